@@ -1,0 +1,53 @@
+import 'reflect-metadata'
+import { NestFactory } from '@nestjs/core'
+import type { NestExpressApplication } from '@nestjs/platform-express'
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger'
+import compression from 'compression'
+import type { NextFunction, Request, Response } from 'express'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { Sequelize } from 'sequelize-typescript'
+import { AppModule } from './app.module.js'
+import { migrate } from './database/migrate.js'
+import { seedIfEmpty } from './database/seed.js'
+import { ErrorsFilter } from './http/errors.filter.js'
+import { dtoSchemas } from './http/schemas.js'
+
+const YEAR_MS = 365 * 24 * 3600 * 1000
+
+/** The whole application, migrated and with its demo shop, not yet listening. */
+export async function createApplication(options: { databaseUrl: string; webFolder?: string; quiet?: boolean }): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), { logger: options.quiet ? false : ['error', 'warn'], abortOnError: false })
+  const sequelize = app.get(Sequelize)
+  await migrate(sequelize)
+  await seedIfEmpty(sequelize)
+  app.setGlobalPrefix('api')
+  app.useGlobalFilters(new ErrorsFilter())
+  app.useBodyParser('json', { limit: '1mb' })
+  app.use(compression())
+  app.enableShutdownHooks()
+  describeApi(app)
+  if (options.webFolder && existsSync(join(options.webFolder, 'index.html'))) serveWeb(app, options.webFolder)
+  return app
+}
+
+function describeApi(app: NestExpressApplication): void {
+  const config = new DocumentBuilder().setTitle('Plucky Ratio').setDescription('Jobs, units and shelf. All figures on the wire are SI.').setVersion('1').build()
+  const document = SwaggerModule.createDocument(app, config)
+  document.components = { ...document.components, schemas: { ...document.components?.schemas, ...dtoSchemas() } }
+  SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/docs.json' })
+}
+
+/** The built web application: hashed files stay cached, a missing file is a 404, every other path is a screen. */
+function serveWeb(app: NestExpressApplication, folder: string): void {
+  app.useStaticAssets(folder, {
+    index: false,
+    setHeaders: (response: Response, path: string) => response.setHeader('Cache-Control', path.includes('assets') ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache'),
+  })
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const screen = request.method === 'GET' && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
+    if (!screen) return next()
+    response.setHeader('Cache-Control', 'no-cache')
+    response.sendFile(join(folder, 'index.html'))
+  })
+}

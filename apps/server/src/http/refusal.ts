@@ -1,0 +1,21 @@
+import { HttpException } from '@nestjs/common'
+import { worded, type Problem } from '@plucky/contract'
+import { fault, type Fault } from '@plucky/core'
+
+/** A request that is refused, with every problem in words. */
+export class Refusal extends HttpException {
+  constructor(
+    status: number,
+    readonly problems: readonly Problem[],
+  ) {
+    super({ errors: problems }, status)
+  }
+}
+
+export const refuse = (status: number, code: string, path = '', values: Fault['values'] = {}): Refusal => new Refusal(status, [worded(fault(code, path, values))])
+
+/** The value of a check, or a refusal with its problems. */
+export function accepted<T>(checked: { ok: true; value: T } | { ok: false; problems: readonly Problem[] }): T {
+  if (checked.ok) return checked.value
+  throw new Refusal(422, checked.problems)
+}

@@ -1,0 +1,10 @@
+import { Module } from '@nestjs/common'
+import { SequelizeModule } from '@nestjs/sequelize'
+import { JobRow } from '../database/models.js'
+import { ShelfModule } from '../shelf/shelf.module.js'
+import { UnitsModule } from '../units/units.module.js'
+import { JobsController } from './jobs.controller.js'
+import { JobsService } from './jobs.service.js'
+
+@Module({ imports: [SequelizeModule.forFeature([JobRow]), UnitsModule, ShelfModule], controllers: [JobsController], providers: [JobsService] })
+export class JobsModule {}

@@ -1,0 +1,71 @@
+import { Injectable } from '@nestjs/common'
+import { InjectModel } from '@nestjs/sequelize'
+import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, type Job, type JobContent } from '@plucky/contract'
+import { specAnswer, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { JobRow } from '../database/models.js'
+import { accepted, refuse } from '../http/refusal.js'
+import { ShelfService } from '../shelf/shelf.service.js'
+import { UnitsService } from '../units/units.service.js'
+
+export interface JobAnswer {
+  readonly sentence: string
+  readonly answer: SpecAnswer
+}
+
+@Injectable()
+export class JobsService {
+  constructor(
+    @InjectModel(JobRow) private readonly rows: typeof JobRow,
+    private readonly units: UnitsService,
+    private readonly shelf: ShelfService,
+  ) {}
+
+  /** All jobs, the last one worked on first. */
+  async all(): Promise<Job[]> {
+    return (await this.rows.findAll({ order: [['saved_at', 'DESC'], ['number', 'ASC']] })).map(asJob) // prettier-ignore
+  }
+
+  async one(number: number): Promise<Job> {
+    return asJob(await this.row(number))
+  }
+
+  async add(plain: unknown): Promise<Job> {
+    const body = await this.content(plain, JobContentDto)
+    return asJob(await this.rows.create({ version: 1, savedAt: new Date(), body }))
+  }
+
+  /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
+  async save(number: number, plain: unknown): Promise<Job> {
+    const stored = await this.row(number)
+    const { version, ...body } = (await this.content(plain, SaveJobDto)) as JobContent & { version: number }
+    const [changed] = await this.rows.update({ body, version: version + 1, savedAt: new Date() }, { where: { number, version } })
+    if (changed === 0) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
+    return this.one(number)
+  }
+
+  async answer(number: number): Promise<JobAnswer> {
+    const job = await this.one(number)
+    const unit = await this.units.one(job.unitId)
+    const parts = await this.shelf.byIds(partIds(job))
+    const fitted = new Map(Object.entries(job.spec.fits).flatMap(([station, id]) => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])))
+    const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+    return { sentence: verdictSentence(answer, unit, job.brief), answer }
+  }
+
+  private async row(number: number): Promise<JobRow> {
+    const row = await this.rows.findByPk(number)
+    if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
+    return row
+  }
+
+  private async content(plain: unknown, dto: typeof JobContentDto): Promise<JobContent> {
+    const shaped = accepted(checkShape(dto, plain))
+    const parts = await this.shelf.byIds(partIds(shaped as unknown as JobContent))
+    const unit = (await this.units.all()).find((u: Unit) => u.id === shaped.unitId)
+    return accepted(checkJob(plain, () => unit, (id) => parts.get(id), dto)) // prettier-ignore
+  }
+}
+
+const partIds = (job: JobContent) => [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
+
+const asJob = (row: JobRow): Job => ({ ...row.body, number: row.number, version: row.version, savedAt: row.savedAt.toISOString() })

@@ -1,0 +1,19 @@
+import { createApplication } from './application.js'
+import { readConfig } from './config.js'
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env)
+  const app = await createApplication({ databaseUrl: config.databaseUrl, webFolder: config.webFolder })
+  try {
+    await app.listen(config.port, '127.0.0.1')
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error
+    throw new Error(`Port ${config.port} is taken by another program. Stop it, or start with another one: PORT=${config.port + 1} npm start`, { cause: error })
+  }
+  console.log(`Plucky Ratio answers at http://127.0.0.1:${config.port}`)
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error)
+  process.exit(1)
+})

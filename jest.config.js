@@ -1,0 +1,31 @@
+const swc = {
+  jsc: {
+    parser: { syntax: 'typescript', tsx: true, decorators: true },
+    transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+    target: 'es2022',
+  },
+  module: { type: 'commonjs' },
+}
+
+const project = (displayName, root, extra = {}) => ({
+  displayName,
+  rootDir: import.meta.dirname,
+  roots: [`<rootDir>/${root}`],
+  testMatch: ['**/*.test.ts'],
+  testEnvironmentOptions: { customExportConditions: ['@plucky/source', 'node', 'require', 'default'] },
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  modulePathIgnorePatterns: ['/dist/'],
+  transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', swc] },
+  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|d3-|internmap)/?)'],
+  ...extra,
+})
+
+export default {
+  projects: [
+    project('core', 'packages/core'),
+    project('contract', 'packages/contract'),
+    project('demo', 'packages/demo'),
+    project('web', 'apps/web'),
+    project('server', 'apps/server', { setupFiles: ['reflect-metadata'] }),
+  ],
+}

@@ -1,0 +1,5 @@
+/** Several property decorators as one. */
+export const applyDecorators =
+  (...decorators: PropertyDecorator[]): PropertyDecorator =>
+  (target, property) =>
+    decorators.forEach((decorate) => decorate(target, property))

@@ -1,0 +1,34 @@
+import 'reflect-metadata'
+import { plainToInstance, type ClassConstructor } from 'class-transformer'
+import { validateSync, type ValidationError } from 'class-validator'
+import type { Problem } from '../words/faults.js'
+
+export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/**
+ * Holds a plain value against a DTO class: unknown fields are refused, every problem has a code, a path and a sentence.
+ * Cross-field rules of the core come after this, on a value that is known to have the right shape.
+ */
+export function checkShape<T extends object>(dto: ClassConstructor<T>, plain: unknown): Checked<T> {
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    return { ok: false, problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is expected here.' }] }
+  const value = plainToInstance(dto, plain)
+  const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true })
+  return errors.length === 0 ? { ok: true, value } : { ok: false, problems: errors.flatMap((error) => problemsOf(error, '')) }
+}
+
+/** Flattens a tree of validation errors to one problem a field. */
+export function problemsOf(error: ValidationError, under: string): Problem[] {
+  const path = under ? `${under}.${error.property}` : error.property
+  const own = Object.entries(error.constraints ?? {}).slice(0, 1).map(([name, message]): Problem => ({ code: codeOf(name), path, sentence: sentenceOf(name, message, error.property) }))
+  return [...own, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))]
+}
+
+const CODES: Record<string, string> = { figure: 'out-of-range', whitelistValidation: 'field-unknown', isIn: 'choice-unknown' }
+const codeOf = (constraint: string) => CODES[constraint] ?? constraint.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
+
+function sentenceOf(constraint: string, message: string, property: string): string {
+  if (constraint === 'whitelistValidation') return `There is no field "${property}" here.`
+  if (constraint === 'nestedValidation' || constraint === 'isObject') return `"${property}" must hold fields of its own.`
+  return /[.]$/.test(message) ? message : `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
+}

@@ -1,0 +1,111 @@
+import { PLATE_CLASSES, type PartKind, type PlateClass } from '@plucky/core'
+import { Type } from 'class-transformer'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, IsString, ValidateNested } from 'class-validator'
+import { Label, OneOf, Slug } from './decorators.js'
+import { Figure } from './figure.js'
+
+export class BoltedJointDto {
+  @Figure({ label: 'Number of bolts', from: 3, to: 24, whole: true }) bolts!: number
+  @Figure({ label: 'Bolt circle', unit: 'in', from: 1, to: 20 }) circleDiameterM!: number
+  @Figure({ label: 'Bolt diameter', unit: 'in', from: 0.2, to: 1 }) boltDiameterM!: number
+  @Figure({ label: 'Tightening torque', unit: 'lb-ft', from: 1, to: 500 }) tighteningTorqueNm!: number
+  @Figure({ label: 'Nut factor', from: 0.08, to: 0.4 }) nutFactor!: number
+  @Figure({ label: 'Friction between the faces', from: 0.03, to: 0.6 }) faceFriction!: number
+}
+
+export class FlexPlateDto {
+  @OneOf('Class of plate', PLATE_CLASSES) plateClass!: PlateClass
+  @Figure({ label: 'Thickness', unit: 'in', from: 0.04, to: 0.5 }) thicknessM!: number
+  @Figure({ label: 'Diameter', unit: 'in', from: 4, to: 25 }) diameterM!: number
+  @Figure({ label: 'Run-out of the pads', unit: 'in', from: 0, to: 0.2 }) padRunOutM!: number
+  @IsObject() @ValidateNested() @Type(() => BoltedJointDto) crankJoint!: BoltedJointDto
+  @IsObject() @ValidateNested() @Type(() => BoltedJointDto) converterJoint!: BoltedJointDto
+}
+
+export class StallRatingDto {
+  @Figure({ label: 'Stall speed', unit: 'rpm', from: 500, to: 9000 }) speedRadPerS!: number
+  @Figure({ label: 'Torque behind which the stall was rated', unit: 'lb-ft', from: 10, to: 5000 }) referenceTorqueNm!: number
+}
+
+export class ConverterDto {
+  @Figure({ label: 'Diameter', unit: 'mm', from: 120, to: 500 }) diameterM!: number
+  @IsObject() @ValidateNested() @Type(() => StallRatingDto) stall!: StallRatingDto
+  @Figure({ label: 'Stall torque ratio', from: 1.2, to: 3.5 }) stallTorqueRatio!: number
+  @IsBoolean({ message: 'Say whether the converter locks up: true or false.' }) lockup!: boolean
+}
+
+export class SplineDto {
+  @Figure({ label: 'Teeth of the spline', from: 6, to: 120, whole: true }) teeth!: number
+  @Figure({ label: 'Module of the spline', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
+  @OneOf('Root of the spline', ['fillet', 'flat']) root!: 'fillet' | 'flat'
+}
+
+export class ShaftSectionDto {
+  @Label('Name of the section', 40) name!: string
+  @Figure({ label: 'Diameter', unit: 'in', from: 0.1, to: 8 }) outerDiameterM!: number
+  @Figure({ label: 'Bore', unit: 'in', from: 0, to: 8 }) boreDiameterM!: number
+  @Figure({ label: 'Length', unit: 'in', from: 0, to: 60, above: true }) lengthM!: number
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => SplineDto) spline?: SplineDto
+  @IsOptional() @Figure({ label: 'Cross hole', unit: 'in', from: 0, to: 2 }) crossHoleDiameterM?: number
+}
+
+export class ShaftDto {
+  @Slug('Steel') steelId!: string
+  @Figure({ label: 'Depth of the hardened case', unit: 'in', from: 0, to: 1 }) caseDepthM!: number
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => ShaftSectionDto) sections!: ShaftSectionDto[]
+}
+
+export class PistonChamberDto {
+  @Figure({ label: 'Inner radius of the piston', unit: 'mm', from: 0, to: 400 }) innerRadiusM!: number
+  @Figure({ label: 'Outer radius of the piston', unit: 'mm', from: 5, to: 400 }) outerRadiusM!: number
+  @IsOptional() @IsArray() @IsString({ each: true }) fedIn?: string[]
+}
+
+export class PackDto {
+  @Figure({ label: 'Inner radius of the lining', unit: 'mm', from: 5, to: 400 }) liningInnerRadiusM!: number
+  @Figure({ label: 'Outer radius of the lining', unit: 'mm', from: 5, to: 400 }) liningOuterRadiusM!: number
+  @Figure({ label: 'Lined plates', from: 1, to: 16, whole: true }) linedPlates!: number
+  @Figure({ label: 'Faces a plate', from: 1, to: 2, whole: true }) facesPerPlate!: 1 | 2
+  @Figure({ label: 'Hot static friction', from: 0.03, to: 0.5 }) hotStaticFriction!: number
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(4) @ValidateNested({ each: true }) @Type(() => PistonChamberDto) chambers!: PistonChamberDto[]
+  @Figure({ label: 'Return springs', unit: 'N', from: 0, to: 10000 }) returnSpringN!: number
+  @Figure({ label: 'Cushion', unit: 'N', from: 0, to: 5000 }) cushionN!: number
+  @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
+  @IsOptional() @Figure({ label: 'Inner radius of the oil', unit: 'mm', from: 0, to: 400 }) oilFillRadiusM?: number
+  @IsBoolean() balanced!: boolean
+  @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
+  @Figure({ label: 'Thickness of a steel', unit: 'mm', from: 0.5, to: 8 }) steelThicknessM!: number
+}
+
+export class OneWayDto {
+  @OneOf('Kind of one-way clutch', ['roller', 'sprag']) elementKind!: 'roller' | 'sprag'
+  @Figure({ label: 'Elements', from: 3, to: 80, whole: true }) elements!: number
+  @Figure({ label: 'Length of an element', unit: 'mm', from: 2, to: 80 }) elementLengthM!: number
+  @Figure({ label: 'Radius of the inner race', unit: 'mm', from: 5, to: 300 }) innerRaceRadiusM!: number
+  @Figure({ label: 'Diameter of an element', unit: 'mm', from: 2, to: 40 }) elementDiameterM!: number
+}
+
+export class GearSetDto {
+  @Figure({ label: 'Pinions', from: 1, to: 8, whole: true }) pinions!: number
+  @Figure({ label: 'Module', unit: 'mm', from: 0.5, to: 8 }) moduleM!: number
+  @Figure({ label: 'Face width', unit: 'mm', from: 5, to: 120 }) faceWidthM!: number
+  @Figure({ label: 'Radius of the sun', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
+}
+
+export class ShellDto {
+  @Figure({ label: 'Thickness', unit: 'in', from: 0.04, to: 1 }) thicknessM!: number
+  @Figure({ label: 'Radius of the neck', unit: 'mm', from: 8, to: 200 }) neckRadiusM!: number
+  @Figure({ label: 'Outer radius', unit: 'mm', from: 10, to: 300 }) outerRadiusM!: number
+  @Figure({ label: 'Length', unit: 'mm', from: 5, to: 400 }) lengthM!: number
+}
+
+/** Geometry class by kind of part. */
+export const GEOMETRY_DTOS = {
+  'flex-plate': FlexPlateDto,
+  converter: ConverterDto,
+  shaft: ShaftDto,
+  pack: PackDto,
+  'one-way': OneWayDto,
+  'gear-set': GearSetDto,
+  shell: ShellDto,
+} satisfies Record<PartKind, new () => object>

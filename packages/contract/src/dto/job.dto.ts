@@ -1,0 +1,81 @@
+import { engineCurve, fitFaults, fault, type Brief, type Part, type PressureCalibration, type Unit } from '@plucky/core'
+import { Type } from 'class-transformer'
+import { IsObject, ValidateNested } from 'class-validator'
+import { worded, type Problem } from '../words/faults.js'
+import { BriefDto } from './brief.dto.js'
+import { checkShape, type Checked } from './check.js'
+import { Label, Slug } from './decorators.js'
+import { Figure } from './figure.js'
+
+export class PressureDto {
+  @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
+  @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
+}
+
+/** The parts fitted by station, and the pressure calibration. An empty station holds null. */
+export class SpecDto {
+  @IsObject({ message: 'The fitted parts must be named by station.' })
+  fits!: Record<string, string | null>
+
+  @IsObject() @ValidateNested() @Type(() => PressureDto) pressure!: PressureDto
+}
+
+/** What a person changes about a job; saved as one. */
+export class JobContentDto {
+  @Label('Name of the job', 60) name!: string
+  @Slug('Unit') unitId!: string
+  @IsObject() @ValidateNested() @Type(() => BriefDto) brief!: BriefDto
+  /** Part ids by station as the unit came in. */
+  @IsObject() arrived!: Record<string, string | null>
+  @IsObject() @ValidateNested() @Type(() => SpecDto) spec!: SpecDto
+}
+
+/** A save names the state on which it was made, so that no other window's change is overwritten. */
+export class SaveJobDto extends JobContentDto {
+  @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
+}
+
+export interface JobContent {
+  readonly name: string
+  readonly unitId: string
+  readonly brief: Brief
+  readonly arrived: Readonly<Record<string, string | null>>
+  readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: PressureCalibration }
+}
+
+export interface Job extends JobContent {
+  readonly number: number
+  readonly version: number
+  readonly savedAt: string
+}
+
+export function checkBrief(plain: unknown): Checked<Brief> {
+  const shape = checkShape(BriefDto, plain)
+  if (!shape.ok) return shape
+  const brief = JSON.parse(JSON.stringify(shape.value)) as Brief
+  const curve = engineCurve(brief.engine)
+  return curve.ok ? { ok: true, value: brief } : { ok: false, problems: curve.faults.map(worded) }
+}
+
+/** Shape of a job, consistency of its brief, and every fitted part against the unit. */
+export function checkJob(plain: unknown, unitOf: (id: string) => Unit | undefined, partOf: (id: string) => Part | undefined, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
+  const shape = checkShape(dto, plain)
+  if (!shape.ok) return shape
+  const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
+  const brief = checkBrief(job.brief)
+  const unit = unitOf(job.unitId)
+  const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
+  if (!unit) problems.push(worded(fault('unit-unknown', 'unitId', { unit: job.unitId })))
+  else problems.push(...fitProblems(unit, job.spec.fits, 'spec.fits', partOf), ...fitProblems(unit, job.arrived, 'arrived', partOf))
+  return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
+}
+
+function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, partOf: (id: string) => Part | undefined): Problem[] {
+  return Object.entries(fits).flatMap(([stationId, partId]) => {
+    const path = `${under}.${stationId}`
+    if (!unit.stations.some((s) => s.id === stationId)) return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (partId === null) return []
+    const part = typeof partId === 'string' ? partOf(partId) : undefined
+    return (part ? fitFaults(unit, stationId, part, path) : [fault('part-unknown', path, { part: String(partId) })]).map(worded)
+  })
+}

@@ -1,0 +1,124 @@
+import type { Answer, Brief, DutyCase, Finding, Origin, SpecAnswer, StationVerdict, Unit } from '@plucky/core'
+import { worded } from './faults.js'
+import { capital, listed, quantity, roundedHp } from './format.js'
+
+const rangeName = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
+export const stationName = (unit: Unit, id: string) => unit.stations.find((station) => station.id === id)?.name ?? id
+
+/** A duty case inside a sentence: "in first at the stall". */
+export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'launch'>): string {
+  const range = rangeName(unit, duty.rangeId)
+  switch (duty.kind) {
+    case 'launch':
+      return brief.launch === 'rolling' ? `in ${range}, pulling away` : `in ${range} at the stall`
+    case 'full-power':
+      return `at full power in ${range}`
+    case 'lockup':
+      return `locked up in ${range}`
+    case 'reverse':
+      return `in ${range}`
+  }
+}
+
+/** The case in which a station is worst. */
+export function worstCase(answer: Answer, verdict: StationVerdict): DutyCase | undefined {
+  return answer.cases.find((duty) => duty.id === verdict.worst?.caseId)
+}
+
+/** The sentence on top: what it holds and what goes first; what has no figure is named, never silently strong. */
+export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): string {
+  switch (answer.outcome) {
+    case 'no-converter':
+      return 'No answer yet: fit a converter, every torque behind it depends on it.'
+    case 'held-at-idle':
+      return 'No answer: this converter is so tight that the engine cannot turn it at idle. Fit one with a higher stall.'
+    case 'past-redline':
+      return 'No answer: this converter is so loose that the engine runs past redline against it. Fit one with a lower stall.'
+    case 'brief-contradicts-itself':
+      return `No answer: the brief contradicts itself. ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
+    case 'answered':
+      return [heldSentence(answer, unit, brief), missingSentence(answer, unit)].filter(Boolean).join(' ')
+  }
+}
+
+function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
+  const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
+  if (!first) return 'No answer yet: no station has a figure.'
+  const name = stationName(unit, first.stationId)
+  const duty = worstCase(answer, first)
+  const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
+  switch (answer.held.outcome) {
+    case 'held': {
+      const held = roundedHp(answer.held.powerW)
+      const asked = brief.openQuestion ? '' : ` of ${roundedExactly(answer.peakPowerW)}`
+      return `Holds about ${held} hp${asked}: ${name} goes first${where}.`
+    }
+    case 'fails-at-smallest':
+      return `Holds nothing: ${name} gives way at the smallest load${where}.`
+    case 'not-limiting':
+      return `Nothing gives way below ${roundedHp(answer.held.aboveW)} hp.`
+    case 'no-figure':
+      return 'No answer yet: no station has a figure.'
+  }
+}
+
+/** The asked figure is the brief's own; it is not rounded to ten. */
+const roundedExactly = (powerW: number) => quantity(powerW, 'hp').replace(' hp', '')
+
+function missingSentence(answer: Answer, unit: Unit): string {
+  const names = answer.stations.filter((s) => s.missing.length > 0).map((s) => stationName(unit, s.stationId))
+  return names.length === 0 ? '' : `No figure for ${listed(names)}.`
+}
+
+/** What to do with those that give way together, or nothing where the first stands alone. */
+export function togetherSentence(answer: Answer, unit: Unit): string {
+  if (answer.held.outcome !== 'held') return ''
+  const [first, ...others] = answer.together
+  if (!first) return ''
+  const next = answer.breakingOrder[answer.together.length]
+  const nextHeld = answer.stations.find((s) => s.stationId === next)?.held
+  const then = nextHeld?.outcome === 'held' ? `; past ${others.length ? 'them' : 'it'}, ${stationName(unit, next ?? '')} is next at about ${roundedHp(nextHeld.powerW)} hp` : ''
+  if (others.length === 0) return `It stands alone${then}.`
+  return `With it ${others.length > 1 ? 'go' : 'goes'} ${listed(others.map((id) => stationName(unit, id)))}: together or not at all${then}.`
+}
+
+export function findingSentence(finding: Finding, unit: Unit): string {
+  const name = capital(stationName(unit, finding.stationId ?? ''))
+  switch (finding.code) {
+    case 'pressure-above-maximum':
+      return `${name}: ${quantity(finding.value, 'psi')} is above the part's maximum of ${quantity(finding.limit, 'psi')}.`
+    case 'speed-above-maximum': {
+      const range = finding.rangeId ? ` in ${rangeName(unit, finding.rangeId)}` : ''
+      return `${name}: turns ${quantity(finding.value, 'rpm')} at redline${range}, above the part's maximum of ${quantity(finding.limit, 'rpm')}.`
+    }
+    case 'range-not-driven':
+      return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output; it is left out.`
+  }
+}
+
+/** Places where a limit stands, as they are spoken. */
+const PLACES: Record<string, string> = {
+  whole: 'the whole part',
+  sheet: 'sheet round the crank',
+  'crank-joint': 'crank joint slips',
+  'converter-joint': 'converter joint slips',
+  'stator-clutch': 'stator one-way clutch',
+  'lockup-clutch': 'lockup clutch',
+  converter: 'converter',
+  slip: 'pack slips',
+  part: 'nothing fitted',
+}
+const FEATURES: Record<string, string> = { land: 'land', 'spline-root': 'spline root', 'cross-hole': 'cross hole' }
+
+export function placeName(place: string): string {
+  const [section = '', feature] = place.split('|')
+  return feature ? `${section}, ${FEATURES[feature] ?? feature}` : (PLACES[place] ?? place)
+}
+
+export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
+  computed: { mark: '∑', words: 'computed' },
+  measured: { mark: '⌀', words: 'measured here' },
+  broken: { mark: '✕', words: 'broken here' },
+  maker: { mark: '§', words: 'maker says' },
+  thumb: { mark: '≈', words: 'rule of thumb' },
+}

@@ -1,0 +1,101 @@
+import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
+import { monotoneCubic } from './monotone-cubic.js'
+
+/** Full-throttle torque at the flywheel over engine speed. Valid from minSpeed to maxSpeed (redline); nothing is invented outside. */
+export interface EngineCurve {
+  readonly minSpeedRadPerS: number
+  readonly maxSpeedRadPerS: number
+  readonly peakTorqueNm: number
+  readonly peakTorqueSpeedRadPerS: number
+  readonly peakPowerW: number
+  readonly peakPowerSpeedRadPerS: number
+  /** Speeds between which the curve is smooth; searches step over these so that no dip is missed. */
+  readonly knotsRadPerS: readonly number[]
+  torqueNm(speedRadPerS: number): number
+}
+
+export interface CurvePoint {
+  readonly speedRadPerS: number
+  readonly torqueNm: number
+}
+
+/** Faults of a measured curve: fewer than two points, speed not rising, torque not positive. */
+export function curvePointFaults(points: readonly CurvePoint[], path = 'points'): Fault[] {
+  const faults: Fault[] = []
+  if (points.length < 2) faults.push(fault('curve-too-few-points', path, { count: points.length }))
+  points.forEach((point, i) => {
+    if (!(point.torqueNm > 0)) faults.push(fault('torque-not-positive', `${path}.${i}.torqueNm`, { torqueNm: point.torqueNm }))
+    if (!(point.speedRadPerS > 0)) faults.push(fault('speed-not-positive', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS }))
+    const before = points[i - 1]
+    if (before && !(point.speedRadPerS > before.speedRadPerS))
+      faults.push(fault('curve-speed-not-rising', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS, beforeRadPerS: before.speedRadPerS }))
+  })
+  return faults
+}
+
+/**
+ * Engine curve through measured points (speed rising, at least two), monotone cubic between them.
+ * @example valueOf(curveFromPoints([{ speedRadPerS: 200, torqueNm: 500 }, { speedRadPerS: 400, torqueNm: 600 }, { speedRadPerS: 600, torqueNm: 500 }])).peakTorqueNm // → 600
+ */
+export function curveFromPoints(points: readonly CurvePoint[]): Result<EngineCurve> {
+  const faults = curvePointFaults(points)
+  if (faults.length > 0) return bad(...faults)
+  const speeds = points.map((p) => p.speedRadPerS)
+  return good(measured(speeds, monotoneCubic(speeds, points.map((p) => p.torqueNm))))
+}
+
+/** Finds the peaks of a curve given as a function over its knots. */
+export function measured(knots: readonly number[], torqueNm: (speedRadPerS: number) => number): EngineCurve {
+  const power = (w: number) => w * torqueNm(w)
+  const peakTorque = greatest(knots, torqueNm)
+  const peakPower = greatest(knots, power)
+  return {
+    minSpeedRadPerS: knots[0] as number,
+    maxSpeedRadPerS: knots[knots.length - 1] as number,
+    peakTorqueNm: torqueNm(peakTorque),
+    peakTorqueSpeedRadPerS: peakTorque,
+    peakPowerW: power(peakPower),
+    peakPowerSpeedRadPerS: peakPower,
+    knotsRadPerS: knots,
+    torqueNm,
+  }
+}
+
+const STEPS_PER_KNOT = 24
+
+/** Place of the greatest value over all knots: sampled, then narrowed by golden section round the best sample. */
+function greatest(knots: readonly number[], f: (x: number) => number): number {
+  let best = knots[0] as number
+  let [low, high] = [best, best]
+  knots.slice(1).forEach((right, i) => {
+    const left = knots[i] as number
+    const step = (right - left) / STEPS_PER_KNOT
+    for (let k = 1; k <= STEPS_PER_KNOT; k++) {
+      const x = k === STEPS_PER_KNOT ? right : left + k * step
+      if (f(x) > f(best)) [best, low, high] = [x, Math.max(left, x - step), Math.min(right, x + step)]
+    }
+  })
+  const refined = goldenSection(f, low, high)
+  return f(refined) > f(best) ? refined : best
+}
+
+function goldenSection(f: (x: number) => number, low: number, high: number): number {
+  const g = (Math.sqrt(5) - 1) / 2
+  let [a, b] = [low, high]
+  for (let i = 0; i < 60 && b - a > 1e-9 * Math.abs(b); i++) {
+    const [c, d] = [b - g * (b - a), a + g * (b - a)]
+    if (f(c) > f(d)) b = d
+    else a = c
+  }
+  return (a + b) / 2
+}
+
+/** The same engine made stronger or weaker in proportion at every speed. The factor must be positive. */
+export function scaledCurve(curve: EngineCurve, factor: number): EngineCurve {
+  return {
+    ...curve,
+    peakTorqueNm: curve.peakTorqueNm * factor,
+    peakPowerW: curve.peakPowerW * factor,
+    torqueNm: (speed) => factor * curve.torqueNm(speed),
+  }
+}

@@ -1,0 +1,46 @@
+/**
+ * Monotone piecewise cubic through points (Fritsch & Carlson 1980, SIAM J. Numer. Anal. 17, 238–246):
+ * never above a neighbouring measured peak. x must rise; at least two points. Valid between the first and the last x only.
+ * @example monotoneCubic([0, 1, 2], [0, 1, 1])(1.5) // → 1
+ */
+export function monotoneCubic(xs: readonly number[], ys: readonly number[]): (x: number) => number {
+  const n = xs.length
+  const x = Float64Array.from(xs)
+  const y = Float64Array.from(ys)
+  const slope = tangents(x, y)
+  return (at) => {
+    let k = 0
+    while (k < n - 2 && at > (x[k + 1] as number)) k++
+    const h = (x[k + 1] as number) - (x[k] as number)
+    const t = (at - (x[k] as number)) / h
+    const [y0, y1, m0, m1] = [y[k] as number, y[k + 1] as number, slope[k] as number, slope[k + 1] as number]
+    return y0 + t * (h * m0 + t * (3 * (y1 - y0) - h * (2 * m0 + m1) + t * (2 * (y0 - y1) + h * (m0 + m1))))
+  }
+}
+
+function tangents(x: Float64Array, y: Float64Array): Float64Array {
+  const n = x.length
+  const secant = Array.from({ length: n - 1 }, (_, k) => ((y[k + 1] as number) - (y[k] as number)) / ((x[k + 1] as number) - (x[k] as number)))
+  const m = new Float64Array(n)
+  m[0] = secant[0] as number
+  m[n - 1] = secant[n - 2] as number
+  for (let k = 1; k < n - 1; k++) {
+    const [d0, d1] = [secant[k - 1] as number, secant[k] as number]
+    m[k] = d0 * d1 <= 0 ? 0 : (d0 + d1) / 2
+  }
+  for (let k = 0; k < n - 1; k++) {
+    const d = secant[k] as number
+    if (d === 0) {
+      m[k] = 0
+      m[k + 1] = 0
+      continue
+    }
+    const [a, b] = [(m[k] as number) / d, (m[k + 1] as number) / d]
+    const reach = Math.hypot(a, b)
+    if (reach > 3) {
+      m[k] = (3 / reach) * a * d
+      m[k + 1] = (3 / reach) * b * d
+    }
+  }
+  return m
+}

@@ -1,0 +1,31 @@
+import { toSi } from '../quantity/units.js'
+import type { BoltedJoint } from './bolted-joint.js'
+
+export const PLATE_CLASSES = ['stock', 'stamped-heavy', 'double-or-machined'] as const
+export type PlateClass = (typeof PLATE_CLASSES)[number]
+
+export interface FlexPlateGeometry {
+  readonly plateClass: PlateClass
+  readonly thicknessM: number
+  readonly diameterM: number
+  /** Run-out of the converter pads. */
+  readonly padRunOutM: number
+  readonly crankJoint: BoltedJoint
+  readonly converterJoint: BoltedJoint
+}
+
+/** Torque an unrated plate of a class is trusted with (from memory, rule of thumb). The sheet dies of bending fatigue, not of shear. */
+const CLASS_TORQUE_NM: Record<PlateClass, number> = {
+  stock: toSi(500, 'lb-ft'),
+  'stamped-heavy': toSi(900, 'lb-ft'),
+  'double-or-machined': toSi(1400, 'lb-ft'),
+}
+
+/** Pads out by more than this halve the plate (from memory, rule of thumb). */
+const RUN_OUT_LIMIT_M = toSi(0.01, 'in')
+
+/** Halves a torque where the pads run out too far. */
+export const runOutFactor = (plate: FlexPlateGeometry): number => (plate.padRunOutM > RUN_OUT_LIMIT_M ? 0.5 : 1)
+
+/** Torque of a plate nobody has rated, by class alone: a rule of thumb, used only where no rating is stated (E12). */
+export const unratedPlateTorque = (plate: FlexPlateGeometry): number => CLASS_TORQUE_NM[plate.plateClass] * runOutFactor(plate)

@@ -1,0 +1,42 @@
+import { fault, type Fault } from '../quantity/fault.js'
+import type { PlanetarySet } from './train.js'
+
+/** Teeth by which sun, pinion and ring may miss the plain condition Z_r = Z_s + 2·Z_p and be made up by profile shift. */
+const PROFILE_SHIFT_TEETH = 1
+
+const whole = (value: number) => Math.abs(value - Math.round(value)) < 1e-9
+
+/**
+ * Teeth of the pinion of a simple set, Z_p = (Z_r − Z_s)/2, rounded down where profile shift makes up the odd tooth.
+ * @example pinionTeeth({ sunTeeth: 40, ringTeeth: 68 }) // → 14
+ */
+export function pinionTeeth(set: Pick<PlanetarySet, 'sunTeeth' | 'ringTeeth'>): number {
+  return Math.floor((set.ringTeeth - set.sunTeeth) / 2)
+}
+
+/** True where the simple set needs profile shift to close (an odd tooth between ring and sun). */
+export function needsProfileShift(set: PlanetarySet): boolean {
+  return set.kind === 'simple' && (set.ringTeeth - set.sunTeeth) % 2 === PROFILE_SHIFT_TEETH
+}
+
+/**
+ * Why a planetary set cannot be built, or nothing (E3; Müller, Epicyclic Drive Trains, assembly conditions, from memory):
+ * whole teeth, ring larger than sun, equally spaced pinions ((Z_s + Z_r)/n whole; double-pinion (Z_r − Z_s)/n whole; opposed
+ * pairs of four or six also where (Z_s + Z_r)/2 is whole), and neighbours that clear: Z_p + 2 < (Z_s + Z_p)·sin(π/n).
+ */
+export function assemblyFaults(set: PlanetarySet, path: string): Fault[] {
+  const { sunTeeth, ringTeeth, pinions } = set
+  const values = { set: set.id, sunTeeth, ringTeeth, pinions }
+  if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [fault('teeth-not-whole', path, values)]
+  if (ringTeeth - sunTeeth < 2 * LEAST_PINION) return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
+  if (set.kind === 'double-pinion') return whole((ringTeeth - sunTeeth) / pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
+  const opposed = pinions % 2 === 0 && pinions > 2 && whole((sunTeeth + ringTeeth) / 2)
+  const faults: Fault[] = []
+  if (!whole((sunTeeth + ringTeeth) / pinions) && !opposed) faults.push(fault('pinions-not-spaced', `${path}.pinions`, values))
+  const zp = pinionTeeth(set)
+  if (pinions > 1 && !(zp + 2 < (sunTeeth + zp) * Math.sin(Math.PI / pinions))) faults.push(fault('pinions-collide', `${path}.pinions`, { ...values, pinionTeeth: zp }))
+  return faults
+}
+
+/** Fewest teeth a pinion is given here before it is refused as unbuildable (common practice, no source). */
+const LEAST_PINION = 9

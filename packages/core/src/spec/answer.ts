@@ -1,0 +1,141 @@
+import { characteristic, type Characteristic } from '../converter/characteristic.js'
+import { fullThrottleLine } from '../converter/full-throttle-line.js'
+import { capacityFromStall } from '../converter/stall-rating.js'
+import { scaledCurve, type EngineCurve } from '../engine/curve.js'
+import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import type { Fault } from '../quantity/fault.js'
+import { engineCurve, type Brief } from './brief.js'
+import { dutyCases, scaledCase, type DutyCase, type PressureCalibration } from './duty.js'
+import { findings, type Finding } from './findings.js'
+import { drumSpeedPerInput, judge, type StationCase } from './judge.js'
+import { stationLimits, type Limit } from './limits.js'
+import type { Part } from './part.js'
+import { breakingRank, powerHeld, type PowerHeld } from './power-held.js'
+import { DEFAULT_RULES, type HouseRules } from './rules.js'
+import type { Station, Unit } from './unit.js'
+
+/** Everything the answer rests on. */
+export interface SpecInput {
+  readonly unit: Unit
+  readonly brief: Brief
+  /** Part fitted at each station; stations may be empty. */
+  readonly fitted: ReadonlyMap<string, Part>
+  readonly pressure: PressureCalibration
+  readonly rules?: HouseRules
+  /** Ranges solved before, to save doing it again; they depend on the unit alone. */
+  readonly gearing?: ReadonlyMap<string, RangeSolution>
+}
+
+export interface StationVerdict {
+  readonly stationId: string
+  readonly partId: string | null
+  /** Cases in which the station carries torque. */
+  readonly cases: readonly StationCase[]
+  readonly worst: StationCase | null
+  readonly held: PowerHeld
+  /** Places that carry torque without any figure; the whole station where nothing is fitted. */
+  readonly missing: readonly string[]
+}
+
+export interface Answer {
+  readonly outcome: 'answered'
+  readonly peakPowerW: number
+  readonly stallSpeedRadPerS: number
+  readonly cases: readonly DutyCase[]
+  /** Front to rear. */
+  readonly stations: readonly StationVerdict[]
+  /** Least of the stations, with the converter re-matched so that the stall speed stays. */
+  readonly held: PowerHeld
+  /** The same with this very converter. */
+  readonly heldSameConverter: PowerHeld
+  /** Station ids in the order in which they give way; those without any figure are not among them. */
+  readonly breakingOrder: readonly string[]
+  /** The first and those that give way with it, within the house's share. */
+  readonly together: readonly string[]
+  readonly findings: readonly Finding[]
+}
+
+export type SpecAnswer =
+  | Answer
+  | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
+  | { readonly outcome: 'no-converter' | 'held-at-idle' | 'past-redline' }
+
+/** A station with what can give way there. */
+interface Bench {
+  readonly station: Station
+  readonly part: Part | undefined
+  readonly limits: readonly Limit[]
+  readonly missing: readonly string[]
+}
+
+/**
+ * What power a spec holds and what goes first (E16): every station judged in every duty case, power held solved for each station with
+ * the converter re-matched, and for the spec as a whole also with this very converter. Stations without a figure are named, never strong.
+ */
+export function specAnswer(input: SpecInput): SpecAnswer {
+  const made = engineCurve(input.brief.engine)
+  if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.faults }
+  const converter = fittedConverter(input)
+  if (!converter) return { outcome: 'no-converter' }
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const base = casesOf(input, gearing, made.value, converter)
+  if (!Array.isArray(base)) return { outcome: base }
+
+  const benches = input.unit.stations.map((station) => bench(station, input.fitted.get(station.id)))
+  const utilisation = (of: readonly Bench[], cases: readonly DutyCase[]) => 1 / Math.min(...of.flatMap((b) => caseList(input.unit, b, cases, gearing).map((c) => c.margin)))
+  const peakPowerW = made.value.peakPowerW
+  const stations = benches.map((b): StationVerdict => {
+    const cases = caseList(input.unit, b, base, gearing)
+    const scaled = (scale: number) => utilisation([b], base.map((duty) => scaledCase(duty, scale)))
+    const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
+    const held: PowerHeld = b.limits.length === 0 ? { outcome: 'no-figure' } : powerHeld(scaled, peakPowerW)
+    return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, missing: b.missing }
+  })
+  // An engine too weak to turn the converter loads nothing; one that runs past redline against it is out of the question.
+  const sameConverter = (scale: number): number => {
+    const cases = casesOf(input, gearing, scaledCurve(made.value, scale), converter)
+    return Array.isArray(cases) ? utilisation(benches, cases) : cases === 'held-at-idle' ? 0 : Infinity
+  }
+  const heldSameConverter = powerHeld(sameConverter, peakPowerW)
+  const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
+  const least = order[0]?.held ?? { outcome: 'no-figure' }
+  const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
+  return {
+    outcome: 'answered',
+    peakPowerW,
+    stallSpeedRadPerS: (base[0] as DutyCase).engine.speedRadPerS,
+    cases: base,
+    stations,
+    held: least,
+    heldSameConverter,
+    breakingOrder: order.map((s) => s.stationId),
+    together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
+    findings: findings(input, base, gearing, made.value),
+  }
+}
+
+function fittedConverter(input: SpecInput): Characteristic | undefined {
+  for (const part of input.fitted.values())
+    if (part.kind === 'converter') return characteristic(capacityFromStall(part.geometry.stall), part.geometry.stallTorqueRatio)
+  return undefined
+}
+
+function casesOf(input: SpecInput, gearing: ReadonlyMap<string, RangeSolution>, curve: EngineCurve, converter: Characteristic): DutyCase[] | 'held-at-idle' | 'past-redline' {
+  const line = fullThrottleLine(curve, converter)
+  if (line.outcome !== 'runs') return line.outcome
+  const lockup = [...input.fitted.values()].some((part) => part.kind === 'converter' && part.geometry.lockup)
+  const { brief, pressure, rules = DEFAULT_RULES } = input
+  return dutyCases({ ranges: input.unit.train.ranges, gearing, curve, line, brief, pressure, rules, lockup })
+}
+
+function bench(station: Station, part: Part | undefined): Bench {
+  return part ? { station, part, ...stationLimits(station, part) } : { station, part, limits: [], missing: ['part'] }
+}
+
+function caseList(unit: Unit, b: Bench, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): StationCase[] {
+  return cases.flatMap((duty) => {
+    const range = gearing.get(duty.rangeId)
+    const judged = range && judge(b.limits, duty, range, drumSpeedPerInput(unit, b.station, range))
+    return judged ? [judged] : []
+  })
+}

@@ -1,0 +1,116 @@
+import { packFaults, type PackGeometry } from '../clutch/pack.js'
+import { boltedJointFaults } from '../flexplate/bolted-joint.js'
+import type { FlexPlateGeometry } from '../flexplate/plate.js'
+import type { StallRating } from '../converter/stall-rating.js'
+import { fault, type Fault } from '../quantity/fault.js'
+import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
+import type { Unit } from './unit.js'
+
+export interface ConverterGeometry {
+  readonly diameterM: number
+  readonly stall: StallRating
+  readonly stallTorqueRatio: number
+  readonly lockup: boolean
+}
+
+export interface OneWayGeometry {
+  readonly elementKind: 'roller' | 'sprag'
+  readonly elements: number
+  readonly elementLengthM: number
+  readonly innerRaceRadiusM: number
+  readonly elementDiameterM: number
+}
+
+export interface GearSetGeometry {
+  readonly pinions: number
+  readonly moduleM: number
+  readonly faceWidthM: number
+  readonly sunRadiusM: number
+}
+
+export interface ShellGeometry {
+  readonly thicknessM: number
+  readonly neckRadiusM: number
+  readonly outerRadiusM: number
+  readonly lengthM: number
+}
+
+export interface Geometries {
+  readonly 'flex-plate': FlexPlateGeometry
+  readonly converter: ConverterGeometry
+  readonly shaft: ShaftGeometry
+  readonly pack: PackGeometry
+  readonly 'one-way': OneWayGeometry
+  readonly 'gear-set': GearSetGeometry
+  readonly shell: ShellGeometry
+}
+
+export type PartKind = keyof Geometries
+export const PART_KINDS = ['flex-plate', 'converter', 'shaft', 'pack', 'one-way', 'gear-set', 'shell'] as const satisfies readonly PartKind[]
+
+/** Who says so. */
+export const ORIGINS = ['computed', 'measured', 'broken', 'maker', 'thumb'] as const
+export type Origin = (typeof ORIGINS)[number]
+
+/** Places of a part that can carry a stated limit of their own. */
+export const LIMIT_PLACES = ['station', 'stator-clutch', 'lockup-clutch'] as const
+export type LimitPlace = (typeof LIMIT_PLACES)[number]
+
+export interface StatedLimit {
+  readonly place: LimitPlace
+  readonly torqueNm: number
+  readonly origin: Exclude<Origin, 'computed'>
+}
+
+interface PartOf<K extends PartKind> {
+  readonly id: string
+  readonly name: string
+  readonly maker: string
+  readonly kind: K
+  readonly unitIds: readonly string[]
+  readonly stationIds: readonly string[]
+  readonly price: number
+  readonly hours: number
+  /** Comes in the unit as built by its maker. */
+  readonly stock: boolean
+  readonly stated: readonly StatedLimit[]
+  readonly maxPressurePa?: number
+  readonly maxSpeedRadPerS?: number
+  readonly geometry: Geometries[K]
+}
+
+/** Something from the shelf that fits a station. */
+export type Part = { [K in PartKind]: PartOf<K> }[PartKind]
+
+/** What is wrong with a part's own figures. */
+export function partFaults(part: Part): Fault[] {
+  switch (part.kind) {
+    case 'shaft':
+      return shaftFaults(part.geometry)
+    case 'pack':
+      return packFaults(part.geometry)
+    case 'flex-plate':
+      return [
+        ...boltedJointFaults(part.geometry.crankJoint, 'geometry.crankJoint'),
+        ...boltedJointFaults(part.geometry.converterJoint, 'geometry.converterJoint'),
+      ]
+    case 'shell':
+      return part.geometry.neckRadiusM < part.geometry.outerRadiusM
+        ? []
+        : [fault('neck-not-below-shell', 'geometry.neckRadiusM', { neckM: part.geometry.neckRadiusM, outerM: part.geometry.outerRadiusM })]
+    case 'converter':
+    case 'one-way':
+    case 'gear-set':
+      return []
+  }
+}
+
+/** Why a part cannot be fitted at a station of a unit. */
+export function fitFaults(unit: Unit, stationId: string, part: Part, path: string): Fault[] {
+  const station = unit.stations.find((s) => s.id === stationId)
+  if (!station) return [fault('station-unknown', path, { station: stationId, unit: unit.name })]
+  if (!part.unitIds.includes(unit.id)) return [fault('part-of-another-unit', path, { part: part.name, units: part.unitIds.join(', '), unit: unit.name })]
+  if (!part.stationIds.includes(stationId) || part.kind !== station.kind)
+    return [fault('part-of-another-station', path, { part: part.name, stations: part.stationIds.join(', '), station: station.name })]
+  return []
+}

@@ -1,0 +1,39 @@
+import { rootOf } from '../numeric/brent.js'
+
+/** Engine power at which a worst margin is 1, or why there is none in the range searched. */
+export type PowerHeld =
+  | { readonly outcome: 'held'; readonly powerW: number }
+  | { readonly outcome: 'not-limiting'; readonly aboveW: number }
+  | { readonly outcome: 'fails-at-smallest'; readonly belowW: number }
+  | { readonly outcome: 'no-figure' }
+
+/** Engine scales between which the search runs. */
+export const LEAST_SCALE = 0.02
+export const GREATEST_SCALE = 8
+
+/**
+ * Peak power of the engine, scaled as a whole, at which utilisation (1 / worst margin) reaches 1 (E16). Solved, not divided:
+ * utilisation may be any rising function of the scale.
+ * @example powerHeld((scale) => scale * 1.25, 500000).powerW // → 400000
+ */
+export function powerHeld(utilisation: (scale: number) => number, peakPowerW: number): PowerHeld {
+  if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
+  if (utilisation(GREATEST_SCALE) < 1) return { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
+  const root = rootOf((scale) => utilisation(scale) - 1, LEAST_SCALE, GREATEST_SCALE, 1e-10)
+  if (root.outcome !== 'converged') throw new Error(`Power held is bracketed but did not converge: ${JSON.stringify(root)}`)
+  return { outcome: 'held', powerW: root.x * peakPowerW }
+}
+
+/** Order of giving way: what fails at the smallest load, then by power, then what does not limit; no figure last. */
+export function breakingRank(held: PowerHeld): number {
+  switch (held.outcome) {
+    case 'fails-at-smallest':
+      return 0
+    case 'held':
+      return held.powerW
+    case 'not-limiting':
+      return Number.MAX_VALUE
+    case 'no-figure':
+      return Infinity
+  }
+}

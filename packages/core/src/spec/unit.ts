@@ -1,0 +1,47 @@
+import type { GearTrain } from '../gearing/train.js'
+import type { PartKind } from './part.js'
+
+/** What torque a station sees. */
+export type StationLoad =
+  | { readonly at: 'engine' }
+  | { readonly at: 'stator' }
+  | { readonly at: 'turbine' }
+  /** Through the converter's lockup clutch, when it is on. */
+  | { readonly at: 'lockup' }
+  /** Through a joint or shift element of the gear train. */
+  | { readonly at: 'link'; readonly id: string }
+  /** The greatest sun torque of the named sets. */
+  | { readonly at: 'sets'; readonly ids: readonly string[] }
+  | { readonly at: 'output' }
+
+/** Where a station stands on the strip: on the line, on the path above it, or hung from the case rail. */
+export interface StripPlace {
+  readonly lane: 'line' | 'upper' | 'rail'
+  readonly column: number
+  /** Stations whose torque goes on to this one, or that this one holds to the case. */
+  readonly from: readonly string[]
+  /** Bolted to or held by the case directly. */
+  readonly grounded?: boolean
+}
+
+export interface Station {
+  readonly id: string
+  readonly code: string
+  readonly name: string
+  readonly kind: PartKind
+  readonly load: StationLoad
+  /** The member whose speed is shown; the engine's where it says so. */
+  readonly speedOf: string
+  readonly strip: StripPlace
+}
+
+/** A transmission family: gear train and stations, front to rear. */
+export interface Unit {
+  readonly id: string
+  readonly name: string
+  readonly train: GearTrain
+  readonly stations: readonly Station[]
+}
+
+/** Speed of the flywheel, as a station's speed. */
+export const ENGINE_SPEED = 'engine'
