@@ -3,7 +3,7 @@ import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.plucky/**', 'test-results/**'] },
+  { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '.plucky/**', 'test-results/**'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

@@ -1,0 +1,182 @@
+import { figure, quantity } from '@plucky/contract'
+import { kFactorRpm, capacityFromStall, steelById, type Geometries, type Part, type Unit } from '@plucky/core'
+import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
+import { drawPack } from './draw-pack.js'
+import { drawShaft } from './draw-shaft.js'
+
+const mm = (metres: number) => metres * 1000
+const inch = (metres: number) => quantity(metres, 'in')
+
+/** Draws a part from its geometry, to scale, in mm. */
+export function drawPart(part: Part, unit: Unit): Drawing {
+  switch (part.kind) {
+    case 'shaft':
+      return drawShaft(part.geometry)
+    case 'pack':
+      return drawPack(part.geometry)
+    case 'flex-plate':
+      return drawPlate(part.geometry)
+    case 'converter':
+      return drawConverter(part.geometry)
+    case 'one-way':
+      return drawOneWay(part.geometry)
+    case 'gear-set':
+      return drawGearSet(part.geometry, unit)
+    case 'shell':
+      return drawShell(part.geometry)
+  }
+}
+
+/** Half of the plate seen from the converter, and its edge beside it. */
+function drawPlate(plate: Geometries['flex-plate']): Drawing {
+  const radius = mm(plate.diameterM) / 2
+  const cx = radius + 34
+  const bolts = (joint: typeof plate.crankJoint) => upperHalf(joint.bolts, cx, mm(joint.circleDiameterM) / 2).map((p) => disc(p.x, p.y, mm(joint.boltDiameterM) / 2 + 1.5))
+  const crank = mm(plate.crankJoint.circleDiameterM) / 2
+  const pads = mm(plate.converterJoint.circleDiameterM) / 2
+  const thickness = mm(plate.thicknessM)
+  const joint = (j: typeof plate.crankJoint) => `${j.bolts} × ${inch(j.boltDiameterM)}, ${quantity(j.tighteningTorqueNm, 'lb-ft')}`
+  return {
+    width: cx + radius,
+    height: radius,
+    paths: [
+      { d: box(0, 0, thickness, radius), ink: 'steel' },
+      { d: half(cx, radius), ink: 'steel' },
+      { d: ring(cx, radius - 6), ink: 'line' },
+      { d: ring(cx, crank + 14), ink: 'line' },
+      { d: half(cx, 19), ink: 'void' },
+      ...[...bolts(plate.crankJoint), ...bolts(plate.converterJoint)].map((d): DrawnPath => ({ d, ink: 'void' })),
+    ],
+    dimensions: [
+      { name: 'thickness', text: `sheet ${inch(plate.thicknessM)}`, x: 0, y: radius * 0.62 },
+      { name: 'crank', text: `crank ${joint(plate.crankJoint)}`, x: cx, y: crank + 20 },
+      { name: 'pads', text: `pads ${joint(plate.converterJoint)}`, x: cx, y: pads - 22 },
+      { name: 'run-out', text: `pad run-out ${inch(plate.padRunOutM)}`, x: cx + pads * 0.5, y: radius * 0.35 },
+    ],
+    places: { sheet: { x: cx + crank * 1.1, y: crank * 0.9 }, 'crank-joint': { x: cx + crank, y: 14 }, 'converter-joint': { x: cx + pads * 0.75, y: pads * 0.66 } },
+  }
+}
+
+function drawConverter(converter: Geometries['converter']): Drawing {
+  const radius = mm(converter.diameterM) / 2
+  const width = radius * 0.95
+  const mid = radius * 0.62
+  const depth = width * 0.36
+  const torus = (side: 1 | -1) => `M${width / 2 + side * 3},${mid * 0.55}V${radius - 9}C${width / 2 + side * depth},${radius - 9} ${width / 2 + side * depth},${mid * 0.55} ${width / 2 + side * 3},${mid * 0.55}Z`
+  const k = kFactorRpm(capacityFromStall(converter.stall))
+  const lockup: DrawnPath[] = converter.lockup ? [{ d: box(width * 0.06, 22, 5, radius - 34), ink: 'steel' }, { d: box(width * 0.06 - 4, radius - 36, 4, 22), ink: 'lining' }] : []
+  return {
+    width,
+    height: radius,
+    paths: [
+      { d: `M0,0V${radius * 0.8}C0,${radius * 0.97} ${width * 0.1},${radius} ${width * 0.3},${radius}H${width * 0.7}C${width * 0.92},${radius} ${width},${radius * 0.85} ${width},${mid}C${width},${mid * 0.5} ${width * 0.85},26 ${width * 0.8},22V0Z`, ink: 'steel' },
+      { d: torus(-1), ink: 'void' },
+      { d: torus(1), ink: 'oil' },
+      { d: box(width / 2 - 7, mid * 0.55, 14, mid * 0.28), ink: 'hatch' },
+      ...lockup,
+    ],
+    dimensions: [
+      { name: 'diameter', text: `⌀ ${quantity(converter.diameterM, 'mm', 0)}`, x: width * 0.5, y: radius * 0.95 },
+      { name: 'stall', text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`, x: width, y: radius * 0.7 },
+      { name: 'k', text: `K ${figure(k, 1)} rpm/√lb-ft`, x: width, y: radius * 0.52 },
+      { name: 'str', text: `stall torque ratio ${figure(converter.stallTorqueRatio, 2)}`, x: width, y: radius * 0.34 },
+      { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup', x: 0, y: radius * 0.16 },
+    ],
+    places: { 'stator-clutch': { x: width / 2, y: mid * 0.6 }, 'lockup-clutch': { x: width * 0.07, y: radius - 26 }, converter: { x: width * 0.8, y: 12 } },
+  }
+}
+
+function drawOneWay(clutch: Geometries['one-way']): Drawing {
+  const inner = mm(clutch.innerRaceRadiusM)
+  const element = mm(clutch.elementDiameterM)
+  const outer = inner + element + 9
+  const cx = outer + mm(clutch.elementLengthM) + 26
+  const at = upperHalf(clutch.elements, cx, inner + element / 2)
+  const sprag = (p: (typeof at)[number]) => {
+    const lean = p.angle + 0.5
+    const [dx, dy] = [(element / 2) * Math.cos(lean), (element / 2) * Math.sin(lean)]
+    return `M${(p.x - dx).toFixed(1)},${(p.y - dy).toFixed(1)}L${(p.x + dx).toFixed(1)},${(p.y + dy).toFixed(1)}`
+  }
+  return {
+    width: cx + outer,
+    height: outer,
+    paths: [
+      { d: box(0, inner - 8, mm(clutch.elementLengthM), outer - inner + 8), ink: 'steel' },
+      { d: box(0, inner, mm(clutch.elementLengthM), element), ink: 'void' },
+      { d: half(cx, outer), ink: 'steel' },
+      { d: half(cx, inner + element), ink: 'void' },
+      { d: half(cx, inner), ink: 'steel' },
+      { d: half(cx, inner - 10), ink: 'void' },
+      ...at.map((p): DrawnPath => (clutch.elementKind === 'roller' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' })),
+    ],
+    dimensions: [
+      { name: 'elements', text: `${clutch.elements} ${clutch.elementKind}s`, x: cx, y: outer + 2 },
+      { name: 'length', text: `length ${quantity(clutch.elementLengthM, 'mm')}`, x: 0, y: outer + 2 },
+      { name: 'race', text: `race radius ${quantity(clutch.innerRaceRadiusM, 'mm')}`, x: cx - 6, y: inner * 0.4 },
+      { name: 'element', text: `⌀ ${quantity(clutch.elementDiameterM, 'mm')}`, x: cx + outer * 0.75, y: outer * 0.75 },
+    ],
+    places: { whole: { x: cx, y: inner + element / 2 } },
+  }
+}
+
+/** Half of the front set seen along the shaft, teeth from the unit, and the face width beside it. */
+function drawGearSet(gears: Geometries['gear-set'], unit: Unit): Drawing {
+  const set = unit.train.sets[0]
+  const [sunTeeth, ringTeeth] = [set?.sunTeeth ?? 30, set?.ringTeeth ?? 60]
+  const module = mm(gears.moduleM)
+  const [sun, outer] = [(module * sunTeeth) / 2, (module * ringTeeth) / 2]
+  const pinion = (outer - sun) / 2
+  const face = mm(gears.faceWidthM)
+  const cx = outer + 10 + face + 22
+  return {
+    width: cx + outer + 8,
+    height: outer + 8,
+    paths: [
+      { d: box(0, 12, face, sun - 12), ink: 'steel' },
+      { d: box(0, sun, face, 2 * pinion), ink: 'hatch' },
+      { d: box(0, outer, face, 7), ink: 'steel' },
+      { d: half(cx, outer + 8), ink: 'steel' },
+      { d: half(cx, outer), ink: 'void' },
+      ...upperHalf(gears.pinions, cx, sun + pinion).map((p): DrawnPath => ({ d: disc(p.x, p.y, pinion), ink: 'hatch' })),
+      { d: half(cx, sun), ink: 'steel' },
+      { d: half(cx, 12), ink: 'void' },
+    ],
+    dimensions: [
+      { name: 'pinions', text: `${gears.pinions} pinions`, x: cx, y: outer + 10 },
+      { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}`, x: 0, y: outer + 10 },
+      { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}`, x: cx, y: sun * 0.5 },
+    ],
+    places: { whole: { x: cx, y: sun } },
+  }
+}
+
+function drawShell(shell: Geometries['shell']): Drawing {
+  const [t, neck, outer, length] = [mm(shell.thicknessM), mm(shell.neckRadiusM), mm(shell.outerRadiusM), mm(shell.lengthM)]
+  return {
+    width: length + 24,
+    height: outer + 4,
+    paths: [
+      { d: `M0,${outer - t}H${length - t}V${neck}H${length + 24}V${neck - t}H${length - 2 * t}V${outer - 2 * t}H0Z`, ink: 'steel' },
+      { d: `M${length + 6},${neck - t}v${t}M${length + 11},${neck - t}v${t}M${length + 16},${neck - t}v${t}M${length + 21},${neck - t}v${t}`, ink: 'thread' },
+    ],
+    dimensions: [
+      { name: 'thickness', text: `wall ${inch(shell.thicknessM)}`, x: length * 0.3, y: outer + 2 },
+      { name: 'neck', text: `neck radius ${quantity(shell.neckRadiusM, 'mm')}`, x: length * 0.62, y: neck * 0.55 },
+    ],
+    places: { whole: { x: length, y: neck } },
+  }
+}
+
+/** What a drawing cannot show: who made the part and of what. */
+export function partInWords(part: Part): string {
+  if (part.kind !== 'shaft') return part.maker
+  const casing = part.geometry.caseDepthM > 0 ? `, case ${inch(part.geometry.caseDepthM)}` : ''
+  return `${steelById(part.geometry.steelId)?.name ?? part.geometry.steelId}${casing}`
+}
+
+/** Dimensions that differ between two drawings; all of them where there is nothing to compare with. */
+export function differing(own: Drawing, other: Drawing | undefined): readonly Dimension[] {
+  if (!other) return own.dimensions
+  const theirs = new Map(other.dimensions.map((d) => [d.name, d.text]))
+  return own.dimensions.filter((d) => theirs.get(d.name) !== d.text)
+}

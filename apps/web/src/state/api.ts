@@ -1,0 +1,42 @@
+import type { Job, JobContent, Problem } from '@plucky/contract'
+import type { Part, Unit } from '@plucky/core'
+
+/** The server refused, with its reasons in words. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: readonly Problem[],
+  ) {
+    super(problems.map((p) => p.sentence).join(' '))
+  }
+}
+
+/** The server could not be reached; what was typed is still here. */
+export class Unreachable extends Error {
+  constructor(cause: unknown) {
+    super('The server does not answer.', { cause })
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
+  const options: RequestInit = { method, keepalive }
+  if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
+  const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {
+    throw new Unreachable(cause)
+  })
+  if (response.ok) return (await response.json()) as T
+  if (response.status >= 502) throw new Unreachable(response.statusText)
+  const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
+  throw new Refused(response.status, errors)
+}
+
+export const api = {
+  jobs: () => call<Job[]>('GET', '/jobs'),
+  job: (number: number) => call<Job>('GET', `/jobs/${number}`),
+  addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
+  saveJob: (number: number, content: JobContent, version: number, keepalive = false) => call<Job>('PUT', `/jobs/${number}`, { ...content, version }, keepalive),
+  units: () => call<Unit[]>('GET', '/units'),
+  addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
+  shelf: () => call<Part[]>('GET', '/shelf'),
+  addPart: (part: Part) => call<Part>('POST', '/shelf', part),
+}

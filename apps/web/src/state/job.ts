@@ -1,0 +1,134 @@
+import type { Job, JobContent } from '@plucky/contract'
+import { createStore } from 'zustand/vanilla'
+import { api, Refused, Unreachable } from './api.js'
+import { dropDraft, keepDraft, readDraft } from './draft.js'
+
+export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused'
+
+/** One job on the bench: what is on screen, what the server has acknowledged, and the way back. */
+export interface JobState {
+  readonly state: 'none' | 'loading' | 'ready' | 'failed'
+  readonly problem: string
+  readonly number: number
+  readonly version: number
+  readonly savedAt: string
+  readonly content: JobContent | undefined
+  readonly acknowledged: JobContent | undefined
+  readonly past: readonly JobContent[]
+  readonly future: readonly JobContent[]
+  readonly saving: SaveState
+}
+
+const EMPTY: JobState = { state: 'none', problem: '', number: 0, version: 0, savedAt: '', content: undefined, acknowledged: undefined, past: [], future: [], saving: 'saved' }
+const UNDO_DEPTH = 200
+const SAVE_AFTER_MS = 150
+const RETRY_AFTER_MS = 2000
+
+export const jobStore = createStore<JobState>(() => EMPTY)
+const { getState: get, setState: set } = jobStore
+
+let timer: ReturnType<typeof setTimeout> | undefined
+let inFlight = false
+
+const contentOf = ({ name, unitId, brief, arrived, spec }: Job): JobContent => ({ name, unitId, brief, arrived, spec })
+
+/** Opens a job. A change left unacknowledged by an earlier session is taken up again, or shown as a conflict if the job moved on. */
+export async function openJob(number: number): Promise<void> {
+  if (get().number === number && get().state === 'ready') return
+  clearTimeout(timer)
+  set({ ...EMPTY, state: 'loading', number })
+  try {
+    const job = await api.job(number)
+    const stored = contentOf(job)
+    const draft = readDraft(number)
+    const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
+    if (!draft) return set({ ...base, content: stored })
+    if (draft.version !== job.version) return set({ ...base, version: draft.version, content: draft.content, saving: 'conflict', problem: 'A change made here was not saved, and the job has been changed since.' })
+    set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
+    plan(0)
+  } catch (error) {
+    set({ state: 'failed', problem: (error as Error).message })
+  }
+}
+
+/** Changes the job: shown at once, undoable, saved shortly after. */
+export function change(make: (content: JobContent) => JobContent): void {
+  const { content, past } = get()
+  if (!content) return
+  const next = make(content)
+  if (next === content) return
+  show(next, { past: [...past.slice(-UNDO_DEPTH + 1), content], future: [] })
+}
+
+export function undo(): void {
+  const { content, past, future } = get()
+  const back = past[past.length - 1]
+  if (content && back) show(back, { past: past.slice(0, -1), future: [content, ...future] })
+}
+
+export function redo(): void {
+  const { content, past, future } = get()
+  const [next, ...rest] = future
+  if (content && next) show(next, { past: [...past, content], future: rest })
+}
+
+function show(content: JobContent, history: Pick<JobState, 'past' | 'future'>): void {
+  const { number, version, saving } = get()
+  keepDraft(number, { version, content })
+  set({ content, ...history, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
+  if (saving !== 'conflict') plan(SAVE_AFTER_MS)
+}
+
+function plan(after: number): void {
+  clearTimeout(timer)
+  timer = setTimeout(() => void save(), after)
+}
+
+/** Sends what is on screen; one request at a time, again if something changed meanwhile. */
+export async function save(keepalive = false): Promise<void> {
+  const { content, acknowledged, number, version, saving } = get()
+  if (!content || inFlight || saving === 'conflict' || content === acknowledged) return
+  inFlight = true
+  set({ saving: 'saving' })
+  try {
+    const job = await api.saveJob(number, content, version, keepalive)
+    if (get().number === number) acknowledge(job, content)
+  } catch (error) {
+    if (get().number === number) failed(error)
+  } finally {
+    inFlight = false
+  }
+  if (get().saving === 'unsaved') plan(SAVE_AFTER_MS)
+}
+
+function acknowledge(job: Job, content: JobContent): void {
+  const settled = get().content === content
+  set({ version: job.version, savedAt: job.savedAt, acknowledged: content, problem: '', saving: settled ? 'saved' : 'unsaved' })
+  if (settled) dropDraft(job.number)
+  else keepDraft(job.number, { version: job.version, content: get().content ?? content })
+}
+
+function failed(error: unknown): void {
+  if (error instanceof Refused) return set({ saving: error.status === 409 ? 'conflict' : 'refused', problem: error.message })
+  set({ saving: 'offline', problem: error instanceof Unreachable ? '' : String(error) })
+  plan(RETRY_AFTER_MS)
+}
+
+/** After a conflict: take what the server has and let go of the change made here. */
+export async function takeStored(): Promise<void> {
+  const { number } = get()
+  dropDraft(number)
+  set({ state: 'none' })
+  await openJob(number)
+}
+
+/** After a conflict: save the change made here over what the server has, knowingly. */
+export async function saveOver(): Promise<void> {
+  try {
+    const stored = await api.job(get().number)
+    set({ version: stored.version, acknowledged: contentOf(stored), saving: 'unsaved', problem: '' })
+    await save()
+  } catch (error) {
+    set({ problem: (error as Error).message })
+  }
+}

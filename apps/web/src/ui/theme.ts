@@ -1,0 +1,47 @@
+import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
+
+const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } })
+
+/** A drawing-office sheet: warm paper and ink by day, a blueprint by night; one colour for torque, one for oil, red pencil for what breaks. */
+const config = defineConfig({
+  globalCss: {
+    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: '15px' },
+    '*:focus-visible': { outline: '3px solid', outlineColor: 'oil', outlineOffset: '1px' },
+    '::selection': { bg: 'torqueWash' },
+    '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: "'Barlow', sans-serif" },
+        heading: { value: "'Barlow Condensed', 'Barlow', sans-serif" },
+        figures: { value: "'Barlow Condensed', 'Barlow', sans-serif" },
+      },
+    },
+    semanticTokens: {
+      colors: {
+        paper: both('#f4eee0', '#0d1f2e'),
+        sheet: both('#fbf8f0', '#122a3d'),
+        rule: both('#cbc1aa', '#33536b'),
+        ruleSoft: both('#e3dac6', '#203d53'),
+        ink: both('#1b2127', '#f0e9d8'),
+        inkSoft: both('#555650', '#b3c0c6'),
+        steel: both('#e4dccb', '#2b4a62'),
+        torque: both('#15497a', '#93cdff'),
+        torqueWash: both('#d5e2ee', '#1c4a70'),
+        oil: both('#7d5200', '#f2bf58'),
+        oilWash: both('#f3e1b8', '#4a3c17'),
+        break: both('#a3221a', '#ff9d8f'),
+        breakWash: both('#f5d9d2', '#5b2a2b'),
+        bg: both('#fbf8f0', '#122a3d'),
+        fg: both('#1b2127', '#f0e9d8'),
+        border: both('#cbc1aa', '#33536b'),
+      },
+    },
+  },
+})
+
+export const system = createSystem(defaultConfig, config)
+
+/** Colours as CSS variables, for drawings. */
+export const ink = (name: string): string => `var(--chakra-colors-${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)})`
