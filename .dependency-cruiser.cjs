@@ -27,6 +27,9 @@ module.exports = {
     exclude: { path: 'dist/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.tests.json' },
-    enhancedResolveOptions: { conditionNames: ['@plucky/source', 'import', 'require', 'node', 'default', 'types'], extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'] },
+    enhancedResolveOptions: {
+      conditionNames: ['@plucky/source', 'import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'],
+    },
   },
 }

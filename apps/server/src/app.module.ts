@@ -10,7 +10,16 @@ import { UnitsModule } from './units/units.module.js'
 export class AppModule {
   /** The application over one database; tables come from migrations, never from the models. */
   static over(databaseUrl: string): DynamicModule {
-    const sequelize = SequelizeModule.forRoot({ dialect: 'postgres', uri: databaseUrl, models: MODELS, autoLoadModels: false, synchronize: false, logging: false, retryAttempts: 3, retryDelay: 500 })
+    const sequelize = SequelizeModule.forRoot({
+      dialect: 'postgres',
+      uri: databaseUrl,
+      models: MODELS,
+      autoLoadModels: false,
+      synchronize: false,
+      logging: false,
+      retryAttempts: 3,
+      retryDelay: 500,
+    })
     return { module: AppModule, imports: [sequelize, UnitsModule, ShelfModule, JobsModule, HealthModule] }
   }
 }

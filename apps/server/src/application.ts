@@ -16,8 +16,15 @@ import { dtoSchemas } from './http/schemas.js'
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
 /** The whole application, migrated and with its demo shop, not yet listening. */
-export async function createApplication(options: { databaseUrl: string; webFolder?: string; quiet?: boolean }): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), { logger: options.quiet ? false : ['error', 'warn'], abortOnError: false })
+export async function createApplication(options: {
+  databaseUrl: string
+  webFolder?: string
+  quiet?: boolean
+}): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), {
+    logger: options.quiet ? false : ['error', 'warn'],
+    abortOnError: false,
+  })
   const sequelize = app.get(Sequelize)
   await migrate(sequelize)
   await seedIfEmpty(sequelize)
@@ -32,7 +39,11 @@ export async function createApplication(options: { databaseUrl: string; webFolde
 }
 
 function describeApi(app: NestExpressApplication): void {
-  const config = new DocumentBuilder().setTitle('Plucky Ratio').setDescription('Jobs, units and shelf. All figures on the wire are SI.').setVersion('1').build()
+  const config = new DocumentBuilder()
+    .setTitle('Plucky Ratio')
+    .setDescription('Jobs, units and shelf. All figures on the wire are SI.')
+    .setVersion('1')
+    .build()
   const document = SwaggerModule.createDocument(app, config)
   document.components = { ...document.components, schemas: { ...document.components?.schemas, ...dtoSchemas() } }
   SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/docs.json' })
@@ -42,7 +53,8 @@ function describeApi(app: NestExpressApplication): void {
 function serveWeb(app: NestExpressApplication, folder: string): void {
   app.useStaticAssets(folder, {
     index: false,
-    setHeaders: (response: Response, path: string) => response.setHeader('Cache-Control', path.includes('assets') ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache'),
+    setHeaders: (response: Response, path: string) =>
+      response.setHeader('Cache-Control', path.includes('assets') ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache'),
   })
   app.use((request: Request, response: Response, next: NextFunction) => {
     const screen = request.method === 'GET' && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)

@@ -7,7 +7,11 @@ const MIGRATIONS = [{ name: '0001-first-tables', ...firstTables }]
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: () => up(sequelize.getQueryInterface()), down: () => down(sequelize.getQueryInterface()) })),
+    migrations: MIGRATIONS.map(({ name, up, down }) => ({
+      name,
+      up: () => up(sequelize.getQueryInterface()),
+      down: () => down(sequelize.getQueryInterface()),
+    })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   })

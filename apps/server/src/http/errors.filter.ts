@@ -24,7 +24,9 @@ export class ErrorsFilter implements ExceptionFilter {
     if (type === 'entity.too.large') return refuse(413, 'too-large')
     if (!(error instanceof HttpException)) {
       const status = Number((error as { status?: unknown } | null)?.status)
-      return status >= 400 && status < 500 ? refuse(status, 'request-refused', '', { reason: String((error as Error).message) }) : refuse(500, 'internal-error')
+      return status >= 400 && status < 500
+        ? refuse(status, 'request-refused', '', { reason: String((error as Error).message) })
+        : refuse(500, 'internal-error')
     }
     if (error.getStatus() === 404) return refuse(404, 'not-found', '', { path: request.path })
     if (/JSON/.test(error.message) && error.getStatus() === 400) return refuse(400, 'json-unreadable')

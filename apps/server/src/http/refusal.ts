@@ -12,7 +12,8 @@ export class Refusal extends HttpException {
   }
 }
 
-export const refuse = (status: number, code: string, path = '', values: Fault['values'] = {}): Refusal => new Refusal(status, [worded(fault(code, path, values))])
+export const refuse = (status: number, code: string, path = '', values: Fault['values'] = {}): Refusal =>
+  new Refusal(status, [worded(fault(code, path, values))])
 
 /** The value of a check, or a refusal with its problems. */
 export function accepted<T>(checked: { ok: true; value: T } | { ok: false; problems: readonly Problem[] }): T {

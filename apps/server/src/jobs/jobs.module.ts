@@ -6,5 +6,9 @@ import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
 import { JobsService } from './jobs.service.js'
 
-@Module({ imports: [SequelizeModule.forFeature([JobRow]), UnitsModule, ShelfModule], controllers: [JobsController], providers: [JobsService] })
+@Module({
+  imports: [SequelizeModule.forFeature([JobRow]), UnitsModule, ShelfModule],
+  controllers: [JobsController],
+  providers: [JobsService],
+})
 export class JobsModule {}

@@ -47,7 +47,9 @@ export class JobsService {
     const job = await this.one(number)
     const unit = await this.units.one(job.unitId)
     const parts = await this.shelf.byIds(partIds(job))
-    const fitted = new Map(Object.entries(job.spec.fits).flatMap(([station, id]) => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])))
+    const fitted = new Map(
+      Object.entries(job.spec.fits).flatMap(([station, id]) => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])),
+    )
     const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
     return { sentence: verdictSentence(answer, unit, job.brief), answer }
   }
@@ -66,6 +68,12 @@ export class JobsService {
   }
 }
 
-const partIds = (job: JobContent) => [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
+const partIds = (job: JobContent) =>
+  [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
 
-const asJob = (row: JobRow): Job => ({ ...row.body, number: row.number, version: row.version, savedAt: row.savedAt.toISOString() })
+const asJob = (row: JobRow): Job => ({
+  ...row.body,
+  number: row.number,
+  version: row.version,
+  savedAt: row.savedAt.toISOString(),
+})

@@ -4,5 +4,10 @@ import { PartRow } from '../database/models.js'
 import { ShelfController } from './shelf.controller.js'
 import { ShelfService } from './shelf.service.js'
 
-@Module({ imports: [SequelizeModule.forFeature([PartRow])], controllers: [ShelfController], providers: [ShelfService], exports: [ShelfService] })
+@Module({
+  imports: [SequelizeModule.forFeature([PartRow])],
+  controllers: [ShelfController],
+  providers: [ShelfService],
+  exports: [ShelfService],
+})
 export class ShelfModule {}

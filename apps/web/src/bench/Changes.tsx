@@ -25,7 +25,20 @@ export function Changes({ unit, stationId, fitted, candidate, now, then, onFit }
   const rows = [...partRows(fitted, candidate, verdictIn(now, stationId), verdictIn(then, stationId)), ...specRows(unit, now, then)]
   return (
     <Box fontSize="13.5px" data-testid="changes">
-      <Box as="table" width="100%" css={{ borderCollapse: 'collapse', '& td, & th': { padding: '3px 4px', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'left', verticalAlign: 'top' } }}>
+      <Box
+        as="table"
+        width="100%"
+        css={{
+          borderCollapse: 'collapse',
+          '& td, & th': {
+            padding: '3px 4px',
+            borderBottom: '1px solid',
+            borderColor: 'ruleSoft',
+            textAlign: 'left',
+            verticalAlign: 'top',
+          },
+        }}
+      >
         <thead>
           <tr>
             <Box as="th" fontWeight={600} color="inkSoft">
@@ -51,7 +64,13 @@ export function Changes({ unit, stationId, fitted, candidate, now, then, onFit }
                 {row.now}
               </Box>
               {!same && (
-                <Box as="td" fontFamily="figures" fontSize="15px" fontWeight={row.now === row.then ? 400 : 700} color={row.now === row.then ? 'inkSoft' : 'torque'}>
+                <Box
+                  as="td"
+                  fontFamily="figures"
+                  fontSize="15px"
+                  fontWeight={row.now === row.then ? 400 : 700}
+                  color={row.now === row.then ? 'inkSoft' : 'torque'}
+                >
                   {row.then}
                 </Box>
               )}
@@ -60,7 +79,19 @@ export function Changes({ unit, stationId, fitted, candidate, now, then, onFit }
         </tbody>
       </Box>
       {!same && (
-        <Button onClick={onFit} mt="8px" minH="44px" width="100%" borderRadius="1px" bg="torque" color="paper" _hover={{ opacity: 0.9 }} fontFamily="heading" fontSize="17px" data-testid="fit">
+        <Button
+          onClick={onFit}
+          mt="8px"
+          minH="44px"
+          width="100%"
+          borderRadius="1px"
+          bg="torque"
+          color="paper"
+          _hover={{ opacity: 0.9 }}
+          fontFamily="heading"
+          fontSize="17px"
+          data-testid="fit"
+        >
           Fit this part
           <Text as="span" fontSize="13px" opacity={0.85}>
             (Enter on the line)
@@ -74,8 +105,14 @@ export function Changes({ unit, stationId, fitted, candidate, now, then, onFit }
 const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>
   answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId) : undefined
 
-function partRows(fitted: Part | undefined, candidate: Part | undefined, now: StationVerdict | undefined, then: StationVerdict | undefined): Row[] {
-  const capacity = (v: StationVerdict | undefined) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')
+function partRows(
+  fitted: Part | undefined,
+  candidate: Part | undefined,
+  now: StationVerdict | undefined,
+  then: StationVerdict | undefined,
+): Row[] {
+  const capacity = (v: StationVerdict | undefined) =>
+    v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—'
   const margin = (v: StationVerdict | undefined) => (v?.worst ? figure(v.worst.margin, 2) : '—')
   const place = (v: StationVerdict | undefined) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')
   const cost = (part: Part | undefined) => (part ? `${money(part.price)} · ${part.hours} h` : '—')

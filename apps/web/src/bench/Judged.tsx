@@ -23,7 +23,21 @@ export function Judged({ unit, brief, answer, stationId, part, caseId }: JudgedP
   const origins = [...new Set(limits.limits.map((limit) => limit.origin))]
   return (
     <Box fontSize="13.5px">
-      <Box as="table" width="100%" css={{ borderCollapse: 'collapse', '& td, & th': { padding: '2px 4px', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'right', fontWeight: 400 }, '& td:first-of-type, & th:first-of-type': { textAlign: 'left' } }}>
+      <Box
+        as="table"
+        width="100%"
+        css={{
+          borderCollapse: 'collapse',
+          '& td, & th': {
+            padding: '2px 4px',
+            borderBottom: '1px solid',
+            borderColor: 'ruleSoft',
+            textAlign: 'right',
+            fontWeight: 400,
+          },
+          '& td:first-of-type, & th:first-of-type': { textAlign: 'left' },
+        }}
+      >
         <thead>
           <tr>
             {['case', 'torque', '× shock', 'asks', 'holds', 'margin'].map((word) => (
@@ -56,8 +70,12 @@ export function Judged({ unit, brief, answer, stationId, part, caseId }: JudgedP
       <Text mt="4px" color="inkSoft" lineHeight="1.35">
         {verdict.worst && `Least: ${placeName(verdict.worst.place)}. `}
         {idle.length > 0 && `Carries nothing ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
-        {limits.missing.length > 0 && <strong>{`${capital(stationName(unit, stationId))}: no model yet and no stated figure, so nothing is said of it. `}</strong>}
-        {(station.kind === 'one-way' || station.kind === 'gear-set' || station.kind === 'shell' || station.kind === 'converter') && limits.missing.length === 0 && 'Judged by its stated limit alone; a model of its own comes later. '}
+        {limits.missing.length > 0 && (
+          <strong>{`${capital(stationName(unit, stationId))}: no model yet and no stated figure, so nothing is said of it. `}</strong>
+        )}
+        {(station.kind === 'one-way' || station.kind === 'gear-set' || station.kind === 'shell' || station.kind === 'converter') &&
+          limits.missing.length === 0 &&
+          'Judged by its stated limit alone; a model of its own comes later. '}
         Torques in lb-ft. {origins.map((origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`).join(', ')}.
       </Text>
     </Box>

@@ -37,15 +37,41 @@ export function SplitDrawing(props: SplitProps) {
   const centre = height / 2
   return (
     <div ref={frame}>
-      <svg width={width} height={height} style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif" }} role="img" aria-label={`Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`}>
+      <svg
+        width={width}
+        height={height}
+        style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif" }}
+        role="img"
+        aria-label={`Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`}
+      >
         <path d={`M0,${centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
         <Caption y={13} word="FITTED" part={fitted} colour={ink('ink')} />
         {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} />}
         {ghost && <Half drawing={ghost} left={left} centre={centre} scale={scale} up ghost />}
         {above && <Half drawing={above} left={left} centre={centre} scale={scale} up />}
         {below && <Half drawing={below} left={left} centre={centre} scale={scale} up={false} />}
-        {above && <Marks drawing={above} shown={differing(above, below)} verdict={props.fittedVerdict} left={left} centre={centre} scale={scale} up />}
-        {below && <Marks drawing={below} shown={differing(below, above)} verdict={props.candidateVerdict} left={left} centre={centre} scale={scale} up={false} />}
+        {above && (
+          <Marks
+            drawing={above}
+            shown={differing(above, below)}
+            verdict={props.fittedVerdict}
+            left={left}
+            centre={centre}
+            scale={scale}
+            up
+          />
+        )}
+        {below && (
+          <Marks
+            drawing={below}
+            shown={differing(below, above)}
+            verdict={props.candidateVerdict}
+            left={left}
+            centre={centre}
+            scale={scale}
+            up={false}
+          />
+        )}
       </svg>
     </div>
   )
@@ -85,7 +111,15 @@ function Half({ drawing, left, centre, scale, up, ghost }: HalfProps) {
   return (
     <g transform={`translate(${left} ${centre}) scale(${scale} ${up ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
       {drawing.paths.map((path, i) => (
-        <path key={i} d={path.d} fill={ghost ? 'none' : FILLS[path.ink].fill} stroke={ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque')} strokeDasharray={ghost ? '4 3' : undefined} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+        <path
+          key={i}
+          d={path.d}
+          fill={ghost ? 'none' : FILLS[path.ink].fill}
+          stroke={ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque')}
+          strokeDasharray={ghost ? '4 3' : undefined}
+          strokeWidth={1}
+          vectorEffect="non-scaling-stroke"
+        />
       ))}
     </g>
   )
@@ -109,7 +143,16 @@ function Marks({ drawing, shown, verdict, left, centre, scale, up }: MarksProps)
         const aside = dim.x >= drawing.width * 0.9
         const edge = dim.x <= 0
         return (
-          <text key={dim.name} x={px(dim.x) + (aside ? 8 : 0)} y={py(dim.y) + (up ? -4 : 12)} textAnchor={aside || edge ? 'start' : 'middle'} fill={colour} stroke={ink('sheet')} strokeWidth={3} paintOrder="stroke">
+          <text
+            key={dim.name}
+            x={px(dim.x) + (aside ? 8 : 0)}
+            y={py(dim.y) + (up ? -4 : 12)}
+            textAnchor={aside || edge ? 'start' : 'middle'}
+            fill={colour}
+            stroke={ink('sheet')}
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
             {dim.text}
           </text>
         )
@@ -117,7 +160,15 @@ function Marks({ drawing, shown, verdict, left, centre, scale, up }: MarksProps)
       {weak && verdict?.worst && (
         <g>
           <path d={`M${px(weak.x)},${py(weak.y)} l-7,${sign * 13} h14 Z`} fill={ink('break')} />
-          <text x={px(weak.x) + 11} y={py(weak.y) + (up ? -18 : 26)} fontWeight={600} fill={ink('break')} stroke={ink('sheet')} strokeWidth={3} paintOrder="stroke">
+          <text
+            x={px(weak.x) + 11}
+            y={py(weak.y) + (up ? -18 : 26)}
+            fontWeight={600}
+            fill={ink('break')}
+            stroke={ink('sheet')}
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
             {`least here: ${placeName(verdict.worst.place)}`}
           </text>
         </g>

@@ -11,7 +11,12 @@ export function drawPack(pack: PackGeometry): Drawing {
   const [inner, outer] = [mm(pack.liningInnerRadiusM), mm(pack.liningOuterRadiusM)]
   const top = Math.max(outer, ...pack.chambers.map((c) => mm(c.outerRadiusM))) + 5
   const paths: DrawnPath[] = []
-  pack.chambers.forEach((chamber) => paths.push({ d: box(WALL + 3, mm(chamber.innerRadiusM), PISTON, mm(chamber.outerRadiusM) - mm(chamber.innerRadiusM)), ink: 'oil' }))
+  pack.chambers.forEach((chamber) =>
+    paths.push({
+      d: box(WALL + 3, mm(chamber.innerRadiusM), PISTON, mm(chamber.outerRadiusM) - mm(chamber.innerRadiusM)),
+      ink: 'oil',
+    }),
+  )
   let x = WALL + 3 + PISTON + 4
   const plate = (width: number, from: number, to: number, ink: DrawnPath['ink']) => {
     paths.push({ d: box(x, from, width, to - from), ink })
@@ -24,7 +29,10 @@ export function drawPack(pack: PackGeometry): Drawing {
   }
   plate(steel * 1.8, inner - 1, outer + 2.5, 'hatch')
   const width = x + 8
-  const shell: DrawnPath = { d: `M0,${Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10}H${WALL}V${top}H${width}V${top + WALL}H0Z`, ink: 'steel' }
+  const shell: DrawnPath = {
+    d: `M0,${Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10}H${WALL}V${top}H${width}V${top + WALL}H0Z`,
+    ink: 'steel',
+  }
   const least = Math.min(...pack.chambers.map((c) => c.innerRadiusM))
   const most = Math.max(...pack.chambers.map((c) => c.outerRadiusM))
   const area = pack.chambers.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0)
@@ -33,11 +41,26 @@ export function drawPack(pack: PackGeometry): Drawing {
     height: top + WALL,
     paths: [shell, ...paths],
     dimensions: [
-      { name: 'plates', text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}`, x: width * 0.6, y: top + WALL + 2 },
+      {
+        name: 'plates',
+        text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}`,
+        x: width * 0.6,
+        y: top + WALL + 2,
+      },
       { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}`, x: width, y: outer * 0.93 },
-      { name: 'lining', text: `lining ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`, x: width, y: outer * 0.8 },
+      {
+        name: 'lining',
+        text: `lining ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
+        x: width,
+        y: outer * 0.8,
+      },
       { name: 'friction', text: `hot friction ${pack.hotStaticFriction}`, x: width, y: outer * 0.67 },
-      { name: 'piston', text: `piston ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`, x: width, y: outer * 0.54 },
+      {
+        name: 'piston',
+        text: `piston ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
+        x: width,
+        y: outer * 0.54,
+      },
       { name: 'springs', text: `springs ${quantity(pack.returnSpringN, 'N')}`, x: width, y: outer * 0.41 },
     ],
     places: { slip: { x: width * 0.62, y: inner } },

@@ -31,7 +31,8 @@ export function drawPart(part: Part, unit: Unit): Drawing {
 function drawPlate(plate: Geometries['flex-plate']): Drawing {
   const radius = mm(plate.diameterM) / 2
   const cx = radius + 34
-  const bolts = (joint: typeof plate.crankJoint) => upperHalf(joint.bolts, cx, mm(joint.circleDiameterM) / 2).map((p) => disc(p.x, p.y, mm(joint.boltDiameterM) / 2 + 1.5))
+  const bolts = (joint: typeof plate.crankJoint) =>
+    upperHalf(joint.bolts, cx, mm(joint.circleDiameterM) / 2).map((p) => disc(p.x, p.y, mm(joint.boltDiameterM) / 2 + 1.5))
   const crank = mm(plate.crankJoint.circleDiameterM) / 2
   const pads = mm(plate.converterJoint.circleDiameterM) / 2
   const thickness = mm(plate.thicknessM)
@@ -53,7 +54,11 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
       { name: 'pads', text: `pads ${joint(plate.converterJoint)}`, x: cx, y: pads - 22 },
       { name: 'run-out', text: `pad run-out ${inch(plate.padRunOutM)}`, x: cx + pads * 0.5, y: radius * 0.35 },
     ],
-    places: { sheet: { x: cx + crank * 1.1, y: crank * 0.9 }, 'crank-joint': { x: cx + crank, y: 14 }, 'converter-joint': { x: cx + pads * 0.75, y: pads * 0.66 } },
+    places: {
+      sheet: { x: cx + crank * 1.1, y: crank * 0.9 },
+      'crank-joint': { x: cx + crank, y: 14 },
+      'converter-joint': { x: cx + pads * 0.75, y: pads * 0.66 },
+    },
   }
 }
 
@@ -62,14 +67,23 @@ function drawConverter(converter: Geometries['converter']): Drawing {
   const width = radius * 0.95
   const mid = radius * 0.62
   const depth = width * 0.36
-  const torus = (side: 1 | -1) => `M${width / 2 + side * 3},${mid * 0.55}V${radius - 9}C${width / 2 + side * depth},${radius - 9} ${width / 2 + side * depth},${mid * 0.55} ${width / 2 + side * 3},${mid * 0.55}Z`
+  const torus = (side: 1 | -1) =>
+    `M${width / 2 + side * 3},${mid * 0.55}V${radius - 9}C${width / 2 + side * depth},${radius - 9} ${width / 2 + side * depth},${mid * 0.55} ${width / 2 + side * 3},${mid * 0.55}Z`
   const k = kFactorRpm(capacityFromStall(converter.stall))
-  const lockup: DrawnPath[] = converter.lockup ? [{ d: box(width * 0.06, 22, 5, radius - 34), ink: 'steel' }, { d: box(width * 0.06 - 4, radius - 36, 4, 22), ink: 'lining' }] : []
+  const lockup: DrawnPath[] = converter.lockup
+    ? [
+        { d: box(width * 0.06, 22, 5, radius - 34), ink: 'steel' },
+        { d: box(width * 0.06 - 4, radius - 36, 4, 22), ink: 'lining' },
+      ]
+    : []
   return {
     width,
     height: radius,
     paths: [
-      { d: `M0,0V${radius * 0.8}C0,${radius * 0.97} ${width * 0.1},${radius} ${width * 0.3},${radius}H${width * 0.7}C${width * 0.92},${radius} ${width},${radius * 0.85} ${width},${mid}C${width},${mid * 0.5} ${width * 0.85},26 ${width * 0.8},22V0Z`, ink: 'steel' },
+      {
+        d: `M0,0V${radius * 0.8}C0,${radius * 0.97} ${width * 0.1},${radius} ${width * 0.3},${radius}H${width * 0.7}C${width * 0.92},${radius} ${width},${radius * 0.85} ${width},${mid}C${width},${mid * 0.5} ${width * 0.85},26 ${width * 0.8},22V0Z`,
+        ink: 'steel',
+      },
       { d: torus(-1), ink: 'void' },
       { d: torus(1), ink: 'oil' },
       { d: box(width / 2 - 7, mid * 0.55, 14, mid * 0.28), ink: 'hatch' },
@@ -77,12 +91,21 @@ function drawConverter(converter: Geometries['converter']): Drawing {
     ],
     dimensions: [
       { name: 'diameter', text: `⌀ ${quantity(converter.diameterM, 'mm', 0)}`, x: width * 0.5, y: radius * 0.95 },
-      { name: 'stall', text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`, x: width, y: radius * 0.7 },
+      {
+        name: 'stall',
+        text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
+        x: width,
+        y: radius * 0.7,
+      },
       { name: 'k', text: `K ${figure(k, 1)} rpm/√lb-ft`, x: width, y: radius * 0.52 },
       { name: 'str', text: `stall torque ratio ${figure(converter.stallTorqueRatio, 2)}`, x: width, y: radius * 0.34 },
       { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup', x: 0, y: radius * 0.16 },
     ],
-    places: { 'stator-clutch': { x: width / 2, y: mid * 0.6 }, 'lockup-clutch': { x: width * 0.07, y: radius - 26 }, converter: { x: width * 0.8, y: 12 } },
+    places: {
+      'stator-clutch': { x: width / 2, y: mid * 0.6 },
+      'lockup-clutch': { x: width * 0.07, y: radius - 26 },
+      converter: { x: width * 0.8, y: 12 },
+    },
   }
 }
 
@@ -107,7 +130,9 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       { d: half(cx, inner + element), ink: 'void' },
       { d: half(cx, inner), ink: 'steel' },
       { d: half(cx, inner - 10), ink: 'void' },
-      ...at.map((p): DrawnPath => (clutch.elementKind === 'roller' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' })),
+      ...at.map((p): DrawnPath =>
+        clutch.elementKind === 'roller' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' },
+      ),
     ],
     dimensions: [
       { name: 'elements', text: `${clutch.elements} ${clutch.elementKind}s`, x: cx, y: outer + 2 },
@@ -156,8 +181,14 @@ function drawShell(shell: Geometries['shell']): Drawing {
     width: length + 24,
     height: outer + 4,
     paths: [
-      { d: `M0,${outer - t}H${length - t}V${neck}H${length + 24}V${neck - t}H${length - 2 * t}V${outer - 2 * t}H0Z`, ink: 'steel' },
-      { d: `M${length + 6},${neck - t}v${t}M${length + 11},${neck - t}v${t}M${length + 16},${neck - t}v${t}M${length + 21},${neck - t}v${t}`, ink: 'thread' },
+      {
+        d: `M0,${outer - t}H${length - t}V${neck}H${length + 24}V${neck - t}H${length - 2 * t}V${outer - 2 * t}H0Z`,
+        ink: 'steel',
+      },
+      {
+        d: `M${length + 6},${neck - t}v${t}M${length + 11},${neck - t}v${t}M${length + 16},${neck - t}v${t}M${length + 21},${neck - t}v${t}`,
+        ink: 'thread',
+      },
     ],
     dimensions: [
       { name: 'thickness', text: `wall ${inch(shell.thicknessM)}`, x: length * 0.3, y: outer + 2 },

@@ -14,19 +14,38 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
     const [outer, bore, length] = [mm(section.outerDiameterM) / 2, mm(section.boreDiameterM) / 2, mm(section.lengthM)]
     const root = mm(workingDiameter(section)) / 2
     paths.push({ d: box(x, bore, length, outer - bore), ink: 'steel' })
-    if (shaft.caseDepthM > 0) paths.push({ d: box(x, Math.max(bore, root - mm(shaft.caseDepthM)), length, root - Math.max(bore, root - mm(shaft.caseDepthM))), ink: 'hatch' })
+    if (shaft.caseDepthM > 0)
+      paths.push({
+        d: box(x, Math.max(bore, root - mm(shaft.caseDepthM)), length, root - Math.max(bore, root - mm(shaft.caseDepthM))),
+        ink: 'hatch',
+      })
     if (section.spline) {
       paths.push({ d: splineTicks(x, root, outer, length), ink: 'thread' })
-      dimensions.push({ name: `${i}-spline`, text: `${section.spline.teeth} teeth, root ${quantity(2 * root * 1e-3, 'in')}`, x: x + length / 2, y: outer + 2 })
+      dimensions.push({
+        name: `${i}-spline`,
+        text: `${section.spline.teeth} teeth, root ${quantity(2 * root * 1e-3, 'in')}`,
+        x: x + length / 2,
+        y: outer + 2,
+      })
       places[`${section.name}|spline-root`] = { x: x + length / 2, y: outer }
     } else {
-      dimensions.push({ name: `${i}-diameter`, text: `⌀ ${quantity(section.outerDiameterM, 'in')}`, x: x + length / 2, y: outer + 2 })
+      dimensions.push({
+        name: `${i}-diameter`,
+        text: `⌀ ${quantity(section.outerDiameterM, 'in')}`,
+        x: x + length / 2,
+        y: outer + 2,
+      })
       places[`${section.name}|land`] = { x: x + length / 2, y: outer }
     }
     if (section.crossHoleDiameterM) {
       const hole = mm(section.crossHoleDiameterM)
       paths.push({ d: box(x + length / 2 - hole / 2, bore, hole, outer - bore), ink: 'oil' })
-      dimensions.push({ name: `${i}-hole`, text: `hole ${quantity(section.crossHoleDiameterM, 'in')}`, x: x + length / 2, y: outer * 0.45 })
+      dimensions.push({
+        name: `${i}-hole`,
+        text: `hole ${quantity(section.crossHoleDiameterM, 'in')}`,
+        x: x + length / 2,
+        y: outer * 0.45,
+      })
       places[`${section.name}|cross-hole`] = { x: x + length / 2, y: outer }
     }
     x += length
@@ -38,5 +57,7 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
 
 function splineTicks(x: number, root: number, outer: number, length: number): string {
   const count = Math.max(3, Math.round(length / 3))
-  return `M${x},${root}h${length}` + Array.from({ length: count }, (_, k) => `M${x + ((k + 0.5) * length) / count},${root}V${outer}`).join('')
+  return (
+    `M${x},${root}h${length}` + Array.from({ length: count }, (_, k) => `M${x + ((k + 0.5) * length) / count},${root}V${outer}`).join('')
+  )
 }

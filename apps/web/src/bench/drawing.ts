@@ -21,7 +21,8 @@ export interface Dimension {
   readonly y: number
 }
 
-export const box = (x: number, y: number, width: number, height: number): string => `M${r(x)},${r(y)}h${r(width)}v${r(height)}h${r(-width)}Z`
+export const box = (x: number, y: number, width: number, height: number): string =>
+  `M${r(x)},${r(y)}h${r(width)}v${r(height)}h${r(-width)}Z`
 export const ring = (cx: number, radius: number): string => `M${r(cx - radius)},0A${r(radius)},${r(radius)} 0 0 1 ${r(cx + radius)},0`
 export const half = (cx: number, radius: number): string => `${ring(cx, radius)}Z`
 export const disc = (cx: number, cy: number, radius: number): string =>

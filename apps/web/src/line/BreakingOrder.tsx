@@ -23,7 +23,13 @@ const RIGHT = 46
 const STEP_HP = 10
 
 const powerOf = (held: PowerHeld): number | undefined =>
-  held.outcome === 'held' ? held.powerW : held.outcome === 'not-limiting' ? held.aboveW : held.outcome === 'fails-at-smallest' ? held.belowW : undefined
+  held.outcome === 'held'
+    ? held.powerW
+    : held.outcome === 'not-limiting'
+      ? held.aboveW
+      : held.outcome === 'fails-at-smallest'
+        ? held.belowW
+        : undefined
 
 /** Stations in the order in which they give way, on an axis of engine power; the upright line is the power it is read at. */
 export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, chosen, onTry, onChoose }: OrderProps) {
@@ -56,7 +62,19 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
 
   return (
     <div ref={frame}>
-      <svg width={width} height={bottom + 26} style={{ display: 'block', touchAction: 'pan-y', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }} onPointerMove={drag} role="group" aria-label="Breaking order">
+      <svg
+        width={width}
+        height={bottom + 26}
+        style={{
+          display: 'block',
+          touchAction: 'pan-y',
+          fontFamily: "'Barlow Condensed', sans-serif",
+          fontVariantNumeric: 'tabular-nums',
+        }}
+        onPointerMove={drag}
+        role="group"
+        aria-label="Breaking order"
+      >
         {scale.ticks(5).map((hp) => (
           <g key={hp}>
             <path d={`M${scale(hp)},${TOP - 6} V${bottom}`} stroke={ink('ruleSoft')} />
@@ -67,7 +85,17 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
         ))}
         <Bracket answer={answer} />
         {rows.map((row, i) => (
-          <OrderRow key={row.stationId} code={codeOf(unit, row.stationId)} row={row} y={TOP + ROW * i} first={i === 0} gone={(powerOf(row.held) ?? Infinity) < at} scale={scale} chosen={row.stationId === chosen} onChoose={onChoose} />
+          <OrderRow
+            key={row.stationId}
+            code={codeOf(unit, row.stationId)}
+            row={row}
+            y={TOP + ROW * i}
+            first={i === 0}
+            gone={(powerOf(row.held) ?? Infinity) < at}
+            scale={scale}
+            chosen={row.stationId === chosen}
+            onChoose={onChoose}
+          />
         ))}
         {nameless.map((row, i) => (
           <text key={row.stationId} x={LEFT - 8} y={TOP + ROW * (rows.length + i) + 13} fontSize={13.5} fill={ink('inkSoft')}>
@@ -75,11 +103,29 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
             <tspan dx={8}>no figure</tspan>
           </text>
         ))}
-        <g role="slider" tabIndex={0} aria-label="Engine power that the order is read at" aria-valuemin={Math.round(scale.domain()[0] as number)} aria-valuemax={Math.round(scale.domain()[1] as number)} aria-valuenow={Math.round(fromSi(at, 'hp'))} aria-valuetext={`${Math.round(fromSi(at, 'hp'))} hp: ${going} of ${rows.length} give way`} onKeyDown={keys} style={{ cursor: 'ew-resize' }} data-testid="try-power">
+        <g
+          role="slider"
+          tabIndex={0}
+          aria-label="Engine power that the order is read at"
+          aria-valuemin={Math.round(scale.domain()[0] as number)}
+          aria-valuemax={Math.round(scale.domain()[1] as number)}
+          aria-valuenow={Math.round(fromSi(at, 'hp'))}
+          aria-valuetext={`${Math.round(fromSi(at, 'hp'))} hp: ${going} of ${rows.length} give way`}
+          onKeyDown={keys}
+          style={{ cursor: 'ew-resize' }}
+          data-testid="try-power"
+        >
           <rect x={x - 12} y={TOP - 8} width={24} height={bottom - TOP + 32} fill="transparent" />
           <path d={`M${x},${TOP - 6} V${bottom + 6}`} stroke={ink('ink')} strokeWidth={2} />
           <path d={`M${x - 6},${bottom + 12} L${x},${bottom + 4} L${x + 6},${bottom + 12} Z`} fill={ink('ink')} />
-          <text x={Math.min(Math.max(x, 60), width - 60)} y={bottom + 24} textAnchor="middle" fontSize={13} fontWeight={600} fill={ink('ink')}>
+          <text
+            x={Math.min(Math.max(x, 60), width - 60)}
+            y={bottom + 24}
+            textAnchor="middle"
+            fontSize={13}
+            fontWeight={600}
+            fill={ink('ink')}
+          >
             {`${tryPowerW === null ? targetWord : 'at'} ${figure(fromSi(at, 'hp'))} hp: ${going === 0 ? 'all hold' : `${going} give way`}`}
           </text>
         </g>
@@ -116,10 +162,23 @@ function OrderRow({ code, row, y, first, gone, chosen, scale, onChoose }: RowPro
   return (
     <g onClick={() => onChoose(row.stationId)} style={{ cursor: 'pointer' }} data-testid={`order-${row.stationId}`} data-power={power}>
       <rect x={0} y={y} width={scale(1e9) + RIGHT} height={ROW} fill={chosen ? ink('oilWash') : 'transparent'} opacity={0.6} />
-      <text x={LEFT - 8} y={y + 14.5} textAnchor="end" fontSize={13.5} fontWeight={first ? 700 : 600} fill={gone ? ink('break') : ink('ink')}>
+      <text
+        x={LEFT - 8}
+        y={y + 14.5}
+        textAnchor="end"
+        fontSize={13.5}
+        fontWeight={first ? 700 : 600}
+        fill={gone ? ink('break') : ink('ink')}
+      >
         {`${first ? '▶ ' : ''}${code}`}
       </text>
-      <rect x={LEFT} y={y + (gone ? 5 : 7.5)} width={Math.max(1, end - LEFT)} height={gone ? 9 : 4} fill={gone ? 'url(#break-hatch)' : colour} />
+      <rect
+        x={LEFT}
+        y={y + (gone ? 5 : 7.5)}
+        width={Math.max(1, end - LEFT)}
+        height={gone ? 9 : 4}
+        fill={gone ? 'url(#break-hatch)' : colour}
+      />
       <path d={`M${end},${y + 4} v11`} stroke={colour} strokeWidth={2} />
       <text x={end + 5} y={y + 14.5} fontSize={13.5} fontWeight={first ? 700 : 500} fill={colour}>
         {more + figure(fromSi(power, 'hp'))}

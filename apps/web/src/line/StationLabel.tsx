@@ -25,7 +25,15 @@ export function StationLabel({ slot, layout, reading, goesFirst, chosen, verdict
   const colour = goesFirst ? ink('break') : ink('ink')
   return (
     <g textAnchor={anchor} style={{ fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}>
-      <text x={x} y={y} fontSize={13.5} fontWeight={600} letterSpacing="0.04em" fill={colour} textDecoration={chosen ? 'underline' : undefined}>
+      <text
+        x={x}
+        y={y}
+        fontSize={13.5}
+        fontWeight={600}
+        letterSpacing="0.04em"
+        fill={colour}
+        textDecoration={chosen ? 'underline' : undefined}
+      >
         {slot.station.code}
       </text>
       <text x={x} y={y + 15} fontSize={15} fontWeight={reading.live ? 600 : 400} fill={reading.live ? ink('torque') : ink('inkSoft')}>

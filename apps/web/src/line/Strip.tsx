@@ -1,5 +1,15 @@
 import { stationName } from '@plucky/contract'
-import { fromSi, loadTorque, stationSpeed, type Answer, type DutyCase, type Part, type RangeSolution, type Station, type Unit } from '@plucky/core'
+import {
+  fromSi,
+  loadTorque,
+  stationSpeed,
+  type Answer,
+  type DutyCase,
+  type Part,
+  type RangeSolution,
+  type Station,
+  type Unit,
+} from '@plucky/core'
 import { useMemo, useRef, type KeyboardEvent } from 'react'
 import { useWidth } from '../ui/use-width.js'
 import { ink } from '../ui/theme.js'
@@ -35,7 +45,15 @@ export function Strip(props: StripProps) {
   const layout = layoutStrip(unit, width, chosen, live)
   const first = answer?.breakingOrder[0]
   return (
-    <div ref={frame} role="listbox" aria-label="Torque path: left and right walk the stations, up and down the parts, Enter fits" aria-activedescendant={`station-${chosen}`} tabIndex={0} onKeyDown={onKey} data-testid="line">
+    <div
+      ref={frame}
+      role="listbox"
+      aria-label="Torque path: left and right walk the stations, up and down the parts, Enter fits"
+      aria-activedescendant={`station-${chosen}`}
+      tabIndex={0}
+      onKeyDown={onKey}
+      data-testid="line"
+    >
       <svg width={width} height={layout.height} style={{ display: 'block', overflow: 'visible' }} aria-hidden={false}>
         <Patterns />
         <Rail width={width} y={layout.railY} />
@@ -43,7 +61,17 @@ export function Strip(props: StripProps) {
         <Links unit={unit} layout={layout} live={live} />
         {unit.stations.map((station) => {
           const slot = layout.slots.get(station.id) as Slot
-          return <StationMark key={station.id} {...props} station={station} slot={slot} layout={layout} reading={readings.get(station.id) as Reading} goesFirst={station.id === first} />
+          return (
+            <StationMark
+              key={station.id}
+              {...props}
+              station={station}
+              slot={slot}
+              layout={layout}
+              reading={readings.get(station.id) as Reading}
+              goesFirst={station.id === first}
+            />
+          )
         })}
       </svg>
     </div>
@@ -94,7 +122,16 @@ function Links({ unit, layout, live }: { unit: Unit; layout: StripLayout; live: 
         station.strip.from.map((from) => {
           const on = live.has(station.id) && (live.has(from) || station.strip.lane === 'rail')
           const path = linkPath(layout.slots.get(from) as Slot, layout.slots.get(station.id) as Slot)
-          return <path key={`${from}-${station.id}`} d={path} stroke={ink(on ? 'torque' : 'rule')} strokeWidth={on ? 4 : 1.2} strokeDasharray={on ? undefined : '3 4'} strokeLinejoin="round" />
+          return (
+            <path
+              key={`${from}-${station.id}`}
+              d={path}
+              stroke={ink(on ? 'torque' : 'rule')}
+              strokeWidth={on ? 4 : 1.2}
+              strokeDasharray={on ? undefined : '3 4'}
+              strokeLinejoin="round"
+            />
+          )
         }),
       )}
     </g>
@@ -119,13 +156,52 @@ function StationMark({ station, slot, layout, reading, goesFirst, chosen, fits, 
   const away = hung && !reading.live ? 'rotate(-11)' : undefined
   const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'nothing fitted'}, ${reading.live ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft` : 'idle'}${goesFirst ? ', goes first' : ''}`
   return (
-    <g role="option" id={`station-${station.id}`} aria-selected={isChosen} aria-label={spoken} onClick={() => onChoose(station.id)} style={{ cursor: 'pointer' }} data-testid={`station-${station.id}`}>
-      <rect x={slot.x - slot.width / 2 - 4} y={slot.y - slot.height / 2 - 8} width={slot.width + (station.strip.lane === 'line' ? 8 : 66)} height={slot.height + (station.strip.lane === 'line' ? 62 : 16)} fill={isChosen ? ink('oilWash') : 'transparent'} opacity={isChosen ? 0.55 : 1} rx={2} />
-      {hung && station.strip.grounded && <path d={`M${slot.x},${layout.railY} V${slot.y - slot.height / 2}`} transform={away && `rotate(-11 ${slot.x} ${layout.railY})`} stroke={reading.live ? ink('torque') : ink('rule')} strokeWidth={reading.live ? 4 : 2} />}
-      <g transform={`translate(${slot.x} ${slot.y}) ${away ? `rotate(-11 0 ${layout.railY - slot.y})` : ''}`} opacity={reading.live || goesFirst ? 1 : 0.62} strokeWidth={isChosen ? 2 : 1.3}>
-        {part ? <Glyph station={station} part={part} width={slot.width} height={slot.height} fill={fill} stroke={stroke} /> : <rect x={-slot.width / 2} y={-18} width={slot.width} height={36} fill="none" stroke={stroke} strokeDasharray="4 4" />}
+    <g
+      role="option"
+      id={`station-${station.id}`}
+      aria-selected={isChosen}
+      aria-label={spoken}
+      onClick={() => onChoose(station.id)}
+      style={{ cursor: 'pointer' }}
+      data-testid={`station-${station.id}`}
+    >
+      <rect
+        x={slot.x - slot.width / 2 - 4}
+        y={slot.y - slot.height / 2 - 8}
+        width={slot.width + (station.strip.lane === 'line' ? 8 : 66)}
+        height={slot.height + (station.strip.lane === 'line' ? 62 : 16)}
+        fill={isChosen ? ink('oilWash') : 'transparent'}
+        opacity={isChosen ? 0.55 : 1}
+        rx={2}
+      />
+      {hung && station.strip.grounded && (
+        <path
+          d={`M${slot.x},${layout.railY} V${slot.y - slot.height / 2}`}
+          transform={away && `rotate(-11 ${slot.x} ${layout.railY})`}
+          stroke={reading.live ? ink('torque') : ink('rule')}
+          strokeWidth={reading.live ? 4 : 2}
+        />
+      )}
+      <g
+        transform={`translate(${slot.x} ${slot.y}) ${away ? `rotate(-11 0 ${layout.railY - slot.y})` : ''}`}
+        opacity={reading.live || goesFirst ? 1 : 0.62}
+        strokeWidth={isChosen ? 2 : 1.3}
+      >
+        {part ? (
+          <Glyph station={station} part={part} width={slot.width} height={slot.height} fill={fill} stroke={stroke} />
+        ) : (
+          <rect x={-slot.width / 2} y={-18} width={slot.width} height={36} fill="none" stroke={stroke} strokeDasharray="4 4" />
+        )}
       </g>
-      <StationLabel slot={slot} layout={layout} reading={reading} goesFirst={goesFirst} chosen={isChosen} verdict={answer?.stations.find((s) => s.stationId === station.id)} caseId={duty?.id} />
+      <StationLabel
+        slot={slot}
+        layout={layout}
+        reading={reading}
+        goesFirst={goesFirst}
+        chosen={isChosen}
+        verdict={answer?.stations.find((s) => s.stationId === station.id)}
+        caseId={duty?.id}
+      />
     </g>
   )
 }

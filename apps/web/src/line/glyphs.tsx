@@ -32,7 +32,10 @@ function Converter({ width, height, fill, stroke }: GlyphProps) {
   const vanes = (side: 1 | -1) => `M${side * 3},${-h + 8} C${side * (w - 4)},${-h + 6} ${side * (w - 3)},-14 ${side * 5},-15 Z`
   return (
     <g stroke={stroke}>
-      <path d={`M${-w},0 C${-w},${-h * 0.85} ${-w * 0.6},${-h} 0,${-h} C${w * 0.6},${-h} ${w},${-h * 0.85} ${w},0 C${w},${h * 0.85} ${w * 0.6},${h} 0,${h} C${-w * 0.6},${h} ${-w},${h * 0.85} ${-w},0 Z`} fill={fill} />
+      <path
+        d={`M${-w},0 C${-w},${-h * 0.85} ${-w * 0.6},${-h} 0,${-h} C${w * 0.6},${-h} ${w},${-h * 0.85} ${w},0 C${w},${h * 0.85} ${w * 0.6},${h} 0,${h} C${-w * 0.6},${h} ${-w},${h * 0.85} ${-w},0 Z`}
+        fill={fill}
+      />
       <path d={vanes(-1)} fill={ink('sheet')} />
       <path d={vanes(1)} fill={ink('oilWash')} />
       <path d="M-4,-16 L4,-16 L2.5,-6 L-2.5,-6 Z" fill={stroke} />
@@ -76,7 +79,13 @@ function Pack({ part, width, height, fill, stroke }: GlyphProps) {
       <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={fill} />
       {Array.from({ length: plates * 2 }, (_, i) => {
         const x = -w / 2 + 5 + gap * (i + 0.5)
-        return <path key={i} d={`M${x},${-h / 2 + (i % 2 ? 4 : 8)} V${h / 2 - (i % 2 ? 8 : 4)}`} strokeWidth={i % 2 ? 1 : Math.min(3, gap * 0.9)} />
+        return (
+          <path
+            key={i}
+            d={`M${x},${-h / 2 + (i % 2 ? 4 : 8)} V${h / 2 - (i % 2 ? 8 : 4)}`}
+            strokeWidth={i % 2 ? 1 : Math.min(3, gap * 0.9)}
+          />
+        )
       })}
     </g>
   )
@@ -88,7 +97,16 @@ function OneWay({ fill, stroke }: GlyphProps) {
       <circle r={21} fill={fill} />
       <circle r={12} fill={ink('sheet')} />
       {[0, 60, 120, 180, 240, 300].map((turn) => (
-        <rect key={turn} x={-1.6} y={-19.5} width={3.2} height={6} transform={`rotate(${turn}) rotate(28 0 -16.5)`} fill={stroke} stroke="none" />
+        <rect
+          key={turn}
+          x={-1.6}
+          y={-19.5}
+          width={3.2}
+          height={6}
+          transform={`rotate(${turn}) rotate(28 0 -16.5)`}
+          fill={stroke}
+          stroke="none"
+        />
       ))}
       <path d="M-5,3 A6,6 0 1 1 4,4 M4,4 l0.6,-5 M4,4 l-5,-0.8" fill="none" strokeWidth={1.4} />
     </g>
@@ -97,13 +115,7 @@ function OneWay({ fill, stroke }: GlyphProps) {
 
 function Shell({ width, fill, stroke }: GlyphProps) {
   const half = Math.min(width / 2 + 6, 26)
-  return (
-    <path
-      d={`M${-half},-20 H${half - 6} V12 H${half + 4} V18 H${half - 12} V-14 H${-half} Z`}
-      fill={fill}
-      stroke={stroke}
-    />
-  )
+  return <path d={`M${-half},-20 H${half - 6} V12 H${half + 4} V18 H${half - 12} V-14 H${-half} Z`} fill={fill} stroke={stroke} />
 }
 
 function GearSets({ part, width, height, fill, stroke }: GlyphProps) {

@@ -48,7 +48,13 @@ export function layoutStrip(unit: Unit, width: number, chosen: string, live: Rea
       return [station.id, { station, x, y: LANE_Y[lane], width: glyph, height: GLYPH_HEIGHT[lane] }]
     }),
   )
-  return { slots, height: LANE_Y.line + GLYPH_HEIGHT.line / 2 + LABEL_ROOM, railY: RAIL_Y, axisY: LANE_Y.line, labelY: LANE_Y.line + GLYPH_HEIGHT.line / 2 + 16 }
+  return {
+    slots,
+    height: LANE_Y.line + GLYPH_HEIGHT.line / 2 + LABEL_ROOM,
+    railY: RAIL_Y,
+    axisY: LANE_Y.line,
+    labelY: LANE_Y.line + GLYPH_HEIGHT.line / 2 + 16,
+  }
 }
 
 /** The path along which torque goes from one station to the next, square as pipes are drawn. */

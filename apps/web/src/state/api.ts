@@ -34,9 +34,9 @@ export const api = {
   jobs: () => call<Job[]>('GET', '/jobs'),
   job: (number: number) => call<Job>('GET', `/jobs/${number}`),
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
-  saveJob: (number: number, content: JobContent, version: number, keepalive = false) => call<Job>('PUT', `/jobs/${number}`, { ...content, version }, keepalive),
+  saveJob: (number: number, content: JobContent, version: number, keepalive = false) =>
+    call<Job>('PUT', `/jobs/${number}`, { ...content, version }, keepalive),
   units: () => call<Unit[]>('GET', '/units'),
-  addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
   shelf: () => call<Part[]>('GET', '/shelf'),
   addPart: (part: Part) => call<Part>('POST', '/shelf', part),
 }

@@ -19,7 +19,18 @@ export interface JobState {
   readonly saving: SaveState
 }
 
-const EMPTY: JobState = { state: 'none', problem: '', number: 0, version: 0, savedAt: '', content: undefined, acknowledged: undefined, past: [], future: [], saving: 'saved' }
+const EMPTY: JobState = {
+  state: 'none',
+  problem: '',
+  number: 0,
+  version: 0,
+  savedAt: '',
+  content: undefined,
+  acknowledged: undefined,
+  past: [],
+  future: [],
+  saving: 'saved',
+}
 const UNDO_DEPTH = 200
 const SAVE_AFTER_MS = 150
 const RETRY_AFTER_MS = 2000
@@ -43,7 +54,14 @@ export async function openJob(number: number): Promise<void> {
     const draft = readDraft(number)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
     if (!draft) return set({ ...base, content: stored })
-    if (draft.version !== job.version) return set({ ...base, version: draft.version, content: draft.content, saving: 'conflict', problem: 'A change made here was not saved, and the job has been changed since.' })
+    if (draft.version !== job.version)
+      return set({
+        ...base,
+        version: draft.version,
+        content: draft.content,
+        saving: 'conflict',
+        problem: 'A change made here was not saved, and the job has been changed since.',
+      })
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
     plan(0)
   } catch (error) {

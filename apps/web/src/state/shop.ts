@@ -11,7 +11,13 @@ export interface Shop {
   readonly gearing: ReadonlyMap<string, ReadonlyMap<string, RangeSolution>>
 }
 
-export const shopStore = createStore<Shop>(() => ({ state: 'loading', problem: '', units: [], parts: new Map(), gearing: new Map() }))
+export const shopStore = createStore<Shop>(() => ({
+  state: 'loading',
+  problem: '',
+  units: [],
+  parts: new Map(),
+  gearing: new Map(),
+}))
 
 export async function loadShop(): Promise<void> {
   try {
@@ -32,12 +38,6 @@ export async function loadShop(): Promise<void> {
 export async function addPart(part: Part): Promise<Part> {
   const added = await api.addPart(part)
   shopStore.setState((shop) => ({ parts: new Map(shop.parts).set(added.id, added) }))
-  return added
-}
-
-export async function addUnit(unit: Unit): Promise<Unit> {
-  const added = await api.addUnit(unit)
-  shopStore.setState((shop) => ({ units: [...shop.units, added], gearing: new Map(shop.gearing).set(added.id, solveTrain(added.train)) }))
   return added
 }
 

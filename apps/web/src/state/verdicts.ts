@@ -21,7 +21,13 @@ export function answerFor(content: JobContent, stationId?: string, partId?: stri
   const fits = Object.entries({ ...content.spec.fits, ...swap })
   const fitted = new Map(fits.flatMap(([station, id]): [string, Part][] => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])))
   const solved = gearing.get(unit.id)
-  const answer = specAnswer({ unit, brief: content.brief, fitted, pressure: content.spec.pressure, ...(solved ? { gearing: solved } : {}) })
+  const answer = specAnswer({
+    unit,
+    brief: content.brief,
+    fitted,
+    pressure: content.spec.pressure,
+    ...(solved ? { gearing: solved } : {}),
+  })
   known.set(key, answer)
   return answer
 }
@@ -31,5 +37,9 @@ export function costOf(content: JobContent): { price: number; hours: number; cha
   const { parts } = shopStore.getState()
   const changed = Object.keys(content.spec.fits).filter((station) => content.spec.fits[station] !== content.arrived[station])
   const fitted = changed.flatMap((station) => parts.get(content.spec.fits[station] ?? '') ?? [])
-  return { price: fitted.reduce((sum, part) => sum + part.price, 0), hours: fitted.reduce((sum, part) => sum + part.hours, 0), changed }
+  return {
+    price: fitted.reduce((sum, part) => sum + part.price, 0),
+    hours: fitted.reduce((sum, part) => sum + part.hours, 0),
+    changed,
+  }
 }

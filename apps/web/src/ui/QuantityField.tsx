@@ -3,65 +3,39 @@ import { readQuantity, figure } from '@plucky/contract'
 import { fromSi, toSi, UNITS, type UnitName } from '@plucky/core'
 import { useState, type KeyboardEvent } from 'react'
 
+/** What is typed: a figure in SI where the field has a unit, the text itself where it is no figure, null where it is empty. */
+export type Typed = number | string | null
+
 interface QuantityProps {
   readonly label: string
   readonly unit?: UnitName
   readonly digits: number
-  /** SI where there is a unit; null is an empty field. */
-  readonly value: number | null
+  readonly value: Typed
   readonly problem?: string | undefined
-  /** Takes the typed figure in SI, or the text itself where it is no figure; gives the reason where it is refused. */
-  readonly onCommit: (value: number | string | null) => string | undefined
+  /** Takes what was typed; gives the reason where it is refused. */
+  readonly onCommit: (value: Typed) => string | undefined
   readonly width?: string
   readonly inline?: boolean
+  readonly hideLabel?: boolean
   readonly testId?: string
 }
 
 /** A figure with its unit: any unit of the same kind may be typed; what is refused stays in the field with the reason below it. */
-export function QuantityField({ label, unit, digits, value, problem, onCommit, width = '100%', inline, testId }: QuantityProps) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const [refused, setRefused] = useState<string | undefined>()
-  const shown = typed ?? (value === null ? '' : figure(unit ? fromSi(value, unit) : value, digits).replaceAll(',', ''))
-  const commit = () => {
-    if (typed === null) return
-    const reason = onCommit(readTyped(typed, unit))
-    setRefused(reason)
-    if (reason === undefined) setTyped(null)
-  }
-  const keys = (event: KeyboardEvent) => {
-    if (event.key === 'Enter') commit()
-    if (event.key === 'Escape') {
-      setTyped(null)
-      setRefused(undefined)
-    }
-  }
-  const reason = refused ?? (typed === null ? problem : undefined)
+export function QuantityField({ label, unit, digits, value, problem, onCommit, width = '100%', inline, hideLabel, testId }: QuantityProps) {
+  const field = useTyped({ shown: shownAs(value, unit, digits), unit, onCommit })
+  const reason = field.refused ?? (field.typing ? undefined : problem)
+  const row = inline
+    ? ({ flexDirection: 'row', alignItems: 'center', gap: '6px' } as const)
+    : ({ flexDirection: 'column', alignItems: 'stretch', gap: '2px' } as const)
   return (
-    <Field.Root invalid={reason !== undefined} width={width} flexDirection={inline ? 'row' : 'column'} alignItems={inline ? 'center' : 'stretch'} gap={inline ? '6px' : '2px'}>
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400} whiteSpace="nowrap">
+    <Field.Root invalid={reason !== undefined} width={width} position="relative" {...row}>
+      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400} whiteSpace="nowrap" srOnly={hideLabel ?? false}>
         {label}
         {unit ? `, ${unit}` : ''}
       </Field.Label>
-      <Input
-        value={shown}
-        size="sm"
-        height={inline ? '30px' : '36px'}
-        width={inline ? '62px' : '100%'}
-        px="8px"
-        inputMode="decimal"
-        fontFamily="figures"
-        fontSize="16px"
-        bg="paper"
-        borderColor="rule"
-        borderRadius="1px"
-        _invalid={{ borderColor: 'break', borderWidth: '2px' }}
-        data-testid={testId}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={commit}
-        onKeyDown={keys}
-      />
+      <Input {...BOX} height={inline ? '32px' : '40px'} width={inline ? '66px' : '100%'} data-testid={testId} {...field.input} />
       {reason !== undefined && (
-        <Field.ErrorText color="break" fontSize="13px" {...(inline ? { position: 'absolute', top: '100%', left: 0, zIndex: 5, bg: 'breakWash', p: '6px', width: '280px', borderWidth: '1px', borderColor: 'break' } : {})}>
+        <Field.ErrorText role="alert" color="break" fontSize="13px" lineHeight="1.3" mt="2px" {...(inline ? HANGING : {})}>
           {reason}
         </Field.ErrorText>
       )}
@@ -69,8 +43,68 @@ export function QuantityField({ label, unit, digits, value, problem, onCommit, w
   )
 }
 
+const BOX = {
+  size: 'sm',
+  px: '8px',
+  inputMode: 'decimal',
+  autoComplete: 'off',
+  fontFamily: 'figures',
+  fontSize: '16px',
+  bg: 'paper',
+  borderColor: 'rule',
+  borderRadius: '1px',
+  _invalid: { borderColor: 'break', borderWidth: '2px' },
+} as const
+
+const HANGING = {
+  position: 'absolute',
+  bottom: '100%',
+  right: 0,
+  zIndex: 5,
+  bg: 'breakWash',
+  p: '6px',
+  width: '280px',
+  borderWidth: '1px',
+  borderColor: 'break',
+} as const
+
+function useTyped({ shown, unit, onCommit }: { shown: string; unit: UnitName | undefined; onCommit: QuantityProps['onCommit'] }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const [refused, setRefused] = useState<string | undefined>()
+  const leave = () => {
+    setTyped(null)
+    setRefused(undefined)
+  }
+  const commit = () => {
+    if (typed === null) return
+    if (typed === shown) return leave()
+    const reason = onCommit(readTyped(typed, unit))
+    setRefused(reason)
+    if (reason === undefined) setTyped(null)
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Enter') commit()
+    if (event.key === 'Escape') leave()
+  }
+  return {
+    typing: typed !== null,
+    refused,
+    input: {
+      value: typed ?? shown,
+      onChange: (event: { target: { value: string } }) => setTyped(event.target.value),
+      onBlur: commit,
+      onKeyDown,
+    },
+  }
+}
+
+function shownAs(value: Typed, unit: UnitName | undefined, digits: number): string {
+  if (value === null) return ''
+  return typeof value === 'string' ? value : figure(unit ? fromSi(value, unit) : value, digits).replaceAll(',', '')
+}
+
 /** "24 mm" in an inch field is converted; a bare number is taken in the field's own unit; anything else is passed on as it is. */
-function readTyped(text: string, unit: UnitName | undefined): number | string | null {
+export function readTyped(text: string, unit: UnitName | undefined): Typed {
   const trimmed = text.trim()
   if (trimmed === '') return null
   const bare = Number(trimmed.replaceAll(',', '').replace('−', '-'))

@@ -8,7 +8,7 @@ const config = defineConfig({
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: '15px' },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'oil', outlineOffset: '1px' },
     '::selection': { bg: 'torqueWash' },
-    '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+    '*': { '@media (prefers-reduced-motion: reduce)': { transition: 'none !important', animation: 'none !important' } },
   },
   theme: {
     tokens: {

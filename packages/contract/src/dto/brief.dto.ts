@@ -1,4 +1,13 @@
-import { ENGINE_KINDS, LAUNCHES, UPPER_RANGE_STARTS, USES, type EngineKind, type Launch, type UpperRangeStart, type Use } from '@plucky/core'
+import {
+  ENGINE_KINDS,
+  LAUNCHES,
+  UPPER_RANGE_STARTS,
+  USES,
+  type EngineKind,
+  type Launch,
+  type UpperRangeStart,
+  type Use,
+} from '@plucky/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsBoolean, IsObject, IsOptional, ValidateIf, ValidateNested } from 'class-validator'
 import { OneOf } from './decorators.js'

@@ -11,7 +11,10 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
  */
 export function checkShape<T extends object>(dto: ClassConstructor<T>, plain: unknown): Checked<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
-    return { ok: false, problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is expected here.' }] }
+    return {
+      ok: false,
+      problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is expected here.' }],
+    }
   const value = plainToInstance(dto, plain)
   const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true })
   return errors.length === 0 ? { ok: true, value } : { ok: false, problems: errors.flatMap((error) => problemsOf(error, '')) }
@@ -20,7 +23,9 @@ export function checkShape<T extends object>(dto: ClassConstructor<T>, plain: un
 /** Flattens a tree of validation errors to one problem a field. */
 export function problemsOf(error: ValidationError, under: string): Problem[] {
   const path = under ? `${under}.${error.property}` : error.property
-  const own = Object.entries(error.constraints ?? {}).slice(0, 1).map(([name, message]): Problem => ({ code: codeOf(name), path, sentence: sentenceOf(name, message, error.property) }))
+  const own = Object.entries(error.constraints ?? {})
+    .slice(0, 1)
+    .map(([name, message]): Problem => ({ code: codeOf(name), path, sentence: sentenceOf(name, message, error.property) }))
   return [...own, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))]
 }
 

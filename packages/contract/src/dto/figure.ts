@@ -33,7 +33,9 @@ export function Figure(span: Span): PropertyDecorator {
 export function spanProblem(value: unknown, span: Span): string | undefined {
   if (value === null && span.nullable) return undefined
   const unit = span.unit ? ` ${span.unit}` : ''
-  const allowed = span.above ? `above ${figureOf(span.from)} and at most ${figureOf(span.to)}${unit}` : `from ${figureOf(span.from)} to ${figureOf(span.to)}${unit}`
+  const allowed = span.above
+    ? `above ${figureOf(span.from)} and at most ${figureOf(span.to)}${unit}`
+    : `from ${figureOf(span.from)} to ${figureOf(span.to)}${unit}`
   const rule = `${span.label} must be a ${span.whole ? 'whole ' : ''}number ${allowed}`
   if (typeof value !== 'number' || !Number.isFinite(value)) return `${rule}; ${came(value)} came.`
   const read = span.unit ? fromSi(value, span.unit) : value
@@ -43,5 +45,6 @@ export function spanProblem(value: unknown, span: Span): string | undefined {
   return `${rule}; ${figureOf(read)}${unit} came.`
 }
 
-const figureOf = (value: number) => figure(value, Number.isInteger(value) ? 0 : Math.min(4, Math.max(1, 3 - Math.floor(Math.log10(Math.abs(value) || 1)))))
+const figureOf = (value: number) =>
+  figure(value, Number.isInteger(value) ? 0 : Math.min(4, Math.max(1, 3 - Math.floor(Math.log10(Math.abs(value) || 1)))))
 const came = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'string' ? `"${value.slice(0, 40)}"` : typeof value)

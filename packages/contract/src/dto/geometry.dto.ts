@@ -52,7 +52,12 @@ export class ShaftSectionDto {
 export class ShaftDto {
   @Slug('Steel') steelId!: string
   @Figure({ label: 'Depth of the hardened case', unit: 'in', from: 0, to: 1 }) caseDepthM!: number
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => ShaftSectionDto) sections!: ShaftSectionDto[]
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => ShaftSectionDto)
+  sections!: ShaftSectionDto[]
 }
 
 export class PistonChamberDto {
@@ -67,7 +72,12 @@ export class PackDto {
   @Figure({ label: 'Lined plates', from: 1, to: 16, whole: true }) linedPlates!: number
   @Figure({ label: 'Faces a plate', from: 1, to: 2, whole: true }) facesPerPlate!: 1 | 2
   @Figure({ label: 'Hot static friction', from: 0.03, to: 0.5 }) hotStaticFriction!: number
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(4) @ValidateNested({ each: true }) @Type(() => PistonChamberDto) chambers!: PistonChamberDto[]
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(4)
+  @ValidateNested({ each: true })
+  @Type(() => PistonChamberDto)
+  chambers!: PistonChamberDto[]
   @Figure({ label: 'Return springs', unit: 'N', from: 0, to: 10000 }) returnSpringN!: number
   @Figure({ label: 'Cushion', unit: 'N', from: 0, to: 5000 }) cushionN!: number
   @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number

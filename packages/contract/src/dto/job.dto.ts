@@ -58,7 +58,12 @@ export function checkBrief(plain: unknown): Checked<Brief> {
 }
 
 /** Shape of a job, consistency of its brief, and every fitted part against the unit. */
-export function checkJob(plain: unknown, unitOf: (id: string) => Unit | undefined, partOf: (id: string) => Part | undefined, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
+export function checkJob(
+  plain: unknown,
+  unitOf: (id: string) => Unit | undefined,
+  partOf: (id: string) => Part | undefined,
+  dto: typeof JobContentDto = JobContentDto,
+): Checked<JobContent> {
   const shape = checkShape(dto, plain)
   if (!shape.ok) return shape
   const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
@@ -73,7 +78,8 @@ export function checkJob(plain: unknown, unitOf: (id: string) => Unit | undefine
 function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, partOf: (id: string) => Part | undefined): Problem[] {
   return Object.entries(fits).flatMap(([stationId, partId]) => {
     const path = `${under}.${stationId}`
-    if (!unit.stations.some((s) => s.id === stationId)) return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (!unit.stations.some((s) => s.id === stationId))
+      return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
     if (partId === null) return []
     const part = typeof partId === 'string' ? partOf(partId) : undefined
     return (part ? fitFaults(unit, stationId, part, path) : [fault('part-unknown', path, { part: String(partId) })]).map(worded)

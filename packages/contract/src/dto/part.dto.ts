@@ -20,8 +20,16 @@ export class PartDto {
   @Label('Name') name!: string
   @Label('Maker') maker!: string
   @OneOf('Kind of part', PART_KINDS) kind!: PartKind
-  @IsArray() @ArrayMinSize(1, { message: 'Name at least one unit that the part fits.' }) @ArrayMaxSize(40) @Slug('Unit', true) unitIds!: string[]
-  @IsArray() @ArrayMinSize(1, { message: 'Name at least one station.' }) @ArrayMaxSize(40) @Slug('Station', true) stationIds!: string[]
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Name at least one unit that the part fits.' })
+  @ArrayMaxSize(40)
+  @Slug('Unit', true)
+  unitIds!: string[]
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Name at least one station.' })
+  @ArrayMaxSize(40)
+  @Slug('Station', true)
+  stationIds!: string[]
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
   @IsBoolean({ message: 'Say whether the part is the stock one: true or false.' }) stock!: boolean

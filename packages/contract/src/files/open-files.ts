@@ -19,7 +19,13 @@ const FORMAT_VERSION = 1
 function opened(file: unknown, format: string): Record<string, unknown> {
   const { format: came, version, ...content } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
   if (came !== format || version !== FORMAT_VERSION)
-    throw new FileProblem([{ code: 'format-unknown', path: 'format', sentence: `A file of format "${format}", version ${FORMAT_VERSION} is expected; "${String(came)}", version ${String(version)} came.` }])
+    throw new FileProblem([
+      {
+        code: 'format-unknown',
+        path: 'format',
+        sentence: `A file of format "${format}", version ${FORMAT_VERSION} is expected; "${String(came)}", version ${String(version)} came.`,
+      },
+    ])
   return decodeQuantities(content) as Record<string, unknown>
 }
 
@@ -32,9 +38,13 @@ export const readUnitFile = (file: unknown): Unit => taken(checkUnit(opened(file
 
 export function readShelfFile(file: unknown): Part[] {
   const { parts } = opened(file, 'plucky-shelf')
-  if (!Array.isArray(parts)) throw new FileProblem([{ code: 'list-expected', path: 'parts', sentence: 'A shelf file holds a list of parts.' }])
+  if (!Array.isArray(parts))
+    throw new FileProblem([{ code: 'list-expected', path: 'parts', sentence: 'A shelf file holds a list of parts.' }])
   return parts.map((part, i) => taken(checkPart(part), `parts.${i}.`))
 }
 
-export const readJobFile = (file: unknown, unitOf: (id: string) => Unit | undefined, partOf: (id: string) => Part | undefined): JobContent =>
-  taken(checkJob(opened(file, 'plucky-job'), unitOf, partOf))
+export const readJobFile = (
+  file: unknown,
+  unitOf: (id: string) => Unit | undefined,
+  partOf: (id: string) => Part | undefined,
+): JobContent => taken(checkJob(opened(file, 'plucky-job'), unitOf, partOf))

@@ -1,7 +1,16 @@
 import { toSi, UNITS, isUnitName, type Dimension } from '@plucky/core'
 
 /** Ending that a field's name takes once its figure is SI. */
-const ENDING: Record<Dimension, string> = { torque: 'Nm', power: 'W', pressure: 'Pa', length: 'M', speed: 'RadPerS', force: 'N', mass: 'Kg', time: 'S' }
+const ENDING: Record<Dimension, string> = {
+  torque: 'Nm',
+  power: 'W',
+  pressure: 'Pa',
+  length: 'M',
+  speed: 'RadPerS',
+  force: 'N',
+  mass: 'Kg',
+  time: 'S',
+}
 
 const FIGURE = /^([-+]?\d[\d,]*\.?\d*)\s*(\S+)$/
 

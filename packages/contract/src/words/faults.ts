@@ -17,7 +17,8 @@ const lbft = (values: Values, key: string) => quantity(n(values, key), 'lb-ft')
 /** Every fault of the core in words; the only place where they are said. */
 const SENTENCES: Record<string, (v: Values) => string> = {
   'curve-too-few-points': (v) => `An engine curve needs at least two points; ${v.count} came. Add points with rising rpm.`,
-  'curve-speed-not-rising': (v) => `The rpm must rise from point to point: ${rpm(v, 'speedRadPerS')} stands after ${rpm(v, 'beforeRadPerS')}. Sort the points or correct the figure.`,
+  'curve-speed-not-rising': (v) =>
+    `The rpm must rise from point to point: ${rpm(v, 'speedRadPerS')} stands after ${rpm(v, 'beforeRadPerS')}. Sort the points or correct the figure.`,
   'torque-not-positive': (v) => `Torque must be above zero; ${lbft(v, 'torqueNm')} came.`,
   'speed-not-positive': (v) => `Engine speed must be above zero; ${rpm(v, 'speedRadPerS')} came.`,
   'headline-speeds-out-of-order': (v) =>
@@ -28,20 +29,31 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'steel-unknown': (v) => `No steel is called "${v.steelId}" here. Choose one from the list.`,
   'shaft-without-section': () => 'A shaft needs at least one section.',
   'diameter-not-positive': (v) => `Section "${v.section}": the diameter must be above zero.`,
-  'spline-root-above-shaft': (v) => `Section "${v.section}": the spline's root of ${inch(v, 'diameterM')} must be smaller than the shaft's ${inch(v, 'outerM')}. Fewer teeth or a larger shaft.`,
-  'bore-not-below-shaft': (v) => `Section "${v.section}": the bore must be smaller than the ${inch(v, 'diameterM')} that carries torque; ${inch(v, 'boreM')} came.`,
+  'spline-root-above-shaft': (v) =>
+    `Section "${v.section}": the spline's root of ${inch(v, 'diameterM')} must be smaller than the shaft's ${inch(v, 'outerM')}. Fewer teeth or a larger shaft.`,
+  'bore-not-below-shaft': (v) =>
+    `Section "${v.section}": the bore must be smaller than the ${inch(v, 'diameterM')} that carries torque; ${inch(v, 'boreM')} came.`,
   'case-through-wall': (v) => `The hardened case must be thinner than the wall of section "${v.section}"; ${inch(v, 'caseDepthM')} came.`,
-  'cross-hole-too-large': (v) => `Section "${v.section}": a cross hole up to ${inch(v, 'mostM')} (0.3 of the diameter) can be judged; ${inch(v, 'holeM')} came.`,
-  'lining-radii-crossed': (v) => `The lining's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
+  'cross-hole-too-large': (v) =>
+    `Section "${v.section}": a cross hole up to ${inch(v, 'mostM')} (0.3 of the diameter) can be judged; ${inch(v, 'holeM')} came.`,
+  'lining-radii-crossed': (v) =>
+    `The lining's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
   'pack-without-piston': () => 'A pack needs at least one piston face.',
-  'piston-radii-crossed': (v) => `The piston's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
-  'oil-fill-above-piston': (v) => `The oil can't begin outside the piston's inner radius of ${inch(v, 'innerM')}; ${inch(v, 'fillM')} came.`,
-  'bolts-do-not-fit-circle': (v) => `${v.bolts} bolts of ${inch(v, 'boltM')} don't fit on a circle of ${inch(v, 'circleM')}. Fewer bolts, smaller bolts or a larger circle.`,
-  'neck-not-below-shell': (v) => `The shell's neck radius must be smaller than its outer radius of ${inch(v, 'outerM')}; ${inch(v, 'neckM')} came.`,
+  'piston-radii-crossed': (v) =>
+    `The piston's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
+  'oil-fill-above-piston': (v) =>
+    `The oil can't begin outside the piston's inner radius of ${inch(v, 'innerM')}; ${inch(v, 'fillM')} came.`,
+  'bolts-do-not-fit-circle': (v) =>
+    `${v.bolts} bolts of ${inch(v, 'boltM')} don't fit on a circle of ${inch(v, 'circleM')}. Fewer bolts, smaller bolts or a larger circle.`,
+  'neck-not-below-shell': (v) =>
+    `The shell's neck radius must be smaller than its outer radius of ${inch(v, 'outerM')}; ${inch(v, 'neckM')} came.`,
   'teeth-not-whole': (v) => `Set "${v.set}": teeth and pinions are whole numbers above zero.`,
-  'ring-too-small': (v) => `Set "${v.set}": a ring over a ${v.sunTeeth}-tooth sun needs at least ${v.least} teeth, so that a pinion fits between; ${v.ringTeeth} came.`,
-  'pinions-not-spaced': (v) => `Set "${v.set}": ${v.pinions} equally spaced pinions can't be put in mesh with sun ${v.sunTeeth} and ring ${v.ringTeeth}; their teeth must share out evenly over the pinions. Change the teeth or the number of pinions.`,
-  'pinions-collide': (v) => `Set "${v.set}": ${v.pinions} pinions of ${v.pinionTeeth} teeth touch each other round a ${v.sunTeeth}-tooth sun. Fewer pinions or a larger sun.`,
+  'ring-too-small': (v) =>
+    `Set "${v.set}": a ring over a ${v.sunTeeth}-tooth sun needs at least ${v.least} teeth, so that a pinion fits between; ${v.ringTeeth} came.`,
+  'pinions-not-spaced': (v) =>
+    `Set "${v.set}": ${v.pinions} equally spaced pinions can't be put in mesh with sun ${v.sunTeeth} and ring ${v.ringTeeth}; their teeth must share out evenly over the pinions. Change the teeth or the number of pinions.`,
+  'pinions-collide': (v) =>
+    `Set "${v.set}": ${v.pinions} pinions of ${v.pinionTeeth} teeth touch each other round a ${v.sunTeeth}-tooth sun. Fewer pinions or a larger sun.`,
   'member-unknown': (v) => `No rotating member is called "${v.member}".`,
   'one-way-without-sense': (v) => `One-way clutch "${v.element}" must say in which sense it holds.`,
   'element-unknown': (v) => `Range ${v.range} asks for "${v.element}", which this unit does not have.`,
@@ -52,7 +64,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'part-of-another-station': (v) => `"${v.part}" belongs at ${v.stations}, not at ${v.station}.`,
   'unit-unknown': (v) => `No unit is called "${v.unit}".`,
   'job-unknown': (v) => `No job is numbered ${v.job}.`,
-  'job-changed-elsewhere': (v) => `This job was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten; load the stored one, or save yours over it knowingly.`,
+  'job-changed-elsewhere': (v) =>
+    `This job was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten; load the stored one, or save yours over it knowingly.`,
   'name-taken': (v) => `"${v.id}" is already there. Give it another name.`,
   'json-unreadable': () => 'The request is not readable JSON.',
   'too-large': () => 'That is more data than a job or a part can hold.',

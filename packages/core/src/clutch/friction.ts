@@ -7,7 +7,8 @@ export const wearRadius = (innerM: number, outerM: number): number => (innerM + 
  * Effective radius by uniform pressure, ⅔(R_o³ − R_i³)/(R_o² − R_i²) (Shigley, ch. 16): new linings on stiff plates.
  * @example pressureRadius(0.06, 0.076) // → 0.06831
  */
-export const pressureRadius = (innerM: number, outerM: number): number => ((2 / 3) * (outerM ** 3 - innerM ** 3)) / (outerM ** 2 - innerM ** 2)
+export const pressureRadius = (innerM: number, outerM: number): number =>
+  ((2 / 3) * (outerM ** 3 - innerM ** 3)) / (outerM ** 2 - innerM ** 2)
 
 /**
  * Torque of a disc pack, μ·n·F·R_e (Shigley, ch. 16). n counts friction faces: two a lined plate, one a single-sided plate.

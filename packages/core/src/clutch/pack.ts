@@ -25,11 +25,21 @@ export interface PackGeometry {
 export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
   const faults: Fault[] = []
   if (!(pack.liningInnerRadiusM > 0 && pack.liningInnerRadiusM < pack.liningOuterRadiusM))
-    faults.push(fault('lining-radii-crossed', `${path}.liningInnerRadiusM`, { innerM: pack.liningInnerRadiusM, outerM: pack.liningOuterRadiusM }))
+    faults.push(
+      fault('lining-radii-crossed', `${path}.liningInnerRadiusM`, {
+        innerM: pack.liningInnerRadiusM,
+        outerM: pack.liningOuterRadiusM,
+      }),
+    )
   if (pack.chambers.length === 0) faults.push(fault('pack-without-piston', `${path}.chambers`))
   pack.chambers.forEach((chamber, i) => {
     if (!(chamber.innerRadiusM >= 0 && chamber.innerRadiusM < chamber.outerRadiusM))
-      faults.push(fault('piston-radii-crossed', `${path}.chambers.${i}.innerRadiusM`, { innerM: chamber.innerRadiusM, outerM: chamber.outerRadiusM }))
+      faults.push(
+        fault('piston-radii-crossed', `${path}.chambers.${i}.innerRadiusM`, {
+          innerM: chamber.innerRadiusM,
+          outerM: chamber.outerRadiusM,
+        }),
+      )
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
       faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
@@ -59,7 +69,8 @@ export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
   const fed = pack.chambers.filter((chamber) => !chamber.fedIn || chamber.fedIn.includes(oil.rangeId))
   const pressure = Math.max(0, oil.linePressurePa - pack.ringLossPa)
   const appliedN = fed.reduce((sum, c) => sum + pressure * annulusArea(c.innerRadiusM, c.outerRadiusM), 0)
-  const spin = (c: PistonChamber) => centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS)
+  const spin = (c: PistonChamber) =>
+    centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS)
   const centrifugalN = pack.balanced ? 0 : fed.reduce((sum, c) => sum + spin(c), 0)
   const springsN = pack.returnSpringN + pack.cushionN
   return { appliedN, centrifugalN, springsN, netN: appliedN + centrifugalN - springsN }

@@ -13,7 +13,13 @@ export const annulusArea = (innerM: number, outerM: number): number => Math.PI *
  * π·ρ·ω²/4·[(R_o² − r_s²)² − (R_i² − r_s²)²] (rotating liquid, p = ½ρω²(r² − r_s²), integrated; E7). r_s ≤ R_i.
  * @example centrifugalForce(0.045, 0.075, 0.045, toSi(7000, 'rpm'), 850) // → 4649
  */
-export function centrifugalForce(innerM: number, outerM: number, fillM: number, speedRadPerS: number, densityKgPerM3 = OIL_DENSITY): number {
+export function centrifugalForce(
+  innerM: number,
+  outerM: number,
+  fillM: number,
+  speedRadPerS: number,
+  densityKgPerM3 = OIL_DENSITY,
+): number {
   const [i, o, s] = [innerM ** 2, outerM ** 2, fillM ** 2]
   return ((Math.PI * densityKgPerM3 * speedRadPerS ** 2) / 4) * ((o - s) ** 2 - (i - s) ** 2)
 }

@@ -5,8 +5,7 @@ import { operatingPoint, pointAt, type Match, type OperatingPoint } from './oper
 
 /** Full-throttle points from the brake stall up to redline, turbine speed rising. */
 export type FullThrottleLine =
-  | { readonly outcome: 'runs'; readonly points: readonly OperatingPoint[] }
-  | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
+  { readonly outcome: 'runs'; readonly points: readonly OperatingPoint[] } | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
 
 const SPEED_RATIO_STEP = 0.02
 const LAST_SPEED_RATIO = 0.998

@@ -25,10 +25,16 @@ export function curvePointFaults(points: readonly CurvePoint[], path = 'points')
   if (points.length < 2) faults.push(fault('curve-too-few-points', path, { count: points.length }))
   points.forEach((point, i) => {
     if (!(point.torqueNm > 0)) faults.push(fault('torque-not-positive', `${path}.${i}.torqueNm`, { torqueNm: point.torqueNm }))
-    if (!(point.speedRadPerS > 0)) faults.push(fault('speed-not-positive', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS }))
+    if (!(point.speedRadPerS > 0))
+      faults.push(fault('speed-not-positive', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS }))
     const before = points[i - 1]
     if (before && !(point.speedRadPerS > before.speedRadPerS))
-      faults.push(fault('curve-speed-not-rising', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS, beforeRadPerS: before.speedRadPerS }))
+      faults.push(
+        fault('curve-speed-not-rising', `${path}.${i}.speedRadPerS`, {
+          speedRadPerS: point.speedRadPerS,
+          beforeRadPerS: before.speedRadPerS,
+        }),
+      )
   })
   return faults
 }
@@ -41,7 +47,15 @@ export function curveFromPoints(points: readonly CurvePoint[]): Result<EngineCur
   const faults = curvePointFaults(points)
   if (faults.length > 0) return bad(...faults)
   const speeds = points.map((p) => p.speedRadPerS)
-  return good(measured(speeds, monotoneCubic(speeds, points.map((p) => p.torqueNm))))
+  return good(
+    measured(
+      speeds,
+      monotoneCubic(
+        speeds,
+        points.map((p) => p.torqueNm),
+      ),
+    ),
+  )
 }
 
 /** Finds the peaks of a curve given as a function over its knots. */

@@ -77,7 +77,9 @@ export function curveFromHeadline(h: Headline): Result<EngineCurve> {
     peakTorqueSpeedRadPerS: wt,
     peakPowerW: h.peakPowerW,
     peakPowerSpeedRadPerS: h.peakPowerSpeedRadPerS,
-    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, h.redlineRadPerS].filter((w, i, all) => i === 0 || w > (all[i - 1] as number)),
+    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, h.redlineRadPerS].filter(
+      (w, i, all) => i === 0 || w > (all[i - 1] as number),
+    ),
     torqueNm: (w) =>
       w < wt
         ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2

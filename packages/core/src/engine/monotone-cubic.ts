@@ -20,7 +20,10 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): (x:
 
 function tangents(x: Float64Array, y: Float64Array): Float64Array {
   const n = x.length
-  const secant = Array.from({ length: n - 1 }, (_, k) => ((y[k + 1] as number) - (y[k] as number)) / ((x[k + 1] as number) - (x[k] as number)))
+  const secant = Array.from(
+    { length: n - 1 },
+    (_, k) => ((y[k + 1] as number) - (y[k] as number)) / ((x[k + 1] as number) - (x[k] as number)),
+  )
   const m = new Float64Array(n)
   m[0] = secant[0] as number
   m[n - 1] = secant[n - 2] as number

@@ -15,7 +15,13 @@ export interface BoltedJoint {
 export function boltedJointFaults(joint: BoltedJoint, path: string): Fault[] {
   const room = Math.PI * joint.circleDiameterM
   if (joint.bolts * joint.boltDiameterM * 1.5 > room)
-    return [fault('bolts-do-not-fit-circle', `${path}.bolts`, { bolts: joint.bolts, circleM: joint.circleDiameterM, boltM: joint.boltDiameterM })]
+    return [
+      fault('bolts-do-not-fit-circle', `${path}.bolts`, {
+        bolts: joint.bolts,
+        circleM: joint.circleDiameterM,
+        boltM: joint.boltDiameterM,
+      }),
+    ]
   return []
 }
 

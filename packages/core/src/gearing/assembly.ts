@@ -28,13 +28,16 @@ export function assemblyFaults(set: PlanetarySet, path: string): Fault[] {
   const { sunTeeth, ringTeeth, pinions } = set
   const values = { set: set.id, sunTeeth, ringTeeth, pinions }
   if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [fault('teeth-not-whole', path, values)]
-  if (ringTeeth - sunTeeth < 2 * LEAST_PINION) return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
-  if (set.kind === 'double-pinion') return whole((ringTeeth - sunTeeth) / pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
+  if (ringTeeth - sunTeeth < 2 * LEAST_PINION)
+    return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
+  if (set.kind === 'double-pinion')
+    return whole((ringTeeth - sunTeeth) / pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
   const opposed = pinions % 2 === 0 && pinions > 2 && whole((sunTeeth + ringTeeth) / 2)
   const faults: Fault[] = []
   if (!whole((sunTeeth + ringTeeth) / pinions) && !opposed) faults.push(fault('pinions-not-spaced', `${path}.pinions`, values))
   const zp = pinionTeeth(set)
-  if (pinions > 1 && !(zp + 2 < (sunTeeth + zp) * Math.sin(Math.PI / pinions))) faults.push(fault('pinions-collide', `${path}.pinions`, { ...values, pinionTeeth: zp }))
+  if (pinions > 1 && !(zp + 2 < (sunTeeth + zp) * Math.sin(Math.PI / pinions)))
+    faults.push(fault('pinions-collide', `${path}.pinions`, { ...values, pinionTeeth: zp }))
   return faults
 }
 

@@ -41,7 +41,12 @@ export function solveRange(train: GearTrain, range: GearRange): RangeSolution {
   const engaged = train.elements.filter((element) => element.kind !== 'one-way' && range.on.includes(element.id))
   let fallback: RangeSolution | undefined
   for (const holding of choices(oneWays)) {
-    const solution = solveHeld(train, range.id, [...engaged, ...holding], oneWays.filter((one) => !holding.includes(one)))
+    const solution = solveHeld(
+      train,
+      range.id,
+      [...engaged, ...holding],
+      oneWays.filter((one) => !holding.includes(one)),
+    )
     if (solution.outcome === 'driven' && obeysOneWays(solution, holding, oneWays)) return solution
     if (!fallback || (fallback.outcome === 'tied-up' && solution.outcome === 'neutral')) fallback = solution
   }
@@ -78,14 +83,33 @@ function solveHeld(train: GearTrain, range: string, held: readonly ShiftElement[
   const speeds = Object.fromEntries(train.members.flatMap((m, i) => (settled(i) ? [[m, tidy(motion.x[i] ?? 0)]] : [])))
   const free = train.members.filter((_m, i) => !settled(i))
   const outputSpeed = speeds[train.output]
-  if (outputSpeed === undefined || Math.abs(outputSpeed) < SMALL) return nothing(range, outputSpeed === 0 ? 'tied-up' : 'neutral', speeds, free, overrunning)
+  if (outputSpeed === undefined || Math.abs(outputSpeed) < SMALL)
+    return nothing(range, outputSpeed === 0 ? 'tied-up' : 'neutral', speeds, free, overrunning)
   const forces = balance(train, rows)
   if (!forces.consistent) return nothing(range, 'neutral', speeds, free, overrunning)
   return driven(train, range, { constraints, held, speeds, free, overrunning, outputSpeed, forces })
 }
 
-function nothing(range: string, outcome: 'neutral' | 'tied-up', speeds: RangeSolution['speeds'], free: readonly string[], overrunning: readonly string[]): RangeSolution {
-  return { range, outcome, ratio: 0, speeds, torques: {}, setTorques: {}, outputTorque: 0, caseTorque: 0, free, overrunning, shared: [] }
+function nothing(
+  range: string,
+  outcome: 'neutral' | 'tied-up',
+  speeds: RangeSolution['speeds'],
+  free: readonly string[],
+  overrunning: readonly string[],
+): RangeSolution {
+  return {
+    range,
+    outcome,
+    ratio: 0,
+    speeds,
+    torques: {},
+    setTorques: {},
+    outputTorque: 0,
+    caseTorque: 0,
+    free,
+    overrunning,
+    shared: [],
+  }
 }
 
 /** Willis equations of the sets, then joints, then whatever holds; each as Σ factor·ω = 0. */
@@ -103,7 +127,10 @@ function constraintsOf(train: GearTrain, held: readonly ShiftElement[]): Constra
 /** Torque balance of every member: what the constraints put on it, input torque 1 and the unknown output torque add up to nothing. */
 function balance(train: GearTrain, rows: readonly (readonly number[])[]) {
   const matrix = train.members.map((m, i) => [...rows.map((row) => row[i] ?? 0), m === train.output ? 1 : 0])
-  return solveLinear(matrix, train.members.map((m) => (m === train.input ? -1 : 0)))
+  return solveLinear(
+    matrix,
+    train.members.map((m) => (m === train.input ? -1 : 0)),
+  )
 }
 
 interface DrivenState {
@@ -119,7 +146,8 @@ interface DrivenState {
 function driven(train: GearTrain, range: string, state: DrivenState): RangeSolution {
   const { constraints, held, forces } = state
   const multiplier = (id: string) => forces.x[constraints.findIndex((c) => c.id === id)] ?? 0
-  const shares = (id: string) => forces.free.some((direction) => Math.abs(direction[constraints.findIndex((c) => c.id === id)] ?? 0) > SMALL)
+  const shares = (id: string) =>
+    forces.free.some((direction) => Math.abs(direction[constraints.findIndex((c) => c.id === id)] ?? 0) > SMALL)
   const setTorques = Object.fromEntries(
     train.sets.map((set, i) => {
       const [sun, ring, carrier] = (constraints[i] as Constraint).terms.map(([, factor]) => tidy(factor * multiplier(set.id)))

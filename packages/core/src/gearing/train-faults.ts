@@ -14,7 +14,8 @@ export function trainFaults(train: GearTrain): Fault[] {
   train.joints.forEach((joint, i) => uses(`joints.${i}`, joint.a, joint.b))
   train.elements.forEach((element, i) => {
     uses(`elements.${i}`, element.a, element.b, element.pistonOn ?? CASE)
-    if (element.kind === 'one-way' && !element.holds) faults.push(fault('one-way-without-sense', `elements.${i}.holds`, { element: element.id }))
+    if (element.kind === 'one-way' && !element.holds)
+      faults.push(fault('one-way-without-sense', `elements.${i}.holds`, { element: element.id }))
   })
   const ids = new Set(train.elements.map((element) => element.id))
   train.ranges.forEach((range, i) =>

@@ -2,10 +2,13 @@
 export type Root =
   | { readonly outcome: 'converged'; readonly x: number }
   | { readonly outcome: 'not-bracketed'; readonly x?: undefined; readonly fLow: number; readonly fHigh: number }
+  | { readonly outcome: 'not-converged'; readonly x?: undefined; readonly low: number; readonly high: number }
+
+const MOST_STEPS = 200
 
 /**
  * Root of f between low and high by Brent's method (Brent 1973, Algorithms for Minimization without Derivatives, ch. 4).
- * f must be continuous and change sign; otherwise the outcome says "not bracketed" and gives both end values.
+ * f must be continuous and change sign between finite ends; otherwise the outcome says "not bracketed" and gives both end values.
  * @example rootOf((x) => x * x - 2, 0, 2).x // → 1.41421356
  */
 export function rootOf(f: (x: number) => number, low: number, high: number, tolerance = 1e-12): Root {
@@ -15,12 +18,12 @@ export function rootOf(f: (x: number) => number, low: number, high: number, tole
   let fb = f(b)
   if (fa === 0) return { outcome: 'converged', x: a }
   if (fb === 0) return { outcome: 'converged', x: b }
-  if (!(fa * fb < 0)) return { outcome: 'not-bracketed', fLow: fa, fHigh: fb }
+  if (!(fa * fb < 0 && Number.isFinite(fa) && Number.isFinite(fb))) return { outcome: 'not-bracketed', fLow: fa, fHigh: fb }
   let c = a
   let fc = fa
   let step = b - a
   let last = step
-  for (let i = 0; i < 200; i++) {
+  for (let i = 0; i < MOST_STEPS; i++) {
     if (Math.abs(fc) < Math.abs(fb)) [a, b, c, fa, fb, fc] = [b, c, b, fb, fc, fb]
     const tol = 2 * Number.EPSILON * Math.abs(b) + tolerance / 2
     const half = (c - b) / 2
@@ -45,7 +48,7 @@ export function rootOf(f: (x: number) => number, low: number, high: number, tole
       last = step
     }
   }
-  return { outcome: 'converged', x: b }
+  return { outcome: 'not-converged', low: Math.min(b, c), high: Math.max(b, c) }
 }
 
 /** Inverse quadratic step, or the secant where two of the three points coincide. */

@@ -16,10 +16,8 @@ const RELATIVE_ZERO = 1e-9
  * @example solveLinear([[2, 0], [0, 4]], [2, 2]).x[1] // → 0.5
  */
 export function solveLinear(matrix: readonly (readonly number[])[], right: readonly number[]): LinearSolution {
-  const rows = matrix.map((row, i) => [...row, at(right, i)])
   const n = matrix[0]?.length ?? 0
-  const scale = Math.max(1e-300, ...matrix.flat().map(Math.abs))
-  const columns = eliminate(rows, n, scale * RELATIVE_ZERO)
+  const { rows, columns } = reduced(matrix, right, n)
   const rank = columns.length
   const tolerance = RELATIVE_ZERO * Math.max(1, ...right.map(Math.abs))
   const consistent = rows.slice(rank).every((row) => Math.abs(at(row, n)) <= tolerance)
@@ -29,36 +27,39 @@ export function solveLinear(matrix: readonly (readonly number[])[], right: reado
   return { consistent, rank, x: shortest(particular, free), free }
 }
 
-/** Eliminates in place; gives the pivot column of each pivot row in turn. */
-function eliminate(rows: number[][], n: number, zero: number): number[] {
+/** The rows with the right side behind them, reduced so that each pivot column holds a single 1; and the pivot column of each row. */
+function reduced(matrix: readonly (readonly number[])[], right: readonly number[], n: number): { rows: number[][]; columns: number[] } {
+  const rows = matrix.map((row, i) => [...row, at(right, i)])
+  const zero = RELATIVE_ZERO * Math.max(1e-300, ...matrix.flat().map(Math.abs))
   const columns: number[] = []
   for (let r = 0; r < rows.length; r++) {
     const pivot = largest(rows, r, n, columns)
     if (!pivot || pivot.size <= zero) break
-    ;[rows[r], rows[pivot.row]] = [rows[pivot.row] as number[], rows[r] as number[]]
-    const lead = rows[r] as number[]
-    const by = at(lead, pivot.column)
-    for (let k = 0; k <= n; k++) lead[k] = at(lead, k) / by
-    rows.forEach((row, i) => {
+    const lead = (rows[pivot.row] as number[]).map((value) => value / pivot.value)
+    rows[pivot.row] = rows[r] as number[]
+    rows[r] = lead
+    for (let i = 0; i < rows.length; i++) {
+      const row = rows[i] as number[]
       const factor = at(row, pivot.column)
       if (i !== r && factor !== 0) for (let k = 0; k <= n; k++) row[k] = at(row, k) - factor * at(lead, k)
-    })
+    }
     columns.push(pivot.column)
   }
-  return columns
+  return { rows, columns }
 }
 
-function largest(rows: number[][], from: number, n: number, used: readonly number[]) {
-  let best: { row: number; column: number; size: number } | undefined
+function largest(rows: readonly (readonly number[])[], from: number, n: number, used: readonly number[]) {
+  let best: { row: number; column: number; size: number; value: number } | undefined
   for (let i = from; i < rows.length; i++)
     for (let j = 0; j < n; j++) {
-      const size = Math.abs(at(rows[i] as number[], j))
-      if (!used.includes(j) && size > (best?.size ?? 0)) best = { row: i, column: j, size }
+      const value = at(rows[i] as number[], j)
+      const size = Math.abs(value)
+      if (size > (best?.size ?? 0) && !used.includes(j)) best = { row: i, column: j, size, value }
     }
   return best
 }
 
-function nullSpace(rows: number[][], columns: readonly number[], n: number): number[][] {
+function nullSpace(rows: readonly (readonly number[])[], columns: readonly number[], n: number): number[][] {
   const rest = Array.from({ length: n }, (_, j) => j).filter((j) => !columns.includes(j))
   return rest.map((j) => {
     const direction = new Array<number>(n).fill(0)

@@ -40,7 +40,8 @@ function sectionFaults(section: ShaftSection, caseDepthM: number, path: string):
   if (section.spline && !(d < section.outerDiameterM)) return [fault('spline-root-above-shaft', `${path}.spline.teeth`, values)]
   if (!(section.boreDiameterM >= 0 && section.boreDiameterM < d)) return [fault('bore-not-below-shaft', `${path}.boreDiameterM`, values)]
   const faults: Fault[] = []
-  if (!(caseDepthM >= 0 && caseDepthM < (d - section.boreDiameterM) / 2)) faults.push(fault('case-through-wall', 'geometry.caseDepthM', values))
+  if (!(caseDepthM >= 0 && caseDepthM < (d - section.boreDiameterM) / 2))
+    faults.push(fault('case-through-wall', 'geometry.caseDepthM', values))
   const hole = section.crossHoleDiameterM ?? 0
   if (!(hole >= 0 && hole <= CROSS_HOLE_LIMIT * d))
     faults.push(fault('cross-hole-too-large', `${path}.crossHoleDiameterM`, { ...values, holeM: hole, mostM: CROSS_HOLE_LIMIT * d }))
@@ -67,8 +68,14 @@ export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
     const d = workingDiameter(section)
     const bore = section.boreDiameterM
     const torqueAt = (modulus: number) => yieldTorque(modulus, d / 2, steel, shaft.caseDepthM)
-    const plain = { place: section.name, feature: section.spline ? 'spline-root' : 'land', torqueNm: torqueAt(torsionModulus(d, bore)) } as const
+    const plain = {
+      place: section.name,
+      feature: section.spline ? 'spline-root' : 'land',
+      torqueNm: torqueAt(torsionModulus(d, bore)),
+    } as const
     const hole = section.crossHoleDiameterM
-    return hole ? [plain, { place: section.name, feature: 'cross-hole', torqueNm: torqueAt(netModulusAtCrossHole(d, bore, hole)) }] : [plain]
+    return hole
+      ? [plain, { place: section.name, feature: 'cross-hole', torqueNm: torqueAt(netModulusAtCrossHole(d, bore, hole)) }]
+      : [plain]
   })
 }

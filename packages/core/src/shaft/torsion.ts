@@ -28,8 +28,13 @@ export const netModulusAtCrossHole = (outerM: number, boreM: number, holeM: numb
 /**
  * Twist of a straight section, T·L/(J·G), in rad (Shigley, ch. 3). Steel: G = 79.3 GPa.
  */
-export const twistRad = (torqueNm: number, lengthM: number, outerM: number, boreM: number, shearModulusPa = STEEL_SHEAR_MODULUS_PA): number =>
-  (torqueNm * lengthM) / (polarMoment(outerM, boreM) * shearModulusPa)
+export const twistRad = (
+  torqueNm: number,
+  lengthM: number,
+  outerM: number,
+  boreM: number,
+  shearModulusPa = STEEL_SHEAR_MODULUS_PA,
+): number => (torqueNm * lengthM) / (polarMoment(outerM, boreM) * shearModulusPa)
 
 /** Shear modulus of steel, 11.5 Mpsi (Shigley, table A-5). */
 export const STEEL_SHEAR_MODULUS_PA = 79.3e9

@@ -1,5 +1,6 @@
 import { characteristic, type Characteristic } from '../converter/characteristic.js'
 import { fullThrottleLine } from '../converter/full-throttle-line.js'
+import { operatingPoint } from '../converter/operating-point.js'
 import { capacityFromStall } from '../converter/stall-rating.js'
 import { scaledCurve, type EngineCurve } from '../engine/curve.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
@@ -10,7 +11,7 @@ import { findings, type Finding } from './findings.js'
 import { drumSpeedPerInput, judge, type StationCase } from './judge.js'
 import { stationLimits, type Limit } from './limits.js'
 import type { Part } from './part.js'
-import { breakingRank, powerHeld, type PowerHeld } from './power-held.js'
+import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import type { Station, Unit } from './unit.js'
 
@@ -82,21 +83,28 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   if (!Array.isArray(base)) return { outcome: base }
 
   const benches = input.unit.stations.map((station) => bench(station, input.fitted.get(station.id)))
-  const utilisation = (of: readonly Bench[], cases: readonly DutyCase[]) => 1 / Math.min(...of.flatMap((b) => caseList(input.unit, b, cases, gearing).map((c) => c.margin)))
+  const utilisation = (of: readonly Bench[], cases: readonly DutyCase[]) =>
+    1 / Math.min(...of.flatMap((b) => caseList(input.unit, b, cases, gearing).map((c) => c.margin)))
   const peakPowerW = made.value.peakPowerW
   const stations = benches.map((b): StationVerdict => {
     const cases = caseList(input.unit, b, base, gearing)
-    const scaled = (scale: number) => utilisation([b], base.map((duty) => scaledCase(duty, scale)))
+    const scaled = (scale: number) =>
+      utilisation(
+        [b],
+        base.map((duty) => scaledCase(duty, scale)),
+      )
     const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
     const held: PowerHeld = b.limits.length === 0 ? { outcome: 'no-figure' } : powerHeld(scaled, peakPowerW)
     return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, missing: b.missing }
   })
-  // An engine too weak to turn the converter loads nothing; one that runs past redline against it is out of the question.
-  const sameConverter = (scale: number): number => {
-    const cases = casesOf(input, gearing, scaledCurve(made.value, scale), converter)
-    return Array.isArray(cases) ? utilisation(benches, cases) : cases === 'held-at-idle' ? 0 : Infinity
-  }
-  const heldSameConverter = powerHeld(sameConverter, peakPowerW)
+  const heldSameConverter = powerHeld(
+    (scale) => {
+      const cases = casesOf(input, gearing, scaledCurve(made.value, scale), converter)
+      return Array.isArray(cases) ? utilisation(benches, cases) : 0 // an engine too weak to turn the converter loads nothing
+    },
+    peakPowerW,
+    greatestRunningScale(made.value, converter),
+  )
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
   const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
@@ -114,13 +122,31 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   }
 }
 
+/** The greatest engine scale with which this very converter still stalls below redline; bisected. */
+function greatestRunningScale(curve: EngineCurve, converter: Characteristic): number {
+  const runs = (scale: number) => operatingPoint(scaledCurve(curve, scale), converter, 0).outcome !== 'past-redline'
+  if (runs(GREATEST_SCALE)) return GREATEST_SCALE
+  let [low, high] = [1, GREATEST_SCALE]
+  while (high - low > 1e-6) {
+    const middle = (low + high) / 2
+    if (runs(middle)) low = middle
+    else high = middle
+  }
+  return low
+}
+
 function fittedConverter(input: SpecInput): Characteristic | undefined {
   for (const part of input.fitted.values())
     if (part.kind === 'converter') return characteristic(capacityFromStall(part.geometry.stall), part.geometry.stallTorqueRatio)
   return undefined
 }
 
-function casesOf(input: SpecInput, gearing: ReadonlyMap<string, RangeSolution>, curve: EngineCurve, converter: Characteristic): DutyCase[] | 'held-at-idle' | 'past-redline' {
+function casesOf(
+  input: SpecInput,
+  gearing: ReadonlyMap<string, RangeSolution>,
+  curve: EngineCurve,
+  converter: Characteristic,
+): DutyCase[] | 'held-at-idle' | 'past-redline' {
   const line = fullThrottleLine(curve, converter)
   if (line.outcome !== 'runs') return line.outcome
   const lockup = [...input.fitted.values()].some((part) => part.kind === 'converter' && part.geometry.lockup)

@@ -120,7 +120,11 @@ function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): Du
 /** Engine torque straight through, at its greatest above the speed at which the range is entered. */
 function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
   const { curve } = input
-  const through = greatestTorque(curve, Math.min(Math.max(entryRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS), curve.maxSpeedRadPerS)
+  const through = greatestTorque(
+    curve,
+    Math.min(Math.max(entryRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS),
+    curve.maxSpeedRadPerS,
+  )
   return {
     id: `lockup-${range.id}`,
     kind: 'lockup',

@@ -14,29 +14,58 @@ export interface Finding {
 }
 
 /** Findings of a spec, front to rear. Speeds are taken at redline in every range, the converter's slip left out. */
-export function findings(input: SpecInput, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>, curve: EngineCurve): Finding[] {
+export function findings(
+  input: SpecInput,
+  cases: readonly DutyCase[],
+  gearing: ReadonlyMap<string, RangeSolution>,
+  curve: EngineCurve,
+): Finding[] {
   const dead = input.unit.train.ranges.flatMap((range): Finding[] =>
-    gearing.get(range.id)?.outcome === 'driven' ? [] : [{ code: 'range-not-driven', stationId: null, rangeId: range.id, value: 0, limit: 0 }],
+    gearing.get(range.id)?.outcome === 'driven'
+      ? []
+      : [{ code: 'range-not-driven', stationId: null, rangeId: range.id, value: 0, limit: 0 }],
   )
   const perStation = input.unit.stations.flatMap((station): Finding[] => {
     const part = input.fitted.get(station.id)
     if (!part) return []
     const found: Finding[] = []
-    const pressed = cases.filter((duty) => station.kind === 'pack' && station.load.at === 'link' && isOn(input, duty.rangeId, station.load.id))
-    const hardest = pressed.reduce<DutyCase | null>((most, duty) => (most && most.linePressurePa >= duty.linePressurePa ? most : duty), null)
+    const pressed = cases.filter(
+      (duty) => station.kind === 'pack' && station.load.at === 'link' && isOn(input, duty.rangeId, station.load.id),
+    )
+    const hardest = pressed.reduce<DutyCase | null>(
+      (most, duty) => (most && most.linePressurePa >= duty.linePressurePa ? most : duty),
+      null,
+    )
     if (hardest && part.maxPressurePa !== undefined && hardest.linePressurePa > part.maxPressurePa)
-      found.push({ code: 'pressure-above-maximum', stationId: station.id, rangeId: hardest.rangeId, value: hardest.linePressurePa, limit: part.maxPressurePa })
+      found.push({
+        code: 'pressure-above-maximum',
+        stationId: station.id,
+        rangeId: hardest.rangeId,
+        value: hardest.linePressurePa,
+        limit: part.maxPressurePa,
+      })
     const fastest = fastestRange(station.speedOf, gearing, curve.maxSpeedRadPerS)
     if (part.maxSpeedRadPerS !== undefined && fastest.speed > part.maxSpeedRadPerS)
-      found.push({ code: 'speed-above-maximum', stationId: station.id, rangeId: fastest.rangeId, value: fastest.speed, limit: part.maxSpeedRadPerS })
+      found.push({
+        code: 'speed-above-maximum',
+        stationId: station.id,
+        rangeId: fastest.rangeId,
+        value: fastest.speed,
+        limit: part.maxSpeedRadPerS,
+      })
     return found
   })
   return [...dead, ...perStation]
 }
 
-const isOn = (input: SpecInput, rangeId: string, element: string) => input.unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
+const isOn = (input: SpecInput, rangeId: string, element: string) =>
+  input.unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
 
-function fastestRange(member: string, gearing: ReadonlyMap<string, RangeSolution>, redlineRadPerS: number): { speed: number; rangeId: string | null } {
+function fastestRange(
+  member: string,
+  gearing: ReadonlyMap<string, RangeSolution>,
+  redlineRadPerS: number,
+): { speed: number; rangeId: string | null } {
   if (member === ENGINE_SPEED) return { speed: redlineRadPerS, rangeId: null }
   let fastest: { speed: number; rangeId: string | null } = { speed: 0, rangeId: null }
   for (const [rangeId, range] of gearing) {

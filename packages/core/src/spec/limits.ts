@@ -58,7 +58,13 @@ export function stationLimits(station: Station, part: Part): StationLimits {
       return { limits: [...sections, ...stated('station', 'whole', 'hard')], missing: [] }
     }
     case 'pack': {
-      const slip: Limit = { place: 'slip', load: station.load, shock: 'friction', origin: 'computed', torqueNm: (oil) => packCapacity(part.geometry, oil) }
+      const slip: Limit = {
+        place: 'slip',
+        load: station.load,
+        shock: 'friction',
+        origin: 'computed',
+        torqueNm: (oil) => packCapacity(part.geometry, oil),
+      }
       return { limits: [slip, ...stated('station', 'whole', 'friction')], missing: [] }
     }
     case 'one-way':

@@ -46,7 +46,15 @@ export interface Geometries {
 }
 
 export type PartKind = keyof Geometries
-export const PART_KINDS = ['flex-plate', 'converter', 'shaft', 'pack', 'one-way', 'gear-set', 'shell'] as const satisfies readonly PartKind[]
+export const PART_KINDS = [
+  'flex-plate',
+  'converter',
+  'shaft',
+  'pack',
+  'one-way',
+  'gear-set',
+  'shell',
+] as const satisfies readonly PartKind[]
 
 /** Who says so. */
 export const ORIGINS = ['computed', 'measured', 'broken', 'maker', 'thumb'] as const
@@ -97,7 +105,12 @@ export function partFaults(part: Part): Fault[] {
     case 'shell':
       return part.geometry.neckRadiusM < part.geometry.outerRadiusM
         ? []
-        : [fault('neck-not-below-shell', 'geometry.neckRadiusM', { neckM: part.geometry.neckRadiusM, outerM: part.geometry.outerRadiusM })]
+        : [
+            fault('neck-not-below-shell', 'geometry.neckRadiusM', {
+              neckM: part.geometry.neckRadiusM,
+              outerM: part.geometry.outerRadiusM,
+            }),
+          ]
     case 'converter':
     case 'one-way':
     case 'gear-set':
@@ -109,7 +122,8 @@ export function partFaults(part: Part): Fault[] {
 export function fitFaults(unit: Unit, stationId: string, part: Part, path: string): Fault[] {
   const station = unit.stations.find((s) => s.id === stationId)
   if (!station) return [fault('station-unknown', path, { station: stationId, unit: unit.name })]
-  if (!part.unitIds.includes(unit.id)) return [fault('part-of-another-unit', path, { part: part.name, units: part.unitIds.join(', '), unit: unit.name })]
+  if (!part.unitIds.includes(unit.id))
+    return [fault('part-of-another-unit', path, { part: part.name, units: part.unitIds.join(', '), unit: unit.name })]
   if (!part.stationIds.includes(stationId) || part.kind !== station.kind)
     return [fault('part-of-another-station', path, { part: part.name, stations: part.stationIds.join(', '), station: station.name })]
   return []

@@ -13,13 +13,13 @@ export const GREATEST_SCALE = 8
 
 /**
  * Peak power of the engine, scaled as a whole, at which utilisation (1 / worst margin) reaches 1 (E16). Solved, not divided:
- * utilisation may be any rising function of the scale.
+ * utilisation may be any rising function of the scale, searched up to the greatest scale at which it means something.
  * @example powerHeld((scale) => scale * 1.25, 500000).powerW // → 400000
  */
-export function powerHeld(utilisation: (scale: number) => number, peakPowerW: number): PowerHeld {
+export function powerHeld(utilisation: (scale: number) => number, peakPowerW: number, greatestScale = GREATEST_SCALE): PowerHeld {
   if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
-  if (utilisation(GREATEST_SCALE) < 1) return { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
-  const root = rootOf((scale) => utilisation(scale) - 1, LEAST_SCALE, GREATEST_SCALE, 1e-10)
+  if (utilisation(greatestScale) < 1) return { outcome: 'not-limiting', aboveW: greatestScale * peakPowerW }
+  const root = rootOf((scale) => utilisation(scale) - 1, LEAST_SCALE, greatestScale, 1e-10)
   if (root.outcome !== 'converged') throw new Error(`Power held is bracketed but did not converge: ${JSON.stringify(root)}`)
   return { outcome: 'held', powerW: root.x * peakPowerW }
 }

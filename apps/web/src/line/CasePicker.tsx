@@ -1,0 +1,52 @@
+import { Flex, Text } from '@chakra-ui/react'
+import type { Brief, DutyCase, Unit } from '@plucky/core'
+import { viewStore } from '../state/view.js'
+import { Choice } from '../ui/choice.js'
+
+const KIND_WORDS: Record<DutyCase['kind'], string> = {
+  launch: 'launch at the stall',
+  'full-power': 'full power',
+  lockup: 'locked up',
+  reverse: 'reverse',
+}
+
+interface PickerProps {
+  readonly unit: Unit
+  readonly cases: readonly DutyCase[]
+  readonly chosen: DutyCase | undefined
+  readonly brief: Brief
+}
+
+/** Range, then the duty case within it: the strip shows torque and speed of the one chosen. */
+export function CasePicker({ unit, cases, chosen, brief }: PickerProps) {
+  const word = (duty: DutyCase) => (duty.kind === 'launch' && brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS[duty.kind])
+  const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
+  return (
+    <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Range and duty case">
+      <Text fontSize="13.5px" color="inkSoft">
+        range
+      </Text>
+      {unit.train.ranges.map((range) => (
+        <Choice
+          key={range.id}
+          on={chosen?.rangeId === range.id}
+          label={`Range ${range.name}`}
+          testId={`range-${range.id}`}
+          onPick={() => pick(cases.find((duty) => duty.rangeId === range.id))}
+        >
+          {range.id}
+        </Choice>
+      ))}
+      <Text fontSize="13.5px" color="inkSoft" ml="10px">
+        case
+      </Text>
+      {cases
+        .filter((duty) => duty.rangeId === chosen?.rangeId)
+        .map((duty) => (
+          <Choice key={duty.id} on={duty.id === chosen?.id} testId={`case-${duty.id}`} onPick={() => pick(duty)}>
+            {word(duty)}
+          </Choice>
+        ))}
+    </Flex>
+  )
+}

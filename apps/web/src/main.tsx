@@ -1,0 +1,32 @@
+import 'reflect-metadata'
+import '@fontsource/barlow/400.css'
+import '@fontsource/barlow/600.css'
+import '@fontsource/barlow-condensed/400.css'
+import '@fontsource/barlow-condensed/500.css'
+import '@fontsource/barlow-condensed/600.css'
+import '@fontsource/barlow-condensed/700.css'
+import { ChakraProvider } from '@chakra-ui/react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import { BriefScreen } from './screens/BriefScreen.js'
+import { FirstScreen } from './screens/FirstScreen.js'
+import { JobScreen } from './screens/JobScreen.js'
+import { LineScreen } from './line/LineScreen.js'
+import { TrainScreen } from './screens/TrainScreen.js'
+import { loadShop } from './state/shop.js'
+import { system } from './ui/theme.js'
+
+const router = createBrowserRouter([
+  { path: '/', element: <FirstScreen /> },
+  { path: '/jobs/:number', element: <JobScreen view={(content, unit) => <LineScreen content={content} unit={unit} />} /> },
+  { path: '/jobs/:number/brief', element: <JobScreen view={(content, unit) => <BriefScreen content={content} unit={unit} />} /> },
+  { path: '/jobs/:number/unit', element: <JobScreen view={(_content, unit) => <TrainScreen unit={unit} />} /> },
+  { path: '*', element: <FirstScreen /> },
+])
+
+void loadShop()
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <ChakraProvider value={system}>
+    <RouterProvider router={router} />
+  </ChakraProvider>,
+)

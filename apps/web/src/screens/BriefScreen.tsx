@@ -1,0 +1,201 @@
+import { Box, Button, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import { quantity, verdictSentence, type JobContent } from '@plucky/contract'
+import { ENGINE_KINDS, engineCurve, LAUNCHES, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
+import { useStore } from 'zustand'
+import { EngineChart } from '../charts/EngineChart.js'
+import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
+import { answerFor } from '../state/verdicts.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Pick } from '../ui/Pick.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import { EngineFigures } from './EngineFigures.js'
+import { KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from './use-words.js'
+
+const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
+
+/** What the box is built for: engine, use, launch, limits. What is refused stays where it was typed; the job keeps what was good. */
+export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit }) {
+  const draft = draftFor(
+    content,
+    useStore(draftStore, (s) => s.draft),
+  )
+  const { brief } = draft
+  const answer = answerFor(content)
+  const curve = engineCurve(content.brief.engine)
+  const problemAt = (path: string) => draft.problems.find((p) => p.path === path)?.sentence
+  return (
+    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
+        {answer ? verdictSentence(answer, unit, content.brief) : ''}
+      </Heading>
+      {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
+      <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
+        <Panel title="Engine" aside={<Form draft={draft} />}>
+          <Pick
+            label="Kind"
+            width="220px"
+            value={brief.engine.kind}
+            options={worded(ENGINE_KINDS, KIND_WORDS)}
+            onPick={(kind) => typeInBrief('engine.kind', kind)}
+          />
+          <Box mt="10px">
+            <EngineFigures engine={brief.engine} problems={draft.problems} />
+          </Box>
+        </Panel>
+        <Box>
+          <Panel title="Full throttle" aside={<Legend />}>
+            {curve.ok && (
+              <EngineChart
+                curve={curve.value}
+                points={content.brief.engine.form === 'points' ? content.brief.engine.points : []}
+                stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined}
+              />
+            )}
+          </Panel>
+          <Panel title="Use and limits" mt="10px">
+            <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
+              <Pick
+                label="Use"
+                width="100%"
+                value={brief.use}
+                options={worded(USES, USE_WORDS)}
+                onPick={(use) => typeInBrief('use', use)}
+                testId="brief-use"
+              />
+              <Pick
+                label="Launch"
+                width="100%"
+                value={brief.launch}
+                options={worded(LAUNCHES, LAUNCH_WORDS)}
+                onPick={(launch) => typeInBrief('launch', launch)}
+                testId="brief-launch"
+              />
+              <Pick
+                label="Full throttle in the upper ranges begins"
+                width="100%"
+                value={brief.upperRangeStart}
+                options={worded(UPPER_RANGE_STARTS, START_WORDS)}
+                onPick={(start) => typeInBrief('upperRangeStart', start)}
+              />
+              <QuantityField
+                label="Throttle allowed in reverse, share of the forward stall torque"
+                digits={2}
+                value={brief.reverseThrottle}
+                problem={problemAt('reverseThrottle')}
+                onCommit={(v) => void typeInBrief('reverseThrottle', v)}
+                testId="brief-reverse"
+              />
+              <QuantityField
+                label="Vehicle, ready to go"
+                unit="lb"
+                digits={0}
+                value={brief.vehicleMassKg}
+                problem={problemAt('vehicleMassKg')}
+                onCommit={(v) => void typeInBrief('vehicleMassKg', v)}
+                testId="brief-mass"
+              />
+              <QuantityField
+                label="Budget for parts, $"
+                digits={0}
+                value={brief.budget}
+                problem={problemAt('budget')}
+                onCommit={(v) => void typeInBrief('budget', v)}
+                testId="brief-budget"
+              />
+            </Grid>
+            <Flex mt="12px" gap="8px" align="center" wrap="wrap">
+              <Text fontSize="13.5px" color="inkSoft">
+                The question
+              </Text>
+              <Choice on={!brief.openQuestion} onPick={() => typeInBrief('openQuestion', false)}>
+                hold this power
+              </Choice>
+              <Choice on={brief.openQuestion} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
+                no target: what does it hold?
+              </Choice>
+            </Flex>
+          </Panel>
+        </Box>
+      </Grid>
+    </Box>
+  )
+}
+
+/** Headline figures or a table of points. */
+function Form({ draft }: { draft: BriefDraft }) {
+  const { engine } = draft.brief
+  return (
+    <Flex gap="5px" role="group" aria-label="Form of the engine figures">
+      <Choice
+        on={engine.form === 'headline'}
+        onPick={() => engine.form === 'points' && typeInBrief('engine', inForm(engine, 'headline'))}
+        testId="form-headline"
+      >
+        two peaks
+      </Choice>
+      <Choice
+        on={engine.form === 'points'}
+        onPick={() => engine.form === 'headline' && typeInBrief('engine', inForm(engine, 'points'))}
+        testId="form-points"
+      >
+        measured points
+      </Choice>
+    </Flex>
+  )
+}
+
+function Legend() {
+  return (
+    <Text fontSize="13.5px" color="inkSoft">
+      <Text as="span" color="torque" fontWeight={600}>
+        torque, lb-ft
+      </Text>
+      {' · '}
+      <Text as="span" color="oil" fontWeight={600}>
+        power, hp (dashed)
+      </Text>
+    </Text>
+  )
+}
+
+/** What is typed here is not yet in the job: why, and the ways on. */
+function Pending({ content, draft }: { content: JobContent; draft: BriefDraft }) {
+  const torque = scaledTorque(content.brief.engine, draft.brief.engine)
+  const contradicts = draft.problems.every((p) => p.code === 'headline-inconsistent')
+  return (
+    <Flex
+      role="status"
+      bg="breakWash"
+      borderWidth="1px"
+      borderColor="break"
+      px="12px"
+      py="6px"
+      mb="10px"
+      gap="12px"
+      align="center"
+      wrap="wrap"
+      data-testid="brief-pending"
+    >
+      <Text flex="1" minW="280px">
+        {`${draft.problems.length === 1 ? 'One figure' : `${draft.problems.length} figures`} can't stand like this (see below). The job keeps its last good brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} put right.`}
+      </Text>
+      {contradicts && torque !== undefined && (
+        <Button
+          size="sm"
+          variant="outline"
+          minH="36px"
+          borderRadius="1px"
+          borderColor="ink"
+          onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)}
+          data-testid="scale-torque"
+        >
+          {`Keep the curve's shape: ${quantity(torque, 'lb-ft')}`}
+        </Button>
+      )}
+      <Button size="sm" variant="outline" minH="36px" borderRadius="1px" borderColor="ink" onClick={leaveDraft}>
+        Back to what was saved
+      </Button>
+    </Flex>
+  )
+}

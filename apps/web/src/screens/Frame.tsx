@@ -1,0 +1,182 @@
+import { Box, Button, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import type { Unit } from '@plucky/core'
+import { Moon, Redo2, Sun, Undo2 } from 'lucide-react'
+import { useEffect, type ReactNode } from 'react'
+import { Link, NavLink } from 'react-router'
+import { useStore } from 'zustand'
+import { jobStore, redo, save, saveOver, takeStored, undo, type JobState } from '../state/job.js'
+import { viewStore } from '../state/view.js'
+
+/** The title strip of the sheet: whose job, which unit, which view, and whether it is saved. */
+export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | undefined }) {
+  const job = useStore(jobStore)
+  const theme = useStore(viewStore, (view) => view.theme)
+  const onJob = unit !== undefined && job.content !== undefined
+  useUndoKeys(onJob)
+  const cell = { borderRightWidth: '1px', borderColor: 'rule', px: '14px', height: '100%', align: 'center' } as const
+  return (
+    <Box minH="100vh">
+      <Flex as="header" height="42px" align="center" borderBottomWidth="2px" borderColor="ink" bg="sheet">
+        <Flex {...cell}>
+          <ChakraLink asChild fontFamily="heading" fontSize="20px" fontWeight={700} letterSpacing="0.09em" color="ink">
+            <Link to="/">PLUCKY RATIO</Link>
+          </ChakraLink>
+        </Flex>
+        {onJob && (
+          <>
+            <Flex {...cell}>
+              <Text fontSize="15px" whiteSpace="nowrap">
+                {`Job ${job.number} · ${job.content?.name} · ${unit.name}`}
+              </Text>
+            </Flex>
+            <Flex as="nav" aria-label="Views of this job" height="100%">
+              <Tab to={`/jobs/${job.number}`} word="Line" />
+              <Tab to={`/jobs/${job.number}/brief`} word="Brief" />
+              <Tab to={`/jobs/${job.number}/unit`} word="Gear train" />
+            </Flex>
+          </>
+        )}
+        <Box flex="1" />
+        {onJob && (
+          <Flex align="center" gap="2px" pr="8px">
+            <SaveMark job={job} />
+            <IconButton
+              label={`Undo, ${job.past.length} steps`}
+              disabled={job.past.length === 0}
+              onClick={undo}
+              icon={<Undo2 size={18} />}
+            />
+            <IconButton
+              label={`Redo, ${job.future.length} steps`}
+              disabled={job.future.length === 0}
+              onClick={redo}
+              icon={<Redo2 size={18} />}
+            />
+          </Flex>
+        )}
+        <Box pr="8px">
+          <IconButton
+            label={theme === 'dark' ? 'Paper by day' : 'Blueprint by night'}
+            onClick={() => viewStore.setState({ theme: theme === 'dark' ? 'light' : 'dark' })}
+            icon={theme === 'dark' ? <Sun size={18} /> : <Moon size={18} />}
+          />
+        </Box>
+      </Flex>
+      {onJob && job.saving === 'conflict' && <Conflict job={job} />}
+      <Box as="main">{children}</Box>
+    </Box>
+  )
+}
+
+function Tab({ to, word }: { to: string; word: string }) {
+  return (
+    <ChakraLink
+      asChild
+      px="15px"
+      height="100%"
+      display="flex"
+      alignItems="center"
+      fontFamily="heading"
+      fontSize="17px"
+      color="ink"
+      borderRadius="0"
+      css={{ '&[aria-current=page]': { fontWeight: 700, boxShadow: 'inset 0 -4px 0 var(--chakra-colors-torque)' } }}
+    >
+      <NavLink to={to} end>
+        {word}
+      </NavLink>
+    </ChakraLink>
+  )
+}
+
+function IconButton({
+  label,
+  icon,
+  onClick,
+  disabled = false,
+}: {
+  label: string
+  icon: ReactNode
+  onClick: () => void
+  disabled?: boolean
+}) {
+  return (
+    <Button
+      variant="plain"
+      minW="36px"
+      height="36px"
+      px="0"
+      color="ink"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={onClick}
+    >
+      {icon}
+    </Button>
+  )
+}
+
+/** Whether what is on screen is safe. */
+function SaveMark({ job }: { job: JobState }) {
+  const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : ''
+  const words: Record<JobState['saving'], string> = {
+    saved: `saved ${time}, no. ${job.version}`,
+    saving: 'saving…',
+    unsaved: 'saving…',
+    offline: 'server does not answer; kept on this machine',
+    conflict: 'changed in another window',
+    refused: `not saved: ${job.problem}`,
+  }
+  const alarming = job.saving === 'offline' || job.saving === 'conflict' || job.saving === 'refused'
+  return (
+    <Text
+      role="status"
+      fontSize="14px"
+      mr="6px"
+      color={alarming ? 'break' : 'inkSoft'}
+      fontWeight={alarming ? 600 : 400}
+      data-testid="save-state"
+      data-state={job.saving}
+    >
+      {words[job.saving]}
+    </Text>
+  )
+}
+
+function Conflict({ job }: { job: JobState }) {
+  return (
+    <Flex role="alert" bg="breakWash" borderBottomWidth="1px" borderColor="break" px="14px" py="8px" gap="12px" align="center" wrap="wrap">
+      <Text flex="1" minW="300px">
+        {job.problem}
+      </Text>
+      <Button size="sm" variant="outline" borderRadius="1px" borderColor="ink" onClick={() => void takeStored()}>
+        Load the stored one
+      </Button>
+      <Button size="sm" variant="outline" borderRadius="1px" borderColor="ink" onClick={() => void saveOver()}>
+        Save mine over it
+      </Button>
+    </Flex>
+  )
+}
+
+/** Undo and redo by the usual keys, except while a field has its own; leaving the page sends what is not saved yet. */
+function useUndoKeys(active: boolean): void {
+  useEffect(() => {
+    if (!active) return undefined
+    const keys = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+      if (typing || !(event.ctrlKey || event.metaKey) || !['z', 'y'].includes(event.key.toLowerCase())) return
+      event.preventDefault()
+      if (event.key.toLowerCase() === 'y' || event.shiftKey) redo()
+      else undo()
+    }
+    const leave = () => void save(true)
+    addEventListener('keydown', keys)
+    addEventListener('pagehide', leave)
+    return () => {
+      removeEventListener('keydown', keys)
+      removeEventListener('pagehide', leave)
+    }
+  }, [active])
+}

@@ -1,0 +1,47 @@
+import { Box, Button, Heading, Text } from '@chakra-ui/react'
+import { useEffect, type ReactNode } from 'react'
+import { useParams } from 'react-router'
+import { useStore } from 'zustand'
+import type { JobContent } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
+import { jobStore, openJob } from '../state/job.js'
+import { loadShop, shopStore } from '../state/shop.js'
+import { Frame } from './Frame.js'
+
+/** Opens the job that the address names and hands it to a view; says plainly where it is not to be had. */
+export function JobScreen({ view }: { view: (content: JobContent, unit: Unit) => ReactNode }) {
+  const { number } = useParams()
+  const job = useStore(jobStore)
+  const shop = useStore(shopStore)
+  useEffect(() => void openJob(Number(number)), [number])
+  const unit = shop.units.find((u) => u.id === job.content?.unitId)
+  if (shop.state === 'failed')
+    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+  if (job.state === 'failed')
+    return <Trouble title="This job can't be opened." sentence={job.problem} onRetry={() => void openJob(Number(number))} />
+  if (!job.content || !unit)
+    return (
+      <Frame>
+        <Text p="24px" color="inkSoft" role="status">
+          Laying out the job…
+        </Text>
+      </Frame>
+    )
+  return <Frame unit={unit}>{view(job.content, unit)}</Frame>
+}
+
+export function Trouble({ title, sentence, onRetry }: { title: string; sentence: string; onRetry: () => void }) {
+  return (
+    <Frame>
+      <Box p="32px" maxW="640px" role="alert">
+        <Heading as="h1" fontSize="28px">
+          {title}
+        </Heading>
+        <Text mt="8px">{sentence} What you typed before is kept.</Text>
+        <Button mt="16px" minH="44px" borderRadius="1px" bg="torque" color="paper" onClick={onRetry}>
+          Try again
+        </Button>
+      </Box>
+    </Frame>
+  )
+}

@@ -1,0 +1,92 @@
+import { checkBrief, type JobContent, type Problem } from '@plucky/contract'
+import {
+  curveFromHeadline,
+  engineCurve,
+  fromSi,
+  toSi,
+  type Brief,
+  type BriefEngine,
+  type CurvePoint,
+  type EngineCurve,
+  type Headline,
+} from '@plucky/core'
+import { createStore } from 'zustand/vanilla'
+import { change, jobStore } from './job.js'
+
+/** A brief being typed: it may hold what is refused, while the job keeps the last one that was good. */
+export interface BriefDraft {
+  /** As typed; anything may stand in it. */
+  readonly brief: Brief
+  readonly problems: readonly Problem[]
+  /** The brief of the job that the draft was made from. */
+  readonly basis: Brief | undefined
+}
+
+export const draftStore = createStore<{ readonly draft: BriefDraft | undefined }>(() => ({ draft: undefined }))
+
+/** The draft for a job, or the job's own brief where nothing refused is pending or the job has moved on (undo, another job). */
+export function draftFor(content: JobContent, draft: BriefDraft | undefined): BriefDraft {
+  return draft?.basis === content.brief ? draft : { brief: content.brief, problems: [], basis: content.brief }
+}
+
+/** Puts what was typed into the draft at a path; the job takes the draft over as soon as all of it is good. */
+export function typeInBrief(path: string, value: unknown): void {
+  const { content } = jobStore.getState()
+  if (!content) return
+  const { brief } = draftFor(content, draftStore.getState().draft)
+  const copy = structuredClone(brief) as unknown as Record<string, unknown>
+  const keys = path.split('.')
+  const last = keys.pop() as string
+  const holder = keys.reduce((at, key) => at[key] as Record<string, unknown>, copy)
+  if (value === undefined) Reflect.deleteProperty(holder, last)
+  else holder[last] = value
+  takeBrief(copy as unknown as Brief)
+}
+
+export function takeBrief(brief: Brief): void {
+  const checked = checkBrief(brief)
+  if (checked.ok) {
+    draftStore.setState({ draft: undefined })
+    change((job) => (JSON.stringify(job.brief) === JSON.stringify(checked.value) ? job : { ...job, brief: checked.value }))
+  } else draftStore.setState({ draft: { brief, problems: checked.problems, basis: jobStore.getState().content?.brief } })
+}
+
+export const leaveDraft = () => draftStore.setState({ draft: undefined })
+
+const TABLE_ROWS = 9
+
+/** The same engine in the other form: a table read off its curve, or the peaks of its curve. Unchanged where it has no curve. */
+export function inForm(engine: BriefEngine, form: BriefEngine['form']): BriefEngine {
+  const made = engineCurve(engine)
+  if (!made.ok || form === engine.form) return engine
+  const { kind } = engine
+  return form === 'points' ? { kind, form, points: tableOf(made.value) } : { kind, form, headline: peaksOf(made.value) }
+}
+
+function tableOf(curve: EngineCurve): CurvePoint[] {
+  const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
+  return Array.from({ length: TABLE_ROWS }, (_, i) => {
+    const rpm = fromSi(low + ((high - low) * i) / (TABLE_ROWS - 1), 'rpm')
+    const speedRadPerS = Math.min(high, Math.max(low, toSi(Math.round(rpm / 50) * 50, 'rpm')))
+    return { speedRadPerS, torqueNm: curve.torqueNm(speedRadPerS) }
+  })
+}
+
+const peaksOf = (curve: EngineCurve): Headline => ({
+  peakTorqueNm: curve.peakTorqueNm,
+  peakTorqueSpeedRadPerS: curve.peakTorqueSpeedRadPerS,
+  peakPowerW: curve.peakPowerW,
+  peakPowerSpeedRadPerS: curve.peakPowerSpeedRadPerS,
+  idleSpeedRadPerS: curve.minSpeedRadPerS,
+  redlineRadPerS: curve.maxSpeedRadPerS,
+})
+
+/**
+ * Where only the peak power was changed and contradicts the torque: the torque that keeps the shape of the saved engine.
+ * Nothing where that is not the trouble or would not mend it.
+ */
+export function scaledTorque(saved: BriefEngine, typed: BriefEngine): number | undefined {
+  if (saved.form !== 'headline' || typed.form !== 'headline' || typeof typed.headline.peakPowerW !== 'number') return undefined
+  const peakTorqueNm = (saved.headline.peakTorqueNm * typed.headline.peakPowerW) / saved.headline.peakPowerW
+  return curveFromHeadline({ ...typed.headline, peakTorqueNm }).ok ? peakTorqueNm : undefined
+}

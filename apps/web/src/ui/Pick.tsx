@@ -1,0 +1,41 @@
+import { Field, NativeSelect } from '@chakra-ui/react'
+
+interface PickProps {
+  readonly label: string
+  readonly value: string
+  readonly options: readonly (readonly [key: string, words: string])[]
+  readonly onPick: (value: string) => void
+  readonly width?: string
+  readonly testId?: string
+}
+
+/** One of a list. */
+export function Pick({ label, value, options, onPick, width = '150px', testId }: PickProps) {
+  return (
+    <Field.Root width={width} gap="2px">
+      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+        {label}
+      </Field.Label>
+      <NativeSelect.Root size="sm">
+        <NativeSelect.Field
+          height="40px"
+          px="8px"
+          bg="paper"
+          color="ink"
+          borderRadius="1px"
+          borderColor="rule"
+          value={value}
+          data-testid={testId}
+          onChange={(event) => onPick(event.target.value)}
+        >
+          {options.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Field.Root>
+  )
+}
