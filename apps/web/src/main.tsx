@@ -10,17 +10,33 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { BriefScreen } from './screens/BriefScreen.js'
 import { FirstScreen } from './screens/FirstScreen.js'
-import { JobScreen } from './screens/JobScreen.js'
+import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { TrainScreen } from './screens/TrainScreen.js'
 import { loadShop } from './state/shop.js'
 import { system } from './ui/theme.js'
 
+const failed = (
+  <Trouble
+    title="This screen broke."
+    sentence="Saved jobs are safe. Open it again; if it breaks again, the browser's console says why."
+    onRetry={() => location.reload()}
+  />
+)
+
 const router = createBrowserRouter([
-  { path: '/', element: <FirstScreen /> },
-  { path: '/jobs/:number', element: <JobScreen view={(content, unit) => <LineScreen content={content} unit={unit} />} /> },
-  { path: '/jobs/:number/brief', element: <JobScreen view={(content, unit) => <BriefScreen content={content} unit={unit} />} /> },
-  { path: '/jobs/:number/unit', element: <JobScreen view={(_content, unit) => <TrainScreen unit={unit} />} /> },
+  { path: '/', element: <FirstScreen />, errorElement: failed },
+  {
+    path: '/jobs/:number',
+    element: <JobScreen view={(content, unit) => <LineScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/brief',
+    element: <JobScreen view={(content, unit) => <BriefScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  { path: '/jobs/:number/unit', element: <JobScreen view={(_content, unit) => <TrainScreen unit={unit} />} />, errorElement: failed },
   { path: '*', element: <FirstScreen /> },
 ])
 

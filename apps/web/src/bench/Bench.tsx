@@ -1,114 +1,85 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { capital, stationName, type JobContent } from '@plucky/contract'
-import type { Part, SpecAnswer, StationVerdict, Unit } from '@plucky/core'
+import type { Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
+import type { BenchView } from '../line/use-bench.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
+import { Inked, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Candidates } from './Candidates.js'
-import { Changes } from './Changes.js'
+import { verdictIn } from './held.js'
 import { OwnPart } from './OwnPart.js'
 import { SplitDrawing } from './SplitDrawing.js'
 
-interface BenchProps {
-  readonly content: JobContent
-  readonly unit: Unit
-  readonly stationId: string
-  readonly candidates: readonly Part[]
-  readonly candidateId: string
-  readonly onChoose: (partId: string) => void
-  readonly onFit: (partId: string) => void
-}
-
-const verdictOf = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>
-  answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId) : undefined
-
-/** The bench under the line: old and new side by side, what changes, and the parts within reach. */
-export function Bench({ content, unit, stationId, candidates, candidateId, onChoose, onFit }: BenchProps) {
-  const parts = useStore(shopStore, (shop) => shop.parts)
+/** The bench under the line: old and new side by side on one centreline, and the parts within reach of the free hand. */
+export function Bench({ content, unit, bench }: { content: JobContent; unit: Unit; bench: BenchView }) {
   const hand = useStore(viewStore, (view) => view.hand)
   const [measuring, setMeasuring] = useState(false)
-  const fittedId = content.spec.fits[stationId] ?? null
-  const arrivedId = content.arrived[stationId] ?? null
-  const [fitted, candidate, arrived] = [fittedId, candidateId, arrivedId].map((id) => parts.get(id ?? ''))
-  const now = answerFor(content)
-  const then = candidateId ? answerFor(content, stationId, candidateId) : now
-  const target = now?.outcome === 'answered' && !content.brief.openQuestion ? now.peakPowerW : 0
-  const basis = candidate ?? fitted
-  const aside = (
-    <Flex gap="10px" align="center">
-      {basis && (
-        <Button
-          variant="plain"
-          size="sm"
-          height="30px"
-          px="6px"
-          textDecoration="underline"
-          onClick={() => setMeasuring(true)}
-          data-testid="own-part"
-        >
-          Measure one of your own…
-        </Button>
-      )}
-      <Button
-        variant="plain"
-        size="sm"
-        height="30px"
-        px="6px"
-        color="inkSoft"
-        onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })}
-      >
-        {`parts on the ${hand === 'right' ? 'left' : 'right'}`}
-      </Button>
-    </Flex>
-  )
+  const { station, fitted, candidate, arrived, candidates } = bench
+  const other = candidate !== undefined && candidate.id !== fitted?.id
+  const targetW = bench.answered && !content.brief.openQuestion ? bench.answered.peakPowerW : 0
   return (
-    <Panel title={`Bench: ${stationName(unit, stationId)}`} aside={aside} mt="10px" data-testid="bench">
-      <Flex gap="12px" direction={hand === 'right' ? 'row-reverse' : 'row'}>
-        <Box width="205px" flexShrink={0}>
-          {candidates.length === 0 && (
-            <Text fontSize="14px" color="inkSoft">
-              {`Nothing on the shelf fits here. ${capital(stationName(unit, stationId))} stays empty and is named in the sentence.`}
-            </Text>
-          )}
-          <Candidates
-            parts={candidates}
-            stationId={stationId}
-            fittedId={fittedId}
-            arrivedId={arrivedId}
-            chosenId={candidateId}
-            targetW={target}
-            answerWith={(id) => answerFor(content, stationId, id)}
-            onChoose={onChoose}
-            onFit={onFit}
-          />
-        </Box>
-        <Box flex="1" minW="0">
+    <Panel
+      title={`Bench: ${stationName(unit, station)}`}
+      aside={<Aside hand={hand} canMeasure={candidate !== undefined} onMeasure={() => setMeasuring(true)} />}
+      data-testid="bench"
+    >
+      <Flex gap="12px" direction={hand === 'right' ? 'row' : 'row-reverse'}>
+        <Box flex="1" minW="0" position="relative">
           <SplitDrawing
             unit={unit}
             fitted={fitted}
             candidate={candidate}
             arrived={arrived}
-            fittedVerdict={verdictOf(now, stationId)}
-            candidateVerdict={verdictOf(then, stationId)}
-            height={276}
+            fittedVerdict={verdictIn(bench.answer, station)}
+            candidateVerdict={verdictIn(bench.then, station)}
+            height={268}
           />
+          {other && <FitButton onFit={() => bench.fit(candidate.id)} />}
         </Box>
-        <Box width="262px" flexShrink={0}>
-          <Changes
-            unit={unit}
-            stationId={stationId}
-            fitted={fitted}
-            candidate={candidate}
-            now={now}
-            then={then}
-            onFit={() => onFit(candidateId)}
-          />
+        <Box width="204px" flexShrink={0}>
+          {candidates.length === 0 && (
+            <Text fontSize="14px" color="inkSoft">
+              {`Nothing on the shelf fits here. ${capital(stationName(unit, station))} stays empty and is named in the sentence.`}
+            </Text>
+          )}
+          <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerFor(content, station, id)} />
         </Box>
       </Flex>
-      {basis && measuring && <OwnPart basis={basis} taken={(id) => parts.has(id)} onClose={() => setMeasuring(false)} onAdded={onChoose} />}
+      {candidate && measuring && (
+        <OwnPart
+          basis={candidate}
+          taken={(id) => shopStore.getState().parts.has(id)}
+          onClose={() => setMeasuring(false)}
+          onAdded={bench.look}
+        />
+      )}
     </Panel>
+  )
+}
+
+function FitButton({ onFit }: { onFit: () => void }) {
+  return (
+    <Inked onClick={onFit} position="absolute" bottom="2px" right="0" px="18px" data-testid="fit">
+      Fit this part ⏎
+    </Inked>
+  )
+}
+
+function Aside({ hand, canMeasure, onMeasure }: { hand: 'right' | 'left'; canMeasure: boolean; onMeasure: () => void }) {
+  return (
+    <Flex gap="10px" align="center">
+      {canMeasure && (
+        <Worded onClick={onMeasure} data-testid="own-part">
+          Measure one of your own…
+        </Worded>
+      )}
+      <Worded color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
+        {`Parts to the ${hand === 'right' ? 'left' : 'right'} hand`}
+      </Worded>
+    </Flex>
   )
 }

@@ -1,81 +1,65 @@
 import { Box, Button, Text } from '@chakra-ui/react'
-import { figure, money, roundedHp } from '@plucky/contract'
-import { fromSi, type Answer, type Part, type PowerHeld, type SpecAnswer } from '@plucky/core'
+import { money } from '@plucky/contract'
+import type { Part, SpecAnswer } from '@plucky/core'
+import type { BenchView } from '../line/use-bench.js'
+import { heldInWords, verdictIn } from './held.js'
 
 interface TrayProps {
-  readonly parts: readonly Part[]
-  readonly stationId: string
-  readonly fittedId: string | null
-  readonly arrivedId: string | null
-  readonly chosenId: string
+  readonly bench: BenchView
   readonly targetW: number
   readonly answerWith: (partId: string) => SpecAnswer | undefined
-  readonly onChoose: (partId: string) => void
-  readonly onFit: (partId: string) => void
-}
-
-const heldAt = (answer: SpecAnswer | undefined, stationId: string): PowerHeld | undefined =>
-  answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId)?.held : undefined
-
-export function heldInWords(held: PowerHeld | undefined): string {
-  switch (held?.outcome) {
-    case 'held':
-      return `${figure(fromSi(held.powerW, 'hp'))} hp`
-    case 'not-limiting':
-      return `over ${roundedHp(held.aboveW)} hp`
-    case 'fails-at-smallest':
-      return 'holds nothing'
-    default:
-      return 'no figure'
-  }
 }
 
 /** Parts for the chosen station as big targets: a tap looks at one, a tap on the one looked at fits it. */
-export function Candidates({ parts, stationId, fittedId, arrivedId, chosenId, targetW, answerWith, onChoose, onFit }: TrayProps) {
+export function Candidates({ bench, targetW, answerWith }: TrayProps) {
   return (
     <Box role="group" aria-label="Parts that fit here" display="flex" flexDirection="column" gap="5px" data-testid="candidates">
-      {parts.map((part) => {
-        const held = heldAt(answerWith(part.id), stationId)
-        const short = held?.outcome === 'fails-at-smallest' || (held?.outcome === 'held' && held.powerW < targetW)
-        const chosen = part.id === chosenId
-        const tags = [part.id === fittedId ? 'fitted' : '', part.id === arrivedId ? 'came in' : ''].filter(Boolean).join(' · ')
-        return (
-          <Button
-            key={part.id}
-            variant="plain"
-            height="auto"
-            minH="52px"
-            py="4px"
-            px="9px"
-            display="block"
-            textAlign="left"
-            borderRadius="1px"
-            borderWidth={chosen ? '2px' : '1px'}
-            borderColor={chosen ? 'torque' : 'rule'}
-            bg={chosen ? 'torqueWash' : 'sheet'}
-            color="ink"
-            whiteSpace="normal"
-            lineHeight="1.2"
-            aria-pressed={chosen}
-            data-testid={`part-${part.id}`}
-            onClick={() => (chosen && part.id !== fittedId ? onFit(part.id) : onChoose(part.id))}
-          >
-            <Text as="span" display="block" fontSize="13px" fontWeight={part.id === fittedId ? 600 : 400}>
-              {part.name}
-            </Text>
-            <Text as="span" fontFamily="figures" fontSize="16px" fontWeight={600} color={short ? 'break' : 'torque'}>
-              {short ? '▽ ' : ''}
-              {heldInWords(held)}
-            </Text>
-            <Text as="span" fontFamily="figures" fontSize="13.5px" color="inkSoft" ml="8px">
-              {tags || `${money(part.price)} · ${part.hours} h`}
-            </Text>
-          </Button>
-        )
-      })}
+      {bench.candidates.map((part) => (
+        <Candidate key={part.id} part={part} bench={bench} targetW={targetW} answer={answerWith(part.id)} />
+      ))}
     </Box>
   )
 }
 
-/** What the spec as a whole holds, for a comparison. */
-export const specHeld = (answer: SpecAnswer | undefined): PowerHeld | undefined => (answer as Answer | undefined)?.held
+function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchView; targetW: number; answer: SpecAnswer | undefined }) {
+  const held = verdictIn(answer, bench.station)?.held
+  const short = held?.outcome === 'fails-at-smallest' || (held?.outcome === 'held' && held.powerW < targetW)
+  const chosen = part.id === bench.candidate?.id
+  const fitted = part.id === bench.fitted?.id
+  const tags = [fitted ? 'fitted' : '', part.id === bench.arrived?.id ? 'came in' : ''].filter(Boolean).join(' · ')
+  return (
+    <Button
+      variant="plain"
+      height="auto"
+      minH="48px"
+      py="3px"
+      px="9px"
+      display="block"
+      textAlign="left"
+      borderRadius="1px"
+      borderWidth="1px"
+      borderColor={chosen ? 'torque' : 'rule'}
+      outline={chosen ? '1px solid' : undefined}
+      outlineColor="torque"
+      borderLeftWidth={fitted ? '6px' : '1px'}
+      bg={chosen ? 'torqueWash' : 'sheet'}
+      color="ink"
+      whiteSpace="normal"
+      lineHeight="1.18"
+      aria-pressed={chosen}
+      data-testid={`part-${part.id}`}
+      onClick={() => (chosen && !fitted ? bench.fit(part.id) : bench.look(part.id))}
+    >
+      <Text as="span" display="block" fontSize="13.5px" fontWeight={fitted ? 600 : 400}>
+        {part.name}
+      </Text>
+      <Text as="span" fontFamily="figures" fontSize="17px" fontWeight={600} color={short ? 'break' : 'torque'}>
+        {short ? '▽ ' : ''}
+        {heldInWords(held)}
+      </Text>
+      <Text as="span" fontFamily="figures" fontSize="14px" color="inkSoft" ml="8px">
+        {tags || `${money(part.price)} · ${part.hours} h`}
+      </Text>
+    </Button>
+  )
+}

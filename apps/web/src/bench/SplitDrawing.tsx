@@ -1,10 +1,10 @@
-import { placeName } from '@plucky/contract'
 import type { Part, StationVerdict, Unit } from '@plucky/core'
 import { useMemo, useRef } from 'react'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { differing, drawPart, partInWords } from './draw-part.js'
 import type { Drawing, DrawnPath } from './drawing.js'
+import { Marks } from './Marks.js'
 
 interface SplitProps {
   readonly unit: Unit
@@ -17,73 +17,84 @@ interface SplitProps {
   readonly height: number
 }
 
+/** Where a drawing stands on the sheet: px of its origin, px a mm. */
+export interface Frame {
+  readonly left: number
+  readonly centre: number
+  readonly scale: number
+  /** px of the sheet, and mm of the widest drawing on it. */
+  readonly width: number
+  readonly wide: number
+}
+
 const SIDE_ROOM = 14
-const TEXT_ROOM = 150
+const ABOVE_ROOM = 26
+const TEXT_ROOM = 190
 
 /** Half-section above the centreline for what is fitted, below it for the candidate, at one scale. */
-export function SplitDrawing(props: SplitProps) {
-  const { unit, fitted, candidate, arrived, height } = props
-  const frame = useRef<HTMLDivElement>(null)
-  const width = useWidth(frame, 400)
-  const above = useMemo(() => fitted && drawPart(fitted, unit), [fitted, unit])
-  const below = useMemo(() => (candidate && candidate.id !== fitted?.id ? drawPart(candidate, unit) : undefined), [candidate, fitted, unit])
-  const ghost = useMemo(() => (arrived && arrived.id !== fitted?.id ? drawPart(arrived, unit) : undefined), [arrived, fitted, unit])
-  const all = [above, below, ghost].filter((d): d is Drawing => d !== undefined)
-  const wide = Math.max(1, ...all.map((d) => d.width))
-  const tall = Math.max(1, ...all.map((d) => d.height))
-  const text = all.some((d) => d.dimensions.some((dim) => dim.x >= d.width * 0.9)) ? TEXT_ROOM : 0
-  const scale = Math.min((width - 2 * SIDE_ROOM - text) / wide, (height / 2 - 38) / tall)
-  const left = SIDE_ROOM + Math.max(0, (width - 2 * SIDE_ROOM - text - wide * scale) / 2)
-  const centre = height / 2
+export function SplitDrawing({ unit, fitted, candidate, arrived, height, fittedVerdict, candidateVerdict }: SplitProps) {
+  const box = useRef<HTMLDivElement>(null)
+  const width = useWidth(box, 600)
+  const drawn = (part: Part | undefined, unless?: Part) => (part && part.id !== unless?.id ? drawPart(part, unit) : undefined)
+  const above = useMemo(() => drawn(fitted), [fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- drawn reads unit alone
+  const below = useMemo(() => drawn(candidate, fitted), [candidate, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
+  const ghost = useMemo(() => drawn(arrived, fitted), [arrived, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
+  const frame = fit([above, below, ghost], width, height)
+  const label = `Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`
   return (
-    <div ref={frame}>
+    <div ref={box}>
       <svg
         width={width}
         height={height}
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif" }}
         role="img"
-        aria-label={`Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`}
+        aria-label={label}
       >
-        <path d={`M0,${centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
-        <Caption y={13} word="FITTED" part={fitted} colour={ink('ink')} />
-        {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} />}
-        {ghost && <Half drawing={ghost} left={left} centre={centre} scale={scale} up ghost />}
-        {above && <Half drawing={above} left={left} centre={centre} scale={scale} up />}
-        {below && <Half drawing={below} left={left} centre={centre} scale={scale} up={false} />}
-        {above && (
-          <Marks
-            drawing={above}
-            shown={differing(above, below)}
-            verdict={props.fittedVerdict}
-            left={left}
-            centre={centre}
-            scale={scale}
-            up
-          />
-        )}
-        {below && (
-          <Marks
-            drawing={below}
-            shown={differing(below, above)}
-            verdict={props.candidateVerdict}
-            left={left}
-            centre={centre}
-            scale={scale}
-            up={false}
-          />
+        <path d={`M0,${frame.centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
+        <Caption
+          y={14}
+          word="FITTED"
+          part={fitted}
+          colour={ink('ink')}
+          came={arrived && arrived.id !== fitted?.id ? `dashed: ${arrived.name} as it came in` : ''}
+        />
+        {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} came="" />}
+        {ghost && <Half drawing={ghost} frame={frame} up ghost />}
+        {above && <Half drawing={above} frame={frame} up />}
+        {below && <Half drawing={below} frame={frame} up={false} />}
+        {above && <Marks drawing={above} shown={differing(above, below)} verdict={fittedVerdict} frame={frame} up />}
+        {below && <Marks drawing={below} shown={differing(below, above)} verdict={candidateVerdict} frame={frame} up={false} />}
+        {!above && (
+          <text x={width / 2} y={frame.centre - 40} textAnchor="middle" fontSize={16} fill={ink('inkSoft')}>
+            nothing fitted
+          </text>
         )}
       </svg>
     </div>
   )
 }
 
-function Caption({ y, word, part, colour }: { y: number; word: string; part: Part | undefined; colour: string }) {
+/** One scale for all that is drawn, the centreline in the middle. */
+function fit(drawings: readonly (Drawing | undefined)[], width: number, height: number): Frame {
+  const all = drawings.filter((d): d is Drawing => d !== undefined)
+  const wide = Math.max(1, ...all.map((d) => d.width))
+  const tall = Math.max(1, ...all.map((d) => d.height))
+  const text = all.some((d) => d.dimensions.some((dim) => !dim.at)) ? TEXT_ROOM : 0
+  const room = width - 2 * SIDE_ROOM - text
+  const scale = Math.min(room / wide, (height / 2 - ABOVE_ROOM) / tall)
+  return { left: SIDE_ROOM + Math.max(0, (room - wide * scale) / 2), centre: height / 2, scale, width, wide }
+}
+
+function Caption({ y, word, part, colour, came }: { y: number; word: string; part: Part | undefined; colour: string; came: string }) {
   return (
-    <text x={4} y={y} fontSize={13.5} fill={colour}>
+    <text x={2} y={y} fontSize={14} fill={colour}>
       <tspan fontWeight={700} letterSpacing="0.06em">
         {word}
       </tspan>
       <tspan dx={6}>{part ? `${part.name} · ${partInWords(part)}` : 'nothing'}</tspan>
+      <tspan dx={12} fill={ink('inkSoft')}>
+        {came}
+      </tspan>
     </text>
   )
 }
@@ -98,16 +109,9 @@ const FILLS: Record<DrawnPath['ink'], { fill: string; stroke: string }> = {
   thread: { fill: 'none', stroke: ink('ink') },
 }
 
-interface HalfProps {
-  readonly drawing: Drawing
-  readonly left: number
-  readonly centre: number
-  readonly scale: number
-  readonly up: boolean
-  readonly ghost?: boolean
-}
-
-function Half({ drawing, left, centre, scale, up, ghost }: HalfProps) {
+function Half({ drawing, frame, up, ghost }: { drawing: Drawing; frame: Frame; up: boolean; ghost?: boolean }) {
+  const { left, centre, scale } = frame
+  const stroke = (path: DrawnPath) => (ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque'))
   return (
     <g transform={`translate(${left} ${centre}) scale(${scale} ${up ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
       {drawing.paths.map((path, i) => (
@@ -115,64 +119,12 @@ function Half({ drawing, left, centre, scale, up, ghost }: HalfProps) {
           key={i}
           d={path.d}
           fill={ghost ? 'none' : FILLS[path.ink].fill}
-          stroke={ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque')}
+          stroke={stroke(path)}
           strokeDasharray={ghost ? '4 3' : undefined}
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
         />
       ))}
-    </g>
-  )
-}
-
-interface MarksProps extends HalfProps {
-  readonly shown: readonly Drawing['dimensions'][number][]
-  readonly verdict: StationVerdict | undefined
-}
-
-/** Dimensions, and the place that gives way. */
-function Marks({ drawing, shown, verdict, left, centre, scale, up }: MarksProps) {
-  const sign = up ? -1 : 1
-  const px = (x: number) => left + x * scale
-  const py = (y: number) => centre + sign * y * scale
-  const colour = up ? ink('ink') : ink('torque')
-  const weak = verdict?.worst ? drawing.places[verdict.worst.place] : undefined
-  return (
-    <g fontSize={12.5} style={{ fontVariantNumeric: 'tabular-nums' }}>
-      {shown.map((dim) => {
-        const aside = dim.x >= drawing.width * 0.9
-        const edge = dim.x <= 0
-        return (
-          <text
-            key={dim.name}
-            x={px(dim.x) + (aside ? 8 : 0)}
-            y={py(dim.y) + (up ? -4 : 12)}
-            textAnchor={aside || edge ? 'start' : 'middle'}
-            fill={colour}
-            stroke={ink('sheet')}
-            strokeWidth={3}
-            paintOrder="stroke"
-          >
-            {dim.text}
-          </text>
-        )
-      })}
-      {weak && verdict?.worst && (
-        <g>
-          <path d={`M${px(weak.x)},${py(weak.y)} l-7,${sign * 13} h14 Z`} fill={ink('break')} />
-          <text
-            x={px(weak.x) + 11}
-            y={py(weak.y) + (up ? -18 : 26)}
-            fontWeight={600}
-            fill={ink('break')}
-            stroke={ink('sheet')}
-            strokeWidth={3}
-            paintOrder="stroke"
-          >
-            {`least here: ${placeName(verdict.worst.place)}`}
-          </text>
-        </g>
-      )}
     </g>
   )
 }

@@ -44,24 +44,18 @@ export function drawPack(pack: PackGeometry): Drawing {
       {
         name: 'plates',
         text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}`,
-        x: width * 0.6,
-        y: top + WALL + 2,
       },
-      { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}`, x: width, y: outer * 0.93 },
+      { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}` },
       {
         name: 'lining',
         text: `lining ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
-        x: width,
-        y: outer * 0.8,
       },
-      { name: 'friction', text: `hot friction ${pack.hotStaticFriction}`, x: width, y: outer * 0.67 },
+      { name: 'friction', text: `hot friction ${pack.hotStaticFriction}` },
       {
         name: 'piston',
         text: `piston ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
-        x: width,
-        y: outer * 0.54,
       },
-      { name: 'springs', text: `springs ${quantity(pack.returnSpringN, 'N')}`, x: width, y: outer * 0.41 },
+      { name: 'springs', text: `springs ${quantity(pack.returnSpringN, 'N')}` },
     ],
     places: { slip: { x: width * 0.62, y: inner } },
   }

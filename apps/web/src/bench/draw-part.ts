@@ -49,10 +49,10 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
       ...[...bolts(plate.crankJoint), ...bolts(plate.converterJoint)].map((d): DrawnPath => ({ d, ink: 'void' })),
     ],
     dimensions: [
-      { name: 'thickness', text: `sheet ${inch(plate.thicknessM)}`, x: 0, y: radius * 0.62 },
-      { name: 'crank', text: `crank ${joint(plate.crankJoint)}`, x: cx, y: crank + 20 },
-      { name: 'pads', text: `pads ${joint(plate.converterJoint)}`, x: cx, y: pads - 22 },
-      { name: 'run-out', text: `pad run-out ${inch(plate.padRunOutM)}`, x: cx + pads * 0.5, y: radius * 0.35 },
+      { name: 'thickness', text: `sheet ${inch(plate.thicknessM)}` },
+      { name: 'crank', text: `crank ${joint(plate.crankJoint)}` },
+      { name: 'pads', text: `pads ${joint(plate.converterJoint)}` },
+      { name: 'run-out', text: `pad run-out ${inch(plate.padRunOutM)}` },
     ],
     places: {
       sheet: { x: cx + crank * 1.1, y: crank * 0.9 },
@@ -90,16 +90,14 @@ function drawConverter(converter: Geometries['converter']): Drawing {
       ...lockup,
     ],
     dimensions: [
-      { name: 'diameter', text: `⌀ ${quantity(converter.diameterM, 'mm', 0)}`, x: width * 0.5, y: radius * 0.95 },
+      { name: 'diameter', text: `⌀ ${quantity(converter.diameterM, 'mm', 0)}` },
       {
         name: 'stall',
         text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
-        x: width,
-        y: radius * 0.7,
       },
-      { name: 'k', text: `K ${figure(k, 1)} rpm/√lb-ft`, x: width, y: radius * 0.52 },
-      { name: 'str', text: `stall torque ratio ${figure(converter.stallTorqueRatio, 2)}`, x: width, y: radius * 0.34 },
-      { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup', x: 0, y: radius * 0.16 },
+      { name: 'k', text: `K ${figure(k, 1)} rpm/√lb-ft` },
+      { name: 'str', text: `stall torque ratio ${figure(converter.stallTorqueRatio, 2)}` },
+      { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup' },
     ],
     places: {
       'stator-clutch': { x: width / 2, y: mid * 0.6 },
@@ -135,10 +133,10 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       ),
     ],
     dimensions: [
-      { name: 'elements', text: `${clutch.elements} ${clutch.elementKind}s`, x: cx, y: outer + 2 },
-      { name: 'length', text: `length ${quantity(clutch.elementLengthM, 'mm')}`, x: 0, y: outer + 2 },
-      { name: 'race', text: `race radius ${quantity(clutch.innerRaceRadiusM, 'mm')}`, x: cx - 6, y: inner * 0.4 },
-      { name: 'element', text: `⌀ ${quantity(clutch.elementDiameterM, 'mm')}`, x: cx + outer * 0.75, y: outer * 0.75 },
+      { name: 'elements', text: `${clutch.elements} ${clutch.elementKind}s` },
+      { name: 'length', text: `length ${quantity(clutch.elementLengthM, 'mm')}` },
+      { name: 'race', text: `race radius ${quantity(clutch.innerRaceRadiusM, 'mm')}` },
+      { name: 'element', text: `⌀ ${quantity(clutch.elementDiameterM, 'mm')}` },
     ],
     places: { whole: { x: cx, y: inner + element / 2 } },
   }
@@ -167,9 +165,9 @@ function drawGearSet(gears: Geometries['gear-set'], unit: Unit): Drawing {
       { d: half(cx, 12), ink: 'void' },
     ],
     dimensions: [
-      { name: 'pinions', text: `${gears.pinions} pinions`, x: cx, y: outer + 10 },
-      { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}`, x: 0, y: outer + 10 },
-      { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}`, x: cx, y: sun * 0.5 },
+      { name: 'pinions', text: `${gears.pinions} pinions` },
+      { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}` },
+      { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}` },
     ],
     places: { whole: { x: cx, y: sun } },
   }
@@ -191,8 +189,8 @@ function drawShell(shell: Geometries['shell']): Drawing {
       },
     ],
     dimensions: [
-      { name: 'thickness', text: `wall ${inch(shell.thicknessM)}`, x: length * 0.3, y: outer + 2 },
-      { name: 'neck', text: `neck radius ${quantity(shell.neckRadiusM, 'mm')}`, x: length * 0.62, y: neck * 0.55 },
+      { name: 'thickness', text: `wall ${inch(shell.thicknessM)}` },
+      { name: 'neck', text: `neck radius ${quantity(shell.neckRadiusM, 'mm')}` },
     ],
     places: { whole: { x: length, y: neck } },
   }

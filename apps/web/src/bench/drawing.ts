@@ -17,13 +17,13 @@ export interface DrawnPath {
 export interface Dimension {
   readonly name: string
   readonly text: string
-  readonly x: number
-  readonly y: number
+  /** Where along the outline it is written; beside the part if not said. */
+  readonly at?: { readonly x: number; readonly y: number }
 }
 
 export const box = (x: number, y: number, width: number, height: number): string =>
   `M${r(x)},${r(y)}h${r(width)}v${r(height)}h${r(-width)}Z`
-export const ring = (cx: number, radius: number): string => `M${r(cx - radius)},0A${r(radius)},${r(radius)} 0 0 1 ${r(cx + radius)},0`
+export const ring = (cx: number, radius: number): string => `M${r(cx - radius)},0A${r(radius)},${r(radius)} 0 0 0 ${r(cx + radius)},0`
 export const half = (cx: number, radius: number): string => `${ring(cx, radius)}Z`
 export const disc = (cx: number, cy: number, radius: number): string =>
   `M${r(cx - radius)},${r(cy)}a${r(radius)},${r(radius)} 0 1 0 ${r(2 * radius)},0a${r(radius)},${r(radius)} 0 1 0 ${r(-2 * radius)},0Z`

@@ -21,53 +21,66 @@ export interface TypedFigure {
   readonly value: number
 }
 
+/** Figures that belong together: those of a section, a joint, a piston. */
+export interface FigureGroup {
+  readonly name: string
+  readonly figures: readonly TypedFigure[]
+}
+
 type Dto = new () => object
 
 const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 2, psi: 1, 'lb-ft': 0, N: 0, rpm: 0 }
 
-/** Shapes inside a part: their rules, and the word that tells their figures from others'. */
-const NESTED: Record<string, { dto: Dto; word: string }> = {
-  crankJoint: { dto: BoltedJointDto, word: 'Crank joint' },
-  converterJoint: { dto: BoltedJointDto, word: 'Converter joint' },
-  stall: { dto: StallRatingDto, word: 'Rating' },
-  spline: { dto: SplineDto, word: '' },
-  sections: { dto: ShaftSectionDto, word: 'Section' },
-  chambers: { dto: PistonChamberDto, word: 'Piston' },
-  stated: { dto: StatedLimitDto, word: '' },
+/** Shapes inside a part: their rules, and the name of their group. */
+const NESTED: Record<string, { dto: Dto; name: string }> = {
+  crankJoint: { dto: BoltedJointDto, name: 'Crank joint' },
+  converterJoint: { dto: BoltedJointDto, name: 'Converter joint' },
+  stall: { dto: StallRatingDto, name: 'Stall rating' },
+  spline: { dto: SplineDto, name: 'spline' },
+  sections: { dto: ShaftSectionDto, name: 'Section' },
+  chambers: { dto: PistonChamberDto, name: 'Piston face' },
+  stated: { dto: StatedLimitDto, name: 'Stated limit' },
 }
 
-/** The rule of a figure field, by the class that checks it. */
-function spanOf(dto: Dto, property: string): Span | undefined {
-  const rules = getMetadataStorage().getTargetValidationMetadatas(dto, '', false, false)
-  return rules.find((rule) => rule.name === 'figure' && rule.propertyName === property)?.constraints[0] as Span | undefined
-}
+const rulesOf = (dto: Dto) => getMetadataStorage().getTargetValidationMetadatas(dto, '', false, false)
 
-/** All figures of a part, in the order in which it holds them; labels and units come from the rules that check them. */
-export function figuresOf(part: Part): TypedFigure[] {
+/** All figures of a part by group, in the order in which the rules that check them declare them; labels and units are the rules' own. */
+export function figuresOf(part: Part): FigureGroup[] {
+  const { price, hours, stated } = part
   return [
-    ...walk({ price: part.price, hours: part.hours }, PartDto, '', ''),
-    ...walk(part.geometry, GEOMETRY_DTOS[part.kind], 'geometry', ''),
-    ...walk({ stated: part.stated }, PartDto, '', ''),
+    ...walk({ price, hours }, PartDto, '', 'Part'),
+    ...walk(part.geometry, GEOMETRY_DTOS[part.kind], 'geometry', 'Geometry'),
+    ...walk({ stated }, PartDto, '', ''),
   ]
 }
 
-function walk(value: object, dto: Dto, under: string, word: string): TypedFigure[] {
-  return Object.entries(value).flatMap(([key, inner]: [string, unknown]): TypedFigure[] => {
-    const path = under ? `${under}.${key}` : key
-    const nested = NESTED[key]
-    if (Array.isArray(inner) && nested)
-      return inner.flatMap((each: object, i) =>
-        walk(each, nested.dto, `${path}.${i}`, nameOf(each) ?? (inner.length > 1 ? `${nested.word} ${i + 1}` : nested.word)),
-      )
-    if (typeof inner === 'object' && inner !== null && nested) return walk(inner, nested.dto, path, nested.word || word)
-    const span = typeof inner === 'number' ? spanOf(dto, key) : undefined
-    if (!span) return []
-    const label = word ? `${word}: ${span.label.toLowerCase()}` : span.label
-    return [{ path, label, unit: span.unit, digits: span.unit ? (DIGITS[span.unit] ?? 2) : span.whole ? 0 : 3, value: inner as number }]
-  })
+function walk(value: object, dto: Dto, under: string, name: string): FigureGroup[] {
+  const held = value as Record<string, unknown>
+  const keys = [...new Set(rulesOf(dto).map((rule) => rule.propertyName))].filter((key) => held[key] !== undefined)
+  const path = (key: string) => (under ? `${under}.${key}` : key)
+  const figures = keys.flatMap((key) => figureAt(dto, key, path(key), held[key]))
+  const inner = keys.flatMap((key) => within(held[key], NESTED[key], path(key), name))
+  return [...(figures.length > 0 ? [{ name, figures }] : []), ...inner]
 }
 
-const nameOf = (value: object) => ('name' in value ? String(value.name) : undefined)
+/** Groups of what stands inside a field: one shape, or a list of them. */
+function within(value: unknown, nested: (typeof NESTED)[string] | undefined, path: string, outer: string): FigureGroup[] {
+  if (!nested || typeof value !== 'object' || value === null) return []
+  if (!Array.isArray(value)) return walk(value, nested.dto, path, nested.name === 'spline' ? `${outer}: spline` : nested.name)
+  return value.flatMap((each: object, i) =>
+    walk(each, nested.dto, `${path}.${i}`, nameOf(each) ?? (value.length > 1 ? `${nested.name} ${i + 1}` : nested.name)),
+  )
+}
+
+function figureAt(dto: Dto, key: string, path: string, value: unknown): TypedFigure[] {
+  const rule = rulesOf(dto).find((r) => r.name === 'figure' && r.propertyName === key)
+  if (!rule || typeof value !== 'number') return []
+  const span = rule.constraints[0] as Span
+  const digits = span.unit ? (DIGITS[span.unit] ?? 2) : span.whole ? 0 : Number.isInteger(value) ? 0 : 3
+  return [{ path, label: span.label, unit: span.unit, digits, value }]
+}
+
+const nameOf = (value: object) => ('name' in value ? `Section: ${String(value.name)}` : undefined)
 
 /** The part with one figure replaced; what was typed is put in as it is, for the checks to judge. */
 export function withFigure(part: Part, path: string, value: number | string | null): Part {

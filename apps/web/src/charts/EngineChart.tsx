@@ -1,6 +1,6 @@
 import { figure } from '@plucky/contract'
 import { fromSi, toSi, type EngineCurve } from '@plucky/core'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useRef } from 'react'
 import { ink } from '../ui/theme.js'
@@ -17,6 +17,8 @@ interface ChartProps {
 
 const EDGE = { left: 44, right: 44, top: 22, bottom: 34 }
 const SAMPLES = 120
+
+type Scale = ScaleLinear<number, number>
 
 /** Full-throttle torque and power over engine speed, with the stall of the fitted converter. */
 export function EngineChart({ curve, points, stallSpeedRadPerS, height = 330 }: ChartProps) {
@@ -41,7 +43,6 @@ export function EngineChart({ curve, points, stallSpeedRadPerS, height = 330 }: 
       (n) => x(n),
       (n) => y(of(n)),
     )(samples) ?? ''
-  const stall = stallSpeedRadPerS === undefined ? undefined : rpm(stallSpeedRadPerS)
   return (
     <div ref={frame}>
       <svg
@@ -51,38 +52,10 @@ export function EngineChart({ curve, points, stallSpeedRadPerS, height = 330 }: 
         aria-label={`Engine: ${figure(fromSi(curve.peakTorqueNm, 'lb-ft'))} lb-ft at ${figure(rpm(curve.peakTorqueSpeedRadPerS))} rpm, ${figure(fromSi(curve.peakPowerW, 'hp'))} hp at ${figure(rpm(curve.peakPowerSpeedRadPerS))} rpm`}
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
       >
-        {y.ticks(6).map((v) => (
-          <g key={v}>
-            <path d={`M${EDGE.left},${y(v)} H${width - EDGE.right}`} stroke={ink('ruleSoft')} />
-            <text x={EDGE.left - 6} y={y(v) + 4} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
-              {figure(v)}
-            </text>
-          </g>
-        ))}
-        {x.ticks(7).map((n) => (
-          <g key={n}>
-            <path d={`M${x(n)},${height - EDGE.bottom} v5`} stroke={ink('inkSoft')} />
-            <text x={x(n)} y={height - EDGE.bottom + 18} textAnchor="middle" fontSize={13} fill={ink('inkSoft')}>
-              {figure(n)}
-            </text>
-          </g>
-        ))}
-        <text x={width - EDGE.right} y={height - 3} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
-          engine rpm
-        </text>
+        <Axes x={x} y={y} width={width} height={height} />
         <path d={path(power)} fill="none" stroke={ink('oil')} strokeWidth={2} strokeDasharray="7 3" />
         <path d={path(torque)} fill="none" stroke={ink('torque')} strokeWidth={2.6} />
-        {points.map((p) => (
-          <circle
-            key={p.speedRadPerS}
-            cx={x(rpm(p.speedRadPerS))}
-            cy={y(fromSi(p.torqueNm, 'lb-ft'))}
-            r={3.5}
-            fill={ink('sheet')}
-            stroke={ink('torque')}
-            strokeWidth={1.6}
-          />
-        ))}
+        <Measured points={points} x={x} y={y} />
         <Peak
           x={x(rpm(curve.peakTorqueSpeedRadPerS))}
           y={y(fromSi(curve.peakTorqueNm, 'lb-ft'))}
@@ -95,9 +68,60 @@ export function EngineChart({ curve, points, stallSpeedRadPerS, height = 330 }: 
           words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`}
           colour={ink('oil')}
         />
-        {stall !== undefined && <Stall x={x(stall)} top={EDGE.top} bottom={height - EDGE.bottom} words={`stall ${figure(stall)}`} />}
+        {stallSpeedRadPerS !== undefined && (
+          <Stall
+            x={x(rpm(stallSpeedRadPerS))}
+            top={EDGE.top}
+            bottom={height - EDGE.bottom}
+            words={`stall ${figure(rpm(stallSpeedRadPerS))}`}
+          />
+        )}
       </svg>
     </div>
+  )
+}
+
+function Axes({ x, y, width, height }: { x: Scale; y: Scale; width: number; height: number }) {
+  return (
+    <g fontSize={13} fill={ink('inkSoft')}>
+      {y.ticks(6).map((v) => (
+        <g key={v}>
+          <path d={`M${EDGE.left},${y(v)} H${width - EDGE.right}`} stroke={ink('ruleSoft')} />
+          <text x={EDGE.left - 6} y={y(v) + 4} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
+            {figure(v)}
+          </text>
+        </g>
+      ))}
+      {x.ticks(7).map((n) => (
+        <g key={n}>
+          <path d={`M${x(n)},${height - EDGE.bottom} v5`} stroke={ink('inkSoft')} />
+          <text x={x(n)} y={height - EDGE.bottom + 18} textAnchor="middle" fontSize={13} fill={ink('inkSoft')}>
+            {figure(n)}
+          </text>
+        </g>
+      ))}
+      <text x={width - EDGE.right} y={height - 3} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
+        engine rpm
+      </text>
+    </g>
+  )
+}
+
+function Measured({ points, x, y }: { points: ChartProps['points']; x: Scale; y: Scale }) {
+  return (
+    <>
+      {points.map((p) => (
+        <circle
+          key={p.speedRadPerS}
+          cx={x(fromSi(p.speedRadPerS, 'rpm'))}
+          cy={y(fromSi(p.torqueNm, 'lb-ft'))}
+          r={3.5}
+          fill={ink('sheet')}
+          stroke={ink('torque')}
+          strokeWidth={1.6}
+        />
+      ))}
+    </>
   )
 }
 

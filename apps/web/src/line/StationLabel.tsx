@@ -1,74 +1,62 @@
 import { figure } from '@plucky/contract'
-import { fromSi, type StationVerdict } from '@plucky/core'
+import { fromSi } from '@plucky/core'
 import { ink } from '../ui/theme.js'
-import type { Reading } from './Strip.js'
-import type { Slot, StripLayout } from './strip-layout.js'
+import type { MarkProps } from './StationMark.js'
 
-interface LabelProps {
-  readonly slot: Slot
-  readonly layout: StripLayout
-  readonly reading: Reading
-  readonly goesFirst: boolean
-  readonly chosen: boolean
-  readonly verdict: StationVerdict | undefined
-  readonly caseId: string | undefined
-}
-
-/** Code, torque, speed and how much of the part's capacity is asked: below a station on the line, beside one off it. */
-export function StationLabel({ slot, layout, reading, goesFirst, chosen, verdict, caseId }: LabelProps) {
-  const below = slot.station.strip.lane === 'line'
-  const x = below ? slot.x : slot.x + slot.width / 2 + 7
-  const y = below ? layout.labelY : slot.y - 11
-  const anchor = below ? 'middle' : 'start'
+/** Code, torque, speed and how much of the part's capacity is asked. */
+export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId, words }: MarkProps) {
+  const { label } = slot
+  const x = label === 'below' ? slot.x : label === 'left' ? slot.x - slot.width / 2 - 8 : slot.x + slot.width / 2 + 8
+  const y = label === 'below' ? layout.labelY : slot.y - 10
   const margin = verdict?.cases.find((c) => c.caseId === caseId)?.margin
   const noFigure = verdict !== undefined && verdict.missing.length > 0
-  const colour = goesFirst ? ink('break') : ink('ink')
+  const halo = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
+  const speed = reading.speedRadPerS === undefined ? 'turns free' : `${figure(fromSi(reading.speedRadPerS, 'rpm'))} rpm`
+  const second = label === 'across' ? { x: x + 8 * slot.station.code.length + 8, y } : { x, y: y + 14.5 }
+  const third = y + 27
   return (
-    <g textAnchor={anchor} style={{ fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}>
-      <text
-        x={x}
-        y={y}
-        fontSize={13.5}
-        fontWeight={600}
-        letterSpacing="0.04em"
-        fill={colour}
-        textDecoration={chosen ? 'underline' : undefined}
-      >
+    <g textAnchor={label === 'below' ? 'middle' : label === 'left' ? 'end' : 'start'} pointerEvents="none">
+      <text x={x} y={y} fontSize={13.5} fontWeight={600} letterSpacing="0.05em" fill={goesFirst ? ink('break') : ink('ink')} {...halo}>
         {slot.station.code}
       </text>
-      <text x={x} y={y + 15} fontSize={15} fontWeight={reading.live ? 600 : 400} fill={reading.live ? ink('torque') : ink('inkSoft')}>
-        {reading.live ? figure(fromSi(reading.torqueNm, 'lb-ft')) : 'idle'}
+      <text {...second} fontSize={15} fontWeight={reading.live ? 600 : 400} fill={reading.live ? ink('torque') : ink('inkSoft')} {...halo}>
+        {words}
       </text>
-      <text x={x} y={y + 28} fontSize={11.5} fill={ink('inkSoft')}>
-        {noFigure ? 'no figure' : reading.speedRadPerS === undefined ? 'free' : `${figure(fromSi(reading.speedRadPerS, 'rpm'))} rpm`}
+      <text x={x} y={third} fontSize={12} fill={ink('inkSoft')} {...halo}>
+        {noFigure ? 'no figure' : speed}
       </text>
-      {margin !== undefined && <Gauge x={below ? x - 22 : x} y={y + 32} margin={margin} />}
-      {goesFirst && below && (
-        <text x={x} y={slot.y - slot.height / 2 - 8} fontSize={13} fontWeight={600} fill={ink('break')}>
-          ▼ goes first
-        </text>
+      {margin !== undefined && (
+        <Gauge x={label === 'below' ? x - GAUGE / 2 : label === 'left' ? x - GAUGE : x} y={third + 4} margin={margin} />
       )}
-      {goesFirst && !below && (
-        <text x={x} y={y - 13} fontSize={12.5} fontWeight={600} fill={ink('break')}>
-          ▼ first
+      {goesFirst && (
+        <text
+          x={label === 'below' ? x : slot.x}
+          y={label === 'below' ? slot.y - 22 : slot.y + slot.height / 2 + 14}
+          textAnchor="middle"
+          fontSize={13.5}
+          fontWeight={700}
+          fill={ink('break')}
+          {...halo}
+        >
+          {label === 'below' ? '▼ goes first' : '▲ goes first'}
         </text>
       )}
     </g>
   )
 }
 
-const GAUGE = 44
+const GAUGE = 46
+const MOST = 1.3
 
 /** How much of the capacity is asked in this case; the tick marks all of it, past the tick it does not hold. */
 function Gauge({ x, y, margin }: { x: number; y: number; margin: number }) {
-  const asked = Math.min(1.25, 1 / margin)
-  const full = GAUGE / 1.25
-  const over = margin < 1
+  const asked = Math.min(MOST, 1 / margin)
+  const full = GAUGE / MOST
   return (
     <g data-margin={margin.toFixed(4)}>
-      <rect x={x} y={y} width={GAUGE} height={5} fill="none" stroke={ink('inkSoft')} strokeWidth={0.7} />
-      <rect x={x} y={y} width={full * asked} height={5} fill={over ? 'url(#break-hatch)' : ink('torque')} />
-      <path d={`M${x + full},${y - 2} v9`} stroke={ink('ink')} strokeWidth={1.4} />
+      <rect x={x} y={y} width={GAUGE} height={5} fill={ink('sheet')} stroke={ink('inkSoft')} strokeWidth={0.8} />
+      <rect x={x} y={y} width={full * asked} height={5} fill={margin < 1 ? 'url(#break-hatch)' : ink('torque')} />
+      <path d={`M${x + full},${y - 2} v9`} stroke={ink('ink')} strokeWidth={1.6} />
     </g>
   )
 }

@@ -10,50 +10,72 @@ export interface GlyphProps {
   readonly height: number
   readonly fill: string
   readonly stroke: string
+  /** The rearmost on the line carries the output flange. */
+  readonly last: boolean
 }
 
 type Glyph = (props: GlyphProps) => ReactNode
 
-function Plate({ height, fill, stroke }: GlyphProps) {
-  const h = height / 2
+const SHAFT = 11
+
+/** Both halves of a section: what is given is drawn above the axis and mirrored below it. */
+const Mirrored = ({ children }: { children: ReactNode }) => (
+  <>
+    {children}
+    <g transform="scale(1 -1)">{children}</g>
+  </>
+)
+
+/** The crank's flange, the plate bolted to it, and its pads. */
+function Plate({ width, height, fill, stroke }: GlyphProps) {
+  const [h, right] = [height / 2, width / 2]
   return (
     <g fill={fill} stroke={stroke}>
-      <rect x={-26} y={-14} width={20} height={28} />
-      <rect x={-4} y={-h - 6} width={7} height={height + 12} />
-      {[-h + 2, -9, 7, h - 6].map((y) => (
-        <rect key={y} x={3} y={y} width={5} height={4} fill={stroke} stroke="none" />
-      ))}
+      <path d={`M${-right + 4},-15 H${right - 26} V-22 H${right - 19} V22 H${right - 26} V15 H${-right + 4} Z`} />
+      <rect x={right - 19} y={-h - 4} width={6} height={height + 8} />
+      <Mirrored>
+        <rect x={right - 13} y={-17} width={5} height={5} fill={stroke} stroke="none" />
+        <rect x={right - 13} y={-h + 1} width={13} height={6} />
+      </Mirrored>
     </g>
   )
 }
 
-function Converter({ width, height, fill, stroke }: GlyphProps) {
-  const [w, h] = [Math.min(width / 2, 34), height / 2 + 8]
-  const vanes = (side: 1 | -1) => `M${side * 3},${-h + 8} C${side * (w - 4)},${-h + 6} ${side * (w - 3)},-14 ${side * 5},-15 Z`
+/** Cover at the front, turbine and impeller halves of the torus, stator between them; the lockup disc where there is one. */
+function Converter({ part, width, height, fill, stroke }: GlyphProps) {
+  const [w, h] = [Math.min(width / 2 - 1, 46), height / 2 + 6]
+  const locks = part?.kind === 'converter' && part.geometry.lockup
+  const [top, low] = [-h + 6, -h * 0.36]
+  const bowl = (side: 1 | -1) => `M${side * 3},${top} C${side * w * 0.8},${top} ${side * w * 0.82},${low} ${side * 3},${low} Z`
   return (
     <g stroke={stroke}>
       <path
-        d={`M${-w},0 C${-w},${-h * 0.85} ${-w * 0.6},${-h} 0,${-h} C${w * 0.6},${-h} ${w},${-h * 0.85} ${w},0 C${w},${h * 0.85} ${w * 0.6},${h} 0,${h} C${-w * 0.6},${h} ${-w},${h * 0.85} ${-w},0 Z`}
+        d={`M${-w},${-h * 0.62} Q${-w},${-h} ${-w * 0.45},${-h} H${w * 0.35} C${w * 0.95},${-h} ${w},${-h * 0.5} ${w},-${SHAFT} V${SHAFT} C${w},${h * 0.5} ${w * 0.95},${h} ${w * 0.35},${h} H${-w * 0.45} Q${-w},${h} ${-w},${h * 0.62} Z`}
         fill={fill}
       />
-      <path d={vanes(-1)} fill={ink('sheet')} />
-      <path d={vanes(1)} fill={ink('oilWash')} />
-      <path d="M-4,-16 L4,-16 L2.5,-6 L-2.5,-6 Z" fill={stroke} />
-      <path d={`M${-w},-4 H${w} M${-w},4 H${w}`} strokeWidth={0.7} />
+      <Mirrored>
+        <path d={bowl(-1)} fill={ink('sheet')} />
+        <path d={bowl(1)} fill={ink('oilWash')} />
+        <rect x={-3.5} y={low + 1} width={7} height={9} fill={stroke} stroke="none" />
+        {locks && <path d={`M${-w * 0.82},${top + 2} V${-SHAFT - 3}`} strokeWidth={2.6} />}
+      </Mirrored>
     </g>
   )
 }
 
-function Bar({ station, width, fill, stroke }: GlyphProps) {
+function Bar({ station, width, fill, stroke, last }: GlyphProps) {
+  if (station.strip.lane !== 'line') return <Sleeve half={Math.min(23, width / 2)} fill={fill} stroke={stroke} />
   const half = width / 2
-  const r = station.strip.lane === 'line' ? 9 : 12
-  if (station.strip.lane !== 'line') return <Sleeve half={half} fill={fill} stroke={stroke} />
+  const ticks = [2, 5.5, 9, 12.5].map((k) => k)
   return (
     <g fill={fill} stroke={stroke}>
-      <rect x={-half} y={-r} width={width} height={2 * r} />
-      {[-1, 1].map((side) => (
-        <path key={side} d={[0, 3.5, 7, 10.5].map((k) => `M${side * (half - k)},${-r} v${2 * r}`).join(' ')} strokeWidth={0.8} />
-      ))}
+      <rect x={-half} y={-SHAFT} width={width} height={2 * SHAFT} />
+      <path d={ticks.map((k) => `M${-half + k},${-SHAFT} v${2 * SHAFT}`).join(' ')} strokeWidth={0.8} />
+      {last ? (
+        <rect x={half - 13} y={-26} width={12} height={52} />
+      ) : (
+        <path d={ticks.map((k) => `M${half - k},${-SHAFT} v${2 * SHAFT}`).join(' ')} strokeWidth={0.8} />
+      )}
     </g>
   )
 }
@@ -62,28 +84,40 @@ function Bar({ station, width, fill, stroke }: GlyphProps) {
 function Sleeve({ half, fill, stroke }: { half: number; fill: string; stroke: string }) {
   return (
     <g fill={fill} stroke={stroke}>
-      <rect x={-half} y={-21} width={2 * half} height={9} />
-      <rect x={-8} y={-12} width={16} height={33} />
-      <path d="M-8,12 h16 M-8,15.5 h16 M-8,19 h16" strokeWidth={0.8} />
+      <rect x={-half} y={-22} width={2 * half} height={9} />
+      <rect x={-9} y={-13} width={18} height={35} />
+      <path d="M-9,11 h18 M-9,14.5 h18 M-9,18 h18" strokeWidth={0.8} />
     </g>
   )
 }
 
-function Pack({ part, width, height, fill, stroke }: GlyphProps) {
-  const w = Math.min(width, 44)
-  const h = height > 60 ? height - 14 : height
-  const plates = part?.kind === 'pack' ? part.geometry.linedPlates : 0
-  const gap = (w - 10) / Math.max(1, plates * 2)
+/** Lined plates and steels in turn, as many as the part has. */
+function Plates({
+  count,
+  x,
+  y,
+  width,
+  height,
+  stroke,
+}: {
+  count: number
+  x: number
+  y: number
+  width: number
+  height: number
+  stroke: string
+}) {
+  const gap = width / Math.max(1, count * 2)
   return (
     <g stroke={stroke}>
-      <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={fill} />
-      {Array.from({ length: plates * 2 }, (_, i) => {
-        const x = -w / 2 + 5 + gap * (i + 0.5)
+      {Array.from({ length: count * 2 }, (_, i) => {
+        const at = x + gap * (i + 0.5)
+        const lined = i % 2 === 0
         return (
           <path
             key={i}
-            d={`M${x},${-h / 2 + (i % 2 ? 4 : 8)} V${h / 2 - (i % 2 ? 8 : 4)}`}
-            strokeWidth={i % 2 ? 1 : Math.min(3, gap * 0.9)}
+            d={`M${at},${y + (lined ? 5 : 1)} V${y + height - (lined ? 1 : 5)}`}
+            strokeWidth={lined ? Math.min(3, gap * 0.9) : 1}
           />
         )
       })}
@@ -91,9 +125,33 @@ function Pack({ part, width, height, fill, stroke }: GlyphProps) {
   )
 }
 
-function OneWay({ fill, stroke }: GlyphProps) {
+function Pack({ station, part, width, height, fill, stroke }: GlyphProps) {
+  const count = part?.kind === 'pack' ? part.geometry.linedPlates : 0
+  if (station.strip.lane !== 'line') {
+    const w = Math.min(width, 44)
+    return (
+      <g stroke={stroke}>
+        <rect x={-w / 2} y={-height / 2} width={w} height={height} fill={fill} />
+        <Plates count={count} x={-w / 2 + 4} y={-height / 2 + 4} width={w - 8} height={height - 8} stroke={stroke} />
+      </g>
+    )
+  }
+  const [w, h] = [Math.min(width - 14, 62), height / 2]
   return (
-    <g stroke={stroke}>
+    <g stroke={stroke} fill={fill}>
+      <rect x={-width / 2} y={-SHAFT} width={width} height={2 * SHAFT} />
+      <Mirrored>
+        <path d={`M${-w / 2},-${SHAFT} V${-h} H${w / 2} V${-h + 5} H${-w / 2 + 6} V-${SHAFT} Z`} />
+        <Plates count={count} x={-w / 2 + 9} y={-h + 6} width={w - 13} height={h - 6 - SHAFT - 2} stroke={stroke} />
+        <path d={`M${w / 2 - 2},-${SHAFT} V${-h + 12}`} strokeWidth={2.4} />
+      </Mirrored>
+    </g>
+  )
+}
+
+function OneWay({ width, fill, stroke }: GlyphProps) {
+  return (
+    <g stroke={stroke} transform={`scale(${Math.min(1, width / 42)})`}>
       <circle r={21} fill={fill} />
       <circle r={12} fill={ink('sheet')} />
       {[0, 60, 120, 180, 240, 300].map((turn) => (
@@ -113,25 +171,27 @@ function OneWay({ fill, stroke }: GlyphProps) {
   )
 }
 
-function Shell({ width, fill, stroke }: GlyphProps) {
-  const half = Math.min(width / 2 + 6, 26)
-  return <path d={`M${-half},-20 H${half - 6} V12 H${half + 4} V18 H${half - 12} V-14 H${-half} Z`} fill={fill} stroke={stroke} />
+/** The bell over the front set, necked down to the suns. */
+function Shell({ fill, stroke }: GlyphProps) {
+  return <path d="M-23,-20 H16 V9 H26 V15 H10 V-14 H-23 Z" fill={fill} stroke={stroke} />
 }
 
 function GearSets({ part, width, height, fill, stroke }: GlyphProps) {
   const pinions = part?.kind === 'gear-set' ? part.geometry.pinions : 0
-  const spread = Math.min(24, width / 4)
-  const tall = pinions > 4 ? 20 : 16
+  const spread = Math.min(26, width / 4)
+  const h = height / 2
   return (
     <g stroke={stroke} fill={fill}>
-      <path d={`M${-spread - 12},0 H${spread + 12}`} strokeWidth={6} stroke={fill} />
+      <rect x={-width / 2} y={-7} width={width} height={14} />
       {[-spread, spread].map((x) => (
         <g key={x} transform={`translate(${x} 0)`}>
-          <rect x={-7} y={-height / 2} width={14} height={7} />
-          <rect x={-7} y={height / 2 - 7} width={14} height={7} />
-          <rect x={-5} y={-height / 2 + 9} width={10} height={tall} fill={ink('sheet')} />
-          <rect x={-5} y={height / 2 - 9 - tall} width={10} height={tall} fill={ink('sheet')} />
-          <rect x={-9} y={-8} width={18} height={16} />
+          <Mirrored>
+            <rect x={-10} y={-h} width={20} height={6} />
+            <rect x={-8} y={-h + 8} width={16} height={h - 8 - 15} fill={ink('sheet')} />
+            <path d={`M-12,${-(h + 15) / 2} h24`} strokeWidth={pinions > 4 ? 3 : 1.6} />
+          </Mirrored>
+          <rect x={-11} y={-13} width={22} height={26} />
+          <path d="M-11,-9 h22 M-11,9 h22" strokeWidth={0.8} />
         </g>
       ))}
     </g>

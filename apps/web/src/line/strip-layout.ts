@@ -7,6 +7,8 @@ export interface Slot {
   readonly y: number
   readonly width: number
   readonly height: number
+  /** Where the label stands: below what lies on the line, across the band above it, beside what hangs from the rail. */
+  readonly label: 'below' | 'across' | 'left' | 'right'
 }
 
 export interface StripLayout {
@@ -17,66 +19,78 @@ export interface StripLayout {
   readonly labelY: number
 }
 
-const RAIL_Y = 20
-const LANE_Y = { rail: 58, upper: 136, line: 214 } as const
-const GLYPH_HEIGHT = { rail: 46, upper: 46, line: 76 } as const
-const LABEL_ROOM = 58
-const HANGING_LABEL = 62
+const RAIL_Y = 13
+const LANE_Y = { rail: 43, upper: 101, line: 163 } as const
+const GLYPH_HEIGHT = { rail: 42, upper: 40, line: 72 } as const
+const LABEL_ROOM = 56
+const HANGING_LABEL = 60
 
 /** Share of the width that a column takes: the chosen one widens, columns that only hold idle stations shrink. */
-const WEIGHT = { chosen: 1.42, live: 1, idle: 0.84 } as const
+const WEIGHT = { chosen: 1.42, live: 1, idle: 0.82 } as const
 
 /**
- * Lays the stations of a unit on the strip: columns left to right, three lanes from the case rail down to the line.
- * Stations off the line carry their label beside them, those on it below.
+ * Lays the stations of a unit on the strip: columns left to right, three lanes from the case rail down to the line. What lies on the
+ * line reaches to the next thing on it. Stations off the line carry their label beside them, those on it below.
  */
 export function layoutStrip(unit: Unit, width: number, chosen: string, live: ReadonlySet<string>): StripLayout {
   const columns = Math.max(...unit.stations.map((s) => s.strip.column)) + 1
+  const edges = columnEdges(unit, columns, width, chosen, live)
+  const onLine = unit.stations.filter((s) => s.strip.lane === 'line').map((s) => s.strip.column)
+  const slots = new Map(
+    unit.stations.map((station): [string, Slot] => {
+      const { lane, column } = station.strip
+      const left = edges[column] as number
+      const next = lane === 'line' ? Math.min(columns, ...onLine.filter((c) => c > column)) : column + 1
+      const room = (edges[next] as number) - left
+      const glyph = lane === 'line' ? room : Math.max(28, Math.min(46, room - HANGING_LABEL))
+      const label = lane === 'line' ? 'below' : lane === 'upper' ? 'across' : handedOnRight(station, unit) ? 'left' : 'right'
+      const beside = label === 'left' ? left + room - 4 - glyph / 2 : Math.min(left + 10 + glyph / 2, width - HANGING_LABEL - glyph / 2)
+      return [
+        station.id,
+        { station, x: lane === 'line' ? left + room / 2 : beside, y: LANE_Y[lane], width: glyph, height: GLYPH_HEIGHT[lane], label },
+      ]
+    }),
+  )
+  const labelY = LANE_Y.line + GLYPH_HEIGHT.line / 2 + 18
+  return { slots, height: labelY + LABEL_ROOM - 14, railY: RAIL_Y, axisY: LANE_Y.line, labelY }
+}
+
+/** True where the torque comes along the rail from something standing further to the rear. */
+const handedOnRight = (station: Station, unit: Unit): boolean =>
+  station.strip.from.some((id) =>
+    unit.stations.some((s) => s.id === id && s.strip.lane === 'rail' && s.strip.column > station.strip.column),
+  )
+
+/** Left edge of each column, and the right edge of the last. */
+function columnEdges(unit: Unit, columns: number, width: number, chosen: string, live: ReadonlySet<string>): number[] {
   const weights = Array.from({ length: columns }, (_, column) => {
     const here = unit.stations.filter((s) => s.strip.column === column)
     if (here.some((s) => s.id === chosen)) return WEIGHT.chosen
     return here.some((s) => live.has(s.id)) ? WEIGHT.live : WEIGHT.idle
   })
   const total = weights.reduce((sum, w) => sum + w, 0)
-  const left = weights.map((_, i) => (width * weights.slice(0, i).reduce((sum, w) => sum + w, 0)) / total)
-  const slots = new Map(
-    unit.stations.map((station): [string, Slot] => {
-      const { lane, column } = station.strip
-      const room = (width * (weights[column] as number)) / total
-      const glyph = lane === 'line' ? room - 10 : Math.max(30, Math.min(46, room - HANGING_LABEL))
-      const x = (left[column] as number) + (lane === 'line' ? room / 2 : 8 + glyph / 2)
-      return [station.id, { station, x, y: LANE_Y[lane], width: glyph, height: GLYPH_HEIGHT[lane] }]
-    }),
-  )
-  return {
-    slots,
-    height: LANE_Y.line + GLYPH_HEIGHT.line / 2 + LABEL_ROOM,
-    railY: RAIL_Y,
-    axisY: LANE_Y.line,
-    labelY: LANE_Y.line + GLYPH_HEIGHT.line / 2 + 16,
-  }
+  return Array.from({ length: columns + 1 }, (_, i) => (width * weights.slice(0, i).reduce((sum, w) => sum + w, 0)) / total)
 }
 
 /** The path along which torque goes from one station to the next, square as pipes are drawn. */
-export function linkPath(from: Slot, to: Slot): string {
+export function linkPath(from: Slot, to: Slot, railY: number): string {
   const [a, b] = [from.station.strip.lane, to.station.strip.lane]
-  if (a === b) {
-    const [left, right] = from.x < to.x ? [from, to] : [to, from]
-    return `M${edge(left, 1)},${left.y} H${edge(right, -1)}`
-  }
-  if (b === 'rail') return hangPath(to, from)
-  if (a === 'line') return `M${edge(from, 1) - 6},${from.y} V${to.y} H${edge(to, -1)}`
-  return `M${edge(from, 1)},${from.y} H${to.x - 10} V${to.y - to.height / 2}`
+  if (b === 'rail') return hangPath(to, from, railY)
+  if (a === b) return `M${from.x},${from.y} H${to.x}`
+  if (a === 'line') return `M${from.x},${from.y} H${edge(from, 1) - 8} V${to.y} H${to.x}`
+  return `M${from.x},${from.y} H${to.x - 22} V${to.y} H${to.x}`
 }
 
-/** From something on the rail straight down to what it holds, or round the corner where it stands in another column. */
-function hangPath(hung: Slot, held: Slot): string {
-  const top = held.y - held.height / 2
-  const bottom = hung.y + hung.height / 2
-  const inside = Math.abs(hung.x - held.x) < held.width / 2 + 4
-  if (inside) return `M${hung.x},${bottom} V${top}`
-  const corner = bottom + 14
-  return `M${hung.x},${bottom} V${corner} H${held.x + 10} V${top}`
+/** From what is held up to the case: straight where it hangs above, round a corner where it stands in another column. */
+function hangPath(hung: Slot, held: Slot, railY: number): string {
+  const start = `M${held.x},${held.y}`
+  const end = hung.station.strip.grounded ? ` V${railY}` : ''
+  if (held.station.strip.lane === 'rail')
+    return `M${hung.x},${hung.y} H${held.x}${hung.station.strip.grounded ? ` M${hung.x},${hung.y} V${railY}` : ''}`
+  const inside = Math.abs(hung.x - held.x) < held.width / 2 - 4
+  if (inside) return `M${hung.x},${held.y} V${hung.y}${end}`
+  const corner = hung.y + hung.height / 2 + 12
+  return `${start} m14,0 V${corner} H${hung.x} V${hung.y}${end}`
 }
 
 const edge = (slot: Slot, side: 1 | -1) => slot.x + (side * slot.width) / 2

@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import { quantity, verdictSentence, type JobContent } from '@plucky/contract'
 import { ENGINE_KINDS, engineCurve, LAUNCHES, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
 import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
 import { answerFor } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
@@ -23,7 +24,6 @@ export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit
   const { brief } = draft
   const answer = answerFor(content)
   const curve = engineCurve(content.brief.engine)
-  const problemAt = (path: string) => draft.problems.find((p) => p.path === path)?.sentence
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
       <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
@@ -53,72 +53,88 @@ export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit
               />
             )}
           </Panel>
-          <Panel title="Use and limits" mt="10px">
-            <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
-              <Pick
-                label="Use"
-                width="100%"
-                value={brief.use}
-                options={worded(USES, USE_WORDS)}
-                onPick={(use) => typeInBrief('use', use)}
-                testId="brief-use"
-              />
-              <Pick
-                label="Launch"
-                width="100%"
-                value={brief.launch}
-                options={worded(LAUNCHES, LAUNCH_WORDS)}
-                onPick={(launch) => typeInBrief('launch', launch)}
-                testId="brief-launch"
-              />
-              <Pick
-                label="Full throttle in the upper ranges begins"
-                width="100%"
-                value={brief.upperRangeStart}
-                options={worded(UPPER_RANGE_STARTS, START_WORDS)}
-                onPick={(start) => typeInBrief('upperRangeStart', start)}
-              />
-              <QuantityField
-                label="Throttle allowed in reverse, share of the forward stall torque"
-                digits={2}
-                value={brief.reverseThrottle}
-                problem={problemAt('reverseThrottle')}
-                onCommit={(v) => void typeInBrief('reverseThrottle', v)}
-                testId="brief-reverse"
-              />
-              <QuantityField
-                label="Vehicle, ready to go"
-                unit="lb"
-                digits={0}
-                value={brief.vehicleMassKg}
-                problem={problemAt('vehicleMassKg')}
-                onCommit={(v) => void typeInBrief('vehicleMassKg', v)}
-                testId="brief-mass"
-              />
-              <QuantityField
-                label="Budget for parts, $"
-                digits={0}
-                value={brief.budget}
-                problem={problemAt('budget')}
-                onCommit={(v) => void typeInBrief('budget', v)}
-                testId="brief-budget"
-              />
-            </Grid>
-            <Flex mt="12px" gap="8px" align="center" wrap="wrap">
-              <Text fontSize="13.5px" color="inkSoft">
-                The question
-              </Text>
-              <Choice on={!brief.openQuestion} onPick={() => typeInBrief('openQuestion', false)}>
-                hold this power
-              </Choice>
-              <Choice on={brief.openQuestion} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
-                no target: what does it hold?
-              </Choice>
-            </Flex>
-          </Panel>
+          <UseAndLimits draft={draft} />
         </Box>
       </Grid>
     </Box>
+  )
+}
+
+/** What the engine is for, how it is launched, and what limits the job. */
+function UseAndLimits({ draft }: { draft: BriefDraft }) {
+  const { brief } = draft
+  const problemAt = (path: string) => draft.problems.find((p) => p.path === path)?.sentence
+  return (
+    <Panel title="Use and limits" mt="10px">
+      <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
+        <Pick
+          label="Use"
+          width="100%"
+          value={brief.use}
+          options={worded(USES, USE_WORDS)}
+          onPick={(use) => typeInBrief('use', use)}
+          testId="brief-use"
+        />
+        <Pick
+          label="Launch"
+          width="100%"
+          value={brief.launch}
+          options={worded(LAUNCHES, LAUNCH_WORDS)}
+          onPick={(launch) => typeInBrief('launch', launch)}
+          testId="brief-launch"
+        />
+        <Pick
+          label="Full throttle in the upper ranges begins"
+          width="100%"
+          value={brief.upperRangeStart}
+          options={worded(UPPER_RANGE_STARTS, START_WORDS)}
+          onPick={(start) => typeInBrief('upperRangeStart', start)}
+        />
+        <QuantityField
+          label="Throttle in reverse, share of stall torque"
+          digits={2}
+          value={brief.reverseThrottle}
+          problem={problemAt('reverseThrottle')}
+          onCommit={(v) => void typeInBrief('reverseThrottle', v)}
+          testId="brief-reverse"
+        />
+        <QuantityField
+          label="Vehicle, ready to go"
+          unit="lb"
+          digits={0}
+          value={brief.vehicleMassKg}
+          problem={problemAt('vehicleMassKg')}
+          onCommit={(v) => void typeInBrief('vehicleMassKg', v)}
+          testId="brief-mass"
+        />
+        <QuantityField
+          label="Budget for parts, $"
+          digits={0}
+          value={brief.budget}
+          problem={problemAt('budget')}
+          onCommit={(v) => void typeInBrief('budget', v)}
+          testId="brief-budget"
+        />
+      </Grid>
+      <Question open={brief.openQuestion} />
+    </Panel>
+  )
+}
+
+/** Hold a power, or say what it holds. */
+function Question({ open }: { open: boolean }) {
+  return (
+    <Flex mt="12px" gap="8px" align="center" wrap="wrap">
+      <Text fontSize="13.5px" color="inkSoft">
+        The question
+      </Text>
+      <Choice on={!open} onPick={() => typeInBrief('openQuestion', false)}>
+        hold this power
+      </Choice>
+      <Choice on={open} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
+        no target: what does it hold?
+      </Choice>
+    </Flex>
   )
 }
 
@@ -181,21 +197,13 @@ function Pending({ content, draft }: { content: JobContent; draft: BriefDraft })
         {`${draft.problems.length === 1 ? 'One figure' : `${draft.problems.length} figures`} can't stand like this (see below). The job keeps its last good brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} put right.`}
       </Text>
       {contradicts && torque !== undefined && (
-        <Button
-          size="sm"
-          variant="outline"
-          minH="36px"
-          borderRadius="1px"
-          borderColor="ink"
-          onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)}
-          data-testid="scale-torque"
-        >
+        <Ruled size="sm" onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)} data-testid="scale-torque">
           {`Keep the curve's shape: ${quantity(torque, 'lb-ft')}`}
-        </Button>
+        </Ruled>
       )}
-      <Button size="sm" variant="outline" minH="36px" borderRadius="1px" borderColor="ink" onClick={leaveDraft}>
+      <Ruled size="sm" onClick={leaveDraft}>
         Back to what was saved
-      </Button>
+      </Ruled>
     </Flex>
   )
 }

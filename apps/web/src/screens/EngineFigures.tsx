@@ -3,6 +3,7 @@ import type { Problem } from '@plucky/contract'
 import { IDLE_TORQUE_SHARE, toSi, type BriefEngine, type CurvePoint, type Headline, type UnitName } from '@plucky/core'
 import { Trash2 } from 'lucide-react'
 import { typeInBrief } from '../state/brief-draft.js'
+import { Ruled } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
@@ -78,18 +79,14 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
         </Text>
       )}
       <Flex mt="8px">
-        <Button
-          variant="outline"
-          borderRadius="1px"
-          borderColor="rule"
-          minH="40px"
+        <Ruled
           onClick={() =>
             set([...points, { speedRadPerS: (last?.speedRadPerS ?? STEP) + STEP, torqueNm: last?.torqueNm ?? toSi(300, 'lb-ft') }])
           }
           data-testid="add-point"
         >
           One more point
-        </Button>
+        </Ruled>
       </Flex>
     </Box>
   )
@@ -122,7 +119,7 @@ function Row({
     <>
       {field('speedRadPerS', 'Engine speed', 'rpm')}
       {field('torqueNm', 'Torque', 'lb-ft')}
-      <Button variant="plain" minW="40px" height="40px" px="0" aria-label={`Remove point ${i + 1}`} onClick={onRemove}>
+      <Button variant="plain" color="ink" minW="40px" height="40px" px="0" aria-label={`Remove point ${i + 1}`} onClick={onRemove}>
         <Trash2 size={16} />
       </Button>
     </>

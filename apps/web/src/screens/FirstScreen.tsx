@@ -1,13 +1,13 @@
-import { Box, Flex, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, caseInSentence, figure, money, stationName, verdictSentence, worstCase, type Job } from '@plucky/contract'
-import { fromSi, type Unit } from '@plucky/core'
+import { fromSi, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { loadShop, shopStore } from '../state/shop.js'
 import { answerFor, costOf } from '../state/verdicts.js'
-import { heldInWords } from '../bench/Candidates.js'
+import { heldInWords } from '../bench/held.js'
 import { Panel } from '../ui/panel.js'
 import { Frame } from './Frame.js'
 import { Trouble } from './JobScreen.js'
@@ -47,28 +47,25 @@ export function FirstScreen() {
       </Frame>
     )
   const [last, ...others] = loaded.jobs
+  const unit = shop.units.find((u) => u.id === last?.unitId)
+  const answer = last && answerFor(last)
   return (
     <Frame>
-      <Box px="24px" py="20px" maxW="1280px" mx="auto">
-        {last ? (
-          <LastJob job={last} units={shop.units} />
+      <Box px="24px" py="18px" maxW="1280px" mx="auto">
+        {last && unit && answer ? (
+          <LastJob job={last} unit={unit} answer={answer} />
         ) : (
           <Heading as="h1" fontSize="34px">
             Power, use, unit: a first answer.
           </Heading>
         )}
-        <Flex gap="18px" mt="18px" align="stretch" direction={{ base: 'column', md: 'row' }}>
-          <Box flex="1.25">
-            <NewJob units={shop.units} />
-          </Box>
-          <Panel title="Other jobs" flex="1">
-            {others.length === 0 && <Text color="inkSoft">None yet.</Text>}
-            {others.map((job) => (
-              <OtherJob key={job.number} job={job} units={shop.units} />
-            ))}
-          </Panel>
-        </Flex>
-        <Text mt="16px" fontSize="14px" color="inkSoft" maxW="900px">
+        <Grid mt="16px" gap="14px" templateColumns={{ base: '1fr', md: 'minmax(0, 1.4fr) minmax(0, 1fr)' }}>
+          {last && unit && answer && <Weakest job={last} unit={unit} answer={answer} />}
+          {last && unit && <WhatChanged job={last} unit={unit} />}
+          <NewJob units={shop.units} />
+          <OtherJobs jobs={others} units={shop.units} />
+        </Grid>
+        <Text mt="14px" fontSize="14px" color="inkSoft" maxW="900px">
           All figures are estimates for choosing parts. The maker's limits, the rule book in force and the licensed shop decide.
         </Text>
       </Box>
@@ -76,81 +73,94 @@ export function FirstScreen() {
   )
 }
 
-function LastJob({ job, units }: { job: Job; units: readonly Unit[] }) {
-  const unit = units.find((u) => u.id === job.unitId)
-  const answer = answerFor(job)
-  if (!unit || !answer) return <Text role="alert">{`Job ${job.number} names a unit that this shop does not have.`}</Text>
-  const cost = costOf(job)
-  const weakest =
-    answer.outcome === 'answered'
-      ? answer.breakingOrder.slice(0, 3).flatMap((id) => answer.stations.find((s) => s.stationId === id) ?? [])
-      : []
+/** The last job by its sentence, which opens it. */
+function LastJob({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnswer }) {
+  const when = new Date(job.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+  const underline = {
+    textDecoration: 'underline',
+    textDecorationThickness: '2px',
+    textUnderlineOffset: '6px',
+    textDecorationColor: 'torque',
+  }
   return (
     <Box>
-      <Text
-        fontSize="15px"
-        color="inkSoft"
-      >{`Last on the bench: job ${job.number}, ${job.name}, ${unit.name}, ${new Date(job.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}`}</Text>
+      <Text fontSize="15px" color="inkSoft">
+        {`Last on the bench: job ${job.number}, ${job.name}, ${unit.name}, ${when}`}
+      </Text>
       <Heading as="h1" fontSize="40px" fontWeight={600} lineHeight="1.1" mt="4px">
-        <ChakraLink
-          asChild
-          color="ink"
-          textDecoration="underline"
-          textDecorationThickness="2px"
-          textUnderlineOffset="6px"
-          textDecorationColor="torque"
-        >
+        <ChakraLink asChild color="ink" {...underline}>
           <Link to={`/jobs/${job.number}`} data-testid="last-job">
             {verdictSentence(answer, unit, job.brief)}
           </Link>
         </ChakraLink>
       </Heading>
-      <Flex gap="18px" mt="18px" direction={{ base: 'column', md: 'row' }}>
-        <Panel title="The three weakest" flex="1.25">
-          {answer.outcome === 'answered' &&
-            weakest.map((verdict, i) => {
-              const duty = worstCase(answer, verdict)
-              return (
-                <Flex
-                  key={verdict.stationId}
-                  justify="space-between"
-                  borderTopWidth={i ? '1px' : 0}
-                  borderColor="ruleSoft"
-                  py="5px"
-                  gap="12px"
-                >
-                  <Text>
-                    {capital(stationName(unit, verdict.stationId))}
-                    <Text as="span" color="inkSoft">
-                      {duty ? ` ${caseInSentence(unit, duty, job.brief)}` : ''}
-                    </Text>
-                  </Text>
-                  <Text fontFamily="figures" fontSize="17px" fontWeight={600} color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
-                    {heldInWords(verdict.held)}
-                  </Text>
-                </Flex>
-              )
-            })}
-        </Panel>
-        <Panel title="What changed, and what came in" flex="1">
-          <Text>
-            {cost.changed.length === 0
-              ? 'Nothing changed: it stands as it came in.'
-              : `${cost.changed.length} of ${unit.stations.length} stations: ${money(cost.price)}, ${cost.hours} h.`}
-          </Text>
-          <Text color="inkSoft" fontSize="14.5px" mt="4px">
-            {cost.changed.length > 0 && `${capital(cost.changed.map((id) => stationName(unit, id)).join(', '))}. `}
-            {`As it came in it held ${asArrived(job)}.`}
-          </Text>
-        </Panel>
-      </Flex>
     </Box>
+  )
+}
+
+function Weakest({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnswer }) {
+  const answered = answer.outcome === 'answered' ? answer : undefined
+  const weakest = (answered?.breakingOrder ?? []).slice(0, 3).flatMap((id) => answered?.stations.find((s) => s.stationId === id) ?? [])
+  return (
+    <Panel title="The three weakest">
+      {weakest.map((verdict, i) => {
+        const duty = answered && worstCase(answered, verdict)
+        return (
+          <Flex key={verdict.stationId} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="5px" gap="12px">
+            <Text>
+              {capital(stationName(unit, verdict.stationId))}
+              <Text as="span" color="inkSoft">
+                {duty ? ` ${caseInSentence(unit, duty, job.brief)}` : ''}
+              </Text>
+            </Text>
+            <Text fontFamily="figures" fontSize="17px" fontWeight={600} color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
+              {heldInWords(verdict.held)}
+            </Text>
+          </Flex>
+        )
+      })}
+    </Panel>
+  )
+}
+
+/** Front to rear: what is fitted instead of what came in. */
+function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const cost = costOf(job)
+  const changed = unit.stations.filter((station) => cost.changed.includes(station.id))
+  const note =
+    changed.length === 0
+      ? 'nothing: it stands as it came in'
+      : `${changed.length} of ${unit.stations.length} stations, ${money(cost.price)}, ${cost.hours} h`
+  return (
+    <Panel title="What changed" note={note} gridRow={{ md: 'span 2' }}>
+      {changed.map((station) => (
+        <Flex key={station.id} fontSize="14px" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
+          <Text color="inkSoft" width="176px" flexShrink={0}>
+            {capital(station.name)}
+          </Text>
+          <Text>{parts.get(job.spec.fits[station.id] ?? '')?.name ?? 'nothing'}</Text>
+        </Flex>
+      ))}
+      <Text mt="8px" fontSize="14.5px">{`As it came in it held ${asArrived(job)}.`}</Text>
+    </Panel>
   )
 }
 
 function asArrived(job: Job): string {
   const answer = answerFor({ ...job, spec: { ...job.spec, fits: job.arrived } })
   return answer?.outcome === 'answered' ? `${heldInWords(answer.held)} at the pressure now set` : 'nothing that can be said'
+}
+
+function OtherJobs({ jobs, units }: { jobs: readonly Job[]; units: readonly Unit[] }) {
+  return (
+    <Panel title="Other jobs" gridColumn="1 / -1">
+      {jobs.length === 0 && <Text color="inkSoft">None yet.</Text>}
+      {jobs.map((job) => (
+        <OtherJob key={job.number} job={job} units={units} />
+      ))}
+    </Panel>
+  )
 }
 
 function OtherJob({ job, units }: { job: Job; units: readonly Unit[] }) {

@@ -6,6 +6,7 @@ import { Link, NavLink } from 'react-router'
 import { useStore } from 'zustand'
 import { jobStore, redo, save, saveOver, takeStored, undo, type JobState } from '../state/job.js'
 import { viewStore } from '../state/view.js'
+import { Ruled } from '../ui/buttons.js'
 
 /** The title strip of the sheet: whose job, which unit, which view, and whether it is saved. */
 export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | undefined }) {
@@ -150,12 +151,12 @@ function Conflict({ job }: { job: JobState }) {
       <Text flex="1" minW="300px">
         {job.problem}
       </Text>
-      <Button size="sm" variant="outline" borderRadius="1px" borderColor="ink" onClick={() => void takeStored()}>
+      <Ruled size="sm" onClick={() => void takeStored()}>
         Load the stored one
-      </Button>
-      <Button size="sm" variant="outline" borderRadius="1px" borderColor="ink" onClick={() => void saveOver()}>
+      </Ruled>
+      <Ruled size="sm" onClick={() => void saveOver()}>
         Save mine over it
-      </Button>
+      </Ruled>
     </Flex>
   )
 }

@@ -1,4 +1,4 @@
-import { Box, Button, Heading, Text } from '@chakra-ui/react'
+import { Box, Heading, Text } from '@chakra-ui/react'
 import { useEffect, type ReactNode } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
@@ -6,6 +6,7 @@ import type { JobContent } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { jobStore, openJob } from '../state/job.js'
 import { loadShop, shopStore } from '../state/shop.js'
+import { Inked } from '../ui/buttons.js'
 import { Frame } from './Frame.js'
 
 /** Opens the job that the address names and hands it to a view; says plainly where it is not to be had. */
@@ -38,9 +39,9 @@ export function Trouble({ title, sentence, onRetry }: { title: string; sentence:
           {title}
         </Heading>
         <Text mt="8px">{sentence} What you typed before is kept.</Text>
-        <Button mt="16px" minH="44px" borderRadius="1px" bg="torque" color="paper" onClick={onRetry}>
+        <Inked mt="16px" onClick={onRetry}>
           Try again
-        </Button>
+        </Inked>
       </Box>
     </Frame>
   )

@@ -1,19 +1,95 @@
-import { Box, Button, Field, Flex, Input, Text } from '@chakra-ui/react'
-import { checkShape, HeadlineDto, verdictSentence, type JobContent } from '@plucky/contract'
-import { ENGINE_KINDS, headlineFor, toSi, USES, type EngineKind, type Unit, type Use } from '@plucky/core'
+import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
+import { checkBrief, verdictSentence, type JobContent } from '@plucky/contract'
+import { ENGINE_KINDS, headlineFor, toSi, USES, type EngineKind, type Part, type Unit, type Use } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { candidatesFor, shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
+import { Inked } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
-import { QuantityField } from '../ui/QuantityField.js'
+import { QuantityField, type Typed } from '../ui/QuantityField.js'
 import { KIND_WORDS, LAUNCH_FOR, USE_WORDS } from './use-words.js'
 
 /** Power, use, unit: a first answer while it is typed, then a job. */
 export function NewJob({ units }: { units: readonly Unit[] }) {
+  const form = useNewJob(units)
+  const { content, unit } = form
+  const answer = content && answerFor(content)
+  return (
+    <Panel title="A new one: power, use, unit">
+      <Fields form={form} units={units} />
+      <Box mt="12px" minH="52px" aria-live="polite">
+        <Text fontFamily="heading" fontSize="21px" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
+          {content && unit && answer
+            ? `As built by its maker: ${verdictSentence(answer, unit, content.brief)}`
+            : 'The answer stands here as soon as the power is typed.'}
+        </Text>
+      </Box>
+      <Inked mt="6px" onClick={() => void form.start()} data-testid="start-job">
+        Put it on the bench
+      </Inked>
+      {form.problem && (
+        <Text role="alert" color="break" mt="6px">
+          {form.problem}
+        </Text>
+      )}
+    </Panel>
+  )
+}
+
+function Fields({ form, units }: { form: ReturnType<typeof useNewJob>; units: readonly Unit[] }) {
+  return (
+    <Flex gap="10px" wrap="wrap" align="flex-start">
+      <QuantityField
+        label="Peak power"
+        unit="hp"
+        digits={0}
+        value={form.powerW}
+        onCommit={form.takePower}
+        width="90px"
+        testId="new-power"
+      />
+      <Pick
+        label="Engine"
+        width="126px"
+        value={form.kind}
+        onPick={(v) => form.setKind(v as EngineKind)}
+        options={ENGINE_KINDS.map((k) => [k, KIND_WORDS[k]])}
+      />
+      <Pick
+        label="Use"
+        width="126px"
+        value={form.use}
+        onPick={(v) => form.setUse(v as Use)}
+        options={USES.map((u) => [u, USE_WORDS[u]])}
+        testId="new-use"
+      />
+      <Pick label="Unit" width="96px" value={form.unit?.id ?? ''} onPick={form.setUnitId} options={units.map((u) => [u.id, u.name])} />
+      <Field.Root width="132px" gap="2px">
+        <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+          Name
+        </Field.Label>
+        <Input
+          size="sm"
+          height="40px"
+          px="8px"
+          bg="paper"
+          borderRadius="1px"
+          borderColor="rule"
+          value={form.name}
+          placeholder={`${USE_WORDS[form.use]} job`}
+          maxLength={60}
+          onChange={(e) => form.setName(e.target.value)}
+        />
+      </Field.Root>
+    </Flex>
+  )
+}
+
+function useNewJob(units: readonly Unit[]) {
   const parts = useStore(shopStore, (shop) => shop.parts)
   const navigate = useNavigate()
   const [powerW, setPowerW] = useState<number | null>(null)
@@ -27,23 +103,14 @@ export function NewJob({ units }: { units: readonly Unit[] }) {
     () => (unit && powerW !== null ? firstSpec(name || `${USE_WORDS[use]} job`, unit, kind, use, powerW, parts) : undefined),
     [unit, powerW, name, use, kind, parts],
   )
-  const answer = content && answerFor(content)
-  const takePower = (value: number | string | null) => {
-    if (value === null) {
-      setPowerW(null)
-      return undefined
-    }
-    const checked =
-      typeof value === 'number'
-        ? checkShape(HeadlineDto, headlineFor(kind, value))
-        : checkShape(HeadlineDto, { ...headlineFor(kind, toSi(300, 'hp')), peakPowerW: value })
-    const about = checked.ok ? undefined : checked.problems.find((p) => p.path === 'peakPowerW' || p.path === 'peakTorqueNm')
-    if (about) return about.sentence
-    setPowerW(value as number)
-    return undefined
+  const takePower = (value: Typed) => {
+    setProblem('')
+    const refused = value === null ? undefined : powerProblem(kind, value)
+    if (refused === undefined) setPowerW(value as number | null)
+    return refused
   }
   const start = async () => {
-    if (!content) return setProblem("Type the engine's power first.")
+    if (!content) return setProblem('Type the engine’s power first.')
     try {
       const job = await api.addJob(content)
       void navigate(`/jobs/${job.number}`)
@@ -51,88 +118,35 @@ export function NewJob({ units }: { units: readonly Unit[] }) {
       setProblem((error as Error).message)
     }
   }
-  return (
-    <Panel title="A new one: power, use, unit">
-      <Flex gap="12px" wrap="wrap" align="flex-start">
-        <QuantityField label="Peak power" unit="hp" digits={0} value={powerW} onCommit={takePower} width="110px" testId="new-power" />
-        <Pick label="Engine" value={kind} onPick={(v) => setKind(v as EngineKind)} options={ENGINE_KINDS.map((k) => [k, KIND_WORDS[k]])} />
-        <Pick label="Use" value={use} onPick={(v) => setUse(v as Use)} options={USES.map((u) => [u, USE_WORDS[u]])} />
-        <Pick label="Unit" value={unitId} onPick={setUnitId} options={units.map((u) => [u.id, u.name])} />
-        <Field.Root width="190px" gap="2px">
-          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Name
-          </Field.Label>
-          <Input
-            size="sm"
-            height="36px"
-            px="8px"
-            bg="paper"
-            borderRadius="1px"
-            borderColor="rule"
-            value={name}
-            placeholder={`${USE_WORDS[use]} job`}
-            maxLength={60}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </Field.Root>
-      </Flex>
-      <Box mt="12px" minH="52px" aria-live="polite">
-        <Text fontFamily="heading" fontSize="20px" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
-          {content && unit && answer
-            ? `As built by its maker: ${verdictSentence(answer, unit, content.brief)}`
-            : 'The answer stands here as soon as the power is typed.'}
-        </Text>
-      </Box>
-      <Button
-        bg="torque"
-        color="paper"
-        borderRadius="1px"
-        minH="44px"
-        fontFamily="heading"
-        fontSize="18px"
-        onClick={() => void start()}
-        data-testid="start-job"
-      >
-        Put it on the bench
-      </Button>
-      {problem && (
-        <Text role="alert" color="break" mt="6px">
-          {problem}
-        </Text>
-      )}
-    </Panel>
-  )
+  return { powerW, kind, setKind, use, setUse, unit, setUnitId, name, setName, problem, content, takePower, start }
+}
+
+/** Why a power can't be that of an engine, in a sentence; nothing where it can. */
+function powerProblem(kind: EngineKind, typed: number | string): string | undefined {
+  const headline =
+    typeof typed === 'number' && typed > 0 ? headlineFor(kind, typed) : { ...headlineFor(kind, toSi(300, 'hp')), peakPowerW: typed }
+  const checked = checkBrief({ ...firstBrief(kind, 'road', toSi(300, 'hp')), engine: { kind, form: 'headline', headline } })
+  return checked.ok ? undefined : (checked.problems.find((p) => p.path.endsWith('peakPowerW')) ?? checked.problems[0])?.sentence
 }
 
 /** Line pressure a unit leaves its maker with, until it is measured (common practice, no source). */
 const MAKERS_PRESSURE = { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') }
 
+const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['brief'] => ({
+  engine: { kind, form: 'headline', headline: headlineFor(kind, powerW) },
+  openQuestion: false,
+  use,
+  launch: LAUNCH_FOR[use],
+  upperRangeStart: 'after-shift',
+  reverseThrottle: 0.5,
+  vehicleMassKg: null,
+  budget: null,
+})
+
 /** The unit as its maker built it, behind an engine of which kind and power are known. */
-function firstSpec(
-  name: string,
-  unit: Unit,
-  kind: EngineKind,
-  use: Use,
-  powerW: number,
-  parts: Parameters<typeof candidatesFor>[0],
-): JobContent {
+function firstSpec(name: string, unit: Unit, kind: EngineKind, use: Use, powerW: number, parts: ReadonlyMap<string, Part>): JobContent {
   const stock = Object.fromEntries(
     unit.stations.map((s) => [s.id, candidatesFor(parts, unit.id, s.id).find((part) => part.stock)?.id ?? null]),
   )
-  return {
-    name,
-    unitId: unit.id,
-    brief: {
-      engine: { kind, form: 'headline', headline: headlineFor(kind, powerW) },
-      openQuestion: false,
-      use,
-      launch: LAUNCH_FOR[use],
-      upperRangeStart: 'after-shift',
-      reverseThrottle: 0.5,
-      vehicleMassKg: null,
-      budget: null,
-    },
-    arrived: stock,
-    spec: { fits: stock, pressure: MAKERS_PRESSURE },
-  }
+  return { name, unitId: unit.id, brief: firstBrief(kind, use, powerW), arrived: stock, spec: { fits: stock, pressure: MAKERS_PRESSURE } }
 }

@@ -1,7 +1,8 @@
-import { Box, Button, Grid, Heading, Text } from '@chakra-ui/react'
+import { Box, Grid, Heading, Text } from '@chakra-ui/react'
 import { capital, checkUnit, figure, type Problem } from '@plucky/contract'
 import { pinionTeeth, solveTrain, type PlanetarySet, type RangeSolution, type Unit } from '@plucky/core'
 import { useMemo, useState, type ReactNode } from 'react'
+import { Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { QuantityField, type Typed } from '../ui/QuantityField.js'
 
@@ -44,12 +45,12 @@ export function TrainScreen({ unit }: { unit: Unit }) {
             Other teeth are tried here only; the unit and its jobs stay as they are.
           </Text>
           {changed && (
-            <Button variant="outline" borderRadius="1px" borderColor="ink" minH="40px" mt="8px" onClick={back}>
+            <Ruled mt="8px" onClick={back}>
               Back to the unit's own teeth
-            </Button>
+            </Ruled>
           )}
         </Panel>
-        <Panel title="What each place carries, per 1 of input torque">
+        <Panel title="What each place carries, per 1 of input torque" note="minus: against the sense of the input">
           <Torques unit={tried} solved={solved} />
         </Panel>
       </Grid>
@@ -74,8 +75,7 @@ function SetFigures({
   problems: readonly Problem[]
   onType: (key: keyof PlanetarySet, value: Typed) => void
 }) {
-  const own = (key: string) => problems.find((p) => p.path.endsWith(`.${key}`))?.sentence
-  const whole = problems.find((p) => !TEETH.some(([key]) => p.path.endsWith(`.${key}`)))
+  const marked = (key: string) => (problems.some((p) => p.path.endsWith(`.${key}`)) ? 'see below' : undefined)
   return (
     <Box mt="8px">
       <Text fontWeight={600}>
@@ -89,17 +89,17 @@ function SetFigures({
             label={label}
             digits={0}
             value={set[key]}
-            problem={own(key)}
+            problem={marked(key)}
             onCommit={(value) => void onType(key, value)}
             testId={`${set.id.replaceAll(' ', '-')}-${key}`}
           />
         ))}
       </Grid>
-      {whole && (
-        <Text role="alert" color="break" fontSize="13.5px" mt="2px">
-          {whole.sentence}
+      {problems.map((p) => (
+        <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px" lineHeight="1.35" mt="4px">
+          {p.sentence}
         </Text>
-      )}
+      ))}
     </Box>
   )
 }

@@ -1,23 +1,26 @@
-import { Box, Flex, Heading } from '@chakra-ui/react'
+import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
+interface PanelProps {
+  readonly title: string
+  readonly note?: string
+  readonly aside?: ReactNode
+  readonly children: ReactNode
+  readonly [key: string]: unknown
+}
+
 /** A ruled part of the sheet with its caption. */
-export function Panel({
-  title,
-  aside,
-  children,
-  ...rest
-}: {
-  title: string
-  aside?: ReactNode
-  children: ReactNode
-  [key: string]: unknown
-}) {
+export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
   return (
-    <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="12px" pt="6px" pb="8px" minW="0" {...rest}>
+    <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="12px" pt="5px" pb="7px" minW="0" {...rest}>
       <Flex align="baseline" justify="space-between" gap="12px" mb="2px">
         <Heading as="h2" fontSize="15px" fontWeight={600} letterSpacing="0.05em" lineHeight="1.4">
           {title}
+          {note && (
+            <Text as="span" fontFamily="body" fontWeight={400} letterSpacing="0" fontSize="13.5px" color="inkSoft" ml="10px">
+              {note}
+            </Text>
+          )}
         </Heading>
         {aside}
       </Flex>

@@ -49,12 +49,23 @@ export interface Job extends JobContent {
   readonly savedAt: string
 }
 
+/** Shape of a brief and what contradicts itself in its engine; both at once, so that one mistake does not hide another. */
 export function checkBrief(plain: unknown): Checked<Brief> {
   const shape = checkShape(BriefDto, plain)
-  if (!shape.ok) return shape
-  const brief = JSON.parse(JSON.stringify(shape.value)) as Brief
-  const curve = engineCurve(brief.engine)
-  return curve.ok ? { ok: true, value: brief } : { ok: false, problems: curve.faults.map(worded) }
+  const shapeProblems = shape.ok ? [] : shape.problems
+  const brief = shape.ok ? (JSON.parse(JSON.stringify(shape.value)) as Brief) : (plain as Brief)
+  const engineReadable = shapeProblems.every((p) => !p.path.startsWith('engine') || isSpanProblem(p, brief))
+  const curve = engineReadable ? engineCurve(brief.engine) : undefined
+  const known = new Set(shapeProblems.map((p) => p.path))
+  const problems = [...shapeProblems, ...(curve?.ok === false ? curve.faults.map(worded) : []).filter((p) => !known.has(p.path))]
+  return shape.ok && problems.length === 0 ? { ok: true, value: brief } : { ok: false, problems }
+}
+
+/** A figure that is a number, but outside its span: the curve can still be looked at. */
+function isSpanProblem(problem: Problem, brief: Brief): boolean {
+  if (problem.code !== 'out-of-range') return false
+  const value = problem.path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], brief)
+  return typeof value === 'number' && Number.isFinite(value)
 }
 
 /** Shape of a job, consistency of its brief, and every fitted part against the unit. */

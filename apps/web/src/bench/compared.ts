@@ -1,0 +1,35 @@
+import { capital, figure, money, ORIGIN_WORDS, placeName, stationName } from '@plucky/contract'
+import { fromSi, type Part, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
+import type { BenchView } from '../line/use-bench.js'
+import { heldInWords, marginInWords, verdictIn } from './held.js'
+
+/** One thing that may differ between what is fitted and what is looked at. */
+export interface Compared {
+  readonly name: string
+  readonly now: string
+  readonly then: string
+}
+
+/** Old and new side by side: what it holds in this job, where it gives way, what it costs, and what becomes of the whole spec. */
+export function compared(unit: Unit, bench: BenchView): Compared[] {
+  const [now, then] = [verdictIn(bench.answer, bench.station), verdictIn(bench.then, bench.station)]
+  const both = (name: string, of: (v: StationVerdict | undefined) => string): Compared => ({ name, now: of(now), then: of(then) })
+  const spec = (name: string, of: (a: SpecAnswer | undefined) => string): Compared => ({
+    name,
+    now: of(bench.answer),
+    then: of(bench.then),
+  })
+  return [
+    both('holds, engine', (v) => heldInWords(v?.held)),
+    both('least margin', (v) => (v?.worst ? marginInWords(v.worst.margin) : '—')),
+    both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
+    both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
+    { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
+    spec('the spec holds', (a) => (a?.outcome === 'answered' ? heldInWords(a.held) : 'no answer')),
+    spec('then goes first', (a) =>
+      a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
+    ),
+  ]
+}
+
+const costWords = (part: Part | undefined) => (part ? `${money(part.price)} · ${part.hours} h` : '—')

@@ -1,0 +1,22 @@
+import { figure, roundedHp } from '@plucky/contract'
+import { fromSi, type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
+
+/** What a station or a spec holds, in a few words. */
+export function heldInWords(held: PowerHeld | undefined): string {
+  switch (held?.outcome) {
+    case 'held':
+      return `${figure(fromSi(held.powerW, 'hp'))} hp`
+    case 'not-limiting':
+      return `over ${roundedHp(held.aboveW)} hp`
+    case 'fails-at-smallest':
+      return 'holds nothing'
+    default:
+      return 'no figure'
+  }
+}
+
+export const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>
+  answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId) : undefined
+
+/** A margin; near 1, where a rounded figure would hide on which side it lies, with a third decimal. */
+export const marginInWords = (margin: number): string => figure(margin, Math.abs(margin - 1) < 0.005 ? 3 : 2)

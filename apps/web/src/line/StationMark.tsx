@@ -1,0 +1,84 @@
+import { stationName } from '@plucky/contract'
+import { fromSi, type Part, type Station, type StationVerdict, type Unit } from '@plucky/core'
+import { ink } from '../ui/theme.js'
+import { GLYPHS } from './glyphs.js'
+import type { Reading } from './readings.js'
+import type { Slot, StripLayout } from './strip-layout.js'
+
+/** One station of the strip in the case shown. */
+export interface MarkProps {
+  readonly unit: Unit
+  readonly station: Station
+  readonly slot: Slot
+  readonly layout: StripLayout
+  readonly part: Part | undefined
+  readonly reading: Reading
+  readonly goesFirst: boolean
+  readonly chosen: boolean
+  readonly last: boolean
+  readonly verdict: StationVerdict | undefined
+  readonly caseId: string | undefined
+  readonly words: string
+}
+
+/** Angle at which something idle swings clear of what it would hold. */
+const AWAY = 13
+
+/** The drawn station: hatched where it goes first, faint where it is idle, swung clear where it hangs idle from the case. */
+export function StationMark({ station, slot, layout, part, reading, goesFirst, last, chosen }: MarkProps) {
+  const Glyph = GLYPHS[station.kind]
+  const stroke = goesFirst ? ink('break') : reading.live ? ink('ink') : ink('inkSoft')
+  const fill = goesFirst ? 'url(#break-hatch)' : reading.live ? ink('steel') : ink('sheet')
+  const swung = station.strip.lane === 'rail' && !reading.live
+  return (
+    <g transform={swung ? `rotate(${AWAY} ${slot.x} ${layout.railY})` : undefined} opacity={reading.live || goesFirst || chosen ? 1 : 0.66}>
+      {station.strip.grounded && <path d={`M${slot.x},${layout.railY} V${slot.y - slot.height / 2}`} stroke={stroke} strokeWidth={2} />}
+      <g transform={`translate(${slot.x} ${slot.y})`} strokeWidth={1.2}>
+        {part ? (
+          <Glyph station={station} part={part} width={slot.width} height={slot.height} fill={fill} stroke={stroke} last={last} />
+        ) : (
+          <rect x={-slot.width / 2 + 6} y={-18} width={slot.width - 12} height={36} fill="none" stroke={stroke} strokeDasharray="4 4" />
+        )}
+      </g>
+    </g>
+  )
+}
+
+/** The place to press, and what is said of the station aloud. */
+export function StationTarget({
+  unit,
+  station,
+  slot,
+  part,
+  reading,
+  goesFirst,
+  chosen,
+  onChoose,
+}: MarkProps & { readonly onChoose: (id: string) => void }) {
+  const line = station.strip.lane === 'line'
+  const room = slot.label === 'across' ? 100 : 60
+  const carries = reading.live ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft` : 'idle'
+  const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'nothing fitted'}, ${carries}${goesFirst ? ', goes first' : ''}`
+  return (
+    <g
+      role="option"
+      id={`station-${station.id}`}
+      aria-selected={chosen}
+      aria-label={spoken}
+      onClick={() => onChoose(station.id)}
+      style={{ cursor: 'pointer' }}
+      data-testid={`station-${station.id}`}
+    >
+      <rect
+        x={slot.x - slot.width / 2 + (line ? 2 : slot.label === 'left' ? -5 - room : -5)}
+        y={slot.y - slot.height / 2 - (line ? 18 : 6)}
+        width={slot.width + (line ? -4 : room + 8)}
+        height={slot.height + (line ? 78 : 12)}
+        fill={chosen ? ink('oilWash') : 'transparent'}
+        fillOpacity={0.5}
+        stroke={chosen ? ink('oil') : 'none'}
+        strokeWidth={1.4}
+      />
+    </g>
+  )
+}

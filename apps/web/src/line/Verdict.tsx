@@ -1,0 +1,49 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react'
+import { capital, findingSentence, money, stationName, togetherSentence, verdictSentence, type JobContent } from '@plucky/contract'
+import type { SpecAnswer, Unit } from '@plucky/core'
+import { heldInWords } from '../bench/held.js'
+import { costOf } from '../state/verdicts.js'
+
+/** The one sentence on top, what goes with it, and what the spec costs. */
+export function Verdict({ content, unit, answer }: { content: JobContent; unit: Unit; answer: SpecAnswer | undefined }) {
+  if (!answer) return null
+  const answered = answer.outcome === 'answered' ? answer : undefined
+  return (
+    <Flex py="6px" gap="16px" align="flex-start" justify="space-between">
+      <Box aria-live="polite" flex="1" minW="0">
+        <Heading as="h1" fontSize="29px" fontWeight={600} lineHeight="1.15" data-testid="sentence">
+          {verdictSentence(answer, unit, content.brief)}
+        </Heading>
+        <Text fontSize="15px" color="inkSoft" mt="1px">
+          {answered &&
+            [togetherSentence(answered, unit), `With this very converter: ${heldInWords(answered.heldSameConverter)}.`]
+              .filter(Boolean)
+              .join(' ')}
+        </Text>
+        {answered?.findings.map((finding) => (
+          <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>
+            ▲ {findingSentence(finding, unit)}
+          </Text>
+        ))}
+      </Box>
+      <Cost content={content} unit={unit} />
+    </Flex>
+  )
+}
+
+function Cost({ content, unit }: { content: JobContent; unit: Unit }) {
+  const { price, hours, changed } = costOf(content)
+  const { budget } = content.brief
+  const over = budget !== null && price > budget
+  const names = changed.map((id) => capital(stationName(unit, id)))
+  return (
+    <Box textAlign="right" flexShrink={0} title={names.length > 0 ? `Changed: ${names.join(', ')}` : undefined}>
+      <Text fontFamily="figures" fontSize="20px" fontWeight={600} lineHeight="1.3" color={over ? 'break' : 'ink'}>
+        {`${money(price)} · ${hours} h`}
+      </Text>
+      <Text fontSize="14px" color={over ? 'break' : 'inkSoft'} fontWeight={over ? 600 : 400}>
+        {`${changed.length} of ${unit.stations.length} changed${budget === null ? '' : over ? `, ${money(price - budget)} over budget` : `, budget ${money(budget)}`}`}
+      </Text>
+    </Box>
+  )
+}

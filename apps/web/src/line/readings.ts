@@ -1,0 +1,33 @@
+import { loadTorque, stationSpeed, type Answer, type DutyCase, type RangeSolution, type Station, type Unit } from '@plucky/core'
+
+/** Torque and speed of a station in the case shown. */
+export interface Reading {
+  readonly torqueNm: number
+  readonly speedRadPerS: number | undefined
+  readonly live: boolean
+}
+
+const IDLE: Reading = { torqueNm: 0, speedRadPerS: undefined, live: false }
+
+/** What every station of a unit carries in a case, and how fast it turns. */
+export function readStations(unit: Unit, duty: DutyCase | undefined, gearing: RangeSolution | undefined): ReadonlyMap<string, Reading> {
+  return new Map(
+    unit.stations.map((station): [string, Reading] => {
+      if (!duty || !gearing) return [station.id, IDLE]
+      const torqueNm = loadTorque(station.load, duty, gearing)
+      return [station.id, { torqueNm, speedRadPerS: stationSpeed(station, duty, gearing), live: torqueNm > 1e-6 * duty.turbine.torqueNm }]
+    }),
+  )
+}
+
+/** Torque that runs from one station to the next: a converter and a gear set take what is handed to them, all else what it carries. */
+export function linkTorque(readings: ReadonlyMap<string, Reading>, from: string, to: Station): number {
+  const giver = (to.kind === 'converter' || to.kind === 'gear-set') && to.strip.lane === 'line' ? from : to.id
+  return readings.get(giver)?.torqueNm ?? 0
+}
+
+/** The greatest torque anywhere on the path in any case: the widest that the flow is drawn. */
+export function greatestTorque(unit: Unit, answer: Answer | undefined, gearing: ReadonlyMap<string, RangeSolution> | undefined): number {
+  const all = (answer?.cases ?? []).flatMap((duty) => [...readStations(unit, duty, gearing?.get(duty.rangeId)).values()])
+  return Math.max(1, ...all.map((reading) => reading.torqueNm))
+}

@@ -1,0 +1,44 @@
+import { Button, type ButtonProps } from '@chakra-ui/react'
+
+/** The way on: inked in. */
+export const Inked = (props: ButtonProps) => (
+  <Button
+    bg="torque"
+    color="paper"
+    borderRadius="1px"
+    minH="44px"
+    fontFamily="heading"
+    fontSize="18px"
+    _hover={{ opacity: 0.9 }}
+    {...props}
+  />
+)
+
+/** Another way: ruled. */
+export const Ruled = (props: ButtonProps) => (
+  <Button
+    variant="outline"
+    bg="transparent"
+    color="ink"
+    borderRadius="1px"
+    borderColor="ink"
+    minH="40px"
+    _hover={{ bg: 'torqueWash' }}
+    {...props}
+  />
+)
+
+/** A word to press, underlined. */
+export const Worded = (props: ButtonProps) => (
+  <Button
+    variant="plain"
+    color="ink"
+    size="sm"
+    height="28px"
+    px="6px"
+    fontSize="14px"
+    textDecoration="underline"
+    textUnderlineOffset="3px"
+    {...props}
+  />
+)
