@@ -24,10 +24,11 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: 'dist/' },
+    exclude: { path: '(^|/)dist(-types)?/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.tests.json' },
     enhancedResolveOptions: {
+      exportsFields: ['exports'],
       conditionNames: ['@plucky/source', 'import', 'require', 'node', 'default', 'types'],
       extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'],
     },

@@ -21,7 +21,7 @@ export function kFactorRpm(capacity: number): number {
 
 /**
  * Capacity of the same geometry in another size: T_p = λ·ρ·ω²·D⁵ (hydrodynamic similarity), so C ∝ D⁵ and K ∝ D^(−5/2).
- * @example Math.sqrt(scaleCapacity(1, 0.23, 0.29) ** -1) // → 0.5601
+ * @example Math.sqrt(scaleCapacity(1, 0.23, 0.29) ** -1) // → 0.5602
  */
 export function scaleCapacity(capacity: number, fromDiameterM: number, toDiameterM: number): number {
   return capacity * (toDiameterM / fromDiameterM) ** 5

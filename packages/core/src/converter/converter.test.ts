@@ -1,0 +1,108 @@
+import fc from 'fast-check'
+import { fromSi, toSi } from '../quantity/units.js'
+import { engineOf, flatEngine } from '../testing/engines.js'
+import { scaledCurve } from '../engine/curve.js'
+import { characteristic, couplingSpeedRatio } from './characteristic.js'
+import { fullThrottleLine, pointAtTurbineSpeed } from './full-throttle-line.js'
+import { kotwickiCapacity, kotwickiTorqueRatio } from './kotwicki.js'
+import { brakeStall, operatingPoint, type Match } from './operating-point.js'
+import { capacityFromStall, kFactorRpm, scaleCapacity } from './stall-rating.js'
+
+const rated = (rpm: number, lbft: number) => capacityFromStall({ speedRadPerS: toSi(rpm, 'rpm'), referenceTorqueNm: toSi(lbft, 'lb-ft') })
+const stallRpm = (match: Match) => (match.outcome === 'matched' ? fromSi(match.point.engineSpeedRadPerS, 'rpm') : match.outcome)
+
+describe('converter shape (Kotwicki, SAE 820393, coefficients from memory)', () => {
+  it.each([[0.5, 1.006], [0.8, 1.232], [0.9, 1.469], [0.96, 2.226]])('K over its stall value at SR %f is %f', (sr, ratio) => expect(kotwickiCapacity(sr) ** -0.5).toBeCloseTo(ratio, 3)) // prettier-ignore
+  it.each([[0, 1.68], [0.5, 1.345], [0.8, 1.121], [0.95, 1]])('torque ratio at SR %f is %f', (sr, tr) => expect(kotwickiTorqueRatio(sr)).toBeCloseTo(tr, 3)) // prettier-ignore
+  it.each([[1.9, 0.883], [2.2, 0.838], [2.5, 0.791]])('coupling point at stall torque ratio %f is %f', (str, sc) => expect(couplingSpeedRatio(str)).toBeCloseTo(sc, 3)) // prettier-ignore
+
+  it('keeps efficiency under 1, torque ratio at 1 or above, and capacity falling to nothing near SR 1', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1.2, max: 3.5, noNaN: true }), fc.double({ min: 0, max: 0.99, noNaN: true }), (str, sr) => {
+        const shape = characteristic(0.01, str)
+        expect(shape.torqueRatio(0)).toBeCloseTo(str, 6)
+        expect(shape.torqueRatio(sr)).toBeGreaterThanOrEqual(1)
+        expect(sr * shape.torqueRatio(sr)).toBeLessThan(1)
+        expect(Math.abs(shape.capacity(1))).toBeLessThan(0.002 * shape.capacity(0)) // what the published coefficients leave over
+      }),
+    )
+  })
+})
+
+describe('stall behind an engine (E2)', () => {
+  it('is kept with the torque it was rated behind', () => {
+    const converter = characteristic(rated(3100, 380), 2)
+    expect(kFactorRpm(converter.stallCapacity)).toBeCloseTo(159.0, 1)
+    expect(stallRpm(brakeStall(flatEngine(toSi(380, 'lb-ft')), converter))).toBeCloseTo(3100, 3)
+    expect(stallRpm(brakeStall(flatEngine(toSi(560, 'lb-ft')), converter))).toBeCloseTo(3763, 0)
+  })
+
+  it('rises with the fifth power of the size in capacity, so with −2.5 in K', () => {
+    const [small, large] = [kFactorRpm(scaleCapacity(0.01, 0.265, 0.23)), kFactorRpm(scaleCapacity(0.01, 0.265, 0.29))]
+    expect(small / large).toBeCloseTo((290 / 230) ** 2.5, 9)
+  })
+
+  it('takes the crossing that the engine reaches first from idle on a two-step curve', () => {
+    const engine = engineOf([[800, 300], [2500, 310], [3000, 320], [3800, 700], [6500, 650]]) // prettier-ignore
+    const converter = characteristic(310 / toSi(2700, 'rpm') ** 2, 2)
+    const stall = stallRpm(brakeStall(engine, converter)) as number
+    expect(stall).toBeLessThan(3000)
+    expect(engine.torqueNm(toSi(stall, 'rpm'))).toBeCloseTo(converter.capacity(0) * toSi(stall, 'rpm') ** 2, 6)
+    expect(engine.torqueNm(toSi(3800, 'rpm'))).toBeGreaterThan(converter.capacity(0) * toSi(3800, 'rpm') ** 2) // another crossing lies beyond
+  })
+
+  it('is the first crossing on any curve (against a plain scan)', () => {
+    const torques = fc.array(fc.integer({ min: 100, max: 900 }), { minLength: 3, maxLength: 9 })
+    fc.assert(
+      fc.property(torques, fc.integer({ min: 1500, max: 5000 }), (ts, stallOf500) => {
+        const engine = engineOf(ts.map((t, i) => [800 + 800 * i, t] as const))
+        const converter = characteristic(500 / toSi(stallOf500, 'rpm') ** 2, 2)
+        const spare = (rpm: number) => engine.torqueNm(toSi(rpm, 'rpm')) - converter.capacity(0) * toSi(rpm, 'rpm') ** 2
+        const last = 800 * ts.length
+        let scanned = 800
+        while (scanned < last && spare(scanned) > 0) scanned += 1
+        const match = brakeStall(engine, converter)
+        if (spare(800) <= 0) expect(match.outcome).toBe('held-at-idle')
+        else if (match.outcome === 'past-redline') expect(spare(last)).toBeGreaterThan(0)
+        else expect(Math.abs((stallRpm(match) as number) - scanned)).toBeLessThanOrEqual(1)
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('says so where there is no stall', () => {
+    expect(brakeStall(flatEngine(500), characteristic(10, 2)).outcome).toBe('held-at-idle')
+    expect(brakeStall(flatEngine(500), characteristic(1e-5, 2)).outcome).toBe('past-redline')
+  })
+
+  it('keeps its speed when engine and capacity are scaled alike', () => {
+    const engine = engineOf([[900, 400], [4500, 900], [7000, 760]]) // prettier-ignore
+    const capacity = rated(3400, 520)
+    expect(stallRpm(brakeStall(scaledCurve(engine, 1.7), characteristic(1.7 * capacity, 1.9)))).toBeCloseTo(
+      stallRpm(brakeStall(engine, characteristic(capacity, 1.9))) as number,
+      6,
+    )
+  })
+})
+
+describe('full throttle from stall to redline', () => {
+  const engine = engineOf([[900, 400], [4500, 900], [7000, 760]]) // prettier-ignore
+  const converter = characteristic(rated(3400, 520), 1.9)
+  const line = fullThrottleLine(engine, converter)
+  const points = line.outcome === 'runs' ? line.points : []
+
+  it('starts at the stall, ends at redline, turbine speed rising', () => {
+    expect(points[0]?.turbineSpeedRadPerS).toBe(0)
+    expect(fromSi(points.at(-1)?.engineSpeedRadPerS ?? 0, 'rpm')).toBeCloseTo(7000, 3)
+    points.slice(1).forEach((p, i) => expect(p.turbineSpeedRadPerS).toBeGreaterThan(points[i]?.turbineSpeedRadPerS ?? NaN))
+  })
+
+  it('balances engine and impeller at every point, and is read between them within 0.3 %', () => {
+    for (const p of points) expect(converter.capacity(p.speedRatio) * p.engineSpeedRadPerS ** 2 / p.engineTorqueNm).toBeCloseTo(1, 6) // prettier-ignore
+    const exact = operatingPoint(engine, converter, 0.651)
+    if (exact.outcome !== 'matched') throw new Error(exact.outcome)
+    const read = pointAtTurbineSpeed(points, exact.point.turbineSpeedRadPerS)
+    expect(read.turbineTorqueNm / exact.point.turbineTorqueNm).toBeCloseTo(1, 2)
+    expect(Math.abs(read.turbineTorqueNm / exact.point.turbineTorqueNm - 1)).toBeLessThan(0.003)
+  })
+})

@@ -1,0 +1,107 @@
+import fc from 'fast-check'
+import { fromSi, toSi } from '../quantity/units.js'
+import { valueOf } from '../quantity/fault.js'
+import { engineOf } from '../testing/engines.js'
+import { curveFromPoints, scaledCurve } from './curve.js'
+import { curveFromHeadline, headlineFaults, type Headline } from './headline.js'
+import { ENGINE_KINDS, headlineFor } from './template.js'
+import { monotoneCubic } from './monotone-cubic.js'
+
+/** Headline figures that agree with each other: the torque peak somewhere between the two bounds of the law. */
+const headlines = fc
+  .record({
+    torquePeakRpm: fc.integer({ min: 1500, max: 5000 }),
+    spanRpm: fc.integer({ min: 400, max: 4000 }),
+    powerHp: fc.integer({ min: 50, max: 2000 }),
+    between: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+  })
+  .map(({ torquePeakRpm, spanRpm, powerHp, between }): Headline => {
+    const [wt, wp] = [toSi(torquePeakRpm, 'rpm'), toSi(torquePeakRpm + spanRpm, 'rpm')]
+    const tp = toSi(powerHp, 'hp') / wp
+    return {
+      peakTorqueNm: tp * (1 + (between * (wp - wt)) / wp),
+      peakTorqueSpeedRadPerS: wt,
+      peakPowerW: tp * wp,
+      peakPowerSpeedRadPerS: wp,
+      idleSpeedRadPerS: toSi(800, 'rpm'),
+      redlineRadPerS: wp * 1.05,
+    }
+  })
+
+describe('engine from headline figures (E1)', () => {
+  it('passes through both peaks and never above either', () => {
+    fc.assert(
+      fc.property(headlines, fc.double({ min: 0, max: 1, noNaN: true }), (h, at) => {
+        const curve = valueOf(curveFromHeadline(h))
+        const w = h.idleSpeedRadPerS + at * (h.redlineRadPerS - h.idleSpeedRadPerS)
+        expect(curve.torqueNm(h.peakTorqueSpeedRadPerS)).toBeCloseTo(h.peakTorqueNm, 8)
+        expect(curve.torqueNm(h.peakPowerSpeedRadPerS) * h.peakPowerSpeedRadPerS).toBeCloseTo(h.peakPowerW, 4)
+        expect(curve.torqueNm(w)).toBeLessThanOrEqual(h.peakTorqueNm * (1 + 1e-12))
+        expect(curve.torqueNm(w) * w).toBeLessThanOrEqual(h.peakPowerW * (1 + 1e-9))
+      }),
+    )
+  })
+
+  it('refuses peaks that contradict each other, and says between which torques they would agree', () => {
+    const good = headlineFor('petrol', toSi(500, 'hp'))
+    const tooLow = headlineFaults({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
+    const tooHigh = headlineFaults({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })
+    for (const [fault] of [tooLow, tooHigh]) {
+      expect(fault?.code).toBe('headline-inconsistent')
+      const middle = (Number(fault?.values['aboveNm']) + Number(fault?.values['belowNm'])) / 2
+      expect(headlineFaults({ ...good, peakTorqueNm: middle })).toEqual([])
+    }
+    expect(headlineFaults({ ...good, redlineRadPerS: good.peakPowerSpeedRadPerS - 1 })[0]?.code).toBe('headline-speeds-out-of-order')
+    expect(headlineFaults({ ...good, idleTorqueNm: good.peakTorqueNm * 1.1 })[0]?.code).toBe('idle-torque-out-of-range')
+  })
+
+  it.each(ENGINE_KINDS)('has a template for %s that agrees with itself', (kind) =>
+    expect(headlineFaults(headlineFor(kind, toSi(400, 'hp')))).toEqual([]),
+  )
+})
+
+describe('engine from points (E1)', () => {
+  it('never leaves the span of two neighbouring points (Fritsch–Carlson)', () => {
+    const steps = fc.array(fc.tuple(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 1, max: 2000, noNaN: true })), {
+      minLength: 2,
+      maxLength: 12,
+    })
+    fc.assert(
+      fc.property(steps, fc.double({ min: 0, max: 1, noNaN: true }), (points, t) => {
+        const xs = points.reduce<number[]>((all, [dx]) => [...all, (all.at(-1) ?? 0) + dx], [])
+        const ys = points.map(([, y]) => y)
+        const f = monotoneCubic(xs, ys)
+        for (let k = 0; k + 1 < xs.length; k++) {
+          const [y0, y1] = [ys[k] as number, ys[k + 1] as number]
+          const y = f((xs[k] as number) + t * ((xs[k + 1] as number) - (xs[k] as number)))
+          const dust = 1e-9 * Math.max(y0, y1)
+          expect(y).toBeGreaterThanOrEqual(Math.min(y0, y1) - dust)
+          expect(y).toBeLessThanOrEqual(Math.max(y0, y1) + dust)
+        }
+      }),
+    )
+  })
+
+  it('finds the peaks of a measured curve', () => {
+    const curve = engineOf([[1500, 400], [3000, 640], [4500, 700], [6000, 620], [7000, 500]]) // prettier-ignore
+    expect(fromSi(curve.peakTorqueSpeedRadPerS, 'rpm')).toBeCloseTo(4500, 6)
+    expect(curve.peakTorqueNm).toBeCloseTo(700, 9)
+    const finest = Math.max(
+      ...Array.from({ length: 55001 }, (_, i) => toSi(1500 + i / 10, 'rpm') * curve.torqueNm(toSi(1500 + i / 10, 'rpm'))),
+    )
+    expect(curve.peakPowerW).toBeGreaterThanOrEqual(finest * (1 - 1e-9))
+    expect(scaledCurve(curve, 1.5).peakPowerW).toBeCloseTo(1.5 * curve.peakPowerW, 6)
+  })
+
+  it('refuses one point, rpm that does not rise, and torque that is not above zero', () => {
+    const point = (speedRadPerS: number, torqueNm = 500) => ({ speedRadPerS, torqueNm })
+    const codes = (...points: ReturnType<typeof point>[]) => {
+      const made = curveFromPoints(points)
+      return made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)
+    }
+    expect(codes(point(100))).toEqual(['points curve-too-few-points'])
+    expect(codes(point(100), point(300), point(200))).toEqual(['points.2.speedRadPerS curve-speed-not-rising'])
+    expect(codes(point(100), point(200, -5))).toEqual(['points.1.torqueNm torque-not-positive'])
+    expect(codes(point(0), point(200, NaN))).toEqual(['points.0.speedRadPerS speed-not-positive', 'points.1.torqueNm torque-not-positive'])
+  })
+})

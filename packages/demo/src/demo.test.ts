@@ -1,0 +1,226 @@
+import { togetherSentence, verdictSentence, type JobContent } from '@plucky/contract'
+import { fromSi, solveTrain, specAnswer, toSi, type Answer, type Brief, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import fc from 'fast-check'
+import { demoShop } from './index.js'
+
+const { units, shelf, jobs } = demoShop()
+const unit = units.find((u) => u.id === 'alder-3') as Unit
+const [weak, balanced] = jobs as [JobContent, JobContent]
+const partById = new Map(shelf.map((part) => [part.id, part]))
+const partsAt = (stationId: string) => shelf.filter((part) => part.stationIds.includes(stationId))
+
+const fittedFrom = (fits: JobContent['arrived'], parts: ReadonlyMap<string, Part> = partById) =>
+  new Map(
+    Object.entries(fits).flatMap(([station, id]): [string, Part][] => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])),
+  )
+const answered = (answer: SpecAnswer): Answer => {
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+  return answer
+}
+const answerOf = (
+  job: JobContent,
+  change: { fits?: Record<string, string>; brief?: Partial<Brief>; parts?: ReadonlyMap<string, Part> } = {},
+) =>
+  answered(
+    specAnswer({
+      unit,
+      brief: { ...job.brief, ...change.brief },
+      fitted: fittedFrom({ ...job.spec.fits, ...change.fits }, change.parts),
+      pressure: job.spec.pressure,
+    }),
+  )
+const hp = (held: Answer['held']) => (held.outcome === 'held' ? fromSi(held.powerW, 'hp') : NaN)
+const stationOf = (answer: Answer, id: string) => answer.stations.find((s) => s.stationId === id) as Answer['stations'][number]
+
+describe('Alder 3', () => {
+  const solved = solveTrain(unit.train)
+  it.each([['1', 2.5882], ['2', 1.5882], ['3', 1], ['R', -1.7]])('range %s has the ratio %f by its teeth', (id, ratio) => expect(solved.get(id)?.ratio).toBeCloseTo(ratio, 4)) // prettier-ignore
+  it('in third the direct pack carries 0.3704 of the input torque, in reverse the low-reverse brake 2.7', () => {
+    expect(solved.get('3')?.torques['direct']).toBeCloseTo(0.3704, 4)
+    expect(solved.get('R')?.torques['low-reverse']).toBeCloseTo(2.7, 9)
+    expect(Math.abs(solved.get('2')?.torques['intermediate'] ?? 0)).toBeCloseTo(40 / 68, 9)
+  })
+  it('has three to four and more parts a station, each with a stock one', () => {
+    for (const station of unit.stations) {
+      expect(partsAt(station.id).length).toBeGreaterThanOrEqual(3)
+      expect(partsAt(station.id).filter((part) => part.stock)).toHaveLength(1)
+    }
+  })
+})
+
+describe('the answer (E16)', () => {
+  const answer = answerOf(weak)
+  it('names what it holds, what goes first and where', () => {
+    const sentence = verdictSentence(answer, unit, weak.brief)
+    expect(sentence).toMatch(/^Holds about \d+ hp of 840: .+ goes first, (in|at) .+\.$/)
+    expect(Number(/about (\d+)/.exec(sentence)?.[1])).toBeCloseTo(hp(answer.held), -1)
+    expect(togetherSentence(answer, unit)).toMatch(/together or not at all/)
+  })
+
+  it('is the least of the stations, in breaking order', () => {
+    const powers = answer.breakingOrder.map((id) => hp(stationOf(answer, id).held))
+    expect(powers).toEqual([...powers].sort((a, b) => a - b))
+    expect(powers[0]).toBe(hp(answer.held))
+    expect(answer.breakingOrder).toHaveLength(unit.stations.length)
+  })
+
+  it('has a worst margin of exactly 1 at the power held, with engine and converter really made to it', () => {
+    for (const job of [weak, balanced]) {
+      const base = answerOf(job)
+      const scale = hp(base.held) / fromSi(base.peakPowerW, 'hp')
+      const engine = job.brief.engine
+      if (engine.form !== 'headline') throw new Error('headline expected')
+      const headline = {
+        ...engine.headline,
+        peakPowerW: engine.headline.peakPowerW * scale,
+        peakTorqueNm: engine.headline.peakTorqueNm * scale,
+      }
+      const converter = partById.get(job.spec.fits['converter'] ?? '') as Part & { kind: 'converter' }
+      const stall = converter.geometry.stall
+      const rematched: Part = {
+        ...converter,
+        geometry: { ...converter.geometry, stall: { ...stall, referenceTorqueNm: stall.referenceTorqueNm * scale } },
+      }
+      const at = answerOf(job, { brief: { engine: { ...engine, headline } }, parts: new Map(partById).set(converter.id, rematched) })
+      expect(Math.min(...at.stations.flatMap((s) => s.worst?.margin ?? []))).toBeCloseTo(1, 8)
+      expect(at.stallSpeedRadPerS).toBeCloseTo(base.stallSpeedRadPerS, 6)
+    }
+  })
+
+  it('holds another power with this very converter, where the margin is 1 as well', () => {
+    const base = answerOf(weak)
+    const scale = hp(base.heldSameConverter) / fromSi(base.peakPowerW, 'hp')
+    const engine = weak.brief.engine
+    if (engine.form !== 'headline') throw new Error('headline expected')
+    const headline = {
+      ...engine.headline,
+      peakPowerW: engine.headline.peakPowerW * scale,
+      peakTorqueNm: engine.headline.peakTorqueNm * scale,
+    }
+    const at = answerOf(weak, { brief: { engine: { ...engine, headline } } })
+    expect(Math.min(...at.stations.flatMap((s) => s.worst?.margin ?? []))).toBeCloseTo(1, 6)
+    expect(at.stallSpeedRadPerS).not.toBeCloseTo(base.stallSpeedRadPerS, 1)
+  })
+
+  it('loses margin at every loaded station when the engine gets stronger', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1.01, max: 1.4, noNaN: true }), (more) => {
+        const engine = weak.brief.engine
+        if (engine.form !== 'headline') throw new Error('headline expected')
+        const headline = {
+          ...engine.headline,
+          peakPowerW: engine.headline.peakPowerW * more,
+          peakTorqueNm: engine.headline.peakTorqueNm * more,
+        }
+        const stronger = answerOf(weak, { brief: { engine: { ...engine, headline } } })
+        for (const s of answer.stations) expect(stationOf(stronger, s.stationId).worst?.margin).toBeLessThan(s.worst?.margin ?? 0)
+      }),
+      { numRuns: 15 },
+    )
+  })
+
+  it('counts shock once: demand is the static torque times one factor', () => {
+    for (const s of answer.stations) for (const c of s.cases) expect(c.demandNm).toBeCloseTo(c.loadNm * c.factor, 9)
+    const launch = stationOf(answer, 'input-shaft').cases.find((c) => c.caseId === 'launch')
+    expect(launch).toMatchObject({ factor: 1.5, loadNm: answer.cases[0]?.turbine.torqueNm })
+  })
+
+  it('a swap at a station that is not the weakest, and changes neither load nor pressure, leaves power held as it was', () => {
+    const base = hp(answer.held)
+    for (const station of unit.stations) {
+      if (station.kind === 'converter') continue
+      for (const part of partsAt(station.id)) {
+        const swapped = answerOf(weak, { fits: { [station.id]: part.id } })
+        const own = hp(stationOf(swapped, station.id).held)
+        const others = Math.min(...swapped.stations.filter((s) => s.stationId !== station.id).map((s) => hp(s.held)))
+        expect(hp(swapped.held)).toBe(Math.min(own, others))
+        if (answer.breakingOrder[0] !== station.id) expect(others).toBe(base)
+      }
+    }
+  })
+
+  it('without any stated limit plates, shafts and packs still get a verdict from geometry, and the rest is named', () => {
+    const bare = new Map(shelf.map((part) => [part.id, { ...part, stated: [] } as Part]))
+    const answer = answerOf(weak, { parts: bare })
+    for (const station of unit.stations) {
+      const { held, missing } = stationOf(answer, station.id)
+      const modelled = ['flex-plate', 'shaft', 'pack'].includes(station.kind)
+      expect([station.id, held.outcome === 'held', missing.length > 0]).toEqual([station.id, modelled, !modelled])
+    }
+    const sentence = verdictSentence(answer, unit, weak.brief)
+    for (const station of unit.stations.filter((s) => ['converter', 'one-way', 'gear-set', 'shell'].includes(s.kind)))
+      expect(sentence).toContain(station.name)
+  })
+
+  it('says why there is none', () => {
+    const without = (id: string, change: Partial<Brief> = {}) =>
+      specAnswer({
+        unit,
+        brief: { ...weak.brief, ...change },
+        fitted: fittedFrom({ ...weak.spec.fits, converter: id }),
+        pressure: weak.spec.pressure,
+      })
+    expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/fit a converter/)
+    const engine = { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 5 }] } as const
+    expect(verdictSentence(without('conv-258-forged', { engine }), unit, weak.brief)).toMatch(/at least two points/)
+  })
+})
+
+describe('duty cases (E4)', () => {
+  it('locks up in third only, and only with a converter that can', () => {
+    const ids = (converter: string) => answerOf(weak, { fits: { converter } }).cases.map((c) => c.id)
+    expect(ids('conv-258-forged')).toEqual(['launch', 'full-1', 'full-2', 'full-3', 'reverse-R'])
+    expect(ids('conv-258-lock')).toEqual(['launch', 'full-1', 'full-2', 'full-3', 'lockup-3', 'reverse-R'])
+  })
+  it('reverse is a share of the stall torque, with its own pressure', () => {
+    const [launch, reverse] = [answerOf(weak).cases[0], answerOf(weak).cases.at(-1)]
+    expect((reverse?.turbine.torqueNm ?? 0) / (launch?.turbine.torqueNm ?? 1)).toBeCloseTo(0.5, 9)
+    expect(reverse?.linePressurePa).toBe(weak.spec.pressure.reversePa)
+  })
+  it('full throttle from rest in an upper range loads it more than after a shift', () => {
+    const second = (upperRangeStart: Brief['upperRangeStart']) =>
+      answerOf(weak, { brief: { upperRangeStart } }).cases.find((c) => c.id === 'full-2')?.turbine.torqueNm ?? 0
+    expect(second('from-rest')).toBeGreaterThan(1.2 * second('after-shift'))
+  })
+  it('a drum that stands at the stall has no help from its oil, and one that turns has', () => {
+    const fwd = stationOf(answerOf(weak), 'forward-pack')
+    const at = (id: string) => fwd.cases.find((c) => c.caseId === id)?.capacityNm ?? 0
+    expect(at('full-3')).toBeGreaterThan(1.02 * at('launch'))
+  })
+})
+
+describe('the made-up shelf', () => {
+  const stockFits = Object.fromEntries(unit.stations.map((s) => [s.id, partsAt(s.id).find((p) => p.stock)?.id ?? '']))
+  const bestFits = Object.fromEntries(
+    unit.stations.map((s) => [
+      s.id,
+      partsAt(s.id).reduce((best, part) =>
+        hp(stationOf(answerOf(balanced, { fits: { [s.id]: part.id } }), s.id).held) >
+        hp(stationOf(answerOf(balanced, { fits: { [s.id]: best.id } }), s.id).held)
+          ? part
+          : best,
+      ).id,
+    ]),
+  )
+  const stock = { ...weak, spec: { fits: stockFits, pressure: { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') } } }
+  const best = { ...weak, spec: { fits: bestFits, pressure: { drivePa: toSi(225, 'psi'), reversePa: toSi(270, 'psi') } } }
+
+  it('stock parts give way round the unit’s stock power, the best near its ceiling', () => {
+    const [low, high] = [hp(answerOf(stock).held), hp(answerOf(best).held)]
+    expect(low).toBeGreaterThan(300)
+    expect(low).toBeLessThan(480)
+    expect(high).toBeGreaterThan(950)
+    expect(high).toBeLessThan(1300)
+  })
+  it('every upgrade holds more than stock at its own station', () => {
+    for (const station of unit.stations) {
+      const own = (id: string) => hp(stationOf(answerOf(weak, { fits: { [station.id]: id } }), station.id).held)
+      for (const part of partsAt(station.id))
+        if (!part.stock) expect([part.id, own(part.id) > own(stockFits[station.id] ?? '')]).toEqual([part.id, true])
+    }
+  })
+  it('the balanced job holds its target, the weak one does not', () => {
+    expect(hp(answerOf(balanced).held)).toBeGreaterThanOrEqual(840)
+    expect(hp(answerOf(weak).held)).toBeLessThan(840)
+  })
+})
