@@ -45,10 +45,10 @@ function Changes({ unit, bench }: { unit: Unit; bench: BenchView }) {
       <thead>
         <tr>
           <Box as="th" color="inkSoft" width="108px">
-            {other ? 'what changes' : ''}
+            {other ? 'what changes' : 'as fitted'}
           </Box>
           <th>
-            <strong>fitted</strong>
+            <strong>{other ? 'fitted' : 'figure'}</strong>
           </th>
           {other && (
             <Box as="th" color="torque">

@@ -8,9 +8,18 @@ export interface Draft {
 
 const key = (number: number) => `plucky-draft-${number}`
 
+/** The draft of a job; one that cannot be read is as good as none. */
 export function readDraft(number: number): Draft | undefined {
-  const text = localStorage.getItem(key(number))
-  return text === null ? undefined : (JSON.parse(text) as Draft)
+  return readKept<Draft>(key(number))
+}
+
+/** What this machine keeps under a name, or nothing where it cannot be read. */
+export function readKept<T>(name: string): T | undefined {
+  try {
+    return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? undefined
+  } catch {
+    return undefined
+  }
 }
 
 export const keepDraft = (number: number, draft: Draft) => localStorage.setItem(key(number), JSON.stringify(draft))

@@ -1,4 +1,5 @@
 import type { Job, JobContent } from '@plucky/contract'
+import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
 import { dropDraft, keepDraft, readDraft } from './draft.js'
@@ -53,7 +54,10 @@ export async function openJob(number: number): Promise<void> {
     const stored = contentOf(job)
     const draft = readDraft(number)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
-    if (!draft) return set({ ...base, content: stored })
+    if (!draft || equal(draft.content, stored)) {
+      dropDraft(number) // it had arrived; only the acknowledgement was lost
+      return set({ ...base, content: stored })
+    }
     if (draft.version !== job.version)
       return set({
         ...base,

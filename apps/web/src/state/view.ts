@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla'
+import { readKept } from './draft.js'
 
 /** What is being looked at; nothing here belongs to the job. */
 export interface View {
@@ -12,7 +13,7 @@ export interface View {
 }
 
 const KEY = 'plucky-view'
-const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<View>
+const kept = readKept<Partial<View>>(KEY) ?? {}
 const prefersDark = matchMedia('(prefers-color-scheme: dark)').matches
 
 export const viewStore = createStore<View>(() => ({

@@ -20,11 +20,11 @@ export function checkShape<T extends object>(dto: ClassConstructor<T>, plain: un
   return errors.length === 0 ? { ok: true, value } : { ok: false, problems: errors.flatMap((error) => problemsOf(error, '')) }
 }
 
-/** Flattens a tree of validation errors to one problem a field. */
+/** Flattens a tree of validation errors to one problem a field: that of the rule written first, which is the most basic one. */
 export function problemsOf(error: ValidationError, under: string): Problem[] {
   const path = under ? `${under}.${error.property}` : error.property
   const own = Object.entries(error.constraints ?? {})
-    .slice(0, 1)
+    .slice(-1)
     .map(([name, message]): Problem => ({ code: codeOf(name), path, sentence: sentenceOf(name, message, error.property) }))
   return [...own, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))]
 }

@@ -1,8 +1,8 @@
-import { engineCurve, fitFaults, fault, type Brief, type Part, type PressureCalibration, type Unit } from '@plucky/core'
+import { engineCurve, fitFaults, fault, type Brief, type BriefEngine, type Part, type PressureCalibration, type Unit } from '@plucky/core'
 import { Type } from 'class-transformer'
 import { IsObject, ValidateNested } from 'class-validator'
 import { worded, type Problem } from '../words/faults.js'
-import { BriefDto } from './brief.dto.js'
+import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
 import { Label, Slug } from './decorators.js'
 import { Figure } from './figure.js'
@@ -52,21 +52,22 @@ export interface Job extends JobContent {
 /** Shape of a brief and what contradicts itself in its engine; both at once, so that one mistake does not hide another. */
 export function checkBrief(plain: unknown): Checked<Brief> {
   const shape = checkShape(BriefDto, plain)
-  const shapeProblems = shape.ok ? [] : shape.problems
-  const brief = shape.ok ? (JSON.parse(JSON.stringify(shape.value)) as Brief) : (plain as Brief)
-  const engineReadable = shapeProblems.every((p) => !p.path.startsWith('engine') || isSpanProblem(p, brief))
-  const curve = engineReadable ? engineCurve(brief.engine) : undefined
-  const known = new Set(shapeProblems.map((p) => p.path))
-  const problems = [...shapeProblems, ...(curve?.ok === false ? curve.faults.map(worded) : []).filter((p) => !known.has(p.path))]
-  return shape.ok && problems.length === 0 ? { ok: true, value: brief } : { ok: false, problems }
+  const found = shape.ok ? [] : shape.problems
+  const known = new Set(found.map((p) => p.path))
+  const problems = [...found, ...engineProblems((plain as { engine?: unknown } | null)?.engine).filter((p) => !known.has(p.path))]
+  return shape.ok && problems.length === 0 ? { ok: true, value: JSON.parse(JSON.stringify(shape.value)) as Brief } : { ok: false, problems }
 }
 
-/** A figure that is a number, but outside its span: the curve can still be looked at. */
-function isSpanProblem(problem: Problem, brief: Brief): boolean {
-  if (problem.code !== 'out-of-range') return false
-  const value = problem.path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], brief)
-  return typeof value === 'number' && Number.isFinite(value)
+/** What contradicts itself in an engine that can be read at all: its figures are numbers, if out of their span. */
+function engineProblems(plain: unknown): Problem[] {
+  const shape = checkShape(EngineDto, plain)
+  if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
+  const curve = engineCurve(plain as BriefEngine)
+  return curve.ok ? [] : curve.faults.map((f) => worded({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
+
+const valueAt = (plain: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plain)
 
 /** Shape of a job, consistency of its brief, and every fitted part against the unit. */
 export function checkJob(

@@ -1,0 +1,25 @@
+import request from 'supertest'
+import { Client } from 'pg'
+import { scratchApplication } from './testing/scratch.js'
+
+it('says that the database does not answer, and answers again when it does', async () => {
+  const scratch = await scratchApplication()
+  const http = request(scratch.app.getHttpServer())
+  const name = scratch.databaseUrl.replace(/.*\//, '')
+  const over = new Client({ connectionString: scratch.databaseUrl.replace(/\/[^/]*$/, '/postgres') })
+  await over.connect()
+  try {
+    await over.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS false`)
+    await over.query(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name}' AND application_name = ''`)
+    const down = await http.get('/api/health')
+    expect(down.status).toBe(503)
+    expect(down.body.errors[0].code).toBe('stores-unreachable')
+    expect((await http.get('/api/jobs')).status).toBe(503)
+    await over.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`)
+    expect((await http.get('/api/health')).status).toBe(200)
+  } finally {
+    await over.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`)
+    await over.end()
+    await scratch.close()
+  }
+})

@@ -1,0 +1,220 @@
+import type { Job, JobContent, Problem } from '@plucky/contract'
+import { verdictSentence } from '@plucky/contract'
+import { specAnswer, type Part, type Unit } from '@plucky/core'
+import fc from 'fast-check'
+import request from 'supertest'
+import { Sequelize } from 'sequelize-typescript'
+import { migrate } from './database/migrate.js'
+import { seedIfEmpty } from './database/seed.js'
+import { scratchApplication, type Scratch } from './testing/scratch.js'
+
+let scratch: Scratch
+const http = () => request(scratch.app.getHttpServer())
+const contentOf = ({ name, unitId, brief, arrived, spec }: Job): JobContent => ({ name, unitId, brief, arrived, spec })
+const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
+const shelf = async () => (await http().get('/api/shelf').expect(200)).body as Part[]
+const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
+const swapped = (job: Job, station: string, partId: string | null): JobContent => ({
+  ...contentOf(job),
+  spec: { ...job.spec, fits: { ...job.spec.fits, [station]: partId } },
+})
+
+beforeAll(async () => (scratch = await scratchApplication()))
+afterAll(() => scratch.close())
+
+describe('the stores', () => {
+  it('are migrated, hold the demo shop, and are not seeded twice', async () => {
+    const sequelize = scratch.app.get(Sequelize)
+    await migrate(sequelize)
+    expect(await seedIfEmpty(sequelize)).toBe(false)
+    const [counts] = await scratch.query(
+      'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
+    )
+    expect(counts).toMatchObject({ units: 1, jobs: 2, steps: 1 })
+    expect(counts?.['parts']).toBe((await shelf()).length)
+  })
+  it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
+  it('are described: the page names every DTO with its limits', async () => {
+    const { body } = await http().get('/api/docs.json').expect(200)
+    expect(Object.keys(body.paths)).toEqual(
+      expect.arrayContaining(['/api/jobs', '/api/jobs/{number}', '/api/jobs/{number}/answer', '/api/units', '/api/shelf', '/api/health']),
+    )
+    expect(body.components.schemas.BriefDto.properties.reverseThrottle).toMatchObject({ type: 'number', exclusiveMinimum: 0, maximum: 1 })
+    expect(body.components.schemas.BriefDto.required).toContain('engine')
+  })
+})
+
+describe('a job', () => {
+  it('is answered as the core answers the saved spec', async () => {
+    const job = await jobOne()
+    const unit = (await http().get(`/api/units/${job.unitId}`).expect(200)).body as Unit
+    const parts = new Map((await shelf()).map((part) => [part.id, part]))
+    const fitted = new Map(Object.entries(job.spec.fits).map(([station, id]) => [station, parts.get(id ?? '') as Part]))
+    const expected = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+    const { body } = await http().get('/api/jobs/1/answer').expect(200)
+    expect(body.sentence).toBe(verdictSentence(expected, unit, job.brief))
+    expect(body.answer).toEqual(JSON.parse(JSON.stringify(expected)))
+  })
+
+  it('is added, changed, and comes last-touched first', async () => {
+    const job = await jobOne()
+    const added = (
+      await http()
+        .post('/api/jobs')
+        .send({ ...contentOf(job), name: 'Another rail' })
+        .expect(201)
+    ).body as Job
+    expect(added).toMatchObject({ name: 'Another rail', version: 1 })
+    const changed = (
+      await http()
+        .put(`/api/jobs/${added.number}`)
+        .send({ ...swapped(added, 'sun-shell', 'shell-stock'), version: 1 })
+        .expect(200)
+    ).body as Job
+    expect([changed.version, changed.spec.fits['sun-shell']]).toEqual([2, 'shell-stock'])
+    const [first] = (await http().get('/api/jobs').expect(200)).body as Job[]
+    expect(first?.number).toBe(added.number)
+    expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual(changed)
+  })
+
+  it('is not overwritten by a change made on an older state', async () => {
+    const job = await jobOne()
+    await http()
+      .put('/api/jobs/1')
+      .send({ ...swapped(job, 'sun-shell', 'shell-stock'), version: job.version })
+      .expect(200)
+    const late = await http()
+      .put('/api/jobs/1')
+      .send({ ...swapped(job, 'sun-shell', null), version: job.version })
+      .expect(409)
+    expect(errorsOf(late.body)[0]).toMatchObject({ code: 'job-changed-elsewhere', path: 'version' })
+    expect((await jobOne()).spec.fits['sun-shell']).toBe('shell-stock')
+  })
+
+  it('loses no update when two windows save the same state at once', async () => {
+    const job = await jobOne()
+    const save = (part: string) =>
+      http()
+        .put('/api/jobs/1')
+        .send({ ...swapped(job, 'sun-shell', part), version: job.version })
+    const statuses = (await Promise.all([save('shell-stock'), save('shell-neck'), save('shell-stock')])).map((r) => r.status)
+    expect(statuses.sort()).toEqual([200, 409, 409])
+  })
+})
+
+describe('bad input', () => {
+  const refused: [string, (job: Job) => unknown, string, string][] = [
+    ['a budget in letters', (job) => ({ ...contentOf(job), brief: { ...job.brief, budget: 'abc' } }), 'brief.budget', 'out-of-range'],
+    [
+      'negative torque',
+      (job) => ({
+        ...contentOf(job),
+        brief: {
+          ...job.brief,
+          engine: {
+            kind: 'petrol',
+            form: 'points',
+            points: [
+              { speedRadPerS: 100, torqueNm: -1 },
+              { speedRadPerS: 200, torqueNm: 1 },
+            ],
+          },
+        },
+      }),
+      'brief.engine.points.0.torqueNm',
+      'out-of-range',
+    ],
+    [
+      'a curve of one point',
+      (job) => ({
+        ...contentOf(job),
+        brief: { ...job.brief, engine: { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 1 }] } },
+      }),
+      'brief.engine.points',
+      'curve-too-few-points',
+    ],
+    ['an unknown part', (job) => swapped(job, 'sun-shell', 'no-such'), 'spec.fits.sun-shell', 'part-unknown'],
+    ['a part of another station', (job) => swapped(job, 'sun-shell', 'plate-stock'), 'spec.fits.sun-shell', 'part-of-another-station'],
+    ['an unknown station', (job) => swapped(job, 'rocket', null), 'spec.fits.rocket', 'station-unknown'],
+    ['an unknown unit', (job) => ({ ...contentOf(job), unitId: 'oak-9' }), 'unitId', 'unit-unknown'],
+    ['an unknown field', (job) => ({ ...contentOf(job), admin: true }), 'admin', 'field-unknown'],
+    [
+      'pressure as text',
+      (job) => ({ ...contentOf(job), spec: { ...job.spec, pressure: { drivePa: '200', reversePa: 1e6 } } }),
+      'spec.pressure.drivePa',
+      'out-of-range',
+    ],
+  ]
+  it.each(refused)('%s: 422 with code, path and sentence, and what was saved stays', async (_name, make, path, code) => {
+    const job = await jobOne()
+    const answer = await http()
+      .put('/api/jobs/1')
+      .send({ ...(make(job) as object), version: job.version })
+      .expect(422)
+    expect(errorsOf(answer.body)).toEqual(expect.arrayContaining([expect.objectContaining({ path, code })]))
+    for (const error of errorsOf(answer.body)) expect(error.sentence).toMatch(/\.$/)
+    expect(await jobOne()).toEqual(job)
+  })
+
+  it('a part of another unit, a bore larger than its shaft, a set that cannot be assembled, a name taken', async () => {
+    const unit = (await http().get('/api/units/alder-3')).body as Unit
+    const part = (await shelf()).find((p) => p.id === 'input-stock') as Part & { kind: 'shaft' }
+    const badSet = { ...unit, id: 'alder-x', train: { ...unit.train, sets: unit.train.sets.map((s) => ({ ...s, sunTeeth: 41 })) } }
+    expect(errorsOf((await http().post('/api/units').send(badSet).expect(422)).body)[0]).toMatchObject({
+      code: 'pinions-not-spaced',
+      path: 'train.sets.0.pinions',
+    })
+    const [first, ...rest] = part.geometry.sections
+    const wide = { ...part, id: 'wide-bore', geometry: { ...part.geometry, sections: [{ ...first, boreDiameterM: 0.1 }, ...rest] } }
+    expect(errorsOf((await http().post('/api/shelf').send(wide).expect(422)).body)[0]).toMatchObject({
+      code: 'bore-not-below-shaft',
+      path: 'geometry.sections.0.boreDiameterM',
+    })
+    await http().post('/api/shelf').send(part).expect(409)
+    await http()
+      .post('/api/units')
+      .send({ ...unit, id: 'other-3', name: 'Other 3' })
+      .expect(201)
+    await http()
+      .post('/api/shelf')
+      .send({ ...part, id: 'foreign', unitIds: ['other-3'] })
+      .expect(201)
+    const job = await jobOne()
+    const foreign = await http()
+      .put('/api/jobs/1')
+      .send({ ...swapped(job, 'input-shaft', 'foreign'), version: job.version })
+      .expect(422)
+    expect(errorsOf(foreign.body)[0]?.sentence).toMatch(/other-3, not Alder 3/)
+  })
+
+  it('is 4xx with errors, whatever comes', async () => {
+    const anything = fc.oneof(
+      fc.json(),
+      fc.string(),
+      fc.constant('{'),
+      fc.object().map((o) => JSON.stringify(o)),
+    )
+    const path = fc.constantFrom('/api/jobs', '/api/units', '/api/shelf')
+    await fc.assert(
+      fc.asyncProperty(anything, path, async (text, to) => {
+        const answer = await http().post(to).set('content-type', 'application/json').send(text)
+        expect([answer.status >= 400 && answer.status < 500, errorsOf(answer.body)[0]?.code !== undefined]).toEqual([true, true])
+      }),
+      { numRuns: 120 },
+    )
+  })
+
+  it.each(['/api/jobs/abc', '/api/jobs/99999999999', '/api/jobs/4711', '/api/units/nope', '/api/nothing'])(
+    'GET %s is a 404 with a sentence',
+    async (path) => {
+      expect(errorsOf((await http().get(path).expect(404)).body)[0]?.sentence).toMatch(/\.$|\/nothing$/)
+    },
+  )
+
+  it('too much of it is a 413', async () => {
+    await http()
+      .post('/api/jobs')
+      .send({ name: 'x'.repeat(2_000_000) })
+      .expect(413)
+  })
+})

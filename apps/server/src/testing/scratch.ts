@@ -1,0 +1,45 @@
+import type { NestExpressApplication } from '@nestjs/platform-express'
+import { randomBytes } from 'node:crypto'
+import { Client } from 'pg'
+import { createApplication } from '../application.js'
+
+/** The cluster that `npm test` brings; each suite makes a database of its own in it. */
+function clusterUrl(): string {
+  const url = process.env['PLUCKY_TEST_CLUSTER']
+  if (!url)
+    throw new Error(
+      'The server is tested against a real PostgreSQL: run "npm test", or set PLUCKY_TEST_CLUSTER to one that may be written to.',
+    )
+  return url
+}
+
+export interface Scratch {
+  readonly app: NestExpressApplication
+  readonly databaseUrl: string
+  query(sql: string): Promise<Record<string, unknown>[]>
+  close(): Promise<void>
+}
+
+/** The application over a database of its own, made for one suite. */
+export async function scratchApplication(): Promise<Scratch> {
+  const cluster = new Client({ connectionString: clusterUrl() })
+  await cluster.connect()
+  const name = `t_${randomBytes(6).toString('hex')}`
+  await cluster.query(`CREATE DATABASE ${name}`)
+  const databaseUrl = clusterUrl().replace(/\/[^/]*$/, `/${name}`)
+  const app = await createApplication({ databaseUrl, quiet: true })
+  await app.init()
+  const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
+  await direct.connect()
+  return {
+    app,
+    databaseUrl,
+    query: async (sql) => (await direct.query(sql)).rows as Record<string, unknown>[],
+    async close() {
+      await direct.end()
+      await app.close()
+      await cluster.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await cluster.end()
+    },
+  }
+}

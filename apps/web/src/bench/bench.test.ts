@@ -1,0 +1,85 @@
+import { checkPart, type JobContent } from '@plucky/contract'
+import { toSi, type Part, type Unit } from '@plucky/core'
+import { demoShop } from '@plucky/demo'
+import fc from 'fast-check'
+import { layoutStrip, linkPath, type Slot } from '../line/strip-layout.js'
+import { differing, drawPart } from './draw-part.js'
+import { figuresOf, withFigure } from './part-figures.js'
+
+const { units, shelf, jobs } = demoShop()
+const unit = units[0] as Unit
+const parts = shelf.map((part) => [part.id, part] as const)
+
+describe('drawings', () => {
+  it.each(parts)('%s lies above the centreline, within its own width, with every limit placed', (_id, part) => {
+    const drawing = drawPart(part, unit)
+    for (const { d } of drawing.paths) {
+      expect(d).not.toMatch(/NaN|undefined|Infinity/)
+      for (const [, x, y] of d.matchAll(/M(-?[\d.]+),(-?[\d.]+)/g)) {
+        expect(Number(x)).toBeGreaterThanOrEqual(-5)
+        expect(Number(x)).toBeLessThanOrEqual(drawing.width + 0.01)
+        expect(Number(y)).toBeGreaterThanOrEqual(-0.01)
+        expect(Number(y)).toBeLessThanOrEqual(drawing.height + 0.01)
+      }
+      // half circles must bulge upward: counter-clockwise from left to right in a drawing whose y points up
+      for (const [, sweep] of d.matchAll(/A[\d.]+,[\d.]+ 0 0 (\d)/g)) expect(sweep).toBe('0')
+    }
+    expect(drawing.dimensions.length).toBeGreaterThan(0)
+  })
+
+  it('shows dimensions only where two parts differ', () => {
+    const [a, b] = ['plate-stock', 'plate-stamped'].map((id) => drawPart(shelf.find((p) => p.id === id) as Part, unit))
+    if (!a || !b) throw new Error('plates missing')
+    expect(differing(a, a)).toEqual([])
+    expect(differing(a, b).map((d) => d.name)).toContain('thickness')
+    expect(differing(a, undefined)).toEqual(a.dimensions)
+  })
+})
+
+describe('a part of one’s own', () => {
+  it.each(parts)('%s: every figure is found by its rule and can be put back unchanged', (_id, part) => {
+    const figures = figuresOf(part).flatMap((g) => g.figures)
+    expect(figures.length).toBeGreaterThan(4)
+    for (const f of figures) {
+      expect(f.label.length).toBeGreaterThan(2)
+      expect(withFigure(part, f.path, f.value)).toEqual(part)
+    }
+  })
+  it('puts in what was typed for the checks to judge, and leaves the part itself alone', () => {
+    const part = shelf.find((p) => p.id === 'input-stock') as Part
+    const before = structuredClone(part)
+    const wide = withFigure(part, 'geometry.sections.0.boreDiameterM', toSi(2, 'in'))
+    expect(checkPart(wide)).toMatchObject({ ok: false, problems: [{ path: 'geometry.sections.0.boreDiameterM' }] })
+    expect(checkPart(withFigure(part, 'price', 'abc'))).toMatchObject({ ok: false, problems: [{ path: 'price' }] })
+    expect(part).toEqual(before)
+  })
+})
+
+describe('the strip', () => {
+  const job = jobs[0] as JobContent
+  const ids = unit.stations.map((s) => s.id)
+  it('keeps every station on the sheet, in order along the line, the chosen one widest of its kind', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 600, max: 1600 }), fc.constantFrom(...ids), fc.subarray(ids), (width, chosen, live) => {
+        const { slots, height, railY } = layoutStrip(unit, width, chosen, new Set(live))
+        const onLine = unit.stations
+          .filter((s) => s.strip.lane === 'line')
+          .sort((a, b) => a.strip.column - b.strip.column)
+          .map((s) => slots.get(s.id) as Slot)
+        for (const slot of slots.values()) {
+          expect(slot.x - slot.width / 2).toBeGreaterThanOrEqual(-0.01)
+          expect(slot.x + slot.width / 2).toBeLessThanOrEqual(width + 0.01)
+          expect(slot.y).toBeLessThan(height)
+        }
+        onLine
+          .slice(1)
+          .forEach((slot, i) => expect(slot.x - slot.width / 2).toBeCloseTo((onLine[i]?.x ?? 0) + (onLine[i]?.width ?? 0) / 2, 6))
+        for (const to of unit.stations)
+          for (const from of to.strip.from)
+            expect(linkPath(slots.get(from) as Slot, slots.get(to.id) as Slot, railY)).toMatch(/^M[-\d.]+,[-\d.]+ /)
+      }),
+      { numRuns: 60 },
+    )
+    expect(Object.keys(job.spec.fits).sort()).toEqual([...ids].sort())
+  })
+})

@@ -1,0 +1,146 @@
+import type { Job, JobContent } from '@plucky/contract'
+
+/** A server that can be slowed, stopped and changed behind our back, and the browser's own store. */
+class Beyond {
+  version = 1
+  content: JobContent = { name: 'one', unitId: 'u', brief: {}, arrived: {}, spec: { fits: {}, pressure: {} } } as unknown as JobContent
+  up = true
+  writes = 0
+  readonly kept = new Map<string, string>()
+
+  readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
+    await Promise.resolve()
+    if (!this.up) throw new TypeError('network')
+    if (options.method === 'GET') return this.reply(200, this.job())
+    const { version, ...content } = JSON.parse(options.body ?? '') as JobContent & { version: number }
+    if (version !== this.version)
+      return this.reply(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
+    if (content.name === 'refused') return this.reply(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
+    this.content = content
+    this.version++
+    this.writes++
+    return this.reply(200, this.job())
+  }
+
+  job(): Job {
+    return { ...this.content, number: 7, version: this.version, savedAt: '2026-01-01T00:00:00Z' }
+  }
+
+  private reply(status: number, body: unknown) {
+    return { ok: status < 300, status, statusText: '', json: async () => JSON.parse(JSON.stringify(body)) as unknown }
+  }
+}
+
+const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
+
+/** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
+async function tab(beyond: Beyond) {
+  jest.resetModules()
+  Object.assign(globalThis, {
+    fetch: beyond.fetch,
+    localStorage: {
+      getItem: (k: string) => beyond.kept.get(k) ?? null,
+      setItem: (k: string, v: string) => beyond.kept.set(k, v),
+      removeItem: (k: string) => beyond.kept.delete(k),
+    },
+  })
+  const store = (await import('./job.js')) as typeof import('./job.js')
+  await store.openJob(7)
+  const rename = (name: string) => store.change((job) => ({ ...job, name }))
+  return { ...store, rename, now: () => store.jobStore.getState() }
+}
+
+beforeEach(() => jest.useFakeTimers())
+afterEach(() => jest.useRealTimers())
+
+it('saves shortly after a change, several changes as one, and lets go of the draft', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  for (const name of ['a', 'b', 'c']) t.rename(name)
+  expect(t.now().saving).toBe('unsaved')
+  expect(beyond.kept.size).toBe(1)
+  await settle()
+  expect([beyond.content.name, beyond.writes, t.now().saving, t.now().version, beyond.kept.size]).toEqual(['c', 1, 'saved', 2, 0])
+})
+
+it('undoes and redoes, and saves what stands', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  t.rename('a')
+  t.rename('b')
+  t.undo()
+  await settle()
+  expect([beyond.content.name, t.now().future.length]).toEqual(['a', 1])
+  t.redo()
+  t.undo()
+  t.undo()
+  await settle()
+  expect(beyond.content.name).toBe('one')
+  t.rename('z')
+  expect(t.now().future).toEqual([])
+})
+
+it('keeps what was typed while the server is away, across a killed tab, and saves it later', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('typed in the dark')
+  await settle()
+  expect(t.now().saving).toBe('offline')
+  beyond.up = true
+  const again = await tab(beyond)
+  expect(again.now().content?.name).toBe('typed in the dark')
+  await settle()
+  expect([beyond.content.name, again.now().saving, beyond.kept.size]).toEqual(['typed in the dark', 'saved', 0])
+})
+
+it('overwrites nothing that another window saved, and offers both ways on', async () => {
+  const beyond = new Beyond()
+  const [one, two] = [await tab(beyond), await tab(beyond)]
+  two.rename('theirs')
+  await settle()
+  one.rename('mine')
+  await settle()
+  expect([beyond.content.name, one.now().saving, one.now().content?.name]).toEqual(['theirs', 'conflict', 'mine'])
+  await one.saveOver()
+  await settle()
+  expect([beyond.content.name, one.now().saving]).toEqual(['mine', 'saved'])
+  two.rename('late')
+  await settle()
+  await two.takeStored()
+  expect([two.now().content?.name, two.now().saving, beyond.content.name]).toEqual(['mine', 'saved', 'mine'])
+})
+
+it('shows a draft that another window has overtaken as a conflict', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('mine')
+  await settle()
+  beyond.up = true
+  beyond.version = 9
+  const again = await tab(beyond)
+  expect([again.now().saving, again.now().content?.name]).toEqual(['conflict', 'mine'])
+})
+
+it('takes a draft whose save had arrived for what it is', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  t.rename('arrived')
+  const draft = new Map(beyond.kept)
+  await settle()
+  for (const [key, text] of draft) beyond.kept.set(key, text) // killed before it heard the answer
+  const again = await tab(beyond)
+  expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'arrived', 0])
+})
+
+it('says why a save is refused and leaves the server as it was', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  t.rename('refused')
+  await settle()
+  expect([t.now().saving, t.now().problem, beyond.content.name]).toEqual(['refused', 'No such name.', 'one'])
+  t.rename('better')
+  await settle()
+  expect([t.now().saving, beyond.content.name]).toEqual(['saved', 'better'])
+})

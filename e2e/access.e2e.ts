@@ -1,0 +1,48 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { jobOf, openJob } from './bench.js'
+
+const VIEWS = ['/', '/jobs/1', '/jobs/1/brief', '/jobs/1/unit']
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test.describe(`${colorScheme}`, () => {
+    test.use({ colorScheme })
+    for (const view of VIEWS)
+      test(`axe finds nothing on ${view}`, async ({ page }) => {
+        await page.goto(view)
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+          .analyze()
+        expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+      })
+
+    test('axe finds nothing in the dialog, in refused fields, and with a candidate on the bench', async ({ page, request }) => {
+      await openJob(page, await jobOf(request, 1))
+      await page.getByTestId('candidates').getByRole('button').last().click()
+      await page.getByTestId('own-part').click()
+      await page.getByTestId('own-price').fill('abc')
+      await page.getByTestId('own-price').press('Enter')
+      await expect(page.getByText(/Price must be a number/)).toBeVisible()
+      await page.waitForTimeout(400) // the dialog fades in; colours are judged when it has
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    })
+  })
+
+test('candidates and the fit button are big enough for a gloved hand', async ({ page, request }) => {
+  await openJob(page, await jobOf(request, 1))
+  for (const part of await page.getByTestId('candidates').getByRole('button').all())
+    expect((await part.boundingBox())?.height).toBeGreaterThanOrEqual(44)
+  await page.getByTestId('candidates').getByRole('button').last().click()
+  expect((await page.getByTestId('fit').boundingBox())?.height).toBeGreaterThanOrEqual(44)
+})
+
+test('the main screen does not scroll sideways at 1280 and 1024', async ({ page, request }) => {
+  const job = await jobOf(request, 1)
+  for (const width of [1280, 1024]) {
+    await page.setViewportSize({ width, height: 800 })
+    await openJob(page, job)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+  }
+})

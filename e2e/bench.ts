@@ -1,0 +1,54 @@
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
+
+/** A job as the server keeps it; only what these tests read. */
+export interface Job {
+  readonly number: number
+  readonly version: number
+  readonly name: string
+  readonly unitId: string
+  readonly brief: { readonly budget: number | null; readonly engine: object }
+  readonly arrived: object
+  readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: object }
+}
+
+/** A job of the test's own, made from the weak demo job. */
+export async function ownJob(request: APIRequestContext, name: string): Promise<Job> {
+  const { unitId, brief, arrived, spec } = await jobOf(request, 1)
+  const added = await request.post('/api/jobs', { data: { name, unitId, brief, arrived, spec } })
+  expect(added.status()).toBe(201)
+  return (await added.json()) as Job
+}
+
+export const jobOf = async (request: APIRequestContext, number: number): Promise<Job> =>
+  (await (await request.get(`/api/jobs/${number}`)).json()) as Job
+export const sentenceOf = async (request: APIRequestContext, number: number): Promise<string> =>
+  ((await (await request.get(`/api/jobs/${number}/answer`)).json()) as { sentence: string }).sentence
+
+export const sentence = (page: Page): Locator => page.getByTestId('sentence')
+export const saved = (page: Page): Promise<void> => expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved')
+
+export async function openJob(page: Page, job: Job, view = ''): Promise<void> {
+  await page.goto(`/jobs/${job.number}${view}`)
+  await expect(
+    sentence(page)
+      .or(page.getByRole('heading', { level: 1 }))
+      .first(),
+  ).toBeVisible()
+}
+
+/** Types into a figure field and leaves it with Enter. */
+export async function type(page: Page, testId: string, text: string): Promise<void> {
+  await page.getByTestId(testId).fill(text)
+  await page.getByTestId(testId).press('Enter')
+}
+
+/** Numbers from 0 to below 1 by a seed (mulberry32), so that a failing run can be run again. */
+export function random(seed: number): () => number {
+  let a = seed
+  return () => {
+    a = (a + 0x6d2b79f5) | 0
+    let t = Math.imul(a ^ (a >>> 15), 1 | a)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
+  }
+}

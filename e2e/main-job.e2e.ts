@@ -1,0 +1,131 @@
+import { expect, test } from '@playwright/test'
+import { jobOf, openJob, ownJob, random, saved, sentence, sentenceOf, type } from './bench.js'
+
+test('opens the demo job by its sentence, walks the line, fits another part, and it is all there tomorrow', async ({
+  page,
+  request,
+  browser,
+}) => {
+  const job = await ownJob(request, 'Walked rail')
+  await page.goto('/')
+  const first = page.getByTestId('last-job')
+  await expect(first).toHaveText(/Holds about \d+ hp of 840: .+ goes first, .+\./)
+  await expect(page.getByText('The three weakest')).toBeVisible()
+
+  await openJob(page, job)
+  const before = await sentence(page).textContent()
+  expect(before).toMatch(/input shaft goes first/)
+  await page.getByTestId('line').focus()
+  await page.keyboard.press('Home')
+  await expect(page.getByTestId('station-flex-plate')).toHaveAttribute('aria-selected', 'true')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+  await expect(page.getByTestId('station-input-shaft')).toHaveAttribute('aria-selected', 'true')
+  for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown')
+  await expect(page.getByTestId('changes')).toContainText('candidate')
+  await page.keyboard.press('Enter')
+  await expect(sentence(page)).not.toHaveText(before ?? '')
+  const after = await sentence(page).textContent()
+  await saved(page)
+
+  const tomorrow = await (await browser.newContext()).newPage()
+  await openJob(tomorrow, job)
+  await expect(sentence(tomorrow)).toHaveText(after ?? '')
+  expect(await sentenceOf(request, job.number)).toBe(after)
+})
+
+test('fits by pointer: a tap looks, the next fits; undo and redo bring it back and forth', async ({ page, request }) => {
+  const job = await ownJob(request, 'Tapped rail')
+  await openJob(page, job)
+  const before = (await sentence(page).textContent()) ?? ''
+  await page.getByTestId('order-main-shaft').click()
+  await page.getByTestId('part-main-stock').click()
+  await expect(sentence(page)).toHaveText(before)
+  await page.getByTestId('fit').click()
+  await expect(sentence(page)).toContainText('main shaft goes first')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(sentence(page)).toHaveText(before)
+  await page.keyboard.press('Control+Shift+z')
+  await expect(sentence(page)).toContainText('main shaft goes first')
+  await saved(page)
+  expect((await jobOf(request, job.number)).spec.fits['main-shaft']).toBe('main-stock')
+})
+
+test('range and duty case move torque and speed on the strip', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Ranged rail'))
+  const spoken = (id: string) => page.getByTestId(`station-${id}`)
+  await page.getByTestId('range-1').click()
+  await expect(spoken('direct-pack')).toHaveAccessibleName(/idle/)
+  await expect(page.getByTestId('stall-caution')).toBeVisible()
+  await page.getByTestId('range-3').click()
+  await expect(page.getByTestId('stall-caution')).toHaveCount(0)
+  const carried = async (id: string) => Number(/(\d+) lb-ft/.exec((await spoken(id).getAttribute('aria-label')) ?? '')?.[1])
+  expect((await carried('direct-pack')) / (await carried('input-shaft'))).toBeCloseTo(0.3704, 2)
+  await page.getByTestId('range-R').click()
+  expect((await carried('low-reverse')) / (await carried('input-shaft'))).toBeCloseTo(2.7, 1)
+  await expect(spoken('forward-pack')).toHaveAccessibleName(/idle/)
+  await expect(page.getByTestId('stall-caution')).toContainText('wheels held')
+})
+
+test('a hundred random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {
+  test.setTimeout(240_000)
+  const job = await ownJob(request, 'Swapped rail')
+  await openJob(page, job)
+  const next = random(20261125)
+  const stations = Object.keys(job.spec.fits)
+  for (let i = 0; i < 100; i++) {
+    await page.getByTestId(`station-${stations[Math.floor(next() * stations.length)]}`).click()
+    const parts = page.getByTestId('candidates').getByRole('button')
+    await parts.nth(Math.floor(next() * (await parts.count()))).click()
+    const fit = page.getByTestId('fit')
+    if (await fit.isVisible()) await fit.click()
+    await saved(page)
+    expect(await sentence(page).textContent(), `swap ${i}`).toBe(await sentenceOf(request, job.number))
+  }
+})
+
+test('pressure and brief change the answer, and the power is read along the breaking order', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Pressed rail'))
+  await type(page, 'pressure-drive', '90')
+  await expect(sentence(page)).toContainText('pack goes first')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  const handle = page.getByTestId('try-power')
+  await expect(handle).toHaveAttribute('aria-valuenow', '840')
+  await handle.focus()
+  await page.keyboard.press('PageDown')
+  await expect(handle).toHaveAttribute('aria-valuenow', '740')
+  await page.keyboard.press('Escape')
+  await expect(handle).toHaveAttribute('aria-valuenow', '840')
+  await page.getByRole('link', { name: 'Brief' }).click()
+  const before = (await sentence(page).textContent()) ?? ''
+  await page.getByTestId('brief-launch').selectOption('rolling')
+  await expect(sentence(page)).not.toHaveText(before)
+  await page.getByTestId('brief-open').click()
+  await expect(sentence(page)).toHaveText(/Holds about \d+ hp: /)
+  await saved(page)
+})
+
+test('power, use and unit give a first answer, then a job', async ({ page }) => {
+  await page.goto('/')
+  await type(page, 'new-power', '520')
+  await expect(page.getByTestId('first-answer')).toHaveText(/As built by its maker: Holds about \d+ hp of 520/)
+  await page.getByTestId('start-job').click()
+  await expect(page).toHaveURL(/\/jobs\/\d+$/)
+  await expect(sentence(page)).toContainText('of 520')
+})
+
+test('a part of one’s own, measured, goes on the shelf and can be fitted', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Measured rail'))
+  await page.getByTestId('own-part').click()
+  await type(page, 'own-geometry.sections.1.outerDiameterM', '30 mm')
+  await expect(page.getByTestId('own-geometry.sections.1.outerDiameterM')).toHaveValue('1.1811')
+  await page.getByTestId('own-add').click()
+  await expect(page.getByTestId('own-dialog')).toHaveCount(0)
+  await expect(
+    page
+      .getByTestId('candidates')
+      .getByRole('button', { name: /measured \d/ })
+      .first(),
+  ).toHaveAttribute('aria-pressed', 'true')
+  await page.getByTestId('fit').click()
+  await saved(page)
+})

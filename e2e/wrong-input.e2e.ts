@@ -1,0 +1,80 @@
+import { expect, test } from '@playwright/test'
+import { jobOf, openJob, ownJob, saved, sentence, type } from './bench.js'
+
+test('a wrong brief is refused where it was typed and leaves what was saved as it was', async ({ page, request }) => {
+  const job = await ownJob(request, 'Wrong brief')
+  await openJob(page, job, '/brief')
+  const before = (await sentence(page).textContent()) ?? ''
+  await type(page, 'brief-budget', 'abc')
+  await expect(page.getByText('Budget must be a number from 0 to 1,000,000; "abc" came.')).toBeVisible()
+  await expect(page.getByTestId('brief-budget')).toHaveValue('abc')
+  await type(page, 'headline-peakTorqueNm', '-300')
+  await expect(page.getByText(/Peak torque must be a number above 0/)).toBeVisible()
+  await expect(sentence(page)).toHaveText(before)
+  expect(await jobOf(request, job.number)).toEqual(job)
+  await type(page, 'brief-budget', '8000')
+  await expect(page.getByTestId('brief-pending')).toBeVisible()
+  await page.getByRole('button', { name: 'Back to what was saved' }).click()
+  await expect(page.getByTestId('headline-peakTorqueNm')).toHaveValue('706')
+  expect(await jobOf(request, job.number)).toEqual(job)
+})
+
+test('a power that contradicts the torque says between which figures it would agree, and offers the same shape', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await ownJob(request, 'Stronger rail'), '/brief')
+  await type(page, 'headline-peakPowerW', '1000')
+  await expect(page.getByText(/the torque peak must lie above 784 lb-ft and below/)).toBeVisible()
+  await page.getByTestId('scale-torque').click()
+  await expect(page.getByTestId('headline-peakTorqueNm')).toHaveValue('840')
+  await expect(sentence(page)).toContainText('of 1000')
+  await saved(page)
+})
+
+test('a curve with one point, or rpm that does not rise, is refused', async ({ page, request }) => {
+  const job = await ownJob(request, 'Bent curve')
+  await openJob(page, job, '/brief')
+  await page.getByTestId('form-points').click()
+  await saved(page)
+  const good = await jobOf(request, job.number)
+  await type(page, 'point-2-rpm', '900')
+  await expect(page.getByText(/The rpm must rise from point to point/)).toBeVisible()
+  await type(page, 'point-1-lb-ft', '-20')
+  await expect(page.getByText(/Torque must be a number above 0/)).toBeVisible()
+  for (let i = 9; i > 1; i--) await page.getByRole('button', { name: `Remove point ${i}` }).click()
+  await expect(page.getByText('An engine curve needs at least two points; 1 came.')).toBeVisible()
+  expect((await jobOf(request, job.number)).brief).toEqual(good.brief)
+})
+
+test('a bore larger than its shaft is refused in the field, and nothing goes on the shelf', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Bored rail'))
+  const count = async () => ((await (await request.get('/api/shelf')).json()) as unknown[]).length
+  const before = await count()
+  await page.getByTestId('own-part').click()
+  await type(page, 'own-geometry.sections.1.boreDiameterM', '1.2')
+  await expect(page.getByText(/the bore must be smaller than the 0\.990 in that carries torque; 1\.200 in came/)).toBeVisible()
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  expect(await count()).toBe(before)
+})
+
+test('teeth that cannot be assembled are refused with the reason, and ratios follow those that can', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Toothed rail'), '/unit')
+  const heading = page.getByRole('heading', { level: 1 })
+  await expect(heading).toContainText('2.5882')
+  await type(page, 'front-set-sunTeeth', '41')
+  await expect(page.getByText(/can't be put in mesh with sun 41 and ring 68/)).toBeVisible()
+  await expect(heading).toContainText('2.5882')
+  await type(page, 'front-set-sunTeeth', '36')
+  await expect(heading).toContainText('1.5294')
+})
+
+test('letters do nothing on the line, and a wrong address says so', async ({ page, request }) => {
+  const job = await ownJob(request, 'Lettered rail')
+  await openJob(page, job)
+  await page.getByTestId('line').focus()
+  for (const key of 'abcdefghijklmnopqrstuvwxyz0123456789') await page.keyboard.press(key)
+  expect(await jobOf(request, job.number)).toEqual(job)
+  await page.goto('/jobs/99999')
+  await expect(page.getByRole('alert')).toContainText('No job is numbered 99999')
+})

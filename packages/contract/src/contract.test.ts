@@ -1,0 +1,169 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { headlineFor, toSi } from '@plucky/core'
+import fc from 'fast-check'
+import {
+  checkBrief,
+  checkPart,
+  checkShape,
+  checkUnit,
+  decodeQuantities,
+  figure,
+  listed,
+  PressureDto,
+  quantity,
+  readQuantity,
+  spanProblem,
+  worded,
+} from './index.js'
+
+const brief = (change: object = {}) => ({
+  engine: { kind: 'petrol', form: 'headline', headline: headlineFor('petrol', toSi(400, 'hp')) },
+  openQuestion: false,
+  use: 'road',
+  launch: 'rolling',
+  upperRangeStart: 'after-shift',
+  reverseThrottle: 0.5,
+  vehicleMassKg: null,
+  budget: null,
+  ...change,
+})
+const problemsOf = (checked: ReturnType<typeof checkBrief> | ReturnType<typeof checkPart>) => (checked.ok ? [] : checked.problems)
+
+describe('the brief', () => {
+  it('is taken as it is where nothing is wrong', () => expect(checkBrief(brief())).toEqual({ ok: true, value: brief() }))
+
+  it.each([
+    [{ budget: 'abc' }, 'budget', 'Budget must be a number from 0 to 1,000,000; "abc" came.'],
+    [{ budget: -1 }, 'budget', '−1 came'],
+    [{ reverseThrottle: 0 }, 'reverseThrottle', 'above 0 and at most 1'],
+    [{ use: 'flying' }, 'use', 'must be one of'],
+    [{ extra: 1 }, 'extra', 'There is no field "extra" here.'],
+    [
+      {
+        engine: {
+          kind: 'petrol',
+          form: 'points',
+          points: [
+            { speedRadPerS: 100, torqueNm: -500 },
+            { speedRadPerS: 200, torqueNm: 500 },
+          ],
+        },
+      },
+      'engine.points.0.torqueNm',
+      'Torque must be a number above 0',
+    ],
+    [
+      { engine: { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 500 }] } },
+      'engine.points',
+      'at least two points; 1 came',
+    ],
+    [
+      {
+        engine: {
+          kind: 'petrol',
+          form: 'points',
+          points: [
+            { speedRadPerS: 300, torqueNm: 500 },
+            { speedRadPerS: 200, torqueNm: 500 },
+          ],
+        },
+      },
+      'engine.points.1.speedRadPerS',
+      'must rise',
+    ],
+    [
+      { engine: { kind: 'petrol', form: 'headline', headline: { ...headlineFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } } },
+      'engine.headline.peakTorqueNm',
+      'contradict',
+    ],
+    [{ engine: { kind: 'petrol', form: 'points' } }, 'engine.points', 'list of points'],
+    [{ engine: null }, 'engine', 'fields of its own'],
+  ])('%j is refused where it stands', (change, path, words) => {
+    const found = problemsOf(checkBrief(brief(change))).find((p) => p.path === path)
+    expect(found?.sentence).toContain(words)
+  })
+
+  it('names every mistake at once', () => {
+    const paths = problemsOf(
+      checkBrief(
+        brief({
+          budget: 'abc',
+          engine: { kind: 'petrol', form: 'headline', headline: { ...headlineFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } },
+        }),
+      ),
+    ).map((p) => p.path)
+    expect(paths).toEqual(expect.arrayContaining(['budget', 'engine.headline.peakTorqueNm']))
+  })
+
+  it('never throws, whatever comes', () => {
+    fc.assert(fc.property(fc.anything(), (thing) => expect(typeof checkBrief(thing).ok).toBe('boolean')))
+    fc.assert(fc.property(fc.object(), (engine) => expect(checkBrief(brief({ engine })).ok).toBe(false)))
+    fc.assert(fc.property(fc.anything(), (thing) => expect(checkUnit(thing).ok || checkPart(thing).ok).toBe(false)))
+  })
+})
+
+describe('figures with units', () => {
+  it.each([
+    ['0.31 in', 0.007874],
+    ['1,200 lb-ft', 1626.98154],
+    ['24mm', 0.024],
+    ['−5 psi', undefined],
+    ['abc', undefined],
+    ['3 furlongs', undefined],
+  ])('reads %s', (text, si) => {
+    // prettier-ignore
+    const value = readQuantity(text)?.valueSi
+    if (si === undefined) expect(value).toBeUndefined()
+    else expect(value).toBeCloseTo(si, 5)
+  })
+  it('turns the fields of a file into those of the contract and leaves words alone', () => {
+    const read = decodeQuantities({ name: '5 in', steelId: '300m', bore: '1 in', list: [{ torque: '100 lb-ft' }], n: 3 }) as Record<
+      string,
+      unknown
+    >
+    expect(read).toMatchObject({ name: '5 in', steelId: '300m', boreM: 0.0254, n: 3 })
+    expect((read['list'] as { torqueNm: number }[])[0]?.torqueNm).toBeCloseTo(135.581795, 5)
+  })
+  it('says what is allowed and what came, in the unit in which people read it', () => {
+    const span = { label: 'Bore', unit: 'in', from: 0, to: 8 } as const
+    expect(spanProblem(toSi(9, 'in'), span)).toBe('Bore must be a number from 0 to 8 in; 9 in came.')
+    expect(spanProblem(NaN, span)).toContain('number')
+    expect(spanProblem(toSi(8, 'in'), span)).toBeUndefined()
+    expect(checkShape(PressureDto, { drivePa: toSi(200, 'psi'), reversePa: 'x' })).toMatchObject({
+      ok: false,
+      problems: [{ code: 'out-of-range', path: 'reversePa' }],
+    })
+  })
+  it('writes figures as people do', () => {
+    expect([
+      figure(12345.6),
+      figure(1234.5),
+      figure(-3, 1),
+      figure(-0.0001),
+      quantity(toSi(700, 'lb-ft'), 'lb-ft'),
+      listed(['a', 'b', 'c']),
+    ]).toEqual(['12,346', '1235', '−3.0', '0', '700 lb-ft', 'a, b and c'])
+  })
+})
+
+it('has a sentence for every fault that the core and the server can give', () => {
+  const sources = ['../../core/src', '../../../apps/server/src', '.'].map((folder) => join(__dirname, folder))
+  const files = sources.flatMap((s) =>
+    readdirSync(s, { recursive: true, encoding: 'utf8' })
+      .filter((f) => f.endsWith('.ts') && !f.includes('test'))
+      .map((f) => join(s, f)),
+  )
+  const codes = new Set(
+    files.flatMap((f) =>
+      [...readFileSync(f, 'utf8').matchAll(/(?:fault\(|refuse\(\d+, |refuse\(status, )'([a-z-]+)'/g)].map(([, code]) => code as string),
+    ),
+  )
+  expect(codes.size).toBeGreaterThan(30)
+  for (const code of codes) {
+    const { sentence } = worded({ code, path: '', values: {} })
+    expect(sentence.length).toBeGreaterThan(15)
+    expect(sentence).toMatch(/[.]|undefined$/)
+  }
+  expect(() => worded({ code: 'no-such', path: 'x', values: {} })).toThrow(/no-such/)
+})

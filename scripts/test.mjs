@@ -1,0 +1,114 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, existsSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ensureBuilt } from './lib/build.mjs'
+import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
+import { freePort } from './lib/ports.mjs'
+import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
+import { fail, run, say, Trouble } from './lib/say.mjs'
+import { startServer } from './lib/server.mjs'
+
+const SCRATCH = 'plucky-test-'
+
+/** Throw-away clusters of runs that were killed: their owner is gone. */
+function sweep() {
+  for (const name of readdirSync(tmpdir()).filter((n) => n.startsWith(SCRATCH))) {
+    const folder = join(tmpdir(), name)
+    const owner = join(folder, 'owner')
+    const pid = existsSync(owner) ? Number(readFileSync(owner, 'utf8')) : 0
+    if (pid && existsSync(`/proc/${pid}`)) continue
+    const postmaster = join(folder, 'postgres/postmaster.pid')
+    const left = existsSync(postmaster) ? Number(readFileSync(postmaster, 'utf8').split('\n')[0]) : 0
+    const command = `/proc/${left}/cmdline`
+    if (left && existsSync(command) && readFileSync(command, 'utf8').includes(folder)) process.kill(left, 'SIGQUIT')
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+const count = { passed: 0, failed: 0 }
+
+/** One step that passes or fails as a whole. */
+async function step(name, work) {
+  say(`\n— ${name}`)
+  try {
+    await work()
+    count.passed++
+  } catch (error) {
+    count.failed++
+    say(error instanceof Trouble ? error.message : (error.stack ?? String(error)))
+  }
+}
+
+/** A runner that counts its own tests; its failure without a count is one failure. */
+async function suite(name, command, args, env, read) {
+  say(`\n— ${name}`)
+  let crashed
+  await run(command, args, { show: true, env: { ...process.env, ...env } }).catch((error) => (crashed = error))
+  const result = read()
+  count.passed += result.passed
+  count.failed += result.failed || (crashed ? 1 : 0)
+  if (crashed && !result.failed) say(crashed.message)
+}
+
+const jsonOf = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
+
+async function unitAndServer(folder, clusterUrl) {
+  const out = join(folder, 'jest.json')
+  await suite(
+    'unit and server tests',
+    'npx',
+    ['jest', '--silent', '--json', `--outputFile=${out}`],
+    { PLUCKY_TEST_CLUSTER: clusterUrl },
+    () => {
+      const result = jsonOf(out)
+      return { passed: result?.numPassedTests ?? 0, failed: (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0) }
+    },
+  )
+}
+
+async function endToEnd(folder, databaseUrl, chromium) {
+  const port = await freePort()
+  const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
+  const out = join(folder, 'e2e.json')
+  const env = { PLUCKY_URL: `http://127.0.0.1:${port}`, PLUCKY_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: out }
+  await suite('end-to-end tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], env, () => {
+    const { stats } = jsonOf(out) ?? {}
+    return { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) }
+  })
+  await server.stop()
+}
+
+async function main() {
+  checkNode()
+  sweep()
+  await ensurePackages()
+  await ensurePostgres()
+  const chromium = await ensureChromium()
+  const folder = mkdtempSync(join(tmpdir(), SCRATCH))
+  writeFileSync(join(folder, 'owner'), String(process.pid))
+  let postgres
+  const clear = async () => {
+    await postgres?.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().then(() => process.exit(1)))
+  try {
+    await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, format or import rules are broken' }))
+    await step('types and build', async () => {
+      await ensureBuilt()
+      await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
+    })
+    postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
+    await unitAndServer(folder, postgres.urlOf('postgres'))
+    await endToEnd(folder, postgres.urlOf('postgres'), chromium)
+  } finally {
+    await clear()
+  }
+  say(`\n${count.passed} passed, ${count.failed} failed`)
+  if (count.failed > 0) process.exitCode = 1
+}
+
+main().catch((error) => {
+  fail(error)
+  say(`\n${count.passed} passed, ${count.failed + 1} failed`)
+})
