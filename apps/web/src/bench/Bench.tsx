@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { capital, stationName, type JobContent } from '@plucky/contract'
-import type { Unit } from '@plucky/core'
+import type { SpecAnswer, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import type { BenchView } from '../line/use-bench.js'
@@ -14,8 +14,16 @@ import { verdictIn } from './held.js'
 import { OwnPart } from './OwnPart.js'
 import { SplitDrawing } from './SplitDrawing.js'
 
+interface BenchProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly bench: BenchView
+  /** What the core says with the candidate fitted. */
+  readonly withCandidate: SpecAnswer | undefined
+}
+
 /** The bench under the line: old and new side by side on one centreline, and the parts within reach of the free hand. */
-export function Bench({ content, unit, bench }: { content: JobContent; unit: Unit; bench: BenchView }) {
+export function Bench({ content, unit, bench, withCandidate }: BenchProps) {
   const hand = useStore(viewStore, (view) => view.hand)
   const [measuring, setMeasuring] = useState(false)
   const { station, fitted, candidate, arrived, candidates } = bench
@@ -35,7 +43,7 @@ export function Bench({ content, unit, bench }: { content: JobContent; unit: Uni
             candidate={candidate}
             arrived={arrived}
             fittedVerdict={verdictIn(bench.answer, station)}
-            candidateVerdict={verdictIn(bench.then, station)}
+            candidateVerdict={verdictIn(withCandidate, station)}
             height={268}
           />
           {other && <FitButton onFit={() => bench.fit(candidate.id)} />}

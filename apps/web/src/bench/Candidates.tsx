@@ -1,4 +1,4 @@
-import { Box, Button, Text } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { money } from '@plucky/contract'
 import type { Part, SpecAnswer } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
@@ -10,10 +10,36 @@ interface TrayProps {
   readonly answerWith: (partId: string) => SpecAnswer | undefined
 }
 
+/** Styles stand here once, so that a tray of many parts paints fast. */
+const TRAY = {
+  display: 'flex',
+  flexDirection: 'column',
+  gap: '5px',
+  '& button': {
+    minHeight: '48px',
+    padding: '3px 9px',
+    textAlign: 'left',
+    lineHeight: 1.18,
+    bg: 'sheet',
+    color: 'ink',
+    border: '1px solid',
+    borderColor: 'rule',
+    borderRadius: '1px',
+    cursor: 'pointer',
+  },
+  '& button.fitted': { borderLeftWidth: '6px' },
+  '& button[aria-pressed=true]': { bg: 'torqueWash', borderColor: 'torque', boxShadow: '0 0 0 1px var(--chakra-colors-torque)' },
+  '& .name': { display: 'block', fontSize: '13.5px' },
+  '& .fitted .name': { fontWeight: 600 },
+  '& .held': { fontFamily: 'figures', fontSize: '17px', fontWeight: 600, color: 'torque' },
+  '& .held.short': { color: 'break' },
+  '& .tags': { fontFamily: 'figures', fontSize: '14px', color: 'inkSoft', marginLeft: '8px' },
+} as const
+
 /** Parts for the chosen station as big targets: a tap looks at one, a tap on the one looked at fits it. */
 export function Candidates({ bench, targetW, answerWith }: TrayProps) {
   return (
-    <Box role="group" aria-label="Parts that fit here" display="flex" flexDirection="column" gap="5px" data-testid="candidates">
+    <Box role="group" aria-label="Parts that fit here" css={TRAY} data-testid="candidates">
       {bench.candidates.map((part) => (
         <Candidate key={part.id} part={part} bench={bench} targetW={targetW} answer={answerWith(part.id)} />
       ))}
@@ -28,38 +54,16 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
   const fitted = part.id === bench.fitted?.id
   const tags = [fitted ? 'fitted' : '', part.id === bench.arrived?.id ? 'came in' : ''].filter(Boolean).join(' · ')
   return (
-    <Button
-      variant="plain"
-      height="auto"
-      minH="48px"
-      py="3px"
-      px="9px"
-      display="block"
-      textAlign="left"
-      borderRadius="1px"
-      borderWidth="1px"
-      borderColor={chosen ? 'torque' : 'rule'}
-      outline={chosen ? '1px solid' : undefined}
-      outlineColor="torque"
-      borderLeftWidth={fitted ? '6px' : '1px'}
-      bg={chosen ? 'torqueWash' : 'sheet'}
-      color="ink"
-      whiteSpace="normal"
-      lineHeight="1.18"
+    <button
+      type="button"
+      className={fitted ? 'fitted' : ''}
       aria-pressed={chosen}
       data-testid={`part-${part.id}`}
       onClick={() => (chosen && !fitted ? bench.fit(part.id) : bench.look(part.id))}
     >
-      <Text as="span" display="block" fontSize="13.5px" fontWeight={fitted ? 600 : 400}>
-        {part.name}
-      </Text>
-      <Text as="span" fontFamily="figures" fontSize="17px" fontWeight={600} color={short ? 'break' : 'torque'}>
-        {short ? '▽ ' : ''}
-        {heldInWords(held)}
-      </Text>
-      <Text as="span" fontFamily="figures" fontSize="14px" color="inkSoft" ml="8px">
-        {tags || `${money(part.price)} · ${part.hours} h`}
-      </Text>
-    </Button>
+      <span className="name">{part.name}</span>
+      <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${heldInWords(held)}`}</span>
+      <span className="tags">{tags || `${money(part.price)} · ${part.hours} h`}</span>
+    </button>
   )
 }

@@ -1,6 +1,15 @@
-import { Box, Text } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { caseInSentence, capital, figure, ORIGIN_WORDS, placeName, stationName } from '@plucky/contract'
-import { fromSi, stationLimits, type Brief, type Station, type StationCase, type StationVerdict, type Unit } from '@plucky/core'
+import {
+  fromSi,
+  stationLimits,
+  type Brief,
+  type SpecAnswer,
+  type Station,
+  type StationCase,
+  type StationVerdict,
+  type Unit,
+} from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import { compared } from './compared.js'
 import { marginInWords, verdictIn } from './held.js'
@@ -8,79 +17,77 @@ import { marginInWords, verdictIn } from './held.js'
 const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
 
 const TABLE = {
-  as: 'table',
+  borderCollapse: 'collapse',
   width: '100%',
-  css: {
-    borderCollapse: 'collapse',
-    '& td, & th': {
-      padding: '1px 4px',
-      lineHeight: '1.22',
-      borderBottom: '1px solid',
-      borderColor: 'ruleSoft',
-      textAlign: 'left',
-      verticalAlign: 'top',
-      fontWeight: 400,
-    },
+  '& td, & th': {
+    padding: '1px 4px',
+    lineHeight: '1.22',
+    borderBottom: '1px solid',
+    borderColor: 'ruleSoft',
+    textAlign: 'left',
+    verticalAlign: 'top',
+    fontWeight: 400,
   },
+  '& th, & td:first-of-type': { color: 'inkSoft' },
+  '& .figure': { fontFamily: 'figures', fontSize: '14.5px' },
+  '& .changed': { color: 'torque', fontWeight: 700 },
+  '& .same': { color: 'inkSoft' },
 } as const
 
+const CASE_TABLE = {
+  ...TABLE,
+  marginTop: '6px',
+  '& td': { fontFamily: 'figures', fontSize: '14.5px' },
+  '& td:first-of-type': { color: 'ink' },
+  '& td:not(:first-of-type), & th:not(:first-of-type)': { textAlign: 'right' },
+  '& .shown': { bg: 'oilWash' },
+  '& .worst td': { fontWeight: 700 },
+  '& .short': { color: 'break' },
+} as const
+
+interface InThisJobProps {
+  readonly unit: Unit
+  readonly brief: Brief
+  readonly bench: BenchView
+  /** What the core says with the candidate fitted. */
+  readonly withCandidate: SpecAnswer | undefined
+}
+
 /** What changes with the candidate, and how the station is judged, case by case. */
-export function InThisJob({ unit, brief, bench }: { unit: Unit; brief: Brief; bench: BenchView }) {
+export function InThisJob({ unit, brief, bench, withCandidate }: InThisJobProps) {
   const station = unit.stations.find((s) => s.id === bench.station)
   const verdict = verdictIn(bench.answer, bench.station)
   if (!station || !verdict) return null
   return (
     <Box fontSize="13.5px">
-      <Changes unit={unit} bench={bench} />
+      <Changes unit={unit} bench={bench} withCandidate={withCandidate} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
     </Box>
   )
 }
 
-function Changes({ unit, bench }: { unit: Unit; bench: BenchView }) {
+function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) {
   const other = bench.candidate !== undefined && bench.candidate.id !== bench.fitted?.id
   return (
-    <Box {...TABLE} data-testid="changes">
+    <chakra.table css={TABLE} data-testid="changes">
       <thead>
         <tr>
-          <Box as="th" color="inkSoft" width="108px">
-            {other ? 'what changes' : 'as fitted'}
-          </Box>
-          <th>
-            <strong>{other ? 'fitted' : 'figure'}</strong>
-          </th>
-          {other && (
-            <Box as="th" color="torque">
-              <strong>candidate</strong>
-            </Box>
-          )}
+          <th style={{ width: 108 }}>{other ? 'what changes' : 'as fitted'}</th>
+          <th>{other ? 'fitted' : 'figure'}</th>
+          {other && <th className="changed">candidate</th>}
         </tr>
       </thead>
       <tbody>
-        {compared(unit, bench).map((row) => (
+        {compared(unit, bench, withCandidate).map((row) => (
           <tr key={row.name}>
-            <Box as="td" color="inkSoft">
-              {row.name}
-            </Box>
-            <Box as="td" fontFamily="figures" fontSize="14.5px">
-              {row.now}
-            </Box>
-            {other && (
-              <Box
-                as="td"
-                fontFamily="figures"
-                fontSize="14.5px"
-                css={{ fontWeight: row.now === row.then ? 400 : '700 !important' }}
-                color={row.now === row.then ? 'inkSoft' : 'torque'}
-              >
-                {row.then}
-              </Box>
-            )}
+            <td>{row.name}</td>
+            <td className="figure">{row.now}</td>
+            {other && <td className={`figure ${row.now === row.then ? 'same' : 'changed'}`}>{row.then}</td>}
           </tr>
         ))}
       </tbody>
-    </Box>
+    </chakra.table>
   )
 }
 
@@ -90,43 +97,27 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
   const row = (c: StationCase) => {
     const duty = named(c.caseId)
     return (
-      <Box
-        as="tr"
-        key={c.caseId}
-        bg={c.caseId === bench.duty?.id ? 'oilWash' : undefined}
-        css={c === verdict.worst ? { '& td': { fontWeight: '700 !important' } } : undefined}
-      >
+      <tr key={c.caseId} className={`${c.caseId === bench.duty?.id ? 'shown' : ''} ${c === verdict.worst ? 'worst' : ''}`}>
         <td>{duty ? capital(caseInSentence(unit, duty, brief)) : c.caseId}</td>
         <td>{lbft(c.loadNm)}</td>
         <td>{figure(c.factor, 2)}</td>
-        <td>
-          {lbft(c.capacityNm)} {ORIGIN_WORDS[c.origin].mark}
-        </td>
-        <Box as="td" color={c.margin < 1 ? 'break' : 'ink'}>
-          {marginInWords(c.margin)}
-        </Box>
-      </Box>
+        <td>{`${lbft(c.capacityNm)} ${ORIGIN_WORDS[c.origin].mark}`}</td>
+        <td className={c.margin < 1 ? 'short' : ''}>{marginInWords(c.margin)}</td>
+      </tr>
     )
   }
   if (verdict.cases.length === 0) return null
   return (
-    <Box
-      {...TABLE}
-      mt="6px"
-      css={{ ...TABLE.css, '& td:not(:first-of-type), & th:not(:first-of-type)': { textAlign: 'right' } }}
-      data-testid="cases"
-    >
+    <chakra.table css={CASE_TABLE} data-testid="cases">
       <thead>
-        <Box as="tr" color="inkSoft">
+        <tr>
           {['fitted, lb-ft', 'torque', '× shock', 'holds', 'margin'].map((word) => (
             <th key={word}>{word}</th>
           ))}
-        </Box>
+        </tr>
       </thead>
-      <Box as="tbody" fontFamily="figures" fontSize="14.5px">
-        {verdict.cases.map(row)}
-      </Box>
-    </Box>
+      <tbody>{verdict.cases.map(row)}</tbody>
+    </chakra.table>
   )
 }
 

@@ -56,7 +56,7 @@ export function SplitDrawing({ unit, fitted, candidate, arrived, height, fittedV
           word="FITTED"
           part={fitted}
           colour={ink('ink')}
-          came={arrived && arrived.id !== fitted?.id ? `dashed: ${arrived.name} as it came in` : ''}
+          came={arrived && arrived.id !== fitted?.id ? 'dashed: as it came in' : ''}
         />
         {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} came="" />}
         {ghost && <Half drawing={ghost} frame={frame} up ghost />}

@@ -11,13 +11,13 @@ export interface Compared {
 }
 
 /** Old and new side by side: what it holds in this job, where it gives way, what it costs, and what becomes of the whole spec. */
-export function compared(unit: Unit, bench: BenchView): Compared[] {
-  const [now, then] = [verdictIn(bench.answer, bench.station), verdictIn(bench.then, bench.station)]
+export function compared(unit: Unit, bench: BenchView, withCandidate: SpecAnswer | undefined): Compared[] {
+  const [now, then] = [verdictIn(bench.answer, bench.station), verdictIn(withCandidate, bench.station)]
   const both = (name: string, of: (v: StationVerdict | undefined) => string): Compared => ({ name, now: of(now), then: of(then) })
   const spec = (name: string, of: (a: SpecAnswer | undefined) => string): Compared => ({
     name,
     now: of(bench.answer),
-    then: of(bench.then),
+    then: of(withCandidate),
   })
   return [
     both('holds, engine', (v) => heldInWords(v?.held)),

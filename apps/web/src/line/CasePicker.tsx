@@ -1,5 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
 import type { Brief, DutyCase, Unit } from '@plucky/core'
+import { memo } from 'react'
 import { viewStore } from '../state/view.js'
 import { Choice } from '../ui/choice.js'
 
@@ -17,8 +18,13 @@ interface PickerProps {
   readonly brief: Brief
 }
 
-/** Range, then the duty case within it: the strip shows torque and speed of the one chosen. */
-export function CasePicker({ unit, cases, chosen, brief }: PickerProps) {
+/** Range, then the duty case within it: the strip shows torque and speed of the one chosen. Drawn anew only where the choice itself changes. */
+export const CasePicker = memo(
+  Picker,
+  (a, b) => a.unit === b.unit && a.brief === b.brief && a.chosen?.id === b.chosen?.id && a.cases.length === b.cases.length,
+)
+
+function Picker({ unit, cases, chosen, brief }: PickerProps) {
   const word = (duty: DutyCase) => (duty.kind === 'launch' && brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS[duty.kind])
   const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
   return (

@@ -1,10 +1,12 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, stationName, type JobContent } from '@plucky/contract'
 import { fromSi, type DutyCase, type Unit } from '@plucky/core'
+import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
 import { InThisJob } from '../bench/InThisJob.js'
 import { shopStore } from '../state/shop.js'
+import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
 import { BreakingOrder } from './BreakingOrder.js'
@@ -14,45 +16,68 @@ import { Strip } from './Strip.js'
 import { lineKeys, useBench, type BenchView } from './use-bench.js'
 import { Verdict } from './Verdict.js'
 
-/** The main screen: the sentence, the line, the breaking order and the bench. */
-export function LineScreen({ content, unit }: { content: JobContent; unit: Unit }) {
-  const bench = useBench(content, unit)
-  const { answered, duty } = bench
+/**
+ * The main screen: the sentence, the line, the breaking order and the bench. After a change the sentence and the line are painted first;
+ * the bench, which judges every candidate anew, follows in the next frame.
+ */
+export const LineScreen = memo(function LineScreen({ content, unit }: ScreenProps) {
   return (
     <Box px="14px" pb="10px" maxW="1680px" mx="auto">
-      <Verdict content={content} unit={unit} answer={bench.answer} />
+      <Verdict content={content} unit={unit} answer={answerFor(content)} />
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 392px' }} gap="8px" alignItems="stretch">
-        <Panel
-          title="The line"
-          note="band as wide as the torque"
-          aside={<CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />}
-          data-testid="line-panel"
-        >
-          <Strip
-            unit={unit}
-            answer={answered}
-            duty={duty}
-            gearing={shopStore.getState().gearing.get(unit.id)}
-            fits={bench.fits}
-            chosen={bench.station}
-            onChoose={bench.choose}
-            onKey={lineKeys(unit, bench)}
-          />
-          <Flex align="center" gap="16px" mt="2px">
-            <CaseNote duty={duty} />
-            <Pressures content={content} />
-          </Flex>
-          <StallCaution duty={duty} />
-        </Panel>
-        <Order content={content} unit={unit} bench={bench} />
-        <Bench unit={unit} content={content} bench={bench} />
-        <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
-          <InThisJob unit={unit} brief={content.brief} bench={bench} />
-        </Panel>
+        <Path content={content} unit={unit} />
+        <BenchRow content={useDeferredValue(content)} unit={unit} />
       </Grid>
     </Box>
   )
+})
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
 }
+
+/** The line with its cases and pressures, and the breaking order beside it. */
+const Path = memo(function Path({ content, unit }: ScreenProps) {
+  const bench = useBench(content, unit)
+  const { answered, duty } = bench
+  const picker = <CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />
+  return (
+    <>
+      <Panel title="The line" note="band as wide as the torque" aside={picker} data-testid="line-panel">
+        <Strip
+          unit={unit}
+          answer={answered}
+          duty={duty}
+          gearing={shopStore.getState().gearing.get(unit.id)}
+          fits={bench.fits}
+          chosen={bench.station}
+          onChoose={bench.choose}
+          onKey={lineKeys(unit, bench)}
+        />
+        <Flex align="center" gap="16px" mt="2px">
+          <CaseNote duty={duty} />
+          <Pressures pressure={content.spec.pressure} />
+        </Flex>
+        <StallCaution duty={duty} />
+      </Panel>
+      <Order content={content} unit={unit} bench={bench} />
+    </>
+  )
+})
+
+const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
+  const bench = useBench(content, unit)
+  const withCandidate = bench.candidate ? answerFor(content, bench.station, bench.candidate.id) : bench.answer
+  return (
+    <>
+      <Bench unit={unit} content={content} bench={bench} withCandidate={withCandidate} />
+      <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
+        <InThisJob unit={unit} brief={content.brief} bench={bench} withCandidate={withCandidate} />
+      </Panel>
+    </>
+  )
+})
 
 function Order({ content, unit, bench }: { content: JobContent; unit: Unit; bench: BenchView }) {
   const tryPowerW = useStore(viewStore, (view) => view.tryPowerW)

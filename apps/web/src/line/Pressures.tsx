@@ -1,13 +1,14 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { checkShape, PressureDto, type JobContent } from '@plucky/contract'
+import { memo } from 'react'
 import { change } from '../state/job.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 /** Line pressure at full throttle, drive and reverse; part of the spec. */
-export function Pressures({ content }: { content: JobContent }) {
+export const Pressures = memo(function Pressures({ pressure }: { pressure: JobContent['spec']['pressure'] }) {
   const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => {
-    const pressure = { ...content.spec.pressure, [key]: value }
-    const checked = checkShape(PressureDto, pressure)
+    const typed = { ...pressure, [key]: value }
+    const checked = checkShape(PressureDto, typed)
     if (!checked.ok) return checked.problems[0]?.sentence
     change((job) => (job.spec.pressure[key] === value ? job : { ...job, spec: { ...job.spec, pressure: checked.value } }))
     return undefined
@@ -22,7 +23,7 @@ export function Pressures({ content }: { content: JobContent }) {
         label="drive"
         unit="psi"
         digits={0}
-        value={content.spec.pressure.drivePa}
+        value={pressure.drivePa}
         onCommit={set('drivePa')}
         width="auto"
         testId="pressure-drive"
@@ -32,11 +33,11 @@ export function Pressures({ content }: { content: JobContent }) {
         label="reverse"
         unit="psi"
         digits={0}
-        value={content.spec.pressure.reversePa}
+        value={pressure.reversePa}
         onCommit={set('reversePa')}
         width="auto"
         testId="pressure-reverse"
       />
     </Flex>
   )
-}
+})

@@ -16,8 +16,6 @@ export interface BenchView {
   readonly fitted: Part | undefined
   readonly arrived: Part | undefined
   readonly candidate: Part | undefined
-  /** What the core says with the candidate fitted. */
-  readonly then: SpecAnswer | undefined
   readonly duty: DutyCase | undefined
   readonly fits: ReadonlyMap<string, Part>
   readonly choose: (stationId: string) => void
@@ -45,7 +43,6 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     fitted,
     arrived: partAt(content.arrived),
     candidate,
-    then: candidate ? answerFor(content, station, candidate.id) : answer,
     duty: answered?.cases.find((c) => c.id === view.caseId) ?? answered?.cases[0],
     fits: new Map(
       Object.entries(content.spec.fits).flatMap(([id, part]): [string, Part][] =>

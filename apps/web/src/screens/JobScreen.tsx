@@ -12,15 +12,16 @@ import { Frame } from './Frame.js'
 /** Opens the job that the address names and hands it to a view; says plainly where it is not to be had. */
 export function JobScreen({ view }: { view: (content: JobContent, unit: Unit) => ReactNode }) {
   const { number } = useParams()
-  const job = useStore(jobStore)
+  const content = useStore(jobStore, (job) => job.content)
+  const failure = useStore(jobStore, (job) => (job.state === 'failed' ? job.problem : undefined))
   const shop = useStore(shopStore)
   useEffect(() => void openJob(Number(number)), [number])
-  const unit = shop.units.find((u) => u.id === job.content?.unitId)
+  const unit = shop.units.find((u) => u.id === content?.unitId)
   if (shop.state === 'failed')
     return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
-  if (job.state === 'failed')
-    return <Trouble title="This job can't be opened." sentence={job.problem} onRetry={() => void openJob(Number(number))} />
-  if (!job.content || !unit)
+  if (failure !== undefined)
+    return <Trouble title="This job can't be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
+  if (!content || !unit)
     return (
       <Frame>
         <Text p="24px" color="inkSoft" role="status">
@@ -28,7 +29,7 @@ export function JobScreen({ view }: { view: (content: JobContent, unit: Unit) =>
         </Text>
       </Frame>
     )
-  return <Frame unit={unit}>{view(job.content, unit)}</Frame>
+  return <Frame unit={unit}>{view(content, unit)}</Frame>
 }
 
 export function Trouble({ title, sentence, onRetry }: { title: string; sentence: string; onRetry: () => void }) {

@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { engineOf, flatEngine } from '../testing/engines.js'
-import { scaledCurve } from '../engine/curve.js'
 import { characteristic, couplingSpeedRatio } from './characteristic.js'
 import { fullThrottleLine, pointAtTurbineSpeed } from './full-throttle-line.js'
 import { kotwickiCapacity, kotwickiTorqueRatio } from './kotwicki.js'
@@ -78,7 +77,7 @@ describe('stall behind an engine (E2)', () => {
   it('keeps its speed when engine and capacity are scaled alike', () => {
     const engine = engineOf([[900, 400], [4500, 900], [7000, 760]]) // prettier-ignore
     const capacity = rated(3400, 520)
-    expect(stallRpm(brakeStall(scaledCurve(engine, 1.7), characteristic(1.7 * capacity, 1.9)))).toBeCloseTo(
+    expect(stallRpm(operatingPoint(engine, characteristic(1.7 * capacity, 1.9), 0, 1.7))).toBeCloseTo(
       stallRpm(brakeStall(engine, characteristic(capacity, 1.9))) as number,
       6,
     )

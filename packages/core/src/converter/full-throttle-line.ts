@@ -12,29 +12,29 @@ const LAST_SPEED_RATIO = 0.998
 
 /**
  * All full-throttle operating points of an engine with a converter, from the stall to redline. Ends exactly at redline where the
- * engine gets there; fails where there is no stall point to begin with.
+ * engine gets there; fails where there is no stall point to begin with. `strength` multiplies the engine's torque at every speed.
  */
-export function fullThrottleLine(curve: EngineCurve, converter: Characteristic): FullThrottleLine {
-  const stall = operatingPoint(curve, converter, 0)
+export function fullThrottleLine(curve: EngineCurve, converter: Characteristic, strength = 1): FullThrottleLine {
+  const stall = operatingPoint(curve, converter, 0, strength)
   if (stall.outcome !== 'matched') return { outcome: stall.outcome }
   const points: OperatingPoint[] = [stall.point]
   for (let k = 1; k * SPEED_RATIO_STEP < LAST_SPEED_RATIO; k++) {
-    const match = operatingPoint(curve, converter, k * SPEED_RATIO_STEP)
+    const match = operatingPoint(curve, converter, k * SPEED_RATIO_STEP, strength)
     if (match.outcome !== 'matched') break
     points.push(match.point)
   }
   const last = points[points.length - 1] as OperatingPoint
-  const end = redlinePoint(curve, converter, last.speedRatio)
+  const end = redlinePoint(curve, converter, last.speedRatio, strength)
   if (end && end.turbineSpeedRadPerS > last.turbineSpeedRadPerS) points.push(end)
   return { outcome: 'runs', points }
 }
 
 /** The speed ratio above the given one at which the engine stands at redline. */
-function redlinePoint(curve: EngineCurve, converter: Characteristic, from: number): OperatingPoint | undefined {
+function redlinePoint(curve: EngineCurve, converter: Characteristic, from: number, strength: number): OperatingPoint | undefined {
   const speed = curve.maxSpeedRadPerS
-  const spare = (sr: number) => curve.torqueNm(speed) - converter.capacity(sr) * speed * speed
+  const spare = (sr: number) => strength * curve.torqueNm(speed) - converter.capacity(sr) * speed * speed
   const root = rootOf(spare, from, LAST_SPEED_RATIO, 1e-9)
-  return root.outcome === 'converged' ? pointAt(curve, converter, root.x, speed) : undefined
+  return root.outcome === 'converged' ? pointAt(curve, converter, root.x, speed, strength) : undefined
 }
 
 /** The point of the line at a turbine speed, read linearly between its neighbours; the ends beyond its ends. */

@@ -21,23 +21,69 @@ export type Match =
 const STEPS_PER_KNOT = 12
 
 /**
- * Full-throttle point at a speed ratio: T_e(ω) = C(SR)·ω². With several crossings, the one that the engine reaches first from idle.
- * Speed ratio 0 is the brake stall.
+ * What an engine offers a converter: T_e/ω² at speeds over its whole curve, and the least of it up to each of them. The first speed
+ * at which it falls to a capacity is the crossing that the engine reaches first from idle.
  */
-export function operatingPoint(curve: EngineCurve, converter: Characteristic, speedRatio: number): Match {
-  const capacity = converter.capacity(speedRatio)
+interface Offer {
+  readonly speeds: readonly number[]
+  readonly leastSoFar: readonly number[]
+}
+
+const offers = new WeakMap<EngineCurve, Offer>()
+
+/** The offer of a curve, made once: it depends on the curve alone. */
+function offerOf(curve: EngineCurve): Offer {
+  const known = offers.get(curve)
+  if (known) return known
+  const knots = curve.knotsRadPerS
+  const speeds = [knots[0] as number]
+  for (let k = 1; k < knots.length; k++) {
+    const [left, right] = [knots[k - 1] as number, knots[k] as number]
+    for (let i = 1; i <= STEPS_PER_KNOT; i++) speeds.push(i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT)
+  }
+  let least = Infinity
+  const leastSoFar = speeds.map((w) => (least = Math.min(least, curve.torqueNm(w) / (w * w))))
+  const offer = { speeds, leastSoFar }
+  offers.set(curve, offer)
+  return offer
+}
+
+/**
+ * Full-throttle point at a speed ratio: T_e(ω) = C(SR)·ω². With several crossings, the one that the engine reaches first from idle.
+ * Speed ratio 0 is the brake stall. `strength` multiplies the engine's torque at every speed.
+ */
+export function operatingPoint(curve: EngineCurve, converter: Characteristic, speedRatio: number, strength = 1): Match {
+  const capacity = converter.capacity(speedRatio) / strength
+  const { speeds, leastSoFar } = offerOf(curve)
+  if ((leastSoFar[0] as number) <= capacity) return { outcome: 'held-at-idle' }
+  const first = firstAtMost(leastSoFar, capacity)
+  if (first === leastSoFar.length) return { outcome: 'past-redline' }
   const spare = (w: number) => curve.torqueNm(w) - capacity * w * w
-  if (spare(curve.minSpeedRadPerS) <= 0) return { outcome: 'held-at-idle' }
-  const bracket = firstFall(curve.knotsRadPerS, spare)
-  if (!bracket) return { outcome: 'past-redline' }
-  const root = rootOf(spare, bracket[0], bracket[1], 1e-9)
-  if (root.outcome !== 'converged') return { outcome: 'past-redline' }
-  return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, root.x) }
+  const root = rootOf(spare, speeds[first - 1] as number, speeds[first] as number, 1e-9)
+  if (root.outcome !== 'converged') throw new Error(`Engine and converter are bracketed but do not meet: ${JSON.stringify(root)}`)
+  return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, root.x, strength) }
+}
+
+/** Index of the first of falling values that is at most a bound; their number where none is (binary search). */
+function firstAtMost(falling: readonly number[], bound: number): number {
+  let [low, high] = [0, falling.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((falling[middle] as number) <= bound) high = middle
+    else low = middle + 1
+  }
+  return low
 }
 
 /** The point that belongs to an engine speed and a speed ratio known to match. */
-export function pointAt(curve: EngineCurve, converter: Characteristic, speedRatio: number, engineSpeedRadPerS: number): OperatingPoint {
-  const engineTorqueNm = curve.torqueNm(engineSpeedRadPerS)
+export function pointAt(
+  curve: EngineCurve,
+  converter: Characteristic,
+  speedRatio: number,
+  engineSpeedRadPerS: number,
+  strength = 1,
+): OperatingPoint {
+  const engineTorqueNm = strength * curve.torqueNm(engineSpeedRadPerS)
   return {
     speedRatio,
     engineSpeedRadPerS,
@@ -45,20 +91,6 @@ export function pointAt(curve: EngineCurve, converter: Characteristic, speedRati
     turbineSpeedRadPerS: speedRatio * engineSpeedRadPerS,
     turbineTorqueNm: engineTorqueNm * converter.torqueRatio(speedRatio),
   }
-}
-
-/** First pair of neighbouring speeds between which the spare torque falls to zero. */
-function firstFall(knots: readonly number[], spare: (w: number) => number): readonly [number, number] | undefined {
-  let before = knots[0] as number
-  for (let k = 1; k < knots.length; k++) {
-    const [left, right] = [knots[k - 1] as number, knots[k] as number]
-    for (let i = 1; i <= STEPS_PER_KNOT; i++) {
-      const w = i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT
-      if (spare(w) <= 0) return [before, w]
-      before = w
-    }
-  }
-  return undefined
 }
 
 /**

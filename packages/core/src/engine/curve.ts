@@ -103,13 +103,3 @@ function goldenSection(f: (x: number) => number, low: number, high: number): num
   }
   return (a + b) / 2
 }
-
-/** The same engine made stronger or weaker in proportion at every speed. The factor must be positive. */
-export function scaledCurve(curve: EngineCurve, factor: number): EngineCurve {
-  return {
-    ...curve,
-    peakTorqueNm: curve.peakTorqueNm * factor,
-    peakPowerW: curve.peakPowerW * factor,
-    torqueNm: (speed) => factor * curve.torqueNm(speed),
-  }
-}

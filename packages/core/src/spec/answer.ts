@@ -2,11 +2,11 @@ import { characteristic, type Characteristic } from '../converter/characteristic
 import { fullThrottleLine } from '../converter/full-throttle-line.js'
 import { operatingPoint } from '../converter/operating-point.js'
 import { capacityFromStall } from '../converter/stall-rating.js'
-import { scaledCurve, type EngineCurve } from '../engine/curve.js'
+import type { EngineCurve } from '../engine/curve.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { Fault } from '../quantity/fault.js'
 import { engineCurve, type Brief } from './brief.js'
-import { dutyCases, scaledCase, type DutyCase, type PressureCalibration } from './duty.js'
+import { dutyCases, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
 import { drumSpeedPerInput, judge, type StationCase } from './judge.js'
 import { stationLimits, type Limit } from './limits.js'
@@ -14,6 +14,7 @@ import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import type { Station, Unit } from './unit.js'
+import { termsOf, utilisation, type Term } from './utilisation.js'
 
 /** Everything the answer rests on. */
 export interface SpecInput {
@@ -67,6 +68,8 @@ interface Bench {
   readonly part: Part | undefined
   readonly limits: readonly Limit[]
   readonly missing: readonly string[]
+  readonly terms: readonly Term[]
+  drumPerInput(range: RangeSolution): number
 }
 
 /**
@@ -82,25 +85,20 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const base = casesOf(input, gearing, made.value, converter)
   if (!Array.isArray(base)) return { outcome: base }
 
-  const benches = input.unit.stations.map((station) => bench(station, input.fitted.get(station.id)))
-  const utilisation = (of: readonly Bench[], cases: readonly DutyCase[]) =>
-    1 / Math.min(...of.flatMap((b) => caseList(input.unit, b, cases, gearing).map((c) => c.margin)))
   const peakPowerW = made.value.peakPowerW
+  const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
   const stations = benches.map((b): StationVerdict => {
-    const cases = caseList(input.unit, b, base, gearing)
-    const scaled = (scale: number) =>
-      utilisation(
-        [b],
-        base.map((duty) => scaledCase(duty, scale)),
-      )
+    const cases = caseList(b, base, gearing)
     const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
-    const held: PowerHeld = b.limits.length === 0 ? { outcome: 'no-figure' } : powerHeld(scaled, peakPowerW)
+    const held: PowerHeld =
+      b.limits.length === 0 ? { outcome: 'no-figure' } : powerHeld((scale) => utilisation(b.terms, base, scale), peakPowerW)
     return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, missing: b.missing }
   })
+  const terms = benches.flatMap((b) => b.terms)
   const heldSameConverter = powerHeld(
     (scale) => {
-      const cases = casesOf(input, gearing, scaledCurve(made.value, scale), converter)
-      return Array.isArray(cases) ? utilisation(benches, cases) : 0 // an engine too weak to turn the converter loads nothing
+      const cases = casesOf(input, gearing, made.value, converter, scale)
+      return Array.isArray(cases) ? utilisation(terms, cases) : 0 // an engine too weak to turn the converter loads nothing
     },
     peakPowerW,
     greatestRunningScale(made.value, converter),
@@ -124,7 +122,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
 
 /** The greatest engine scale with which this very converter still stalls below redline; bisected. */
 function greatestRunningScale(curve: EngineCurve, converter: Characteristic): number {
-  const runs = (scale: number) => operatingPoint(scaledCurve(curve, scale), converter, 0).outcome !== 'past-redline'
+  const runs = (scale: number) => operatingPoint(curve, converter, 0, scale).outcome !== 'past-redline'
   if (runs(GREATEST_SCALE)) return GREATEST_SCALE
   let [low, high] = [1, GREATEST_SCALE]
   while (high - low > 1e-6) {
@@ -146,22 +144,26 @@ function casesOf(
   gearing: ReadonlyMap<string, RangeSolution>,
   curve: EngineCurve,
   converter: Characteristic,
+  strength = 1,
 ): DutyCase[] | 'held-at-idle' | 'past-redline' {
-  const line = fullThrottleLine(curve, converter)
+  const line = fullThrottleLine(curve, converter, strength)
   if (line.outcome !== 'runs') return line.outcome
   const lockup = [...input.fitted.values()].some((part) => part.kind === 'converter' && part.geometry.lockup)
   const { brief, pressure, rules = DEFAULT_RULES } = input
-  return dutyCases({ ranges: input.unit.train.ranges, gearing, curve, line, brief, pressure, rules, lockup })
+  return dutyCases({ ranges: input.unit.train.ranges, gearing, curve, line, strength, brief, pressure, rules, lockup })
 }
 
-function bench(station: Station, part: Part | undefined): Bench {
-  return part ? { station, part, ...stationLimits(station, part) } : { station, part, limits: [], missing: ['part'] }
+function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {
+  const part = input.fitted.get(station.id)
+  const { limits, missing } = part ? stationLimits(station, part) : { limits: [], missing: ['part'] }
+  const drumPerInput = (range: RangeSolution) => drumSpeedPerInput(input.unit, station, range)
+  return { station, part, limits, missing, drumPerInput, terms: termsOf(limits, cases, gearing, drumPerInput) }
 }
 
-function caseList(unit: Unit, b: Bench, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): StationCase[] {
+function caseList(b: Bench, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): StationCase[] {
   return cases.flatMap((duty) => {
     const range = gearing.get(duty.rangeId)
-    const judged = range && judge(b.limits, duty, range, drumSpeedPerInput(unit, b.station, range))
+    const judged = range && judge(b.limits, duty, range, b.drumPerInput(range))
     return judged ? [judged] : []
   })
 }

@@ -40,6 +40,8 @@ export interface DutyInput {
   readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly curve: EngineCurve
   readonly line: Extract<FullThrottleLine, { outcome: 'runs' }>
+  /** Multiplies the engine's torque at every speed; the line was made with it. */
+  readonly strength: number
   readonly brief: Brief
   readonly pressure: PressureCalibration
   readonly rules: HouseRules
@@ -109,7 +111,7 @@ function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): Du
     id: `full-${range.id}`,
     kind: 'full-power',
     rangeId: range.id,
-    engine: greatestTorque(input.curve, slowest.engineSpeedRadPerS, fastest.engineSpeedRadPerS),
+    engine: greatestTorque(input, slowest.engineSpeedRadPerS, fastest.engineSpeedRadPerS),
     stator: worst((p) => p.turbineTorqueNm - p.engineTorqueNm, () => 0), // prettier-ignore
     turbine: worst((p) => p.turbineTorqueNm, (p) => p.turbineSpeedRadPerS), // prettier-ignore
     linePressurePa: input.pressure.drivePa,
@@ -121,7 +123,7 @@ function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): Du
 function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
   const { curve } = input
   const through = greatestTorque(
-    curve,
+    input,
     Math.min(Math.max(entryRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS),
     curve.maxSpeedRadPerS,
   )
@@ -138,14 +140,8 @@ function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyC
 }
 
 /** Greatest torque of the engine between two speeds: at an end, at a knot between them or at the curve's own peak. */
-function greatestTorque(curve: EngineCurve, fromRadPerS: number, toRadPerS: number): WorstPoint {
+function greatestTorque({ curve, strength }: DutyInput, fromRadPerS: number, toRadPerS: number): WorstPoint {
   const between = [curve.peakTorqueSpeedRadPerS, ...curve.knotsRadPerS].filter((w) => w > fromRadPerS && w < toRadPerS)
-  const points = [fromRadPerS, ...between, toRadPerS].map((w) => ({ torqueNm: curve.torqueNm(w), speedRadPerS: w }))
+  const points = [fromRadPerS, ...between, toRadPerS].map((w) => ({ torqueNm: strength * curve.torqueNm(w), speedRadPerS: w }))
   return points.reduce((best, p) => (p.torqueNm > best.torqueNm ? p : best))
-}
-
-/** The same case with every torque of the path multiplied; speeds stay, as they do when the converter is re-matched. */
-export function scaledCase(duty: DutyCase, by: number): DutyCase {
-  const times = (point: WorstPoint): WorstPoint => ({ ...point, torqueNm: point.torqueNm * by })
-  return { ...duty, engine: times(duty.engine), stator: times(duty.stator), turbine: times(duty.turbine) }
 }

@@ -4,7 +4,8 @@ import type { DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
 import type { Origin } from './part.js'
 import type { Shock } from './rules.js'
-import { ENGINE_SPEED, type Station, type StationLoad, type Unit } from './unit.js'
+import { loadTorque } from './load.js'
+import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
 
 /** Torque asked and held at a station in one duty case, at the place that gives way first. */
 export interface StationCase {
@@ -18,29 +19,6 @@ export interface StationCase {
   readonly place: string
   readonly origin: Origin
   readonly shock: Shock
-}
-
-/** Torques below this share of the turbine's are rounding dust, not load. */
-const NO_LOAD = 1e-9
-
-/** Static torque that a load place sees in a case. */
-export function loadTorque(load: StationLoad, duty: DutyCase, gearing: RangeSolution): number {
-  switch (load.at) {
-    case 'engine':
-      return duty.engine.torqueNm
-    case 'stator':
-      return duty.stator.torqueNm
-    case 'turbine':
-      return duty.turbine.torqueNm
-    case 'lockup':
-      return duty.kind === 'lockup' ? duty.turbine.torqueNm : 0
-    case 'link':
-      return Math.abs(gearing.torques[load.id] ?? 0) * duty.turbine.torqueNm
-    case 'sets':
-      return Math.max(...load.ids.map((id) => Math.abs(gearing.setTorques[id]?.sun ?? 0))) * duty.turbine.torqueNm
-    case 'output':
-      return Math.abs(gearing.outputTorque) * duty.turbine.torqueNm
-  }
 }
 
 /** Speed of a station in a case, rad/s; nothing where the member is left free. */
@@ -68,7 +46,7 @@ export function judge(limits: readonly Limit[], duty: DutyCase, gearing: RangeSo
   let worst: StationCase | undefined
   for (const limit of limits) {
     const loadNm = loadTorque(limit.load, duty, gearing)
-    if (loadNm <= NO_LOAD * duty.turbine.torqueNm) continue
+    if (loadNm <= 0) continue
     const factor = duty.factors[limit.shock]
     const capacityNm = limit.torqueNm(oil)
     const margin = capacityNm / (loadNm * factor)

@@ -12,6 +12,8 @@ export interface Limit {
   readonly load: StationLoad
   readonly shock: Shock
   readonly origin: Origin
+  /** What it holds where oil has no say in it. */
+  readonly fixedNm?: number
   torqueNm(oil: PackOil): number
 }
 
@@ -31,6 +33,7 @@ export function stationLimits(station: Station, part: Part): StationLimits {
     load,
     shock,
     origin,
+    fixedNm: torqueNm,
     torqueNm: () => torqueNm,
   })
   const stated = (place: LimitPlace, name: string, shock: Shock, load = station.load, factor = 1): Limit[] =>
