@@ -5,7 +5,7 @@ import { ROOT } from './lib/say.mjs'
 
 const CORE = join(ROOT, 'packages/core/src')
 const OUT = join(ROOT, 'docs/models.md')
-const BLOCK = /\/\*\*\n?([\s\S]*?)\*\/\nexport (?:const|function) (\w+)/g
+const BLOCK = /\/\*\*((?:(?!\*\/)[\s\S])*)\*\/\nexport (?:const|function) (\w+)/g
 
 /** The models of the core, from the doc blocks of its functions: what they give, where they are valid, source and example. */
 export function models() {

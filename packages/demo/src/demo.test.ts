@@ -48,7 +48,7 @@ describe('Alder 3', () => {
   })
 })
 
-describe('the answer (E16)', () => {
+describe('the answer', () => {
   const answer = answerOf(weak)
   it('names what it holds, what goes first and where', () => {
     const sentence = verdictSentence(answer, unit, weak.brief)
@@ -166,7 +166,7 @@ describe('the answer (E16)', () => {
   })
 })
 
-describe('duty cases (E4)', () => {
+describe('duty cases', () => {
   it('locks up in third only, and only with a converter that can', () => {
     const ids = (converter: string) => answerOf(weak, { fits: { converter } }).cases.map((c) => c.id)
     expect(ids('conv-258-forged')).toEqual(['launch', 'full-1', 'full-2', 'full-3', 'reverse-R'])

@@ -62,7 +62,7 @@ export interface PackForce {
 }
 
 /**
- * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range (E7).
+ * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range.
  * Pressure at the piston is the line's less the ring loss, never below zero.
  */
 export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
@@ -78,7 +78,7 @@ export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
 
 export const frictionFaces = (pack: PackGeometry): number => pack.linedPlates * pack.facesPerPlate
 
-/** Torque at which a pack slips, uniform wear, hot static friction (E7). */
+/** Torque at which a pack slips, uniform wear, hot static friction. */
 export function packCapacity(pack: PackGeometry, oil: PackOil): number {
   const radius = wearRadius(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
   return packTorque(pack.hotStaticFriction, frictionFaces(pack), packForce(pack, oil).netN, radius)

@@ -10,7 +10,7 @@ export const annulusArea = (innerM: number, outerM: number): number => Math.PI *
 
 /**
  * Force of oil spinning with the drum on a full annulus R_i..R_o filled inward to r_s:
- * π·ρ·ω²/4·[(R_o² − r_s²)² − (R_i² − r_s²)²] (rotating liquid, p = ½ρω²(r² − r_s²), integrated; E7). r_s ≤ R_i.
+ * π·ρ·ω²/4·[(R_o² − r_s²)² − (R_i² − r_s²)²] (rotating liquid, p = ½ρω²(r² − r_s²), integrated). r_s ≤ R_i.
  * @example centrifugalForce(0.045, 0.075, 0.045, toSi(7000, 'rpm'), 850) // → 4649
  */
 export function centrifugalForce(

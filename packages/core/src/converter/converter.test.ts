@@ -28,7 +28,7 @@ describe('converter shape (Kotwicki, SAE 820393, coefficients from memory)', () 
   })
 })
 
-describe('stall behind an engine (E2)', () => {
+describe('stall behind an engine', () => {
   it('is kept with the torque it was rated behind', () => {
     const converter = characteristic(rated(3100, 380), 2)
     expect(kFactorRpm(converter.stallCapacity)).toBeCloseTo(159.0, 1)

@@ -94,7 +94,7 @@ export function pointAt(
 }
 
 /**
- * Brake stall behind this engine: the operating point at speed ratio 0 (E2).
+ * Brake stall behind this engine: the operating point at speed ratio 0.
  * @example fromSi(brakeStall(flatEngine(toSi(560, 'lb-ft')), characteristic(capacityFromStall({ speedRadPerS: toSi(3100, 'rpm'), referenceTorqueNm: toSi(380, 'lb-ft') }), 2)).point.engineSpeedRadPerS, 'rpm') // → 3763
  */
 export const brakeStall = (curve: EngineCurve, converter: Characteristic): Match => operatingPoint(curve, converter, 0)

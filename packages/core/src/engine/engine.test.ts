@@ -28,7 +28,7 @@ const headlines = fc
     }
   })
 
-describe('engine from headline figures (E1)', () => {
+describe('engine from headline figures', () => {
   it('passes through both peaks and never above either', () => {
     fc.assert(
       fc.property(headlines, fc.double({ min: 0, max: 1, noNaN: true }), (h, at) => {
@@ -60,7 +60,7 @@ describe('engine from headline figures (E1)', () => {
   )
 })
 
-describe('engine from points (E1)', () => {
+describe('engine from points', () => {
   it('never leaves the span of two neighbouring points (Fritsch–Carlson)', () => {
     const steps = fc.array(fc.tuple(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 1, max: 2000, noNaN: true })), {
       minLength: 2,

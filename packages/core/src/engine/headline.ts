@@ -9,7 +9,7 @@ export interface Headline {
   readonly peakPowerSpeedRadPerS: number
   readonly idleSpeedRadPerS: number
   readonly redlineRadPerS: number
-  /** Full-throttle torque at idle; 0.55 of the peak if not known (E1 default, from memory). */
+  /** Full-throttle torque at idle; 0.55 of the peak if not known (default, from memory). */
   readonly idleTorqueNm?: number
 }
 
@@ -57,7 +57,7 @@ function exponent(h: Headline): number {
 }
 
 /**
- * Engine curve from headline figures (E1). Between the peaks T = T_max − (T_max − T_p)·x^β with
+ * Engine curve from headline figures. Between the peaks T = T_max − (T_max − T_p)·x^β with
  * β = (T_p/ω_p)(ω_p − ω_t)/(T_max − T_p), so that dP/dω = 0 at the power peak: both peaks exact, one power peak.
  * Below the torque peak a parabola to the idle torque; above the power peak the same law carries on to redline.
  * Refused: speeds out of order; T_p ≥ T_max or β ≤ 1 (the figures contradict each other).

@@ -27,5 +27,5 @@ const RUN_OUT_LIMIT_M = toSi(0.01, 'in')
 /** Halves a torque where the pads run out too far. */
 export const runOutFactor = (plate: FlexPlateGeometry): number => (plate.padRunOutM > RUN_OUT_LIMIT_M ? 0.5 : 1)
 
-/** Torque of a plate nobody has rated, by class alone: a rule of thumb, used only where no rating is stated (E12). */
+/** Torque of a plate nobody has rated, by class alone: a rule of thumb, used only where no rating is stated. */
 export const unratedPlateTorque = (plate: FlexPlateGeometry): number => CLASS_TORQUE_NM[plate.plateClass] * runOutFactor(plate)

@@ -20,7 +20,7 @@ export function needsProfileShift(set: PlanetarySet): boolean {
 }
 
 /**
- * Why a planetary set cannot be built, or nothing (E3; Müller, Epicyclic Drive Trains, assembly conditions, from memory):
+ * Why a planetary set cannot be built, or nothing (Müller, Epicyclic Drive Trains, assembly conditions, from memory):
  * whole teeth, ring larger than sun, equally spaced pinions ((Z_s + Z_r)/n whole; double-pinion (Z_r − Z_s)/n whole; opposed
  * pairs of four or six also where (Z_s + Z_r)/2 is whole), and neighbours that clear: Z_p + 2 < (Z_s + Z_p)·sin(π/n).
  */

@@ -180,7 +180,7 @@ describe('outcomes', () => {
   })
 })
 
-describe('what can be built (E3)', () => {
+describe('what can be built', () => {
   const set = (sunTeeth: number, ringTeeth: number, pinions: number, kind: PlanetarySet['kind'] = 'simple'): PlanetarySet => ({
     id: 's',
     kind,

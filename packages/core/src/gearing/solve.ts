@@ -31,7 +31,7 @@ interface Constraint {
 const SMALL = 1e-7
 
 /**
- * Speeds and torques of every member, joint and element in one range, from data alone (E3; Willis 1841; lever rules of Benford &
+ * Speeds and torques of every member, joint and element in one range, from data alone (Willis 1841; lever rules of Benford &
  * Leising, SAE 810102). Speeds satisfy Z_s·ω_s + Z_r·ω_r − (Z_s + Z_r)·ω_c = 0 (double-pinion Z_r·ω_r − Z_s·ω_s − (Z_r − Z_s)·ω_c = 0);
  * torques are the multipliers of the same equations. One-way clutches hold only in their sense: every choice of holding and
  * released ones is tried, most holding first, and the first that contradicts neither its torques nor its speeds is the answer.

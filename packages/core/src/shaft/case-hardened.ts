@@ -2,7 +2,7 @@ import { shearYield } from '../material/steels.js'
 
 /**
  * Torque at which a section begins to yield. Through-hardened: τ_y·Z. Induction hardened to depth δ: the lesser of the case at the
- * surface, τ_y,case·Z, and the core under the case, τ_y,core·Z·R/(R − δ) (E5; linear elastic torsion, Shigley ch. 3).
+ * surface, τ_y,case·Z, and the core under the case, τ_y,core·Z·R/(R − δ) (linear elastic torsion, Shigley ch. 3).
  * Z in m³, radius and depth in m, 0 ≤ δ < R.
  * @example fromSi(yieldTorque(torsionModulus(toSi(0.94375, 'in'), toSi(0.31, 'in')), toSi(0.94375, 'in') / 2, steelById('1045-ih'), toSi(0.1, 'in')), 'lb-ft') // → 946
  */

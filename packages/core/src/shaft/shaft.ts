@@ -58,7 +58,7 @@ export interface ShaftLimit {
 }
 
 /**
- * Torque at which each section of a shaft begins to yield in a single event, feature by feature; the least is the shaft's capacity (E5).
+ * Torque at which each section of a shaft begins to yield in a single event, feature by feature; the least is the shaft's capacity.
  * The geometry must be free of faults.
  */
 export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {

@@ -73,7 +73,7 @@ interface Bench {
 }
 
 /**
- * What power a spec holds and what goes first (E16): every station judged in every duty case, power held solved for each station with
+ * What power a spec holds and what goes first: every station judged in every duty case, power held solved for each station with
  * the converter re-matched, and for the spec as a whole also with this very converter. Stations without a figure are named, never strong.
  */
 export function specAnswer(input: SpecInput): SpecAnswer {

@@ -49,7 +49,7 @@ export interface DutyInput {
 }
 
 /**
- * The duty cases of a spec (E4): launch from the stall in the lowest forward range, full power in each forward range, the locked
+ * The duty cases of a spec: launch from the stall in the lowest forward range, full power in each forward range, the locked
  * converter where range and converter allow it, reverse with its own throttle limit. Shock is a factor beside the torque, never in it.
  */
 export function dutyCases(input: DutyInput): DutyCase[] {

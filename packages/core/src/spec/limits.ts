@@ -25,7 +25,7 @@ export interface StationLimits {
 
 /**
  * Everything that can give way at a station with a part fitted. Where a place has a computed and a stated figure both are given,
- * and the lower one decides (house default, E16).
+ * and the lower one decides (house default).
  */
 export function stationLimits(station: Station, part: Part): StationLimits {
   const fixed = (place: string, torqueNm: number, shock: Shock, origin: Origin = 'computed', load = station.load): Limit => ({

@@ -15,7 +15,7 @@ export const GREATEST_SCALE = 8
 const EXACT = 1e-12
 
 /**
- * Peak power of the engine, scaled as a whole, at which utilisation (1 / worst margin) reaches 1 (E16). Solved, not divided:
+ * Peak power of the engine, scaled as a whole, at which utilisation (1 / worst margin) reaches 1. Solved, not divided:
  * utilisation may be any rising function of the scale, searched up to the greatest scale at which it means something. Where it goes
  * with the scale in proportion the first guess is the answer; it is checked, and searched from otherwise.
  * @example powerHeld((scale) => scale * 1.25, 500000).powerW // → 400000
