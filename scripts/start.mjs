@@ -52,6 +52,12 @@ function end(sentence) {
   return ending
 }
 
+/** Started through npm, it does not outlive npm, however that ended. */
+function endWithParent() {
+  const parent = process.ppid
+  setInterval(() => process.ppid !== parent && void end().then(() => process.exit()), 1000).unref()
+}
+
 async function main() {
   checkNode()
   const port = portFrom('PORT', USUAL_PORT)
@@ -60,6 +66,7 @@ async function main() {
       say('\nStopping …')
       void end().then(() => process.exit())
     })
+  if (process.env.npm_lifecycle_event) endWithParent()
   let databaseUrl = process.env.DATABASE_URL
   const folder = dataFolder()
   if (!databaseUrl) started.push(claim(folder))
