@@ -30,6 +30,7 @@ export default tseslint.config(
         process: 'readonly',
         console: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
