@@ -5,7 +5,8 @@ import { useState } from 'react'
 import { Refused } from '../state/api.js'
 import { addPart } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
-import { QuantityField, type Typed } from '../ui/QuantityField.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import type { Typed } from '../ui/read-typed.js'
 import { figuresOf, withFigure, type FigureGroup } from './part-figures.js'
 
 interface OwnProps {

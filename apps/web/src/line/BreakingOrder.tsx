@@ -4,7 +4,8 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { useRef, type PointerEvent } from 'react'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
-import { PowerLine, toStep } from './PowerLine.js'
+import { PowerLine } from './PowerLine.js'
+import { toStep } from './steps.js'
 
 interface OrderProps {
   readonly unit: Unit

@@ -1,7 +1,8 @@
 import { figure } from '@plucky/contract'
-import { fromSi, toSi } from '@plucky/core'
+import { fromSi } from '@plucky/core'
 import type { KeyboardEvent } from 'react'
 import { ink } from '../ui/theme.js'
+import { STEP_HP, toStep } from './steps.js'
 
 interface PowerLineProps {
   readonly x: number
@@ -16,11 +17,7 @@ interface PowerLineProps {
   readonly onTry: (powerW: number | null) => void
 }
 
-const STEP_HP = 10
 const KEYS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -1, ArrowUp: 1, PageDown: -10, PageUp: 10 }
-
-/** A power in hp as it is tried: to ten, never none; W. */
-export const toStep = (hp: number): number => toSi(Math.max(2, Math.round(hp / STEP_HP)) * STEP_HP, 'hp')
 
 /** The upright line at which the order is read: dragged, or moved by keys; Escape brings it back to the target. */
 export function PowerLine({ x, atW, top, bottom, width, range, word, going, of, onTry }: PowerLineProps) {

@@ -10,7 +10,8 @@ import { answerFor } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
-import { QuantityField, type Typed } from '../ui/QuantityField.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import type { Typed } from '../ui/read-typed.js'
 import { KIND_WORDS, LAUNCH_FOR, USE_WORDS } from './use-words.js'
 
 /** Power, use, unit: a first answer while it is typed, then a job. */

@@ -4,7 +4,8 @@ import { pinionTeeth, solveTrain, type PlanetarySet, type RangeSolution, type Un
 import { useMemo, useState, type ReactNode } from 'react'
 import { Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { QuantityField, type Typed } from '../ui/QuantityField.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import type { Typed } from '../ui/read-typed.js'
 
 /** The gear train from its data: ratios, and what every set, joint and element carries per 1 of input torque. Other teeth can be tried. */
 export function TrainScreen({ unit }: { unit: Unit }) {

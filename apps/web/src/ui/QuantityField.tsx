@@ -1,10 +1,8 @@
 import { Field, Input } from '@chakra-ui/react'
-import { readQuantity, figure } from '@plucky/contract'
-import { fromSi, toSi, UNITS, type UnitName } from '@plucky/core'
+import { figure } from '@plucky/contract'
+import { fromSi, type UnitName } from '@plucky/core'
 import { useState, type KeyboardEvent } from 'react'
-
-/** What is typed: a figure in SI where the field has a unit, the text itself where it is no figure, null where it is empty. */
-export type Typed = number | string | null
+import { readTyped, type Typed } from './read-typed.js'
 
 interface QuantityProps {
   readonly label: string
@@ -101,14 +99,4 @@ function useTyped({ shown, unit, onCommit }: { shown: string; unit: UnitName | u
 function shownAs(value: Typed, unit: UnitName | undefined, digits: number): string {
   if (value === null) return ''
   return typeof value === 'string' ? value : figure(unit ? fromSi(value, unit) : value, digits).replaceAll(',', '')
-}
-
-/** "24 mm" in an inch field is converted; a bare number is taken in the field's own unit; anything else is passed on as it is. */
-export function readTyped(text: string, unit: UnitName | undefined): Typed {
-  const trimmed = text.trim()
-  if (trimmed === '') return null
-  const bare = Number(trimmed.replaceAll(',', '').replace('−', '-'))
-  if (Number.isFinite(bare)) return unit ? toSi(bare, unit) : bare
-  const read = readQuantity(trimmed)
-  return read && unit && read.dimension === UNITS[unit].dimension ? read.valueSi : trimmed
 }

@@ -98,7 +98,8 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const heldSameConverter = powerHeld(
     (scale) => {
       const cases = casesOf(input, gearing, made.value, converter, scale)
-      return Array.isArray(cases) ? utilisation(terms, cases) : 0 // an engine too weak to turn the converter loads nothing
+      // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
+      return Array.isArray(cases) ? utilisation(terms, cases) : utilisation(terms, base, scale)
     },
     peakPowerW,
     greatestRunningScale(made.value, converter),

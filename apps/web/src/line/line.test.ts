@@ -1,0 +1,63 @@
+import { demoShop } from '@plucky/demo'
+import { fromSi, solveTrain, specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
+import { readTyped } from '../ui/read-typed.js'
+import { greatestTorque, linkTorque, readStations } from './readings.js'
+import { toStep } from './steps.js'
+
+const { units, shelf, jobs } = demoShop()
+const [unit, job] = [units[0] as Unit, jobs[0] as (typeof jobs)[number]]
+const gearing = solveTrain(unit.train)
+const byId = new Map(shelf.map((part) => [part.id, part]))
+const fitted = new Map(Object.entries(job.spec.fits).map(([s, id]) => [s, byId.get(id ?? '') as Part]))
+const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure }) as Answer
+
+describe('the band on the strip', () => {
+  it.each(answer.cases)('$id: what the case holds and what leaves at the output add up to what comes in', (duty) => {
+    const readings = readStations(unit, duty, gearing.get(duty.rangeId))
+    const at = (id: string) => readings.get(id)?.torqueNm ?? NaN
+    const held =
+      unit.stations
+        .filter((s) => s.strip.grounded && s.id !== 'stator-support' && s.kind === 'pack')
+        .reduce((sum, s) => sum + at(s.id), 0) + at('low-one-way')
+    const sign = duty.kind === 'reverse' ? -1 : 1
+    expect(sign * at('output-shaft') - duty.turbine.torqueNm).toBeCloseTo(duty.kind === 'reverse' ? -held : held, 6)
+    expect(at('forward-pack') + at('direct-pack')).toBeCloseTo(at('input-shaft'), 6)
+  })
+
+  it('is as wide as what is handed on, and widest at the greatest torque of all cases', () => {
+    const duty = answer.cases[0] as Answer['cases'][number]
+    const readings = readStations(unit, duty, gearing.get(duty.rangeId))
+    const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
+    expect(linkTorque(readings, 'flex-plate', station('converter'))).toBe(duty.engine.torqueNm)
+    expect(linkTorque(readings, 'main-shaft', station('gear-sets'))).toBe(readings.get('main-shaft')?.torqueNm)
+    expect(linkTorque(readings, 'gear-sets', station('low-one-way'))).toBe(readings.get('low-one-way')?.torqueNm)
+    expect(greatestTorque(unit, answer, gearing)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
+  })
+
+  it('is nowhere while there is no case', () => {
+    expect([...readStations(unit, undefined, undefined).values()].some((r) => r.live)).toBe(false)
+    expect(greatestTorque(unit, undefined, undefined)).toBe(1)
+  })
+})
+
+describe('what is typed', () => {
+  it.each([
+    ['24 mm', 'in', toSi(24, 'mm')],
+    ['0.945', 'in', toSi(0.945, 'in')],
+    ['1,200', 'lb-ft', toSi(1200, 'lb-ft')],
+    ['−5', 'psi', toSi(-5, 'psi')],
+    ['0', 'psi', 0],
+    ['12 psi', 'in', '12 psi'],
+    ['abc', 'in', 'abc'],
+    ['  ', 'in', null],
+    ['7', undefined, 7],
+  ] as const)('%s in a field of %s', (text, unitName, expected) => {
+    const value = readTyped(text, unitName)
+    if (typeof expected === 'number') expect(value).toBeCloseTo(expected, 12)
+    else expect(value).toBe(expected)
+  })
+
+  it('a tried power goes in tens and never to nothing', () => {
+    expect([toStep(843), toStep(-50)].map((w) => Math.round(fromSi(w, 'hp')))).toEqual([840, 20])
+  })
+})

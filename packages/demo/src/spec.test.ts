@@ -1,0 +1,184 @@
+import { caseInSentence, findingSentence, placeName, togetherSentence, verdictSentence, worstCase, type JobContent } from '@plucky/contract'
+import {
+  drumSpeedPerInput,
+  fromSi,
+  judge,
+  solveTrain,
+  specAnswer,
+  stationLimits,
+  stationSpeed,
+  toSi,
+  type Answer,
+  type Part,
+  type SpecInput,
+  type StationCase,
+  type Unit,
+} from '@plucky/core'
+import fc from 'fast-check'
+import { demoShop } from './index.js'
+
+const { units, shelf, jobs } = demoShop()
+const unit = units[0] as Unit
+const job = jobs[0] as JobContent
+const gearing = solveTrain(unit.train)
+const byId = new Map(shelf.map((part) => [part.id, part]))
+const partsAt = (stationId: string) => shelf.filter((part) => part.stationIds.includes(stationId))
+const fittedOf = (fits: JobContent['arrived']) =>
+  new Map(Object.entries(fits).flatMap(([s, id]): [string, Part][] => (id ? [[s, byId.get(id) as Part]] : [])))
+const inputOf = (change: Partial<SpecInput> = {}): SpecInput => ({
+  unit,
+  brief: job.brief,
+  fitted: fittedOf(job.spec.fits),
+  pressure: job.spec.pressure,
+  ...change,
+})
+const answered = (input: SpecInput): Answer => {
+  const answer = specAnswer(input)
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+  return answer
+}
+
+/** Any spec of the shelf at any pressure. */
+const anySpec = fc
+  .record({
+    picks: fc.array(fc.nat(), { minLength: unit.stations.length, maxLength: unit.stations.length }),
+    psi: fc.integer({ min: 70, max: 280 }),
+  })
+  .map(({ picks, psi }): SpecInput => {
+    const fits = Object.fromEntries(unit.stations.map((s, i) => [s.id, partsAt(s.id)[(picks[i] ?? 0) % partsAt(s.id).length]?.id ?? null]))
+    return inputOf({ fitted: fittedOf(fits), pressure: { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.25, 'psi') } })
+  })
+
+describe('the fast search', () => {
+  it('finds the power at which the slow, full judgement of the same station stands at margin 1', () => {
+    fc.assert(
+      fc.property(anySpec, (input) => {
+        const answer = answered(input)
+        for (const verdict of answer.stations) {
+          if (verdict.held.outcome !== 'held') continue
+          const station = unit.stations.find((s) => s.id === verdict.stationId) as Unit['stations'][number]
+          const { limits } = stationLimits(station, input.fitted.get(station.id) as Part)
+          const scale = verdict.held.powerW / answer.peakPowerW
+          const margins = answer.cases.flatMap((duty) => {
+            const range = gearing.get(duty.rangeId)
+            if (!range) return []
+            const times = (p: { torqueNm: number; speedRadPerS: number }) => ({ ...p, torqueNm: scale * p.torqueNm })
+            const scaled = { ...duty, engine: times(duty.engine), stator: times(duty.stator), turbine: times(duty.turbine) }
+            return judge(limits, scaled, range, drumSpeedPerInput(unit, station, range))?.margin ?? []
+          })
+          expect(Math.min(...margins)).toBeCloseTo(1, 9)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('says the same twice, and does not care in which order the parts are named', () => {
+    fc.assert(
+      fc.property(anySpec, (input) => {
+        const turned = { ...input, fitted: new Map([...input.fitted].reverse()) }
+        expect(specAnswer(turned)).toEqual(specAnswer(input))
+        expect(specAnswer({ ...input, gearing })).toEqual(specAnswer(input))
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('more line pressure never lets a pack hold less', () => {
+    fc.assert(
+      fc.property(anySpec, fc.double({ min: 1.01, max: 1.5, noNaN: true }), (input, more) => {
+        const higher = { ...input, pressure: { drivePa: more * input.pressure.drivePa, reversePa: more * input.pressure.reversePa } }
+        const power = (a: Answer, id: string) => {
+          const held = a.stations.find((s) => s.stationId === id)?.held
+          return held?.outcome === 'held' ? held.powerW : held?.outcome === 'fails-at-smallest' ? 0 : Infinity
+        }
+        const [before, after] = [answered(input), answered(higher)]
+        for (const s of unit.stations.filter((x) => x.kind === 'pack'))
+          expect(power(after, s.id)).toBeGreaterThanOrEqual(power(before, s.id))
+      }),
+      { numRuns: 30 },
+    )
+  })
+})
+
+describe('findings beside the power held', () => {
+  it('pressure above what a part stands, at the station and in the range that sees it', () => {
+    const fitted = new Map(fittedOf(job.spec.fits))
+    const pack = { ...(fitted.get('low-reverse') as Part), maxPressurePa: toSi(230, 'psi') }
+    const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
+    expect(found).toEqual([expect.objectContaining({ stationId: 'low-reverse', rangeId: 'R' })])
+    expect(found.map((f) => findingSentence(f, unit))).toEqual(["Low-reverse pack: 245 psi is above the part's maximum of 230 psi."])
+  })
+
+  it('a part turned faster than it may, at redline in its fastest range', () => {
+    const fitted = new Map(fittedOf(job.spec.fits))
+    const plate = { ...(fitted.get('flex-plate') as Part), maxSpeedRadPerS: toSi(6500, 'rpm') }
+    const found = answered(inputOf({ fitted: fitted.set('flex-plate', plate) })).findings.filter((f) => f.stationId === 'flex-plate')
+    expect(found.map((f) => findingSentence(f, unit))).toEqual([
+      "Flex plate: turns 7000 rpm at redline, above the part's maximum of 6500 rpm.",
+    ])
+  })
+
+  it('a range that does not drive is left out and named', () => {
+    const dead: Unit = { ...unit, train: { ...unit.train, ranges: unit.train.ranges.map((r) => (r.id === '2' ? { ...r, on: [] } : r)) } }
+    const answer = answered(inputOf({ unit: dead }))
+    expect(answer.cases.map((c) => c.id)).not.toContain('full-2')
+    expect(answer.findings.map((f) => findingSentence(f, unit))).toContain('Second does not drive the output; it is left out.')
+  })
+})
+
+describe('speeds on the strip', () => {
+  it('follow the range: everything turns with the turbine in third, the shell stands in second, runs backward in first', () => {
+    const answer = answered(inputOf())
+    const rpm = (caseId: string, stationId: string) => {
+      const duty = answer.cases.find((c) => c.id === caseId) as Answer['cases'][number]
+      const station = unit.stations.find((s) => s.id === stationId) as Unit['stations'][number]
+      return fromSi(stationSpeed(station, duty, gearing.get(duty.rangeId) as never) ?? NaN, 'rpm')
+    }
+    expect(rpm('full-3', 'sun-shell')).toBeCloseTo(rpm('full-3', 'input-shaft'), 6)
+    expect(rpm('full-3', 'output-shaft')).toBeCloseTo(rpm('full-3', 'input-shaft'), 6)
+    expect(rpm('full-2', 'sun-shell')).toBeCloseTo(0, 9)
+    expect(rpm('full-2', 'output-shaft')).toBeCloseTo(rpm('full-2', 'input-shaft') / (1 + 40 / 68), 6)
+    expect(rpm('launch', 'input-shaft')).toBe(0)
+    expect(rpm('launch', 'flex-plate')).toBeCloseTo(fromSi(answer.stallSpeedRadPerS, 'rpm'), 9)
+    expect(rpm('full-3', 'stator-support')).toBe(0)
+  })
+})
+
+describe('words', () => {
+  const answer = answered(inputOf())
+  const named = (id: string) => answer.cases.find((c) => c.id === id) as Answer['cases'][number]
+  it('name a duty case as a builder says it', () => {
+    const say = (id: string, launch: 'rolling' | 'regrip' = 'regrip') => caseInSentence(unit, named(id), { launch })
+    expect([say('launch'), say('launch', 'rolling'), say('full-3'), say('reverse-R')]).toEqual([
+      'in first at the stall',
+      'in first, pulling away',
+      'at full power in third',
+      'in reverse',
+    ])
+  })
+  it('name places, those of shafts by section and feature', () => {
+    expect([placeName('oil journal|cross-hole'), placeName('slip'), placeName('crank-joint')]).toEqual([
+      'oil journal, cross hole',
+      'pack slips',
+      'crank joint slips',
+    ])
+  })
+  it('with no target say only what it holds; an empty station is named, never strong', () => {
+    const open = { ...job.brief, openQuestion: true }
+    expect(verdictSentence(answer, unit, open)).toMatch(/^Holds about \d+ hp: /)
+    const without = new Map(fittedOf(job.spec.fits))
+    without.delete('sun-shell')
+    expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/No figure for sun shell\.$/)
+  })
+  it('a pack without pressure holds nothing, and the sentence says so', () => {
+    const dry = specAnswer(inputOf({ pressure: { drivePa: toSi(8, 'psi'), reversePa: toSi(8, 'psi') } }))
+    expect(verdictSentence(dry, unit, job.brief)).toMatch(/^Holds nothing: .+ gives way at the smallest load/)
+    expect(dry.outcome === 'answered' && togetherSentence(dry, unit)).toBe('')
+  })
+  it('the case named with what goes first is that of its least margin', () => {
+    const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
+    const least = (first?.cases ?? []).reduce((a: StationCase, b) => (b.margin < a.margin ? b : a))
+    expect(first && worstCase(answer, first)?.id).toBe(least.caseId)
+  })
+})
