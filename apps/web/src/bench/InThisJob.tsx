@@ -137,9 +137,12 @@ function Basis({
   station: Station
   verdict: StationVerdict
 }) {
-  const idle = (bench.answered?.cases ?? []).filter((duty) => !verdict.cases.some((c) => c.caseId === duty.id))
   const limits = bench.fitted ? stationLimits(station, bench.fitted) : { limits: [], missing: ['part'] }
-  const origins = [...new Set(limits.limits.map((limit) => limit.origin))]
+  const judged = limits.limits.length > 0
+  const idle = judged ? (bench.answered?.cases ?? []).filter((duty) => !verdict.cases.some((c) => c.caseId === duty.id)) : []
+  const origins = [...new Set(limits.limits.map((limit) => limit.origin))].map(
+    (origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`,
+  )
   return (
     <Text mt="4px" color="inkSoft" lineHeight="1.3">
       {verdict.worst && `Least: ${placeName(verdict.worst.place)}. `}
@@ -152,7 +155,7 @@ function Basis({
         </strong>
       )}
       {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Judged by its stated limit alone; a model of its own comes later. '}
-      {origins.map((origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`).join(', ')}.
+      {judged && `${origins.join(', ')}.`}
     </Text>
   )
 }

@@ -63,7 +63,7 @@ export function FirstScreen() {
           {last && unit && answer && <Weakest job={last} unit={unit} answer={answer} />}
           {last && unit && <WhatChanged job={last} unit={unit} />}
           <NewJob units={shop.units} />
-          <OtherJobs jobs={others} units={shop.units} />
+          {others.length > 0 && <OtherJobs jobs={others} units={shop.units} />}
         </Grid>
         <Text mt="14px" fontSize="14px" color="inkSoft" maxW="900px">
           All figures are estimates for choosing parts. The maker's limits, the rule book in force and the licensed shop decide.
@@ -155,7 +155,6 @@ function asArrived(job: Job): string {
 function OtherJobs({ jobs, units }: { jobs: readonly Job[]; units: readonly Unit[] }) {
   return (
     <Panel title="Other jobs" gridColumn="1 / -1">
-      {jobs.length === 0 && <Text color="inkSoft">None yet.</Text>}
       {jobs.map((job) => (
         <OtherJob key={job.number} job={job} units={units} />
       ))}
