@@ -1,16 +1,17 @@
 import type { Job, JobContent, Problem } from '@plucky/contract'
 import { verdictSentence } from '@plucky/contract'
-import { specAnswer, type Part, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import fc from 'fast-check'
 import request from 'supertest'
 import { Sequelize } from 'sequelize-typescript'
 import { migrate } from './database/migrate.js'
+import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
-const contentOf = ({ name, unitId, brief, arrived, spec }: Job): JobContent => ({ name, unitId, brief, arrived, spec })
+const contentOf = ({ name, unitId, brief, arrived, spec, rules }: Job): JobContent => ({ name, unitId, brief, arrived, spec, rules })
 const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
 const shelf = async () => (await http().get('/api/shelf').expect(200)).body as Part[]
 const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
@@ -30,9 +31,22 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 1, jobs: 2, steps: 1 })
+    expect(counts).toMatchObject({ units: 1, jobs: 2, steps: 2 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
+  it('carry what an earlier version kept over to the next', async () => {
+    const [before] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
+    await scratch.query('UPDATE parts SET body = body || \'{"maxPressurePa": 5, "stated": []}\' WHERE id = \'fwd-stock\'')
+    await scratch.query("UPDATE jobs SET body = body - 'rules' WHERE number = 2")
+    await limitsAndRules.up(scratch.app.get(Sequelize).getQueryInterface())
+    const [part] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
+    expect(part?.['body']).toMatchObject({ stated: [{ place: 'station', origin: 'maker', pressurePa: 5 }] })
+    expect(part?.['body']).not.toHaveProperty('maxPressurePa')
+    const [job] = await scratch.query("SELECT body->'rules' AS rules FROM jobs WHERE number = 2")
+    expect(job?.['rules']).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
+    await scratch.query(`UPDATE parts SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE id = 'fwd-stock'`)
+  })
+
   it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
   it('are described: the page names every DTO with its limits', async () => {
     const { body } = await http().get('/api/docs.json').expect(200)
@@ -50,7 +64,7 @@ describe('a job', () => {
     const unit = (await http().get(`/api/units/${job.unitId}`).expect(200)).body as Unit
     const parts = new Map((await shelf()).map((part) => [part.id, part]))
     const fitted = new Map(Object.entries(job.spec.fits).map(([station, id]) => [station, parts.get(id ?? '') as Part]))
-    const expected = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+    const expected = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
     const { body } = await http().get('/api/jobs/1/answer').expect(200)
     expect(body.sentence).toBe(verdictSentence(expected, unit, job.brief))
     expect(body.answer).toEqual(JSON.parse(JSON.stringify(expected)))
@@ -75,6 +89,24 @@ describe('a job', () => {
     const [first] = (await http().get('/api/jobs').expect(200)).body as Job[]
     expect(first?.number).toBe(added.number)
     expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual(changed)
+  })
+
+  it('records the rules it is judged by: the default ones where none are named, and others change the answer', async () => {
+    const { rules, ...plain } = contentOf(await jobOne())
+    const added = (await http().post('/api/jobs').send(plain).expect(201)).body as Job
+    expect(added.rules).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
+    const harsh = { ...rules, launchFactor: { ...rules.launchFactor, regrip: 2 } }
+    await http()
+      .put(`/api/jobs/${added.number}`)
+      .send({ ...plain, rules: harsh, version: 1 })
+      .expect(200)
+    const power = async (n: number) => (await http().get(`/api/jobs/${n}/answer`)).body.answer.held.powerW as number
+    expect(await power(added.number)).toBeLessThan(await power(1))
+    const wrong = await http()
+      .put(`/api/jobs/${added.number}`)
+      .send({ ...plain, rules: { ...rules, togetherWithin: 9 }, version: 2 })
+      .expect(422)
+    expect(errorsOf(wrong.body)[0]).toMatchObject({ path: 'rules.togetherWithin', code: 'out-of-range' })
   })
 
   it('is not overwritten by a change made on an older state', async () => {

@@ -12,6 +12,7 @@ import { BriefScreen } from './screens/BriefScreen.js'
 import { FirstScreen } from './screens/FirstScreen.js'
 import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { LineScreen } from './line/LineScreen.js'
+import { RulesScreen } from './screens/RulesScreen.js'
 import { TrainScreen } from './screens/TrainScreen.js'
 import { loadShop } from './state/shop.js'
 import { system } from './ui/theme.js'
@@ -37,6 +38,11 @@ const router = createBrowserRouter([
     errorElement: failed,
   },
   { path: '/jobs/:number/unit', element: <JobScreen view={(_content, unit) => <TrainScreen unit={unit} />} />, errorElement: failed },
+  {
+    path: '/jobs/:number/rules',
+    element: <JobScreen view={(content, unit) => <RulesScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
   { path: '*', element: <FirstScreen /> },
 ])
 

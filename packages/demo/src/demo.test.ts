@@ -1,5 +1,17 @@
-import { togetherSentence, verdictSentence, type JobContent } from '@plucky/contract'
-import { fromSi, solveTrain, specAnswer, toSi, type Answer, type Brief, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { likelyWords, statedWords, togetherSentence, verdictSentence, type JobContent } from '@plucky/contract'
+import {
+  DEFAULT_RULES,
+  fromSi,
+  solveTrain,
+  specAnswer,
+  stationLimits,
+  toSi,
+  type Answer,
+  type Brief,
+  type Part,
+  type SpecAnswer,
+  type Unit,
+} from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 
@@ -163,6 +175,69 @@ describe('the answer', () => {
     expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/fit a converter/)
     const engine = { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 5 }] } as const
     expect(verdictSentence(without('conv-258-forged', { engine }), unit, weak.brief)).toMatch(/at least two points/)
+  })
+})
+
+describe('limits as they are stated', () => {
+  const own = (kind: 'petrol' | 'diesel', fits: Record<string, string>, rules = DEFAULT_RULES) =>
+    answered(
+      specAnswer({
+        unit,
+        brief: { ...weak.brief, engine: { ...weak.brief.engine, kind } },
+        fitted: fittedFrom({ ...weak.spec.fits, ...fits }),
+        pressure: weak.spec.pressure,
+        rules,
+      }),
+    )
+  const sheet = (kind: 'petrol' | 'diesel') =>
+    stationOf(own(kind, { 'flex-plate': 'plate-machined' }), 'flex-plate').cases[0]?.capacityNm ?? 0
+
+  it('a plate rated in power without rpm holds more torque behind a diesel than behind a petrol engine, and says on what basis', () => {
+    expect(fromSi(sheet('petrol'), 'lb-ft')).toBeCloseTo((1150 * 5252.113) / 6000, 1)
+    expect(sheet('diesel') / sheet('petrol')).toBeLessThanOrEqual(6000 / 2800) // a bolted joint may give way before the sheet does
+    expect(sheet('diesel')).toBeGreaterThan(sheet('petrol'))
+    const part = partById.get('plate-machined') as Part
+    const words = (engineKind: 'petrol' | 'diesel') => {
+      const limit = stationLimits(unit.stations[0] as Unit['stations'][number], part, { engineKind, rules: DEFAULT_RULES }).limits.find(
+        (l) => l.place === 'sheet',
+      )
+      return limit?.stated ? statedWords(limit.stated, limit.basis) : ''
+    }
+    expect(words('petrol')).toBe('1150 hp, taken at 6000 rpm (petrol, house rule): 1007 lb-ft')
+    expect(words('diesel')).toBe('1150 hp, taken at 2800 rpm (diesel, house rule): 2157 lb-ft')
+  })
+
+  it('the house rule says whether computed, stated or the lower counts', () => {
+    const held = (limitThatCounts: 'lower' | 'computed' | 'stated') =>
+      stationOf(own('petrol', { 'main-shaft': 'main-300m' }, { ...DEFAULT_RULES, limitThatCounts }), 'main-shaft')
+    const [lower, computed, stated] = [held('lower'), held('computed'), held('stated')]
+    expect([lower.worst?.origin, computed.worst?.origin, stated.worst?.origin]).toEqual(['broken', 'computed', 'broken'])
+    expect(fromSi(stated.worst?.capacityNm ?? 0, 'lb-ft')).toBeCloseTo(1700, 6)
+    expect(hp(lower.held)).toBe(Math.min(hp(computed.held), hp(stated.held)))
+  })
+
+  it('a life figure is shown and never counted; a figure at the engine is held against the engine', () => {
+    const station = unit.stations.find((s) => s.id === 'input-shaft') as Unit['stations'][number]
+    const limits = (id: string) => stationLimits(station, partById.get(id) as Part).limits
+    expect(
+      limits('input-waisted')
+        .filter((l) => !l.counts)
+        .map((l) => l.stated?.basis),
+    ).toEqual(['life'])
+    expect(limits('input-300m').find((l) => l.stated)?.load).toEqual({ at: 'engine' })
+  })
+
+  it('the likely band holds the answer, wider for a figure from the maker than for one computed', () => {
+    const share = (answer: Answer) =>
+      ((answer.likely?.highW ?? 0) - (answer.likely?.lowW ?? 0)) / 2 / (answer.held.outcome === 'held' ? answer.held.powerW : NaN)
+    const [shaft, oneWay] = [answerOf(weak), answerOf(balanced)]
+    for (const a of [shaft, oneWay])
+      expect([a.likely && a.likely.lowW < toSi(hp(a.held), 'hp'), a.likely && a.likely.highW > toSi(hp(a.held), 'hp')]).toEqual([
+        true,
+        true,
+      ])
+    expect(share(oneWay)).toBeGreaterThan(share(shaft))
+    expect(likelyWords(shaft)).toMatch(/^\d+0–\d+0 hp$/)
   })
 })
 

@@ -11,6 +11,7 @@ import {
   type Answer,
   type Part,
   type SpecInput,
+  type StatedLimit,
   type StationCase,
   type Unit,
 } from '@plucky/core'
@@ -37,6 +38,11 @@ const answered = (input: SpecInput): Answer => {
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
   return answer
 }
+
+const withLimit = (part: Part, limit: Partial<StatedLimit>): Part => ({
+  ...part,
+  stated: [...part.stated, { place: 'station', origin: 'maker', ...limit }],
+})
 
 /** Any spec of the shelf at any pressure. */
 const anySpec = fc
@@ -104,7 +110,7 @@ describe('the fast search', () => {
 describe('findings beside the power held', () => {
   it('pressure above what a part stands, at the station and in the range that sees it', () => {
     const fitted = new Map(fittedOf(job.spec.fits))
-    const pack = { ...(fitted.get('low-reverse') as Part), maxPressurePa: toSi(230, 'psi') }
+    const pack = withLimit(fitted.get('low-reverse') as Part, { pressurePa: toSi(230, 'psi') })
     const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
     expect(found).toEqual([expect.objectContaining({ stationId: 'low-reverse', rangeId: 'R' })])
     expect(found.map((f) => findingSentence(f, unit))).toEqual(["Low-reverse pack: 245 psi is above the part's maximum of 230 psi."])
@@ -112,7 +118,7 @@ describe('findings beside the power held', () => {
 
   it('a part turned faster than it may, at redline in its fastest range', () => {
     const fitted = new Map(fittedOf(job.spec.fits))
-    const plate = { ...(fitted.get('flex-plate') as Part), maxSpeedRadPerS: toSi(6500, 'rpm') }
+    const plate = withLimit(fitted.get('flex-plate') as Part, { speedRadPerS: toSi(6500, 'rpm') })
     const found = answered(inputOf({ fitted: fitted.set('flex-plate', plate) })).findings.filter((f) => f.stationId === 'flex-plate')
     expect(found.map((f) => findingSentence(f, unit))).toEqual([
       "Flex plate: turns 7000 rpm at redline, above the part's maximum of 6500 rpm.",

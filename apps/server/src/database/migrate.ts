@@ -1,8 +1,12 @@
 import type { Sequelize } from 'sequelize-typescript'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstTables from './migrations/0001-first-tables.js'
+import * as limitsAndRules from './migrations/0002-limits-and-rules.js'
 
-const MIGRATIONS = [{ name: '0001-first-tables', ...firstTables }]
+const MIGRATIONS = [
+  { name: '0001-first-tables', ...firstTables },
+  { name: '0002-limits-and-rules', ...limitsAndRules },
+]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */
 export async function migrate(sequelize: Sequelize): Promise<void> {

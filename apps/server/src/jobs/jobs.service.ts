@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, type Job, type JobContent } from '@plucky/contract'
+import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, withRules, type Job, type JobContent } from '@plucky/contract'
 import { specAnswer, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { JobRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
@@ -50,7 +50,7 @@ export class JobsService {
     const fitted = new Map(
       Object.entries(job.spec.fits).flatMap(([station, id]) => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])),
     )
-    const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+    const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
     return { sentence: verdictSentence(answer, unit, job.brief), answer }
   }
 
@@ -61,7 +61,7 @@ export class JobsService {
   }
 
   private async content(plain: unknown, dto: typeof JobContentDto): Promise<JobContent> {
-    const shaped = accepted(checkShape(dto, plain))
+    const shaped = accepted(checkShape(dto, withRules(plain)))
     const parts = await this.shelf.byIds(partIds(shaped as unknown as JobContent))
     const unit = (await this.units.all()).find((u: Unit) => u.id === shaped.unitId)
     return accepted(checkJob(plain, () => unit, (id) => parts.get(id), dto)) // prettier-ignore

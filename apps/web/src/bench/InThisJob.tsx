@@ -1,5 +1,5 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
-import { caseInSentence, capital, figure, ORIGIN_WORDS, placeName, stationName } from '@plucky/contract'
+import { caseInSentence, capital, figure, ORIGIN_WORDS, placeName, statedWords, stationName } from '@plucky/contract'
 import {
   fromSi,
   stationLimits,
@@ -9,6 +9,7 @@ import {
   type StationCase,
   type StationVerdict,
   type Unit,
+  type Limit,
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import { compared } from './compared.js'
@@ -137,8 +138,10 @@ function Basis({
   station: Station
   verdict: StationVerdict
 }) {
-  const limits = bench.fitted ? stationLimits(station, bench.fitted) : { limits: [], missing: ['part'] }
-  const judged = limits.limits.length > 0
+  const limits = bench.fitted
+    ? stationLimits(station, bench.fitted, { engineKind: brief.engine.kind, rules: bench.rules })
+    : { limits: [], missing: ['part'] }
+  const judged = limits.limits.some((limit) => limit.counts)
   const idle = judged ? (bench.answered?.cases ?? []).filter((duty) => !verdict.cases.some((c) => c.caseId === duty.id)) : []
   const origins = [...new Set(limits.limits.map((limit) => limit.origin))].map(
     (origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`,
@@ -155,7 +158,18 @@ function Basis({
         </strong>
       )}
       {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Judged by its stated limit alone; a model of its own comes later. '}
-      {judged && `${origins.join(', ')}.`}
+      {judged && `${origins.join(', ')}. `}
+      {limits.limits
+        .map((limit) => limitWords(limit))
+        .filter(Boolean)
+        .join(' ')}
     </Text>
   )
+}
+
+/** A stated figure that needs a word: how a power became a torque, or why it does not count. */
+function limitWords(limit: Limit): string {
+  if (!limit.stated || (limit.counts && limit.basis?.from !== 'power' && limit.stated.at === undefined)) return ''
+  const who = `${capital(ORIGIN_WORDS[limit.origin].words)}${limit.stated.sells ? ' and sells it' : ''}`
+  return `${who}: ${statedWords(limit.stated, limit.basis)}${limit.counts ? '' : ', shown beside, not counted'}.`
 }

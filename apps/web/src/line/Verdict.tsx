@@ -1,6 +1,15 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { capital, findingSentence, money, stationName, togetherSentence, verdictSentence, type JobContent } from '@plucky/contract'
-import type { SpecAnswer, Unit } from '@plucky/core'
+import {
+  capital,
+  findingSentence,
+  likelyWords,
+  money,
+  stationName,
+  togetherSentence,
+  verdictSentence,
+  type JobContent,
+} from '@plucky/contract'
+import type { Answer, SpecAnswer, Unit } from '@plucky/core'
 import { heldInWords } from '../bench/held.js'
 import { costOf } from '../state/verdicts.js'
 
@@ -15,10 +24,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
           {verdictSentence(answer, unit, content.brief)}
         </Heading>
         <Text fontSize="15px" color="inkSoft" mt="1px">
-          {answered &&
-            [togetherSentence(answered, unit), `With this very converter: ${heldInWords(answered.heldSameConverter)}.`]
-              .filter(Boolean)
-              .join(' ')}
+          {answered && besides(answered, unit)}
         </Text>
         {answered?.findings.map((finding) => (
           <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>
@@ -29,6 +35,13 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
       <Cost content={content} unit={unit} />
     </Flex>
   )
+}
+
+/** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
+function besides(answer: Answer, unit: Unit): string {
+  const likely = likelyWords(answer)
+  const same = `With this very converter ${heldInWords(answer.heldSameConverter)}.`
+  return [likely && `Likely ${likely}.`, togetherSentence(answer, unit), same].filter(Boolean).join(' ')
 }
 
 function Cost({ content, unit }: { content: JobContent; unit: Unit }) {

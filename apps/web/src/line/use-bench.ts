@@ -1,5 +1,5 @@
 import type { JobContent } from '@plucky/contract'
-import type { Answer, DutyCase, Part, SpecAnswer, Unit } from '@plucky/core'
+import type { Answer, DutyCase, HouseRules, Part, SpecAnswer, Unit } from '@plucky/core'
 import { useEffect, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { change } from '../state/job.js'
@@ -18,6 +18,7 @@ export interface BenchView {
   readonly candidate: Part | undefined
   readonly duty: DutyCase | undefined
   readonly fits: ReadonlyMap<string, Part>
+  readonly rules: HouseRules
   readonly choose: (stationId: string) => void
   readonly look: (partId: string) => void
   readonly fit: (partId: string) => void
@@ -49,6 +50,7 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
         part && parts.has(part) ? [[id, parts.get(part) as Part]] : [],
       ),
     ),
+    rules: content.rules,
     choose: (id) => viewStore.setState({ station: id, candidate: '' }),
     look: (id) => viewStore.setState({ candidate: id }),
     fit: (id) => change((job) => withPart(job, station, id)),

@@ -1,6 +1,6 @@
 import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
 import { checkBrief, verdictSentence, type JobContent } from '@plucky/contract'
-import { ENGINE_KINDS, headlineFor, toSi, USES, type EngineKind, type Part, type Unit, type Use } from '@plucky/core'
+import { DEFAULT_RULES, ENGINE_KINDS, headlineFor, toSi, USES, type EngineKind, type Part, type Unit, type Use } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
@@ -149,5 +149,12 @@ function firstSpec(name: string, unit: Unit, kind: EngineKind, use: Use, powerW:
   const stock = Object.fromEntries(
     unit.stations.map((s) => [s.id, candidatesFor(parts, unit.id, s.id).find((part) => part.stock)?.id ?? null]),
   )
-  return { name, unitId: unit.id, brief: firstBrief(kind, use, powerW), arrived: stock, spec: { fits: stock, pressure: MAKERS_PRESSURE } }
+  return {
+    name,
+    unitId: unit.id,
+    brief: firstBrief(kind, use, powerW),
+    arrived: stock,
+    spec: { fits: stock, pressure: MAKERS_PRESSURE },
+    rules: DEFAULT_RULES,
+  }
 }

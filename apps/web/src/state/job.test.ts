@@ -3,7 +3,14 @@ import type { Job, JobContent } from '@plucky/contract'
 /** A server that can be slowed, stopped and changed behind our back, and the browser's own store. */
 class Beyond {
   version = 1
-  content: JobContent = { name: 'one', unitId: 'u', brief: {}, arrived: {}, spec: { fits: {}, pressure: {} } } as unknown as JobContent
+  content: JobContent = {
+    name: 'one',
+    unitId: 'u',
+    brief: {},
+    arrived: {},
+    spec: { fits: {}, pressure: {} },
+    rules: {},
+  } as unknown as JobContent
   up = true
   writes = 0
   readonly kept = new Map<string, string>()
@@ -78,6 +85,18 @@ it('undoes and redoes, and saves what stands', async () => {
   expect(beyond.content.name).toBe('one')
   t.rename('z')
   expect(t.now().future).toEqual([])
+})
+
+it('is settled when undo and redo lead back to what the server has', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  t.rename('a')
+  await settle()
+  t.undo()
+  t.redo()
+  expect(t.now().saving).toBe('unsaved')
+  await settle()
+  expect([t.now().saving, beyond.content.name, beyond.writes, beyond.kept.size]).toEqual(['saved', 'a', 1, 0])
 })
 
 it('keeps what was typed while the server is away, across a killed tab, and saves it later', async () => {

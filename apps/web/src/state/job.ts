@@ -42,7 +42,7 @@ const { getState: get, setState: set } = jobStore
 let timer: ReturnType<typeof setTimeout> | undefined
 let inFlight = false
 
-const contentOf = ({ name, unitId, brief, arrived, spec }: Job): JobContent => ({ name, unitId, brief, arrived, spec })
+const contentOf = ({ name, unitId, brief, arrived, spec, rules }: Job): JobContent => ({ name, unitId, brief, arrived, spec, rules })
 
 /** Opens a job. A change left unacknowledged by an earlier session is taken up again, or shown as a conflict if the job moved on. */
 export async function openJob(number: number): Promise<void> {
@@ -109,7 +109,8 @@ function plan(after: number): void {
 /** Sends what is on screen; one request at a time, again if something changed meanwhile. */
 export async function save(keepalive = false): Promise<void> {
   const { content, acknowledged, number, version, saving } = get()
-  if (!content || inFlight || saving === 'conflict' || content === acknowledged) return
+  if (!content || inFlight || saving === 'conflict') return
+  if (content === acknowledged) return settle(number)
   inFlight = true
   set({ saving: 'saving' })
   try {
@@ -121,6 +122,12 @@ export async function save(keepalive = false): Promise<void> {
     inFlight = false
   }
   if (get().saving === 'unsaved') plan(SAVE_AFTER_MS)
+}
+
+/** What is on screen is what the server has: there is nothing left to send. */
+function settle(number: number): void {
+  dropDraft(number)
+  set({ saving: 'saved', problem: '' })
 }
 
 function acknowledge(job: Job, content: JobContent): void {

@@ -26,6 +26,7 @@ export function answerFor(content: JobContent, stationId?: string, partId?: stri
     brief: content.brief,
     fitted,
     pressure: content.spec.pressure,
+    rules: content.rules,
     ...(solved ? { gearing: solved } : {}),
   })
   known.set(key, answer)

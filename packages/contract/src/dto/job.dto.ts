@@ -1,4 +1,15 @@
-import { engineCurve, fitFaults, fault, type Brief, type BriefEngine, type Part, type PressureCalibration, type Unit } from '@plucky/core'
+import {
+  DEFAULT_RULES,
+  engineCurve,
+  fitFaults,
+  fault,
+  type Brief,
+  type BriefEngine,
+  type Part,
+  type PressureCalibration,
+  type Unit,
+  type HouseRules,
+} from '@plucky/core'
 import { Type } from 'class-transformer'
 import { IsObject, ValidateNested } from 'class-validator'
 import { worded, type Problem } from '../words/faults.js'
@@ -6,6 +17,7 @@ import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
 import { Label, Slug } from './decorators.js'
 import { Figure } from './figure.js'
+import { HouseRulesDto } from './rules.dto.js'
 
 export class PressureDto {
   @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
@@ -28,6 +40,8 @@ export class JobContentDto {
   /** Part ids by station as the unit came in. */
   @IsObject() arrived!: Record<string, string | null>
   @IsObject() @ValidateNested() @Type(() => SpecDto) spec!: SpecDto
+  /** The house rules that the job is judged by. */
+  @IsObject() @ValidateNested() @Type(() => HouseRulesDto) rules!: HouseRulesDto
 }
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
@@ -41,6 +55,7 @@ export interface JobContent {
   readonly brief: Brief
   readonly arrived: Readonly<Record<string, string | null>>
   readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: PressureCalibration }
+  readonly rules: HouseRules
 }
 
 export interface Job extends JobContent {
@@ -69,6 +84,10 @@ function engineProblems(plain: unknown): Problem[] {
 const valueAt = (plain: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plain)
 
+/** A job that names no house rules is judged by the default ones, and records them. */
+export const withRules = (plain: unknown): unknown =>
+  typeof plain === 'object' && plain !== null && !('rules' in plain) ? { ...plain, rules: DEFAULT_RULES } : plain
+
 /** Shape of a job, consistency of its brief, and every fitted part against the unit. */
 export function checkJob(
   plain: unknown,
@@ -76,7 +95,7 @@ export function checkJob(
   partOf: (id: string) => Part | undefined,
   dto: typeof JobContentDto = JobContentDto,
 ): Checked<JobContent> {
-  const shape = checkShape(dto, plain)
+  const shape = checkShape(dto, withRules(plain))
   if (!shape.ok) return shape
   const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
   const brief = checkBrief(job.brief)

@@ -1,4 +1,17 @@
-import { LIMIT_PLACES, ORIGINS, PART_KINDS, partFaults, type LimitPlace, type Origin, type Part, type PartKind } from '@plucky/core'
+import {
+  LIMIT_BASES,
+  LIMIT_PLACES,
+  LIMIT_POINTS,
+  ORIGINS,
+  PART_KINDS,
+  partFaults,
+  type LimitBasis,
+  type LimitPlace,
+  type LimitPoint,
+  type Origin,
+  type Part,
+  type PartKind,
+} from '@plucky/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, ValidateNested } from 'class-validator'
 import { worded } from '../words/faults.js'
@@ -9,10 +22,19 @@ import { GEOMETRY_DTOS } from './geometry.dto.js'
 
 class NoGeometry {}
 
+const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
+
 export class StatedLimitDto {
   @OneOf('Place of a limit', LIMIT_PLACES) place!: LimitPlace
-  @Figure({ label: 'Stated torque', unit: 'lb-ft', from: 0, to: 30000, above: true }) torqueNm!: number
-  @OneOf('Origin of a limit', ORIGINS.filter((origin) => origin !== 'computed')) origin!: Exclude<Origin, 'computed'>
+  @IsOptional() @Figure({ label: 'Stated torque', unit: 'lb-ft', from: 0, to: 30000, above: true }) torqueNm?: number
+  @IsOptional() @Figure({ label: 'Stated power', unit: 'hp', from: 0, to: 20000, above: true }) powerW?: number
+  @IsOptional() @Figure({ label: 'Maximum pressure', unit: 'psi', from: 10, to: 1000 }) pressurePa?: number
+  @IsOptional() @Figure({ label: 'Maximum speed', unit: 'rpm', from: 500, to: 30000 }) speedRadPerS?: number
+  @IsOptional() @Figure({ label: 'Rated at', unit: 'rpm', from: 200, to: 15000 }) ratedAtRadPerS?: number
+  @IsOptional() @OneOf('Where a limit applies', LIMIT_POINTS) at?: LimitPoint
+  @IsOptional() @OneOf('Basis of a limit', LIMIT_BASES) basis?: LimitBasis
+  @IsOptional() @IsBoolean({ message: 'Say whether the one who states it sells the part: true or false.' }) sells?: boolean
+  @OneOf('Origin of a limit', STATED_ORIGINS) origin!: Exclude<Origin, 'computed'>
 }
 
 export class PartDto {
@@ -34,8 +56,6 @@ export class PartDto {
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
   @IsBoolean({ message: 'Say whether the part is the stock one: true or false.' }) stock!: boolean
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => StatedLimitDto) stated!: StatedLimitDto[]
-  @IsOptional() @Figure({ label: 'Maximum pressure', unit: 'psi', from: 10, to: 1000 }) maxPressurePa?: number
-  @IsOptional() @Figure({ label: 'Maximum speed', unit: 'rpm', from: 500, to: 30000 }) maxSpeedRadPerS?: number
 
   @IsObject({ message: 'A part needs its geometry.' })
   @ValidateNested()

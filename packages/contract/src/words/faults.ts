@@ -58,6 +58,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'one-way-without-sense': (v) => `One-way clutch "${v.element}" must say in which sense it holds.`,
   'element-unknown': (v) => `Range ${v.range} asks for "${v.element}", which this unit does not have.`,
   'name-repeated': (v) => `The name "${v.name}" stands twice; sets, joints and elements need names of their own.`,
+  'limit-not-one-quantity': (v) => `A stated limit names exactly one of torque, power, pressure and speed; ${v.count} came.`,
+  'rated-speed-without-power': () => 'A rated speed belongs to a power; state the power it was rated at, or leave the speed out.',
   'station-unknown': (v) => `${v.unit} has no station "${v.station}".`,
   'part-unknown': (v) => `The shelf has no part "${v.part}".`,
   'part-of-another-unit': (v) => `"${v.part}" fits ${v.units}, not ${v.unit}. Choose a part made for ${v.unit}.`,

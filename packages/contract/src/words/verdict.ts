@@ -1,6 +1,18 @@
-import type { Answer, Brief, DutyCase, Finding, Origin, SpecAnswer, StationVerdict, Unit } from '@plucky/core'
+import {
+  fromSi,
+  type Answer,
+  type Brief,
+  type DutyCase,
+  type Finding,
+  type Origin,
+  type SpecAnswer,
+  type StatedLimit,
+  type StationVerdict,
+  type TorqueBasis,
+  type Unit,
+} from '@plucky/core'
 import { worded } from './faults.js'
-import { capital, listed, quantity, roundedHp } from './format.js'
+import { capital, figure, listed, quantity, roundedHp } from './format.js'
 
 const rangeName = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
 export const stationName = (unit: Unit, id: string) => unit.stations.find((station) => station.id === id)?.name ?? id
@@ -68,6 +80,25 @@ const roundedExactly = (powerW: number) => quantity(powerW, 'hp').replace(' hp',
 function missingSentence(answer: Answer, unit: Unit): string {
   const names = answer.stations.filter((s) => s.missing.length > 0).map((s) => stationName(unit, s.stationId))
   return names.length === 0 ? '' : `No figure for ${listed(names)}.`
+}
+
+/** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */
+export function likelyWords(answer: Answer): string {
+  if (answer.held.outcome !== 'held' || !answer.likely) return ''
+  const [low, high] = [Math.floor(fromSi(answer.likely.lowW, 'hp') / 10) * 10, Math.ceil(fromSi(answer.likely.highW, 'hp') / 10) * 10]
+  return `${figure(low)}–${figure(high)} hp`
+}
+
+/** How a stated figure reads, with the basis on which it became a torque: "1,150 hp, taken at 6,000 rpm (petrol, house rule)". */
+export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined): string {
+  const point = stated.at === 'engine' || stated.at === 'turbine' ? ` at the ${stated.at}` : ''
+  const life = stated.basis === 'life' ? ', over its life' : ''
+  if (basis?.from !== 'power') return `${quantity(stated.torqueNm ?? 0, 'lb-ft')}${point}${life}`
+  const speed =
+    basis.speedFrom === 'stated'
+      ? `rated at ${quantity(basis.speedRadPerS, 'rpm')}`
+      : `taken at ${quantity(basis.speedRadPerS, 'rpm')} (${basis.fuel}, house rule)`
+  return `${quantity(basis.powerW, 'hp')}${point}, ${speed}: ${quantity(basis.powerW / basis.speedRadPerS, 'lb-ft')}${life}`
 }
 
 /** What to do with those that give way together, or nothing where the first stands alone. */

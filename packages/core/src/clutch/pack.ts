@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import { packTorque, wearRadius } from './friction.js'
+import { packTorque, pressureRadius, wearRadius } from './friction.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from './piston.js'
 
 export interface PackGeometry {
@@ -61,25 +61,47 @@ export interface PackForce {
   readonly netN: number
 }
 
+/** The piston faces fed in a range: their area, and the force of their spinning oil per speed squared. */
+interface FedFaces {
+  readonly areaM2: number
+  readonly spinPerSpeed2: number
+}
+
+const fedFaces = new WeakMap<PackGeometry, Map<string, FedFaces>>()
+
+/** The faces fed in a range, added up once: they depend on the pack alone. */
+function facesFedIn(pack: PackGeometry, rangeId: string): FedFaces {
+  const byRange = fedFaces.get(pack) ?? new Map<string, FedFaces>()
+  fedFaces.set(pack, byRange)
+  const known = byRange.get(rangeId)
+  if (known) return known
+  const fed = pack.chambers.filter((chamber) => !chamber.fedIn || chamber.fedIn.includes(rangeId))
+  const spin = (c: PistonChamber) => centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, 1)
+  const made = {
+    areaM2: fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
+    spinPerSpeed2: pack.balanced ? 0 : fed.reduce((sum, c) => sum + spin(c), 0),
+  }
+  byRange.set(rangeId, made)
+  return made
+}
+
 /**
  * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range.
  * Pressure at the piston is the line's less the ring loss, never below zero.
  */
 export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
-  const fed = pack.chambers.filter((chamber) => !chamber.fedIn || chamber.fedIn.includes(oil.rangeId))
-  const pressure = Math.max(0, oil.linePressurePa - pack.ringLossPa)
-  const appliedN = fed.reduce((sum, c) => sum + pressure * annulusArea(c.innerRadiusM, c.outerRadiusM), 0)
-  const spin = (c: PistonChamber) =>
-    centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS)
-  const centrifugalN = pack.balanced ? 0 : fed.reduce((sum, c) => sum + spin(c), 0)
+  const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
+  const appliedN = Math.max(0, oil.linePressurePa - pack.ringLossPa) * areaM2
+  const centrifugalN = spinPerSpeed2 * oil.drumSpeedRadPerS ** 2
   const springsN = pack.returnSpringN + pack.cushionN
   return { appliedN, centrifugalN, springsN, netN: appliedN + centrifugalN - springsN }
 }
 
 export const frictionFaces = (pack: PackGeometry): number => pack.linedPlates * pack.facesPerPlate
 
-/** Torque at which a pack slips, uniform wear, hot static friction. */
-export function packCapacity(pack: PackGeometry, oil: PackOil): number {
-  const radius = wearRadius(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
-  return packTorque(pack.hotStaticFriction, frictionFaces(pack), packForce(pack, oil).netN, radius)
+/** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. */
+export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): number {
+  const effective = radius === 'wear' ? wearRadius : pressureRadius
+  const radiusM = effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
+  return packTorque(pack.hotStaticFriction, frictionFaces(pack), packForce(pack, oil).netN, radiusM)
 }

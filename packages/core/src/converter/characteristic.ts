@@ -19,10 +19,17 @@ const EFFICIENCY_BOUND = 0.93
  * @example couplingSpeedRatio(1.9) // → 0.883
  */
 export function couplingSpeedRatio(stallTorqueRatio: number): number {
+  const known = couplings.get(stallTorqueRatio)
+  if (known !== undefined) return known
   let best = 0
   for (let sr = 0; sr <= KOTWICKI_COUPLING_SR; sr += 0.001) best = Math.max(best, sr * stretched(sr, stallTorqueRatio))
-  return KOTWICKI_COUPLING_SR * Math.min(1, EFFICIENCY_BOUND / best)
+  const coupling = KOTWICKI_COUPLING_SR * Math.min(1, EFFICIENCY_BOUND / best)
+  couplings.set(stallTorqueRatio, coupling)
+  return coupling
 }
+
+/** Coupling points found before; they depend on the ratio alone, and a shelf has few. */
+const couplings = new Map<number, number>()
 
 const stretched = (sr: number, stallTorqueRatio: number) =>
   1 + ((kotwickiTorqueRatio(sr) - 1) * (stallTorqueRatio - 1)) / KOTWICKI_STALL_GAIN

@@ -3,11 +3,19 @@ import { rootOf } from '../numeric/brent.js'
 import type { Characteristic } from './characteristic.js'
 import { operatingPoint, pointAt, type Match, type OperatingPoint } from './operating-point.js'
 
-/** Full-throttle points from the brake stall up to redline, turbine speed rising. */
-export type FullThrottleLine =
-  { readonly outcome: 'runs'; readonly points: readonly OperatingPoint[] } | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
+/** An engine with a converter, and their full-throttle points from the brake stall up to redline, turbine speed rising. */
+export interface RunningLine {
+  readonly outcome: 'runs'
+  readonly curve: EngineCurve
+  readonly converter: Characteristic
+  /** Multiplies the engine's torque at every speed. */
+  readonly strength: number
+  readonly points: readonly OperatingPoint[]
+}
 
-const SPEED_RATIO_STEP = 0.02
+export type FullThrottleLine = RunningLine | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
+
+const SPEED_RATIO_STEP = 0.04
 const LAST_SPEED_RATIO = 0.998
 
 /**
@@ -26,7 +34,7 @@ export function fullThrottleLine(curve: EngineCurve, converter: Characteristic, 
   const last = points[points.length - 1] as OperatingPoint
   const end = redlinePoint(curve, converter, last.speedRatio, strength)
   if (end && end.turbineSpeedRadPerS > last.turbineSpeedRadPerS) points.push(end)
-  return { outcome: 'runs', points }
+  return { outcome: 'runs', curve, converter, strength, points }
 }
 
 /** The speed ratio above the given one at which the engine stands at redline. */
@@ -37,18 +45,18 @@ function redlinePoint(curve: EngineCurve, converter: Characteristic, from: numbe
   return root.outcome === 'converged' ? pointAt(curve, converter, root.x, speed, strength) : undefined
 }
 
-/** The point of the line at a turbine speed, read linearly between its neighbours; the ends beyond its ends. */
-export function pointAtTurbineSpeed(points: readonly OperatingPoint[], turbineSpeedRadPerS: number): OperatingPoint {
+/** The point of the line at a turbine speed, solved between its neighbours; the ends beyond its ends. */
+export function pointAtTurbineSpeed(line: RunningLine, turbineSpeedRadPerS: number): OperatingPoint {
+  const { points, curve, converter, strength } = line
   const k = points.findIndex((p) => p.turbineSpeedRadPerS >= turbineSpeedRadPerS)
   if (k <= 0) return points[k === 0 ? 0 : points.length - 1] as OperatingPoint
-  const [a, b] = [points[k - 1] as OperatingPoint, points[k] as OperatingPoint]
-  const t = (turbineSpeedRadPerS - a.turbineSpeedRadPerS) / (b.turbineSpeedRadPerS - a.turbineSpeedRadPerS)
-  const mix = (x: number, y: number) => x + t * (y - x)
-  return {
-    speedRatio: mix(a.speedRatio, b.speedRatio),
-    engineSpeedRadPerS: mix(a.engineSpeedRadPerS, b.engineSpeedRadPerS),
-    engineTorqueNm: mix(a.engineTorqueNm, b.engineTorqueNm),
-    turbineSpeedRadPerS,
-    turbineTorqueNm: mix(a.turbineTorqueNm, b.turbineTorqueNm),
+  const [below, above] = [points[k - 1] as OperatingPoint, points[k] as OperatingPoint]
+  let found = above
+  const missing = (speedRatio: number) => {
+    const match = operatingPoint(curve, converter, speedRatio, strength)
+    if (match.outcome === 'matched') found = match.point
+    return (match.outcome === 'matched' ? match.point.turbineSpeedRadPerS : above.turbineSpeedRadPerS) - turbineSpeedRadPerS
   }
+  const root = rootOf(missing, below.speedRatio, above.speedRatio, 1e-7)
+  return root.outcome === 'converged' ? found : above
 }

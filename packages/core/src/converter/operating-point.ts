@@ -26,6 +26,7 @@ const STEPS_PER_KNOT = 12
  */
 interface Offer {
   readonly speeds: readonly number[]
+  readonly torques: readonly number[]
   readonly leastSoFar: readonly number[]
 }
 
@@ -42,8 +43,9 @@ function offerOf(curve: EngineCurve): Offer {
     for (let i = 1; i <= STEPS_PER_KNOT; i++) speeds.push(i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT)
   }
   let least = Infinity
-  const leastSoFar = speeds.map((w) => (least = Math.min(least, curve.torqueNm(w) / (w * w))))
-  const offer = { speeds, leastSoFar }
+  const torques = speeds.map((w) => curve.torqueNm(w))
+  const leastSoFar = speeds.map((w, i) => (least = Math.min(least, (torques[i] as number) / (w * w))))
+  const offer = { speeds, torques, leastSoFar }
   offers.set(curve, offer)
   return offer
 }
@@ -54,14 +56,22 @@ function offerOf(curve: EngineCurve): Offer {
  */
 export function operatingPoint(curve: EngineCurve, converter: Characteristic, speedRatio: number, strength = 1): Match {
   const capacity = converter.capacity(speedRatio) / strength
-  const { speeds, leastSoFar } = offerOf(curve)
+  const { speeds, torques, leastSoFar } = offerOf(curve)
   if ((leastSoFar[0] as number) <= capacity) return { outcome: 'held-at-idle' }
   const first = firstAtMost(leastSoFar, capacity)
   if (first === leastSoFar.length) return { outcome: 'past-redline' }
   const spare = (w: number) => curve.torqueNm(w) - capacity * w * w
-  const root = rootOf(spare, speeds[first - 1] as number, speeds[first] as number, 1e-9)
+  const [low, high] = [speeds[first - 1] as number, speeds[first] as number]
+  const spareAt = (i: number, w: number) => (torques[i] as number) - capacity * w * w
+  const root = rootOf(spare, low, high, 1e-9, spareAt(first - 1, low), spareAt(first, high))
   if (root.outcome !== 'converged') throw new Error(`Engine and converter are bracketed but do not meet: ${JSON.stringify(root)}`)
   return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, root.x, strength) }
+}
+
+/** The greatest strength of an engine at which it still stalls below redline against a converter; beyond, it runs past. */
+export function greatestStrength(curve: EngineCurve, converter: Characteristic): number {
+  const { leastSoFar } = offerOf(curve)
+  return converter.capacity(0) / (leastSoFar[leastSoFar.length - 1] as number)
 }
 
 /** Index of the first of falling values that is at most a bound; their number where none is (binary search). */

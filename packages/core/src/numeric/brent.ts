@@ -9,13 +9,14 @@ const MOST_STEPS = 200
 /**
  * Root of f between low and high by Brent's method (Brent 1973, Algorithms for Minimization without Derivatives, ch. 4).
  * f must be continuous and change sign between finite ends; otherwise the outcome says "not bracketed" and gives both end values.
+ * Values at the ends may be given where they are known.
  * @example rootOf((x) => x * x - 2, 0, 2).x // → 1.41421356
  */
-export function rootOf(f: (x: number) => number, low: number, high: number, tolerance = 1e-12): Root {
+export function rootOf(f: (x: number) => number, low: number, high: number, tolerance = 1e-12, fLow = f(low), fHigh = f(high)): Root {
   let a = low
   let b = high
-  let fa = f(a)
-  let fb = f(b)
+  let fa = fLow
+  let fb = fHigh
   if (fa === 0) return { outcome: 'converged', x: a }
   if (fb === 0) return { outcome: 'converged', x: b }
   if (!(fa * fb < 0 && Number.isFinite(fa) && Number.isFinite(fb))) return { outcome: 'not-bracketed', fLow: fa, fHigh: fb }
@@ -24,7 +25,14 @@ export function rootOf(f: (x: number) => number, low: number, high: number, tole
   let step = b - a
   let last = step
   for (let i = 0; i < MOST_STEPS; i++) {
-    if (Math.abs(fc) < Math.abs(fb)) [a, b, c, fa, fb, fc] = [b, c, b, fb, fc, fb]
+    if (Math.abs(fc) < Math.abs(fb)) {
+      a = b
+      b = c
+      c = a
+      fa = fb
+      fb = fc
+      fc = fa
+    }
     const tol = 2 * Number.EPSILON * Math.abs(b) + tolerance / 2
     const half = (c - b) / 2
     if (Math.abs(half) <= tol || fb === 0) return { outcome: 'converged', x: b }

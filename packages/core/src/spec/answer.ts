@@ -1,20 +1,22 @@
 import { characteristic, type Characteristic } from '../converter/characteristic.js'
 import { fullThrottleLine } from '../converter/full-throttle-line.js'
-import { operatingPoint } from '../converter/operating-point.js'
+import { greatestStrength } from '../converter/operating-point.js'
 import { capacityFromStall } from '../converter/stall-rating.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import type { EngineKind } from '../engine/template.js'
 import type { Fault } from '../quantity/fault.js'
 import { engineCurve, type Brief } from './brief.js'
 import { dutyCases, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
 import { drumSpeedPerInput, judge, type StationCase } from './judge.js'
-import { stationLimits, type Limit } from './limits.js'
+import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
+import { SCATTER } from './scatter.js'
 import type { Station, Unit } from './unit.js'
-import { termsOf, utilisation, type Term } from './utilisation.js'
+import { heldBy, termsOnce, utilisation, type Term } from './utilisation.js'
 
 /** Everything the answer rests on. */
 export interface SpecInput {
@@ -35,6 +37,8 @@ export interface StationVerdict {
   readonly cases: readonly StationCase[]
   readonly worst: StationCase | null
   readonly held: PowerHeld
+  /** Relative standard deviation of what the place that gives way first holds. */
+  readonly scatter: number
   /** Places that carry torque without any figure; the whole station where nothing is fitted. */
   readonly missing: readonly string[]
 }
@@ -48,6 +52,8 @@ export interface Answer {
   readonly stations: readonly StationVerdict[]
   /** Least of the stations, with the converter re-matched so that the stall speed stays. */
   readonly held: PowerHeld
+  /** Between which powers it likely lies; nothing where nothing is held. */
+  readonly likely: LikelyBand | null
   /** The same with this very converter. */
   readonly heldSameConverter: PowerHeld
   /** Station ids in the order in which they give way; those without any figure are not among them. */
@@ -69,6 +75,8 @@ interface Bench {
   readonly limits: readonly Limit[]
   readonly missing: readonly string[]
   readonly terms: readonly Term[]
+  /** What the terms hold in the cases as briefed. */
+  readonly held: readonly number[]
   drumPerInput(range: RangeSolution): number
 }
 
@@ -90,19 +98,21 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const stations = benches.map((b): StationVerdict => {
     const cases = caseList(b, base, gearing)
     const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
-    const held: PowerHeld =
-      b.limits.length === 0 ? { outcome: 'no-figure' } : powerHeld((scale) => utilisation(b.terms, base, scale), peakPowerW)
-    return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, missing: b.missing }
+    const held: PowerHeld = !b.limits.some((limit) => limit.counts)
+      ? { outcome: 'no-figure' }
+      : powerHeld((scale) => utilisation(b.terms, base, b.held, scale), peakPowerW)
+    return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, scatter: worst?.scatter ?? 0, missing: b.missing }
   })
   const terms = benches.flatMap((b) => b.terms)
+  const held = benches.flatMap((b) => b.held)
   const heldSameConverter = powerHeld(
     (scale) => {
-      const cases = casesOf(input, gearing, made.value, converter, scale)
+      const cases = scale === 1 ? base : casesOf(input, gearing, made.value, converter, scale)
       // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
-      return Array.isArray(cases) ? utilisation(terms, cases) : utilisation(terms, base, scale)
+      return Array.isArray(cases) ? utilisation(terms, cases, heldBy(terms, cases)) : utilisation(terms, base, held, scale)
     },
     peakPowerW,
-    greatestRunningScale(made.value, converter),
+    Math.min(GREATEST_SCALE, greatestStrength(made.value, converter)),
   )
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
@@ -114,6 +124,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     cases: base,
     stations,
     held: least,
+    likely: likelyBand(stations),
     heldSameConverter,
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
@@ -121,17 +132,19 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   }
 }
 
-/** The greatest engine scale with which this very converter still stalls below redline; bisected. */
-function greatestRunningScale(curve: EngineCurve, converter: Characteristic): number {
-  const runs = (scale: number) => operatingPoint(curve, converter, 0, scale).outcome !== 'past-redline'
-  if (runs(GREATEST_SCALE)) return GREATEST_SCALE
-  let [low, high] = [1, GREATEST_SCALE]
-  while (high - low > 1e-6) {
-    const middle = (low + high) / 2
-    if (runs(middle)) low = middle
-    else high = middle
-  }
-  return low
+/** About two in three: every station at its weak edge, every station at its strong edge. */
+export interface LikelyBand {
+  readonly lowW: number
+  readonly highW: number
+}
+
+/** The band of one standard deviation of capacity and engine together; the least of all stations at either edge. */
+function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
+  const known = stations.flatMap(({ held, scatter }) =>
+    held.outcome === 'held' ? [{ powerW: held.powerW, share: Math.hypot(scatter, SCATTER.engine) }] : [],
+  )
+  if (known.length === 0) return null
+  return { lowW: Math.min(...known.map((s) => s.powerW * (1 - s.share))), highW: Math.min(...known.map((s) => s.powerW * (1 + s.share))) }
 }
 
 function fittedConverter(input: SpecInput): Characteristic | undefined {
@@ -151,14 +164,30 @@ function casesOf(
   if (line.outcome !== 'runs') return line.outcome
   const lockup = [...input.fitted.values()].some((part) => part.kind === 'converter' && part.geometry.lockup)
   const { brief, pressure, rules = DEFAULT_RULES } = input
-  return dutyCases({ ranges: input.unit.train.ranges, gearing, curve, line, strength, brief, pressure, rules, lockup })
+  return dutyCases({ ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup })
 }
 
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {
   const part = input.fitted.get(station.id)
-  const { limits, missing } = part ? stationLimits(station, part) : { limits: [], missing: ['part'] }
+  const { limits, missing } = part ? limitsOf(input, station, part) : NOTHING_FITTED
   const drumPerInput = (range: RangeSolution) => drumSpeedPerInput(input.unit, station, range)
-  return { station, part, limits, missing, drumPerInput, terms: termsOf(limits, cases, gearing, drumPerInput) }
+  const terms = termsOnce(limits, cases, gearing, drumPerInput)
+  return { station, part, limits, missing, drumPerInput, terms, held: heldBy(terms, cases) }
+}
+
+const NOTHING_FITTED = { limits: [], missing: ['part'] }
+
+const knownLimits = new WeakMap<Part, { station: Station; kind: EngineKind; rules: HouseRules; made: StationLimits }>()
+
+/** The limits of a part at a station, made once while engine kind and rules stay. */
+function limitsOf(input: SpecInput, station: Station, part: Part): StationLimits {
+  const { rules = DEFAULT_RULES, brief } = input
+  const kind = brief.engine.kind
+  const known = knownLimits.get(part)
+  if (known && known.station === station && known.kind === kind && known.rules === rules) return known.made
+  const made = stationLimits(station, part, { engineKind: kind, rules })
+  knownLimits.set(part, { station, kind, rules, made })
+  return made
 }
 
 function caseList(b: Bench, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): StationCase[] {

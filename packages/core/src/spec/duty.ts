@@ -1,7 +1,5 @@
-import type { FullThrottleLine } from '../converter/full-throttle-line.js'
-import { pointAtTurbineSpeed } from '../converter/full-throttle-line.js'
+import { pointAtTurbineSpeed, type RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
-import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
 import type { Brief } from './brief.js'
@@ -38,10 +36,7 @@ export interface PressureCalibration {
 export interface DutyInput {
   readonly ranges: readonly GearRange[]
   readonly gearing: ReadonlyMap<string, RangeSolution>
-  readonly curve: EngineCurve
-  readonly line: Extract<FullThrottleLine, { outcome: 'runs' }>
-  /** Multiplies the engine's torque at every speed; the line was made with it. */
-  readonly strength: number
+  readonly line: RunningLine
   readonly brief: Brief
   readonly pressure: PressureCalibration
   readonly rules: HouseRules
@@ -99,31 +94,33 @@ function atStall(input: DutyInput, kind: 'launch' | 'reverse', range: GearRange,
 }
 
 function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
-  const { points } = input.line
-  const swept = [pointAtTurbineSpeed(points, entryRadPerS), ...points.filter((p) => p.turbineSpeedRadPerS > entryRadPerS)]
-  const worst = (torque: (p: OperatingPoint) => number, speed: (p: OperatingPoint) => number): WorstPoint => {
-    const at = swept.reduce((best, p) => (torque(p) > torque(best) ? p : best))
-    return { torqueNm: torque(at), speedRadPerS: speed(at) }
+  const { line, pressure, rules, brief } = input
+  const entry = pointAtTurbineSpeed(line, entryRadPerS)
+  const fastest = line.points[line.points.length - 1] as OperatingPoint
+  let turbine = entry
+  let stator = entry
+  for (const p of line.points) {
+    if (p.turbineSpeedRadPerS <= entryRadPerS) continue
+    if (p.turbineTorqueNm > turbine.turbineTorqueNm) turbine = p
+    if (p.turbineTorqueNm - p.engineTorqueNm > stator.turbineTorqueNm - stator.engineTorqueNm) stator = p
   }
-  const slowest = swept[0] as OperatingPoint
-  const fastest = swept[swept.length - 1] as OperatingPoint
   return {
     id: `full-${range.id}`,
     kind: 'full-power',
     rangeId: range.id,
-    engine: greatestTorque(input, slowest.engineSpeedRadPerS, fastest.engineSpeedRadPerS),
-    stator: worst((p) => p.turbineTorqueNm - p.engineTorqueNm, () => 0), // prettier-ignore
-    turbine: worst((p) => p.turbineTorqueNm, (p) => p.turbineSpeedRadPerS), // prettier-ignore
-    linePressurePa: input.pressure.drivePa,
-    factors: factors(input, input.rules.fullPowerFactor[input.brief.launch]),
+    engine: greatestTorque(line, entry.engineSpeedRadPerS, fastest.engineSpeedRadPerS),
+    stator: { torqueNm: stator.turbineTorqueNm - stator.engineTorqueNm, speedRadPerS: 0 },
+    turbine: { torqueNm: turbine.turbineTorqueNm, speedRadPerS: turbine.turbineSpeedRadPerS },
+    linePressurePa: pressure.drivePa,
+    factors: factors(input, rules.fullPowerFactor[brief.launch]),
   }
 }
 
 /** Engine torque straight through, at its greatest above the speed at which the range is entered. */
 function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
-  const { curve } = input
+  const { curve } = input.line
   const through = greatestTorque(
-    input,
+    input.line,
     Math.min(Math.max(entryRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS),
     curve.maxSpeedRadPerS,
   )
@@ -140,8 +137,12 @@ function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyC
 }
 
 /** Greatest torque of the engine between two speeds: at an end, at a knot between them or at the curve's own peak. */
-function greatestTorque({ curve, strength }: DutyInput, fromRadPerS: number, toRadPerS: number): WorstPoint {
-  const between = [curve.peakTorqueSpeedRadPerS, ...curve.knotsRadPerS].filter((w) => w > fromRadPerS && w < toRadPerS)
-  const points = [fromRadPerS, ...between, toRadPerS].map((w) => ({ torqueNm: strength * curve.torqueNm(w), speedRadPerS: w }))
-  return points.reduce((best, p) => (p.torqueNm > best.torqueNm ? p : best))
+function greatestTorque({ curve, strength }: RunningLine, fromRadPerS: number, toRadPerS: number): WorstPoint {
+  let [best, at] = [curve.torqueNm(fromRadPerS), fromRadPerS]
+  for (const w of [curve.peakTorqueSpeedRadPerS, ...curve.knotsRadPerS, toRadPerS]) {
+    if (w < fromRadPerS || w > toRadPerS) continue
+    const torque = curve.torqueNm(w)
+    if (torque > best) [best, at] = [torque, w]
+  }
+  return { torqueNm: strength * best, speedRadPerS: at }
 }

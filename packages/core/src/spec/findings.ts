@@ -2,6 +2,7 @@ import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from './answer.js'
 import type { DutyCase } from './duty.js'
+import { leastStated } from './stated.js'
 import { ENGINE_SPEED } from './unit.js'
 
 /** Something that power held does not show: pressure above a part's maximum, a part turned faster than it may, a range without drive. */
@@ -36,22 +37,23 @@ export function findings(
       (most, duty) => (most && most.linePressurePa >= duty.linePressurePa ? most : duty),
       null,
     )
-    if (hardest && part.maxPressurePa !== undefined && hardest.linePressurePa > part.maxPressurePa)
+    const [mostPressure, mostSpeed] = [leastStated(part.stated, 'pressurePa'), leastStated(part.stated, 'speedRadPerS')]
+    if (hardest && mostPressure !== undefined && hardest.linePressurePa > mostPressure)
       found.push({
         code: 'pressure-above-maximum',
         stationId: station.id,
         rangeId: hardest.rangeId,
         value: hardest.linePressurePa,
-        limit: part.maxPressurePa,
+        limit: mostPressure,
       })
     const fastest = fastestRange(station.speedOf, gearing, curve.maxSpeedRadPerS)
-    if (part.maxSpeedRadPerS !== undefined && fastest.speed > part.maxSpeedRadPerS)
+    if (mostSpeed !== undefined && fastest.speed > mostSpeed)
       found.push({
         code: 'speed-above-maximum',
         stationId: station.id,
         rangeId: fastest.rangeId,
         value: fastest.speed,
-        limit: part.maxSpeedRadPerS,
+        limit: mostSpeed,
       })
     return found
   })

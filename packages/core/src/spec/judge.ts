@@ -2,7 +2,7 @@ import type { RangeSolution } from '../gearing/solve.js'
 import { CASE } from '../gearing/train.js'
 import type { DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
-import type { Origin } from './part.js'
+import type { Origin } from './stated.js'
 import type { Shock } from './rules.js'
 import { loadTorque } from './load.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
@@ -19,6 +19,7 @@ export interface StationCase {
   readonly place: string
   readonly origin: Origin
   readonly shock: Shock
+  readonly scatter: number
 }
 
 /** Speed of a station in a case, rad/s; nothing where the member is left free. */
@@ -45,14 +46,15 @@ export function judge(limits: readonly Limit[], duty: DutyCase, gearing: RangeSo
   }
   let worst: StationCase | undefined
   for (const limit of limits) {
+    if (!limit.counts) continue
     const loadNm = loadTorque(limit.load, duty, gearing)
     if (loadNm <= 0) continue
     const factor = duty.factors[limit.shock]
     const capacityNm = limit.torqueNm(oil)
     const margin = capacityNm / (loadNm * factor)
     if (worst && worst.margin <= margin) continue
-    const { place, origin, shock } = limit
-    worst = { caseId: duty.id, loadNm, factor, demandNm: loadNm * factor, capacityNm, margin, place, origin, shock }
+    const { place, origin, shock, scatter } = limit
+    worst = { caseId: duty.id, loadNm, factor, demandNm: loadNm * factor, capacityNm, margin, place, origin, shock, scatter }
   }
   return worst
 }

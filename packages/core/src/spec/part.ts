@@ -4,6 +4,7 @@ import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import type { StallRating } from '../converter/stall-rating.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
+import { statedFaults, type StatedLimit } from './stated.js'
 import type { Unit } from './unit.js'
 
 export interface ConverterGeometry {
@@ -56,20 +57,6 @@ export const PART_KINDS = [
   'shell',
 ] as const satisfies readonly PartKind[]
 
-/** Who says so. */
-export const ORIGINS = ['computed', 'measured', 'broken', 'maker', 'thumb'] as const
-export type Origin = (typeof ORIGINS)[number]
-
-/** Places of a part that can carry a stated limit of their own. */
-export const LIMIT_PLACES = ['station', 'stator-clutch', 'lockup-clutch'] as const
-export type LimitPlace = (typeof LIMIT_PLACES)[number]
-
-export interface StatedLimit {
-  readonly place: LimitPlace
-  readonly torqueNm: number
-  readonly origin: Exclude<Origin, 'computed'>
-}
-
 interface PartOf<K extends PartKind> {
   readonly id: string
   readonly name: string
@@ -82,8 +69,6 @@ interface PartOf<K extends PartKind> {
   /** Comes in the unit as built by its maker. */
   readonly stock: boolean
   readonly stated: readonly StatedLimit[]
-  readonly maxPressurePa?: number
-  readonly maxSpeedRadPerS?: number
   readonly geometry: Geometries[K]
 }
 
@@ -92,6 +77,10 @@ export type Part = { [K in PartKind]: PartOf<K> }[PartKind]
 
 /** What is wrong with a part's own figures. */
 export function partFaults(part: Part): Fault[] {
+  return [...part.stated.flatMap((stated, i) => statedFaults(stated, `stated.${i}`)), ...geometryFaults(part)]
+}
+
+function geometryFaults(part: Part): Fault[] {
   switch (part.kind) {
     case 'shaft':
       return shaftFaults(part.geometry)

@@ -11,33 +11,47 @@ export type PowerHeld =
 export const LEAST_SCALE = 0.02
 export const GREATEST_SCALE = 8
 
-/** Agreement of a first guess that needs no search. */
-const EXACT = 1e-12
+/** Agreement at which a power is taken as held, on utilisation. */
+const EXACT = 1e-10
+const MOST_GUESSES = 8
 
 /**
  * Peak power of the engine, scaled as a whole, at which utilisation (1 / worst margin) reaches 1. Solved, not divided:
  * utilisation may be any rising function of the scale, searched up to the greatest scale at which it means something. Where it goes
- * with the scale in proportion the first guess is the answer; it is checked, and searched from otherwise.
+ * with a power of the scale, or nearly so, a few secant steps find it; otherwise it is bracketed.
  * @example powerHeld((scale) => scale * 1.25, 500000).powerW // → 400000
  * @example powerHeld((scale) => scale ** 2 * 4, 500000).powerW // → 250000
  */
 export function powerHeld(utilisation: (scale: number) => number, peakPowerW: number, greatestScale = GREATEST_SCALE): PowerHeld {
-  const over = (scale: number) => utilisation(scale) - 1
-  const guess = 1 / utilisation(1)
-  if (guess > LEAST_SCALE && guess < greatestScale) {
-    if (Math.abs(over(guess)) <= EXACT) return { outcome: 'held', powerW: guess * peakPowerW }
-    const near = rootOf(over, Math.max(LEAST_SCALE, guess / NEAR), Math.min(greatestScale, guess * NEAR), 1e-10)
-    if (near.outcome === 'converged') return { outcome: 'held', powerW: near.x * peakPowerW }
-  }
+  const guessed = bySecant(utilisation, greatestScale)
+  if (guessed !== undefined) return { outcome: 'held', powerW: guessed * peakPowerW }
   if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
   if (utilisation(greatestScale) < 1) return { outcome: 'not-limiting', aboveW: greatestScale * peakPowerW }
-  const root = rootOf(over, LEAST_SCALE, greatestScale, 1e-10)
+  const root = rootOf((scale) => utilisation(scale) - 1, LEAST_SCALE, greatestScale, 1e-10)
   if (root.outcome !== 'converged') throw new Error(`Power held is bracketed but did not converge: ${JSON.stringify(root)}`)
   return { outcome: 'held', powerW: root.x * peakPowerW }
 }
 
-/** How far round the guess is looked first. */
-const NEAR = 1.15
+/**
+ * Secant steps on the logarithms of scale and utilisation, from scale 1 and the proportional guess: exact for any power law, and
+ * utilisation is nearly one. Nothing where they leave the range or do not settle.
+ */
+function bySecant(utilisation: (scale: number) => number, greatestScale: number): number | undefined {
+  let before = 0
+  let usedBefore = Math.log(utilisation(1))
+  let scale = -usedBefore
+  for (let i = 0; i < MOST_GUESSES; i++) {
+    const at = Math.exp(scale)
+    if (!(at > LEAST_SCALE && at < greatestScale)) return undefined
+    const used = Math.log(utilisation(at))
+    if (Math.abs(used) <= EXACT) return at
+    const power = (used - usedBefore) / (scale - before)
+    before = scale
+    usedBefore = used
+    scale -= used / power
+  }
+  return undefined
+}
 
 /** Order of giving way: what fails at the smallest load, then by power, then what does not limit; no figure last. */
 export function breakingRank(held: PowerHeld): number {

@@ -1,10 +1,24 @@
+import { toSi } from '../quantity/units.js'
 import type { Launch } from './brief.js'
+import type { Fuel } from './stated.js'
 
 /** How a place meets shock: hard parts feel it, friction elements slip, the plate has its own factor. */
 export type Shock = 'hard' | 'friction' | 'plate'
 
-/** The shop's choices, as figures. */
+/** Which figure counts where a place has a computed and a stated one. */
+export const LIMITS_THAT_COUNT = ['lower', 'computed', 'stated'] as const
+export type LimitThatCounts = (typeof LIMITS_THAT_COUNT)[number]
+
+/** Effective radius of a lining: run in, or new on stiff plates. */
+export const FRICTION_RADII = ['wear', 'pressure'] as const
+export type FrictionRadius = (typeof FRICTION_RADII)[number]
+
+/** The shop's choices where builders disagree. A job records those it is judged by. */
 export interface HouseRules {
+  readonly limitThatCounts: LimitThatCounts
+  /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
+  readonly ratingSpeedRadPerS: Readonly<Record<Fuel, number>>
+  readonly frictionRadius: FrictionRadius
   /** Service factor of hard parts in the launch, by launch method. */
   readonly launchFactor: Readonly<Record<Launch, number>>
   /** Service factor of hard parts at full power in a range, by launch method: only regrip is felt in every range. */
@@ -19,8 +33,11 @@ export interface HouseRules {
   readonly togetherWithin: number
 }
 
-/** Default service factors behind a converter and house margins (common practice, no source; shock is counted once, on the demand). */
+/** Default house rules (common practice, no source; shock is counted once, on the demand). */
 export const DEFAULT_RULES: HouseRules = {
+  limitThatCounts: 'lower',
+  ratingSpeedRadPerS: { diesel: toSi(2800, 'rpm'), petrol: toSi(6000, 'rpm') },
+  frictionRadius: 'wear',
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },
   fullPowerFactor: { rolling: 1, 'brake-stall': 1, flash: 1, 'trans-brake': 1, regrip: 1.5, dump: 1 },
   reverseFactor: 1.3,

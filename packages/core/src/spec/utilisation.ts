@@ -13,11 +13,11 @@ export interface Term {
   readonly drumPerInput: number
 }
 
-/** The terms of a station's limits over all cases; what carries nothing is left out. */
+/** The terms of a station's limits over all cases; what carries nothing or does not count is left out. */
 export function termsOf(
   limits: readonly Limit[],
   cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
+  gearing: Gearing,
   drumPerInput: (range: RangeSolution) => number,
 ): Term[] {
   return cases.flatMap((duty, caseIndex) => {
@@ -26,29 +26,57 @@ export function termsOf(
     const drum = drumPerInput(range)
     return limits.flatMap((limit): Term[] => {
       const { source, share } = loadShare(limit.load, duty.kind, range)
-      return share > 0 ? [{ caseIndex, source, demandPerTorque: share * duty.factors[limit.shock], limit, drumPerInput: drum }] : []
+      return share > 0 && limit.counts
+        ? [{ caseIndex, source, demandPerTorque: share * duty.factors[limit.shock], limit, drumPerInput: drum }]
+        : []
     })
+  })
+}
+
+type Gearing = ReadonlyMap<string, RangeSolution>
+
+const known = new WeakMap<readonly Limit[], { gearing: Gearing; cases: readonly DutyCase[]; terms: readonly Term[] }>()
+
+/** The terms, made once while limits, gear train, and the kinds and factors of the cases stay; the torques of the cases don't enter. */
+export function termsOnce(
+  limits: readonly Limit[],
+  cases: readonly DutyCase[],
+  gearing: Gearing,
+  drumPerInput: (range: RangeSolution) => number,
+): readonly Term[] {
+  const before = known.get(limits)
+  if (before && before.gearing === gearing && alike(before.cases, cases)) return before.terms
+  const terms = termsOf(limits, cases, gearing, drumPerInput)
+  known.set(limits, { gearing, cases, terms })
+  return terms
+}
+
+const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
+  a.length === b.length &&
+  a.every((duty, i) => {
+    const other = b[i] as DutyCase
+    const { hard, friction, plate } = duty.factors
+    return duty.id === other.id && hard === other.factors.hard && friction === other.factors.friction && plate === other.factors.plate
+  })
+
+/** What each term's limit holds in its case. */
+export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): number[] {
+  return terms.map(({ limit, caseIndex, drumPerInput }) => {
+    if (limit.fixedNm !== undefined) return limit.fixedNm
+    const { linePressurePa, rangeId, turbine } = cases[caseIndex] as DutyCase
+    return limit.torqueNm({ linePressurePa, rangeId, drumSpeedRadPerS: drumPerInput * turbine.speedRadPerS })
   })
 }
 
 /**
  * The greatest demand over capacity among terms, 1 / worst margin, with every torque of the cases multiplied by a scale: the fast path
- * of the search for power held. The cases must stand in the order in which the terms were made.
+ * of the search for power held. The cases must stand in the order in which the terms were made; held is what the terms hold in them.
  */
-export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], scale = 1): number {
+export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[], scale = 1): number {
   let worst = 0
-  for (const term of terms) {
-    const duty = cases[term.caseIndex] as DutyCase
-    const demand = scale * duty[term.source].torqueNm * term.demandPerTorque
-    const { limit } = term
-    const held =
-      limit.fixedNm ??
-      limit.torqueNm({
-        linePressurePa: duty.linePressurePa,
-        drumSpeedRadPerS: term.drumPerInput * duty.turbine.speedRadPerS,
-        rangeId: duty.rangeId,
-      })
-    const used = demand / held
+  for (let i = 0; i < terms.length; i++) {
+    const { caseIndex, source, demandPerTorque } = terms[i] as Term
+    const used = (scale * (cases[caseIndex] as DutyCase)[source].torqueNm * demandPerTorque) / (held[i] as number)
     if (used > worst) worst = used
   }
   return worst

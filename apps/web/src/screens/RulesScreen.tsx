@@ -1,0 +1,174 @@
+import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import {
+  capital,
+  checkShape,
+  HouseRulesDto,
+  RULE_QUESTIONS,
+  stationName,
+  verdictSentence,
+  type JobContent,
+  type RuleQuestion,
+} from '@plucky/contract'
+import { DEFAULT_RULES, type HouseRules, type Unit } from '@plucky/core'
+import equal from 'fast-deep-equal'
+import { memo } from 'react'
+import { heldInWords } from '../bench/held.js'
+import { change } from '../state/job.js'
+import { answerFor } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import type { Typed } from '../ui/read-typed.js'
+
+interface RulesProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** The shop's choices where builders disagree; each shows what it would do to this job. */
+export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesProps) {
+  const answer = answerFor(content)
+  return (
+    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
+        {answer ? verdictSentence(answer, unit, content.brief) : ''}
+      </Heading>
+      <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10px" alignItems="start">
+        <Box>
+          {RULE_QUESTIONS.map((question, i) => (
+            <Panel key={question.key} title={question.question} mt={i ? '10px' : 0}>
+              <Sides question={question} content={content} unit={unit} />
+            </Panel>
+          ))}
+          <Panel title="Power ratings without rpm are taken at" note="by the kind of engine in the brief" mt="10px">
+            <Fields
+              content={content}
+              of={[
+                ['ratingSpeedRadPerS.petrol', 'Petrol'],
+                ['ratingSpeedRadPerS.diesel', 'Diesel'],
+              ]}
+              unitName="rpm"
+            />
+          </Panel>
+        </Box>
+        <Shock content={content} />
+      </Grid>
+    </Box>
+  )
+})
+
+/** Service factors: how much more than the static torque a place is asked for. */
+function Shock({ content }: { content: JobContent }) {
+  const own = !equal(content.rules, DEFAULT_RULES)
+  return (
+    <Panel
+      title="Shock: torque asked is the static torque times"
+      note="counted once"
+      aside={
+        own && (
+          <Ruled size="sm" onClick={() => take(DEFAULT_RULES)} data-testid="rules-default">
+            Back to the usual rules
+          </Ruled>
+        )
+      }
+    >
+      <Text fontSize="13.5px" color="inkSoft">
+        Hard parts in the launch, by how it is launched
+      </Text>
+      <Fields content={content} of={LAUNCHES.map(([key, word]) => [`launchFactor.${key}`, word])} />
+      <Text fontSize="13.5px" color="inkSoft" mt="10px">
+        Hard parts at full power in a range (regrip is felt in every range)
+      </Text>
+      <Fields
+        content={content}
+        of={[
+          ['fullPowerFactor.regrip', 'Wheels spin and grip again'],
+          ['fullPowerFactor.rolling', 'Rolling'],
+          ['fullPowerFactor.trans-brake', 'Trans-brake'],
+        ]}
+      />
+      <Text fontSize="13.5px" color="inkSoft" mt="10px">
+        Elsewhere
+      </Text>
+      <Fields
+        content={content}
+        of={[
+          ['reverseFactor', 'Reverse'],
+          ['lockupFactor', 'Locked converter'],
+          ['frictionFactor', 'Friction elements'],
+          ['plateFactor', 'Flex plate'],
+          ['togetherWithin', 'Together within, share'],
+        ]}
+      />
+    </Panel>
+  )
+}
+
+const LAUNCHES = [['rolling', 'Rolling'], ['brake-stall', 'Held on the brake'], ['flash', 'Flashed from idle'], ['trans-brake', 'Trans-brake'], ['regrip', 'Wheels spin and grip again'], ['dump', 'Dropped in from neutral']] as const // prettier-ignore
+
+const take = (rules: HouseRules) => change((job) => ({ ...job, rules }))
+
+/** Both sides of a question, the reasons of each, and the answer of this job under each. */
+function Sides({ question, content, unit }: RulesProps & { question: RuleQuestion }) {
+  return question.sides.map((side) => {
+    const rules = { ...content.rules, [question.key]: side.value } as HouseRules
+    const on = content.rules[question.key] === side.value
+    const answer = answerFor(on ? content : { ...content, rules })
+    const first = answer?.outcome === 'answered' ? answer.breakingOrder[0] : undefined
+    const words =
+      answer?.outcome === 'answered' ? `${heldInWords(answer.held)}${first ? `, ${stationName(unit, first)} first` : ''}` : 'no answer'
+    return (
+      <Flex key={side.name} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
+        <Box width="118px" flexShrink={0}>
+          <Choice on={on} onPick={() => take(rules)} testId={`rule-${question.key}-${String(side.value)}`}>
+            {side.name}
+          </Choice>
+        </Box>
+        <Text fontSize="14px" flex="1" lineHeight="1.35">
+          {side.why}
+          <Text as="span" display="block" color="torque" fontWeight={600}>
+            {`${on ? 'Now' : 'Then'}: ${words}.`}
+          </Text>
+        </Text>
+      </Flex>
+    )
+  })
+}
+
+interface FieldsProps {
+  readonly content: JobContent
+  readonly of: readonly (readonly [path: string, label: string])[]
+  readonly unitName?: 'rpm'
+}
+
+function Fields({ content, of, unitName }: FieldsProps) {
+  const at = (path: string) =>
+    path.split('.').reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], content.rules) as number
+  const set = (path: string) => (value: Typed) => {
+    const rules = structuredClone(content.rules) as unknown as Record<string, unknown>
+    const keys = path.split('.')
+    const last = keys.pop() as string
+    const holder = keys.reduce<Record<string, unknown>>((held, key) => held[key] as Record<string, unknown>, rules)
+    holder[last] = value
+    const checked = checkShape(HouseRulesDto, rules)
+    if (!checked.ok) return checked.problems[0]?.sentence
+    take(JSON.parse(JSON.stringify(checked.value)) as HouseRules)
+    return undefined
+  }
+  return (
+    <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="start">
+      {of.map(([path, label]) => (
+        <QuantityField
+          key={path}
+          label={capital(label)}
+          {...(unitName ? { unit: unitName } : {})}
+          digits={unitName ? 0 : 2}
+          value={at(path)}
+          onCommit={set(path)}
+          testId={`rule-${path}`}
+        />
+      ))}
+    </Grid>
+  )
+}

@@ -1,0 +1,39 @@
+import type { HouseRules } from '@plucky/core'
+
+/** A question on which builders disagree, with both sides in words and what the house does if nobody chooses. */
+export interface RuleQuestion<K extends keyof HouseRules = keyof HouseRules> {
+  readonly key: K
+  readonly question: string
+  readonly sides: readonly { readonly value: HouseRules[K]; readonly name: string; readonly why: string }[]
+}
+
+const question = <K extends keyof HouseRules>(rule: RuleQuestion<K>): RuleQuestion => rule as unknown as RuleQuestion
+
+/** Choices among schools that the models so far touch (common practice, no source). The first side is the default. */
+export const RULE_QUESTIONS: readonly RuleQuestion[] = [
+  question({
+    key: 'limitThatCounts',
+    question: 'Which limit counts where a part has a computed and a stated one?',
+    sides: [
+      { value: 'lower', name: 'the lower', why: 'Boxes have lied and so have models; the careful one decides. Both are shown.' },
+      { value: 'computed', name: 'the computed', why: 'Geometry and steel are checked here; a seller’s figure has an unknown basis.' },
+      { value: 'stated', name: 'the stated', why: 'The maker has tested it, and what broke here is known; a model leaves things out.' },
+    ],
+  }),
+  question({
+    key: 'frictionRadius',
+    question: 'At which radius does a lining pull?',
+    sides: [
+      {
+        value: 'wear',
+        name: 'run in',
+        why: 'Linings wear until they press evenly by work done: the middle radius (Shigley, uniform wear). A little lower, and it lasts.',
+      },
+      {
+        value: 'pressure',
+        name: 'new',
+        why: 'New linings on stiff plates press evenly: slightly outside the middle (Shigley, uniform pressure).',
+      },
+    ],
+  }),
+]
