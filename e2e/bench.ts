@@ -8,6 +8,7 @@ export interface Job {
   readonly unitId: string
   readonly brief: { readonly budget: number | null; readonly engine: object }
   readonly arrived: object
+  readonly rules: object
   readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: object }
 }
 

@@ -129,3 +129,33 @@ test('a part of one’s own, measured, goes on the shelf and can be fitted', asy
   await page.getByTestId('fit').click()
   await saved(page)
 })
+
+test('every figure that decides opens its working, down to the part', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Worked rail'))
+  await page.getByTestId('open-working').click()
+  const working = page.getByTestId('working')
+  await expect(page.getByTestId('working-value')).toHaveText(/^66\d\.\d hp$/)
+  await expect(working).toContainText('margin')
+  await working.getByText('torque that section').first().click()
+  await working.getByText('section modulus beside the hole').click()
+  await expect(working).toContainText('cross hole')
+  await expect(working).toContainText('0.1720 in')
+  await page.getByRole('button', { name: 'Back to the comparison' }).click()
+  await page.getByTestId('margin-reverse-R').click()
+  await expect(page.getByTestId('working')).toContainText('throttle allowed in reverse')
+})
+
+test('flipping a house rule shows what it does to this job, and undo takes it back', async ({ page, request }) => {
+  const job = await ownJob(request, 'Ruled rail')
+  await openJob(page, job, '/rules')
+  const before = (await sentence(page).textContent()) ?? ''
+  await type(page, 'rule-launchFactor.regrip', '2')
+  await expect(sentence(page)).not.toHaveText(before)
+  await page.getByTestId('rule-limitThatCounts-computed').click()
+  await saved(page)
+  expect((await jobOf(request, job.number)).rules).toMatchObject({ limitThatCounts: 'computed', launchFactor: { regrip: 2 } })
+  expect(await sentenceOf(request, job.number)).toBe(await sentence(page).textContent())
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(sentence(page)).toHaveText(before)
+})

@@ -8,12 +8,16 @@ import {
   stationLimits,
   stationSpeed,
   toSi,
+  workMargin,
+  workPowerHeld,
   type Answer,
   type Part,
   type SpecInput,
   type StatedLimit,
   type StationCase,
   type Unit,
+  type Working,
+  type WorkingInput,
 } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
@@ -104,6 +108,56 @@ describe('the fast search', () => {
       }),
       { numRuns: 30 },
     )
+  })
+})
+
+describe('workings', () => {
+  const leaves = (working: Working): WorkingInput[] => working.inputs.flatMap((input) => (input.working ? leaves(input.working) : [input]))
+  const nodes = (working: Working): Working[] => [
+    working,
+    ...working.inputs.flatMap((input) => (input.working ? nodes(input.working) : [])),
+  ]
+
+  it('end in the figure that decided, at every station and case of any spec', () => {
+    fc.assert(
+      fc.property(anySpec, (spec) => {
+        const input = { ...spec, gearing }
+        const answer = answered(input)
+        for (const verdict of answer.stations) {
+          for (const judged of verdict.cases) {
+            const working = workMargin(input, answer, verdict.stationId, judged.caseId) as Working
+            expect([verdict.stationId, judged.caseId, working.valueSi / judged.margin]).toEqual([
+              verdict.stationId,
+              judged.caseId,
+              expect.closeTo(1, 9),
+            ])
+            const [capacity, demand] = working.inputs
+            expect(capacity?.valueSi).toBeCloseTo(judged.capacityNm, 6)
+            expect(demand?.valueSi).toBeCloseTo(judged.demandNm, 6)
+          }
+          if (verdict.held.outcome === 'held')
+            expect((workPowerHeld(input, answer, verdict.stationId)?.valueSi ?? NaN) / verdict.held.powerW).toBeCloseTo(1, 9)
+        }
+      }),
+      { numRuns: 25 },
+    )
+  })
+
+  it('name formula and source at every step, and come down to part, brief, rule, spec and teeth', () => {
+    const answer = answered(inputOf())
+    const working = workPowerHeld(inputOf(), answer, 'input-shaft') as Working
+    for (const node of nodes(working))
+      expect([node.name.length > 2, node.formula.length > 0, node.source.length > 0]).toEqual([true, true, true])
+    const origins = new Set(leaves(working).map((leaf) => leaf.origin))
+    expect([...origins]).toEqual(expect.arrayContaining(['part', 'brief', 'rule', 'unit', 'constant']))
+    const bore = leaves(working).find((leaf) => leaf.name === 'bore')
+    expect(fromSi(bore?.valueSi ?? NaN, 'in')).toBeCloseTo(0.31, 9)
+  })
+
+  it('there are none where a station carries nothing or has nothing', () => {
+    const answer = answered(inputOf())
+    expect(workMargin(inputOf(), answer, 'direct-pack', 'launch')).toBeUndefined()
+    expect(workMargin(inputOf(), answer, 'nowhere', 'launch')).toBeUndefined()
   })
 })
 

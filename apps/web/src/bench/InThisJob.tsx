@@ -12,6 +12,7 @@ import {
   type Limit,
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
+import { viewStore } from '../state/view.js'
 import { compared } from './compared.js'
 import { marginInWords, verdictIn } from './held.js'
 
@@ -44,6 +45,14 @@ const CASE_TABLE = {
   '& .shown': { bg: 'oilWash' },
   '& .worst td': { fontWeight: 700 },
   '& .short': { color: 'break' },
+  '& .open': {
+    textDecoration: 'underline',
+    textUnderlineOffset: '3px',
+    cursor: 'pointer',
+    fontWeight: 'inherit',
+    minWidth: '24px',
+    minHeight: '18px',
+  },
 } as const
 
 interface InThisJobProps {
@@ -83,7 +92,7 @@ function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) 
         {compared(unit, bench, withCandidate).map((row) => (
           <tr key={row.name}>
             <td>{row.name}</td>
-            <td className="figure">{row.now}</td>
+            <td className="figure">{row.name === 'holds, engine' ? <OpenHeld station={bench.station} words={row.now} /> : row.now}</td>
             {other && <td className={`figure ${row.now === row.then ? 'same' : 'changed'}`}>{row.then}</td>}
           </tr>
         ))}
@@ -92,9 +101,25 @@ function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) 
   )
 }
 
+/** The power held, which opens its working. */
+function OpenHeld({ station, words }: { station: string; words: string }) {
+  return (
+    <button
+      type="button"
+      style={{ textDecoration: 'underline', textUnderlineOffset: 3 }}
+      aria-label={`Working of the power held, ${words}`}
+      onClick={() => viewStore.setState({ working: { station, caseId: null } })}
+      data-testid="held-working"
+    >
+      {words}
+    </button>
+  )
+}
+
 /** Torque × shock against what holds, case by case. */
 function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; bench: BenchView; verdict: StationVerdict }) {
   const named = (id: string) => bench.answered?.cases.find((duty) => duty.id === id)
+  const open = (caseId: string) => viewStore.setState({ working: { station: bench.station, caseId } })
   const row = (c: StationCase) => {
     const duty = named(c.caseId)
     return (
@@ -103,7 +128,17 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
         <td>{lbft(c.loadNm)}</td>
         <td>{figure(c.factor, 2)}</td>
         <td>{`${lbft(c.capacityNm)} ${ORIGIN_WORDS[c.origin].mark}`}</td>
-        <td className={c.margin < 1 ? 'short' : ''}>{marginInWords(c.margin)}</td>
+        <td className={c.margin < 1 ? 'short' : ''}>
+          <button
+            type="button"
+            className="open"
+            aria-label={`Working of the margin ${duty ? caseInSentence(unit, duty, brief) : ''}`}
+            onClick={() => open(c.caseId)}
+            data-testid={`margin-${c.caseId}`}
+          >
+            {marginInWords(c.margin)}
+          </button>
+        </td>
       </tr>
     )
   }

@@ -1,12 +1,13 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, stationName, type JobContent } from '@plucky/contract'
-import { fromSi, type DutyCase, type Unit } from '@plucky/core'
+import { fromSi, type DutyCase, type SpecAnswer, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
 import { InThisJob } from '../bench/InThisJob.js'
+import { WorkingView } from '../bench/WorkingView.js'
 import { shopStore } from '../state/shop.js'
-import { answerFor } from '../state/verdicts.js'
+import { answerFor, workingFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
 import { BreakingOrder } from './BreakingOrder.js'
@@ -72,12 +73,26 @@ const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
   return (
     <>
       <Bench unit={unit} content={content} bench={bench} withCandidate={withCandidate} />
-      <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
-        <InThisJob unit={unit} brief={content.brief} bench={bench} withCandidate={withCandidate} />
-      </Panel>
+      <Beside unit={unit} content={content} bench={bench} withCandidate={withCandidate} />
     </>
   )
 })
+
+/** Beside the bench: the comparison in this job, or the working of one figure where it is opened. */
+function Beside({ content, unit, bench, withCandidate }: ScreenProps & { bench: BenchView; withCandidate: SpecAnswer | undefined }) {
+  const open = useStore(viewStore, (view) => view.working)
+  const working = open && open.station === bench.station ? workingFor(content, open.station, open.caseId) : undefined
+  const close = () => viewStore.setState({ working: null })
+  return working ? (
+    <Panel title={`Working: ${stationName(unit, bench.station)}`}>
+      <WorkingView working={working} onClose={close} />
+    </Panel>
+  ) : (
+    <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
+      <InThisJob unit={unit} brief={content.brief} bench={bench} withCandidate={withCandidate} />
+    </Panel>
+  )
+}
 
 function Order({ content, unit, bench }: { content: JobContent; unit: Unit; bench: BenchView }) {
   const tryPowerW = useStore(viewStore, (view) => view.tryPowerW)

@@ -12,6 +12,8 @@ import {
 import type { Answer, SpecAnswer, Unit } from '@plucky/core'
 import { heldInWords } from '../bench/held.js'
 import { costOf } from '../state/verdicts.js'
+import { viewStore } from '../state/view.js'
+import { Worded } from '../ui/buttons.js'
 
 /** The one sentence on top, what goes with it, and what the spec costs. */
 export function Verdict({ content, unit, answer }: { content: JobContent; unit: Unit; answer: SpecAnswer | undefined }) {
@@ -23,8 +25,9 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
         <Heading as="h1" fontSize="29px" fontWeight={600} lineHeight="1.15" data-testid="sentence">
           {verdictSentence(answer, unit, content.brief)}
         </Heading>
-        <Text fontSize="15px" color="inkSoft" mt="1px">
+        <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
           {answered && besides(answered, unit)}
+          {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Text>
         {answered?.findings.map((finding) => (
           <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>
@@ -34,6 +37,20 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
       </Box>
       <Cost content={content} unit={unit} />
     </Flex>
+  )
+}
+
+/** The sentence opens its working: the station that goes first, its power held. */
+function OpenWorking({ station }: { station: string }) {
+  return (
+    <Worded
+      height="22px"
+      fontSize="15px"
+      onClick={() => viewStore.setState({ station, candidate: '', working: { station, caseId: null } })}
+      data-testid="open-working"
+    >
+      Show the working
+    </Worded>
   )
 }
 

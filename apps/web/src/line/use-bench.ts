@@ -52,7 +52,7 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     ),
     rules: content.rules,
     choose: (id) => viewStore.setState({ station: id, candidate: '' }),
-    look: (id) => viewStore.setState({ candidate: id }),
+    look: (id) => viewStore.setState({ candidate: id, working: null }),
     fit: (id) => change((job) => withPart(job, station, id)),
   }
 }

@@ -8,6 +8,8 @@ export interface View {
   readonly caseId: string
   /** Power that the breaking order is read at, W; the target if null. */
   readonly tryPowerW: number | null
+  /** The figure whose working is open: a station's power held, or its margin in a case. */
+  readonly working: { readonly station: string; readonly caseId: string | null } | null
   readonly hand: 'right' | 'left'
   readonly theme: 'light' | 'dark'
 }
@@ -21,6 +23,7 @@ export const viewStore = createStore<View>(() => ({
   candidate: '',
   caseId: 'launch',
   tryPowerW: null,
+  working: null,
   hand: kept.hand ?? 'right',
   theme: kept.theme ?? (prefersDark ? 'dark' : 'light'),
 }))

@@ -10,6 +10,8 @@ const ENDING: Record<Dimension, string> = {
   force: 'N',
   mass: 'Kg',
   time: 'S',
+  area: 'M2',
+  volume: 'M3',
 }
 
 const FIGURE = /^([-+]?\d[\d,]*\.?\d*)\s*(\S+)$/

@@ -4,6 +4,7 @@ import {
   type Brief,
   type DutyCase,
   type Finding,
+  type InputOrigin,
   type Origin,
   type SpecAnswer,
   type StatedLimit,
@@ -110,7 +111,7 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   const nextHeld = answer.stations.find((s) => s.stationId === next)?.held
   const then =
     nextHeld?.outcome === 'held'
-      ? `; past ${others.length ? 'them' : 'it'}, ${stationName(unit, next ?? '')} is next at about ${roundedHp(nextHeld.powerW)} hp`
+      ? `; then ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp`
       : ''
   if (others.length === 0) return `It stands alone${then}.`
   return `With it ${others.length > 1 ? 'go' : 'goes'} ${listed(others.map((id) => stationName(unit, id)))}: together or not at all${then}.`
@@ -155,4 +156,19 @@ export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
   broken: { mark: '✕', words: 'broken here' },
   maker: { mark: '§', words: 'maker says' },
   thumb: { mark: '≈', words: 'rule of thumb' },
+}
+
+/** Where an input of a working comes from, in words. */
+export const INPUT_ORIGIN_WORDS: Record<InputOrigin, string> = {
+  computed: 'computed',
+  measured: 'measured here',
+  broken: 'broken here',
+  maker: 'maker says',
+  thumb: 'rule of thumb',
+  part: 'from the part',
+  brief: 'from the brief',
+  rule: 'house rule',
+  spec: 'from the spec',
+  unit: 'teeth of the unit',
+  constant: 'table',
 }

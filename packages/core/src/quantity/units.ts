@@ -4,7 +4,7 @@ export interface UnitOfMeasure {
   readonly toSi: number
 }
 
-export type Dimension = 'torque' | 'power' | 'pressure' | 'length' | 'speed' | 'force' | 'mass' | 'time'
+export type Dimension = 'torque' | 'power' | 'pressure' | 'length' | 'speed' | 'force' | 'mass' | 'time' | 'area' | 'volume'
 
 const INCH_M = 0.0254
 const POUND_FORCE_N = 4.4482216152605
@@ -35,6 +35,10 @@ export const UNITS = {
   lbf: { dimension: 'force', toSi: POUND_FORCE_N },
   kg: { dimension: 'mass', toSi: 1 },
   lb: { dimension: 'mass', toSi: 0.45359237 },
+  'm²': { dimension: 'area', toSi: 1 },
+  'in²': { dimension: 'area', toSi: INCH_M ** 2 },
+  'm³': { dimension: 'volume', toSi: 1 },
+  'in³': { dimension: 'volume', toSi: INCH_M ** 3 },
   s: { dimension: 'time', toSi: 1 },
   h: { dimension: 'time', toSi: 3600 },
 } as const satisfies Record<string, UnitOfMeasure>

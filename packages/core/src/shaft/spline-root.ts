@@ -6,7 +6,7 @@ export interface Spline {
 }
 
 /** What the root takes off the pitch diameter, in modules (ANSI B92.1 / Dudley, from memory). */
-const ROOT_ALLOWANCE = { fillet: 1.8, flat: 1.35 } as const
+export const ROOT_ALLOWANCE = { fillet: 1.8, flat: 1.35 } as const
 
 /**
  * Root diameter of an external spline: (N − 1.8)·m with a fillet root, (N − 1.35)·m with a flat root.

@@ -1,0 +1,94 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { figure, INPUT_ORIGIN_WORDS } from '@plucky/contract'
+import { fromSi, type InputOrigin, type UnitName, type Working, type WorkingInput } from '@plucky/core'
+import { Worded } from '../ui/buttons.js'
+
+/** A figure of a working in the unit in which people read it, with digits enough to follow the sum. */
+export function workedFigure(valueSi: number, unit: UnitName | null): string {
+  const value = unit ? fromSi(valueSi, unit) : valueSi
+  const size = Math.abs(value)
+  const plain = Number.isInteger(value) && size < 1e6
+  const text = plain
+    ? figure(value)
+    : size >= 1000
+      ? figure(value)
+      : size >= 100
+        ? figure(value, 1)
+        : size >= 1e-3
+          ? figure(value, size >= 10 ? 2 : 4)
+          : value.toExponential(3)
+  return unit ? `${text} ${unit}` : text
+}
+
+const TREE = {
+  fontSize: '13.5px',
+  '& details > summary': { cursor: 'pointer', listStyle: 'none', display: 'flex', gap: '6px', padding: '2px 0', alignItems: 'baseline' },
+  '& details > summary::before': { content: '"▸"', width: '10px', color: 'inkSoft' },
+  '& details[open] > summary::before': { content: '"▾"' },
+  '& .leaf': { display: 'flex', gap: '6px', padding: '2px 0 2px 16px', alignItems: 'baseline' },
+  '& .inner': { paddingLeft: '14px', borderLeft: '1px solid', borderColor: 'ruleSoft', marginLeft: '4px' },
+  '& .value': { marginLeft: 'auto', fontFamily: 'figures', fontSize: '15px', whiteSpace: 'nowrap', fontWeight: 600 },
+  '& .formula': { fontStyle: 'italic', color: 'torque' },
+  '& .source, & .origin': { color: 'inkSoft', fontSize: '13px' },
+} as const
+
+/** A figure with its formula, its inputs and where each comes from; every input that was worked out opens in its turn. */
+export function WorkingView({ working, onClose }: { working: Working; onClose: () => void }) {
+  return (
+    <Box css={TREE} data-testid="working" maxH="330px" overflowY="auto" tabIndex={0} role="region" aria-label={`Working: ${working.name}`}>
+      <Flex align="baseline" justify="space-between">
+        <Text fontWeight={600}>{working.name}</Text>
+        <Text fontFamily="figures" fontSize="18px" fontWeight={700} data-testid="working-value">
+          {workedFigure(working.valueSi, working.unit)}
+        </Text>
+      </Flex>
+      <Step working={working} depth={0} />
+      <Worded mt="4px" onClick={onClose}>
+        Back to the comparison
+      </Worded>
+    </Box>
+  )
+}
+
+const OPEN_TO = 2
+
+function Step({ working, depth }: { working: Working; depth: number }) {
+  return (
+    <div>
+      <div className="formula">{`= ${working.formula}`}</div>
+      <div className="source">{`Source: ${working.source}`}</div>
+      <div className="inner">
+        {working.inputs.map((input) => (
+          <Input key={input.symbol} input={input} depth={depth} />
+        ))}
+      </div>
+    </div>
+  )
+}
+
+function Input({ input, depth }: { input: WorkingInput; depth: number }) {
+  const { symbol, name, valueSi, unit, working } = input
+  const value = <span className="value">{workedFigure(valueSi, unit)}</span>
+  if (!working)
+    return (
+      <div className="leaf">
+        <strong>{symbol}</strong>
+        <span>
+          {name} <span className="origin">{originMark(input.origin)}</span>
+        </span>
+        {value}
+      </div>
+    )
+  return (
+    <details open={depth + 1 < OPEN_TO}>
+      <summary>
+        <strong>{symbol}</strong>
+        <span>{name}</span>
+        {value}
+      </summary>
+      <Step working={working} depth={depth + 1} />
+    </details>
+  )
+}
+
+const originMark = (origin: InputOrigin) => `· ${INPUT_ORIGIN_WORDS[origin]}`

@@ -1,0 +1,25 @@
+import { boltClamp, type BoltedJoint } from '../flexplate/bolted-joint.js'
+import { from, given, worked, type Working } from './working.js'
+
+/** Torque at which a bolted joint slips, worked from its bolts. */
+export function workJoint(joint: BoltedJoint, name: string): Working {
+  const clamp = worked(
+    { name: 'clamp of one bolt', unit: 'N', formula: 'T / (K · d)', source: 'Shigley, section 8-8' },
+    {
+      T: given('tightening torque', joint.tighteningTorqueNm, 'lb-ft', 'part'),
+      K: given('nut factor', joint.nutFactor, null, 'part'),
+      d: given('bolt diameter', joint.boltDiameterM, 'in', 'part'),
+    },
+    (v) => boltClamp(v.T, v.K, v.d),
+  )
+  return worked(
+    { name, unit: 'lb-ft', formula: 'n · μ · F · Dc / 2', source: 'Shigley; VDI 2230 practice' },
+    {
+      n: given('bolts', joint.bolts, null, 'part'),
+      μ: given('friction between the faces', joint.faceFriction, null, 'part'),
+      F: from(clamp),
+      Dc: given('bolt circle', joint.circleDiameterM, 'in', 'part'),
+    },
+    (v) => (v.n * v.μ * v.F * v.Dc) / 2,
+  )
+}

@@ -1,0 +1,119 @@
+import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import { shaftLimits } from '../shaft/shaft.js'
+import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
+import type { DutyCase } from '../spec/duty.js'
+import { drumSpeedPerInput, type StationCase } from '../spec/judge.js'
+import { stationLimits, type Limit } from '../spec/limits.js'
+import { DEFAULT_RULES } from '../spec/rules.js'
+import type { Part } from '../spec/part.js'
+import type { Station } from '../spec/unit.js'
+import { workLoad } from './load.js'
+import { workPack } from './pack.js'
+import { workJoint } from './plate.js'
+import { workSection } from './shaft.js'
+import { from, given, worked, type Working } from './working.js'
+
+/** Everything that a working of one station in one case rests on. */
+interface Scene {
+  readonly input: SpecInput
+  readonly station: Station
+  readonly part: Part
+  readonly duty: DutyCase
+  readonly range: RangeSolution
+  readonly limit: Limit
+  readonly judged: StationCase
+}
+
+/** The margin of a station in a case, worked down to geometry, brief and rules; nothing where the station carries nothing there. */
+export function workMargin(input: SpecInput, answer: Answer, stationId: string, caseId: string): Working | undefined {
+  const scene = sceneOf(input, answer, stationId, caseId)
+  if (!scene) return undefined
+  const demand = worked(
+    { name: 'torque asked', unit: 'lb-ft', formula: 'T · K', source: 'shock counted once, on the demand' },
+    { T: from(workLoad(input, scene.limit.load, scene.duty, scene.range)), K: given('service factor', scene.judged.factor, null, 'rule') },
+    (v) => v.T * v.K,
+  )
+  return worked(
+    { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
+    { capacity: from(workCapacity(scene)), demand: from(demand) },
+    (v) => v.capacity / v.demand,
+  )
+}
+
+/** The power that a station holds: the engine's peak power times the scale at which its worst margin is 1. */
+export function workPowerHeld(input: SpecInput, answer: Answer, stationId: string): Working | undefined {
+  const verdict = answer.stations.find((s) => s.stationId === stationId)
+  if (verdict?.held.outcome !== 'held' || !verdict.worst) return undefined
+  const margin = workMargin(input, answer, stationId, verdict.worst.caseId)
+  if (!margin) return undefined
+  return worked(
+    {
+      name: 'power held',
+      unit: 'hp',
+      formula:
+        'P · scale, at which the worst margin is 1: with the converter re-matched torques go with the scale, speeds stay, so scale = margin; checked by solving',
+      source: 'search on the whole verdict',
+    },
+    { P: given('peak power of the engine', answer.peakPowerW, 'hp', 'brief'), margin: from(margin) },
+    (v) => v.P * v.margin,
+  )
+}
+
+function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: string): Scene | undefined {
+  const station = input.unit.stations.find((s) => s.id === stationId)
+  const part = input.fitted.get(stationId)
+  const duty = answer.cases.find((c) => c.id === caseId)
+  const judged = verdictOf(answer, stationId)?.cases.find((c) => c.caseId === caseId)
+  const range = duty && (input.gearing ?? solveTrain(input.unit.train)).get(duty.rangeId)
+  if (!station || !part || !duty || !judged || !range) return undefined
+  const { limits } = stationLimits(station, part, { engineKind: input.brief.engine.kind, rules: input.rules ?? DEFAULT_RULES })
+  const limit = limits.find((l) => l.counts && l.place === judged.place && l.origin === judged.origin)
+  return limit && { input, station, part, duty, range, limit, judged }
+}
+
+const verdictOf = (answer: Answer, stationId: string): StationVerdict | undefined => answer.stations.find((s) => s.stationId === stationId)
+
+/** What the deciding limit holds, worked by the kind of part; a stated figure by who stated it. */
+function workCapacity({ input, station, part, duty, range, limit, judged }: Scene): Working {
+  if (limit.stated) return workStated(limit, judged.capacityNm)
+  if (part.kind === 'shaft') {
+    const [place, feature] = limit.place.split('|')
+    const own = shaftLimits(part.geometry).find((l) => l.place === place && l.feature === feature)
+    if (own) return workSection(part.geometry, own)
+  }
+  if (part.kind === 'pack') {
+    const drumSpeedRadPerS = drumSpeedPerInput(input.unit, station, range) * duty.turbine.speedRadPerS
+    const oil = { linePressurePa: duty.linePressurePa, rangeId: duty.rangeId, drumSpeedRadPerS }
+    return workPack(part.geometry, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
+  }
+  if (part.kind === 'flex-plate' && limit.place === 'crank-joint')
+    return workJoint(part.geometry.crankJoint, 'torque at which the crank joint slips')
+  if (part.kind === 'flex-plate' && limit.place === 'converter-joint')
+    return workJoint(part.geometry.converterJoint, 'torque at which the converter joint slips')
+  const about = {
+    name: 'torque an unrated plate of this class is trusted with',
+    unit: 'lb-ft',
+    formula: 'by class, halved where the pads run out over 0.010 in',
+    source: 'rule of thumb, from memory',
+  } as const
+  return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
+}
+
+function workStated({ stated, basis, origin }: Limit, capacityNm: number): Working {
+  const name = 'torque stated'
+  if (basis?.from !== 'power')
+    return worked(
+      { name, unit: 'lb-ft', formula: 'as stated', source: stated?.sells ? 'the maker, who sells it' : 'the one who states it' },
+      { T: given('stated torque', capacityNm, 'lb-ft', origin) },
+      (v) => v.T,
+    )
+  const P = given('stated power', basis.powerW, 'hp', origin)
+  const ω = given(
+    basis.speedFrom === 'stated' ? 'speed it is rated at' : `reference speed, ${basis.fuel}`,
+    basis.speedRadPerS,
+    'rpm',
+    basis.speedFrom === 'stated' ? origin : 'rule',
+  )
+  const factor = given('crooked pads', (capacityNm * basis.speedRadPerS) / basis.powerW, null, 'part')
+  return worked({ name, unit: 'lb-ft', formula: 'P / ω · f', source: 'definition of power' }, { P, ω, f: factor }, (v) => (v.P / v.ω) * v.f)
+}

@@ -1,0 +1,56 @@
+import type { UnitName } from '../quantity/units.js'
+
+/** Where an input of a working comes from. */
+export type InputOrigin = 'computed' | 'measured' | 'broken' | 'maker' | 'thumb' | 'part' | 'brief' | 'rule' | 'spec' | 'unit' | 'constant'
+
+/** One input of a formula: its symbol, what it is, its SI value, the unit in which people read it, and where it comes from. */
+export interface WorkingInput {
+  readonly symbol: string
+  readonly name: string
+  readonly valueSi: number
+  /** None for a plain number. */
+  readonly unit: UnitName | null
+  readonly origin: InputOrigin
+  /** How this input came about in its turn. */
+  readonly working?: Working
+}
+
+/** The derivation of a figure: what it is, the formula in symbols, every input, and the source of the formula. */
+export interface Working {
+  readonly name: string
+  readonly valueSi: number
+  readonly unit: UnitName | null
+  readonly formula: string
+  readonly source: string
+  readonly inputs: readonly WorkingInput[]
+}
+
+/** An input without its symbol, which is the key that it stands under. */
+export type Given = Omit<WorkingInput, 'symbol'>
+
+type About = Pick<Working, 'name' | 'unit' | 'formula' | 'source'>
+
+/**
+ * A working whose value is what its formula gives for its inputs, so that the two cannot part.
+ * @example worked({ name: 'area', unit: null, formula: 'b·h', source: '' }, { b: given('width', 2, null, 'part'), h: given('height', 3, null, 'part') }, ({ b, h }) => b * h).valueSi // → 6
+ */
+export function worked<K extends string>(
+  about: About,
+  inputs: Readonly<Record<K, Given>>,
+  of: (values: Readonly<Record<K, number>>) => number,
+): Working {
+  const entries = Object.entries(inputs) as [K, Given][]
+  const values = Object.fromEntries(entries.map(([symbol, input]) => [symbol, input.valueSi])) as Record<K, number>
+  return { ...about, valueSi: of(values), inputs: entries.map(([symbol, input]) => ({ symbol, ...input })) }
+}
+
+export const given = (name: string, valueSi: number, unit: UnitName | null, origin: InputOrigin): Given => ({ name, valueSi, unit, origin })
+
+/** An input that was worked out itself. */
+export const from = (working: Working): Given => ({
+  name: working.name,
+  valueSi: working.valueSi,
+  unit: working.unit,
+  origin: 'computed',
+  working,
+})
