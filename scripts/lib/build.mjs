@@ -5,7 +5,6 @@ import { ROOT, run, say } from './say.mjs'
 
 const SOURCES = ['packages', 'apps', 'package-lock.json', 'tsconfig.base.json', 'tsconfig.json']
 const MADE = new Set(['node_modules', 'dist', 'dist-types'])
-const STAMP = join(ROOT, 'node_modules/.plucky-build')
 
 function* filesUnder(path) {
   if (!statSync(path).isDirectory()) return yield path
@@ -19,13 +18,19 @@ function fingerprint() {
   return hash.digest('hex')
 }
 
-/** Builds what is not built from these very sources; a build that was cut off is done anew. */
-export async function ensureBuilt() {
+const stampOf = (what) => join(ROOT, `node_modules/.plucky-built-${what}`)
+const isBuilt = (what, made, wanted) =>
+  existsSync(join(ROOT, made)) && existsSync(stampOf(what)) && readFileSync(stampOf(what), 'utf8') === wanted
+
+/** Builds what is not built from these very sources; a build that was cut off is done anew. The screens are left out where nobody looks. */
+export async function ensureBuilt({ web = true } = {}) {
   const wanted = fingerprint()
-  const there = existsSync(join(ROOT, 'apps/server/dist/main.js')) && existsSync(join(ROOT, 'apps/web/dist/index.html'))
-  if (there && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return
-  say('Building …')
-  await run('npx', ['tsc', '-b', '--force'], { sentence: 'The sources do not compile' })
+  if (!isBuilt('packages', 'apps/server/dist/main.js', wanted)) {
+    say('Building …')
+    await run('npx', ['tsc', '-b', '--force'], { sentence: 'The sources do not compile' })
+    writeFileSync(stampOf('packages'), wanted)
+  }
+  if (!web || isBuilt('web', 'apps/web/dist/index.html', wanted)) return
   await run('npm', ['run', 'build', '-w', '@plucky/web'], { sentence: 'The web application could not be built' })
-  writeFileSync(STAMP, wanted)
+  writeFileSync(stampOf('web'), wanted)
 }

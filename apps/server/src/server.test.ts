@@ -134,6 +134,48 @@ describe('a job', () => {
   })
 })
 
+describe('open job files', () => {
+  const fileOf = async (number: number) => (await http().get(`/api/jobs/${number}/file`).buffer(true).parse((r, done) => { let t = ''; r.setEncoding('utf8'); r.on('data', (c: string) => (t += c)); r.on('end', () => done(null, t)) }).expect(200)).body as string // prettier-ignore
+
+  it('go out and come in and go out as the same bytes', async () => {
+    const out = await fileOf(1)
+    const taken = (await http().post('/api/jobs/import').send(JSON.parse(out)).expect(201)).body as Job
+    expect(await fileOf(taken.number)).toBe(out)
+    expect((await http().get(`/api/jobs/${taken.number}/answer`)).body).toEqual((await http().get('/api/jobs/1/answer')).body)
+  })
+
+  it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
+    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:plate|conv|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
+    const taken = (await http().post('/api/jobs/import').send(file).expect(201)).body as Job
+    expect((await http().get('/api/units/carried-3').expect(200)).body.id).toBe('carried-3')
+    expect((await http().get(`/api/jobs/${taken.number}/answer`)).body.sentence).toBe(
+      (await http().get('/api/jobs/1/answer')).body.sentence,
+    )
+    const other = {
+      ...file,
+      parts: file.parts.map((p: { id: string; price: number }, i: number) => (i === 0 ? { ...p, price: p.price + 1 } : p)),
+    }
+    expect(errorsOf((await http().post('/api/jobs/import').send(other).expect(409)).body)[0]).toMatchObject({
+      code: 'file-part-differs',
+      path: 'parts',
+    })
+  })
+
+  it('are refused whole, every mistake named by its path in the file', async () => {
+    const file = JSON.parse(await fileOf(1)) as Record<string, never> & {
+      brief: Record<string, unknown>
+      parts: { geometry: Record<string, unknown> }[]
+    }
+    const jobs = async () => ((await http().get('/api/jobs')).body as Job[]).length
+    const before = await jobs()
+    const wrong = { ...file, brief: { ...file.brief, vehicleMass: '3 furlongs', budget: 'abc' } }
+    const paths = errorsOf((await http().post('/api/jobs/import').send(wrong).expect(422)).body).map((e) => e.path)
+    expect(paths).toEqual(expect.arrayContaining(['brief.budget', 'brief.vehicleMass']))
+    expect(errorsOf((await http().post('/api/jobs/import').send({ format: 'x' }).expect(422)).body)[0]?.code).toBe('format-unknown')
+    expect(await jobs()).toBe(before)
+  })
+})
+
 describe('bad input', () => {
   const refused: [string, (job: Job) => unknown, string, string][] = [
     ['a budget in letters', (job) => ({ ...contentOf(job), brief: { ...job.brief, budget: 'abc' } }), 'brief.budget', 'out-of-range'],

@@ -8,6 +8,8 @@ import {
   checkShape,
   checkUnit,
   decodeQuantities,
+  encodeQuantities,
+  filePath,
   figure,
   listed,
   PressureDto,
@@ -145,6 +147,30 @@ describe('figures with units', () => {
       listed(['a', 'b', 'c']),
     ]).toEqual(['12,346', '1235', '−3.0', '0', '700 lb-ft', 'a, b and c'])
   })
+})
+
+describe('open files', () => {
+  it('write every figure so that reading it gives the very same number', () => {
+    const figures = fc.double({ noNaN: true, noDefaultInfinity: true, min: 1e-9, max: 1e9 })
+    fc.assert(
+      fc.property(figures, fc.constantFrom('M', 'Nm', 'W', 'Pa', 'RadPerS', 'N', 'Kg', 'S'), (value, ending) => {
+        const field = { [`size${ending}`]: value, plain: value, list: [{ [`x${ending}`]: -value }] }
+        const written = encodeQuantities(field) as Record<string, unknown>
+        expect(typeof written['size']).toBe('string')
+        expect(decodeQuantities(JSON.parse(JSON.stringify(written)))).toEqual(field)
+      }),
+    )
+  })
+  it('write them as people do where that is exact', () => {
+    expect(encodeQuantities({ boreDiameterM: toSi(0.31, 'in'), peakPowerW: toSi(840, 'hp'), vehicleMassKg: null, teeth: 40 })).toEqual({
+      boreDiameter: '0.31 in',
+      peakPower: '840 hp',
+      vehicleMassKg: null,
+      teeth: 40,
+    })
+  })
+  it('name paths as they stand in the file', () =>
+    expect(filePath('parts.3.geometry.sections.0.boreDiameterM')).toBe('parts.3.geometry.sections.0.boreDiameter'))
 })
 
 it('has a sentence for every fault that the core and the server can give', () => {

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { readJobFile, readShelfFile, readUnitFile, type JobContent } from '@plucky/contract'
+import { FileProblem, readJob, readShelfFile, readUnitFile, type JobContent, type Shelf } from '@plucky/contract'
 import { type Part, type Unit } from '@plucky/core'
 
 /** The made-up shop, read from its open files by the same import that users have. */
@@ -20,5 +20,11 @@ export function demoShop(): DemoShop {
   const shelf = readShelfFile(read('shelf.json'))
   const unitOf = (id: string) => units.find((unit) => unit.id === id)
   const partOf = (id: string) => shelf.find((part) => part.id === id)
-  return { units, shelf, jobs: filesOf('jobs').map((file) => readJobFile(file, unitOf, partOf)) }
+  return { units, shelf, jobs: filesOf('jobs').map((file) => jobOf(file, { unit: unitOf, part: partOf })) }
+}
+
+function jobOf(file: unknown, shop: Shelf): JobContent {
+  const read = readJob(file, shop)
+  if (!read.ok) throw new FileProblem(read.problems)
+  return read.value.job
 }

@@ -1,7 +1,9 @@
-import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common'
+import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common'
 import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
 import { JobContentDto, SaveJobDto } from '@plucky/contract'
 import { refuse } from '../http/refusal.js'
+import type { Response } from 'express'
+import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
@@ -14,7 +16,10 @@ function jobNumber(text: string): number {
 @ApiTags('jobs')
 @Controller('jobs')
 export class JobsController {
-  constructor(private readonly jobs: JobsService) {}
+  constructor(
+    private readonly jobs: JobsService,
+    private readonly files: JobFilesService,
+  ) {}
 
   @Get()
   all() {
@@ -25,6 +30,19 @@ export class JobsController {
   @ApiBody({ schema: refs(JobContentDto)[0] as { $ref: string } })
   add(@Body() body: unknown) {
     return this.jobs.add(body)
+  }
+
+  /** Takes an open job file; what it brings and the shop lacks goes on the shelf, what is there already stays as it is. */
+  @Post('import')
+  take(@Body() body: unknown) {
+    return this.files.take(body)
+  }
+
+  @Get(':number/file')
+  async file(@Param('number') number: string, @Res() response: Response) {
+    const text = await this.files.write(jobNumber(number))
+    response.type('application/json').setHeader('Content-Disposition', `attachment; filename="job-${number}.json"`)
+    response.send(text)
   }
 
   @Get(':number')

@@ -4,11 +4,12 @@ import { JobRow } from '../database/models.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
+import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
 
 @Module({
   imports: [SequelizeModule.forFeature([JobRow]), UnitsModule, ShelfModule],
   controllers: [JobsController],
-  providers: [JobsService],
+  providers: [JobsService, JobFilesService],
 })
 export class JobsModule {}

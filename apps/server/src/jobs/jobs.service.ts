@@ -68,7 +68,7 @@ export class JobsService {
   }
 }
 
-const partIds = (job: JobContent) =>
+export const partIds = (job: JobContent) =>
   [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
 
 const asJob = (row: JobRow): Job => ({

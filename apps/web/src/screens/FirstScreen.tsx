@@ -12,6 +12,7 @@ import { Panel } from '../ui/panel.js'
 import { Frame } from './Frame.js'
 import { Trouble } from './JobScreen.js'
 import { NewJob } from './NewJob.js'
+import { TakeFile } from './TakeFile.js'
 
 type Loaded = { readonly jobs: readonly Job[] } | { readonly problem: string } | undefined
 
@@ -64,6 +65,7 @@ export function FirstScreen() {
           {last && unit && <WhatChanged job={last} unit={unit} />}
           <NewJob units={shop.units} />
           {others.length > 0 && <OtherJobs jobs={others} units={shop.units} />}
+          <TakeFile />
         </Grid>
         <Text mt="14px" fontSize="14px" color="inkSoft" maxW="900px">
           All figures are estimates for choosing parts. The maker's limits, the rule book in force and the licensed shop decide.

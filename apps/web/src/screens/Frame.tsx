@@ -1,9 +1,10 @@
 import { Box, Button, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import type { Unit } from '@plucky/core'
-import { Moon, Redo2, Sun, Undo2 } from 'lucide-react'
+import { Download, Moon, Redo2, Sun, Undo2 } from 'lucide-react'
 import { useEffect, type ReactNode } from 'react'
 import { Link, NavLink } from 'react-router'
 import { useStore } from 'zustand'
+import { api } from '../state/api.js'
 import { jobStore, redo, save, saveOver, takeStored, undo, type JobState } from '../state/job.js'
 import { viewStore } from '../state/view.js'
 import { Ruled } from '../ui/buttons.js'
@@ -42,6 +43,18 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
         {onJob && (
           <Flex align="center" gap="2px" pr="8px">
             <SaveMark job={job} />
+            <ChakraLink
+              href={api.fileOf(job.number)}
+              download
+              aria-label="Save this job as a file"
+              title="Save this job as a file"
+              minW="36px"
+              justifyContent="center"
+              color="ink"
+              data-testid="save-file"
+            >
+              <Download size={18} />
+            </ChakraLink>
             <IconButton
               label={`Undo, ${job.past.length} steps`}
               disabled={job.past.length === 0}

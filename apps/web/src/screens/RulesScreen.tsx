@@ -45,8 +45,8 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
             <Fields
               content={content}
               of={[
-                ['ratingSpeedRadPerS.petrol', 'Petrol'],
-                ['ratingSpeedRadPerS.diesel', 'Diesel'],
+                ['ratingSpeed.petrolRadPerS', 'Petrol'],
+                ['ratingSpeed.dieselRadPerS', 'Diesel'],
               ]}
               unitName="rpm"
             />

@@ -36,6 +36,8 @@ export const api = {
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
   saveJob: (number: number, content: JobContent, version: number, keepalive = false) =>
     call<Job>('PUT', `/jobs/${number}`, { ...content, version }, keepalive),
+  takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
+  fileOf: (number: number) => `/api/jobs/${number}/file`,
   units: () => call<Unit[]>('GET', '/units'),
   shelf: () => call<Part[]>('GET', '/shelf'),
   addPart: (part: Part) => call<Part>('POST', '/shelf', part),

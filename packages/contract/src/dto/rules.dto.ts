@@ -8,8 +8,8 @@ const FACTOR = { from: 1, to: 5 } as const
 const RATING = { unit: 'rpm', from: 500, to: 15000 } as const
 
 export class RatingSpeedsDto {
-  @Figure({ label: 'Reference speed, diesel', ...RATING }) diesel!: number
-  @Figure({ label: 'Reference speed, petrol', ...RATING }) petrol!: number
+  @Figure({ label: 'Reference speed, diesel', ...RATING }) dieselRadPerS!: number
+  @Figure({ label: 'Reference speed, petrol', ...RATING }) petrolRadPerS!: number
 }
 
 export class LaunchFactorsDto {
@@ -29,7 +29,7 @@ export class MarginsDto {
 
 export class HouseRulesDto implements HouseRules {
   @OneOf('Limit that counts', LIMITS_THAT_COUNT) limitThatCounts!: LimitThatCounts
-  @IsObject() @ValidateNested() @Type(() => RatingSpeedsDto) ratingSpeedRadPerS!: RatingSpeedsDto
+  @IsObject() @ValidateNested() @Type(() => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
   @OneOf('Radius of a lining', FRICTION_RADII) frictionRadius!: FrictionRadius
   @IsObject() @ValidateNested() @Type(() => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
   @IsObject() @ValidateNested() @Type(() => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto

@@ -1,6 +1,5 @@
 import type { Part, Unit } from '@plucky/core'
 import type { Checked } from '../dto/check.js'
-import { checkJob, type JobContent } from '../dto/job.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Problem } from '../words/faults.js'
@@ -42,9 +41,3 @@ export function readShelfFile(file: unknown): Part[] {
     throw new FileProblem([{ code: 'list-expected', path: 'parts', sentence: 'A shelf file holds a list of parts.' }])
   return parts.map((part, i) => taken(checkPart(part), `parts.${i}.`))
 }
-
-export const readJobFile = (
-  file: unknown,
-  unitOf: (id: string) => Unit | undefined,
-  partOf: (id: string) => Part | undefined,
-): JobContent => taken(checkJob(opened(file, 'plucky-job'), unitOf, partOf))

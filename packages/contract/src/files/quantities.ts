@@ -1,4 +1,4 @@
-import { toSi, UNITS, isUnitName, type Dimension } from '@plucky/core'
+import { fromSi, isUnitName, toSi, UNITS, type Dimension, type UnitName } from '@plucky/core'
 
 /** Ending that a field's name takes once its figure is SI. */
 const ENDING: Record<Dimension, string> = {
@@ -14,13 +14,44 @@ const ENDING: Record<Dimension, string> = {
   volume: 'M3',
 }
 
-const FIGURE = /^([-+]?\d[\d,]*\.?\d*)\s*(\S+)$/
+/** Units in which a figure of a file is written: the first that says it exactly and shortest; the last, SI, always does. */
+const WRITTEN: Record<Dimension, readonly UnitName[]> = {
+  torque: ['lb-ft', 'N·m'],
+  power: ['hp', 'W'],
+  pressure: ['psi', 'Pa'],
+  length: ['in', 'mm', 'm'],
+  speed: ['rpm', 'rad/s'],
+  force: ['N'],
+  mass: ['lb', 'kg'],
+  time: ['s'],
+  area: ['in²', 'm²'],
+  volume: ['in³', 'm³'],
+}
+
+const FIGURE = /^([-+]?\d[\d,]*\.?\d*(?:e[-+]?\d+)?)\s*(\S+)$/i
 
 /** Reads "0.31 in" or "1,200 lb-ft"; nothing where the text is not a figure with a known unit. */
 export function readQuantity(text: string): { valueSi: number; dimension: Dimension } | undefined {
   const [, digits, unit] = FIGURE.exec(text.trim()) ?? []
   if (digits === undefined || unit === undefined || !isUnitName(unit)) return undefined
   return { valueSi: toSi(Number(digits.replaceAll(',', '')), unit), dimension: UNITS[unit].dimension }
+}
+
+/** Writes an SI figure so that reading it gives the very same number: in the trade's unit where that is exact, in SI otherwise. */
+export function writeQuantity(valueSi: number, dimension: Dimension): string {
+  const texts = WRITTEN[dimension].flatMap((unit) => exactly(valueSi, unit))
+  return texts.reduce((best, text) => (text.length < best.length ? text : best))
+}
+
+const MOST_DIGITS = 17
+
+function exactly(valueSi: number, unit: UnitName): string[] {
+  const value = fromSi(valueSi, unit)
+  for (let digits = 1; digits <= MOST_DIGITS; digits++) {
+    const number = Number(value.toPrecision(digits))
+    if (toSi(number, unit) === valueSi) return [`${number} ${unit}`]
+  }
+  return []
 }
 
 /** Fields that hold words, whatever they look like. */
@@ -43,3 +74,31 @@ export function decodeQuantities(value: unknown): unknown {
     }),
   )
 }
+
+const DIMENSIONS = (Object.entries(ENDING) as [Dimension, string][]).sort(([, a], [, b]) => b.length - a.length)
+
+/** The name of a field without the ending of its unit, and what it measures; nothing where the field has no unit. */
+export function splitName(key: string): { name: string; dimension: Dimension } | undefined {
+  const found = DIMENSIONS.find(([, ending]) => key.endsWith(ending) && /[a-z0-9]$/.test(key.slice(0, -ending.length)))
+  return found && { name: key.slice(0, -found[1].length), dimension: found[0] }
+}
+
+/** The way back: fields of the contract as an open file writes them, the figures with their units. */
+export function encodeQuantities(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(encodeQuantities)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value).map(([key, inner]) => {
+      const split = splitName(key)
+      if (!split || (typeof inner !== 'number' && inner !== null)) return [key, encodeQuantities(inner)]
+      return inner === null ? [key, null] : [split.name, writeQuantity(inner, split.dimension)]
+    }),
+  )
+}
+
+/** A path into the contract as it reads in a file: without the endings of units. */
+export const filePath = (path: string): string =>
+  path
+    .split('.')
+    .map((key) => splitName(key)?.name ?? key)
+    .join('.')

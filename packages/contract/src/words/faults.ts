@@ -69,6 +69,10 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'job-changed-elsewhere': (v) =>
     `This job was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten; load the stored one, or save yours over it knowingly.`,
   'name-taken': (v) => `"${v.id}" is already there. Give it another name.`,
+  'file-unit-differs': (v) =>
+    `The file brings a unit "${v.unit}" that differs from the shop's own of the same name. Nothing was taken in; give the file's unit another id.`,
+  'file-part-differs': (v) =>
+    `The file brings a part "${v.part}" (${v.id}) that differs from the shop's own of the same id. Nothing was taken in; give the file's part another id.`,
   'json-unreadable': () => 'The request is not readable JSON.',
   'too-large': () => 'That is more data than a job or a part can hold.',
   'not-found': (v) => `Nothing is served at ${v.path}.`,

@@ -109,10 +109,7 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   if (!first) return ''
   const next = answer.breakingOrder[answer.together.length]
   const nextHeld = answer.stations.find((s) => s.stationId === next)?.held
-  const then =
-    nextHeld?.outcome === 'held'
-      ? `; then ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp`
-      : ''
+  const then = nextHeld?.outcome === 'held' ? `; then ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp` : ''
   if (others.length === 0) return `It stands alone${then}.`
   return `With it ${others.length > 1 ? 'go' : 'goes'} ${listed(others.map((id) => stationName(unit, id)))}: together or not at all${then}.`
 }

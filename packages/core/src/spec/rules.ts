@@ -17,7 +17,7 @@ export type FrictionRadius = (typeof FRICTION_RADII)[number]
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
   /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
-  readonly ratingSpeedRadPerS: Readonly<Record<Fuel, number>>
+  readonly ratingSpeed: Readonly<Record<`${Fuel}RadPerS`, number>>
   readonly frictionRadius: FrictionRadius
   /** Service factor of hard parts in the launch, by launch method. */
   readonly launchFactor: Readonly<Record<Launch, number>>
@@ -36,7 +36,7 @@ export interface HouseRules {
 /** Default house rules (common practice, no source; shock is counted once, on the demand). */
 export const DEFAULT_RULES: HouseRules = {
   limitThatCounts: 'lower',
-  ratingSpeedRadPerS: { diesel: toSi(2800, 'rpm'), petrol: toSi(6000, 'rpm') },
+  ratingSpeed: { dieselRadPerS: toSi(2800, 'rpm'), petrolRadPerS: toSi(6000, 'rpm') },
   frictionRadius: 'wear',
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },
   fullPowerFactor: { rolling: 1, 'brake-stall': 1, flash: 1, 'trans-brake': 1, regrip: 1.5, dump: 1 },

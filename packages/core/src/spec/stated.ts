@@ -75,7 +75,7 @@ export function statedTorque(
   if (stated.torqueNm !== undefined) return { torqueNm: stated.torqueNm, basis: { from: 'torque' } }
   if (stated.powerW === undefined) return undefined
   const fuel = fuelOf(kind)
-  const speedRadPerS = stated.ratedAtRadPerS ?? rules.ratingSpeedRadPerS[fuel]
+  const speedRadPerS = stated.ratedAtRadPerS ?? rules.ratingSpeed[`${fuel}RadPerS`]
   const speedFrom = stated.ratedAtRadPerS === undefined ? 'house-rule' : 'stated'
   return { torqueNm: stated.powerW / speedRadPerS, basis: { from: 'power', powerW: stated.powerW, speedRadPerS, speedFrom, fuel } }
 }

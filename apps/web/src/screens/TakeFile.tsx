@@ -1,0 +1,50 @@
+import { Box, Input, Text } from '@chakra-ui/react'
+import { useState, type ChangeEvent } from 'react'
+import { useNavigate } from 'react-router'
+import { api, Refused } from '../state/api.js'
+import { loadShop } from '../state/shop.js'
+import { Panel } from '../ui/panel.js'
+
+/** Takes in an open job file; what is wrong with it is named with its path, and then nothing is taken. */
+export function TakeFile() {
+  const navigate = useNavigate()
+  const [problems, setProblems] = useState<readonly string[]>([])
+  const take = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0]
+    if (!file) return
+    try {
+      const job = await api.takeFile(JSON.parse(await file.text()) as unknown)
+      await loadShop()
+      void navigate(`/jobs/${job.number}`)
+    } catch (error) {
+      setProblems(wordsOf(error))
+    }
+  }
+  return (
+    <Panel title="A job from a file" note="an open job file, as any job can be saved" gridColumn="1 / -1">
+      <Input
+        type="file"
+        accept="application/json,.json"
+        aria-label="Job file"
+        border="none"
+        px="0"
+        height="44px"
+        onChange={(event) => void take(event)}
+        data-testid="take-file"
+      />
+      {problems.length > 0 && (
+        <Box role="alert" color="break">
+          <Text fontWeight={600}>Nothing was taken in.</Text>
+          {problems.map((words) => (
+            <Text key={words}>{words}</Text>
+          ))}
+        </Box>
+      )}
+    </Panel>
+  )
+}
+
+function wordsOf(error: unknown): string[] {
+  if (error instanceof Refused) return error.problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.sentence}`)
+  return [error instanceof SyntaxError ? `The file is not readable JSON: ${error.message}` : (error as Error).message]
+}
