@@ -55,3 +55,48 @@ test('what the browser kept and cannot be read is set aside, not in the way', as
   await openJob(page, job)
   await expect(sentence(page)).toContainText('Holds about')
 })
+
+test('a job goes out as a file and comes in again, and a wrong file is refused with its paths', async ({ page, request }) => {
+  const job = await ownJob(request, 'Filed rail')
+  await openJob(page, job)
+  const words = await sentence(page).textContent()
+  const waiting = page.waitForEvent('download')
+  await page.getByTestId('save-file').click()
+  const path = await (await waiting).path()
+  await page.goto('/')
+  await page
+    .getByTestId('take-file')
+    .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"plucky-job","version":1}') })
+  await expect(page.getByRole('alert')).toContainText('Nothing was taken in.')
+  await expect(page.getByRole('alert')).toContainText('name: Name of the job')
+  await page.getByTestId('take-file').setInputFiles(path)
+  await expect(page).toHaveURL(/\/jobs\/\d+$/)
+  await expect(sentence(page)).toHaveText(words ?? '')
+})
+
+test('two windows of one job, edited by turns without waiting: every save is either kept or told, none is lost silently', async ({
+  page,
+  context,
+  request,
+}) => {
+  const job = await ownJob(request, 'Contended rail')
+  const other = await context.newPage()
+  await openJob(page, job)
+  await openJob(other, job)
+  const parts = ['shell-stock', 'shell-neck', 'shell-thick']
+  for (let i = 0; i < 12; i++) {
+    const window = i % 2 ? page : other
+    if (await window.getByRole('button', { name: 'Load the stored one' }).isVisible()) {
+      await window.getByRole('button', { name: 'Load the stored one' }).click()
+      await saved(window)
+    }
+    await window.getByTestId('order-sun-shell').click()
+    await window.getByTestId(`part-${parts[i % 3]}`).click()
+    if (await window.getByTestId('fit').isVisible()) await window.getByTestId('fit').click()
+    await expect(window.getByTestId('save-state')).toHaveAttribute('data-state', /saved|conflict/)
+    const stored = (await jobOf(request, job.number)).spec.fits['sun-shell']
+    const state = await window.getByTestId('save-state').getAttribute('data-state')
+    if (state === 'saved') expect(stored).toBe(parts[i % 3])
+    else await expect(window.getByRole('alert')).toContainText('another window')
+  }
+})

@@ -1,6 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
 import { MODELS } from './database/models.js'
+import { SchemasController } from './http/schemas.controller.js'
 import { HealthModule } from './health/health.controller.js'
 import { JobsModule } from './jobs/jobs.module.js'
 import { ShelfModule } from './shelf/shelf.module.js'
@@ -20,6 +21,6 @@ export class AppModule {
       retryAttempts: 3,
       retryDelay: 500,
     })
-    return { module: AppModule, imports: [sequelize, UnitsModule, ShelfModule, JobsModule, HealthModule] }
+    return { module: AppModule, imports: [sequelize, UnitsModule, ShelfModule, JobsModule, HealthModule], controllers: [SchemasController] }
   }
 }

@@ -1,6 +1,7 @@
 import type { Job, JobContent, Problem } from '@plucky/contract'
 import { verdictSentence } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
+import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
 import request from 'supertest'
 import { Sequelize } from 'sequelize-typescript'
@@ -159,6 +160,19 @@ describe('open job files', () => {
       code: 'file-part-differs',
       path: 'parts',
     })
+  })
+
+  it('are what the published schema says, and the schema refuses what is not', async () => {
+    const schema = (await http().get('/api/schemas/job.json').expect(200)).body as object
+    const valid = new Ajv({ strict: false, allErrors: true }).compile(schema)
+    const file = JSON.parse(await fileOf(1)) as Record<string, unknown>
+    expect([valid(file), valid.errors]).toEqual([true, null])
+    for (const wrong of [
+      { ...file, extra: 1 },
+      { ...file, format: 'x' },
+      { ...file, spec: { fits: {}, pressure: { drive: 190, reverse: '245 psi' } } },
+    ])
+      expect(valid(wrong)).toBe(false)
   })
 
   it('are refused whole, every mistake named by its path in the file', async () => {

@@ -165,7 +165,7 @@ describe('open files', () => {
     expect(encodeQuantities({ boreDiameterM: toSi(0.31, 'in'), peakPowerW: toSi(840, 'hp'), vehicleMassKg: null, teeth: 40 })).toEqual({
       boreDiameter: '0.31 in',
       peakPower: '840 hp',
-      vehicleMassKg: null,
+      vehicleMass: null,
       teeth: 40,
     })
   })

@@ -40,35 +40,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
           </>
         )}
         <Box flex="1" />
-        {onJob && (
-          <Flex align="center" gap="2px" pr="8px">
-            <SaveMark job={job} />
-            <ChakraLink
-              href={api.fileOf(job.number)}
-              download
-              aria-label="Save this job as a file"
-              title="Save this job as a file"
-              minW="36px"
-              justifyContent="center"
-              color="ink"
-              data-testid="save-file"
-            >
-              <Download size={18} />
-            </ChakraLink>
-            <IconButton
-              label={`Undo, ${job.past.length} steps`}
-              disabled={job.past.length === 0}
-              onClick={undo}
-              icon={<Undo2 size={18} />}
-            />
-            <IconButton
-              label={`Redo, ${job.future.length} steps`}
-              disabled={job.future.length === 0}
-              onClick={redo}
-              icon={<Redo2 size={18} />}
-            />
-          </Flex>
-        )}
+        {onJob && <JobTools job={job} />}
         <Box pr="8px">
           <IconButton
             label={theme === 'dark' ? 'Paper by day' : 'Blueprint by night'}
@@ -80,6 +52,29 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
       {onJob && job.saving === 'conflict' && <Conflict job={job} />}
       <Box as="main">{children}</Box>
     </Box>
+  )
+}
+
+/** Whether it is saved, the file, and the way back and forth. */
+function JobTools({ job }: { job: JobState }) {
+  return (
+    <Flex align="center" gap="2px" pr="8px">
+      <SaveMark job={job} />
+      <ChakraLink
+        href={api.fileOf(job.number)}
+        download
+        aria-label="Save this job as a file"
+        title="Save this job as a file"
+        minW="36px"
+        justifyContent="center"
+        color="ink"
+        data-testid="save-file"
+      >
+        <Download size={18} />
+      </ChakraLink>
+      <IconButton label={`Undo, ${job.past.length} steps`} disabled={job.past.length === 0} onClick={undo} icon={<Undo2 size={18} />} />
+      <IconButton label={`Redo, ${job.future.length} steps`} disabled={job.future.length === 0} onClick={redo} icon={<Redo2 size={18} />} />
+    </Flex>
   )
 }
 

@@ -57,6 +57,9 @@ function exactly(valueSi: number, unit: UnitName): string[] {
 /** Fields that hold words, whatever they look like. */
 const WORDS = new Set(['id', 'name', 'maker', 'code'])
 
+/** Fields that may hold nothing: without a figure the file's name of the field does not tell what it measures. */
+const NULLABLE: Readonly<Record<string, string>> = { vehicleMass: 'vehicleMassKg' }
+
 /** In a file a figure and its unit stand apart, so that a grade like "300m" stays a word. */
 const figureIn = (inner: unknown) => (typeof inner === 'string' && /\s/.test(inner.trim()) ? readQuantity(inner) : undefined)
 
@@ -70,6 +73,7 @@ export function decodeQuantities(value: unknown): unknown {
   return Object.fromEntries(
     Object.entries(value).map(([key, inner]) => {
       const read = WORDS.has(key) ? undefined : figureIn(inner)
+      if (inner === null) return [NULLABLE[key] ?? key, null]
       return read ? [key + ENDING[read.dimension], read.valueSi] : [key, decodeQuantities(inner)]
     }),
   )
@@ -91,7 +95,7 @@ export function encodeQuantities(value: unknown): unknown {
     Object.entries(value).map(([key, inner]) => {
       const split = splitName(key)
       if (!split || (typeof inner !== 'number' && inner !== null)) return [key, encodeQuantities(inner)]
-      return inner === null ? [key, null] : [split.name, writeQuantity(inner, split.dimension)]
+      return inner === null ? [split.name, null] : [split.name, writeQuantity(inner, split.dimension)]
     }),
   )
 }

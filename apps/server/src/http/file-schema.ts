@@ -1,0 +1,53 @@
+import { JOB_FORMAT, JOB_FORMAT_VERSION, splitName } from '@plucky/contract'
+import { dtoSchemas } from './schemas.js'
+
+type Schema = Record<string, unknown>
+
+/** Text that holds a figure and its unit: "0.31 in". */
+const QUANTITY = { type: 'string', pattern: '^[-+]?\\d[\\d,]*\\.?\\d*(e[-+]?\\d+)?\\s+\\S+$' }
+
+/** JSON Schema of the open job file, made from the rules that check it. */
+export function jobFileSchema(): Schema {
+  const $defs = Object.fromEntries(Object.entries(dtoSchemas()).map(([name, schema]) => [name, inFile(schema as unknown as Schema)]))
+  const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Plucky Ratio job',
+    description:
+      'A job with its brief, spec and house rules; its unit and parts may be named only, or brought along. Figures are text with a unit.',
+    type: 'object',
+    additionalProperties: false,
+    properties: {
+      format: { const: JOB_FORMAT },
+      version: { const: JOB_FORMAT_VERSION },
+      ...job.properties,
+      unit: { $ref: '#/$defs/UnitDto' },
+      parts: { type: 'array', items: { $ref: '#/$defs/PartDto' } },
+    },
+    required: ['format', 'version', ...job.required.filter((name) => name !== 'rules')],
+    $defs,
+  }
+}
+
+/** A schema of the wire as it reads in a file: fields without the endings of units, figures as text with theirs. */
+function inFile(schema: Schema): Schema {
+  const properties = Object.entries((schema['properties'] ?? {}) as Record<string, Schema>)
+  const renamed = (name: string) => splitName(name)?.name ?? name
+  return {
+    ...schema,
+    properties: Object.fromEntries(properties.map(([name, inner]) => [renamed(name), propertyInFile(name, inner)])),
+    required: ((schema['required'] ?? []) as string[]).map(renamed),
+  }
+}
+
+function propertyInFile(name: string, schema: Schema): unknown {
+  const text = JSON.stringify(schema).replaceAll('#/components/schemas/', '#/$defs/')
+  if (!splitName(name) || (schema['type'] !== 'number' && schema['type'] !== 'integer')) return nullable(JSON.parse(text) as Schema)
+  const description = String(schema['description'] ?? '').replace('SI on the wire, ', '')
+  return nullable({ ...QUANTITY, description, nullable: schema['nullable'] })
+}
+
+/** "nullable" as JSON Schema says it. */
+function nullable({ nullable: may, ...schema }: Schema): Schema {
+  return may === true ? { ...schema, type: [schema['type'], 'null'] } : schema
+}
