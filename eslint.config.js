@@ -31,6 +31,7 @@ export default tseslint.config(
         console: 'readonly',
         setTimeout: 'readonly',
         setInterval: 'readonly',
+        document: 'readonly',
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',

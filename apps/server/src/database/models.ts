@@ -19,6 +19,8 @@ export class JobRow extends Model {
   @PrimaryKey @AutoIncrement @Column(DataType.INTEGER) declare number: number
   @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column({ type: DataType.DATE, field: 'saved_at' }) declare savedAt: Date
+  @Column({ type: DataType.TEXT, field: 'saved_by' }) declare savedBy: string | null
+  @Column({ type: DataType.BIGINT, field: 'saved_change' }) declare savedChange: string | null
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobContent
 }
 

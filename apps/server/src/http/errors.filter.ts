@@ -12,7 +12,9 @@ export class ErrorsFilter implements ExceptionFilter {
     const http = host.switchToHttp()
     const request = http.getRequest<Request>()
     const refusal = this.refusalFor(error, request)
-    if (refusal.getStatus() >= 500) this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error))
+    if (refusal.getStatus() === 503)
+      this.log.error(`The database does not answer: ${error instanceof Error ? error.message : String(error)}`)
+    else if (refusal.getStatus() >= 500) this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error))
     http.getResponse<Response>().status(refusal.getStatus()).json({ errors: refusal.problems })
   }
 

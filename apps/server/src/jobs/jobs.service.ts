@@ -37,8 +37,11 @@ export class JobsService {
   /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
   async save(number: number, plain: unknown): Promise<Job> {
     const stored = await this.row(number)
-    const { version, ...body } = (await this.content(plain, SaveJobDto)) as JobContent & { version: number }
-    const [changed] = await this.rows.update({ body, version: version + 1, savedAt: new Date() }, { where: { number, version } })
+    const { version, by = null, change = null, ...body } = (await this.content(plain, SaveJobDto)) as JobContent & SaveMark
+    const [changed] = await this.rows.update(
+      { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change) },
+      { where: { number, version } },
+    )
     if (changed === 0) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
     return this.one(number)
   }
@@ -71,9 +74,18 @@ export class JobsService {
 export const partIds = (job: JobContent) =>
   [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
 
+/** What a save says beside the content. */
+interface SaveMark {
+  readonly version: number
+  readonly by?: string
+  readonly change?: number
+}
+
 const asJob = (row: JobRow): Job => ({
   ...row.body,
   number: row.number,
   version: row.version,
   savedAt: row.savedAt.toISOString(),
+  savedBy: row.savedBy ?? null,
+  savedChange: row.savedChange == null ? null : Number(row.savedChange),
 })

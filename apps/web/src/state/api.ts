@@ -34,8 +34,8 @@ export const api = {
   jobs: () => call<Job[]>('GET', '/jobs'),
   job: (number: number) => call<Job>('GET', `/jobs/${number}`),
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
-  saveJob: (number: number, content: JobContent, version: number, keepalive = false) =>
-    call<Job>('PUT', `/jobs/${number}`, { ...content, version }, keepalive),
+  saveJob: (number: number, content: JobContent, mark: { version: number; by: string; change: number }, keepalive = false) =>
+    call<Job>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),
   takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   units: () => call<Unit[]>('GET', '/units'),

@@ -4,6 +4,9 @@ import type { JobContent } from '@plucky/contract'
 export interface Draft {
   readonly version: number
   readonly content: JobContent
+  /** The window that made it, and the number of the change: the server tells which of a window's changes it has. */
+  readonly by: string
+  readonly change: number
 }
 
 const key = (number: number) => `plucky-draft-${number}`

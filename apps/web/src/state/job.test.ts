@@ -12,6 +12,9 @@ class Beyond {
     rules: {},
   } as unknown as JobContent
   up = true
+  saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
+  /** The next answer to a save is lost on the way back. */
+  deaf = false
   writes = 0
   readonly kept = new Map<string, string>()
 
@@ -19,18 +22,27 @@ class Beyond {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
     if (options.method === 'GET') return this.reply(200, this.job())
-    const { version, ...content } = JSON.parse(options.body ?? '') as JobContent & { version: number }
+    const { version, by, change, ...content } = JSON.parse(options.body ?? '') as JobContent & {
+      version: number
+      by: string
+      change: number
+    }
     if (version !== this.version)
       return this.reply(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
     if (content.name === 'refused') return this.reply(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
     this.content = content
+    this.saved = { savedBy: by, savedChange: change }
     this.version++
     this.writes++
+    if (this.deaf) {
+      this.deaf = false
+      throw new TypeError('network')
+    }
     return this.reply(200, this.job())
   }
 
   job(): Job {
-    return { ...this.content, number: 7, version: this.version, savedAt: '2026-01-01T00:00:00Z' }
+    return { ...this.content, number: 7, version: this.version, ...this.saved, savedAt: '2026-01-01T00:00:00Z' }
   }
 
   private reply(status: number, body: unknown) {
@@ -130,6 +142,19 @@ it('overwrites nothing that another window saved, and offers both ways on', asyn
   expect([two.now().content?.name, two.now().saving, beyond.content.name]).toEqual(['mine', 'saved', 'mine'])
 })
 
+it('lets go of an old draft that a killed browser brings back, where its own later change was saved', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  t.rename('old')
+  const flushed = new Map(beyond.kept)
+  await settle()
+  t.rename('newer')
+  await settle()
+  for (const [key, text] of flushed) beyond.kept.set(key, text)
+  const again = await tab(beyond)
+  expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'newer', 0])
+})
+
 it('shows a draft that another window has overtaken as a conflict', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
@@ -151,6 +176,24 @@ it('takes a draft whose save had arrived for what it is', async () => {
   for (const [key, text] of draft) beyond.kept.set(key, text) // killed before it heard the answer
   const again = await tab(beyond)
   expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'arrived', 0])
+})
+
+it('knows its own change again when only the answer was lost, with the tab open or killed, and goes on from there', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.deaf = true
+  t.rename('unheard')
+  await settle(200)
+  t.rename('and on')
+  await settle()
+  expect([t.now().saving, beyond.content.name, t.now().version]).toEqual(['saved', 'and on', beyond.version])
+  beyond.deaf = true
+  t.rename('unheard too')
+  await settle(200)
+  t.rename('typed after')
+  const again = await tab(beyond)
+  await settle()
+  expect([again.now().saving, beyond.content.name]).toEqual(['saved', 'typed after'])
 })
 
 it('says why a save is refused and leaves the server as it was', async () => {

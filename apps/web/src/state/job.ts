@@ -41,6 +41,14 @@ const { getState: get, setState: set } = jobStore
 
 let timer: ReturnType<typeof setTimeout> | undefined
 let inFlight = false
+/** This window, and the number of the change on screen; both go with every save, so that it knows its own again when an answer is lost. */
+const by = randomName()
+let changeNumber = 0
+
+/** A name that no other window has. */
+function randomName(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(10)), (byte) => (byte % 36).toString(36)).join('')
+}
 
 const contentOf = ({ name, unitId, brief, arrived, spec, rules }: Job): JobContent => ({ name, unitId, brief, arrived, spec, rules })
 
@@ -54,11 +62,11 @@ export async function openJob(number: number): Promise<void> {
     const stored = contentOf(job)
     const draft = readDraft(number)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
-    if (!draft || equal(draft.content, stored)) {
+    if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
       dropDraft(number) // it had arrived; only the acknowledgement was lost
       return set({ ...base, content: stored })
     }
-    if (draft.version !== job.version)
+    if (draft.version !== job.version && job.savedBy !== draft.by)
       return set({
         ...base,
         version: draft.version,
@@ -96,7 +104,8 @@ export function redo(): void {
 
 function show(content: JobContent, history: Pick<JobState, 'past' | 'future'>): void {
   const { number, version, saving } = get()
-  keepDraft(number, { version, content })
+  changeNumber++
+  keepDraft(number, { version, content, by, change: changeNumber })
   set({ content, ...history, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
   if (saving !== 'conflict') plan(SAVE_AFTER_MS)
 }
@@ -114,10 +123,10 @@ export async function save(keepalive = false): Promise<void> {
   inFlight = true
   set({ saving: 'saving' })
   try {
-    const job = await api.saveJob(number, content, version, keepalive)
+    const job = await api.saveJob(number, content, { version, by, change: changeNumber }, keepalive)
     if (get().number === number) acknowledge(job, content)
   } catch (error) {
-    if (get().number === number) failed(error)
+    if (get().number === number) await failed(error)
   } finally {
     inFlight = false
   }
@@ -131,16 +140,39 @@ function settle(number: number): void {
 }
 
 function acknowledge(job: Job, content: JobContent): void {
-  const settled = get().content === content
-  set({ version: job.version, savedAt: job.savedAt, acknowledged: content, problem: '', saving: settled ? 'saved' : 'unsaved' })
+  const settled = equal(get().content, content)
+  set({
+    version: job.version,
+    savedAt: job.savedAt,
+    acknowledged: settled ? get().content : content,
+    problem: '',
+    saving: settled ? 'saved' : 'unsaved',
+  })
   if (settled) dropDraft(job.number)
-  else keepDraft(job.number, { version: job.version, content: get().content ?? content })
+  else keepDraft(job.number, { version: job.version, content: get().content ?? content, by, change: changeNumber })
 }
 
-function failed(error: unknown): void {
-  if (error instanceof Refused) return set({ saving: error.status === 409 ? 'conflict' : 'refused', problem: error.message })
+/** True where the server already has a window's change of that number, or a later one of the same window. */
+const arrived = (job: Job, window: string, change: number) => job.savedBy === window && (job.savedChange ?? -1) >= change
+
+async function failed(error: unknown): Promise<void> {
+  if (error instanceof Refused && error.status === 409) return overtaken(error)
+  if (error instanceof Refused) return set({ saving: 'refused', problem: error.message })
   set({ saving: 'offline', problem: error instanceof Unreachable ? '' : String(error) })
   plan(RETRY_AFTER_MS)
+}
+
+/** The job has moved on: by our own change, whose acknowledgement was lost, or by another window. */
+async function overtaken(error: Refused): Promise<void> {
+  try {
+    const job = await api.job(get().number)
+    const stored = contentOf(job)
+    if (job.savedBy === by) return acknowledge(job, stored)
+    set({ saving: 'conflict', problem: error.message })
+  } catch {
+    set({ saving: 'offline', problem: '' })
+    plan(RETRY_AFTER_MS)
+  }
 }
 
 /** After a conflict: take what the server has and let go of the change made here. */

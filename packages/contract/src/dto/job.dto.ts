@@ -11,7 +11,7 @@ import {
   type HouseRules,
 } from '@plucky/core'
 import { Type } from 'class-transformer'
-import { IsObject, ValidateNested } from 'class-validator'
+import { IsObject, IsOptional, ValidateNested } from 'class-validator'
 import { worded, type Problem } from '../words/faults.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
@@ -47,6 +47,9 @@ export class JobContentDto {
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
 export class SaveJobDto extends JobContentDto {
   @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
+  /** The window that saves, and the number of its change. */
+  @IsOptional() @Slug('Window') by?: string
+  @IsOptional() @Figure({ label: 'Number of the change', from: 0, to: 1e16, whole: true }) change?: number
 }
 
 export interface JobContent {
@@ -62,6 +65,9 @@ export interface Job extends JobContent {
   readonly number: number
   readonly version: number
   readonly savedAt: string
+  /** The window that saved last, and the number of its change; nothing where it did not say. */
+  readonly savedBy: string | null
+  readonly savedChange: number | null
 }
 
 /** Shape of a brief and what contradicts itself in its engine; both at once, so that one mistake does not hide another. */
