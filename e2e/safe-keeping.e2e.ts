@@ -1,5 +1,17 @@
 import { expect, test } from '@playwright/test'
+import { execFileSync } from 'node:child_process'
 import { jobOf, openJob, ownJob, saved, sentence } from './bench.js'
+
+/** The verdict that the command prints for a job file, with neither server nor database. */
+function evaluated(file: string): { sentence: string; held: object; stations: { cases: { margin: number }[] }[] } {
+  return JSON.parse(
+    execFileSync('node', ['scripts/evaluate.mjs', file], {
+      cwd: new URL('..', import.meta.url),
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'ignore'],
+    }),
+  ) as never
+}
 
 test('two windows: the stale one is told, nothing is overwritten, both ways on work', async ({ page, context, request }) => {
   const job = await ownJob(request, 'Shared rail')

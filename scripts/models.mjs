@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
+import { ensureBuilt } from './lib/build.mjs'
 import { ROOT } from './lib/say.mjs'
 
 const CORE = join(ROOT, 'packages/core/src')
@@ -29,5 +30,19 @@ export function models() {
   return `# Models\n\nMade from the doc blocks of \`packages/core\` by \`npm run models\`; every example runs as a test.\n\n${body}`
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) writeFileSync(OUT, models())
-export const isCurrent = () => readFileSync(OUT, 'utf8') === models()
+const SCHEMA = join(ROOT, 'docs/job-file.schema.json')
+
+/** The schema of the job file, from the built server. */
+async function schema() {
+  const { jobFileSchema } = await import('../apps/server/dist/http/file-schema.js')
+  return `${JSON.stringify(jobFileSchema(), null, 2)}\n`
+}
+
+/** True where both pages are what the sources say. */
+export const isCurrent = async () => readFileSync(OUT, 'utf8') === models() && readFileSync(SCHEMA, 'utf8') === (await schema())
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  await ensureBuilt({ web: false })
+  writeFileSync(OUT, models())
+  writeFileSync(SCHEMA, await schema())
+}

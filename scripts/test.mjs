@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
-import { isCurrent } from './models.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
 import { fail, run, say, Trouble } from './lib/say.mjs'
@@ -99,8 +98,10 @@ async function main() {
       await ensureBuilt()
       await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
     })
-    await step('models page', async () => {
-      if (!isCurrent()) throw new Trouble('docs/models.md is not what the doc blocks say. Make it anew: npm run models')
+    await step('generated pages', async () => {
+      const { isCurrent } = await import('./models.mjs')
+      if (!(await isCurrent()))
+        throw new Trouble('docs/models.md or docs/job-file.schema.json is not what the sources say. Make them anew: npm run models')
     })
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
     await unitAndServer(folder, postgres.urlOf('postgres'))
