@@ -75,6 +75,10 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
   const waiting = page.waitForEvent('download')
   await page.getByTestId('save-file').click()
   const path = await (await waiting).path()
+  const judged = evaluated(path)
+  const { answer } = (await (await request.get(`/api/jobs/${job.number}/answer`)).json()) as { answer: ReturnType<typeof evaluated> }
+  expect([judged.sentence, judged.held]).toEqual([words, answer.held])
+  expect(judged.stations.map((s) => s.cases.map((c) => c.margin))).toEqual(answer.stations.map((s) => s.cases.map((c) => c.margin)))
   await page.goto('/')
   await page
     .getByTestId('take-file')

@@ -22,12 +22,14 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
   return (
     <Flex py="6px" gap="16px" align="flex-start" justify="space-between">
       <Box aria-live="polite" flex="1" minW="0">
-        <Heading as="h1" fontSize="29px" fontWeight={600} lineHeight="1.15" data-testid="sentence">
-          {verdictSentence(answer, unit, content.brief)}
-        </Heading>
+        <Flex align="baseline" gap="14px" wrap="wrap">
+          <Heading as="h1" fontSize="29px" fontWeight={600} lineHeight="1.15" data-testid="sentence">
+            {verdictSentence(answer, unit, content.brief)}
+          </Heading>
+          {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
+        </Flex>
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
           {answered && besides(answered, unit)}
-          {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Text>
         {answered?.findings.map((finding) => (
           <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>

@@ -156,7 +156,7 @@ function asArrived(job: Job): string {
 
 function OtherJobs({ jobs, units }: { jobs: readonly Job[]; units: readonly Unit[] }) {
   return (
-    <Panel title="Other jobs" gridColumn="1 / -1">
+    <Panel title="Other jobs">
       {jobs.map((job) => (
         <OtherJob key={job.number} job={job} units={units} />
       ))}

@@ -5,6 +5,19 @@ import { api, Refused } from '../state/api.js'
 import { loadShop } from '../state/shop.js'
 import { Panel } from '../ui/panel.js'
 
+const PICKER = {
+  '&::file-selector-button': {
+    minHeight: '40px',
+    padding: '0 14px',
+    marginRight: '12px',
+    color: 'ink',
+    bg: 'transparent',
+    border: '1px solid',
+    borderColor: 'ink',
+    cursor: 'pointer',
+  },
+} as const
+
 /** Takes in an open job file; what is wrong with it is named with its path, and then nothing is taken. */
 export function TakeFile() {
   const navigate = useNavigate()
@@ -21,7 +34,7 @@ export function TakeFile() {
     }
   }
   return (
-    <Panel title="A job from a file" note="an open job file, as any job can be saved" gridColumn="1 / -1">
+    <Panel title="A job from a file" note="as any job can be saved">
       <Input
         type="file"
         accept="application/json,.json"
