@@ -41,7 +41,9 @@ export function TakeFile() {
         aria-label="Job file"
         border="none"
         px="0"
-        height="44px"
+        height="48px"
+        pt="4px"
+        css={PICKER}
         onChange={(event) => void take(event)}
         data-testid="take-file"
       />
