@@ -32,6 +32,7 @@ export default tseslint.config(
         setTimeout: 'readonly',
         setInterval: 'readonly',
         document: 'readonly',
+        jest: 'readonly',
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',

@@ -12,6 +12,7 @@ const project = (displayName, root, extra = {}) => ({
   rootDir: import.meta.dirname,
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts'],
+  setupFilesAfterEnv: ['<rootDir>/jest.patience.js'],
   testEnvironmentOptions: { customExportConditions: ['@plucky/source', 'node', 'require', 'default'] },
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   modulePathIgnorePatterns: ['/dist/'],

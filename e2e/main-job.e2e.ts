@@ -67,7 +67,7 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
 })
 
 test('a hundred random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   const job = await ownJob(request, 'Swapped rail')
   await openJob(page, job)
   const next = random(20261125)

@@ -15,8 +15,8 @@ export default defineConfig({
   testMatch: '*.e2e.ts',
   workers: 2,
   fullyParallel: true,
-  timeout: 90_000,
-  expect: { timeout: 8_000 },
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   outputDir: '../test-results',
   reporter: [['list'], ['json']],
   use: {

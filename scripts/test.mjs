@@ -57,7 +57,7 @@ async function unitAndServer(folder, clusterUrl) {
   await suite(
     'unit and server tests',
     'npx',
-    ['jest', '--silent', '--json', `--outputFile=${out}`],
+    ['jest', '--silent', '--forceExit', '--json', `--outputFile=${out}`],
     { PLUCKY_TEST_CLUSTER: clusterUrl },
     () => {
       const result = jsonOf(out)

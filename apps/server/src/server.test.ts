@@ -22,7 +22,7 @@ const swapped = (job: Job, station: string, partId: string | null): JobContent =
 })
 
 beforeAll(async () => (scratch = await scratchApplication()))
-afterAll(() => scratch.close())
+afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('the stores', () => {
   it('are migrated, hold the demo shop, and are not seeded twice', async () => {

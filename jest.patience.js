@@ -1,0 +1,2 @@
+// A slow machine is no failure: what hangs is still ended, only later.
+jest.setTimeout(120_000)
