@@ -50,8 +50,9 @@ const CASE_TABLE = {
     textUnderlineOffset: '3px',
     cursor: 'pointer',
     fontWeight: 'inherit',
-    minWidth: '24px',
-    minHeight: '18px',
+    minWidth: '32px',
+    minHeight: '24px',
+    textAlign: 'right',
   },
 } as const
 
@@ -106,7 +107,7 @@ function OpenHeld({ station, words }: { station: string; words: string }) {
   return (
     <button
       type="button"
-      style={{ textDecoration: 'underline', textUnderlineOffset: 3 }}
+      style={{ textDecoration: 'underline', textUnderlineOffset: 3, minHeight: 24 }}
       aria-label={`Working of the power held, ${words}`}
       onClick={() => viewStore.setState({ working: { station, caseId: null } })}
       data-testid="held-working"
