@@ -1,4 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
+import { weldFaults, type FilletWeld } from '../shaft/weld.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from './piston.js'
 
@@ -20,6 +21,8 @@ export interface PackGeometry {
   readonly balanced: boolean
   readonly platesThicknessM: number
   readonly steelThicknessM: number
+  /** Welds of the drum that carries the pack. */
+  readonly welds?: readonly FilletWeld[]
 }
 
 export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
@@ -43,7 +46,7 @@ export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
       faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
-  return faults
+  return [...faults, ...weldFaults(pack.welds, `${path}.welds`)]
 }
 
 /** Oil at the pack in one range: line pressure as fed, and the speed of the drum that carries the piston. */

@@ -3,6 +3,7 @@ import { fault, type Fault } from '../quantity/fault.js'
 import { yieldTorque } from './case-hardened.js'
 import { splineRootDiameter, type Spline } from './spline-root.js'
 import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
+import { weldFaults, weldYieldTorque, type FilletWeld } from './weld.js'
 
 /** A straight length of shaft: its land, its bore and what is cut into it. */
 export interface ShaftSection {
@@ -18,6 +19,8 @@ export interface ShaftGeometry {
   readonly steelId: string
   readonly caseDepthM: number
   readonly sections: readonly ShaftSection[]
+  /** Welds that the torque runs through, as between shaft and hub. */
+  readonly welds?: readonly FilletWeld[]
 }
 
 /** The diameter that carries torque: the spline's root, or the land. */
@@ -30,7 +33,7 @@ export function shaftFaults(shaft: ShaftGeometry, path = 'geometry'): Fault[] {
   if (!steelById(shaft.steelId)) faults.push(fault('steel-unknown', `${path}.steelId`, { steelId: shaft.steelId }))
   if (shaft.sections.length === 0) faults.push(fault('shaft-without-section', `${path}.sections`))
   shaft.sections.forEach((section, i) => faults.push(...sectionFaults(section, shaft.caseDepthM, `${path}.sections.${i}`)))
-  return faults
+  return [...faults, ...weldFaults(shaft.welds, `${path}.welds`)]
 }
 
 function sectionFaults(section: ShaftSection, caseDepthM: number, path: string): Fault[] {
@@ -53,18 +56,18 @@ const CROSS_HOLE_LIMIT = 0.3
 
 export interface ShaftLimit {
   readonly place: string
-  readonly feature: 'land' | 'spline-root' | 'cross-hole'
+  readonly feature: 'land' | 'spline-root' | 'cross-hole' | 'weld'
   readonly torqueNm: number
 }
 
 /**
- * Torque at which each section of a shaft begins to yield in a single event, feature by feature; the least is the shaft's capacity.
+ * Torque at which each section and weld of a shaft begins to yield in a single event, feature by feature; the least is the shaft's capacity.
  * The geometry must be free of faults.
  */
 export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
   const steel = steelById(shaft.steelId)
   if (!steel) throw new Error(`No steel is called "${shaft.steelId}"; check the shaft with shaftFaults first.`)
-  return shaft.sections.flatMap((section): ShaftLimit[] => {
+  const sections = shaft.sections.flatMap((section): ShaftLimit[] => {
     const d = workingDiameter(section)
     const bore = section.boreDiameterM
     const torqueAt = (modulus: number) => yieldTorque(modulus, d / 2, steel, shaft.caseDepthM)
@@ -78,4 +81,9 @@ export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
       ? [plain, { place: section.name, feature: 'cross-hole', torqueNm: torqueAt(netModulusAtCrossHole(d, bore, hole)) }]
       : [plain]
   })
+  return [...sections, ...weldLimits(shaft.welds)]
 }
+
+/** Torque at which each weld begins to yield. */
+export const weldLimits = (welds: readonly FilletWeld[] | undefined): ShaftLimit[] =>
+  (welds ?? []).map((weld) => ({ place: weld.name, feature: 'weld', torqueNm: weldYieldTorque(weld) }))

@@ -1,7 +1,8 @@
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
 import { runOutFactor, unratedPlateTorque } from '../flexplate/plate.js'
-import { shaftLimits } from '../shaft/shaft.js'
+import { shaftLimits, weldLimits } from '../shaft/shaft.js'
+import type { FilletWeld } from '../shaft/weld.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Part } from './part.js'
 import { DEFAULT_RULES, type HouseRules, type Shock } from './rules.js'
@@ -52,6 +53,9 @@ export function stationLimits(station: Station, part: Part, context: LimitContex
   const computed = (place: string, torqueNm: number, shock: Shock, scatter: number, origin: Origin = 'computed') =>
     fixed({ place, load: station.load, shock, origin, scatter, counts: true }, torqueNm)
 
+  const welds = (own: readonly FilletWeld[] | undefined) =>
+    weldLimits(own).map((w) => computed(`${w.place}|${w.feature}`, w.torqueNm, 'hard', SCATTER.strength))
+
   switch (part.kind) {
     case 'flex-plate': {
       const { geometry } = part
@@ -89,13 +93,15 @@ export function stationLimits(station: Station, part: Part, context: LimitContex
         counts: true,
         torqueNm,
       }
-      return { limits: byRule(rules, [slip], stated('station', 'whole', 'friction')), missing: [] }
+      // A stated figure of the pack says nothing of the drum's weld: the weld always counts.
+      return { limits: [...byRule(rules, [slip], stated('station', 'whole', 'friction')), ...welds(part.geometry.welds)], missing: [] }
     }
     case 'one-way':
     case 'gear-set':
     case 'shell': {
-      const limits = stated('station', 'whole', 'hard')
-      return { limits, missing: counted(limits) ? [] : ['whole'] }
+      const whole = stated('station', 'whole', 'hard')
+      const joints = part.kind === 'shell' ? welds(part.geometry.welds) : []
+      return { limits: [...whole, ...joints], missing: counted(whole) ? [] : ['whole'] }
     }
   }
 }

@@ -4,6 +4,7 @@ import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import type { StallRating } from '../converter/stall-rating.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
+import { weldFaults, type FilletWeld } from '../shaft/weld.js'
 import { statedFaults, type StatedLimit } from './stated.js'
 import type { Unit } from './unit.js'
 
@@ -34,6 +35,7 @@ export interface ShellGeometry {
   readonly neckRadiusM: number
   readonly outerRadiusM: number
   readonly lengthM: number
+  readonly welds?: readonly FilletWeld[]
 }
 
 export interface Geometries {
@@ -57,7 +59,34 @@ export const PART_KINDS = [
   'shell',
 ] as const satisfies readonly PartKind[]
 
-interface PartOf<K extends PartKind> {
+/** A feature that another station must offer, and why. */
+export interface Need {
+  readonly stationId: string
+  readonly feature: string
+  readonly why: string
+}
+
+/** A feature that must not stand at another station, and why. */
+export interface Clash {
+  readonly stationId: string
+  readonly feature: string
+  readonly why: string
+}
+
+/** How a part goes together with its neighbours. A feature is a short name that both sides use, as "turbine-spline-35". */
+export interface Features {
+  readonly offers?: readonly string[]
+  readonly needs?: readonly Need[]
+  readonly clashes?: readonly Clash[]
+}
+
+/** Where a used part comes from and what was found when it was measured. */
+export interface Donor {
+  readonly from: string
+  readonly found: string
+}
+
+interface PartOf<K extends PartKind> extends Features {
   readonly id: string
   readonly name: string
   readonly maker: string
@@ -69,6 +98,10 @@ interface PartOf<K extends PartKind> {
   /** Comes in the unit as built by its maker. */
   readonly stock: boolean
   readonly stated: readonly StatedLimit[]
+  /** Variants of the unit that it fits; all of them if not said. */
+  readonly variantIds?: readonly string[]
+  /** A used part, measured here: its geometry is that of this very piece. */
+  readonly donor?: Donor
   readonly geometry: Geometries[K]
 }
 
@@ -93,7 +126,7 @@ function geometryFaults(part: Part): Fault[] {
       ]
     case 'shell':
       return part.geometry.neckRadiusM < part.geometry.outerRadiusM
-        ? []
+        ? weldFaults(part.geometry.welds, 'geometry.welds')
         : [
             fault('neck-not-below-shell', 'geometry.neckRadiusM', {
               neckM: part.geometry.neckRadiusM,

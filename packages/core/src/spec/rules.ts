@@ -31,6 +31,8 @@ export interface HouseRules {
   readonly houseMargin: Readonly<Record<Shock, number>>
   /** Stations that give way within this share of the first are changed together or not at all. */
   readonly togetherWithin: number
+  /** What an hour at the bench costs. */
+  readonly hourRate: number
 }
 
 /** Default house rules (common practice, no source; shock is counted once, on the demand). */
@@ -46,4 +48,5 @@ export const DEFAULT_RULES: HouseRules = {
   plateFactor: 1.25,
   houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 },
   togetherWithin: 0.05,
+  hourRate: 95,
 }

@@ -35,12 +35,21 @@ export interface Station {
   readonly strip: StripPlace
 }
 
+/** A year or sub-type of a unit: how it is told from the others, and what it has that parts may need. */
+export interface Variant {
+  readonly id: string
+  readonly name: string
+  readonly tell: string
+  readonly offers: readonly string[]
+}
+
 /** A transmission family: gear train and stations, front to rear. */
 export interface Unit {
   readonly id: string
   readonly name: string
   readonly train: GearTrain
   readonly stations: readonly Station[]
+  readonly variants?: readonly Variant[]
 }
 
 /** Speed of the flywheel, as a station's speed. */

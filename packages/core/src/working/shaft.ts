@@ -1,5 +1,6 @@
 import { shearYield, steelById, type Steel } from '../material/steels.js'
 import { workingDiameter, type ShaftGeometry, type ShaftLimit, type ShaftSection } from '../shaft/shaft.js'
+import { THROAT, type FilletWeld } from '../shaft/weld.js'
 import { ROOT_ALLOWANCE, splineRootDiameter } from '../shaft/spline-root.js'
 import { from, given, worked, type Given, type Working } from './working.js'
 
@@ -69,5 +70,24 @@ function carryingDiameter(section: ShaftSection): Given {
       { N: given('teeth', spline.teeth, null, 'part'), m: given('module', spline.moduleM, 'mm', 'part') },
       (v) => splineRootDiameter({ teeth: v.N, moduleM: v.m, root: spline.root }),
     ),
+  )
+}
+
+/** Torque at which a fillet weld begins to yield, worked from its leg and its metal. */
+export function workWeld({ name, radiusM, legM, metalYieldPa }: FilletWeld): Working {
+  const shear = worked(
+    { name: 'shear yield of the weld metal', unit: 'ksi', formula: 'σy / √3', source: 'distortion energy, Shigley ch. 5' },
+    { σy: given('yield of the weld metal', metalYieldPa, 'ksi', 'part') },
+    (v) => shearYield(v.σy),
+  )
+  return worked(
+    {
+      name: `torque that weld “${name}” holds`,
+      unit: 'lb-ft',
+      formula: `τy · 2π · r² · ${THROAT} · h`,
+      source: 'Shigley, weld group in torsion, from memory',
+    },
+    { τy: from(shear), r: given('radius of the weld', radiusM, 'in', 'part'), h: given('leg of the weld', legM, 'in', 'part') },
+    (v) => v.τy * 2 * Math.PI * v.r ** 2 * THROAT * v.h,
   )
 }

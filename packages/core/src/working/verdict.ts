@@ -1,5 +1,6 @@
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { shaftLimits } from '../shaft/shaft.js'
+import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
 import type { DutyCase } from '../spec/duty.js'
 import { drumSpeedPerInput, type StationCase } from '../spec/judge.js'
@@ -10,8 +11,8 @@ import type { Station } from '../spec/unit.js'
 import { workLoad } from './load.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
-import { workSection } from './shaft.js'
-import { from, given, worked, type Working } from './working.js'
+import { workSection, workWeld } from './shaft.js'
+import { from, given, measuredHere, worked, type Working } from './working.js'
 
 /** Everything that a working of one station in one case rests on. */
 interface Scene {
@@ -35,7 +36,7 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
   )
   return worked(
     { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
-    { capacity: from(workCapacity(scene)), demand: from(demand) },
+    { capacity: from(scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene)), demand: from(demand) },
     (v) => v.capacity / v.demand,
   )
 }
@@ -76,6 +77,8 @@ const verdictOf = (answer: Answer, stationId: string): StationVerdict | undefine
 /** What the deciding limit holds, worked by the kind of part; a stated figure by who stated it. */
 function workCapacity({ input, station, part, duty, range, limit, judged }: Scene): Working {
   if (limit.stated) return workStated(limit, judged.capacityNm)
+  const weld = weldsOf(part).find((w) => limit.place === `${w.name}|weld`)
+  if (weld) return workWeld(weld)
   if (part.kind === 'shaft') {
     const [place, feature] = limit.place.split('|')
     const own = shaftLimits(part.geometry).find((l) => l.place === place && l.feature === feature)
@@ -98,6 +101,8 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   } as const
   return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
 }
+
+const weldsOf = (part: Part): readonly FilletWeld[] => ('welds' in part.geometry ? (part.geometry.welds ?? []) : [])
 
 function workStated({ stated, basis, origin }: Limit, capacityNm: number): Working {
   const name = 'torque stated'

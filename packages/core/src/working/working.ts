@@ -54,3 +54,13 @@ export const from = (working: Working): Given => ({
   origin: 'computed',
   working,
 })
+
+/** The same working of a piece that was measured here: what came from the part was measured. */
+export function measuredHere(working: Working): Working {
+  const inputs = working.inputs.map(({ origin, working: inner, ...input }): WorkingInput => ({
+    ...input,
+    origin: origin === 'part' ? 'measured' : origin,
+    ...(inner ? { working: measuredHere(inner) } : {}),
+  }))
+  return { ...working, inputs }
+}

@@ -1,0 +1,85 @@
+import type { Part } from '../spec/part.js'
+import type { Kit } from './kit.js'
+import type { Operation } from './operation.js'
+import { operationsAt, type Catalogue, type Fits } from './spec.js'
+
+/** One thing that is bought or done, and the stations that it serves. */
+export type CostLine =
+  | { readonly what: 'part'; readonly stationIds: readonly string[]; readonly item: Part; readonly price: number; readonly hours: number }
+  | {
+      readonly what: 'operation'
+      readonly stationIds: readonly string[]
+      readonly item: Operation
+      readonly price: number
+      readonly hours: number
+    }
+  | { readonly what: 'kit'; readonly stationIds: readonly string[]; readonly item: Kit; readonly price: number; readonly hours: number }
+
+export interface Cost {
+  readonly lines: readonly CostLine[]
+  readonly price: number
+  readonly hours: number
+}
+
+/** Price and hours as one sum of money. */
+export const moneyOf = ({ price, hours }: { price: number; hours: number }, hourRate: number): number => price + hours * hourRate
+
+/**
+ * What a spec costs over what came in: parts that differ, operations, and kits where they pay. A kit counts where every part of it is
+ * fitted; among those that share no bought station the cheapest choice is taken, hours at the shop's rate.
+ * Parts that came in and stay cost nothing.
+ */
+export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue, hourRate: number): Cost {
+  const bought = new Map<string, Part>()
+  for (const [stationId, id] of Object.entries(spec.fits)) {
+    const part = id === null || id === arrived[stationId] ? undefined : catalogue.parts.get(id)
+    if (part) bought.set(stationId, part)
+  }
+  const whole = [...catalogue.kits.values()].filter((kit) => Object.entries(kit.parts).every(([station, id]) => spec.fits[station] === id))
+  const kits = bestKits(whole, bought, hourRate)
+  const inKit = new Set(kits.flatMap((kit) => Object.keys(kit.parts)))
+  const lines: CostLine[] = [
+    ...kits.map((kit) => ({
+      what: 'kit' as const,
+      stationIds: Object.keys(kit.parts),
+      item: kit,
+      price: kit.price,
+      hours: kit.hours,
+    })),
+    ...[...bought].flatMap(([stationId, item]) =>
+      inKit.has(stationId) ? [] : [{ what: 'part' as const, stationIds: [stationId], item, price: item.price, hours: item.hours }],
+    ),
+    ...Object.keys(spec.works).flatMap((stationId) =>
+      operationsAt(spec, stationId, catalogue).map((item) => ({
+        what: 'operation' as const,
+        stationIds: [stationId],
+        item,
+        price: item.price,
+        hours: item.hours,
+      })),
+    ),
+  ]
+  const sum = (of: (line: CostLine) => number) => lines.reduce((total, line) => total + of(line), 0)
+  return { lines, price: sum((l) => l.price), hours: sum((l) => l.hours) }
+}
+
+/** The set of kits, no station in two, that saves most against single parts; each either in or out. */
+function bestKits(kits: readonly Kit[], bought: ReadonlyMap<string, Part>, hourRate: number): Kit[] {
+  const saves = (kit: Kit) =>
+    Object.keys(kit.parts).reduce((sum, station) => {
+      const part = bought.get(station)
+      return sum + (part ? moneyOf(part, hourRate) : 0)
+    }, -moneyOf(kit, hourRate))
+  const worth = kits.map((kit) => ({ kit, saved: saves(kit) })).filter(({ saved }) => saved > 0)
+  const best = (from: number, taken: ReadonlySet<string>): { kits: Kit[]; saved: number } => {
+    const next = worth[from]
+    if (!next) return { kits: [], saved: 0 }
+    const without = best(from + 1, taken)
+    const stations = Object.keys(next.kit.parts)
+    if (stations.some((station) => taken.has(station))) return without
+    const rest = best(from + 1, new Set([...taken, ...stations]))
+    const saved = rest.saved + next.saved
+    return saved > without.saved ? { kits: [next.kit, ...rest.kits], saved } : without
+  }
+  return best(0, new Set()).kits
+}

@@ -1,0 +1,99 @@
+import { fault, type Fault } from '../quantity/fault.js'
+import { partFaults, type Features, type Part, type PartKind } from '../spec/part.js'
+import type { StatedLimit } from '../spec/stated.js'
+import type { Unit } from '../spec/unit.js'
+
+/** Who can do it: any bench, a machine shop, or one equipped and qualified for just this. */
+export const SKILLS = ['bench', 'machinist', 'specialist'] as const
+export type Skill = (typeof SKILLS)[number]
+
+/** Work on a part that is fitted: it changes geometry, and with it whatever depends on it. */
+export interface Operation extends Features {
+  readonly id: string
+  readonly name: string
+  readonly unitIds: readonly string[]
+  readonly stationIds: readonly string[]
+  readonly kind: PartKind
+  /** Only these parts can be worked so; any of the kind if not said. */
+  readonly partIds?: readonly string[]
+  readonly price: number
+  readonly hours: number
+  readonly skill: Skill
+  readonly caution: string
+  /** Fields of the geometry as they are afterwards; members of a list are found by their name. */
+  readonly becomes: object
+  /** Features that it takes away. */
+  readonly removes?: readonly string[]
+  /** Figures stated of the worked part; they stand in the place of the part's own of the same place and quantity. */
+  readonly stated: readonly StatedLimit[]
+}
+
+type Fields = Readonly<Record<string, unknown>>
+const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isNamedList = (value: unknown): value is readonly (Fields & { name: string })[] =>
+  Array.isArray(value) && value.every((each) => isFields(each) && typeof each['name'] === 'string')
+
+/** What stands in a list under a name that the part does not have. */
+function unknownNames(geometry: Fields, becomes: Fields): string[] {
+  return Object.entries(becomes).flatMap(([key, to]) => {
+    const was = geometry[key]
+    if (isNamedList(to) && isNamedList(was)) return to.filter((each) => !was.some((w) => w.name === each.name)).map((each) => each.name)
+    return isFields(to) && isFields(was) ? unknownNames(was, to) : []
+  })
+}
+
+function merged(was: unknown, to: unknown): unknown {
+  if (isNamedList(to) && isNamedList(was))
+    return was.map((each) => {
+      const change = to.find((c) => c.name === each.name)
+      return change ? merged(each, change) : each
+    })
+  if (!isFields(to) || !isFields(was)) return to
+  return { ...was, ...Object.fromEntries(Object.entries(to).map(([key, inner]) => [key, merged(was[key], inner)])) }
+}
+
+const QUANTITIES = ['torqueNm', 'powerW', 'pressurePa', 'speedRadPerS'] as const
+const sameFigure = (a: StatedLimit, b: StatedLimit) =>
+  a.place === b.place && QUANTITIES.some((q) => a[q] !== undefined && b[q] !== undefined)
+
+function afterOne(part: Part, operation: Operation): Part {
+  const kept = part.stated.filter((own) => !operation.stated.some((said) => sameFigure(own, said)))
+  return {
+    ...part,
+    geometry: merged(part.geometry, operation.becomes),
+    stated: [...kept, ...operation.stated],
+    offers: [...(part.offers ?? []).filter((feature) => !operation.removes?.includes(feature)), ...(operation.offers ?? [])],
+    needs: [...(part.needs ?? []), ...(operation.needs ?? [])],
+    clashes: [...(part.clashes ?? []), ...(operation.clashes ?? [])],
+  } as Part
+}
+
+const made = new WeakMap<Part, Map<string, { operations: readonly Operation[]; part: Part }>>()
+
+/**
+ * A part as it is after operations, in their order: geometry changed field by field, stated figures replaced, features added. The same
+ * part and operations give the same object again, so that what is known of it stays known. The part itself where nothing is done.
+ */
+export function afterOperations(part: Part, operations: readonly Operation[]): Part {
+  if (operations.length === 0) return part
+  const known = made.get(part) ?? new Map<string, { operations: readonly Operation[]; part: Part }>()
+  made.set(part, known)
+  const key = operations.map((o) => o.id).join(' ')
+  const before = known.get(key)
+  if (before && before.operations.every((o, i) => o === operations[i])) return before.part
+  const after = operations.reduce(afterOne, part)
+  known.set(key, { operations, part: after })
+  return after
+}
+
+/** Why an operation cannot be done to a part at a station of a unit. */
+export function operationFaults(unit: Unit, stationId: string, part: Part, operation: Operation, path: string): Fault[] {
+  const said = { operation: operation.name, part: part.name }
+  if (!operation.unitIds.includes(unit.id) || !operation.stationIds.includes(stationId) || operation.kind !== part.kind)
+    return [fault('operation-of-another-station', path, { ...said, stations: operation.stationIds.join(', ') })]
+  if (operation.partIds && !operation.partIds.includes(part.id)) return [fault('operation-of-another-part', path, said)]
+  const [name] = unknownNames(part.geometry as unknown as Fields, operation.becomes as Fields)
+  if (name !== undefined) return [fault('operation-place-unknown', path, { ...said, name })]
+  const broken = partFaults(afterOperations(part, [operation]))
+  return broken.length > 0 ? [fault('operation-breaks-part', path, said)] : []
+}

@@ -1,0 +1,81 @@
+import { fitFaults, type Part } from '../spec/part.js'
+import type { Unit } from '../spec/unit.js'
+import { afterOperations, operationFaults, type Operation } from './operation.js'
+import type { Kit } from './kit.js'
+
+/** What is fitted at each station by id, and what is done to it. An empty station holds null. */
+export interface Fits {
+  readonly fits: Readonly<Record<string, string | null>>
+  readonly works: Readonly<Record<string, readonly string[]>>
+}
+
+/** What a shop has to choose from. */
+export interface Catalogue {
+  readonly parts: ReadonlyMap<string, Part>
+  readonly operations: ReadonlyMap<string, Operation>
+  readonly kits: ReadonlyMap<string, Kit>
+}
+
+/** Operations at a station, those that the catalogue knows. */
+export const operationsAt = (spec: Fits, stationId: string, { operations }: Pick<Catalogue, 'operations'>): Operation[] =>
+  (spec.works[stationId] ?? []).flatMap((id) => operations.get(id) ?? [])
+
+/** The parts of a spec by station, each as it is after the operations done to it. */
+export function fittedParts(spec: Fits, catalogue: Pick<Catalogue, 'parts' | 'operations'>): Map<string, Part> {
+  return new Map(
+    Object.entries(spec.fits).flatMap(([stationId, id]): [string, Part][] => {
+      const part = id === null ? undefined : catalogue.parts.get(id)
+      return part ? [[stationId, afterOperations(part, operationsAt(spec, stationId, catalogue))]] : []
+    }),
+  )
+}
+
+/** Parts that can stand at a station of a unit: stock first, then by price. Made once for a shelf. */
+export function partsFor({ parts }: Pick<Catalogue, 'parts'>, unit: Unit, stationId: string): readonly Part[] {
+  return once(knownParts, parts, `${unit.id} ${stationId}`, unit, () => {
+    const fitting = [...parts.values()].filter((part) => fitFaults(unit, stationId, part, '').length === 0)
+    return fitting.sort((a, b) => Number(b.stock) - Number(a.stock) || a.price - b.price || (a.id < b.id ? -1 : 1))
+  })
+}
+
+/** Operations that can be done to a part at a station. Made once for a shelf. */
+export function operationsFor(
+  { operations }: Pick<Catalogue, 'operations'>,
+  unit: Unit,
+  stationId: string,
+  part: Part,
+): readonly Operation[] {
+  return once(knownOperations, operations, `${unit.id} ${stationId} ${part.id}`, part, () =>
+    [...operations.values()].filter((operation) => operationFaults(unit, stationId, part, operation, '').length === 0),
+  )
+}
+
+type Known<T> = WeakMap<object, Map<string, { of: object; made: T }>>
+const knownParts: Known<readonly Part[]> = new WeakMap()
+const knownOperations: Known<readonly Operation[]> = new WeakMap()
+
+/** What was made before from the same shelf for the same thing, or made now. */
+function once<T>(known: Known<T>, shelf: object, key: string, of: object, make: () => T): T {
+  const under = known.get(shelf) ?? new Map<string, { of: object; made: T }>()
+  known.set(shelf, under)
+  const before = under.get(key)
+  if (before?.of === of) return before.made
+  const made = make()
+  under.set(key, { of, made })
+  return made
+}
+
+/** The spec with another part at a station; what was done to the old part goes with it. The very same spec where it is fitted already. */
+export function withPart<T extends Fits>(spec: T, stationId: string, partId: string | null): T {
+  if (spec.fits[stationId] === partId) return spec
+  return { ...spec, fits: { ...spec.fits, [stationId]: partId }, works: without(spec.works, stationId) }
+}
+
+/** The spec with the operations at a station replaced. */
+export function withWorks<T extends Fits>(spec: T, stationId: string, ids: readonly string[]): T {
+  const works = without(spec.works, stationId)
+  return { ...spec, works: ids.length > 0 ? { ...works, [stationId]: ids } : works }
+}
+
+const without = (works: Fits['works'], stationId: string): Fits['works'] =>
+  Object.fromEntries(Object.entries(works).filter(([id]) => id !== stationId))

@@ -1,0 +1,30 @@
+import { shearYield } from '../material/steels.js'
+import { fault, type Fault } from '../quantity/fault.js'
+
+/** A fillet weld all round: between shaft and hub, drum and hub, shell and neck. */
+export interface FilletWeld {
+  readonly name: string
+  readonly radiusM: number
+  readonly legM: number
+  /** Yield of the deposited metal in tension. */
+  readonly metalYieldPa: number
+}
+
+/** Throat of an equal-legged fillet, as a share of its leg. */
+export const THROAT = 0.707
+
+/**
+ * Torque at which a fillet weld round a radius begins to yield: τ_y · 2π·r² · 0.707·h, with τ_y = σ_y/√3 (Shigley, weld group in
+ * torsion treated as a line, from memory). Leg small against the radius; the heat-affected zone beside it is not judged.
+ * @example fromSi(weldYieldTorque({ name: 'hub', radiusM: toSi(1, 'in'), legM: toSi(0.25, 'in'), metalYieldPa: toSi(97, 'ksi') }), 'lb-ft') // → 5183
+ */
+export const weldYieldTorque = ({ radiusM, legM, metalYieldPa }: FilletWeld): number =>
+  shearYield(metalYieldPa) * 2 * Math.PI * radiusM ** 2 * THROAT * legM
+
+/** A leg of half the radius and more is no line weld. */
+const MOST_LEG = 0.5
+
+export const weldFaults = (welds: readonly FilletWeld[] | undefined, path: string): Fault[] =>
+  (welds ?? []).flatMap(({ name, radiusM, legM }, i) =>
+    legM < MOST_LEG * radiusM ? [] : [fault('weld-too-thick', `${path}.${i}.legM`, { weld: name, legM, mostM: MOST_LEG * radiusM })],
+  )
