@@ -277,8 +277,8 @@ describe('the made-up shelf', () => {
       ).id,
     ]),
   )
-  const stock = { ...weak, spec: { fits: stockFits, pressure: { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') } } }
-  const best = { ...weak, spec: { fits: bestFits, pressure: { drivePa: toSi(225, 'psi'), reversePa: toSi(270, 'psi') } } }
+  const stock = { ...weak, spec: { fits: stockFits, works: {}, pressure: { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') } } }
+  const best = { ...weak, spec: { fits: bestFits, works: {}, pressure: { drivePa: toSi(225, 'psi'), reversePa: toSi(270, 'psi') } } }
 
   it('stock parts give way round the unit’s stock power, the best near its ceiling', () => {
     const [low, high] = [hp(answerOf(stock).held), hp(answerOf(best).held)]

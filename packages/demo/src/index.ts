@@ -1,13 +1,17 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { FileProblem, readJob, readShelfFile, readUnitFile, type JobContent, type Shelf } from '@plucky/contract'
-import { type Part, type Unit } from '@plucky/core'
+import { FileProblem, readJob, readShelfFile, readUnitFile, type JobContent, type Lookup } from '@plucky/contract'
+import type { Catalogue, Kit, Operation, Part, Unit } from '@plucky/core'
 
 /** The made-up shop, read from its open files by the same import that users have. */
 export interface DemoShop {
   readonly units: readonly Unit[]
   readonly shelf: readonly Part[]
+  readonly operations: readonly Operation[]
+  readonly kits: readonly Kit[]
   readonly jobs: readonly JobContent[]
+  readonly catalogue: Catalogue
+  readonly lookup: Lookup
 }
 
 const data = (path: string) => fileURLToPath(new URL(`../data/${path}`, import.meta.url))
@@ -17,13 +21,19 @@ const filesOf = (folder: string) => readdirSync(data(folder)).sort().map((name) 
 /** Reads Orrery Driveline Works; throws with every problem named where a file contradicts itself. */
 export function demoShop(): DemoShop {
   const units = filesOf('units').map(readUnitFile)
-  const shelf = readShelfFile(read('shelf.json'))
-  const unitOf = (id: string) => units.find((unit) => unit.id === id)
-  const partOf = (id: string) => shelf.find((part) => part.id === id)
-  return { units, shelf, jobs: filesOf('jobs').map((file) => jobOf(file, { unit: unitOf, part: partOf })) }
+  const { parts, operations, kits } = readShelfFile(read('shelf.json'))
+  const catalogue: Catalogue = { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
+  const lookup: Lookup = {
+    unit: (id) => units.find((unit) => unit.id === id),
+    part: (id) => catalogue.parts.get(id),
+    operation: (id) => catalogue.operations.get(id),
+  }
+  return { units, shelf: parts, operations, kits, jobs: filesOf('jobs').map((file) => jobOf(file, lookup)), catalogue, lookup }
 }
 
-function jobOf(file: unknown, shop: Shelf): JobContent {
+const byId = <T extends { readonly id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
+
+function jobOf(file: unknown, shop: Lookup): JobContent {
   const read = readJob(file, shop)
   if (!read.ok) throw new FileProblem(read.problems)
   return read.value.job

@@ -7,16 +7,26 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
 
 /**
  * Holds a plain value against a DTO class: unknown fields are refused, every problem has a code, a path and a sentence.
+ * Partly: fields may be left out, those that are there are checked.
  * Cross-field rules of the core come after this, on a value that is known to have the right shape.
  */
-export function checkShape<T extends object>(dto: ClassConstructor<T>, plain: unknown): Checked<T> {
+export function checkShape<T extends object>(
+  dto: ClassConstructor<T>,
+  plain: unknown,
+  { partly = false }: { partly?: boolean } = {},
+): Checked<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
     return {
       ok: false,
       problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is expected here.' }],
     }
   const value = plainToInstance(dto, plain)
-  const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true })
+  const errors = validateSync(value, {
+    whitelist: true,
+    forbidNonWhitelisted: true,
+    forbidUnknownValues: true,
+    skipMissingProperties: partly,
+  })
   return errors.length === 0 ? { ok: true, value } : { ok: false, problems: errors.flatMap((error) => problemsOf(error, '')) }
 }
 
@@ -29,7 +39,12 @@ export function problemsOf(error: ValidationError, under: string): Problem[] {
   return [...own, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))]
 }
 
-const CODES: Record<string, string> = { figure: 'out-of-range', whitelistValidation: 'field-unknown', isIn: 'choice-unknown' }
+const CODES: Record<string, string> = {
+  figure: 'out-of-range',
+  whitelistValidation: 'field-unknown',
+  isIn: 'choice-unknown',
+  slugOrNull: 'matches',
+}
 const codeOf = (constraint: string) => CODES[constraint] ?? constraint.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
 function sentenceOf(constraint: string, message: string, property: string): string {

@@ -40,6 +40,13 @@ export class SplineDto {
   @OneOf('Root of the spline', ['fillet', 'flat']) root!: 'fillet' | 'flat'
 }
 
+export class FilletWeldDto {
+  @Label('Name of the weld', 40) name!: string
+  @Figure({ label: 'Radius of the weld', unit: 'in', from: 0.2, to: 12 }) radiusM!: number
+  @Figure({ label: 'Leg of the weld', unit: 'in', from: 0.02, to: 1 }) legM!: number
+  @Figure({ label: 'Yield of the weld metal', unit: 'ksi', from: 20, to: 200 }) metalYieldPa!: number
+}
+
 export class ShaftSectionDto {
   @Label('Name of the section', 40) name!: string
   @Figure({ label: 'Diameter', unit: 'in', from: 0.1, to: 8 }) outerDiameterM!: number
@@ -58,6 +65,7 @@ export class ShaftDto {
   @ValidateNested({ each: true })
   @Type(() => ShaftSectionDto)
   sections!: ShaftSectionDto[]
+  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
 }
 
 export class PistonChamberDto {
@@ -85,6 +93,7 @@ export class PackDto {
   @IsBoolean() balanced!: boolean
   @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
   @Figure({ label: 'Thickness of a steel', unit: 'mm', from: 0.5, to: 8 }) steelThicknessM!: number
+  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
 }
 
 export class OneWayDto {
@@ -107,6 +116,7 @@ export class ShellDto {
   @Figure({ label: 'Radius of the neck', unit: 'mm', from: 8, to: 200 }) neckRadiusM!: number
   @Figure({ label: 'Outer radius', unit: 'mm', from: 10, to: 300 }) outerRadiusM!: number
   @Figure({ label: 'Length', unit: 'mm', from: 5, to: 400 }) lengthM!: number
+  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
 }
 
 /** Geometry class by kind of part. */

@@ -9,13 +9,16 @@ import {
   type PressureCalibration,
   type Unit,
   type HouseRules,
+  operationFaults,
+  type Fits,
+  type Operation,
 } from '@plucky/core'
 import { Type } from 'class-transformer'
 import { IsObject, IsOptional, ValidateNested } from 'class-validator'
 import { worded, type Problem } from '../words/faults.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
-import { Label, Slug } from './decorators.js'
+import { Label, Slug, SlugOrNull } from './decorators.js'
 import { Figure } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 
@@ -24,10 +27,14 @@ export class PressureDto {
   @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
 }
 
-/** The parts fitted by station, and the pressure calibration. An empty station holds null. */
+/** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */
 export class SpecDto {
   @IsObject({ message: 'The fitted parts must be named by station.' })
   fits!: Record<string, string | null>
+
+  /** Ids of operations by station, in the order in which they are done. */
+  @IsObject({ message: 'Operations must be named by station.' })
+  works!: Record<string, string[]>
 
   @IsObject() @ValidateNested() @Type(() => PressureDto) pressure!: PressureDto
 }
@@ -36,6 +43,8 @@ export class SpecDto {
 export class JobContentDto {
   @Label('Name of the job', 60) name!: string
   @Slug('Unit') unitId!: string
+  /** Which variant of the unit it is; null while that is not known. */
+  @SlugOrNull('Variant') variantId!: string | null
   @IsObject() @ValidateNested() @Type(() => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
   @IsObject() arrived!: Record<string, string | null>
@@ -52,12 +61,18 @@ export class SaveJobDto extends JobContentDto {
   @IsOptional() @Figure({ label: 'Number of the change', from: 0, to: 1e16, whole: true }) change?: number
 }
 
+/** What is fitted, what is done to it, and the pressure it runs at. */
+export interface Spec extends Fits {
+  readonly pressure: PressureCalibration
+}
+
 export interface JobContent {
   readonly name: string
   readonly unitId: string
+  readonly variantId: string | null
   readonly brief: Brief
   readonly arrived: Readonly<Record<string, string | null>>
-  readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: PressureCalibration }
+  readonly spec: Spec
   readonly rules: HouseRules
 }
 
@@ -69,6 +84,17 @@ export interface Job extends JobContent {
   readonly savedBy: string | null
   readonly savedChange: number | null
 }
+
+/** What a person changes about a job, without the marks of its saves. */
+export const contentOf = ({ name, unitId, variantId, brief, arrived, spec, rules }: JobContent): JobContent => ({
+  name,
+  unitId,
+  variantId,
+  brief,
+  arrived,
+  spec,
+  rules,
+})
 
 /** Shape of a brief and what contradicts itself in its engine; both at once, so that one mistake does not hide another. */
 export function checkBrief(plain: unknown): Checked<Brief> {
@@ -90,26 +116,65 @@ function engineProblems(plain: unknown): Problem[] {
 const valueAt = (plain: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plain)
 
-/** A job that names no house rules is judged by the default ones, and records them. */
-export const withRules = (plain: unknown): unknown =>
-  typeof plain === 'object' && plain !== null && !('rules' in plain) ? { ...plain, rules: DEFAULT_RULES } : plain
+/** Where units, parts and operations are looked up that a job only names. */
+export interface Lookup {
+  unit(id: string): Unit | undefined
+  part(id: string): Part | undefined
+  operation(id: string): Operation | undefined
+}
 
-/** Shape of a job, consistency of its brief, and every fitted part against the unit. */
-export function checkJob(
-  plain: unknown,
-  unitOf: (id: string) => Unit | undefined,
-  partOf: (id: string) => Part | undefined,
-  dto: typeof JobContentDto = JobContentDto,
-): Checked<JobContent> {
-  const shape = checkShape(dto, withRules(plain))
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** What a job leaves unsaid stands as by default, and is recorded: house rules, no operations, variant not known. */
+export function withDefaults(plain: unknown): unknown {
+  if (!isObject(plain)) return plain
+  const { rules = {}, spec } = plain
+  return {
+    variantId: null,
+    ...plain,
+    rules: isObject(rules) ? { ...DEFAULT_RULES, ...rules } : rules,
+    ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),
+  }
+}
+
+/** Shape of a job, consistency of its brief, and every fitted part and operation against the unit. */
+export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
+  const shape = checkShape(dto, withDefaults(plain))
   if (!shape.ok) return shape
   const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
   const brief = checkBrief(job.brief)
-  const unit = unitOf(job.unitId)
+  const unit = lookup.unit(job.unitId)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
   if (!unit) problems.push(worded(fault('unit-unknown', 'unitId', { unit: job.unitId })))
-  else problems.push(...fitProblems(unit, job.spec.fits, 'spec.fits', partOf), ...fitProblems(unit, job.arrived, 'arrived', partOf))
+  else
+    problems.push(
+      ...variantProblems(unit, job.variantId),
+      ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
+      ...fitProblems(unit, job.arrived, 'arrived', lookup.part),
+      ...workProblems(unit, job.spec, lookup),
+    )
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
+}
+
+const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
+  variantId === null || unit.variants?.some((v) => v.id === variantId)
+    ? []
+    : [worded(fault('variant-unknown', 'variantId', { unit: unit.name, variant: variantId }))]
+
+function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
+  return Object.entries(spec.works).flatMap(([stationId, ids]) => {
+    const path = `spec.works.${stationId}`
+    const station = unit.stations.find((s) => s.id === stationId)
+    if (!station) return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (!Array.isArray(ids)) return [{ code: 'list-expected', path, sentence: 'Operations at a station are a list of their ids.' }]
+    const part = lookup.part(spec.fits[stationId] ?? '')
+    if (!part) return [worded(fault('operation-on-nothing', path, { station: station.name }))]
+    return ids.flatMap((id, i) => {
+      const operation = typeof id === 'string' ? lookup.operation(id) : undefined
+      const at = `${path}.${i}`
+      return (operation ? operationFaults(unit, stationId, part, operation, at) : [fault('operation-unknown', at, { operation: String(id) })]).map(worded) // prettier-ignore
+    })
+  })
 }
 
 function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, partOf: (id: string) => Part | undefined): Problem[] {

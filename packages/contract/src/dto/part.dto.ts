@@ -17,6 +17,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, V
 import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
 import { Label, OneOf, Slug } from './decorators.js'
+import { PartFeaturesDto } from './features.dto.js'
 import { Figure } from './figure.js'
 import { GEOMETRY_DTOS } from './geometry.dto.js'
 
@@ -37,7 +38,7 @@ export class StatedLimitDto {
   @OneOf('Origin of a limit', STATED_ORIGINS) origin!: Exclude<Origin, 'computed'>
 }
 
-export class PartDto {
+export class PartDto extends PartFeaturesDto {
   @Slug('Part id') id!: string
   @Label('Name') name!: string
   @Label('Maker') maker!: string

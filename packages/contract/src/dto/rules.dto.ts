@@ -39,4 +39,5 @@ export class HouseRulesDto implements HouseRules {
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number
   @IsObject() @ValidateNested() @Type(() => MarginsDto) houseMargin!: MarginsDto
   @Figure({ label: 'Together within', from: 0, to: 0.3 }) togetherWithin!: number
+  @Figure({ label: 'An hour at the bench', from: 0, to: 1000 }) hourRate!: number
 }

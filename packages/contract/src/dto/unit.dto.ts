@@ -76,11 +76,19 @@ export class StationDto {
   @IsObject() @ValidateNested() @Type(() => StripPlaceDto) strip!: StripPlaceDto
 }
 
+export class VariantDto {
+  @Slug('Variant') id!: string
+  @Label('Name of the variant', 40) name!: string
+  @Label('How to tell it', 200) tell!: string
+  @IsArray() @ArrayMaxSize(20) @Slug('Feature', true) offers!: string[]
+}
+
 export class UnitDto {
   @Slug('Unit id') id!: string
   @Label('Name', 40) name!: string
   @IsObject() @ValidateNested() @Type(() => GearTrainDto) train!: GearTrainDto
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => StationDto) stations!: StationDto[]
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => VariantDto) variants?: VariantDto[]
 }
 
 /** Checks a unit's shape, then whether its gear train can be built and named as written. */

@@ -1,16 +1,25 @@
-import { specAnswer, type Answer, type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
+import {
+  fittedParts,
+  misfits,
+  specAnswer,
+  type Answer,
+  type Catalogue,
+  type PowerHeld,
+  type SpecAnswer,
+  type StationVerdict,
+} from '@plucky/core'
+import { misfitSentence } from '../words/fitting.js'
 import { likelyWords, verdictSentence } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
-export function evaluation({ job, unit, parts }: JobFile): object {
-  const byId = new Map(parts.map((part) => [part.id, part]))
-  const fitted = new Map(
-    Object.entries(job.spec.fits).flatMap(([station, id]) => (id && byId.has(id) ? [[station, byId.get(id) as never]] : [])),
-  )
+export function evaluation(file: JobFile): object {
+  const { job, unit } = file
+  const fitted = fittedParts(job.spec, catalogueOf(file))
   const answer: SpecAnswer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
   const sentence = verdictSentence(answer, unit, job.brief)
-  if (answer.outcome !== 'answered') return { job: job.name, unit: unit.id, outcome: answer.outcome, sentence }
+  const unfit = misfits(unit, fitted, job.variantId).map((misfit) => misfitSentence(misfit, unit))
+  if (answer.outcome !== 'answered') return { job: job.name, unit: unit.id, outcome: answer.outcome, sentence, misfits: unfit }
   return {
     job: job.name,
     unit: unit.id,
@@ -25,10 +34,18 @@ export function evaluation({ job, unit, parts }: JobFile): object {
     together: answer.together,
     breakingOrder: answer.breakingOrder,
     findings: answer.findings,
+    misfits: unfit,
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
   }
 }
+
+/** What a file brings, to look things up in. */
+export const catalogueOf = ({ parts, operations, kits }: Pick<JobFile, 'parts' | 'operations' | 'kits'>): Catalogue => ({
+  parts: new Map(parts.map((part) => [part.id, part])),
+  operations: new Map(operations.map((operation) => [operation.id, operation])),
+  kits: new Map(kits.map((kit) => [kit.id, kit])),
+})
 
 function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst }: StationVerdict): object {
   return {

@@ -1,5 +1,6 @@
-import type { Part, Unit } from '@plucky/core'
-import { checkJob, type JobContent } from '../dto/job.dto.js'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
+import { checkJob, type JobContent, type Lookup } from '../dto/job.dto.js'
+import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
@@ -14,24 +15,29 @@ export interface JobFile {
   readonly job: JobContent
   readonly unit: Unit
   readonly parts: readonly Part[]
+  readonly operations: readonly Operation[]
+  /** Kits whose parts are all fitted. */
+  readonly kits: readonly Kit[]
 }
 
-/** Where units and parts that a file only names are looked up. */
-export interface Shelf {
-  unit(id: string): Unit | undefined
-  part(id: string): Part | undefined
+/** A numbered, named state of a job, kept with all that it was judged by. */
+export interface Revision {
+  readonly number: number
+  readonly name: string
+  readonly savedAt: string
+  readonly file: JobFile
 }
 
 const problem = (code: string, path: string, sentence: string): Problem => ({ code, path, sentence })
 
 /**
- * Reads an open job file: its own unit and parts come first, what it only names is looked up. Every problem is named at once, with
- * its path as it stands in the file.
+ * Reads an open job file: its own unit, parts and operations come first, what it only names is looked up. Every problem is named at
+ * once, with its path as it stands in the file.
  */
-export function readJob(file: unknown, shelf: Shelf): Checked<JobFile> {
+export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   if (typeof file !== 'object' || file === null || Array.isArray(file))
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
-  const { format, version, unit, parts, ...content } = file as Record<string, unknown>
+  const { format, version, unit, parts, operations, kits, ...content } = file as Record<string, unknown>
   if (format !== JOB_FORMAT || version !== JOB_FORMAT_VERSION)
     return bad(
       problem(
@@ -40,22 +46,54 @@ export function readJob(file: unknown, shelf: Shelf): Checked<JobFile> {
         `A file of format "${JOB_FORMAT}", version ${JOB_FORMAT_VERSION} is expected; "${String(format)}", version ${String(version)} came.`,
       ),
     )
-  if (parts !== undefined && !Array.isArray(parts)) return bad(problem('list-expected', 'parts', 'The parts of a job file are a list.'))
   const ownUnit = unit === undefined ? undefined : checkUnit(decodeQuantities(unit))
-  const ownParts = ((parts ?? []) as unknown[]).map((part) => checkPart(decodeQuantities(part)))
-  const known = new Map(ownParts.flatMap((part) => (part.ok ? [[part.value.id, part.value] as const] : [])))
-  const unitOf = (id: string) => (ownUnit?.ok && ownUnit.value.id === id ? ownUnit.value : shelf.unit(id))
-  const partOf = (id: string) => known.get(id) ?? shelf.part(id)
-  const job = checkJob(decodeQuantities(content), unitOf, partOf)
+  const own = {
+    parts: listOf('parts', parts, checkPart),
+    operations: listOf('operations', operations, checkOperation),
+    kits: listOf('kits', kits, checkKit),
+  }
+  const [ownParts, ownOperations] = [byId(own.parts.values), byId(own.operations.values)]
+  const lookup: Lookup = {
+    unit: (id) => (ownUnit?.ok && ownUnit.value.id === id ? ownUnit.value : shelf.unit(id)),
+    part: (id) => ownParts.get(id) ?? shelf.part(id),
+    operation: (id) => ownOperations.get(id) ?? shelf.operation(id),
+  }
+  const job = checkJob(decodeQuantities(content), lookup)
   const problems = [
     ...under(job, ''),
     ...(ownUnit ? under(ownUnit, 'unit.') : []),
-    ...ownParts.flatMap((part, i) => under(part, `parts.${i}.`)),
+    ...own.parts.problems,
+    ...own.operations.problems,
+    ...own.kits.problems,
   ]
   if (!job.ok || problems.length > 0) return bad(...problems)
-  const named = [...Object.values(job.value.spec.fits), ...Object.values(job.value.arrived)]
-  const used = [...new Set(named)].flatMap((id) => (id ? (partOf(id) ?? []) : []))
-  return { ok: true, value: { job: job.value, unit: unitOf(job.value.unitId) as Unit, parts: used } }
+  return { ok: true, value: jobFileOf(job.value, lookup, own.kits.values) }
+}
+
+/** A job with all that it names; of the kits those that it holds whole. */
+export function jobFileOf(job: JobContent, lookup: Lookup, kits: Iterable<Kit>): JobFile {
+  const { fits, works } = job.spec
+  const each = (ids: readonly (string | null)[]) => [...new Set(ids)].filter((id): id is string => id !== null)
+  return {
+    job,
+    unit: lookup.unit(job.unitId) as Unit,
+    parts: each([...Object.values(fits), ...Object.values(job.arrived)]).flatMap((id) => lookup.part(id) ?? []),
+    operations: each(Object.values(works).flat()).flatMap((id) => lookup.operation(id) ?? []),
+    kits: [...kits].filter((kit) => Object.entries(kit.parts).every(([station, id]) => fits[station] === id)),
+  }
+}
+
+const byId = <T extends { readonly id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
+
+/** Items of a list in a file, each checked; a list that is not there is empty. */
+function listOf<T>(name: string, list: unknown, check: (plain: unknown) => Checked<T>): { values: T[]; problems: Problem[] } {
+  if (list === undefined) return { values: [], problems: [] }
+  if (!Array.isArray(list)) return { values: [], problems: [problem('list-expected', name, `The ${name} of a job file are a list.`)] }
+  const checked = list.map((each) => check(decodeQuantities(each)))
+  return {
+    values: checked.flatMap((c) => (c.ok ? [c.value] : [])),
+    problems: checked.flatMap((c, i) => under(c, `${name}.${i}.`)),
+  }
 }
 
 const bad = (...problems: Problem[]): { ok: false; problems: readonly Problem[] } => ({ ok: false, problems })
@@ -71,6 +109,7 @@ const FIRST = [
   'maker',
   'kind',
   'unitId',
+  'variantId',
   'brief',
   'engine',
   'form',
@@ -79,6 +118,8 @@ const FIRST = [
   'rules',
   'unit',
   'parts',
+  'operations',
+  'kits',
 ]
 const rank = (key: string) => (FIRST.includes(key) ? FIRST.indexOf(key) : FIRST.length)
 
@@ -89,10 +130,11 @@ function ordered(value: unknown): unknown {
   return Object.fromEntries(entries.sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : 1)).map(([key, inner]) => [key, ordered(inner)]))
 }
 
-/** Writes a job with its unit and parts as one open file; reading it back and writing it again gives the same bytes. */
-export function writeJob({ job, unit, parts }: JobFile): string {
-  const { name, unitId, brief, arrived, spec, rules } = job
-  const sorted = [...parts].sort((a, b) => (a.id < b.id ? -1 : 1))
-  const file = { format: JOB_FORMAT, version: JOB_FORMAT_VERSION, name, unitId, brief, arrived, spec, rules, unit, parts: sorted }
+/** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
+export function writeJob({ job, unit, parts, operations, kits }: JobFile): string {
+  const { name, unitId, variantId, brief, arrived, spec, rules } = job
+  const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
+  const own = { unit, parts: sorted(parts), operations: sorted(operations), kits: sorted(kits) }
+  const file = { format: JOB_FORMAT, version: JOB_FORMAT_VERSION, name, unitId, variantId, brief, arrived, spec, rules, ...own }
   return `${JSON.stringify(ordered(encodeQuantities(file)), null, 2)}\n`
 }

@@ -1,5 +1,6 @@
-import type { Part, Unit } from '@plucky/core'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import type { Checked } from '../dto/check.js'
+import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Problem } from '../words/faults.js'
@@ -35,9 +36,24 @@ function taken<T>(checked: Checked<T>, under = ''): T {
 
 export const readUnitFile = (file: unknown): Unit => taken(checkUnit(opened(file, 'plucky-unit')))
 
-export function readShelfFile(file: unknown): Part[] {
-  const { parts } = opened(file, 'plucky-shelf')
-  if (!Array.isArray(parts))
-    throw new FileProblem([{ code: 'list-expected', path: 'parts', sentence: 'A shelf file holds a list of parts.' }])
-  return parts.map((part, i) => taken(checkPart(part), `parts.${i}.`))
+/** A shelf as one open file holds it. */
+export interface ShelfFile {
+  readonly parts: readonly Part[]
+  readonly operations: readonly Operation[]
+  readonly kits: readonly Kit[]
+}
+
+export function readShelfFile(file: unknown): ShelfFile {
+  const { parts, operations = [], kits = [] } = opened(file, 'plucky-shelf')
+  return {
+    parts: eachOf('parts', parts, checkPart),
+    operations: eachOf('operations', operations, checkOperation),
+    kits: eachOf('kits', kits, checkKit),
+  }
+}
+
+function eachOf<T>(name: string, list: unknown, check: (plain: unknown) => Checked<T>): T[] {
+  if (!Array.isArray(list))
+    throw new FileProblem([{ code: 'list-expected', path: name, sentence: `The ${name} of a shelf file are a list.` }])
+  return list.map((each, i) => taken(check(each), `${name}.${i}.`))
 }

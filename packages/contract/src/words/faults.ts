@@ -47,6 +47,15 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `${v.bolts} bolts of ${inch(v, 'boltM')} don't fit on a circle of ${inch(v, 'circleM')}. Fewer bolts, smaller bolts or a larger circle.`,
   'neck-not-below-shell': (v) =>
     `The shell's neck radius must be smaller than its outer radius of ${inch(v, 'outerM')}; ${inch(v, 'neckM')} came.`,
+  'weld-too-thick': (v) => `Weld "${v.weld}": a leg below ${inch(v, 'mostM')}, half its radius, can be judged; ${inch(v, 'legM')} came.`,
+  'operation-of-another-station': (v) => `"${v.operation}" is done at ${v.stations}, not to "${v.part}" here.`,
+  'operation-of-another-part': (v) => `"${v.operation}" is not for "${v.part}".`,
+  'operation-place-unknown': (v) => `"${v.operation}" works on "${v.name}", which "${v.part}" does not have.`,
+  'operation-breaks-part': (v) => `"${v.operation}" would leave "${v.part}" with figures that cannot be.`,
+  'operation-unknown': (v) => `The shelf has no operation "${v.operation}".`,
+  'operation-on-nothing': (v) => `Nothing is fitted at ${v.station}, so nothing can be worked there.`,
+  'kit-too-small': (v) => `A kit names parts for at least two stations; ${v.count} came.`,
+  'variant-unknown': (v) => `${v.unit} has no variant "${v.variant}".`,
   'teeth-not-whole': (v) => `Set "${v.set}": teeth and pinions are whole numbers above zero.`,
   'ring-too-small': (v) =>
     `Set "${v.set}": a ring over a ${v.sunTeeth}-tooth sun needs at least ${v.least} teeth, so that a pinion fits between; ${v.ringTeeth} came.`,
@@ -73,6 +82,14 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `The file brings a unit "${v.unit}" that differs from the shop's own of the same name. Nothing was taken in; give the file's unit another id.`,
   'file-part-differs': (v) =>
     `The file brings a part "${v.part}" (${v.id}) that differs from the shop's own of the same id. Nothing was taken in; give the file's part another id.`,
+  'item-unknown': (v) => `The shelf has no item "${v.id}".`,
+  'item-changed-elsewhere': (v) =>
+    `"${v.id}" was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten; open it again and put your figures in once more.`,
+  'id-differs': (v) => `The item must keep its id "${v.id}".`,
+  'edit-breaks-job': (v) =>
+    `That would leave job ${v.job}, "${v.name}", with something that can't be there: ${v.reason} Nothing was changed.`,
+  'revision-taken': (v) => `Revision ${v.number} was named in another window at the same moment. Nothing is lost; name it again.`,
+  'revision-unknown': (v) => `Job ${v.job} has no revision ${v.number}.`,
   'json-unreadable': () => 'The request is not readable JSON.',
   'too-large': () => 'That is more data than a job or a part can hold.',
   'not-found': (v) => `Nothing is served at ${v.path}.`,

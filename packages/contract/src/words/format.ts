@@ -21,6 +21,17 @@ export const roundedHp = (powerW: number): string => figure(Math.round(fromSi(po
 
 export const money = (amount: number): string => `$${figure(amount)}`
 
+const sign = (value: number) => (value < 0 ? '−' : '+')
+
+/** Money as a difference, always with its sign. */
+export const signedMoney = (amount: number): string => `${sign(amount)}${money(Math.abs(amount))}`
+
+/** Hours to a tenth; as a difference with its sign. */
+export function hoursWords(hours: number, signed = false): string {
+  const tenths = Math.round(Math.abs(hours) * 10) / 10
+  return `${signed ? sign(hours) : ''}${tenths} h`
+}
+
 /** Names in a row: "a", "a and b", "a, b and c". */
 export function listed(names: readonly string[]): string {
   return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`

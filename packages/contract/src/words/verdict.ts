@@ -140,7 +140,7 @@ const PLACES: Record<string, string> = {
   slip: 'pack slips',
   part: 'nothing fitted',
 }
-const FEATURES: Record<string, string> = { land: 'land', 'spline-root': 'spline root', 'cross-hole': 'cross hole' }
+const FEATURES: Record<string, string> = { land: 'land', 'spline-root': 'spline root', 'cross-hole': 'cross hole', weld: 'weld' }
 
 export function placeName(place: string): string {
   const [section = '', feature] = place.split('|')

@@ -1,0 +1,29 @@
+import type { Kit, Operation, Part } from '@plucky/core'
+import { Type } from 'class-transformer'
+import { ArrayMaxSize, IsArray, IsObject, ValidateNested } from 'class-validator'
+import { Label } from './decorators.js'
+import { Figure } from './figure.js'
+
+/** An item of the shelf as it is saved over the state that was seen. */
+export class SaveItemDto {
+  @IsObject({ message: 'The item must hold fields of its own.' }) item!: object
+  @Figure({ label: 'Number of the last save', from: 1, to: 1e9, whole: true }) version!: number
+}
+
+/** Parts of a list to be taken at once. */
+export class ImportPartsDto {
+  @IsArray() @ArrayMaxSize(2000) @IsObject({ each: true }) added!: object[]
+  @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => SaveItemDto) changed!: SaveItemDto[]
+}
+
+export class NewRevisionDto {
+  @Label('Name of the revision', 60) name!: string
+  @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
+}
+
+/** The shelf as the server gives it: each item with the number of its last save. */
+export interface ShelfContent {
+  readonly parts: readonly { readonly item: Part; readonly version: number }[]
+  readonly operations: readonly { readonly item: Operation; readonly version: number }[]
+  readonly kits: readonly { readonly item: Kit; readonly version: number }[]
+}

@@ -1,0 +1,40 @@
+import type { Misfit, Skill, Unit } from '@plucky/core'
+import { capital } from './format.js'
+import { stationName } from './verdict.js'
+
+/** Ends a clause like a sentence. */
+const ended = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`)
+
+/** What does not go together, in a sentence that says why. */
+export function misfitSentence(misfit: Misfit, unit: Unit): string {
+  const name = capital(stationName(unit, misfit.stationId))
+  switch (misfit.code) {
+    case 'need-unmet':
+      return `${name}, “${misfit.part.name}”, does not go with the ${stationName(unit, misfit.need.stationId)}: ${ended(misfit.need.why)}`
+    case 'clash':
+      return `${name}, “${misfit.part.name}”, clashes with the ${stationName(unit, misfit.otherId)}: ${ended(misfit.clash.why)}`
+    case 'other-variant':
+      return `${name}, “${misfit.part.name}”, is for ${variantNames(unit, misfit.part.variantIds ?? [])} of ${unit.name} only.`
+  }
+}
+
+/** Why a companion comes along, in a clause. */
+export function companionReason(misfit: Misfit, unit: Unit): string {
+  switch (misfit.code) {
+    case 'need-unmet':
+      return misfit.need.why
+    case 'clash':
+      return misfit.clash.why
+    case 'other-variant':
+      return `the one there is for ${variantNames(unit, misfit.part.variantIds ?? [])}`
+  }
+}
+
+const variantNames = (unit: Unit, ids: readonly string[]) =>
+  ids.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(' or ')
+
+export const SKILL_WORDS: Record<Skill, string> = {
+  bench: 'at the bench',
+  machinist: 'machine shop',
+  specialist: 'equipped, qualified shop only',
+}
