@@ -37,8 +37,7 @@ async function main([file]) {
   const { demoShop } = await import('../packages/demo/dist/index.js')
   const json = parsed(file)
   if (json.error) return refuse([json.error])
-  const { units, shelf } = demoShop()
-  const read = readJob(json.value, { unit: (id) => units.find((u) => u.id === id), part: (id) => shelf.find((p) => p.id === id) })
+  const read = readJob(json.value, demoShop().lookup)
   if (!read.ok) return refuse(read.problems)
   print(evaluation(read.value))
 }

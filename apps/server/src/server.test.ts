@@ -1,18 +1,18 @@
-import type { Job, JobContent, Problem } from '@plucky/contract'
-import { verdictSentence } from '@plucky/contract'
+import { contentOf, verdictSentence, type Job, type JobContent, type Problem } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
 import request from 'supertest'
 import { Sequelize } from 'sequelize-typescript'
 import { migrate } from './database/migrate.js'
+import { demoShop } from '@plucky/demo'
+import * as fittingAndRevisions from './database/migrations/0004-fitting-and-revisions.js'
 import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
-const contentOf = ({ name, unitId, brief, arrived, spec, rules }: Job): JobContent => ({ name, unitId, brief, arrived, spec, rules })
 const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
 const shelf = async () => (await http().get('/api/shelf').expect(200)).body as Part[]
 const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
@@ -32,7 +32,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 1, jobs: 2, steps: 3 })
+    expect(counts).toMatchObject({ units: 1, jobs: 2, steps: 4 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
@@ -46,6 +46,26 @@ describe('the stores', () => {
     const [job] = await scratch.query("SELECT body->'rules' AS rules FROM jobs WHERE number = 2")
     expect(job?.['rules']).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
     await scratch.query(`UPDATE parts SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE id = 'fwd-stock'`)
+  })
+
+  it('give a job of an earlier version what it did not know: no operations, variant unknown, the rate of an hour', async () => {
+    const [before] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
+    const older = `UPDATE jobs SET body = (body - 'variantId') || jsonb_build_object('spec', (body->'spec') - 'works', 'rules', (body->'rules') - 'hourRate')`
+    const query = scratch.app.get(Sequelize).getQueryInterface()
+    await fittingAndRevisions.down(query)
+    await scratch.query(`${older} WHERE number = 2`)
+    await fittingAndRevisions.up(query)
+    const [job] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
+    expect(job?.['body']).toMatchObject({ variantId: null, spec: { works: {} }, rules: { hourRate: DEFAULT_RULES.hourRate } })
+    await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE number = 2`)
+    await scratch.query(`UPDATE jobs SET body = body || '{"variantId": "late"}' WHERE number = 1`)
+    const { operations, kits } = demoShop()
+    for (const [table, items] of [
+      ['operations', operations],
+      ['kits', kits],
+    ] as const)
+      for (const item of items)
+        await scratch.query(`INSERT INTO ${table} (id, body) VALUES ('${item.id}', '${JSON.stringify(item).replaceAll("'", "''")}')`)
   })
 
   it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
@@ -146,7 +166,7 @@ describe('open job files', () => {
   })
 
   it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
-    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:plate|conv|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
+    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
     const taken = (await http().post('/api/jobs/import').send(file).expect(201)).body as Job
     expect((await http().get('/api/units/carried-3').expect(200)).body.id).toBe('carried-3')
     expect((await http().get(`/api/jobs/${taken.number}/answer`)).body.sentence).toBe(
@@ -302,7 +322,7 @@ describe('bad input', () => {
   it('too much of it is a 413', async () => {
     await http()
       .post('/api/jobs')
-      .send({ name: 'x'.repeat(2_000_000) })
+      .send({ name: 'x'.repeat(5_000_000) })
       .expect(413)
   })
 })

@@ -1,5 +1,5 @@
-import type { JobContent } from '@plucky/contract'
-import type { Part, Unit } from '@plucky/core'
+import type { JobContent, JobFile } from '@plucky/contract'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { AllowNull, AutoIncrement, Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript'
 
 @Table({ tableName: 'units', timestamps: false })
@@ -11,7 +11,22 @@ export class UnitRow extends Model {
 @Table({ tableName: 'parts', timestamps: false })
 export class PartRow extends Model {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Part
+}
+
+@Table({ tableName: 'operations', timestamps: false })
+export class OperationRow extends Model {
+  @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.INTEGER) declare version: number
+  @AllowNull(false) @Column(DataType.JSONB) declare body: Operation
+}
+
+@Table({ tableName: 'kits', timestamps: false })
+export class KitRow extends Model {
+  @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.INTEGER) declare version: number
+  @AllowNull(false) @Column(DataType.JSONB) declare body: Kit
 }
 
 @Table({ tableName: 'jobs', timestamps: false })
@@ -24,4 +39,14 @@ export class JobRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobContent
 }
 
-export const MODELS = [UnitRow, PartRow, JobRow]
+/** A job as it stood, with all that it was judged by: later changes of the shelf do not reach it. */
+@Table({ tableName: 'revisions', timestamps: false })
+export class RevisionRow extends Model {
+  @PrimaryKey @Column({ type: DataType.INTEGER, field: 'job_number' }) declare jobNumber: number
+  @PrimaryKey @Column(DataType.INTEGER) declare number: number
+  @AllowNull(false) @Column(DataType.TEXT) declare name: string
+  @AllowNull(false) @Column({ type: DataType.DATE, field: 'saved_at' }) declare savedAt: Date
+  @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
+}
+
+export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow]

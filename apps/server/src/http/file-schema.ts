@@ -8,13 +8,13 @@ const QUANTITY = { type: 'string', pattern: '^[-+]?\\d[\\d,]*\\.?\\d*(e[-+]?\\d+
 
 /** JSON Schema of the open job file, made from the rules that check it. */
 export function jobFileSchema(): Schema {
-  const $defs = Object.fromEntries(Object.entries(dtoSchemas()).map(([name, schema]) => [name, inFile(schema as unknown as Schema)]))
+  const $defs = Object.fromEntries(Object.entries(dtoSchemas()).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
   const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Plucky Ratio job',
     description:
-      'A job with its brief, spec and house rules; its unit and parts may be named only, or brought along. Figures are text with a unit.',
+      'A job with its brief, spec and house rules; its unit, parts, operations and kits may be named only, or brought along. Figures are text with a unit.',
     type: 'object',
     additionalProperties: false,
     properties: {
@@ -23,20 +23,26 @@ export function jobFileSchema(): Schema {
       ...job.properties,
       unit: { $ref: '#/$defs/UnitDto' },
       parts: { type: 'array', items: { $ref: '#/$defs/PartDto' } },
+      operations: { type: 'array', items: { $ref: '#/$defs/OperationDto' } },
+      kits: { type: 'array', items: { $ref: '#/$defs/KitDto' } },
     },
-    required: ['format', 'version', ...job.required.filter((name) => name !== 'rules')],
+    required: ['format', 'version', ...job.required],
     $defs,
   }
 }
 
+/** Fields that a file may leave unsaid: they stand as by default. */
+const unsaid = (dto: string, name: string) =>
+  dto === 'HouseRulesDto' || (dto === 'JobContentDto' && ['rules', 'variantId'].includes(name)) || (dto === 'SpecDto' && name === 'works')
+
 /** A schema of the wire as it reads in a file: fields without the endings of units, figures as text with theirs. */
-function inFile(schema: Schema): Schema {
+function inFile(dto: string, schema: Schema): Schema {
   const properties = Object.entries((schema['properties'] ?? {}) as Record<string, Schema>)
   const renamed = (name: string) => splitName(name)?.name ?? name
   return {
     ...schema,
     properties: Object.fromEntries(properties.map(([name, inner]) => [renamed(name), propertyInFile(name, inner)])),
-    required: ((schema['required'] ?? []) as string[]).map(renamed),
+    required: ((schema['required'] ?? []) as string[]).filter((name) => !unsaid(dto, name)).map(renamed),
   }
 }
 

@@ -1,4 +1,17 @@
-import { BriefDto, GEOMETRY_DTOS, JobContentDto, PartDto, SaveJobDto, UnitDto, type Span } from '@plucky/contract'
+import {
+  BriefDto,
+  GEOMETRY_DTOS,
+  ImportPartsDto,
+  JobContentDto,
+  KitDto,
+  NewRevisionDto,
+  OperationDto,
+  PartDto,
+  SaveItemDto,
+  SaveJobDto,
+  UnitDto,
+  type Span,
+} from '@plucky/contract'
 import { toSi } from '@plucky/core'
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js'
 import { getMetadataStorage } from 'class-validator'
@@ -12,7 +25,19 @@ interface ObjectSchema {
   readonly required: string[]
 }
 
-const ROOTS: readonly Dto[] = [BriefDto, JobContentDto, SaveJobDto, PartDto, UnitDto, ...Object.values(GEOMETRY_DTOS)]
+const ROOTS: readonly Dto[] = [
+  BriefDto,
+  JobContentDto,
+  SaveJobDto,
+  NewRevisionDto,
+  PartDto,
+  OperationDto,
+  KitDto,
+  SaveItemDto,
+  ImportPartsDto,
+  UnitDto,
+  ...Object.values(GEOMETRY_DTOS),
+]
 
 /** JSON schemas of the DTOs, derived from the rules that check them, so that page and checks cannot drift apart. */
 export function dtoSchemas(roots: readonly Dto[] = ROOTS): Record<string, ObjectSchema> {
@@ -62,6 +87,7 @@ function propertySchema(dto: Dto, property: string, rules: readonly Rule[]): obj
         ? inner
         : { type: 'object' }
   if (named('isBoolean')) return { type: 'boolean' }
+  if (named('slugOrNull')) return { type: 'string', nullable: true }
   const choices = named('isIn')
   return choices ? { type: 'string', enum: choices.constraints[0] } : { type: 'string' }
 }

@@ -1,10 +1,11 @@
 import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common'
 import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
-import { JobContentDto, SaveJobDto } from '@plucky/contract'
+import { JobContentDto, NewRevisionDto, SaveJobDto } from '@plucky/contract'
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
 import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
+import { RevisionsService } from './revisions.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
 function jobNumber(text: string): number {
@@ -19,6 +20,7 @@ export class JobsController {
   constructor(
     private readonly jobs: JobsService,
     private readonly files: JobFilesService,
+    private readonly revisions: RevisionsService,
   ) {}
 
   @Get()
@@ -54,6 +56,18 @@ export class JobsController {
   @ApiBody({ schema: refs(SaveJobDto)[0] as { $ref: string } })
   save(@Param('number') number: string, @Body() body: unknown) {
     return this.jobs.save(jobNumber(number), body)
+  }
+
+  @Get(':number/revisions')
+  revisionsOf(@Param('number') number: string) {
+    return this.revisions.all(jobNumber(number))
+  }
+
+  /** Numbers and names the state that is stored now. */
+  @Post(':number/revisions')
+  @ApiBody({ schema: refs(NewRevisionDto)[0] as { $ref: string } })
+  addRevision(@Param('number') number: string, @Body() body: unknown) {
+    return this.revisions.add(jobNumber(number), body)
   }
 
   /** What the core says of the saved spec. */

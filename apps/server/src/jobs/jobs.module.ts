@@ -1,15 +1,16 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
-import { JobRow } from '../database/models.js'
+import { JobRow, RevisionRow } from '../database/models.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
 import { JobFilesService } from './job-files.service.js'
+import { RevisionsService } from './revisions.service.js'
 import { JobsService } from './jobs.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow]), UnitsModule, ShelfModule],
+  imports: [SequelizeModule.forFeature([JobRow, RevisionRow]), UnitsModule, ShelfModule],
   controllers: [JobsController],
-  providers: [JobsService, JobFilesService],
+  providers: [JobsService, JobFilesService, RevisionsService],
 })
 export class JobsModule {}

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, withRules, type Job, type JobContent } from '@plucky/contract'
-import { specAnswer, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, withDefaults, type Job, type JobContent } from '@plucky/contract'
+import { fittedParts, specAnswer, type SpecAnswer } from '@plucky/core'
 import { JobRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
@@ -49,10 +49,7 @@ export class JobsService {
   async answer(number: number): Promise<JobAnswer> {
     const job = await this.one(number)
     const unit = await this.units.one(job.unitId)
-    const parts = await this.shelf.byIds(partIds(job))
-    const fitted = new Map(
-      Object.entries(job.spec.fits).flatMap(([station, id]) => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])),
-    )
+    const fitted = fittedParts(job.spec, await this.itemsOf(job))
     const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
     return { sentence: verdictSentence(answer, unit, job.brief), answer }
   }
@@ -64,15 +61,27 @@ export class JobsService {
   }
 
   private async content(plain: unknown, dto: typeof JobContentDto): Promise<JobContent> {
-    const shaped = accepted(checkShape(dto, withRules(plain)))
-    const parts = await this.shelf.byIds(partIds(shaped as unknown as JobContent))
-    const unit = (await this.units.all()).find((u: Unit) => u.id === shaped.unitId)
-    return accepted(checkJob(plain, () => unit, (id) => parts.get(id), dto)) // prettier-ignore
+    const shaped = accepted(checkShape(dto, withDefaults(plain)))
+    const { parts, operations } = await this.itemsOf(shaped as unknown as JobContent)
+    const unit = (await this.units.all()).find((u) => u.id === shaped.unitId)
+    const lookup = {
+      unit: () => unit,
+      part: (id: string) => parts.get(id),
+      operation: (id: string) => operations.get(id),
+    }
+    return accepted(checkJob(plain, lookup, dto))
+  }
+
+  /** The parts and operations that a job names, those that the shelf has. */
+  private async itemsOf(job: JobContent) {
+    const words = (values: readonly unknown[]) => values.filter((id): id is string => typeof id === 'string')
+    const [parts, operations] = await Promise.all([
+      this.shelf.parts.byIds(words([...Object.values(job.spec.fits), ...Object.values(job.arrived)])),
+      this.shelf.operations.byIds(words(Object.values(job.spec.works).flat())),
+    ])
+    return { parts, operations }
   }
 }
-
-export const partIds = (job: JobContent) =>
-  [...Object.values(job.spec.fits), ...Object.values(job.arrived)].filter((id): id is string => typeof id === 'string')
 
 /** What a save says beside the content. */
 interface SaveMark {

@@ -1,22 +1,63 @@
-import { Body, Controller, Get, Post, Query } from '@nestjs/common'
+import { Body, Controller, Get, Param, Post, Put, Query } from '@nestjs/common'
 import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
-import { PartDto } from '@plucky/contract'
+import { checkShape, ImportPartsDto, KitDto, OperationDto, PartDto, SaveItemDto } from '@plucky/contract'
+import { accepted, refuse } from '../http/refusal.js'
+import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
+
+const schemaOf = (dto: new () => object) => ({ schema: refs(dto)[0] as { $ref: string } })
 
 @ApiTags('shelf')
 @Controller('shelf')
 export class ShelfController {
-  constructor(private readonly shelf: ShelfService) {}
+  constructor(
+    private readonly shelf: ShelfService,
+    private readonly edits: ShelfEditsService,
+  ) {}
 
   @Get()
   @ApiQuery({ name: 'unit', required: false })
   all(@Query('unit') unit?: unknown) {
-    return this.shelf.all(typeof unit === 'string' ? unit : undefined)
+    return this.shelf.partsOf(typeof unit === 'string' ? unit : undefined)
+  }
+
+  /** Parts, operations and kits, each with the number of its last save. */
+  @Get('content')
+  content() {
+    return this.shelf.content()
   }
 
   @Post()
-  @ApiBody({ schema: refs(PartDto)[0] as { $ref: string } })
+  @ApiBody(schemaOf(PartDto))
   add(@Body() body: unknown) {
-    return this.shelf.add(body)
+    return this.shelf.parts.add(body)
+  }
+
+  @Post('operations')
+  @ApiBody(schemaOf(OperationDto))
+  addOperation(@Body() body: unknown) {
+    return this.shelf.operations.add(body)
+  }
+
+  @Post('kits')
+  @ApiBody(schemaOf(KitDto))
+  addKit(@Body() body: unknown) {
+    return this.shelf.kits.add(body)
+  }
+
+  /** Takes parts of a list that was looked at before: all of them or none. */
+  @Post('import')
+  @ApiBody(schemaOf(ImportPartsDto))
+  take(@Body() body: unknown) {
+    const { added, changed } = accepted(checkShape(ImportPartsDto, body))
+    return this.edits.takeAll(added, changed)
+  }
+
+  @Put(':kind/:id')
+  @ApiBody(schemaOf(SaveItemDto))
+  change(@Param('kind') kind: string, @Param('id') id: string, @Body() body: unknown) {
+    const { item, version } = accepted(checkShape(SaveItemDto, body))
+    if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
+    return this.edits.change(kind, item, version)
   }
 }

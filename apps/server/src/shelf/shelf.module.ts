@@ -1,13 +1,15 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
-import { PartRow } from '../database/models.js'
+import { JobRow, KitRow, OperationRow, PartRow } from '../database/models.js'
+import { UnitsModule } from '../units/units.module.js'
 import { ShelfController } from './shelf.controller.js'
+import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([PartRow])],
+  imports: [SequelizeModule.forFeature([PartRow, OperationRow, KitRow, JobRow]), UnitsModule],
   controllers: [ShelfController],
-  providers: [ShelfService],
+  providers: [ShelfService, ShelfEditsService],
   exports: [ShelfService],
 })
 export class ShelfModule {}

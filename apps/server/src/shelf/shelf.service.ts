@@ -1,34 +1,53 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkPart } from '@plucky/contract'
-import type { Part } from '@plucky/core'
-import { UniqueConstraintError } from 'sequelize'
-import { PartRow } from '../database/models.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { checkKit, checkOperation, checkPart, type ShelfContent } from '@plucky/contract'
+import type { Catalogue, Kit, Operation, Part } from '@plucky/core'
+import { Sequelize } from 'sequelize-typescript'
+import { KitRow, OperationRow, PartRow } from '../database/models.js'
+import { Store } from './store.js'
 
 @Injectable()
 export class ShelfService {
-  constructor(@InjectModel(PartRow) private readonly rows: typeof PartRow) {}
+  readonly parts: Store<Part>
+  readonly operations: Store<Operation>
+  readonly kits: Store<Kit>
 
-  /** The whole shelf, or what fits one unit. */
-  async all(unitId?: string): Promise<Part[]> {
-    const parts = (await this.rows.findAll({ order: ['id'] })).map((row) => row.body)
+  constructor(
+    @InjectModel(PartRow) parts: typeof PartRow,
+    @InjectModel(OperationRow) operations: typeof OperationRow,
+    @InjectModel(KitRow) kits: typeof KitRow,
+    private readonly sequelize: Sequelize,
+  ) {
+    this.parts = new Store(parts as never, checkPart)
+    this.operations = new Store(operations as never, checkOperation)
+    this.kits = new Store(kits as never, checkKit)
+  }
+
+  /** All parts, or what fits one unit. */
+  async partsOf(unitId?: string): Promise<Part[]> {
+    const parts = await this.parts.all()
     return unitId === undefined ? parts : parts.filter((part) => part.unitIds.includes(unitId))
   }
 
-  async byIds(ids: readonly string[]): Promise<Map<string, Part>> {
-    const rows = await this.rows.findAll({ where: { id: [...new Set(ids)] } })
-    return new Map(rows.map((row) => [row.id, row.body]))
+  /** Everything on the shelf, with the number of each item's last save. */
+  async content(): Promise<ShelfContent> {
+    const [parts, operations, kits] = await Promise.all([this.parts.kept(), this.operations.kept(), this.kits.kept()])
+    return { parts, operations, kits }
   }
 
-  async add(plain: unknown): Promise<Part> {
-    const part = accepted(checkPart(plain))
-    try {
-      await this.rows.create({ id: part.id, body: part })
-    } catch (error) {
-      if (error instanceof UniqueConstraintError) throw refuse(409, 'name-taken', 'id', { id: part.id })
-      throw error
-    }
-    return part
+  async catalogue(): Promise<Catalogue> {
+    const [parts, operations, kits] = await Promise.all([this.parts.all(), this.operations.all(), this.kits.all()])
+    const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
+    return { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
+  }
+
+  /** Takes many parts at once, new ones and changed ones: all of them or none. */
+  async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
+    return this.sequelize.transaction(async (transaction) => {
+      const kept: { item: Part; version: number }[] = []
+      for (const part of added) kept.push({ item: await this.parts.add(part, transaction), version: 1 })
+      for (const { item, version } of changed) kept.push(await this.parts.change(item, version, transaction))
+      return kept
+    })
   }
 }

@@ -1,0 +1,62 @@
+import { Injectable } from '@nestjs/common'
+import { InjectModel } from '@nestjs/sequelize'
+import { checkJob, type Lookup, type ShelfContent } from '@plucky/contract'
+import type { Operation, Part } from '@plucky/core'
+import { JobRow } from '../database/models.js'
+import { refuse } from '../http/refusal.js'
+import { UnitsService } from '../units/units.service.js'
+import { ShelfService } from './shelf.service.js'
+import type { Kept } from './store.js'
+
+/** Edits of what stands on the shelf. One that would leave a job with a part or an operation that cannot be there is refused. */
+@Injectable()
+export class ShelfEditsService {
+  constructor(
+    private readonly shelf: ShelfService,
+    private readonly units: UnitsService,
+    @InjectModel(JobRow) private readonly jobs: typeof JobRow,
+  ) {}
+
+  async change(kind: string, plain: unknown, version: number): Promise<Kept<unknown>> {
+    switch (kind) {
+      case 'parts':
+        await this.mindJobs([this.shelf.parts.checked(plain)], [])
+        return this.shelf.parts.change(plain, version)
+      case 'operations':
+        await this.mindJobs([], [this.shelf.operations.checked(plain)])
+        return this.shelf.operations.change(plain, version)
+      case 'kits':
+        return this.shelf.kits.change(plain, version)
+      default:
+        throw refuse(404, 'not-found', '', { path: kind })
+    }
+  }
+
+  async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
+    await this.mindJobs(changed.map(({ item }) => this.shelf.parts.checked(item)), []) // prettier-ignore
+    return this.shelf.takeAll(added, changed)
+  }
+
+  /** Every job that can be saved now can be saved with the changed items too. */
+  private async mindJobs(parts: readonly Part[], operations: readonly Operation[]): Promise<void> {
+    if (parts.length + operations.length === 0) return
+    const [catalogue, units] = [await this.shelf.catalogue(), await this.units.all()]
+    const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
+    const [changedParts, changedOperations] = [byId(parts), byId(operations)]
+    const before: Lookup = {
+      unit: (id) => units.find((unit) => unit.id === id),
+      part: (id) => catalogue.parts.get(id),
+      operation: (id) => catalogue.operations.get(id),
+    }
+    const after: Lookup = {
+      ...before,
+      part: (id) => changedParts.get(id) ?? before.part(id),
+      operation: (id) => changedOperations.get(id) ?? before.operation(id),
+    }
+    for (const { number, body } of await this.jobs.findAll()) {
+      const checked = checkJob(body, after)
+      if (!checked.ok && checkJob(body, before).ok)
+        throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: checked.problems[0]?.sentence ?? '' })
+    }
+  }
+}
