@@ -1,11 +1,11 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { capital, stationName, type JobContent } from '@plucky/contract'
-import type { SpecAnswer, Unit } from '@plucky/core'
+import type { Proposal, SpecAnswer, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import type { BenchView } from '../line/use-bench.js'
 import { shopStore } from '../state/shop.js'
-import { answerFor } from '../state/verdicts.js'
+import { answerWith } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Inked, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -13,17 +13,19 @@ import { Candidates } from './Candidates.js'
 import { verdictIn } from './held.js'
 import { OwnPart } from './OwnPart.js'
 import { SplitDrawing } from './SplitDrawing.js'
+import { Works } from './Works.js'
 
 interface BenchProps {
   readonly content: JobContent
   readonly unit: Unit
   readonly bench: BenchView
+  readonly proposal: Proposal | undefined
   /** What the core says with the candidate fitted. */
   readonly withCandidate: SpecAnswer | undefined
 }
 
 /** The bench under the line: old and new side by side on one centreline, and the parts within reach of the free hand. */
-export function Bench({ content, unit, bench, withCandidate }: BenchProps) {
+export function Bench({ content, unit, bench, proposal, withCandidate }: BenchProps) {
   const hand = useStore(viewStore, (view) => view.hand)
   const [measuring, setMeasuring] = useState(false)
   const { station, fitted, candidate, arrived, candidates } = bench
@@ -44,9 +46,10 @@ export function Bench({ content, unit, bench, withCandidate }: BenchProps) {
             arrived={arrived}
             fittedVerdict={verdictIn(bench.answer, station)}
             candidateVerdict={verdictIn(withCandidate, station)}
-            height={268}
+            halfHeight={148}
           />
-          {other && <FitButton onFit={() => bench.fit(candidate.id)} />}
+          {other && <FitButton more={proposal?.companions.length ?? 0} onFit={() => bench.fit(candidate.id)} />}
+          <Works content={content} unit={unit} station={station} fitted={fitted} />
         </Box>
         <Box width="204px" flexShrink={0}>
           {candidates.length === 0 && (
@@ -54,7 +57,7 @@ export function Bench({ content, unit, bench, withCandidate }: BenchProps) {
               {`Nothing on the shelf fits here. ${capital(stationName(unit, station))} stays empty and is named in the sentence.`}
             </Text>
           )}
-          <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerFor(content, station, id)} />
+          <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerWith(content, station, id)} />
         </Box>
       </Flex>
       {candidate && measuring && (
@@ -69,10 +72,10 @@ export function Bench({ content, unit, bench, withCandidate }: BenchProps) {
   )
 }
 
-function FitButton({ onFit }: { onFit: () => void }) {
+function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
-    <Inked onClick={onFit} position="absolute" bottom="2px" right="0" px="18px" data-testid="fit">
-      Fit this part ⏎
+    <Inked onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
+      {more > 0 ? `Fit it with ${more} more ⏎` : 'Fit this part ⏎'}
     </Inked>
   )
 }

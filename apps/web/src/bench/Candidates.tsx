@@ -63,7 +63,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
     >
       <span className="name">{part.name}</span>
       <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${heldInWords(held)}`}</span>
-      <span className="tags">{tags || `${money(part.price)} · ${part.hours} h`}</span>
+      <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
     </button>
   )
 }

@@ -1,9 +1,11 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
-import { caseInSentence, capital, figure, ORIGIN_WORDS, placeName, statedWords, stationName } from '@plucky/contract'
+import { type JobContent, caseInSentence, capital, figure, ORIGIN_WORDS, placeName, statedWords, stationName } from '@plucky/contract'
 import {
   fromSi,
   stationLimits,
   type Brief,
+  type Part,
+  type Proposal,
   type SpecAnswer,
   type Station,
   type StationCase,
@@ -13,6 +15,7 @@ import {
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
+import { Brings } from './Brings.js'
 import { compared } from './compared.js'
 import { marginInWords, verdictIn } from './held.js'
 
@@ -27,7 +30,7 @@ const TABLE = {
     borderBottom: '1px solid',
     borderColor: 'ruleSoft',
     textAlign: 'left',
-    verticalAlign: 'top',
+    verticalAlign: 'baseline',
     fontWeight: 400,
   },
   '& th, & td:first-of-type': { color: 'inkSoft' },
@@ -58,27 +61,32 @@ const CASE_TABLE = {
 
 interface InThisJobProps {
   readonly unit: Unit
-  readonly brief: Brief
+  readonly content: JobContent
   readonly bench: BenchView
+  /** The candidate with all that it drags along. */
+  readonly proposal: Proposal | undefined
   /** What the core says with the candidate fitted. */
   readonly withCandidate: SpecAnswer | undefined
 }
 
 /** What changes with the candidate, and how the station is judged, case by case. */
-export function InThisJob({ unit, brief, bench, withCandidate }: InThisJobProps) {
+export function InThisJob({ unit, content, bench, proposal, withCandidate }: InThisJobProps) {
+  const { brief } = content
   const station = unit.stations.find((s) => s.id === bench.station)
   const verdict = verdictIn(bench.answer, bench.station)
   if (!station || !verdict) return null
   return (
     <Box fontSize="13.5px">
-      <Changes unit={unit} bench={bench} withCandidate={withCandidate} />
+      <Changes unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
+      {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
+      <Used part={bench.candidate ?? bench.fitted} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
     </Box>
   )
 }
 
-function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) {
+function Changes({ unit, content, bench, proposal, withCandidate }: InThisJobProps) {
   const other = bench.candidate !== undefined && bench.candidate.id !== bench.fitted?.id
   return (
     <chakra.table css={TABLE} data-testid="changes">
@@ -90,7 +98,7 @@ function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) 
         </tr>
       </thead>
       <tbody>
-        {compared(unit, bench, withCandidate).map((row) => (
+        {compared(unit, content, bench, proposal, withCandidate).map((row) => (
           <tr key={row.name}>
             <td>{row.name}</td>
             <td className="figure">{row.name === 'holds, engine' ? <OpenHeld station={bench.station} words={row.now} /> : row.now}</td>
@@ -99,6 +107,17 @@ function Changes({ unit, bench, withCandidate }: Omit<InThisJobProps, 'brief'>) 
         ))}
       </tbody>
     </chakra.table>
+  )
+}
+
+/** A used part: where it comes from and what was found. */
+function Used({ part }: { part: Part | undefined }) {
+  if (!part?.donor) return null
+  return (
+    <Text mt="5px" lineHeight="1.3" data-testid="donor">
+      <strong>{`⌀ Used, measured here, from ${part.donor.from}. `}</strong>
+      {`Found: ${part.donor.found}.`}
+    </Text>
   )
 }
 

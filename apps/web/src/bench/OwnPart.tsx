@@ -3,7 +3,7 @@ import { checkPart, type Problem } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import { useState } from 'react'
 import { Refused } from '../state/api.js'
-import { addPart } from '../state/shop.js'
+import { keepItem } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
@@ -59,7 +59,7 @@ function useOwnPart({ basis, taken, onClose, onAdded }: OwnProps) {
   }
   const add = async () => {
     try {
-      const part = await addPart(draft)
+      const part = await keepItem('parts', draft)
       onAdded(part.id)
       onClose()
     } catch (error) {

@@ -14,7 +14,8 @@ interface SplitProps {
   readonly arrived: Part | undefined
   readonly fittedVerdict: StationVerdict | undefined
   readonly candidateVerdict: StationVerdict | undefined
-  readonly height: number
+  /** Height of one half; the lower one is drawn where there is a candidate. */
+  readonly halfHeight: number
 }
 
 /** Where a drawing stands on the sheet: px of its origin, px a mm. */
@@ -29,17 +30,22 @@ export interface Frame {
 
 const SIDE_ROOM = 14
 const ABOVE_ROOM = 26
+/** Where dimensions stand along the outline, line upon line. */
+const ALONG_ROOM = 94
+/** Below the centreline where nothing is drawn there. */
+const FOOT = 14
 const TEXT_ROOM = 190
 
 /** Half-section above the centreline for what is fitted, below it for the candidate, at one scale. */
-export function SplitDrawing({ unit, fitted, candidate, arrived, height, fittedVerdict, candidateVerdict }: SplitProps) {
+export function SplitDrawing({ unit, fitted, candidate, arrived, halfHeight, fittedVerdict, candidateVerdict }: SplitProps) {
   const box = useRef<HTMLDivElement>(null)
   const width = useWidth(box, 600)
   const drawn = (part: Part | undefined, unless?: Part) => (part && part.id !== unless?.id ? drawPart(part, unit) : undefined)
   const above = useMemo(() => drawn(fitted), [fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- drawn reads unit alone
   const below = useMemo(() => drawn(candidate, fitted), [candidate, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
   const ghost = useMemo(() => drawn(arrived, fitted), [arrived, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
-  const frame = fit([above, below, ghost], width, height)
+  const height = halfHeight + (below ? halfHeight : FOOT)
+  const frame = fit([above, below, ghost], width, halfHeight)
   const label = `Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`
   return (
     <div ref={box}>
@@ -75,14 +81,15 @@ export function SplitDrawing({ unit, fitted, candidate, arrived, height, fittedV
 }
 
 /** One scale for all that is drawn, the centreline in the middle. */
-function fit(drawings: readonly (Drawing | undefined)[], width: number, height: number): Frame {
+function fit(drawings: readonly (Drawing | undefined)[], width: number, halfHeight: number): Frame {
   const all = drawings.filter((d): d is Drawing => d !== undefined)
   const wide = Math.max(1, ...all.map((d) => d.width))
   const tall = Math.max(1, ...all.map((d) => d.height))
+  const above = all.some((d) => d.dimensions.some((dim) => dim.at)) ? ALONG_ROOM : ABOVE_ROOM
   const text = all.some((d) => d.dimensions.some((dim) => !dim.at)) ? TEXT_ROOM : 0
   const room = width - 2 * SIDE_ROOM - text
-  const scale = Math.min(room / wide, (height / 2 - ABOVE_ROOM) / tall)
-  return { left: SIDE_ROOM + Math.max(0, (room - wide * scale) / 2), centre: height / 2, scale, width, wide }
+  const scale = Math.min(room / wide, (halfHeight - above) / tall)
+  return { left: SIDE_ROOM + Math.max(0, (room - wide * scale) / 2), centre: halfHeight, scale, width, wide }
 }
 
 function Caption({ y, word, part, colour, came }: { y: number; word: string; part: Part | undefined; colour: string; came: string }) {

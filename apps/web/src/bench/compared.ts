@@ -1,5 +1,6 @@
-import { capital, figure, money, ORIGIN_WORDS, placeName, stationName } from '@plucky/contract'
-import { fromSi, type Part, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
+import { capital, figure, hoursWords, money, ORIGIN_WORDS, placeName, stationName, type JobContent } from '@plucky/contract'
+import { fromSi, type Part, type Proposal, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
+import { costOf } from '../state/verdicts.js'
 import type { BenchView } from '../line/use-bench.js'
 import { heldInWords, marginInWords, verdictIn } from './held.js'
 
@@ -11,7 +12,13 @@ export interface Compared {
 }
 
 /** Old and new side by side: what it holds in this job, where it gives way, what it costs, and what becomes of the whole spec. */
-export function compared(unit: Unit, bench: BenchView, withCandidate: SpecAnswer | undefined): Compared[] {
+export function compared(
+  unit: Unit,
+  content: JobContent,
+  bench: BenchView,
+  proposal: Proposal | undefined,
+  withCandidate: SpecAnswer | undefined,
+): Compared[] {
   const [now, then] = [verdictIn(bench.answer, bench.station), verdictIn(withCandidate, bench.station)]
   const both = (name: string, of: (v: StationVerdict | undefined) => string): Compared => ({ name, now: of(now), then: of(then) })
   const spec = (name: string, of: (a: SpecAnswer | undefined) => string): Compared => ({
@@ -25,6 +32,7 @@ export function compared(unit: Unit, bench: BenchView, withCandidate: SpecAnswer
     both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
     both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
+    { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
     spec('the spec holds', (a) => (a?.outcome === 'answered' ? heldInWords(a.held) : 'no answer')),
     spec('then goes first', (a) =>
       a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
@@ -32,4 +40,4 @@ export function compared(unit: Unit, bench: BenchView, withCandidate: SpecAnswer
   ]
 }
 
-const costWords = (part: Part | undefined) => (part ? `${money(part.price)} · ${part.hours} h` : '—')
+const costWords = (cost: Pick<Part, 'price' | 'hours'> | undefined) => (cost ? `${money(cost.price)} · ${hoursWords(cost.hours)}` : '—')

@@ -1,6 +1,6 @@
 import { quantity } from '@plucky/contract'
 import { annulusArea, fromSi, type PackGeometry } from '@plucky/core'
-import { box, type Drawing, type DrawnPath } from './drawing.js'
+import { box, fillet, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
 const PISTON = 9
@@ -29,6 +29,7 @@ export function drawPack(pack: PackGeometry): Drawing {
   }
   plate(steel * 1.8, inner - 1, outer + 2.5, 'hatch')
   const width = x + 8
+  const welds = pack.welds ?? []
   const shell: DrawnPath = {
     d: `M0,${Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10}H${WALL}V${top}H${width}V${top + WALL}H0Z`,
     ink: 'steel',
@@ -39,7 +40,7 @@ export function drawPack(pack: PackGeometry): Drawing {
   return {
     width,
     height: top + WALL,
-    paths: [shell, ...paths],
+    paths: [shell, ...paths, ...welds.map((w): DrawnPath => ({ d: fillet(WALL, mm(w.radiusM), Math.min(3, mm(w.legM))), ink: 'lining' }))],
     dimensions: [
       {
         name: 'plates',
@@ -56,7 +57,12 @@ export function drawPack(pack: PackGeometry): Drawing {
         text: `piston ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
       },
       { name: 'springs', text: `springs ${quantity(pack.returnSpringN, 'N')}` },
+      { name: 'rings', text: `rings lose ${quantity(pack.ringLossPa, 'psi', 1)}` },
+      ...welds.map((w) => ({ name: w.name, text: `${w.name} leg ${quantity(w.legM, 'in')}` })),
     ],
-    places: { slip: { x: width * 0.62, y: inner } },
+    places: {
+      slip: { x: width * 0.62, y: inner },
+      ...Object.fromEntries(welds.map((w) => [`${w.name}|weld`, { x: WALL, y: mm(w.radiusM) }])),
+    },
   }
 }

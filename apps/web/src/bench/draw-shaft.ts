@@ -1,6 +1,6 @@
 import { quantity } from '@plucky/contract'
-import { workingDiameter, type ShaftGeometry, type ShaftSection } from '@plucky/core'
-import { box, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
+import { workingDiameter, type FilletWeld, type ShaftGeometry, type ShaftSection } from '@plucky/core'
+import { box, fillet, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
 const inch = (metres: number) => quantity(metres, 'in')
@@ -12,12 +12,31 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
   const width = shaft.sections.reduce((x, s) => x + mm(s.lengthM), 0)
   const bore = shaft.sections[0]?.boreDiameterM ?? 0
   const boreText: Dimension[] = bore > 0 ? [{ name: 'bore', text: `bore ${inch(bore)}`, at: { x: width * 0.7, y: 0 } }] : []
+  const welds = (shaft.welds ?? []).map((weld, i) => drawWeld(weld, i, width))
+  const hubs = welds.length > 0 ? HUB : 0
   return {
-    width,
-    height: Math.max(...shaft.sections.map((s) => mm(s.outerDiameterM) / 2)),
-    paths: drawn.flatMap((d) => d.paths),
-    dimensions: [...drawn.flatMap((d) => d.dimensions), ...boreText],
-    places: Object.assign({}, ...drawn.map((d) => d.places)) as Drawing['places'],
+    width: width + hubs,
+    height: Math.max(...shaft.sections.map((s) => mm(s.outerDiameterM) / 2), ...(shaft.welds ?? []).map((w) => mm(w.radiusM + w.legM))),
+    paths: [...drawn, ...welds].flatMap((d) => d.paths),
+    dimensions: [...[...drawn, ...welds].flatMap((d) => d.dimensions), ...boreText],
+    places: Object.assign({}, ...[...drawn, ...welds].map((d) => d.places)) as Drawing['places'],
+  }
+}
+
+/** Thickness of the hub that a weld holds, mm; the drawing says where it is, not how thick. */
+const HUB = 7
+
+/** The hub at the rear end and the weld that holds it. */
+function drawWeld(weld: FilletWeld, i: number, x: number): Pick<Drawing, 'paths' | 'dimensions' | 'places'> {
+  const [radius, leg] = [mm(weld.radiusM), mm(weld.legM)]
+  const at = { x: x + leg / 2, y: radius + leg / 2 }
+  return {
+    paths: [
+      { d: box(x, 0, HUB, radius), ink: 'steel' },
+      { d: fillet(x, radius, Math.min(leg, HUB)), ink: 'lining' },
+    ],
+    dimensions: [{ name: `weld-${i}`, text: `${weld.name}, leg ${inch(weld.legM)}`, at }],
+    places: { [`${weld.name}|weld`]: at },
   }
 }
 

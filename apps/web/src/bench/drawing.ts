@@ -35,4 +35,7 @@ export function upperHalf(count: number, cx: number, radius: number): { x: numbe
     .map((angle) => ({ x: cx + radius * Math.cos(angle), y: radius * Math.sin(angle), angle }))
 }
 
+/** A fillet between a wall at x, to its right, and a floor at y, above it. */
+export const fillet = (x: number, y: number, leg: number): string => `M${r(x)},${r(y)}h${r(leg)}L${r(x)},${r(y + leg)}Z`
+
 const r = (value: number) => Math.round(value * 100) / 100

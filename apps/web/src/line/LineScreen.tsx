@@ -1,13 +1,13 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, stationName, type JobContent } from '@plucky/contract'
-import { fromSi, type DutyCase, type SpecAnswer, type Unit } from '@plucky/core'
+import { fromSi, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
 import { InThisJob } from '../bench/InThisJob.js'
 import { WorkingView } from '../bench/WorkingView.js'
 import { shopStore } from '../state/shop.js'
-import { answerFor, workingFor } from '../state/verdicts.js'
+import { answerFor, proposalFor, workingFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
 import { BreakingOrder } from './BreakingOrder.js'
@@ -69,17 +69,25 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
 
 const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
   const bench = useBench(content, unit)
-  const withCandidate = bench.candidate ? answerFor(content, bench.station, bench.candidate.id) : bench.answer
+  const other = bench.candidate !== undefined && bench.candidate.id !== bench.fitted?.id
+  const proposal = other && bench.candidate ? proposalFor(content, { station: bench.station, part: bench.candidate.id }) : undefined
+  const withCandidate = proposal ? answerFor(content, proposal.spec) : bench.answer
   return (
     <>
-      <Bench unit={unit} content={content} bench={bench} withCandidate={withCandidate} />
-      <Beside unit={unit} content={content} bench={bench} withCandidate={withCandidate} />
+      <Bench unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
+      <Beside unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
     </>
   )
 })
 
+interface BesideProps extends ScreenProps {
+  readonly bench: BenchView
+  readonly proposal: Proposal | undefined
+  readonly withCandidate: SpecAnswer | undefined
+}
+
 /** Beside the bench: the comparison in this job, or the working of one figure where it is opened. */
-function Beside({ content, unit, bench, withCandidate }: ScreenProps & { bench: BenchView; withCandidate: SpecAnswer | undefined }) {
+function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) {
   const open = useStore(viewStore, (view) => view.working)
   const working = open && open.station === bench.station ? workingFor(content, open.station, open.caseId) : undefined
   const close = () => viewStore.setState({ working: null })
@@ -89,7 +97,7 @@ function Beside({ content, unit, bench, withCandidate }: ScreenProps & { bench: 
     </Panel>
   ) : (
     <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
-      <InThisJob unit={unit} brief={content.brief} bench={bench} withCandidate={withCandidate} />
+      <InThisJob unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
     </Panel>
   )
 }

@@ -2,6 +2,8 @@ import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import {
   capital,
   findingSentence,
+  hoursWords,
+  misfitSentence,
   likelyWords,
   money,
   stationName,
@@ -9,9 +11,9 @@ import {
   verdictSentence,
   type JobContent,
 } from '@plucky/contract'
-import type { Answer, SpecAnswer, Unit } from '@plucky/core'
+import { misfitKey, type Answer, type SpecAnswer, type Unit } from '@plucky/core'
 import { heldInWords } from '../bench/held.js'
-import { costOf } from '../state/verdicts.js'
+import { changedStations, costOf, misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Worded } from '../ui/buttons.js'
 
@@ -31,6 +33,11 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
           {answered && besides(answered, unit)}
         </Text>
+        {misfitsOf(content).map((misfit) => (
+          <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600} data-testid="misfit">
+            ▲ {misfitSentence(misfit, unit)}
+          </Text>
+        ))}
         {answered?.findings.map((finding) => (
           <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>
             ▲ {findingSentence(finding, unit)}
@@ -64,14 +71,20 @@ function besides(answer: Answer, unit: Unit): string {
 }
 
 function Cost({ content, unit }: { content: JobContent; unit: Unit }) {
-  const { price, hours, changed } = costOf(content)
+  const { price, hours, lines } = costOf(content)
+  const changed = changedStations(content)
+  const kits = lines.flatMap((line) => (line.what === 'kit' ? [line.item.name] : []))
   const { budget } = content.brief
   const over = budget !== null && price > budget
   const names = changed.map((id) => capital(stationName(unit, id)))
   return (
-    <Box textAlign="right" flexShrink={0} title={names.length > 0 ? `Changed: ${names.join(', ')}` : undefined}>
+    <Box
+      textAlign="right"
+      flexShrink={0}
+      title={names.length > 0 ? `Changed: ${names.join(', ')}${kits.length > 0 ? `. Bought as a set: ${kits.join(', ')}` : ''}` : undefined}
+    >
       <Text fontFamily="figures" fontSize="20px" fontWeight={600} lineHeight="1.3" color={over ? 'break' : 'ink'}>
-        {`${money(price)} · ${hours} h`}
+        {`${money(price)} · ${hoursWords(hours)}`}
       </Text>
       <Text fontSize="14px" color={over ? 'break' : 'inkSoft'} fontWeight={over ? 600 : 400}>
         {`${changed.length} of ${unit.stations.length} changed${budget === null ? '' : over ? `, ${money(price - budget)} over budget` : `, budget ${money(budget)}`}`}

@@ -1,9 +1,9 @@
 import type { JobContent } from '@plucky/contract'
-import type { Answer, DutyCase, HouseRules, Part, SpecAnswer, Unit } from '@plucky/core'
+import { fittedParts, partsFor, type Answer, type DutyCase, type HouseRules, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
-import { change } from '../state/job.js'
-import { candidatesFor, shopStore } from '../state/shop.js'
+import { take } from '../bench/Works.js'
+import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 
@@ -21,20 +21,22 @@ export interface BenchView {
   readonly rules: HouseRules
   readonly choose: (stationId: string) => void
   readonly look: (partId: string) => void
+  /** Fits a part with all that it drags along, as one step. */
   readonly fit: (partId: string) => void
 }
 
 export function useBench(content: JobContent, unit: Unit): BenchView {
-  const parts = useStore(shopStore, (shop) => shop.parts)
+  const shop = useStore(shopStore)
   const view = useStore(viewStore)
   const answer = answerFor(content)
   const answered = answer?.outcome === 'answered' ? answer : undefined
   const weakest = answered?.breakingOrder[0] ?? ''
   const station = unit.stations.some((s) => s.id === view.station) ? view.station : weakest || (unit.stations[0]?.id ?? '')
-  const candidates = candidatesFor(parts, unit.id, station)
-  const partAt = (fits: JobContent['arrived']) => parts.get(fits[station] ?? '')
-  const fitted = partAt(content.spec.fits)
-  const candidate = candidates.find((part) => part.id === view.candidate) ?? fitted
+  const candidates = partsFor(shop, unit, station)
+  const fits = fittedParts(content.spec, shop)
+  const fitted = fits.get(station)
+  const looked = candidates.find((part) => part.id === view.candidate)
+  const candidate = looked && looked.id !== fitted?.id ? looked : fitted
   useOpening(unit, weakest)
   return {
     answer,
@@ -42,18 +44,16 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     station,
     candidates,
     fitted,
-    arrived: partAt(content.arrived),
+    arrived: shop.parts.get(content.arrived[station] ?? ''),
     candidate,
     duty: answered?.cases.find((c) => c.id === view.caseId) ?? answered?.cases[0],
-    fits: new Map(
-      Object.entries(content.spec.fits).flatMap(([id, part]): [string, Part][] =>
-        part && parts.has(part) ? [[id, parts.get(part) as Part]] : [],
-      ),
-    ),
+    fits,
     rules: content.rules,
     choose: (id) => viewStore.setState({ station: id, candidate: '' }),
     look: (id) => viewStore.setState({ candidate: id, working: null }),
-    fit: (id) => change((job) => withPart(job, station, id)),
+    fit: (id) => {
+      if (id !== content.spec.fits[station]) take(content, { station, part: id })
+    },
   }
 }
 
@@ -63,12 +63,6 @@ function useOpening(unit: Unit, weakest: string): void {
     if (!unit.stations.some((s) => s.id === viewStore.getState().station))
       viewStore.setState({ station: weakest, candidate: '', tryPowerW: null })
   }, [unit, weakest])
-}
-
-/** The job with another part fitted; the very same job where it is fitted already. */
-function withPart(job: JobContent, stationId: string, partId: string): JobContent {
-  if (job.spec.fits[stationId] === partId) return job
-  return { ...job, spec: { ...job.spec, fits: { ...job.spec.fits, [stationId]: partId } } }
 }
 
 /** Keys of the line: left and right walk the stations in the builder's order, up and down the candidates, Enter fits. */

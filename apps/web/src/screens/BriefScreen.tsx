@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
-import { quantity, verdictSentence, type JobContent } from '@plucky/contract'
-import { ENGINE_KINDS, engineCurve, LAUNCHES, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
+import { misfitSentence, quantity, verdictSentence, type JobContent } from '@plucky/contract'
+import { ENGINE_KINDS, engineCurve, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
 import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
-import { answerFor } from '../state/verdicts.js'
+import { change } from '../state/job.js'
+import { answerFor, misfitsOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
@@ -54,9 +55,42 @@ export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit
             )}
           </Panel>
           <UseAndLimits draft={draft} />
+          <WhichVariant content={content} unit={unit} />
         </Box>
       </Grid>
     </Box>
+  )
+}
+
+/** Which year or sub-type of the unit it is, by what tells it: some parts fit one and not the other. */
+function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
+  if (!unit.variants || unit.variants.length === 0) return null
+  const unfit = misfitsOf(content).filter((m) => m.code === 'other-variant' || unit.variants?.some((v) => m.code === 'need-unmet' && v.offers.includes(m.need.feature))) // prettier-ignore
+  const sides = [...unit.variants, { id: null, name: 'not known yet', tell: 'Parts for one variant alone are not held against it.' }]
+  return (
+    <Panel title={`Which ${unit.name} it is`} mt="10px" data-testid="variants">
+      {sides.map(({ id, name, tell }) => (
+        <Flex key={name} gap="10px" align="baseline" py="3px">
+          <Box width="130px" flexShrink={0}>
+            <Choice
+              on={content.variantId === id}
+              onPick={() => change((job) => (job.variantId === id ? job : { ...job, variantId: id }))}
+              testId={`variant-${id ?? 'unknown'}`}
+            >
+              {name}
+            </Choice>
+          </Box>
+          <Text fontSize="14px" lineHeight="1.35">
+            {tell}
+          </Text>
+        </Flex>
+      ))}
+      {unfit.map((misfit) => (
+        <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600}>
+          ▲ {misfitSentence(misfit, unit)}
+        </Text>
+      ))}
+    </Panel>
   )
 }
 

@@ -1,12 +1,12 @@
 import { Box, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, caseInSentence, figure, money, stationName, verdictSentence, worstCase, type Job } from '@plucky/contract'
+import { capital, caseInSentence, figure, hoursWords, money, stationName, verdictSentence, worstCase, type Job } from '@plucky/contract'
 import { fromSi, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { loadShop, shopStore } from '../state/shop.js'
-import { answerFor, costOf } from '../state/verdicts.js'
+import { answerFor, changedStations, costOf } from '../state/verdicts.js'
 import { heldInWords } from '../bench/held.js'
 import { Panel } from '../ui/panel.js'
 import { Frame } from './Frame.js'
@@ -129,11 +129,11 @@ function Weakest({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnsw
 function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
   const parts = useStore(shopStore, (shop) => shop.parts)
   const cost = costOf(job)
-  const changed = unit.stations.filter((station) => cost.changed.includes(station.id))
+  const changed = unit.stations.filter((station) => changedStations(job).includes(station.id))
   const note =
     changed.length === 0
       ? 'nothing: it stands as it came in'
-      : `${changed.length} of ${unit.stations.length} stations, ${money(cost.price)}, ${cost.hours} h`
+      : `${changed.length} of ${unit.stations.length} stations, ${money(cost.price)}, ${hoursWords(cost.hours)}`
   return (
     <Panel title="What changed" note={note} gridRow={{ md: 'span 2' }}>
       {changed.map((station) => (
@@ -150,7 +150,7 @@ function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
 }
 
 function asArrived(job: Job): string {
-  const answer = answerFor({ ...job, spec: { ...job.spec, fits: job.arrived } })
+  const answer = answerFor(job, { fits: job.arrived, works: {} })
   return answer?.outcome === 'answered' ? `${heldInWords(answer.held)} at the pressure now set` : 'nothing that can be said'
 }
 

@@ -1,11 +1,22 @@
 import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
 import { checkBrief, verdictSentence, type JobContent } from '@plucky/contract'
-import { DEFAULT_RULES, ENGINE_KINDS, headlineFor, toSi, USES, type EngineKind, type Part, type Unit, type Use } from '@plucky/core'
+import {
+  DEFAULT_RULES,
+  ENGINE_KINDS,
+  headlineFor,
+  partsFor,
+  toSi,
+  USES,
+  type EngineKind,
+  type Part,
+  type Unit,
+  type Use,
+} from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
-import { candidatesFor, shopStore } from '../state/shop.js'
+import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -146,15 +157,14 @@ const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['bri
 
 /** The unit as its maker built it, behind an engine of which kind and power are known. */
 function firstSpec(name: string, unit: Unit, kind: EngineKind, use: Use, powerW: number, parts: ReadonlyMap<string, Part>): JobContent {
-  const stock = Object.fromEntries(
-    unit.stations.map((s) => [s.id, candidatesFor(parts, unit.id, s.id).find((part) => part.stock)?.id ?? null]),
-  )
+  const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
   return {
     name,
     unitId: unit.id,
+    variantId: null,
     brief: firstBrief(kind, use, powerW),
     arrived: stock,
-    spec: { fits: stock, pressure: MAKERS_PRESSURE },
+    spec: { fits: stock, works: {}, pressure: MAKERS_PRESSURE },
     rules: DEFAULT_RULES,
   }
 }

@@ -99,6 +99,7 @@ function Shock({ content }: { content: JobContent }) {
           ['frictionFactor', 'Friction elements'],
           ['plateFactor', 'Flex plate'],
           ['togetherWithin', 'Together within, share'],
+          ['hourRate', 'An hour at the bench, $'],
         ]}
       />
     </Panel>

@@ -1,4 +1,4 @@
-import type { Job, JobContent, Problem } from '@plucky/contract'
+import type { Job, JobContent, Problem, Revision, ShelfContent } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 
 /** The server refused, with its reasons in words. */
@@ -39,6 +39,12 @@ export const api = {
   takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   units: () => call<Unit[]>('GET', '/units'),
-  shelf: () => call<Part[]>('GET', '/shelf'),
-  addPart: (part: Part) => call<Part>('POST', '/shelf', part),
+  revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
+  addRevision: (number: number, name: string, version: number) => call<Revision>('POST', `/jobs/${number}/revisions`, { name, version }),
+  shelf: () => call<ShelfContent>('GET', '/shelf/content'),
+  addItem: <T>(kind: 'parts' | 'operations' | 'kits', item: T) => call<T>('POST', kind === 'parts' ? '/shelf' : `/shelf/${kind}`, item),
+  saveItem: <T extends { id: string }>(kind: 'parts' | 'operations' | 'kits', item: T, version: number) =>
+    call<{ item: T; version: number }>('PUT', `/shelf/${kind}/${item.id}`, { item, version }),
+  takeParts: (added: readonly Part[], changed: readonly { item: Part; version: number }[]) =>
+    call<{ item: Part; version: number }[]>('POST', '/shelf/import', { added, changed }),
 }

@@ -1,4 +1,4 @@
-import type { Job, JobContent } from '@plucky/contract'
+import { contentOf, type Job, type JobContent } from '@plucky/contract'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
@@ -49,8 +49,6 @@ let changeNumber = 0
 function randomName(): string {
   return Array.from(crypto.getRandomValues(new Uint8Array(10)), (byte) => (byte % 36).toString(36)).join('')
 }
-
-const contentOf = ({ name, unitId, brief, arrived, spec, rules }: Job): JobContent => ({ name, unitId, brief, arrived, spec, rules })
 
 /** Opens a job. A change left unacknowledged by an earlier session is taken up again, or shown as a conflict if the job moved on. */
 export async function openJob(number: number): Promise<void> {

@@ -1,13 +1,15 @@
-import { solveTrain, type Part, type RangeSolution, type Unit } from '@plucky/core'
+import type { ShelfContent } from '@plucky/contract'
+import { solveTrain, type Catalogue, type Kit, type Operation, type Part, type RangeSolution, type Unit } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { api } from './api.js'
 
 /** Units and shelf, loaded once, with the gear trains solved. */
-export interface Shop {
+export interface Shop extends Catalogue {
   readonly state: 'loading' | 'ready' | 'failed'
   readonly problem: string
   readonly units: readonly Unit[]
-  readonly parts: ReadonlyMap<string, Part>
+  /** Number of the last save of each item on the shelf, by kind and id. */
+  readonly versions: ReadonlyMap<string, number>
   readonly gearing: ReadonlyMap<string, ReadonlyMap<string, RangeSolution>>
 }
 
@@ -16,17 +18,25 @@ export const shopStore = createStore<Shop>(() => ({
   problem: '',
   units: [],
   parts: new Map(),
+  operations: new Map(),
+  kits: new Map(),
+  versions: new Map(),
   gearing: new Map(),
 }))
 
+export type ItemKind = 'parts' | 'operations' | 'kits'
+export type Item = Part | Operation | Kit
+export const versionKey = (kind: ItemKind, id: string) => `${kind}/${id}`
+
+/** Many tries' worth of patience is the screen's; here it is loaded once more when asked. */
 export async function loadShop(): Promise<void> {
   try {
     const [units, shelf] = await Promise.all([api.units(), api.shelf()])
     shopStore.setState({
+      ...shelved(shelf),
       state: 'ready',
       problem: '',
       units,
-      parts: new Map(shelf.map((part) => [part.id, part])),
       gearing: new Map(units.map((unit) => [unit.id, solveTrain(unit.train)])),
     })
   } catch (error) {
@@ -34,15 +44,41 @@ export async function loadShop(): Promise<void> {
   }
 }
 
-/** Puts a part on the shelf: on the server first, then here. */
-export async function addPart(part: Part): Promise<Part> {
-  const added = await api.addPart(part)
-  shopStore.setState((shop) => ({ parts: new Map(shop.parts).set(added.id, added) }))
-  return added
+function shelved({ parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'versions'> {
+  const byId = <T extends { id: string }>(kept: readonly { item: T }[]) => new Map(kept.map(({ item }) => [item.id, item]))
+  const versions = (kind: ItemKind, kept: readonly { item: Item; version: number }[]) =>
+    kept.map(({ item, version }) => [versionKey(kind, item.id), version] as const)
+  return {
+    parts: byId(parts),
+    operations: byId(operations),
+    kits: byId(kits),
+    versions: new Map([...versions('parts', parts), ...versions('operations', operations), ...versions('kits', kits)]),
+  }
 }
 
-/** Parts that fit a station of a unit, stock first, then by price. */
-export function candidatesFor(parts: ReadonlyMap<string, Part>, unitId: string, stationId: string): Part[] {
-  const fitting = [...parts.values()].filter((part) => part.unitIds.includes(unitId) && part.stationIds.includes(stationId))
-  return fitting.sort((a, b) => Number(b.stock) - Number(a.stock) || a.price - b.price || a.id.localeCompare(b.id))
+/** Puts an item on the shelf, new or over the state that was seen: on the server first, then here. */
+export async function keepItem<T extends Item>(kind: ItemKind, item: T): Promise<T> {
+  const version = shopStore.getState().versions.get(versionKey(kind, item.id))
+  const kept = version === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, version)
+  place(kind, [kept as { item: Item; version: number }])
+  return kept.item as T
+}
+
+/** Takes parts of a list that was looked at before, all of them or none. */
+export async function takeParts(added: readonly Part[], changed: readonly Part[]): Promise<void> {
+  const { versions } = shopStore.getState()
+  const over = changed.map((item) => ({ item, version: versions.get(versionKey('parts', item.id)) ?? 1 }))
+  place('parts', await api.takeParts(added, over))
+}
+
+function place(kind: ItemKind, kept: readonly { item: Item; version: number }[]): void {
+  shopStore.setState((shop) => {
+    const items = new Map<string, Item>(shop[kind])
+    const versions = new Map(shop.versions)
+    for (const { item, version } of kept) {
+      items.set(item.id, item)
+      versions.set(versionKey(kind, item.id), version)
+    }
+    return { [kind]: items, versions } as Partial<Shop>
+  })
 }

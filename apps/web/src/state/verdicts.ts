@@ -1,43 +1,107 @@
 import type { JobContent } from '@plucky/contract'
-import { specAnswer, workMargin, workPowerHeld, type Part, type SpecAnswer, type SpecInput, type Working } from '@plucky/core'
+import {
+  fittedParts,
+  misfits,
+  propose,
+  specAnswer,
+  specCost,
+  withPart,
+  withWorks,
+  workMargin,
+  workPowerHeld,
+  type Cost,
+  type Fits,
+  type Kit,
+  type Misfit,
+  type Proposal,
+  type SpecAnswer,
+  type SpecInput,
+  type Working,
+} from '@plucky/core'
 import { shopStore } from './shop.js'
 
-let cache = new WeakMap<JobContent, Map<string, SpecAnswer>>()
+/** What is known of one state of a job, by spec. */
+interface Known {
+  readonly answers: Map<string, SpecAnswer>
+  readonly proposals: Map<string, Proposal>
+}
+
+let cache = new WeakMap<JobContent, Known>()
 shopStore.subscribe((shop, before) => {
-  if (shop.parts !== before.parts || shop.units !== before.units) cache = new WeakMap()
+  if (shop.parts !== before.parts || shop.units !== before.units || shop.operations !== before.operations || shop.kits !== before.kits)
+    cache = new WeakMap()
 })
 
+function knownOf(content: JobContent): Known {
+  const known = cache.get(content) ?? { answers: new Map(), proposals: new Map() }
+  cache.set(content, known)
+  return known
+}
+
+function remembered<T>(known: Map<string, T>, spec: Fits, make: () => T): T {
+  const key = JSON.stringify([spec.fits, spec.works])
+  const before = known.get(key)
+  if (before !== undefined) return before
+  const made = make()
+  known.set(key, made)
+  return made
+}
+
 /** All that the core needs to judge a job, or nothing where its unit is not on the shelf. */
-export function specInputOf(content: JobContent, swap: Readonly<Record<string, string>> = {}): SpecInput | undefined {
-  const { units, parts, gearing } = shopStore.getState()
+export function specInputOf(content: JobContent, spec: Fits = content.spec): SpecInput | undefined {
+  const { units, gearing, parts, operations } = shopStore.getState()
   const unit = units.find((u) => u.id === content.unitId)
   if (!unit) return undefined
-  const fits = Object.entries({ ...content.spec.fits, ...swap })
-  const fitted = new Map(fits.flatMap(([station, id]): [string, Part][] => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])))
   const solved = gearing.get(unit.id)
   return {
     unit,
     brief: content.brief,
-    fitted,
+    fitted: fittedParts(spec, { parts, operations }),
     pressure: content.spec.pressure,
     rules: content.rules,
     ...(solved ? { gearing: solved } : {}),
   }
 }
 
-/** What the core says of a job, or of the job with another part at one station; each state is judged once. */
-export function answerFor(content: JobContent, stationId?: string, partId?: string): SpecAnswer | undefined {
-  const swap = stationId !== undefined && partId !== undefined && content.spec.fits[stationId] !== partId ? { [stationId]: partId } : {}
-  const key = JSON.stringify(swap)
-  const known = cache.get(content) ?? new Map<string, SpecAnswer>()
-  cache.set(content, known)
-  const before = known.get(key)
-  if (before) return before
-  const input = specInputOf(content, swap)
+/** What the core says of a job, or of the job with other things fitted; each state is judged once. */
+export function answerFor(content: JobContent, spec: Fits = content.spec): SpecAnswer | undefined {
+  const input = specInputOf(content, spec)
+  return input && remembered(knownOf(content).answers, spec, () => specAnswer(input))
+}
+
+/** The job with a part at a station, and nothing else changed. */
+export const answerWith = (content: JobContent, stationId: string, partId: string) =>
+  answerFor(content, withPart<Fits>(content.spec, stationId, partId))
+
+/** A choice with all that it drags along: a part at a station, operations there, or a kit. */
+export type Choice =
+  | { readonly station: string; readonly part: string }
+  | { readonly station: string; readonly works: readonly string[] }
+  | { readonly kit: Kit }
+
+function chosenSpec(content: JobContent, choice: Choice): Fits {
+  if ('kit' in choice) return Object.entries(choice.kit.parts).reduce<Fits>((spec, [s, id]) => withPart(spec, s, id), content.spec)
+  return 'part' in choice ? withPart<Fits>(content.spec, choice.station, choice.part) : withWorks<Fits>(content.spec, choice.station, choice.works) // prettier-ignore
+}
+
+/** What a choice would make of the job. */
+export function proposalFor(content: JobContent, choice: Choice): Proposal | undefined {
+  const input = specInputOf(content)
   if (!input) return undefined
-  const answer = specAnswer(input)
-  known.set(key, answer)
-  return answer
+  const chosen = chosenSpec(content, choice)
+  const worth = (spec: Fits) => {
+    const answer = answerFor(content, spec)
+    return answer?.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : 0
+  }
+  const { arrived, variantId, rules } = content
+  const context = { unit: input.unit, variantId, catalogue: shopStore.getState(), arrived, hourRate: rules.hourRate, worth }
+  return remembered(knownOf(content).proposals, chosen, () => propose(context, content.spec, chosen))
+}
+
+/** What does not go together in a job. */
+export function misfitsOf(content: JobContent): Misfit[] {
+  const input = specInputOf(content)
+  return input ? misfits(input.unit, input.fitted, content.variantId) : []
 }
 
 /** The working of a station's power held, or of its margin in a case. */
@@ -47,14 +111,10 @@ export function workingFor(content: JobContent, stationId: string, caseId: strin
   return caseId === null ? workPowerHeld(input, answer, stationId) : workMargin(input, answer, stationId, caseId)
 }
 
-/** Price and hours of everything that differs from what came in. */
-export function costOf(content: JobContent): { price: number; hours: number; changed: string[] } {
-  const { parts } = shopStore.getState()
-  const changed = Object.keys(content.spec.fits).filter((station) => content.spec.fits[station] !== content.arrived[station])
-  const fitted = changed.flatMap((station) => parts.get(content.spec.fits[station] ?? '') ?? [])
-  return {
-    price: fitted.reduce((sum, part) => sum + part.price, 0),
-    hours: fitted.reduce((sum, part) => sum + part.hours, 0),
-    changed,
-  }
-}
+/** What a job costs over what came in, kits where they pay. */
+export const costOf = (content: JobContent, spec: Fits = content.spec): Cost =>
+  specCost(spec, content.arrived, shopStore.getState(), content.rules.hourRate)
+
+/** Stations where something differs from what came in or is worked. */
+export const changedStations = ({ spec, arrived }: JobContent): string[] =>
+  Object.keys(spec.fits).filter((id) => spec.fits[id] !== arrived[id] || (spec.works[id] ?? []).length > 0)

@@ -1,0 +1,123 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { hoursWords, money, SKILL_WORDS, stationName, type JobContent } from '@plucky/contract'
+import { operationsFor, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
+import { change } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor, proposalFor, type Choice } from '../state/verdicts.js'
+import { heldInWords, verdictIn } from './held.js'
+
+interface WorksProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: string
+  readonly fitted: Part | undefined
+}
+
+const ROW = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '6px',
+  '& button': {
+    minHeight: '44px',
+    padding: '3px 10px',
+    textAlign: 'left',
+    lineHeight: 1.18,
+    fontSize: '13.5px',
+    border: '1px solid',
+    borderColor: 'rule',
+    borderRadius: '1px',
+    bg: 'sheet',
+    color: 'ink',
+    cursor: 'pointer',
+    maxWidth: '300px',
+  },
+  '& button[aria-pressed=true]': { borderLeftWidth: '6px', borderColor: 'ink', fontWeight: 600 },
+  '& button:disabled': { cursor: 'default' },
+  '& .figure': { display: 'block', fontFamily: 'figures', fontSize: '14.5px', color: 'inkSoft', fontWeight: 400 },
+} as const
+
+/** What can be done to the part that is fitted, and sets of parts that reach this station. */
+export function Works({ content, unit, station, fitted }: WorksProps) {
+  const shop = shopStore.getState()
+  const part = fitted && shop.parts.get(fitted.id)
+  const operations = part ? operationsFor(shop, unit, station, part) : []
+  const kits = [...shop.kits.values()].filter((kit) => kit.unitIds.includes(unit.id) && kit.parts[station] !== undefined)
+  if (operations.length === 0 && kits.length === 0) return null
+  const done = content.spec.works[station] ?? []
+  return (
+    <Box mt="8px" borderTopWidth="1px" borderColor="ruleSoft" pt="5px" data-testid="works">
+      {operations.length > 0 && (
+        <>
+          <Caption>Work on what is fitted</Caption>
+          <chakra.div css={ROW} role="group" aria-label="Work on what is fitted">
+            {operations.map((operation) => (
+              <Work key={operation.id} operation={operation} content={content} station={station} done={done} />
+            ))}
+          </chakra.div>
+          {operations
+            .filter((operation) => done.includes(operation.id))
+            .map((operation) => (
+              <Text key={operation.id} mt="4px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+                {operation.caution}
+              </Text>
+            ))}
+        </>
+      )}
+      {kits.length > 0 && (
+        <>
+          <Caption>Sets that reach here</Caption>
+          <chakra.div css={ROW} role="group" aria-label="Sets that reach here">
+            {kits.map((kit) => (
+              <KitButton key={kit.id} kit={kit} content={content} unit={unit} station={station} />
+            ))}
+          </chakra.div>
+        </>
+      )}
+    </Box>
+  )
+}
+
+const Caption = ({ children }: { children: string }) => (
+  <Flex fontFamily="heading" fontSize="14.5px" fontWeight={600} mt="3px" mb="2px">
+    {children}
+  </Flex>
+)
+
+/** Takes a choice with all that it drags along, in one step that undo takes back whole. */
+export function take(content: JobContent, choice: Choice): void {
+  const proposal = proposalFor(content, choice)
+  if (proposal) change((job) => ({ ...job, spec: { ...job.spec, fits: proposal.spec.fits, works: proposal.spec.works } }))
+}
+
+function Work(props: { operation: Operation; content: JobContent; station: string; done: readonly string[] }) {
+  const { operation, content, station, done } = props
+  const on = done.includes(operation.id)
+  const works = on ? done.filter((id) => id !== operation.id) : [...done, operation.id]
+  const choice: Choice = { station, works }
+  const proposal = proposalFor(content, choice)
+  const held = proposal && verdictIn(answerFor(content, proposal.spec), station)?.held
+  const others = proposal?.companions.length ? `, with ${proposal.companions.length} more` : ''
+  return (
+    <button type="button" aria-pressed={on} onClick={() => take(content, choice)} data-testid={`work-${operation.id}`}>
+      {operation.name}
+      <span className="figure">
+        {`${on ? 'done; without it' : 'then'} ${heldInWords(held)} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
+      </span>
+    </button>
+  )
+}
+
+function KitButton({ kit, content, unit, station }: { kit: Kit; content: JobContent; unit: Unit; station: string }) {
+  const on = Object.entries(kit.parts).every(([s, id]) => content.spec.fits[s] === id)
+  const proposal = proposalFor(content, { kit })
+  const holds = proposal && answerFor(content, proposal.spec)
+  const others = Object.keys(kit.parts).filter((id) => id !== station)
+  const names = others.map((id) => stationName(unit, id)).join(', ')
+  const then = holds?.outcome === 'answered' ? `, the spec then holds ${heldInWords(holds.held)}` : ''
+  return (
+    <button type="button" aria-pressed={on} disabled={on} onClick={() => take(content, { kit })} data-testid={`kit-${kit.id}`}>
+      {`${kit.name}, with ${names}`}
+      <span className="figure">{`${on ? 'fitted · ' : ''}${money(kit.price)} · ${hoursWords(kit.hours)}${on ? '' : then}`}</span>
+    </button>
+  )
+}
