@@ -5,6 +5,7 @@ import '@fontsource/barlow-condensed/400.css'
 import '@fontsource/barlow-condensed/500.css'
 import '@fontsource/barlow-condensed/600.css'
 import '@fontsource/barlow-condensed/700.css'
+import './ui/print.css'
 import { ChakraProvider } from '@chakra-ui/react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
@@ -14,6 +15,8 @@ import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { TrainScreen } from './screens/TrainScreen.js'
+import { RevisionsScreen } from './revisions/RevisionsScreen.js'
+import { SheetScreen } from './sheet/SheetScreen.js'
 import { loadShop } from './state/shop.js'
 import { system } from './ui/theme.js'
 
@@ -43,6 +46,12 @@ const router = createBrowserRouter([
     element: <JobScreen view={(content, unit) => <RulesScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
+  {
+    path: '/jobs/:number/revisions',
+    element: <JobScreen view={(content, unit) => <RevisionsScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  { path: '/jobs/:number/sheet', element: <JobScreen view={(content) => <SheetScreen content={content} />} />, errorElement: failed },
   { path: '*', element: <FirstScreen /> },
 ])
 

@@ -1,5 +1,6 @@
 import {
   BriefDto,
+  fieldsOf,
   GEOMETRY_DTOS,
   ImportPartsDto,
   JobContentDto,
@@ -10,13 +11,11 @@ import {
   SaveItemDto,
   SaveJobDto,
   UnitDto,
+  type Dto,
+  type Field,
   type Span,
 } from '@plucky/contract'
 import { toSi } from '@plucky/core'
-import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js'
-import { getMetadataStorage } from 'class-validator'
-
-type Dto = new () => object
 
 interface ObjectSchema {
   readonly type: 'object'
@@ -36,7 +35,6 @@ const ROOTS: readonly Dto[] = [
   SaveItemDto,
   ImportPartsDto,
   UnitDto,
-  ...Object.values(GEOMETRY_DTOS),
 ]
 
 /** JSON schemas of the DTOs, derived from the rules that check them, so that page and checks cannot drift apart. */
@@ -45,57 +43,52 @@ export function dtoSchemas(roots: readonly Dto[] = ROOTS): Record<string, Object
   const reach = (dto: Dto): void => {
     if (reached.has(dto)) return
     reached.add(dto)
-    for (const property of propertiesOf(dto).keys()) {
-      const nested = nestedDto(dto, property)
-      if (nested) reach(nested)
-    }
+    fieldsOf(dto).flatMap(shapesIn).forEach(reach)
   }
   roots.forEach(reach)
   return Object.fromEntries([...reached].map((dto) => [dto.name, objectSchema(dto)]))
 }
 
-type Rule = ReturnType<ReturnType<typeof getMetadataStorage>['getTargetValidationMetadatas']>[number]
-
-/** The rules of a class, property by property. */
-function propertiesOf(dto: Dto): Map<string, Rule[]> {
-  const rules = getMetadataStorage().getTargetValidationMetadatas(dto, '', false, false)
-  const names = [...new Set(rules.map((rule) => rule.propertyName))]
-  return new Map(names.map((name) => [name, rules.filter((rule) => rule.propertyName === name)]))
+/** The shapes that a field can hold: a geometry is one of several, by the kind of part that holds it. */
+function shapesIn({ key, holds }: Field): readonly Dto[] {
+  if (holds.type === 'shapes') return [holds.dto()]
+  if (holds.type !== 'shape') return []
+  return key === 'geometry' ? Object.values(GEOMETRY_DTOS) : [holds.dto(undefined)]
 }
 
 function objectSchema(dto: Dto): ObjectSchema {
-  const properties = [...propertiesOf(dto)]
+  const fields = fieldsOf(dto)
   return {
     type: 'object',
     additionalProperties: false,
-    properties: Object.fromEntries(properties.map(([name, rules]) => [name, propertySchema(dto, name, rules)])),
-    required: properties.filter(([, rules]) => !rules.some((rule) => rule.type === 'conditionalValidation')).map(([name]) => name),
+    properties: Object.fromEntries(fields.map((field) => [field.key, fieldSchema(field)])),
+    required: fields.filter((field) => !field.optional).map((field) => field.key),
   }
 }
 
-function propertySchema(dto: Dto, property: string, rules: readonly Rule[]): object {
-  const named = (name: string) => rules.find((rule) => rule.name === name)
-  const figure = named('figure')
-  if (figure) return figureSchema(figure.constraints[0] as Span)
-  const nested = nestedDto(dto, property)
-  const inner = nested ? { $ref: `#/components/schemas/${nested.name}` } : {}
-  if (named('isArray')) return { type: 'array', items: nested ? inner : { type: 'string' } }
-  if (named('isObject'))
-    return property === 'geometry'
-      ? { oneOf: Object.values(GEOMETRY_DTOS).map((g) => ({ $ref: `#/components/schemas/${g.name}` })) }
-      : nested
-        ? inner
-        : { type: 'object' }
-  if (named('isBoolean')) return { type: 'boolean' }
-  if (named('slugOrNull')) return { type: 'string', nullable: true }
-  const choices = named('isIn')
-  return choices ? { type: 'string', enum: choices.constraints[0] } : { type: 'string' }
-}
-
-function nestedDto(dto: Dto, property: string): Dto | undefined {
-  const type = defaultMetadataStorage.findTypeMetadata(dto, property)
-  const nested = type?.typeFunction?.({ newObject: {}, object: {}, property }) as Dto | undefined
-  return nested && propertiesOf(nested).size > 0 ? nested : undefined
+function fieldSchema(field: Field): object {
+  const { holds, label } = field
+  const refs = shapesIn(field).map((dto) => ({ $ref: `#/components/schemas/${dto.name}` }))
+  switch (holds.type) {
+    case 'figure':
+      return figureSchema(holds.span)
+    case 'choice':
+      return { type: 'string', enum: holds.choices, description: label }
+    case 'yes-no':
+      return { type: 'boolean', description: label }
+    case 'id':
+      return { type: 'string', description: label, ...(holds.nullable ? { nullable: true } : {}) }
+    case 'text':
+      return { type: 'string', description: label, maxLength: holds.most }
+    case 'ids':
+      return { type: 'array', items: { type: 'string' }, description: label }
+    case 'shapes':
+      return { type: 'array', items: refs[0], maxItems: holds.most, description: label }
+    case 'shape':
+      return refs.length > 1 ? { oneOf: refs } : (refs[0] ?? {})
+    case 'named':
+      return { type: holds.list ? 'array' : 'object', description: label }
+  }
 }
 
 function figureSchema(span: Span): object {

@@ -1,10 +1,20 @@
-import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common'
-import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
-import { JobContentDto, NewRevisionDto, SaveJobDto } from '@plucky/contract'
+import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
+import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
+import {
+  JobContentDto,
+  NewRevisionDto,
+  partsList,
+  SaveJobDto,
+  sheetOf,
+  sheetRevision,
+  type JobFile,
+  type SheetHead,
+} from '@plucky/contract'
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
 import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
+import { sheetPdf } from '../sheet/pdf.js'
 import { RevisionsService } from './revisions.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
@@ -68,6 +78,32 @@ export class JobsController {
   @ApiBody({ schema: refs(NewRevisionDto)[0] as { $ref: string } })
   addRevision(@Param('number') number: string, @Body() body: unknown) {
     return this.revisions.add(jobNumber(number), body)
+  }
+
+  /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
+  @Get(':number/sheet.pdf')
+  @ApiQuery({ name: 'revision', required: false, type: Number })
+  async sheet(@Param('number') number: string, @Query('revision') revision: string | undefined, @Res() response: Response) {
+    const { file, head } = await this.stateOf(number, revision)
+    const bytes = await sheetPdf(sheetOf(file, head))
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-sheet.pdf"`)
+    response.send(bytes)
+  }
+
+  /** The bill of materials. */
+  @Get(':number/parts.csv')
+  @ApiQuery({ name: 'revision', required: false, type: Number })
+  async partsList(@Param('number') number: string, @Query('revision') revision: string | undefined, @Res() response: Response) {
+    const { file, head } = await this.stateOf(number, revision)
+    response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-parts.csv"`)
+    response.send(partsList(file, head))
+  }
+
+  private async stateOf(number: string, revision: string | undefined): Promise<{ file: JobFile; head: SheetHead }> {
+    const job = jobNumber(number)
+    const named = revision === undefined ? null : Number(revision)
+    const { file, revision: found, revisions } = await this.revisions.file(job, named)
+    return { file, head: { number: job, revision: sheetRevision(file, revisions, found ?? undefined) } }
   }
 
   /** What the core says of the saved spec. */

@@ -1,8 +1,7 @@
 import { Box } from '@chakra-ui/react'
-import { money } from '@plucky/contract'
+import { money, heldInWords, verdictIn } from '@plucky/contract'
 import type { Part, SpecAnswer } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
-import { heldInWords, verdictIn } from './held.js'
 
 interface TrayProps {
   readonly bench: BenchView

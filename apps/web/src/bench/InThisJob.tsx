@@ -1,5 +1,16 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
-import { type JobContent, caseInSentence, capital, figure, ORIGIN_WORDS, placeName, statedWords, stationName } from '@plucky/contract'
+import {
+  type JobContent,
+  caseInSentence,
+  capital,
+  figure,
+  ORIGIN_WORDS,
+  placeName,
+  statedWords,
+  stationName,
+  marginInWords,
+  verdictIn,
+} from '@plucky/contract'
 import {
   fromSi,
   stationLimits,
@@ -17,7 +28,6 @@ import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
 import { Brings } from './Brings.js'
 import { compared } from './compared.js'
-import { marginInWords, verdictIn } from './held.js'
 
 const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
 

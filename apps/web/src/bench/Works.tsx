@@ -1,10 +1,9 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { hoursWords, money, SKILL_WORDS, stationName, type JobContent } from '@plucky/contract'
+import { hoursWords, money, SKILL_WORDS, stationName, type JobContent, heldInWords, verdictIn } from '@plucky/contract'
 import { operationsFor, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import { change } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, type Choice } from '../state/verdicts.js'
-import { heldInWords, verdictIn } from './held.js'
 
 interface WorksProps {
   readonly content: JobContent

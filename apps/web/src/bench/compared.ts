@@ -1,8 +1,19 @@
-import { capital, figure, hoursWords, money, ORIGIN_WORDS, placeName, stationName, type JobContent } from '@plucky/contract'
-import { fromSi, type Part, type Proposal, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
+import {
+  capital,
+  figure,
+  hoursWords,
+  money,
+  ORIGIN_WORDS,
+  placeName,
+  stationName,
+  type JobContent,
+  heldInWords,
+  marginInWords,
+  verdictIn,
+} from '@plucky/contract'
+import { fromSi, type HouseRules, type Part, type Proposal, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
 import { costOf } from '../state/verdicts.js'
 import type { BenchView } from '../line/use-bench.js'
-import { heldInWords, marginInWords, verdictIn } from './held.js'
 
 /** One thing that may differ between what is fitted and what is looked at. */
 export interface Compared {
@@ -28,7 +39,7 @@ export function compared(
   })
   return [
     both('holds, engine', (v) => heldInWords(v?.held)),
-    both('least margin', (v) => (v?.worst ? marginInWords(v.worst.margin) : '—')),
+    both('least margin', (v) => marginWords(v, content.rules)),
     both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
     both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
@@ -38,6 +49,14 @@ export function compared(
       a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
     ),
   ]
+}
+
+/** The least margin, and what the house wants where it falls short of that. */
+function marginWords(verdict: StationVerdict | undefined, rules: HouseRules): string {
+  if (!verdict?.worst) return '—'
+  const { margin, shock } = verdict.worst
+  const wanted = rules.houseMargin[shock]
+  return margin < wanted ? `${marginInWords(margin)}, house ${figure(wanted, 2)}` : marginInWords(margin)
 }
 
 const costWords = (cost: Pick<Part, 'price' | 'hours'> | undefined) => (cost ? `${money(cost.price)} · ${hoursWords(cost.hours)}` : '—')

@@ -10,9 +10,9 @@ import {
   togetherSentence,
   verdictSentence,
   type JobContent,
+  heldInWords,
 } from '@plucky/contract'
 import { misfitKey, type Answer, type SpecAnswer, type Unit } from '@plucky/core'
-import { heldInWords } from '../bench/held.js'
 import { changedStations, costOf, misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Worded } from '../ui/buttons.js'

@@ -1,5 +1,14 @@
 import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
-import { misfitSentence, quantity, verdictSentence, type JobContent } from '@plucky/contract'
+import {
+  misfitSentence,
+  quantity,
+  verdictSentence,
+  type JobContent,
+  KIND_WORDS,
+  LAUNCH_WORDS,
+  START_WORDS,
+  USE_WORDS,
+} from '@plucky/contract'
 import { ENGINE_KINDS, engineCurve, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
@@ -12,7 +21,6 @@ import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { EngineFigures } from './EngineFigures.js'
-import { KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from './use-words.js'
 
 const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
 

@@ -1,5 +1,16 @@
 import { Box, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, caseInSentence, figure, hoursWords, money, stationName, verdictSentence, worstCase, type Job } from '@plucky/contract'
+import {
+  capital,
+  caseInSentence,
+  figure,
+  hoursWords,
+  money,
+  stationName,
+  verdictSentence,
+  worstCase,
+  type Job,
+  heldInWords,
+} from '@plucky/contract'
 import { fromSi, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
@@ -7,7 +18,6 @@ import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { loadShop, shopStore } from '../state/shop.js'
 import { answerFor, changedStations, costOf } from '../state/verdicts.js'
-import { heldInWords } from '../bench/held.js'
 import { Panel } from '../ui/panel.js'
 import { Frame } from './Frame.js'
 import { Trouble } from './JobScreen.js'

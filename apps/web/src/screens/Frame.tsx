@@ -5,20 +5,22 @@ import { useEffect, type ReactNode } from 'react'
 import { Link, NavLink } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
-import { jobStore, redo, save, saveOver, takeStored, undo, type JobState } from '../state/job.js'
+import { Conflict } from '../revisions/Conflict.js'
+import { useRevisionWords } from '../revisions/use-revision.js'
+import { jobStore, redo, save, undo, type JobState } from '../state/job.js'
 import { viewStore } from '../state/view.js'
-import { Ruled } from '../ui/buttons.js'
 
 /** The title strip of the sheet: whose job, which unit, which view, and whether it is saved. */
 export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | undefined }) {
   const job = useStore(jobStore)
   const theme = useStore(viewStore, (view) => view.theme)
   const onJob = unit !== undefined && job.content !== undefined
+  const revision = useRevisionWords(onJob ? job.content : undefined)
   useUndoKeys(onJob)
   const cell = { borderRightWidth: '1px', borderColor: 'rule', px: '14px', height: '100%', align: 'center' } as const
   return (
     <Box minH="100vh">
-      <Flex as="header" height="42px" align="center" borderBottomWidth="2px" borderColor="ink" bg="sheet">
+      <Flex as="header" className="not-printed" height="44px" align="center" borderBottomWidth="2px" borderColor="ink" bg="sheet">
         <Flex {...cell}>
           <ChakraLink asChild fontFamily="heading" fontSize="20px" fontWeight={700} letterSpacing="0.09em" color="ink">
             <Link to="/">PLUCKY RATIO</Link>
@@ -26,21 +28,29 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
         </Flex>
         {onJob && (
           <>
-            <Flex {...cell}>
-              <Text fontSize="15px" whiteSpace="nowrap">
-                {`Job ${job.number} · ${job.content?.name} · ${unit.name}`}
-              </Text>
+            <Flex {...cell} minW="0" flexShrink={1}>
+              <Box minW="0" lineHeight="1.15">
+                <Text fontSize="15px" truncate>
+                  {`Job ${job.number} · ${job.content?.name} · ${unit.name}`}
+                </Text>
+                <Text fontSize="12.5px" color="inkSoft" truncate data-testid="revision">
+                  {revision}
+                </Text>
+              </Box>
             </Flex>
             <Flex as="nav" aria-label="Views of this job" height="100%">
               <Tab to={`/jobs/${job.number}`} word="Line" />
               <Tab to={`/jobs/${job.number}/brief`} word="Brief" />
               <Tab to={`/jobs/${job.number}/rules`} word="House rules" />
               <Tab to={`/jobs/${job.number}/unit`} word="Gear train" />
+              <Tab to={`/jobs/${job.number}/revisions`} word="Revisions" />
+              <Tab to={`/jobs/${job.number}/sheet`} word="Sheet" />
             </Flex>
           </>
         )}
         <Box flex="1" />
         {onJob && <JobTools job={job} />}
+        <Tab to="/shelf" word="Shelf" />
         <Box pr="8px">
           <IconButton
             label={theme === 'dark' ? 'Paper by day' : 'Blueprint by night'}
@@ -82,7 +92,8 @@ function Tab({ to, word }: { to: string; word: string }) {
   return (
     <ChakraLink
       asChild
-      px="15px"
+      px={{ base: '8px', xl: '12px' }}
+      flexShrink={0}
       height="100%"
       display="flex"
       alignItems="center"
@@ -151,22 +162,6 @@ function SaveMark({ job }: { job: JobState }) {
     >
       {words[job.saving]}
     </Text>
-  )
-}
-
-function Conflict({ job }: { job: JobState }) {
-  return (
-    <Flex role="alert" bg="breakWash" borderBottomWidth="1px" borderColor="break" px="14px" py="8px" gap="12px" align="center" wrap="wrap">
-      <Text flex="1" minW="300px">
-        {job.problem}
-      </Text>
-      <Ruled size="sm" onClick={() => void takeStored()}>
-        Load the stored one
-      </Ruled>
-      <Ruled size="sm" onClick={() => void saveOver()}>
-        Save mine over it
-      </Ruled>
-    </Flex>
   )
 }
 

@@ -1,5 +1,5 @@
 import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
-import { checkBrief, verdictSentence, type JobContent } from '@plucky/contract'
+import { checkBrief, verdictSentence, type JobContent, KIND_WORDS, LAUNCH_FOR, USE_WORDS } from '@plucky/contract'
 import {
   DEFAULT_RULES,
   ENGINE_KINDS,
@@ -23,7 +23,6 @@ import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
-import { KIND_WORDS, LAUNCH_FOR, USE_WORDS } from './use-words.js'
 
 /** Power, use, unit: a first answer while it is typed, then a job. */
 export function NewJob({ units }: { units: readonly Unit[] }) {

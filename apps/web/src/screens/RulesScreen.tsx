@@ -8,11 +8,11 @@ import {
   verdictSentence,
   type JobContent,
   type RuleQuestion,
+  heldInWords,
 } from '@plucky/contract'
 import { DEFAULT_RULES, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { memo } from 'react'
-import { heldInWords } from '../bench/held.js'
 import { change } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
@@ -86,6 +86,17 @@ function Shock({ content }: { content: JobContent }) {
           ['fullPowerFactor.regrip', 'Wheels spin and grip again'],
           ['fullPowerFactor.rolling', 'Rolling'],
           ['fullPowerFactor.trans-brake', 'Trans-brake'],
+        ]}
+      />
+      <Text fontSize="13.5px" color="inkSoft" mt="10px">
+        Margin the house wants on top: a station below it is named on the sheet and at the bench
+      </Text>
+      <Fields
+        content={content}
+        of={[
+          ['houseMargin.hard', 'Hard parts'],
+          ['houseMargin.plate', 'Flex plate'],
+          ['houseMargin.friction', 'Friction elements'],
         ]}
       />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">

@@ -38,6 +38,8 @@ export const api = {
     call<Job>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),
   takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
   fileOf: (number: number) => `/api/jobs/${number}/file`,
+  sheetOf: (number: number, revision: string | null) => `/api/jobs/${number}/sheet.pdf${revision ? `?revision=${revision}` : ''}`,
+  partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
   units: () => call<Unit[]>('GET', '/units'),
   revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
   addRevision: (number: number, name: string, version: number) => call<Revision>('POST', `/jobs/${number}/revisions`, { name, version }),

@@ -1,4 +1,4 @@
-import { contentOf, type Job, type JobContent } from '@plucky/contract'
+import { contentOf, type Job, type JobContent, type Revision } from '@plucky/contract'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
@@ -18,6 +18,10 @@ export interface JobState {
   readonly past: readonly JobContent[]
   readonly future: readonly JobContent[]
   readonly saving: SaveState
+  /** Named states, the last one first; nothing until they are here. */
+  readonly revisions: readonly Revision[] | undefined
+  /** In a conflict: what the server has. */
+  readonly stored: JobContent | undefined
 }
 
 const EMPTY: JobState = {
@@ -31,6 +35,8 @@ const EMPTY: JobState = {
   past: [],
   future: [],
   saving: 'saved',
+  revisions: undefined,
+  stored: undefined,
 }
 const UNDO_DEPTH = 200
 const SAVE_AFTER_MS = 150
@@ -70,6 +76,7 @@ export async function openJob(number: number): Promise<void> {
         version: draft.version,
         content: draft.content,
         saving: 'conflict',
+        stored,
         problem: 'A change made here was not saved, and the job has been changed since.',
       })
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
@@ -166,11 +173,45 @@ async function overtaken(error: Refused): Promise<void> {
     const job = await api.job(get().number)
     const stored = contentOf(job)
     if (job.savedBy === by) return acknowledge(job, stored)
-    set({ saving: 'conflict', problem: error.message })
+    set({ saving: 'conflict', stored, problem: error.message })
   } catch {
     set({ saving: 'offline', problem: '' })
     plan(RETRY_AFTER_MS)
   }
+}
+
+/** Loads the named states of the job on screen. */
+export async function loadRevisions(): Promise<void> {
+  const { number } = get()
+  const revisions = await api.revisions(number)
+  if (get().number === number) set({ revisions })
+}
+
+/** Numbers and names the state on screen, which must have been saved; the reason where it is refused. */
+export async function nameRevision(name: string): Promise<string | undefined> {
+  await atRest()
+  const { number, version, saving } = get()
+  if (saving !== 'saved') return 'The last change is not saved yet; name the revision when it is.'
+  try {
+    const revision = await api.addRevision(number, name, version)
+    if (get().number === number) set({ revisions: [revision, ...(get().revisions ?? [])] })
+    return undefined
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
+/** Waits until what is on screen is saved, or can't be for now. */
+function atRest(): Promise<void> {
+  const resting = () => !['saving', 'unsaved'].includes(get().saving)
+  if (resting()) return Promise.resolve()
+  return new Promise((resolve) => {
+    const leave = jobStore.subscribe(() => {
+      if (!resting()) return
+      leave()
+      resolve()
+    })
+  })
 }
 
 /** After a conflict: take what the server has and let go of the change made here. */
@@ -185,7 +226,7 @@ export async function takeStored(): Promise<void> {
 export async function saveOver(): Promise<void> {
   try {
     const stored = await api.job(get().number)
-    set({ version: stored.version, acknowledged: contentOf(stored), saving: 'unsaved', problem: '' })
+    set({ version: stored.version, acknowledged: contentOf(stored), stored: undefined, saving: 'unsaved', problem: '' })
     await save()
   } catch (error) {
     set({ problem: (error as Error).message })

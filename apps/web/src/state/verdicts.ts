@@ -1,4 +1,4 @@
-import type { JobContent } from '@plucky/contract'
+import { jobFileOf, judged, type JobContent, type JobFile, type Judged } from '@plucky/contract'
 import {
   fittedParts,
   misfits,
@@ -96,6 +96,20 @@ export function proposalFor(content: JobContent, choice: Choice): Proposal | und
   const { arrived, variantId, rules } = content
   const context = { unit: input.unit, variantId, catalogue: shopStore.getState(), arrived, hourRate: rules.hourRate, worth }
   return remembered(knownOf(content).proposals, chosen, () => propose(context, content.spec, chosen))
+}
+
+/** A job with all that it is judged by, as the shop has it now; nothing where its unit is not on the shelf. */
+export function fileOf(content: JobContent): JobFile | undefined {
+  const { units, parts, operations, kits } = shopStore.getState()
+  const unit = units.find((u) => u.id === content.unitId)
+  if (!unit) return undefined
+  return jobFileOf(content, { unit: () => unit, part: (id) => parts.get(id), operation: (id) => operations.get(id) }, kits.values())
+}
+
+/** A job judged whole, for a sheet or a comparison. */
+export function judgedNow(content: JobContent): Judged | undefined {
+  const file = fileOf(content)
+  return file && judged(file)
 }
 
 /** What does not go together in a job. */

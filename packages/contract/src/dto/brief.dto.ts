@@ -8,9 +8,9 @@ import {
   type UpperRangeStart,
   type Use,
 } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsBoolean, IsObject, IsOptional, ValidateIf, ValidateNested } from 'class-validator'
-import { OneOf } from './decorators.js'
+import { IsOptional, ValidateIf } from 'class-validator'
+import { OneOf, Shape, Shapes, YesNo } from './decorators.js'
+import { KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const ENGINE_RPM = { unit: 'rpm', from: 200, to: 15000 } as const
@@ -49,42 +49,35 @@ export class CurvePointDto {
 }
 
 export class EngineDto {
-  @OneOf('Kind of engine', ENGINE_KINDS)
+  @OneOf('Kind of engine', ENGINE_KINDS, KIND_WORDS)
   kind!: EngineKind
 
   @OneOf('Form of the engine figures', ['headline', 'points'])
   form!: 'headline' | 'points'
 
   @ValidateIf((engine: EngineDto) => engine.form === 'headline' || engine.headline !== undefined)
-  @IsObject()
-  @ValidateNested()
-  @Type(() => HeadlineDto)
+  @Shape('Headline figures', () => HeadlineDto)
   headline?: HeadlineDto
 
   @ValidateIf((engine: EngineDto) => engine.form === 'points' || engine.points !== undefined)
-  @IsArray({ message: 'The curve must be a list of points.' })
-  @ArrayMaxSize(2000, { message: 'A curve can hold up to 2,000 points.' })
-  @ValidateNested({ each: true })
-  @Type(() => CurvePointDto)
+  @Shapes('Measured curve', () => CurvePointDto, { most: 2000 })
   points?: CurvePointDto[]
 }
 
 export class BriefDto {
-  @IsObject()
-  @ValidateNested()
-  @Type(() => EngineDto)
+  @Shape('Engine', () => EngineDto)
   engine!: EngineDto
 
-  @IsBoolean({ message: 'Say whether the question is open: true or false.' })
+  @YesNo('Open question')
   openQuestion!: boolean
 
-  @OneOf('Use', USES)
+  @OneOf('Use', USES, USE_WORDS)
   use!: Use
 
-  @OneOf('Launch', LAUNCHES)
+  @OneOf('Launch', LAUNCHES, LAUNCH_WORDS)
   launch!: Launch
 
-  @OneOf('Start of the upper ranges', UPPER_RANGE_STARTS)
+  @OneOf('Start of the upper ranges', UPPER_RANGE_STARTS, START_WORDS)
   upperRangeStart!: UpperRangeStart
 
   @Figure({ label: 'Throttle allowed in reverse', from: 0, to: 1, above: true })

@@ -1,14 +1,32 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsObject,
+  IsString,
+  Length,
+  Matches,
+  registerDecorator,
+  ValidateNested,
+} from 'class-validator'
 import { applyDecorators } from './apply.js'
-import { IsIn, IsString, Length, Matches, registerDecorator } from 'class-validator'
+import type { Dto, Holds } from './fields.js'
+
+/** What a field holds and how it is called, kept beside the rule that checks it, so that forms, lists and schemas say the same. */
+const as = (label: string, holds: Holds) => ({ context: { field: { label, holds } } })
 
 /** A name that people read. */
 export const Label = (what: string, most = 80) =>
   applyDecorators(
-    IsString({ message: `${what} must be text.` }),
+    IsString({ message: `${what} must be text.`, ...as(what, { type: 'text', most }) }),
     Length(1, most, { message: `${what} must have 1 to ${most} characters.` }),
   )
 
 const SLUG = /^[a-z0-9][a-z0-9-]{0,59}$/
+const SLUG_RULE = 'must be made of small letters, digits and dashes, 60 at most'
 
 /** An identifier, or null for none. */
 export const SlugOrNull =
@@ -18,16 +36,62 @@ export const SlugOrNull =
       name: 'slugOrNull',
       target: target.constructor,
       propertyName: String(property),
+      options: as(what, { type: 'id', nullable: true }),
       validator: {
         validate: (value: unknown) => value === null || (typeof value === 'string' && SLUG.test(value)),
-        defaultMessage: () => `${what} must be made of small letters, digits and dashes, 60 at most, or null.`,
+        defaultMessage: () => `${what} ${SLUG_RULE}, or null.`,
       },
     })
 
 /** An identifier made of small letters, digits and dashes. */
-export const Slug = (what: string, each = false) =>
-  Matches(SLUG, { message: `${what} must be made of small letters, digits and dashes, 60 at most.`, each })
+export const Slug = (what: string) => Matches(SLUG, { message: `${what} ${SLUG_RULE}.`, ...as(what, { type: 'id', nullable: false }) })
+
+/** How many a list holds. */
+export interface Count {
+  readonly least?: number
+  readonly most: number
+}
+
+const counted = (what: string, { least = 0, most }: Count, holds: Holds) => [
+  IsArray({ message: `${what}: a list is expected.`, ...as(what, holds) }),
+  ArrayMinSize(least, { message: `${what}: ${least} at least ${least === 1 ? 'is' : 'are'} needed.` }),
+  ArrayMaxSize(most, { message: `${what}: ${most} at most can be held.` }),
+]
+
+/** A list of identifiers. */
+export const Slugs = (what: string, count: Count) =>
+  applyDecorators(...counted(what, count, { type: 'ids' }), Matches(SLUG, { message: `${what}: each ${SLUG_RULE}.`, each: true }))
+
+/** A list of words. */
+export const Texts = (what: string, count: Count) =>
+  applyDecorators(...counted(what, count, { type: 'ids' }), IsString({ message: `${what}: each must be text.`, each: true }))
 
 /** One of a short list. */
-export const OneOf = (what: string, choices: readonly string[]) =>
-  IsIn(choices, { message: `${what} must be one of: ${choices.join(', ')}.` })
+export const OneOf = (what: string, choices: readonly string[], words: Readonly<Record<string, string>> = {}) =>
+  IsIn(choices, { message: `${what} must be one of: ${choices.join(', ')}.`, ...as(what, { type: 'choice', choices, words }) })
+
+/** True or false. */
+export const YesNo = (what: string) =>
+  IsBoolean({ message: `${what}: say whether it is so, true or false.`, ...as(what, { type: 'yes-no' }) })
+
+/** Fields of its own; their shape may depend on what holds them. */
+export const Shape = (what: string, dto: (holder: object | undefined) => Dto) =>
+  applyDecorators(
+    IsObject({ message: `${what} must hold fields of its own.`, ...as(what, { type: 'shape', dto }) }),
+    ValidateNested(),
+    Type((help) => dto(help?.object)),
+  )
+
+/** A list of shapes. */
+export const Shapes = (what: string, dto: () => Dto, count: Count) =>
+  applyDecorators(...counted(what, count, { type: 'shapes', dto, ...count }), ValidateNested({ each: true }), Type(dto))
+
+/** Values by free names, checked elsewhere. */
+export const Named = (what: string) => IsObject({ message: `${what} must be given by name.`, ...as(what, { type: 'named', list: false }) })
+
+/** A list of such values. */
+export const NamedEach = (what: string, most: number) =>
+  applyDecorators(
+    ...counted(what, { most }, { type: 'named', list: true }),
+    IsObject({ message: `${what}: each must hold fields of its own.`, each: true }),
+  )

@@ -1,7 +1,6 @@
 import type { Donor, Need } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsObject, IsOptional, ValidateNested } from 'class-validator'
-import { Label, Slug } from './decorators.js'
+import { IsOptional } from 'class-validator'
+import { Label, Shape, Shapes, Slug, Slugs } from './decorators.js'
 
 export class NeedDto implements Need {
   @Slug('Station') stationId!: string
@@ -16,13 +15,13 @@ export class DonorDto implements Donor {
 
 /** How an item goes together with its neighbours. */
 export class FeaturesDto {
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @Slug('Feature', true) offers?: string[]
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => NeedDto) needs?: NeedDto[]
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => NeedDto) clashes?: NeedDto[]
+  @IsOptional() @Slugs('Features', { most: 20 }) offers?: string[]
+  @IsOptional() @Shapes('Needs', () => NeedDto, { most: 20 }) needs?: NeedDto[]
+  @IsOptional() @Shapes('Clashes', () => NeedDto, { most: 20 }) clashes?: NeedDto[]
 }
 
 /** A part's way with its neighbours, the variants it fits, and where a used one comes from. */
 export class PartFeaturesDto extends FeaturesDto {
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @Slug('Variant', true) variantIds?: string[]
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => DonorDto) donor?: DonorDto
+  @IsOptional() @Slugs('Variants', { most: 20 }) variantIds?: string[]
+  @IsOptional() @Shape('Donor', () => DonorDto) donor?: DonorDto
 }

@@ -21,7 +21,7 @@ export function Figure(span: Span): PropertyDecorator {
       name: 'figure',
       target: target.constructor,
       propertyName: String(property),
-      constraints: [span],
+      options: { context: { field: { label: span.label, holds: { type: 'figure', span } } } },
       validator: {
         validate: (value: unknown) => spanProblem(value, span) === undefined,
         defaultMessage: (args?: ValidationArguments) => spanProblem(args?.value, span) ?? '',

@@ -1,8 +1,10 @@
-import { PLATE_CLASSES, type PartKind, type PlateClass } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, IsString, ValidateNested } from 'class-validator'
-import { Label, OneOf, Slug } from './decorators.js'
+import { PLATE_CLASSES, STEELS, type PartKind, type PlateClass } from '@plucky/core'
+import { IsOptional } from 'class-validator'
+import { Label, OneOf, Shape, Shapes, Texts, YesNo } from './decorators.js'
+import { PLATE_CLASS_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
+
+const STEEL_WORDS = Object.fromEntries(STEELS.map(({ id, name }) => [id, name]))
 
 export class BoltedJointDto {
   @Figure({ label: 'Number of bolts', from: 3, to: 24, whole: true }) bolts!: number
@@ -14,12 +16,12 @@ export class BoltedJointDto {
 }
 
 export class FlexPlateDto {
-  @OneOf('Class of plate', PLATE_CLASSES) plateClass!: PlateClass
+  @OneOf('Class of plate', PLATE_CLASSES, PLATE_CLASS_WORDS) plateClass!: PlateClass
   @Figure({ label: 'Thickness', unit: 'in', from: 0.04, to: 0.5 }) thicknessM!: number
   @Figure({ label: 'Diameter', unit: 'in', from: 4, to: 25 }) diameterM!: number
   @Figure({ label: 'Run-out of the pads', unit: 'in', from: 0, to: 0.2 }) padRunOutM!: number
-  @IsObject() @ValidateNested() @Type(() => BoltedJointDto) crankJoint!: BoltedJointDto
-  @IsObject() @ValidateNested() @Type(() => BoltedJointDto) converterJoint!: BoltedJointDto
+  @Shape('Crank joint', () => BoltedJointDto) crankJoint!: BoltedJointDto
+  @Shape('Converter joint', () => BoltedJointDto) converterJoint!: BoltedJointDto
 }
 
 export class StallRatingDto {
@@ -29,9 +31,9 @@ export class StallRatingDto {
 
 export class ConverterDto {
   @Figure({ label: 'Diameter', unit: 'mm', from: 120, to: 500 }) diameterM!: number
-  @IsObject() @ValidateNested() @Type(() => StallRatingDto) stall!: StallRatingDto
+  @Shape('Stall rating', () => StallRatingDto) stall!: StallRatingDto
   @Figure({ label: 'Stall torque ratio', from: 1.2, to: 3.5 }) stallTorqueRatio!: number
-  @IsBoolean({ message: 'Say whether the converter locks up: true or false.' }) lockup!: boolean
+  @YesNo('Locks up') lockup!: boolean
 }
 
 export class SplineDto {
@@ -52,26 +54,22 @@ export class ShaftSectionDto {
   @Figure({ label: 'Diameter', unit: 'in', from: 0.1, to: 8 }) outerDiameterM!: number
   @Figure({ label: 'Bore', unit: 'in', from: 0, to: 8 }) boreDiameterM!: number
   @Figure({ label: 'Length', unit: 'in', from: 0, to: 60, above: true }) lengthM!: number
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => SplineDto) spline?: SplineDto
+  @IsOptional() @Shape('Spline', () => SplineDto) spline?: SplineDto
   @IsOptional() @Figure({ label: 'Cross hole', unit: 'in', from: 0, to: 2 }) crossHoleDiameterM?: number
 }
 
 export class ShaftDto {
-  @Slug('Steel') steelId!: string
+  @OneOf('Steel', STEELS.map((steel) => steel.id), STEEL_WORDS) steelId!: string
   @Figure({ label: 'Depth of the hardened case', unit: 'in', from: 0, to: 1 }) caseDepthM!: number
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(30)
-  @ValidateNested({ each: true })
-  @Type(() => ShaftSectionDto)
+  @Shapes('Sections', () => ShaftSectionDto, { least: 1, most: 30 })
   sections!: ShaftSectionDto[]
-  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
 }
 
 export class PistonChamberDto {
   @Figure({ label: 'Inner radius of the piston', unit: 'mm', from: 0, to: 400 }) innerRadiusM!: number
   @Figure({ label: 'Outer radius of the piston', unit: 'mm', from: 5, to: 400 }) outerRadiusM!: number
-  @IsOptional() @IsArray() @IsString({ each: true }) fedIn?: string[]
+  @IsOptional() @Texts('Fed in ranges', { most: 20 }) fedIn?: string[]
 }
 
 export class PackDto {
@@ -80,20 +78,16 @@ export class PackDto {
   @Figure({ label: 'Lined plates', from: 1, to: 16, whole: true }) linedPlates!: number
   @Figure({ label: 'Faces a plate', from: 1, to: 2, whole: true }) facesPerPlate!: 1 | 2
   @Figure({ label: 'Hot static friction', from: 0.03, to: 0.5 }) hotStaticFriction!: number
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(4)
-  @ValidateNested({ each: true })
-  @Type(() => PistonChamberDto)
+  @Shapes('Piston faces', () => PistonChamberDto, { least: 1, most: 4 })
   chambers!: PistonChamberDto[]
   @Figure({ label: 'Return springs', unit: 'N', from: 0, to: 10000 }) returnSpringN!: number
   @Figure({ label: 'Cushion', unit: 'N', from: 0, to: 5000 }) cushionN!: number
   @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
   @IsOptional() @Figure({ label: 'Inner radius of the oil', unit: 'mm', from: 0, to: 400 }) oilFillRadiusM?: number
-  @IsBoolean() balanced!: boolean
+  @YesNo('Balanced against its spinning oil') balanced!: boolean
   @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
   @Figure({ label: 'Thickness of a steel', unit: 'mm', from: 0.5, to: 8 }) steelThicknessM!: number
-  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
 }
 
 export class OneWayDto {
@@ -116,7 +110,7 @@ export class ShellDto {
   @Figure({ label: 'Radius of the neck', unit: 'mm', from: 8, to: 200 }) neckRadiusM!: number
   @Figure({ label: 'Outer radius', unit: 'mm', from: 10, to: 300 }) outerRadiusM!: number
   @Figure({ label: 'Length', unit: 'mm', from: 5, to: 400 }) lengthM!: number
-  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => FilletWeldDto) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
 }
 
 /** Geometry class by kind of part. */

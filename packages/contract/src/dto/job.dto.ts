@@ -13,12 +13,11 @@ import {
   type Fits,
   type Operation,
 } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { IsObject, IsOptional, ValidateNested } from 'class-validator'
+import { IsOptional } from 'class-validator'
+import { Label, Named, Shape, Slug, SlugOrNull } from './decorators.js'
 import { worded, type Problem } from '../words/faults.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
-import { Label, Slug, SlugOrNull } from './decorators.js'
 import { Figure } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 
@@ -29,14 +28,14 @@ export class PressureDto {
 
 /** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */
 export class SpecDto {
-  @IsObject({ message: 'The fitted parts must be named by station.' })
+  @Named('Fitted parts')
   fits!: Record<string, string | null>
 
   /** Ids of operations by station, in the order in which they are done. */
-  @IsObject({ message: 'Operations must be named by station.' })
+  @Named('Operations')
   works!: Record<string, string[]>
 
-  @IsObject() @ValidateNested() @Type(() => PressureDto) pressure!: PressureDto
+  @Shape('Line pressure', () => PressureDto) pressure!: PressureDto
 }
 
 /** What a person changes about a job; saved as one. */
@@ -45,12 +44,12 @@ export class JobContentDto {
   @Slug('Unit') unitId!: string
   /** Which variant of the unit it is; null while that is not known. */
   @SlugOrNull('Variant') variantId!: string | null
-  @IsObject() @ValidateNested() @Type(() => BriefDto) brief!: BriefDto
+  @Shape('Brief', () => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
-  @IsObject() arrived!: Record<string, string | null>
-  @IsObject() @ValidateNested() @Type(() => SpecDto) spec!: SpecDto
+  @Named('As it came in') arrived!: Record<string, string | null>
+  @Shape('Spec', () => SpecDto) spec!: SpecDto
   /** The house rules that the job is judged by. */
-  @IsObject() @ValidateNested() @Type(() => HouseRulesDto) rules!: HouseRulesDto
+  @Shape('House rules', () => HouseRulesDto) rules!: HouseRulesDto
 }
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */

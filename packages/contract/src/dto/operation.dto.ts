@@ -1,10 +1,10 @@
 import { fault, PART_KINDS, SKILLS, type Kit, type Operation, type PartKind, type Skill } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsObject, IsOptional, ValidateNested } from 'class-validator'
+import { IsOptional } from 'class-validator'
+import { Label, Named, OneOf, Shapes, Slug, Slugs } from './decorators.js'
 import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
-import { Label, OneOf, Slug } from './decorators.js'
 import { FeaturesDto } from './features.dto.js'
+import { PART_KIND_WORDS, SKILL_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 import { GEOMETRY_DTOS } from './geometry.dto.js'
 import { StatedLimitDto } from './part.dto.js'
@@ -12,25 +12,25 @@ import { StatedLimitDto } from './part.dto.js'
 export class OperationDto extends FeaturesDto {
   @Slug('Operation id') id!: string
   @Label('Name') name!: string
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @Slug('Unit', true) unitIds!: string[]
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @Slug('Station', true) stationIds!: string[]
-  @OneOf('Kind of part', PART_KINDS) kind!: PartKind
-  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(100) @Slug('Part', true) partIds?: string[]
+  @Slugs('Units', { least: 1, most: 40 }) unitIds!: string[]
+  @Slugs('Stations', { least: 1, most: 40 }) stationIds!: string[]
+  @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
+  @IsOptional() @Slugs('Parts', { least: 1, most: 100 }) partIds?: string[]
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
-  @OneOf('Skill', SKILLS) skill!: Skill
+  @OneOf('Skill', SKILLS, SKILL_WORDS) skill!: Skill
   @Label('Caution', 240) caution!: string
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @Slug('Feature', true) removes?: string[]
-  @IsObject({ message: 'Say what of the geometry changes; an empty object where nothing does.' }) becomes!: object
-  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => StatedLimitDto) stated!: StatedLimitDto[]
+  @IsOptional() @Slugs('Features', { most: 20 }) removes?: string[]
+  @Named('What becomes of the geometry') becomes!: object
+  @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 }
 
 export class KitDto {
   @Slug('Kit id') id!: string
   @Label('Name') name!: string
   @Label('Maker') maker!: string
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @Slug('Unit', true) unitIds!: string[]
-  @IsObject({ message: 'A kit names its parts by station.' }) parts!: Record<string, string>
+  @Slugs('Units', { least: 1, most: 40 }) unitIds!: string[]
+  @Named('Parts of the kit') parts!: Record<string, string>
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
 }

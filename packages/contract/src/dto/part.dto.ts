@@ -12,55 +12,49 @@ import {
   type Part,
   type PartKind,
 } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, ValidateNested } from 'class-validator'
+import { IsOptional } from 'class-validator'
+import { Label, OneOf, Shape, Shapes, Slug, Slugs, YesNo } from './decorators.js'
 import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
-import { Label, OneOf, Slug } from './decorators.js'
 import { PartFeaturesDto } from './features.dto.js'
+import { LIMIT_BASIS_WORDS, LIMIT_PLACE_WORDS, LIMIT_POINT_WORDS, PART_KIND_WORDS } from '../words/choices.js'
+import { ORIGIN_WORDS } from '../words/verdict.js'
 import { Figure } from './figure.js'
 import { GEOMETRY_DTOS } from './geometry.dto.js'
 
 class NoGeometry {}
 
+const ORIGIN_NAMES = Object.fromEntries(ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
 
 export class StatedLimitDto {
-  @OneOf('Place of a limit', LIMIT_PLACES) place!: LimitPlace
+  @OneOf('Place of a limit', LIMIT_PLACES, LIMIT_PLACE_WORDS) place!: LimitPlace
   @IsOptional() @Figure({ label: 'Stated torque', unit: 'lb-ft', from: 0, to: 30000, above: true }) torqueNm?: number
   @IsOptional() @Figure({ label: 'Stated power', unit: 'hp', from: 0, to: 20000, above: true }) powerW?: number
   @IsOptional() @Figure({ label: 'Maximum pressure', unit: 'psi', from: 10, to: 1000 }) pressurePa?: number
   @IsOptional() @Figure({ label: 'Maximum speed', unit: 'rpm', from: 500, to: 30000 }) speedRadPerS?: number
   @IsOptional() @Figure({ label: 'Rated at', unit: 'rpm', from: 200, to: 15000 }) ratedAtRadPerS?: number
-  @IsOptional() @OneOf('Where a limit applies', LIMIT_POINTS) at?: LimitPoint
-  @IsOptional() @OneOf('Basis of a limit', LIMIT_BASES) basis?: LimitBasis
-  @IsOptional() @IsBoolean({ message: 'Say whether the one who states it sells the part: true or false.' }) sells?: boolean
-  @OneOf('Origin of a limit', STATED_ORIGINS) origin!: Exclude<Origin, 'computed'>
+  @IsOptional() @OneOf('Where a limit applies', LIMIT_POINTS, LIMIT_POINT_WORDS) at?: LimitPoint
+  @IsOptional() @OneOf('Basis of a limit', LIMIT_BASES, LIMIT_BASIS_WORDS) basis?: LimitBasis
+  @IsOptional() @YesNo('Stated by the one who sells it') sells?: boolean
+  @OneOf('Origin of a limit', STATED_ORIGINS, ORIGIN_NAMES) origin!: Exclude<Origin, 'computed'>
 }
 
 export class PartDto extends PartFeaturesDto {
   @Slug('Part id') id!: string
   @Label('Name') name!: string
   @Label('Maker') maker!: string
-  @OneOf('Kind of part', PART_KINDS) kind!: PartKind
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Name at least one unit that the part fits.' })
-  @ArrayMaxSize(40)
-  @Slug('Unit', true)
+  @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
+  @Slugs('Units', { least: 1, most: 40 })
   unitIds!: string[]
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Name at least one station.' })
-  @ArrayMaxSize(40)
-  @Slug('Station', true)
+  @Slugs('Stations', { least: 1, most: 40 })
   stationIds!: string[]
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
-  @IsBoolean({ message: 'Say whether the part is the stock one: true or false.' }) stock!: boolean
-  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => StatedLimitDto) stated!: StatedLimitDto[]
+  @YesNo('Stock part') stock!: boolean
+  @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 
-  @IsObject({ message: 'A part needs its geometry.' })
-  @ValidateNested()
-  @Type((help) => GEOMETRY_DTOS[(help?.object as PartDto | undefined)?.kind as PartKind] ?? NoGeometry)
+  @Shape('Geometry', (part) => GEOMETRY_DTOS[(part as PartDto | undefined)?.kind as PartKind] ?? NoGeometry)
   geometry!: object
 }
 

@@ -1,7 +1,14 @@
-import { FRICTION_RADII, LIMITS_THAT_COUNT, type FrictionRadius, type HouseRules, type LimitThatCounts } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { IsObject, ValidateNested } from 'class-validator'
-import { OneOf } from './decorators.js'
+import {
+  FRICTION_RADII,
+  LIFE_LIMITS,
+  LIMITS_THAT_COUNT,
+  type FrictionRadius,
+  type HouseRules,
+  type LifeLimits,
+  type LimitThatCounts,
+} from '@plucky/core'
+import { OneOf, Shape } from './decorators.js'
+import { FRICTION_RADIUS_WORDS, LIFE_LIMIT_WORDS, LIMIT_COUNTS_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const FACTOR = { from: 1, to: 5 } as const
@@ -28,16 +35,17 @@ export class MarginsDto {
 }
 
 export class HouseRulesDto implements HouseRules {
-  @OneOf('Limit that counts', LIMITS_THAT_COUNT) limitThatCounts!: LimitThatCounts
-  @IsObject() @ValidateNested() @Type(() => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
-  @OneOf('Radius of a lining', FRICTION_RADII) frictionRadius!: FrictionRadius
-  @IsObject() @ValidateNested() @Type(() => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
-  @IsObject() @ValidateNested() @Type(() => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
+  @OneOf('Limit that counts', LIMITS_THAT_COUNT, LIMIT_COUNTS_WORDS) limitThatCounts!: LimitThatCounts
+  @OneOf('Limits stated over a life', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
+  @Shape('Power ratings without rpm', () => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
+  @OneOf('Radius of a lining', FRICTION_RADII, FRICTION_RADIUS_WORDS) frictionRadius!: FrictionRadius
+  @Shape('Shock in the launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
+  @Shape('Shock at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
   @Figure({ label: 'Shock in reverse', ...FACTOR }) reverseFactor!: number
   @Figure({ label: 'Shock of a locked converter', ...FACTOR }) lockupFactor!: number
   @Figure({ label: 'Friction elements', ...FACTOR }) frictionFactor!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number
-  @IsObject() @ValidateNested() @Type(() => MarginsDto) houseMargin!: MarginsDto
+  @Shape('House margin', () => MarginsDto) houseMargin!: MarginsDto
   @Figure({ label: 'Together within', from: 0, to: 0.3 }) togetherWithin!: number
   @Figure({ label: 'An hour at the bench', from: 0, to: 1000 }) hourRate!: number
 }

@@ -1,19 +1,17 @@
 import type { Kit, Operation, Part } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsObject, ValidateNested } from 'class-validator'
-import { Label } from './decorators.js'
+import { Label, Named, NamedEach, Shapes } from './decorators.js'
 import { Figure } from './figure.js'
 
 /** An item of the shelf as it is saved over the state that was seen. */
 export class SaveItemDto {
-  @IsObject({ message: 'The item must hold fields of its own.' }) item!: object
+  @Named('Item') item!: object
   @Figure({ label: 'Number of the last save', from: 1, to: 1e9, whole: true }) version!: number
 }
 
 /** Parts of a list to be taken at once. */
 export class ImportPartsDto {
-  @IsArray() @ArrayMaxSize(2000) @IsObject({ each: true }) added!: object[]
-  @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => SaveItemDto) changed!: SaveItemDto[]
+  @NamedEach('Added parts', 2000) added!: object[]
+  @Shapes('Changed parts', () => SaveItemDto, { most: 2000 }) changed!: SaveItemDto[]
 }
 
 export class NewRevisionDto {

@@ -1,9 +1,9 @@
 import { PART_KINDS, trainFaults, type PartKind, type Unit } from '@plucky/core'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsObject, IsOptional, IsString, ValidateIf, ValidateNested } from 'class-validator'
+import { IsOptional, ValidateIf } from 'class-validator'
+import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
 import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
-import { Label, OneOf, Slug } from './decorators.js'
+import { PART_KIND_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const MEMBER = 'Member'
@@ -37,58 +37,58 @@ export class ShiftElementDto {
 export class GearRangeDto {
   @Label('Range', 8) id!: string
   @Label('Name of the range', 20) name!: string
-  @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) on!: string[]
-  @IsBoolean() reverse!: boolean
-  @IsBoolean() lockup!: boolean
+  @Texts('Engaged elements', { most: 12 }) on!: string[]
+  @YesNo('Reverse') reverse!: boolean
+  @YesNo('Locks up') lockup!: boolean
 }
 
 export class GearTrainDto {
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(60) @IsString({ each: true }) members!: string[]
-  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => PlanetarySetDto) sets!: PlanetarySetDto[]
-  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => RigidJointDto) joints!: RigidJointDto[]
+  @Texts('Members', { least: 2, most: 60 }) members!: string[]
+  @Shapes('Gear sets', () => PlanetarySetDto, { most: 12 }) sets!: PlanetarySetDto[]
+  @Shapes('Joints', () => RigidJointDto, { most: 60 }) joints!: RigidJointDto[]
   // Every choice of holding one-ways is tried, so their number is bounded with the elements'.
-  @IsArray() @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => ShiftElementDto) elements!: ShiftElementDto[]
+  @Shapes('Elements', () => ShiftElementDto, { most: 16 }) elements!: ShiftElementDto[]
   @Label(MEMBER, 40) input!: string
   @Label(MEMBER, 40) output!: string
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => GearRangeDto) ranges!: GearRangeDto[]
+  @Shapes('Ranges', () => GearRangeDto, { least: 1, most: 16 }) ranges!: GearRangeDto[]
 }
 
 export class StationLoadDto {
   @OneOf('Place of the load', ['engine', 'stator', 'turbine', 'lockup', 'link', 'sets', 'output']) at!: string
   @ValidateIf((load: StationLoadDto) => load.at === 'link') @Label('Joint or element', 40) id?: string
-  @ValidateIf((load: StationLoadDto) => load.at === 'sets') @IsArray() @ArrayMinSize(1) @IsString({ each: true }) ids?: string[]
+  @ValidateIf((load: StationLoadDto) => load.at === 'sets') @Texts('Gear sets', { least: 1, most: 20 }) ids?: string[]
 }
 
 export class StripPlaceDto {
   @OneOf('Lane', ['line', 'upper', 'rail']) lane!: 'line' | 'upper' | 'rail'
   @Figure({ label: 'Column', from: 0, to: 30, whole: true }) column!: number
-  @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) from!: string[]
-  @IsOptional() @IsBoolean() grounded?: boolean
+  @Texts('Comes from', { most: 8 }) from!: string[]
+  @IsOptional() @YesNo('Held to the case') grounded?: boolean
 }
 
 export class StationDto {
   @Slug('Station') id!: string
   @Label('Code', 8) code!: string
   @Label('Name', 40) name!: string
-  @OneOf('Kind of part', PART_KINDS) kind!: PartKind
-  @IsObject() @ValidateNested() @Type(() => StationLoadDto) load!: StationLoadDto
+  @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
+  @Shape('Load', () => StationLoadDto) load!: StationLoadDto
   @Label(MEMBER, 40) speedOf!: string
-  @IsObject() @ValidateNested() @Type(() => StripPlaceDto) strip!: StripPlaceDto
+  @Shape('Place on the strip', () => StripPlaceDto) strip!: StripPlaceDto
 }
 
 export class VariantDto {
   @Slug('Variant') id!: string
   @Label('Name of the variant', 40) name!: string
   @Label('How to tell it', 200) tell!: string
-  @IsArray() @ArrayMaxSize(20) @Slug('Feature', true) offers!: string[]
+  @Slugs('Features', { most: 20 }) offers!: string[]
 }
 
 export class UnitDto {
   @Slug('Unit id') id!: string
   @Label('Name', 40) name!: string
-  @IsObject() @ValidateNested() @Type(() => GearTrainDto) train!: GearTrainDto
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => StationDto) stations!: StationDto[]
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => VariantDto) variants?: VariantDto[]
+  @Shape('Gear train', () => GearTrainDto) train!: GearTrainDto
+  @Shapes('Stations', () => StationDto, { least: 1, most: 40 }) stations!: StationDto[]
+  @IsOptional() @Shapes('Variants', () => VariantDto, { most: 20 }) variants?: VariantDto[]
 }
 
 /** Checks a unit's shape, then whether its gear train can be built and named as written. */

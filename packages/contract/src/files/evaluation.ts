@@ -1,24 +1,14 @@
-import {
-  fittedParts,
-  misfits,
-  specAnswer,
-  type Answer,
-  type Catalogue,
-  type PowerHeld,
-  type SpecAnswer,
-  type StationVerdict,
-} from '@plucky/core'
+import type { Answer, PowerHeld, StationVerdict } from '@plucky/core'
 import { misfitSentence } from '../words/fitting.js'
-import { likelyWords, verdictSentence } from '../words/verdict.js'
+import { likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
+import { judged } from './judged.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
 export function evaluation(file: JobFile): object {
   const { job, unit } = file
-  const fitted = fittedParts(job.spec, catalogueOf(file))
-  const answer: SpecAnswer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
-  const sentence = verdictSentence(answer, unit, job.brief)
-  const unfit = misfits(unit, fitted, job.variantId).map((misfit) => misfitSentence(misfit, unit))
+  const { answer, sentence, misfits, cost } = judged(file)
+  const unfit = misfits.map((misfit) => misfitSentence(misfit, unit))
   if (answer.outcome !== 'answered') return { job: job.name, unit: unit.id, outcome: answer.outcome, sentence, misfits: unfit }
   return {
     job: job.name,
@@ -35,17 +25,11 @@ export function evaluation(file: JobFile): object {
     breakingOrder: answer.breakingOrder,
     findings: answer.findings,
     misfits: unfit,
+    cost: { price: cost.price, hours: cost.hours },
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
   }
 }
-
-/** What a file brings, to look things up in. */
-export const catalogueOf = ({ parts, operations, kits }: Pick<JobFile, 'parts' | 'operations' | 'kits'>): Catalogue => ({
-  parts: new Map(parts.map((part) => [part.id, part])),
-  operations: new Map(operations.map((operation) => [operation.id, operation])),
-  kits: new Map(kits.map((kit) => [kit.id, kit])),
-})
 
 function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst }: StationVerdict): object {
   return {

@@ -1,4 +1,4 @@
-import type { Misfit, Skill, Unit } from '@plucky/core'
+import type { Misfit, Unit } from '@plucky/core'
 import { capital } from './format.js'
 import { stationName } from './verdict.js'
 
@@ -32,9 +32,3 @@ export function companionReason(misfit: Misfit, unit: Unit): string {
 
 const variantNames = (unit: Unit, ids: readonly string[]) =>
   ids.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(' or ')
-
-export const SKILL_WORDS: Record<Skill, string> = {
-  bench: 'at the bench',
-  machinist: 'machine shop',
-  specialist: 'equipped, qualified shop only',
-}

@@ -21,6 +21,22 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
     ],
   }),
   question({
+    key: 'lifeLimits',
+    question: 'Does a limit that is stated over a life decide?',
+    sides: [
+      {
+        value: 'beside',
+        name: 'shown beside',
+        why: 'Hard parts are judged by the single event that makes them yield, with a house margin on top; how long they last is another question.',
+      },
+      {
+        value: 'count',
+        name: 'decides too',
+        why: 'What runs every day is lost by fatigue: a limit over its life is the one to build to, and the spec is called weaker.',
+      },
+    ],
+  }),
+  question({
     key: 'frictionRadius',
     question: 'At which radius does a lining pull?',
     sides: [

@@ -14,14 +14,21 @@ export const variantOf = (unit: Unit, variantId: string | null): Variant | undef
 export const fitsVariant = (part: Part, variantId: string | null): boolean =>
   variantId === null || part.variantIds === undefined || part.variantIds.includes(variantId)
 
+/** Whether a feature is offered at a station: by the part fitted there, as it came or by an operation, or by the unit's variant. */
+export function offersOf(
+  unit: Unit,
+  fitted: ReadonlyMap<string, Part>,
+  variantId: string | null,
+): (stationId: string, feature: string) => boolean {
+  const ofVariant = variantOf(unit, variantId)?.offers ?? []
+  return (stationId, feature) => ofVariant.includes(feature) || (fitted.get(stationId)?.offers?.includes(feature) ?? false)
+}
+
 /**
- * What does not go together in a spec, front to rear. A feature counts as offered at a station when the part fitted there offers it, as
- * it came or by an operation, or when the unit's variant has it. A need at a station that is empty is not met.
+ * What does not go together in a spec, front to rear. A need at a station that is empty is not met.
  */
 export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId: string | null): Misfit[] {
-  const ofVariant = variantOf(unit, variantId)?.offers ?? []
-  const offered = (stationId: string, feature: string) =>
-    ofVariant.includes(feature) || (fitted.get(stationId)?.offers?.includes(feature) ?? false)
+  const offered = offersOf(unit, fitted, variantId)
   return unit.stations.flatMap(({ id: stationId }): Misfit[] => {
     const part = fitted.get(stationId)
     if (!part) return []

@@ -44,7 +44,8 @@ const PLAIN: LimitContext = { engineKind: 'petrol', rules: DEFAULT_RULES }
 
 /**
  * Everything that can give way at a station with a part fitted. Where a place has both a computed and a stated figure the house rule
- * says which counts: the lower, the computed or the stated one. Life limits are never counted in a single event.
+ * says which counts: the lower, the computed or the stated one. A limit stated over a life
+ * counts in a single event only where the house rule says so.
  */
 export function stationLimits(station: Station, part: Part, context: LimitContext = PLAIN): StationLimits {
   const { rules } = context
@@ -127,7 +128,7 @@ function statedLimit(stated: StatedLimit, { name, shock, load, factor, context }
   const torque = statedTorque(stated, context.engineKind, context.rules)
   if (!torque) return []
   const at: StationLoad = stated.at === 'engine' || stated.at === 'turbine' ? { at: stated.at } : load
-  const counts = stated.basis !== 'life'
+  const counts = stated.basis !== 'life' || context.rules.lifeLimits === 'count'
   const about = {
     place: name,
     load: at,

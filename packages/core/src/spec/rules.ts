@@ -13,9 +13,14 @@ export type LimitThatCounts = (typeof LIMITS_THAT_COUNT)[number]
 export const FRICTION_RADII = ['wear', 'pressure'] as const
 export type FrictionRadius = (typeof FRICTION_RADII)[number]
 
+/** Whether a figure stated for a life of events decides like one for a single event, or is shown beside. */
+export const LIFE_LIMITS = ['beside', 'count'] as const
+export type LifeLimits = (typeof LIFE_LIMITS)[number]
+
 /** The shop's choices where builders disagree. A job records those it is judged by. */
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
+  readonly lifeLimits: LifeLimits
   /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
   readonly ratingSpeed: Readonly<Record<`${Fuel}RadPerS`, number>>
   readonly frictionRadius: FrictionRadius
@@ -38,6 +43,7 @@ export interface HouseRules {
 /** Default house rules (common practice, no source; shock is counted once, on the demand). */
 export const DEFAULT_RULES: HouseRules = {
   limitThatCounts: 'lower',
+  lifeLimits: 'beside',
   ratingSpeed: { dieselRadPerS: toSi(2800, 'rpm'), petrolRadPerS: toSi(6000, 'rpm') },
   frictionRadius: 'wear',
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },

@@ -20,11 +20,12 @@ export async function up(query: QueryInterface): Promise<void> {
     saved_at: { type: DataTypes.DATE, allowNull: false },
     body,
   })
-  const replacements = { rate: JSON.stringify({ hourRate: DEFAULT_RULES.hourRate }) }
+  const { hourRate, lifeLimits } = DEFAULT_RULES
+  const replacements = { rules: JSON.stringify({ hourRate, lifeLimits }) }
   await query.sequelize.query(
     `UPDATE jobs SET body = jsonb_build_object('variantId', NULL) || body
        || jsonb_build_object('spec', jsonb_build_object('works', '{}'::jsonb) || (body->'spec'))
-       || jsonb_build_object('rules', (:rate)::jsonb || (body->'rules'))`,
+       || jsonb_build_object('rules', (:rules)::jsonb || (body->'rules'))`,
     { replacements },
   )
 }
@@ -32,7 +33,7 @@ export async function up(query: QueryInterface): Promise<void> {
 /** The older form knows none of it. */
 export async function down(query: QueryInterface): Promise<void> {
   await query.sequelize.query(
-    `UPDATE jobs SET body = (body - 'variantId') || jsonb_build_object('spec', (body->'spec') - 'works', 'rules', (body->'rules') - 'hourRate')`,
+    `UPDATE jobs SET body = (body - 'variantId') || jsonb_build_object('spec', (body->'spec') - 'works', 'rules', (body->'rules') - 'hourRate' - 'lifeLimits')`,
   )
   await query.dropTable('revisions')
   await query.removeColumn('parts', 'version')

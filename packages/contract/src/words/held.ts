@@ -1,4 +1,4 @@
-import { figure, roundedHp } from '@plucky/contract'
+import { figure, roundedHp } from './format.js'
 import { fromSi, type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
 
 /** What a station or a spec holds, in a few words. */

@@ -1,0 +1,137 @@
+import type { Sheet } from '@plucky/contract'
+import { createRequire } from 'node:module'
+import pdfmake from 'pdfmake'
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+
+const require = createRequire(import.meta.url)
+const own = (file: string) => require.resolve(`@expo-google-fonts/${file}.ttf`)
+const other = (style: string) => require.resolve(`dejavu-fonts-ttf/ttf/DejaVuSansCondensed${style}.ttf`)
+
+const face = (normal: string, bold: string) => ({ normal, bold, italics: normal, bolditalics: bold })
+pdfmake.setFonts({
+  Text: face(own('barlow/400Regular/Barlow_400Regular'), own('barlow/600SemiBold/Barlow_600SemiBold')),
+  Head: face(own('barlow-condensed/500Medium/BarlowCondensed_500Medium'), own('barlow-condensed/700Bold/BarlowCondensed_700Bold')),
+  Other: face(other(''), other('-Bold')),
+})
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path) => /node_modules/.test(path))
+
+/** Characters of our own lettering; the rest is set in a face that has them. */
+const OWN =
+  /[\u0020-\u0113\u0116-\u012b\u012d-\u0131\u0133-\u0137\u0139-\u013e\u0140-\u0148\u014a-\u014d\u014f-\u017e\u2010\u2013\u2014\u2018-\u201e\u2020\u2022\u2026\u2212\u20ac\u2122]+/g
+
+/** Text in runs, each in a face that has its letters. */
+function set(text: string, font: 'Text' | 'Head' = 'Text'): { text: string; font: string }[] {
+  const runs: { text: string; font: string }[] = []
+  let from = 0
+  for (const { 0: known, index } of text.matchAll(OWN)) {
+    if (index > from) runs.push({ text: text.slice(from, index), font: 'Other' })
+    runs.push({ text: known, font })
+    from = index + known.length
+  }
+  return from < text.length ? [...runs, { text: text.slice(from), font: 'Other' }] : runs
+}
+
+const head = (text: string): TableCell => ({ text: set(text, 'Head'), bold: true })
+const soft = (text: string, color = '#555'): TableCell => ({ text: set(text), color })
+const plain = (text: string, bold = false): TableCell => ({ text: set(text), bold })
+const number = (text: string): TableCell => ({ text: set(text, 'Head'), noWrap: true, fontSize: undefined })
+
+const RULED = {
+  hLineWidth: (i: number) => (i === 1 ? 0.9 : 0.3),
+  vLineWidth: () => 0,
+  hLineColor: (i: number) => (i === 1 ? '#000' : '#aaa'),
+  paddingLeft: (i: number) => (i === 0 ? 0 : 5),
+  paddingRight: () => 0,
+  paddingTop: () => 1.2,
+  paddingBottom: () => 1.2,
+}
+
+function stations(sheet: Sheet): Content {
+  const rows = sheet.stations.map((s): TableCell[] => [
+    number(s.code),
+    plain(s.name),
+    { text: [...set([s.part, ...s.works].join(' + ')).map((run) => ({ ...run, bold: s.changed })), ...set(s.maker ? `, ${s.maker}` : '')] },
+    number(s.holds),
+    number(s.capacity),
+    number(s.margin),
+    plain(s.where),
+    soft(s.reason),
+  ])
+  const titles = ['', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map(head)
+  return {
+    table: { headerRows: 1, widths: ['auto', 62, '*', 'auto', 'auto', 'auto', 88, 108], body: [titles, ...rows] },
+    layout: RULED,
+    margin: [0, 6, 0, 0],
+  }
+}
+
+function bill({ lines, total }: Sheet): Content {
+  const row = (line: Sheet['total'], bold = false): TableCell[] => [
+    plain(line.what, bold),
+    plain(line.at, bold),
+    { text: set(line.price, 'Head'), bold, alignment: 'right', noWrap: true },
+    { text: set(line.hours, 'Head'), bold, alignment: 'right', noWrap: true },
+  ]
+  const body = [['To buy and to do', 'At', 'Price', 'Hours'].map(head), ...lines.map((line) => row(line)), row(total, true)]
+  return { table: { headerRows: 1, widths: ['*', 'auto', 'auto', 'auto'], body }, layout: RULED }
+}
+
+function listed(title: string, lines: readonly string[], none = ''): Content {
+  const said = lines.length > 0 ? lines : none ? [none] : []
+  return said.length === 0 ? '' : [{ text: set(title, 'Head'), bold: true, margin: [0, 4, 0, 0] }, ...said.map((line) => ({ text: set(line) }))] // prettier-ignore
+}
+
+function definition(sheet: Sheet, size: number): TDocumentDefinitions {
+  const brief = sheet.brief.map(([name, value]) => `${name}: ${value}`).join('.  ')
+  return {
+    info: { title: sheet.title, creator: 'Plucky Ratio' },
+    pageSize: 'A4',
+    pageMargins: [28, 26, 28, 26],
+    defaultStyle: { font: 'Text', fontSize: size, lineHeight: 1.05 },
+    content: [
+      {
+        columns: [
+          { text: set(sheet.title, 'Head'), bold: true, fontSize: size * 2 },
+          { text: set(`${sheet.unit}; ${sheet.revision}`), alignment: 'right', margin: [0, size * 0.8, 0, 0] },
+        ],
+      },
+      { canvas: [{ type: 'line', x1: 0, y1: 1, x2: 539, y2: 1, lineWidth: 1.2 }] },
+      { text: set(sheet.sentence, 'Head'), bold: true, fontSize: size * 1.55, margin: [0, 3, 0, 0] },
+      { text: set(sheet.besides), color: '#555' },
+      ...sheet.warnings.map((warning) => ({ text: set(`! ${warning}`), bold: true, color: '#a3221a' })),
+      { text: set(brief), margin: [0, 3, 0, 0] },
+      stations(sheet),
+      {
+        columns: [
+          { width: '*', stack: [bill(sheet)] },
+          {
+            width: 240,
+            stack: [
+              listed('What goes with what', sheet.together, 'Nothing is bound to anything else.'),
+              listed('Work', sheet.work, 'Nothing is worked on.'),
+              listed('House rules that differ from the usual', sheet.rules),
+            ],
+          },
+        ],
+        columnGap: 16,
+        margin: [0, 6, 0, 0],
+      },
+      listed('Cautions', sheet.cautions),
+    ],
+  }
+}
+
+/** Sizes of the lettering that are tried, the largest first, until the sheet stands on one page. */
+const SIZES = [8.4, 7.8, 7.2, 6.6, 6]
+
+/** A build sheet as a PDF: one A4 page where its lettering can be read at all, else more. */
+export async function sheetPdf(sheet: Sheet): Promise<Buffer> {
+  for (const size of SIZES) {
+    let pages = 0
+    const document = pdfmake.createPdf({ ...definition(sheet, size), footer: (_page: number, count: number) => ((pages = count), '') })
+    const bytes = await document.getBuffer()
+    if (pages <= 1 || size === SIZES[SIZES.length - 1]) return bytes
+  }
+  throw new Error('No size of lettering was tried.')
+}

@@ -1,0 +1,91 @@
+import { chakra, Text } from '@chakra-ui/react'
+import { comparison, type Compared, type Judged } from '@plucky/contract'
+import { useMemo } from 'react'
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  tableLayout: 'fixed',
+  fontSize: '14px',
+  '& td, & th': {
+    padding: '3px 6px',
+    textAlign: 'left',
+    verticalAlign: 'baseline',
+    borderBottom: '1px solid',
+    borderColor: 'ruleSoft',
+    fontWeight: 400,
+    overflowWrap: 'anywhere',
+  },
+  '& thead th': { borderBottomWidth: '2px', borderColor: 'ink', fontFamily: 'heading', fontSize: '16px', fontWeight: 600 },
+  '& td:first-of-type': { color: 'inkSoft' },
+  '& tr.section th': { fontFamily: 'heading', fontSize: '14.5px', color: 'inkSoft', paddingTop: '9px' },
+  '& .differs': { color: 'torque', fontWeight: 700 },
+  '& .step': { textAlign: 'right', fontFamily: 'figures' },
+  '& .figures': { fontFamily: 'figures', fontSize: '15px' },
+} as const
+
+interface ComparisonProps {
+  readonly was: Judged
+  readonly is: Judged
+  readonly wasName: string
+  readonly isName: string
+}
+
+/** Two states of a job side by side: first what it comes to, then all that differs. */
+export function ComparisonTable({ was, is, wasName, isName }: ComparisonProps) {
+  const { headline, stations, held, others } = useMemo(() => comparison(was, is), [was, is])
+  return (
+    <>
+      <chakra.table css={TABLE} data-testid="comparison">
+        <thead>
+          <tr>
+            <th style={{ width: '23%' }}>
+              <span style={{ position: 'absolute', clip: 'rect(0 0 0 0)' }}>what</span>
+            </th>
+            <th>{wasName}</th>
+            <th>{isName}</th>
+            <th className="step" style={{ width: 84 }}>
+              step
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <Rows rows={headline} figures />
+          <Section name="Fitted" rows={stations} />
+          <Section name="What a station holds" rows={held} figures />
+          <Section name="Brief, pressure, rules, shelf" rows={others} />
+        </tbody>
+      </chakra.table>
+      {stations.length + held.length + others.length === 0 && (
+        <Text mt="6px" fontSize="14px" color="inkSoft">
+          Nothing differs.
+        </Text>
+      )}
+    </>
+  )
+}
+
+function Section({ name, rows, figures = false }: { name: string; rows: readonly Compared[]; figures?: boolean }) {
+  if (rows.length === 0) return null
+  return (
+    <>
+      <tr className="section">
+        <th colSpan={4} scope="colgroup">
+          {name}
+        </th>
+      </tr>
+      <Rows rows={rows} figures={figures} />
+    </>
+  )
+}
+
+function Rows({ rows, figures }: { rows: readonly Compared[]; figures: boolean }) {
+  return rows.map((row) => (
+    <tr key={row.name}>
+      <td>{row.name}</td>
+      <td className={figures ? 'figures' : ''}>{row.was}</td>
+      <td className={`${figures ? 'figures' : ''} ${row.was === row.is ? '' : 'differs'}`}>{row.is}</td>
+      <td className="step">{row.step}</td>
+    </tr>
+  ))
+}

@@ -1,0 +1,37 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import type { JobContent } from '@plucky/contract'
+import { useMemo } from 'react'
+import { saveOver, takeStored, type JobState } from '../state/job.js'
+import { judgedNow } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
+import { ComparisonTable } from './ComparisonTable.js'
+
+/** The job was changed in another window: both versions side by side, and the two ways on. */
+export function Conflict({ job }: { job: JobState }) {
+  return (
+    <Box role="alert" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="14px" py="8px">
+      <Flex gap="12px" align="center" wrap="wrap">
+        <Text flex="1" minW="300px" fontWeight={600}>
+          {`${job.problem} Nothing was overwritten: both versions stand below.`}
+        </Text>
+        <Ruled size="sm" onClick={() => void takeStored()}>
+          Load the stored one
+        </Ruled>
+        <Ruled size="sm" onClick={() => void saveOver()}>
+          Save mine over it
+        </Ruled>
+      </Flex>
+      {job.stored && job.content && <Both stored={job.stored} mine={job.content} />}
+    </Box>
+  )
+}
+
+function Both({ stored, mine }: { stored: JobContent; mine: JobContent }) {
+  const [was, is] = [useMemo(() => judgedNow(stored), [stored]), useMemo(() => judgedNow(mine), [mine])]
+  if (!was || !is) return null
+  return (
+    <Box bg="sheet" mt="6px" px="10px" pb="6px" maxH="290px" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
+      <ComparisonTable was={was} is={is} wasName="Stored" isName="Yours, on this screen" />
+    </Box>
+  )
+}

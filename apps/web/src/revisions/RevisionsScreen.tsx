@@ -1,0 +1,206 @@
+import { Box, Field, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react'
+import {
+  capital,
+  checkJob,
+  heldInWords,
+  hoursWords,
+  judged,
+  money,
+  revisionName,
+  revisionWords,
+  verdictSentence,
+  type JobContent,
+  type Judged,
+  type Revision,
+} from '@plucky/contract'
+import type { Unit } from '@plucky/core'
+import { memo, useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import { change, jobStore, loadRevisions, nameRevision } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor, fileOf, judgedNow } from '../state/verdicts.js'
+import { Inked, Ruled, Worded } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { Pick } from '../ui/Pick.js'
+import { ComparisonTable } from './ComparisonTable.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** A state of the job that can be laid beside another: as it is, as it came in, or as it was named. */
+interface State {
+  readonly key: string
+  readonly name: string
+  readonly revision: Revision | null
+  readonly judged: Judged
+}
+
+/** Numbered, named states of the job, two of them side by side. */
+export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: ScreenProps) {
+  const revisions = useStore(jobStore, (job) => job.revisions)
+  const shop = useStore(shopStore)
+  const [problem, setProblem] = useState('')
+  useEffect(() => void loadRevisions().catch((error: Error) => setProblem(error.message)), [])
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the shop is read inside
+  const states = useMemo(() => statesOf(content, revisions ?? []), [content, revisions, shop])
+  const [left, setLeft] = useState('')
+  const [right, setRight] = useState('now')
+  const is = states.find((state) => state.key === right) ?? states[0]
+  const was = states.find((state) => state.key === left && state !== is) ?? states.find((state) => state !== is)
+  const answer = answerFor(content)
+  if (!is || !was) return null
+  return (
+    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
+        {answer ? verdictSentence(answer, unit, content.brief) : ''}
+      </Heading>
+      <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+        <Box>
+          <NameIt content={content} revisions={revisions} />
+          <Panel title="States of this job" mt="10px">
+            {problem && <Text color="break">{problem}</Text>}
+            {revisions === undefined && !problem && <Text color="inkSoft">Fetching the named states…</Text>}
+            {states.map((state) => (
+              <StateRow key={state.key} state={state} on={state === was} onLook={() => setLeft(state.key)} disabled={state === is} />
+            ))}
+          </Panel>
+        </Box>
+        <Panel title="Side by side" data-testid="side-by-side">
+          <Flex gap="12px" mb="6px" align="flex-end" wrap="wrap">
+            <Pick label="Left" value={was.key} options={optionsOf(states, is)} onPick={setLeft} width="250px" testId="compare-left" />
+            <Pick label="Right" value={is.key} options={optionsOf(states, was)} onPick={setRight} width="250px" testId="compare-right" />
+            {was.revision && <PutBack revision={was.revision} />}
+          </Flex>
+          <ComparisonTable was={was.judged} is={is.judged} wasName={was.name} isName={is.name} />
+        </Panel>
+      </Grid>
+    </Box>
+  )
+})
+
+const optionsOf = (states: readonly State[], other: State) =>
+  states.filter((state) => state !== other).map((state) => [state.key, state.name] as const)
+
+function statesOf(content: JobContent, revisions: readonly Revision[]): State[] {
+  const now = judgedNow(content)
+  const arrived = judgedNow({ ...content, spec: { ...content.spec, fits: content.arrived, works: {} } })
+  return [
+    ...(now ? [{ key: 'now', name: 'As it is now', revision: null, judged: now }] : []),
+    ...revisions.map((revision) => ({
+      key: String(revision.number),
+      name: `${revision.number} “${revision.name}”`,
+      revision,
+      judged: judged(revision.file),
+    })),
+    ...(arrived ? [{ key: 'arrived', name: 'As it came in', revision: null, judged: arrived }] : []),
+  ]
+}
+
+function NameIt({ content, revisions }: { content: JobContent; revisions: readonly Revision[] | undefined }) {
+  const [name, setName] = useState('')
+  const [refused, setRefused] = useState<string>()
+  const file = fileOf(content)
+  const keep = async () => {
+    const reason = await nameRevision(name.trim())
+    setRefused(reason)
+    if (reason === undefined) setName('')
+  }
+  return (
+    <Panel title="Name the state as it is now">
+      <Text fontSize="14px" color="inkSoft" data-testid="revision-state">
+        {file && revisions ? `${capital(revisionWords(file, revisions))}.` : ' '}
+      </Text>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void keep()
+        }}
+      >
+        <Field.Root invalid={refused !== undefined} mt="4px">
+          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+            Name, such as “as quoted”
+          </Field.Label>
+          <Flex gap="8px" width="100%">
+            <Input
+              value={name}
+              maxLength={60}
+              bg="paper"
+              borderRadius="1px"
+              borderColor="rule"
+              height="44px"
+              onChange={(event) => setName(event.target.value)}
+              data-testid="revision-name"
+            />
+            <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
+              Name it
+            </Inked>
+          </Flex>
+          <Field.ErrorText role="alert">{refused}</Field.ErrorText>
+        </Field.Root>
+      </form>
+      <Text mt="5px" fontSize="13.5px" color="inkSoft" lineHeight="1.35">
+        A named state is kept whole, with the figures of its parts as they are now, whatever the shelf says later.
+      </Text>
+    </Panel>
+  )
+}
+
+interface RowProps {
+  readonly state: State
+  readonly on: boolean
+  readonly disabled: boolean
+  readonly onLook: () => void
+}
+
+function StateRow({ state, on, disabled, onLook }: RowProps) {
+  const { answer, cost } = state.judged
+  const held = answer.outcome === 'answered' ? heldInWords(answer.held) : 'no answer'
+  const when = state.revision ? new Date(state.revision.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' }) : ''
+  return (
+    <Flex borderTopWidth="1px" borderColor="ruleSoft" py="5px" gap="8px" align="center" bg={on ? 'oilWash' : undefined}>
+      <Box flex="1" minW="0">
+        <Text fontWeight={600} lineHeight="1.25">
+          {state.name}
+        </Text>
+        <Text fontSize="13.5px" color="inkSoft">
+          {[held, `${money(cost.price)} · ${hoursWords(cost.hours)}`, when].filter(Boolean).join(' · ')}
+        </Text>
+      </Box>
+      {!disabled && !on && (
+        <Worded onClick={onLook} aria-label={`Lay ${state.name} on the left`}>
+          Lay left
+        </Worded>
+      )}
+    </Flex>
+  )
+}
+
+/** Takes the job back to a named state, as a change that can be undone. */
+function PutBack({ revision }: { revision: Revision }) {
+  const [refused, setRefused] = useState('')
+  const back = () => {
+    const { units, parts, operations } = shopStore.getState()
+    const lookup = {
+      unit: (id: string) => units.find((unit) => unit.id === id),
+      part: (id: string) => parts.get(id),
+      operation: (id: string) => operations.get(id),
+    }
+    const checked = checkJob(revision.file.job, lookup)
+    setRefused(checked.ok ? '' : `It can't be put back: ${checked.problems.map((p) => p.sentence).join(' ')}`)
+    if (checked.ok) change(() => checked.value)
+  }
+  return (
+    <Box>
+      <Ruled onClick={back} data-testid="put-back">
+        {`Go back to ${revisionName(revision)}`}
+      </Ruled>
+      {refused && (
+        <Text role="alert" color="break" fontSize="13.5px">
+          {refused}
+        </Text>
+      )}
+    </Box>
+  )
+}

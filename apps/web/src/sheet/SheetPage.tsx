@@ -1,0 +1,140 @@
+import { Box, chakra, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import type { Sheet } from '@plucky/contract'
+import type { ReactNode } from 'react'
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  fontSize: '13px',
+  '& th': { textAlign: 'left', fontWeight: 600, fontFamily: 'heading', fontSize: '14px', borderBottom: '2px solid', padding: '2px 5px' },
+  '& td': { padding: '3px 5px', verticalAlign: 'top', borderBottom: '1px solid', borderColor: 'rule', lineHeight: '1.25' },
+  '& .figure': { fontFamily: 'figures', fontSize: '14.5px', whiteSpace: 'nowrap' },
+  '& .soft': { color: 'inkSoft' },
+  '& .changed': { fontWeight: 700 },
+} as const
+
+/** A sheet on the screen and on paper: one page, black on white when printed. */
+export function SheetPage({ sheet }: { sheet: Sheet }) {
+  return (
+    <Box as="article" className="sheet-page" bg="sheet" borderWidth="1px" borderColor="rule" px="28px" py="20px" data-testid="sheet">
+      <Flex justify="space-between" align="baseline" gap="16px" borderBottomWidth="2px" borderColor="ink" pb="4px">
+        <Heading as="h1" fontSize="26px" fontWeight={700} lineHeight="1.1">
+          {sheet.title}
+        </Heading>
+        <Text fontSize="14px" textAlign="right">
+          {`${sheet.unit}; ${sheet.revision}`}
+        </Text>
+      </Flex>
+      <Text fontFamily="heading" fontSize="21px" fontWeight={600} lineHeight="1.2" mt="6px" data-testid="sheet-sentence">
+        {sheet.sentence}
+      </Text>
+      <Text fontSize="13.5px" color="inkSoft">
+        {sheet.besides}
+      </Text>
+      {sheet.warnings.map((warning) => (
+        <Text key={warning} fontSize="13.5px" color="break" fontWeight={600}>
+          ▲ {warning}
+        </Text>
+      ))}
+      <Brief rows={sheet.brief} />
+      <Stations sheet={sheet} />
+      <Grid templateColumns="minmax(0, 1.15fr) minmax(0, 1fr)" gap="6px 22px" mt="8px">
+        <Bill sheet={sheet} />
+        <Box>
+          <Listed title="What goes with what" lines={sheet.together} none="Nothing is bound to anything else." />
+          <Listed title="Work" lines={sheet.work} none="Nothing is worked on." />
+          {sheet.rules.length > 0 && <Listed title="House rules that differ from the usual" lines={sheet.rules} />}
+        </Box>
+      </Grid>
+      <Listed title="Cautions" lines={sheet.cautions} />
+    </Box>
+  )
+}
+
+function Brief({ rows }: { rows: Sheet['brief'] }) {
+  return (
+    <Flex wrap="wrap" gap="1px 18px" mt="6px" fontSize="13.5px">
+      {rows.map(([name, value]) => (
+        <Text key={name}>
+          <chakra.span color="inkSoft">{`${name}: `}</chakra.span>
+          {value}
+        </Text>
+      ))}
+    </Flex>
+  )
+}
+
+function Stations({ sheet }: { sheet: Sheet }) {
+  return (
+    <chakra.table css={TABLE} mt="8px">
+      <thead>
+        <tr>
+          {['', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {sheet.stations.map((station) => (
+          <tr key={station.code}>
+            <td className="figure">{station.code}</td>
+            <td>{station.name}</td>
+            <td>
+              <span className={station.changed ? 'changed' : ''}>{station.part}</span>
+              {station.works.map((work) => (
+                <span key={work} className="changed">{` + ${work}`}</span>
+              ))}
+              {station.maker && <span className="soft">{`, ${station.maker}`}</span>}
+            </td>
+            <td className="figure">{station.holds}</td>
+            <td className="figure">{station.capacity}</td>
+            <td className="figure">{station.margin}</td>
+            <td>{station.where}</td>
+            <td className="soft">{station.reason}</td>
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+function Bill({ sheet: { lines, total } }: { sheet: Sheet }) {
+  const row = (key: string, cells: readonly ReactNode[], bold = false) => (
+    <tr key={key} style={bold ? { fontWeight: 700 } : undefined}>
+      {cells.map((cell, i) => (
+        <td key={i} className={i > 1 ? 'figure' : ''}>
+          {cell}
+        </td>
+      ))}
+    </tr>
+  )
+  return (
+    <chakra.table css={TABLE} alignSelf="start">
+      <thead>
+        <tr>
+          {['To buy and to do', 'At', 'Price', 'Hours'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => row(line.what + line.at, [line.what, line.at, line.price, line.hours]))}
+        {row('total', [total.what, total.at, total.price, total.hours], true)}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+function Listed({ title, lines, none = '' }: { title: string; lines: readonly string[]; none?: string }) {
+  return (
+    <Box mt="6px" fontSize="13px" lineHeight="1.3">
+      <Text fontFamily="heading" fontSize="14px" fontWeight={600}>
+        {title}
+      </Text>
+      {lines.length === 0 && <Text color="inkSoft">{none}</Text>}
+      {lines.map((line) => (
+        <Text key={line}>{line}</Text>
+      ))}
+    </Box>
+  )
+}

@@ -1,0 +1,53 @@
+import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { sheetOf, sheetRevision, type JobContent, type Sheet } from '@plucky/contract'
+import { Printer } from 'lucide-react'
+import { memo, useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useStore } from 'zustand'
+import { api } from '../state/api.js'
+import { jobStore, loadRevisions } from '../state/job.js'
+import { fileOf } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
+import { SheetPage } from './SheetPage.js'
+
+/** The build sheet, as it is printed: of the job as it is, or of a named state of it. */
+export const SheetScreen = memo(function SheetScreen({ content }: { content: JobContent }) {
+  const { number, revisions, saving } = useStore(jobStore)
+  const [query] = useSearchParams()
+  const wanted = query.get('revision')
+  const [problem, setProblem] = useState('')
+  useEffect(() => {
+    if (revisions === undefined) void loadRevisions().catch((error: Error) => setProblem(error.message))
+  }, [revisions, number])
+  const sheet = useMemo((): Sheet | undefined => {
+    const named = wanted === null ? undefined : revisions?.find((r) => String(r.number) === wanted)
+    const file = wanted === null ? fileOf(content) : named?.file
+    return file && revisions ? sheetOf(file, { number, revision: sheetRevision(file, revisions, named) }) : undefined
+  }, [content, revisions, wanted, number])
+  const unknown = wanted !== null && revisions !== undefined && !sheet
+  return (
+    <Box px="14px" pb="24px" maxW="1060px" mx="auto">
+      <Flex className="not-printed" py="8px" gap="10px" align="center" wrap="wrap">
+        <Ruled onClick={() => print()} disabled={!sheet}>
+          <Printer size={18} /> Print
+        </Ruled>
+        <File href={api.sheetOf(number, wanted)} word="PDF" testId="sheet-pdf" />
+        <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />
+        <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
+          {saving === 'saved' ? 'Both are made from what is saved.' : 'Not all is saved yet: PDF and parts list show the saved state.'}
+        </Text>
+      </Flex>
+      {problem && <Text color="break">{problem}</Text>}
+      {unknown && <Text role="alert">{`This job has no revision ${wanted}.`}</Text>}
+      {sheet && <SheetPage sheet={sheet} />}
+    </Box>
+  )
+})
+
+function File({ href, word, testId }: { href: string; word: string; testId: string }) {
+  return (
+    <ChakraLink href={href} download color="ink" borderWidth="1px" borderColor="ink" px="14px" height="40px" data-testid={testId}>
+      {word}
+    </ChakraLink>
+  )
+}

@@ -1,0 +1,42 @@
+import { getMetadataStorage } from 'class-validator'
+import type { Span } from './figure.js'
+
+export type Dto = new () => object
+
+/** What a field of a DTO holds. */
+export type Holds =
+  | { readonly type: 'figure'; readonly span: Span }
+  | { readonly type: 'choice'; readonly choices: readonly string[]; readonly words: Readonly<Record<string, string>> }
+  | { readonly type: 'text'; readonly most: number }
+  | { readonly type: 'id'; readonly nullable: boolean }
+  | { readonly type: 'ids' }
+  | { readonly type: 'yes-no' }
+  | { readonly type: 'shape'; readonly dto: (holder: object | undefined) => Dto }
+  | { readonly type: 'shapes'; readonly dto: () => Dto; readonly least?: number; readonly most: number }
+  | { readonly type: 'named'; readonly list: boolean }
+
+export interface Field {
+  readonly key: string
+  readonly label: string
+  /** It may be left out. */
+  readonly optional: boolean
+  readonly holds: Holds
+}
+
+const known = new Map<Dto, readonly Field[]>()
+
+/** The fields of a DTO in the order in which they are declared, each as the rule that checks it says it. */
+export function fieldsOf(dto: Dto): readonly Field[] {
+  const before = known.get(dto)
+  if (before) return before
+  const rules = getMetadataStorage().getTargetValidationMetadatas(dto, '', false, false)
+  const keys = [...new Set(rules.map((rule) => rule.propertyName))]
+  const made = keys.map((key): Field => {
+    const own = rules.filter((rule) => rule.propertyName === key)
+    const said = own.flatMap((rule) => (rule.context as { field?: Pick<Field, 'label' | 'holds'> } | undefined)?.field ?? [])[0]
+    if (!said) throw new Error(`Field "${key}" of ${dto.name} has no rule that says what it holds.`)
+    return { key, ...said, optional: own.some((rule) => rule.type === 'conditionalValidation') }
+  })
+  known.set(dto, made)
+  return made
+}

@@ -1,0 +1,49 @@
+import {
+  fittedParts,
+  misfits,
+  specAnswer,
+  specCost,
+  type Catalogue,
+  type Cost,
+  type Misfit,
+  type Part,
+  type SpecAnswer,
+} from '@plucky/core'
+import { verdictSentence } from '../words/verdict.js'
+import type { JobFile } from './job-file.js'
+
+/** A job with all that the core says of it. */
+export interface Judged {
+  readonly file: JobFile
+  readonly catalogue: Catalogue
+  /** The parts as fitted, each after the operations done to it. */
+  readonly fitted: ReadonlyMap<string, Part>
+  readonly answer: SpecAnswer
+  readonly sentence: string
+  readonly misfits: readonly Misfit[]
+  readonly cost: Cost
+}
+
+/** What a file brings, to look things up in. */
+export const catalogueOf = ({ parts, operations, kits }: Pick<JobFile, 'parts' | 'operations' | 'kits'>): Catalogue => ({
+  parts: new Map(parts.map((part) => [part.id, part])),
+  operations: new Map(operations.map((operation) => [operation.id, operation])),
+  kits: new Map(kits.map((kit) => [kit.id, kit])),
+})
+
+/** Judges a job by what its file holds, and by nothing else. */
+export function judged(file: JobFile): Judged {
+  const { job, unit } = file
+  const catalogue = catalogueOf(file)
+  const fitted = fittedParts(job.spec, catalogue)
+  const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
+  return {
+    file,
+    catalogue,
+    fitted,
+    answer,
+    sentence: verdictSentence(answer, unit, job.brief),
+    misfits: misfits(unit, fitted, job.variantId),
+    cost: specCost(job.spec, job.arrived, catalogue, job.rules.hourRate),
+  }
+}

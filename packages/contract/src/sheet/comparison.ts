@@ -1,0 +1,142 @@
+import { fromSi, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { BriefDto } from '../dto/brief.dto.js'
+import type { Dto } from '../dto/fields.js'
+import { PressureDto } from '../dto/job.dto.js'
+import { OperationDto } from '../dto/operation.dto.js'
+import { PartDto } from '../dto/part.dto.js'
+import { HouseRulesDto } from '../dto/rules.dto.js'
+import type { Judged } from '../files/judged.js'
+import { misfitSentence } from '../words/fitting.js'
+import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
+import { heldInWords, verdictIn } from '../words/held.js'
+import { differences, type Difference } from '../words/leaves.js'
+import { likelyWords, stationName } from '../words/verdict.js'
+
+/** One line of two states side by side. */
+export interface Compared {
+  readonly name: string
+  readonly was: string
+  readonly is: string
+  /** What the step from one to the other is worth, where that is a figure. */
+  readonly step: string
+}
+
+/** Two states of a job side by side. */
+export interface Comparison {
+  /** What it holds, what goes first, price and hours. */
+  readonly headline: readonly Compared[]
+  /** Front to rear, where something else is fitted or done. */
+  readonly stations: readonly Compared[]
+  /** What each station holds, where that differs. */
+  readonly held: readonly Compared[]
+  /** Name, variant, brief, pressure, rules, and figures of the shelf that were changed in between. */
+  readonly others: readonly Compared[]
+}
+
+/** Compares two states of a job, each judged by what it holds itself. */
+export function comparison(was: Judged, is: Judged): Comparison {
+  const { unit } = is.file
+  return {
+    headline: headlineRows(was, is),
+    stations: unit.stations.flatMap(({ id, name }) => {
+      const [a, b] = [fittedWords(was, id), fittedWords(is, id)]
+      return a === b ? [] : [{ name: capital(name), was: a, is: b, step: '' }]
+    }),
+    held: unit.stations.flatMap(({ id, name }) => {
+      const [a, b] = [verdictIn(was.answer, id)?.held, verdictIn(is.answer, id)?.held]
+      const [before, after] = [heldInWords(a), heldInWords(b)]
+      if (before === after) return []
+      const step = a?.outcome === 'held' && b?.outcome === 'held' ? hpStep(a.powerW, b.powerW) : ''
+      return [{ name: capital(name), was: before, is: after, step }]
+    }),
+    others: [...otherRows(was, is), ...shelfRows(was, is)],
+  }
+}
+
+function headlineRows(was: Judged, is: Judged): Compared[] {
+  const both = (name: string, of: (j: Judged) => string, step = ''): Compared => ({ name, was: of(was), is: of(is), step })
+  const held = ({ answer }: Judged) => (answer.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : undefined)
+  const [a, b] = [held(was), held(is)]
+  return [
+    both(
+      'The spec holds',
+      ({ answer }) => (answer.outcome === 'answered' ? heldInWords(answer.held) : 'no answer'),
+      a && b ? hpStep(a, b) : '',
+    ),
+    both('likely', ({ answer }) => (answer.outcome === 'answered' && likelyWords(answer)) || '—'),
+    both('goes first', ({ answer, file }) => firstOf(answer, file.unit)),
+    both('price', ({ cost }) => money(cost.price), signed(is.cost.price - was.cost.price, signedMoney)),
+    both(
+      'hours',
+      ({ cost }) => hoursWords(cost.hours),
+      signed(is.cost.hours - was.cost.hours, (h) => hoursWords(h, true)),
+    ),
+    both('does not go together', ({ misfits, file }) => misfits.map((m) => misfitSentence(m, file.unit)).join(' ') || '—'),
+  ]
+}
+
+const signed = (value: number, words: (value: number) => string) => (Math.abs(value) < 1e-9 ? '' : words(value))
+
+function hpStep(fromW: number, toW: number): string {
+  const step = Math.round(fromSi(toW, 'hp')) - Math.round(fromSi(fromW, 'hp'))
+  return step === 0 ? '' : `${step > 0 ? '+' : ''}${figure(step)} hp`
+}
+
+const firstOf = (answer: SpecAnswer, unit: Unit) =>
+  answer.outcome === 'answered' && answer.breakingOrder[0] ? stationName(unit, answer.breakingOrder[0]) : '—'
+
+/** What stands at a station: the part and what is done to it. */
+export function fittedWords({ file, catalogue }: Pick<Judged, 'file' | 'catalogue'>, stationId: string): string {
+  const { fits, works } = file.job.spec
+  const part = catalogue.parts.get(fits[stationId] ?? '')
+  if (!part) return 'nothing'
+  const done = (works[stationId] ?? []).flatMap((id) => catalogue.operations.get(id) ?? [])
+  return [part.name, ...done.map((operation) => operation.name)].join(' + ')
+}
+
+const plainRow = ({ name, was, is }: Difference): Compared => ({ name, was, is, step: '' })
+
+function otherRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
+  const row = (name: string, was: string, is: string) => (was === is ? [] : [{ name, was, is, step: '' }])
+  const variant = ({ unit, job }: Judged['file']) => unit.variants?.find((v) => v.id === job.variantId)?.name ?? 'not known'
+  const arrived = b.unit.stations.flatMap(({ id, name }) => {
+    const named = (file: Judged['file']) => file.parts.find((part) => part.id === file.job.arrived[id])?.name ?? 'nothing'
+    return row(`${capital(name)}, as it came in`, named(a), named(b))
+  })
+  return [
+    ...row('Name of the job', a.job.name, b.job.name),
+    ...row('Unit', a.unit.name, b.unit.name),
+    ...row('Variant', variant(a), variant(b)),
+    ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),
+    ...differences(a.job.spec.pressure, b.job.spec.pressure, PressureDto).map(plainRow),
+    ...differences(a.job.rules, b.job.rules, HouseRulesDto).map((d) => ({ ...plainRow(d), name: `House rule: ${d.name}` })),
+    ...arrived,
+  ]
+}
+
+/** Items of the shelf that both name and whose figures were changed in between. */
+function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
+  const changed = <T extends { id: string; name: string }>(then: readonly T[], now: readonly T[], dto: Dto) =>
+    now.flatMap((item) => {
+      const before = then.find((other) => other.id === item.id)
+      return before ? differences(before, item, dto).map((d) => ({ ...plainRow(d), name: `On the shelf, ${item.name}: ${d.name}` })) : []
+    })
+  const becomes = b.operations.flatMap((now) => {
+    const before = a.operations.find((o) => o.id === now.id)
+    return before && JSON.stringify(before.becomes) !== JSON.stringify(now.becomes)
+      ? [{ name: `On the shelf, ${now.name}`, was: 'other geometry', is: 'its geometry was changed', step: '' }]
+      : []
+  })
+  const train = JSON.stringify(a.unit) === JSON.stringify(b.unit) ? [] : [{ name: b.unit.name, was: 'other unit data', is: 'its data were changed', step: '' }] // prettier-ignore
+  const plain = (operations: Judged['file']['operations']) => operations.map((operation) => ({ ...operation, becomes: {} }))
+  return [
+    ...changed<Part>(a.parts, b.parts, PartDto),
+    ...changed(plain(a.operations), plain(b.operations), OperationDto),
+    ...becomes,
+    ...train,
+  ]
+}
+
+/** Line pressure of a job, both figures. */
+export const pressureWords = ({ drivePa, reversePa }: { drivePa: number; reversePa: number }): string =>
+  `${quantity(drivePa, 'psi')} in drive, ${quantity(reversePa, 'psi')} in reverse`

@@ -1,0 +1,44 @@
+import papaparse from 'papaparse'
+import { PART_KIND_WORDS } from '../words/choices.js'
+import { capital } from '../words/format.js'
+import { stationName } from '../words/verdict.js'
+import { judged } from '../files/judged.js'
+import type { JobFile } from '../files/job-file.js'
+import type { SheetHead } from './sheet.js'
+
+const COLUMNS = ['station', 'code', 'item', 'id', 'maker', 'kind', 'supply', 'quantity', 'price', 'hours', 'job', 'revision'] as const
+type Row = Record<(typeof COLUMNS)[number], string | number>
+
+/**
+ * The bill of materials, front to rear: every fitted part, what is done to it, and the sets that are bought. What came in with the unit
+ * and what is bought inside a set costs nothing on its own line, so that the columns add up to the job's price and hours.
+ */
+export function partsList(file: JobFile, { number, revision }: SheetHead): string {
+  const { cost, catalogue } = judged(file)
+  const { job, unit } = file
+  const head = { job: number, revision, quantity: 1 }
+  const own = (what: string, stationId: string, id: string) =>
+    cost.lines.find((line) => line.what === what && line.item.id === id && line.stationIds.includes(stationId))
+  const rows = unit.stations.flatMap(({ id: stationId, code, name }): Row[] => {
+    const part = catalogue.parts.get(job.spec.fits[stationId] ?? '')
+    if (!part) return []
+    const at = { station: capital(name), code, ...head }
+    const bought = own('part', stationId, part.id)
+    const supply = part.id === job.arrived[stationId] ? 'came in' : bought ? (part.donor ? 'donor' : 'buy') : 'in a set'
+    const { id, maker, kind, name: item } = part
+    const works = (job.spec.works[stationId] ?? []).flatMap((operationId): Row[] => {
+      const operation = catalogue.operations.get(operationId)
+      if (!operation) return []
+      const { price, hours } = operation
+      return [{ ...at, item: operation.name, id: operation.id, maker: '', kind: 'operation', supply: 'work', price, hours }]
+    })
+    return [{ ...at, item, id, maker, kind: PART_KIND_WORDS[kind], supply, price: bought?.price ?? 0, hours: bought?.hours ?? 0 }, ...works]
+  })
+  const kits = cost.lines.flatMap((line): Row[] => {
+    if (line.what !== 'kit') return []
+    const { id, name, maker } = line.item
+    const stations = line.stationIds.map((stationId) => capital(stationName(unit, stationId))).join(', ')
+    return [{ station: stations, code: '', ...head, item: name, id, maker, kind: 'set', supply: 'buy', price: line.price, hours: line.hours }] // prettier-ignore
+  })
+  return `${papaparse.unparse({ fields: [...COLUMNS], data: [...rows, ...kits] }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+}

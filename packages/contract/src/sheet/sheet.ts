@@ -1,0 +1,208 @@
+import {
+  DEFAULT_RULES,
+  engineCurve,
+  fromSi,
+  offersOf,
+  type Need,
+  type Part,
+  type Station,
+  type StationVerdict,
+  type Unit,
+  type CostLine,
+} from '@plucky/core'
+import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
+import { misfitSentence } from '../words/fitting.js'
+import { capital, figure, hoursWords, money, quantity } from '../words/format.js'
+import { heldInWords, marginInWords, verdictIn } from '../words/held.js'
+import { differences } from '../words/leaves.js'
+import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, stationName, togetherSentence } from '../words/verdict.js'
+import { HouseRulesDto } from '../dto/rules.dto.js'
+import { judged, type Judged } from '../files/judged.js'
+import type { JobFile } from '../files/job-file.js'
+import { cautionsOf } from './cautions.js'
+import { pressureWords } from './comparison.js'
+
+/** What is known of a station on the sheet, all in words. */
+export interface SheetStation {
+  readonly code: string
+  readonly name: string
+  readonly part: string
+  readonly maker: string
+  readonly works: readonly string[]
+  /** Something is fitted or done that did not come in. */
+  readonly changed: boolean
+  readonly holds: string
+  readonly capacity: string
+  readonly margin: string
+  readonly where: string
+  /** Why it is there. */
+  readonly reason: string
+}
+
+/** What is bought or done, with its price and hours. */
+export interface SheetLine {
+  readonly what: string
+  readonly at: string
+  readonly price: string
+  readonly hours: string
+}
+
+/** Everything that a build sheet says, front to rear, in words; screen, paper and PDF show the same. */
+export interface Sheet {
+  readonly title: string
+  readonly unit: string
+  readonly revision: string
+  readonly brief: readonly (readonly [name: string, value: string])[]
+  readonly sentence: string
+  readonly besides: string
+  readonly warnings: readonly string[]
+  readonly stations: readonly SheetStation[]
+  readonly together: readonly string[]
+  readonly lines: readonly SheetLine[]
+  readonly total: SheetLine
+  readonly work: readonly string[]
+  readonly rules: readonly string[]
+  readonly cautions: readonly string[]
+}
+
+export interface SheetHead {
+  readonly number: number
+  /** As `revisionWords` says it, with the date. */
+  readonly revision: string
+}
+
+/** The build sheet of a job. */
+export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
+  const { job, unit } = file
+  const now = judged(file)
+  const arrived = judged({ ...file, job: { ...job, spec: { ...job.spec, fits: job.arrived, works: {} } } })
+  const { answer, cost, fitted, misfits } = now
+  const answered = answer.outcome === 'answered' ? answer : undefined
+  const changed = unit.stations.filter(({ id }) => isChanged(file, id))
+  const kinds = new Set(changed.map((station) => station.kind))
+  return {
+    title: `Job ${number}: ${job.name}`,
+    unit: [unit.name, unit.variants?.find((v) => v.id === job.variantId)?.name].filter(Boolean).join(', '),
+    revision,
+    brief: briefLines(file),
+    sentence: now.sentence,
+    besides: answered ? [likelyWords(answered) && `Likely ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ') : '', // prettier-ignore
+    warnings: [
+      ...misfits.map((misfit) => misfitSentence(misfit, unit)),
+      ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),
+    ],
+    stations: unit.stations.map((station) => stationOf(now, arrived, station)),
+    together: unit.stations.flatMap(({ id }) => needsOf(fitted.get(id)).map((need) => needWords(now, id, need))),
+    lines: frontToRear(unit, cost.lines).map(({ what, item, stationIds, price, hours }) => ({
+      what: what === 'kit' ? `${item.name} (set)` : item.name,
+      at: stationIds.map((id) => stationName(unit, id)).join(', '),
+      price: money(price),
+      hours: hoursWords(hours),
+    })),
+    total: { what: 'All of it', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
+    work: workLines(now),
+    rules: differences(DEFAULT_RULES, job.rules, HouseRulesDto).map(({ name, is }) => `${name}: ${is}`),
+    cautions: cautionsOf(kinds, job.brief.launch !== 'rolling'),
+  }
+}
+
+/** Lines in the order of the stations that they serve. */
+function frontToRear(unit: Unit, lines: readonly CostLine[]): CostLine[] {
+  const place = (line: CostLine) => Math.min(...line.stationIds.map((id) => unit.stations.findIndex((station) => station.id === id)))
+  return [...lines].sort((a, b) => place(a) - place(b))
+}
+
+const isChanged = ({ job }: JobFile, id: string) => job.spec.fits[id] !== job.arrived[id] || (job.spec.works[id] ?? []).length > 0
+const needsOf = (part: Part | undefined): readonly Need[] => part?.needs ?? []
+
+function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation {
+  const { file, fitted, catalogue } = now
+  const part = fitted.get(station.id)
+  const verdict = verdictIn(now.answer, station.id)
+  const works = (file.job.spec.works[station.id] ?? []).flatMap((id) => catalogue.operations.get(id)?.name ?? [])
+  return {
+    code: station.code,
+    name: capital(station.name),
+    part: part?.name ?? 'nothing fitted',
+    maker: part ? `${part.maker}${part.donor ? `, used, from ${part.donor.from}` : ''}` : '',
+    works,
+    changed: isChanged(file, station.id),
+    holds: verdict ? heldInWords(verdict.held) : '—',
+    ...figuresOf(now, verdict),
+    reason: reasonOf(now, arrived, station),
+  }
+}
+
+function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined): Pick<SheetStation, 'capacity' | 'margin' | 'where'> {
+  const worst = verdict?.worst
+  const duty = answer.outcome === 'answered' ? answer.cases.find((c) => c.id === worst?.caseId) : undefined
+  if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'no figure' : 'carries nothing' }
+  return {
+    capacity: `${figure(fromSi(worst.capacityNm, 'lb-ft'))} lb-ft, ${ORIGIN_WORDS[worst.origin].words}`,
+    margin: marginInWords(worst.margin),
+    where: `${placeName(worst.place)}, ${caseInSentence(file.unit, duty, file.job.brief)}`,
+  }
+}
+
+/** Why a part is there: what was there, what others need of it, or that it can stay. */
+function reasonOf(now: Judged, arrived: Judged, station: Station): string {
+  const { unit, job } = now.file
+  const verdict = verdictIn(now.answer, station.id)
+  const wanted = verdict?.worst ? job.rules.houseMargin[verdict.worst.shock] : 1
+  const margin = verdict?.worst?.margin ?? Infinity
+  const short = margin < 1 ? 'gives way below the power asked' : margin < wanted ? `below the house’s margin of ${figure(wanted, 2)}` : ''
+  const forOthers = unit.stations.flatMap(({ id, name }) =>
+    needsOf(now.fitted.get(id))
+      .filter((need) => need.stationId === station.id && (now.fitted.get(station.id)?.offers?.includes(need.feature) ?? false))
+      .map(() => `the ${name} needs it`),
+  )
+  const was = arrived.catalogue.parts.get(job.arrived[station.id] ?? '')
+  const before = verdictIn(arrived.answer, station.id)
+  const came = was ? `came in with “${was.name}”${before ? `, ${heldInWords(before.held)}` : ''}` : 'came in empty'
+  const kept = isChanged(now.file, station.id) ? came : was ? 'as it came in' : ''
+  return [kept, ...new Set(forOthers), short].filter(Boolean).join('; ')
+}
+
+function needWords({ file, fitted }: Judged, stationId: string, need: Need): string {
+  const { unit, job } = file
+  const met = offersOf(unit, fitted, job.variantId)(need.stationId, need.feature)
+  const [needing, other] = [capital(stationName(unit, stationId)), stationName(unit, need.stationId)]
+  const why = need.why.replace(/[.]$/, '')
+  if (need.stationId === stationId) return `${needing} ${met ? 'goes with' : 'does not go with'} this ${unit.name}: ${why}.`
+  return met ? `${needing} goes with the ${other}: ${why}.` : `${needing} needs of the ${other}, or of the unit: ${why}.`
+}
+
+function workLines({ file, catalogue }: Judged): string[] {
+  const { unit, job } = file
+  return unit.stations.flatMap(({ id }) =>
+    (job.spec.works[id] ?? []).flatMap((operationId) => {
+      const operation = catalogue.operations.get(operationId)
+      if (!operation) return []
+      const { name, skill, hours, caution } = operation
+      return [`${capital(stationName(unit, id))}: ${name} (${SKILL_WORDS[skill]}, ${hoursWords(hours)}). ${caution}`]
+    }),
+  )
+}
+
+function budgetWords({ job }: JobFile, price: number): string {
+  const { budget } = job.brief
+  if (budget === null) return ''
+  return price > budget ? `${money(price - budget)} over the budget of ${money(budget)}` : `budget ${money(budget)}`
+}
+
+function briefLines({ job }: JobFile): (readonly [string, string])[] {
+  const { brief, spec } = job
+  const curve = engineCurve(brief.engine)
+  const peaks = curve.ok
+    ? `${quantity(curve.value.peakPowerW, 'hp')} at ${quantity(curve.value.peakPowerSpeedRadPerS, 'rpm')}, ${quantity(curve.value.peakTorqueNm, 'lb-ft')} at ${quantity(curve.value.peakTorqueSpeedRadPerS, 'rpm')}`
+    : 'contradicts itself'
+  return [
+    ['Engine', `${KIND_WORDS[brief.engine.kind]}, ${peaks}`],
+    ['Use', USE_WORDS[brief.use]],
+    ['Launch', LAUNCH_WORDS[brief.launch]],
+    ['Upper ranges', START_WORDS[brief.upperRangeStart]],
+    ['Reverse', `${figure(brief.reverseThrottle * 100)} % of the throttle`],
+    ['Weight', brief.vehicleMassKg === null ? 'not said' : quantity(brief.vehicleMassKg, 'lb')],
+    ['Line pressure', pressureWords(spec.pressure)],
+  ]
+}

@@ -1,0 +1,86 @@
+import type {
+  EngineKind,
+  FrictionRadius,
+  Launch,
+  LifeLimits,
+  LimitBasis,
+  LimitPlace,
+  LimitPoint,
+  LimitThatCounts,
+  PartKind,
+  PlateClass,
+  Skill,
+  UpperRangeStart,
+  Use,
+} from '@plucky/core'
+
+export const USE_WORDS: Record<Use, string> = {
+  road: 'road',
+  tow: 'towing',
+  drag: 'drag strip',
+  'off-road': 'sand and off-road',
+  circuit: 'circuit',
+  'hill-climb': 'hill climb',
+  'speed-trial': 'top-speed trial',
+  work: 'work machine',
+}
+export const LAUNCH_WORDS: Record<Launch, string> = {
+  rolling: 'rolling, no held stall',
+  'brake-stall': 'held on the brake',
+  flash: 'flashed from idle',
+  'trans-brake': 'trans-brake',
+  regrip: 'wheels spin and grip again',
+  dump: 'dropped in from neutral',
+}
+export const KIND_WORDS: Record<EngineKind, string> = {
+  petrol: 'petrol',
+  'petrol-turbo': 'petrol, turbo',
+  'petrol-supercharged': 'petrol, supercharged',
+  diesel: 'diesel',
+}
+export const START_WORDS: Record<UpperRangeStart, string> = {
+  'after-shift': 'from where a shift at redline lands',
+  'from-rest': 'from rest: started or lugged in that range',
+}
+
+/** The launch that goes with a use, until the brief says otherwise (common practice, no source). */
+export const LAUNCH_FOR: Record<Use, Launch> = {
+  road: 'rolling',
+  tow: 'rolling',
+  drag: 'trans-brake',
+  'off-road': 'regrip',
+  circuit: 'rolling',
+  'hill-climb': 'brake-stall',
+  'speed-trial': 'rolling',
+  work: 'regrip',
+}
+
+export const PLATE_CLASS_WORDS: Record<PlateClass, string> = {
+  stock: 'as built by its maker',
+  'stamped-heavy': 'stamped, heavy',
+  'double-or-machined': 'doubled or machined',
+}
+export const PART_KIND_WORDS: Record<PartKind, string> = {
+  'flex-plate': 'flex plate',
+  converter: 'converter',
+  shaft: 'shaft',
+  pack: 'clutch pack',
+  'one-way': 'one-way clutch',
+  'gear-set': 'gear set',
+  shell: 'shell or drum',
+}
+export const LIMIT_PLACE_WORDS: Record<LimitPlace, string> = {
+  station: 'the part',
+  'stator-clutch': 'its stator one-way clutch',
+  'lockup-clutch': 'its lockup clutch',
+}
+export const LIMIT_POINT_WORDS: Record<LimitPoint, string> = { part: 'at the part', engine: 'at the engine', turbine: 'at the turbine' }
+export const LIMIT_BASIS_WORDS: Record<LimitBasis, string> = { once: 'in a single event', life: 'over its life' }
+export const SKILL_WORDS: Record<Skill, string> = {
+  bench: 'at the bench',
+  machinist: 'machine shop',
+  specialist: 'equipped, qualified shop only',
+}
+export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'the lower', computed: 'the computed', stated: 'the stated' }
+export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'shown beside', count: 'decide too' }
+export const FRICTION_RADIUS_WORDS: Record<FrictionRadius, string> = { wear: 'run in', pressure: 'new' }

@@ -1,0 +1,91 @@
+import { fromSi } from '@plucky/core'
+import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
+import type { Span } from '../dto/figure.js'
+import { capital, figure, quantity } from './format.js'
+
+/** A value that holds no fields of its own: where it stands, in which group, and by which rule. */
+export interface Leaf {
+  readonly path: string
+  readonly group: string
+  readonly field: Field
+  readonly value: unknown
+}
+
+/** All leaves of a value in the order in which its rules declare them; what is left out has none. */
+export function leavesOf(value: object, dto: Dto, path = '', group = ''): Leaf[] {
+  const held = value as Readonly<Record<string, unknown>>
+  return fieldsOf(dto).flatMap((field): Leaf[] => {
+    const inner = held[field.key]
+    if (inner === undefined) return []
+    const at = path ? `${path}.${field.key}` : field.key
+    const { holds } = field
+    if (holds.type === 'shape') return isShape(inner) ? leavesOf(inner, holds.dto(value), at, within(group, field.label)) : []
+    if (holds.type === 'shapes')
+      return listOf(inner).flatMap((each, i) => leavesOf(each, holds.dto(), `${at}.${i}`, within(group, memberName(field, each, i))))
+    return [{ path: at, group, field, value: inner }]
+  })
+}
+
+const isShape = (value: unknown): value is object => typeof value === 'object' && value !== null && !Array.isArray(value)
+const listOf = (value: unknown): object[] => (Array.isArray(value) ? value.filter(isShape) : [])
+const within = (outer: string, name: string) => (outer ? `${outer}: ${name}` : name)
+
+/** How one of a list is called: by its own name, or by its number. */
+export function memberName(field: Field, each: object, index: number): string {
+  const name = (each as { name?: unknown }).name
+  return `${field.label.replace(/s$/, '')} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
+}
+
+const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 2, psi: 1, 'lb-ft': 1, hp: 1, N: 0, rpm: 0 }
+
+/** Digits with which a figure is typed and compared. */
+export function digitsOf({ unit, whole }: Span, value: number): number {
+  if (whole) return 0
+  const most = unit ? (DIGITS[unit] ?? 2) : 4
+  const read = unit ? fromSi(value, unit) : value
+  for (let digits = 0; digits < most; digits++)
+    if (Math.abs(Number(read.toFixed(digits)) - read) < 1e-9 * Math.max(1, Math.abs(read))) return digits
+  return most
+}
+
+/** A value as people read it. */
+export function leafWords({ holds }: Field, value: unknown): string {
+  if (value === undefined || value === null || value === '') return '—'
+  switch (holds.type) {
+    case 'figure':
+      return typeof value === 'number' ? figureWords(holds.span, value) : String(value)
+    case 'choice':
+      return holds.words[String(value)] ?? String(value)
+    case 'yes-no':
+      return value === true ? 'yes' : 'no'
+    case 'ids':
+      return Array.isArray(value) && value.length > 0 ? value.join(', ') : '—'
+    default:
+      return typeof value === 'string' ? value : JSON.stringify(value)
+  }
+}
+
+const figureWords = (span: Span, value: number) =>
+  span.unit ? quantity(value, span.unit, digitsOf(span, value)) : figure(value, digitsOf(span, value))
+
+/** What differs between two values of one shape. */
+export interface Difference {
+  readonly path: string
+  readonly name: string
+  readonly was: string
+  readonly is: string
+}
+
+/** Leaves that differ, in their order; what only one of them has stands against a dash. */
+export function differences(was: object, is: object, dto: Dto): Difference[] {
+  const [before, after] = [leavesOf(was, dto), leavesOf(is, dto)]
+  const [then, now] = [new Map(before.map((leaf) => [leaf.path, leaf])), new Map(after.map((leaf) => [leaf.path, leaf]))]
+  const both = [...after, ...before.filter((leaf) => !now.has(leaf.path))]
+  return both.flatMap((leaf) => {
+    const [a, b] = [then.get(leaf.path)?.value, now.get(leaf.path)?.value]
+    if (JSON.stringify(a) === JSON.stringify(b)) return []
+    return [
+      { path: leaf.path, name: capital(within(leaf.group, leaf.field.label)), was: leafWords(leaf.field, a), is: leafWords(leaf.field, b) },
+    ]
+  })
+}
