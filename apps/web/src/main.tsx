@@ -16,6 +16,7 @@ import { LineScreen } from './line/LineScreen.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { TrainScreen } from './screens/TrainScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
+import { ShelfScreen } from './shelf/ShelfScreen.js'
 import { SheetScreen } from './sheet/SheetScreen.js'
 import { loadShop } from './state/shop.js'
 import { system } from './ui/theme.js'
@@ -52,6 +53,7 @@ const router = createBrowserRouter([
     errorElement: failed,
   },
   { path: '/jobs/:number/sheet', element: <JobScreen view={(content) => <SheetScreen content={content} />} />, errorElement: failed },
+  { path: '/shelf/:kind?/:id?', element: <ShelfScreen />, errorElement: failed },
   { path: '*', element: <FirstScreen /> },
 ])
 

@@ -16,6 +16,8 @@ interface SplitProps {
   readonly candidateVerdict: StationVerdict | undefined
   /** Height of one half; the lower one is drawn where there is a candidate. */
   readonly halfHeight: number
+  /** What the upper half shows. */
+  readonly word?: string
 }
 
 /** Where a drawing stands on the sheet: px of its origin, px a mm. */
@@ -37,7 +39,16 @@ const FOOT = 14
 const TEXT_ROOM = 190
 
 /** Half-section above the centreline for what is fitted, below it for the candidate, at one scale. */
-export function SplitDrawing({ unit, fitted, candidate, arrived, halfHeight, fittedVerdict, candidateVerdict }: SplitProps) {
+export function SplitDrawing({
+  unit,
+  fitted,
+  candidate,
+  arrived,
+  halfHeight,
+  word = 'FITTED',
+  fittedVerdict,
+  candidateVerdict,
+}: SplitProps) {
   const box = useRef<HTMLDivElement>(null)
   const width = useWidth(box, 600)
   const drawn = (part: Part | undefined, unless?: Part) => (part && part.id !== unless?.id ? drawPart(part, unit) : undefined)
@@ -59,7 +70,7 @@ export function SplitDrawing({ unit, fitted, candidate, arrived, halfHeight, fit
         <path d={`M0,${frame.centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
         <Caption
           y={14}
-          word="FITTED"
+          word={word}
           part={fitted}
           colour={ink('ink')}
           came={arrived && arrived.id !== fitted?.id ? 'dashed: as it came in' : ''}

@@ -30,10 +30,13 @@ const isShape = (value: unknown): value is object => typeof value === 'object' &
 const listOf = (value: unknown): object[] => (Array.isArray(value) ? value.filter(isShape) : [])
 const within = (outer: string, name: string) => (outer ? `${outer}: ${name}` : name)
 
+/** The name of one of many: "Clash" of "Clashes", "Weld" of "Welds". */
+export const singular = (label: string): string => label.replace(/(?<=sh)es$|s$/, '')
+
 /** How one of a list is called: by its own name, or by its number. */
 export function memberName(field: Field, each: object, index: number): string {
   const name = (each as { name?: unknown }).name
-  return `${field.label.replace(/s$/, '')} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
+  return `${singular(field.label)} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
 }
 
 const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 2, psi: 1, 'lb-ft': 1, hp: 1, N: 0, rpm: 0 }

@@ -1,0 +1,99 @@
+import { Box, Grid, Text } from '@chakra-ui/react'
+import { capital, type Field } from '@plucky/contract'
+import { partsFor, type Unit } from '@plucky/core'
+import type { ReactNode } from 'react'
+import { useStore } from 'zustand'
+import { shopStore } from '../state/shop.js'
+import { Pick } from '../ui/Pick.js'
+import { CHECKS, type ItemDraft } from './draft-item.js'
+import { ShapeForm, type FormOf } from './ShapeForm.js'
+
+/** Everything of an item, in the fields that its rules name; what is wrong stands where it was typed. */
+export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix?: string }) {
+  const { units } = useStore(shopStore)
+  const { item, problems, set, kind } = draft
+  const of = units.filter((unit) => ((item['unitIds'] as string[] | undefined) ?? []).includes(unit.id))
+  const form: FormOf = {
+    prefix,
+    problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
+    set: (path, value) => {
+      set(path, value)
+      if (path === 'kind') set(kind === 'parts' ? 'geometry' : 'becomes', {})
+    },
+    optionsOf: (field) => optionsOf(field, units, of, item['kind']),
+    own: (_field, path) => (path === 'id' ? HIDDEN : path === 'parts' && kind === 'kits' ? <KitParts key="parts" draft={draft} of={of} prefix={prefix} /> : undefined), // prettier-ignore
+  }
+  return (
+    <>
+      <ShapeForm dto={CHECKS[kind].dto} value={item} path="" form={form} />
+      <Elsewhere draft={draft} />
+    </>
+  )
+}
+
+const HIDDEN: ReactNode = null
+
+function optionsOf(
+  { key }: Field,
+  units: readonly Unit[],
+  of: readonly Unit[],
+  kind: unknown,
+): readonly (readonly [string, string])[] | undefined {
+  const from = of.length > 0 ? of : units
+  const once = <T extends { id: string; name: string }>(each: readonly T[]) => [...new Map(each.map(({ id, name }) => [id, capital(name)]))]
+  switch (key) {
+    case 'unitIds':
+      return once(units)
+    case 'stationIds':
+      return once(from.flatMap((unit) => unit.stations.filter((station) => kind === undefined || station.kind === kind)))
+    case 'stationId':
+      return once(from.flatMap((unit) => unit.stations))
+    case 'variantIds':
+      return once(from.flatMap((unit) => unit.variants ?? []))
+    default:
+      return undefined
+  }
+}
+
+/** The part at each station of a kit. */
+function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]; prefix: string }) {
+  const parts = (draft.item['parts'] as Record<string, string> | undefined) ?? {}
+  const problem = draft.problems.find((p) => p.path === 'parts')?.sentence
+  const [unit] = of
+  if (!unit) return <Text color="inkSoft">Tick a unit first; then the stations stand here.</Text>
+  return (
+    <Box mt="8px">
+      <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
+        Parts of the kit
+      </Text>
+      {problem && (
+        <Text role="alert" color="break" fontSize="13px">
+          {problem}
+        </Text>
+      )}
+      <Grid templateColumns="repeat(auto-fill, minmax(230px, 1fr))" gap="6px 14px">
+        {unit.stations.map(({ id, name }) => (
+          <Pick
+            key={id}
+            label={capital(name)}
+            width="100%"
+            value={parts[id] ?? ''}
+            options={[['', '—'], ...partsFor(shopStore.getState(), unit, id).map((part) => [part.id, part.name] as const)]}
+            onPick={(picked) => draft.set(`parts.${id}`, picked === '' ? undefined : picked)}
+            testId={`${prefix}parts.${id}`}
+          />
+        ))}
+      </Grid>
+    </Box>
+  )
+}
+
+/** What the server said, and problems that belong to no field of the form. */
+function Elsewhere({ draft: { problems, refused } }: { draft: ItemDraft }) {
+  const homeless = problems.filter(({ path, code }) => path === '' || path === 'id' || code === 'field-unknown')
+  return [...homeless, ...refused].map((p) => (
+    <Text key={p.path + p.code} role="alert" color="break" mt="8px">
+      {p.sentence}
+    </Text>
+  ))
+}

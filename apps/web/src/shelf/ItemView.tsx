@@ -1,0 +1,184 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import {
+  capital,
+  figure,
+  GEOMETRY_DTOS,
+  hoursWords,
+  leavesOf,
+  leafWords,
+  money,
+  ORIGIN_WORDS,
+  placeName,
+  quantity,
+  SKILL_WORDS,
+  statedWords,
+  stationName,
+  type Leaf,
+} from '@plucky/contract'
+import { DEFAULT_RULES, fromSi, stationLimits, toSi, type EngineKind, type Limit, type Part, type Station, type Unit } from '@plucky/core'
+import { SplitDrawing } from '../bench/SplitDrawing.js'
+import { shopStore, type Item, type ItemKind } from '../state/shop.js'
+
+interface ViewProps {
+  readonly kind: ItemKind
+  readonly item: Item
+  readonly unit: Unit
+}
+
+/** An item of the shelf with all that is known of it. */
+export function ItemView({ kind, item, unit }: ViewProps) {
+  const part = kind === 'parts' ? (item as Part) : undefined
+  const station = unit.stations.find((s) => part?.stationIds.includes(s.id) && s.kind === part.kind)
+  return (
+    <Box data-testid="item-view">
+      <Text fontSize="14.5px">{aboutWords(kind, item, unit)}</Text>
+      {part?.donor && <Text fontSize="14.5px">{`⌀ Used, from ${part.donor.from}. Found: ${part.donor.found}.`}</Text>}
+      {part && station && (
+        <>
+          <SplitDrawing
+            unit={unit}
+            fitted={part}
+            candidate={undefined}
+            arrived={undefined}
+            fittedVerdict={undefined}
+            candidateVerdict={undefined}
+            halfHeight={140}
+            word="DRAWN FROM ITS FIGURES"
+          />
+          <Limits part={part} station={station} />
+          <Figures leaves={leavesOf(part.geometry, GEOMETRY_DTOS[part.kind])} />
+        </>
+      )}
+      {'becomes' in item && <Figures leaves={leavesOf(item.becomes, GEOMETRY_DTOS[item.kind])} title="What becomes of the geometry" />}
+      <Bonds item={item} unit={unit} />
+    </Box>
+  )
+}
+
+function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
+  const cost = `${money(item.price)}, ${hoursWords(item.hours)}`
+  if ('becomes' in item)
+    return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Done at ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
+  if (kind === 'kits' && !('kind' in item)) {
+    const { parts } = shopStore.getState()
+    const held = Object.entries(item.parts).map(([id, partId]) => `${stationName(unit, id)}: ${parts.get(partId)?.name ?? partId}`)
+    return `${item.maker}. ${cost} for all of it. ${held.join('; ')}.`
+  }
+  const part = item as Part
+  return `${part.maker}. ${cost}${part.stock ? ', as built by the unit’s maker' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')}.`
+}
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  fontSize: '14px',
+  '& td, & th': { padding: '2px 6px', textAlign: 'left', borderBottom: '1px solid', borderColor: 'ruleSoft', verticalAlign: 'baseline' },
+  '& th': { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' },
+  '& .figure': { fontFamily: 'figures', fontSize: '15px', whiteSpace: 'nowrap' },
+  '& .beside': { color: 'inkSoft' },
+} as const
+
+/** Oil at which a limit that depends on it is shown here. */
+const SHOWN_PA = toSi(150, 'psi')
+
+/** Every limit of a part: what is computed from its geometry and what is stated, by the usual rules. */
+function Limits({ part, station }: { part: Part; station: Station }) {
+  const by = (engineKind: EngineKind) => stationLimits(station, part, { engineKind, rules: DEFAULT_RULES })
+  const [petrol, diesel] = [by('petrol'), by('diesel')]
+  const plain = part.stated.filter((s) => s.torqueNm === undefined && s.powerW === undefined)
+  return (
+    <chakra.table css={TABLE} mt="4px" data-testid="item-limits">
+      <thead>
+        <tr>
+          {['Limit', 'Torque', 'Where from', 'On what basis'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {petrol.limits.map((limit, i) => (
+          <LimitRow key={i} limit={limit} diesel={diesel.limits[i]} />
+        ))}
+        {plain.map((stated, i) => (
+          <tr key={`p${i}`}>
+            <td>{stated.pressurePa === undefined ? 'greatest speed' : 'greatest pressure'}</td>
+            <td className="figure">
+              {stated.pressurePa === undefined ? quantity(stated.speedRadPerS ?? 0, 'rpm') : quantity(stated.pressurePa, 'psi')}
+            </td>
+            <td>{`${ORIGIN_WORDS[stated.origin].mark} ${ORIGIN_WORDS[stated.origin].words}`}</td>
+            <td />
+          </tr>
+        ))}
+        {petrol.missing.map((place) => (
+          <tr key={place}>
+            <td>{placeName(place)}</td>
+            <td colSpan={3}>no model yet and no stated figure</td>
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }) {
+  const held = (of: Limit) => figure(fromSi(of.torqueNm({ linePressurePa: SHOWN_PA, drumSpeedRadPerS: 0, rangeId: '' }), 'lb-ft'))
+  const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
+  const oil = limit.fixedNm === undefined ? `at ${quantity(SHOWN_PA, 'psi')}, drum at rest` : ''
+  const basis = byFuel
+    ? 'a power without rpm: by the kind of engine in the brief'
+    : limit.stated
+      ? statedWords(limit.stated, limit.basis)
+      : oil || 'from its geometry'
+  return (
+    <tr className={limit.counts ? '' : 'beside'}>
+      <td>{placeName(limit.place)}</td>
+      <td className="figure">{byFuel ? `${held(limit)} petrol, ${held(diesel)} diesel` : held(limit)} lb-ft</td>
+      <td>{`${ORIGIN_WORDS[limit.origin].mark} ${ORIGIN_WORDS[limit.origin].words}${limit.stated?.sells ? ' and sells it' : ''}`}</td>
+      <td>{`${basis}${limit.counts ? '' : ', shown beside'}`}</td>
+    </tr>
+  )
+}
+
+/** Leaves by group, each with its name and figure. */
+function Figures({ leaves, title = 'Geometry' }: { leaves: readonly Leaf[]; title?: string }) {
+  const groups = [...new Set(leaves.map((leaf) => leaf.group))]
+  return (
+    <Box css={{ columns: '250px', columnGap: '20px' }} mt="8px" fontSize="14px">
+      {groups.map((group) => (
+        <Box key={group} breakInside="avoid" mb="6px">
+          <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
+            {group || title}
+          </Text>
+          {leaves
+            .filter((leaf) => leaf.group === group && leaf.field.key !== 'name')
+            .map((leaf) => (
+              <Flex key={leaf.path} justify="space-between" gap="8px" borderBottomWidth="1px" borderColor="ruleSoft">
+                <Text color="inkSoft">{leaf.field.label}</Text>
+                <Text fontFamily="figures" fontSize="15px" textAlign="right">
+                  {leafWords(leaf.field, leaf.value)}
+                </Text>
+              </Flex>
+            ))}
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+/** How an item goes together with its neighbours. */
+function Bonds({ item, unit }: { item: Item; unit: Unit }) {
+  if (!('stationIds' in item)) return null
+  const lines = [
+    ...(item.needs ?? []).map((need) => `Needs at the ${stationName(unit, need.stationId)}: ${need.why}.`),
+    ...(item.clashes ?? []).map((clash) => `Clashes with the ${stationName(unit, clash.stationId)}: ${clash.why}.`),
+    ...(item.offers && item.offers.length > 0 ? [`Offers its neighbours: ${item.offers.join(', ')}.`] : []),
+    ...('variantIds' in item && item.variantIds
+      ? [`Only for: ${item.variantIds.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(', ')}.`]
+      : []),
+  ]
+  return lines.map((line) => (
+    <Text key={line} fontSize="14px" mt="3px">
+      {line}
+    </Text>
+  ))
+}

@@ -1,0 +1,144 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { fieldsOf, GEOMETRY_DTOS, memberName, singular, type Dto, type Field } from '@plucky/contract'
+import type { PartKind } from '@plucky/core'
+import type { ReactNode } from 'react'
+import { Worded } from '../ui/buttons.js'
+import { LeafField } from './LeafField.js'
+
+/** What a form needs of the item that it shows. */
+export interface FormOf {
+  readonly prefix: string
+  problemAt(path: string): string | undefined
+  set(path: string, value: unknown): void
+  /** What can be chosen for a field, by its value; nothing where it is typed freely. */
+  optionsOf(field: Field): readonly (readonly [value: string, words: string])[] | undefined
+  /** A field that the form as a whole shows in its own way, or not at all. */
+  own(field: Field, path: string): ReactNode | undefined
+}
+
+interface ShapeProps {
+  readonly dto: Dto
+  readonly value: Readonly<Record<string, unknown>>
+  readonly path: string
+  readonly form: FormOf
+  /** Only what changes is said: every field may stay empty. */
+  readonly partly?: boolean
+}
+
+/** The fields of a shape by the rules that check them: figures with their units, choices, lists that grow and shrink. */
+export function ShapeForm({ dto, value, path, form, partly = false }: ShapeProps) {
+  const at = (key: string) => (path ? `${path}.${key}` : key)
+  const fields = fieldsOf(dto).map((field) => (partly ? { ...field, optional: true } : field))
+  const shown = fields.filter((field) => form.own(field, at(field.key)) === undefined)
+  const leaves = shown.filter(({ holds }) => !['shape', 'shapes', 'named'].includes(holds.type))
+  const inner = shown.filter(({ holds }) => ['shape', 'shapes', 'named'].includes(holds.type))
+  return (
+    <>
+      <Grid templateColumns="repeat(auto-fill, minmax(176px, 1fr))" gap="6px 14px" alignItems="start">
+        {leaves.map((field) => (
+          <LeafField key={field.key} field={field} value={value[field.key]} path={at(field.key)} form={form} />
+        ))}
+      </Grid>
+      {fields.map((field) => form.own(field, at(field.key)))}
+      {inner.map((field) => (
+        <Inner key={field.key} field={field} holder={value} path={at(field.key)} form={form} partly={partly} />
+      ))}
+    </>
+  )
+}
+
+interface InnerProps {
+  readonly field: Field
+  readonly holder: Readonly<Record<string, unknown>>
+  readonly path: string
+  readonly form: FormOf
+  readonly partly: boolean
+}
+
+const isShape = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** A shape or a list of shapes inside another; what may be left out can be added and taken away. */
+function Inner({ field, holder, path, form, partly }: InnerProps) {
+  const value = holder[field.key]
+  const { holds, label, optional } = field
+  if (holds.type === 'shapes') return <Members field={field} dto={holds.dto()} value={Array.isArray(value) ? value : []} path={path} form={form} partly={partly} /> // prettier-ignore
+  const dto = holds.type === 'shape' ? holds.dto(holder) : GEOMETRY_DTOS[holder['kind'] as PartKind]
+  if (dto === undefined) return null
+  if (optional && !isShape(value))
+    return (
+      <Worded onClick={() => form.set(path, {})} mt="4px">
+        {`Add: ${label.toLowerCase()}`}
+      </Worded>
+    )
+  const leave = optional ? () => form.set(path, undefined) : undefined
+  return (
+    <Group title={label} problem={form.problemAt(path)} onLeave={leave}>
+      <ShapeForm dto={dto} value={isShape(value) ? value : {}} path={path} form={form} partly={partly || holds.type === 'named'} />
+    </Group>
+  )
+}
+
+interface MembersProps {
+  readonly field: Field
+  readonly dto: Dto
+  readonly value: readonly unknown[]
+  readonly path: string
+  readonly form: FormOf
+  readonly partly: boolean
+}
+
+function Members({ field, dto, value, path, form, partly }: MembersProps) {
+  const one = singular(field.label).toLowerCase()
+  return (
+    <Box>
+      {value.filter(isShape).map((member, i) => (
+        <Group
+          key={i}
+          title={memberName(field, member, i)}
+          problem={form.problemAt(`${path}.${i}`)}
+          onLeave={() => form.set(`${path}.${i}`, undefined)}
+        >
+          <ShapeForm dto={dto} value={member} path={`${path}.${i}`} form={form} partly={partly} />
+        </Group>
+      ))}
+      {form.problemAt(path) && (
+        <Text role="alert" color="break" fontSize="13px">
+          {form.problemAt(path)}
+        </Text>
+      )}
+      <Worded onClick={() => form.set(`${path}.${value.length}`, {})} mt="4px" data-testid={`${form.prefix}add-${path}`}>
+        {`Add a ${one}`}
+      </Worded>
+    </Box>
+  )
+}
+
+interface GroupProps {
+  readonly title: string
+  readonly problem: string | undefined
+  readonly onLeave?: (() => void) | undefined
+  readonly children: ReactNode
+}
+
+function Group({ title, problem, onLeave, children }: GroupProps) {
+  return (
+    <Box as="fieldset" borderTopWidth="1px" borderColor="rule" pt="3px" mt="8px">
+      <Flex as="legend" gap="10px" align="center" pr="8px">
+        <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
+          {title}
+        </Text>
+        {onLeave && (
+          <Worded onClick={onLeave} aria-label={`Leave out ${title}`}>
+            Leave out
+          </Worded>
+        )}
+      </Flex>
+      {problem && (
+        <Text role="alert" color="break" fontSize="13px">
+          {problem}
+        </Text>
+      )}
+      {children}
+    </Box>
+  )
+}

@@ -1,0 +1,197 @@
+import { Box, Field, Flex, Grid, Heading, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { capital, hoursWords, money, stationName, writePartsCsv } from '@plucky/contract'
+import type { Part, Unit } from '@plucky/core'
+import { useEffect, useRef, useState } from 'react'
+import { NavLink, useNavigate, useParams } from 'react-router'
+import { useStore } from 'zustand'
+import { Frame } from '../screens/Frame.js'
+import { Trouble } from '../screens/JobScreen.js'
+import { loadShop, shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { Inked, Ruled } from '../ui/buttons.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Pick } from '../ui/Pick.js'
+import { ItemPanel } from './ItemPanel.js'
+import { leastWords, listed, type Wanted } from './listed.js'
+import { TableIn } from './TableIn.js'
+
+const KINDS: readonly (readonly [ItemKind, string, string])[] = [
+  ['parts', 'Parts', 'part'],
+  ['operations', 'Operations', 'operation'],
+  ['kits', 'Kits', 'kit'],
+]
+const isKind = (kind: string | undefined): kind is ItemKind => KINDS.some(([each]) => each === kind)
+
+/** The shop's shelf: found by word, unit and station; every item with all its limits and figures, to be looked at and changed. */
+export function ShelfScreen() {
+  const shop = useStore(shopStore)
+  if (shop.state === 'failed')
+    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+  const [unit] = shop.units
+  return (
+    <Frame>
+      {shop.state === 'loading' || !unit ? (
+        <Text p="24px" color="inkSoft" role="status">
+          Opening the shelf…
+        </Text>
+      ) : (
+        <Shelf units={shop.units} first={unit} />
+      )}
+    </Frame>
+  )
+}
+
+function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
+  const params = useParams()
+  const kind = isKind(params['kind']) ? params['kind'] : 'parts'
+  const id = params['id']
+  const navigate = useNavigate()
+  const shop = useStore(shopStore)
+  const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
+  const [taking, setTaking] = useState(false)
+  const unit = units.find((u) => u.id === wanted.unitId) ?? first
+  const found = listed(shop, units, { kind, ...wanted })
+  const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
+  return (
+    <Box px="14px" pb="20px" maxW="1680px" mx="auto">
+      <Flex py="8px" gap="10px" align="center" wrap="wrap">
+        <Heading as="h1" fontSize="26px" fontWeight={600}>
+          {`The shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
+        </Heading>
+        <Box flex="1" />
+        <Inked onClick={() => void navigate(`/shelf/${kind}/new`)} data-testid="new-item">{`New ${word} from nothing`}</Inked>
+        <Ruled minH="44px" onClick={() => setTaking(true)} data-testid="table-in">
+          Take in a table…
+        </Ruled>
+        <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
+      </Flex>
+      <Grid templateColumns={{ base: '1fr', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+        <Panel title="On the shelf" note={`${found.length} found`}>
+          <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
+          <Found kind={kind} items={found} unit={unit} />
+        </Panel>
+        {taking ? (
+          <TableIn onClose={() => setTaking(false)} />
+        ) : (
+          <ItemPanel key={`${kind}/${id}`} kind={kind} id={id ?? found[0]?.id ?? 'new'} unit={unit} />
+        )}
+      </Grid>
+    </Box>
+  )
+}
+
+/** The parts found, as a table that can be changed elsewhere and taken in again. */
+function SaveTable({ parts }: { parts: readonly Part[] }) {
+  const save = () => {
+    const url = URL.createObjectURL(new Blob([writePartsCsv(parts)], { type: 'text/csv' }))
+    const link = Object.assign(document.createElement('a'), { href: url, download: 'parts.csv' })
+    link.click()
+    URL.revokeObjectURL(url)
+  }
+  return (
+    <Ruled minH="44px" onClick={save} disabled={parts.length === 0} data-testid="table-out">
+      {`Save ${parts.length} parts as a table`}
+    </Ruled>
+  )
+}
+
+interface FilterProps {
+  readonly kind: ItemKind
+  readonly wanted: Omit<Wanted, 'kind'>
+  readonly units: readonly Unit[]
+  readonly unit: Unit
+  readonly onWant: (wanted: Omit<Wanted, 'kind'>) => void
+}
+
+function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
+  const navigate = useNavigate()
+  return (
+    <Box mb="6px">
+      <Flex gap="6px" mb="6px">
+        {KINDS.map(([each, words]) => (
+          <Choice key={each} on={each === kind} onPick={() => void navigate(`/shelf/${each}`)} testId={`kind-${each}`}>
+            {words}
+          </Choice>
+        ))}
+      </Flex>
+      <Flex gap="8px" align="flex-end">
+        <Field.Root gap="2px" flex="1">
+          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+            Name, maker or word
+          </Field.Label>
+          <Input
+            type="search"
+            height="40px"
+            bg="paper"
+            borderRadius="1px"
+            borderColor="rule"
+            value={wanted.text}
+            onChange={(event) => onWant({ ...wanted, text: event.target.value })}
+            data-testid="shelf-search"
+          />
+        </Field.Root>
+        <Pick
+          label="Unit"
+          width="104px"
+          value={wanted.unitId}
+          options={[['', 'all'], ...units.map((u) => [u.id, u.name] as const)]}
+          onPick={(unitId) => onWant({ ...wanted, unitId })}
+          testId="shelf-unit"
+        />
+        <Pick
+          label="Station"
+          width="146px"
+          value={wanted.stationId}
+          options={[['', 'all'], ...unit.stations.map((s) => [s.id, capital(s.name)] as const)]}
+          onPick={(stationId) => onWant({ ...wanted, stationId })}
+          testId="shelf-station"
+        />
+      </Flex>
+    </Box>
+  )
+}
+
+function Found({ kind, items, unit }: { kind: ItemKind; items: readonly Item[]; unit: Unit }) {
+  const list = useRef<HTMLDivElement>(null)
+  useEffect(() => list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
+  if (items.length === 0) return <Text color="inkSoft">Nothing on the shelf answers to that. Fewer words, or another station.</Text>
+  return (
+    <Box maxH="calc(100vh - 236px)" minH="300px" overflowY="auto" ref={list} data-testid="shelf-list">
+      {items.map((item) => (
+        <ChakraLink
+          asChild
+          key={item.id}
+          display="block"
+          color="ink"
+          borderTopWidth="1px"
+          borderColor="ruleSoft"
+          py="5px"
+          px="6px"
+          minH="44px"
+          css={{ '&[aria-current=page]': { bg: 'torqueWash', boxShadow: 'inset 4px 0 0 var(--chakra-colors-torque)' } }}
+        >
+          <NavLink to={`/shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
+            <Flex justify="space-between" gap="8px" width="100%">
+              <Text fontWeight={600} lineHeight="1.25">
+                {item.name}
+              </Text>
+              <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">{`${money(item.price)} · ${hoursWords(item.hours)}`}</Text>
+            </Flex>
+            <Flex justify="space-between" gap="8px" width="100%" fontSize="13.5px" color="inkSoft">
+              <Text truncate>{placesOf(item, unit)}</Text>
+              <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">
+                {kind === 'parts' ? leastWords(item as Part, unit) : ''}
+              </Text>
+            </Flex>
+          </NavLink>
+        </ChakraLink>
+      ))}
+    </Box>
+  )
+}
+
+function placesOf(item: Item, unit: Unit): string {
+  const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
+  const maker = 'maker' in item ? ` · ${item.maker}` : ''
+  return `${capital(ids.map((id) => stationName(unit, id)).join(', '))}${maker}${'donor' in item && item.donor ? ' · ⌀ used' : ''}`
+}

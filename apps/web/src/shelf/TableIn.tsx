@@ -1,0 +1,190 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, type PartsTable } from '@plucky/contract'
+import type { Part } from '@plucky/core'
+import { useRef, useState, type ChangeEvent } from 'react'
+import { shopStore, takeParts } from '../state/shop.js'
+import { Inked, Ruled } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+
+/** What a table would do to the shelf. */
+interface Preview {
+  readonly file: string
+  readonly table: PartsTable
+  readonly added: readonly Part[]
+  readonly changed: readonly { readonly part: Part; readonly what: readonly Difference[] }[]
+  readonly same: number
+  readonly bad: readonly Extract<PartsTable['rows'][number], { ok: false }>[]
+}
+
+function previewOf(file: string, text: string): Preview {
+  const table = readPartsCsv(text)
+  const { parts } = shopStore.getState()
+  const good = table.rows.flatMap((row) => (row.ok ? [row.part] : []))
+  const known = good.flatMap((part) => {
+    const own = parts.get(part.id)
+    return own ? [{ part, what: differences(own, part, PartDto) }] : []
+  })
+  return {
+    file,
+    table,
+    added: good.filter((part) => !parts.has(part.id)),
+    changed: known.filter(({ what }) => what.length > 0),
+    same: known.filter(({ what }) => what.length === 0).length,
+    bad: table.rows.flatMap((row) => (row.ok ? [] : [row])),
+  }
+}
+
+/** A table of parts, looked at row by row before anything is taken in. */
+export function TableIn({ onClose }: { onClose: () => void }) {
+  const [preview, setPreview] = useState<Preview>()
+  const [refused, setRefused] = useState('')
+  const [taken, setTaken] = useState('')
+  const chosen = async (file: globalThis.File) => {
+    setTaken('')
+    setRefused('')
+    setPreview(previewOf(file.name, await file.text()))
+  }
+  const take = async ({ added, changed }: Preview) => {
+    try {
+      await takeParts(added, changed.map(({ part }) => part)) // prettier-ignore
+      setPreview(undefined)
+      setTaken(`Taken in: ${added.length} new, ${changed.length} changed.`)
+    } catch (error) {
+      setRefused(`${(error as Error).message} Nothing was taken in.`)
+    }
+  }
+  return (
+    <Panel
+      title="Take in a table of parts"
+      aside={
+        <Ruled size="sm" onClick={onClose}>
+          Close
+        </Ruled>
+      }
+      data-testid="table-preview"
+    >
+      {' '}
+      {/* prettier-ignore */}
+      <Text fontSize="14px" color="inkSoft">
+        A CSV file, a row a part, its columns named as in a table that is saved here. Figures carry their unit: 0.945 in, 24 mm. Nothing is
+        taken in before you have seen what it does.
+      </Text>
+      <File onChosen={(file) => void chosen(file)} />
+      {taken && (
+        <Text role="status" fontWeight={600}>
+          {taken}
+        </Text>
+      )}
+      {refused && (
+        <Text role="alert" color="break" fontWeight={600}>
+          {refused}
+        </Text>
+      )}
+      {preview && <Shown preview={preview} onTake={() => void take(preview)} onLeave={() => setPreview(undefined)} />}
+    </Panel>
+  )
+}
+
+function File({ onChosen }: { onChosen: (file: globalThis.File) => void }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [round, setRound] = useState(0)
+  const change = (event: ChangeEvent<HTMLInputElement>) => {
+    const [file] = event.target.files ?? []
+    if (file) onChosen(file)
+    setRound(round + 1) // a fresh input takes the same file again
+  }
+  return (
+    <Box my="8px">
+      <Ruled minH="44px" onClick={() => input.current?.click()}>
+        Choose a file…
+      </Ruled>
+      <input
+        key={round}
+        ref={input}
+        type="file"
+        accept=".csv,text/csv"
+        hidden
+        aria-label="Table of parts"
+        onChange={change}
+        data-testid="table-file"
+      />
+    </Box>
+  )
+}
+
+function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => void; onLeave: () => void }) {
+  const { file, table, added, changed, same, bad } = preview
+  const counts = [`${added.length} new`, `${changed.length} changed`, `${same} as they are`, `${bad.length} bad`]
+  const many = added.length + changed.length
+  return (
+    <Box>
+      <Text fontWeight={600} role="status" data-testid="table-counts">
+        {table.problems.length > 0 ? `${file} can't be read as a table of parts.` : `${file}: ${inARow(counts)}.`}
+      </Text>
+      {table.problems.map((p) => (
+        <Text key={p.path + p.code} color="break" role="alert">
+          {p.sentence}
+        </Text>
+      ))}
+      <Bad rows={bad} />
+      <Rows preview={preview} />
+      <Flex gap="10px" mt="10px" align="center">
+        <Ruled minH="44px" onClick={onLeave}>
+          Take in nothing
+        </Ruled>
+        {many > 0 && (
+          <Inked onClick={onTake} data-testid="table-take">
+            {bad.length > 0 ? `Leave out the ${bad.length} bad, take in ${many}` : `Take in ${many}`}
+          </Inked>
+        )}
+      </Flex>
+    </Box>
+  )
+}
+
+/** Bad rows, by their line in the file. */
+function Bad({ rows }: { rows: Preview['bad'] }) {
+  return rows.map((row) => (
+    <Box key={row.line} mt="5px" color="break" fontSize="14px" data-testid={`bad-line-${row.line}`}>
+      <Text fontWeight={600}>{`Line ${row.line}${row.id ? `, “${row.id}”` : ''}`}</Text>
+      {row.problems.map((p) => (
+        <Text key={p.path + p.code}>{`${p.path ? `${p.path}: ` : ''}${p.sentence}`}</Text>
+      ))}
+    </Box>
+  ))
+}
+
+function Rows({ preview: { added, changed } }: { preview: Preview }) {
+  if (added.length + changed.length === 0) return null
+  return (
+    <chakra.table
+      width="100%"
+      fontSize="14px"
+      mt="8px"
+      css={{ '& td': { padding: '2px 6px', borderBottom: '1px solid', borderColor: 'ruleSoft', verticalAlign: 'top' } }}
+    >
+      {' '}
+      {/* prettier-ignore */}
+      <tbody>
+        {added.map((part) => (
+          <tr key={part.id}>
+            <td>new</td>
+            <td>
+              <strong>{part.name}</strong>
+              {`, ${part.maker} (${part.id})`}
+            </td>
+          </tr>
+        ))}
+        {changed.map(({ part, what }) => (
+          <tr key={part.id}>
+            <td>changed</td>
+            <td>
+              <strong>{part.name}</strong>
+              {` (${part.id}): ${what.map((d) => `${d.name} ${d.was} → ${d.is}`).join('; ')}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}

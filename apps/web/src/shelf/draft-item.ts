@@ -1,0 +1,101 @@
+import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, PartDto, type Dto, type Problem } from '@plucky/contract'
+import { useMemo, useState } from 'react'
+import { Refused } from '../state/api.js'
+import { keepItem, type Item, type ItemKind } from '../state/shop.js'
+
+/** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
+export type DraftItem = Readonly<Record<string, unknown>> & { readonly id: string }
+
+/** A copy with the value at a path replaced; undefined takes a field away, or a member out of its list. */
+export function withValue<T extends object>(item: T, path: string, value: unknown): T {
+  const copy = structuredClone(item) as Record<string, unknown>
+  const keys = path.split('.')
+  const last = keys.pop() as string
+  let at = copy
+  for (const [i, key] of keys.entries()) {
+    at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}
+    at = at[key] as Record<string, unknown>
+  }
+  if (value !== undefined) at[last] = value
+  else if (Array.isArray(at)) at.splice(Number(last), 1)
+  else Reflect.deleteProperty(at, last)
+  return copy as T
+}
+
+/** What each kind of item is checked by. */
+export const CHECKS = {
+  parts: { dto: PartDto, check: checkPart },
+  operations: { dto: OperationDto, check: checkOperation },
+  kits: { dto: KitDto, check: checkKit },
+} as const
+
+/** A value with the shapes and lists that it must have, empty where nothing is typed yet, so that every field in them is asked for. */
+function filled(value: Readonly<Record<string, unknown>>, dto: Dto): Record<string, unknown> {
+  const missing = fieldsOf(dto).flatMap(({ key, holds, optional }): [string, unknown][] => {
+    const held = value[key] as Record<string, unknown> | undefined
+    if (holds.type === 'shape' && (held !== undefined || !optional)) return [[key, filled(held ?? {}, holds.dto(value))]]
+    return holds.type === 'shapes' && held === undefined && !optional ? [[key, []]] : []
+  })
+  return { ...value, ...Object.fromEntries(missing) }
+}
+
+export const problemsOf = (kind: ItemKind, item: object): readonly Problem[] => {
+  const checked = CHECKS[kind].check(item)
+  return checked.ok ? [] : checked.problems
+}
+
+/** An id for a name that no other item of the kind has. */
+export function freeId(name: string, taken: (id: string) => boolean): string {
+  const stem = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 50) || 'item' // prettier-ignore
+  let [id, n] = [stem, 2]
+  while (taken(id)) id = `${stem}-${n++}`
+  return id
+}
+
+export interface ItemDraft {
+  readonly kind: ItemKind
+  readonly item: DraftItem
+  /** Problems that are shown: those that were not there from the start, those of fields that were touched, and all after a try to save. */
+  readonly problems: readonly Problem[]
+  /** What the server said to the last try to save. */
+  readonly refused: readonly Problem[]
+  readonly changed: boolean
+  set(path: string, value: unknown): void
+  /** Puts it on the shelf; gives the item where that succeeded. */
+  save(): Promise<Item | undefined>
+}
+
+/** An item on the way to the shelf, checked as it is typed by the rules that the server holds it against. */
+export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: DraftItem) => string): ItemDraft {
+  const [item, setItem] = useState(from)
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
+  const [all, setAll] = useState(false)
+  const [refused, setRefused] = useState<readonly Problem[]>([])
+  const whole = (of: DraftItem) => filled({ ...of, id: idFor(of) }, CHECKS[kind].dto)
+  const problems = useMemo(() => problemsOf(kind, whole(item)), [kind, item]) // eslint-disable-line react-hooks/exhaustive-deps
+  const atFirst = useMemo(() => new Set(problemsOf(kind, whole(from)).map((p) => p.path)), [kind, from]) // eslint-disable-line react-hooks/exhaustive-deps
+  return {
+    kind,
+    item,
+    problems: problems.filter(({ path }) => all || touched.has(path) || !atFirst.has(path)),
+    refused,
+    changed: item !== from,
+    set(path, value) {
+      setItem((now) => withValue(now, path, value))
+      setTouched((now) => new Set([...now, path]))
+      setRefused([])
+    },
+    async save() {
+      setAll(true)
+      const named = whole(item)
+      if (problemsOf(kind, named).length > 0) return undefined
+      try {
+        return await keepItem(kind, named as unknown as Item)
+      } catch (error) {
+        const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing typed is lost; try again.` }
+        setRefused(error instanceof Refused ? error.problems : [away])
+        return undefined
+      }
+    },
+  }
+}

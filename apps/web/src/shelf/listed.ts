@@ -1,0 +1,43 @@
+import { figure, ORIGIN_WORDS } from '@plucky/contract'
+import { DEFAULT_RULES, fromSi, stationLimits, type Catalogue, type Part, type Unit } from '@plucky/core'
+import type { Item, ItemKind } from '../state/shop.js'
+
+/** What of the shelf is wanted. */
+export interface Wanted {
+  readonly kind: ItemKind
+  readonly text: string
+  readonly unitId: string
+  readonly stationId: string
+}
+
+const stationsOf = (item: Item): readonly string[] => ('stationIds' in item ? item.stationIds : Object.keys(item.parts))
+
+/** Everything by which an item is found. */
+function wordsOf(item: Item): string {
+  const more = 'stationIds' in item ? [...(item.offers ?? []), ...(item.needs ?? []).map((need) => need.why)] : []
+  const maker = 'maker' in item ? item.maker : ''
+  const donor = 'donor' in item && item.donor ? `donor used ${item.donor.from}` : ''
+  return [item.name, item.id, maker, donor, ...stationsOf(item), ...more].join(' ').toLowerCase()
+}
+
+/** The items that are wanted, by station front to rear, then by price; every word of the text must be found. */
+export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, unitId, stationId }: Wanted): Item[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const unit = units.find((u) => u.id === unitId) ?? units[0]
+  const place = (item: Item) => Math.min(...stationsOf(item).map((id) => unit?.stations.findIndex((s) => s.id === id) ?? 0))
+  return [...(shop[kind] as ReadonlyMap<string, Item>).values()]
+    .filter((item) => unitId === '' || item.unitIds.includes(unitId))
+    .filter((item) => stationId === '' || stationsOf(item).includes(stationId))
+    .filter((item) => words.length === 0 || words.every((word) => wordsOf(item).includes(word)))
+    .sort((a, b) => place(a) - place(b) || a.price - b.price || (a.id < b.id ? -1 : 1))
+}
+
+/** The least torque that counts of a part, by the usual rules, where oil has no say in it. */
+export function leastWords(part: Part, unit: Unit): string {
+  const station = unit.stations.find((s) => part.stationIds.includes(s.id) && s.kind === part.kind)
+  if (!station) return ''
+  const { limits } = stationLimits(station, part, { engineKind: 'petrol', rules: DEFAULT_RULES })
+  const fixed = limits.flatMap((limit) => (limit.counts && limit.fixedNm !== undefined ? [{ limit, nm: limit.fixedNm }] : []))
+  const least = fixed.reduce<(typeof fixed)[number] | undefined>((a, b) => (a && a.nm <= b.nm ? a : b), undefined)
+  return least ? `${figure(fromSi(least.nm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[least.limit.origin].mark}` : ''
+}
