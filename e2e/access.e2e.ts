@@ -2,7 +2,17 @@ import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { jobOf, openJob } from './bench.js'
 
-const VIEWS = ['/', '/jobs/1', '/jobs/1/brief', '/jobs/1/rules', '/jobs/1/unit']
+const VIEWS = [
+  '/',
+  '/jobs/1',
+  '/jobs/1/brief',
+  '/jobs/1/rules',
+  '/jobs/1/unit',
+  '/jobs/1/revisions',
+  '/jobs/1/sheet',
+  '/shelf',
+  '/shelf/parts/new',
+]
 
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`${colorScheme}`, () => {

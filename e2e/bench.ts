@@ -6,16 +6,17 @@ export interface Job {
   readonly version: number
   readonly name: string
   readonly unitId: string
+  readonly variantId: string | null
   readonly brief: { readonly budget: number | null; readonly engine: object }
   readonly arrived: object
   readonly rules: object
-  readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly pressure: object }
+  readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly works: object; readonly pressure: object }
 }
 
 /** A job of the test's own, made from the weak demo job. */
 export async function ownJob(request: APIRequestContext, name: string): Promise<Job> {
-  const { unitId, brief, arrived, spec } = await jobOf(request, 1)
-  const added = await request.post('/api/jobs', { data: { name, unitId, brief, arrived, spec } })
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 1)
+  const added = await request.post('/api/jobs', { data: { name, unitId, variantId, brief, arrived, spec } })
   expect(added.status()).toBe(201)
   return (await added.json()) as Job
 }

@@ -79,7 +79,7 @@ describe('the brief', () => {
       'engine.headline.peakTorqueNm',
       'contradict',
     ],
-    [{ engine: { kind: 'petrol', form: 'points' } }, 'engine.points', 'list of points'],
+    [{ engine: { kind: 'petrol', form: 'points' } }, 'engine.points', 'a list is expected'],
     [{ engine: null }, 'engine', 'fields of its own'],
   ])('%j is refused where it stands', (change, path, words) => {
     const found = problemsOf(checkBrief(brief(change))).find((p) => p.path === path)

@@ -1,10 +1,9 @@
-import { checkPart, type JobContent } from '@plucky/contract'
-import { toSi, type Part, type Unit } from '@plucky/core'
+import type { JobContent } from '@plucky/contract'
+import type { Part, Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
 import { layoutStrip, linkPath, type Slot } from '../line/strip-layout.js'
 import { differing, drawPart } from './draw-part.js'
-import { figuresOf, withFigure } from './part-figures.js'
 
 const { units, shelf, jobs } = demoShop()
 const unit = units[0] as Unit
@@ -33,25 +32,6 @@ describe('drawings', () => {
     expect(differing(a, a)).toEqual([])
     expect(differing(a, b).map((d) => d.name)).toContain('thickness')
     expect(differing(a, undefined)).toEqual(a.dimensions)
-  })
-})
-
-describe('a part of one’s own', () => {
-  it.each(parts)('%s: every figure is found by its rule and can be put back unchanged', (_id, part) => {
-    const figures = figuresOf(part).flatMap((g) => g.figures)
-    expect(figures.length).toBeGreaterThan(4)
-    for (const f of figures) {
-      expect(f.label.length).toBeGreaterThan(2)
-      expect(withFigure(part, f.path, f.value)).toEqual(part)
-    }
-  })
-  it('puts in what was typed for the checks to judge, and leaves the part itself alone', () => {
-    const part = shelf.find((p) => p.id === 'input-stock') as Part
-    const before = structuredClone(part)
-    const wide = withFigure(part, 'geometry.sections.0.boreDiameterM', toSi(2, 'in'))
-    expect(checkPart(wide)).toMatchObject({ ok: false, problems: [{ path: 'geometry.sections.0.boreDiameterM' }] })
-    expect(checkPart(withFigure(part, 'price', 'abc'))).toMatchObject({ ok: false, problems: [{ path: 'price' }] })
-    expect(part).toEqual(before)
   })
 })
 

@@ -10,13 +10,17 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
   const name = capital(stationName(unit, misfit.stationId))
   switch (misfit.code) {
     case 'need-unmet':
-      return `${name}, “${misfit.part.name}”, does not go with the ${stationName(unit, misfit.need.stationId)}: ${ended(misfit.need.why)}`
+      return `${name}, “${misfit.part.name}”, does not go with ${neighbour(unit, misfit.stationId, misfit.need.stationId)}: ${ended(misfit.need.why)}`
     case 'clash':
-      return `${name}, “${misfit.part.name}”, clashes with the ${stationName(unit, misfit.otherId)}: ${ended(misfit.clash.why)}`
+      return `${name}, “${misfit.part.name}”, clashes with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
     case 'other-variant':
       return `${name}, “${misfit.part.name}”, is for ${variantNames(unit, misfit.part.variantIds ?? [])} of ${unit.name} only.`
   }
 }
+
+/** The neighbour by name; what a part asks of its own station it asks of the unit. */
+const neighbour = (unit: Unit, stationId: string, otherId: string) =>
+  stationId === otherId ? `this ${unit.name}` : `the ${stationName(unit, otherId)}`
 
 /** Why a companion comes along, in a clause. */
 export function companionReason(misfit: Misfit, unit: Unit): string {

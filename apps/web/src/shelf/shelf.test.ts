@@ -1,0 +1,49 @@
+import { PartDto, leavesOf } from '@plucky/contract'
+import { toSi, type Part } from '@plucky/core'
+import { demoShop } from '@plucky/demo'
+import { freeId, problemsOf, withValue } from './draft-item.js'
+import { listed } from './listed.js'
+
+const { shelf, units, catalogue, operations, kits } = demoShop()
+const partOf = (id: string) => shelf.find((p) => p.id === id) as Part
+
+describe('an item as it is typed', () => {
+  it.each(shelf.map((part) => [part.id, part] as const))('%s: every figure can be put back unchanged', (_id, part) => {
+    for (const { path, value } of leavesOf(part, PartDto)) expect(withValue(part, path, value)).toEqual(part)
+  })
+  it('holds what was typed for the checks to judge, and leaves the item itself alone', () => {
+    const part = partOf('input-stock')
+    const before = structuredClone(part)
+    const wide = withValue(part, 'geometry.sections.0.boreDiameterM', toSi(2, 'in'))
+    expect(problemsOf('parts', wide)[0]?.path).toBe('geometry.sections.0.boreDiameterM')
+    expect(problemsOf('parts', withValue(part, 'price', 'abc'))[0]?.path).toBe('price')
+    expect(part).toEqual(before)
+  })
+  it('grows and shrinks: a member is taken out of its list, a field away, a new one begins empty', () => {
+    const part = partOf('input-welded')
+    const names = (item: object) => (item as { geometry: { sections: { name?: string }[] } }).geometry.sections.map((s) => s.name)
+    expect(names(withValue(part, 'geometry.sections.1', undefined))).toEqual([names(part)[0], ...names(part).slice(2)])
+    expect(names(withValue(part, `geometry.sections.${names(part).length}.name`, 'tail'))).toEqual([...names(part), 'tail'])
+    expect(withValue(part, 'needs', undefined)).not.toHaveProperty('needs')
+  })
+  it('takes an id from its name that nothing else has', () => {
+    expect(freeId('Süß shaft, 35 teeth!', () => false)).toBe('su-shaft-35-teeth')
+    expect(freeId('Plate', (id) => ['plate', 'plate-2'].includes(id))).toBe('plate-3')
+    expect(freeId('—', () => false)).toBe('item')
+  })
+  it.each([...operations, ...kits].map((item) => [item.id, item] as const))('%s is without fault as it stands', (_id, item) =>
+    expect(problemsOf('becomes' in item ? 'operations' : 'kits', item)).toEqual([]),
+  )
+})
+
+describe('the list', () => {
+  const ids = (text: string, stationId = '') => listed(catalogue, units, { kind: 'parts', text, unitId: '', stationId }).map(({ id }) => id)
+  it('finds by every word, at a station, front to rear and then by price', () => {
+    expect(ids('')).toHaveLength(shelf.length)
+    expect(ids('sprag', 'low-owc')).toEqual(shelf.filter((p) => p.stationIds.includes('low-owc') && /sprag/i.test(p.name)).map((p) => p.id))
+    expect(ids('donor used')).toEqual(expect.arrayContaining(['input-donor', 'stator-donor']))
+    expect(ids('no such thing at all')).toEqual([])
+    const prices = ids('', 'flex-plate').map((id) => partOf(id).price)
+    expect(prices).toEqual([...prices].sort((a, b) => a - b))
+  })
+})

@@ -1,0 +1,86 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { type } from './bench.js'
+
+const count = async (request: APIRequestContext) => ((await (await request.get('/api/shelf')).json()) as unknown[]).length
+const csvFile = (text: string) => ({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+const openTable = async (page: Page) => {
+  await page.goto('/shelf')
+  await page.getByTestId('table-in').click()
+}
+
+test('an item is found by word and station, shown with its limits and figures, and changed', async ({ page }) => {
+  await page.goto('/shelf')
+  await page.getByTestId('shelf-station').selectOption('sun-shell')
+  await page.getByTestId('shelf-search').fill('thick')
+  await expect(page.getByTestId('shelf-list').getByRole('link')).toHaveCount(1)
+  await page.getByTestId('item-shell-thick').click()
+  await expect(page.getByTestId('item-limits')).toContainText('lb-ft')
+  await page.getByTestId('change-item').click()
+  await type(page, 'item-geometry.neckRadiusM', '400 mm')
+  await expect(page.getByText(/Radius of the neck must be a number from 8 to 200 mm; 400 mm came/)).toBeVisible()
+  await page.getByTestId('keep-item').click()
+  await expect(page.getByTestId('item-form')).toBeVisible()
+  await type(page, 'item-geometry.neckRadiusM', '1.6 in')
+  await page.getByTestId('keep-item').click()
+  await expect(page.getByTestId('item-view')).toContainText('40.64 mm')
+  await page.reload()
+  await expect(page.getByTestId('item-view')).toContainText('40.64 mm')
+})
+
+test('a part is made from nothing: what is missing is said, what is whole goes on the shelf', async ({ page, request }) => {
+  const before = await count(request)
+  await page.goto('/shelf/parts/new')
+  await page.getByTestId('item-name').fill('Own plate of the bench')
+  await page.getByTestId('item-kind').selectOption('shell')
+  await page.getByTestId('keep-item').click()
+  await expect(page.getByText(/Thickness must be a number from 0\.04.* in; nothing came\./)).toBeVisible()
+  expect(await count(request)).toBe(before)
+  await page.getByTestId('item-maker').fill('Own shop')
+  await page.getByTestId('item-unitIds-alder-3').click()
+  await page.getByTestId('item-stationIds-sun-shell').click()
+  await type(page, 'item-geometry.thicknessM', '0.2')
+  await type(page, 'item-geometry.neckRadiusM', '40')
+  await type(page, 'item-geometry.outerRadiusM', '80')
+  await type(page, 'item-geometry.lengthM', '70')
+  await page.getByTestId('item-add-stated').click()
+  await page.getByTestId('item-stated.0.place').selectOption('station')
+  await page.getByTestId('item-stated.0.origin').selectOption('measured')
+  await type(page, 'item-stated.0.torqueNm', '900')
+  await page.getByTestId('keep-item').click()
+  await expect(page).toHaveURL(/\/shelf\/parts\/own-plate-of-the-bench/)
+  await expect(page.getByTestId('item-limits')).toContainText('900 lb-ft')
+  expect(await count(request)).toBe(before + 1)
+})
+
+test('a table goes out and comes in unchanged; what differs is named before it is taken', async ({ page, request }) => {
+  await openTable(page)
+  const waiting = page.waitForEvent('download')
+  await page.getByTestId('table-out').click()
+  const text = readFileSync(await (await waiting).path(), 'utf8')
+  await page.getByTestId('table-file').setInputFiles(csvFile(text))
+  await expect(page.getByTestId('table-counts')).toHaveText(/: 0 new, 0 changed, \d+ as they are and 0 bad\./)
+  const before = await count(request)
+  const lines = text.trim().split('\r\n')
+  const row = lines.find((line) => line.startsWith('owl-sprag,')) as string
+  const added = row.replace('owl-sprag,', `owl-sprag-${Date.now()},`)
+  const price = Number(/,(\d+),/.exec(row)?.[1])
+  const dearer = row.replace(`,${price},`, `,${price + 15},`)
+  const bad = row.replace('owl-sprag,', 'owl-sprag-bad,').replace(/4050 lb-ft/, 'very much')
+  const header = lines[0] as string
+  await page.getByTestId('table-file').setInputFiles(csvFile([header, added, '', bad, dearer].join('\n')))
+  await expect(page.getByTestId('table-counts')).toHaveText(/: 1 new, 1 changed, 0 as they are and 1 bad\./)
+  await expect(page.getByTestId('bad-line-4')).toContainText('"very much" came')
+  await expect(page.getByTestId('table-preview')).toContainText(`Price ${price} → ${price + 15}`)
+  expect(await count(request)).toBe(before)
+  await page.getByTestId('table-take').click()
+  await expect(page.getByText('Taken in: 1 new, 1 changed.')).toBeVisible()
+  expect(await count(request)).toBe(before + 1)
+})
+
+test('a table that is none is refused as a whole', async ({ page }) => {
+  await openTable(page)
+  await page.getByTestId('table-file').setInputFiles(csvFile('rpm;torque\n2000;500\n'))
+  await expect(page.getByTestId('table-preview')).toContainText('"id", "name", "kind" is missing')
+  await expect(page.getByTestId('table-take')).toHaveCount(0)
+})
