@@ -58,7 +58,7 @@ function stations(sheet: Sheet): Content {
     plain(s.where),
     soft(s.reason),
   ])
-  const titles = ['', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map(head)
+  const titles = ['Code', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map(head)
   return {
     table: { headerRows: 1, widths: ['auto', 62, '*', 'auto', 'auto', 'auto', 88, 108], body: [titles, ...rows] },
     layout: RULED,

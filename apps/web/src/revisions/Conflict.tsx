@@ -9,10 +9,10 @@ import { ComparisonTable } from './ComparisonTable.js'
 /** The job was changed in another window: both versions side by side, and the two ways on. */
 export function Conflict({ job }: { job: JobState }) {
   return (
-    <Box role="alert" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="14px" py="8px">
+    <Box role="alert" position="sticky" top="0" zIndex="10" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="14px" py="8px">
       <Flex gap="12px" align="center" wrap="wrap">
         <Text flex="1" minW="300px" fontWeight={600}>
-          {`${job.problem} Nothing was overwritten: both versions stand below.`}
+          {`${job.problem} Both stand below.`}
         </Text>
         <Ruled size="sm" onClick={() => void takeStored()}>
           Load the stored one
@@ -30,7 +30,7 @@ function Both({ stored, mine }: { stored: JobContent; mine: JobContent }) {
   const [was, is] = [useMemo(() => judgedNow(stored), [stored]), useMemo(() => judgedNow(mine), [mine])]
   if (!was || !is) return null
   return (
-    <Box bg="sheet" mt="6px" px="10px" pb="6px" maxH="290px" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
+    <Box bg="sheet" mt="6px" px="10px" pb="6px" maxH="38vh" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
       <ComparisonTable was={was} is={is} wasName="Stored" isName="Yours, on this screen" />
     </Box>
   )

@@ -8,6 +8,7 @@ import {
   money,
   revisionName,
   revisionWords,
+  sameFile,
   verdictSentence,
   type JobContent,
   type Judged,
@@ -48,7 +49,7 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
   const [left, setLeft] = useState('')
   const [right, setRight] = useState('now')
   const is = states.find((state) => state.key === right) ?? states[0]
-  const was = states.find((state) => state.key === left && state !== is) ?? states.find((state) => state !== is)
+  const was = states.find((state) => state.key === left && state !== is) ?? leftOf(states, is)
   const answer = answerFor(content)
   if (!is || !was) return null
   return (
@@ -79,6 +80,12 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
     </Box>
   )
 })
+
+/** What is laid left until something else is chosen: the latest state that differs. */
+function leftOf(states: readonly State[], is: State | undefined): State | undefined {
+  const others = states.filter((state) => state !== is)
+  return others.find((state) => is && !sameFile(state.judged.file, is.judged.file)) ?? others[0]
+}
 
 const optionsOf = (states: readonly State[], other: State) =>
   states.filter((state) => state !== other).map((state) => [state.key, state.name] as const)

@@ -69,7 +69,7 @@ function Stations({ sheet }: { sheet: Sheet }) {
     <chakra.table css={TABLE} mt="8px">
       <thead>
         <tr>
-          {['', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map((word) => (
+          {['Code', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
