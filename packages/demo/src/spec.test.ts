@@ -2,7 +2,7 @@ import { caseInSentence, findingSentence, placeName, togetherSentence, verdictSe
 import {
   drumSpeedPerInput,
   fromSi,
-  judge,
+  loadTorque,
   solveTrain,
   specAnswer,
   stationLimits,
@@ -11,7 +11,10 @@ import {
   workMargin,
   workPowerHeld,
   type Answer,
+  type DutyCase,
+  type Limit,
   type Part,
+  type RangeSolution,
   type SpecInput,
   type StatedLimit,
   type StationCase,
@@ -48,6 +51,15 @@ const withLimit = (part: Part, limit: Partial<StatedLimit>): Part => ({
   stated: [...part.stated, { place: 'station', origin: 'maker', ...limit }],
 })
 
+/** Margins of a station in one case, limit by limit from its load: slow, and apart from the search. */
+function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolution, drumPerInput: number): number[] {
+  const oil = { linePressurePa: duty.linePressurePa, drumSpeedRadPerS: drumPerInput * duty.turbine.speedRadPerS, rangeId: duty.rangeId }
+  return limits.flatMap((limit) => {
+    const loadNm = limit.counts ? loadTorque(limit.load, duty, range) : 0
+    return loadNm > 0 ? [limit.torqueNm(oil) / (loadNm * duty.factors[limit.shock])] : []
+  })
+}
+
 /** Any spec of the shelf at any pressure. */
 const anySpec = fc
   .record({
@@ -74,9 +86,11 @@ describe('the fast search', () => {
             if (!range) return []
             const times = (p: { torqueNm: number; speedRadPerS: number }) => ({ ...p, torqueNm: scale * p.torqueNm })
             const scaled = { ...duty, engine: times(duty.engine), stator: times(duty.stator), turbine: times(duty.turbine) }
-            return judge(limits, scaled, range, drumSpeedPerInput(unit, station, range))?.margin ?? []
+            return marginsOf(limits, scaled, range, drumSpeedPerInput(unit, station, range))
           })
           expect(Math.min(...margins)).toBeCloseTo(1, 9)
+          const unscaled = answer.cases.flatMap((duty) => marginsOf(limits, duty, gearing.get(duty.rangeId) as RangeSolution, drumSpeedPerInput(unit, station, gearing.get(duty.rangeId) as RangeSolution))) // prettier-ignore
+          expect(verdict.worst?.margin).toBeCloseTo(Math.min(...unscaled), 12)
         }
       }),
       { numRuns: 60 },

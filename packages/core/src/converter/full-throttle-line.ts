@@ -51,6 +51,8 @@ export function pointAtTurbineSpeed(line: RunningLine, turbineSpeedRadPerS: numb
   const k = points.findIndex((p) => p.turbineSpeedRadPerS >= turbineSpeedRadPerS)
   if (k <= 0) return points[k === 0 ? 0 : points.length - 1] as OperatingPoint
   const [below, above] = [points[k - 1] as OperatingPoint, points[k] as OperatingPoint]
+  const direct = directPoint(line, turbineSpeedRadPerS, below, above)
+  if (direct) return direct
   let found = above
   const missing = (speedRatio: number) => {
     const match = operatingPoint(curve, converter, speedRatio, strength)
@@ -59,4 +61,25 @@ export function pointAtTurbineSpeed(line: RunningLine, turbineSpeedRadPerS: numb
   }
   const root = rootOf(missing, below.speedRatio, above.speedRatio, 1e-7)
   return root.outcome === 'converged' ? found : above
+}
+
+/** A direct point is the point of the line where the match at its speed ratio agrees to this share. */
+const SAME_POINT = 1e-9
+
+/**
+ * The point solved for the engine's speed alone, T_e(ω) = C(ν/ω)·ω²: one search instead of one within another. Nothing where the
+ * neighbours do not bracket it, or where the engine would come to rest at another crossing first.
+ */
+function directPoint(
+  line: RunningLine,
+  turbineSpeedRadPerS: number,
+  below: OperatingPoint,
+  above: OperatingPoint,
+): OperatingPoint | undefined {
+  const { curve, converter, strength } = line
+  const spare = (w: number) => strength * curve.torqueNm(w) - converter.capacity(turbineSpeedRadPerS / w) * w * w
+  const root = rootOf(spare, below.engineSpeedRadPerS, above.engineSpeedRadPerS, 1e-9)
+  if (root.outcome !== 'converged') return undefined
+  const match = operatingPoint(curve, converter, turbineSpeedRadPerS / root.x, strength)
+  return match.outcome === 'matched' && Math.abs(match.point.engineSpeedRadPerS - root.x) <= SAME_POINT * root.x ? match.point : undefined
 }

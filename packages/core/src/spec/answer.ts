@@ -9,14 +9,14 @@ import type { Fault } from '../quantity/fault.js'
 import { engineCurve, type Brief } from './brief.js'
 import { dutyCases, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
-import { drumSpeedPerInput, judge, type StationCase } from './judge.js'
+import { drumSpeedPerInput, type StationCase } from './judge.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { SCATTER } from './scatter.js'
 import type { Station, Unit } from './unit.js'
-import { heldBy, termsOnce, utilisation, type Term } from './utilisation.js'
+import { heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
 
 /** Everything the answer rests on. */
 export interface SpecInput {
@@ -77,7 +77,6 @@ interface Bench {
   readonly terms: readonly Term[]
   /** What the terms hold in the cases as briefed. */
   readonly held: readonly number[]
-  drumPerInput(range: RangeSolution): number
 }
 
 /**
@@ -96,7 +95,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const peakPowerW = made.value.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
   const stations = benches.map((b): StationVerdict => {
-    const cases = caseList(b, base, gearing)
+    const cases = judgeCases(b.terms, base, b.held)
     const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
     const held: PowerHeld = !b.limits.some((limit) => limit.counts)
       ? { outcome: 'no-figure' }
@@ -113,6 +112,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     },
     peakPowerW,
     Math.min(GREATEST_SCALE, greatestStrength(made.value, converter)),
+    SAME_CONVERTER_EXACT,
   )
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
@@ -131,6 +131,9 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     findings: findings(input, base, gearing, made.value),
   }
 }
+
+/** Each try of the search with this very converter solves its whole line anew; a ten-millionth of the power is near enough. */
+const SAME_CONVERTER_EXACT = 1e-7
 
 /** About two in three: every station at its weak edge, every station at its strong edge. */
 export interface LikelyBand {
@@ -170,9 +173,8 @@ function casesOf(
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {
   const part = input.fitted.get(station.id)
   const { limits, missing } = part ? limitsOf(input, station, part) : NOTHING_FITTED
-  const drumPerInput = (range: RangeSolution) => drumSpeedPerInput(input.unit, station, range)
-  const terms = termsOnce(limits, cases, gearing, drumPerInput)
-  return { station, part, limits, missing, drumPerInput, terms, held: heldBy(terms, cases) }
+  const terms = termsOnce(limits, cases, gearing, (range) => drumSpeedPerInput(input.unit, station, range))
+  return { station, part, limits, missing, terms, held: heldBy(terms, cases) }
 }
 
 const NOTHING_FITTED = { limits: [], missing: ['part'] }
@@ -188,12 +190,4 @@ function limitsOf(input: SpecInput, station: Station, part: Part): StationLimits
   const made = stationLimits(station, part, { engineKind: kind, rules })
   knownLimits.set(part, { station, kind, rules, made })
   return made
-}
-
-function caseList(b: Bench, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): StationCase[] {
-  return cases.flatMap((duty) => {
-    const range = gearing.get(duty.rangeId)
-    const judged = range && judge(b.limits, duty, range, b.drumPerInput(range))
-    return judged ? [judged] : []
-  })
 }

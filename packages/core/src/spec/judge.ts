@@ -1,10 +1,8 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import { CASE } from '../gearing/train.js'
 import type { DutyCase } from './duty.js'
-import type { Limit } from './limits.js'
 import type { Origin } from './stated.js'
 import type { Shock } from './rules.js'
-import { loadTorque } from './load.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
 
 /** Torque asked and held at a station in one duty case, at the place that gives way first. */
@@ -35,26 +33,4 @@ export function drumSpeedPerInput(unit: Unit, station: Station, gearing: RangeSo
   const id = station.load.id
   const drum = unit.train.elements.find((element) => element.id === id)?.pistonOn ?? CASE
   return drum === CASE ? 0 : (gearing.speeds[drum] ?? 0)
-}
-
-/** Judges a station in one case: the least margin over its limits, or nothing where it carries no torque. */
-export function judge(limits: readonly Limit[], duty: DutyCase, gearing: RangeSolution, drumPerInput: number): StationCase | undefined {
-  const oil = {
-    linePressurePa: duty.linePressurePa,
-    drumSpeedRadPerS: drumPerInput * duty.turbine.speedRadPerS,
-    rangeId: duty.rangeId,
-  }
-  let worst: StationCase | undefined
-  for (const limit of limits) {
-    if (!limit.counts) continue
-    const loadNm = loadTorque(limit.load, duty, gearing)
-    if (loadNm <= 0) continue
-    const factor = duty.factors[limit.shock]
-    const capacityNm = limit.torqueNm(oil)
-    const margin = capacityNm / (loadNm * factor)
-    if (worst && worst.margin <= margin) continue
-    const { place, origin, shock, scatter } = limit
-    worst = { caseId: duty.id, loadNm, factor, demandNm: loadNm * factor, capacityNm, margin, place, origin, shock, scatter }
-  }
-  return worst
 }

@@ -11,7 +11,7 @@ export type PowerHeld =
 export const LEAST_SCALE = 0.02
 export const GREATEST_SCALE = 8
 
-/** Agreement at which a power is taken as held, on utilisation. */
+/** Agreement at which a power is taken as held, on utilisation, if nothing else is asked. */
 const EXACT = 1e-10
 const MOST_GUESSES = 8
 
@@ -22,8 +22,13 @@ const MOST_GUESSES = 8
  * @example powerHeld((scale) => scale * 1.25, 500000).powerW // → 400000
  * @example powerHeld((scale) => scale ** 2 * 4, 500000).powerW // → 250000
  */
-export function powerHeld(utilisation: (scale: number) => number, peakPowerW: number, greatestScale = GREATEST_SCALE): PowerHeld {
-  const guessed = bySecant(utilisation, greatestScale)
+export function powerHeld(
+  utilisation: (scale: number) => number,
+  peakPowerW: number,
+  greatestScale = GREATEST_SCALE,
+  exact = EXACT,
+): PowerHeld {
+  const guessed = bySecant(utilisation, greatestScale, exact)
   if (guessed !== undefined) return { outcome: 'held', powerW: guessed * peakPowerW }
   if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
   if (utilisation(greatestScale) < 1) return { outcome: 'not-limiting', aboveW: greatestScale * peakPowerW }
@@ -36,7 +41,7 @@ export function powerHeld(utilisation: (scale: number) => number, peakPowerW: nu
  * Secant steps on the logarithms of scale and utilisation, from scale 1 and the proportional guess: exact for any power law, and
  * utilisation is nearly one. Nothing where they leave the range or do not settle.
  */
-function bySecant(utilisation: (scale: number) => number, greatestScale: number): number | undefined {
+function bySecant(utilisation: (scale: number) => number, greatestScale: number, exact: number): number | undefined {
   let before = 0
   let usedBefore = Math.log(utilisation(1))
   let scale = -usedBefore
@@ -44,7 +49,7 @@ function bySecant(utilisation: (scale: number) => number, greatestScale: number)
     const at = Math.exp(scale)
     if (!(at > LEAST_SCALE && at < greatestScale)) return undefined
     const used = Math.log(utilisation(at))
-    if (Math.abs(used) <= EXACT) return at
+    if (Math.abs(used) <= exact) return at
     const power = (used - usedBefore) / (scale - before)
     before = scale
     usedBefore = used

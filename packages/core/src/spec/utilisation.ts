@@ -1,13 +1,18 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import type { DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
+import type { StationCase } from './judge.js'
 import { loadShare, type LoadShare } from './load.js'
 
 /** One limit in one case, as plain numbers: load × factor per torque of the case, against what it holds. */
 export interface Term {
   readonly caseIndex: number
   readonly source: LoadShare['source']
-  /** Demand per 1 N·m of the source: share of the gear train × service factor. */
+  /** Share of the source's torque that the gear train puts on the limit. */
+  readonly share: number
+  /** Service factor. */
+  readonly factor: number
+  /** Demand per 1 N·m of the source: share × service factor. */
   readonly demandPerTorque: number
   readonly limit: Limit
   readonly drumPerInput: number
@@ -26,9 +31,9 @@ export function termsOf(
     const drum = drumPerInput(range)
     return limits.flatMap((limit): Term[] => {
       const { source, share } = loadShare(limit.load, duty.kind, range)
-      return share > 0 && limit.counts
-        ? [{ caseIndex, source, demandPerTorque: share * duty.factors[limit.shock], limit, drumPerInput: drum }]
-        : []
+      if (!(share > 0 && limit.counts)) return []
+      const factor = duty.factors[limit.shock]
+      return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drumPerInput: drum }]
     })
   })
 }
@@ -80,4 +85,26 @@ export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], 
     if (used > worst) worst = used
   }
   return worst
+}
+
+/** Each case in which terms carry torque, judged: the limit with the least margin. Terms stand case by case; held is what they hold. */
+export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase[] {
+  const judged: StationCase[] = []
+  let [at, margin] = [-1, Infinity]
+  for (let i = 0; i < terms.length; i++) {
+    const term = terms[i] as Term
+    const duty = cases[term.caseIndex] as DutyCase
+    const loadNm = term.share * duty[term.source].torqueNm
+    if (loadNm <= 0) continue
+    const capacityNm = held[i] as number
+    const demandNm = loadNm * term.factor
+    const own = capacityNm / demandNm
+    const begun = term.caseIndex === at
+    if (begun && margin <= own) continue
+    const { place, origin, shock, scatter } = term.limit
+    judged[begun ? judged.length - 1 : judged.length] = { caseId: duty.id, loadNm, factor: term.factor, demandNm, capacityNm, margin: own, place, origin, shock, scatter } // prettier-ignore
+    at = term.caseIndex
+    margin = own
+  }
+  return judged
 }
