@@ -36,6 +36,8 @@ test('a part is made from nothing: what is missing is said, what is whole goes o
   await page.getByTestId('keep-item').click()
   await expect(page.getByText(/Thickness must be a number from 0\.04.* in; nothing came\./)).toBeVisible()
   expect(await count(request)).toBe(before)
+  await page.reload() // what is typed is kept on this machine until it is on the shelf
+  await expect(page.getByTestId('item-name')).toHaveValue('Own plate of the bench')
   await page.getByTestId('item-maker').fill('Own shop')
   await page.getByTestId('item-unitIds-alder-3').click()
   await page.getByTestId('item-stationIds-sun-shell').click()

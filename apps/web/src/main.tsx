@@ -18,7 +18,7 @@ import { TrainScreen } from './screens/TrainScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
 import { ShelfScreen } from './shelf/ShelfScreen.js'
 import { SheetScreen } from './sheet/SheetScreen.js'
-import { loadShop } from './state/shop.js'
+import { loadShop, refreshShop } from './state/shop.js'
 import { system } from './ui/theme.js'
 
 const failed = (
@@ -58,6 +58,7 @@ const router = createBrowserRouter([
 ])
 
 void loadShop()
+addEventListener('focus', () => void refreshShop())
 createRoot(document.getElementById('root') as HTMLElement).render(
   <ChakraProvider value={system}>
     <RouterProvider router={router} />

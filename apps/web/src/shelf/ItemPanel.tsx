@@ -1,12 +1,15 @@
 import { Flex, Text } from '@chakra-ui/react'
+import { listed as inARow, type Job } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { api } from '../state/api.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
+import { readKept } from '../state/draft.js'
 import { loadShop, shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { freeId, useItemDraft, type DraftItem } from './draft-item.js'
+import { freeId, keptAs, useItemDraft, type DraftItem } from './draft-item.js'
 import { ItemForm } from './ItemForm.js'
 import { ItemView } from './ItemView.js'
 
@@ -19,8 +22,9 @@ interface PanelProps {
 /** One item, looked at; or being changed, copied or begun from nothing. */
 export function ItemPanel({ kind, id, unit }: PanelProps) {
   const item = useStore(shopStore, (shop) => (shop[kind] as ReadonlyMap<string, Item>).get(id))
-  const [editing, setEditing] = useState<'change' | 'copy' | null>(null)
-  if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="From nothing" onDone={() => undefined} />
+  // What was being typed when the screen was left is taken up again.
+  const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readKept(keptAs(kind, id)) ? 'change' : null))
+  if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="From nothing" keptName="new" onDone={() => undefined} />
   if (!item)
     return (
       <Panel title="Not on the shelf">
@@ -33,6 +37,7 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
         key={editing}
         kind={kind}
         from={(editing === 'copy' ? copyOf(item) : item) as unknown as DraftItem}
+        keptName={editing === 'copy' ? `copy of ${id}` : id}
         title={editing === 'copy' ? `A copy of ${item.name}` : `Changing ${item.name}`}
         onDone={() => setEditing(null)}
       />
@@ -52,7 +57,23 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
       }
     >
       <ItemView kind={kind} item={item} unit={unit} />
+      <FittedIn id={id} />
     </Panel>
+  )
+}
+
+/** The jobs that a change of this item would reach. */
+function FittedIn({ id }: { id: string }) {
+  const [jobs, setJobs] = useState<readonly Job[]>()
+  const [problem, setProblem] = useState('')
+  useEffect(() => void api.jobs().then(setJobs, (error: Error) => setProblem(error.message)), [])
+  const reached = (jobs ?? []).filter(({ spec }) => Object.values(spec.fits).includes(id) || Object.values(spec.works).flat().includes(id))
+  if (problem) return <Text color="break">{`Which jobs it is in can't be said: ${problem}`}</Text>
+  if (reached.length === 0) return null
+  return (
+    <Text mt="8px" fontSize="14px" data-testid="fitted-in">
+      {`Fitted in ${inARow(reached.map((job) => `job ${job.number}, ${job.name}`))}. What is changed here changes their answers; their named revisions stay as they are.`}
+    </Text>
   )
 }
 
@@ -68,14 +89,22 @@ interface EditingProps {
   readonly kind: ItemKind
   readonly from: DraftItem
   readonly title: string
+  /** By which what is typed is found again. */
+  readonly keptName: string
   readonly onDone: () => void
 }
 
-function Editing({ kind, from, title, onDone }: EditingProps) {
+function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   const navigate = useNavigate()
   const taken = (id: string) => (shopStore.getState()[kind] as ReadonlyMap<string, Item>).has(id)
-  const draft = useItemDraft(kind, from, (item) => item.id || freeId(String(item['name'] ?? ''), taken))
+  const kept = keptAs(kind, keptName)
+  const draft = useItemDraft(kind, from, (item) => item.id || freeId(String(item['name'] ?? ''), taken), kept)
   const stale = draft.refused.some((p) => p.code === 'item-changed-elsewhere')
+  const leave = () => {
+    localStorage.removeItem(kept)
+    if (from.id) onDone()
+    else void navigate(`/shelf/${kind}`)
+  }
   const save = async () => {
     const kept = await draft.save()
     if (!kept) return
@@ -90,7 +119,7 @@ function Editing({ kind, from, title, onDone }: EditingProps) {
           {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not on the shelf yet.' : ''}
         </Text>
         {stale && <Ruled onClick={() => void loadShop()}>Fetch the shelf’s own, keep what is typed</Ruled>}
-        <Ruled minH="44px" onClick={() => (from.id ? onDone() : void navigate(`/shelf/${kind}`))}>
+        <Ruled minH="44px" onClick={leave}>
           Leave it
         </Ruled>
         <Inked onClick={() => void save()} data-testid="keep-item">

@@ -1,6 +1,7 @@
 import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, PartDto, type Dto, type Problem } from '@plucky/contract'
 import { useMemo, useState } from 'react'
 import { Refused } from '../state/api.js'
+import { readKept } from '../state/draft.js'
 import { keepItem, type Item, type ItemKind } from '../state/shop.js'
 
 /** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
@@ -65,9 +66,12 @@ export interface ItemDraft {
   save(): Promise<Item | undefined>
 }
 
+/** Where an item that is being typed is kept on this machine until it is on the shelf or let go. */
+export const keptAs = (kind: ItemKind, name: string) => `plucky-item-${kind}-${name}`
+
 /** An item on the way to the shelf, checked as it is typed by the rules that the server holds it against. */
-export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: DraftItem) => string): ItemDraft {
-  const [item, setItem] = useState(from)
+export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: DraftItem) => string, kept?: string): ItemDraft {
+  const [item, setItem] = useState<DraftItem>(() => (kept && readKept<DraftItem>(kept)) || from)
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
   const [all, setAll] = useState(false)
   const [refused, setRefused] = useState<readonly Problem[]>([])
@@ -81,7 +85,11 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
     refused,
     changed: item !== from,
     set(path, value) {
-      setItem((now) => withValue(now, path, value))
+      setItem((now) => {
+        const next = withValue(now, path, value)
+        if (kept) localStorage.setItem(kept, JSON.stringify(next))
+        return next
+      })
       setTouched((now) => new Set([...now, path]))
       setRefused([])
     },
@@ -90,7 +98,9 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
       const named = whole(item)
       if (problemsOf(kind, named).length > 0) return undefined
       try {
-        return await keepItem(kind, named as unknown as Item)
+        const onShelf = await keepItem(kind, named as unknown as Item)
+        if (kept) localStorage.removeItem(kept)
+        return onShelf
       } catch (error) {
         const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing typed is lost; try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])

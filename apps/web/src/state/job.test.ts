@@ -17,6 +17,17 @@ class Beyond {
   deaf = false
   writes = 0
   readonly kept = new Map<string, string>()
+  /** Locks of the windows that live. */
+  readonly locked = new Set<string>()
+  readonly locks = {
+    request: async (name: string, options: unknown, callback: (lock: object | null) => unknown) => {
+      await Promise.resolve()
+      if (typeof options === 'function') return void this.locked.add(name)
+      const free = !this.locked.has(name)
+      if (free) this.locked.add(name)
+      void callback(free ? {} : null)
+    },
+  }
 
   readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
@@ -55,6 +66,7 @@ const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
 /** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
 async function tab(beyond: Beyond) {
   jest.resetModules()
+  Object.defineProperty(globalThis, 'navigator', { value: { locks: beyond.locks }, configurable: true })
   Object.assign(globalThis, {
     fetch: beyond.fetch,
     localStorage: {
@@ -194,6 +206,55 @@ it('knows its own change again when only the answer was lost, with the tab open 
   const again = await tab(beyond)
   await settle()
   expect([again.now().saving, beyond.content.name]).toEqual(['saved', 'typed after'])
+})
+
+it('goes on as the window that died with a save under way: when that lands late it is no other window’s', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('under way')
+  await settle(200)
+  t.rename('typed after')
+  const { by, change } = JSON.parse([...beyond.kept.values()][0] as string) as { by: string; change: number }
+  beyond.locked.clear() // the browser is killed
+  beyond.up = true
+  const again = await tab(beyond)
+  Object.assign(beyond, { content: { ...beyond.content, name: 'under way' }, version: 2, saved: { savedBy: by, savedChange: change - 1 } })
+  await settle()
+  expect([again.now().saving, beyond.content.name, beyond.version]).toEqual(['saved', 'typed after', 3])
+})
+
+it('knows what it saved after a first crash when a second brings an older draft back', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('old')
+  await settle(200)
+  const flushed = new Map(beyond.kept)
+  beyond.locked.clear()
+  beyond.up = true
+  const second = await tab(beyond)
+  await settle()
+  second.rename('newer')
+  await settle()
+  beyond.locked.clear()
+  for (const [key, text] of flushed) beyond.kept.set(key, text)
+  const third = await tab(beyond)
+  expect([third.now().saving, third.now().content?.name]).toEqual(['saved', 'newer'])
+})
+
+it('does not take the name of a window that lives: both are told apart', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('mine')
+  await settle(200)
+  beyond.up = true
+  const other = await tab(beyond)
+  other.rename('theirs')
+  await other.save()
+  await settle()
+  expect([beyond.content.name, t.now().saving]).toEqual(['theirs', 'conflict'])
 })
 
 it('says why a save is refused and leaves the server as it was', async () => {

@@ -3,6 +3,7 @@ import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
 import { dropDraft, keepDraft, readDraft } from './draft.js'
+import { goOnAs, windowName } from './window-name.js'
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused'
 
@@ -47,14 +48,11 @@ const { getState: get, setState: set } = jobStore
 
 let timer: ReturnType<typeof setTimeout> | undefined
 let inFlight = false
-/** This window, and the number of the change on screen; both go with every save, so that it knows its own again when an answer is lost. */
-const by = randomName()
+/**
+ * The number of the change on screen. It goes with every save, beside the window's name, so that a window knows its own again when an
+ * answer is lost. It rises with the clock: a window that goes on where another ended counts on above it.
+ */
 let changeNumber = 0
-
-/** A name that no other window has. */
-function randomName(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(10)), (byte) => (byte % 36).toString(36)).join('')
-}
 
 /** Opens a job. A change left unacknowledged by an earlier session is taken up again, or shown as a conflict if the job moved on. */
 export async function openJob(number: number): Promise<void> {
@@ -79,6 +77,8 @@ export async function openJob(number: number): Promise<void> {
         stored,
         problem: 'A change made here was not saved, and the job has been changed since.',
       })
+    await goOnAs(draft.by)
+    changeNumber = Math.max(changeNumber, draft.change)
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
     plan(0)
   } catch (error) {
@@ -109,8 +109,8 @@ export function redo(): void {
 
 function show(content: JobContent, history: Pick<JobState, 'past' | 'future'>): void {
   const { number, version, saving } = get()
-  changeNumber++
-  keepDraft(number, { version, content, by, change: changeNumber })
+  changeNumber = Math.max(changeNumber + 1, Date.now())
+  keepDraft(number, { version, content, by: windowName(), change: changeNumber })
   set({ content, ...history, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
   if (saving !== 'conflict') plan(SAVE_AFTER_MS)
 }
@@ -128,7 +128,7 @@ export async function save(keepalive = false): Promise<void> {
   inFlight = true
   set({ saving: 'saving' })
   try {
-    const job = await api.saveJob(number, content, { version, by, change: changeNumber }, keepalive)
+    const job = await api.saveJob(number, content, { version, by: windowName(), change: changeNumber }, keepalive)
     if (get().number === number) acknowledge(job, content)
   } catch (error) {
     if (get().number === number) await failed(error)
@@ -154,7 +154,7 @@ function acknowledge(job: Job, content: JobContent): void {
     saving: settled ? 'saved' : 'unsaved',
   })
   if (settled) dropDraft(job.number)
-  else keepDraft(job.number, { version: job.version, content: get().content ?? content, by, change: changeNumber })
+  else keepDraft(job.number, { version: job.version, content: get().content ?? content, by: windowName(), change: changeNumber })
 }
 
 /** True where the server already has a window's change of that number, or a later one of the same window. */
@@ -172,7 +172,7 @@ async function overtaken(error: Refused): Promise<void> {
   try {
     const job = await api.job(get().number)
     const stored = contentOf(job)
-    if (job.savedBy === by) return acknowledge(job, stored)
+    if (job.savedBy === windowName()) return acknowledge(job, stored)
     set({ saving: 'conflict', stored, problem: error.message })
   } catch {
     set({ saving: 'offline', problem: '' })

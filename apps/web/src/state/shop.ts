@@ -1,7 +1,8 @@
 import type { ShelfContent } from '@plucky/contract'
 import { solveTrain, type Catalogue, type Kit, type Operation, type Part, type RangeSolution, type Unit } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
-import { api } from './api.js'
+import equal from 'fast-deep-equal'
+import { api, Unreachable } from './api.js'
 
 /** Units and shelf, loaded once, with the gear trains solved. */
 export interface Shop extends Catalogue {
@@ -42,6 +43,18 @@ export async function loadShop(): Promise<void> {
   } catch (error) {
     shopStore.setState({ state: 'failed', problem: (error as Error).message })
   }
+}
+
+/** Looks whether the shelf was changed elsewhere, and takes what it holds now; where it can't be asked, the shop stays as it was seen. */
+export async function refreshShop(): Promise<void> {
+  if (shopStore.getState().state !== 'ready') return
+  const shelf = await api.shelf().catch((error: unknown) => {
+    if (error instanceof Unreachable) return undefined
+    throw error
+  })
+  const now = shelf && shelved(shelf)
+  const { versions } = shopStore.getState()
+  if (now && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
 }
 
 function shelved({ parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'versions'> {

@@ -1,0 +1,34 @@
+/** A lock that a window holds as long as it lives, so that another can tell whether it does. */
+const lockOf = (name: string) => `plucky-window-${name}`
+const held = () => new Promise<void>(() => undefined)
+
+/** A name that no other window has. */
+function randomName(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(10)), (byte) => (byte % 36).toString(36)).join('')
+}
+
+let name = randomName()
+if (locks()) void locks()?.request(lockOf(name), held)
+
+/** Locks are to be had on this machine and over a safe connection only. */
+function locks(): LockManager | undefined {
+  return (globalThis.navigator as Navigator | undefined)?.locks
+}
+
+/** This window, as it signs its saves. */
+export const windowName = (): string => name
+
+/**
+ * Goes on under the name of a window that is gone, whose change is taken up here: what it still had under way is then known as one's
+ * own. Nothing changes where that window lives, or where it cannot be told.
+ */
+export async function goOnAs(other: string): Promise<void> {
+  if (other === name || !locks()) return
+  const gone = await new Promise<boolean>((resolve) => {
+    void locks()?.request(lockOf(other), { ifAvailable: true }, (lock) => {
+      resolve(lock !== null)
+      return lock ? held() : undefined
+    })
+  })
+  if (gone) name = other
+}
