@@ -88,8 +88,12 @@ class Bench {
       .locator('[data-testid=save-state][data-state=saved]')
       .waitFor({ timeout: 30_000 })
       .catch(async () => {
+        const kept = await this.page.evaluate(() => globalThis.localStorage.getItem('plucky-draft-1'))
+        const { version, savedBy, savedChange } = await (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1`)).json()
+        const draft = { ...JSON.parse(kept ?? '{}'), content: undefined }
         throw new Trouble(
-          `Round ${round}, ${what} killed: the screen does not settle; it says: ${await this.page.getByTestId('save-state').textContent()}`,
+          `Round ${round}, ${what} killed: the screen does not settle; it says: ${await this.page.getByTestId('save-state').textContent()}. ` +
+            `Kept here: ${JSON.stringify(draft)}; on the server: ${JSON.stringify({ version, savedBy, savedChange })}; shown last: ${JSON.stringify(this.shown)}.`,
         )
       })
     const get = async (path) => (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1${path}`)).json()
@@ -134,8 +138,8 @@ function randomBy(seed) {
 
 const VICTIMS = ['server', 'database', 'browser']
 
-/** Runs so many rounds; says how many of each were killed. */
-export async function torture(rounds, seed = 7) {
+/** Runs so many rounds by a seed, of one victim only where it is named; says how many of each were killed. */
+export async function torture(rounds, seed = 7, only = undefined) {
   const folder = mkdtempSync(join(tmpdir(), 'plucky-torture-'))
   const bench = new Bench(folder, { port: await freePort(), pgPort: await freePort() }, await ensureChromium())
   const random = randomBy(seed)
@@ -145,7 +149,7 @@ export async function torture(rounds, seed = 7) {
     await bench.startServer()
     await bench.startBrowser()
     for (let round = 1; round <= rounds; round++) {
-      const what = VICTIMS[Math.floor(random() * VICTIMS.length)]
+      const what = only ?? VICTIMS[Math.floor(random() * VICTIMS.length)]
       const editing = bench.edit(random, Date.now() + 4000).catch((error) => error)
       await wait(400 + random() * 1600)
       await bench.kill(what)
@@ -166,7 +170,7 @@ async function main() {
   const rounds = Number(process.argv[2] ?? 50)
   await ensurePostgres()
   await ensureBuilt()
-  const killed = await torture(rounds)
+  const killed = await torture(rounds, Number(process.argv[3] ?? 7), process.argv[4])
   say(
     `${rounds} kills (server ${killed.server}, database ${killed.database}, browser ${killed.browser}): everything shown as saved was there, whole.`,
   )

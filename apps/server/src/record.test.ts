@@ -51,6 +51,41 @@ describe('the shelf', () => {
     await http().post('/api/shelf/import').send({ added, changed: [] }).expect(201)
     expect((await shelf()).length).toBe(before + 2)
   })
+
+  it('keeps operations and kits by the same rules', async () => {
+    const { operations, kits } = await content()
+    const [operation, kit] = [operations[0], kits[0]] as [ShelfContent['operations'][number], ShelfContent['kits'][number]]
+    await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-new' }).expect(201) // prettier-ignore
+    await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-new' }).expect(409) // prettier-ignore
+    const wrong = await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-wrong', skill: 'anyone', becomes: { thicknessM: 'thick' } }).expect(422) // prettier-ignore
+    expect(errorsOf(wrong.body)[0]?.path).toBe('skill')
+    const alone = await http().post('/api/shelf/kits').send({ ...kit.item, id: 'kit-new', parts: {} }).expect(422) // prettier-ignore
+    expect(errorsOf(alone.body)[0]).toMatchObject({ code: 'kit-too-small', path: 'parts' })
+    const put = (kind: string, item: { id: string; price: number }, version: number) =>
+      http().put(`/api/shelf/${kind}/${item.id}`).send({ item, version })
+    await put('kits', { ...kit.item, price: 5 }, kit.version).expect(200)
+    await put('kits', { ...kit.item, price: 6 }, kit.version).expect(409)
+    await put('kits', kit.item, kit.version + 1).expect(200)
+    await put('nonsense', kit.item, 1).expect(404)
+    await put('operations', { ...operation.item, id: 'op-nowhere' }, 1).expect(404)
+  })
+
+  it('refuses to make of an operation what a job that is worked so cannot have', async () => {
+    const job = (await http().get('/api/jobs/2').expect(200)).body as Job
+    const [stationId = '', [used = ''] = []] = Object.entries(job.spec.works)[0] ?? []
+    const found = (await content()).operations.find(({ item }) => item.id === used) as ShelfContent['operations'][number]
+    const elsewhere = { ...found.item, stationIds: ['output-shaft'] }
+    const refused = await http().put(`/api/shelf/operations/${used}`).send({ item: elsewhere, version: found.version }).expect(409) // prettier-ignore
+    expect([stationId, errorsOf(refused.body)[0]?.code]).toEqual(['converter', 'edit-breaks-job'])
+  })
+
+  it('is won by one of two windows that save the same item at once', async () => {
+    const { item, version } = await kept('owl-sprag')
+    const tries = await Promise.all([701, 702].map((price) => http().put('/api/shelf/parts/owl-sprag').send({ item: { ...item, price }, version }))) // prettier-ignore
+    expect(tries.map((t) => t.status).sort()).toEqual([200, 409])
+    const won = tries.find((t) => t.status === 200)?.body as { item: Part }
+    expect(await kept('owl-sprag')).toEqual({ item: won.item, version: version + 1 })
+  })
 })
 
 describe('revisions', () => {
@@ -82,5 +117,31 @@ describe('revisions', () => {
       .put(`/api/shelf/parts/${item.id}`)
       .send({ item, version: version + 1 })
       .expect(200)
+  })
+
+  it('named by two windows at once are both kept under numbers of their own, or one is told', async () => {
+    const { version } = (await http().get('/api/jobs/1').expect(200)).body as Job
+    const named = await Promise.all(['left', 'right', 'third'].map((name) => http().post('/api/jobs/1/revisions').send({ name, version })))
+    const all = (await http().get('/api/jobs/1/revisions').expect(200)).body as Revision[]
+    expect(named.every((n) => n.status === 201 || errorsOf(n.body)[0]?.code === 'revision-taken')).toBe(true)
+    expect(all.map((r) => r.name).sort()).toEqual(named.flatMap((n) => (n.status === 201 ? [(n.body as Revision).name] : [])).sort())
+    expect(all.map((r) => r.number)).toEqual(all.map((_, i) => all.length - i))
+  })
+})
+
+describe('the sheet', () => {
+  const list = async (query: string) => (await http().get(`/api/jobs/2/parts.csv${query}`).expect(200)).text
+  it('comes as a PDF and as a parts list, of the job as it is or of a revision', async () => {
+    const pdf = await http().get('/api/jobs/2/sheet.pdf').buffer().parse((response, done) => { const parts: Buffer[] = []; response.on('data', (part: Buffer) => parts.push(part)); response.on('end', () => done(null, Buffer.concat(parts))) }).expect(200) // prettier-ignore
+    expect(pdf.headers['content-type']).toBe('application/pdf')
+    expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-')
+    expect(pdf.headers['content-disposition']).toContain('job-2-sheet.pdf')
+    expect(await list('?revision=1')).toContain('revision 1 “as quoted”')
+    expect(await list('?revision=2')).toContain(',9999,')
+    expect(await list('')).not.toContain(',9999,')
+  })
+  it.each(['99', 'x', '-1', '1.5'])('of a revision %s that is not there is a 404 with a sentence', async (revision) => {
+    const { body } = await http().get(`/api/jobs/2/sheet.pdf?revision=${revision}`).expect(404)
+    expect(errorsOf(body)[0]).toMatchObject({ code: 'revision-unknown', sentence: expect.stringContaining('no revision') })
   })
 })

@@ -1,4 +1,4 @@
-import { Box, Field, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Grid, Heading, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
 import {
   capital,
   checkJob,
@@ -16,6 +16,7 @@ import {
 } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { memo, useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { change, jobStore, loadRevisions, nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
@@ -175,6 +176,13 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
           {[held, `${money(cost.price)} · ${hoursWords(cost.hours)}`, when].filter(Boolean).join(' · ')}
         </Text>
       </Box>
+      {state.revision && (
+        <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px" fontSize="14px" minH="28px">
+          <Link to={`../sheet?revision=${state.revision.number}`} relative="path" aria-label={`Sheet of ${state.name}`}>
+            Sheet
+          </Link>
+        </ChakraLink>
+      )}
       {!disabled && !on && (
         <Worded onClick={onLook} aria-label={`Lay ${state.name} on the left`}>
           Lay left

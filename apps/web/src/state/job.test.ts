@@ -224,7 +224,7 @@ it('goes on as the window that died with a save under way: when that lands late 
   expect([again.now().saving, beyond.content.name, beyond.version]).toEqual(['saved', 'typed after', 3])
 })
 
-it('knows what it saved after a first crash when a second brings an older draft back', async () => {
+it('knows what it saved after a first crash when others bring an older draft back', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   beyond.up = false
@@ -241,6 +241,12 @@ it('knows what it saved after a first crash when a second brings an older draft 
   for (const [key, text] of flushed) beyond.kept.set(key, text)
   const third = await tab(beyond)
   expect([third.now().saving, third.now().content?.name]).toEqual(['saved', 'newer'])
+  third.rename('newest')
+  await settle()
+  beyond.locked.clear()
+  for (const [key, text] of flushed) beyond.kept.set(key, text)
+  const fourth = await tab(beyond)
+  expect([fourth.now().saving, fourth.now().content?.name]).toEqual(['saved', 'newest'])
 })
 
 it('does not take the name of a window that lives: both are told apart', async () => {

@@ -63,6 +63,11 @@ export async function openJob(number: number): Promise<void> {
     const job = await api.job(number)
     const stored = contentOf(job)
     const draft = readDraft(number)
+    if (draft) {
+      // Also where it had arrived: a crash may bring the same draft back once more.
+      await goOnAs(draft.by)
+      changeNumber = Math.max(changeNumber, draft.change)
+    }
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
     if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
       dropDraft(number) // it had arrived; only the acknowledgement was lost
@@ -77,8 +82,6 @@ export async function openJob(number: number): Promise<void> {
         stored,
         problem: 'A change made here was not saved, and the job has been changed since.',
       })
-    await goOnAs(draft.by)
-    changeNumber = Math.max(changeNumber, draft.change)
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
     plan(0)
   } catch (error) {

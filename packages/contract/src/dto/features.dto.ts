@@ -15,7 +15,7 @@ export class DonorDto implements Donor {
 
 /** How an item goes together with its neighbours. */
 export class FeaturesDto {
-  @IsOptional() @Slugs('Features', { most: 20 }) offers?: string[]
+  @IsOptional() @Slugs('Offers', { most: 20 }) offers?: string[]
   @IsOptional() @Shapes('Needs', () => NeedDto, { most: 20 }) needs?: NeedDto[]
   @IsOptional() @Shapes('Clashes', () => NeedDto, { most: 20 }) clashes?: NeedDto[]
 }

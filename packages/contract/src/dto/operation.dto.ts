@@ -20,7 +20,7 @@ export class OperationDto extends FeaturesDto {
   @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
   @OneOf('Skill', SKILLS, SKILL_WORDS) skill!: Skill
   @Label('Caution', 240) caution!: string
-  @IsOptional() @Slugs('Features', { most: 20 }) removes?: string[]
+  @IsOptional() @Slugs('Takes away', { most: 20 }) removes?: string[]
   @Named('What becomes of the geometry') becomes!: object
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 }

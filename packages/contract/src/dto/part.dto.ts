@@ -24,8 +24,8 @@ import { GEOMETRY_DTOS } from './geometry.dto.js'
 
 class NoGeometry {}
 
-const ORIGIN_NAMES = Object.fromEntries(ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
+const ORIGIN_NAMES = Object.fromEntries(STATED_ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 
 export class StatedLimitDto {
   @OneOf('Place of a limit', LIMIT_PLACES, LIMIT_PLACE_WORDS) place!: LimitPlace

@@ -80,7 +80,7 @@ export class VariantDto {
   @Slug('Variant') id!: string
   @Label('Name of the variant', 40) name!: string
   @Label('How to tell it', 200) tell!: string
-  @Slugs('Features', { most: 20 }) offers!: string[]
+  @Slugs('Offers', { most: 20 }) offers!: string[]
 }
 
 export class UnitDto {

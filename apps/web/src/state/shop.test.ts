@@ -1,0 +1,71 @@
+import type { ShelfContent } from '@plucky/contract'
+import type { Part } from '@plucky/core'
+import { demoShop } from '@plucky/demo'
+
+const { units, shelf } = demoShop()
+
+/** A server with a shelf that others change. */
+class Beyond {
+  parts = shelf.slice(0, 4).map((item) => ({ item, version: 1 }))
+  up = true
+  readonly fetch = async (path: string, options: { method: string; body?: string }) => {
+    await Promise.resolve()
+    if (!this.up) throw new TypeError('network')
+    const reply = (status: number, body: unknown) => ({ ok: status < 300, status, statusText: '', json: async () => JSON.parse(JSON.stringify(body)) as unknown }) // prettier-ignore
+    if (path === '/api/units') return reply(200, units)
+    if (path === '/api/shelf/content') return reply(200, { parts: this.parts, operations: [], kits: [] } satisfies ShelfContent)
+    const { item, version } = JSON.parse(options.body ?? '') as { item: Part; version: number }
+    const own = this.parts.find((p) => p.item.id === item.id)
+    if (own?.version !== version) return reply(409, { errors: [{ code: 'item-changed-elsewhere', path: 'version', sentence: 'Changed.' }] })
+    this.change(item)
+    return reply(200, { item, version: version + 1 })
+  }
+  change(item: Part) {
+    this.parts = this.parts.map((p) => (p.item.id === item.id ? { item, version: p.version + 1 } : p))
+  }
+}
+
+async function shop(beyond: Beyond) {
+  jest.resetModules()
+  Object.assign(globalThis, { fetch: beyond.fetch })
+  const store = (await import('./shop.js')) as typeof import('./shop.js')
+  await store.loadShop()
+  return { ...store, priceOf: (id: string) => store.shopStore.getState().parts.get(id)?.price }
+}
+
+const first = shelf[0] as Part
+
+it('keeps an item over the state that was seen, and over no other', async () => {
+  const beyond = new Beyond()
+  const s = await shop(beyond)
+  await s.keepItem('parts', { ...first, price: 11 })
+  await s.keepItem('parts', { ...first, price: 12 })
+  expect([s.priceOf(first.id), beyond.parts[0]]).toEqual([12, { item: expect.objectContaining({ price: 12 }), version: 3 }])
+  beyond.change({ ...first, price: 20 })
+  await expect(s.keepItem('parts', { ...first, price: 13 })).rejects.toThrow('Changed.')
+  expect([s.priceOf(first.id), beyond.parts[0]?.item.price]).toEqual([12, 20])
+})
+
+it('takes what was changed elsewhere when it looks again, and stays the very same where nothing was', async () => {
+  const beyond = new Beyond()
+  const s = await shop(beyond)
+  const before = s.shopStore.getState()
+  await s.refreshShop()
+  expect(s.shopStore.getState()).toBe(before)
+  beyond.change({ ...first, price: 77 })
+  beyond.up = false
+  await s.refreshShop()
+  expect(s.shopStore.getState()).toBe(before)
+  beyond.up = true
+  await s.refreshShop()
+  expect(s.priceOf(first.id)).toBe(77)
+  await s.keepItem('parts', { ...first, price: 78 })
+  expect(beyond.parts[0]?.item.price).toBe(78)
+})
+
+it('says that it cannot be had where the server does not answer', async () => {
+  const beyond = new Beyond()
+  beyond.up = false
+  const s = await shop(beyond)
+  expect(s.shopStore.getState()).toMatchObject({ state: 'failed', problem: 'The server does not answer.' })
+})

@@ -1,0 +1,142 @@
+import fc from 'fast-check'
+import type { Part } from '../spec/part.js'
+import type { Unit } from '../spec/unit.js'
+import { specCost } from './cost.js'
+import { misfits } from './misfit.js'
+import { misfitKey, propose, type ProposalContext } from './propose.js'
+import { afterOperations, type Operation } from './operation.js'
+import { fittedParts, withPart, withWorks, type Catalogue, type Fits } from './spec.js'
+
+const STATIONS = ['a', 'b', 'c', 'd'] as const
+const OPTIONS = 3
+const FEATURES = ['x', 'y', 'z']
+
+const unit = {
+  id: 'u',
+  name: 'U',
+  stations: STATIONS.map((id) => ({ id, code: id, name: id, kind: 'shell' })),
+  variants: [{ id: 'v', name: 'V', tell: '', offers: ['z'] }],
+} as unknown as Unit
+
+const shell = (id: string, stationId: string, more: Partial<Part> = {}) =>
+  ({
+    id,
+    name: id,
+    maker: 'm',
+    kind: 'shell',
+    unitIds: ['u'],
+    stationIds: [stationId],
+    price: 10,
+    hours: 0,
+    stock: false,
+    stated: [],
+    geometry: { thicknessM: 0.003, neckRadiusM: 0.03, outerRadiusM: 0.06, lengthM: 0.05 },
+    ...more,
+  }) as Part
+const catalogueOf = (parts: readonly Part[], operations: readonly Operation[] = []): Catalogue => ({
+  parts: new Map(parts.map((part) => [part.id, part])),
+  operations: new Map(operations.map((operation) => [operation.id, operation])),
+  kits: new Map(),
+})
+
+/** A shelf of a few parts at each of four stations, with what they offer, need and clash with drawn at random. */
+const anyShelf = fc
+  .array(
+    fc.record({
+      price: fc.integer({ min: 1, max: 60 }),
+      offers: fc.subarray(FEATURES),
+      need: fc.option(fc.tuple(fc.constantFrom(...STATIONS), fc.constantFrom(...FEATURES)), { freq: 2 }),
+      clash: fc.option(fc.tuple(fc.constantFrom(...STATIONS), fc.constantFrom(...FEATURES)), { freq: 1 }),
+    }),
+    { minLength: STATIONS.length * OPTIONS, maxLength: STATIONS.length * OPTIONS },
+  )
+  .map((drawn) =>
+    drawn.map(({ price, offers, need, clash }, i) => {
+      const stationId = STATIONS[Math.floor(i / OPTIONS)] as string
+      const asked = (pair: readonly [string, string] | null) => (pair ? [{ stationId: pair[0], feature: pair[1], why: 'drawn' }] : [])
+      return shell(`${stationId}${i % OPTIONS}`, stationId, { price, offers, needs: asked(need), clashes: asked(clash) })
+    }),
+  )
+
+/** Every spec that four stations can hold. */
+const everySpec = Array.from({ length: OPTIONS ** STATIONS.length }, (_, n): Fits => {
+  const digit = (i: number) => Math.floor(n / OPTIONS ** i) % OPTIONS
+  return { fits: Object.fromEntries(STATIONS.map((id, i) => [id, `${id}${digit(i)}`])), works: {} }
+})
+
+describe('a proposal', () => {
+  it('disturbs the fewest stations, then costs least, found by trying every spec', () => {
+    fc.assert(
+      fc.property(anyShelf, fc.constantFrom(...everySpec), fc.constantFrom(...STATIONS), fc.nat(OPTIONS - 1), (parts, before, at, pick) => {
+        const catalogue = catalogueOf(parts)
+        const context: ProposalContext = { unit, variantId: 'v', catalogue, arrived: before.fits, hourRate: 1, worth: () => 1 }
+        const keys = (spec: Fits) => misfits(unit, fittedParts(spec, catalogue), 'v').map(misfitKey)
+        const old = new Set(keys(before))
+        const fits = (spec: Fits) => keys(spec).every((key) => old.has(key))
+        const chosen = withPart(before, at, `${at}${pick}`)
+        const disturbed = (spec: Fits) => STATIONS.filter((id) => spec.fits[id] !== chosen.fits[id]).length
+        const costOf = (spec: Fits) => specCost(spec, before.fits, catalogue, 1).price
+        const consistent = everySpec.filter((spec) => spec.fits[at] === chosen.fits[at] && fits(spec))
+        const { spec, left, companions } = propose(context, before, chosen)
+        if (consistent.length === 0) return expect([spec, left.length > 0]).toEqual([chosen, true])
+        const fewest = Math.min(...consistent.map(disturbed))
+        const cheapest = Math.min(...consistent.filter((s) => disturbed(s) === fewest).map(costOf))
+        expect([fits(spec), left, disturbed(spec), costOf(spec)]).toEqual([true, [], fewest, cheapest])
+        expect(companions.map((c) => c.stationId).sort()).toEqual(STATIONS.filter((id) => spec.fits[id] !== chosen.fits[id]))
+        return undefined
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('takes what spoils nothing before what is cheaper', () => {
+    const needs = [{ stationId: 'b', feature: 'x', why: '' }]
+    const parts = [shell('a0', 'a'), shell('a1', 'a', { needs }), shell('b0', 'b'), shell('b1', 'b', { offers: ['x'], price: 1 }), shell('b2', 'b', { offers: ['x'], price: 50 })] // prettier-ignore
+    const before: Fits = { fits: { a: 'a0', b: 'b0' }, works: {} }
+    const worth = (weak: string) => (spec: Fits) => (spec.fits['b'] === weak ? 0.5 : 1)
+    const with_ = (of: (spec: Fits) => number) =>
+      propose({ unit, variantId: null, catalogue: catalogueOf(parts), arrived: before.fits, hourRate: 1, worth: of }, before, withPart(before, 'a', 'a1')).spec.fits['b'] // prettier-ignore
+    expect([with_(() => 1), with_(worth('b1')), with_(worth('b2'))]).toEqual(['b1', 'b2', 'b1'])
+  })
+})
+
+describe('operations', () => {
+  const operation = (id: string, more: Partial<Operation>): Operation => ({
+    id,
+    name: id,
+    unitIds: ['u'],
+    stationIds: ['a'],
+    kind: 'shell',
+    price: 5,
+    hours: 1,
+    skill: 'bench',
+    caution: '',
+    becomes: {},
+    stated: [],
+    ...more,
+  })
+  const part = shell('a0', 'a', { offers: ['x'], stated: [{ place: 'station', origin: 'maker', torqueNm: 100 }, { place: 'station', origin: 'maker', speedRadPerS: 9 }] }) // prettier-ignore
+  const thick = operation('thick', { becomes: { thicknessM: 0.005 }, offers: ['y'], removes: ['x'] })
+  const rated = operation('rated', { stated: [{ place: 'station', origin: 'measured', torqueNm: 150 }] })
+
+  it('change just what they name, in their order, and leave the part itself alone', () => {
+    const frozen = structuredClone(part)
+    const after = afterOperations(part, [thick, rated])
+    expect(after.geometry).toEqual({ ...part.geometry, thicknessM: 0.005 })
+    expect([after.offers, after.stated.map((s) => s.torqueNm ?? s.speedRadPerS)]).toEqual([['y'], [9, 150]])
+    expect(afterOperations(part, [thick, operation('thin', { becomes: { thicknessM: 0.001 } })]).geometry).toMatchObject({
+      thicknessM: 0.001,
+    })
+    expect(part).toEqual(frozen)
+  })
+  it('give the same object again for the same work, and another where an operation has changed', () => {
+    expect(afterOperations(part, [thick])).toBe(afterOperations(part, [thick]))
+    expect(afterOperations(part, [{ ...thick, becomes: { thicknessM: 0.006 } }]).geometry).toMatchObject({ thicknessM: 0.006 })
+  })
+  it('go with their part: another part at the station begins unworked', () => {
+    const spec: Fits = withWorks({ fits: { a: 'a0' }, works: {} }, 'a', ['thick'])
+    expect(withPart(spec, 'a', 'a1')).toEqual({ fits: { a: 'a1' }, works: {} })
+    expect(withPart(spec, 'a', 'a0')).toBe(spec)
+    expect(withWorks(spec, 'a', []).works).toEqual({})
+  })
+})
