@@ -92,10 +92,10 @@ describe('revisions', () => {
   const revisions = async () => (await http().get('/api/jobs/2/revisions').expect(200)).body as Revision[]
   it('number and name the stored state, and keep it whole whatever becomes of job and shelf', async () => {
     const job = (await http().get('/api/jobs/2').expect(200)).body as Job
-    const name = (text: string, version: number) => http().post('/api/jobs/2/revisions').send({ name: text, version })
+    const name = (text: string, version: number) => http().post('/api/jobs/2/revisions').send({ name: text, by: 'Mara', version })
     expect(errorsOf((await name('too late', job.version + 1).expect(409)).body)[0]?.code).toBe('job-changed-elsewhere')
     expect(errorsOf((await name('', job.version).expect(422)).body)[0]?.path).toBe('name')
-    expect((await name('as quoted', job.version).expect(201)).body).toMatchObject({ number: 1, name: 'as quoted' })
+    expect((await name('as quoted', job.version).expect(201)).body).toMatchObject({ number: 1, name: 'as quoted', by: 'Mara' })
     const [first] = await revisions()
     expect(first?.file.job).toEqual(contentOf(job))
 

@@ -60,13 +60,13 @@ describe('two states side by side', () => {
 })
 
 describe('a revision', () => {
-  const revision = (number: number, job: JobContent): Revision => ({ number, name: 'x', savedAt: '2026-11-02T10:00:00Z', file: JSON.parse(JSON.stringify(fileOf(job))) as JobFile }) // prettier-ignore
+  const revision = (number: number, job: JobContent): Revision => ({ number, name: 'x', by: 'M', savedAt: '2026-11-02T10:00:00Z', file: JSON.parse(JSON.stringify(fileOf(job))) as JobFile }) // prettier-ignore
   it('is known again whatever the order of its fields, and a change of the job or of a part it names is a change', () => {
     const shuffled = Object.fromEntries(Object.entries(contentOf(weak)).reverse()) as unknown as JobContent
     const fits = Object.fromEntries(Object.entries(weak.spec.fits).reverse())
     const again = fileOf({ ...shuffled, spec: { ...weak.spec, fits } })
     expect(revisionWords(again, [revision(2, balanced), revision(1, weak)])).toBe('revision 1 “x”')
-    expect(sheetRevision(again, [revision(1, weak)], undefined)).toBe('revision 1 “x”, 2026-11-02')
+    expect(sheetRevision(again, [revision(1, weak)], undefined)).toBe('revision 1 “x”, 2026-11-02, M')
     const file = fileOf(weak)
     const parts = file.parts.map((part, i) => (i === 0 ? { ...part, hours: 9 } : part))
     expect(revisionWords({ ...file, parts }, [revision(1, weak)])).toBe('revision 1 “x” and changes since')

@@ -45,6 +45,7 @@ export class RevisionRow extends Model {
   @PrimaryKey @Column({ type: DataType.INTEGER, field: 'job_number' }) declare jobNumber: number
   @PrimaryKey @Column(DataType.INTEGER) declare number: number
   @AllowNull(false) @Column(DataType.TEXT) declare name: string
+  @Column({ type: DataType.TEXT, field: 'named_by' }) declare by: string | null
   @AllowNull(false) @Column({ type: DataType.DATE, field: 'saved_at' }) declare savedAt: Date
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
 }

@@ -24,13 +24,13 @@ export class RevisionsService {
 
   /** Names the stored state of a job; the window must have seen it. */
   async add(jobNumber: number, plain: unknown): Promise<Revision> {
-    const { name, version } = accepted(checkShape(NewRevisionDto, plain))
+    const { name, by = null, version } = accepted(checkShape(NewRevisionDto, plain))
     const job = await this.jobs.one(jobNumber)
     if (job.version !== version) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: job.version })
     const body = await this.files.fileOf(contentOf(job))
     const last = ((await this.rows.max('number', { where: { jobNumber } })) as number | null) ?? 0
     try {
-      return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, savedAt: new Date(), body }))
+      return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, by, savedAt: new Date(), body }))
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'revision-taken', 'number', { number: last + 1 })
       throw error
@@ -47,9 +47,10 @@ export class RevisionsService {
   }
 }
 
-const asRevision = ({ number, name, savedAt, body }: RevisionRow): Revision => ({
+const asRevision = ({ number, name, by, savedAt, body }: RevisionRow): Revision => ({
   number,
   name,
+  by,
   savedAt: savedAt.toISOString(),
   file: body,
 })

@@ -1,7 +1,6 @@
 import type { Sheet } from '@plucky/contract'
 import { createRequire } from 'node:module'
-import pdfmake from 'pdfmake'
-import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import pdfmake, { type Content, type TableCell } from 'pdfmake'
 
 const require = createRequire(import.meta.url)
 const own = (file: string) => require.resolve(`@expo-google-fonts/${file}.ttf`)
@@ -82,7 +81,7 @@ function listed(title: string, lines: readonly string[], none = ''): Content {
   return said.length === 0 ? '' : [{ text: set(title, 'Head'), bold: true, margin: [0, 4, 0, 0] }, ...said.map((line) => ({ text: set(line) }))] // prettier-ignore
 }
 
-function definition(sheet: Sheet, size: number): TDocumentDefinitions {
+function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.createPdf>[0] {
   const brief = sheet.brief.map(([name, value]) => `${name}: ${value}`).join('.  ')
   return {
     info: { title: sheet.title, creator: 'Plucky Ratio' },

@@ -20,6 +20,8 @@ interface Point {
 const LINE = 17
 const LETTER = 6.2
 const GAP = 16
+/** Height of the arrow at the weak place, px. */
+const ARROW = 12
 
 /** Dimensions, and the place that gives way: along the outline of a shaft, in a column beside anything else. */
 export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
@@ -65,7 +67,7 @@ function Along({
     ...texts.map((t) => ({ ...t, weak: false })),
     ...(weak ? [{ name: 'weak', text: weak.words, at: weak.at, weak: true }] : []),
   ]
-  const base = outline + (sign < 0 ? -8 : 18)
+  const base = outline + (sign < 0 ? -8 : 18) + (weak ? sign * ARROW : 0)
   const placed = items.reduce<{ item: (typeof items)[number]; x: number; half: number; level: number }[]>((done, item) => {
     const half = (item.text.length * LETTER) / 2
     const x = Math.min(Math.max(item.at.x, half + 2), width - half - 2)
@@ -74,23 +76,34 @@ function Along({
     while (taken(level)) level++
     return [...done, { item, x, half, level }]
   }, [])
-  return placed.map(({ item, x, level }) => {
-    const y = base + sign * level * LINE
-    const colour = item.weak ? ink('break') : undefined
-    return (
-      <g key={item.name} fill={colour}>
-        <path
-          d={`M${item.at.x},${item.at.y} V${y + (sign < 0 ? 3 : -11)}`}
-          stroke={item.weak ? ink('break') : ink('inkSoft')}
-          strokeWidth={0.8}
-        />
-        {item.weak && <path d={`M${item.at.x},${item.at.y} l-7,${sign * 12} h14 Z`} />}
-        <text x={x} y={y} textAnchor="middle" fontWeight={item.weak ? 600 : 400} {...HALO}>
+  const marks = placed.map(({ item, x, level }) => ({ item, x, y: base + sign * level * LINE }))
+  return (
+    <>
+      {marks.map(({ item, y }) => (
+        <g key={item.name} fill={item.weak ? ink('break') : undefined}>
+          <path
+            d={`M${item.at.x},${item.at.y} V${y + (sign < 0 ? 3 : -11)}`}
+            stroke={item.weak ? ink('break') : ink('inkSoft')}
+            strokeWidth={0.8}
+          />
+          {item.weak && <path d={`M${item.at.x},${item.at.y} l-7,${sign * ARROW} h14 Z`} />}
+        </g>
+      ))}
+      {marks.map(({ item, x, y }) => (
+        <text
+          key={item.name}
+          x={x}
+          y={y}
+          textAnchor="middle"
+          fontWeight={item.weak ? 600 : 400}
+          fill={item.weak ? ink('break') : undefined}
+          {...HALO}
+        >
           {item.text}
         </text>
-      </g>
-    )
-  })
+      ))}
+    </>
+  )
 }
 
 /** Texts in a column beside the part, the weak place first with a line to it. */

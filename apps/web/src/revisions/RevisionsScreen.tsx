@@ -20,6 +20,7 @@ import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { change, jobStore, loadRevisions, nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
+import { viewStore } from '../state/view.js'
 import { answerFor, fileOf, judgedNow } from '../state/verdicts.js'
 import { Inked, Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -109,9 +110,10 @@ function statesOf(content: JobContent, revisions: readonly Revision[]): State[] 
 function NameIt({ content, revisions }: { content: JobContent; revisions: readonly Revision[] | undefined }) {
   const [name, setName] = useState('')
   const [refused, setRefused] = useState<string>()
+  const person = useStore(viewStore, (view) => view.person)
   const file = fileOf(content)
   const keep = async () => {
-    const reason = await nameRevision(name.trim())
+    const reason = await nameRevision(name.trim(), person.trim())
     setRefused(reason)
     if (reason === undefined) setName('')
   }
@@ -130,23 +132,27 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
             Name, such as “as quoted”
           </Field.Label>
-          <Flex gap="8px" width="100%">
-            <Input
-              value={name}
-              maxLength={60}
-              bg="paper"
-              borderRadius="1px"
-              borderColor="rule"
-              height="44px"
-              onChange={(event) => setName(event.target.value)}
-              data-testid="revision-name"
-            />
-            <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
-              Name it
-            </Inked>
-          </Flex>
+          <Input {...BOX} value={name} maxLength={60} onChange={(event) => setName(event.target.value)} data-testid="revision-name" />
           <Field.ErrorText role="alert">{refused}</Field.ErrorText>
         </Field.Root>
+        <Flex gap="8px" mt="6px" align="flex-end">
+          <Field.Root>
+            <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+              Who names it
+            </Field.Label>
+            <Input
+              {...BOX}
+              value={person}
+              maxLength={40}
+              onChange={(event) => viewStore.setState({ person: event.target.value })}
+              data-testid="revision-by"
+            />{' '}
+            {/* prettier-ignore */}
+          </Field.Root>
+          <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
+            Name it
+          </Inked>
+        </Flex>
       </form>
       <Text mt="5px" fontSize="13.5px" color="inkSoft" lineHeight="1.35">
         A named state is kept whole, with the figures of its parts as they are now, whatever the shelf says later.
@@ -154,6 +160,8 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
     </Panel>
   )
 }
+
+const BOX = { bg: 'paper', borderRadius: '1px', borderColor: 'rule', height: '44px', autoComplete: 'off' } as const
 
 interface RowProps {
   readonly state: State
@@ -165,7 +173,7 @@ interface RowProps {
 function StateRow({ state, on, disabled, onLook }: RowProps) {
   const { answer, cost } = state.judged
   const held = answer.outcome === 'answered' ? heldInWords(answer.held) : 'no answer'
-  const when = state.revision ? new Date(state.revision.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' }) : ''
+  const when = state.revision ? new Date(state.revision.savedAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' }) : ''
   return (
     <Flex borderTopWidth="1px" borderColor="ruleSoft" py="5px" gap="8px" align="center" bg={on ? 'oilWash' : undefined}>
       <Box flex="1" minW="0">
@@ -173,7 +181,7 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
           {state.name}
         </Text>
         <Text fontSize="13.5px" color="inkSoft">
-          {[held, `${money(cost.price)} · ${hoursWords(cost.hours)}`, when].filter(Boolean).join(' · ')}
+          {[held, `${money(cost.price)} · ${hoursWords(cost.hours)}`, when, state.revision?.by].filter(Boolean).join(' · ')}
         </Text>
       </Box>
       {state.revision && (

@@ -42,7 +42,8 @@ export const api = {
   partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
   units: () => call<Unit[]>('GET', '/units'),
   revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
-  addRevision: (number: number, name: string, version: number) => call<Revision>('POST', `/jobs/${number}/revisions`, { name, version }),
+  addRevision: (number: number, revision: { name: string; by?: string; version: number }) =>
+    call<Revision>('POST', `/jobs/${number}/revisions`, revision),
   shelf: () => call<ShelfContent>('GET', '/shelf/content'),
   addItem: <T>(kind: 'parts' | 'operations' | 'kits', item: T) => call<T>('POST', kind === 'parts' ? '/shelf' : `/shelf/${kind}`, item),
   saveItem: <T extends { id: string }>(kind: 'parts' | 'operations' | 'kits', item: T, version: number) =>

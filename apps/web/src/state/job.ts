@@ -191,12 +191,12 @@ export async function loadRevisions(): Promise<void> {
 }
 
 /** Numbers and names the state on screen, which must have been saved; the reason where it is refused. */
-export async function nameRevision(name: string): Promise<string | undefined> {
+export async function nameRevision(name: string, by: string): Promise<string | undefined> {
   await atRest()
   const { number, version, saving } = get()
   if (saving !== 'saved') return 'The last change is not saved yet; name the revision when it is.'
   try {
-    const revision = await api.addRevision(number, name, version)
+    const revision = await api.addRevision(number, { name, version, ...(by ? { by } : {}) })
     if (get().number === number) set({ revisions: [revision, ...(get().revisions ?? [])] })
     return undefined
   } catch (error) {

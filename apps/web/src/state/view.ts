@@ -12,6 +12,8 @@ export interface View {
   readonly working: { readonly station: string; readonly caseId: string | null } | null
   readonly hand: 'right' | 'left'
   readonly theme: 'light' | 'dark'
+  /** Who works at this machine, as revisions are signed. */
+  readonly person: string
 }
 
 const KEY = 'plucky-view'
@@ -26,11 +28,12 @@ export const viewStore = createStore<View>(() => ({
   working: null,
   hand: kept.hand ?? 'right',
   theme: kept.theme ?? (prefersDark ? 'dark' : 'light'),
+  person: kept.person ?? '',
 }))
 
 const applyTheme = (theme: View['theme']) => document.documentElement.classList.toggle('dark', theme === 'dark')
 applyTheme(viewStore.getState().theme)
-viewStore.subscribe(({ hand, theme }) => {
-  localStorage.setItem(KEY, JSON.stringify({ hand, theme }))
+viewStore.subscribe(({ hand, theme, person }) => {
+  localStorage.setItem(KEY, JSON.stringify({ hand, theme, person }))
   applyTheme(theme)
 })

@@ -1,4 +1,5 @@
 import type { Kit, Operation, Part } from '@plucky/core'
+import { IsOptional } from 'class-validator'
 import { Label, Named, NamedEach, Shapes } from './decorators.js'
 import { Figure } from './figure.js'
 
@@ -16,6 +17,8 @@ export class ImportPartsDto {
 
 export class NewRevisionDto {
   @Label('Name of the revision', 60) name!: string
+  /** Who named it; nothing where that is not said. */
+  @IsOptional() @Label('Who names it', 40) by?: string
   @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
 }
 

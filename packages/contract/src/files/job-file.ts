@@ -25,6 +25,8 @@ export interface Revision {
   readonly number: number
   readonly name: string
   readonly savedAt: string
+  /** Who named it; null where that was not said. */
+  readonly by: string | null
   readonly file: JobFile
 }
 

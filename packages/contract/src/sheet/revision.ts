@@ -28,8 +28,8 @@ export function revisionWords(file: JobFile, revisions: readonly Revision[]): st
   return last ? `${revisionName(last)} and changes since` : 'no revision named yet'
 }
 
-/** What a sheet says of the state it shows: the revision and the day it was named, or how the job as it is stands to its revisions. */
+/** What a sheet says of the state it shows: the revision, the day it was named and by whom, or how the job as it is stands to its revisions. */
 export function sheetRevision(file: JobFile, revisions: readonly Revision[], named: Revision | undefined): string {
   const shown = named ?? revisions.find((revision) => sameFile(revision.file, file))
-  return shown ? `${revisionName(shown)}, ${shown.savedAt.slice(0, 10)}` : revisionWords(file, revisions)
+  return shown ? [revisionName(shown), shown.savedAt.slice(0, 10), shown.by].filter(Boolean).join(', ') : revisionWords(file, revisions)
 }

@@ -17,6 +17,7 @@ export async function up(query: QueryInterface): Promise<void> {
     },
     number: { type: DataTypes.INTEGER, primaryKey: true },
     name: text,
+    named_by: { type: DataTypes.TEXT, allowNull: true },
     saved_at: { type: DataTypes.DATE, allowNull: false },
     body,
   })
