@@ -102,7 +102,7 @@ test('the sheet as a PDF is one page and says of every fitted part what the scre
   await openJob(page, job, '/revisions')
   await type(page, 'revision-name', 'for the customer')
   await expect(page.getByTestId('revision')).toContainText('revision 1')
-  await page.getByRole('link', { name: 'Sheet' }).click()
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click()
   const sheet = page.getByTestId('sheet')
   await expect(sheet).toContainText('revision 1 “for the customer”')
   const rows = await sheet.getByRole('table').first().getByRole('row').all()
