@@ -61,7 +61,7 @@ test('what the browser kept and cannot be read is set aside, not in the way', as
   const job = await ownJob(request, 'Garbled rail')
   await page.goto('/')
   await page.evaluate((n) => {
-    localStorage.setItem(`plucky-draft-${n}`, '{"version":')
+    localStorage.setItem(`plucky-draft-${n}-abc`, '{"version":')
     localStorage.setItem('plucky-view', 'nonsense')
   }, job.number)
   await openJob(page, job)

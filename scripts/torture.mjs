@@ -88,12 +88,13 @@ class Bench {
       .locator('[data-testid=save-state][data-state=saved]')
       .waitFor({ timeout: 30_000 })
       .catch(async () => {
-        const kept = await this.page.evaluate(() => globalThis.localStorage.getItem('plucky-draft-1'))
+        const kept = await this.page.evaluate(() =>
+          JSON.stringify(Object.entries(globalThis.localStorage).map(([key, text]) => [key, JSON.parse(text).change])),
+        )
         const { version, savedBy, savedChange } = await (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1`)).json()
-        const draft = { ...JSON.parse(kept ?? '{}'), content: undefined }
         throw new Trouble(
           `Round ${round}, ${what} killed: the screen does not settle; it says: ${await this.page.getByTestId('save-state').textContent()}. ` +
-            `Kept here: ${JSON.stringify(draft)}; on the server: ${JSON.stringify({ version, savedBy, savedChange })}; shown last: ${JSON.stringify(this.shown)}.`,
+            `Kept here: ${kept}; on the server: ${JSON.stringify({ version, savedBy, savedChange })}; shown last: ${JSON.stringify(this.shown)}.`,
         )
       })
     const get = async (path) => (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1${path}`)).json()

@@ -9,11 +9,15 @@ export interface Draft {
   readonly change: number
 }
 
-const key = (number: number) => `plucky-draft-${number}`
+/** Each window keeps its own, so that two windows of one job don't write over each other's. */
+const prefix = (number: number) => `plucky-draft-${number}-`
+const key = (number: number, by: string) => prefix(number) + by
 
-/** The draft of a job; one that cannot be read is as good as none. */
-export function readDraft(number: number): Draft | undefined {
-  return readKept<Draft>(key(number))
+/** The drafts of a job, the latest change first; one that cannot be read is as good as none. */
+export function readDrafts(number: number): Draft[] {
+  const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
+  const drafts = keys.filter((each) => each.startsWith(prefix(number))).flatMap((each) => readKept<Draft>(each) ?? [])
+  return drafts.sort((a, b) => b.change - a.change)
 }
 
 /** What this machine keeps under a name, or nothing where it cannot be read. */
@@ -25,5 +29,5 @@ export function readKept<T>(name: string): T | undefined {
   }
 }
 
-export const keepDraft = (number: number, draft: Draft) => localStorage.setItem(key(number), JSON.stringify(draft))
-export const dropDraft = (number: number) => localStorage.removeItem(key(number))
+export const keepDraft = (number: number, draft: Draft) => localStorage.setItem(key(number, draft.by), JSON.stringify(draft))
+export const dropDraft = (number: number, by: string) => localStorage.removeItem(key(number, by))

@@ -17,6 +17,10 @@ class Beyond {
   deaf = false
   writes = 0
   readonly kept = new Map<string, string>()
+  /** The browser is killed: no window lives any more. */
+  kill() {
+    this.locked.clear()
+  }
   /** Locks of the windows that live. */
   readonly locked = new Set<string>()
   readonly locks = {
@@ -73,6 +77,10 @@ async function tab(beyond: Beyond) {
       getItem: (k: string) => beyond.kept.get(k) ?? null,
       setItem: (k: string, v: string) => beyond.kept.set(k, v),
       removeItem: (k: string) => beyond.kept.delete(k),
+      key: (i: number) => [...beyond.kept.keys()][i] ?? null,
+      get length() {
+        return beyond.kept.size
+      },
     },
   })
   const store = (await import('./job.js')) as typeof import('./job.js')
@@ -131,6 +139,7 @@ it('keeps what was typed while the server is away, across a killed tab, and save
   await settle()
   expect(t.now().saving).toBe('offline')
   beyond.up = true
+  beyond.kill()
   const again = await tab(beyond)
   expect(again.now().content?.name).toBe('typed in the dark')
   await settle()
@@ -163,6 +172,7 @@ it('lets go of an old draft that a killed browser brings back, where its own lat
   t.rename('newer')
   await settle()
   for (const [key, text] of flushed) beyond.kept.set(key, text)
+  beyond.kill()
   const again = await tab(beyond)
   expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'newer', 0])
 })
@@ -175,6 +185,7 @@ it('shows a draft that another window has overtaken as a conflict', async () => 
   await settle()
   beyond.up = true
   beyond.version = 9
+  beyond.kill()
   const again = await tab(beyond)
   expect([again.now().saving, again.now().content?.name]).toEqual(['conflict', 'mine'])
 })
@@ -186,6 +197,7 @@ it('takes a draft whose save had arrived for what it is', async () => {
   const draft = new Map(beyond.kept)
   await settle()
   for (const [key, text] of draft) beyond.kept.set(key, text) // killed before it heard the answer
+  beyond.kill()
   const again = await tab(beyond)
   expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'arrived', 0])
 })
@@ -203,6 +215,7 @@ it('knows its own change again when only the answer was lost, with the tab open 
   t.rename('unheard too')
   await settle(200)
   t.rename('typed after')
+  beyond.kill()
   const again = await tab(beyond)
   await settle()
   expect([again.now().saving, beyond.content.name]).toEqual(['saved', 'typed after'])
@@ -216,7 +229,7 @@ it('goes on as the window that died with a save under way: when that lands late 
   await settle(200)
   t.rename('typed after')
   const { by, change } = JSON.parse([...beyond.kept.values()][0] as string) as { by: string; change: number }
-  beyond.locked.clear() // the browser is killed
+  beyond.kill()
   beyond.up = true
   const again = await tab(beyond)
   Object.assign(beyond, { content: { ...beyond.content, name: 'under way' }, version: 2, saved: { savedBy: by, savedChange: change - 1 } })
@@ -231,25 +244,25 @@ it('knows what it saved after a first crash when others bring an older draft bac
   t.rename('old')
   await settle(200)
   const flushed = new Map(beyond.kept)
-  beyond.locked.clear()
+  beyond.kill()
   beyond.up = true
   const second = await tab(beyond)
   await settle()
   second.rename('newer')
   await settle()
-  beyond.locked.clear()
+  beyond.kill()
   for (const [key, text] of flushed) beyond.kept.set(key, text)
   const third = await tab(beyond)
   expect([third.now().saving, third.now().content?.name]).toEqual(['saved', 'newer'])
   third.rename('newest')
   await settle()
-  beyond.locked.clear()
+  beyond.kill()
   for (const [key, text] of flushed) beyond.kept.set(key, text)
   const fourth = await tab(beyond)
   expect([fourth.now().saving, fourth.now().content?.name]).toEqual(['saved', 'newest'])
 })
 
-it('does not take the name of a window that lives: both are told apart', async () => {
+it('leaves to a window that lives what it is about to save', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   beyond.up = false
@@ -257,10 +270,30 @@ it('does not take the name of a window that lives: both are told apart', async (
   await settle(200)
   beyond.up = true
   const other = await tab(beyond)
-  other.rename('theirs')
-  await other.save()
+  expect([other.now().content?.name, other.now().saving]).toEqual(['one', 'saved'])
   await settle()
-  expect([beyond.content.name, t.now().saving]).toEqual(['theirs', 'conflict'])
+  expect([beyond.content.name, t.now().saving]).toEqual(['mine', 'saved'])
+  other.rename('theirs')
+  await settle()
+  expect([beyond.content.name, other.now().saving, other.now().stored?.name]).toEqual(['mine', 'conflict', 'mine'])
+})
+
+it('brings back what two windows left behind, one after the other, and loses neither', async () => {
+  const beyond = new Beyond()
+  const [one, two] = [await tab(beyond), await tab(beyond)]
+  beyond.up = false
+  one.rename('from one')
+  await settle(200)
+  two.rename('from two')
+  await settle(200)
+  beyond.kill()
+  beyond.up = true
+  const again = await tab(beyond)
+  await settle()
+  expect([beyond.content.name, again.now().saving, beyond.kept.size]).toEqual(['from two', 'saved', 1])
+  beyond.kill()
+  const third = await tab(beyond)
+  expect([third.now().content?.name, third.now().stored?.name, third.now().saving]).toEqual(['from one', 'from two', 'conflict'])
 })
 
 it('says why a save is refused and leaves the server as it was', async () => {

@@ -2,7 +2,7 @@ import { contentOf, type Job, type JobContent, type Revision } from '@plucky/con
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
-import { dropDraft, keepDraft, readDraft } from './draft.js'
+import { dropDraft, keepDraft, readDrafts, type Draft } from './draft.js'
 import { goOnAs, windowName } from './window-name.js'
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused'
@@ -62,16 +62,15 @@ export async function openJob(number: number): Promise<void> {
   try {
     const job = await api.job(number)
     const stored = contentOf(job)
-    const draft = readDraft(number)
-    if (draft) {
-      // Also where it had arrived: a crash may bring the same draft back once more.
-      await goOnAs(draft.by)
-      changeNumber = Math.max(changeNumber, draft.change)
-    }
+    const draft = await leftBehind(number)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
     if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
-      dropDraft(number) // it had arrived; only the acknowledgement was lost
+      if (draft) dropDraft(number, draft.by) // it had arrived; only the acknowledgement was lost
       return set({ ...base, content: stored })
+    }
+    if (windowName() !== draft.by) {
+      keepDraft(number, { ...draft, by: windowName() })
+      dropDraft(number, draft.by)
     }
     if (draft.version !== job.version && job.savedBy !== draft.by)
       return set({
@@ -87,6 +86,17 @@ export async function openJob(number: number): Promise<void> {
   } catch (error) {
     set({ state: 'failed', problem: (error as Error).message })
   }
+}
+
+/** The latest change that a window of this machine left behind; what a window that lives is about to save is its own. */
+async function leftBehind(number: number): Promise<Draft | undefined> {
+  for (const draft of readDrafts(number)) {
+    // Also where it had arrived: a crash may bring the same draft back once more.
+    if ((await goOnAs(draft.by)) === 'lives') continue
+    changeNumber = Math.max(changeNumber, draft.change)
+    return draft
+  }
+  return undefined
 }
 
 /** Changes the job: shown at once, undoable, saved shortly after. */
@@ -143,7 +153,7 @@ export async function save(keepalive = false): Promise<void> {
 
 /** What is on screen is what the server has: there is nothing left to send. */
 function settle(number: number): void {
-  dropDraft(number)
+  dropDraft(number, windowName())
   set({ saving: 'saved', problem: '' })
 }
 
@@ -156,7 +166,7 @@ function acknowledge(job: Job, content: JobContent): void {
     problem: '',
     saving: settled ? 'saved' : 'unsaved',
   })
-  if (settled) dropDraft(job.number)
+  if (settled) dropDraft(job.number, windowName())
   else keepDraft(job.number, { version: job.version, content: get().content ?? content, by: windowName(), change: changeNumber })
 }
 
@@ -220,7 +230,7 @@ function atRest(): Promise<void> {
 /** After a conflict: take what the server has and let go of the change made here. */
 export async function takeStored(): Promise<void> {
   const { number } = get()
-  dropDraft(number)
+  dropDraft(number, windowName())
   set({ state: 'none' })
   await openJob(number)
 }

@@ -8,7 +8,9 @@ function randomName(): string {
 }
 
 let name = randomName()
-if (locks()) void locks()?.request(lockOf(name), held)
+/** Every name that this window goes by or went by. */
+const own = new Set([name])
+void locks()?.request(lockOf(name), held)
 
 /** Locks are to be had on this machine and over a safe connection only. */
 function locks(): LockManager | undefined {
@@ -20,15 +22,23 @@ export const windowName = (): string => name
 
 /**
  * Goes on under the name of a window that is gone, whose change is taken up here: what it still had under way is then known as one's
- * own. Nothing changes where that window lives, or where it cannot be told.
+ * own. Another window that lives keeps its name and its change. Where it cannot be told which it is, nothing changes.
  */
-export async function goOnAs(other: string): Promise<void> {
-  if (other === name || !locks()) return
-  const gone = await new Promise<boolean>((resolve) => {
+export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown'> {
+  if (!own.has(other)) {
+    if (!locks()) return 'unknown'
+    if (!(await taken(other))) return 'lives'
+    own.add(other)
+  }
+  name = other
+  return 'gone'
+}
+
+/** Takes the lock of a window that does not hold it any more. */
+const taken = (other: string) =>
+  new Promise<boolean>((resolve) => {
     void locks()?.request(lockOf(other), { ifAvailable: true }, (lock) => {
       resolve(lock !== null)
       return lock ? held() : undefined
     })
   })
-  if (gone) name = other
-}
