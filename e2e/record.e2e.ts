@@ -30,9 +30,11 @@ test('an operation changes what its part holds, what another part needs comes ba
   const job = await ownJob(request, 'Welded rail')
   await openJob(page, job)
   await page.getByTestId('order-input-shaft').click()
+  const held = page.getByTestId('held-working')
+  const plain = (await held.textContent()) ?? ''
   await page.getByTestId('part-input-welded').click()
   await page.getByTestId('fit').click()
-  const held = page.getByTestId('held-working')
+  await expect(held).not.toHaveText(plain)
   const before = (await held.textContent()) ?? ''
   await page.getByTestId('work-op-fuller-weld').click()
   await expect(held).not.toHaveText(before)
