@@ -35,7 +35,9 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
     const part = id === null || id === arrived[stationId] ? undefined : catalogue.parts.get(id)
     if (part) bought.set(stationId, part)
   }
-  const whole = [...catalogue.kits.values()].filter((kit) => Object.entries(kit.parts).every(([station, id]) => spec.fits[station] === id))
+  const whole = [...catalogue.kits.values()]
+    .filter((kit) => Object.entries(kit.parts).every(([station, id]) => spec.fits[station] === id))
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
   const kits = bestKits(whole, bought, hourRate)
   const inKit = new Set(kits.flatMap((kit) => Object.keys(kit.parts)))
   const lines: CostLine[] = [
@@ -59,7 +61,12 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
       })),
     ),
   ]
-  const sum = (of: (line: CostLine) => number) => lines.reduce((total, line) => total + of(line), 0)
+  // Added up from the least, so that the sum does not hang on the order in which a spec names its stations.
+  const sum = (of: (line: CostLine) => number) =>
+    lines
+      .map(of)
+      .sort((a, b) => a - b)
+      .reduce((total, each) => total + each, 0)
   return { lines, price: sum((l) => l.price), hours: sum((l) => l.hours) }
 }
 

@@ -1,0 +1,135 @@
+import {
+  catalogueOf,
+  comparison,
+  evaluation,
+  jobFileOf,
+  judged,
+  partsList,
+  readJob,
+  sheetOf,
+  writeJob,
+  type JobContent,
+  type JobFile,
+  type Lookup,
+  type Spec,
+} from '@plucky/contract'
+import { DEFAULT_RULES, operationsFor, partsFor, toSi, withPart, withWorks, type Operation, type Unit } from '@plucky/core'
+import fc from 'fast-check'
+import { demoShop } from './index.js'
+
+const { units, jobs, kits, lookup, catalogue } = demoShop()
+const unit = units[0] as Unit
+const [weak, balanced] = jobs as [JobContent, JobContent]
+const NOTHING: Lookup = { unit: () => undefined, part: () => undefined, operation: () => undefined }
+
+/** Any job of the shop: any part or none at each station, worked in any way that it can be, at any pressure and by any rules. */
+const anyJob = fc
+  .record({
+    job: fc.constantFrom(weak, balanced),
+    picks: fc.array(fc.nat(), { minLength: unit.stations.length, maxLength: unit.stations.length }),
+    worked: fc.array(fc.nat(7), { minLength: unit.stations.length, maxLength: unit.stations.length }),
+    psi: fc.integer({ min: 40, max: 390 }),
+    variantId: fc.constantFrom('early', 'late', null),
+    limitThatCounts: fc.constantFrom('lower', 'computed', 'stated'),
+    budget: fc.option(fc.integer({ min: 0, max: 20000 })),
+  })
+  .map(({ job, picks, worked, psi, variantId, limitThatCounts, budget }): JobContent => {
+    const spec = unit.stations.reduce<Spec>((before, { id }, i) => {
+      const parts = partsFor(catalogue, unit, id)
+      const part = parts[(picks[i] ?? 0) % (parts.length + 1)]
+      const fitted = withPart(before, id, part?.id ?? null)
+      const possible = part ? operationsFor(catalogue, unit, id, part) : []
+      const done = possible.filter((_, k) => (worked[i] ?? 0) & (1 << k)).map((operation: Operation) => operation.id)
+      return done.length > 0 ? withWorks(fitted, id, done) : fitted
+    }, job.spec)
+    const pressure = { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.2, 'psi') }
+    return { ...job, variantId, spec: { ...spec, pressure }, rules: { ...DEFAULT_RULES, limitThatCounts }, brief: { ...job.brief, budget } }
+  })
+const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
+const reread = (text: string) => {
+  const read = readJob(JSON.parse(text), NOTHING)
+  if (!read.ok) throw new Error(read.problems.map((p) => `${p.path}: ${p.sentence}`).join('\n'))
+  return read.value
+}
+
+describe('a job file', () => {
+  it('of any job goes out, comes in with nothing else at hand, and goes out as the same bytes, judged to the same figures', () => {
+    fc.assert(
+      fc.property(anyJob, (job) => {
+        const file = fileOf(job)
+        const text = writeJob(file)
+        const back = reread(text)
+        expect(writeJob(back)).toBe(text)
+        expect(evaluation(back)).toEqual(evaluation(file))
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  type Plain = Record<string, unknown>
+  const plain = () => JSON.parse(writeJob(fileOf(balanced))) as Plain
+  /** The file with the value at a path replaced, or taken out. */
+  const changed = (file: Plain, path: string, value?: unknown): Plain => {
+    const copy = structuredClone(file)
+    const keys = path.split('.')
+    const last = keys.pop() as string
+    const holder = keys.reduce((at, key) => at[key] as Plain, copy)
+    if (value === undefined) Reflect.deleteProperty(holder, last)
+    else holder[last] = value
+    return copy
+  }
+  const read = (file: Plain) => readJob(file, lookup)
+  const taken = (file: Plain): JobFile => {
+    const checked = read(file)
+    if (!checked.ok) throw new Error(JSON.stringify(checked.problems))
+    return checked.value
+  }
+  it('takes its own operations before the shelf’s, and looks up what it only names', () => {
+    expect(taken(changed(plain(), 'operations.0.price', 1)).operations[0]?.price).toBe(1)
+    expect(taken(changed(plain(), 'operations')).operations[0]?.price).toBe(lookup.operation('op-hub-35')?.price)
+  })
+  it.each([
+    ['spec.works.converter', ['op-nonsense'], 'spec.works.converter.0'],
+    ['spec.works.converter', ['op-hub-35', 'op-fuller-weld'], 'spec.works.converter.1'],
+    ['spec.works.nowhere', ['op-hub-35'], 'spec.works.nowhere'],
+    ['spec.fits.converter', null, 'spec.works.converter'],
+    ['operations.0.hours', -1, 'operations.0.hours'],
+    ['operations.0.becomes', { diameter: '3 ft' }, 'operations.0.becomes.diameter'],
+    ['variantId', 'middle', 'variantId'],
+    ['kits', 'none', 'kits'],
+  ])('with %s: %j is refused at %s', (path, value, at) => {
+    const checked = read(changed(plain(), path, value))
+    expect(checked.ok ? [] : checked.problems.map((p) => p.path)).toContain(at)
+  })
+  it('of an earlier version, with neither rules nor operations nor variant, is taken with the usual ones', () => {
+    const older = ['rules', 'variantId', 'spec.works'].reduce((file, path) => changed(file, path), plain())
+    const { rules, variantId, spec } = taken(older).job
+    expect([rules, variantId, spec.works]).toEqual([DEFAULT_RULES, null, {}])
+  })
+})
+
+describe('whatever is fitted', () => {
+  it('sheet, parts list and comparison say it in whole words and sound figures', () => {
+    fc.assert(
+      fc.property(anyJob, anyJob, (a, b) => {
+        const [one, other] = [fileOf(a), fileOf({ ...b, unitId: a.unitId })]
+        const head = { number: 1, revision: 'x' }
+        const said = [sheetOf(one, head), partsList(one, head), comparison(judged(one), judged(other))]
+        expect(JSON.stringify(said)).not.toMatch(/undefined|NaN|Infinity|\[object/)
+        const sheet = sheetOf(one, head)
+        expect(sheet.stations.map((s) => s.code)).toEqual(unit.stations.map((s) => s.code))
+        const sum = sheet.lines.reduce((total, line) => total + Number(line.price.replace(/[$,]/g, '')), 0)
+        expect(Number(sheet.total.price.replace(/[$,]/g, ''))).toBeCloseTo(sum, 6)
+        const back = comparison(judged(other), judged(one))
+        expect(comparison(judged(one), judged(other)).stations.map(({ name, was, is }) => ({ name, was: is, is: was }))).toEqual(back.stations.map(({ name, was, is }) => ({ name, was, is }))) // prettier-ignore
+      }),
+      { numRuns: 40 },
+    )
+  })
+  it('a file is its own catalogue: parts and operations are found by their ids, kits that are held whole too', () => {
+    const file = fileOf(weak)
+    const { parts, operations, kits: held } = catalogueOf(file)
+    for (const id of Object.values(weak.spec.fits)) expect(parts.get(id ?? '')?.id).toBe(id)
+    expect([operations.size, [...held.keys()]]).toEqual([0, ['kit-plates']])
+  })
+})
