@@ -15,7 +15,18 @@ import {
   stationName,
   type Leaf,
 } from '@plucky/contract'
-import { DEFAULT_RULES, fromSi, stationLimits, toSi, type EngineKind, type Limit, type Part, type Station, type Unit } from '@plucky/core'
+import {
+  DEFAULT_RULES,
+  fromSi,
+  stationLimits,
+  toSi,
+  type EngineKind,
+  type Kit,
+  type Limit,
+  type Part,
+  type Station,
+  type Unit,
+} from '@plucky/core'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
 import { shopStore, type Item, type ItemKind } from '../state/shop.js'
 
@@ -59,13 +70,21 @@ function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
   const cost = `${money(item.price)}, ${hoursWords(item.hours)}`
   if ('becomes' in item)
     return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Done at ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
-  if (kind === 'kits' && !('kind' in item)) {
-    const { parts } = shopStore.getState()
-    const held = Object.entries(item.parts).map(([id, partId]) => `${stationName(unit, id)}: ${parts.get(partId)?.name ?? partId}`)
-    return `${item.maker}. ${cost} for all of it. ${held.join('; ')}.`
-  }
+  if (kind === 'kits' && !('kind' in item)) return kitWords(item, unit)
   const part = item as Part
   return `${part.maker}. ${cost}${part.stock ? ', as built by the unit’s maker' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')}.`
+}
+
+/** A kit's parts front to rear, and what they would cost one by one. */
+function kitWords(kit: Kit, unit: Unit): string {
+  const { parts } = shopStore.getState()
+  const held = unit.stations.flatMap(({ id, name }) => {
+    const part = parts.get(kit.parts[id] ?? '')
+    return part ? [{ part, words: `${capital(name)}: ${part.name}` }] : []
+  })
+  const [price, hours] = [held.reduce((sum, { part }) => sum + part.price, 0), held.reduce((sum, { part }) => sum + part.hours, 0)]
+  const singly = `one by one ${money(price)}, ${hoursWords(hours)}`
+  return `${kit.maker}. ${money(kit.price)}, ${hoursWords(kit.hours)} for all of it; ${singly}. ${held.map(({ words }) => words).join('; ')}.`
 }
 
 const TABLE = {
