@@ -86,3 +86,21 @@ test('a table that is none is refused as a whole', async ({ page }) => {
   await expect(page.getByTestId('table-preview')).toContainText('"id", "name", "kind" is missing')
   await expect(page.getByTestId('table-take')).toHaveCount(0)
 })
+
+test('an item changed in another window meanwhile is not overwritten unknowingly', async ({ page, context }) => {
+  const other = await context.newPage()
+  for (const window of [page, other]) {
+    await window.goto('/shelf/parts/owi-stock')
+    await window.getByTestId('change-item').click()
+  }
+  await type(page, 'item-price', '111')
+  await page.getByTestId('keep-item').click()
+  await expect(page.getByTestId('item-view')).toContainText('$111')
+  await other.evaluate(() => dispatchEvent(new Event('focus'))) // it looks at the shelf again and sees the change
+  await type(other, 'item-price', '222')
+  await other.getByTestId('keep-item').click()
+  await expect(other.getByRole('alert').first()).toContainText('changed')
+  await other.getByRole('button', { name: 'Go on, over what is there now' }).click()
+  await other.getByTestId('keep-item').click()
+  await expect(other.getByTestId('item-view')).toContainText('$222')
+})

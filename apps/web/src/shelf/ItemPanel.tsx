@@ -6,10 +6,10 @@ import { api } from '../state/api.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { readKept } from '../state/draft.js'
-import { loadShop, shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { freeId, keptAs, useItemDraft, type DraftItem } from './draft-item.js'
+import { freeId, keptAs, useItemDraft, type DraftItem, type KeptItem } from './draft-item.js'
 import { ItemForm } from './ItemForm.js'
 import { ItemView } from './ItemView.js'
 
@@ -23,7 +23,7 @@ interface PanelProps {
 export function ItemPanel({ kind, id, unit }: PanelProps) {
   const item = useStore(shopStore, (shop) => (shop[kind] as ReadonlyMap<string, Item>).get(id))
   // What was being typed when the screen was left is taken up again.
-  const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readKept(keptAs(kind, id)) ? 'change' : null))
+  const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readKept<KeptItem>(keptAs(kind, id)) ? 'change' : null))
   if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="From nothing" keptName="new" onDone={() => undefined} />
   if (!item)
     return (
@@ -118,7 +118,11 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
         <Text flex="1" fontSize="14px" color={draft.problems.length > 0 ? 'break' : 'inkSoft'} role="status">
           {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not on the shelf yet.' : ''}
         </Text>
-        {stale && <Ruled onClick={() => void loadShop()}>Fetch the shelf’s own, keep what is typed</Ruled>}
+        {stale && (
+          <Ruled minH="44px" onClick={() => void draft.saveOver()}>
+            Go on, over what is there now
+          </Ruled>
+        )}
         <Ruled minH="44px" onClick={leave}>
           Leave it
         </Ruled>

@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, type PartsTable } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import { useRef, useState, type ChangeEvent } from 'react'
-import { shopStore, takeParts } from '../state/shop.js'
+import { shopStore, takeParts, versionOf } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 
@@ -11,7 +11,8 @@ interface Preview {
   readonly file: string
   readonly table: PartsTable
   readonly added: readonly Part[]
-  readonly changed: readonly { readonly part: Part; readonly what: readonly Difference[] }[]
+  /** With the number of the save that each is compared with. */
+  readonly changed: readonly { readonly part: Part; readonly version: number; readonly what: readonly Difference[] }[]
   readonly same: number
   readonly bad: readonly Extract<PartsTable['rows'][number], { ok: false }>[]
 }
@@ -22,7 +23,7 @@ function previewOf(file: string, text: string): Preview {
   const good = table.rows.flatMap((row) => (row.ok ? [row.part] : []))
   const known = good.flatMap((part) => {
     const own = parts.get(part.id)
-    return own ? [{ part, what: differences(own, part, PartDto) }] : []
+    return own ? [{ part, version: versionOf('parts', part.id) ?? 0, what: differences(own, part, PartDto) }] : []
   })
   return {
     file,
@@ -46,7 +47,7 @@ export function TableIn({ onClose }: { onClose: () => void }) {
   }
   const take = async ({ added, changed }: Preview) => {
     try {
-      await takeParts(added, changed.map(({ part }) => part)) // prettier-ignore
+      await takeParts(added, changed.map(({ part, version }) => ({ item: part, version }))) // prettier-ignore
       setPreview(undefined)
       setTaken(`Taken in: ${added.length} new, ${changed.length} changed.`)
     } catch (error) {

@@ -2,7 +2,7 @@ import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, Pa
 import { useMemo, useState } from 'react'
 import { Refused } from '../state/api.js'
 import { readKept } from '../state/draft.js'
-import { keepItem, type Item, type ItemKind } from '../state/shop.js'
+import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
 
 /** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
 export type DraftItem = Readonly<Record<string, unknown>> & { readonly id: string }
@@ -64,6 +64,14 @@ export interface ItemDraft {
   set(path: string, value: unknown): void
   /** Puts it on the shelf; gives the item where that succeeded. */
   save(): Promise<Item | undefined>
+  /** After the item was changed elsewhere: what is typed is to be saved over that, knowingly. */
+  saveOver(): Promise<void>
+}
+
+/** What is typed of an item, and the number of the save on which it was made. */
+export interface KeptItem {
+  readonly item: DraftItem
+  readonly over?: number | undefined
 }
 
 /** Where an item that is being typed is kept on this machine until it is on the shelf or let go. */
@@ -71,7 +79,9 @@ export const keptAs = (kind: ItemKind, name: string) => `plucky-item-${kind}-${n
 
 /** An item on the way to the shelf, checked as it is typed by the rules that the server holds it against. */
 export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: DraftItem) => string, kept?: string): ItemDraft {
-  const [item, setItem] = useState<DraftItem>(() => (kept && readKept<DraftItem>(kept)) || from)
+  const [before] = useState(() => (kept ? readKept<KeptItem>(kept) : undefined))
+  const [item, setItem] = useState<DraftItem>(before?.item ?? from)
+  const [over, setOver] = useState(() => (before ? before.over : versionOf(kind, from.id)))
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
   const [all, setAll] = useState(false)
   const [refused, setRefused] = useState<readonly Problem[]>([])
@@ -87,7 +97,7 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
     set(path, value) {
       setItem((now) => {
         const next = withValue(now, path, value)
-        if (kept) localStorage.setItem(kept, JSON.stringify(next))
+        if (kept) localStorage.setItem(kept, JSON.stringify({ item: next, over } satisfies KeptItem))
         return next
       })
       setTouched((now) => new Set([...now, path]))
@@ -98,7 +108,7 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
       const named = whole(item)
       if (problemsOf(kind, named).length > 0) return undefined
       try {
-        const onShelf = await keepItem(kind, named as unknown as Item)
+        const onShelf = await keepItem(kind, named as unknown as Item, over)
         if (kept) localStorage.removeItem(kept)
         return onShelf
       } catch (error) {
@@ -106,6 +116,11 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
         setRefused(error instanceof Refused ? error.problems : [away])
         return undefined
       }
+    },
+    async saveOver() {
+      await loadShop()
+      setOver(versionOf(kind, item.id))
+      setRefused([])
     },
   }
 }

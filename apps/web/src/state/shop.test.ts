@@ -38,11 +38,11 @@ const first = shelf[0] as Part
 it('keeps an item over the state that was seen, and over no other', async () => {
   const beyond = new Beyond()
   const s = await shop(beyond)
-  await s.keepItem('parts', { ...first, price: 11 })
-  await s.keepItem('parts', { ...first, price: 12 })
+  await s.keepItem('parts', { ...first, price: 11 }, 1)
+  await s.keepItem('parts', { ...first, price: 12 }, s.versionOf('parts', first.id))
   expect([s.priceOf(first.id), beyond.parts[0]]).toEqual([12, { item: expect.objectContaining({ price: 12 }), version: 3 }])
   beyond.change({ ...first, price: 20 })
-  await expect(s.keepItem('parts', { ...first, price: 13 })).rejects.toThrow('Changed.')
+  await expect(s.keepItem('parts', { ...first, price: 13 }, 3)).rejects.toThrow('Changed.')
   expect([s.priceOf(first.id), beyond.parts[0]?.item.price]).toEqual([12, 20])
 })
 
@@ -59,7 +59,7 @@ it('takes what was changed elsewhere when it looks again, and stays the very sam
   beyond.up = true
   await s.refreshShop()
   expect(s.priceOf(first.id)).toBe(77)
-  await s.keepItem('parts', { ...first, price: 78 })
+  await s.keepItem('parts', { ...first, price: 78 }, s.versionOf('parts', first.id))
   expect(beyond.parts[0]?.item.price).toBe(78)
 })
 

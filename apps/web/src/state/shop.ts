@@ -27,7 +27,7 @@ export const shopStore = createStore<Shop>(() => ({
 
 export type ItemKind = 'parts' | 'operations' | 'kits'
 export type Item = Part | Operation | Kit
-export const versionKey = (kind: ItemKind, id: string) => `${kind}/${id}`
+const versionKey = (kind: ItemKind, id: string) => `${kind}/${id}`
 
 /** Many tries' worth of patience is the screen's; here it is loaded once more when asked. */
 export async function loadShop(): Promise<void> {
@@ -69,19 +69,19 @@ function shelved({ parts, operations, kits }: ShelfContent): Catalogue & Pick<Sh
   }
 }
 
-/** Puts an item on the shelf, new or over the state that was seen: on the server first, then here. */
-export async function keepItem<T extends Item>(kind: ItemKind, item: T): Promise<T> {
-  const version = shopStore.getState().versions.get(versionKey(kind, item.id))
-  const kept = version === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, version)
+/** Number of the last save of an item as it is known here; nothing where it is not on the shelf. */
+export const versionOf = (kind: ItemKind, id: string): number | undefined => shopStore.getState().versions.get(versionKey(kind, id))
+
+/** Puts an item on the shelf, new or over the save on which it was made: on the server first, then here. */
+export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: number | undefined): Promise<T> {
+  const kept = over === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, over)
   place(kind, [kept as { item: Item; version: number }])
   return kept.item as T
 }
 
-/** Takes parts of a list that was looked at before, all of them or none. */
-export async function takeParts(added: readonly Part[], changed: readonly Part[]): Promise<void> {
-  const { versions } = shopStore.getState()
-  const over = changed.map((item) => ({ item, version: versions.get(versionKey('parts', item.id)) ?? 1 }))
-  place('parts', await api.takeParts(added, over))
+/** Takes parts of a list that was looked at before, all of them or none, the changed ones over the saves that were seen then. */
+export async function takeParts(added: readonly Part[], changed: readonly { item: Part; version: number }[]): Promise<void> {
+  place('parts', await api.takeParts(added, changed))
 }
 
 function place(kind: ItemKind, kept: readonly { item: Item; version: number }[]): void {

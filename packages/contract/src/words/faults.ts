@@ -84,7 +84,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `The file brings a part "${v.part}" (${v.id}) that differs from the shop's own of the same id. Nothing was taken in; give the file's part another id.`,
   'item-unknown': (v) => `The shelf has no item "${v.id}".`,
   'item-changed-elsewhere': (v) =>
-    `"${v.id}" was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten; open it again and put your figures in once more.`,
+    `"${v.id}" was changed in another window: you worked on save ${v.yours}, it now stands at ${v.stored}. Nothing was overwritten: look at it again, or save yours over it knowingly.`,
   'id-differs': (v) => `The item must keep its id "${v.id}".`,
   'edit-breaks-job': (v) =>
     `That would leave job ${v.job}, "${v.name}", with something that can't be there: ${v.reason} Nothing was changed.`,
