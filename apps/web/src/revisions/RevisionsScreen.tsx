@@ -1,4 +1,4 @@
-import { Box, Field, Flex, Grid, Heading, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Grid, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
 import {
   capital,
   checkJob,
@@ -9,7 +9,6 @@ import {
   revisionName,
   revisionWords,
   sameFile,
-  verdictSentence,
   type JobContent,
   type Judged,
   type Revision,
@@ -24,6 +23,7 @@ import { viewStore } from '../state/view.js'
 import { answerFor, fileOf, judgedNow } from '../state/verdicts.js'
 import { Inked, Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
 import { Pick } from '../ui/Pick.js'
 import { ComparisonTable } from './ComparisonTable.js'
 
@@ -56,9 +56,7 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
   if (!is || !was) return null
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
-        {answer ? verdictSentence(answer, unit, content.brief) : ''}
-      </Heading>
+      <Sentence content={content} unit={unit} answer={answer} />
       <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Box>
           <NameIt content={content} revisions={revisions} />

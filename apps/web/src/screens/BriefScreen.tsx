@@ -1,14 +1,5 @@
-import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
-import {
-  misfitSentence,
-  quantity,
-  verdictSentence,
-  type JobContent,
-  KIND_WORDS,
-  LAUNCH_WORDS,
-  START_WORDS,
-  USE_WORDS,
-} from '@plucky/contract'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { misfitSentence, quantity, type JobContent, KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '@plucky/contract'
 import { ENGINE_KINDS, engineCurve, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
@@ -18,6 +9,7 @@ import { answerFor, misfitsOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { EngineFigures } from './EngineFigures.js'
@@ -35,9 +27,7 @@ export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit
   const curve = engineCurve(content.brief.engine)
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
-        {answer ? verdictSentence(answer, unit, content.brief) : ''}
-      </Heading>
+      <Sentence content={content} unit={unit} answer={answer} />
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
       <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
         <Panel title="Engine" aside={<Form draft={draft} />}>

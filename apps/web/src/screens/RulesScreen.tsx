@@ -1,11 +1,10 @@
-import { Box, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import {
   capital,
   checkShape,
   HouseRulesDto,
   RULE_QUESTIONS,
   stationName,
-  verdictSentence,
   type JobContent,
   type RuleQuestion,
   heldInWords,
@@ -18,6 +17,7 @@ import { answerFor } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 
@@ -31,9 +31,7 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
   const answer = answerFor(content)
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
-        {answer ? verdictSentence(answer, unit, content.brief) : ''}
-      </Heading>
+      <Sentence content={content} unit={unit} answer={answer} />
       <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10px" alignItems="start">
         <Box>
           {RULE_QUESTIONS.map((question, i) => (

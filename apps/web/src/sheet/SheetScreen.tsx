@@ -2,7 +2,7 @@ import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { sheetOf, sheetRevision, type JobContent, type Sheet } from '@plucky/contract'
 import { Printer } from 'lucide-react'
 import { memo, useEffect, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { jobStore, loadRevisions } from '../state/job.js'
@@ -31,14 +31,22 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
         <Ruled onClick={() => print()} disabled={!sheet}>
           <Printer size={18} /> Print
         </Ruled>
-        <File href={api.sheetOf(number, wanted)} word="PDF" testId="sheet-pdf" />
-        <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />
+        {!unknown && <File href={api.sheetOf(number, wanted)} word="PDF" testId="sheet-pdf" />}
+        {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
         <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
-          {saving === 'saved' ? 'Both are made from what is saved.' : 'Not all is saved yet: PDF and parts list show the saved state.'}
+          {sheet &&
+            (saving === 'saved' ? 'Both are made from what is saved.' : 'Not all is saved yet: PDF and parts list show the saved state.')}
         </Text>
       </Flex>
       {problem && <Text color="break">{problem}</Text>}
-      {unknown && <Text role="alert">{`This job has no revision ${wanted}.`}</Text>}
+      {unknown && (
+        <Text role="alert">
+          {`This job has no revision ${wanted}. `}
+          <ChakraLink asChild color="ink" textDecoration="underline">
+            <Link to={`/jobs/${number}/sheet`}>The sheet of the job as it is</Link>
+          </ChakraLink>
+        </Text>
+      )}
       {sheet && <SheetPage sheet={sheet} />}
     </Box>
   )

@@ -70,13 +70,19 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
           <Found kind={kind} items={found} unit={unit} />
         </Panel>
-        {taking ? (
-          <TableIn onClose={() => setTaking(false)} />
-        ) : (
-          <ItemPanel key={`${kind}/${id}`} kind={kind} id={id ?? found[0]?.id ?? 'new'} unit={unit} />
-        )}
+        {taking ? <TableIn onClose={() => setTaking(false)} /> : <Chosen kind={kind} id={id ?? found[0]?.id} unit={unit} />}
       </Grid>
     </Box>
+  )
+}
+
+/** The item that the address names, else the first that was found. */
+function Chosen({ kind, id, unit }: { kind: ItemKind; id: string | undefined; unit: Unit }) {
+  if (id !== undefined) return <ItemPanel key={`${kind}/${id}`} kind={kind} id={id} unit={unit} />
+  return (
+    <Panel title="Nothing chosen">
+      <Text color="inkSoft">An item stands here with all its limits and figures as soon as one is found.</Text>
+    </Panel>
   )
 }
 

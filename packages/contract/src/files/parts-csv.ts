@@ -118,9 +118,11 @@ function rowOf({ number: line, cells, broken }: Line, columns: readonly string[]
     put(holder, read.path, read.value)
     return []
   })
-  if (problems.length > 0) return bad(problems)
   const checked = checkPart(dense({ stated: [], geometry: {}, ...holder }))
-  return checked.ok ? { line, ok: true, part: checked.value } : bad(checked.problems.map((p) => ({ ...p, path: columnOf(p.path) })))
+  if (checked.ok && problems.length === 0) return { line, ok: true, part: checked.value }
+  // What is wrong beside the cells that can't be read; what holds such a cell is not complained of once more.
+  const others = checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: columnOf(p.path) }))
+  return bad([...problems, ...others.filter((other) => !problems.some((p) => p.path.startsWith(other.path)))])
 }
 
 const unescaped = (cell: string) => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell).trim()

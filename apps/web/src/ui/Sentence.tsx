@@ -1,0 +1,16 @@
+import { Heading } from '@chakra-ui/react'
+import { verdictSentence, type JobContent } from '@plucky/contract'
+import type { SpecAnswer, Unit } from '@plucky/core'
+
+interface SentenceProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly answer: SpecAnswer | undefined
+}
+
+/** The one sentence on top of a view of a job. */
+export const Sentence = ({ content, unit, answer }: SentenceProps) => (
+  <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
+    {answer ? verdictSentence(answer, unit, content.brief) : ''}
+  </Heading>
+)
