@@ -1,6 +1,7 @@
 export * from './quantity/units.js'
 export * from './quantity/fault.js'
 export * from './numeric/brent.js'
+export * from './numeric/golden-section.js'
 export * from './numeric/linear.js'
 export * from './engine/monotone-cubic.js'
 export * from './engine/curve.js'

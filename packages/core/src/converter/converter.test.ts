@@ -63,9 +63,14 @@ describe('stall behind an engine', () => {
         const match = brakeStall(engine, converter)
         if (spare(800) <= 0) expect(match.outcome).toBe('held-at-idle')
         else if (match.outcome === 'past-redline') expect(spare(last)).toBeGreaterThan(0)
-        else expect(Math.abs((stallRpm(match) as number) - scanned)).toBeLessThanOrEqual(1)
+        else {
+          // it is a crossing, and the scan sees none before it; a dip narrower than the scan's step is seen by the search alone
+          const stall = stallRpm(match) as number
+          expect(stall).toBeLessThanOrEqual(scanned + 1e-6)
+          expect(Math.abs(spare(stall))).toBeLessThan(1e-6 * engine.peakTorqueNm)
+        }
       }),
-      { numRuns: 60 },
+      { numRuns: 200, examples: [[[100, 100, 160, 282, 100, 100, 100], 4246]] },
     )
   })
 

@@ -1,5 +1,6 @@
 import type { EngineCurve } from '../engine/curve.js'
 import { rootOf } from '../numeric/brent.js'
+import { goldenSection } from '../numeric/golden-section.js'
 import type { Characteristic } from './characteristic.js'
 
 /** Where engine and converter agree at one speed ratio. */
@@ -42,12 +43,25 @@ function offerOf(curve: EngineCurve): Offer {
     const [left, right] = [knots[k - 1] as number, knots[k] as number]
     for (let i = 1; i <= STEPS_PER_KNOT; i++) speeds.push(i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT)
   }
+  const sampled = speeds.map((w) => curve.torqueNm(w) / (w * w))
+  const dips = speeds.flatMap((_w, i) => dipRound(curve, speeds, sampled, i))
+  if (dips.length > 0) {
+    speeds.push(...dips)
+    speeds.sort((a, b) => a - b)
+  }
   let least = Infinity
   const torques = speeds.map((w) => curve.torqueNm(w))
   const leastSoFar = speeds.map((w, i) => (least = Math.min(least, (torques[i] as number) / (w * w))))
   const offer = { speeds, torques, leastSoFar }
   offers.set(curve, offer)
   return offer
+}
+
+/** The bottom of a dip of T_e/ω² about a sample that is lower than both its neighbours: between samples it may reach a crossing. */
+function dipRound(curve: EngineCurve, speeds: readonly number[], sampled: readonly number[], i: number): number[] {
+  const [before, here, after] = [sampled[i - 1], sampled[i] as number, sampled[i + 1]]
+  if (before === undefined || after === undefined || here > before || here > after) return []
+  return [goldenSection((w) => -curve.torqueNm(w) / (w * w), speeds[i - 1] as number, speeds[i + 1] as number)]
 }
 
 /**

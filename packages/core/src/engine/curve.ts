@@ -1,4 +1,5 @@
 import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
+import { goldenSection } from '../numeric/golden-section.js'
 import { monotoneCubic } from './monotone-cubic.js'
 
 /** Full-throttle torque at the flywheel over engine speed. Valid from minSpeed to maxSpeed (redline); nothing is invented outside. */
@@ -91,15 +92,4 @@ function greatest(knots: readonly number[], f: (x: number) => number): number {
   })
   const refined = goldenSection(f, low, high)
   return f(refined) > f(best) ? refined : best
-}
-
-function goldenSection(f: (x: number) => number, low: number, high: number): number {
-  const g = (Math.sqrt(5) - 1) / 2
-  let [a, b] = [low, high]
-  for (let i = 0; i < 60 && b - a > 1e-9 * Math.abs(b); i++) {
-    const [c, d] = [b - g * (b - a), a + g * (b - a)]
-    if (f(c) > f(d)) b = d
-    else a = c
-  }
-  return (a + b) / 2
 }
