@@ -1,8 +1,12 @@
 import { fault, type Fault } from '../quantity/fault.js'
+import { pinionPair } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 
 /** Teeth by which sun, pinion and ring may miss the plain condition Z_r = Z_s + 2·Z_p and be made up by profile shift. */
 const PROFILE_SHIFT_TEETH = 1
+
+/** Fewest teeth a pinion is given here before it is refused as unbuildable (common practice, no source). */
+export const LEAST_PINION = 9
 
 const whole = (value: number) => Math.abs(value - Math.round(value)) < 1e-9
 
@@ -19,19 +23,23 @@ export function needsProfileShift(set: PlanetarySet): boolean {
   return set.kind === 'simple' && (set.ringTeeth - set.sunTeeth) % 2 === PROFILE_SHIFT_TEETH
 }
 
+/** The simple set that shares carrier and ring with a double-pinion one, and so its pinions: both together are a compound set. */
+export const compoundPartner = (set: PlanetarySet, sets: readonly PlanetarySet[]): PlanetarySet | undefined =>
+  set.kind === 'double-pinion' ? sets.find((s) => s.kind === 'simple' && s.ring === set.ring && s.carrier === set.carrier) : undefined
+
 /**
  * Why a planetary set cannot be built, or nothing (Müller, Epicyclic Drive Trains, assembly conditions, from memory):
  * whole teeth, ring larger than sun, equally spaced pinions ((Z_s + Z_r)/n whole; double-pinion (Z_r − Z_s)/n whole; opposed
- * pairs of four or six also where (Z_s + Z_r)/2 is whole), and neighbours that clear: Z_p + 2 < (Z_s + Z_p)·sin(π/n).
+ * pairs of four or six also where (Z_s + Z_r)/2 is whole), and neighbours that clear: Z_p + 2 < (Z_s + Z_p)·sin(π/n). Pinions in pairs
+ * must find room between sun and ring; those of a compound set also past the other sun.
  */
-export function assemblyFaults(set: PlanetarySet, path: string): Fault[] {
+export function assemblyFaults(set: PlanetarySet, path: string, sets: readonly PlanetarySet[] = [set]): Fault[] {
   const { sunTeeth, ringTeeth, pinions } = set
   const values = { set: set.id, sunTeeth, ringTeeth, pinions }
   if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [fault('teeth-not-whole', path, values)]
   if (ringTeeth - sunTeeth < 2 * LEAST_PINION)
     return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
-  if (set.kind === 'double-pinion')
-    return whole((ringTeeth - sunTeeth) / pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
+  if (set.kind === 'double-pinion') return pairFaults(set, path, compoundPartner(set, sets), values)
   const opposed = pinions % 2 === 0 && pinions > 2 && whole((sunTeeth + ringTeeth) / 2)
   const faults: Fault[] = []
   if (!whole((sunTeeth + ringTeeth) / pinions) && !opposed) faults.push(fault('pinions-not-spaced', `${path}.pinions`, values))
@@ -41,5 +49,15 @@ export function assemblyFaults(set: PlanetarySet, path: string): Fault[] {
   return faults
 }
 
-/** Fewest teeth a pinion is given here before it is refused as unbuildable (common practice, no source). */
-const LEAST_PINION = 9
+function pairFaults(set: PlanetarySet, path: string, partner: PlanetarySet | undefined, values: Fault['values']): Fault[] {
+  const faults = whole((set.ringTeeth - set.sunTeeth) / set.pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
+  if (partner && partner.ringTeeth !== set.ringTeeth)
+    return [...faults, fault('compound-rings-differ', `${path}.ringTeeth`, { ...values, other: partner.id, otherTeeth: partner.ringTeeth })]
+  if (partner && partner.pinions !== set.pinions)
+    return [...faults, fault('compound-pinions-differ', `${path}.pinions`, { ...values, other: partner.id, otherPinions: partner.pinions })]
+  if (pinionPair(set, partner)) return faults
+  return [
+    ...faults,
+    partner ? fault('pinions-foul-sun', path, { ...values, otherSunTeeth: partner.sunTeeth }) : fault('pair-finds-no-room', path, values),
+  ]
+}

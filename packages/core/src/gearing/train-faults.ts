@@ -4,24 +4,76 @@ import { CASE, type GearTrain } from './train.js'
 
 /** Everything that keeps a gear train from being solved: unbuildable sets, unknown or repeated names, one-ways without a sense. */
 export function trainFaults(train: GearTrain): Fault[] {
-  const known = new Set([...train.members, CASE])
-  const faults = train.sets.flatMap((set, i) => assemblyFaults(set, `sets.${i}`))
-  const uses = (path: string, ...names: string[]) =>
-    names.forEach((name) => known.has(name) || faults.push(fault('member-unknown', path, { member: name })))
-  uses('input', train.input)
-  uses('output', train.output)
-  train.sets.forEach((set, i) => uses(`sets.${i}`, set.sun, set.ring, set.carrier))
-  train.joints.forEach((joint, i) => uses(`joints.${i}`, joint.a, joint.b))
-  train.elements.forEach((element, i) => {
-    uses(`elements.${i}`, element.a, element.b, element.pistonOn ?? CASE)
-    if (element.kind === 'one-way' && !element.holds)
-      faults.push(fault('one-way-without-sense', `elements.${i}.holds`, { element: element.id }))
-  })
-  const ids = new Set(train.elements.map((element) => element.id))
-  train.ranges.forEach((range, i) =>
-    range.on.forEach((id) => ids.has(id) || faults.push(fault('element-unknown', `ranges.${i}.on`, { range: range.id, element: id }))),
-  )
-  const names = [...train.sets, ...train.joints, ...train.elements].map((thing) => thing.id)
-  names.forEach((name, i) => names.indexOf(name) !== i && faults.push(fault('name-repeated', 'train', { name })))
-  return faults
+  return [
+    ...train.sets.flatMap((set, i) => assemblyFaults(set, `sets.${i}`, train.sets)),
+    ...unknownMembers(train),
+    ...linkFaults(train),
+    ...rangeFaults(train),
+    ...repeated('listed-twice', train.members, (i) => `members.${i}`),
+    ...train.members.flatMap((m, i) => (m === CASE ? [fault('case-is-no-member', `members.${i}`)] : [])),
+    ...repeatedNames(train),
+  ]
 }
+
+/** A name that no member has, at the field that says it. */
+function unknownMembers(train: GearTrain): Fault[] {
+  const known = new Set(train.members)
+  const unless = (may: boolean, path: string, member: string | undefined) =>
+    member === undefined || known.has(member) || (may && member === CASE) ? [] : [fault('member-unknown', path, { member })]
+  const ends = (kind: 'sets' | 'joints' | 'elements', keys: readonly string[]) =>
+    train[kind].flatMap((thing, i) =>
+      keys.flatMap((key) => unless(true, `${kind}.${i}.${key}`, (thing as unknown as Record<string, string | undefined>)[key])),
+    )
+  return [
+    ...unless(false, 'input', train.input),
+    ...unless(false, 'output', train.output),
+    ...(train.input === train.output ? [fault('output-is-input', 'output', { member: train.input })] : []),
+    ...ends('sets', ['sun', 'ring', 'carrier']),
+    ...ends('joints', ['a', 'b']),
+    ...ends('elements', ['a', 'b', 'pistonOn']),
+  ]
+}
+
+function linkFaults(train: GearTrain): Fault[] {
+  const twins = train.sets.flatMap((set, i) => {
+    const three = [set.sun, set.ring, set.carrier]
+    const second = three.findIndex((member, k) => three.indexOf(member) !== k)
+    return second < 0
+      ? []
+      : [fault('set-on-one-member', `sets.${i}.${['sun', 'ring', 'carrier'][second]}`, { set: set.id, member: three[second] as string })]
+  })
+  const itself = (['joints', 'elements'] as const).flatMap((kind) =>
+    train[kind].flatMap(({ id, a, b }, i) => (a === b ? [fault('joins-itself', `${kind}.${i}.b`, { name: id, member: a })] : [])),
+  )
+  const senseless = train.elements.flatMap(({ id, kind, holds }, i) => {
+    if (kind === 'one-way' && !holds) return [fault('one-way-without-sense', `elements.${i}.holds`, { element: id })]
+    return kind !== 'one-way' && holds ? [fault('sense-without-one-way', `elements.${i}.holds`, { element: id })] : []
+  })
+  const apart = train.elements.flatMap(({ id, kind, a, b }, i) =>
+    (kind === 'brake' || kind === 'band') && a !== CASE && b !== CASE
+      ? [fault('brake-not-on-case', `elements.${i}.b`, { element: id, kind })]
+      : [],
+  )
+  return [...twins, ...itself, ...senseless, ...apart]
+}
+
+function rangeFaults(train: GearTrain): Fault[] {
+  const ids = new Set(train.elements.map((element) => element.id))
+  return [
+    ...train.ranges.flatMap((range, i) =>
+      range.on.flatMap((id, k) => (ids.has(id) ? [] : [fault('element-unknown', `ranges.${i}.on.${k}`, { range: range.id, element: id })])),
+    ),
+    ...repeated('listed-twice', train.ranges.map((range) => range.id), (i) => `ranges.${i}.id`), // prettier-ignore
+  ]
+}
+
+/** Sets, joints and elements are told apart by one list of names. */
+function repeatedNames(train: GearTrain): Fault[] {
+  const named = (['sets', 'joints', 'elements'] as const).flatMap((kind) =>
+    train[kind].map(({ id }, i) => ({ id, path: `${kind}.${i}.id` })),
+  )
+  return repeated('name-repeated', named.map(({ id }) => id), (i) => named[i]?.path as string) // prettier-ignore
+}
+
+const repeated = (code: string, names: readonly string[], pathOf: (i: number) => string): Fault[] =>
+  names.flatMap((name, i) => (names.indexOf(name) === i ? [] : [fault(code, pathOf(i), { name })]))

@@ -12,6 +12,11 @@ export interface PlanetarySet {
   readonly ringTeeth: number
   /** Equally spaced pinions (pairs of pinions in a double-pinion set). */
   readonly pinions: number
+  /** Efficiency with the carrier held; by the number of its meshes if not given. */
+  readonly efficiency?: number
+  /** Of a double-pinion set: teeth of the pinion at the sun and of the one at the ring; any that can be built if not given. */
+  readonly innerPinionTeeth?: number
+  readonly outerPinionTeeth?: number
 }
 
 /** Two members that turn together; kept as its own place because it can break. */

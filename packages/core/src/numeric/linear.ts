@@ -1,3 +1,5 @@
+import { eliminate } from './elimination.js'
+
 /** All solutions of A·x = b: one of least length, the directions in which it is free, and whether the rows agree. */
 export interface LinearSolution {
   readonly consistent: boolean
@@ -11,62 +13,28 @@ export interface LinearSolution {
 const RELATIVE_ZERO = 1e-9
 
 /**
- * Gauss–Jordan elimination with complete pivoting, which shows the rank (Golub & Van Loan, Matrix Computations, 3.4).
- * Meant for small, dense, well-scaled systems (gear trains: some twenty unknowns).
+ * All solutions of a small, dense, well-scaled system, whatever its rank (gear trains: some twenty unknowns).
  * @example solveLinear([[2, 0], [0, 4]], [2, 2]).x[1] // → 0.5
  */
 export function solveLinear(matrix: readonly (readonly number[])[], right: readonly number[]): LinearSolution {
   const n = matrix[0]?.length ?? 0
-  const { rows, columns } = reduced(matrix, right, n)
-  const rank = columns.length
+  const reduced = new Float64Array(matrix.flatMap((row, i) => [...row, at(right, i)]))
+  const pivots = new Int32Array(matrix.length)
+  const rank = eliminate(reduced, matrix.length, n, pivots)
+  const cell = (i: number, j: number) => reduced[i * (n + 1) + j] as number
   const tolerance = RELATIVE_ZERO * Math.max(1, ...right.map(Math.abs))
-  const consistent = rows.slice(rank).every((row) => Math.abs(at(row, n)) <= tolerance)
+  const consistent = matrix.every((_row, i) => i < rank || Math.abs(cell(i, n)) <= tolerance)
+  const columns = [...pivots.subarray(0, rank)]
   const particular = new Array<number>(n).fill(0)
-  columns.forEach((column, i) => (particular[column] = at(rows[i] ?? [], n)))
-  const free = nullSpace(rows, columns, n)
-  return { consistent, rank, x: shortest(particular, free), free }
-}
-
-/** The rows with the right side behind them, reduced so that each pivot column holds a single 1; and the pivot column of each row. */
-function reduced(matrix: readonly (readonly number[])[], right: readonly number[], n: number): { rows: number[][]; columns: number[] } {
-  const rows = matrix.map((row, i) => [...row, at(right, i)])
-  const zero = RELATIVE_ZERO * Math.max(1e-300, ...matrix.flat().map(Math.abs))
-  const columns: number[] = []
-  for (let r = 0; r < rows.length; r++) {
-    const pivot = largest(rows, r, n, columns)
-    if (!pivot || pivot.size <= zero) break
-    const lead = (rows[pivot.row] as number[]).map((value) => value / pivot.value)
-    rows[pivot.row] = rows[r] as number[]
-    rows[r] = lead
-    for (let i = 0; i < rows.length; i++) {
-      const row = rows[i] as number[]
-      const factor = at(row, pivot.column)
-      if (i !== r && factor !== 0) for (let k = 0; k <= n; k++) row[k] = at(row, k) - factor * at(lead, k)
-    }
-    columns.push(pivot.column)
-  }
-  return { rows, columns }
-}
-
-function largest(rows: readonly (readonly number[])[], from: number, n: number, used: readonly number[]) {
-  let best: { row: number; column: number; size: number; value: number } | undefined
-  for (let i = from; i < rows.length; i++)
-    for (let j = 0; j < n; j++) {
-      const value = at(rows[i] as number[], j)
-      const size = Math.abs(value)
-      if (size > (best?.size ?? 0) && !used.includes(j)) best = { row: i, column: j, size, value }
-    }
-  return best
-}
-
-function nullSpace(rows: readonly (readonly number[])[], columns: readonly number[], n: number): number[][] {
+  columns.forEach((column, i) => (particular[column] = cell(i, n)))
   const rest = Array.from({ length: n }, (_, j) => j).filter((j) => !columns.includes(j))
-  return rest.map((j) => {
+  const free = rest.map((j) => {
     const direction = new Array<number>(n).fill(0)
     direction[j] = 1
-    columns.forEach((column, i) => (direction[column] = -at(rows[i] ?? [], j)))
+    columns.forEach((column, i) => (direction[column] = -cell(i, j)))
     return direction
   })
+  return { consistent, rank, x: shortest(particular, free), free }
 }
 
 /** Takes from x its share in every free direction (Gram–Schmidt), which leaves the shortest solution. */

@@ -1,0 +1,42 @@
+import { compoundPartner, pinionTeeth } from './assembly.js'
+import { pinionPair } from './pinion-pair.js'
+import type { RangeSolution } from './solve.js'
+import { CASE, type GearTrain } from './train.js'
+
+/** Speed of a member per input speed; the case stands. Nothing where the member is left free. */
+export const memberSpeed = (solution: RangeSolution, member: string): number | undefined => (member === CASE ? 0 : solution.speeds[member])
+
+/** Speed of a member against another, a − b, per input speed; nothing where either is left free. */
+export function relativeSpeed(solution: RangeSolution, a: string, b: string): number | undefined {
+  const [of, against] = [memberSpeed(solution, a), memberSpeed(solution, b)]
+  return of === undefined || against === undefined ? undefined : of - against
+}
+
+/** Speed across each shift element, a against b: what its open plates rub at and what a one-way clutch overruns at. */
+export const elementSlips = (train: GearTrain, solution: RangeSolution): Record<string, number | undefined> =>
+  Object.fromEntries(train.elements.map(({ id, a, b }) => [id, relativeSpeed(solution, a, b)]))
+
+/**
+ * Speed of the pinions on their pins, per input speed: Z_s/Z_p times the sun's speed against the carrier, turned round at the mesh. Of a
+ * set with pairs of pinions those that mesh with the ring are meant: Z_r/Z_p times the ring's speed against the carrier.
+ */
+export function pinionSpeeds(train: GearTrain, solution: RangeSolution): Record<string, number | undefined> {
+  return Object.fromEntries(
+    train.sets.map((set) => {
+      if (set.kind === 'simple') {
+        const sun = relativeSpeed(solution, set.sun, set.carrier)
+        return [set.id, sun === undefined ? undefined : (-sun * set.sunTeeth) / pinionTeeth(set)]
+      }
+      const ring = relativeSpeed(solution, set.ring, set.carrier)
+      const pair = pinionPair(set, compoundPartner(set, train.sets))
+      return [set.id, ring === undefined || !pair ? undefined : (ring * set.ringTeeth) / pair.outer]
+    }),
+  )
+}
+
+/** Members that turn faster than the input in a range, the fastest first. */
+export const overspeeds = (solution: RangeSolution): { readonly member: string; readonly speed: number }[] =>
+  Object.entries(solution.speeds)
+    .map(([member, speed]) => ({ member, speed }))
+    .filter(({ speed }) => Math.abs(speed) > 1 + 1e-9)
+    .sort((a, b) => Math.abs(b.speed) - Math.abs(a.speed))

@@ -1,0 +1,42 @@
+import { LEAST_PINION, pinionTeeth } from './assembly.js'
+import type { PlanetarySet } from './train.js'
+
+/** Teeth of the pinions of a double-pinion set: inner ones mesh with the sun, outer ones with the ring, and both with each other. */
+export interface PinionPair {
+  readonly inner: number
+  readonly outer: number
+}
+
+/** Addendum of a tooth and the room kept beside it, in modules: tips of two wheels that don't mesh stay two modules apart at the pitch circles. */
+const TIPS = 2
+
+/**
+ * Pinions with which a double-pinion set can be built: those it names, or the first that find room; nothing where none do. Radii are
+ * in modules, half the teeth. With a partner (a simple set on the same carrier and ring) the outer pinion is the partner's own, and one of
+ * the two is long: the outer one then runs past this set's sun, or the inner one past the partner's.
+ */
+export function pinionPair(set: PlanetarySet, partner?: PlanetarySet): PinionPair | undefined {
+  const outers = partner ? [pinionTeeth(partner)] : choices(set.outerPinionTeeth, set)
+  for (const outer of outers)
+    for (const inner of choices(set.innerPinionTeeth, set)) if (findsRoom(set, { inner, outer }, partner)) return { inner, outer }
+  return undefined
+}
+
+const choices = (given: number | undefined, { sunTeeth, ringTeeth }: PlanetarySet): readonly number[] =>
+  given === undefined ? Array.from({ length: Math.max(0, ringTeeth - sunTeeth - 2 * LEAST_PINION) }, (_, i) => LEAST_PINION + i) : [given]
+
+function findsRoom({ sunTeeth, ringTeeth, pinions }: PlanetarySet, { inner, outer }: PinionPair, partner?: PlanetarySet): boolean {
+  const [innerAt, outerAt, apart] = [(sunTeeth + inner) / 2, (ringTeeth - outer) / 2, (inner + outer) / 2]
+  const cosine = (innerAt ** 2 + outerAt ** 2 - apart ** 2) / (2 * innerAt * outerAt)
+  if (!(Math.abs(cosine) <= 1)) return false
+  const between = Math.acos(cosine)
+  const pitch = (2 * Math.PI) / pinions
+  const clear = (r: number, teeth: number, otherR: number, otherTeeth: number, angle: number) =>
+    Math.sqrt(r ** 2 + otherR ** 2 - 2 * r * otherR * Math.cos(angle)) > (teeth + otherTeeth) / 2 + TIPS
+  if (pinions > 1 && !(clear(innerAt, inner, innerAt, inner, pitch) && clear(outerAt, outer, outerAt, outer, pitch) && clear(innerAt, inner, outerAt, outer, pitch - between))) return false // prettier-ignore
+  const outerPastSun = outerAt - outer / 2 > sunTeeth / 2 + TIPS
+  const innerPastRing = innerAt + inner / 2 < ringTeeth / 2 - TIPS
+  if (!partner) return outerPastSun && innerPastRing
+  const innerPastOtherSun = sunTeeth / 2 > partner.sunTeeth / 2 + TIPS
+  return outerPastSun || (innerPastOtherSun && innerPastRing)
+}
