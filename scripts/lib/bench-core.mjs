@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import { solveTrain, specAnswer } from '../../packages/core/dist/index.js'
+import { benchTrain } from './bench-train.mjs'
 import { demoShop } from '../../packages/demo/dist/index.js'
 
 const WARM = 300
@@ -40,6 +41,7 @@ export function benchCore() {
   }
   return [
     timed('whole verdict, every case, power held of every station', verdict),
-    timed('gear train, all ranges of Alder 3', () => solveTrain(unit.train)),
+    timed('gear train, all ranges of Alder 3 with every name', () => solveTrain(unit.train)),
+    ...benchTrain(units),
   ]
 }

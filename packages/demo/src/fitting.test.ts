@@ -59,8 +59,10 @@ const proposed = (job: JobContent, chosen: Fits): Proposal =>
     chosen,
   )
 const limitsOf = (stationId: string, part: Part) =>
-  new Map(stationLimits(unit.stations.find((s) => s.id === stationId) as Unit['stations'][number], part).limits.map((l) => [l.place, l]))
-const oil = { linePressurePa: toSi(190, 'psi'), drumSpeedRadPerS: 0, rangeId: '3' }
+  new Map(
+    stationLimits(unit, unit.stations.find((s) => s.id === stationId) as Unit['stations'][number], part).limits.map((l) => [l.place, l]),
+  )
+const oil = { linePressurePa: toSi(190, 'psi'), drumSpeedRadPerS: 0, rangeId: '3', dragSense: 1 as const }
 
 describe('an operation', () => {
   const everyOperation = unit.stations.flatMap((s) =>

@@ -133,6 +133,7 @@ describe('a table of parts', () => {
           expect(csv.split('\r\n')[1]).not.toMatch(/^[^,]*,"?[=+@-]/)
         },
       ),
+      { examples: [['"||'], [';;;;']] },
     )
   })
   it('names the line of a fault at any row, with line breaks in cells, semicolons and decimal commas', () => {

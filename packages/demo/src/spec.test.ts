@@ -1,6 +1,7 @@
 import { caseInSentence, findingSentence, placeName, togetherSentence, verdictSentence, worstCase, type JobContent } from '@plucky/contract'
 import {
-  drumSpeedPerInput,
+  drumState,
+  oilOf,
   fromSi,
   loadTorque,
   solveTrain,
@@ -11,6 +12,7 @@ import {
   workMargin,
   workPowerHeld,
   type Answer,
+  type DrumState,
   type DutyCase,
   type Limit,
   type Part,
@@ -52,8 +54,8 @@ const withLimit = (part: Part, limit: Partial<StatedLimit>): Part => ({
 })
 
 /** Margins of a station in one case, limit by limit from its load: slow, and apart from the search. */
-function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolution, drumPerInput: number): number[] {
-  const oil = { linePressurePa: duty.linePressurePa, drumSpeedRadPerS: drumPerInput * duty.turbine.speedRadPerS, rangeId: duty.rangeId }
+function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolution, drum: DrumState): number[] {
+  const oil = oilOf(duty, drum)
   return limits.flatMap((limit) => {
     const loadNm = limit.counts ? loadTorque(limit.load, duty, range) : 0
     return loadNm > 0 ? [limit.torqueNm(oil) / (loadNm * duty.factors[limit.shock])] : []
@@ -79,17 +81,17 @@ describe('the fast search', () => {
         for (const verdict of answer.stations) {
           if (verdict.held.outcome !== 'held') continue
           const station = unit.stations.find((s) => s.id === verdict.stationId) as Unit['stations'][number]
-          const { limits } = stationLimits(station, input.fitted.get(station.id) as Part)
+          const { limits } = stationLimits(unit, station, input.fitted.get(station.id) as Part)
           const scale = verdict.held.powerW / answer.peakPowerW
           const margins = answer.cases.flatMap((duty) => {
             const range = gearing.get(duty.rangeId)
             if (!range) return []
             const times = (p: { torqueNm: number; speedRadPerS: number }) => ({ ...p, torqueNm: scale * p.torqueNm })
             const scaled = { ...duty, engine: times(duty.engine), stator: times(duty.stator), turbine: times(duty.turbine) }
-            return marginsOf(limits, scaled, range, drumSpeedPerInput(unit, station, range))
+            return marginsOf(limits, scaled, range, drumState(unit, station, range))
           })
           expect(Math.min(...margins)).toBeCloseTo(1, 9)
-          const unscaled = answer.cases.flatMap((duty) => marginsOf(limits, duty, gearing.get(duty.rangeId) as RangeSolution, drumSpeedPerInput(unit, station, gearing.get(duty.rangeId) as RangeSolution))) // prettier-ignore
+          const unscaled = answer.cases.flatMap((duty) => marginsOf(limits, duty, gearing.get(duty.rangeId) as RangeSolution, drumState(unit, station, gearing.get(duty.rangeId) as RangeSolution))) // prettier-ignore
           expect(verdict.worst?.margin).toBeCloseTo(Math.min(...unscaled), 12)
         }
       }),

@@ -187,7 +187,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
   )
 }
 
-const STATED_ONLY = new Set<Station['kind']>(['one-way', 'gear-set', 'shell', 'converter'])
+const STATED_ONLY = new Set<Station['kind']>(['shell', 'converter'])
 
 /** Where the limits come from, which cases load nothing, and what has no figure. */
 function Basis({
@@ -204,7 +204,7 @@ function Basis({
   verdict: StationVerdict
 }) {
   const limits = bench.fitted
-    ? stationLimits(station, bench.fitted, { engineKind: brief.engine.kind, rules: bench.rules })
+    ? stationLimits(unit, station, bench.fitted, { engineKind: brief.engine.kind, rules: bench.rules })
     : { limits: [], missing: ['part'] }
   const judged = limits.limits.some((limit) => limit.counts)
   const idle = judged ? (bench.answered?.cases ?? []).filter((duty) => !verdict.cases.some((c) => c.caseId === duty.id)) : []

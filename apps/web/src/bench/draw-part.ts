@@ -1,5 +1,16 @@
 import { figure, quantity } from '@plucky/contract'
-import { kFactorRpm, capacityFromStall, steelById, type Geometries, type Part, type Unit } from '@plucky/core'
+import {
+  capacityFromStall,
+  gearSteelById,
+  kFactorRpm,
+  setsAt,
+  steelById,
+  type Geometries,
+  type Part,
+  type PlanetarySet,
+  type Unit,
+} from '@plucky/core'
+import { drawBand } from './draw-band.js'
 import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
 import { drawPack } from './draw-pack.js'
 import { drawShaft } from './draw-shaft.js'
@@ -14,6 +25,8 @@ export function drawPart(part: Part, unit: Unit): Drawing {
       return drawShaft(part.geometry)
     case 'pack':
       return drawPack(part.geometry)
+    case 'band':
+      return drawBand(part.geometry)
     case 'flex-plate':
       return drawPlate(part.geometry)
     case 'converter':
@@ -21,7 +34,7 @@ export function drawPart(part: Part, unit: Unit): Drawing {
     case 'one-way':
       return drawOneWay(part.geometry)
     case 'gear-set':
-      return drawGearSet(part.geometry, unit)
+      return drawGearSet(part.geometry, setsOf(part, unit))
     case 'shell':
       return drawShell(part.geometry)
   }
@@ -129,22 +142,28 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       { d: half(cx, inner), ink: 'steel' },
       { d: half(cx, inner - 10), ink: 'void' },
       ...at.map((p): DrawnPath =>
-        clutch.elementKind === 'roller' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' },
+        clutch.elementKind !== 'sprag' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' },
       ),
     ],
     dimensions: [
-      { name: 'elements', text: `${clutch.elements} ${clutch.elementKind}s` },
+      { name: 'elements', text: `${clutch.elements} ${clutch.elementKind === 'ratchet' ? 'pawls' : `${clutch.elementKind}s`}` },
       { name: 'length', text: `length ${quantity(clutch.elementLengthM, 'mm')}` },
       { name: 'race', text: `race radius ${quantity(clutch.innerRaceRadiusM, 'mm')}` },
       { name: 'element', text: `⌀ ${quantity(clutch.elementDiameterM, 'mm')}` },
     ],
-    places: { whole: { x: cx, y: inner + element / 2 } },
+    places: { whole: { x: cx, y: inner + element / 2 }, wedge: { x: cx, y: inner } },
   }
 }
 
-/** Half of the front set seen along the shaft, teeth from the unit, and the face width beside it. */
-function drawGearSet(gears: Geometries['gear-set'], unit: Unit): Drawing {
-  const set = unit.train.sets[0]
+/** The sets of the station of a unit at which a part belongs. */
+function setsOf(part: Part, unit: Unit): readonly PlanetarySet[] {
+  const station = unit.stations.find(({ id, kind }) => kind === part.kind && part.stationIds.includes(id))
+  return station ? setsAt(unit, station) : []
+}
+
+/** Half of the first set of a station seen along the shaft, teeth from the unit, and the face width beside it. */
+function drawGearSet(gears: Geometries['gear-set'], sets: readonly PlanetarySet[]): Drawing {
+  const [set] = sets
   const [sunTeeth, ringTeeth] = [set?.sunTeeth ?? 30, set?.ringTeeth ?? 60]
   const module = mm(gears.moduleM)
   const [sun, outer] = [(module * sunTeeth) / 2, (module * ringTeeth) / 2]
@@ -168,8 +187,12 @@ function drawGearSet(gears: Geometries['gear-set'], unit: Unit): Drawing {
       { name: 'pinions', text: `${gears.pinions} pinions` },
       { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}` },
       { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}` },
+      { name: 'helix', text: gears.helixRad ? `helix ${quantity(gears.helixRad, 'deg')}` : 'straight teeth' },
+      { name: 'steel', text: gearSteelById(gears.steelId ?? '')?.name ?? 'steel not known' },
     ],
-    places: { whole: { x: cx, y: sun } },
+    places: Object.fromEntries(
+      ['whole', ...sets.flatMap(({ id }) => [`${id}|teeth`, `${id}|flanks`])].map((place) => [place, { x: cx, y: sun }]),
+    ),
   }
 }
 

@@ -149,6 +149,19 @@ function Pack({ station, part, width, height, fill, stroke }: GlyphProps) {
   )
 }
 
+/** A strap round its drum, and the servo that pulls it. */
+function Band({ width, height, fill, stroke }: GlyphProps) {
+  const [w, h] = [Math.min(width, 44) / 2, height / 2]
+  return (
+    <g stroke={stroke} fill={fill}>
+      <path d={`M${-w + 8},${h} V${-h + 14} A${w - 8},14 0 0 1 ${w - 8},${-h + 14} V${h}`} strokeWidth={3} />
+      <path d={`M${-w + 14},${h} V${-h + 17} A${w - 14},9 0 0 1 ${w - 14},${-h + 17} V${h} Z`} />
+      <rect x={w - 8} y={h - 13} width={8} height={13} />
+      <path d={`M${-w},${h - 2} h8`} strokeWidth={3} />
+    </g>
+  )
+}
+
 function OneWay({ width, fill, stroke }: GlyphProps) {
   return (
     <g stroke={stroke} transform={`scale(${Math.min(1, width / 42)})`}>
@@ -203,6 +216,7 @@ export const GLYPHS: Record<Station['kind'], Glyph> = {
   converter: Converter,
   shaft: Bar,
   pack: Pack,
+  band: Band,
   'one-way': OneWay,
   shell: Shell,
   'gear-set': GearSets,

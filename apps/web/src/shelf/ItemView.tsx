@@ -56,7 +56,7 @@ export function ItemView({ kind, item, unit }: ViewProps) {
             halfHeight={140}
             word="DRAWN FROM ITS FIGURES"
           />
-          <Limits part={part} station={station} />
+          <Limits part={part} station={station} unit={unit} />
           <Figures leaves={leavesOf(part.geometry, GEOMETRY_DTOS[part.kind])} />
         </>
       )}
@@ -101,8 +101,8 @@ const TABLE = {
 const SHOWN_PA = toSi(150, 'psi')
 
 /** Every limit of a part: what is computed from its geometry and what is stated, by the usual rules. */
-function Limits({ part, station }: { part: Part; station: Station }) {
-  const by = (engineKind: EngineKind) => stationLimits(station, part, { engineKind, rules: DEFAULT_RULES })
+function Limits({ part, station, unit }: { part: Part; station: Station; unit: Unit }) {
+  const by = (engineKind: EngineKind) => stationLimits(unit, station, part, { engineKind, rules: DEFAULT_RULES })
   const [petrol, diesel] = [by('petrol'), by('diesel')]
   const plain = part.stated.filter((s) => s.torqueNm === undefined && s.powerW === undefined)
   return (
@@ -140,9 +140,13 @@ function Limits({ part, station }: { part: Part; station: Station }) {
 }
 
 function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }) {
-  const held = (of: Limit) => figure(fromSi(of.torqueNm({ linePressurePa: SHOWN_PA, drumSpeedRadPerS: 0, rangeId: '' }), 'lb-ft'))
+  const held = (of: Limit) =>
+    figure(fromSi(of.torqueNm({ linePressurePa: SHOWN_PA, drumSpeedRadPerS: 0, rangeId: '', dragSense: 1 }), 'lb-ft'))
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
-  const oil = limit.fixedNm === undefined ? `at ${quantity(SHOWN_PA, 'psi')}, drum at rest` : ''
+  const oil =
+    limit.fixedNm === undefined
+      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum dragged forward' : 'drum at rest'}`
+      : ''
   const basis = byFuel
     ? 'a power without rpm: by the kind of engine in the brief'
     : limit.stated

@@ -36,7 +36,7 @@ export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, un
 export function leastWords(part: Part, unit: Unit): string {
   const station = unit.stations.find((s) => part.stationIds.includes(s.id) && s.kind === part.kind)
   if (!station) return ''
-  const { limits } = stationLimits(station, part, { engineKind: 'petrol', rules: DEFAULT_RULES })
+  const { limits } = stationLimits(unit, station, part, { engineKind: 'petrol', rules: DEFAULT_RULES })
   const fixed = limits.flatMap((limit) => (limit.counts && limit.fixedNm !== undefined ? [{ limit, nm: limit.fixedNm }] : []))
   const least = fixed.reduce<(typeof fixed)[number] | undefined>((a, b) => (a && a.nm <= b.nm ? a : b), undefined)
   return least ? `${figure(fromSi(least.nm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[least.limit.origin].mark}` : ''

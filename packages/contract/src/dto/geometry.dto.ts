@@ -1,10 +1,12 @@
-import { PLATE_CLASSES, STEELS, type PartKind, type PlateClass } from '@plucky/core'
+import { GEAR_STEELS, ONE_WAY_KINDS, PLATE_CLASSES, STEELS, type OneWayKind, type PartKind, type PlateClass } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Texts, YesNo } from './decorators.js'
-import { PLATE_CLASS_WORDS } from '../words/choices.js'
+import { ONE_WAY_WORDS, PLATE_CLASS_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
-const STEEL_WORDS = Object.fromEntries(STEELS.map(({ id, name }) => [id, name]))
+const namesOf = (steels: readonly { id: string; name: string }[]) => Object.fromEntries(steels.map(({ id, name }) => [id, name]))
+const STEEL_WORDS = namesOf(STEELS)
+const GEAR_STEEL_WORDS = namesOf(GEAR_STEELS)
 
 export class BoltedJointDto {
   @Figure({ label: 'Number of bolts', from: 3, to: 24, whole: true }) bolts!: number
@@ -90,19 +92,35 @@ export class PackDto {
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
 }
 
+export class BandDto {
+  @Figure({ label: 'Radius of the drum', unit: 'mm', from: 20, to: 300 }) drumRadiusM!: number
+  @Figure({ label: 'Width', unit: 'mm', from: 10, to: 150 }) widthM!: number
+  @Figure({ label: 'Arc of wrap', unit: 'deg', from: 90, to: 720 }) wrapRad!: number
+  @Figure({ label: 'Hot static friction', from: 0.03, to: 0.5 }) hotStaticFriction!: number
+  @Shapes('Servo faces', () => PistonChamberDto, { least: 1, most: 4 }) servo!: PistonChamberDto[]
+  @Figure({ label: 'Lever ratio', from: 0.5, to: 10 }) leverRatio!: number
+  @Figure({ label: 'Return spring', unit: 'N', from: 0, to: 5000 }) returnSpringN!: number
+  @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
+  @OneOf('Drum pulls it tight turning', ['forward', 'backward'], { forward: 'as the input', backward: 'against the input' })
+  tightens!: 'forward' | 'backward'
+}
+
 export class OneWayDto {
-  @OneOf('Kind of one-way clutch', ['roller', 'sprag']) elementKind!: 'roller' | 'sprag'
+  @OneOf('Kind of one-way clutch', ONE_WAY_KINDS, ONE_WAY_WORDS) elementKind!: OneWayKind
   @Figure({ label: 'Elements', from: 3, to: 80, whole: true }) elements!: number
   @Figure({ label: 'Length of an element', unit: 'mm', from: 2, to: 80 }) elementLengthM!: number
   @Figure({ label: 'Radius of the inner race', unit: 'mm', from: 5, to: 300 }) innerRaceRadiusM!: number
   @Figure({ label: 'Diameter of an element', unit: 'mm', from: 2, to: 40 }) elementDiameterM!: number
+  @IsOptional() @Figure({ label: 'Wedge angle', unit: 'deg', from: 1, to: 8 }) wedgeAngleRad?: number
 }
 
 export class GearSetDto {
   @Figure({ label: 'Pinions', from: 1, to: 8, whole: true }) pinions!: number
   @Figure({ label: 'Module', unit: 'mm', from: 0.5, to: 8 }) moduleM!: number
   @Figure({ label: 'Face width', unit: 'mm', from: 5, to: 120 }) faceWidthM!: number
-  @Figure({ label: 'Radius of the sun', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
+  @Figure({ label: 'Radius of the smallest sun', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
+  @IsOptional() @OneOf('Steel of the teeth', GEAR_STEELS.map((steel) => steel.id), GEAR_STEEL_WORDS) steelId?: string
+  @IsOptional() @Figure({ label: 'Helix angle', unit: 'deg', from: 0, to: 40 }) helixRad?: number
 }
 
 export class ShellDto {
@@ -119,6 +137,7 @@ export const GEOMETRY_DTOS = {
   converter: ConverterDto,
   shaft: ShaftDto,
   pack: PackDto,
+  band: BandDto,
   'one-way': OneWayDto,
   'gear-set': GearSetDto,
   shell: ShellDto,

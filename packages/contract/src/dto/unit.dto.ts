@@ -1,37 +1,38 @@
-import { PART_KINDS, trainFaults, type PartKind, type Unit } from '@plucky/core'
+import { FAULT_KINDS, OFTEN, PART_KINDS, unitFaults, type FaultKind, type Often, type PartKind, type Unit } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
 import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
-import { PART_KIND_WORDS } from '../words/choices.js'
+import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
-
-const MEMBER = 'Member'
 
 export class PlanetarySetDto {
   @Label('Set', 40) id!: string
   @OneOf('Kind of set', ['simple', 'double-pinion']) kind!: 'simple' | 'double-pinion'
-  @Label(MEMBER, 40) sun!: string
-  @Label(MEMBER, 40) ring!: string
-  @Label(MEMBER, 40) carrier!: string
+  @Label('Sun is on', 40) sun!: string
+  @Label('Ring is on', 40) ring!: string
+  @Label('Carrier is on', 40) carrier!: string
   @Figure({ label: 'Teeth of the sun', from: 10, to: 200, whole: true }) sunTeeth!: number
   @Figure({ label: 'Teeth of the ring', from: 20, to: 400, whole: true }) ringTeeth!: number
   @Figure({ label: 'Pinions', from: 1, to: 8, whole: true }) pinions!: number
+  @IsOptional() @Figure({ label: 'Efficiency, carrier held', from: 0.5, to: 1 }) efficiency?: number
+  @IsOptional() @Figure({ label: 'Teeth of the inner pinion', from: 9, to: 200, whole: true }) innerPinionTeeth?: number
+  @IsOptional() @Figure({ label: 'Teeth of the outer pinion', from: 9, to: 200, whole: true }) outerPinionTeeth?: number
 }
 
 export class RigidJointDto {
   @Label('Joint', 40) id!: string
-  @Label(MEMBER, 40) a!: string
-  @Label(MEMBER, 40) b!: string
+  @Label('Joins', 40) a!: string
+  @Label('To', 40) b!: string
 }
 
 export class ShiftElementDto {
   @Label('Element', 40) id!: string
   @OneOf('Kind of element', ['clutch', 'brake', 'band', 'one-way']) kind!: 'clutch' | 'brake' | 'band' | 'one-way'
-  @Label(MEMBER, 40) a!: string
-  @Label(MEMBER, 40) b!: string
+  @Label('Between', 40) a!: string
+  @Label('And', 40) b!: string
   @IsOptional() @OneOf('Sense of holding', ['forward', 'backward']) holds?: 'forward' | 'backward'
-  @IsOptional() @Label(MEMBER, 40) pistonOn?: string
+  @IsOptional() @Label('Piston turns with', 40) pistonOn?: string
 }
 
 export class GearRangeDto {
@@ -48,8 +49,8 @@ export class GearTrainDto {
   @Shapes('Joints', () => RigidJointDto, { most: 60 }) joints!: RigidJointDto[]
   // Every choice of holding one-ways is tried, so their number is bounded with the elements'.
   @Shapes('Elements', () => ShiftElementDto, { most: 16 }) elements!: ShiftElementDto[]
-  @Label(MEMBER, 40) input!: string
-  @Label(MEMBER, 40) output!: string
+  @Label('Input is', 40) input!: string
+  @Label('Output is', 40) output!: string
   @Shapes('Ranges', () => GearRangeDto, { least: 1, most: 16 }) ranges!: GearRangeDto[]
 }
 
@@ -72,7 +73,7 @@ export class StationDto {
   @Label('Name', 40) name!: string
   @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
   @Shape('Load', () => StationLoadDto) load!: StationLoadDto
-  @Label(MEMBER, 40) speedOf!: string
+  @Label('Turns with', 40) speedOf!: string
   @Shape('Place on the strip', () => StripPlaceDto) strip!: StripPlaceDto
 }
 
@@ -83,12 +84,33 @@ export class VariantDto {
   @Slugs('Offers', { most: 20 }) offers!: string[]
 }
 
+export class UnitThrustDto {
+  @Label('Thrust surface', 40) id!: string
+  @Label('One face turns with', 40) a!: string
+  @Label('The other with', 40) b!: string
+  @Label('Pushed by set', 40) set!: string
+  @Figure({ label: 'Helix angle', unit: 'deg', from: 0, to: 40 }) helixRad!: number
+  @Figure({ label: 'Radius of the sun', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
+  @OneOf('Kind of surface', ['washer', 'needle'], { washer: 'plain washer', needle: 'needle bearing' }) kind!: 'washer' | 'needle'
+  @Figure({ label: 'Inner radius', unit: 'mm', from: 5, to: 200 }) innerRadiusM!: number
+  @Figure({ label: 'Outer radius', unit: 'mm', from: 6, to: 250 }) outerRadiusM!: number
+  @IsOptional() @Figure({ label: 'Dynamic rating', unit: 'N', from: 100, to: 1e6 }) dynamicRatingN?: number
+}
+
+export class UsualFaultDto {
+  @Label('Joint, element or set', 40) at!: string
+  @OneOf('What happens to it', FAULT_KINDS, FAULT_KIND_WORDS) kind!: FaultKind
+  @OneOf('How often', OFTEN) often!: Often
+}
+
 export class UnitDto {
   @Slug('Unit id') id!: string
   @Label('Name', 40) name!: string
   @Shape('Gear train', () => GearTrainDto) train!: GearTrainDto
-  @Shapes('Stations', () => StationDto, { least: 1, most: 40 }) stations!: StationDto[]
+  @Shapes('Stations', () => StationDto, { most: 40 }) stations!: StationDto[]
   @IsOptional() @Shapes('Variants', () => VariantDto, { most: 20 }) variants?: VariantDto[]
+  @IsOptional() @Shapes('Thrust surfaces', () => UnitThrustDto, { most: 40 }) thrusts?: UnitThrustDto[]
+  @IsOptional() @Shapes('Known to fail', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
 }
 
 /** Checks a unit's shape, then whether its gear train can be built and named as written. */
@@ -96,6 +118,6 @@ export function checkUnit(plain: unknown): Checked<Unit> {
   const shape = checkShape(UnitDto, plain)
   if (!shape.ok) return shape
   const unit = JSON.parse(JSON.stringify(shape.value)) as Unit
-  const problems = trainFaults(unit.train).map((f) => worded({ ...f, path: `train.${f.path}` }))
+  const problems = unitFaults(unit).map(worded)
   return problems.length === 0 ? { ok: true, value: unit } : { ok: false, problems }
 }

@@ -75,17 +75,25 @@ interface Line {
   readonly broken: string | undefined
 }
 
+/** What parts the cells: told by the heads alone, since names of columns hold none of these and cells may hold any of them. */
+function delimiterOf(text: string): string {
+  const [heads = ''] = text.split(/\r\n|\n|\r/, 1)
+  const count = (mark: string) => heads.split(mark).length
+  return [',', ';', '\t'].reduce((most, mark) => (count(mark) > count(most) ? mark : most))
+}
+
 /** The rows of a table with the line on which each begins, which is not its number where a cell holds several lines. */
 function linesOf(text: string): { lines: Line[]; delimiter: string } {
   const lines: Line[] = []
-  let [at, number, delimiter] = [0, 1, ',']
+  const delimiter = delimiterOf(text)
+  let [at, number] = [0, 1]
   papaparse.parse<string[]>(text, {
+    delimiter,
     step: ({ data, errors, meta }) => {
       const quotes = errors.find((error) => error.type === 'Quotes')
       lines.push({ number, cells: data, broken: quotes?.message })
       number += text.slice(at, meta.cursor).split(/\r\n|\n|\r/).length - 1
       at = meta.cursor
-      delimiter = meta.delimiter
     },
   })
   return { lines, delimiter }

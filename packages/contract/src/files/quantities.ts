@@ -12,6 +12,7 @@ const ENDING: Record<Dimension, string> = {
   time: 'S',
   area: 'M2',
   volume: 'M3',
+  angle: 'Rad',
 }
 
 /** Units in which a figure of a file is written: the first that says it exactly and shortest; the last, SI, always does. */
@@ -26,6 +27,7 @@ const WRITTEN: Record<Dimension, readonly UnitName[]> = {
   time: ['s'],
   area: ['in²', 'm²'],
   volume: ['in³', 'm³'],
+  angle: ['deg', 'rad'],
 }
 
 const FIGURE = /^([-+]?\d[\d,]*\.?\d*(?:e[-+]?\d+)?)\s*(\S+)$/i

@@ -1,5 +1,6 @@
 import type {
   EngineKind,
+  FaultKind,
   FrictionRadius,
   Launch,
   LifeLimits,
@@ -7,6 +8,7 @@ import type {
   LimitPlace,
   LimitPoint,
   LimitThatCounts,
+  OneWayKind,
   PartKind,
   PlateClass,
   Skill,
@@ -65,10 +67,20 @@ export const PART_KIND_WORDS: Record<PartKind, string> = {
   converter: 'converter',
   shaft: 'shaft',
   pack: 'clutch pack',
+  band: 'band',
   'one-way': 'one-way clutch',
   'gear-set': 'gear set',
   shell: 'shell or drum',
 }
+export const FAULT_KIND_WORDS: Record<FaultKind, string> = {
+  broken: 'broken',
+  lost: 'does not apply',
+  weak: 'slips',
+  stuck: 'stays on',
+  free: 'turns free both ways',
+  seized: 'seized',
+}
+export const ONE_WAY_WORDS: Record<OneWayKind, string> = { roller: 'rollers', sprag: 'sprags', ratchet: 'ratchet' }
 export const LIMIT_PLACE_WORDS: Record<LimitPlace, string> = {
   station: 'the part',
   'stator-clutch': 'its stator one-way clutch',

@@ -63,6 +63,31 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Set "${v.set}": ${v.pinions} equally spaced pinions can't be put in mesh with sun ${v.sunTeeth} and ring ${v.ringTeeth}; their teeth must share out evenly over the pinions. Change the teeth or the number of pinions.`,
   'pinions-collide': (v) =>
     `Set "${v.set}": ${v.pinions} pinions of ${v.pinionTeeth} teeth touch each other round a ${v.sunTeeth}-tooth sun. Fewer pinions or a larger sun.`,
+  'elements-find-no-room': (v) =>
+    `${v.elements} elements don't fit round this race; ${v.room} do. Fewer or thinner elements, or a larger race.`,
+  'band-without-servo': () => 'A band needs at least one servo face.',
+  'pair-finds-no-room': (v) =>
+    `Set "${v.set}": no pair of pinions finds room between sun ${v.sunTeeth} and ring ${v.ringTeeth} with ${v.pinions} pairs. Change the teeth, or have fewer pairs.`,
+  'pinions-foul-sun': (v) =>
+    `Set "${v.set}": its pinions can't pass the other sun of the compound set (${v.sunTeeth} and ${v.otherSunTeeth} teeth): the suns must differ by more than 4 teeth, and the pairs find room.`,
+  'compound-rings-differ': (v) =>
+    `Set "${v.set}" shares carrier and ring with "${v.other}", so its ring has the same ${v.otherTeeth} teeth; ${v.ringTeeth} came.`,
+  'compound-pinions-differ': (v) =>
+    `Set "${v.set}" shares its carrier with "${v.other}", so it has the same ${v.otherPinions} pinions; ${v.pinions} came.`,
+  'joins-itself': (v) => `"${v.name}" joins "${v.member}" to itself. Choose two members, or a member and the case.`,
+  'output-is-input': () => 'Input and output are the same member; nothing would be geared.',
+  'set-on-one-member': (v) => `Set "${v.set}" has "${v.member}" twice; sun, ring and carrier are three members.`,
+  'sense-without-one-way': (v) => `"${v.element}" is no one-way clutch, so it has no sense of holding. Leave the sense out.`,
+  'brake-not-on-case': (v) => `"${v.element}" is a ${v.kind}, so one end of it is the case. Write "case", or make it a clutch.`,
+  'listed-twice': (v) => `"${v.name}" is listed twice. Leave one out.`,
+  'case-is-no-member': () => 'The case does not turn, so it is not listed among the members; it is there by itself.',
+  'place-unknown': (v) => `No joint, element or set is called "${v.name}".`,
+  'fault-of-another-kind': (v) => `"${v.name}" can't be ${v.kind}; it can be: ${v.kinds}.`,
+  'radii-crossed': (v) => `The inner radius must be smaller than the outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
+  'load-unknown': (v) => `No joint or element is called "${v.name}".`,
+  'load-set-unknown': (v) => `No gear set is called "${v.name}".`,
+  'station-repeated': (v) => `Two stations have the id "${v.id}".`,
+  'from-unknown': (v) => `No station is called "${v.station}".`,
   'member-unknown': (v) => `No rotating member is called "${v.member}".`,
   'one-way-without-sense': (v) => `One-way clutch "${v.element}" must say in which sense it holds.`,
   'element-unknown': (v) => `Range ${v.range} asks for "${v.element}", which this unit does not have.`,

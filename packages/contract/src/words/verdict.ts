@@ -138,9 +138,18 @@ const PLACES: Record<string, string> = {
   'lockup-clutch': 'lockup clutch',
   converter: 'converter',
   slip: 'pack slips',
+  'band-slip': 'band slips',
+  wedge: 'elements press into the race',
   part: 'nothing fitted',
 }
-const FEATURES: Record<string, string> = { land: 'land', 'spline-root': 'spline root', 'cross-hole': 'cross hole', weld: 'weld' }
+const FEATURES: Record<string, string> = {
+  land: 'land',
+  'spline-root': 'spline root',
+  'cross-hole': 'cross hole',
+  weld: 'weld',
+  teeth: 'teeth bend',
+  flanks: 'flanks, over life',
+}
 
 export function placeName(place: string): string {
   const [section = '', feature] = place.split('|')

@@ -1,4 +1,4 @@
-import { eliminate } from '../numeric/elimination.js'
+import { SmallSystem } from '../numeric/elimination.js'
 import { solveLinear } from '../numeric/linear.js'
 import { CASE_GROUP, INPUT_GROUP, structureOf, type Structure } from './structure.js'
 import type { GearTrain, PlanetarySet, ShiftElement } from './train.js'
@@ -20,9 +20,12 @@ export const SMALL = 1e-7
 export const setRatio = ({ kind, sunTeeth, ringTeeth }: Pick<PlanetarySet, 'kind' | 'sunTeeth' | 'ringTeeth'>): number =>
   (kind === 'simple' ? 1 : -1) * (sunTeeth / ringTeeth)
 
-/** Room and result of one choice of holding links: speeds per input speed and torques per input torque, kept until the next call. */
-export interface Held {
-  readonly structure: Structure
+/**
+ * Speeds and torques of one choice of holding links, per input speed and torque, in room of its own: what is read from it stands until the
+ * next call. Members that links tie together are one unknown, so that a unit of five or six ranges is left with three to six; the
+ * links' own torques follow by adding up along them.
+ */
+export class Held {
   /** Of each group from the input's on; NaN where it is left free. */
   readonly groupSpeeds: Float64Array
   /** Torque that each set puts on its ring; on the sun it is ρ times that, on the carrier −(1 + ρ) times. */
@@ -31,138 +34,145 @@ export interface Held {
   readonly loads: Float64Array
   /** Torque that each link passes from its a to its b. */
   readonly linkTorques: Float64Array
-  outputTorque: number
-  outcome: Outcome
+  outputTorque = 0
+  outcome: Outcome = 'neutral'
   /** Directions in which the torques of the sets are not settled by gearing. */
-  unsettled: readonly (readonly number[])[]
-  /** Finds speeds, outcome and torques for the ratios of the sets. */
-  solve(ratios: Float64Array): Outcome
-  /** Finds torques alone, with ratios that may differ from those of the speeds. Says whether there is a balance. */
-  balance(ratios: Float64Array): boolean
-  speedOf(member: number): number
-}
+  unsettled: readonly (readonly number[])[] = []
+  private readonly motion: SmallSystem
+  private readonly forces: SmallSystem
 
-/**
- * Speeds and torques of one choice of holding links. Members that links tie together are one unknown, so that a unit of five or
- * six ranges is left with three to six; the links' own torques follow by adding up along them.
- */
-export function heldKernel(structure: Structure, sets: number): Held {
-  const { groups, setGroups, setMembers, groupOf, routes, input, output } = structure
-  const unknown = Math.max(0, groups - 1)
-  const speedRows = new Float64Array(Math.max(1, sets * (unknown + 1)))
-  const torqueRows = new Float64Array(Math.max(1, groups * (sets + 2)))
-  const pivots = new Int32Array(Math.max(sets, groups, 1))
-  const loads = new Float64Array(groupOf.length)
-  const outputGroup = groupOf[output] as number
-
-  const addSpeed = (row: number, group: number, factor: number) => {
-    if (group === CASE_GROUP) return
-    const at = row * (unknown + 1) + (group === INPUT_GROUP ? unknown : group - 1)
-    speedRows[at] = (speedRows[at] as number) + (group === INPUT_GROUP ? -factor : factor)
+  constructor(
+    readonly structure: Structure,
+    private readonly sets: number,
+  ) {
+    const { groups, groupOf, routes } = structure
+    this.groupSpeeds = new Float64Array(groups)
+    this.ringTorques = new Float64Array(sets)
+    this.loads = new Float64Array(groupOf.length)
+    this.linkTorques = new Float64Array(routes.length)
+    this.motion = new SmallSystem(sets, groups - 1)
+    this.forces = new SmallSystem(groups, sets + 1)
   }
-  /** False where the rows contradict each other: the input cannot turn. */
-  const findSpeeds = (ratios: Float64Array, speeds: Float64Array): boolean => {
-    speedRows.fill(0)
-    for (let j = 0; j < sets; j++) {
-      const ratio = ratios[j] as number
-      addSpeed(j, setGroups[3 * j] as number, ratio)
-      addSpeed(j, setGroups[3 * j + 1] as number, 1)
-      addSpeed(j, setGroups[3 * j + 2] as number, -(1 + ratio))
-    }
-    const rank = eliminate(speedRows, sets, unknown, pivots)
-    for (let j = rank; j < sets; j++) if (Math.abs(speedRows[j * (unknown + 1) + unknown] as number) > 1e-9) return false
-    speeds.fill(NaN)
-    speeds[INPUT_GROUP] = 1
-    for (let i = 0; i < rank; i++) {
-      const row = i * (unknown + 1)
-      // Any other coefficient in the row stands in a column without a pivot: the unknown moves with one that is free.
-      let settled = true
-      for (let k = 0; k < unknown; k++) if (k !== pivots[i] && Math.abs(speedRows[row + k] as number) > SMALL) settled = false
-      if (settled) speeds[1 + (pivots[i] as number)] = speedRows[row + unknown] as number
-    }
+
+  /** Finds speeds, outcome and torques for the ratios of the sets. */
+  solve(ratios: Float64Array): Outcome {
+    this.outcome = this.found(ratios)
+    return this.outcome
+  }
+
+  speedOf(member: number): number {
+    const group = this.structure.groupOf[member] as number
+    return group === CASE_GROUP ? 0 : (this.groupSpeeds[group] as number)
+  }
+
+  /** Finds torques alone, with ratios that may differ from those of the speeds. Says whether there is a balance. */
+  balance(ratios: Float64Array): boolean {
+    const { forces, sets } = this
+    this.fillForces(ratios)
+    forces.reduce()
+    if (!forces.consistent(EXACT)) return false
+    if (forces.rank === sets + 1) {
+      this.unsettled = []
+      for (let i = 0; i < forces.rank; i++) {
+        if (forces.pivots[i] === sets) this.outputTorque = forces.right(i)
+        else this.ringTorques[forces.pivots[i] as number] = forces.right(i)
+      }
+    } else this.takeLeast(ratios)
+    this.passAlong(ratios)
     return true
   }
-  const addTorque = (group: number, column: number, factor: number) => {
-    if (group === CASE_GROUP) return
-    const at = group * (sets + 2) + column
-    torqueRows[at] = (torqueRows[at] as number) + factor
+
+  private found(ratios: Float64Array): Outcome {
+    if (this.structure.inputHeld || !this.turns(ratios)) return 'tied-up'
+    const out = this.speedOf(this.structure.output)
+    if (Math.abs(out) < SMALL) return 'output-held'
+    return Number.isNaN(out) || !this.balance(ratios) ? 'neutral' : 'driven'
   }
-  const fillTorques = (ratios: Float64Array) => {
-    torqueRows.fill(0)
+
+  /** Finds the speeds; false where the sets contradict each other, so that the input cannot turn. */
+  private turns(ratios: Float64Array): boolean {
+    const { motion, groupSpeeds, sets } = this
+    const { setGroups } = this.structure
+    motion.clear()
     for (let j = 0; j < sets; j++) {
       const ratio = ratios[j] as number
-      addTorque(setGroups[3 * j] as number, j, ratio)
-      addTorque(setGroups[3 * j + 1] as number, j, 1)
-      addTorque(setGroups[3 * j + 2] as number, j, -(1 + ratio))
+      this.addSpeed(j, setGroups[3 * j] as number, ratio)
+      this.addSpeed(j, setGroups[3 * j + 1] as number, 1)
+      this.addSpeed(j, setGroups[3 * j + 2] as number, -(1 + ratio))
     }
-    addTorque(outputGroup, sets, 1)
-    torqueRows[sets + 1] = -1
+    motion.reduce()
+    if (!motion.consistent(EXACT)) return false
+    groupSpeeds.fill(NaN)
+    groupSpeeds[INPUT_GROUP] = 1
+    for (let i = 0; i < motion.rank; i++) if (this.settled(i)) groupSpeeds[1 + (motion.pivots[i] as number)] = motion.right(i)
+    return true
   }
-  const held: Held = {
-    structure,
-    groupSpeeds: new Float64Array(Math.max(1, groups)),
-    ringTorques: new Float64Array(sets),
-    loads,
-    linkTorques: new Float64Array(routes.length),
-    outputTorque: 0,
-    outcome: 'neutral',
-    unsettled: [],
-    speedOf: (member) => {
-      const group = groupOf[member] as number
-      return group === CASE_GROUP ? 0 : (held.groupSpeeds[group] as number)
-    },
-    balance(ratios) {
-      fillTorques(ratios)
-      const rank = eliminate(torqueRows, groups, sets + 1, pivots)
-      for (let i = rank; i < groups; i++) if (Math.abs(torqueRows[i * (sets + 2) + sets + 1] as number) > 1e-9) return false
-      held.unsettled = []
-      if (rank === sets + 1)
-        for (let i = 0; i < rank; i++) {
-          const value = torqueRows[i * (sets + 2) + sets + 1] as number
-          if (pivots[i] === sets) held.outputTorque = value
-          else held.ringTorques[pivots[i] as number] = value
-        }
-      else leastTorques(ratios)
-      passAlong(ratios)
-      return true
-    },
-    solve(ratios) {
-      const { groupSpeeds } = held
-      if (structure.inputHeld || !findSpeeds(ratios, groupSpeeds)) return (held.outcome = 'tied-up')
-      const out = held.speedOf(output)
-      if (Math.abs(out) < SMALL) return (held.outcome = 'output-held')
-      return (held.outcome = Number.isNaN(out) || !held.balance(ratios) ? 'neutral' : 'driven')
-    },
+
+  /** Any other coefficient in the row stands in a column without a pivot: the unknown moves with one that is free. */
+  private settled(row: number): boolean {
+    const { motion } = this
+    for (let k = 0; k < motion.columns; k++) if (k !== motion.pivots[row] && Math.abs(motion.at(row, k)) > SMALL) return false
+    return true
   }
+
+  private addSpeed(row: number, group: number, factor: number): void {
+    if (group === INPUT_GROUP) this.motion.add(row, this.motion.columns, -factor)
+    else if (group !== CASE_GROUP) this.motion.add(row, group - 1, factor)
+  }
+
+  private fillForces(ratios: Float64Array): void {
+    const { forces, sets } = this
+    const { setGroups, groupOf, output } = this.structure
+    forces.clear()
+    for (let j = 0; j < sets; j++) {
+      const ratio = ratios[j] as number
+      this.addTorque(setGroups[3 * j] as number, j, ratio)
+      this.addTorque(setGroups[3 * j + 1] as number, j, 1)
+      this.addTorque(setGroups[3 * j + 2] as number, j, -(1 + ratio))
+    }
+    this.addTorque(groupOf[output] as number, sets, 1)
+    forces.add(INPUT_GROUP, sets + 1, -1)
+  }
+
+  private addTorque(group: number, column: number, factor: number): void {
+    if (group !== CASE_GROUP) this.forces.add(group, column, factor)
+  }
+
   /** Where gearing alone does not settle the torques of the sets, the least ones are taken. */
-  const leastTorques = (ratios: Float64Array) => {
-    fillTorques(ratios)
-    const rows = Array.from({ length: groups }, (_, g) => [...torqueRows.subarray(g * (sets + 2), g * (sets + 2) + sets + 1)])
-    const { x, free } = solveLinear(rows, rows.map((_row, g) => (g === INPUT_GROUP ? -1 : 0))) // prettier-ignore
-    for (let j = 0; j < sets; j++) held.ringTorques[j] = x[j] ?? 0
-    held.outputTorque = x[sets] ?? 0
-    held.unsettled = free
+  private takeLeast(ratios: Float64Array): void {
+    const { forces, sets } = this
+    this.fillForces(ratios)
+    const rows = Array.from({ length: forces.rows }, (_r, g) => Array.from({ length: sets + 1 }, (_c, j) => forces.at(g, j)))
+    const { x, free } = solveLinear(rows, rows.map((_row, g) => forces.right(g))) // prettier-ignore
+    for (let j = 0; j < sets; j++) this.ringTorques[j] = x[j] ?? 0
+    this.outputTorque = x[sets] ?? 0
+    this.unsettled = free
   }
-  const passAlong = (ratios: Float64Array) => {
+
+  private passAlong(ratios: Float64Array): void {
+    const { loads, linkTorques, sets } = this
+    const { setMembers, routes, input, output } = this.structure
     loads.fill(0)
     for (let j = 0; j < sets; j++) {
-      const [ratio, torque] = [ratios[j] as number, held.ringTorques[j] as number]
+      const [ratio, torque] = [ratios[j] as number, this.ringTorques[j] as number]
       const [s, r, c] = [setMembers[3 * j] as number, setMembers[3 * j + 1] as number, setMembers[3 * j + 2] as number]
       loads[s] = (loads[s] as number) + ratio * torque
       loads[r] = (loads[r] as number) + torque
       loads[c] = (loads[c] as number) - (1 + ratio) * torque
     }
     loads[input] = (loads[input] as number) + 1
-    loads[output] = (loads[output] as number) + held.outputTorque
+    loads[output] = (loads[output] as number) + this.outputTorque
     for (let i = 0; i < routes.length; i++) {
       const { members, shares } = routes[i] as Structure['routes'][number]
       let sum = 0
       for (let k = 0; k < members.length; k++) sum += (shares[k] as number) * (loads[members[k] as number] as number)
-      held.linkTorques[i] = sum
+      linkTorques[i] = sum
     }
   }
-  return held
 }
+
+/** Rows agree within this, their coefficients being of order one. */
+const EXACT = 1e-9
 
 /** Which way torque comes: from the engine, or from the wheels on the overrun. */
 export type Drive = 'power' | 'overrun'
@@ -201,18 +211,18 @@ export function rangeKernel(train: GearTrain, on: readonly string[]): RangeKerne
         if (outcome === 'tied-up') tied ??= held
         else if (obeys(choice, forward, outcome === 'driven')) {
           if (outcome === 'driven') return held
-          fallback ??= held
+          // Where nothing is driven no one-way clutch is loaded, so the fewest of them hold.
+          fallback = held
         }
       }
-      return fallback ?? tied ?? lockedUp((made[0] as Choice).held)
+      const found = fallback ?? tied
+      if (found) return found
+      // Every choice contradicts a one-way clutch, though none contradicts itself: still nothing can turn.
+      const { held } = made[0] as Choice
+      held.outcome = 'tied-up'
+      return held
     },
   }
-}
-
-/** Every choice contradicts a one-way clutch, none because its rows do: still nothing can turn. */
-const lockedUp = (held: Held): Held => {
-  held.outcome = 'tied-up'
-  return held
 }
 
 /** Every subset of the one-way clutches as a mask, the larger ones first. */
@@ -226,7 +236,7 @@ function choiceOf(train: GearTrain, engaged: readonly ShiftElement[], oneWays: r
   const links = [...train.joints, ...engaged, ...holding]
   const at = (member: string) => train.members.indexOf(member)
   return {
-    held: heldKernel(structureOf(train, links), train.sets.length),
+    held: new Held(structureOf(train, links), train.sets.length),
     oneWays: oneWays.map((one) => ({
       link: holding.includes(one) ? links.indexOf(one) : -1,
       a: at(one.a),

@@ -9,8 +9,12 @@ export const memberSpeed = (solution: RangeSolution, member: string): number | u
 /** Speed of a member against another, a − b, per input speed; nothing where either is left free. */
 export function relativeSpeed(solution: RangeSolution, a: string, b: string): number | undefined {
   const [of, against] = [memberSpeed(solution, a), memberSpeed(solution, b)]
-  return of === undefined || against === undefined ? undefined : of - against
+  if (of === undefined || against === undefined) return undefined
+  return Math.abs(of - against) < DUST ? 0 : of - against
 }
+
+/** Differences below this are rounding dust. */
+const DUST = 1e-12
 
 /** Speed across each shift element, a against b: what its open plates rub at and what a one-way clutch overruns at. */
 export const elementSlips = (train: GearTrain, solution: RangeSolution): Record<string, number | undefined> =>

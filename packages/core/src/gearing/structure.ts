@@ -59,7 +59,7 @@ export function structureOf(train: GearTrain, links: readonly Link[]): Structure
   return {
     links,
     groupOf,
-    groups: Math.max(...numbers.values()) + 1,
+    groups: Math.max(INPUT_GROUP, ...numbers.values()) + 1,
     setMembers,
     setGroups: setMembers.map((m) => groupOf[m] as number),
     input: index(train.input),

@@ -1,4 +1,4 @@
-import { eliminate } from './elimination.js'
+import { SmallSystem } from './elimination.js'
 
 /** All solutions of A·x = b: one of least length, the directions in which it is free, and whether the rows agree. */
 export interface LinearSolution {
@@ -18,20 +18,17 @@ const RELATIVE_ZERO = 1e-9
  */
 export function solveLinear(matrix: readonly (readonly number[])[], right: readonly number[]): LinearSolution {
   const n = matrix[0]?.length ?? 0
-  const reduced = new Float64Array(matrix.flatMap((row, i) => [...row, at(right, i)]))
-  const pivots = new Int32Array(matrix.length)
-  const rank = eliminate(reduced, matrix.length, n, pivots)
-  const cell = (i: number, j: number) => reduced[i * (n + 1) + j] as number
-  const tolerance = RELATIVE_ZERO * Math.max(1, ...right.map(Math.abs))
-  const consistent = matrix.every((_row, i) => i < rank || Math.abs(cell(i, n)) <= tolerance)
-  const columns = [...pivots.subarray(0, rank)]
+  const system = new SmallSystem(matrix.length, n).set(matrix.flatMap((row, i) => [...row, at(right, i)])).reduced()
+  const { rank } = system
+  const consistent = system.consistent(RELATIVE_ZERO * Math.max(1, ...right.map(Math.abs)))
+  const columns = [...system.pivots.subarray(0, rank)]
   const particular = new Array<number>(n).fill(0)
-  columns.forEach((column, i) => (particular[column] = cell(i, n)))
+  columns.forEach((column, i) => (particular[column] = system.right(i)))
   const rest = Array.from({ length: n }, (_, j) => j).filter((j) => !columns.includes(j))
   const free = rest.map((j) => {
     const direction = new Array<number>(n).fill(0)
     direction[j] = 1
-    columns.forEach((column, i) => (direction[column] = -cell(i, j)))
+    columns.forEach((column, i) => (direction[column] = -system.at(i, j)))
     return direction
   })
   return { consistent, rank, x: shortest(particular, free), free }

@@ -4,7 +4,7 @@ export interface UnitOfMeasure {
   readonly toSi: number
 }
 
-export type Dimension = 'torque' | 'power' | 'pressure' | 'length' | 'speed' | 'force' | 'mass' | 'time' | 'area' | 'volume'
+export type Dimension = 'torque' | 'power' | 'pressure' | 'length' | 'speed' | 'force' | 'mass' | 'time' | 'area' | 'volume' | 'angle'
 
 const INCH_M = 0.0254
 const POUND_FORCE_N = 4.4482216152605
@@ -39,6 +39,8 @@ export const UNITS = {
   'in²': { dimension: 'area', toSi: INCH_M ** 2 },
   'm³': { dimension: 'volume', toSi: 1 },
   'in³': { dimension: 'volume', toSi: INCH_M ** 3 },
+  rad: { dimension: 'angle', toSi: 1 },
+  deg: { dimension: 'angle', toSi: Math.PI / 180 },
   s: { dimension: 'time', toSi: 1 },
   h: { dimension: 'time', toSi: 3600 },
 } as const satisfies Record<string, UnitOfMeasure>

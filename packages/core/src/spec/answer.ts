@@ -9,7 +9,7 @@ import type { Fault } from '../quantity/fault.js'
 import { engineCurve, type Brief } from './brief.js'
 import { dutyCases, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
-import { drumSpeedPerInput, type StationCase } from './judge.js'
+import { drumState, type StationCase } from './judge.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
@@ -173,7 +173,7 @@ function casesOf(
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {
   const part = input.fitted.get(station.id)
   const { limits, missing } = part ? limitsOf(input, station, part) : NOTHING_FITTED
-  const terms = termsOnce(limits, cases, gearing, (range) => drumSpeedPerInput(input.unit, station, range))
+  const terms = termsOnce(limits, cases, gearing, (range) => drumState(input.unit, station, range))
   return { station, part, limits, missing, terms, held: heldBy(terms, cases) }
 }
 
@@ -187,7 +187,7 @@ function limitsOf(input: SpecInput, station: Station, part: Part): StationLimits
   const kind = brief.engine.kind
   const known = knownLimits.get(part)
   if (known && known.station === station && known.kind === kind && known.rules === rules) return known.made
-  const made = stationLimits(station, part, { engineKind: kind, rules })
+  const made = stationLimits(input.unit, station, part, { engineKind: kind, rules })
   knownLimits.set(part, { station, kind, rules, made })
   return made
 }

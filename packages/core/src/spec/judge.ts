@@ -1,6 +1,7 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import { CASE } from '../gearing/train.js'
 import type { DutyCase } from './duty.js'
+import type { ElementOil } from './limits.js'
 import type { Origin } from './stated.js'
 import type { Shock } from './rules.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
@@ -27,10 +28,25 @@ export function stationSpeed(station: Station, duty: DutyCase, gearing: RangeSol
   return perInput === undefined ? undefined : perInput * duty.turbine.speedRadPerS
 }
 
-/** The drum that carries the piston of a station's element; the case where it does not turn. */
-export function drumSpeedPerInput(unit: Unit, station: Station, gearing: RangeSolution): number {
-  if (station.load.at !== 'link') return 0
-  const id = station.load.id
-  const drum = unit.train.elements.find((element) => element.id === id)?.pistonOn ?? CASE
-  return drum === CASE ? 0 : (gearing.speeds[drum] ?? 0)
+/** How a station's element stands in a range: speed of the drum that carries its piston, and which way what it holds would turn. */
+export interface DrumState {
+  readonly drumPerInput: number
+  readonly dragSense: 1 | -1
 }
+
+/** The drum that carries the piston of a station's element is the case's where it does not turn; held is what is not the case. */
+export function drumState(unit: Unit, station: Station, gearing: RangeSolution): DrumState {
+  const id = station.load.at === 'link' ? station.load.id : undefined
+  const element = unit.train.elements.find((each) => each.id === id)
+  const drum = element?.pistonOn ?? CASE
+  const passed = (gearing.torques[element?.id ?? ''] ?? 0) * (element?.a === CASE ? -1 : 1)
+  return { drumPerInput: drum === CASE ? 0 : (gearing.speeds[drum] ?? 0), dragSense: passed < 0 ? -1 : 1 }
+}
+
+/** Oil at an element in a case. */
+export const oilOf = ({ linePressurePa, rangeId, turbine }: DutyCase, { drumPerInput, dragSense }: DrumState): ElementOil => ({
+  linePressurePa,
+  rangeId,
+  drumSpeedRadPerS: drumPerInput * turbine.speedRadPerS,
+  dragSense,
+})

@@ -1,14 +1,23 @@
+import { bandCapacity, type BandOil } from '../band/band.js'
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
-import { runOutFactor, unratedPlateTorque } from '../flexplate/plate.js'
+import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
+import { compoundPartner, pinionTeeth } from '../gearing/assembly.js'
+import { pinionPair } from '../gearing/pinion-pair.js'
+import { bendingTorque, contactTorque, gearSteelById, pinionRadius, type GearTeeth } from '../gearing/tooth-strength.js'
+import type { PlanetarySet } from '../gearing/train.js'
+import { wedgeTorque } from '../sprag/one-way.js'
 import { shaftLimits, weldLimits } from '../shaft/shaft.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { EngineKind } from '../engine/template.js'
-import type { Part } from './part.js'
+import type { GearSetGeometry, Part } from './part.js'
 import { DEFAULT_RULES, type HouseRules, type Shock } from './rules.js'
 import { SCATTER } from './scatter.js'
 import { statedTorque, type LimitPlace, type Origin, type StatedLimit, type TorqueBasis } from './stated.js'
-import type { Station, StationLoad } from './unit.js'
+import type { Station, StationLoad, Unit } from './unit.js'
+
+/** Oil at a friction element, and which way what it holds would turn. */
+export type ElementOil = PackOil & BandOil
 
 /** One thing about a part that can give way: where, under which torque, at what torque, and who says so. */
 export interface Limit {
@@ -25,7 +34,7 @@ export interface Limit {
   readonly basis?: TorqueBasis
   /** What it holds where oil has no say in it. */
   readonly fixedNm?: number
-  torqueNm(oil: PackOil): number
+  torqueNm(oil: ElementOil): number
 }
 
 export interface StationLimits {
@@ -47,63 +56,132 @@ const PLAIN: LimitContext = { engineKind: 'petrol', rules: DEFAULT_RULES }
  * says which counts: the lower, the computed or the stated one. A limit stated over a life
  * counts in a single event only where the house rule says so.
  */
-export function stationLimits(station: Station, part: Part, context: LimitContext = PLAIN): StationLimits {
-  const { rules } = context
-  const stated = (place: LimitPlace, name: string, shock: Shock, load = station.load, factor = 1): Limit[] =>
-    part.stated.filter((s) => s.place === place).flatMap((s) => statedLimit(s, { name, shock, load, factor, context }))
-  const computed = (place: string, torqueNm: number, shock: Shock, scatter: number, origin: Origin = 'computed') =>
-    fixed({ place, load: station.load, shock, origin, scatter, counts: true }, torqueNm)
-
-  const welds = (own: readonly FilletWeld[] | undefined) =>
-    weldLimits(own).map((w) => computed(`${w.place}|${w.feature}`, w.torqueNm, 'hard', SCATTER.strength))
-
+export function stationLimits(unit: Unit, station: Station, part: Part, context: LimitContext = PLAIN): StationLimits {
+  const at: Bench = { unit, station, part, context }
   switch (part.kind) {
-    case 'flex-plate': {
-      const { geometry } = part
-      const rated = stated('station', 'sheet', 'plate', station.load, runOutFactor(geometry))
-      const sheet = rated.some((limit) => limit.counts)
-        ? rated
-        : [...rated, computed('sheet', unratedPlateTorque(geometry), 'plate', SCATTER.thumb, 'thumb')]
-      const joints = [
-        computed('crank-joint', slipTorque(geometry.crankJoint), 'plate', SCATTER.boltedJoint),
-        computed('converter-joint', slipTorque(geometry.converterJoint), 'plate', SCATTER.boltedJoint),
-      ]
-      return { limits: [...sheet, ...joints], missing: [] }
-    }
-    case 'converter': {
-      const stator = stated('stator-clutch', 'stator-clutch', 'hard')
-      const lockup = part.geometry.lockup ? stated('lockup-clutch', 'lockup-clutch', 'friction', { at: 'lockup' }) : []
-      const missing = [
-        ...(counted(stator) ? [] : ['stator-clutch']),
-        ...(part.geometry.lockup && !counted(lockup) ? ['lockup-clutch'] : []),
-      ]
-      return { limits: [...stator, ...lockup, ...stated('station', 'converter', 'hard', { at: 'turbine' })], missing }
-    }
+    case 'flex-plate':
+      return plateLimits(at, part.geometry)
+    case 'converter':
+      return converterLimits(at, part.geometry.lockup)
     case 'shaft': {
-      const sections = shaftLimits(part.geometry).map((s) => computed(`${s.place}|${s.feature}`, s.torqueNm, 'hard', SCATTER.strength))
-      return { limits: byRule(rules, sections, stated('station', 'whole', 'hard')), missing: [] }
+      const sections = shaftLimits(part.geometry).map((s) => computed(at, `${s.place}|${s.feature}`, s.torqueNm))
+      return { limits: byRule(context.rules, sections, stated(at, 'station', 'whole', 'hard')), missing: [] }
     }
     case 'pack': {
-      const torqueNm = (oil: PackOil) => packCapacity(part.geometry, oil, rules.frictionRadius)
-      const slip: Limit = {
-        place: 'slip',
-        load: station.load,
-        shock: 'friction',
-        origin: 'computed',
-        scatter: SCATTER.slippingPack,
-        counts: true,
-        torqueNm,
-      }
+      const slip = slipping(at, 'slip', (oil) => packCapacity(part.geometry, oil, context.rules.frictionRadius))
       // A stated figure of the pack says nothing of the drum's weld: the weld always counts.
-      return { limits: [...byRule(rules, [slip], stated('station', 'whole', 'friction')), ...welds(part.geometry.welds)], missing: [] }
+      return { limits: [...slip, ...welds(at, part.geometry.welds)], missing: [] }
     }
-    case 'one-way':
-    case 'gear-set':
+    case 'band':
+      return { limits: slipping(at, 'band-slip', (oil) => bandCapacity(part.geometry, oil)), missing: [] }
+    case 'one-way': {
+      const wedge = wedgeTorque(part.geometry)
+      return unlessMissing(byRule(context.rules, wedge === undefined ? [] : [computed(at, 'wedge', wedge)], stated(at, 'station', 'whole', 'hard'))) // prettier-ignore
+    }
+    case 'gear-set': {
+      const { bending, contact } = toothLimits(at, part.geometry)
+      const { limits, missing } = unlessMissing(byRule(context.rules, bending, stated(at, 'station', 'whole', 'hard')))
+      const beside = contact.map((limit) => ({ ...limit, counts: context.rules.lifeLimits === 'count' }))
+      return { limits: [...limits, ...beside], missing }
+    }
     case 'shell': {
-      const whole = stated('station', 'whole', 'hard')
-      const joints = part.kind === 'shell' ? welds(part.geometry.welds) : []
-      return { limits: [...whole, ...joints], missing: counted(whole) ? [] : ['whole'] }
+      const { limits, missing } = unlessMissing(stated(at, 'station', 'whole', 'hard'))
+      return { limits: [...limits, ...welds(at, part.geometry.welds)], missing }
     }
+  }
+}
+
+/** Where limits are being made up. */
+interface Bench {
+  readonly unit: Unit
+  readonly station: Station
+  readonly part: Part
+  readonly context: LimitContext
+}
+
+/** Limits of a whole part; without any that counts the part has no figure. */
+const unlessMissing = (limits: readonly Limit[]): StationLimits => ({ limits, missing: counted(limits) ? [] : ['whole'] })
+
+function plateLimits(at: Bench, geometry: FlexPlateGeometry): StationLimits {
+  const rated = stated(at, 'station', 'sheet', 'plate', { factor: runOutFactor(geometry) })
+  const plate = (place: string, torqueNm: number, scatter: number, origin: Origin = 'computed') =>
+    fixed({ place, load: at.station.load, shock: 'plate', origin, scatter, counts: true }, torqueNm)
+  const unrated = counted(rated) ? [] : [plate('sheet', unratedPlateTorque(geometry), SCATTER.thumb, 'thumb')]
+  const joints = [
+    plate('crank-joint', slipTorque(geometry.crankJoint), SCATTER.boltedJoint),
+    plate('converter-joint', slipTorque(geometry.converterJoint), SCATTER.boltedJoint),
+  ]
+  return { limits: [...rated, ...unrated, ...joints], missing: [] }
+}
+
+function converterLimits(at: Bench, locks: boolean): StationLimits {
+  const stator = stated(at, 'stator-clutch', 'stator-clutch', 'hard')
+  const lockup = locks ? stated(at, 'lockup-clutch', 'lockup-clutch', 'friction', { load: { at: 'lockup' } }) : []
+  const missing = [...(counted(stator) ? [] : ['stator-clutch']), ...(locks && !counted(lockup) ? ['lockup-clutch'] : [])]
+  return { limits: [...stator, ...lockup, ...stated(at, 'station', 'converter', 'hard', { load: { at: 'turbine' } })], missing }
+}
+
+/** A friction element by its slip, and by what is stated of it, as the house rule says. */
+function slipping(at: Bench, place: string, torqueNm: Limit['torqueNm']): Limit[] {
+  const { load } = at.station
+  const slip: Limit = { place, load, shock: 'friction', origin: 'computed', scatter: SCATTER.slippingPack, counts: true, torqueNm }
+  return byRule(at.context.rules, [slip], stated(at, 'station', 'whole', 'friction'))
+}
+
+/** A hard part's own figure, from geometry and steel. */
+const computed = ({ station }: Bench, place: string, torqueNm: number, load = station.load): Limit =>
+  fixed({ place, load, shock: 'hard', origin: 'computed', scatter: SCATTER.strength, counts: true }, torqueNm)
+
+const welds = (at: Bench, own: readonly FilletWeld[] | undefined): Limit[] =>
+  weldLimits(own).map((w) => computed(at, `${w.place}|${w.feature}`, w.torqueNm))
+
+/** What is stated of a place, each as a limit at the point where it applies; nothing for a limit of pressure or speed. */
+function stated(
+  { station, part, context }: Bench,
+  place: LimitPlace,
+  name: string,
+  shock: Shock,
+  { load = station.load, factor = 1 }: { load?: StationLoad; factor?: number } = {},
+): Limit[] {
+  return part.stated.flatMap((figure) => {
+    const torque = figure.place === place ? statedTorque(figure, context.engineKind, context.rules) : undefined
+    if (!torque) return []
+    const at: StationLoad = figure.at === 'engine' || figure.at === 'turbine' ? { at: figure.at } : load
+    const counts = figure.basis !== 'life' || context.rules.lifeLimits === 'count'
+    const about = { place: name, load: at, shock, origin: figure.origin, scatter: SCATTER[figure.origin], counts, stated: figure, basis: torque.basis } // prettier-ignore
+    return [fixed(about, torque.torqueNm * factor)]
+  })
+}
+
+/** The planetary sets of a station. */
+export const setsAt = (unit: Unit, station: Station): readonly PlanetarySet[] => {
+  const { load } = station
+  return load.at === 'sets' ? unit.train.sets.filter(({ id }) => load.ids.includes(id)) : []
+}
+
+/** The teeth that a part brings to one of the sets of a station: its smallest sun has the part's radius, the others stand to it as their teeth. */
+export function teethOf(sets: readonly PlanetarySet[], set: PlanetarySet, part: GearSetGeometry): GearTeeth {
+  const smallest = Math.min(...sets.map(({ sunTeeth }) => sunTeeth))
+  const { pinions, moduleM, faceWidthM, helixRad = 0 } = part
+  return { pinions, moduleM, faceWidthM, helixRad, sunRadiusM: (part.sunRadiusM * set.sunTeeth) / smallest }
+}
+
+/** Pitch radius of the pinion at the sun of a set. */
+export function pinionRadiusOf(unit: Unit, set: PlanetarySet, teeth: GearTeeth): number {
+  const pair = set.kind === 'simple' ? undefined : pinionPair(set, compoundPartner(set, unit.train.sets))
+  return pinionRadius(set, teeth.sunRadiusM, pair?.inner ?? pinionTeeth(set))
+}
+
+/** Teeth of each set in bending, once, and on their flanks, for life; nothing where their steel is not known. */
+function toothLimits(at: Bench, part: GearSetGeometry): { bending: Limit[]; contact: Limit[] } {
+  const steel = gearSteelById(part.steelId ?? '')
+  if (!steel) return { bending: [], contact: [] }
+  const sets = setsAt(at.unit, at.station)
+  const each = (feature: string, torqueOf: (teeth: GearTeeth, set: PlanetarySet) => number) =>
+    sets.map((set) => computed(at, `${set.id}|${feature}`, torqueOf(teethOf(sets, set, part), set), { at: 'sets', ids: [set.id] }))
+  return {
+    bending: each('teeth', (teeth) => bendingTorque(teeth, steel.bendingPa)),
+    contact: each('flanks', (teeth, set) => contactTorque(teeth, pinionRadiusOf(at.unit, set, teeth), steel.lifeContactPa)),
   }
 }
 
@@ -114,33 +192,6 @@ const fixed = (about: Omit<Limit, 'torqueNm' | 'fixedNm'>, torqueNm: number): Li
   fixedNm: torqueNm,
   torqueNm: () => torqueNm,
 })
-
-interface StatedAs {
-  readonly name: string
-  readonly shock: Shock
-  readonly load: StationLoad
-  readonly factor: number
-  readonly context: LimitContext
-}
-
-/** A stated figure as a limit, at the point where it applies; nothing for a limit of pressure or speed. */
-function statedLimit(stated: StatedLimit, { name, shock, load, factor, context }: StatedAs): Limit[] {
-  const torque = statedTorque(stated, context.engineKind, context.rules)
-  if (!torque) return []
-  const at: StationLoad = stated.at === 'engine' || stated.at === 'turbine' ? { at: stated.at } : load
-  const counts = stated.basis !== 'life' || context.rules.lifeLimits === 'count'
-  const about = {
-    place: name,
-    load: at,
-    shock,
-    origin: stated.origin,
-    scatter: SCATTER[stated.origin],
-    counts,
-    stated,
-    basis: torque.basis,
-  }
-  return [fixed(about, torque.torqueNm * factor)]
-}
 
 /** Computed and stated figures of one thing, those that do not count by the house rule marked so. */
 function byRule(rules: HouseRules, computed: readonly Limit[], stated: readonly Limit[]): Limit[] {

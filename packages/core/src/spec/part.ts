@@ -1,5 +1,8 @@
+import { bandFaults, type BandGeometry } from '../band/band.js'
 import { packFaults, type PackGeometry } from '../clutch/pack.js'
+import { oneWayFaults, type OneWayGeometry } from '../sprag/one-way.js'
 import { boltedJointFaults } from '../flexplate/bolted-joint.js'
+import { gearSteelById } from '../gearing/tooth-strength.js'
 import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import type { StallRating } from '../converter/stall-rating.js'
 import { fault, type Fault } from '../quantity/fault.js'
@@ -15,19 +18,16 @@ export interface ConverterGeometry {
   readonly lockup: boolean
 }
 
-export interface OneWayGeometry {
-  readonly elementKind: 'roller' | 'sprag'
-  readonly elements: number
-  readonly elementLengthM: number
-  readonly innerRaceRadiusM: number
-  readonly elementDiameterM: number
-}
-
 export interface GearSetGeometry {
   readonly pinions: number
   readonly moduleM: number
   readonly faceWidthM: number
+  /** Pitch radius of the sun; of the smallest one where the station has suns of several sizes. */
   readonly sunRadiusM: number
+  /** Of table; without it the teeth have no figure of their own. */
+  readonly steelId?: string
+  /** Straight teeth if not given. */
+  readonly helixRad?: number
 }
 
 export interface ShellGeometry {
@@ -43,6 +43,7 @@ export interface Geometries {
   readonly converter: ConverterGeometry
   readonly shaft: ShaftGeometry
   readonly pack: PackGeometry
+  readonly band: BandGeometry
   readonly 'one-way': OneWayGeometry
   readonly 'gear-set': GearSetGeometry
   readonly shell: ShellGeometry
@@ -54,6 +55,7 @@ export const PART_KINDS = [
   'converter',
   'shaft',
   'pack',
+  'band',
   'one-way',
   'gear-set',
   'shell',
@@ -119,6 +121,12 @@ function geometryFaults(part: Part): Fault[] {
       return shaftFaults(part.geometry)
     case 'pack':
       return packFaults(part.geometry)
+    case 'band':
+      return bandFaults(part.geometry)
+    case 'one-way':
+      return oneWayFaults(part.geometry)
+    case 'gear-set':
+      return gearSetFaults(part.geometry)
     case 'flex-plate':
       return [
         ...boltedJointFaults(part.geometry.crankJoint, 'geometry.crankJoint'),
@@ -134,11 +142,12 @@ function geometryFaults(part: Part): Fault[] {
             }),
           ]
     case 'converter':
-    case 'one-way':
-    case 'gear-set':
       return []
   }
 }
+
+const gearSetFaults = ({ steelId }: GearSetGeometry): Fault[] =>
+  steelId === undefined || gearSteelById(steelId) ? [] : [fault('steel-unknown', 'geometry.steelId', { steelId })]
 
 /** Why a part cannot be fitted at a station of a unit. */
 export function fitFaults(unit: Unit, stationId: string, part: Part, path: string): Fault[] {

@@ -1,4 +1,6 @@
 import type { GearTrain } from '../gearing/train.js'
+import type { ThrustSurface } from '../gearing/thrust.js'
+import type { FaultKind, Often } from '../fault/fault-kind.js'
 import type { PartKind } from './part.js'
 
 /** What torque a station sees. */
@@ -43,6 +45,26 @@ export interface Variant {
   readonly offers: readonly string[]
 }
 
+/** A surface between two members that takes the axial force of one gear of a set, as the unit is built. */
+export interface UnitThrust extends ThrustSurface {
+  readonly id: string
+  readonly a: string
+  /** Member or the case. */
+  readonly b: string
+  /** The set whose sun or ring pushes on it, with its helix angle and the sun's pitch radius. */
+  readonly set: string
+  readonly helixRad: number
+  readonly sunRadiusM: number
+}
+
+/** Something that this unit is known to lose, and how often. */
+export interface UsualFault {
+  /** Joint, element or set. */
+  readonly at: string
+  readonly kind: FaultKind
+  readonly often: Often
+}
+
 /** A transmission family: gear train and stations, front to rear. */
 export interface Unit {
   readonly id: string
@@ -50,6 +72,8 @@ export interface Unit {
   readonly train: GearTrain
   readonly stations: readonly Station[]
   readonly variants?: readonly Variant[]
+  readonly thrusts?: readonly UnitThrust[]
+  readonly usual?: readonly UsualFault[]
 }
 
 /** Speed of the flywheel, as a station's speed. */

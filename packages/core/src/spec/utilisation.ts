@@ -1,7 +1,7 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import type { DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
-import type { StationCase } from './judge.js'
+import { oilOf, type DrumState, type StationCase } from './judge.js'
 import { loadShare, type LoadShare } from './load.js'
 
 /** One limit in one case, as plain numbers: load × factor per torque of the case, against what it holds. */
@@ -15,7 +15,7 @@ export interface Term {
   /** Demand per 1 N·m of the source: share × service factor. */
   readonly demandPerTorque: number
   readonly limit: Limit
-  readonly drumPerInput: number
+  readonly drum: DrumState
 }
 
 /** The terms of a station's limits over all cases; what carries nothing or does not count is left out. */
@@ -23,17 +23,17 @@ export function termsOf(
   limits: readonly Limit[],
   cases: readonly DutyCase[],
   gearing: Gearing,
-  drumPerInput: (range: RangeSolution) => number,
+  drumIn: (range: RangeSolution) => DrumState,
 ): Term[] {
   return cases.flatMap((duty, caseIndex) => {
     const range = gearing.get(duty.rangeId)
     if (!range) return []
-    const drum = drumPerInput(range)
+    const drum = drumIn(range)
     return limits.flatMap((limit): Term[] => {
       const { source, share } = loadShare(limit.load, duty.kind, range)
       if (!(share > 0 && limit.counts)) return []
       const factor = duty.factors[limit.shock]
-      return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drumPerInput: drum }]
+      return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drum }]
     })
   })
 }
@@ -47,11 +47,11 @@ export function termsOnce(
   limits: readonly Limit[],
   cases: readonly DutyCase[],
   gearing: Gearing,
-  drumPerInput: (range: RangeSolution) => number,
+  drumIn: (range: RangeSolution) => DrumState,
 ): readonly Term[] {
   const before = known.get(limits)
   if (before && before.gearing === gearing && alike(before.cases, cases)) return before.terms
-  const terms = termsOf(limits, cases, gearing, drumPerInput)
+  const terms = termsOf(limits, cases, gearing, drumIn)
   known.set(limits, { gearing, cases, terms })
   return terms
 }
@@ -66,10 +66,9 @@ const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
 
 /** What each term's limit holds in its case. */
 export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): number[] {
-  return terms.map(({ limit, caseIndex, drumPerInput }) => {
+  return terms.map(({ limit, caseIndex, drum }) => {
     if (limit.fixedNm !== undefined) return limit.fixedNm
-    const { linePressurePa, rangeId, turbine } = cases[caseIndex] as DutyCase
-    return limit.torqueNm({ linePressurePa, rangeId, drumSpeedRadPerS: drumPerInput * turbine.speedRadPerS })
+    return limit.torqueNm(oilOf(cases[caseIndex] as DutyCase, drum))
   })
 }
 

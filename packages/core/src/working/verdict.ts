@@ -3,15 +3,18 @@ import { shaftLimits } from '../shaft/shaft.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
 import type { DutyCase } from '../spec/duty.js'
-import { drumSpeedPerInput, type StationCase } from '../spec/judge.js'
+import { drumState, oilOf, type StationCase } from '../spec/judge.js'
 import { stationLimits, type Limit } from '../spec/limits.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
 import type { Station } from '../spec/unit.js'
 import { workLoad } from './load.js'
+import { workBand } from './band.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
 import { workSection, workWeld } from './shaft.js'
+import { workTeeth } from './teeth.js'
+import { workWedge } from './wedge.js'
 import { from, given, measuredHere, worked, type Working } from './working.js'
 
 /** Everything that a working of one station in one case rests on. */
@@ -67,7 +70,7 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
   const judged = verdictOf(answer, stationId)?.cases.find((c) => c.caseId === caseId)
   const range = duty && (input.gearing ?? solveTrain(input.unit.train)).get(duty.rangeId)
   if (!station || !part || !duty || !judged || !range) return undefined
-  const { limits } = stationLimits(station, part, { engineKind: input.brief.engine.kind, rules: input.rules ?? DEFAULT_RULES })
+  const { limits } = stationLimits(input.unit, station, part, { engineKind: input.brief.engine.kind, rules: input.rules ?? DEFAULT_RULES })
   const limit = limits.find((l) => l.counts && l.place === judged.place && l.origin === judged.origin)
   return limit && { input, station, part, duty, range, limit, judged }
 }
@@ -85,10 +88,12 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     if (own) return workSection(part.geometry, own)
   }
   if (part.kind === 'pack') {
-    const drumSpeedRadPerS = drumSpeedPerInput(input.unit, station, range) * duty.turbine.speedRadPerS
-    const oil = { linePressurePa: duty.linePressurePa, rangeId: duty.rangeId, drumSpeedRadPerS }
+    const oil = oilOf(duty, drumState(input.unit, station, range))
     return workPack(part.geometry, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
   }
+  if (part.kind === 'band') return workBand(part.geometry, oilOf(duty, drumState(input.unit, station, range)))
+  if (part.kind === 'one-way') return workWedge(part.geometry)
+  if (part.kind === 'gear-set') return workTeeth(input.unit, station, part.geometry, limit.place)
   if (part.kind === 'flex-plate' && limit.place === 'crank-joint')
     return workJoint(part.geometry.crankJoint, 'torque at which the crank joint slips')
   if (part.kind === 'flex-plate' && limit.place === 'converter-joint')

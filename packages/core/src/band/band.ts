@@ -1,0 +1,63 @@
+import { annulusArea, type PistonChamber } from '../clutch/piston.js'
+import { fault, type Fault } from '../quantity/fault.js'
+
+export interface BandGeometry {
+  readonly drumRadiusM: number
+  readonly widthM: number
+  /** Arc over which the lining touches the drum; above a turn where it is wrapped twice. */
+  readonly wrapRad: number
+  readonly hotStaticFriction: number
+  /** Faces of the servo piston, and the ranges in which they are fed. */
+  readonly servo: readonly PistonChamber[]
+  /** Force at the band over force of the servo. */
+  readonly leverRatio: number
+  readonly returnSpringN: number
+  readonly ringLossPa: number
+  /** Sense in which the drum pulls the band tight, away from the servo (seen as the input turns: forward +). */
+  readonly tightens: 'forward' | 'backward'
+}
+
+/** Oil at the servo in one range, and the sense in which the held drum would turn if the band let go. */
+export interface BandOil {
+  readonly linePressurePa: number
+  readonly rangeId: string
+  readonly dragSense: 1 | -1
+}
+
+export function bandFaults(band: BandGeometry, path = 'geometry'): Fault[] {
+  return [
+    ...(band.servo.length > 0 ? [] : [fault('band-without-servo', `${path}.servo`)]),
+    ...band.servo.flatMap(({ innerRadiusM, outerRadiusM }, i) =>
+      innerRadiusM < outerRadiusM
+        ? []
+        : [fault('piston-radii-crossed', `${path}.servo.${i}.innerRadiusM`, { innerM: innerRadiusM, outerM: outerRadiusM })],
+    ),
+  ]
+}
+
+/**
+ * Ratio of the tensions of a band, T₁/T₂ = e^(μθ) (Shigley, section 16-4).
+ * @example tensionRatio(0.12, (330 * Math.PI) / 180) // → 1.996
+ * @example tensionRatio(0.12, (660 * Math.PI) / 180) // → 3.984
+ */
+export const tensionRatio = (friction: number, wrapRad: number): number => Math.exp(friction * wrapRad)
+
+/** Force of the servo at the end of the band: (p·A − spring) × lever ratio, not below zero. */
+export function bandForce(band: BandGeometry, { linePressurePa, rangeId }: Pick<BandOil, 'linePressurePa' | 'rangeId'>): number {
+  const fed = band.servo.filter(({ fedIn }) => !fedIn || fedIn.includes(rangeId))
+  const area = fed.reduce((sum, face) => sum + annulusArea(face.innerRadiusM, face.outerRadiusM), 0)
+  return Math.max(0, Math.max(0, linePressurePa - band.ringLossPa) * area - band.returnSpringN) * band.leverRatio
+}
+
+/** True where the drum wraps the band tight in this sense: the servo then holds the slack end. */
+export const wrapsTight = (band: Pick<BandGeometry, 'tightens'>, dragSense: 1 | -1): boolean =>
+  (band.tightens === 'forward') === dragSense > 0
+
+/**
+ * Torque at which a band slips: F·R·(e^(μθ) − 1) with the servo on the slack end, F·R·(1 − e^(−μθ)) on the tight end (Shigley, section
+ * 16-4). Strut, lever and anchor have limits of their own.
+ */
+export function bandCapacity(band: BandGeometry, oil: BandOil): number {
+  const ratio = tensionRatio(band.hotStaticFriction, band.wrapRad)
+  return bandForce(band, oil) * band.drumRadiusM * (wrapsTight(band, oil.dragSense) ? ratio - 1 : 1 - 1 / ratio)
+}
