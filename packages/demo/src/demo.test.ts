@@ -19,7 +19,7 @@ const { units, shelf, jobs } = demoShop()
 const unit = units.find((u) => u.id === 'alder-3') as Unit
 const [weak, balanced] = jobs as [JobContent, JobContent]
 const partById = new Map(shelf.map((part) => [part.id, part]))
-const partsAt = (stationId: string) => shelf.filter((part) => part.stationIds.includes(stationId))
+const partsAt = (stationId: string) => shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(stationId))
 
 const fittedFrom = (fits: JobContent['arrived'], parts: ReadonlyMap<string, Part> = partById) =>
   new Map(
@@ -160,8 +160,7 @@ describe('the answer', () => {
       expect([station.id, held.outcome === 'held', missing.length > 0]).toEqual([station.id, modelled, !modelled])
     }
     const sentence = verdictSentence(answer, unit, weak.brief)
-    for (const station of unit.stations.filter((s) => ['converter', 'shell'].includes(s.kind)))
-      expect(sentence).toContain(station.name)
+    for (const station of unit.stations.filter((s) => ['converter', 'shell'].includes(s.kind))) expect(sentence).toContain(station.name)
   })
 
   it('says why there is none', () => {

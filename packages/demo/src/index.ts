@@ -21,7 +21,8 @@ const filesOf = (folder: string) => readdirSync(data(folder)).sort().map((name) 
 /** Reads Orrery Driveline Works; throws with every problem named where a file contradicts itself. */
 export function demoShop(): DemoShop {
   const units = filesOf('units').map(readUnitFile)
-  const { parts, operations, kits } = readShelfFile(read('shelf.json'))
+  const shelves = filesOf('shelf').map(readShelfFile)
+  const [parts, operations, kits] = [shelves.flatMap((s) => s.parts), shelves.flatMap((s) => s.operations), shelves.flatMap((s) => s.kits)]
   const catalogue: Catalogue = { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
   const lookup: Lookup = {
     unit: (id) => units.find((unit) => unit.id === id),

@@ -42,6 +42,7 @@ export class HouseRulesDto implements HouseRules {
   @Shape('Shock in the launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
   @Shape('Shock at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
   @Figure({ label: 'Shock in reverse', ...FACTOR }) reverseFactor!: number
+  @Figure({ label: 'Ratchet one-way clutch, behind at most', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
   @Figure({ label: 'Shock of a locked converter', ...FACTOR }) lockupFactor!: number
   @Figure({ label: 'Friction elements', ...FACTOR }) frictionFactor!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number

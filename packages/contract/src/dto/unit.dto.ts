@@ -113,9 +113,21 @@ export class UnitDto {
   @IsOptional() @Shapes('Known to fail', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
 }
 
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** A unit may leave out stations and joints where it has none, and say of a range only what is so. */
+function unsaid(plain: unknown): unknown {
+  if (!isObject(plain) || !isObject(plain['train'])) return plain
+  const { train } = plain
+  const ranges = Array.isArray(train['ranges'])
+    ? train['ranges'].map((range: unknown) => (isObject(range) ? { reverse: false, lockup: false, ...range } : range))
+    : train['ranges']
+  return { stations: [], ...plain, train: { joints: [], ...train, ranges } }
+}
+
 /** Checks a unit's shape, then whether its gear train can be built and named as written. */
 export function checkUnit(plain: unknown): Checked<Unit> {
-  const shape = checkShape(UnitDto, plain)
+  const shape = checkShape(UnitDto, unsaid(plain))
   if (!shape.ok) return shape
   const unit = JSON.parse(JSON.stringify(shape.value)) as Unit
   const problems = unitFaults(unit).map(worded)

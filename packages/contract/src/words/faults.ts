@@ -84,6 +84,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'place-unknown': (v) => `No joint, element or set is called "${v.name}".`,
   'fault-of-another-kind': (v) => `"${v.name}" can't be ${v.kind}; it can be: ${v.kinds}.`,
   'radii-crossed': (v) => `The inner radius must be smaller than the outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
+  'sun-of-other-teeth': (v) =>
+    `A sun of ${v.teeth} teeth of this module has a pitch radius of ${quantity(n(v, 'expectedM'), 'mm')}; ${quantity(n(v, 'radiusM'), 'mm')} came.`,
   'load-unknown': (v) => `No joint or element is called "${v.name}".`,
   'load-set-unknown': (v) => `No gear set is called "${v.name}".`,
   'station-repeated': (v) => `Two stations have the id "${v.id}".`,

@@ -1,4 +1,5 @@
 import type { Misfit, Unit } from '@plucky/core'
+import { worded } from './faults.js'
 import { capital } from './format.js'
 import { stationName } from './verdict.js'
 
@@ -13,6 +14,8 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
       return `${name}, “${misfit.part.name}”, does not go with ${neighbour(unit, misfit.stationId, misfit.need.stationId)}: ${ended(misfit.need.why)}`
     case 'clash':
       return `${name}, “${misfit.part.name}”, clashes with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
+    case 'teeth-differ':
+      return `${name}, “${misfit.part.name}”, does not go with the teeth of this ${unit.name}: ${worded(misfit.fault).sentence}`
     case 'other-variant':
       return `${name}, “${misfit.part.name}”, is for ${variantNames(unit, misfit.part.variantIds ?? [])} of ${unit.name} only.`
   }
@@ -29,6 +32,8 @@ export function companionReason(misfit: Misfit, unit: Unit): string {
       return misfit.need.why
     case 'clash':
       return misfit.clash.why
+    case 'teeth-differ':
+      return 'the one there has other teeth'
     case 'other-variant':
       return `the one there is for ${variantNames(unit, misfit.part.variantIds ?? [])}`
   }

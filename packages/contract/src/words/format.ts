@@ -33,8 +33,8 @@ export function hoursWords(hours: number, signed = false): string {
 }
 
 /** Names in a row: "a", "a and b", "a, b and c". */
-export function listed(names: readonly string[]): string {
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`
+export function listed(names: readonly string[], last = 'and'): string {
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} ${last} ${names[names.length - 1]}`
 }
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

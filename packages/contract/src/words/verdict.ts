@@ -121,8 +121,11 @@ export function findingSentence(finding: Finding, unit: Unit): string {
       return `${name}: ${quantity(finding.value, 'psi')} is above the part's maximum of ${quantity(finding.limit, 'psi')}.`
     case 'speed-above-maximum': {
       const range = finding.rangeId ? ` in ${rangeName(unit, finding.rangeId)}` : ''
-      return `${name}: turns ${quantity(finding.value, 'rpm')} at redline${range}, above the part's maximum of ${quantity(finding.limit, 'rpm')}.`
+      const does = unit.stations.find(({ id }) => id === finding.stationId)?.kind === 'one-way' ? 'overruns at' : 'turns'
+      return `${name}: ${does} ${quantity(finding.value, 'rpm')} at redline${range}, above the part's maximum of ${quantity(finding.limit, 'rpm')}.`
     }
+    case 'one-way-unfit':
+      return `${name}: refused by house rule. Its ratchet drops into teeth with a blow and stands behind ${quantity(finding.limit, 'lb-ft')} at most; this engine has ${quantity(finding.value, 'lb-ft')}. Fit rollers or sprags.`
     case 'range-not-driven':
       return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output; it is left out.`
   }

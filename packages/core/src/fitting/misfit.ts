@@ -1,11 +1,15 @@
+import { assemblyFaults } from '../gearing/assembly.js'
+import { fault, type Fault } from '../quantity/fault.js'
+import { setsAt } from '../spec/limits.js'
 import type { Clash, Need, Part } from '../spec/part.js'
-import type { Unit, Variant } from '../spec/unit.js'
+import type { Station, Unit, Variant } from '../spec/unit.js'
 
 /** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant. */
 export type Misfit =
   | { readonly code: 'need-unmet'; readonly stationId: string; readonly part: Part; readonly need: Need }
   | { readonly code: 'clash'; readonly stationId: string; readonly part: Part; readonly otherId: string; readonly clash: Clash }
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
+  | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly fault: Fault }
 
 export const variantOf = (unit: Unit, variantId: string | null): Variant | undefined =>
   (unit.variants ?? []).find((variant) => variant.id === variantId)
@@ -29,7 +33,8 @@ export function offersOf(
  */
 export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId: string | null): Misfit[] {
   const offered = offersOf(unit, fitted, variantId)
-  return unit.stations.flatMap(({ id: stationId }): Misfit[] => {
+  return unit.stations.flatMap((station): Misfit[] => {
+    const { id: stationId } = station
     const part = fitted.get(stationId)
     if (!part) return []
     const alien: Misfit[] = fitsVariant(part, variantId) ? [] : [{ code: 'other-variant', stationId, part }]
@@ -37,8 +42,25 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
     const clashes = (part.clashes ?? []).filter((clash) => offered(clash.stationId, clash.feature))
     return [
       ...alien,
+      ...teethFaults(unit, station, part).map((f): Misfit => ({ code: 'teeth-differ', stationId, part, fault: f })),
       ...needs.map((need): Misfit => ({ code: 'need-unmet', stationId, part, need })),
       ...clashes.map((clash): Misfit => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
     ]
   })
+}
+
+/** Pitch radius and module × teeth may differ by so much through profile shift. */
+const SHIFT = 0.04
+
+/** Why the gears of a part are not those of the unit: pinions that don't go with its teeth, or a sun that is no multiple of the module. */
+function teethFaults(unit: Unit, station: Station, part: Part): Fault[] {
+  const sets = setsAt(unit, station)
+  if (part.kind !== 'gear-set' || sets.length === 0) return []
+  const { pinions, moduleM, sunRadiusM, helixRad = 0 } = part.geometry
+  const withOwn = unit.train.sets.map((set) => (sets.includes(set) ? { ...set, pinions } : set))
+  const built = withOwn.filter(({ id }) => sets.some((set) => set.id === id)).flatMap((set) => assemblyFaults(set, 'geometry', withOwn))
+  const teeth = Math.min(...sets.map((set) => set.sunTeeth))
+  const radiusM = (moduleM * teeth) / (2 * Math.cos(helixRad))
+  const off = Math.abs(sunRadiusM / ((moduleM * teeth) / 2) - 1) > SHIFT && Math.abs(sunRadiusM / radiusM - 1) > SHIFT
+  return off ? [...built, fault('sun-of-other-teeth', 'geometry.sunRadiusM', { teeth, radiusM: sunRadiusM, expectedM: radiusM })] : built
 }

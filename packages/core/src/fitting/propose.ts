@@ -143,6 +143,7 @@ function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[
   const atAsker = () => [...operationsUndone(state, misfit.stationId), ...otherParts(context, state, misfit.stationId)]
   switch (misfit.code) {
     case 'other-variant':
+    case 'teeth-differ':
       return atAsker()
     case 'clash':
       return [...operationsUndone(state, misfit.otherId), ...otherParts(context, state, misfit.otherId), ...atAsker()]

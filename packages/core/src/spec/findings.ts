@@ -2,12 +2,14 @@ import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from './answer.js'
 import type { DutyCase } from './duty.js'
+import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
-import { ENGINE_SPEED } from './unit.js'
+import { memberSpeed, relativeSpeed } from '../gearing/motion.js'
+import { ENGINE_SPEED, type Station } from './unit.js'
 
 /** Something that power held does not show: pressure above a part's maximum, a part turned faster than it may, a range without drive. */
 export interface Finding {
-  readonly code: 'pressure-above-maximum' | 'speed-above-maximum' | 'range-not-driven'
+  readonly code: 'pressure-above-maximum' | 'speed-above-maximum' | 'range-not-driven' | 'one-way-unfit'
   readonly stationId: string | null
   readonly rangeId: string | null
   readonly value: number
@@ -46,7 +48,10 @@ export function findings(
         value: hardest.linePressurePa,
         limit: mostPressure,
       })
-    const fastest = fastestRange(station.speedOf, gearing, curve.maxSpeedRadPerS)
+    const most = (input.rules ?? DEFAULT_RULES).ratchetMostNm
+    if (part.kind === 'one-way' && part.geometry.elementKind === 'ratchet' && curve.peakTorqueNm > most)
+      found.push({ code: 'one-way-unfit', stationId: station.id, rangeId: null, value: curve.peakTorqueNm, limit: most })
+    const fastest = fastestRange(speedIn(input, station), gearing, curve.maxSpeedRadPerS)
     if (mostSpeed !== undefined && fastest.speed > mostSpeed)
       found.push({
         code: 'speed-above-maximum',
@@ -63,15 +68,24 @@ export function findings(
 const isOn = (input: SpecInput, rangeId: string, element: string) =>
   input.unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
 
+/** What a station's speed limit is held against, per input speed: overrun of a one-way clutch, turning of anything else. */
+function speedIn({ unit }: SpecInput, { kind, load, speedOf }: Station): SpeedIn | typeof ENGINE_SPEED {
+  if (speedOf === ENGINE_SPEED) return ENGINE_SPEED
+  const oneWay = kind === 'one-way' && load.at === 'link' ? unit.train.elements.find(({ id }) => id === load.id) : undefined
+  return oneWay ? (range) => relativeSpeed(range, oneWay.a, oneWay.b) : (range) => memberSpeed(range, speedOf)
+}
+
+type SpeedIn = (range: RangeSolution) => number | undefined
+
 function fastestRange(
-  member: string,
+  of: SpeedIn | typeof ENGINE_SPEED,
   gearing: ReadonlyMap<string, RangeSolution>,
   redlineRadPerS: number,
 ): { speed: number; rangeId: string | null } {
-  if (member === ENGINE_SPEED) return { speed: redlineRadPerS, rangeId: null }
+  if (of === ENGINE_SPEED) return { speed: redlineRadPerS, rangeId: null }
   let fastest: { speed: number; rangeId: string | null } = { speed: 0, rangeId: null }
   for (const [rangeId, range] of gearing) {
-    const speed = Math.abs(range.speeds[member] ?? 0) * redlineRadPerS
+    const speed = Math.abs(of(range) ?? 0) * redlineRadPerS
     if (speed > fastest.speed) fastest = { speed, rangeId }
   }
   return fastest

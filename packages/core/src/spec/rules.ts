@@ -29,6 +29,8 @@ export interface HouseRules {
   /** Service factor of hard parts at full power in a range, by launch method: only regrip is felt in every range. */
   readonly fullPowerFactor: Readonly<Record<Launch, number>>
   readonly reverseFactor: number
+  /** A one-way clutch of ratchet kind is refused behind an engine of more torque. */
+  readonly ratchetMostNm: number
   readonly lockupFactor: number
   readonly frictionFactor: number
   readonly plateFactor: number
@@ -49,6 +51,7 @@ export const DEFAULT_RULES: HouseRules = {
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },
   fullPowerFactor: { rolling: 1, 'brake-stall': 1, flash: 1, 'trans-brake': 1, regrip: 1.5, dump: 1 },
   reverseFactor: 1.3,
+  ratchetMostNm: toSi(400, 'lb-ft'),
   lockupFactor: 1.25,
   frictionFactor: 1.1,
   plateFactor: 1.25,

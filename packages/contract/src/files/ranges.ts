@@ -1,0 +1,60 @@
+import {
+  effectsOf,
+  elementSlips,
+  explainRange,
+  overspeeds,
+  pinionSpeeds,
+  powerFlow,
+  rangeEfficiency,
+  solveRange,
+  type Effect,
+  type GearRange,
+  type GearTrain,
+  type RangeState,
+  type Unit,
+} from '@plucky/core'
+import { explanationSentence } from '../words/gearing.js'
+
+/** All that the gear train of a unit says of itself, plain: per 1 of input speed and torque, and what each breakage takes away. */
+export function rangesOf({ id, name, train }: Unit): object {
+  return {
+    unit: id,
+    name,
+    per: 'input speed 1, input torque 1; minus is against the sense of the input',
+    ranges: train.ranges.map((range, i) => rangeOf(train, range, train.ranges[i - 1])),
+    breaks: effectsOf(train).map((effect) => breakOf(train, effect)),
+  }
+}
+
+function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefined): object {
+  const solution = solveRange(train, range)
+  const { outcome, ratio, holding, overrunning, free, speeds } = solution
+  const about = { range: range.id, name: range.name, on: range.on, outcome, holding, overrunning, free, speeds, relativeSpeeds: elementSlips(train, solution) } // prettier-ignore
+  if (outcome !== 'driven') {
+    const explanation = explainRange(train, range)
+    return { ...about, culprits: explanation.culprits, wouldDrive: explanation.wouldDrive, sentence: explanationSentence(explanation) }
+  }
+  const flow = powerFlow(train, solution)
+  const ratioBefore = before && before.reverse === range.reverse ? solveRange(train, before).ratio : 0
+  return {
+    ...about,
+    ratio,
+    step: ratioBefore === 0 ? null : ratioBefore / ratio,
+    efficiency: rangeEfficiency(train, range)?.efficiency ?? null,
+    onTheOverrun: solveRange(train, range, 'overrun').outcome,
+    torques: solution.torques,
+    setTorques: solution.setTorques,
+    outputTorque: -solution.outputTorque,
+    caseTorque: solution.caseTorque,
+    shared: solution.shared,
+    pinionSpeeds: pinionSpeeds(train, solution),
+    overspeeds: overspeeds(solution),
+    power: { links: flow.links, sets: flow.sets, recirculating: flow.recirculating },
+  }
+}
+
+/** A breakage with the ranges that it takes away, and what it does to the others. */
+function breakOf(train: GearTrain, { at, kind, ranges, ratios }: Effect): object {
+  const of = (...states: RangeState[]) => train.ranges.map(({ id }) => id).filter((id) => states.includes(ranges[id] as RangeState))
+  return { at, kind, loses: of('lost', 'other'), slips: of('slips'), binds: of('binds'), runsFreeOnOverrun: of('no-braking'), drivesInstead: ratios } // prettier-ignore
+}

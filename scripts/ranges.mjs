@@ -1,0 +1,10 @@
+import { answerFile } from './lib/answer-file.mjs'
+
+answerFile('Name a unit file: npm run -s ranges -- UNIT.json', ({ FileProblem, rangesOf, readUnitFile }, _shop, json) => {
+  try {
+    return { value: rangesOf(readUnitFile(json)) }
+  } catch (error) {
+    if (error instanceof FileProblem) return { errors: error.problems }
+    throw error
+  }
+})
