@@ -4,12 +4,14 @@ import * as firstTables from './migrations/0001-first-tables.js'
 import * as limitsAndRules from './migrations/0002-limits-and-rules.js'
 import * as whoSaved from './migrations/0003-who-saved.js'
 import * as fittingAndRevisions from './migrations/0004-fitting-and-revisions.js'
+import * as unitsAndTeardown from './migrations/0005-units-and-teardown.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
   { name: '0002-limits-and-rules', ...limitsAndRules },
   { name: '0003-who-saved', ...whoSaved },
   { name: '0004-fitting-and-revisions', ...fittingAndRevisions },
+  { name: '0005-units-and-teardown', ...unitsAndTeardown },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

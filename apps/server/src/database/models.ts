@@ -5,6 +5,7 @@ import { AllowNull, AutoIncrement, Column, DataType, Model, PrimaryKey, Table } 
 @Table({ tableName: 'units', timestamps: false })
 export class UnitRow extends Model {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Unit
 }
 

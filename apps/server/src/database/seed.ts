@@ -8,7 +8,7 @@ export async function seedIfEmpty(sequelize: Sequelize): Promise<boolean> {
     if ((await UnitRow.count({ transaction })) > 0) return false
     const { units, shelf, operations, kits, jobs } = demoShop()
     const rows = (items: readonly { id: string }[]) => items.map((body) => ({ id: body.id, version: 1, body }))
-    await UnitRow.bulkCreate(units.map((body) => ({ id: body.id, body })), { transaction }) // prettier-ignore
+    await UnitRow.bulkCreate(rows(units), { transaction })
     await PartRow.bulkCreate(rows(shelf), { transaction })
     await OperationRow.bulkCreate(rows(operations), { transaction })
     await KitRow.bulkCreate(rows(kits), { transaction })

@@ -33,7 +33,9 @@ export function jobFileSchema(): Schema {
 
 /** Fields that a file may leave unsaid: they stand as by default. */
 const unsaid = (dto: string, name: string) =>
-  dto === 'HouseRulesDto' || (dto === 'JobContentDto' && ['rules', 'variantId'].includes(name)) || (dto === 'SpecDto' && name === 'works')
+  dto === 'HouseRulesDto' ||
+  (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown'].includes(name)) ||
+  (dto === 'SpecDto' && name === 'works')
 
 /** A schema of the wire as it reads in a file: fields without the endings of units, figures as text with theirs. */
 function inFile(dto: string, schema: Schema): Schema {

@@ -79,7 +79,7 @@ function fieldSchema(field: Field): object {
     case 'id':
       return { type: 'string', description: label, ...(holds.nullable ? { nullable: true } : {}) }
     case 'text':
-      return { type: 'string', description: label, maxLength: holds.most }
+      return { type: 'string', description: label, maxLength: holds.most, ...(holds.nullable ? { nullable: true } : {}) }
     case 'ids':
       return { type: 'array', items: { type: 'string' }, description: label }
     case 'shapes':

@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkJob, type Lookup, type ShelfContent } from '@plucky/contract'
-import type { Operation, Part } from '@plucky/core'
+import type { Operation, Part, Unit } from '@plucky/core'
 import { JobRow } from '../database/models.js'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { ShelfService } from './shelf.service.js'
 import type { Kept } from './store.js'
 
-/** Edits of what stands on the shelf. One that would leave a job with a part or an operation that cannot be there is refused. */
+/** Edits of units and of what stands on the shelf. One that would leave a job with a part or an operation that cannot be there is refused. */
 @Injectable()
 export class ShelfEditsService {
   constructor(
@@ -27,6 +27,9 @@ export class ShelfEditsService {
         return this.shelf.operations.change(plain, version)
       case 'kits':
         return this.shelf.kits.change(plain, version)
+      case 'units':
+        await this.mindJobs([], [], this.units.store.checked(plain))
+        return this.units.store.change(plain, version)
       default:
         throw refuse(404, 'not-found', '', { path: kind })
     }
@@ -38,8 +41,8 @@ export class ShelfEditsService {
   }
 
   /** Every job that can be saved now can be saved with the changed items too. */
-  private async mindJobs(parts: readonly Part[], operations: readonly Operation[]): Promise<void> {
-    if (parts.length + operations.length === 0) return
+  private async mindJobs(parts: readonly Part[], operations: readonly Operation[], changed?: Unit): Promise<void> {
+    if (parts.length + operations.length === 0 && !changed) return
     const [catalogue, units] = [await this.shelf.catalogue(), await this.units.all()]
     const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
     const [changedParts, changedOperations] = [byId(parts), byId(operations)]
@@ -50,6 +53,7 @@ export class ShelfEditsService {
     }
     const after: Lookup = {
       ...before,
+      unit: (id) => (changed?.id === id ? changed : before.unit(id)),
       part: (id) => changedParts.get(id) ?? before.part(id),
       operation: (id) => changedOperations.get(id) ?? before.operation(id),
     }

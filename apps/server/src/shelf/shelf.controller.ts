@@ -58,6 +58,7 @@ export class ShelfController {
   change(@Param('kind') kind: string, @Param('id') id: string, @Body() body: unknown) {
     const { item, version } = accepted(checkShape(SaveItemDto, body))
     if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
+    if (kind === 'units') throw refuse(404, 'not-found', '', { path: kind })
     return this.edits.change(kind, item, version)
   }
 }

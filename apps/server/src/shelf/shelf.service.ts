@@ -3,6 +3,7 @@ import { InjectModel } from '@nestjs/sequelize'
 import { checkKit, checkOperation, checkPart, type ShelfContent } from '@plucky/contract'
 import type { Catalogue, Kit, Operation, Part } from '@plucky/core'
 import { Sequelize } from 'sequelize-typescript'
+import { UnitsService } from '../units/units.service.js'
 import { KitRow, OperationRow, PartRow } from '../database/models.js'
 import { Store } from './store.js'
 
@@ -17,6 +18,7 @@ export class ShelfService {
     @InjectModel(OperationRow) operations: typeof OperationRow,
     @InjectModel(KitRow) kits: typeof KitRow,
     private readonly sequelize: Sequelize,
+    private readonly units: UnitsService,
   ) {
     this.parts = new Store(parts as never, checkPart)
     this.operations = new Store(operations as never, checkOperation)
@@ -29,10 +31,10 @@ export class ShelfService {
     return unitId === undefined ? parts : parts.filter((part) => part.unitIds.includes(unitId))
   }
 
-  /** Everything on the shelf, with the number of each item's last save. */
+  /** Units and everything on the shelf, with the number of each item's last save. */
   async content(): Promise<ShelfContent> {
-    const [parts, operations, kits] = await Promise.all([this.parts.kept(), this.operations.kept(), this.kits.kept()])
-    return { parts, operations, kits }
+    const [units, parts, operations, kits] = await Promise.all([this.units.store.kept(), this.parts.kept(), this.operations.kept(), this.kits.kept()]) // prettier-ignore
+    return { units, parts, operations, kits }
   }
 
   async catalogue(): Promise<Catalogue> {

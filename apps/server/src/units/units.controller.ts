@@ -1,12 +1,18 @@
-import { Body, Controller, Get, Param, Post } from '@nestjs/common'
+import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common'
 import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
-import { UnitDto } from '@plucky/contract'
+import { checkShape, readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
+import type { Response } from 'express'
+import { accepted, refuse } from '../http/refusal.js'
+import { ShelfEditsService } from '../shelf/shelf-edits.service.js'
 import { UnitsService } from './units.service.js'
 
 @ApiTags('units')
 @Controller('units')
 export class UnitsController {
-  constructor(private readonly units: UnitsService) {}
+  constructor(
+    private readonly units: UnitsService,
+    private readonly edits: ShelfEditsService,
+  ) {}
 
   @Get()
   all() {
@@ -18,9 +24,31 @@ export class UnitsController {
     return this.units.one(id)
   }
 
+  /** A unit as an open file. */
+  @Get(':id/file')
+  async file(@Param('id') id: string, @Res() response: Response) {
+    const text = writeUnit(await this.units.one(id))
+    response.type('application/json').setHeader('Content-Disposition', `attachment; filename="${id}.json"`)
+    response.send(text)
+  }
+
   @Post()
   @ApiBody({ schema: refs(UnitDto)[0] as { $ref: string } })
   add(@Body() body: unknown) {
     return this.units.add(body)
+  }
+
+  /** Takes a unit in from an open file. */
+  @Post('import')
+  take(@Body() body: unknown) {
+    return this.units.add(accepted(readUnit(body)))
+  }
+
+  @Put(':id')
+  @ApiBody({ schema: refs(SaveItemDto)[0] as { $ref: string } })
+  change(@Param('id') id: string, @Body() body: unknown) {
+    const { item, version } = accepted(checkShape(SaveItemDto, body))
+    if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
+    return this.edits.change('units', item, version)
   }
 }

@@ -2,16 +2,20 @@ import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkUnit } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
-import { UniqueConstraintError } from 'sequelize'
 import { UnitRow } from '../database/models.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { refuse } from '../http/refusal.js'
+import { Store } from '../shelf/store.js'
 
 @Injectable()
 export class UnitsService {
-  constructor(@InjectModel(UnitRow) private readonly rows: typeof UnitRow) {}
+  readonly store: Store<Unit>
 
-  async all(): Promise<Unit[]> {
-    return (await this.rows.findAll({ order: ['id'] })).map((row) => row.body)
+  constructor(@InjectModel(UnitRow) private readonly rows: typeof UnitRow) {
+    this.store = new Store(rows as never, checkUnit)
+  }
+
+  all(): Promise<Unit[]> {
+    return this.store.all()
   }
 
   async one(id: string): Promise<Unit> {
@@ -20,14 +24,7 @@ export class UnitsService {
     return row.body
   }
 
-  async add(plain: unknown): Promise<Unit> {
-    const unit = accepted(checkUnit(plain))
-    try {
-      await this.rows.create({ id: unit.id, body: unit })
-    } catch (error) {
-      if (error instanceof UniqueConstraintError) throw refuse(409, 'name-taken', 'id', { id: unit.id })
-      throw error
-    }
-    return unit
+  add(plain: unknown): Promise<Unit> {
+    return this.store.add(plain)
   }
 }

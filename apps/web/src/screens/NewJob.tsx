@@ -1,6 +1,7 @@
 import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
 import { checkBrief, verdictSentence, type JobContent, KIND_WORDS, LAUNCH_FOR, USE_WORDS } from '@plucky/contract'
 import {
+  NOTHING_FOUND,
   DEFAULT_RULES,
   ENGINE_KINDS,
   headlineFor,
@@ -163,6 +164,7 @@ function firstSpec(name: string, unit: Unit, kind: EngineKind, use: Use, powerW:
     variantId: null,
     brief: firstBrief(kind, use, powerW),
     arrived: stock,
+    teardown: NOTHING_FOUND,
     spec: { fits: stock, works: {}, pressure: MAKERS_PRESSURE },
     rules: DEFAULT_RULES,
   }

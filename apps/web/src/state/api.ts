@@ -40,7 +40,10 @@ export const api = {
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   sheetOf: (number: number, revision: string | null) => `/api/jobs/${number}/sheet.pdf${revision ? `?revision=${revision}` : ''}`,
   partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
-  units: () => call<Unit[]>('GET', '/units'),
+  addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
+  saveUnit: (unit: Unit, version: number) => call<{ item: Unit; version: number }>('PUT', `/units/${unit.id}`, { item: unit, version }),
+  takeUnit: (file: unknown) => call<Unit>('POST', '/units/import', file),
+  unitFileOf: (id: string) => `/api/units/${id}/file`,
   revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
   addRevision: (number: number, revision: { name: string; by?: string; version: number }) =>
     call<Revision>('POST', `/jobs/${number}/revisions`, revision),

@@ -62,7 +62,7 @@ export async function openJob(number: number): Promise<void> {
   try {
     const job = await api.job(number)
     const stored = contentOf(job)
-    const draft = await leftBehind(number)
+    const draft = caughtUp(await leftBehind(number), stored)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
     if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
       if (draft) dropDraft(number, draft.by) // it had arrived; only the acknowledgement was lost
@@ -86,6 +86,12 @@ export async function openJob(number: number): Promise<void> {
   } catch (error) {
     set({ state: 'failed', problem: (error as Error).message })
   }
+}
+
+/** A draft of an earlier version of this page lacks what jobs did not know then; there the stored job is good. */
+function caughtUp(draft: Draft | undefined, stored: JobContent): Draft | undefined {
+  if (!draft) return undefined
+  return { ...draft, content: { ...stored, ...draft.content, rules: { ...stored.rules, ...draft.content.rules } } }
 }
 
 /** The latest change that a window of this machine left behind; what a window that lives is about to save is its own. */

@@ -3,6 +3,7 @@ import type { Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 
 const { units, shelf } = demoShop()
+const kept = units.map((item) => ({ item, version: 1 }))
 
 /** A server with a shelf that others change. */
 class Beyond {
@@ -12,8 +13,8 @@ class Beyond {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
     const reply = (status: number, body: unknown) => ({ ok: status < 300, status, statusText: '', json: async () => JSON.parse(JSON.stringify(body)) as unknown }) // prettier-ignore
-    if (path === '/api/units') return reply(200, units)
-    if (path === '/api/shelf/content') return reply(200, { parts: this.parts, operations: [], kits: [] } satisfies ShelfContent)
+    if (path === '/api/shelf/content')
+      return reply(200, { units: kept, parts: this.parts, operations: [], kits: [] } satisfies ShelfContent)
     const { item, version } = JSON.parse(options.body ?? '') as { item: Part; version: number }
     const own = this.parts.find((p) => p.item.id === item.id)
     if (own?.version !== version) return reply(409, { errors: [{ code: 'item-changed-elsewhere', path: 'version', sentence: 'Changed.' }] })

@@ -27,19 +27,13 @@ export const shopStore = createStore<Shop>(() => ({
 
 export type ItemKind = 'parts' | 'operations' | 'kits'
 export type Item = Part | Operation | Kit
-const versionKey = (kind: ItemKind, id: string) => `${kind}/${id}`
+const versionKey = (kind: ItemKind | 'units', id: string) => `${kind}/${id}`
 
 /** Many tries' worth of patience is the screen's; here it is loaded once more when asked. */
 export async function loadShop(): Promise<void> {
   try {
-    const [units, shelf] = await Promise.all([api.units(), api.shelf()])
-    shopStore.setState({
-      ...shelved(shelf),
-      state: 'ready',
-      problem: '',
-      units,
-      gearing: new Map(units.map((unit) => [unit.id, solveTrain(unit.train)])),
-    })
+    const shelf = await api.shelf()
+    shopStore.setState({ ...shelved(shelf), state: 'ready', problem: '' })
   } catch (error) {
     shopStore.setState({ state: 'failed', problem: (error as Error).message })
   }
@@ -57,20 +51,29 @@ export async function refreshShop(): Promise<void> {
   if (now && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
 }
 
-function shelved({ parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'versions'> {
+function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'gearing' | 'versions'> {
   const byId = <T extends { id: string }>(kept: readonly { item: T }[]) => new Map(kept.map(({ item }) => [item.id, item]))
-  const versions = (kind: ItemKind, kept: readonly { item: Item; version: number }[]) =>
+  const versions = (kind: ItemKind | 'units', kept: readonly { item: { readonly id: string }; version: number }[]) =>
     kept.map(({ item, version }) => [versionKey(kind, item.id), version] as const)
+  const units = kept.map(({ item }) => item)
   return {
+    units,
+    gearing: gearingOf(units),
     parts: byId(parts),
     operations: byId(operations),
     kits: byId(kits),
-    versions: new Map([...versions('parts', parts), ...versions('operations', operations), ...versions('kits', kits)]),
+    versions: new Map([
+      ...versions('units', kept),
+      ...versions('parts', parts),
+      ...versions('operations', operations),
+      ...versions('kits', kits),
+    ]),
   }
 }
 
 /** Number of the last save of an item as it is known here; nothing where it is not on the shelf. */
-export const versionOf = (kind: ItemKind, id: string): number | undefined => shopStore.getState().versions.get(versionKey(kind, id))
+export const versionOf = (kind: ItemKind | 'units', id: string): number | undefined =>
+  shopStore.getState().versions.get(versionKey(kind, id))
 
 /** Puts an item on the shelf, new or over the save on which it was made: on the server first, then here. */
 export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: number | undefined): Promise<T> {
@@ -78,6 +81,29 @@ export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: nu
   place(kind, [kept as { item: Item; version: number }])
   return kept.item as T
 }
+
+/** Keeps a unit, new or over the save on which it was made. */
+export async function keepUnit(unit: Unit, over: number | undefined): Promise<Unit> {
+  const kept = over === undefined ? { item: await api.addUnit(unit), version: 1 } : await api.saveUnit(unit, over)
+  placeUnit(kept.item, kept.version)
+  return kept.item
+}
+
+/** Takes a unit in from an open file. */
+export async function takeUnit(file: unknown): Promise<Unit> {
+  const unit = await api.takeUnit(file)
+  placeUnit(unit, 1)
+  return unit
+}
+
+function placeUnit(unit: Unit, version: number): void {
+  shopStore.setState((shop) => {
+    const units = [...shop.units.filter(({ id }) => id !== unit.id), unit].sort((a, b) => (a.id < b.id ? -1 : 1))
+    return { units, gearing: gearingOf(units), versions: new Map(shop.versions).set(versionKey('units', unit.id), version) }
+  })
+}
+
+const gearingOf = (units: readonly Unit[]) => new Map(units.map((unit) => [unit.id, solveTrain(unit.train)]))
 
 /** Takes parts of a list that was looked at before, all of them or none, the changed ones over the saves that were seen then. */
 export async function takeParts(added: readonly Part[], changed: readonly { item: Part; version: number }[]): Promise<void> {

@@ -43,6 +43,28 @@ export const SlugOrNull =
       },
     })
 
+/** Free text, also none at all. */
+export const Note = (what: string, most: number) =>
+  applyDecorators(
+    IsString({ message: `${what} must be text.`, ...as(what, { type: 'text', most }) }),
+    Length(0, most, { message: `${what} must have ${most} characters at most.` }),
+  )
+
+/** A name, or null for none. */
+export const LabelOrNull =
+  (what: string, most: number): PropertyDecorator =>
+  (target, property) =>
+    registerDecorator({
+      name: 'labelOrNull',
+      target: target.constructor,
+      propertyName: String(property),
+      options: as(what, { type: 'text', most, nullable: true }),
+      validator: {
+        validate: (value: unknown) => value === null || (typeof value === 'string' && value.length > 0 && value.length <= most),
+        defaultMessage: () => `${what} must have 1 to ${most} characters, or be null.`,
+      },
+    })
+
 /** An identifier made of small letters, digits and dashes. */
 export const Slug = (what: string) => Matches(SLUG, { message: `${what} ${SLUG_RULE}.`, ...as(what, { type: 'id', nullable: false }) })
 

@@ -7,7 +7,7 @@ export type Dto = new () => object
 export type Holds =
   | { readonly type: 'figure'; readonly span: Span }
   | { readonly type: 'choice'; readonly choices: readonly string[]; readonly words: Readonly<Record<string, string>> }
-  | { readonly type: 'text'; readonly most: number }
+  | { readonly type: 'text'; readonly most: number; readonly nullable?: boolean }
   | { readonly type: 'id'; readonly nullable: boolean }
   | { readonly type: 'ids' }
   | { readonly type: 'yes-no' }

@@ -10,11 +10,14 @@ import {
   type Unit,
   type HouseRules,
   operationFaults,
+  NOTHING_FOUND,
+  teardownFaults,
+  type Teardown,
   type Fits,
   type Operation,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { Label, Named, Shape, Slug, SlugOrNull } from './decorators.js'
+import { Label, LabelOrNull, Named, Note, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
 import { worded, type Problem } from '../words/faults.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
@@ -38,6 +41,15 @@ export class SpecDto {
   @Shape('Line pressure', () => PressureDto) pressure!: PressureDto
 }
 
+/** What was found of the unit as it came in: ranges, signs, checks by their names, and what it was. */
+export class TeardownDto {
+  @Named('Ranges as they were driven') ranges!: Record<string, string>
+  @Texts('Signs', { most: 40 }) signs!: string[]
+  @Named('Checks made') checks!: Record<string, string>
+  @LabelOrNull('What it was', 120) found!: string | null
+  @Note('Note of the teardown', 600) note!: string
+}
+
 /** What a person changes about a job; saved as one. */
 export class JobContentDto {
   @Label('Name of the job', 60) name!: string
@@ -47,6 +59,7 @@ export class JobContentDto {
   @Shape('Brief', () => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
   @Named('As it came in') arrived!: Record<string, string | null>
+  @Shape('What is lost', () => TeardownDto) teardown!: TeardownDto
   @Shape('Spec', () => SpecDto) spec!: SpecDto
   /** The house rules that the job is judged by. */
   @Shape('House rules', () => HouseRulesDto) rules!: HouseRulesDto
@@ -71,6 +84,7 @@ export interface JobContent {
   readonly variantId: string | null
   readonly brief: Brief
   readonly arrived: Readonly<Record<string, string | null>>
+  readonly teardown: Teardown
   readonly spec: Spec
   readonly rules: HouseRules
 }
@@ -85,12 +99,13 @@ export interface Job extends JobContent {
 }
 
 /** What a person changes about a job, without the marks of its saves. */
-export const contentOf = ({ name, unitId, variantId, brief, arrived, spec, rules }: JobContent): JobContent => ({
+export const contentOf = ({ name, unitId, variantId, brief, arrived, teardown, spec, rules }: JobContent): JobContent => ({
   name,
   unitId,
   variantId,
   brief,
   arrived,
+  teardown,
   spec,
   rules,
 })
@@ -130,6 +145,7 @@ export function withDefaults(plain: unknown): unknown {
   const { rules = {}, spec } = plain
   return {
     variantId: null,
+    teardown: NOTHING_FOUND,
     ...plain,
     rules: isObject(rules) ? { ...DEFAULT_RULES, ...rules } : rules,
     ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),
@@ -151,6 +167,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
       ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
       ...fitProblems(unit, job.arrived, 'arrived', lookup.part),
       ...workProblems(unit, job.spec, lookup),
+      ...teardownProblems(unit, job.teardown),
     )
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
 }
@@ -159,6 +176,16 @@ const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
   variantId === null || unit.variants?.some((v) => v.id === variantId)
     ? []
     : [worded(fault('variant-unknown', 'variantId', { unit: unit.name, variant: variantId }))]
+
+/** Names against values that are text each, then against what the unit has. */
+function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {
+  const unread = (['ranges', 'checks'] as const).flatMap((key) =>
+    Object.entries(teardown[key]).flatMap(([name, value]) =>
+      typeof value === 'string' ? [] : [{ code: 'text-expected', path: `teardown.${key}.${name}`, sentence: 'Text is expected here.' }],
+    ),
+  )
+  return unread.length > 0 ? unread : teardownFaults(unit, teardown).map(worded)
+}
 
 function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
   return Object.entries(spec.works).flatMap(([stationId, ids]) => {

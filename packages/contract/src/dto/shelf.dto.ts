@@ -1,4 +1,4 @@
-import type { Kit, Operation, Part } from '@plucky/core'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, Named, NamedEach, Shapes } from './decorators.js'
 import { Figure } from './figure.js'
@@ -22,8 +22,9 @@ export class NewRevisionDto {
   @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
 }
 
-/** The shelf as the server gives it: each item with the number of its last save. */
+/** Units and shelf as the server gives them: each item with the number of its last save. */
 export interface ShelfContent {
+  readonly units: readonly { readonly item: Unit; readonly version: number }[]
   readonly parts: readonly { readonly item: Part; readonly version: number }[]
   readonly operations: readonly { readonly item: Operation; readonly version: number }[]
   readonly kits: readonly { readonly item: Kit; readonly version: number }[]

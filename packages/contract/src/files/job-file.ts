@@ -116,6 +116,7 @@ const FIRST = [
   'engine',
   'form',
   'arrived',
+  'teardown',
   'spec',
   'rules',
   'unit',
@@ -134,9 +135,9 @@ function ordered(value: unknown): unknown {
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
 export function writeJob({ job, unit, parts, operations, kits }: JobFile): string {
-  const { name, unitId, variantId, brief, arrived, spec, rules } = job
+  const { name, unitId, variantId, brief, arrived, teardown, spec, rules } = job
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const own = { unit, parts: sorted(parts), operations: sorted(operations), kits: sorted(kits) }
-  const file = { format: JOB_FORMAT, version: JOB_FORMAT_VERSION, name, unitId, variantId, brief, arrived, spec, rules, ...own }
+  const file = { format: JOB_FORMAT, version: JOB_FORMAT_VERSION, name, unitId, variantId, brief, arrived, teardown, spec, rules, ...own }
   return `${JSON.stringify(ordered(encodeQuantities(file)), null, 2)}\n`
 }

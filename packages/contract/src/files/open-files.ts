@@ -4,7 +4,7 @@ import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Problem } from '../words/faults.js'
-import { decodeQuantities } from './quantities.js'
+import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
 
 /** An open file that cannot be taken, with every problem found in it. */
 export class FileProblem extends Error {
@@ -16,25 +16,33 @@ export class FileProblem extends Error {
 const FORMAT_VERSION = 1
 
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
-function opened(file: unknown, format: string): Record<string, unknown> {
+function opened(file: unknown, format: string): Checked<Record<string, unknown>> {
   const { format: came, version, ...content } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
-  if (came !== format || version !== FORMAT_VERSION)
-    throw new FileProblem([
-      {
-        code: 'format-unknown',
-        path: 'format',
-        sentence: `A file of format "${format}", version ${FORMAT_VERSION} is expected; "${String(came)}", version ${String(version)} came.`,
-      },
-    ])
-  return decodeQuantities(content) as Record<string, unknown>
+  if (came === format && version === FORMAT_VERSION) return { ok: true, value: decodeQuantities(content) as Record<string, unknown> }
+  const sentence = `A file of format "${format}", version ${FORMAT_VERSION} is expected; "${String(came)}", version ${String(version)} came.`
+  return { ok: false, problems: [{ code: 'format-unknown', path: 'format', sentence }] }
 }
 
 function taken<T>(checked: Checked<T>, under = ''): T {
   if (checked.ok) return checked.value
-  throw new FileProblem(checked.problems.map((p) => ({ ...p, path: under + p.path })))
+  throw new FileProblem(checked.problems.map((p) => ({ ...p, path: filePath(under + p.path) })))
 }
 
-export const readUnitFile = (file: unknown): Unit => taken(checkUnit(opened(file, 'plucky-unit')))
+const UNIT_FORMAT = 'plucky-unit'
+
+/** Reads a unit from its open file. */
+export function readUnit(file: unknown): Checked<Unit> {
+  const content = opened(file, UNIT_FORMAT)
+  const checked = content.ok ? checkUnit(content.value) : content
+  return checked.ok ? checked : { ok: false, problems: checked.problems.map((p) => ({ ...p, path: filePath(p.path) })) }
+}
+
+/** A unit from its open file, or every problem in it as an error. */
+export const readUnitFile = (file: unknown): Unit => taken(readUnit(file))
+
+/** Writes a unit as an open file; reading it back gives the same unit, and writing that the same bytes. */
+export const writeUnit = (unit: Unit): string =>
+  `${JSON.stringify(encodeQuantities({ format: UNIT_FORMAT, version: FORMAT_VERSION, ...unit }), null, 2)}\n`
 
 /** A shelf as one open file holds it. */
 export interface ShelfFile {
@@ -44,7 +52,7 @@ export interface ShelfFile {
 }
 
 export function readShelfFile(file: unknown): ShelfFile {
-  const { parts, operations = [], kits = [] } = opened(file, 'plucky-shelf')
+  const { parts, operations = [], kits = [] } = taken(opened(file, 'plucky-shelf'))
   return {
     parts: eachOf('parts', parts, checkPart),
     operations: eachOf('operations', operations, checkOperation),

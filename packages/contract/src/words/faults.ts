@@ -81,6 +81,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'brake-not-on-case': (v) => `"${v.element}" is a ${v.kind}, so one end of it is the case. Write "case", or make it a clutch.`,
   'listed-twice': (v) => `"${v.name}" is listed twice. Leave one out.`,
   'case-is-no-member': () => 'The case does not turn, so it is not listed among the members; it is there by itself.',
+  'choice-not-there': (v) => `"${v.value}" is none of: ${v.choices}.`,
   'place-unknown': (v) => `No joint, element or set is called "${v.name}".`,
   'fault-of-another-kind': (v) => `"${v.name}" can't be ${v.kind}; it can be: ${v.kinds}.`,
   'radii-crossed': (v) => `The inner radius must be smaller than the outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,

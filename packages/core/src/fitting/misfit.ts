@@ -54,8 +54,9 @@ const SHIFT = 0.04
 
 /** Why the gears of a part are not those of the unit: pinions that don't go with its teeth, or a sun that is no multiple of the module. */
 function teethFaults(unit: Unit, station: Station, part: Part): Fault[] {
+  if (part.kind !== 'gear-set') return []
   const sets = setsAt(unit, station)
-  if (part.kind !== 'gear-set' || sets.length === 0) return []
+  if (sets.length === 0) return []
   const { pinions, moduleM, sunRadiusM, helixRad = 0 } = part.geometry
   const withOwn = unit.train.sets.map((set) => (sets.includes(set) ? { ...set, pinions } : set))
   const built = withOwn.filter(({ id }) => sets.some((set) => set.id === id)).flatMap((set) => assemblyFaults(set, 'geometry', withOwn))

@@ -1,0 +1,41 @@
+import { fault, type Fault } from '../quantity/fault.js'
+import type { Unit } from '../spec/unit.js'
+import { suspectId, suspectsOf } from './candidates.js'
+import { checksOf } from './checks.js'
+import type { Seen } from './diagnose.js'
+import { SEEN_STATES, type SeenState } from './seen.js'
+import { SIGNS } from './signs.js'
+
+/** What was found of a unit as it came in, kept with its job. */
+export interface Teardown extends Seen {
+  /** The fault that it was, by its id; null while that is not known. */
+  readonly found: string | null
+  readonly note: string
+}
+
+export const NOTHING_FOUND: Teardown = { ranges: {}, signs: [], checks: {}, found: null, note: '' }
+
+/** True where anything at all was noted. */
+export const isNoted = ({ ranges, signs, checks, found, note }: Teardown): boolean =>
+  Object.keys(ranges).length + signs.length + Object.keys(checks).length > 0 || found !== null || note !== ''
+
+/** What a teardown names that its unit does not have. */
+export function teardownFaults(unit: Unit, teardown: Teardown, path = 'teardown'): Fault[] {
+  const ids = unit.train.ranges.map(({ id }) => id)
+  const checks = new Map(checksOf(unit.train).map((check) => [check.id, check]))
+  const choice = (at: string, value: string, choices: readonly string[]) => fault('choice-not-there', at, { value, choices: choices.join(', ') }) // prettier-ignore
+  const suspects = teardown.found === null ? [] : suspectsOf(unit).map(suspectId)
+  return [
+    ...Object.entries(teardown.ranges).flatMap(
+      ([id, state]) =>
+      ids.includes(id) && SEEN_STATES.includes(state as SeenState) ? [] : [ids.includes(id) ? choice(`${path}.ranges.${id}`, state, SEEN_STATES) : choice(`${path}.ranges`, id, ids)], // prettier-ignore
+    ),
+    ...teardown.signs.flatMap((sign, i) => (SIGNS.includes(sign) ? [] : [choice(`${path}.signs.${i}`, sign, SIGNS)])),
+    ...Object.entries(teardown.checks).flatMap(([id, result]) => {
+      const results = checks.get(id)?.results
+      if (!results) return [choice(`${path}.checks`, id, [...checks.keys()])]
+      return results.includes(result) ? [] : [choice(`${path}.checks.${id}`, result, results)]
+    }),
+    ...(teardown.found === null || suspects.includes(teardown.found) ? [] : [choice(`${path}.found`, teardown.found, suspects)]),
+  ]
+}
