@@ -14,12 +14,15 @@ import { FirstScreen } from './screens/FirstScreen.js'
 import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { RulesScreen } from './screens/RulesScreen.js'
-import { TrainScreen } from './screens/TrainScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
 import { ShelfScreen } from './shelf/ShelfScreen.js'
 import { SheetScreen } from './sheet/SheetScreen.js'
 import { loadShop, refreshShop } from './state/shop.js'
 import { system } from './ui/theme.js'
+import { EditScreen } from './units/EditScreen.js'
+import { JobTrain } from './units/JobTrain.js'
+import { JobLost, UnitLost } from './units/LostScreens.js'
+import { UnitsScreen } from './units/UnitsScreen.js'
 
 const failed = (
   <Trouble
@@ -41,7 +44,16 @@ const router = createBrowserRouter([
     element: <JobScreen view={(content, unit) => <BriefScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
-  { path: '/jobs/:number/unit', element: <JobScreen view={(_content, unit) => <TrainScreen unit={unit} />} />, errorElement: failed },
+  {
+    path: '/jobs/:number/unit',
+    element: <JobScreen view={(content, unit) => <JobTrain content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/lost',
+    element: <JobScreen view={(content, unit) => <JobLost content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
   {
     path: '/jobs/:number/rules',
     element: <JobScreen view={(content, unit) => <RulesScreen content={content} unit={unit} />} />,
@@ -53,6 +65,10 @@ const router = createBrowserRouter([
     errorElement: failed,
   },
   { path: '/jobs/:number/sheet', element: <JobScreen view={(content) => <SheetScreen content={content} />} />, errorElement: failed },
+  { path: '/units/:id?', element: <UnitsScreen />, errorElement: failed },
+  { path: '/units/:id/lost', element: <UnitLost />, errorElement: failed },
+  { path: '/units/:id/change', element: <EditScreen how="change" />, errorElement: failed },
+  { path: '/units/:id/copy', element: <EditScreen how="copy" />, errorElement: failed },
   { path: '/shelf/:kind?/:id?', element: <ShelfScreen />, errorElement: failed },
   { path: '*', element: <FirstScreen /> },
 ])

@@ -4,6 +4,7 @@ import {
   effectsOf,
   elementSlips,
   explainRange,
+  gearTorques,
   lostRanges,
   misfits,
   powerFlow,
@@ -48,8 +49,9 @@ describe('the units of the shop', () => {
       const s = solveRange(train, range)
       expect(Math.abs(1 + s.outputTorque + s.caseTorque)).toBeLessThan(1e-9)
       expect(Math.abs(1 + s.outputTorque * (s.speeds[train.output] as number))).toBeLessThan(1e-9)
-      const sets = Object.values(powerFlow(train, s).sets)
-      for (const set of sets) expect(set.sun + set.ring + set.carrier).toBeCloseTo(0, 9)
+      const gears = gearTorques(train, s)
+      expect(gears.reduce((sum, { torque }) => sum + torque, 0)).toBeCloseTo(0, 9)
+      expect(powerFlow(train, s).gears.reduce((sum, { power }) => sum + power, 0)).toBeCloseTo(0, 9)
       const { efficiency = 0 } = rangeEfficiency(train, range) ?? {}
       expect(efficiency).toBeGreaterThan(0.94)
       expect(efficiency).toBeLessThanOrEqual(1)
@@ -63,6 +65,17 @@ describe('the units of the shop', () => {
   it('Hornbeam 6 in fifth: a quarter of the power runs round (carrier takes 1.25, the large sun hands 0.25 back)', () => {
     const { train } = unitOf('hornbeam-6')
     expect(powerFlow(train, solved('hornbeam-6', '5')).recirculating).toBeCloseTo(0.25, 9)
+  })
+
+  it('a compound set has one ring and one carrier: with the low sun of Linden 2 held its ring idles, and power meets three meshes', () => {
+    const { train } = unitOf('linden-2')
+    const first = solved('linden-2', '1')
+    const at = (gear: string, set: string) => gearTorques(train, first).find((g) => g.gear === gear && g.set === set)?.torque
+    expect([at('ring', 'low set'), at('ring', 'front set')]).toEqual([0, undefined])
+    expect(at('carrier', 'low set')).toBeCloseTo(1.8, 9)
+    expect(powerFlow(train, first).recirculating).toBe(0)
+    // sun to sun over both pinions, as a set with i = 24/30: (1 + i·η₀)/(1 + i), each of the three meshes √0.98
+    expect(rangeEfficiency(train, rangeOf(train, '1'))?.efficiency).toBeCloseTo((1 + 0.8 * Math.sqrt(0.98) ** 3) / 1.8, 4)
   })
 
   it('first engine-brakes only where the way back does not run through a one-way clutch', () => {

@@ -4,14 +4,17 @@ import {
   caseInSentence,
   figure,
   hoursWords,
+  listed,
   money,
+  SEEN_WORDS,
   stationName,
+  suspectWords,
   verdictSentence,
   worstCase,
   type Job,
   heldInWords,
 } from '@plucky/contract'
-import { fromSi, type SpecAnswer, type Unit } from '@plucky/core'
+import { diagnose, fromSi, isNoted, type SeenState, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -73,6 +76,7 @@ export function FirstScreen() {
         <Grid mt="16px" gap="14px" templateColumns={{ base: '1fr', md: 'minmax(0, 1.4fr) minmax(0, 1fr)' }}>
           {last && unit && answer && <Weakest job={last} unit={unit} answer={answer} />}
           {last && unit && <WhatChanged job={last} unit={unit} />}
+          {last && unit && <CameIn job={last} unit={unit} />}
           <NewJob units={shop.units} />
           {others.length > 0 && <OtherJobs jobs={others} units={shop.units} />}
           <TakeFile />
@@ -155,6 +159,31 @@ function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
         </Flex>
       ))}
       <Text mt="8px" fontSize="14.5px">{`As it came in it held ${asArrived(job)}.`}</Text>
+    </Panel>
+  )
+}
+
+/** What the last job came in with: what it was, or what it most likely is. */
+function CameIn({ job, unit }: { job: Job; unit: Unit }) {
+  const { teardown } = job
+  if (!isNoted(teardown)) return null
+  const { candidates } = diagnose(unit, teardown)
+  const found = candidates.find(({ id }) => id === teardown.found)
+  const likeliest = candidates[0]
+  const gone = unit.train.ranges.filter(({ id }) => teardown.ranges[id] && teardown.ranges[id] !== 'fine')
+  const words = gone.map(({ id, name }) => `${name} ${SEEN_WORDS[teardown.ranges[id] as SeenState]}`)
+  return (
+    <Panel title="What came in broken" note={listed(words)}>
+      <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
+        <Link to={`/jobs/${job.number}/lost`} data-testid="came-in">
+          {found
+            ? `It was this: ${suspectWords(unit.train, found)}.`
+            : likeliest
+              ? `Likeliest: ${suspectWords(unit.train, likeliest)}.`
+              : 'Look'}
+        </Link>
+      </ChakraLink>
+      {teardown.note && <Text fontSize="14.5px">{teardown.note}</Text>}
     </Panel>
   )
 }

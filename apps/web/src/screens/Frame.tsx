@@ -50,6 +50,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
         )}
         <Box flex="1" />
         {onJob && <JobTools job={job} />}
+        <Tab to="/units" word="Units" />
         <Tab to="/shelf" word="Shelf" />
         <Box pr="8px">
           <IconButton

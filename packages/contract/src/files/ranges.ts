@@ -49,7 +49,8 @@ function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefin
     shared: solution.shared,
     pinionSpeeds: pinionSpeeds(train, solution),
     overspeeds: overspeeds(solution),
-    power: { links: flow.links, sets: flow.sets, recirculating: flow.recirculating },
+    gears: flow.gears,
+    power: { links: flow.links, recirculating: flow.recirculating },
   }
 }
 

@@ -1,21 +1,23 @@
-import type { Breakage, Explanation, GearTrain, Outcome, RangeState } from '@plucky/core'
+import {
+  overspeeds,
+  powerFlow,
+  rangeEfficiency,
+  solveRange,
+  type Breakage,
+  type Explanation,
+  type GearRange,
+  type GearTrain,
+  type Outcome,
+  type RangeSolution,
+} from '@plucky/core'
 import { FAULT_KIND_WORDS } from './choices.js'
-import { figure, listed } from './format.js'
+import { capital, figure, listed } from './format.js'
 
 export const OUTCOME_WORDS: Record<Outcome, string> = {
   driven: 'drives',
   neutral: 'neutral',
   'tied-up': 'tied up',
   'output-held': 'output held',
-}
-
-export const RANGE_STATE_WORDS: Record<RangeState, string> = {
-  fine: 'fine',
-  lost: 'no drive',
-  other: 'in another ratio',
-  slips: 'slips under load',
-  binds: 'binds',
-  'no-braking': 'runs free on the overrun',
 }
 
 /** Why a range does not drive, in a sentence; nothing where it does. */
@@ -38,6 +40,31 @@ export function explanationSentence({ outcome, culprits, free, wouldDrive }: Exp
       return `Neutral: nothing drives the output; ${listed(free)} ${free.length === 1 ? 'is' : 'are'} free to turn at any speed.${more}`
     }
   }
+}
+
+/** What happens in a driven range, in a few sentences: what holds, what runs free, what is faster than the input, what is lost. */
+export function rangeSentence(train: GearTrain, range: GearRange, solution: RangeSolution): string {
+  const torque = (id: string) => Math.abs(solution.torques[id] ?? 0) > 1e-9
+  const holding = [...range.on, ...solution.holding].filter(torque)
+  const idle = range.on.filter((id) => !torque(id))
+  const over = solution.overrunning
+  const fast = overspeeds(solution)
+  const flow = powerFlow(train, solution)
+  const efficiency = rangeEfficiency(train, range)?.efficiency ?? 1
+  const braking = solveRange(train, range, 'overrun').outcome === 'driven'
+  return [
+    `${capital(range.name)}: ${listed(holding)} ${holding.length === 1 ? 'holds' : 'hold'}.`,
+    idle.length > 0
+      ? `${capital(listed(idle))} ${idle.length === 1 ? 'is' : 'are'} on and ${idle.length === 1 ? 'carries' : 'carry'} nothing.`
+      : '',
+    over.length > 0 ? `${capital(listed(over))} ${over.length === 1 ? 'runs' : 'run'} free.` : '',
+    fast.length > 0 ? `Faster than the input: ${listed(fast.slice(0, 3).map(({ member, speed }) => `${member} ${figure(Math.abs(speed), 2)}`))}.` : '', // prettier-ignore
+    flow.recirculating > 0.005 ? `${figure(flow.recirculating * 100)} % of the power runs round inside.` : '',
+    `The meshes pass ${figure(efficiency * 100, 1)} %.`,
+    braking ? '' : 'On the overrun it runs free.',
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** A breakage as it is spoken: "shell neck broken", "low one-way clutch turns free both ways". */

@@ -6,8 +6,8 @@ import { SEEN_STATES, chanceSeen } from './seen.js'
 /** A check that can be made before or while a unit is opened. */
 export interface Check {
   readonly id: string
-  readonly kind: 'drive' | 'overrun' | 'pan' | 'gauge' | 'air' | 'by-hand'
-  /** Range, element or one-way clutch; nothing for pan and gauge. */
+  readonly kind: 'drive' | 'overrun' | 'pan' | 'gauge' | 'air' | 'by-hand' | 'look'
+  /** Range, element, joint or set; nothing for pan and gauge. */
   readonly at: string | null
   readonly results: readonly string[]
   /** Work that it takes against that of driving once round the yard (common practice, no source). */
@@ -33,6 +33,7 @@ export function checksOf(train: GearTrain): Check[] {
     check('gauge', null, 2, ['right', 'low']),
     ...friction.map(({ id }) => check('air', id, 3, ['tight', 'leaks'])),
     ...oneWays.map(({ id }) => check('by-hand', id, 7, ['holds one way', 'turns both ways', 'holds both ways'])),
+    ...[...train.joints, ...train.sets].map(({ id }) => check('look', id, 9, ['whole', 'broken'])),
   ]
 }
 
@@ -54,6 +55,8 @@ export function chanceOf({ kind, at, results }: Check, result: string, suspect: 
       return expecting(suspect.place === 'outside' && suspect.kind === 'weak' ? 'low' : 'right')
     case 'air':
       return expecting(here && suspect.kind === 'lost' ? 'leaks' : 'tight')
+    case 'look':
+      return expecting(here && suspect.kind === 'broken' ? 'broken' : 'whole')
     case 'by-hand':
       return expecting(here && suspect.kind === 'free' ? 'turns both ways' : here && suspect.kind === 'seized' ? 'holds both ways' : 'holds one way') // prettier-ignore
   }

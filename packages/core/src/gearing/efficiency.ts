@@ -1,3 +1,4 @@
+import { compounds } from './gear-torques.js'
 import { setRatios, kernelOf } from './solve.js'
 import type { GearRange, GearTrain, PlanetarySet } from './train.js'
 
@@ -5,11 +6,14 @@ import type { GearRange, GearTrain, PlanetarySet } from './train.js'
 const MESH_EFFICIENCY = Math.sqrt(0.98)
 
 /**
- * Efficiency of a set with its carrier held: two meshes, three where the pinions stand in pairs; or as the set itself says.
+ * Efficiency of a set with its carrier held: two meshes, three where the pinions stand in pairs; or as the set itself says. Of the mesh at the
+ * ring a share may be counted.
  * @example basicEfficiency({ kind: 'simple' }) // → 0.98
  */
-export const basicEfficiency = ({ kind, efficiency }: Pick<PlanetarySet, 'kind' | 'efficiency'>): number =>
-  efficiency ?? MESH_EFFICIENCY ** (kind === 'simple' ? 2 : 3)
+export const basicEfficiency = ({ kind, efficiency }: Pick<PlanetarySet, 'kind' | 'efficiency'>, ringShare = 1): number => {
+  const inner = kind === 'simple' ? 1 : 2
+  return efficiency === undefined ? MESH_EFFICIENCY ** (inner + ringShare) : efficiency ** ((inner + ringShare) / (inner + 1))
+}
 
 /** What a range loses in its meshes. */
 export interface RangeEfficiency {
@@ -22,24 +26,36 @@ export interface RangeEfficiency {
 /**
  * Efficiency of a driven range by Kreines and Rozovsky: the basic ratio of each set is changed by its basic efficiency, with the
  * sense in which power runs through it seen from its carrier, and the torques are balanced anew (Müller, Epicyclic Drive Trains; from
- * memory). Nothing where the range is not driven. Losses of bearings, seals and drag are not in it.
+ * memory). The two sets of a compound one share the mesh at the ring, which sees only what both bring to it together. Nothing where the
+ * range is not driven. Losses of bearings, seals and drag are not in it.
  */
 export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEfficiency | undefined {
   const ratios = setRatios(train)
   const held = kernelOf(train, range.on).solve(ratios)
   if (held.outcome !== 'driven') return undefined
-  const output = train.members.indexOf(train.output)
-  const flows = train.sets.map((_set, j) => {
+  const powers = train.sets.map((_set, j) => {
     const [sun, carrier] = [held.structure.setMembers[3 * j] as number, held.structure.setMembers[3 * j + 2] as number]
-    const slip = held.speedOf(sun) - held.speedOf(carrier)
     // Torque of the set on its sun times the sun's speed seen from the carrier: below zero the sun drives the set.
-    const power = (ratios[j] as number) * (held.ringTorques[j] as number) * slip
-    return Number.isNaN(slip) || Math.abs(power) < STILL ? 0 : power < 0 ? 1 : -1
+    const power = (ratios[j] as number) * (held.ringTorques[j] as number) * (held.speedOf(sun) - held.speedOf(carrier))
+    return Number.isNaN(power) || Math.abs(power) < STILL ? 0 : power
   })
-  const lossy = ratios.map((ratio, j) => ratio * basicEfficiency(train.sets[j] as PlanetarySet) ** -(flows[j] as number))
+  const output = held.speedOf(train.members.indexOf(train.output))
+  const basic = train.sets.map((set, j) => basicEfficiency(set, ringShare(train, powers, j)))
+  const lossy = ratios.map((ratio, j) => ratio * (basic[j] as number) ** Math.sign(powers[j] as number))
   held.balance(lossy)
-  const efficiency = -held.outputTorque * held.speedOf(output)
-  return { efficiency, flow: Object.fromEntries(train.sets.map(({ id }, j) => [id, flows[j] as 1 | -1 | 0])) }
+  const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, (0 - Math.sign(powers[j] as number)) as 1 | -1 | 0]))
+  return { efficiency: -held.outputTorque * output, flow }
+}
+
+/** How much of the power of a set passes the mesh at the ring: all of it, or of a compound set what its two sets don't hand each other. */
+function ringShare(train: GearTrain, powers: readonly number[], j: number): number {
+  const pairs = compounds(train)
+  const own = train.sets[j] as PlanetarySet
+  const other = pairs.get(own) ?? [...pairs].find(([, simple]) => simple === own)?.[0]
+  if (!other) return 1
+  const [a, b] = [powers[j] as number, powers[train.sets.indexOf(other)] as number]
+  const all = Math.abs(a) + Math.abs(b)
+  return all === 0 ? 1 : Math.abs(a + b) / all
 }
 
 /** Shares of the input power below this are rounding dust. */

@@ -212,11 +212,6 @@ describe('losses, slips and the way of power', () => {
     near(pinionSpeeds(train, fourth)['one'], (-((fourth.speeds['sun1'] as number) - (fourth.speeds['out'] as number)) * 36) / 24)
     expect(overspeeds(fourth).map((o) => o.member)).toEqual(['sun1', 'out'])
     near(powerFlow(train, fourth).recirculating, 0)
-    // Two sets looped: the input on ring one and carrier two, their free members on the output, so that one set drives the other.
-    const looped: GearTrain = { ...train, elements: [{ id: 'B', kind: 'clutch', a: 'in', b: 'cross' }, { id: 'S', kind: 'clutch', a: 'sun1', b: 'sun2' }, { id: 'H', kind: 'brake', a: 'sun2', b: CASE }], ranges: [{ id: 'x', name: 'x', on: ['B', 'H'], reverse: false, lockup: false }] } // prettier-ignore
-    const x = solveRange(looped, looped.ranges[0] as GearTrain['ranges'][number])
-    const flow = powerFlow(looped, x)
-    for (const set of Object.values(flow.sets)) expect(set.sun + set.ring + set.carrier).toBeCloseTo(0, 9)
   })
 
   it('says why a range does not drive', () => {

@@ -1,0 +1,32 @@
+import { Box, Flex, Heading } from '@chakra-ui/react'
+import type { JobContent } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
+import { Link, useParams } from 'react-router'
+import { answerFor } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
+import { TrainView } from './TrainView.js'
+
+/** The gear train of a job, per 1 of input or in one of its duty cases. */
+export function JobTrain({ content, unit }: { content: JobContent; unit: Unit }) {
+  const { number } = useParams()
+  const answer = answerFor(content)
+  const cases = answer?.outcome === 'answered' ? answer.cases : []
+  return (
+    <Box px="14px" maxW="1280px" mx="auto">
+      <Flex align="center" justify="space-between" py="6px" gap="12px">
+        <Heading as="h1" fontSize="26px" fontWeight={600}>
+          {`Gear train of ${unit.name}`}
+        </Heading>
+        <Flex gap="8px">
+          <Ruled asChild size="sm">
+            <Link to={`/units/${unit.id}`}>All units</Link>
+          </Ruled>
+          <Ruled asChild size="sm">
+            <Link to={`/jobs/${number}/lost`}>What is lost</Link>
+          </Ruled>
+        </Flex>
+      </Flex>
+      <TrainView unit={unit} cases={cases} brief={content.brief} />
+    </Box>
+  )
+}

@@ -1,0 +1,103 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react'
+import { verdictSentence, type Job, type JobContent } from '@plucky/contract'
+import { NOTHING_FOUND, type Teardown, type Unit } from '@plucky/core'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { useStore } from 'zustand'
+import { Frame } from '../screens/Frame.js'
+import { Trouble } from '../screens/JobScreen.js'
+import { api } from '../state/api.js'
+import { change } from '../state/job.js'
+import { loadShop, shopStore } from '../state/shop.js'
+import { answerFor } from '../state/verdicts.js'
+import { Ruled } from '../ui/buttons.js'
+import { marginsOf, recordsOf } from './lost.js'
+import { LostView } from './LostView.js'
+
+/** The shop's own records, once they are here; without them the ranking goes by what is usual. */
+function useJobs(): { readonly jobs: readonly Job[]; readonly problem: string } {
+  const [state, setState] = useState<{ jobs: readonly Job[]; problem: string }>({ jobs: [], problem: '' })
+  useEffect(() => {
+    api.jobs().then(
+      (jobs) => setState({ jobs, problem: '' }),
+      (error: Error) => setState({ jobs: [], problem: error.message }),
+    )
+  }, [])
+  return state
+}
+
+/** What is lost in a job: its unit, its parts as they came in, its engine; what is found is kept with the job. */
+export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) {
+  const { number } = useParams()
+  const { jobs, problem } = useJobs()
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const answer = useMemo(() => answerFor(content, { fits: content.arrived, works: {} }), [content])
+  const known = useMemo(() => {
+    const answered = answer?.outcome === 'answered' ? answer : undefined
+    return { margins: marginsOf(unit, answered), records: recordsOf(jobs, unit.id, Number(number)) }
+  }, [unit, answer, jobs, number])
+  const fittedAt = (place: string) => {
+    const station = unit.stations.find(
+      ({ load }) => (load.at === 'link' && load.id === place) || (load.at === 'sets' && load.ids.includes(place)),
+    )
+    return station && parts.get(content.arrived[station.id] ?? '')?.name
+  }
+  const put = (teardown: Teardown) => change((job) => ({ ...job, teardown }))
+  return (
+    <Box px="14px" pb="16px" maxW="1280px" mx="auto">
+      <Head title={`What is lost in this ${unit.name}`} back={`/jobs/${number}/unit`} />
+      {answer && (
+        <Text
+          mb="8px"
+          color="inkSoft"
+        >{`As it came in, behind this engine: ${lowerFirst(verdictSentence(answer, unit, content.brief))}`}</Text>
+      )}
+      {problem && <Text color="break">{`The shop's own records can't be had, so only what is usual counts: ${problem}`}</Text>}
+      <LostView key={number} unit={unit} teardown={content.teardown} known={known} onChange={put} fittedAt={fittedAt} />
+    </Box>
+  )
+}
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+
+/** What is lost in a unit that has no job yet; nothing is kept. */
+export function UnitLost() {
+  const { id } = useParams()
+  const shop = useStore(shopStore)
+  const { jobs } = useJobs()
+  const [teardown, setTeardown] = useState<Teardown>(NOTHING_FOUND)
+  const known = useMemo(() => ({ records: recordsOf(jobs, id ?? '', null) }), [jobs, id])
+  const unit = shop.units.find((u) => u.id === id)
+  if (shop.state === 'failed')
+    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+  return (
+    <Frame>
+      <Box px="14px" pb="16px" maxW="1280px" mx="auto">
+        {unit ? (
+          <>
+            <Head title={`What is lost in a ${unit.name}`} back={`/units/${unit.id}`} />
+            <Text mb="8px" color="inkSoft">
+              Tried out here only. In a job the finding is kept, and parts and engine count too.
+            </Text>
+            <LostView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
+          </>
+        ) : (
+          <Text p="24px" role="status">
+            {shop.state === 'loading' ? 'Fetching the unit…' : `No unit is called “${id}”.`}
+          </Text>
+        )}
+      </Box>
+    </Frame>
+  )
+}
+
+const Head = ({ title, back }: { title: string; back: string }) => (
+  <Flex align="center" justify="space-between" py="6px" gap="12px">
+    <Heading as="h1" fontSize="26px" fontWeight={600}>
+      {title}
+    </Heading>
+    <Ruled asChild size="sm">
+      <Link to={back}>Back to its gear train</Link>
+    </Ruled>
+  </Flex>
+)

@@ -1,0 +1,148 @@
+import { Box, chakra, Text } from '@chakra-ui/react'
+import { figure, OUTCOME_WORDS, type Problem } from '@plucky/contract'
+import type { GearRange, GearTrain, RangeSolution } from '@plucky/core'
+import { Worded } from '../ui/buttons.js'
+
+interface GridProps {
+  readonly train: GearTrain
+  readonly solved: ReadonlyMap<string, RangeSolution>
+  readonly problems: readonly Problem[]
+  readonly onRanges: (ranges: GearTrain['ranges']) => void
+}
+
+const CELL = { px: '5px', height: '36px', bg: 'paper', color: 'ink', borderWidth: '1px', borderColor: 'rule', fontSize: '15px' } as const
+
+/** The range table: a row a range, a box an element; the ratio beside it as it comes out. */
+export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
+  const friction = train.elements.filter(({ kind }) => kind !== 'one-way')
+  const change = (i: number, by: Partial<GearTrain['ranges'][number]>) =>
+    onRanges(train.ranges.map((range, k) => (k === i ? { ...range, ...by } : range)))
+  return (
+    <Box overflowX="auto">
+      <chakra.table
+        fontSize="14px"
+        css={{ '& td, & th': { padding: '2px 5px', textAlign: 'center', fontWeight: 400 }, '& th': { color: 'inkSoft', fontSize: '13px' } }}
+      >
+        <thead>
+          <tr>
+            {['range', 'name', ...friction.map(({ id }) => id), 'reverse', 'locks up', 'comes out as', ''].map((word, i) => (
+              <th key={i}>{word}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {train.ranges.map((range, i) => (
+            <RangeRow
+              key={i}
+              range={range}
+              number={i + 1}
+              friction={friction.map(({ id }) => id)}
+              solution={solved.get(range.id)}
+              onChange={(by) => change(i, by)}
+              onLeave={() => onRanges(train.ranges.filter((_r, k) => k !== i))}
+            />
+          ))}
+        </tbody>
+      </chakra.table>
+      {problems.map((p) => (
+        <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px">
+          {p.sentence}
+        </Text>
+      ))}
+      <Worded
+        data-testid="add-train.ranges"
+        onClick={() =>
+          onRanges([
+            ...train.ranges,
+            { id: String(train.ranges.length + 1), name: `range ${train.ranges.length + 1}`, on: [], reverse: false, lockup: false },
+          ])
+        }
+      >
+        Add a range
+      </Worded>
+    </Box>
+  )
+}
+
+interface RangeRowProps {
+  readonly range: GearRange
+  readonly number: number
+  readonly friction: readonly string[]
+  readonly solution: RangeSolution | undefined
+  readonly onChange: (by: Partial<GearRange>) => void
+  readonly onLeave: () => void
+}
+
+function RangeRow({ range, number, friction, solution, onChange, onLeave }: RangeRowProps) {
+  const toggle = (id: string) => onChange({ on: range.on.includes(id) ? range.on.filter((each) => each !== id) : [...range.on, id] })
+  const driven = solution?.outcome === 'driven'
+  return (
+    <tr>
+      <td>
+        <chakra.input
+          {...CELL}
+          width="44px"
+          aria-label={`Range ${number}, short name`}
+          value={range.id}
+          onChange={(event) => onChange({ id: event.target.value })}
+          data-testid={`train.ranges.${number - 1}.id`}
+        />
+      </td>
+      <td>
+        <chakra.input
+          {...CELL}
+          width="92px"
+          aria-label={`Range ${number}, name`}
+          value={range.name}
+          onChange={(event) => onChange({ name: event.target.value })}
+        />
+      </td>
+      {friction.map((id) => (
+        <td key={id}>
+          <Tick
+            label={`${id} on in ${range.name}`}
+            on={range.on.includes(id)}
+            onToggle={() => toggle(id)}
+            testId={`on-${range.id}-${id}`}
+          />
+        </td>
+      ))}
+      <td>
+        <Tick label={`${range.name} is reverse`} on={range.reverse} onToggle={() => onChange({ reverse: !range.reverse })} />
+      </td>
+      <td>
+        <Tick label={`${range.name} locks up`} on={range.lockup} onToggle={() => onChange({ lockup: !range.lockup })} />
+      </td>
+      <td>
+        <Text fontFamily="figures" fontSize="16px" color={driven ? 'torque' : 'break'}>
+          {driven ? figure(solution.ratio, 4) : solution ? OUTCOME_WORDS[solution.outcome] : '—'}
+        </Text>
+      </td>
+      <td>
+        <Worded aria-label={`Leave out range ${range.id}`} onClick={onLeave}>
+          Leave out
+        </Worded>
+      </td>
+    </tr>
+  )
+}
+
+interface TickProps {
+  readonly label: string
+  readonly on: boolean
+  readonly onToggle: () => void
+  readonly testId?: string
+}
+
+const Tick = ({ label, on, onToggle, testId }: TickProps) => (
+  <chakra.input
+    type="checkbox"
+    width="20px"
+    height="20px"
+    accentColor="torque"
+    aria-label={label}
+    checked={on}
+    onChange={onToggle}
+    data-testid={testId}
+  />
+)

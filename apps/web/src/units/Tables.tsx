@@ -1,0 +1,208 @@
+import { Box, chakra } from '@chakra-ui/react'
+import { capital, figure, OUTCOME_WORDS, quantity } from '@plucky/contract'
+import {
+  elementSlips,
+  gearTorques,
+  pinionSpeeds,
+  powerFlow,
+  rangeEfficiency,
+  thrustLoads,
+  type GearTrain,
+  type RangeSolution,
+  type Unit,
+} from '@plucky/core'
+import { GEARS } from './stick-parts.js'
+import { linkTorque, memberTorque, speedWords, torqueWords, type Scale } from './reading.js'
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  fontSize: '14px',
+  '& td, & th': {
+    padding: '1.5px 6px',
+    borderBottom: '1px solid',
+    borderColor: 'ruleSoft',
+    textAlign: 'right',
+    fontWeight: 400,
+    whiteSpace: 'nowrap',
+  },
+  '& th': { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' },
+  '& td:first-of-type, & th:first-of-type': { textAlign: 'left' },
+  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '15px' },
+  '& .idle': { color: 'inkSoft' },
+  '& .live': { color: 'torque', fontWeight: 600 },
+  '& .chosen': { bg: 'torqueWash' },
+} as const
+
+interface RangeTableProps {
+  readonly train: GearTrain
+  readonly solved: ReadonlyMap<string, RangeSolution>
+  readonly chosen: string
+}
+
+/** Which elements are on in which range, with ratio, step and what the meshes leave of the power. */
+export function RangeTable({ train, solved, chosen }: RangeTableProps) {
+  const forward = train.ranges.filter((range) => !range.reverse)
+  const stepTo = (id: string) => {
+    const at = forward.findIndex((range) => range.id === id)
+    const [before, own] = [solved.get(forward[at - 1]?.id ?? ''), solved.get(id)]
+    return before?.outcome === 'driven' && own?.outcome === 'driven' ? figure(before.ratio / own.ratio, 3) : ''
+  }
+  return (
+    <Box overflowX="auto">
+      <chakra.table css={TABLE} data-testid="range-table">
+        <thead>
+          <tr>
+            {['range', 'ratio', 'step', 'efficiency', 'on'].map((word) => (
+              <th key={word}>{word}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {train.ranges.map((range) => {
+            const solution = solved.get(range.id) as RangeSolution
+            const efficiency = rangeEfficiency(train, range)?.efficiency
+            const holding = solution.outcome === 'driven' ? solution.holding.filter((id) => linkTorque(solution, id) !== 0) : []
+            return (
+              <tr key={range.id} className={range.id === chosen ? 'chosen' : ''}>
+                <td>
+                  <strong>{range.id}</strong> {range.name}
+                </td>
+                <td>{solution.outcome === 'driven' ? figure(solution.ratio, 4) : OUTCOME_WORDS[solution.outcome]}</td>
+                <td>{stepTo(range.id)}</td>
+                <td>{efficiency === undefined ? '' : `${figure(efficiency * 100, 1)} %`}</td>
+                <td style={{ whiteSpace: 'normal' }}>{[...range.on, ...holding.map((id) => `(${id})`)].join(', ')}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </chakra.table>
+    </Box>
+  )
+}
+
+interface MemberTableProps {
+  readonly train: GearTrain
+  readonly solution: RangeSolution
+  readonly scale: Scale
+}
+
+/** Torque and speed of every member and element, with the power through the elements. */
+export function MemberTable({ train, solution, scale }: MemberTableProps) {
+  return (
+    <chakra.table css={TABLE} data-testid="member-table">
+      <thead>
+        <tr>
+          {['member', scale ? 'torque' : 'torque, per 1', scale ? 'speed' : 'speed, per 1'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {train.members.map((member) => {
+          const torque = memberTorque(train, solution, member)
+          return (
+            <tr key={member}>
+              <td>{capital(member)}</td>
+              <td className={torque === 0 ? 'idle' : 'live'}>{torque === 0 ? 'idles' : torqueWords(torque, scale)}</td>
+              <td>{solution.outcome === 'tied-up' ? 'stands' : speedWords(solution.speeds[member], scale)}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+/** Torque through every element and joint, slip across it, power through it. */
+export function LinkTable({ train, solution, scale }: MemberTableProps) {
+  const [slips, flow] = [elementSlips(train, solution), powerFlow(train, solution)]
+  const rows = [...train.elements.map((e) => ({ ...e, word: e.kind })), ...train.joints.map((j) => ({ ...j, word: 'joint' }))]
+  return (
+    <chakra.table css={TABLE} data-testid="link-table">
+      <thead>
+        <tr>
+          {['element or joint', 'torque', 'slip', 'power'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ id, word }) => {
+          const torque = linkTorque(solution, id)
+          const [slip, power] = [slips[id], flow.links[id] ?? 0]
+          return (
+            <tr key={id}>
+              <td>
+                {capital(id)} <span className="idle">{`· ${word}${solution.shared.includes(id) ? ', shared' : ''}`}</span>
+              </td>
+              <td className={torque === 0 ? 'idle' : 'live'}>{torque === 0 ? '·' : torqueWords(torque, scale)}</td>
+              <td>{slip === undefined ? (word === 'joint' ? '' : 'free') : slip === 0 ? '·' : speedWords(slip, scale)}</td>
+              <td>{Math.abs(power) < 1e-9 ? '·' : `${figure(power * 100)} %`}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+/** Sun torque and pinion speed of the sets, and the load of the thrust surfaces. */
+export function GearTable({ unit, solution, scale }: { unit: Unit; solution: RangeSolution; scale: Scale }) {
+  const pinions = pinionSpeeds(unit.train, solution)
+  const gears = gearTorques(unit.train, solution)
+  const thrusts = solution.outcome === 'driven' ? thrustLoads(unit, solution, scale ?? { torqueNm: 100, speedRadPerS: 100 }) : []
+  return (
+    <>
+      <chakra.table css={TABLE}>
+        <thead>
+          <tr>
+            {['set', 'sun', 'ring', 'carrier', 'pinions turn'].map((word) => (
+              <th key={word}>{word}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {unit.train.sets.map(({ id }) => (
+            <tr key={id}>
+              <td>{capital(id)}</td>
+              {GEARS.map((gear) => {
+                const own = gears.find((each) => each.set === id && each.gear === gear)
+                return <td key={gear}>{own === undefined ? 'shared' : own.torque === 0 ? '·' : torqueWords(own.torque, scale)}</td>
+              })}
+              <td>{speedWords(pinions[id], scale)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </chakra.table>
+      {thrusts.length > 0 && (
+        <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
+          <thead>
+            <tr>
+              {[scale ? 'thrust surface' : 'thrust surface, at 100 N·m', 'axial', scale ? 'rubs at' : '', scale ? 'p·v or life' : ''].map(
+                (word, i) => (
+                  <th key={i}>{word}</th>
+                ),
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {thrusts.map(({ thrust, axialN, state, speedRadPerS }) => (
+              <tr key={thrust.id}>
+                <td>
+                  {capital(thrust.id)} <span className="idle">{`· ${thrust.kind}`}</span>
+                </td>
+                <td>{quantity(axialN, 'N')}</td>
+                <td>{scale && speedRadPerS !== undefined ? `${figure(state.rubbingMPerS, 1)} m/s` : ''}</td>
+                <td>{scale ? thrustWords(thrust.kind, state.pv, state.lifeHours) : ''}</td>
+              </tr>
+            ))}
+          </tbody>
+        </chakra.table>
+      )}
+    </>
+  )
+}
+
+const thrustWords = (kind: string, pv: number, life: number | null) =>
+  kind === 'washer' ? `${figure(pv / 1e6, 2)} MPa·m/s` : life === null ? 'stands' : life > 1e5 ? 'over 100,000 h' : `${figure(life)} h`

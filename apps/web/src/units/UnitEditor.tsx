@@ -1,0 +1,343 @@
+import { Box, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react'
+import { checkUnit, fieldsOf, StationLoadDto, UnitDto, type Field, type Problem } from '@plucky/contract'
+import { CASE, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { withValue, freeId } from '../shelf/draft-item.js'
+import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
+import { Refused } from '../state/api.js'
+import { readKept } from '../state/draft.js'
+import { keepUnit, loadShop, shopStore, versionOf } from '../state/shop.js'
+import { Inked, Ruled, Worded } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { RangeGrid } from './RangeGrid.js'
+import { RowTable, type RowColumn } from './RowTable.js'
+import { TrainView } from './TrainView.js'
+import { withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
+
+interface Kept {
+  readonly unit: DraftUnit
+  readonly over?: number | undefined
+}
+
+interface EditorProps {
+  readonly from: DraftUnit
+  /** By which what is typed is found again on this machine. */
+  readonly keptName: string
+  readonly title: string
+}
+
+/** A unit on the way into the shop: kept on this machine as it is typed, checked by the rules that the server holds it against. */
+function useUnitDraft({ from, keptName }: EditorProps) {
+  const kept = `plucky-unit-${keptName}`
+  const navigate = useNavigate()
+  const [before] = useState(() => readKept<Kept>(kept))
+  const [draft, setDraft] = useState<DraftUnit>(before?.unit ?? from)
+  const [over, setOver] = useState(() => (before ? before.over : versionOf('units', from.id)))
+  const [refused, setRefused] = useState<readonly Problem[]>([])
+  const taken = (id: string) => shopStore.getState().units.some((unit) => unit.id === id)
+  const checked = useMemo(() => checkUnit({ ...draft, id: draft.id || freeId(draft.name, taken) }), [draft])
+  return {
+    draft,
+    checked,
+    problems: checked.ok ? [] : checked.problems,
+    refused,
+    take(next: DraftUnit) {
+      localStorage.setItem(kept, JSON.stringify({ unit: next, over } satisfies Kept))
+      setDraft(next)
+      setRefused([])
+    },
+    leave() {
+      localStorage.removeItem(kept)
+      void navigate(from.id ? `/units/${from.id}` : '/units')
+    },
+    async save() {
+      if (!checked.ok) return
+      try {
+        const unit = await keepUnit(checked.value, over)
+        localStorage.removeItem(kept)
+        void navigate(`/units/${unit.id}`)
+      } catch (error) {
+        const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing typed is lost; try again.` }
+        setRefused(error instanceof Refused ? error.problems : [away])
+      }
+    },
+    async goOn() {
+      await loadShop()
+      setOver(versionOf('units', draft.id))
+      setRefused([])
+    },
+  }
+}
+
+/** Mistakes that leave a train solvable: it could not be built with these teeth, and its ratios are still to be seen. */
+const OF_TEETH = new Set(['pinions-not-spaced', 'pinions-collide', 'pair-finds-no-room', 'pinions-foul-sun', 'compound-rings-differ', 'compound-pinions-differ', 'ring-too-small']) // prettier-ignore
+
+/** A unit being copied, started or changed: sets, teeth, joints, elements, ranges and stations, drawn and solved as they are typed. */
+export function UnitEditor(props: EditorProps) {
+  const { draft, problems, refused, take, leave, save, goOn } = useUnitDraft(props)
+  const drawable = problems.every(({ code }) => OF_TEETH.has(code))
+  const drawn = useMemo(() => ({ ...draft, stations: draft.stations ?? [] }), [draft])
+  return (
+    <Box px="14px" maxW="1280px" mx="auto" data-testid="unit-editor">
+      <Heading as="h1" fontSize="26px" fontWeight={600} py="6px">
+        {props.title}
+      </Heading>
+      <Flex {...BAR}>
+        <Input {...NAME} value={draft.name} onChange={(event) => take({ ...draft, name: event.target.value })} />
+        <Text flex="1" role="status" fontSize="14px" color={problems.length > 0 ? 'break' : 'inkSoft'} data-testid="unit-state">
+          {problems.length > 0 ? mistakesWords(problems.length) : 'It can be built and solved. Not kept yet.'}
+        </Text>
+        {refused.map((p) => (
+          <Text key={p.code} role="alert" color="break" fontSize="13.5px" maxW="420px">
+            {p.sentence}
+          </Text>
+        ))}
+        {refused.some(({ code }) => code === 'item-changed-elsewhere') && (
+          <Ruled onClick={() => void goOn()}>Go on, over what is there now</Ruled>
+        )}
+        <Ruled minH="44px" onClick={leave}>
+          Leave it
+        </Ruled>
+        <Inked disabled={problems.length > 0} onClick={() => void save()} data-testid="keep-unit">
+          Keep the unit
+        </Inked>
+      </Flex>
+      <TrainFields draft={draft} problems={problems} take={take} drawable={drawable} />
+      <MoreFields draft={draft} problems={problems} take={take} />
+      <Box mt="10px">
+        {drawable ? (
+          <TrainView unit={drawn} />
+        ) : (
+          <Text color="inkSoft">Sticks and levers stand here as soon as the mistakes above are mended.</Text>
+        )}
+      </Box>
+    </Box>
+  )
+}
+
+const BAR = { gap: '10px', align: 'center', position: 'sticky', top: '0', bg: 'paper', py: '6px', zIndex: 2, borderBottomWidth: '1px', borderColor: 'rule', mb: '8px' } as const // prettier-ignore
+const NAME = { 'aria-label': 'Name of the unit', width: '240px', height: '40px', bg: 'sheet', borderColor: 'rule', borderRadius: '1px', 'data-testid': 'unit-name' } as const // prettier-ignore
+
+const mistakesWords = (count: number) => (count === 1 ? 'One mistake; it is explained where it stands.' : `${count} mistakes; each is explained where it stands.`) // prettier-ignore
+
+interface FieldsProps {
+  readonly draft: DraftUnit
+  readonly problems: readonly Problem[]
+  readonly take: (next: DraftUnit) => void
+}
+
+const KINDS = [['clutch', 'clutch'], ['brake', 'brake'], ['band', 'band'], ['one-way', 'one-way']] as const // prettier-ignore
+const SET_KINDS = [['simple', 'simple'], ['double-pinion', 'double pinion']] as const // prettier-ignore
+const SENSES = [['forward', 'forward'], ['backward', 'backward']] as const // prettier-ignore
+
+function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawable: boolean }) {
+  const { train } = draft
+  const put = (by: Partial<GearTrain>) => take({ ...draft, train: { ...train, ...by } })
+  const solved = useMemo(() => (drawable ? solveTrain(train) : new Map<string, RangeSolution>()), [train, drawable])
+  const taken = new Set([...train.sets, ...train.joints, ...train.elements].map(({ id }) => id))
+  const table = (key: 'sets' | 'joints' | 'elements', one: string, begun: object) => (
+    <RowTable
+      path={`train.${key}`}
+      one={one}
+      columns={columnsOf(train)[key]}
+      rows={train[key]}
+      problems={problems}
+      onRows={(rows) => put({ [key]: rows })}
+      onRename={(from, to) => take(withPlaceNamed(draft, from, to))}
+      taken={taken}
+      fresh={() => ({ id: freeName(one, taken), ...begun })}
+    />
+  )
+  return (
+    <>
+      <Panel title="Gear sets" note="a compound set is a simple and a double-pinion one on the same carrier and ring">
+        {table('sets', 'set', { kind: 'simple', sunTeeth: 36, ringTeeth: 72, pinions: 4 })}
+      </Panel>
+      <Grid templateColumns={{ base: '1fr', lg: '1fr 1.6fr' }} gap="10px" mt="10px" alignItems="start">
+        <Grid gap="10px">
+          <Members draft={draft} problems={problems} take={take} />
+          <Panel title="Joints" note="every place that can part">
+            {table('joints', 'joint', {})}
+          </Panel>
+        </Grid>
+        <Grid gap="10px">
+          <Panel title="Elements" note="what the ranges put on; one-way clutches act by themselves">
+            {table('elements', 'element', { kind: 'clutch' })}
+          </Panel>
+          <Panel title="Ranges">
+            <RangeGrid
+              train={train}
+              solved={solved}
+              problems={problems.filter(({ path }) => path.startsWith('train.ranges'))}
+              onRanges={(ranges) => put({ ranges })}
+            />
+          </Panel>
+        </Grid>
+      </Grid>
+    </>
+  )
+}
+
+/** A name that nothing has yet: "set 3". */
+function freeName(one: string, taken: ReadonlySet<string>): string {
+  for (let n = taken.size + 1; ; n++) if (!taken.has(`${one} ${n}`)) return `${one} ${n}`
+}
+
+/** What is typed of each set, joint and element, and what can be chosen there. */
+function columnsOf(train: GearTrain): Record<'sets' | 'joints' | 'elements', readonly RowColumn[]> {
+  const members = train.members.map((m) => [m, m] as const)
+  const ends = [...members, [CASE, 'the case'] as const]
+  return {
+    sets: [
+      { key: 'id', label: 'set', width: '1.3fr' },
+      { key: 'kind', label: 'kind', width: '1.1fr', options: SET_KINDS },
+      { key: 'sunTeeth', label: 'sun teeth', width: '68px', whole: true },
+      { key: 'ringTeeth', label: 'ring teeth', width: '68px', whole: true },
+      { key: 'pinions', label: 'pinions', width: '56px', whole: true },
+      { key: 'sun', label: 'sun is on', width: '1fr', options: ends },
+      { key: 'ring', label: 'ring is on', width: '1fr', options: ends },
+      { key: 'carrier', label: 'carrier is on', width: '1fr', options: ends },
+    ],
+    joints: [
+      { key: 'id', label: 'joint', width: '1.4fr' },
+      { key: 'a', label: 'joins', width: '1fr', options: members },
+      { key: 'b', label: 'to', width: '1fr', options: ends },
+    ],
+    elements: [
+      { key: 'id', label: 'element', width: '1.3fr' },
+      { key: 'kind', label: 'kind', width: '96px', options: KINDS },
+      { key: 'a', label: 'between', width: '1fr', options: ends },
+      { key: 'b', label: 'and', width: '1fr', options: ends },
+      { key: 'holds', label: 'first may not turn', width: '104px', options: SENSES, optional: true },
+      { key: 'pistonOn', label: 'piston turns with', width: '1fr', options: members, optional: true },
+    ],
+  }
+}
+
+/** Members by name, and which of them are input and output. A member given another name keeps all that it is part of. */
+function Members({ draft, problems, take }: FieldsProps) {
+  const { train } = draft
+  const rows = train.members.map((id) => ({ id }))
+  const ends = train.members.map((m) => [m, m] as const)
+  const own = problems.map((p) => (/^train\.members\.\d+$/.test(p.path) ? { ...p, path: `${p.path}.id` } : p))
+  const io: RowColumn[] = [
+    { key: 'input', label: 'input is', width: '1fr', options: ends },
+    { key: 'output', label: 'output is', width: '1fr', options: ends },
+  ]
+  return (
+    <Panel title="Members" note="what turns; the case is there by itself">
+      <RowTable
+        path="train.members"
+        one="member"
+        columns={[{ key: 'id', label: 'member', width: '1fr' }]}
+        rows={rows}
+        problems={own}
+        onRows={(next) => take({ ...draft, train: { ...train, members: (next as { id: string }[]).map(({ id }) => id) } })}
+        onRename={(from, to) => take(withMemberNamed(draft, from, to))}
+        taken={new Set([...train.members, CASE])}
+        fresh={() => ({ id: freeName('member', new Set(train.members)) })}
+      />
+      <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
+        {io.map(({ key, label, options = [] }) => (
+          <label key={key}>
+            <Text fontSize="13px" color="inkSoft">
+              {label}
+            </Text>
+            <select
+              value={String(train[key as 'input' | 'output'])}
+              onChange={(event) => take({ ...draft, train: { ...train, [key]: event.target.value } })}
+              data-testid={`train.${key}`}
+              style={{
+                width: '100%',
+                height: 36,
+                background: 'var(--chakra-colors-paper)',
+                color: 'inherit',
+                border: '1px solid var(--chakra-colors-rule)',
+              }}
+            >
+              {options.map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            {problems
+              .filter((p) => p.path === `train.${key}`)
+              .map((p) => (
+                <Text key={p.code} role="alert" color="break" fontSize="13.5px">
+                  {p.sentence}
+                </Text>
+              ))}
+          </label>
+        ))}
+      </Grid>
+    </Panel>
+  )
+}
+
+/** Stations, variants, thrust surfaces and what the unit is known to lose: by the rules that check them, opened when wanted. */
+function MoreFields({ draft, problems, take }: FieldsProps) {
+  const [open, setOpen] = useState(false)
+  const stations = draft.stations ?? []
+  const more = problems.filter(({ path }) => !path.startsWith('train'))
+  const form: FormOf = {
+    prefix: 'unit-',
+    problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
+    set: (path, value) => take(withValue(draft, path, value)),
+    optionsOf: (field) => optionsOf(draft, field),
+    own: (_field, path) => (path === 'id' || path === 'name' || path === 'train' ? null : undefined),
+  }
+  return (
+    <Panel
+      title="Stations, variants, surfaces, known faults"
+      note={stations.length === 0 ? 'no stations yet: a job needs them' : `${stations.length} stations`}
+      mt="10px"
+      aside={
+        <Flex>
+          <Worded onClick={() => take(withDefaultStations(draft))} data-testid="lay-out-stations">
+            Lay out stations from the train
+          </Worded>
+          <Worded onClick={() => setOpen(!open)} aria-expanded={open}>
+            {open ? 'Close' : 'Open'}
+          </Worded>
+        </Flex>
+      }
+    >
+      {!open &&
+        more.map((p) => (
+          <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px">
+            {`${p.path}: ${p.sentence}`}
+          </Text>
+        ))}
+      {open && <ShapeForm dto={UnitDto} value={draft as unknown as Record<string, unknown>} path="" form={form} />}
+    </Panel>
+  )
+}
+
+/** What a station's load says of the joint or element that it runs through. */
+const LINK = fieldsOf(StationLoadDto).find(({ key }) => key === 'id')?.label
+
+/** What can be chosen in the fields of stations, surfaces and known faults. */
+function optionsOf({ train, stations = [] }: DraftUnit, { key, label }: Field): readonly (readonly [string, string])[] | undefined {
+  const once = (ids: readonly string[]) => [...new Set(ids)].map((id) => [id, id] as const)
+  const links = [...train.elements, ...train.joints].map(({ id }) => id)
+  switch (key) {
+    case 'speedOf':
+      return once(['engine', CASE, ...train.members])
+    case 'a':
+    case 'b':
+      return once([...train.members, CASE])
+    case 'set':
+    case 'ids':
+      return once(train.sets.map(({ id }) => id))
+    case 'from':
+      return once(stations.map(({ id }) => id))
+    case 'at':
+      return once([...links, ...train.sets.map(({ id }) => id)])
+    case 'id':
+      return label === LINK ? once(links) : undefined
+    default:
+      return undefined
+  }
+}

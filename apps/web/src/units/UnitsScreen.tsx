@@ -1,0 +1,124 @@
+import { Box, Flex, Heading, Input, Text } from '@chakra-ui/react'
+import type { Problem } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
+import { useRef, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { useStore } from 'zustand'
+import { Frame } from '../screens/Frame.js'
+import { Trouble } from '../screens/JobScreen.js'
+import { api, Refused } from '../state/api.js'
+import { loadShop, shopStore, takeUnit } from '../state/shop.js'
+import { Ruled } from '../ui/buttons.js'
+import { TrainView } from './TrainView.js'
+
+/** The units of the shop: each gear train range by range; copied, changed, and out and in as files. */
+export function UnitsScreen() {
+  const { id } = useParams()
+  const shop = useStore(shopStore)
+  if (shop.state === 'failed')
+    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+  const unit = shop.units.find((u) => u.id === id) ?? (id === undefined ? shop.units[0] : undefined)
+  return (
+    <Frame>
+      <Box px="14px" maxW="1280px" mx="auto">
+        <Flex gap="6px" wrap="wrap" py="8px" align="center" justify="space-between">
+          <Flex as="nav" aria-label="Units" gap="6px" wrap="wrap">
+            {shop.units.map((each) => (
+              <Ruled
+                key={each.id}
+                asChild
+                size="sm"
+                bg={each.id === unit?.id ? 'ink' : 'transparent'}
+                color={each.id === unit?.id ? 'sheet' : 'ink'}
+                _hover={{}}
+              >
+                <Link to={`/units/${each.id}`} aria-current={each.id === unit?.id ? 'page' : undefined}>
+                  {each.name}
+                </Link>
+              </Ruled>
+            ))}
+          </Flex>
+          {unit && <Actions unit={unit} />}
+        </Flex>
+        {unit ? (
+          <>
+            <Heading as="h1" fontSize="26px" fontWeight={600} pb="6px">
+              {unit.name}
+            </Heading>
+            <TrainView key={unit.id} unit={unit} />
+          </>
+        ) : (
+          <Text py="24px" role="status">
+            {shop.state === 'loading' ? 'Fetching the units…' : `No unit is called “${id}”. Choose one above, or start your own.`}
+          </Text>
+        )}
+      </Box>
+    </Frame>
+  )
+}
+
+function Actions({ unit }: { unit: Unit }) {
+  return (
+    <Flex gap="6px" wrap="wrap" align="flex-start">
+      <Ruled asChild size="sm">
+        <Link to={`/units/${unit.id}/lost`}>What is lost</Link>
+      </Ruled>
+      <Ruled asChild size="sm">
+        <Link to={`/units/${unit.id}/change`}>Change it</Link>
+      </Ruled>
+      <Ruled asChild size="sm">
+        <Link to={`/units/${unit.id}/copy`}>Copy it</Link>
+      </Ruled>
+      <Ruled asChild size="sm">
+        <Link to="/units/new/change">Start one</Link>
+      </Ruled>
+      <Ruled asChild size="sm">
+        <a href={api.unitFileOf(unit.id)} download data-testid="save-unit-file">
+          Save as a file
+        </a>
+      </Ruled>
+      <TakeUnit />
+    </Flex>
+  )
+}
+
+/** Takes a unit in from a file; says every mistake in it where it stands. */
+function TakeUnit() {
+  const file = useRef<HTMLInputElement>(null)
+  const navigate = useNavigate()
+  const [problems, setProblems] = useState<readonly Problem[]>([])
+  const take = async (chosen: File | undefined) => {
+    if (!chosen) return
+    try {
+      const unit = await takeUnit(JSON.parse(await chosen.text()) as unknown)
+      setProblems([])
+      void navigate(`/units/${unit.id}`)
+    } catch (error) {
+      const sentence = error instanceof SyntaxError ? `“${chosen.name}” is not readable JSON: ${error.message}` : (error as Error).message
+      setProblems(error instanceof Refused ? error.problems : [{ code: 'unreadable', path: '', sentence }])
+    }
+    if (file.current) file.current.value = ''
+  }
+  return (
+    <Box>
+      <Ruled size="sm" onClick={() => file.current?.click()}>
+        Take in a file
+      </Ruled>
+      <Input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        display="none"
+        aria-label="Unit file"
+        data-testid="unit-file"
+        onChange={(event) => void take(event.target.files?.[0])}
+      />
+      {problems.map((p) => (
+        <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px" maxW="420px">
+          {p.path ? `${p.path}: ` : ''}
+          {p.sentence}
+        </Text>
+      ))}
+    </Box>
+  )
+}
