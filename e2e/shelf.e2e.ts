@@ -11,6 +11,7 @@ const openTable = async (page: Page) => {
 
 test('an item is found by word and station, shown with its limits and figures, and changed', async ({ page }) => {
   await page.goto('/shelf')
+  await page.getByTestId('shelf-unit').selectOption('alder-3')
   await page.getByTestId('shelf-station').selectOption('sun-shell')
   await page.getByTestId('shelf-search').fill('thick')
   await expect(page.getByTestId('shelf-list').getByRole('link')).toHaveCount(1)

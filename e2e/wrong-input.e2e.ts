@@ -58,17 +58,6 @@ test('a bore larger than its shaft is refused in the field, and nothing goes on 
   expect(await count()).toBe(before)
 })
 
-test('teeth that cannot be assembled are refused with the reason, and ratios follow those that can', async ({ page, request }) => {
-  await openJob(page, await ownJob(request, 'Toothed rail'), '/unit')
-  const heading = page.getByRole('heading', { level: 1 })
-  await expect(heading).toContainText('2.5882')
-  await type(page, 'front-set-sunTeeth', '41')
-  await expect(page.getByText(/can't be put in mesh with sun 41 and ring 68/)).toBeVisible()
-  await expect(heading).toContainText('2.5882')
-  await type(page, 'front-set-sunTeeth', '36')
-  await expect(heading).toContainText('1.5294')
-})
-
 test('letters do nothing on the line, and a wrong address says so', async ({ page, request }) => {
   const job = await ownJob(request, 'Lettered rail')
   await openJob(page, job)

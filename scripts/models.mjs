@@ -5,7 +5,6 @@ import { ensureBuilt } from './lib/build.mjs'
 import { ROOT } from './lib/say.mjs'
 
 const CORE = join(ROOT, 'packages/core/src')
-const OUT = join(ROOT, 'docs/models.md')
 const BLOCK = /\/\*\*((?:(?!\*\/)[\s\S])*)\*\/\nexport (?:const|function) (\w+)/g
 
 /** The models of the core, from the doc blocks of its functions: what they give, where they are valid, source and example. */
@@ -30,19 +29,21 @@ export function models() {
   return `# Models\n\nMade from the doc blocks of \`packages/core\` by \`npm run models\`; every example runs as a test.\n\n${body}`
 }
 
-const SCHEMA = join(ROOT, 'docs/job-file.schema.json')
-
-/** The schema of the job file, from the built server. */
-async function schema() {
-  const { jobFileSchema } = await import('../apps/server/dist/http/file-schema.js')
-  return `${JSON.stringify(jobFileSchema(), null, 2)}\n`
+/** The pages that are made from the sources, each with its text: models, and the schemas of the open files, from the built server. */
+async function pages() {
+  const { jobFileSchema, unitFileSchema } = await import('../apps/server/dist/http/file-schema.js')
+  const json = (schema) => `${JSON.stringify(schema, null, 2)}\n`
+  return [
+    ['models.md', models()],
+    ['job-file.schema.json', json(jobFileSchema())],
+    ['unit-file.schema.json', json(unitFileSchema())],
+  ].map(([name, text]) => [join(ROOT, 'docs', name), text])
 }
 
-/** True where both pages are what the sources say. */
-export const isCurrent = async () => readFileSync(OUT, 'utf8') === models() && readFileSync(SCHEMA, 'utf8') === (await schema())
+/** True where all pages are what the sources say. */
+export const isCurrent = async () => (await pages()).every(([path, text]) => readFileSync(path, 'utf8') === text)
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   await ensureBuilt({ web: false })
-  writeFileSync(OUT, models())
-  writeFileSync(SCHEMA, await schema())
+  for (const [path, text] of await pages()) writeFileSync(path, text)
 }

@@ -1,4 +1,4 @@
-import { JOB_FORMAT, JOB_FORMAT_VERSION, splitName } from '@plucky/contract'
+import { FORMAT_VERSION, JOB_FORMAT, JOB_FORMAT_VERSION, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
 import { dtoSchemas } from './schemas.js'
 
 type Schema = Record<string, unknown>
@@ -6,9 +6,30 @@ type Schema = Record<string, unknown>
 /** Text that holds a figure and its unit: "0.31 in". */
 const QUANTITY = { type: 'string', pattern: '^[-+]?\\d[\\d,]*\\.?\\d*(e[-+]?\\d+)?\\s+\\S+$' }
 
+/** The DTOs that are reached from some, as they read in a file. */
+const definitions = (roots?: readonly Dto[]) =>
+  Object.fromEntries(Object.entries(dtoSchemas(roots)).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
+
+/** JSON Schema of the open unit file, made from the rules that check it. */
+export function unitFileSchema(): Schema {
+  const $defs = definitions([UnitDto])
+  const unit = $defs['UnitDto'] as { properties: Schema; required: string[] }
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Plucky Ratio unit',
+    description:
+      'A transmission family: gear train, stations front to rear, variants, thrust surfaces and known faults. Figures with a unit are text.',
+    type: 'object',
+    additionalProperties: false,
+    properties: { format: { const: UNIT_FORMAT }, version: { const: FORMAT_VERSION }, ...unit.properties },
+    required: ['format', 'version', ...unit.required],
+    $defs,
+  }
+}
+
 /** JSON Schema of the open job file, made from the rules that check it. */
 export function jobFileSchema(): Schema {
-  const $defs = Object.fromEntries(Object.entries(dtoSchemas()).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
+  const $defs = definitions()
   const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -35,7 +56,10 @@ export function jobFileSchema(): Schema {
 const unsaid = (dto: string, name: string) =>
   dto === 'HouseRulesDto' ||
   (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown'].includes(name)) ||
-  (dto === 'SpecDto' && name === 'works')
+  (dto === 'SpecDto' && name === 'works') ||
+  (dto === 'UnitDto' && name === 'stations') ||
+  (dto === 'GearTrainDto' && name === 'joints') ||
+  (dto === 'GearRangeDto' && ['reverse', 'lockup'].includes(name))
 
 /** A schema of the wire as it reads in a file: fields without the endings of units, figures as text with theirs. */
 function inFile(dto: string, schema: Schema): Schema {

@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
-import { jobFileSchema } from './file-schema.js'
+import { jobFileSchema, unitFileSchema } from './file-schema.js'
 
 @ApiTags('schemas')
 @Controller('schemas')
@@ -9,5 +9,11 @@ export class SchemasController {
   @Get('job.json')
   job() {
     return jobFileSchema()
+  }
+
+  /** JSON Schema of the open unit file. */
+  @Get('unit.json')
+  unit() {
+    return unitFileSchema()
   }
 }

@@ -64,7 +64,7 @@ function Converter({ part, width, height, fill, stroke }: GlyphProps) {
 }
 
 function Bar({ station, width, fill, stroke, last }: GlyphProps) {
-  if (station.strip.lane !== 'line') return <Sleeve half={Math.min(23, width / 2)} fill={fill} stroke={stroke} />
+  if (station.strip.lane === 'rail') return <Sleeve half={Math.min(23, width / 2)} fill={fill} stroke={stroke} />
   const half = width / 2
   const ticks = [2, 5.5, 9, 12.5].map((k) => k)
   return (
@@ -189,14 +189,15 @@ function Shell({ fill, stroke }: GlyphProps) {
   return <path d="M-23,-20 H16 V9 H26 V15 H10 V-14 H-23 Z" fill={fill} stroke={stroke} />
 }
 
-function GearSets({ part, width, height, fill, stroke }: GlyphProps) {
+function GearSets({ station, part, width, height, fill, stroke }: GlyphProps) {
   const pinions = part?.kind === 'gear-set' ? part.geometry.pinions : 0
+  const single = station.load.at === 'sets' && station.load.ids.length === 1
   const spread = Math.min(26, width / 4)
   const h = height / 2
   return (
     <g stroke={stroke} fill={fill}>
       <rect x={-width / 2} y={-7} width={width} height={14} />
-      {[-spread, spread].map((x) => (
+      {(single ? [0] : [-spread, spread]).map((x) => (
         <g key={x} transform={`translate(${x} 0)`}>
           <Mirrored>
             <rect x={-10} y={-h} width={20} height={6} />

@@ -49,6 +49,9 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
               unitName="rpm"
             />
           </Panel>
+          <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
+            <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
+          </Panel>
         </Box>
         <Shock content={content} />
       </Grid>
@@ -149,7 +152,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 interface FieldsProps {
   readonly content: JobContent
   readonly of: readonly (readonly [path: string, label: string])[]
-  readonly unitName?: 'rpm'
+  readonly unitName?: 'rpm' | 'lb-ft'
 }
 
 function Fields({ content, of, unitName }: FieldsProps) {

@@ -25,9 +25,10 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
       >
         <thead>
           <tr>
-            {['range', 'name', ...friction.map(({ id }) => id), 'reverse', 'locks up', 'comes out as', ''].map((word, i) => (
-              <th key={i}>{word}</th>
+            {['range', 'name', ...friction.map(({ id }) => id), 'reverse', 'locks up', 'comes out as'].map((word) => (
+              <th key={word}>{word}</th>
             ))}
+            <td />
           </tr>
         </thead>
         <tbody>

@@ -179,11 +179,9 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
         <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
           <thead>
             <tr>
-              {[scale ? 'thrust surface' : 'thrust surface, at 100 N·m', 'axial', scale ? 'rubs at' : '', scale ? 'p·v or life' : ''].map(
-                (word, i) => (
-                  <th key={i}>{word}</th>
-                ),
-              )}
+              {(scale ? ['thrust surface', 'axial', 'rubs at', 'p·v or life'] : ['thrust surface, at 100 N·m', 'axial']).map((word) => (
+                <th key={word}>{word}</th>
+              ))}
             </tr>
           </thead>
           <tbody>
@@ -193,8 +191,8 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
                   {capital(thrust.id)} <span className="idle">{`· ${thrust.kind}`}</span>
                 </td>
                 <td>{quantity(axialN, 'N')}</td>
-                <td>{scale && speedRadPerS !== undefined ? `${figure(state.rubbingMPerS, 1)} m/s` : ''}</td>
-                <td>{scale ? thrustWords(thrust.kind, state.pv, state.lifeHours) : ''}</td>
+                {scale && <td>{speedRadPerS === undefined ? 'free' : `${figure(state.rubbingMPerS, 1)} m/s`}</td>}
+                {scale && <td>{thrustWords(thrust.kind, state.pv, state.lifeHours)}</td>}
               </tr>
             ))}
           </tbody>

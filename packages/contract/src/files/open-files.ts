@@ -13,7 +13,7 @@ export class FileProblem extends Error {
   }
 }
 
-const FORMAT_VERSION = 1
+export const FORMAT_VERSION = 1
 
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
 function opened(file: unknown, format: string): Checked<Record<string, unknown>> {
@@ -28,7 +28,7 @@ function taken<T>(checked: Checked<T>, under = ''): T {
   throw new FileProblem(checked.problems.map((p) => ({ ...p, path: filePath(under + p.path) })))
 }
 
-const UNIT_FORMAT = 'plucky-unit'
+export const UNIT_FORMAT = 'plucky-unit'
 
 /** Reads a unit from its open file. */
 export function readUnit(file: unknown): Checked<Unit> {

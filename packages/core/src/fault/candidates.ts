@@ -40,8 +40,18 @@ const SIGNS_OF: Readonly<Record<FaultKind, Signs>> = {
   broken: { 'metal-in-pan': 'sometimes', bang: 'sometimes', 'noise-before': 'sometimes' },
 }
 
-/** Everything that may be wrong with a unit, each with what it would do. */
-export function suspectsOf(unit: Unit): Suspect[] {
+const known = new WeakMap<Unit, readonly Suspect[]>()
+
+/** Everything that may be wrong with a unit, each with what it would do; found once a unit. */
+export function suspectsOf(unit: Unit): readonly Suspect[] {
+  const before = known.get(unit)
+  if (before) return before
+  const made = allSuspects(unit)
+  known.set(unit, made)
+  return made
+}
+
+function allSuspects(unit: Unit): Suspect[] {
   const often = new Map((unit.usual ?? []).map((usual) => [`${usual.at}:${usual.kind}`, usual.often]))
   const inTrain = effectsOf(unit.train).map((effect): Suspect => ({
     ...effect,
