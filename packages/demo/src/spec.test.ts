@@ -1,9 +1,20 @@
-import { caseInSentence, findingSentence, placeName, togetherSentence, verdictSentence, worstCase, type JobContent } from '@plucky/contract'
 import {
+  caseInSentence,
+  findingSentence,
+  misfitSentence,
+  placeName,
+  togetherSentence,
+  verdictSentence,
+  worstCase,
+  type JobContent,
+} from '@plucky/contract'
+import {
+  DEFAULT_RULES,
   drumState,
   oilOf,
   fromSi,
   loadTorque,
+  misfits,
   solveTrain,
   specAnswer,
   stationLimits,
@@ -62,15 +73,25 @@ function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolutio
   })
 }
 
-/** Any spec of the shelf at any pressure. */
+/** Any spec of any unit from its shelf, at any pressure, by any of the schools on which limit counts. */
 const anySpec = fc
   .record({
-    picks: fc.array(fc.nat(), { minLength: unit.stations.length, maxLength: unit.stations.length }),
+    of: fc.constantFrom(...units),
+    picks: fc.array(fc.nat(), { minLength: 24, maxLength: 24 }),
     psi: fc.integer({ min: 70, max: 280 }),
+    limitThatCounts: fc.constantFrom('lower' as const, 'computed' as const, 'stated' as const),
+    lifeLimits: fc.constantFrom('beside' as const, 'count' as const),
   })
-  .map(({ picks, psi }): SpecInput => {
-    const fits = Object.fromEntries(unit.stations.map((s, i) => [s.id, partsAt(s.id)[(picks[i] ?? 0) % partsAt(s.id).length]?.id ?? null]))
-    return inputOf({ fitted: fittedOf(fits), pressure: { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.25, 'psi') } })
+  .map(({ of, picks, psi, limitThatCounts, lifeLimits }): SpecInput => {
+    const partsOf = (id: string) => partsAt(id).filter((part) => part.unitIds.includes(of.id))
+    const fits = Object.fromEntries(of.stations.map((s, i) => [s.id, partsOf(s.id)[(picks[i] ?? 0) % partsOf(s.id).length]?.id ?? null]))
+    return {
+      unit: of,
+      brief: (jobs.find(({ unitId }) => unitId === of.id) as JobContent).brief,
+      fitted: fittedOf(fits),
+      pressure: { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.25, 'psi') },
+      rules: { ...DEFAULT_RULES, limitThatCounts, lifeLimits },
+    }
   })
 
 describe('the fast search', () => {
@@ -78,10 +99,12 @@ describe('the fast search', () => {
     fc.assert(
       fc.property(anySpec, (input) => {
         const answer = answered(input)
+        const { unit, brief, rules = DEFAULT_RULES } = input
+        const gearing = solveTrain(unit.train)
         for (const verdict of answer.stations) {
           if (verdict.held.outcome !== 'held') continue
           const station = unit.stations.find((s) => s.id === verdict.stationId) as Unit['stations'][number]
-          const { limits } = stationLimits(unit, station, input.fitted.get(station.id) as Part)
+          const { limits } = stationLimits(unit, station, input.fitted.get(station.id) as Part, { engineKind: brief.engine.kind, rules })
           const scale = verdict.held.powerW / answer.peakPowerW
           const margins = answer.cases.flatMap((duty) => {
             const range = gearing.get(duty.rangeId)
@@ -104,13 +127,13 @@ describe('the fast search', () => {
       fc.property(anySpec, (input) => {
         const turned = { ...input, fitted: new Map([...input.fitted].reverse()) }
         expect(specAnswer(turned)).toEqual(specAnswer(input))
-        expect(specAnswer({ ...input, gearing })).toEqual(specAnswer(input))
+        expect(specAnswer({ ...input, gearing: solveTrain(input.unit.train) })).toEqual(specAnswer(input))
       }),
       { numRuns: 20 },
     )
   })
 
-  it('more line pressure never lets a pack hold less', () => {
+  it('more line pressure never lets a pack or a band hold less', () => {
     fc.assert(
       fc.property(anySpec, fc.double({ min: 1.01, max: 1.5, noNaN: true }), (input, more) => {
         const higher = { ...input, pressure: { drivePa: more * input.pressure.drivePa, reversePa: more * input.pressure.reversePa } }
@@ -119,7 +142,7 @@ describe('the fast search', () => {
           return held?.outcome === 'held' ? held.powerW : held?.outcome === 'fails-at-smallest' ? 0 : Infinity
         }
         const [before, after] = [answered(input), answered(higher)]
-        for (const s of unit.stations.filter((x) => x.kind === 'pack'))
+        for (const s of input.unit.stations.filter((x) => x.kind === 'pack' || x.kind === 'band'))
           expect(power(after, s.id)).toBeGreaterThanOrEqual(power(before, s.id))
       }),
       { numRuns: 30 },
@@ -137,7 +160,7 @@ describe('workings', () => {
   it('end in the figure that decided, at every station and case of any spec', () => {
     fc.assert(
       fc.property(anySpec, (spec) => {
-        const input = { ...spec, gearing }
+        const input = { ...spec, gearing: solveTrain(spec.unit.train) }
         const answer = answered(input)
         for (const verdict of answer.stations) {
           for (const judged of verdict.cases) {
@@ -193,6 +216,37 @@ describe('findings beside the power held', () => {
     expect(found.map((f) => findingSentence(f, unit))).toEqual([
       "Flex plate: turns 7000 rpm at redline, above the part's maximum of 6500 rpm.",
     ])
+  })
+
+  it('a one-way clutch overruns at the speed between its races; a ratchet is refused behind a strong engine, by house rule', () => {
+    const quince = units.find(({ id }) => id === 'quince-4') as Unit
+    const coupe = jobs.find(({ unitId }) => unitId === quince.id) as JobContent
+    const fitted = new Map(fittedOf(coupe.spec.fits))
+    const own = fitted.get('forward-one-way') as Extract<Part, { kind: 'one-way' }>
+    const slow = withLimit({ ...own, stated: own.stated.filter((s) => s.speedRadPerS === undefined) }, { speedRadPerS: toSi(8000, 'rpm') }) as typeof own // prettier-ignore
+    const said = (part: Part, change: Partial<SpecInput> = {}) =>
+      answered(inputOf({ unit: quince, brief: coupe.brief, fitted: new Map(fitted).set('forward-one-way', part), pressure: coupe.spec.pressure, ...change })) // prettier-ignore
+        .findings.filter(({ stationId }) => stationId === 'forward-one-way')
+        .map((finding) => findingSentence(finding, quince))
+    // sun 1 at (120 · 108/76 − 84)/36 = 2.4035 and the race at 1 times redline in fourth: 1.4035 × 7,400
+    expect(said(slow)).toEqual([
+      "Forward one-way clutch: overruns at 10,386 rpm at redline in fourth, above the part's maximum of 8000 rpm.",
+    ])
+    const ratchet = { ...own, geometry: { ...own.geometry, elementKind: 'ratchet' as const } }
+    expect(said(ratchet)).toEqual([expect.stringMatching(/refused by house rule.*400 lb-ft at most; this engine has 512 lb-ft/)])
+    expect(said(ratchet, { rules: { ...DEFAULT_RULES, ratchetMostNm: toSi(600, 'lb-ft') } })).toEqual([])
+  })
+
+  it('gears of other teeth than the unit’s do not go in, and say why', () => {
+    const hornbeam = units.find(({ id }) => id === 'hornbeam-6') as Unit
+    const groomer = jobs.find(({ unitId }) => unitId === hornbeam.id) as JobContent
+    const fitted = new Map(fittedOf(groomer.spec.fits))
+    const gears = fitted.get('compound-set') as Extract<Part, { kind: 'gear-set' }>
+    const said = (geometry: Partial<typeof gears.geometry>) =>
+      misfits(hornbeam, new Map(fitted).set('compound-set', { ...gears, geometry: { ...gears.geometry, ...geometry } }), 'machine').map((m) => misfitSentence(m, hornbeam)) // prettier-ignore
+    expect(said({})).toEqual([])
+    expect(said({ pinions: 5 }).join()).toMatch(/does not go with the teeth of this Hornbeam 6: .*5 equally spaced pinions/)
+    expect(said({ sunRadiusM: 0.04 })).toEqual([expect.stringMatching(/A sun of 36 teeth of this module has a pitch radius of/)])
   })
 
   it('a range that does not drive is left out and named', () => {

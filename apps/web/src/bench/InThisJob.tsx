@@ -6,6 +6,7 @@ import {
   figure,
   ORIGIN_WORDS,
   placeName,
+  quantity,
   statedWords,
   stationName,
   marginInWords,
@@ -13,7 +14,10 @@ import {
 } from '@plucky/contract'
 import {
   fromSi,
+  scaledTorque,
   stationLimits,
+  WEDGE_STRESS_PA,
+  wedgeStress,
   type Brief,
   type Part,
   type Proposal,
@@ -224,12 +228,23 @@ function Basis({
       )}
       {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Judged by its stated limit alone; a model of its own comes later. '}
       {judged && `${origins.join(', ')}. `}
+      {oneWayWords(bench.fitted, bench.arrived, verdict)}
       {limits.limits
         .map((limit) => limitWords(limit))
         .filter(Boolean)
         .join(' ')}
     </Text>
   )
+}
+
+/** How hard a one-way clutch presses its race at worst, and what one scaled from the one that came in would hold. */
+function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { worst }: StationVerdict): string {
+  if (fitted?.kind !== 'one-way' || fitted.geometry.elementKind === 'ratchet' || !worst) return ''
+  const pressed = wedgeStress(fitted.geometry, worst.demandNm)
+  const words = `Presses its race to ${figure(fromSi(pressed, 'ksi'))} of ${figure(fromSi(WEDGE_STRESS_PA, 'ksi'))} ksi at worst. `
+  const known = arrived?.kind === 'one-way' && arrived.id !== fitted.id ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm : undefined // prettier-ignore
+  if (known === undefined || arrived?.kind !== 'one-way') return words
+  return `${words}Scaled from the one that came in by elements, length and race: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
 }
 
 /** A stated figure that needs a word: how a power became a torque, or why it does not count. */

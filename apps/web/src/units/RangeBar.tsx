@@ -1,7 +1,8 @@
-import { Button, Flex, Text } from '@chakra-ui/react'
+import { Flex, Text } from '@chakra-ui/react'
 import { figure, OUTCOME_WORDS } from '@plucky/contract'
 import type { GearRange, RangeSolution } from '@plucky/core'
 import { useRef, type KeyboardEvent } from 'react'
+import { Choice } from '../ui/choice.js'
 
 interface RangeBarProps {
   readonly ranges: readonly GearRange[]
@@ -20,7 +21,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
     const at = ranges.findIndex((range) => range.id === chosen)
     const next = ranges[(at + by + ranges.length) % ranges.length] as GearRange
     onPick(next.id)
-    bar.current?.querySelector<HTMLButtonElement>(`[data-range="${next.id}"]`)?.focus()
+    bar.current?.querySelector<HTMLButtonElement>(`[data-testid="train-range-${next.id}"]`)?.focus()
   }
   return (
     <Flex ref={bar} gap="5px" wrap="wrap" align="center" role="group" aria-label="Ranges" onKeyDown={step}>
@@ -31,32 +32,20 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
         const solution = solved.get(range.id)
         const on = range.id === chosen
         return (
-          <Button
+          <Choice
             key={range.id}
-            variant="plain"
-            data-range={range.id}
-            data-testid={`train-range-${range.id}`}
-            height="44px"
-            px="12px"
-            gap="8px"
-            borderRadius="1px"
-            borderWidth="1px"
-            borderColor={on ? 'ink' : 'rule'}
-            bg={on ? 'ink' : 'transparent'}
-            color={on ? 'sheet' : 'ink'}
-            fontFamily="heading"
-            fontSize="18px"
-            fontWeight={600}
-            aria-pressed={on}
-            aria-label={`Range ${range.name}`}
+            large
+            on={on}
+            label={`Range ${range.name}`}
             tabIndex={on ? 0 : -1}
-            onClick={() => onPick(range.id)}
+            onPick={() => onPick(range.id)}
+            testId={`train-range-${range.id}`}
           >
             {range.id}
             <Text as="span" fontWeight={400} fontSize="16px">
               {solution?.outcome === 'driven' ? figure(solution.ratio, 4) : solution ? OUTCOME_WORDS[solution.outcome] : ''}
             </Text>
-          </Button>
+          </Choice>
         )
       })}
       <Text fontSize="13.5px" color="inkSoft" ml="6px">

@@ -179,9 +179,11 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
         <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
           <thead>
             <tr>
-              {(scale ? ['thrust surface', 'axial', 'rubs at', 'p·v or life'] : ['thrust surface, at 100 N·m', 'axial']).map((word) => (
-                <th key={word}>{word}</th>
-              ))}
+              {(scale ? ['thrust surface', 'axial', 'rubs at', 'heat', 'p·v or life'] : ['thrust surface, at 100 N·m', 'axial']).map(
+                (word) => (
+                  <th key={word}>{word}</th>
+                ),
+              )}
             </tr>
           </thead>
           <tbody>
@@ -192,6 +194,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
                 </td>
                 <td>{quantity(axialN, 'N')}</td>
                 {scale && <td>{speedRadPerS === undefined ? 'free' : `${figure(state.rubbingMPerS, 1)} m/s`}</td>}
+                {scale && <td>{`${figure(state.heatW)} W`}</td>}
                 {scale && <td>{thrustWords(thrust.kind, state.pv, state.lifeHours)}</td>}
               </tr>
             ))}

@@ -15,7 +15,11 @@ const anyDrawn = fc
     const pick = (n: number) => train.members[n % train.members.length] as string
     return swap.reduce<GearTrain>((now, [at, to, what]) => {
       if (what === 0) return { ...now, sets: now.sets.map((set, i) => (i === at % now.sets.length ? { ...set, carrier: pick(to) } : set)) }
-      if (what === 1) return { ...now, elements: now.elements.map((e, i) => (i === at % now.elements.length ? { ...e, a: pick(to) } : e)) }
+      if (what === 1)
+        return {
+          ...now,
+          elements: now.elements.map((e, i) => (i === at % now.elements.length && pick(to) !== e.b ? { ...e, a: pick(to) } : e)),
+        }
       return { ...now, joints: now.joints.filter((_j, i) => i !== at % Math.max(1, now.joints.length)) }
     }, train)
   })
