@@ -4,17 +4,16 @@ import {
   caseInSentence,
   figure,
   hoursWords,
-  listed,
   money,
-  SEEN_WORDS,
   stationName,
   suspectWords,
+  teardownWords,
   verdictSentence,
   worstCase,
   type Job,
   heldInWords,
 } from '@plucky/contract'
-import { diagnose, fromSi, isNoted, type SeenState, type SpecAnswer, type Unit } from '@plucky/core'
+import { diagnose, fromSi, isNoted, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -167,23 +166,15 @@ function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
 function CameIn({ job, unit }: { job: Job; unit: Unit }) {
   const { teardown } = job
   if (!isNoted(teardown)) return null
-  const { candidates } = diagnose(unit, teardown)
-  const found = candidates.find(({ id }) => id === teardown.found)
-  const likeliest = candidates[0]
-  const gone = unit.train.ranges.filter(({ id }) => teardown.ranges[id] && teardown.ranges[id] !== 'fine')
-  const words = gone.map(({ id, name }) => `${name} ${SEEN_WORDS[teardown.ranges[id] as SeenState]}`)
+  const likeliest = diagnose(unit, teardown).candidates[0]
+  const guess = teardown.found === null && likeliest ? ` Likeliest: ${suspectWords(unit.train, likeliest)}.` : ''
   return (
-    <Panel title="What came in broken" note={listed(words)}>
+    <Panel title="What came in broken">
       <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
         <Link to={`/jobs/${job.number}/lost`} data-testid="came-in">
-          {found
-            ? `It was this: ${suspectWords(unit.train, found)}.`
-            : likeliest
-              ? `Likeliest: ${suspectWords(unit.train, likeliest)}.`
-              : 'Look'}
+          {`${teardownWords(unit, teardown)}${guess}`}
         </Link>
       </ChakraLink>
-      {teardown.note && <Text fontSize="14.5px">{teardown.note}</Text>}
     </Panel>
   )
 }

@@ -17,6 +17,8 @@ interface LeversProps {
 }
 
 const HEIGHT = 320
+/** Room that the two lines of a node take. */
+const WORDS_HEIGHT = 42
 const EDGE = { top: 52, bottom: 62 }
 
 /** Each set, or sets that share two members, as a lever: places along it from the teeth, speed to the right, torque as arrows. */
@@ -70,6 +72,10 @@ function LeverDrawn({ lever, train, solution, domain, scale, x, width }: LeverPr
     return speed === undefined ? [] : [{ node, speed }]
   })
   const drawn = line<(typeof points)[number]>((p) => across(p.speed), (p) => along(p.node.place)) // prettier-ignore
+  const crowded = lever.nodes.reduce<boolean[]>((sides, { place }, i) => {
+    const near = i > 0 && Math.abs(along(place) - along(places[i - 1] as number)) < WORDS_HEIGHT
+    return [...sides, near && !sides[i - 1]]
+  }, [])
   const moves = solution.outcome !== 'tied-up' && points.length > 1
   return (
     <g fontFamily="var(--chakra-fonts-figures)">
@@ -89,8 +95,14 @@ function LeverDrawn({ lever, train, solution, domain, scale, x, width }: LeverPr
         </g>
       ))}
       {moves && <path d={drawn(points) ?? ''} stroke={ink('ink')} strokeWidth={2} fill="none" />}
-      {lever.nodes.map((node) => (
-        <NodeDrawn key={node.members.join()} {...{ node, lever, train, solution, scale, across }} y={along(node.place)} right={x + width} />
+      {lever.nodes.map((node, i) => (
+        <NodeDrawn
+          key={node.members.join()}
+          {...{ node, lever, train, solution, scale, across }}
+          y={along(node.place)}
+          right={x + width}
+          other={crowded[i] === true}
+        />
       ))}
     </g>
   )
@@ -105,17 +117,19 @@ interface NodeProps {
   readonly across: (speed: number) => number
   readonly y: number
   readonly right: number
+  /** Its neighbour's words stand close: it takes the other side. */
+  readonly other: boolean
 }
 
 /** A node at its speed, with its members, and the torque that comes to it as an arrow to the right or the left. */
-function NodeDrawn({ node, lever, train, solution, scale, across, y, right }: NodeProps) {
+function NodeDrawn({ node, lever, train, solution, scale, across, y, right, other }: NodeProps) {
   const speed = memberSpeed(solution, node.members[0] as string)
   const torque = torqueAt(lever, node, train, solution)
   const at = across(speed ?? 0)
   const reach = Math.sign(torque) * Math.min(30, 9 + 8 * Math.abs(torque))
   const colour = torque === 0 ? ink('inkSoft') : speed === 0 ? ink('oil') : ink('torque')
   const name = node.members.length > 2 ? `${node.members.slice(0, 2).join(', ')} …` : node.members.join(', ')
-  const left = at + 8 + name.length * 6 > right - 4
+  const left = other || at + 8 + name.length * 6 > right - 4
   return (
     <g>
       <title>{`${node.members.join(', ')}: speed ${speedWords(speed, scale)}, torque ${torqueWords(torque, scale)}`}</title>

@@ -13,6 +13,7 @@ import {
 import {
   checksOf,
   diagnose,
+  isNoted,
   NOTHING_FOUND,
   SEEN_STATES,
   SIGNS,
@@ -50,7 +51,10 @@ export function LostView({ unit, teardown, known, onChange, fittedAt }: LostProp
       </Grid>
       <Grid gap="10px">
         <Next unit={unit} next={next} teardown={teardown} onChange={onChange} />
-        <Panel title="Likeliest" note="how well it fits what was found, times how usual it is">
+        <Panel
+          title="Likeliest"
+          note={isNoted(teardown) ? 'how well it fits what was found, times how usual it is' : 'nothing found yet: only how usual each is'}
+        >
           {candidates.slice(0, SHOWN).map((one, i) => (
             <CandidateRow
               key={one.id}

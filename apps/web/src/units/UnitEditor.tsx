@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react'
 import { checkUnit, fieldsOf, StationLoadDto, UnitDto, type Field, type Problem } from '@plucky/contract'
-import { CASE, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
+import { CASE, needsProfileShift, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { withValue, freeId } from '../shelf/draft-item.js'
@@ -153,6 +153,11 @@ function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawab
     <>
       <Panel title="Gear sets" note="a compound set is a simple and a double-pinion one on the same carrier and ring">
         {table('sets', 'set', { kind: 'simple', sunTeeth: 36, ringTeeth: 72, pinions: 4 })}
+        {train.sets.filter(needsProfileShift).map(({ id }) => (
+          <Text key={id} fontSize="13.5px" color="oil">
+            {`${id}: an odd tooth between sun and ring; it closes by profile shift alone.`}
+          </Text>
+        ))}
       </Panel>
       <Grid templateColumns={{ base: '1fr', lg: '1fr 1.6fr' }} gap="10px" mt="10px" alignItems="start">
         <Grid gap="10px">

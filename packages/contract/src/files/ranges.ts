@@ -1,4 +1,9 @@
 import {
+  compoundPartner,
+  meshLoadFactor,
+  needsProfileShift,
+  pinionPair,
+  pinionTeeth,
   effectsOf,
   elementSlips,
   explainRange,
@@ -10,6 +15,7 @@ import {
   type Effect,
   type GearRange,
   type GearTrain,
+  type PlanetarySet,
   type RangeState,
   type Unit,
 } from '@plucky/core'
@@ -21,8 +27,24 @@ export function rangesOf({ id, name, train }: Unit): object {
     unit: id,
     name,
     per: 'input speed 1, input torque 1; minus is against the sense of the input',
+    sets: train.sets.map((set) => setOf(train, set)),
     ranges: train.ranges.map((range, i) => rangeOf(train, range, train.ranges[i - 1])),
     breaks: effectsOf(train).map((effect) => breakOf(train, effect)),
+  }
+}
+
+/** A set with its pinions and how it goes together. */
+function setOf(train: GearTrain, set: PlanetarySet): object {
+  const pair = set.kind === 'simple' ? undefined : pinionPair(set, compoundPartner(set, train.sets))
+  const pinions =
+    set.kind === 'simple' ? { pinionTeeth: pinionTeeth(set) } : { innerPinionTeeth: pair?.inner, outerPinionTeeth: pair?.outer }
+  return {
+    set: set.id,
+    kind: set.kind,
+    pinions: set.pinions,
+    ...pinions,
+    needsProfileShift: needsProfileShift(set),
+    loadOfThePinionLoadedMost: meshLoadFactor(set.pinions),
   }
 }
 

@@ -12,7 +12,7 @@ export const CAUTIONS = {
   estimates: 'All figures are estimates for choosing parts; the maker’s limits, the rule book in force and the licensed shop decide.',
 } as const
 
-const ROTATING = new Set<Part['kind']>(['flex-plate', 'converter', 'shell', 'pack'])
+const ROTATING = new Set<Part['kind']>(['flex-plate', 'converter', 'shell', 'pack', 'band'])
 
 /** Cautions of a build: by the kinds of parts that are changed or worked, and whether it is launched at a stall. */
 export function cautionsOf(kinds: ReadonlySet<Part['kind']>, stalls: boolean): string[] {
@@ -20,7 +20,7 @@ export function cautionsOf(kinds: ReadonlySet<Part['kind']>, stalls: boolean): s
     ...([...kinds].some((kind) => ROTATING.has(kind)) ? [CAUTIONS.rotating] : []),
     ...(stalls ? [CAUTIONS.stall] : []),
     ...(kinds.has('converter') || kinds.has('shell') ? [CAUTIONS.converter] : []),
-    ...(kinds.has('pack') ? [CAUTIONS.dust] : []),
+    ...(kinds.has('pack') || kinds.has('band') ? [CAUTIONS.dust] : []),
     ...(kinds.size > 0 ? [CAUTIONS.springs] : []),
     CAUTIONS.estimates,
   ]

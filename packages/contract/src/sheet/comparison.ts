@@ -10,6 +10,7 @@ import { misfitSentence } from '../words/fitting.js'
 import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
 import { heldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
+import { teardownWords } from '../words/lost.js'
 import { likelyWords, stationName } from '../words/verdict.js'
 
 /** One line of two states side by side. */
@@ -110,6 +111,7 @@ function otherRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
     ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),
     ...differences(a.job.spec.pressure, b.job.spec.pressure, PressureDto).map(plainRow),
     ...differences(a.job.rules, b.job.rules, HouseRulesDto).map((d) => ({ ...plainRow(d), name: `House rule: ${d.name}` })),
+    ...row('What it came in with', teardownWords(a.unit, a.job.teardown) || '—', teardownWords(b.unit, b.job.teardown) || '—'),
     ...arrived,
   ]
 }

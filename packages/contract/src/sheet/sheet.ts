@@ -19,6 +19,7 @@ import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, 
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import { judged, type Judged } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
+import { teardownWords } from '../words/lost.js'
 import { cautionsOf } from './cautions.js'
 import { pressureWords } from './comparison.js'
 
@@ -190,12 +191,13 @@ function budgetWords({ job }: JobFile, price: number): string {
   return price > budget ? `${money(price - budget)} over the budget of ${money(budget)}` : `budget ${money(budget)}`
 }
 
-function briefLines({ job }: JobFile): (readonly [string, string])[] {
+function briefLines({ job, unit }: JobFile): (readonly [string, string])[] {
   const { brief, spec } = job
   const curve = engineCurve(brief.engine)
   const peaks = curve.ok
     ? `${quantity(curve.value.peakPowerW, 'hp')} at ${quantity(curve.value.peakPowerSpeedRadPerS, 'rpm')}, ${quantity(curve.value.peakTorqueNm, 'lb-ft')} at ${quantity(curve.value.peakTorqueSpeedRadPerS, 'rpm')}`
     : 'contradicts itself'
+  const cameIn = teardownWords(unit, job.teardown)
   return [
     ['Engine', `${KIND_WORDS[brief.engine.kind]}, ${peaks}`],
     ['Use', USE_WORDS[brief.use]],
@@ -204,5 +206,6 @@ function briefLines({ job }: JobFile): (readonly [string, string])[] {
     ['Reverse', `${figure(brief.reverseThrottle * 100)} % of the throttle`],
     ['Weight', brief.vehicleMassKg === null ? 'not said' : quantity(brief.vehicleMassKg, 'lb')],
     ['Line pressure', pressureWords(spec.pressure)],
+    ...(cameIn ? [['Came in with', cameIn] as const] : []),
   ]
 }

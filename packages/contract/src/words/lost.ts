@@ -1,4 +1,18 @@
-import type { Candidate, Check, GearTrain, OuterPlace, RangeState, SeenState, SignId, Suspect } from '@plucky/core'
+import {
+  isNoted,
+  suspectId,
+  suspectsOf,
+  type Candidate,
+  type Check,
+  type GearTrain,
+  type OuterPlace,
+  type RangeState,
+  type SeenState,
+  type SignId,
+  type Suspect,
+  type Teardown,
+  type Unit,
+} from '@plucky/core'
 import { breakageWords } from './gearing.js'
 import { capital, figure, listed } from './format.js'
 
@@ -52,6 +66,23 @@ export function suspectWords(train: GearTrain, { place, at, kind }: Pick<Suspect
 
 const rangeName = (train: GearTrain, id: string) => train.ranges.find((range) => range.id === id)?.name ?? id
 
+/** What a unit came in with, in a sentence or two: the ranges that were not fine, and what it was; nothing where nothing was noted. */
+export function teardownWords(unit: Unit, teardown: Teardown): string {
+  if (!isNoted(teardown)) return ''
+  const { train } = unit
+  const told = train.ranges.flatMap(({ id, name }) => {
+    const seen = teardown.ranges[id]
+    return seen === undefined || seen === 'fine' ? [] : [`${name} ${SEEN_WORDS[seen]}`]
+  })
+  const found = suspectsOf(unit).find((suspect) => suspectId(suspect) === teardown.found)
+  const signs = teardown.signs.map((sign) => SIGN_WORDS[sign])
+  const said = [listed(told), listed(signs), found ? `it was this: ${suspectWords(train, found)}` : '', teardown.note]
+  return said
+    .filter(Boolean)
+    .map((part) => `${capital(part).replace(/[.!]$/, '')}.`)
+    .join(' ')
+}
+
 /** Why a candidate stands where it does, in sentences. */
 export function candidateReasons(train: GearTrain, one: Candidate): string[] {
   const names = (ids: readonly string[]) => listed(ids.map((id) => rangeName(train, id)))
@@ -62,7 +93,7 @@ export function candidateReasons(train: GearTrain, one: Candidate): string[] {
     one.against.length > 0 ? `Against it: ${would(one.against)}.` : '',
     others.length > 0 ? `Not driven yet: ${would(others.map(({ id }) => id))}.` : '',
     one.shows.length > 0 ? `Goes with: ${listed(one.shows.map((sign) => SIGN_WORDS[sign]))}.` : '',
-    `${capital(one.often)} in this unit${one.found > 0 ? `, found here ${one.found === 1 ? 'once' : `${one.found} times`}` : ''}.`,
+    `${capital(one.often)}${one.place === 'train' ? ' in this unit' : ''}${one.found > 0 ? `, found here ${one.found === 1 ? 'once' : `${one.found} times`}` : ''}.`,
     one.margin !== null && one.margin < 0.97 ? `As it came in this place held ${figure(one.margin, 2)} of what this engine asks.` : '',
   ].filter(Boolean)
 }

@@ -11,15 +11,15 @@ export interface PinionPair {
 const TIPS = 2
 
 /**
- * Pinions with which a double-pinion set can be built: those it names, or the first that find room; nothing where none do. Radii are
+ * Pinions with which a double-pinion set can be built: those it names, or the largest that find room; nothing where none do. Radii are
  * in modules, half the teeth. With a partner (a simple set on the same carrier and ring) the outer pinion is the partner's own, and one of
  * the two is long: the outer one then runs past this set's sun, or the inner one past the partner's.
  */
 export function pinionPair(set: PlanetarySet, partner?: PlanetarySet): PinionPair | undefined {
   const outers = partner ? [pinionTeeth(partner)] : choices(set.outerPinionTeeth, set)
-  for (const outer of outers)
-    for (const inner of choices(set.innerPinionTeeth, set)) if (findsRoom(set, { inner, outer }, partner)) return { inner, outer }
-  return undefined
+  const pairs = outers.flatMap((outer) => choices(set.innerPinionTeeth, set).map((inner): PinionPair => ({ inner, outer })))
+  const size = ({ inner, outer }: PinionPair) => Math.min(inner, outer) + (inner + outer) / 1000
+  return pairs.filter((pair) => findsRoom(set, pair, partner)).reduce<PinionPair | undefined>((best, pair) => (best && size(best) >= size(pair) ? best : pair), undefined) // prettier-ignore
 }
 
 const choices = (given: number | undefined, { sunTeeth, ringTeeth }: PlanetarySet): readonly number[] =>
@@ -36,7 +36,6 @@ function findsRoom({ sunTeeth, ringTeeth, pinions }: PlanetarySet, { inner, oute
   if (pinions > 1 && !(clear(innerAt, inner, innerAt, inner, pitch) && clear(outerAt, outer, outerAt, outer, pitch) && clear(innerAt, inner, outerAt, outer, pitch - between))) return false // prettier-ignore
   const outerPastSun = outerAt - outer / 2 > sunTeeth / 2 + TIPS
   const innerPastRing = innerAt + inner / 2 < ringTeeth / 2 - TIPS
-  if (!partner) return outerPastSun && innerPastRing
-  const innerPastOtherSun = sunTeeth / 2 > partner.sunTeeth / 2 + TIPS
-  return outerPastSun || (innerPastOtherSun && innerPastRing)
+  const innerPastOtherSun = partner !== undefined && sunTeeth / 2 > partner.sunTeeth / 2 + TIPS
+  return innerPastRing && (outerPastSun || innerPastOtherSun)
 }
