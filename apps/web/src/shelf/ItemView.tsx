@@ -72,7 +72,11 @@ function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
     return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Done at ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
   if (kind === 'kits' && !('kind' in item)) return kitWords(item, unit)
   const part = item as Part
-  return `${part.maker}. ${cost}${part.stock ? ', as built by the unit’s maker' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')}.`
+  return `${part.maker}. ${cost}${part.stock ? ', as built by the unit’s maker' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')} of ${shopStore
+    .getState()
+    .units.filter(({ id }) => part.unitIds.includes(id))
+    .map(({ name }) => name)
+    .join(', ')}.`
 }
 
 /** A kit's parts front to rear, and what they would cost one by one. */

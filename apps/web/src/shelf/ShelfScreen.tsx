@@ -12,7 +12,7 @@ import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { ItemPanel } from './ItemPanel.js'
-import { leastWords, listed, type Wanted } from './listed.js'
+import { leastWords, listed, unitOf, type Wanted } from './listed.js'
 import { TableIn } from './TableIn.js'
 
 const KINDS: readonly (readonly [ItemKind, string, string])[] = [
@@ -50,6 +50,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
   const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
   const [taking, setTaking] = useState(false)
   const unit = units.find((u) => u.id === wanted.unitId) ?? first
+  const chosen = shop[kind].get(id ?? '') as Item | undefined
   const found = listed(shop, units, { kind, ...wanted })
   const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
   return (
@@ -68,9 +69,13 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
       <Grid templateColumns={{ base: '1fr', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} found`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
-          <Found kind={kind} items={found} unit={unit} />
+          <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
         </Panel>
-        {taking ? <TableIn onClose={() => setTaking(false)} /> : <Chosen kind={kind} id={id ?? found[0]?.id} unit={unit} />}
+        {taking ? (
+          <TableIn onClose={() => setTaking(false)} />
+        ) : (
+          <Chosen kind={kind} id={id ?? found[0]?.id} unit={unitOf(chosen ?? found[0], units, wanted.unitId) ?? first} />
+        )}
       </Grid>
     </Box>
   )
@@ -148,7 +153,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
           label="Station"
           width="146px"
           value={wanted.stationId}
-          options={[['', 'all'], ...unit.stations.map((s) => [s.id, capital(s.name)] as const)]}
+          options={[['', 'all'], ...stationsIn(wanted.unitId === '' ? units : [unit])]}
           onPick={(stationId) => onWant({ ...wanted, stationId })}
           testId="shelf-station"
         />
@@ -157,41 +162,56 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
   )
 }
 
-function Found({ kind, items, unit }: { kind: ItemKind; items: readonly Item[]; unit: Unit }) {
+/** Stations of some units, each id once. */
+const stationsIn = (units: readonly Unit[]) => [
+  ...new Map(units.flatMap((unit) => unit.stations.map(({ id, name }) => [id, capital(name)] as const))),
+]
+
+interface FoundProps {
+  readonly kind: ItemKind
+  readonly items: readonly Item[]
+  readonly units: readonly Unit[]
+  readonly unitId: string
+}
+
+function Found({ kind, items, units, unitId }: FoundProps) {
   const list = useRef<HTMLDivElement>(null)
   useEffect(() => list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
   if (items.length === 0) return <Text color="inkSoft">Nothing on the shelf answers to that. Fewer words, or another station.</Text>
   return (
     <Box maxH="calc(100vh - 236px)" minH="300px" overflowY="auto" ref={list} data-testid="shelf-list">
-      {items.map((item) => (
-        <ChakraLink
-          asChild
-          key={item.id}
-          display="block"
-          color="ink"
-          borderTopWidth="1px"
-          borderColor="ruleSoft"
-          py="5px"
-          px="6px"
-          minH="44px"
-          css={{ '&[aria-current=page]': { bg: 'torqueWash', boxShadow: 'inset 4px 0 0 var(--chakra-colors-torque)' } }}
-        >
-          <NavLink to={`/shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
-            <Flex justify="space-between" gap="8px" width="100%">
-              <Text fontWeight={600} lineHeight="1.25">
-                {item.name}
-              </Text>
-              <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">{`${money(item.price)} · ${hoursWords(item.hours)}`}</Text>
-            </Flex>
-            <Flex justify="space-between" gap="8px" width="100%" fontSize="13.5px" color="inkSoft">
-              <Text truncate>{placesOf(item, unit)}</Text>
-              <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">
-                {kind === 'parts' ? leastWords(item as Part, unit) : ''}
-              </Text>
-            </Flex>
-          </NavLink>
-        </ChakraLink>
-      ))}
+      {items.map((item) => {
+        const unit = unitOf(item, units, unitId) as Unit
+        return (
+          <ChakraLink
+            asChild
+            key={item.id}
+            display="block"
+            color="ink"
+            borderTopWidth="1px"
+            borderColor="ruleSoft"
+            py="5px"
+            px="6px"
+            minH="44px"
+            css={{ '&[aria-current=page]': { bg: 'torqueWash', boxShadow: 'inset 4px 0 0 var(--chakra-colors-torque)' } }}
+          >
+            <NavLink to={`/shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
+              <Flex justify="space-between" gap="8px" width="100%">
+                <Text fontWeight={600} lineHeight="1.25">
+                  {item.name}
+                </Text>
+                <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">{`${money(item.price)} · ${hoursWords(item.hours)}`}</Text>
+              </Flex>
+              <Flex justify="space-between" gap="8px" width="100%" fontSize="13.5px" color="inkSoft">
+                <Text truncate>{placesOf(item, unit)}</Text>
+                <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">
+                  {kind === 'parts' ? leastWords(item as Part, unit) : ''}
+                </Text>
+              </Flex>
+            </NavLink>
+          </ChakraLink>
+        )
+      })}
     </Box>
   )
 }
@@ -199,5 +219,6 @@ function Found({ kind, items, unit }: { kind: ItemKind; items: readonly Item[]; 
 function placesOf(item: Item, unit: Unit): string {
   const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
   const maker = 'maker' in item ? ` · ${item.maker}` : ''
-  return `${capital(ids.map((id) => stationName(unit, id)).join(', '))}${maker}${'donor' in item && item.donor ? ' · ⌀ used' : ''}`
+  const stations = capital(ids.map((id) => stationName(unit, id)).join(', '))
+  return `${stations} · ${unit.name}${maker}${'donor' in item && item.donor ? ' · ⌀ used' : ''}`
 }

@@ -10,6 +10,12 @@ export interface Wanted {
   readonly stationId: string
 }
 
+/** The unit by which an item is shown: the one that is looked at, if it is for that; else the first that it is for. */
+export const unitOf = (item: Pick<Item, 'unitIds'> | undefined, units: readonly Unit[], wantedId: string): Unit | undefined => {
+  const own = units.filter(({ id }) => item?.unitIds.includes(id))
+  return own.find(({ id }) => id === wantedId) ?? own[0] ?? units.find(({ id }) => id === wantedId) ?? units[0]
+}
+
 const stationsOf = (item: Item): readonly string[] => ('stationIds' in item ? item.stationIds : Object.keys(item.parts))
 
 /** Everything by which an item is found. */
@@ -20,16 +26,17 @@ function wordsOf(item: Item): string {
   return [item.name, item.id, maker, donor, ...stationsOf(item), ...more].join(' ').toLowerCase()
 }
 
-/** The items that are wanted, by station front to rear, then by price; every word of the text must be found. */
+/** The items that are wanted, unit by unit, by station front to rear, then by price; every word of the text must be found. */
 export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, unitId, stationId }: Wanted): Item[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const unit = units.find((u) => u.id === unitId) ?? units[0]
-  const place = (item: Item) => Math.min(...stationsOf(item).map((id) => unit?.stations.findIndex((s) => s.id === id) ?? 0))
+  const unitAt = (item: Item) => unitOf(item, units, unitId)
+  const order = (item: Item) => units.findIndex(({ id }) => id === unitAt(item)?.id)
+  const place = (item: Item) => Math.min(...stationsOf(item).map((id) => unitAt(item)?.stations.findIndex((s) => s.id === id) ?? 0))
   return [...(shop[kind] as ReadonlyMap<string, Item>).values()]
     .filter((item) => unitId === '' || item.unitIds.includes(unitId))
     .filter((item) => stationId === '' || stationsOf(item).includes(stationId))
     .filter((item) => words.length === 0 || words.every((word) => wordsOf(item).includes(word)))
-    .sort((a, b) => place(a) - place(b) || a.price - b.price || (a.id < b.id ? -1 : 1))
+    .sort((a, b) => order(a) - order(b) || place(a) - place(b) || a.price - b.price || (a.id < b.id ? -1 : 1))
 }
 
 /** The least torque that counts of a part, by the usual rules, where oil has no say in it. */

@@ -2,7 +2,7 @@ import { PartDto, leavesOf } from '@plucky/contract'
 import { toSi, type Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import { freeId, problemsOf, withValue } from './draft-item.js'
-import { listed } from './listed.js'
+import { listed, unitOf } from './listed.js'
 
 const { shelf, units, catalogue, operations, kits } = demoShop()
 const partOf = (id: string) => shelf.find((p) => p.id === id) as Part
@@ -37,13 +37,19 @@ describe('an item as it is typed', () => {
 })
 
 describe('the list', () => {
-  const ids = (text: string, stationId = '') => listed(catalogue, units, { kind: 'parts', text, unitId: '', stationId }).map(({ id }) => id)
+  const ids = (text: string, stationId = '', unitId = '') =>
+    listed(catalogue, units, { kind: 'parts', text, unitId, stationId }).map(({ id }) => id)
   it('finds by every word, at a station, front to rear and then by price', () => {
     expect(ids('')).toHaveLength(shelf.length)
-    expect(ids('sprag', 'low-owc')).toEqual(shelf.filter((p) => p.stationIds.includes('low-owc') && /sprag/i.test(p.name)).map((p) => p.id))
+    expect(ids('sprag', 'low-one-way', 'alder-3')).toEqual(['owl-sprag'])
+    expect(ids('sprag', 'low-one-way').length).toBeGreaterThan(4)
     expect(ids('donor used')).toEqual(expect.arrayContaining(['input-donor', 'stator-donor']))
     expect(ids('no such thing at all')).toEqual([])
-    const prices = ids('', 'flex-plate').map((id) => partOf(id).price)
+    const prices = ids('', 'flex-plate', 'alder-3').map((id) => partOf(id).price)
     expect(prices).toEqual([...prices].sort((a, b) => a - b))
+  })
+  it('shows each item by a unit that it is for, whichever is looked at', () => {
+    for (const part of shelf) for (const { id } of units) expect(part.unitIds).toContain(unitOf(part, units, id)?.id)
+    expect(unitOf(undefined, units, 'rowan-4')?.id).toBe('rowan-4')
   })
 })
