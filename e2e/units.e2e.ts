@@ -101,6 +101,6 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   await saved(page)
   await page.reload()
   await expect(page.getByTestId('found-train:shell neck:broken')).toHaveAttribute('aria-pressed', 'true')
-  await page.goto('/')
-  await expect(page.getByTestId('came-in')).toContainText('Shell neck broken')
+  await page.goto(`/jobs/${number}/sheet`)
+  await expect(page.getByTestId('sheet')).toContainText('It was this: Shell neck broken. Neck torn round, lugs worn.')
 })

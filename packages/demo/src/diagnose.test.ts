@@ -1,5 +1,7 @@
-import { candidateReasons, suspectWords } from '@plucky/contract'
+import { candidateReasons, checkCaution, checkWords, resultWords, suspectWords, teardownWords } from '@plucky/contract'
 import {
+  checksOf,
+  NOTHING_FOUND,
   diagnose,
   effectsOf,
   suspectId,
@@ -92,5 +94,24 @@ describe('what is lost', () => {
       const oneWays = elements.filter(({ kind }) => kind === 'one-way').length
       expect(effectsOf(unit.train).length).toBe(3 * (elements.length - oneWays) + 2 * oneWays + joints.length + sets.length)
     }
+  })
+
+  it('is said in words that name place, work, what can hurt and what came of it', () => {
+    for (const unit of units) {
+      for (const suspect of suspectsOf(unit)) expect(suspectWords(unit.train, suspect)).toMatch(/^[A-Z][^_]{8,}$/)
+      for (const check of checksOf(unit.train)) {
+        expect([checkWords(unit.train, check).length > 8, checkCaution(check).length > 20]).toEqual([true, true])
+        for (const result of check.results) expect(resultWords(check, result)).toMatch(/^[a-z ]+$/)
+      }
+    }
+    const told = {
+      ...NOTHING_FOUND,
+      ranges: { '2': 'lost', '3': 'fine' },
+      signs: ['bang'],
+      found: 'train:shell neck:broken',
+      note: 'torn all round.',
+    } as const
+    expect(teardownWords(quince, told)).toBe('Second gone. It went with a bang. It was this: Shell neck broken. Torn all round.')
+    expect(teardownWords(quince, NOTHING_FOUND)).toBe('')
   })
 })

@@ -1,5 +1,5 @@
 import type { JobContent } from '@plucky/contract'
-import type { Part, Unit } from '@plucky/core'
+import { stationLimits, type Part, type Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
 import { layoutStrip, linkPath, type Slot } from '../line/strip-layout.js'
@@ -11,7 +11,11 @@ const parts = shelf.map((part) => [part.id, part] as const)
 
 describe('drawings', () => {
   it.each(parts)('%s lies above the centreline, within its own width, with every limit placed', (_id, part) => {
-    const drawing = drawPart(part, unit)
+    const own = units.find(({ id }) => part.unitIds.includes(id)) as Unit
+    const drawing = drawPart(part, own)
+    const station = own.stations.find(({ id, kind }) => kind === part.kind && part.stationIds.includes(id)) as Unit['stations'][number]
+    const places = stationLimits(own, station, part).limits.map(({ place }) => place)
+    expect(places.filter((place) => !drawing.places[place])).toEqual([])
     for (const { d } of drawing.paths) {
       expect(d).not.toMatch(/NaN|undefined|Infinity/)
       for (const [, x, y] of d.matchAll(/M(-?[\d.]+),(-?[\d.]+)/g)) {

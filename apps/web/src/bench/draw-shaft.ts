@@ -19,8 +19,15 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
     height: Math.max(...shaft.sections.map((s) => mm(s.outerDiameterM) / 2), ...(shaft.welds ?? []).map((w) => mm(w.radiusM + w.legM))),
     paths: [...drawn, ...welds].flatMap((d) => d.paths),
     dimensions: [...[...drawn, ...welds].flatMap((d) => d.dimensions), ...boreText],
-    places: Object.assign({}, ...[...drawn, ...welds].map((d) => d.places)) as Drawing['places'],
+    places: Object.assign({ whole: middleOf(shaft, width) }, ...[...drawn, ...welds].map((d) => d.places)) as Drawing['places'],
   }
+}
+
+/** Where a figure stated of the shaft as a whole is shown: on the outside, half way along. */
+function middleOf({ sections }: ShaftGeometry, width: number): { x: number; y: number } {
+  let end = 0
+  const section = sections.find(({ lengthM }) => (end += mm(lengthM)) >= width / 2)
+  return { x: width / 2, y: mm(section?.outerDiameterM ?? 0) / 2 }
 }
 
 /** Thickness of the hub that a weld holds, mm; the drawing says where it is, not how thick. */

@@ -1,12 +1,14 @@
-import { CASE, solveRange, type GearTrain } from '@plucky/core'
+import type { Job, JobContent } from '@plucky/contract'
+import { CASE, NOTHING_FOUND, solveRange, specAnswer, type GearTrain, type Part, type Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
 import { leversOf } from './lever-layout.js'
+import { marginsOf, recordsOf } from './lost.js'
 import { memberTorque } from './reading.js'
 import { layoutStick } from './stick-layout.js'
 import { copyOf, FIRST_UNIT, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
 
-const { units } = demoShop()
+const { units, jobs, catalogue } = demoShop()
 
 /** Trains with members, joints and elements hung up at random: nothing about them needs to make sense to be drawn. */
 const anyDrawn = fc
@@ -96,4 +98,33 @@ it('what a member carries is what passes through it: the input 1, the output the
       expect(memberTorque(train, solution, train.input)).toBeGreaterThanOrEqual(1 - 1e-9)
       expect(memberTorque(train, solution, train.output)).toBeGreaterThanOrEqual(Math.abs(solution.ratio) - 1e-9)
     }
+})
+
+describe('what a job tells of its unit before it is opened', () => {
+  const job = jobs.find(({ unitId }) => unitId === 'quince-4') as JobContent
+  const unit = units.find(({ id }) => id === 'quince-4') as Unit
+  const fitted = new Map(Object.entries(job.arrived).map(([station, id]) => [station, catalogue.parts.get(id ?? '') as Part]))
+  const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+
+  it('is the worst margin of each place, through whichever station it is loaded', () => {
+    const margins = marginsOf(unit, answer)
+    const at = (station: string) => answer.stations.find(({ stationId }) => stationId === station)?.worst?.margin
+    expect([margins['forward'], margins['front set'], margins['rear set']]).toEqual([at('forward-pack'), at('gear-sets'), at('gear-sets')])
+    expect(margins['shell lugs']).toBeUndefined()
+    expect(marginsOf(unit, undefined)).toEqual({})
+  })
+  it('and how often each fault was found in units of its kind, its own finding left out', () => {
+    const found = (number: number, unitId: string, what: string | null) =>
+      ({ ...job, number, unitId, teardown: { ...NOTHING_FOUND, found: what } }) as unknown as Job
+    const kept = [
+      found(1, 'quince-4', 'a'),
+      found(2, 'quince-4', 'a'),
+      found(3, 'quince-4', 'b'),
+      found(4, 'rowan-4', 'a'),
+      found(5, 'quince-4', null),
+    ]
+    expect(recordsOf(kept, 'quince-4', null)).toEqual({ a: 2, b: 1 })
+    expect(recordsOf(kept, 'quince-4', 2)).toEqual({ a: 1, b: 1 })
+  })
 })

@@ -47,7 +47,6 @@ export class GearTrainDto {
   @Texts('Members', { least: 2, most: 60 }) members!: string[]
   @Shapes('Gear sets', () => PlanetarySetDto, { most: 12 }) sets!: PlanetarySetDto[]
   @Shapes('Joints', () => RigidJointDto, { most: 60 }) joints!: RigidJointDto[]
-  // Every choice of holding one-ways is tried, so their number is bounded with the elements'.
   @Shapes('Elements', () => ShiftElementDto, { most: 16 }) elements!: ShiftElementDto[]
   @Label('Input is', 40) input!: string
   @Label('Output is', 40) output!: string

@@ -74,6 +74,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Set "${v.set}" shares carrier and ring with "${v.other}", so its ring has the same ${v.otherTeeth} teeth; ${v.ringTeeth} came.`,
   'compound-pinions-differ': (v) =>
     `Set "${v.set}" shares its carrier with "${v.other}", so it has the same ${v.otherPinions} pinions; ${v.pinions} came.`,
+  'too-many-one-ways': (v) => `${v.count} one-way clutches came; up to ${v.most} in one unit can be solved.`,
   'joins-itself': (v) => `"${v.name}" joins "${v.member}" to itself. Choose two members, or a member and the case.`,
   'output-is-input': () => 'Input and output are the same member; nothing would be geared.',
   'set-on-one-member': (v) => `Set "${v.set}" has "${v.member}" twice; sun, ring and carrier are three members.`,

@@ -1,22 +1,11 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import { pinionPair } from './pinion-pair.js'
+import { LEAST_PINION, pinionPair, pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 
 /** Teeth by which sun, pinion and ring may miss the plain condition Z_r = Z_s + 2·Z_p and be made up by profile shift. */
 const PROFILE_SHIFT_TEETH = 1
 
-/** Fewest teeth a pinion is given here before it is refused as unbuildable (common practice, no source). */
-export const LEAST_PINION = 9
-
 const whole = (value: number) => Math.abs(value - Math.round(value)) < 1e-9
-
-/**
- * Teeth of the pinion of a simple set, Z_p = (Z_r − Z_s)/2, rounded down where profile shift makes up the odd tooth.
- * @example pinionTeeth({ sunTeeth: 40, ringTeeth: 68 }) // → 14
- */
-export function pinionTeeth(set: Pick<PlanetarySet, 'sunTeeth' | 'ringTeeth'>): number {
-  return Math.floor((set.ringTeeth - set.sunTeeth) / 2)
-}
 
 /** True where the simple set needs profile shift to close (an odd tooth between ring and sun). */
 export function needsProfileShift(set: PlanetarySet): boolean {

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { Matrix, SingularValueDecomposition } from 'ml-matrix'
 import { anyTrain } from '../testing/any-train.js'
 import { compound, crossCoupled, simpson } from '../testing/trains.js'
-import { assemblyFaults, pinionTeeth } from './assembly.js'
+import { assemblyFaults } from './assembly.js'
+import { pinionTeeth } from './pinion-pair.js'
 import { rangeEfficiency } from './efficiency.js'
 import { explainRange } from './explain.js'
 import { elementSlips, overspeeds, pinionSpeeds, relativeSpeed } from './motion.js'
@@ -276,6 +277,9 @@ describe('what can be built', () => {
       elements: [...train.elements, { id: 'F', kind: 'one-way', a: 'in', b: 'ghost' }],
       ranges: [{ id: '9', name: 'ninth', on: ['Z'], reverse: false, lockup: false }],
     }
+    const roller = (id: string): GearTrain['elements'][number] => ({ id, kind: 'one-way', a: 'suns', b: 'case', holds: 'forward' })
+    const many = { ...train, elements: [...train.elements, ...[1, 2, 3, 4, 5, 6, 7].map((n) => roller(`w${n}`))] }
+    expect(trainFaults(many).map((f) => `${f.path} ${f.code}`)).toContain('elements too-many-one-ways')
     expect(trainFaults(train).filter((f) => !f.code.startsWith('pinions'))).toEqual([])
     expect(trainFaults(broken).map((f) => f.code)).toEqual(
       expect.arrayContaining(['member-unknown', 'one-way-without-sense', 'element-unknown', 'name-repeated']),

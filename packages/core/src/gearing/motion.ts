@@ -1,5 +1,5 @@
-import { compoundPartner, pinionTeeth } from './assembly.js'
-import { pinionPair } from './pinion-pair.js'
+import { compoundPartner } from './assembly.js'
+import { pinionPair, pinionTeeth } from './pinion-pair.js'
 import type { RangeSolution } from './solve.js'
 import { CASE, type GearTrain } from './train.js'
 

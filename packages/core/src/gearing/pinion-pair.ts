@@ -1,5 +1,15 @@
-import { LEAST_PINION, pinionTeeth } from './assembly.js'
 import type { PlanetarySet } from './train.js'
+
+/** Fewest teeth a pinion is given here before it is refused as unbuildable (common practice, no source). */
+export const LEAST_PINION = 9
+
+/**
+ * Teeth of the pinion of a simple set, Z_p = (Z_r − Z_s)/2, rounded down where profile shift makes up the odd tooth.
+ * @example pinionTeeth({ sunTeeth: 40, ringTeeth: 68 }) // → 14
+ */
+export function pinionTeeth(set: Pick<PlanetarySet, 'sunTeeth' | 'ringTeeth'>): number {
+  return Math.floor((set.ringTeeth - set.sunTeeth) / 2)
+}
 
 /** Teeth of the pinions of a double-pinion set: inner ones mesh with the sun, outer ones with the ring, and both with each other. */
 export interface PinionPair {

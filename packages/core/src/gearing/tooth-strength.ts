@@ -1,5 +1,5 @@
 import { STEEL_PAIR_PA } from '../sprag/one-way.js'
-import { pinionTeeth } from './assembly.js'
+import { pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 
 /** A gear steel: bending stress that a tooth stands once, and contact stress that its flanks stand for life. */

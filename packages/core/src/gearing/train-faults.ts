@@ -34,6 +34,9 @@ function unknownMembers(train: GearTrain): Fault[] {
   ]
 }
 
+/** Every choice of holding ones may have to be tried, so their number is bounded; no automatic has more (common practice, no source). */
+const MOST_ONE_WAYS = 6
+
 function linkFaults(train: GearTrain): Fault[] {
   const twins = train.sets.flatMap((set, i) => {
     const three = [set.sun, set.ring, set.carrier]
@@ -54,7 +57,9 @@ function linkFaults(train: GearTrain): Fault[] {
       ? [fault('brake-not-on-case', `elements.${i}.b`, { element: id, kind })]
       : [],
   )
-  return [...twins, ...itself, ...senseless, ...apart]
+  const oneWays = train.elements.filter(({ kind }) => kind === 'one-way').length
+  const many = oneWays > MOST_ONE_WAYS ? [fault('too-many-one-ways', 'elements', { count: oneWays, most: MOST_ONE_WAYS })] : []
+  return [...twins, ...itself, ...senseless, ...apart, ...many]
 }
 
 function rangeFaults(train: GearTrain): Fault[] {
