@@ -33,12 +33,12 @@ interface RowTableProps {
 const BOX = {
   width: '100%',
   height: '36px',
-  px: '6px',
+  px: '4px',
   bg: 'paper',
   color: 'ink',
   borderWidth: '1px',
   borderColor: 'rule',
-  fontSize: '15px',
+  fontSize: '14px',
 } as const
 
 /** Rows of a list, each field in place, and every problem of a row right under it. */
