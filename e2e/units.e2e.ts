@@ -104,3 +104,28 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   await page.goto(`/jobs/${number}/sheet`)
   await expect(page.getByTestId('sheet')).toContainText('It was this: Shell neck broken. Neck torn round, lugs worn.')
 })
+
+test('a job on a unit without stations says so, and has its line as soon as they are laid out', async ({ page, request }) => {
+  const train = {
+    members: ['in', 'ring', 'out'],
+    sets: [{ id: 'set', kind: 'simple', sun: 'in', ring: 'ring', carrier: 'out', sunTeeth: 40, ringTeeth: 80, pinions: 4 }],
+    joints: [],
+    elements: [{ id: 'low', kind: 'brake', a: 'ring', b: 'case' }],
+    input: 'in',
+    output: 'out',
+    ranges: [{ id: '1', name: 'first', on: ['low'], reverse: false, lockup: false }],
+  }
+  const id = `bare-${Date.now()}`
+  expect((await request.post('/api/units', { data: { id, name: 'Bare', train } })).status()).toBe(201)
+  const { brief, spec } = await jobOf(request, 1)
+  const content = { name: 'On a bare unit', unitId: id, brief, arrived: {}, spec: { fits: {}, works: {}, pressure: spec.pressure } }
+  const { number } = (await (await request.post('/api/jobs', { data: content })).json()) as { number: number }
+  await page.goto(`/jobs/${number}`)
+  await page.getByRole('link', { name: 'Lay out its stations' }).click()
+  await page.getByTestId('lay-out-stations').click()
+  await page.getByTestId('keep-unit').click()
+  await page.waitForURL(/\/units\/bare-\d+$/)
+  await page.goto(`/jobs/${number}`)
+  await expect(page.getByTestId('sentence')).toContainText('fit a converter')
+  await expect(page.getByTestId('station-low')).toBeVisible()
+})

@@ -13,6 +13,7 @@ import { BriefScreen } from './screens/BriefScreen.js'
 import { FirstScreen } from './screens/FirstScreen.js'
 import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { LineScreen } from './line/LineScreen.js'
+import { NoStations } from './line/NoStations.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
 import { ShelfScreen } from './shelf/ShelfScreen.js'
@@ -36,7 +37,11 @@ const router = createBrowserRouter([
   { path: '/', element: <FirstScreen />, errorElement: failed },
   {
     path: '/jobs/:number',
-    element: <JobScreen view={(content, unit) => <LineScreen content={content} unit={unit} />} />,
+    element: (
+      <JobScreen
+        view={(content, unit) => (unit.stations.length > 0 ? <LineScreen content={content} unit={unit} /> : <NoStations unit={unit} />)}
+      />
+    ),
     errorElement: failed,
   },
   {

@@ -77,12 +77,14 @@ interface Column {
 
 /**
  * Lays a train out as a half-section in sticks: sets in their order along the shaft, members as lines inside or outside of them, legs
- * from gears to lines, elements and joints between the lines, brakes up to the case. Any train can be laid out; lines of one height never
+ * from gears to lines, elements and joints between the lines, brakes up to the case. Any train can be laid out, wider than the room where it must be; lines of one height never
  * overlap, and no two legs run in one place.
  */
-export function layoutStick(train: GearTrain, width: number): StickLayout {
+export function layoutStick(train: GearTrain, room: number): StickLayout {
   const parts = stickParts(train)
-  const xs = columnsAt(columnsOf(train, parts), width)
+  const columns = columnsOf(train, parts)
+  const width = Math.max(room, leastWidth(columns))
+  const xs = columnsAt(columns, width)
   const x = (kind: Column['kind'], id: string) => xs.get(`${kind}:${id}`) as number
   const outside = new Set(parts.spines.filter((spine) => liesOutside(parts, spine)))
   const sides = gearSides(train, parts, x, outside)
@@ -153,6 +155,9 @@ function columnsOf(train: GearTrain, parts: StickParts): Column[] {
   ]
   return columns.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
 }
+
+/** Narrower than this its signs would run into each other; the sheet is scrolled instead. */
+const leastWidth = (columns: readonly Column[]) => MARGIN.left + MARGIN.right + columns.reduce((sum, { kind }) => sum + ROOM[kind], 0)
 
 function columnsAt(columns: readonly Column[], width: number): Map<string, number> {
   const total = columns.reduce((sum, { kind }) => sum + ROOM[kind], 0)

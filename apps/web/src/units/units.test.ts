@@ -45,7 +45,8 @@ describe('sticks', () => {
           const [x, y] = path[path.length - 1] as readonly [number, number]
           if (spine !== CASE) expect([line?.y, (line?.from ?? 0) <= x + 0.01 && x <= (line?.to ?? 0) + 0.01]).toEqual([y, true])
         }
-        for (const { x } of layout.links) expect(x > 0 && x < width).toBe(true)
+        for (const { x } of layout.links) expect(x > 0 && x < layout.width).toBe(true)
+        expect(layout.width).toBeGreaterThanOrEqual(width)
       }),
       { numRuns: 120 },
     )

@@ -1,0 +1,22 @@
+import { Box, Heading, Text } from '@chakra-ui/react'
+import type { Unit } from '@plucky/core'
+import { Link } from 'react-router'
+import { Ruled } from '../ui/buttons.js'
+
+/** A unit that has a gear train and no stations yet: there is no line to walk. */
+export function NoStations({ unit }: { unit: Unit }) {
+  return (
+    <Box p="32px" maxW="640px">
+      <Heading as="h1" fontSize="28px">
+        {`${unit.name} has no stations yet.`}
+      </Heading>
+      <Text mt="8px" mb="16px">
+        Parts are chosen at stations, front to rear. Lay them out from the gear train, then this job has its line; nothing of it is lost
+        meanwhile.
+      </Text>
+      <Ruled asChild minH="44px">
+        <Link to={`/units/${unit.id}/change`}>Lay out its stations</Link>
+      </Ruled>
+    </Box>
+  )
+}
