@@ -51,8 +51,8 @@ export function findings(
     const most = (input.rules ?? DEFAULT_RULES).ratchetMostNm
     if (part.kind === 'one-way' && part.geometry.elementKind === 'ratchet' && curve.peakTorqueNm > most)
       found.push({ code: 'one-way-unfit', stationId: station.id, rangeId: null, value: curve.peakTorqueNm, limit: most })
-    const fastest = fastestRange(speedIn(input, station), gearing, curve.maxSpeedRadPerS)
-    if (mostSpeed !== undefined && fastest.speed > mostSpeed)
+    const fastest = mostSpeed === undefined ? undefined : fastestRange(speedIn(input, station), gearing, curve.maxSpeedRadPerS)
+    if (mostSpeed !== undefined && fastest && fastest.speed > mostSpeed)
       found.push({
         code: 'speed-above-maximum',
         stationId: station.id,
