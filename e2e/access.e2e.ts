@@ -24,11 +24,9 @@ for (const colorScheme of ['light', 'dark'] as const)
       test(`axe finds nothing on ${view}`, async ({ page }) => {
         await page.goto(view)
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-        const axe = new AxeBuilder({ page })
-        // By night the page is the same but for its colours.
-        if (colorScheme === 'dark') axe.withRules(['color-contrast'])
-        else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-        const { violations } = await axe.analyze()
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+          .analyze()
         expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
       })
 

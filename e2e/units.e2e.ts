@@ -60,6 +60,7 @@ test('a unit that ties itself up says by what; out as a file and in again it is 
   await page.getByTestId('lay-out-stations').click()
   await page.getByTestId('train-range-3').click()
   await expect(page.getByTestId('range-sentence')).toContainText('Tied up: low and direct hold the input still between them')
+  await expect(page.getByTestId('levers')).not.toContainText('free')
   await page.getByTestId('keep-unit').click()
   await expect(page).toHaveURL(/\/units\/two-of-mine/)
   const id = new URL(page.url()).pathname.split('/').pop() ?? ''

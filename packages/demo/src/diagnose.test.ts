@@ -114,4 +114,15 @@ describe('what is lost', () => {
     expect(teardownWords(quince, told)).toBe('Second gone. It went with a bang. It was this: Shell neck broken. Torn all round.')
     expect(teardownWords(quince, NOTHING_FOUND)).toBe('')
   })
+
+  it('leaves ranges that do not drive when all is sound out of it: neutral, and one that ties itself up', () => {
+    const idle = (id: string, on: string[]) => ({ id, name: id, on, reverse: false, lockup: false })
+    const more = [idle('N', []), idle('X', ['forward', 'upper', 'even band', 'low-reverse'])]
+    const parked: Unit = { ...quince, train: { ...quince.train, ranges: [...more, ...quince.train.ranges] } }
+    const found = seen({ '1': 'fine', '2': 'lost', '3': 'fine', '4': 'lost', R: 'lost', N: 'fine' })
+    const [parkedFinds, soundFinds] = [diagnose(parked, found), diagnose(quince, found)]
+    expect(parkedFinds.candidates.map(({ id, share }) => [id, share])).toEqual(soundFinds.candidates.map(({ id, share }) => [id, share]))
+    expect(parkedFinds.next).toEqual(soundFinds.next)
+    for (const one of parkedFinds.candidates) expect(candidateReasons(parked.train, one).join()).not.toContain('undefined')
+  })
 })

@@ -132,7 +132,7 @@ function NodeDrawn({ node, lever, train, solution, scale, across, y, right, othe
   const left = other || at + 8 + name.length * 6 > right - 4
   return (
     <g>
-      <title>{`${node.members.join(', ')}: speed ${speedWords(speed, scale)}, torque ${torqueWords(torque, scale)}`}</title>
+      <title>{`${node.members.join(', ')}: speed ${solution.outcome === 'tied-up' ? 'none' : speedWords(speed, scale)}, torque ${torqueWords(torque, scale)}`}</title>
       {torque !== 0 && (
         <path
           d={`M${at},${y} h${reach} m${-Math.sign(reach) * 5},-4 l${Math.sign(reach) * 5},4 l${-Math.sign(reach) * 5},4`}
@@ -148,7 +148,9 @@ function NodeDrawn({ node, lever, train, solution, scale, across, y, right, othe
         </text>
         <text x={at + (left ? -8 : 8)} y={y + 17} fontSize={13} fill={colour}>
           {speed === undefined
-            ? 'free'
+            ? solution.outcome === 'tied-up'
+              ? 'stands'
+              : 'free'
             : torque === 0
               ? speedWords(speed, scale)
               : `${speedWords(speed, scale)} · ${torqueWords(torque, scale)}`}

@@ -13,6 +13,7 @@ import {
 import {
   checksOf,
   diagnose,
+  drivingRanges,
   isNoted,
   NOTHING_FOUND,
   SEEN_STATES,
@@ -80,7 +81,7 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
   }
   return (
     <Panel title="The ranges, as far as they were driven">
-      {unit.train.ranges.map((range) => (
+      {drivingRanges(unit.train).map((range) => (
         <Flex
           key={range.id}
           align="center"

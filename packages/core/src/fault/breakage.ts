@@ -75,6 +75,9 @@ const soundRanges = (train: GearTrain): Sound[] =>
     return power.outcome === 'driven' ? [{ train, range, power, braking: brakes(train, range, power.ratio) }] : []
   })
 
+/** The ranges that drive when all is sound: neutral, park or a mistaken range has nothing to lose. */
+export const drivingRanges = (train: GearTrain): GearRange[] => soundRanges(train).map(({ range }) => range)
+
 /** What each breakage does to each range that drives: by solving the train without the joint, the element or the set, or with the element on. */
 export function effectsOf(train: GearTrain, breakages: readonly Breakage[] = breakagesOf(train)): Effect[] {
   const sound = soundRanges(train)

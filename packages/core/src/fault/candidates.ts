@@ -1,6 +1,6 @@
 import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { Unit } from '../spec/unit.js'
-import { effectsOf, type Effect, type RangeState } from './breakage.js'
+import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'
 import type { FaultKind, Often } from './fault-kind.js'
 import { OUTER_FAULTS, OUTER_PLACES, type Signs } from './signs.js'
 
@@ -64,7 +64,7 @@ function allSuspects(unit: Unit): Suspect[] {
 
 /** A pack that holds in reverse is burnt by rocking out of mud or snow; teeth say so before they go. */
 function signsOf(train: GearTrain, { at, kind, ranges }: Effect): Signs {
-  const reverse = train.ranges.some((range) => range.reverse && ranges[range.id] !== 'fine')
+  const reverse = train.ranges.some((range) => range.reverse && (ranges[range.id] ?? 'fine') !== 'fine')
   const gears = train.sets.some(({ id }) => id === at)
   return {
     ...SIGNS_OF[kind],
@@ -75,7 +75,8 @@ function signsOf(train: GearTrain, { at, kind, ranges }: Effect): Signs {
 
 /** A shift valve that sticks: the range does not come, nor any above it; the one below stays. */
 function shiftsOf(train: GearTrain): Suspect[] {
-  const forward = train.ranges.filter((range) => !range.reverse)
+  const driving = drivingRanges(train)
+  const forward = driving.filter((range) => !range.reverse)
   return forward.slice(1).map((range, i): Suspect => {
     const above = (other: GearRange) => forward.indexOf(other) > i
     return {
@@ -83,7 +84,7 @@ function shiftsOf(train: GearTrain): Suspect[] {
       at: range.id,
       kind: 'stuck',
       often: 'sometimes',
-      ranges: Object.fromEntries(train.ranges.map((other) => [other.id, above(other) ? 'other' : 'fine'])),
+      ranges: Object.fromEntries(driving.map((other) => [other.id, above(other) ? 'other' : 'fine'])),
       ratios: {},
       signs: { 'shift-late-and-harsh': 'common' },
     }
@@ -91,10 +92,11 @@ function shiftsOf(train: GearTrain): Suspect[] {
 }
 
 function outside(train: GearTrain): Suspect[] {
-  const locks = train.ranges.some((range) => range.lockup)
+  const driving = drivingRanges(train)
+  const locks = driving.some((range) => range.lockup)
   return OUTER_PLACES.filter((at) => locks || !OUTER_FAULTS[at].lockup).map((at): Suspect => {
     const { often, signs, slipsAll } = OUTER_FAULTS[at]
-    const ranges = Object.fromEntries(train.ranges.map(({ id }): [string, RangeState] => [id, slipsAll ? 'slips' : 'fine']))
+    const ranges = Object.fromEntries(driving.map(({ id }): [string, RangeState] => [id, slipsAll ? 'slips' : 'fine']))
     return { place: 'outside', at, kind: slipsAll ? 'weak' : 'broken', often, ranges, ratios: {}, signs }
   })
 }

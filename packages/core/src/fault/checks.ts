@@ -1,5 +1,5 @@
 import type { GearTrain } from '../gearing/train.js'
-import type { RangeState } from './breakage.js'
+import { drivingRanges, type RangeState } from './breakage.js'
 import type { Suspect } from './candidates.js'
 import { SEEN_STATES, chanceSeen } from './seen.js'
 
@@ -24,11 +24,12 @@ const check = (kind: Check['kind'], at: string | null, effort: number, results: 
 
 /** Every check of a train, the easy ones first. */
 export function checksOf(train: GearTrain): Check[] {
+  const driving = drivingRanges(train)
   const friction = train.elements.filter(({ kind }) => kind !== 'one-way')
   const oneWays = train.elements.filter(({ kind }) => kind === 'one-way')
   return [
-    ...train.ranges.map(({ id }) => check('drive', id, 1, SEEN_STATES)),
-    ...train.ranges.map(({ id }) => check('overrun', id, 1.2, ['as ever', 'runs free'])),
+    ...driving.map(({ id }) => check('drive', id, 1, SEEN_STATES)),
+    ...driving.map(({ id }) => check('overrun', id, 1.2, ['as ever', 'runs free'])),
     check('pan', null, 1.5, ['clean', 'lining', 'metal']),
     check('gauge', null, 2, ['right', 'low']),
     ...friction.map(({ id }) => check('air', id, 3, ['tight', 'leaks'])),
