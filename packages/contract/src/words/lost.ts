@@ -86,7 +86,9 @@ export function teardownWords(unit: Unit, teardown: Teardown): string {
 /** Why a candidate stands where it does, in sentences. */
 export function candidateReasons(train: GearTrain, one: Candidate): string[] {
   const names = (ids: readonly string[]) => listed(ids.map((id) => rangeName(train, id)))
-  const others = train.ranges.filter(({ id }) => (one.ranges[id] ?? 'fine') !== 'fine' && !one.explains.includes(id) && !one.against.includes(id))
+  const others = train.ranges.filter(
+    ({ id }) => (one.ranges[id] ?? 'fine') !== 'fine' && !one.explains.includes(id) && !one.against.includes(id),
+  )
   const would = (ids: readonly string[]) => listed(ids.map((id) => `${rangeName(train, id)} would ${stateWords(one, id)}`))
   return [
     one.explains.length > 0 ? `As found: ${names(one.explains)}.` : '',
