@@ -73,7 +73,8 @@ describe('the answer', () => {
     const powers = answer.breakingOrder.map((id) => hp(stationOf(answer, id).held))
     expect(powers).toEqual([...powers].sort((a, b) => a - b))
     expect(powers[0]).toBe(hp(answer.held))
-    expect(answer.breakingOrder).toHaveLength(unit.stations.length)
+    expect(answer.breakingOrder).toEqual(expect.arrayContaining(unit.stations.flatMap(({ id }) => (id === 'lockup' ? [] : [id]))))
+    expect(stationOf(answer, 'lockup')).toMatchObject({ held: { outcome: 'no-figure' }, missing: [] }) // its converter does not lock
   })
 
   it('has a worst margin of exactly 1 at the power held, with engine and converter really made to it', () => {
@@ -125,7 +126,7 @@ describe('the answer', () => {
           peakTorqueNm: engine.headline.peakTorqueNm * more,
         }
         const stronger = answerOf(weak, { brief: { engine: { ...engine, headline } } })
-        for (const s of answer.stations) expect(stationOf(stronger, s.stationId).worst?.margin).toBeLessThan(s.worst?.margin ?? 0)
+        for (const s of answer.stations.filter((each) => each.worst)) expect(stationOf(stronger, s.stationId).worst?.margin).toBeLessThan(s.worst?.margin ?? 0) // prettier-ignore
       }),
       { numRuns: 15 },
     )
@@ -140,11 +141,11 @@ describe('the answer', () => {
   it('a swap at a station that is not the weakest, and changes neither load nor pressure, leaves power held as it was', () => {
     const base = hp(answer.held)
     for (const station of unit.stations) {
-      if (station.kind === 'converter') continue
+      if (station.kind === 'converter' || station.kind === 'lockup') continue // the one changes every load, the other's converter does not lock
       for (const part of partsAt(station.id)) {
         const swapped = answerOf(weak, { fits: { [station.id]: part.id } })
         const own = hp(stationOf(swapped, station.id).held)
-        const others = Math.min(...swapped.stations.filter((s) => s.stationId !== station.id).map((s) => hp(s.held)))
+        const others = Math.min(...swapped.stations.filter((s) => s.stationId !== station.id && s.worst).map((s) => hp(s.held)))
         expect(hp(swapped.held)).toBe(Math.min(own, others))
         if (answer.breakingOrder[0] !== station.id) expect(others).toBe(base)
       }
@@ -153,7 +154,8 @@ describe('the answer', () => {
 
   it('without any stated limit plates, shafts, packs, one-ways and teeth still get a verdict from geometry, and the rest is named', () => {
     const bare = new Map(shelf.map((part) => [part.id, { ...part, stated: [] } as Part]))
-    const answer = answerOf(weak, { parts: bare })
+    const locked = { converter: 'conv-258-lock', lockup: 'lockup-three-faces' }
+    const answer = answerOf(weak, { parts: bare, fits: locked })
     for (const station of unit.stations) {
       const { held, missing } = stationOf(answer, station.id)
       const modelled = !['converter', 'shell'].includes(station.kind)
@@ -244,8 +246,11 @@ describe('limits as they are stated', () => {
 describe('duty cases', () => {
   it('locks up in third only, and only with a converter that can', () => {
     const ids = (converter: string) => answerOf(weak, { fits: { converter } }).cases.map((c) => c.id)
-    expect(ids('conv-258-forged')).toEqual(['launch', 'full-1', 'full-2', 'full-3', 'reverse-R'])
-    expect(ids('conv-258-lock')).toEqual(['launch', 'full-1', 'full-2', 'full-3', 'lockup-3', 'reverse-R'])
+    expect(ids('conv-258-forged')).toEqual(['launch', 'launch-off-boost', 'full-1', 'full-2', 'full-3', 'reverse-R'])
+    expect(ids('conv-258-lock')).toEqual(['launch', 'launch-off-boost', 'full-1', 'full-2', 'full-3', 'reverse-R']) // nothing in it to lock with
+    const locking = answerOf(weak, { fits: { converter: 'conv-258-lock', lockup: 'lockup-three-faces' } })
+    expect(locking.cases.map((c) => c.id)).toEqual(['launch', 'launch-off-boost', 'full-1', 'full-2', 'full-3', 'lockup-3', 'reverse-R'])
+    expect(stationOf(locking, 'lockup').cases.map((c) => c.caseId)).toEqual(['lockup-3'])
   })
   it('reverse is a share of the stall torque, with its own pressure', () => {
     const [launch, reverse] = [answerOf(weak).cases[0], answerOf(weak).cases.at(-1)]
@@ -289,7 +294,8 @@ describe('the made-up shelf', () => {
   })
   it('every upgrade holds more than stock at its own station', () => {
     for (const station of unit.stations) {
-      const own = (id: string) => hp(stationOf(answerOf(weak, { fits: { [station.id]: id } }), station.id).held)
+      const around = station.kind === 'lockup' ? { converter: 'conv-258-lock' } : {}
+      const own = (id: string) => hp(stationOf(answerOf(weak, { fits: { ...around, [station.id]: id } }), station.id).held)
       for (const part of partsAt(station.id))
         if (!part.stock) expect([part.id, own(part.id) > own(stockFits[station.id] ?? '')]).toEqual([part.id, true])
     }

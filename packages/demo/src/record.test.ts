@@ -77,7 +77,7 @@ describe('a revision', () => {
 describe('the sheet', () => {
   it('names every station front to rear with its part, work, reason, and what goes with what', () => {
     const sheet = sheetOf(fileOf(balanced), head)
-    expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name)) // prettier-ignore
+    expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'nothing fitted')) // prettier-ignore
     const converter = sheet.stations.find((s) => s.name === 'Converter')
     expect(converter).toMatchObject({ works: ['Turbine hub changed to 35 teeth'], changed: true })
     expect(converter?.reason).toContain('the input shaft needs it')

@@ -269,7 +269,7 @@ describe('the shelf of every unit', () => {
     for (const job of jobs) {
       const unit = unitOf(job.unitId)
       const held = (fits: Readonly<Record<string, string | null>>) => {
-        const fitted = new Map(Object.entries(fits).map(([station, id]) => [station, catalogue.parts.get(id ?? '') as Part]))
+        const fitted = new Map(Object.entries(fits).flatMap(([station, id]): [string, Part][] => (id === null ? [] : [[station, catalogue.parts.get(id) as Part]]))) // prettier-ignore
         const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
         return answer.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : 0
       }

@@ -5,6 +5,7 @@ import * as limitsAndRules from './migrations/0002-limits-and-rules.js'
 import * as whoSaved from './migrations/0003-who-saved.js'
 import * as fittingAndRevisions from './migrations/0004-fitting-and-revisions.js'
 import * as unitsAndTeardown from './migrations/0005-units-and-teardown.js'
+import * as lockupAndStallRules from './migrations/0006-lockup-and-stall-rules.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -12,6 +13,7 @@ const MIGRATIONS = [
   { name: '0003-who-saved', ...whoSaved },
   { name: '0004-fitting-and-revisions', ...fittingAndRevisions },
   { name: '0005-units-and-teardown', ...unitsAndTeardown },
+  { name: '0006-lockup-and-stall-rules', ...lockupAndStallRules },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

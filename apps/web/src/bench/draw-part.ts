@@ -1,6 +1,6 @@
 import { figure, quantity } from '@plucky/contract'
 import {
-  capacityFromStall,
+  converterCharacteristic,
   gearSteelById,
   kFactorRpm,
   setsAt,
@@ -12,6 +12,7 @@ import {
 } from '@plucky/core'
 import { drawBand } from './draw-band.js'
 import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
+import { drawLockup } from './draw-lockup.js'
 import { drawPack } from './draw-pack.js'
 import { drawShaft } from './draw-shaft.js'
 
@@ -31,6 +32,8 @@ export function drawPart(part: Part, unit: Unit): Drawing {
       return drawPlate(part.geometry)
     case 'converter':
       return drawConverter(part.geometry)
+    case 'lockup':
+      return drawLockup(part.geometry)
     case 'one-way':
       return drawOneWay(part.geometry)
     case 'gear-set':
@@ -82,7 +85,8 @@ function drawConverter(converter: Geometries['converter']): Drawing {
   const depth = width * 0.36
   const torus = (side: 1 | -1) =>
     `M${width / 2 + side * 3},${mid * 0.55}V${radius - 9}C${width / 2 + side * depth},${radius - 9} ${width / 2 + side * depth},${mid * 0.55} ${width / 2 + side * 3},${mid * 0.55}Z`
-  const k = kFactorRpm(capacityFromStall(converter.stall))
+  const { stallCapacity, stallTorqueRatio } = converterCharacteristic(converter)
+  const measured = converter.table ? ', measured' : ''
   const lockup: DrawnPath[] = converter.lockup
     ? [
         { d: box(width * 0.06, 22, 5, radius - 34), ink: 'steel' },
@@ -103,13 +107,16 @@ function drawConverter(converter: Geometries['converter']): Drawing {
       ...lockup,
     ],
     dimensions: [
-      { name: 'diameter', text: `⌀ ${quantity(converter.diameterM, 'mm', 0)}` },
+      {
+        name: 'diameter',
+        text: `core ${quantity(converter.diameterM, 'mm', 0)}${converter.family ? `, ${converter.family}` : ''}${converter.stator ? `, stator ${converter.stator}` : ''}`,
+      },
       {
         name: 'stall',
         text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
       },
-      { name: 'k', text: `K ${figure(k, 1)} rpm/√lb-ft` },
-      { name: 'str', text: `stall torque ratio ${figure(converter.stallTorqueRatio, 2)}` },
+      { name: 'k', text: `K ${figure(kFactorRpm(stallCapacity), 1)} rpm/√lb-ft${measured}` },
+      { name: 'str', text: `stall torque ratio ${figure(stallTorqueRatio, 2)}${measured}` },
       { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup' },
     ],
     places: {

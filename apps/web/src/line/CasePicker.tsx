@@ -6,8 +6,10 @@ import { Choice } from '../ui/choice.js'
 
 const KIND_WORDS: Record<DutyCase['kind'], string> = {
   launch: 'launch at the stall',
+  'launch-off-boost': 'launch off boost',
   'full-power': 'full power',
   lockup: 'locked up',
+  'locked-shift': 'locked upshift',
   reverse: 'reverse',
 }
 

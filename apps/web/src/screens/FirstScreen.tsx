@@ -9,7 +9,7 @@ import {
   suspectWords,
   teardownWords,
   verdictSentence,
-  worstCase,
+  firstCase,
   type Job,
   heldInWords,
 } from '@plucky/contract'
@@ -119,7 +119,7 @@ function Weakest({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnsw
   return (
     <Panel title="The three weakest">
       {weakest.map((verdict, i) => {
-        const duty = answered && worstCase(answered, verdict)
+        const duty = answered && firstCase(answered, verdict)
         return (
           <Flex key={verdict.stationId} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="5px" gap="12px">
             <Text>

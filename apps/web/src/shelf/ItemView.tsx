@@ -16,6 +16,7 @@ import {
   type Leaf,
 } from '@plucky/contract'
 import {
+  lockupOil,
   DEFAULT_RULES,
   fromSi,
   stationLimits,
@@ -103,6 +104,13 @@ const TABLE = {
 
 /** Oil at which a limit that depends on it is shown here. */
 const SHOWN_PA = toSi(150, 'psi')
+const SHOWN_OIL = {
+  linePressurePa: SHOWN_PA,
+  lockupOil: lockupOil({ drivePa: SHOWN_PA, reversePa: SHOWN_PA }),
+  drumSpeedRadPerS: 0,
+  rangeId: '',
+  dragSense: 1,
+} as const
 
 /** Every limit of a part: what is computed from its geometry and what is stated, by the usual rules. */
 function Limits({ part, station, unit }: { part: Part; station: Station; unit: Unit }) {
@@ -144,12 +152,11 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
 }
 
 function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }) {
-  const held = (of: Limit) =>
-    figure(fromSi(of.torqueNm({ linePressurePa: SHOWN_PA, drumSpeedRadPerS: 0, rangeId: '', dragSense: 1 }), 'lb-ft'))
+  const held = (of: Limit) => figure(fromSi(of.torqueNm(SHOWN_OIL), 'lb-ft'))
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
   const oil =
     limit.fixedNm === undefined
-      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum dragged forward' : 'drum at rest'}`
+      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum dragged forward' : limit.place === 'lockup-slip' ? '10 psi on its release side' : 'drum at rest'}`
       : ''
   const basis = byFuel
     ? 'a power without rpm: by the kind of engine in the brief'

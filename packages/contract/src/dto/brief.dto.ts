@@ -1,16 +1,18 @@
 import {
+  CORRECTIONS,
   ENGINE_KINDS,
   LAUNCHES,
   UPPER_RANGE_STARTS,
   USES,
+  type Correction,
   type EngineKind,
   type Launch,
   type UpperRangeStart,
   type Use,
 } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
-import { OneOf, Shape, Shapes, YesNo } from './decorators.js'
-import { KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
+import { Label, OneOf, Shape, Shapes, YesNo } from './decorators.js'
+import { CORRECTION_WORDS, KIND_WORDS, MEASURED_AT_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const ENGINE_RPM = { unit: 'rpm', from: 200, to: 15000 } as const
@@ -48,6 +50,36 @@ export class CurvePointDto {
   torqueNm!: number
 }
 
+export class AirDto {
+  @Figure({ label: 'Barometer', unit: 'inHg', from: 15, to: 33 }) barometerPa!: number
+  @Figure({ label: 'Air temperature', unit: '°F', from: -40, to: 140 }) temperatureK!: number
+  @Figure({ label: 'Humidity', from: 0, to: 1 }) humidity!: number
+}
+
+export class MeasurementDto {
+  @OneOf('Measured at', ['flywheel', 'wheels'], MEASURED_AT_WORDS) at!: 'flywheel' | 'wheels'
+  @IsOptional() @Figure({ label: 'Lost on the way to the wheels', from: 0, to: 0.5 }) lossShare?: number
+  @OneOf('Correction of the figures', CORRECTIONS, CORRECTION_WORDS) correction!: Correction
+  @IsOptional() @Shape('Air on the dyno', () => AirDto) air?: AirDto
+  @IsOptional() @Figure({ label: 'Correction factor on the sheet', from: 0.7, to: 1.5 }) factor?: number
+  @IsOptional() @Label('File', 120) from?: string
+}
+
+export class BoostDto {
+  @Figure({ label: 'Boost threshold', ...ENGINE_RPM }) thresholdRadPerS!: number
+  @Figure({ label: 'Boost lag', unit: 's', from: 0.02, to: 10 }) lagS!: number
+  @Figure({ label: 'Torque without boost, share of the peak', from: 0.1, to: 1 }) offShare!: number
+  @IsOptional() @Shapes('Curve without boost', () => CurvePointDto, { most: 2000 }) offPoints?: CurvePointDto[]
+}
+
+export class VehicleDto {
+  @Figure({ label: 'Axle ratio', from: 0.5, to: 20 }) finalDrive!: number
+  @Figure({ label: 'Tyre radius', unit: 'in', from: 5, to: 60 }) tyreRadiusM!: number
+  @IsOptional() @Figure({ label: 'Drag area', unit: 'm²', from: 0.05, to: 15 }) dragAreaM2?: number
+  @IsOptional() @Figure({ label: 'Rolling resistance, share of weight', from: 0.003, to: 0.4 }) rollingShare?: number
+  @IsOptional() @Figure({ label: 'Cruise', unit: 'mph', from: 3, to: 200 }) cruiseMPerS?: number
+}
+
 export class EngineDto {
   @OneOf('Kind of engine', ENGINE_KINDS, KIND_WORDS)
   kind!: EngineKind
@@ -62,6 +94,11 @@ export class EngineDto {
   @ValidateIf((engine: EngineDto) => engine.form === 'points' || engine.points !== undefined)
   @Shapes('Measured curve', () => CurvePointDto, { most: 2000 })
   points?: CurvePointDto[]
+
+  @IsOptional() @Shape('How it was measured', () => MeasurementDto) measured?: MeasurementDto
+  @IsOptional() @Shape('Boost', () => BoostDto) boost?: BoostDto
+  @IsOptional() @Figure({ label: 'Cylinders', from: 1, to: 24, whole: true }) cylinders?: number
+  @IsOptional() @Figure({ label: 'Inertia of crank and plate', unit: 'kg·m²', from: 0.01, to: 20 }) inertiaKgM2?: number
 }
 
 export class BriefDto {
@@ -88,4 +125,6 @@ export class BriefDto {
 
   @Figure({ label: 'Budget', from: 0, to: 1000000, nullable: true })
   budget!: number | null
+
+  @IsOptional() @Shape('Vehicle', () => VehicleDto) vehicle?: VehicleDto
 }

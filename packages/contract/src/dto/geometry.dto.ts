@@ -1,7 +1,17 @@
-import { GEAR_STEELS, ONE_WAY_KINDS, PLATE_CLASSES, STEELS, type OneWayKind, type PartKind, type PlateClass } from '@plucky/core'
+import {
+  GEAR_STEELS,
+  LOCKUP_LININGS,
+  ONE_WAY_KINDS,
+  PLATE_CLASSES,
+  STEELS,
+  type LockupLining,
+  type OneWayKind,
+  type PartKind,
+  type PlateClass,
+} from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { Label, OneOf, Shape, Shapes, Texts, YesNo } from './decorators.js'
-import { ONE_WAY_WORDS, PLATE_CLASS_WORDS } from '../words/choices.js'
+import { Label, OneOf, Shape, Shapes, Slug, Texts, YesNo } from './decorators.js'
+import { HUB_WORDS, LOCKUP_LINING_WORDS, ONE_WAY_WORDS, PLATE_CLASS_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const namesOf = (steels: readonly { id: string; name: string }[]) => Object.fromEntries(steels.map(({ id, name }) => [id, name]))
@@ -31,11 +41,71 @@ export class StallRatingDto {
   @Figure({ label: 'Torque behind which the stall was rated', unit: 'lb-ft', from: 10, to: 5000 }) referenceTorqueNm!: number
 }
 
+export class TableRowDto {
+  @Figure({ label: 'Speed ratio', from: 0, to: 1 }) speedRatio!: number
+  @Figure({ label: 'Torque ratio', from: 0, to: 6, above: true }) torqueRatio!: number
+  @Figure({ label: 'K-factor', unit: 'rpm/√lb-ft', from: 10, to: 5000 }) kFactorRadPerSPerRootNm!: number
+}
+
 export class ConverterDto {
-  @Figure({ label: 'Diameter', unit: 'mm', from: 120, to: 500 }) diameterM!: number
+  @Figure({ label: 'Core diameter', unit: 'mm', from: 120, to: 500 }) diameterM!: number
   @Shape('Stall rating', () => StallRatingDto) stall!: StallRatingDto
   @Figure({ label: 'Stall torque ratio', from: 1.2, to: 3.5 }) stallTorqueRatio!: number
   @YesNo('Locks up') lockup!: boolean
+  @IsOptional() @Slug('Family of cores') family?: string
+  @IsOptional() @Slug('Stator') stator?: string
+  @IsOptional() @Shapes('Measured table', () => TableRowDto, { most: 200 }) table?: TableRowDto[]
+  @IsOptional() @Figure({ label: 'Oil in it', unit: 'in³', from: 10, to: 3000 }) oilVolumeM3?: number
+  @IsOptional() @Figure({ label: 'Inertia with the engine', unit: 'kg·m²', from: 0.001, to: 10 }) impellerInertiaKgM2?: number
+  @IsOptional() @Figure({ label: 'Inertia with the turbine', unit: 'kg·m²', from: 0.0005, to: 5 }) turbineInertiaKgM2?: number
+}
+
+export class PlateNotchDto {
+  @Label('Name of the place', 40) name!: string
+  @Figure({ label: 'Radius of the place', unit: 'mm', from: 5, to: 300 }) radiusM!: number
+  @Figure({ label: 'Stress concentration', from: 1, to: 6 }) factor!: number
+}
+
+export class LockupPistonDto {
+  @Figure({ label: 'Thickness of the piston', unit: 'mm', from: 0.5, to: 40 }) thicknessM!: number
+  @OneOf('Steel of the piston', STEELS.map((steel) => steel.id), STEEL_WORDS) steelId!: string
+  @OneOf('Inner edge of the piston', ['free', 'guided'], HUB_WORDS) hub!: 'free' | 'guided'
+  @Figure({ label: 'Lies flat at', unit: 'psi', from: 0, to: 500 }) flatAtPa!: number
+  @IsOptional() @Shapes('Windows and rivets', () => PlateNotchDto, { most: 8 }) notches?: PlateNotchDto[]
+}
+
+export class LockupCoverDto {
+  @Figure({ label: 'Thickness of the cover', unit: 'mm', from: 1, to: 60 }) thicknessM!: number
+  @Figure({ label: 'Radius of the pilot boss', unit: 'mm', from: 5, to: 200 }) pilotRadiusM!: number
+  @Figure({ label: 'Radius at which the cover is held', unit: 'mm', from: 20, to: 300 }) outerRadiusM!: number
+}
+
+export class LockupDamperDto {
+  @Figure({ label: 'Springs', from: 1, to: 24, whole: true }) springs!: number
+  @Figure({ label: 'Radius of the springs', unit: 'mm', from: 10, to: 250 }) radiusM!: number
+  @Figure({ label: 'Rate of a spring', unit: 'N/mm', from: 5, to: 5000 }) rateNPerM!: number
+  @Figure({ label: 'Travel until it binds', unit: 'mm', from: 0.5, to: 60 }) travelM!: number
+}
+
+export class KnownPistonDto {
+  @Figure({ label: 'Thickness of the known piston', unit: 'mm', from: 0.5, to: 40 }) thicknessM!: number
+  @Figure({ label: 'Pressure it is known to bear', unit: 'psi', from: 10, to: 1000 }) pressurePa!: number
+}
+
+export class LockupDto {
+  @Figure({ label: 'Faces', from: 1, to: 12, whole: true }) faces!: number
+  @Figure({ label: 'Inner radius of the lining', unit: 'mm', from: 10, to: 250 }) liningInnerRadiusM!: number
+  @Figure({ label: 'Outer radius of the lining', unit: 'mm', from: 12, to: 260 }) liningOuterRadiusM!: number
+  @Figure({ label: 'Thickness of the lining', unit: 'mm', from: 0.2, to: 4 }) liningThicknessM!: number
+  @OneOf('Lining', LOCKUP_LININGS, LOCKUP_LINING_WORDS) lining!: LockupLining
+  @Figure({ label: 'Hot friction', from: 0.03, to: 0.5 }) hotFriction!: number
+  @Figure({ label: 'Radius of the inner seal', unit: 'mm', from: 5, to: 200 }) sealRadiusM!: number
+  @IsOptional() @Figure({ label: 'Radius of the outer seal', unit: 'mm', from: 12, to: 260 }) pistonOuterRadiusM?: number
+  @Shape('Piston', () => LockupPistonDto) piston!: LockupPistonDto
+  @IsOptional() @Shape('Cover', () => LockupCoverDto) cover?: LockupCoverDto
+  @IsOptional() @Shape('Damper', () => LockupDamperDto) damper?: LockupDamperDto
+  @Figure({ label: 'Stands off when released', unit: 'mm', from: 0, to: 10 }) gapM!: number
+  @IsOptional() @Shape('Known piston', () => KnownPistonDto) known?: KnownPistonDto
 }
 
 export class SplineDto {
@@ -135,6 +205,7 @@ export class ShellDto {
 export const GEOMETRY_DTOS = {
   'flex-plate': FlexPlateDto,
   converter: ConverterDto,
+  lockup: LockupDto,
   shaft: ShaftDto,
   pack: PackDto,
   band: BandDto,

@@ -1,6 +1,6 @@
 import {
   DEFAULT_RULES,
-  engineCurve,
+  engineOfBrief,
   fitFaults,
   fault,
   type Brief,
@@ -27,6 +27,8 @@ import { HouseRulesDto } from './rules.dto.js'
 export class PressureDto {
   @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
   @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
+  @IsOptional() @Figure({ label: 'Lockup apply', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
+  @IsOptional() @Figure({ label: 'Lockup release side', unit: 'psi', from: 0, to: 200 }) lockupReleasePa?: number
 }
 
 /** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */
@@ -123,7 +125,7 @@ export function checkBrief(plain: unknown): Checked<Brief> {
 function engineProblems(plain: unknown): Problem[] {
   const shape = checkShape(EngineDto, plain)
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
-  const curve = engineCurve(plain as BriefEngine)
+  const curve = engineOfBrief(plain as BriefEngine)
   return curve.ok ? [] : curve.faults.map((f) => worded({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
 

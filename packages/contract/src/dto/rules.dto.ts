@@ -2,13 +2,26 @@ import {
   FRICTION_RADII,
   LIFE_LIMITS,
   LIMITS_THAT_COUNT,
+  LOCKUP_RANGES,
+  LOCKUP_SHIFTS,
+  STALL_SCHOOLS,
   type FrictionRadius,
   type HouseRules,
   type LifeLimits,
   type LimitThatCounts,
+  type LockupRanges,
+  type LockupShifts,
+  type StallSchool,
 } from '@plucky/core'
 import { OneOf, Shape } from './decorators.js'
-import { FRICTION_RADIUS_WORDS, LIFE_LIMIT_WORDS, LIMIT_COUNTS_WORDS } from '../words/choices.js'
+import {
+  FRICTION_RADIUS_WORDS,
+  LIFE_LIMIT_WORDS,
+  LIMIT_COUNTS_WORDS,
+  LOCKUP_RANGES_WORDS,
+  LOCKUP_SHIFTS_WORDS,
+  STALL_SCHOOL_WORDS,
+} from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const FACTOR = { from: 1, to: 5 } as const
@@ -44,6 +57,13 @@ export class HouseRulesDto implements HouseRules {
   @Figure({ label: 'Shock in reverse', ...FACTOR }) reverseFactor!: number
   @Figure({ label: 'Ratchet one-way clutch, behind at most', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
   @Figure({ label: 'Shock of a locked converter', ...FACTOR }) lockupFactor!: number
+  @OneOf('Locked at full power in', LOCKUP_RANGES, LOCKUP_RANGES_WORDS) lockupRanges!: LockupRanges
+  @OneOf('Lockup in upshifts at full power', LOCKUP_SHIFTS, LOCKUP_SHIFTS_WORDS) lockupInShifts!: LockupShifts
+  @Figure({ label: 'Lockup slip', unit: 'rpm', from: 0, to: 300 }) lockupSlipRadPerS!: number
+  @Figure({ label: 'Time of a locked upshift', unit: 's', from: 0.02, to: 3 }) lockedShiftS!: number
+  @OneOf('Stall against the torque peak', STALL_SCHOOLS, STALL_SCHOOL_WORDS) stallSchool!: StallSchool
+  @Figure({ label: 'Oil at the start of a stall', unit: '°F', from: 30, to: 300 }) oilStartK!: number
+  @Figure({ label: 'Oil at which a stall ends', unit: '°F', from: 150, to: 450 }) oilLimitK!: number
   @Figure({ label: 'Friction elements', ...FACTOR }) frictionFactor!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number
   @Shape('House margin', () => MarginsDto) houseMargin!: MarginsDto

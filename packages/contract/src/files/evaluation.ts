@@ -1,13 +1,24 @@
-import type { Answer, PowerHeld, StationVerdict } from '@plucky/core'
+import {
+  engineOfBrief,
+  fittedConverter,
+  heldInCase,
+  lockupReport,
+  matchFigures,
+  solveTrain,
+  type Answer,
+  type DutyCase,
+  type StationCase,
+  type StationVerdict,
+} from '@plucky/core'
 import { misfitSentence } from '../words/fitting.js'
 import { likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
-import { judged } from './judged.js'
+import { judged, type Judged } from './judged.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
 export function evaluation(file: JobFile): object {
   const { job, unit } = file
-  const { answer, sentence, misfits, cost } = judged(file)
+  const { answer, sentence, misfits, cost, fitted } = judged(file)
   const unfit = misfits.map((misfit) => misfitSentence(misfit, unit))
   if (answer.outcome !== 'answered') return { job: job.name, unit: unit.id, outcome: answer.outcome, sentence, misfits: unfit }
   return {
@@ -26,31 +37,57 @@ export function evaluation(file: JobFile): object {
     findings: answer.findings,
     misfits: unfit,
     cost: { price: cost.price, hours: cost.hours },
+    match: matchOf(file, fitted),
+    lockup: lockupReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }),
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
   }
 }
 
-function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst }: StationVerdict): object {
+function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst, decides }: StationVerdict): object {
   return {
     station: stationId,
     part: partId,
     missing,
     held,
     worstCase: worst?.caseId ?? null,
-    cases: cases.map(({ caseId, loadNm, factor, demandNm, capacityNm, margin, place, origin }) => ({
-      case: caseId,
-      place,
-      origin,
-      loadNm,
-      factor,
-      demandNm,
-      capacityNm,
-      margin,
-      held: heldIn(answer, margin),
-    })),
+    decidingCase: decides?.caseId ?? null,
+    cases: cases.map((each) => ({ ...plainCase(each), held: heldIn(answer, each) })),
   }
 }
 
-/** Power at which a case alone would stand at margin 1: with the converter re-matched torque goes with power, so it goes with the margin. */
-const heldIn = (answer: Answer, margin: number): PowerHeld => ({ outcome: 'held', powerW: margin * answer.peakPowerW })
+const plainCase = ({ caseId, place, origin, loadNm, factor, demandNm, capacityNm, margin }: StationCase) => ({
+  case: caseId,
+  place,
+  origin,
+  loadNm,
+  factor,
+  demandNm,
+  capacityNm,
+  margin,
+})
+
+/** Power at which a case alone would stand at margin 1, with the converter re-matched. */
+function heldIn(answer: Answer, { caseId, source, loadNm, factor, capacityNm }: StationCase) {
+  const point = (answer.cases.find((duty) => duty.id === caseId) as DutyCase)[source]
+  return heldInCase(capacityNm, (factor * loadNm) / point.torqueNm, point, answer.peakPowerW)
+}
+
+/** What the converter does behind this engine, plain; the lines themselves are left out. */
+function matchOf({ job, unit }: JobFile, fitted: Judged['fitted']): object | null {
+  const engine = engineOfBrief(job.brief.engine)
+  const converter = fittedConverter({ fitted })
+  if (!engine.ok || !converter) return null
+  const { ranges } = unit.train
+  const found = matchFigures({
+    engine: engine.value,
+    converter,
+    brief: job.brief,
+    rules: job.rules,
+    ranges,
+    gearing: solveTrain(unit.train),
+  })
+  if (found.outcome !== 'runs') return found
+  const { line, ...figures } = found
+  return { ...figures, boostTurbineRadPerS: Number.isFinite(line.boostTurbineRadPerS) ? line.boostTurbineRadPerS : null }
+}

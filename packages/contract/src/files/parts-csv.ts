@@ -1,5 +1,6 @@
 import type { Part } from '@plucky/core'
 import papaparse from 'papaparse'
+import { csvLines, type CsvLine } from './csv-lines.js'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import { checkPart, PartDto } from '../dto/part.dto.js'
 import type { Problem } from '../words/faults.js'
@@ -60,7 +61,8 @@ export interface PartsTable {
 
 /** Reads a table of parts. Where semicolons part its cells, a comma inside a figure is a decimal comma. */
 export function readPartsCsv(text: string): PartsTable {
-  const { lines, delimiter } = linesOf(text)
+  const delimiter = delimiterOf(text)
+  const lines = csvLines(text, delimiter)
   const [header, ...body] = lines
   const columns = (header?.cells ?? []).map((cell) => cell.trim().replace(/^\ufeff/, ''))
   const problems = headerProblems(columns)
@@ -69,34 +71,11 @@ export function readPartsCsv(text: string): PartsTable {
   return { rows: onceEach(rows), problems: rows.length > 0 ? [] : [problem('table-empty', '', 'The table has no row below its header.')] }
 }
 
-interface Line {
-  readonly number: number
-  readonly cells: readonly string[]
-  readonly broken: string | undefined
-}
-
 /** What parts the cells: told by the heads alone, since names of columns hold none of these and cells may hold any of them. */
 function delimiterOf(text: string): string {
   const [heads = ''] = text.split(/\r\n|\n|\r/, 1)
   const count = (mark: string) => heads.split(mark).length
   return [',', ';', '\t'].reduce((most, mark) => (count(mark) > count(most) ? mark : most))
-}
-
-/** The rows of a table with the line on which each begins, which is not its number where a cell holds several lines. */
-function linesOf(text: string): { lines: Line[]; delimiter: string } {
-  const lines: Line[] = []
-  const delimiter = delimiterOf(text)
-  let [at, number] = [0, 1]
-  papaparse.parse<string[]>(text, {
-    delimiter,
-    step: ({ data, errors, meta }) => {
-      const quotes = errors.find((error) => error.type === 'Quotes')
-      lines.push({ number, cells: data, broken: quotes?.message })
-      number += text.slice(at, meta.cursor).split(/\r\n|\n|\r/).length - 1
-      at = meta.cursor
-    },
-  })
-  return { lines, delimiter }
 }
 
 const problem = (code: string, path: string, sentence: string): Problem => ({ code, path, sentence })
@@ -110,7 +89,7 @@ function headerProblems(columns: readonly string[]): Problem[] {
     .map((column) => problem('column-twice', column, `The column "${column}" stands there twice.`))
 }
 
-function rowOf({ number: line, cells, broken }: Line, columns: readonly string[], decimalComma: boolean): PartRow {
+function rowOf({ number: line, cells, broken }: CsvLine, columns: readonly string[], decimalComma: boolean): PartRow {
   const cell = (name: string) => unescaped(cells[columns.indexOf(name)] ?? '')
   const id = cell('id')
   const bad = (problems: readonly Problem[]): PartRow => ({ line, ok: false, id, problems })

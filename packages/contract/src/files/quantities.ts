@@ -13,6 +13,11 @@ const ENDING: Record<Dimension, string> = {
   area: 'M2',
   volume: 'M3',
   angle: 'Rad',
+  temperature: 'K',
+  inertia: 'KgM2',
+  velocity: 'MPerS',
+  'k-factor': 'RadPerSPerRootNm',
+  stiffness: 'NPerM',
 }
 
 /** Units in which a figure of a file is written: the first that says it exactly and shortest; the last, SI, always does. */
@@ -28,6 +33,11 @@ const WRITTEN: Record<Dimension, readonly UnitName[]> = {
   area: ['in²', 'm²'],
   volume: ['in³', 'm³'],
   angle: ['deg', 'rad'],
+  temperature: ['°F', 'K'],
+  inertia: ['kg·m²'],
+  velocity: ['mph', 'm/s'],
+  'k-factor': ['rpm/√lb-ft', 'rad/s/√N·m'],
+  stiffness: ['N/mm', 'N/m'],
 }
 
 const FIGURE = /^([-+]?\d[\d,]*\.?\d*(?:e[-+]?\d+)?)\s*(\S+)$/i

@@ -1,4 +1,5 @@
 import type {
+  Correction,
   EngineKind,
   FaultKind,
   FrictionRadius,
@@ -8,10 +9,14 @@ import type {
   LimitPlace,
   LimitPoint,
   LimitThatCounts,
+  LockupLining,
+  LockupRanges,
+  LockupShifts,
   OneWayKind,
   PartKind,
   PlateClass,
   Skill,
+  StallSchool,
   UpperRangeStart,
   Use,
 } from '@plucky/core'
@@ -38,6 +43,7 @@ export const KIND_WORDS: Record<EngineKind, string> = {
   petrol: 'petrol',
   'petrol-turbo': 'petrol, turbo',
   'petrol-supercharged': 'petrol, supercharged',
+  'petrol-centrifugal': 'petrol, centrifugal blower',
   diesel: 'diesel',
 }
 export const START_WORDS: Record<UpperRangeStart, string> = {
@@ -65,12 +71,27 @@ export const PLATE_CLASS_WORDS: Record<PlateClass, string> = {
 export const PART_KIND_WORDS: Record<PartKind, string> = {
   'flex-plate': 'flex plate',
   converter: 'converter',
+  lockup: 'lockup clutch',
   shaft: 'shaft',
   pack: 'clutch pack',
   band: 'band',
   'one-way': 'one-way clutch',
   'gear-set': 'gear set',
   shell: 'shell or drum',
+}
+export const LOCKUP_LINING_WORDS: Record<LockupLining, string> = {
+  paper: 'plain paper',
+  'high-energy': 'high-energy paper',
+  'woven-carbon': 'woven carbon',
+}
+export const HUB_WORDS = { free: 'free to turn on a short seal', guided: 'kept square by a long hub' } as const
+export const MEASURED_AT_WORDS = { flywheel: 'at the flywheel', wheels: 'at the wheels' } as const
+export const CORRECTION_WORDS: Record<Correction, string> = {
+  none: 'as they stand',
+  j1349: 'corrected to SAE J1349',
+  older: 'corrected to 60 °F, 29.92 inHg',
+  observed: 'observed: correct them for the air',
+  factor: 'multiplied by a factor: take it out',
 }
 export const FAULT_KIND_WORDS: Record<FaultKind, string> = {
   broken: 'broken',
@@ -96,3 +117,11 @@ export const SKILL_WORDS: Record<Skill, string> = {
 export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'the lower', computed: 'the computed', stated: 'the stated' }
 export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'shown beside', count: 'decide too' }
 export const FRICTION_RADIUS_WORDS: Record<FrictionRadius, string> = { wear: 'run in', pressure: 'new' }
+export const LOCKUP_RANGES_WORDS: Record<LockupRanges, string> = { 'as-unit': 'every range that allows it', top: 'the top range alone' }
+export const LOCKUP_SHIFTS_WORDS: Record<LockupShifts, string> = { released: 'let go', held: 'held on' }
+export const STALL_SCHOOL_WORDS: Record<StallSchool, string> = {
+  'by-use': 'by use',
+  'at-peak': 'at the torque peak',
+  'below-peak': 'a few hundred rpm below',
+  'far-below': 'far below',
+}

@@ -26,6 +26,26 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'headline-inconsistent': (v) =>
     `These peaks contradict each other: with that power peak the torque peak must lie above ${lbft(v, 'aboveNm')} and below ${lbft(v, 'belowNm')}; ${lbft(v, 'peakTorqueNm')} came.`,
   'idle-torque-out-of-range': (v) => `Torque at idle must be above zero and at most the peak of ${lbft(v, 'peakTorqueNm')}.`,
+  'loss-not-stated': () => 'Figures taken at the wheels need the share that is lost on the way there, as 0.15.',
+  'factor-not-stated': () => 'Say by which factor the sheet multiplied the figures; it is printed on it.',
+  'air-not-stated': () => 'Say in which air it ran: barometer, temperature and humidity.',
+  'correction-not-for-kind': () =>
+    'Corrections for air are made for naturally aspirated petrol engines alone; with boost, and for a diesel, take the figures as they stand, or take the sheet’s own factor out.',
+  'correction-too-large': (v) =>
+    `The correction for this air would be ${n(v, 'factor').toFixed(3)}; only ${v.least} to ${v.most} is made (SAE J1349). Measure on a day nearer to standard air, or check the barometer.`,
+  'threshold-outside-curve': (v) =>
+    `The boost threshold must lie within the curve, ${figure(rpmOf(v, 'fromRadPerS'))} to ${figure(rpmOf(v, 'toRadPerS'))} rpm; ${figure(rpmOf(v, 'thresholdRadPerS'))} rpm came.`,
+  'table-too-short': (v) => `A converter's table needs at least three rows; ${v.count} came.`,
+  'table-without-stall': (v) => `A converter's table begins at the stall, speed ratio 0; it begins at ${v.speedRatio}.`,
+  'speed-ratio-not-rising': (v) => `Row ${v.row}: the speed ratio must rise from row to row; ${v.speedRatio} came.`,
+  'speed-ratio-outside': (v) => `Row ${v.row}: a speed ratio lies from 0 to below 1; ${v.speedRatio} came.`,
+  'torque-ratio-not-positive': (v) => `Row ${v.row}: a torque ratio is above zero; ${v.torqueRatio} came.`,
+  'k-factor-not-positive': (v) => `Row ${v.row}: the K-factor must be above zero.`,
+  'more-out-than-in': (v) =>
+    `Row ${v.row}: speed ratio ${v.speedRatio} times torque ratio ${v.torqueRatio} is ${n(v, 'efficiency').toFixed(3)}: more power would come out than goes in. Check both columns.`,
+  'rating-against-table': (v) =>
+    `The stall rating gives a K-factor of ${quantity(n(v, 'ratedK'), 'rpm/√lb-ft', 1)}, the measured table ${quantity(n(v, 'measuredK'), 'rpm/√lb-ft', 1)}; one of them is wrong, or belongs to another converter.`,
+  'notch-off-piston': (v) => `"${v.name}" must lie on the piston, between ${inch(v, 'innerM')} and ${inch(v, 'outerM')} of radius.`,
   'steel-unknown': (v) => `No steel is called "${v.steelId}" here. Choose one from the list.`,
   'shaft-without-section': () => 'A shaft needs at least one section.',
   'diameter-not-positive': (v) => `Section "${v.section}": the diameter must be above zero.`,

@@ -52,4 +52,34 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
       },
     ],
   }),
+  question({
+    key: 'stallSchool',
+    question: 'Where is the stall wanted against the torque peak?',
+    sides: [
+      { value: 'by-use', name: 'by use', why: 'Strip and top speed at the peak, road and dirt a few hundred rpm below, towing far below.' },
+      { value: 'at-peak', name: 'at the peak', why: 'All of the torque at once, and nothing given up in a launch. Soft at part throttle.' },
+      { value: 'below-peak', name: 'a few hundred below', why: 'Nearly all of the torque, tighter on the road, less heat.' },
+      { value: 'far-below', name: 'far below', why: 'Loads are pulled away gently and the oil stays cool; cam and boost are fought.' },
+    ],
+  }),
+  question({
+    key: 'lockupRanges',
+    question: 'In which ranges is the converter locked at full power?',
+    sides: [
+      { value: 'as-unit', name: 'every range that allows it', why: 'No slip, no heat; the clutch must hold the engine’s peak in each.' },
+      { value: 'top', name: 'the top range alone', why: 'Original linings last longer when the lower ranges keep the fluid between.' },
+    ],
+  }),
+  question({
+    key: 'lockupInShifts',
+    question: 'Is lockup let go for an upshift at full power?',
+    sides: [
+      { value: 'released', name: 'let go', why: 'Fluid between the engine’s inertia and the shafts softens the shift.' },
+      {
+        value: 'held',
+        name: 'held on',
+        why: 'Quicker, and the harshest load of all: what the engine’s inertia gives comes on top of its torque.',
+      },
+    ],
+  }),
 ]

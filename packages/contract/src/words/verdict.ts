@@ -24,8 +24,12 @@ export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'l
   switch (duty.kind) {
     case 'launch':
       return brief.launch === 'rolling' ? `in ${range}, pulling away` : `in ${range} at the stall`
+    case 'launch-off-boost':
+      return `in ${range} at the stall, off boost`
     case 'full-power':
       return `at full power in ${range}`
+    case 'locked-shift':
+      return `in the locked upshift into ${range}`
     case 'lockup':
       return `locked up in ${range}`
     case 'reverse':
@@ -33,9 +37,9 @@ export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'l
   }
 }
 
-/** The case in which a station is worst. */
-export function worstCase(answer: Answer, verdict: StationVerdict): DutyCase | undefined {
-  return answer.cases.find((duty) => duty.id === verdict.worst?.caseId)
+/** The case in which a station gives way first. */
+export function firstCase(answer: Answer, verdict: StationVerdict): DutyCase | undefined {
+  return answer.cases.find((duty) => duty.id === verdict.decides?.caseId)
 }
 
 /** The sentence on top: what it holds and what goes first; what has no figure is named, never silently strong. */
@@ -58,7 +62,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
   if (!first) return 'No answer yet: no station has a figure.'
   const name = stationName(unit, first.stationId)
-  const duty = worstCase(answer, first)
+  const duty = firstCase(answer, first)
   const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
   switch (answer.held.outcome) {
     case 'held': {
@@ -126,6 +130,23 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     }
     case 'one-way-unfit':
       return `${name}: refused by house rule. Its ratchet drops into teeth with a blow and stands behind ${quantity(finding.limit, 'lb-ft')} at most; this engine has ${quantity(finding.value, 'lb-ft')}. Fit rollers or sprags.`
+    case 'boost-never-on-the-brake':
+      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')}, below the boost threshold of ${quantity(finding.limit, 'rpm')}: on the brake it never makes boost; that comes once it moves.`
+    case 'lockup-leans-inward':
+    case 'lockup-leans-outward': {
+      const [bears, lifts] = finding.code === 'lockup-leans-inward' ? ['inner', 'outer'] : ['outer', 'inner']
+      const way =
+        finding.limit === 0
+          ? ''
+          : finding.value > finding.limit
+            ? `; above ${quantity(finding.limit, 'psi')} it lifts`
+            : `; from ${quantity(finding.limit, 'psi')} on it bears whole`
+      return `${name}: at ${quantity(finding.value, 'psi')} across the piston only the ${bears} edge of the lining bears, the ${lifts} one has lifted${way}. A thicker piston or cover, or other pressure.`
+    }
+    case 'lockup-above-known':
+      return `${name}: ${quantity(finding.value, 'psi')} across the piston is above the ${quantity(finding.limit, 'psi')} that a piston of its shape is known to bear at this thickness.`
+    case 'lockup-slip-unfit':
+      return `${name}: the house asks for ${quantity(finding.value, 'rpm')} of steady slip; this lining bears ${quantity(finding.limit, 'rpm')}.`
     case 'range-not-driven':
       return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output; it is left out.`
   }
@@ -139,6 +160,8 @@ const PLACES: Record<string, string> = {
   'converter-joint': 'converter joint slips',
   'stator-clutch': 'stator one-way clutch',
   'lockup-clutch': 'lockup clutch',
+  'lockup-slip': 'lockup slips',
+  'damper-stop': 'damper binds',
   converter: 'converter',
   slip: 'pack slips',
   'band-slip': 'band slips',

@@ -1,10 +1,27 @@
-/** What a unit of the trade measures, and the factor that turns it into SI. */
+/** What a unit of the trade measures, the factor that turns it into SI, and the SI value of its zero where that is not zero. */
 export interface UnitOfMeasure {
   readonly dimension: Dimension
   readonly toSi: number
+  readonly zeroSi?: number
 }
 
-export type Dimension = 'torque' | 'power' | 'pressure' | 'length' | 'speed' | 'force' | 'mass' | 'time' | 'area' | 'volume' | 'angle'
+export type Dimension =
+  | 'torque'
+  | 'power'
+  | 'pressure'
+  | 'length'
+  | 'speed'
+  | 'force'
+  | 'mass'
+  | 'time'
+  | 'area'
+  | 'volume'
+  | 'angle'
+  | 'temperature'
+  | 'inertia'
+  | 'velocity'
+  | 'k-factor'
+  | 'stiffness'
 
 const INCH_M = 0.0254
 const POUND_FORCE_N = 4.4482216152605
@@ -43,6 +60,24 @@ export const UNITS = {
   deg: { dimension: 'angle', toSi: Math.PI / 180 },
   s: { dimension: 'time', toSi: 1 },
   h: { dimension: 'time', toSi: 3600 },
+  K: { dimension: 'temperature', toSi: 1 },
+  '°C': { dimension: 'temperature', toSi: 1, zeroSi: 273.15 },
+  '°F': { dimension: 'temperature', toSi: 5 / 9, zeroSi: 273.15 - (32 * 5) / 9 },
+  'kg·m²': { dimension: 'inertia', toSi: 1 },
+  'lb·in²': { dimension: 'inertia', toSi: 0.45359237 * INCH_M ** 2 },
+  'm/s': { dimension: 'velocity', toSi: 1 },
+  mph: { dimension: 'velocity', toSi: (5280 * 12 * INCH_M) / 3600 },
+  'km/h': { dimension: 'velocity', toSi: 1 / 3.6 },
+  /** K-factor of a converter, speed over the root of torque (SAE J643). */
+  'rad/s/√N·m': { dimension: 'k-factor', toSi: 1 },
+  'rpm/√lb-ft': { dimension: 'k-factor', toSi: RPM_RAD_PER_S / Math.sqrt(POUND_FORCE_N * 12 * INCH_M) },
+  'rpm/√N·m': { dimension: 'k-factor', toSi: RPM_RAD_PER_S },
+  'N/m': { dimension: 'stiffness', toSi: 1 },
+  'N/mm': { dimension: 'stiffness', toSi: 1000 },
+  'lbf/in': { dimension: 'stiffness', toSi: POUND_FORCE_N / INCH_M },
+  inHg: { dimension: 'pressure', toSi: 3386.389 },
+  hPa: { dimension: 'pressure', toSi: 100 },
+  kPa: { dimension: 'pressure', toSi: 1000 },
 } as const satisfies Record<string, UnitOfMeasure>
 
 export type UnitName = keyof typeof UNITS
@@ -52,9 +87,11 @@ export type UnitName = keyof typeof UNITS
  * @example toSi(1, 'lb-ft') // → 1.35581795
  * @example toSi(1, 'hp') // → 745.69987
  * @example toSi(1, 'psi') // → 6894.757
+ * @example toSi(77, '°F') // → 298.15
  */
 export function toSi(value: number, unit: UnitName): number {
-  return value * UNITS[unit].toSi
+  const { toSi: factor, zeroSi }: UnitOfMeasure = UNITS[unit]
+  return zeroSi === undefined ? value * factor : value * factor + zeroSi
 }
 
 /**
@@ -62,7 +99,8 @@ export function toSi(value: number, unit: UnitName): number {
  * @example fromSi(toSi(5252.113, 'rpm') * toSi(1, 'lb-ft'), 'hp') // → 1
  */
 export function fromSi(valueSi: number, unit: UnitName): number {
-  return valueSi / UNITS[unit].toSi
+  const { toSi: factor, zeroSi }: UnitOfMeasure = UNITS[unit]
+  return zeroSi === undefined ? valueSi / factor : (valueSi - zeroSi) / factor
 }
 
 export function isUnitName(text: string): text is UnitName {

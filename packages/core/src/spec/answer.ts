@@ -1,22 +1,24 @@
-import { characteristic, type Characteristic } from '../converter/characteristic.js'
-import { fullThrottleLine } from '../converter/full-throttle-line.js'
+import type { Characteristic } from '../converter/characteristic.js'
+import { engineLine, lineStall } from '../converter/boosted-line.js'
+import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
-import { capacityFromStall } from '../converter/stall-rating.js'
-import type { EngineCurve } from '../engine/curve.js'
+import type { Engine } from '../engine/boost.js'
+import { lockupState } from '../lockup/lockup-clutch.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Fault } from '../quantity/fault.js'
-import { engineCurve, type Brief } from './brief.js'
-import { dutyCases, type DutyCase, type PressureCalibration } from './duty.js'
+import { engineOfBrief, type Brief } from './brief.js'
+import { dutyCases, lockupOil, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
+import { canLock, engineInertia, fittedConverter } from './fitted.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { SCATTER } from './scatter.js'
 import type { Station, Unit } from './unit.js'
-import { heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
+import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
 
 /** Everything the answer rests on. */
 export interface SpecInput {
@@ -35,7 +37,10 @@ export interface StationVerdict {
   readonly partId: string | null
   /** Cases in which the station carries torque. */
   readonly cases: readonly StationCase[]
+  /** With the least margin at the engine's power as briefed. */
   readonly worst: StationCase | null
+  /** What gives way first as power rises or falls to the power held. */
+  readonly decides: StationCase | null
   readonly held: PowerHeld
   /** Relative standard deviation of what the place that gives way first holds. */
   readonly scatter: number
@@ -84,34 +89,48 @@ interface Bench {
  * the converter re-matched, and for the spec as a whole also with this very converter. Stations without a figure are named, never strong.
  */
 export function specAnswer(input: SpecInput): SpecAnswer {
-  const made = engineCurve(input.brief.engine)
+  const made = engineOfBrief(input.brief.engine)
   if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.faults }
-  const converter = fittedConverter(input)
-  if (!converter) return { outcome: 'no-converter' }
+  const engine = made.value
+  const fitted = fittedConverter(input)
+  if (!fitted) return { outcome: 'no-converter' }
+  const converter = converterCharacteristic(fitted)
   const gearing = input.gearing ?? solveTrain(input.unit.train)
-  const base = casesOf(input, gearing, made.value, converter)
-  if (!Array.isArray(base)) return { outcome: base }
+  const known = casesOf(input, gearing, engine, converter)
+  if (known.outcome !== 'cases') return known
+  const base = known.cases
 
-  const peakPowerW = made.value.peakPowerW
+  const peakPowerW = engine.on.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
   const stations = benches.map((b): StationVerdict => {
     const cases = judgeCases(b.terms, base, b.held)
     const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
+    const decides = base.some((duty) => duty.turbine.made) ? decidingCase(b.terms, base, b.held) : worst
     const held: PowerHeld = !b.limits.some((limit) => limit.counts)
       ? { outcome: 'no-figure' }
       : powerHeld((scale) => utilisation(b.terms, base, b.held, scale), peakPowerW)
-    return { stationId: b.station.id, partId: b.part?.id ?? null, cases, worst, held, scatter: worst?.scatter ?? 0, missing: b.missing }
+    return {
+      stationId: b.station.id,
+      partId: b.part?.id ?? null,
+      cases,
+      worst,
+      decides,
+      held,
+      scatter: worst?.scatter ?? 0,
+      missing: b.missing,
+    }
   })
   const terms = benches.flatMap((b) => b.terms)
   const held = benches.flatMap((b) => b.held)
   const heldSameConverter = powerHeld(
     (scale) => {
-      const cases = scale === 1 ? base : casesOf(input, gearing, made.value, converter, scale)
+      const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale)
       // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
-      return Array.isArray(cases) ? utilisation(terms, cases, heldBy(terms, cases)) : utilisation(terms, base, held, scale)
+      if (scaled.outcome !== 'cases' || scaled.cases.length !== base.length) return utilisation(terms, base, held, scale)
+      return utilisation(terms, scaled.cases, heldBy(terms, scaled.cases))
     },
     peakPowerW,
-    Math.min(GREATEST_SCALE, greatestStrength(made.value, converter)),
+    Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter)),
     SAME_CONVERTER_EXACT,
   )
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
@@ -120,7 +139,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   return {
     outcome: 'answered',
     peakPowerW,
-    stallSpeedRadPerS: (base[0] as DutyCase).engine.speedRadPerS,
+    stallSpeedRadPerS: known.stallSpeedRadPerS,
     cases: base,
     stations,
     held: least,
@@ -128,7 +147,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     heldSameConverter,
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
-    findings: findings(input, base, gearing, made.value),
+    findings: findings(input, base, gearing, engine),
   }
 }
 
@@ -150,34 +169,41 @@ function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
   return { lowW: Math.min(...known.map((s) => s.powerW * (1 - s.share))), highW: Math.min(...known.map((s) => s.powerW * (1 + s.share))) }
 }
 
-function fittedConverter(input: SpecInput): Characteristic | undefined {
-  for (const part of input.fitted.values())
-    if (part.kind === 'converter') return characteristic(capacityFromStall(part.geometry.stall), part.geometry.stallTorqueRatio)
-  return undefined
-}
+type Cases =
+  | { readonly outcome: 'cases'; readonly cases: readonly DutyCase[]; readonly stallSpeedRadPerS: number }
+  | { readonly outcome: 'held-at-idle' | 'past-redline' }
 
 function casesOf(
   input: SpecInput,
   gearing: ReadonlyMap<string, RangeSolution>,
-  curve: EngineCurve,
+  engine: Engine,
   converter: Characteristic,
   strength = 1,
-): DutyCase[] | 'held-at-idle' | 'past-redline' {
-  const line = fullThrottleLine(curve, converter, strength)
-  if (line.outcome !== 'runs') return line.outcome
-  const lockup = [...input.fitted.values()].some((part) => part.kind === 'converter' && part.geometry.lockup)
+): Cases {
+  const line = engineLine(engine, converter, strength)
+  if (line.outcome !== 'runs') return line
   const { brief, pressure, rules = DEFAULT_RULES } = input
-  return dutyCases({ ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup })
+  const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
+  const lockupMostNm = clutch ? lockupState(clutch.geometry, lockupOil(pressure)).torqueNm : Infinity
+  const cases = dutyCases({ ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
+  return { outcome: 'cases', cases, stallSpeedRadPerS: lineStall(line).engineSpeedRadPerS }
 }
 
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {
   const part = input.fitted.get(station.id)
-  const { limits, missing } = part ? limitsOf(input, station, part) : NOTHING_FITTED
+  const { limits, missing } = limitsHere(input, station, part)
   const terms = termsOnce(limits, cases, gearing, (range) => drumState(input.unit, station, range))
   return { station, part, limits, missing, terms, held: heldBy(terms, cases) }
 }
 
-const NOTHING_FITTED = { limits: [], missing: ['part'] }
+function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {
+  if (station.kind === 'lockup' && !fittedConverter(input)?.lockup) return NOTHING_NEEDED
+  return part ? limitsOf(input, station, part) : NOTHING_FITTED
+}
+
+/** A converter that does not lock needs no clutch in it. */
+const NOTHING_NEEDED: StationLimits = { limits: [], missing: [] }
+const NOTHING_FITTED: StationLimits = { limits: [], missing: ['part'] }
 
 const knownLimits = new WeakMap<Part, { station: Station; kind: EngineKind; rules: HouseRules; made: StationLimits }>()
 

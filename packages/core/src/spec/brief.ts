@@ -1,7 +1,9 @@
+import { engineWith, type Boost, type Engine } from '../engine/boost.js'
+import { flywheelFactor, type Measurement } from '../engine/correction.js'
 import { curveFromPoints, type CurvePoint, type EngineCurve } from '../engine/curve.js'
 import { curveFromHeadline, type Headline } from '../engine/headline.js'
 import type { EngineKind } from '../engine/template.js'
-import { bad, type Result } from '../quantity/fault.js'
+import { bad, good, type Fault, type Result } from '../quantity/fault.js'
 
 export const LAUNCHES = ['rolling', 'brake-stall', 'flash', 'trans-brake', 'regrip', 'dump'] as const
 export type Launch = (typeof LAUNCHES)[number]
@@ -13,10 +15,32 @@ export type Use = (typeof USES)[number]
 export const UPPER_RANGE_STARTS = ['after-shift', 'from-rest'] as const
 export type UpperRangeStart = (typeof UPPER_RANGE_STARTS)[number]
 
+interface EngineFacts {
+  readonly kind: EngineKind
+  /** How the figures were measured; at the flywheel, in standard air, where nothing is said. */
+  readonly measured?: Measurement
+  /** What it does before its boost is there; nothing where boost does not have to build up, or is not known. */
+  readonly boost?: Boost
+  readonly cylinders?: number
+  /** Crank, damper and plate, without the converter; usual for its kind where not given. */
+  readonly inertiaKgM2?: number
+}
+
 /** The engine as entered: the brief keeps what was typed and which kind it was. */
-export type BriefEngine =
-  | { readonly kind: EngineKind; readonly form: 'headline'; readonly headline: Headline }
-  | { readonly kind: EngineKind; readonly form: 'points'; readonly points: readonly CurvePoint[] }
+export type BriefEngine = EngineFacts &
+  ({ readonly form: 'headline'; readonly headline: Headline } | { readonly form: 'points'; readonly points: readonly CurvePoint[] })
+
+/** What stands between the output shaft and the road. */
+export interface Vehicle {
+  /** Turns of the output shaft a turn of the wheel. */
+  readonly finalDrive: number
+  readonly tyreRadiusM: number
+  /** Drag coefficient times frontal area; nothing where it is not known. */
+  readonly dragAreaM2?: number
+  /** Rolling resistance over weight; usual for its ground where not given. */
+  readonly rollingShare?: number
+  readonly cruiseMPerS?: number
+}
 
 export interface Brief {
   readonly engine: BriefEngine
@@ -29,11 +53,39 @@ export interface Brief {
   readonly reverseThrottle: number
   readonly vehicleMassKg: number | null
   readonly budget: number | null
+  readonly vehicle?: Vehicle
 }
 
-/** The engine's full-throttle curve, or what contradicts itself in it; paths lead into the brief. */
+/** The engine's full-throttle curve at the flywheel, with its boost, or what contradicts itself in it; paths lead into the brief. */
 export function engineCurve(engine: BriefEngine): Result<EngineCurve> {
-  const made = engine.form === 'headline' ? curveFromHeadline(engine.headline) : curveFromPoints(engine.points)
+  const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : good(1)
+  if (!factor.ok) return bad(...factor.faults.map(inEngine))
+  const made = engine.form === 'headline' ? curveFromHeadline(scaledHeadline(engine.headline, factor.value)) : curveFromPoints(scaledPoints(engine.points, factor.value)) // prettier-ignore
   const under = engine.form === 'headline' ? 'engine.headline.' : 'engine.'
   return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: under + f.path })))
 }
+
+/** The engine with both its curves; paths of faults lead into the brief. */
+export function engineOfBrief(engine: BriefEngine): Result<Engine> {
+  const on = engineCurve(engine)
+  if (!on.ok) return on
+  const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : good(1)
+  const offPoints = engine.boost?.offPoints && factor.ok ? { offPoints: scaledPoints(engine.boost.offPoints, factor.value) } : {}
+  const made = engineWith(on.value, engine.boost && { ...engine.boost, ...offPoints })
+  return made.ok ? made : bad(...made.faults.map(inEngine))
+}
+
+const inEngine = (f: Fault): Fault => ({ ...f, path: `engine.${f.path}` })
+
+const scaledPoints = (points: readonly CurvePoint[], factor: number) =>
+  factor === 1 ? points : points.map((p) => ({ ...p, torqueNm: p.torqueNm * factor }))
+
+const scaledHeadline = (h: Headline, factor: number): Headline =>
+  factor === 1
+    ? h
+    : {
+        ...h,
+        peakTorqueNm: h.peakTorqueNm * factor,
+        peakPowerW: h.peakPowerW * factor,
+        ...(h.idleTorqueNm === undefined ? {} : { idleTorqueNm: h.idleTorqueNm * factor }),
+      }

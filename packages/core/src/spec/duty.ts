@@ -1,17 +1,28 @@
-import { pointAtTurbineSpeed, type RunningLine } from '../converter/full-throttle-line.js'
+import { lineEnd, linePoint, linePoints, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
+import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
+import type { LockupOil } from '../lockup/lockup-clutch.js'
+import { toSi } from '../quantity/units.js'
 import type { Brief } from './brief.js'
 import type { HouseRules, Shock } from './rules.js'
 
-export type DutyKind = 'launch' | 'full-power' | 'lockup' | 'reverse'
+export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'lockup' | 'locked-shift' | 'reverse'
 
 /** A torque at its worst point, with the speed there. */
 export interface WorstPoint {
   readonly torqueNm: number
   readonly speedRadPerS: number
+  /** Where not all of it comes from the engine's power: what does, what inertia adds whatever the power, and what passes at most. */
+  readonly made?: { readonly engineNm: number; readonly inertiaNm: number; readonly mostNm: number }
 }
+
+/** A torque with the engine's power multiplied. */
+export const torqueAt = ({ torqueNm, made }: WorstPoint, scale: number): number =>
+  made ? Math.min(made.mostNm, scale * made.engineNm + made.inertiaNm) : scale * torqueNm
+
+const NOTHING: WorstPoint = { torqueNm: 0, speedRadPerS: 0 }
 
 /**
  * One loading of the whole path. A full-power case sweeps the range: engine, stator and turbine each stand at their own worst point.
@@ -23,7 +34,10 @@ export interface DutyCase {
   readonly engine: WorstPoint
   readonly stator: WorstPoint
   readonly turbine: WorstPoint
+  /** Through the lockup clutch, nothing where it is off. */
+  readonly lockup: WorstPoint
   readonly linePressurePa: number
+  readonly lockupOil: LockupOil
   readonly factors: Readonly<Record<Shock, number>>
 }
 
@@ -31,113 +45,216 @@ export interface PressureCalibration {
   /** Line pressure at full throttle in the forward ranges, and in reverse. */
   readonly drivePa: number
   readonly reversePa: number
+  /** At the lockup piston; line pressure where not said. */
+  readonly lockupApplyPa?: number
+  /** On the release side while applied; 10 psi where not said (default), 0 where it is led to the pump's intake. */
+  readonly lockupReleasePa?: number
 }
+
+export const RELEASE_PA = toSi(10, 'psi')
+
+/** Pressure on both sides of the lockup piston. */
+export const lockupOil = ({ drivePa, lockupApplyPa, lockupReleasePa }: PressureCalibration): LockupOil => ({
+  applyPa: lockupApplyPa ?? drivePa,
+  releasePa: lockupReleasePa ?? RELEASE_PA,
+})
 
 export interface DutyInput {
   readonly ranges: readonly GearRange[]
   readonly gearing: ReadonlyMap<string, RangeSolution>
-  readonly line: RunningLine
+  readonly line: EngineLine
   readonly brief: Brief
   readonly pressure: PressureCalibration
   readonly rules: HouseRules
   readonly lockup: boolean
+  /** Most that the lockup clutch passes; Infinity where that is not known. */
+  readonly lockupMostNm: number
+  /** Engine and converter together, kg·m². */
+  readonly inertiaKgM2: number
 }
 
+/** The forward ranges in which the converter is locked at full power, by unit and house rule. */
+export function lockedRanges(input: Pick<DutyInput, 'ranges' | 'gearing' | 'rules' | 'lockup'>): GearRange[] {
+  const may = input.lockup ? drivenRanges(input, false).filter((range) => range.lockup) : []
+  return input.rules.lockupRanges === 'top' ? may.slice(-1) : may
+}
+
+const drivenRanges = ({ ranges, gearing }: Pick<DutyInput, 'ranges' | 'gearing'>, reverse: boolean) =>
+  ranges.filter((range) => (range.reverse ?? false) === reverse && gearing.get(range.id)?.outcome === 'driven')
+
 /**
- * The duty cases of a spec: launch from the stall in the lowest forward range, full power in each forward range, the locked
- * converter where range and converter allow it, reverse with its own throttle limit. Shock is a factor beside the torque, never in it.
+ * The duty cases of a spec: launch in the lowest forward range, off boost too where boost has to build up; full power in each forward
+ * range; the locked converter where range, converter and house rule allow it, and upshifts through it where the rule holds it on; reverse
+ * with its own throttle limit. Shock is a factor beside the torque, never in it.
  */
 export function dutyCases(input: DutyInput): DutyCase[] {
-  const forward = input.ranges.filter((range) => !range.reverse && input.gearing.get(range.id)?.outcome === 'driven')
-  const backward = input.ranges.filter((range) => range.reverse && input.gearing.get(range.id)?.outcome === 'driven')
+  const forward = drivenRanges(input, false)
   const first = forward[0]
-  const stall = input.line.points[0] as OperatingPoint
+  const stall = lineStall(input.line)
   const entries = entrySpeeds(input, forward)
+  const locked = lockedRanges(input)
   return [
-    ...(first ? [atStall(input, 'launch', first, stall, 1)] : []),
+    ...(first ? launches(input, first, stall) : []),
     ...forward.map((range, i) => fullPower(input, range, entries[i] as number)),
-    ...forward.flatMap((range, i) => (range.lockup && input.lockup ? [locked(input, range, entries[i] as number)] : [])),
-    ...backward.map((range) => atStall(input, 'reverse', range, stall, input.brief.reverseThrottle)),
+    ...locked.map((range) => lockedCase(input, range, entries[forward.indexOf(range)] as number)),
+    ...(input.rules.lockupInShifts === 'held' ? lockedShifts(input, forward, locked) : []),
+    ...drivenRanges(input, true).map((range) => standing(input, 'reverse', range, stall, input.brief.reverseThrottle)),
+  ]
+}
+
+/** With boost where the brake or the road builds it; and off boost at the stall, where that is another point. */
+function launches(input: DutyInput, first: GearRange, stall: OperatingPoint): DutyCase[] {
+  const { boostTurbineRadPerS: from, off } = input.line
+  if (!off || from === Infinity) return [standing(input, 'launch', first, stall, 1)]
+  const before = off.points[0] as OperatingPoint
+  return [
+    standing(input, 'launch', first, from === 0 ? stall : linePoint(input.line, from), 1),
+    standing(input, 'launch-off-boost', first, before, 1),
   ]
 }
 
 /** Lowest turbine speed of full throttle in each forward range. */
 function entrySpeeds(input: DutyInput, forward: readonly GearRange[]): number[] {
-  const points = input.line.points
-  const top = (points[points.length - 1] as OperatingPoint).turbineSpeedRadPerS
+  const top = lineEnd(input.line).turbineSpeedRadPerS
   return forward.map((range, i) => {
     const below = forward[i - 1]
     if (!below || input.brief.upperRangeStart === 'from-rest') return 0
-    const [ratio, ratioBelow] = [input.gearing.get(range.id)?.ratio ?? 1, input.gearing.get(below.id)?.ratio ?? 1]
-    return (top * ratio) / ratioBelow
+    return (top * ratioOf(input, range)) / ratioOf(input, below)
   })
 }
+
+const ratioOf = (input: DutyInput, range: GearRange) => input.gearing.get(range.id)?.ratio ?? 1
 
 function factors(input: DutyInput, hard: number): DutyCase['factors'] {
   return { hard, friction: input.rules.frictionFactor, plate: input.rules.plateFactor }
 }
 
-/** Torque against a standing turbine, throttled to a share of the full-throttle stall; stall speed goes with the root of torque. */
-function atStall(input: DutyInput, kind: 'launch' | 'reverse', range: GearRange, stall: OperatingPoint, share: number): DutyCase {
-  const engine = { torqueNm: stall.engineTorqueNm * share, speedRadPerS: stall.engineSpeedRadPerS * Math.sqrt(share) }
-  const turbine = { torqueNm: stall.turbineTorqueNm * share, speedRadPerS: 0 }
+/** Torque at a point of the line, throttled to a share of it; stall speed goes with the root of torque. */
+function standing(
+  input: DutyInput,
+  kind: 'launch' | 'launch-off-boost' | 'reverse',
+  range: GearRange,
+  point: OperatingPoint,
+  share: number,
+): DutyCase {
+  const engine = { torqueNm: point.engineTorqueNm * share, speedRadPerS: point.engineSpeedRadPerS * Math.sqrt(share) }
+  const turbine = { torqueNm: point.turbineTorqueNm * share, speedRadPerS: point.turbineSpeedRadPerS }
+  const { pressure, rules, brief } = input
   return {
-    id: kind === 'launch' ? 'launch' : `reverse-${range.id}`,
+    id: kind === 'reverse' ? `reverse-${range.id}` : kind,
     kind,
     rangeId: range.id,
     engine,
     stator: { torqueNm: turbine.torqueNm - engine.torqueNm, speedRadPerS: 0 },
     turbine,
-    linePressurePa: kind === 'launch' ? input.pressure.drivePa : input.pressure.reversePa,
-    factors: factors(input, kind === 'launch' ? input.rules.launchFactor[input.brief.launch] : input.rules.reverseFactor),
+    lockup: NOTHING,
+    linePressurePa: kind === 'reverse' ? pressure.reversePa : pressure.drivePa,
+    lockupOil: lockupOil(pressure),
+    factors: factors(input, kind === 'reverse' ? rules.reverseFactor : rules.launchFactor[brief.launch]),
   }
 }
 
 function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
   const { line, pressure, rules, brief } = input
-  const entry = pointAtTurbineSpeed(line, entryRadPerS)
-  const fastest = line.points[line.points.length - 1] as OperatingPoint
+  const entry = linePoint(line, entryRadPerS)
   let turbine = entry
   let stator = entry
-  for (const p of line.points) {
-    if (p.turbineSpeedRadPerS <= entryRadPerS) continue
+  let engine: WorstPoint = { torqueNm: entry.engineTorqueNm, speedRadPerS: entry.engineSpeedRadPerS }
+  for (const p of linePoints(line, entryRadPerS)) {
     if (p.turbineTorqueNm > turbine.turbineTorqueNm) turbine = p
     if (p.turbineTorqueNm - p.engineTorqueNm > stator.turbineTorqueNm - stator.engineTorqueNm) stator = p
+  }
+  for (const { curve, strength, from, to } of stretches(line, entryRadPerS)) {
+    const worst = greatestTorque(curve, strength, from, to)
+    if (worst.torqueNm > engine.torqueNm) engine = worst
   }
   return {
     id: `full-${range.id}`,
     kind: 'full-power',
     rangeId: range.id,
-    engine: greatestTorque(line, entry.engineSpeedRadPerS, fastest.engineSpeedRadPerS),
+    engine,
     stator: { torqueNm: stator.turbineTorqueNm - stator.engineTorqueNm, speedRadPerS: 0 },
     turbine: { torqueNm: turbine.turbineTorqueNm, speedRadPerS: turbine.turbineSpeedRadPerS },
+    lockup: NOTHING,
     linePressurePa: pressure.drivePa,
+    lockupOil: lockupOil(pressure),
     factors: factors(input, rules.fullPowerFactor[brief.launch]),
   }
 }
 
-/** Engine torque straight through, at its greatest above the speed at which the range is entered. */
-function locked(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
-  const { curve } = input.line
-  const through = greatestTorque(
-    input.line,
-    Math.min(Math.max(entryRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS),
-    curve.maxSpeedRadPerS,
-  )
-  return {
-    id: `lockup-${range.id}`,
-    kind: 'lockup',
-    rangeId: range.id,
-    engine: through,
-    stator: { torqueNm: 0, speedRadPerS: 0 },
-    turbine: through,
-    linePressurePa: input.pressure.drivePa,
-    factors: factors(input, input.rules.lockupFactor),
-  }
+/** The stretches of engine speed that full throttle runs through from a turbine speed on, each with its curve. */
+function stretches(line: EngineLine, entryRadPerS: number): { curve: EngineCurve; strength: number; from: number; to: number }[] {
+  const { on, off, boostTurbineRadPerS: boost } = line
+  const speedAt = (turbine: number) => linePoint(line, turbine).engineSpeedRadPerS
+  const end = lineEnd(line).engineSpeedRadPerS
+  const before = off && entryRadPerS < boost ? [{ curve: off.curve, strength: off.strength, from: speedAt(entryRadPerS), to: boost === Infinity ? end : pointBefore(line) }] : [] // prettier-ignore
+  return boost === Infinity ? before : [...before, { curve: on.curve, strength: on.strength, from: speedAt(Math.max(entryRadPerS, boost)), to: end }] // prettier-ignore
 }
 
-/** Greatest torque of the engine between two speeds: at an end, at a knot between them or at the curve's own peak. */
-function greatestTorque({ curve, strength }: RunningLine, fromRadPerS: number, toRadPerS: number): WorstPoint {
+/** Engine speed off boost at which boost comes. */
+const pointBefore = ({ engine }: EngineLine) => engine.boost?.thresholdRadPerS ?? 0
+
+/** Engine torque straight through, at its greatest above the speed at which the range is entered. */
+function lockedCase(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
+  const through = lockedTorque(input, entryRadPerS)
+  return lockedThrough(
+    input,
+    `lockup-${range.id}`,
+    'lockup',
+    range,
+    { engine: through, turbine: through, lockup: through },
+    input.rules.lockupFactor,
+  )
+}
+
+/** The greatest torque of a locked engine from a speed up to redline; with boost, as at speed it is there. */
+function lockedTorque({ line }: DutyInput, fromRadPerS: number): WorstPoint {
+  const { curve, strength } = line.on
+  return greatestTorque(
+    curve,
+    strength,
+    Math.min(Math.max(fromRadPerS, curve.minSpeedRadPerS), curve.maxSpeedRadPerS),
+    curve.maxSpeedRadPerS,
+  )
+}
+
+/**
+ * Upshifts at redline between locked ranges with the lockup held on: what the engine's inertia gives as its speed is drawn down in the
+ * shift's time comes on top of its torque, T = T_e + I·Δω/t. The lockup clutch is asked all of it; what lies behind sees no more than the
+ * clutch passes. Inertia is a motion, so hard parts carry no service factor besides.
+ */
+function lockedShifts(input: DutyInput, forward: readonly GearRange[], locked: readonly GearRange[]): DutyCase[] {
+  const top = input.line.on.curve.maxSpeedRadPerS
+  return forward.flatMap((range, i): DutyCase[] => {
+    const below = forward[i - 1]
+    if (!below || !locked.includes(range) || !locked.includes(below)) return []
+    const after = (top * ratioOf(input, range)) / ratioOf(input, below)
+    const engine = lockedTorque(input, after)
+    const inertiaNm = (input.inertiaKgM2 * Math.max(0, top - after)) / input.rules.lockedShiftS
+    const asked = (mostNm: number): WorstPoint => ({
+      torqueNm: Math.min(mostNm, engine.torqueNm + inertiaNm),
+      speedRadPerS: engine.speedRadPerS,
+      made: { engineNm: engine.torqueNm, inertiaNm, mostNm },
+    })
+    const at = { engine, turbine: asked(input.lockupMostNm), lockup: asked(Infinity) }
+    return [lockedThrough(input, `locked-shift-${range.id}`, 'locked-shift', range, at, 1)]
+  })
+}
+
+function lockedThrough(
+  input: DutyInput,
+  id: string,
+  kind: 'lockup' | 'locked-shift',
+  range: GearRange,
+  at: Pick<DutyCase, 'engine' | 'turbine' | 'lockup'>,
+  hard: number,
+): DutyCase {
+  const { pressure } = input
+  return { id, kind, rangeId: range.id, ...at, stator: NOTHING, linePressurePa: pressure.drivePa, lockupOil: lockupOil(pressure), factors: factors(input, hard) } // prettier-ignore
+}
+
+/** Greatest torque of a curve between two speeds: at an end, at a knot between them or at the curve's own peak. */
+function greatestTorque(curve: EngineCurve, strength: number, fromRadPerS: number, toRadPerS: number): WorstPoint {
   let [best, at] = [curve.torqueNm(fromRadPerS), fromRadPerS]
   for (const w of [curve.peakTorqueSpeedRadPerS, ...curve.knotsRadPerS, toRadPerS]) {
     if (w < fromRadPerS || w > toRadPerS) continue

@@ -1,7 +1,11 @@
-import type { EngineCurve } from '../engine/curve.js'
+import { engineLine } from '../converter/boosted-line.js'
+import { converterCharacteristic } from '../converter/geometry.js'
+import type { Engine } from '../engine/boost.js'
 import type { RangeSolution } from '../gearing/solve.js'
+import { LINING_BEHAVIOUR, lockupSpan, lockupState, scaledPistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
-import type { DutyCase } from './duty.js'
+import { canLock, fittedConverter } from './fitted.js'
+import { lockupOil, type DutyCase } from './duty.js'
 import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
 import { memberSpeed, relativeSpeed } from '../gearing/motion.js'
@@ -9,7 +13,16 @@ import { ENGINE_SPEED, type Station } from './unit.js'
 
 /** Something that power held does not show: pressure above a part's maximum, a part turned faster than it may, a range without drive. */
 export interface Finding {
-  readonly code: 'pressure-above-maximum' | 'speed-above-maximum' | 'range-not-driven' | 'one-way-unfit'
+  readonly code:
+    | 'pressure-above-maximum'
+    | 'speed-above-maximum'
+    | 'range-not-driven'
+    | 'one-way-unfit'
+    | 'boost-never-on-the-brake'
+    | 'lockup-leans-outward'
+    | 'lockup-leans-inward'
+    | 'lockup-above-known'
+    | 'lockup-slip-unfit'
   readonly stationId: string | null
   readonly rangeId: string | null
   readonly value: number
@@ -21,8 +34,9 @@ export function findings(
   input: SpecInput,
   cases: readonly DutyCase[],
   gearing: ReadonlyMap<string, RangeSolution>,
-  curve: EngineCurve,
+  engine: Engine,
 ): Finding[] {
+  const curve = engine.on
   const dead = input.unit.train.ranges.flatMap((range): Finding[] =>
     gearing.get(range.id)?.outcome === 'driven'
       ? []
@@ -62,7 +76,52 @@ export function findings(
       })
     return found
   })
-  return [...dead, ...perStation]
+  return [...dead, ...boostFindings(input, engine), ...perStation, ...lockupFindings(input)]
+}
+
+/** An engine that stalls below its boost threshold never makes boost while the brake holds it. */
+function boostFindings(input: SpecInput, engine: Engine): Finding[] {
+  const converter = fittedConverter(input)
+  const line = converter && engineLine(engine, converterCharacteristic(converter))
+  if (line?.outcome !== 'runs' || line.boostTurbineRadPerS === 0 || !engine.boost) return []
+  const stall = line.off?.points[0]?.engineSpeedRadPerS ?? 0
+  const station = input.unit.stations.find(({ kind }) => kind === 'converter')
+  return [
+    { code: 'boost-never-on-the-brake', stationId: station?.id ?? null, rangeId: null, value: stall, limit: engine.boost.thresholdRadPerS },
+  ]
+}
+
+/** How the lockup piston lies at its pressure, and whether its lining bears the slip that the house asks for. */
+function lockupFindings(input: SpecInput): Finding[] {
+  const fitted = [...input.fitted].flatMap(([stationId, part]) => (part.kind === 'lockup' ? [{ stationId, part }] : []))
+  if (!canLock(input)) return []
+  return fitted.flatMap(({ stationId, part }) => {
+    const at = { stationId, rangeId: null }
+    const most = leastStated(part.stated, 'pressurePa')
+    const { applyPa } = lockupOil(input.pressure)
+    const slip = (input.rules ?? DEFAULT_RULES).lockupSlipRadPerS
+    const borne = LINING_BEHAVIOUR[part.geometry.lining].steadySlipRadPerS
+    return [
+      ...(most !== undefined && applyPa > most ? [{ ...at, code: 'pressure-above-maximum' as const, value: applyPa, limit: most }] : []),
+      ...leanFindings(part.geometry, input).map((found) => ({ ...at, ...found })),
+      ...(slip > borne ? [{ ...at, code: 'lockup-slip-unfit' as const, value: slip, limit: borne }] : []),
+    ]
+  })
+}
+
+function leanFindings(geometry: LockupGeometry, { pressure }: SpecInput): Pick<Finding, 'code' | 'value' | 'limit'>[] {
+  const oil = lockupOil(pressure)
+  const across = oil.applyPa - oil.releasePa
+  const { lifted, edge } = lockupState(geometry, oil)
+  const span = lockupSpan(geometry, oil.releasePa)
+  const limit = span === null ? 0 : across < span.bearsFromPa ? span.bearsFromPa : (span.liftsAbovePa ?? 0)
+  const known = geometry.known && scaledPistonLimit(geometry.known, geometry.piston.thicknessM)
+  return [
+    ...(lifted
+      ? [{ code: edge === 'inner' ? ('lockup-leans-inward' as const) : ('lockup-leans-outward' as const), value: across, limit }]
+      : []),
+    ...(known !== undefined && across > known ? [{ code: 'lockup-above-known' as const, value: across, limit: known }] : []),
+  ]
 }
 
 const isOn = (input: SpecInput, rangeId: string, element: string) =>

@@ -1,5 +1,6 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import { CASE } from '../gearing/train.js'
+import type { LoadShare } from './load.js'
 import type { DutyCase } from './duty.js'
 import type { ElementOil } from './limits.js'
 import type { Origin } from './stated.js'
@@ -10,6 +11,8 @@ import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
 export interface StationCase {
   readonly caseId: string
   readonly loadNm: number
+  /** Which of the case's torques it comes from. */
+  readonly source: LoadShare['source']
   readonly factor: number
   readonly demandNm: number
   readonly capacityNm: number
@@ -44,9 +47,10 @@ export function drumState(unit: Unit, station: Station, gearing: RangeSolution):
 }
 
 /** Oil at an element in a case. */
-export const oilOf = ({ linePressurePa, rangeId, turbine }: DutyCase, { drumPerInput, dragSense }: DrumState): ElementOil => ({
+export const oilOf = ({ linePressurePa, lockupOil, rangeId, turbine }: DutyCase, { drumPerInput, dragSense }: DrumState): ElementOil => ({
   linePressurePa,
   rangeId,
+  lockupOil,
   drumSpeedRadPerS: drumPerInput * turbine.speedRadPerS,
   dragSense,
 })

@@ -2,6 +2,7 @@ import { bandCapacity, type BandOil } from '../band/band.js'
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
+import { damperStopTorque, lockupState, type LockupGeometry, type LockupOil } from '../lockup/lockup-clutch.js'
 import { compoundPartner } from '../gearing/assembly.js'
 import { pinionPair, pinionTeeth } from '../gearing/pinion-pair.js'
 import { bendingTorque, contactTorque, gearSteelById, pinionRadius, type GearTeeth } from '../gearing/tooth-strength.js'
@@ -11,13 +12,14 @@ import { shaftLimits, weldLimits } from '../shaft/shaft.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { EngineKind } from '../engine/template.js'
 import type { GearSetGeometry, Part } from './part.js'
+import { hasLockupStation } from './fitted.js'
 import { DEFAULT_RULES, type HouseRules, type Shock } from './rules.js'
 import { SCATTER } from './scatter.js'
 import { statedTorque, type LimitPlace, type Origin, type StatedLimit, type TorqueBasis } from './stated.js'
 import type { Station, StationLoad, Unit } from './unit.js'
 
 /** Oil at a friction element, and which way what it holds would turn. */
-export type ElementOil = PackOil & BandOil
+export type ElementOil = PackOil & BandOil & { readonly lockupOil: LockupOil }
 
 /** One thing about a part that can give way: where, under which torque, at what torque, and who says so. */
 export interface Limit {
@@ -62,7 +64,9 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     case 'flex-plate':
       return plateLimits(at, part.geometry)
     case 'converter':
-      return converterLimits(at, part.geometry.lockup)
+      return converterLimits(at, part.geometry.lockup && !hasLockupStation(unit))
+    case 'lockup':
+      return lockupLimits(at, part.geometry)
     case 'shaft': {
       const sections = shaftLimits(part.geometry).map((s) => computed(at, `${s.place}|${s.feature}`, s.torqueNm))
       return { limits: byRule(context.rules, sections, stated(at, 'station', 'whole', 'hard')), missing: [] }
@@ -119,6 +123,13 @@ function converterLimits(at: Bench, locks: boolean): StationLimits {
   const lockup = locks ? stated(at, 'lockup-clutch', 'lockup-clutch', 'friction', { load: { at: 'lockup' } }) : []
   const missing = [...(counted(stator) ? [] : ['stator-clutch']), ...(locks && !counted(lockup) ? ['lockup-clutch'] : [])]
   return { limits: [...stator, ...lockup, ...stated(at, 'station', 'converter', 'hard', { load: { at: 'turbine' } })], missing }
+}
+
+/** The clutch by its slip, the damper by the torque at which its coils bind. */
+function lockupLimits(at: Bench, geometry: LockupGeometry): StationLimits {
+  const slip = slipping(at, 'lockup-slip', (oil) => lockupState(geometry, oil.lockupOil).torqueNm)
+  const damper = geometry.damper ? [computed(at, 'damper-stop', damperStopTorque(geometry.damper))] : []
+  return { limits: [...slip, ...damper], missing: [] }
 }
 
 /** A friction element by its slip, and by what is stated of it, as the house rule says. */

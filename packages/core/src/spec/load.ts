@@ -1,10 +1,10 @@
 import type { RangeSolution } from '../gearing/solve.js'
-import type { DutyCase, DutyKind } from './duty.js'
+import type { DutyCase } from './duty.js'
 import type { StationLoad } from './unit.js'
 
 /** A load as a share of one of the torques of a duty case. */
 export interface LoadShare {
-  readonly source: 'engine' | 'stator' | 'turbine'
+  readonly source: 'engine' | 'stator' | 'turbine' | 'lockup'
   readonly share: number
 }
 
@@ -12,16 +12,15 @@ export interface LoadShare {
 const NO_LOAD = 1e-9
 
 /** What a load place takes of the case's torques, through the gear train in its range. Zero where it carries nothing. */
-export function loadShare(load: StationLoad, kind: DutyKind, gearing: RangeSolution): LoadShare {
+export function loadShare(load: StationLoad, gearing: RangeSolution): LoadShare {
   const ofTurbine = (share: number): LoadShare => ({ source: 'turbine', share: share > NO_LOAD ? share : 0 })
   switch (load.at) {
     case 'engine':
     case 'stator':
+    case 'lockup':
       return { source: load.at, share: 1 }
     case 'turbine':
       return ofTurbine(1)
-    case 'lockup':
-      return ofTurbine(kind === 'lockup' ? 1 : 0)
     case 'link':
       return ofTurbine(Math.abs(gearing.torques[load.id] ?? 0))
     case 'sets':
@@ -33,6 +32,6 @@ export function loadShare(load: StationLoad, kind: DutyKind, gearing: RangeSolut
 
 /** Static torque that a load place sees in a case. */
 export function loadTorque(load: StationLoad, duty: DutyCase, gearing: RangeSolution): number {
-  const { source, share } = loadShare(load, duty.kind, gearing)
+  const { source, share } = loadShare(load, gearing)
   return share * duty[source].torqueNm
 }

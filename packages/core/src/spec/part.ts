@@ -4,19 +4,13 @@ import { oneWayFaults, type OneWayGeometry } from '../sprag/one-way.js'
 import { boltedJointFaults } from '../flexplate/bolted-joint.js'
 import { gearSteelById } from '../gearing/tooth-strength.js'
 import type { FlexPlateGeometry } from '../flexplate/plate.js'
-import type { StallRating } from '../converter/stall-rating.js'
+import { converterFaults, type ConverterGeometry } from '../converter/geometry.js'
+import { lockupFaults, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
 import { statedFaults, type StatedLimit } from './stated.js'
 import type { Unit } from './unit.js'
-
-export interface ConverterGeometry {
-  readonly diameterM: number
-  readonly stall: StallRating
-  readonly stallTorqueRatio: number
-  readonly lockup: boolean
-}
 
 export interface GearSetGeometry {
   readonly pinions: number
@@ -41,6 +35,7 @@ export interface ShellGeometry {
 export interface Geometries {
   readonly 'flex-plate': FlexPlateGeometry
   readonly converter: ConverterGeometry
+  readonly lockup: LockupGeometry
   readonly shaft: ShaftGeometry
   readonly pack: PackGeometry
   readonly band: BandGeometry
@@ -53,6 +48,7 @@ export type PartKind = keyof Geometries
 export const PART_KINDS = [
   'flex-plate',
   'converter',
+  'lockup',
   'shaft',
   'pack',
   'band',
@@ -142,7 +138,9 @@ function geometryFaults(part: Part): Fault[] {
             }),
           ]
     case 'converter':
-      return []
+      return converterFaults(part.geometry)
+    case 'lockup':
+      return lockupFaults(part.geometry)
   }
 }
 

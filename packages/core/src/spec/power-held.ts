@@ -1,4 +1,5 @@
 import { rootOf } from '../numeric/brent.js'
+import type { WorstPoint } from './duty.js'
 
 /** Engine power at which a worst margin is 1, or why there is none in the range searched. */
 export type PowerHeld =
@@ -56,6 +57,22 @@ function bySecant(utilisation: (scale: number) => number, greatestScale: number,
     scale -= used / power
   }
   return undefined
+}
+
+/**
+ * Peak power at which one load meets what holds it: the torque goes with the engine's power, but for what inertia adds and what passes at
+ * most. `share` is what the place takes of the torque, service factor included.
+ * @example heldInCase(1000, 2, { torqueNm: 400, speedRadPerS: 1 }, 300000).powerW // → 375000
+ */
+export function heldInCase(capacityNm: number, share: number, point: WorstPoint, peakPowerW: number): PowerHeld {
+  const torque = capacityNm / share
+  const { engineNm, inertiaNm, mostNm } = point.made ?? { engineNm: point.torqueNm, inertiaNm: 0, mostNm: Infinity }
+  if (torque >= mostNm) return { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
+  const scale = (torque - inertiaNm) / engineNm
+  if (scale < LEAST_SCALE) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
+  return scale > GREATEST_SCALE
+    ? { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
+    : { outcome: 'held', powerW: scale * peakPowerW }
 }
 
 /** Order of giving way: what fails at the smallest load, then by power, then what does not limit; no figure last. */

@@ -17,6 +17,18 @@ export type FrictionRadius = (typeof FRICTION_RADII)[number]
 export const LIFE_LIMITS = ['beside', 'count'] as const
 export type LifeLimits = (typeof LIFE_LIMITS)[number]
 
+/** Where builders want the stall against the torque peak. */
+export const STALL_SCHOOLS = ['by-use', 'at-peak', 'below-peak', 'far-below'] as const
+export type StallSchool = (typeof STALL_SCHOOLS)[number]
+
+/** In which of the ranges that allow it the converter is locked at full power. */
+export const LOCKUP_RANGES = ['as-unit', 'top'] as const
+export type LockupRanges = (typeof LOCKUP_RANGES)[number]
+
+/** Whether lockup is let go for an upshift at full power, or held on through it. */
+export const LOCKUP_SHIFTS = ['released', 'held'] as const
+export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
+
 /** The shop's choices where builders disagree. A job records those it is judged by. */
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
@@ -32,6 +44,16 @@ export interface HouseRules {
   /** A one-way clutch of ratchet kind is refused behind an engine of more torque. */
   readonly ratchetMostNm: number
   readonly lockupFactor: number
+  readonly lockupRanges: LockupRanges
+  readonly lockupInShifts: LockupShifts
+  /** Slip that the lockup is steered to; 0 for none. */
+  readonly lockupSlipRadPerS: number
+  /** Time of an upshift with the converter locked. */
+  readonly lockedShiftS: number
+  readonly stallSchool: StallSchool
+  /** Oil at the start of a stall, and where a stall must end. */
+  readonly oilStartK: number
+  readonly oilLimitK: number
   readonly frictionFactor: number
   readonly plateFactor: number
   /** Margin the shop wants on top. */
@@ -53,6 +75,13 @@ export const DEFAULT_RULES: HouseRules = {
   reverseFactor: 1.3,
   ratchetMostNm: toSi(400, 'lb-ft'),
   lockupFactor: 1.25,
+  lockupRanges: 'as-unit',
+  lockupInShifts: 'released',
+  lockupSlipRadPerS: 0,
+  lockedShiftS: 0.35,
+  stallSchool: 'by-use',
+  oilStartK: toSi(180, '°F'),
+  oilLimitK: toSi(300, '°F'),
   frictionFactor: 1.1,
   plateFactor: 1.25,
   houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 },

@@ -1,7 +1,8 @@
 import type { RangeSolution } from '../gearing/solve.js'
-import type { DutyCase } from './duty.js'
+import { torqueAt, type DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
 import { oilOf, type DrumState, type StationCase } from './judge.js'
+import { breakingRank, heldInCase } from './power-held.js'
 import { loadShare, type LoadShare } from './load.js'
 
 /** One limit in one case, as plain numbers: load × factor per torque of the case, against what it holds. */
@@ -30,8 +31,8 @@ export function termsOf(
     if (!range) return []
     const drum = drumIn(range)
     return limits.flatMap((limit): Term[] => {
-      const { source, share } = loadShare(limit.load, duty.kind, range)
-      if (!(share > 0 && limit.counts)) return []
+      const { source, share } = loadShare(limit.load, range)
+      if (!(share > 0 && limit.counts) || duty[source].torqueNm === 0) return []
       const factor = duty.factors[limit.shock]
       return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drum }]
     })
@@ -80,7 +81,7 @@ export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], 
   let worst = 0
   for (let i = 0; i < terms.length; i++) {
     const { caseIndex, source, demandPerTorque } = terms[i] as Term
-    const used = (scale * (cases[caseIndex] as DutyCase)[source].torqueNm * demandPerTorque) / (held[i] as number)
+    const used = (torqueAt((cases[caseIndex] as DutyCase)[source], scale) * demandPerTorque) / (held[i] as number)
     if (used > worst) worst = used
   }
   return worst
@@ -89,21 +90,39 @@ export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], 
 /** Each case in which terms carry torque, judged: the limit with the least margin. Terms stand case by case; held is what they hold. */
 export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase[] {
   const judged: StationCase[] = []
-  let [at, margin] = [-1, Infinity]
+  let at = -1
   for (let i = 0; i < terms.length; i++) {
     const term = terms[i] as Term
-    const duty = cases[term.caseIndex] as DutyCase
-    const loadNm = term.share * duty[term.source].torqueNm
-    if (loadNm <= 0) continue
-    const capacityNm = held[i] as number
-    const demandNm = loadNm * term.factor
-    const own = capacityNm / demandNm
+    const own = judgedTerm(term, cases[term.caseIndex] as DutyCase, held[i] as number)
+    if (own.loadNm <= 0) continue
     const begun = term.caseIndex === at
-    if (begun && margin <= own) continue
-    const { place, origin, shock, scatter } = term.limit
-    judged[begun ? judged.length - 1 : judged.length] = { caseId: duty.id, loadNm, factor: term.factor, demandNm, capacityNm, margin: own, place, origin, shock, scatter } // prettier-ignore
+    const before = judged[judged.length - 1]
+    if (begun && before && before.margin <= own.margin) continue
+    judged[begun ? judged.length - 1 : judged.length] = own
     at = term.caseIndex
-    margin = own
   }
   return judged
+}
+
+function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase {
+  const { place, origin, shock, scatter } = term.limit
+  const { source, factor } = term
+  const loadNm = term.share * duty[source].torqueNm
+  const demandNm = loadNm * factor
+  return { caseId: duty.id, loadNm, source, factor, demandNm, capacityNm, margin: capacityNm / demandNm, place, origin, shock, scatter }
+}
+
+/**
+ * The limit and case that give way first as the engine's power rises: where inertia takes a part of a torque that is another than the one
+ * with the least margin at the power as briefed. Nothing where nothing carries torque.
+ */
+export function decidingCase(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase | null {
+  let [least, best] = [Infinity, -1]
+  terms.forEach(({ caseIndex, source, demandPerTorque }, i) => {
+    const point = (cases[caseIndex] as DutyCase)[source]
+    const power = point.torqueNm > 0 ? breakingRank(heldInCase(held[i] as number, demandPerTorque, point, 1)) : Infinity
+    if (power < least) [least, best] = [power, i]
+  })
+  const term = terms[best]
+  return term ? judgedTerm(term, cases[term.caseIndex] as DutyCase, held[best] as number) : null
 }

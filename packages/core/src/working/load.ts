@@ -1,6 +1,7 @@
-import { capacityFromStall, kFactorRpm } from '../converter/stall-rating.js'
 import type { SpecInput } from '../spec/answer.js'
-import type { DutyCase } from '../spec/duty.js'
+import { engineInertia } from '../spec/fitted.js'
+import type { DutyCase, WorstPoint } from '../spec/duty.js'
+import { DEFAULT_RULES } from '../spec/rules.js'
 import { loadShare } from '../spec/load.js'
 import type { Part } from '../spec/part.js'
 import type { StationLoad } from '../spec/unit.js'
@@ -14,14 +15,48 @@ const converterOf = (input: SpecInput): Converter | undefined =>
 
 /** Static torque at a load place in a case, worked back to the engine. */
 export function workLoad(input: SpecInput, load: StationLoad, duty: DutyCase, gearing: RangeSolution): Working {
-  const { source, share } = loadShare(load, duty.kind, gearing)
-  const torque = source === 'engine' ? workEngine(input, duty) : source === 'stator' ? workStator(input, duty) : workTurbine(input, duty)
+  const { source, share } = loadShare(load, gearing)
+  const torque = WORKS[source](input, duty)
   if (share === 1 && source !== 'turbine') return torque
   return worked(
     { name: 'static torque at the place', unit: 'lb-ft', formula: 'share · T', source: 'Willis 1841; Benford & Leising, SAE 810102' },
     { share: from(workShare(input, load, share, gearing)), T: from(torque) },
     (v) => v.share * v.T,
   )
+}
+
+const WORKS: Record<ReturnType<typeof loadShare>['source'], (input: SpecInput, duty: DutyCase) => Working> = {
+  engine: (input, duty) => workEngine(input, duty),
+  stator: (input, duty) => workStator(input, duty),
+  turbine: (input, duty) => workTurbine(input, duty),
+  lockup: (input, duty) => workLocked(input, duty, duty.lockup),
+}
+
+/** Torque through the locked converter: the engine's, and in an upshift what its inertia adds, up to what the clutch passes. */
+function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Working {
+  const Te = from(workEngine(input, duty))
+  if (!through.made)
+    return worked(
+      { name: 'torque through the locked converter', unit: 'lb-ft', formula: 'Te', source: 'no fluid between' },
+      { Te },
+      (v) => v.Te,
+    )
+  const { inertiaNm, mostNm } = through.made
+  const { lockedShiftS } = input.rules ?? DEFAULT_RULES
+  const J = engineInertia(input)
+  const Ti = worked(
+    { name: 'torque of the engine’s inertia', unit: 'lb-ft', formula: 'J · Δω / t', source: 'Newton' },
+    {
+      J: given('engine with its converter', J, 'kg·m²', input.brief.engine.inertiaKgM2 === undefined ? 'constant' : 'brief'),
+      Δω: given('speed drawn out of it', (inertiaNm * lockedShiftS) / J, 'rpm', 'computed'),
+      t: given('time of the shift', lockedShiftS, 's', 'rule'),
+    },
+    (v) => (v.J * v.Δω) / v.t,
+  )
+  const about = { name: 'torque through the locked converter in the shift', unit: 'lb-ft', source: 'no fluid between' } as const
+  return Number.isFinite(mostNm)
+    ? worked({ ...about, formula: 'Te + Ti, at most Tc' }, { Te, Ti: from(Ti), Tc: given('what the lockup clutch passes', mostNm, 'lb-ft', 'computed') }, (v) => Math.min(v.Tc, v.Te + v.Ti)) // prettier-ignore
+    : worked({ ...about, formula: 'Te + Ti' }, { Te, Ti: from(Ti) }, (v) => v.Te + v.Ti)
 }
 
 /** The share that the gear train puts on a place, with the teeth that decide it. */
@@ -52,14 +87,10 @@ function workStator(input: SpecInput, duty: DutyCase): Working {
 function workTurbine(input: SpecInput, duty: DutyCase): Working {
   const converter = converterOf(input)
   const Te = from(workEngine(input, duty))
-  if (duty.kind === 'lockup')
-    return worked(
-      { name: 'torque through the locked converter', unit: 'lb-ft', formula: 'Te', source: 'no fluid between' },
-      { Te },
-      (v) => v.Te,
-    )
-  const STR = given('stall torque ratio', converter?.geometry.stallTorqueRatio ?? NaN, null, 'part')
-  if (duty.kind !== 'full-power')
+  if (duty.kind === 'lockup' || duty.kind === 'locked-shift') return workLocked(input, duty, duty.turbine)
+  const row = converter?.geometry.table?.[0]
+  const STR = given('stall torque ratio', row?.torqueRatio ?? converter?.geometry.stallTorqueRatio ?? NaN, null, row ? 'measured' : 'part')
+  if (duty.kind !== 'full-power' && duty.turbine.speedRadPerS === 0)
     return worked(
       { name: 'torque of the turbine at the stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
       { STR, Te },
@@ -70,7 +101,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
       name: 'greatest torque of the turbine in the range',
       unit: 'lb-ft',
       formula: 'greatest of TR(SR) · Te(ω) from entry to redline',
-      source: 'Kotwicki, SAE 820393 (from memory), scaled to STR',
+      source: row ? 'the converter’s own table' : 'Kotwicki, SAE 820393 (from memory), scaled to STR',
     },
     { STR, ω: given('turbine speed there', duty.turbine.speedRadPerS, 'rpm', 'computed') },
     () => duty.turbine.torqueNm,
@@ -79,10 +110,18 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
 
 function workEngine(input: SpecInput, duty: DutyCase): Working {
   const N = given('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed')
-  const stall = duty.kind === 'launch' || duty.kind === 'reverse'
+  const stall = ['launch', 'launch-off-boost', 'reverse'].includes(duty.kind) && duty.turbine.speedRadPerS === 0
   if (!stall)
     return worked(
-      { name: 'engine torque', unit: 'lb-ft', formula: 'greatest of the full-throttle curve from entry to redline', source: 'brief' },
+      {
+        name: 'engine torque',
+        unit: 'lb-ft',
+        formula:
+          duty.kind === 'launch'
+            ? 'with boost, where the crossing has climbed to its threshold'
+            : 'greatest of the full-throttle curve from entry to redline',
+        source: 'brief',
+      },
       { N },
       () => duty.engine.torqueNm,
     )
@@ -99,12 +138,19 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
   return worked(about, inputs, (v) => v.N ** 2 / v.K ** 2)
 }
 
-/** K₀ in SI, rad/s per √(N·m), read as rpm/√lb-ft in its name. */
+/** K₀ in SI, rad/s per √(N·m), read as rpm/√lb-ft in its name: measured, or from the rating. */
 function workKFactor(input: SpecInput): Working {
-  const rating = converterOf(input)?.geometry.stall ?? { speedRadPerS: NaN, referenceTorqueNm: NaN }
-  const trade = kFactorRpm(capacityFromStall(rating))
+  const geometry = converterOf(input)?.geometry
+  const rating = geometry?.stall ?? { speedRadPerS: NaN, referenceTorqueNm: NaN }
+  const row = geometry?.table?.[0]
+  if (row)
+    return worked(
+      { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'K at speed ratio 0 of the converter’s own table', source: 'SAE J643' },
+      { K: given('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
+      (v) => v.K,
+    )
   return worked(
-    { name: `K-factor at stall, ${trade.toFixed(1)} rpm/√lb-ft`, unit: null, formula: 'Ns / √Ts  [rad/s per √N·m]', source: 'SAE J643' },
+    { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'Ns / √Ts', source: 'SAE J643' },
     {
       Ns: given('rated stall speed', rating.speedRadPerS, 'rpm', 'part'),
       Ts: given('torque it was rated behind', rating.referenceTorqueNm, 'lb-ft', 'part'),

@@ -2,13 +2,14 @@ import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { shaftLimits } from '../shaft/shaft.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
-import type { DutyCase } from '../spec/duty.js'
+import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { drumState, oilOf, type StationCase } from '../spec/judge.js'
 import { stationLimits, type Limit } from '../spec/limits.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
 import type { Station } from '../spec/unit.js'
 import { workLoad } from './load.js'
+import { workDamper, workLockup } from './lockup.js'
 import { workBand } from './band.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
@@ -47,9 +48,11 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
 /** The power that a station holds: the engine's peak power times the scale at which its worst margin is 1. */
 export function workPowerHeld(input: SpecInput, answer: Answer, stationId: string): Working | undefined {
   const verdict = answer.stations.find((s) => s.stationId === stationId)
-  if (verdict?.held.outcome !== 'held' || !verdict.worst) return undefined
-  const margin = workMargin(input, answer, stationId, verdict.worst.caseId)
+  if (verdict?.held.outcome !== 'held' || !verdict.decides) return undefined
+  const margin = workMargin(input, answer, stationId, verdict.decides.caseId)
   if (!margin) return undefined
+  const made = answer.cases.find((c) => c.id === verdict.decides?.caseId)?.[verdict.decides.source].made
+  if (made) return workInertiaHeld(answer, verdict.decides, made, margin)
   return worked(
     {
       name: 'power held',
@@ -60,6 +63,29 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
     },
     { P: given('peak power of the engine', answer.peakPowerW, 'hp', 'brief'), margin: from(margin) },
     (v) => v.P * v.margin,
+  )
+}
+
+/** Power held where the engine's inertia takes a part: that part stays whatever the power. */
+function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<WorstPoint['made']>, margin: Working): Working {
+  const share = worst.loadNm / Math.min(made.mostNm, made.engineNm + made.inertiaNm)
+  return worked(
+    {
+      name: 'power held',
+      unit: 'hp',
+      formula: 'P · (C / (K·f) − Ti) / Te: the engine’s torque goes with its power, the torque of its inertia does not; margin beside',
+      source: 'search on the whole verdict',
+    },
+    {
+      P: given('peak power of the engine', answer.peakPowerW, 'hp', 'brief'),
+      C: given('what it holds', worst.capacityNm, 'lb-ft', 'computed'),
+      K: given('service factor', worst.factor, null, 'rule'),
+      f: given('share of the torque through the converter', share, null, 'computed'),
+      Ti: given('torque of the engine’s inertia', made.inertiaNm, 'lb-ft', 'computed'),
+      Te: given('torque of the engine', made.engineNm, 'lb-ft', 'computed'),
+      m: from(margin),
+    },
+    (v) => (v.P * (v.C / (v.K * v.f) - v.Ti)) / v.Te,
   )
 }
 
@@ -91,6 +117,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     const oil = oilOf(duty, drumState(input.unit, station, range))
     return workPack(part.geometry, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
   }
+  if (part.kind === 'lockup') return limit.place === 'damper-stop' ? workDamper(part.geometry) : workLockup(part.geometry, duty.lockupOil)
   if (part.kind === 'band') return workBand(part.geometry, oilOf(duty, drumState(input.unit, station, range)))
   if (part.kind === 'one-way') return workWedge(part.geometry)
   if (part.kind === 'gear-set') return workTeeth(input.unit, station, part.geometry, limit.place)

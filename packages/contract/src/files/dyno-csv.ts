@@ -1,0 +1,165 @@
+import { sweepPoints, toSi, type CurvePoint, type Sweep } from '@plucky/core'
+import papaparse from 'papaparse'
+import { readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
+
+const SPEED: Role = {
+  id: 'speed',
+  label: 'engine speed',
+  heads: /rpm|1\/min|min-1|u\/min|speed|rev|drehzahl|tours|giri/i,
+  units: [
+    { name: 'rpm', written: /rpm|1\/min|min-1|min⁻¹|u\/min|rev|tours|giri/i, toSi: toSi(1, 'rpm') },
+    { name: 'rad/s', written: /rad\/s/i, toSi: 1 },
+  ],
+  above: 0,
+  most: toSi(20000, 'rpm'),
+  usual: [200, 20000],
+}
+
+const TORQUE: Role = {
+  id: 'torque',
+  label: 'torque',
+  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb/i,
+  units: [
+    { name: 'N·m', written: /\bn[·.\- ]?m\b/i, toSi: 1 },
+    { name: 'lb-ft', written: /lbs?[·.\- ]?ft|ft[·.\- ]?lbs?/i, toSi: toSi(1, 'lb-ft') },
+    { name: 'kgf·m', written: /\bm?kgf?[·.\- ]?m\b/i, toSi: 9.80665 },
+  ],
+  above: 0,
+  most: 20000,
+  usual: [5, 20000],
+}
+
+const POWER: Role = {
+  id: 'power',
+  label: 'power',
+  heads: /power|leistung|puissance|potenza|\b[bw]?hp\b|\bkw\b|\bps\b/i,
+  units: [
+    { name: 'hp', written: /\b[bw]?hp\b/i, toSi: toSi(1, 'hp') },
+    { name: 'kW', written: /\bkw\b/i, toSi: 1000 },
+    { name: 'PS', written: /\bps\b|\bcv\b/i, toSi: 735.49875 },
+  ],
+  above: 0,
+  most: 1e7,
+  usual: [2, 10000],
+}
+
+const ROLES: readonly Role[] = [SPEED, TORQUE, POWER]
+
+/** What a dyno sheet says of how it was measured. */
+export interface DynoHints {
+  readonly atWheels: boolean
+  readonly corrected: 'none' | 'j1349' | 'older' | null
+}
+
+/** A dyno file as far as it was understood. */
+export interface DynoReading {
+  readonly table: FigureTable
+  /** Doubts of the table, and those of a dyno sheet: no torque, bad rows that nobody decided about. */
+  readonly doubts: readonly Doubt[]
+  readonly hints: DynoHints
+  /** The curve; nothing while anything is in doubt. */
+  readonly sweep: Sweep | undefined
+  /** Why torque and power of the same rows do not belong together, if they don't. */
+  readonly remark: string
+}
+
+/** Bad rows are left out only when a person says so. */
+export const LEAVE_OUT: Doubt['id'] = 'bad-rows'
+
+/**
+ * Reads a dyno file: engine speed with torque or power. Torque is taken where both are there, and its unit, where the head does not tell it,
+ * from the power beside it. While a doubt or an undecided bad row stands there is no curve.
+ */
+export function readDyno(text: string, choices: TableChoices = {}): DynoReading {
+  const told = toldUnits(text, choices)
+  const table = readFigures(text, ROLES, told)
+  const doubts = [...table.doubts, ...missing(table), ...undecided(table, choices)]
+  const heads = table.heads.join(' | ')
+  const reading = { table, doubts, hints: hintsOf(heads, text), sweep: undefined, remark: '' }
+  if (doubts.length > 0 || table.problems.length > 0) return reading
+  const points = table.rows.map(({ values }) => pointOf(values))
+  return points.length < 2 ? reading : { ...reading, sweep: sweepPoints(points), remark: remarkOf(table) }
+}
+
+function pointOf({ speed = NaN, torque, power = NaN }: Readonly<Record<string, number>>): CurvePoint {
+  return { speedRadPerS: speed, torqueNm: torque ?? power / speed }
+}
+
+/** Columns that must be there and are not: they are asked among all. */
+function missing({ heads, columns, doubts, problems }: FigureTable): Doubt[] {
+  if (problems.length > 0) return []
+  const asked = (id: string) => doubts.some((doubt) => doubt.id === `column:${id}`)
+  const all = heads.map((_, i) => i)
+  const speed = columns['speed'] === undefined && !asked('speed') ? [whichColumn(SPEED, heads, all)] : []
+  const free = all.filter((i) => i !== columns['speed'])
+  const made = columns['torque'] !== undefined || columns['power'] !== undefined || asked('torque') || asked('power')
+  return made ? speed : [...speed, whichColumn(TORQUE, heads, free)]
+}
+
+function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Doubt[] {
+  if (bad.length === 0 || leaveOut) return []
+  const all = bad.length === count
+  return [
+    {
+      id: LEAVE_OUT,
+      question: `${bad.length === 1 ? 'One row' : `${bad.length} rows`} of ${count} can't be read. Leave ${bad.length === 1 ? 'it' : 'them'} out, or mend the file and bring it again?`,
+      answers: all ? [] : [{ value: 'leave-out', words: bad.length === 1 ? 'leave it out' : 'leave them out' }],
+    },
+  ]
+}
+
+const SAME = 0.02
+
+/** Where the head of torque names no unit and power's does: the unit in which both belong together. */
+function toldUnits(text: string, choices: TableChoices): TableChoices {
+  if (choices.units?.['torque']) return choices
+  const fits = TORQUE.units.flatMap(({ name }) => {
+    const table = readFigures(text, ROLES, { ...choices, units: { ...choices.units, torque: name } })
+    const off = misfit(table)
+    return off !== undefined && off < SAME ? [name] : []
+  })
+  const bare = readFigures(text, ROLES, choices)
+  const asks = bare.doubts.some(({ id }) => id === 'unit:torque')
+  return asks && fits.length === 1 ? { ...choices, units: { ...choices.units, torque: fits[0] as string } } : choices
+}
+
+/** How far power is from torque times speed, as the middle of all rows; nothing where not all three are there. */
+function misfit({ rows, columns }: FigureTable): number | undefined {
+  if (columns['torque'] === undefined || columns['power'] === undefined || rows.length === 0) return undefined
+  const off = rows
+    .map(({ values: { speed = NaN, torque = NaN, power = NaN } }) => Math.abs((torque * speed) / power - 1))
+    .sort((a, b) => a - b)
+  return off[off.length >> 1]
+}
+
+function remarkOf(table: FigureTable): string {
+  const off = misfit(table)
+  return off !== undefined && off > SAME
+    ? `Torque times speed differs from the power beside it by ${(100 * off).toFixed(0)} % in the middle; torque is taken. Units, or wheels and flywheel mixed?`
+    : ''
+}
+
+function hintsOf(heads: string, text: string): DynoHints {
+  const preamble = text.slice(0, 2000)
+  const says = (pattern: RegExp) => pattern.test(heads) || pattern.test(preamble)
+  return {
+    atWheels: says(/wheel|whp|wtq|roller|\bhub\b/i),
+    corrected: says(/uncorr|observed|\braw\b/i) ? 'none' : says(/j1349/i) ? 'j1349' : says(/j607|\bstd\b|60 ?°?f/i) ? 'older' : null,
+  }
+}
+
+/** How a table is written: what parts its cells, its decimal mark, its units, and whether every cell is quoted. */
+export interface DynoDialect {
+  readonly delimiter: ',' | ';' | '\t'
+  readonly decimal: '.' | ','
+  readonly torque: 'N·m' | 'lb-ft'
+  readonly quoted: boolean
+}
+
+/** Rows of a pull as a dyno cell writes them. */
+export function writeDynoCsv(rows: readonly CurvePoint[], { delimiter, decimal, torque, quoted }: DynoDialect): string {
+  const cell = (value: number, digits: number) => (decimal === ',' ? value.toFixed(digits).replace('.', ',') : value.toFixed(digits))
+  const fields = ['Engine speed (rpm)', `Torque (${torque === 'N·m' ? 'Nm' : 'lb-ft'})`]
+  const data = rows.map(({ speedRadPerS, torqueNm }) => [cell(speedRadPerS / toSi(1, 'rpm'), 1), cell(torqueNm / toSi(1, torque), 2)])
+  return `${papaparse.unparse({ fields, data }, { delimiter, quotes: quoted, newline: '\r\n' })}\r\n`
+}

@@ -1,0 +1,287 @@
+import type { Problem } from '../words/faults.js'
+import { csvLines, type CsvLine } from './csv-lines.js'
+
+/** A unit in which a column may stand, by the ways it is written, and its factor to SI. */
+export interface ColumnUnit {
+  readonly name: string
+  readonly written: RegExp
+  readonly toSi: number
+}
+
+/** A figure that is looked for among the columns. */
+export interface Role {
+  readonly id: string
+  readonly label: string
+  /** How its column is usually headed. */
+  readonly heads: RegExp
+  /** Empty for a plain number. */
+  readonly units: readonly ColumnUnit[]
+  /** Of the SI figure; what lies outside is a fault of the row. */
+  readonly above: number
+  readonly most: number
+  /** What a figure in its usual unit never reaches below or above; tells a decimal comma from a comma between thousands. */
+  readonly usual: readonly [number, number]
+}
+
+/** What a person decided about a table. */
+export interface TableChoices {
+  readonly delimiter?: string
+  readonly decimal?: '.' | ','
+  /** Column by role, or none. */
+  readonly columns?: Readonly<Record<string, number | null>>
+  /** Unit by role. */
+  readonly units?: Readonly<Record<string, string>>
+  readonly leaveOut?: boolean
+}
+
+/** Something that the table does not say and that a person is asked. */
+export interface Doubt {
+  readonly id: string
+  readonly question: string
+  readonly answers: readonly { readonly value: string; readonly words: string }[]
+}
+
+export interface BadRow {
+  readonly line: number
+  readonly sentence: string
+}
+
+/** A table of figures as far as it was understood. */
+export interface FigureTable {
+  readonly delimiter: string
+  readonly decimal: '.' | ','
+  readonly heads: readonly string[]
+  /** Chosen or recognised, by role; what is not there is missing. */
+  readonly columns: Readonly<Record<string, number>>
+  readonly units: Readonly<Record<string, string>>
+  readonly doubts: readonly Doubt[]
+  readonly bad: readonly BadRow[]
+  /** Good rows in SI, by role. Empty while there is a doubt. */
+  readonly rows: readonly { readonly line: number; readonly values: Readonly<Record<string, number>> }[]
+  /** Rows of figures in the table, good and bad. */
+  readonly count: number
+  readonly problems: readonly Problem[]
+}
+
+/** What may part the cells of a table, in words. */
+export const DELIMITER_WORDS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' }
+const SAMPLE_LINES = 40
+
+/**
+ * Reads a table of figures: what parts its cells, its decimal mark, its header and the units in it are recognised where they can be, and
+ * asked for where they can't. Lines count from 1, the header's included. Nothing is guessed silently: while a doubt stands there are no rows.
+ */
+export function readFigures(text: string, roles: readonly Role[], choices: TableChoices = {}): FigureTable {
+  const sample = text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/, SAMPLE_LINES)
+  const delimiter = choices.delimiter ?? delimiterOf(sample)
+  const lines = mendedLines(text.replace(/^\ufeff/, ''), delimiter).filter(
+    ({ cells, broken }) => broken !== undefined || cells.some((cell) => cell.trim() !== ''),
+  )
+  const first = lines.findIndex((line) => figuresIn(line) >= 2)
+  const empty: FigureTable = { delimiter, decimal: '.', heads: [], columns: {}, units: {}, doubts: [], bad: [], rows: [], count: 0, problems: [] } // prettier-ignore
+  if (first < 0) return { ...empty, problems: [problem('no-figures', `No row with at least two figures was found, cells parted by ${DELIMITER_WORDS[delimiter] ?? delimiter}.`)] } // prettier-ignore
+  const body = lines.slice(first)
+  const heads = headsOf(lines.slice(0, first), body)
+  const columns = columnsOf(heads, roles, choices)
+  const decimal = decimalOf(body, roles, columns.found, choices.decimal)
+  const units = unitsOf(heads, roles, columns.found, choices)
+  const doubts = [...columns.doubts, ...decimal.doubts, ...units.doubts]
+  const known = { ...empty, decimal: decimal.mark, heads, columns: columns.found, units: units.found, doubts, count: body.length }
+  return doubts.length > 0 ? known : { ...known, ...rowsOf(body, roles, known) }
+}
+
+const problem = (code: string, sentence: string): Problem => ({ code, path: '', sentence })
+
+/** The mark that parts the most lines into one same number of cells, two at least. */
+function delimiterOf(sample: readonly string[]): string {
+  const score = (mark: string) => {
+    const counts = new Map<number, number>()
+    for (const line of sample) {
+      const cells = line.replace(/"[^"]*"/g, '').split(mark).length
+      if (cells > 1) counts.set(cells, (counts.get(cells) ?? 0) + 1)
+    }
+    return Math.max(0, ...counts.values())
+  }
+  // A comma may be the decimal mark in a table that is parted by something else.
+  const order = [';', '\t', '|', ',']
+  return order.reduce((best, mark) => (score(mark) > score(best) ? mark : best))
+}
+
+const MOST_MENDED = 200
+
+/** The lines of a table; where a quote is left open its line alone is lost, not all that follow. */
+function mendedLines(text: string, delimiter: string): CsvLine[] {
+  const lines: CsvLine[] = []
+  let [rest, offset] = [text, 0]
+  for (let i = 0; i < MOST_MENDED; i++) {
+    const read = csvLines(rest, delimiter)
+    const open = read.findIndex((line, k) => line.broken !== undefined && (k === read.length - 1 || line.cells.some((cell) => /[\r\n]/.test(cell)))) // prettier-ignore
+    const moved = read.map((line) => ({ ...line, number: line.number + offset }))
+    if (open < 0) return [...lines, ...moved]
+    lines.push(...moved.slice(0, open), { ...(moved[open] as CsvLine), cells: [] })
+    const physical = rest.split(/\r\n|\n|\r/)
+    const done = (read[open] as CsvLine).number
+    rest = physical.slice(done).join('\n')
+    offset += done
+    if (rest === '') return lines
+  }
+  return lines
+}
+
+const NUMBER = /^[-+]?(\d+([.,]\d+)*|[.,]\d+)(e[-+]?\d+)?$/i
+const isFigure = (cell: string) => NUMBER.test(cell.trim().replace(/[\s\u00a0']/g, ''))
+const figuresIn = ({ cells }: CsvLine) => cells.filter(isFigure).length
+
+/** A name for each column: the last line of words above the figures, with a line of units below it where there is one. */
+function headsOf(above: readonly CsvLine[], body: readonly CsvLine[]): string[] {
+  const width = Math.max(...body.slice(0, SAMPLE_LINES).map(({ cells }) => cells.length))
+  const named = above.filter(({ cells }) => cells.filter((cell) => cell.trim() !== '').length >= Math.min(2, width))
+  const [names, below] = named.slice(-2).map(({ cells }) => cells)
+  const unitsOnly = below?.every((cell) => cell.trim() === '' || /^[[(]?\s*[^\s]{1,8}\s*[\])]?$/.test(cell.trim())) && below.some((cell) => ANY_UNIT.test(cell.trim())) // prettier-ignore
+  const heads = named.length < 2 || unitsOnly ? names : below
+  return Array.from({ length: width }, (_, i) => {
+    const unit = named.length >= 2 && unitsOnly ? ` ${below?.[i]?.trim() ?? ''}` : ''
+    return `${heads?.[i]?.replace(/\s+/g, ' ').trim() ?? ''}${unit}`.trim()
+  })
+}
+
+const ANY_UNIT = /^[[(]?\s*(rpm|1\/min|min-1|u\/min|n[·.\- ]?m|lb[·.\- ]?ft|ft[·.\- ]?lbs?|hp|bhp|kw|ps)\s*[\])]?$/i
+
+interface Found<T> {
+  readonly found: Readonly<Record<string, T>>
+  readonly doubts: readonly Doubt[]
+}
+
+/** The column of each role: chosen, or the only one that is headed like it. Roles that share a group of names are sorted out by the caller's choice. */
+function columnsOf(heads: readonly string[], roles: readonly Role[], { columns = {} }: TableChoices): Found<number> {
+  const found: Record<string, number> = {}
+  const doubts: Doubt[] = []
+  for (const role of roles) {
+    const chosen = columns[role.id]
+    if (chosen === null) continue
+    if (chosen !== undefined && chosen < heads.length) {
+      found[role.id] = chosen
+      continue
+    }
+    const alike = heads.flatMap((head, i) => (role.heads.test(head) ? [i] : []))
+    const [only] = alike
+    if (alike.length === 1 && only !== undefined) found[role.id] = only
+    else if (alike.length > 1) doubts.push(whichColumn(role, heads, alike))
+  }
+  return { found, doubts }
+}
+
+/** Asks which column a role has. */
+export const whichColumn = (role: Role, heads: readonly string[], among: readonly number[]): Doubt => ({
+  id: `column:${role.id}`,
+  question: `Which column is the ${role.label}?`,
+  answers: among.map((i) => ({ value: String(i), words: heads[i] ? `${i + 1}: ${heads[i]}` : `column ${i + 1}` })),
+})
+
+/** The unit of each role's column: chosen, written in its head, or asked. */
+function unitsOf(
+  heads: readonly string[],
+  roles: readonly Role[],
+  columns: Readonly<Record<string, number>>,
+  { units = {} }: TableChoices,
+): Found<string> {
+  const found: Record<string, string> = {}
+  const doubts: Doubt[] = []
+  for (const { id, label, units: known } of roles) {
+    const column = columns[id]
+    if (column === undefined || known.length === 0) continue
+    const head = heads[column] ?? ''
+    const unit = known.find(({ name }) => name === units[id]) ?? known.find(({ written }) => written.test(head))
+    if (unit) found[id] = unit.name
+    else doubts.push({ id: `unit:${id}`, question: `In which unit is the ${label}${head ? ` (“${head}”)` : ''}?`, answers: known.map(({ name }) => ({ value: name, words: name })) }) // prettier-ignore
+  }
+  return { found, doubts }
+}
+
+/** The decimal mark: chosen, shown by a cell that can only be read one way, or asked. */
+function decimalOf(
+  body: readonly CsvLine[],
+  roles: readonly Role[],
+  columns: Readonly<Record<string, number>>,
+  chosen: TableChoices['decimal'],
+): { mark: '.' | ','; doubts: readonly Doubt[] } {
+  if (chosen) return { mark: chosen, doubts: [] }
+  let open = ''
+  for (const role of roles) {
+    const column = columns[role.id]
+    if (column === undefined) continue
+    for (const { cells } of body) {
+      const cell = bare(cells[column] ?? '')
+      if (!/[.,]/.test(cell) || !isFigure(cell)) continue
+      const mark = markOf(cell, role)
+      if (mark !== null) return { mark, doubts: [] }
+      open ||= cell
+    }
+  }
+  if (!open) return { mark: '.', doubts: [] }
+  return {
+    mark: '.',
+    doubts: [{
+      id: 'decimal',
+      question: `Is the mark in “${open}” a decimal mark, or does it part thousands?`,
+      answers: [
+        { value: open.includes(',') ? ',' : '.', words: 'a decimal mark' },
+        { value: open.includes(',') ? '.' : ',', words: 'it parts thousands' },
+      ],
+    }], // prettier-ignore
+  }
+}
+
+/** The decimal mark that a cell shows, or null where it could be read both ways. */
+function markOf(cell: string, { usual, units }: Role): '.' | ',' | null {
+  const [dots, commas] = [cell.split('.').length - 1, cell.split(',').length - 1]
+  if (dots > 0 && commas > 0) return cell.lastIndexOf('.') > cell.lastIndexOf(',') ? '.' : ','
+  const [mark, other] = commas > 0 ? ([',', '.'] as const) : (['.', ','] as const)
+  const groups = cell.replace(/^[-+]/, '').split(mark)
+  if (groups.length > 2) return other
+  const [whole = '', part = ''] = groups
+  if (part.length !== 3 || whole.length > 3 || whole === '' || whole.startsWith('0')) return mark
+  const factor = units.length > 0 ? 1 : 0
+  const [asDecimal, asThousands] = [Number(`${whole}.${part}`), Number(whole + part)]
+  const fits = (value: number) => factor === 0 || (value >= usual[0] && value <= usual[1])
+  if (fits(asDecimal) === fits(asThousands)) return null
+  return fits(asDecimal) ? mark : other
+}
+
+const bare = (cell: string) => cell.trim().replace(/[\s\u00a0']/g, '')
+
+/** A cell as a number, by the table's decimal mark; not a number where it can't be read. */
+function numberOf(cell: string, decimal: '.' | ','): number {
+  const text = bare(cell)
+  if (!isFigure(text)) return NaN
+  return Number(decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))
+}
+
+function rowsOf(body: readonly CsvLine[], roles: readonly Role[], table: FigureTable): Pick<FigureTable, 'rows' | 'bad'> {
+  const rows: { line: number; values: Readonly<Record<string, number>> }[] = []
+  const bad: BadRow[] = []
+  const used = roles.filter(({ id }) => table.columns[id] !== undefined)
+  for (const line of body) {
+    const read = line.broken === undefined ? used.map((role) => [role.id, cellOf(line, role, table)] as const) : []
+    const wrong = line.broken === undefined ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : [])) : [`its quotes don't match (${line.broken})`] // prettier-ignore
+    if (wrong.length > 0) bad.push({ line: line.number, sentence: `Line ${line.number}: ${wrong.join('; ')}.` })
+    else rows.push({ line: line.number, values: Object.fromEntries(read) as Record<string, number> })
+  }
+  return { rows, bad }
+}
+
+/** A cell's figure in SI, or why it is none of its role. */
+function cellOf({ cells }: CsvLine, role: Role, table: FigureTable): number | string {
+  const text = cells[table.columns[role.id] as number] ?? ''
+  const value = numberOf(text, table.decimal)
+  if (text.trim() === '') return `${role.label} is missing`
+  if (!Number.isFinite(value)) return `${role.label}: a number is expected, “${text.trim().slice(0, 30)}” stands there`
+  const unit = role.units.find(({ name }) => name === table.units[role.id])
+  const si = value * (unit?.toSi ?? 1)
+  const reads = `${text.trim()}${unit ? ` ${unit.name}` : ''}`
+  if (!(si > role.above)) return `${role.label} must be above ${shown(role.above / (unit?.toSi ?? 1))}; it reads ${reads}`
+  if (!(si <= role.most)) return `${role.label} can be ${shown(role.most / (unit?.toSi ?? 1))} at most; it reads ${reads}`
+  return si
+}
+
+const shown = (value: number) => String(Number(value.toPrecision(6)))

@@ -1,0 +1,32 @@
+import { impellerInertia, type ConverterGeometry } from '../converter/geometry.js'
+import { ENGINE_INERTIA } from '../engine/template.js'
+import type { Brief } from './brief.js'
+import type { Part } from './part.js'
+import type { Unit } from './unit.js'
+
+/** What is fitted, by station. */
+interface Fitted {
+  readonly fitted: ReadonlyMap<string, Part>
+}
+
+/** A unit with a station for the lockup clutch; elsewhere the clutch is the converter's own, by what is stated of it. */
+export const hasLockupStation = (unit: Unit): boolean => unit.stations.some((station) => station.kind === 'lockup')
+
+/** The geometry of the converter that is fitted. */
+export function fittedConverter(input: Fitted): ConverterGeometry | undefined {
+  for (const part of input.fitted.values()) if (part.kind === 'converter') return part.geometry
+  return undefined
+}
+
+/** Whether what is fitted can lock: the converter, and the clutch in it where the unit has a station for that. */
+export function canLock(input: Fitted & { readonly unit: Unit }): boolean {
+  const parts = [...input.fitted.values()]
+  const converter = parts.some((part) => part.kind === 'converter' && part.geometry.lockup)
+  return converter && (!hasLockupStation(input.unit) || parts.some((part) => part.kind === 'lockup'))
+}
+
+/** Inertia of the engine with its converter, kg·m²; usual for the kind where the brief does not say. */
+export function engineInertia({ brief, fitted }: Fitted & { readonly brief: Brief }): number {
+  const converter = fittedConverter({ fitted })
+  return (brief.engine.inertiaKgM2 ?? ENGINE_INERTIA[brief.engine.kind]) + (converter ? impellerInertia(converter) : 0)
+}

@@ -1,0 +1,169 @@
+import { engineLine } from '../converter/boosted-line.js'
+import { converterCharacteristic, turbineInertia } from '../converter/geometry.js'
+import { solveTrain } from '../gearing/solve.js'
+import { cyclesAt, enduranceOf, goodmanReversed } from '../lockup/fatigue.js'
+import {
+  damperStiffness,
+  damperStopTorque,
+  LINING_BEHAVIOUR,
+  lockupSpan,
+  lockupState,
+  meanRadius,
+  pistonPlate,
+  scaledPistonLimit,
+  type LockupGeometry,
+  type LockupOil,
+  type LockupSpan,
+  type LockupState,
+} from '../lockup/lockup-clutch.js'
+import { emptyingTime } from '../lockup/release.js'
+import { LEAST_SOLID_RATIO, resonanceSpeed, torsionalMagnification } from '../lockup/torsional.js'
+import { steelById } from '../material/steels.js'
+import { polarMoment, STEEL_SHEAR_MODULUS_PA } from '../shaft/torsion.js'
+import { workingDiameter, type ShaftGeometry } from '../shaft/shaft.js'
+import type { SpecInput } from './answer.js'
+import { canLock, engineInertia, fittedConverter } from './fitted.js'
+import { engineOfBrief } from './brief.js'
+import { dutyCases, lockedRanges, lockupOil } from './duty.js'
+import { DEFAULT_RULES } from './rules.js'
+
+/** The lockup asked and held in one range, or in the upshift into it with the clutch held on. */
+export interface LockedDemand {
+  readonly kind: 'range' | 'shift'
+  readonly rangeId: string
+  readonly demandNm: number
+  readonly margin: number
+  /** By the house's strategy it is locked there at full power. */
+  readonly byRule: boolean
+}
+
+/** Stress where the piston is cut, riveted or bent, and how many applies it bears. */
+export interface NotchLife {
+  readonly name: string
+  readonly stressPa: number
+  readonly endurancePa: number
+  /** Infinity under the endurance limit. */
+  readonly cycles: number
+}
+
+export interface LockupReport {
+  readonly oil: LockupOil
+  readonly state: LockupState
+  readonly span: LockupSpan | null
+  /** By a known piston of its shape. */
+  readonly knownLimitPa: number | null
+  readonly demands: readonly LockedDemand[]
+  readonly notches: readonly NotchLife[]
+  readonly damperStopNm: number | null
+  readonly torsion: Torsion | null
+  readonly emptying: { readonly seconds: number; readonly holeM: number } | null
+  readonly slip: { readonly wantedRadPerS: number; readonly borneRadPerS: number; readonly heatW: number; readonly wattPerM2: number; readonly mostWattPerM2: number } // prettier-ignore
+}
+
+/** The torsional mode that firing meets: shaft, and damper where there is one, with the turbine on it. */
+export interface Torsion {
+  readonly resonanceRadPerS: number
+  /** With half of the cylinders cut off. */
+  readonly halvedRadPerS: number
+  readonly leastSolidRadPerS: number
+  /** At the speed at which the locked engine pulls its torque peak. */
+  readonly magnification: number
+}
+
+/** All of the lockup clutch in this job beside its place in the verdict; nothing where none is fitted or nothing runs. */
+export function lockupReport(input: SpecInput): LockupReport | null {
+  const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
+  const engine = engineOfBrief(input.brief.engine)
+  const converter = fittedConverter(input)
+  if (!clutch || !engine.ok || !converter) return null
+  const g = clutch.geometry
+  const rules = input.rules ?? DEFAULT_RULES
+  const oil = lockupOil(input.pressure)
+  const state = lockupState(g, oil)
+  const demands = demandsOn(input, state.torqueNm)
+  const most = Math.max(0, ...demands.filter((d) => d.kind === 'range' && d.byRule).map((d) => d.demandNm))
+  const heatW = most * rules.lockupSlipRadPerS
+  const face = Math.PI * (g.liningOuterRadiusM ** 2 - g.liningInnerRadiusM ** 2) * g.faces
+  const lining = LINING_BEHAVIOUR[g.lining]
+  return {
+    oil,
+    state,
+    span: lockupSpan(g, oil.releasePa),
+    knownLimitPa: g.known ? scaledPistonLimit(g.known, g.piston.thicknessM) : null,
+    demands,
+    notches: notchLives(g, Math.max(0, oil.applyPa - oil.releasePa)),
+    damperStopNm: g.damper ? damperStopTorque(g.damper) : null,
+    torsion: torsionOf(input, g, turbineInertia(converter), engine.value.on.peakTorqueSpeedRadPerS),
+    emptying: emptyingOf(input, g, oil),
+    slip: { wantedRadPerS: rules.lockupSlipRadPerS, borneRadPerS: lining.steadySlipRadPerS, heatW, wattPerM2: heatW / face, mostWattPerM2: lining.wattPerM2 }, // prettier-ignore
+  }
+}
+
+/** Every range that allows lockup and every upshift between two of them, by the rule or beside it. */
+function demandsOn(input: SpecInput, capacityNm: number): LockedDemand[] {
+  const { unit, brief, pressure, rules = DEFAULT_RULES } = input
+  const engine = engineOfBrief(brief.engine)
+  const converter = fittedConverter(input)
+  const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
+  if (line?.outcome !== 'runs') return []
+  const gearing = input.gearing ?? solveTrain(unit.train)
+  const { ranges } = unit.train
+  const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
+  const lockup = canLock(input)
+  const cases = dutyCases({ ranges, gearing, line, brief, pressure, rules: every, lockup, lockupMostNm: capacityNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
+  const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
+  return cases.flatMap((duty): LockedDemand[] => {
+    if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []
+    const demandNm = duty.lockup.torqueNm
+    const kind = duty.kind === 'lockup' ? 'range' : 'shift'
+    const byRule = locked.has(duty.rangeId) && (kind === 'range' || rules.lockupInShifts === 'held')
+    return [{ kind, rangeId: duty.rangeId, demandNm, margin: capacityNm / (demandNm * rules.frictionFactor), byRule }]
+  })
+}
+
+function notchLives(g: LockupGeometry, pressurePa: number): NotchLife[] {
+  const steel = steelById(g.piston.steelId)
+  if (!steel) return []
+  const plate = pistonPlate(g, pressurePa)
+  const endurance = enduranceOf(steel)
+  return (g.piston.notches ?? []).map(({ name, radiusM, factor }) => {
+    const stressPa = factor * plate.stressPa(Math.min(radiusM, meanRadius(g)))
+    return { name, stressPa, endurancePa: endurance.endurancePa, cycles: cyclesAt(endurance, goodmanReversed(stressPa, steel.ultimatePa)) }
+  })
+}
+
+/** The shaft that the turbine drives. */
+function inputShaft({ unit, fitted }: SpecInput): ShaftGeometry | undefined {
+  for (const { id, kind, load } of unit.stations) {
+    const part = kind === 'shaft' && load.at === 'turbine' ? fitted.get(id) : undefined
+    if (part?.kind === 'shaft') return part.geometry
+  }
+  return undefined
+}
+
+/** Stiffness in torsion of a shaft, its sections in a row, N·m/rad. */
+export const shaftStiffness = (shaft: ShaftGeometry): number =>
+  1 / shaft.sections.reduce((sum, s) => sum + s.lengthM / (polarMoment(workingDiameter(s), s.boreDiameterM) * STEEL_SHEAR_MODULUS_PA), 0)
+
+function torsionOf(input: SpecInput, g: LockupGeometry, inertiaKgM2: number, atRadPerS: number): Torsion | null {
+  const shaft = inputShaft(input)
+  const { cylinders } = input.brief.engine
+  if (!shaft || cylinders === undefined) return null
+  const springs = [shaftStiffness(shaft), ...(g.damper ? [damperStiffness(g.damper)] : [])]
+  const resonanceRadPerS = resonanceSpeed(springs, inertiaKgM2, cylinders)
+  return {
+    resonanceRadPerS,
+    halvedRadPerS: resonanceSpeed(springs, inertiaKgM2, cylinders / 2),
+    leastSolidRadPerS: LEAST_SOLID_RATIO * resonanceRadPerS,
+    magnification: torsionalMagnification(atRadPerS / resonanceRadPerS),
+  }
+}
+
+/** The oil between piston and cover leaves through the input shaft, by its narrowest bore or hole. */
+function emptyingOf(input: SpecInput, g: LockupGeometry, oil: LockupOil): LockupReport['emptying'] {
+  const holes = inputShaft(input)?.sections.flatMap((s) => [s.boreDiameterM, s.crossHoleDiameterM ?? 0].filter((d) => d > 0)) ?? []
+  if (holes.length === 0 || oil.applyPa <= oil.releasePa) return null
+  const holeM = Math.min(...holes)
+  const volumeM3 = Math.PI * (meanRadius(g) ** 2 - g.sealRadiusM ** 2) * g.gapM
+  return { seconds: emptyingTime(volumeM3, holeM, oil.applyPa - oil.releasePa), holeM }
+}
