@@ -62,7 +62,13 @@ const limitsOf = (stationId: string, part: Part) =>
   new Map(
     stationLimits(unit, unit.stations.find((s) => s.id === stationId) as Unit['stations'][number], part).limits.map((l) => [l.place, l]),
   )
-const oil = { linePressurePa: toSi(190, 'psi'), drumSpeedRadPerS: 0, rangeId: '3', dragSense: 1 as const }
+const oil = {
+  lockupOil: { applyPa: 0, releasePa: 0 },
+  linePressurePa: toSi(190, 'psi'),
+  drumSpeedRadPerS: 0,
+  rangeId: '3',
+  dragSense: 1 as const,
+}
 
 describe('an operation', () => {
   const everyOperation = unit.stations.flatMap((s) =>

@@ -71,8 +71,7 @@ export const LEAVE_OUT: Doubt['id'] = 'bad-rows'
  * from the power beside it. While a doubt or an undecided bad row stands there is no curve.
  */
 export function readDyno(text: string, choices: TableChoices = {}): DynoReading {
-  const told = toldUnits(text, choices)
-  const table = readFigures(text, ROLES, told)
+  const table = toldUnit(text, choices, readFigures(text, ROLES, choices))
   const doubts = [...table.doubts, ...missing(table), ...undecided(table, choices)]
   const heads = table.heads.join(' | ')
   const reading = { table, doubts, hints: hintsOf(heads, text), sweep: undefined, remark: '' }
@@ -110,17 +109,15 @@ function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Dou
 
 const SAME = 0.02
 
-/** Where the head of torque names no unit and power's does: the unit in which both belong together. */
-function toldUnits(text: string, choices: TableChoices): TableChoices {
-  if (choices.units?.['torque']) return choices
+/** Where the head of torque names no unit and power stands beside it: the table in the unit in which both belong together. */
+function toldUnit(text: string, choices: TableChoices, bare: FigureTable): FigureTable {
+  if (!bare.doubts.some(({ id }) => id === 'unit:torque') || bare.columns['power'] === undefined) return bare
   const fits = TORQUE.units.flatMap(({ name }) => {
     const table = readFigures(text, ROLES, { ...choices, units: { ...choices.units, torque: name } })
     const off = misfit(table)
-    return off !== undefined && off < SAME ? [name] : []
+    return off !== undefined && off < SAME ? [table] : []
   })
-  const bare = readFigures(text, ROLES, choices)
-  const asks = bare.doubts.some(({ id }) => id === 'unit:torque')
-  return asks && fits.length === 1 ? { ...choices, units: { ...choices.units, torque: fits[0] as string } } : choices
+  return fits.length === 1 && fits[0] ? fits[0] : bare
 }
 
 /** How far power is from torque times speed, as the middle of all rows; nothing where not all three are there. */

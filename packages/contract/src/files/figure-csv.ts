@@ -80,8 +80,7 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
   const first = lines.findIndex((line) => figuresIn(line) >= 2)
   const empty: FigureTable = { delimiter, decimal: '.', heads: [], columns: {}, units: {}, doubts: [], bad: [], rows: [], count: 0, problems: [] } // prettier-ignore
   if (first < 0) return { ...empty, problems: [problem('no-figures', `No row with at least two figures was found, cells parted by ${DELIMITER_WORDS[delimiter] ?? delimiter}.`)] } // prettier-ignore
-  const body = lines.slice(first)
-  const heads = headsOf(lines.slice(0, first), body)
+  const { heads, body } = headed(lines, first, roles)
   const columns = columnsOf(heads, roles, choices)
   const decimal = decimalOf(body, roles, columns.found, choices.decimal)
   const units = unitsOf(heads, roles, columns.found, choices)
@@ -132,17 +131,24 @@ const NUMBER = /^[-+]?(\d+([.,]\d+)*|[.,]\d+)(e[-+]?\d+)?$/i
 const isFigure = (cell: string) => NUMBER.test(cell.trim().replace(/[\s\u00a0']/g, ''))
 const figuresIn = ({ cells }: CsvLine) => cells.filter(isFigure).length
 
-/** A name for each column: the last line of words above the figures, with a line of units below it where there is one. */
-function headsOf(above: readonly CsvLine[], body: readonly CsvLine[]): string[] {
-  const width = Math.max(...body.slice(0, SAMPLE_LINES).map(({ cells }) => cells.length))
-  const named = above.filter(({ cells }) => cells.filter((cell) => cell.trim() !== '').length >= Math.min(2, width))
-  const [names, below] = named.slice(-2).map(({ cells }) => cells)
-  const unitsOnly = below?.every((cell) => cell.trim() === '' || /^[[(]?\s*[^\s]{1,8}\s*[\])]?$/.test(cell.trim())) && below.some((cell) => ANY_UNIT.test(cell.trim())) // prettier-ignore
-  const heads = named.length < 2 || unitsOnly ? names : below
-  return Array.from({ length: width }, (_, i) => {
-    const unit = named.length >= 2 && unitsOnly ? ` ${below?.[i]?.trim() ?? ''}` : ''
-    return `${heads?.[i]?.replace(/\s+/g, ' ').trim() ?? ''}${unit}`.trim()
+/**
+ * Parts the header from the rows. The header is the line of words above the first figures that names the most of what is looked for, with a
+ * line of units below it where there is one; all that follows is a row, also one in which nothing can be read.
+ */
+function headed(lines: readonly CsvLine[], first: number, roles: readonly Role[]): { heads: string[]; body: readonly CsvLine[] } {
+  const words = (line: CsvLine | undefined) =>
+    line !== undefined && figuresIn(line) === 0 && line.cells.filter((cell) => cell.trim() !== '').length >= 2
+  const named = ({ cells }: CsvLine) => roles.filter((role) => cells.some((cell) => role.heads.test(cell))).length
+  let [at, most] = [-1, -1]
+  lines.slice(0, first).forEach((line, i) => {
+    if (words(line) && named(line) > most) [at, most] = [i, named(line)]
   })
+  const below = lines[at + 1]
+  const units = at >= 0 && at + 1 < first && words(below) && (below as CsvLine).cells.every((cell) => cell.trim() === '' || ANY_UNIT.test(cell.trim())) ? (below as CsvLine).cells : [] // prettier-ignore
+  const body = at < 0 ? lines.slice(lines.findIndex((line) => figuresIn(line) > 0)) : lines.slice(at + (units.length > 0 ? 2 : 1))
+  const width = Math.max(...body.slice(0, SAMPLE_LINES).map(({ cells }) => cells.length))
+  const heads = Array.from({ length: width }, (_, i) => `${lines[at]?.cells[i]?.replace(/\s+/g, ' ').trim() ?? ''} ${units[i]?.trim() ?? ''}`.trim()) // prettier-ignore
+  return { heads, body }
 }
 
 const ANY_UNIT = /^[[(]?\s*(rpm|1\/min|min-1|u\/min|n[·.\- ]?m|lb[·.\- ]?ft|ft[·.\- ]?lbs?|hp|bhp|kw|ps)\s*[\])]?$/i

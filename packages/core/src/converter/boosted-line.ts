@@ -29,7 +29,10 @@ export function engineLine(engine: Engine, converter: Characteristic, strength =
   const off = fullThrottleLine(engine.off, converter, strength)
   if (off.outcome === 'past-redline') return { outcome: 'runs', engine, on, boostTurbineRadPerS: 0 }
   if (off.outcome !== 'runs') return off
-  return { outcome: 'runs', engine, on, off, boostTurbineRadPerS: boostTurbineSpeed(off, engine.boost.thresholdRadPerS) }
+  const from = boostTurbineSpeed(off, engine.boost.thresholdRadPerS)
+  const last = on.points[on.points.length - 1] as OperatingPoint
+  // Where boost would come at redline only, there is no line with it.
+  return { outcome: 'runs', engine, on, off, boostTurbineRadPerS: from < last.turbineSpeedRadPerS ? from : Infinity }
 }
 
 /** Turbine speed at which the crossing off boost reaches the threshold. */

@@ -1,0 +1,109 @@
+import { curveFromPoints, dynoPull, fromSi, seeded, toSi, valueOf, type TableRow } from '@plucky/core'
+import fc from 'fast-check'
+import { readConverterTable, readDyno, writeConverterTable, writeDynoCsv, type DynoDialect, type DynoReading } from './index.js'
+
+const curve = valueOf(curveFromPoints([[1500, 400], [3000, 640], [4500, 700], [6000, 620], [7000, 500]].map(([rpm, torqueNm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: torqueNm as number })))) // prettier-ignore
+const pull = (rows: number, seed = 1) => dynoPull(curve, { rows, lossShare: 0, factor: 1, torqueNoise: 0.002, speedNoiseRadPerS: 0 }, seeded(seed)) // prettier-ignore
+const points = (reading: DynoReading) => reading.sweep?.points ?? []
+const ids = (reading: DynoReading) => reading.doubts.map((doubt) => doubt.id)
+const at = (reading: DynoReading, i: number) => [fromSi(points(reading)[i]?.speedRadPerS ?? NaN, 'rpm'), points(reading)[i]?.torqueNm]
+
+const dialects: fc.Arbitrary<DynoDialect> = fc
+  .record({
+    delimiter: fc.constantFrom(',' as const, ';' as const, '\t' as const),
+    decimal: fc.constantFrom('.' as const, ',' as const),
+    torque: fc.constantFrom('N·m' as const, 'lb-ft' as const),
+    quoted: fc.boolean(),
+  })
+  // A decimal comma between commas stands in quotes.
+  .map((dialect) => (dialect.delimiter === ',' && dialect.decimal === ',' ? { ...dialect, quoted: true } : dialect))
+
+describe('a dyno file', () => {
+  it('is read in any dialect that the dyno cell writes, without a doubt', () => {
+    fc.assert(
+      fc.property(dialects, fc.integer({ min: 3, max: 100 }), (dialect, rows) => {
+        const made = pull(rows)
+        const reading = readDyno(writeDynoCsv(made, dialect))
+        expect([reading.doubts, reading.table.bad, reading.table.decimal]).toEqual([[], [], dialect.decimal])
+        expect(points(reading)).toHaveLength(rows)
+        points(reading).forEach((p, i) => {
+          expect(Math.abs(fromSi(p.speedRadPerS - (made[i]?.speedRadPerS ?? NaN), 'rpm'))).toBeLessThan(0.051)
+          expect(Math.abs(p.torqueNm - (made[i]?.torqueNm ?? NaN))).toBeLessThan(0.01)
+        })
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('with one fault at any of 20,000 rows names that row alone and gives nothing until it is decided', () => {
+    const faults = ['', 'n/a', '"open', '-12', '3 10 4x', '99999999']
+    const text = new Map<string, string[]>()
+    fc.assert(
+      fc.property(dialects, fc.integer({ min: 0, max: 19999 }), fc.constantFrom(...faults), (dialect, row, fault) => {
+        const key = JSON.stringify(dialect)
+        const lines = text.get(key) ?? writeDynoCsv(pull(20000), dialect).trimEnd().split('\r\n')
+        text.set(key, lines)
+        const [speed] = (lines[row + 1] as string).split(new RegExp(`${dialect.quoted ? '(?<=")' : ''}${dialect.delimiter}`))
+        const broken = [...lines.slice(0, row + 1), `${speed}${dialect.delimiter}${fault}`, ...lines.slice(row + 2)].join('\r\n')
+        const reading = readDyno(broken)
+        expect(reading.table.bad.map(({ line }) => line)).toEqual([row + 2])
+        expect(reading.table.bad[0]?.sentence).toContain(`Line ${row + 2}:`)
+        expect([ids(reading), reading.sweep]).toEqual([['bad-rows'], undefined])
+        expect(readDyno(broken, { leaveOut: true }).table.rows).toHaveLength(19999)
+      }),
+      { numRuns: 8 },
+    )
+  })
+
+  it('asks what it does not say: the unit, which of two columns, whether a comma parts thousands', () => {
+    expect(ids(readDyno('rpm,torque\n2000,300\n3000,350\n'))).toEqual(['unit:torque'])
+    expect(at(readDyno('rpm,torque\n2000,300\n3000,350\n', { units: { torque: 'lb-ft' } }), 1)[1]).toBeCloseTo(toSi(350, 'lb-ft'), 9)
+    const two = 'rpm;Torque 1 (Nm);Torque 2 (Nm)\n2000;300;310\n3000;350;360\n'
+    expect(ids(readDyno(two))).toEqual(['column:torque'])
+    expect(at(readDyno(two, { columns: { torque: 2 } }), 0)).toEqual([expect.closeTo(2000, 6), 310])
+    const thousands = 'rpm;Nm\n2000;12,500\n3000;13,500\n'
+    expect(ids(readDyno(thousands))).toEqual(['decimal'])
+    expect([at(readDyno(thousands, { decimal: ',' }), 0)[1], at(readDyno(thousands, { decimal: '.' }), 0)[1]]).toEqual([12.5, 12500])
+    expect(ids(readDyno('2000;300\n3000;350\n'))).toEqual(['column:speed', 'column:torque'])
+  })
+
+  it('knows thousands from decimals where only one can be, and torque’s unit from the power beside it', () => {
+    expect(at(readDyno('rpm;Nm\n"2,500";310\n"3,000";350\n'), 0)).toEqual([expect.closeTo(2500, 6), 310])
+    expect(at(readDyno('1/min;Drehmoment [Nm]\n2.500,5;310,25\n3.000,5;350,25\n'), 0)).toEqual([expect.closeTo(2500.5, 6), 310.25])
+    const both = 'Engine rpm,Torque,Power (hp)\n2626.0565,400,200\n5252.113,500,500\n'
+    expect(readDyno(both).table.units['torque']).toBe('lb-ft')
+    expect(readDyno(both).remark).toBe('')
+    expect(readDyno('rpm,Torque (lb-ft),Power (hp)\n2626,400,240\n5252,500,590\n').remark).toContain('17 %')
+    expect(at(readDyno('rpm,Power (kW)\n3000,100\n6000,180\n'), 0)[1]).toBeCloseTo(100000 / toSi(3000, 'rpm'), 9)
+  })
+
+  it('reads past a preamble, a line of units and a head on two lines, and hears wheels and corrections in it', () => {
+    const sheet = 'Cell 2, run 14, uncorrected\n\n"Engine\nspeed";"Wheel torque"\n1/min;Nm\n2000;300\n3000;350\n'
+    const reading = readDyno(sheet)
+    expect(reading.table.heads).toEqual(['Engine speed 1/min', 'Wheel torque Nm'])
+    expect([reading.doubts, reading.hints, points(reading).length]).toEqual([[], { atWheels: true, corrected: 'none' }, 2])
+    expect(readDyno('rpm,Nm\n2000,300\nbad,350\n3000,360\n').table.bad[0]?.sentence).toBe('Line 3: engine speed: a number is expected, “bad” stands there.') // prettier-ignore
+    expect(readDyno('no figures here\nat all').table.problems[0]?.code).toBe('no-figures')
+  })
+})
+
+describe('a converter’s table', () => {
+  const rows: TableRow[] = [[0, 2.1, 148], [0.5, 1.5, 152], [0.85, 1.05, 196], [0.95, 0.98, 310]].map(([sr, tr, k]) => ({ speedRatio: sr as number, torqueRatio: tr as number, kFactorRadPerSPerRootNm: toSi(k as number, 'rpm/√lb-ft') })) // prettier-ignore
+
+  it('comes back as it went out, in either unit of K, and asks for the unit where the head does not tell it', () => {
+    const text = writeConverterTable(rows)
+    readConverterTable(text).rows?.forEach((row, i) => expect(row).toEqual({ ...rows[i], kFactorRadPerSPerRootNm: expect.closeTo(rows[i]?.kFactorRadPerSPerRootNm ?? NaN, 9) })) // prettier-ignore
+    expect(readConverterTable(text).rows).toHaveLength(4)
+    const bare = readConverterTable('SR,TR,K\n0,2,150\n0.5,1.4,155\n0.9,1,220\n')
+    expect([bare.doubts.map(({ id }) => id), bare.rows]).toEqual([['unit:kFactor'], undefined])
+    const metric = readConverterTable('SR,TR,K\n0,2,150\n0.5,1.4,155\n0.9,1,220\n', { units: { kFactor: 'rpm/√N·m' } })
+    expect(metric.rows?.[0]?.kFactorRadPerSPerRootNm).toBeCloseTo(toSi(150, 'rpm'), 9)
+  })
+
+  it('is refused whole where a row can’t be or can’t be read, by its row', () => {
+    const more = readConverterTable('SR;TR;K (rpm/√lb-ft)\n0;2,1;148\n0,6;1,7;155\n0,9;1;220\n')
+    expect([more.rows, more.problems.map((p) => p.sentence)]).toEqual([undefined, [expect.stringContaining('Row 2: speed ratio 0.6 times torque ratio 1.7 is 1.020')]]) // prettier-ignore
+    const unread = readConverterTable('SR,TR,K (rpm/√lb-ft)\n0,2.1,148\n0.6,x,155\n0.9,1,220\n')
+    expect(unread.problems.map((p) => p.sentence)).toEqual(['Line 3: torque ratio: a number is expected, “x” stands there.'])
+  })
+})

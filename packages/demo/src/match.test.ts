@@ -1,0 +1,179 @@
+import { evaluation, jobFileOf, type JobContent } from '@plucky/contract'
+import {
+  curveFromHeadline,
+  DEFAULT_RULES,
+  engineLine,
+  engineOfBrief,
+  converterCharacteristic,
+  fittedConverter,
+  fromSi,
+  linePoint,
+  lockupReport,
+  lockupState,
+  matchFigures,
+  solveTrain,
+  specAnswer,
+  stallWindow,
+  toSi,
+  valueOf,
+  type Answer,
+  type Brief,
+  type EngineLine,
+  type HouseRules,
+  type MatchFigures,
+  type Part,
+  type SpecInput,
+} from '@plucky/core'
+import { demoShop } from './index.js'
+
+const { jobs, lookup, kits } = demoShop()
+const jobOf = (name: RegExp) => jobs.find((job) => name.test(job.name)) as JobContent
+const inputOf = (job: JobContent, rules: Partial<HouseRules> = {}): SpecInput => {
+  const { unit, parts } = jobFileOf(job, lookup, kits)
+  const byId = new Map(parts.map((part) => [part.id, part]))
+  const fitted = new Map(Object.entries(job.spec.fits).flatMap(([s, id]): [string, Part][] => (id ? [[s, byId.get(id) as Part]] : [])))
+  return { unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: { ...job.rules, ...rules } }
+}
+const answered = (input: SpecInput): Answer => {
+  const answer = specAnswer(input)
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+  return answer
+}
+const matched = ({ unit, brief, fitted, rules = DEFAULT_RULES }: SpecInput): MatchFigures => {
+  const converter = fittedConverter({ fitted })
+  if (!converter) throw new Error('no converter')
+  const found = matchFigures({ engine: valueOf(engineOfBrief(brief.engine)), converter, brief, rules, ranges: unit.train.ranges, gearing: solveTrain(unit.train) }) // prettier-ignore
+  if (found.outcome !== 'runs') throw new Error(found.outcome)
+  return found
+}
+const marginOf = (answer: Answer, station: string) => answer.stations.find((s) => s.stationId === station)?.worst?.margin ?? NaN
+const lbft = (nm: number) => fromSi(nm, 'lb-ft')
+
+const coupe = inputOf(jobOf(/coupe/i))
+const groomer = inputOf(jobOf(/groomer/i))
+
+describe('the converter behind the engine', () => {
+  it('changing only the engine’s curve changes stall, finish slip, heat and every torque behind', () => {
+    const { engine } = coupe.brief
+    if (engine.form !== 'headline') throw new Error('headline expected')
+    const headline = {
+      ...engine.headline,
+      peakTorqueNm: engine.headline.peakTorqueNm * 1.12,
+      peakPowerW: engine.headline.peakPowerW * 1.12,
+    }
+    const stronger = { ...coupe, brief: { ...coupe.brief, engine: { ...engine, headline } } }
+    const [was, is] = [matched(coupe), matched(stronger)]
+    expect(is.stall.engineSpeedRadPerS).toBeGreaterThan(1.01 * was.stall.engineSpeedRadPerS)
+    expect(is.finish?.slipRadPerS).toBeGreaterThan(1.01 * (was.finish?.slipRadPerS ?? NaN))
+    expect(is.heat.secondsToLimit).toBeLessThan(0.95 * was.heat.secondsToLimit)
+    const [before, after] = [answered(coupe), answered(stronger)]
+    for (const { stationId, worst } of before.stations) if (worst) expect(marginOf(after, stationId)).toBeLessThan(0.95 * worst.margin)
+  })
+
+  it('balances at every figure it gives: shifts, finish, top speed and cruise by hand', () => {
+    const { line, shifts, finish, topSpeed, cruise, statorNm, stall } = matched(coupe)
+    const gearing = solveTrain(coupe.unit.train)
+    for (const { fromRange, toRange, before, after } of shifts) {
+      const step = (gearing.get(toRange)?.ratio ?? NaN) / (gearing.get(fromRange)?.ratio ?? NaN)
+      expect(after.point.turbineSpeedRadPerS / before.point.turbineSpeedRadPerS).toBeCloseTo(step, 6)
+      expect(fromSi(before.point.engineSpeedRadPerS, 'rpm')).toBeCloseTo(7400, 3)
+      expect(after.lostW).toBeCloseTo(after.point.engineSpeedRadPerS * after.point.engineTorqueNm * (1 - after.efficiency), 6)
+    }
+    expect(finish?.point).toEqual(shifts.at(-1)?.before.point)
+    expect(statorNm).toBeCloseTo(0.9 * stall.engineTorqueNm, 6) // stall torque ratio 1.9
+    const vehicle = coupe.brief.vehicle as NonNullable<Brief['vehicle']>
+    const mass = coupe.brief.vehicleMassKg as number
+    const road = (v: number) => 0.015 * mass * 9.80665 + 0.6 * (vehicle.dragAreaM2 ?? NaN) * v ** 2
+    const turns = ((gearing.get('4')?.ratio ?? NaN) * vehicle.finalDrive) / vehicle.tyreRadiusM
+    expect(cruise?.engineTorqueNm ?? NaN).toBeCloseTo(road(cruise?.roadMPerS ?? NaN) / turns / converterCharacteristic(fittedConverter(coupe) as never).torqueRatio(cruise?.speedRatio ?? NaN), 6) // prettier-ignore
+    // at redline in fourth it still pulls: more at the tread than the road takes
+    expect(topSpeed?.atRedline).toBe(true)
+    expect(linePoint(line, (topSpeed?.roadMPerS ?? NaN) * turns).turbineTorqueNm * turns).toBeGreaterThan(road(topSpeed?.roadMPerS ?? NaN))
+  })
+
+  it('says where the stall is wanted by use and school, a diesel never far below', () => {
+    expect(stallWindow('by-use', 'tow', 'petrol').school).toBe('far-below')
+    expect(stallWindow('by-use', 'tow', 'diesel').school).toBe('below-peak')
+    expect(stallWindow('at-peak', 'tow', 'diesel')).toEqual({ school: 'at-peak', from: 0.95, to: 1.03 })
+    expect(matched(coupe)).toMatchObject({ standing: 'tight', window: { school: 'below-peak' } })
+  })
+
+  it('with boost that comes late judges the launch off boost and on boost apart, and names it', () => {
+    const { engine } = groomer.brief
+    const late = { ...groomer, brief: { ...groomer.brief, engine: { ...engine, boost: { thresholdRadPerS: toSi(1600, 'rpm'), lagS: 0.6, offShare: 0.55 } } } } // prettier-ignore
+    const { boost, stall, stallOn, stallOff } = matched(late)
+    expect([boost, stall.engineSpeedRadPerS]).toEqual(['on-the-move', stallOff?.engineSpeedRadPerS])
+    const answer = answered(late)
+    const launch = (id: string) => answer.cases.find((c) => c.id === id)
+    expect(launch('launch-off-boost')?.turbine.torqueNm).toBe(stallOff?.turbineTorqueNm)
+    const line = engineLine(
+      valueOf(engineOfBrief(late.brief.engine)),
+      converterCharacteristic(fittedConverter(late) as never),
+    ) as EngineLine
+    expect(launch('launch')?.turbine.torqueNm).toBeCloseTo(linePoint(line, line.boostTurbineRadPerS).turbineTorqueNm, 9)
+    expect(launch('launch')?.turbine.torqueNm).toBeLessThan(stallOn.turbineTorqueNm)
+    expect(answer.findings.map((f) => f.code)).toContain('boost-never-on-the-brake')
+    expect(answer.stallSpeedRadPerS).toBe(stall.engineSpeedRadPerS)
+  })
+})
+
+describe('the lockup clutch', () => {
+  it('is a station with its own place in the breaking order, by its geometry, its pressure and the house’s strategy', () => {
+    const base = answered(coupe)
+    const held = (answer: Answer) => answer.stations.find((s) => s.stationId === 'lockup')?.held as { powerW: number }
+    expect(base.breakingOrder).toContain('lockup')
+    const clutch = coupe.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
+    const { torqueNm } = lockupState(clutch.geometry, { applyPa: coupe.pressure.drivePa, releasePa: toSi(10, 'psi') })
+    const headline = coupe.brief.engine.form === 'headline' ? coupe.brief.engine.headline : undefined
+    const engine = valueOf(curveFromHeadline(headline as never))
+    // the stated 725 lb-ft and the computed figure: the lower counts
+    const least = Math.min(torqueNm, toSi(725, 'lb-ft'))
+    expect(held(base).powerW).toBeCloseTo((engine.peakPowerW * least) / (1.1 * engine.peakTorqueNm), 3)
+    const dry = answered({ ...coupe, pressure: { ...coupe.pressure, lockupApplyPa: toSi(120, 'psi'), lockupReleasePa: 0 } })
+    expect(held(dry).powerW).toBeLessThan(0.8 * held(base).powerW)
+    const cases = (rules: Partial<HouseRules>) => answered(inputOf(jobOf(/coupe/i), rules)).stations.find((s) => s.stationId === 'lockup')?.cases.map((c) => c.caseId) // prettier-ignore
+    expect(cases({})).toEqual(['lockup-3', 'lockup-4'])
+    expect(cases({ lockupRanges: 'top' })).toEqual(['lockup-4'])
+    expect(cases({ lockupInShifts: 'held' })).toEqual(['lockup-3', 'lockup-4', 'locked-shift-4'])
+  })
+
+  it('in a locked upshift is asked the engine and its inertia; what lies behind sees no more than it passes', () => {
+    const input = inputOf(jobOf(/coupe/i), { lockupInShifts: 'held', lockedShiftS: 0.1 })
+    const answer = answered(input)
+    const shift = answer.cases.find((c) => c.id === 'locked-shift-4')
+    const clutch = input.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
+    const passes = lockupState(clutch.geometry, { applyPa: input.pressure.drivePa, releasePa: toSi(10, 'psi') }).torqueNm
+    const gearing = solveTrain(input.unit.train)
+    const drop = toSi(7400, 'rpm') * (1 - (gearing.get('4')?.ratio ?? NaN) / (gearing.get('3')?.ratio ?? NaN))
+    const inertia = 0.2 + 0.16 * (0.258 / 0.3) ** 5
+    // the shift lands above the torque peak: the curve's torque there
+    const lands = valueOf(engineOfBrief(input.brief.engine)).on.torqueNm(toSi(7400, 'rpm') - drop)
+    expect(lbft(shift?.lockup.torqueNm ?? NaN)).toBeCloseTo(lbft(lands + (inertia * drop) / 0.1), 6)
+    expect(shift?.turbine.torqueNm).toBeCloseTo(passes, 6)
+    expect(shift?.factors.hard).toBe(1)
+    const report = lockupReport(input)
+    expect(report?.demands.find((d) => d.kind === 'shift')).toMatchObject({ rangeId: '4', byRule: true, demandNm: shift?.lockup.torqueNm })
+    expect(
+      lockupReport(coupe)
+        ?.demands.filter((d) => !d.byRule)
+        .map((d) => d.kind),
+    ).toEqual(['shift'])
+  })
+
+  it('says what it does beside: resonance, emptying, damper, windows, and slip by rule', () => {
+    const report = lockupReport({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } })
+    if (!report?.torsion || !report.emptying) throw new Error('a report with shaft and cylinders is expected')
+    expect(report.torsion.leastSolidRadPerS / report.torsion.resonanceRadPerS).toBe(1.5)
+    expect(report.torsion.halvedRadPerS / report.torsion.resonanceRadPerS).toBeCloseTo(2, 9)
+    expect(report.emptying.seconds).toBeGreaterThan(0)
+    expect(report.slip.heatW).toBeCloseTo(toSi(690, 'lb-ft') * toSi(30, 'rpm'), 6)
+    expect(answered({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } }).findings.map((f) => f.code)).toEqual(['lockup-slip-unfit']) // prettier-ignore
+    expect(lockupReport(inputOf(jobOf(/streamliner/i)))).toBeNull()
+  })
+
+  it('stands in the evaluation of a job with the match beside it', () => {
+    const said = evaluation(jobFileOf(jobOf(/coupe/i), lookup, kits)) as { match: MatchFigures; lockup: { demands: unknown[] } }
+    expect(said.match.stall).toEqual(matched(coupe).stall)
+    expect(said.lockup.demands).toHaveLength(3)
+  })
+})
