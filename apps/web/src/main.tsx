@@ -12,6 +12,7 @@ import { createBrowserRouter, RouterProvider } from 'react-router'
 import { BriefScreen } from './screens/BriefScreen.js'
 import { FirstScreen } from './screens/FirstScreen.js'
 import { JobScreen, Trouble } from './screens/JobScreen.js'
+import { MatchScreen } from './match/MatchScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { NoStations } from './line/NoStations.js'
 import { RulesScreen } from './screens/RulesScreen.js'
@@ -47,6 +48,11 @@ const router = createBrowserRouter([
   {
     path: '/jobs/:number/brief',
     element: <JobScreen view={(content, unit) => <BriefScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/match',
+    element: <JobScreen view={(content, unit) => <MatchScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
   {

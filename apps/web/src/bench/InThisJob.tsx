@@ -32,6 +32,7 @@ import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
 import { Brings } from './Brings.js'
 import { compared } from './compared.js'
+import { LockupBeside } from './LockupBeside.js'
 
 const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
 
@@ -95,6 +96,7 @@ export function InThisJob({ unit, content, bench, proposal, withCandidate }: InT
       {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
       <Used part={bench.candidate ?? bench.fitted} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
+      {station.kind === 'lockup' && <LockupBeside content={content} unit={unit} />}
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
     </Box>
   )

@@ -1,156 +1,148 @@
 import { figure } from '@plucky/contract'
-import { fromSi, toSi, type EngineCurve } from '@plucky/core'
-import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import { fromSi, toSi, type CurvePoint, type Engine, type EngineCurve } from '@plucky/core'
+import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
-import { useRef } from 'react'
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
+import { Axes, EDGE, HALO, type Scale } from './Axes.js'
 
 interface ChartProps {
-  readonly curve: EngineCurve
-  /** Measured points, shown as they came. */
-  readonly points: readonly { readonly speedRadPerS: number; readonly torqueNm: number }[]
+  readonly engine: Engine
+  /** Points as they were entered; they may be dragged where there is something to do with it. */
+  readonly points: readonly CurvePoint[]
+  /** What an entered torque is multiplied by to stand at the flywheel. */
+  readonly factor?: number
+  readonly onPoint?: (index: number, torqueNm: number) => void
   /** Where the fitted converter stalls, if it does. */
   readonly stallSpeedRadPerS: number | undefined
+  /** Another curve to compare with. */
+  readonly other?: EngineCurve
   readonly height?: number
 }
 
-const EDGE = { left: 44, right: 44, top: 22, bottom: 34 }
 const SAMPLES = 120
-
-type Scale = ScaleLinear<number, number>
+const rpm = (w: number) => fromSi(w, 'rpm')
+const lbft = (nm: number) => fromSi(nm, 'lb-ft')
 
 /** Full-throttle torque and power over engine speed, with the stall of the fitted converter. */
-export function EngineChart({ curve, points, stallSpeedRadPerS, height = 330 }: ChartProps) {
+export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRadPerS, other, height = 330 }: ChartProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 560)
-  const rpm = (w: number) => fromSi(w, 'rpm')
-  const [low, high] = [rpm(curve.minSpeedRadPerS), rpm(curve.maxSpeedRadPerS)]
+  const { on: curve, off, boost } = engine
   const x = scaleLinear()
-    .domain([Math.min(low, 1000), high])
+    .domain([Math.min(rpm(curve.minSpeedRadPerS), 1000), rpm(curve.maxSpeedRadPerS)])
     .range([EDGE.left, width - EDGE.right])
     .nice()
-  const top = Math.max(fromSi(curve.peakTorqueNm, 'lb-ft'), fromSi(curve.peakPowerW, 'hp'))
+  const top = Math.max(lbft(curve.peakTorqueNm), fromSi(curve.peakPowerW, 'hp'), other ? lbft(other.peakTorqueNm) : 0)
   const y = scaleLinear()
     .domain([0, top * 1.06])
     .range([height - EDGE.bottom, EDGE.top])
     .nice()
-  const samples = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
-  const torque = (n: number) => fromSi(curve.torqueNm(toSi(n, 'rpm')), 'lb-ft')
-  const power = (n: number) => (torque(n) * n) / fromSi(toSi(1, 'hp') / toSi(1, 'lb-ft'), 'rpm')
-  const path = (of: (n: number) => number) =>
-    line<number>(
-      (n) => x(n),
-      (n) => y(of(n)),
-    )(samples) ?? ''
   return (
     <div ref={frame}>
       <svg
         width={width}
         height={height}
-        role="img"
-        aria-label={`Engine: ${figure(fromSi(curve.peakTorqueNm, 'lb-ft'))} lb-ft at ${figure(rpm(curve.peakTorqueSpeedRadPerS))} rpm, ${figure(fromSi(curve.peakPowerW, 'hp'))} hp at ${figure(rpm(curve.peakPowerSpeedRadPerS))} rpm`}
+        role={onPoint ? 'group' : 'img'}
+        aria-label={`Engine: ${figure(lbft(curve.peakTorqueNm))} lb-ft at ${figure(rpm(curve.peakTorqueSpeedRadPerS))} rpm, ${figure(fromSi(curve.peakPowerW, 'hp'))} hp at ${figure(rpm(curve.peakPowerSpeedRadPerS))} rpm`}
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
       >
-        <Axes x={x} y={y} width={width} height={height} />
-        <path d={path(power)} fill="none" stroke={ink('oil')} strokeWidth={2} strokeDasharray="7 3" />
-        <path d={path(torque)} fill="none" stroke={ink('torque')} strokeWidth={2.6} />
-        <Measured points={points} x={x} y={y} />
-        <Peak
-          x={x(rpm(curve.peakTorqueSpeedRadPerS))}
-          y={y(fromSi(curve.peakTorqueNm, 'lb-ft'))}
-          words={`${figure(fromSi(curve.peakTorqueNm, 'lb-ft'))} lb-ft`}
-          colour={ink('torque')}
-        />
-        <Peak
-          x={x(rpm(curve.peakPowerSpeedRadPerS))}
-          y={y(fromSi(curve.peakPowerW, 'hp'))}
-          words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`}
-          colour={ink('oil')}
-        />
-        {stallSpeedRadPerS !== undefined && (
-          <Stall
-            x={x(rpm(stallSpeedRadPerS))}
-            top={EDGE.top}
-            bottom={height - EDGE.bottom}
-            words={`stall ${figure(rpm(stallSpeedRadPerS))}`}
-          />
-        )}
+        <Axes x={x} y={y} width={width} height={height} along="engine rpm" />
+        <path d={pathOf(curve, x, y, horses)} fill="none" stroke={ink('oil')} strokeWidth={2} strokeDasharray="7 3" />
+        {other && <path d={pathOf(other, x, y, lbft)} fill="none" stroke={ink('inkSoft')} strokeWidth={1.8} />}
+        {off && <path d={pathOf(off, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={1.6} strokeDasharray="2 4" />}
+        <path d={pathOf(curve, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={2.6} />
+        {boost && <Upright x={x(rpm(boost.thresholdRadPerS))} height={height} words="boost from here" colour={ink('torque')} />}
+        {stallSpeedRadPerS !== undefined && <Upright x={x(rpm(stallSpeedRadPerS))} height={height} words={`stall ${figure(rpm(stallSpeedRadPerS))}`} colour={ink('ink')} lift={16} />}
+        <Measured points={points} factor={factor} x={x} y={y} onPoint={onPoint} />
+        <Peak x={x(rpm(curve.peakTorqueSpeedRadPerS))} y={y(lbft(curve.peakTorqueNm))} words={`${figure(lbft(curve.peakTorqueNm))} lb-ft`} colour={ink('torque')} />
+        <Peak x={x(rpm(curve.peakPowerSpeedRadPerS))} y={y(fromSi(curve.peakPowerW, 'hp'))} words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`} colour={ink('oil')} />
       </svg>
     </div>
-  )
+  ) // prettier-ignore
 }
 
-function Axes({ x, y, width, height }: { x: Scale; y: Scale; width: number; height: number }) {
-  return (
-    <g fontSize={13} fill={ink('inkSoft')}>
-      {y.ticks(6).map((v) => (
-        <g key={v}>
-          <path d={`M${EDGE.left},${y(v)} H${width - EDGE.right}`} stroke={ink('ruleSoft')} />
-          <text x={EDGE.left - 6} y={y(v) + 4} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
-            {figure(v)}
-          </text>
-        </g>
-      ))}
-      {x.ticks(7).map((n) => (
-        <g key={n}>
-          <path d={`M${x(n)},${height - EDGE.bottom} v5`} stroke={ink('inkSoft')} />
-          <text x={x(n)} y={height - EDGE.bottom + 18} textAnchor="middle" fontSize={13} fill={ink('inkSoft')}>
-            {figure(n)}
-          </text>
-        </g>
-      ))}
-      <text x={width - EDGE.right} y={height - 3} textAnchor="end" fontSize={13} fill={ink('inkSoft')}>
-        engine rpm
-      </text>
-    </g>
-  )
+const horses = (nm: number, w: number) => fromSi(nm * w, 'hp')
+
+function pathOf(curve: EngineCurve, x: Scale, y: Scale, read: (nm: number, w: number) => number): string {
+  const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
+  const samples = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
+  return line<number>((w) => x(rpm(w)), (w) => y(read(curve.torqueNm(w), w)))(samples) ?? '' // prettier-ignore
 }
 
-function Measured({ points, x, y }: { points: ChartProps['points']; x: Scale; y: Scale }) {
-  return (
-    <>
-      {points.map((p) => (
-        <circle
-          key={p.speedRadPerS}
-          cx={x(fromSi(p.speedRadPerS, 'rpm'))}
-          cy={y(fromSi(p.torqueNm, 'lb-ft'))}
-          r={3.5}
-          fill={ink('sheet')}
-          stroke={ink('torque')}
-          strokeWidth={1.6}
-        />
-      ))}
-    </>
-  )
+interface MeasuredProps {
+  readonly points: readonly CurvePoint[]
+  readonly factor: number
+  readonly x: Scale
+  readonly y: Scale
+  readonly onPoint: ChartProps['onPoint']
+}
+
+/** More points than this stand too close to be taken by hand. */
+const MOST_HANDLES = 40
+const STEP = toSi(1, 'lb-ft')
+const PAGE = toSi(10, 'lb-ft')
+
+/** The points as they were entered; each can be dragged up and down, or moved by the arrow keys, by 1 lb-ft or by 10. */
+function Measured({ points, factor, x, y, onPoint }: MeasuredProps) {
+  const taken = onPoint && points.length <= MOST_HANDLES
+  const set = (i: number, nm: number) => onPoint?.(i, Math.max(STEP, Math.round(nm / STEP) * STEP))
+  const drag = (i: number) => (event: PointerEvent<SVGGElement>) => {
+    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
+    const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect()
+    if (event.buttons > 0 && box) set(i, toSi(y.invert(event.clientY - box.top), 'lb-ft') / factor)
+  }
+  const key = (i: number, nm: number) => (event: KeyboardEvent) => {
+    const by = { ArrowUp: STEP, ArrowDown: -STEP, PageUp: PAGE, PageDown: -PAGE }[event.key]
+    if (by === undefined) return
+    event.preventDefault()
+    set(i, nm + by)
+  }
+  return points.map((p, i) => {
+    const [cx, cy] = [x(rpm(p.speedRadPerS)), y(lbft(p.torqueNm * factor))]
+    const dot = <circle cx={cx} cy={cy} r={taken ? 5 : 2.4} fill={ink('sheet')} stroke={ink('torque')} strokeWidth={1.6} />
+    if (!taken) return <g key={p.speedRadPerS}>{dot}</g>
+    return (
+      <g
+        key={p.speedRadPerS}
+        role="slider"
+        tabIndex={0}
+        aria-label={`Torque at ${figure(rpm(p.speedRadPerS))} rpm, lb-ft`}
+        aria-valuemin={1}
+        aria-valuemax={10000}
+        aria-valuenow={Math.round(lbft(p.torqueNm))}
+        style={{ cursor: 'ns-resize', touchAction: 'none' }}
+        onPointerDown={drag(i)}
+        onPointerMove={drag(i)}
+        onKeyDown={key(i, p.torqueNm)}
+        data-testid={`chart-point-${i}`}
+      >
+        <rect x={cx - 12} y={cy - 16} width={24} height={32} fill="transparent" />
+        {dot}
+      </g>
+    )
+  })
 }
 
 function Peak({ x, y, words, colour }: { x: number; y: number; words: string; colour: string }) {
   return (
-    <g>
+    <g pointerEvents="none">
       <circle cx={x} cy={y} r={3} fill={colour} />
-      <text
-        x={x}
-        y={y - 8}
-        textAnchor="middle"
-        fontSize={14}
-        fontWeight={600}
-        fill={colour}
-        stroke={ink('sheet')}
-        strokeWidth={3}
-        paintOrder="stroke"
-      >
+      <text x={x} y={y - 10} textAnchor="middle" fontSize={14} fontWeight={600} fill={colour} {...HALO}>
         {words}
       </text>
     </g>
   )
 }
 
-function Stall({ x, top, bottom, words }: { x: number; top: number; bottom: number; words: string }) {
+/** A speed that means something. */
+function Upright({ x, height, words, colour, lift = 0 }: { x: number; height: number; words: string; colour: string; lift?: number }) {
+  const bottom = height - EDGE.bottom
   return (
-    <g>
-      <path d={`M${x},${top} V${bottom}`} stroke={ink('ink')} strokeDasharray="2 3" />
-      <text x={x + 5} y={bottom - 8} fontSize={13} fill={ink('ink')}>
+    <g pointerEvents="none">
+      <path d={`M${x},${EDGE.top} V${bottom}`} stroke={colour} strokeDasharray="2 3" />
+      <text x={x + 5} y={bottom - 8 - lift} fontSize={13} fill={colour} {...HALO}>
         {words}
       </text>
     </g>

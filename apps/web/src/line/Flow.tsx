@@ -18,7 +18,7 @@ export function Flow({ unit, layout, readings, greatestNm }: FlowProps) {
   const widthOf = (torque: number) => (torque > 0 ? THINNEST + ((WIDEST - THINNEST) * torque) / greatestNm : 0)
   const links = unit.stations.flatMap((to) =>
     to.strip.from.map((from) => {
-      const torque = linkTorque(readings, from, to)
+      const torque = linkTorque(unit, readings, from, to)
       const path = linkPath(layout.slots.get(from) as Slot, layout.slots.get(to.id) as Slot, layout.railY)
       return { key: `${from}-${to.id}`, path, width: widthOf(torque) }
     }),

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, stationName, type JobContent } from '@plucky/contract'
-import { fromSi, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
+import { canLock, fromSi, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
@@ -58,7 +58,7 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
         />
         <Flex align="center" gap="16px" mt="2px">
           <CaseNote duty={duty} />
-          <Pressures pressure={content.spec.pressure} />
+          <Pressures pressure={content.spec.pressure} lockup={canLock({ unit, fitted: bench.fits })} />
         </Flex>
         <StallCaution duty={duty} />
       </Panel>

@@ -1,13 +1,16 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { checkShape, PressureDto, type JobContent } from '@plucky/contract'
+import { RELEASE_PA } from '@plucky/core'
 import { memo } from 'react'
 import { change } from '../state/job.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
-/** Line pressure at full throttle, drive and reverse; part of the spec. */
-export const Pressures = memo(function Pressures({ pressure }: { pressure: JobContent['spec']['pressure'] }) {
-  const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => {
-    const typed = { ...pressure, [key]: value }
+type Pressure = JobContent['spec']['pressure']
+
+/** Line pressure at full throttle, drive and reverse, and both sides of the lockup where the unit has one; part of the spec. */
+export const Pressures = memo(function Pressures({ pressure, lockup }: { pressure: Pressure; lockup: boolean }) {
+  const set = (key: keyof Pressure) => (value: number | string | null) => {
+    const typed = { ...pressure, [key]: value === null && key.startsWith('lockup') ? undefined : value }
     const checked = checkShape(PressureDto, typed)
     if (!checked.ok) return checked.problems[0]?.sentence
     change((job) => (job.spec.pressure[key] === value ? job : { ...job, spec: { ...job.spec, pressure: checked.value } }))
@@ -38,6 +41,30 @@ export const Pressures = memo(function Pressures({ pressure }: { pressure: JobCo
         width="auto"
         testId="pressure-reverse"
       />
+      {lockup && (
+        <>
+          <QuantityField
+            inline
+            label="lockup"
+            unit="psi"
+            digits={0}
+            value={pressure.lockupApplyPa ?? pressure.drivePa}
+            onCommit={set('lockupApplyPa')}
+            width="auto"
+            testId="pressure-lockup"
+          />
+          <QuantityField
+            inline
+            label="release"
+            unit="psi"
+            digits={0}
+            value={pressure.lockupReleasePa ?? RELEASE_PA}
+            onCommit={set('lockupReleasePa')}
+            width="auto"
+            testId="pressure-release"
+          />
+        </>
+      )}
     </Flex>
   )
 })

@@ -28,9 +28,9 @@ describe('the band on the strip', () => {
     const duty = answer.cases[0] as Answer['cases'][number]
     const readings = readStations(unit, duty, gearing.get(duty.rangeId))
     const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
-    expect(linkTorque(readings, 'flex-plate', station('converter'))).toBe(duty.engine.torqueNm)
-    expect(linkTorque(readings, 'main-shaft', station('gear-sets'))).toBe(readings.get('main-shaft')?.torqueNm)
-    expect(linkTorque(readings, 'gear-sets', station('low-one-way'))).toBe(readings.get('low-one-way')?.torqueNm)
+    expect(linkTorque(unit, readings, 'flex-plate', station('converter'))).toBe(duty.engine.torqueNm)
+    expect(linkTorque(unit, readings, 'main-shaft', station('gear-sets'))).toBe(readings.get('main-shaft')?.torqueNm)
+    expect(linkTorque(unit, readings, 'gear-sets', station('low-one-way'))).toBe(readings.get('low-one-way')?.torqueNm)
     expect(greatestTorque(unit, answer, gearing)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
   })
 

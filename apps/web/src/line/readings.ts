@@ -20,8 +20,15 @@ export function readStations(unit: Unit, duty: DutyCase | undefined, gearing: Ra
   )
 }
 
-/** Torque that runs from one station to the next: a converter and a gear set take what is handed to them, all else what it carries. */
-export function linkTorque(readings: ReadonlyMap<string, Reading>, from: string, to: Station): number {
+/**
+ * Torque that runs from one station to the next: a converter and a gear set take what is handed to them, all else what it carries. What is
+ * locked runs through the lockup clutch and past the converter.
+ */
+export function linkTorque(unit: Unit, readings: ReadonlyMap<string, Reading>, from: string, to: Station): number {
+  const lock = unit.stations.find(({ kind }) => kind === 'lockup')?.id ?? ''
+  const locked = readings.get(lock)?.torqueNm ?? 0
+  if (from === lock) return locked
+  if (locked > 0 && (to.kind === 'converter' || to.strip.from.includes(lock))) return 0
   const giver = (to.kind === 'converter' || to.kind === 'gear-set') && to.strip.lane === 'line' ? from : to.id
   return readings.get(giver)?.torqueNm ?? 0
 }

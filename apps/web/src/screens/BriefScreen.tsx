@@ -1,6 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { misfitSentence, quantity, type JobContent, KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '@plucky/contract'
-import { ENGINE_KINDS, engineCurve, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
+import { ENGINE_KINDS, engineOfBrief, flywheelFactor, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
+import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
 import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
@@ -12,51 +13,85 @@ import { Panel } from '../ui/panel.js'
 import { Sentence } from '../ui/Sentence.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
+import { DynoButton, DynoPlace } from '../dyno/DynoPlace.js'
+import { PracticePull } from '../dyno/PracticePull.js'
+import { EngineFacts } from './EngineFacts.js'
 import { EngineFigures } from './EngineFigures.js'
+import { VehicleFields } from './VehicleFields.js'
 
 const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
 
+interface BriefProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** The brief follows a change in slices, so that a long curve taken in never holds the page up. */
+export function BriefScreen({ content, unit }: BriefProps) {
+  return <Brief content={useDeferredValue(content)} unit={unit} />
+}
+
 /** What the box is built for: engine, use, launch, limits. What is refused stays where it was typed; the job keeps what was good. */
-export function BriefScreen({ content, unit }: { content: JobContent; unit: Unit }) {
+const Brief = memo(function Brief({ content, unit }: BriefProps) {
   const draft = draftFor(
     content,
     useStore(draftStore, (s) => s.draft),
   )
   const { brief } = draft
   const answer = answerFor(content)
-  const curve = engineCurve(content.brief.engine)
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
       <Sentence content={content} unit={unit} answer={answer} />
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
+      <DynoPlace content={content} />
       <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
         <Panel title="Engine" aside={<Form draft={draft} />}>
-          <Pick
-            label="Kind"
-            width="220px"
-            value={brief.engine.kind}
-            options={worded(ENGINE_KINDS, KIND_WORDS)}
-            onPick={(kind) => typeInBrief('engine.kind', kind)}
-          />
+          <Flex gap="12px" align="end" wrap="wrap">
+            <Pick
+              label="Kind"
+              width="220px"
+              value={brief.engine.kind}
+              options={worded(ENGINE_KINDS, KIND_WORDS)}
+              onPick={(kind) => typeInBrief('engine.kind', kind)}
+            />
+            <DynoButton />
+          </Flex>
           <Box mt="10px">
             <EngineFigures engine={brief.engine} problems={draft.problems} />
           </Box>
+          <EngineFacts engine={brief.engine} problems={draft.problems} />
         </Panel>
         <Box>
           <Panel title="Full throttle" aside={<Legend />}>
-            {curve.ok && (
-              <EngineChart
-                curve={curve.value}
-                points={content.brief.engine.form === 'points' ? content.brief.engine.points : []}
-                stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined}
-              />
-            )}
+            <Curve content={content} stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined} />
           </Panel>
           <UseAndLimits draft={draft} />
+          <VehicleFields vehicle={brief.vehicle} problems={draft.problems} />
           <WhichVariant content={content} unit={unit} />
         </Box>
       </Grid>
     </Box>
+  )
+})
+
+/** The engine's curve; measured points are dragged on it. */
+function Curve({ content, stallSpeedRadPerS }: { content: JobContent; stallSpeedRadPerS: number | undefined }) {
+  const { engine } = content.brief
+  const made = engineOfBrief(engine)
+  if (!made.ok) return null
+  const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : undefined
+  const points = engine.form === 'points' ? engine.points : []
+  return (
+    <>
+      <EngineChart
+        engine={made.value}
+        points={points}
+        factor={factor?.ok ? factor.value : 1}
+        stallSpeedRadPerS={stallSpeedRadPerS}
+        {...(points.length > 0 ? { onPoint: (i: number, torqueNm: number) => typeInBrief(`engine.points.${i}.torqueNm`, torqueNm) } : {})}
+      />
+      <PracticePull engine={made.value} name={content.name} />
+    </>
   )
 }
 

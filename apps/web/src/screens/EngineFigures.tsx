@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
-import type { Problem } from '@plucky/contract'
-import { IDLE_TORQUE_SHARE, toSi, type BriefEngine, type CurvePoint, type Headline, type UnitName } from '@plucky/core'
+import { figure, type Problem } from '@plucky/contract'
+import { fromSi, IDLE_TORQUE_SHARE, toSi, type BriefEngine, type CurvePoint, type Headline, type UnitName } from '@plucky/core'
 import { Trash2 } from 'lucide-react'
 import { typeInBrief } from '../state/brief-draft.js'
 import { Ruled } from '../ui/buttons.js'
@@ -23,6 +23,7 @@ interface FiguresProps {
 /** The engine's figures in the form in which they were entered. */
 export function EngineFigures({ engine, problems }: FiguresProps) {
   const problemAt = (path: string) => problems.find((p) => p.path === path)?.sentence
+  if (engine.form === 'points' && engine.points.length > MOST_TYPED) return <ManyPoints points={engine.points} />
   if (engine.form === 'points') return <Points points={engine.points} problemAt={problemAt} />
   return (
     <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
@@ -54,6 +55,31 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
 }
 
 const STEP = toSi(500, 'rpm')
+
+/** More rows than this are not corrected one by one. */
+const MOST_TYPED = 40
+const THINNED = 16
+
+/** A long measured curve, to be read; thinned, its points can be typed and dragged. */
+function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
+  const last = points.length - 1
+  const thinned = Array.from({ length: THINNED }, (_, i) => points[Math.round((i * last) / (THINNED - 1))] as CurvePoint)
+  return (
+    <Box data-testid="points">
+      <Flex gap="10px" align="center" mb="4px">
+        <Text fontSize="14px">{`${points.length} measured points, as they were entered.`}</Text>
+        <Ruled size="sm" minH="32px" onClick={() => typeInBrief('engine.points', thinned)} data-testid="thin-points">
+          {`Keep ${THINNED} of them, to correct by hand`}
+        </Ruled>
+      </Flex>
+      <Box maxH="220px" overflowY="auto" fontFamily="figures" fontSize="15px" tabIndex={0} role="group" aria-label="Measured points" css={{ columns: '120px' }}>
+        {points.map((p) => (
+          <div key={p.speedRadPerS}>{`${figure(fromSi(p.speedRadPerS, 'rpm'))} rpm  ${figure(fromSi(p.torqueNm, 'lb-ft'))}`}</div>
+        ))}
+      </Box>
+    </Box>
+  ) // prettier-ignore
+}
 
 /** A measured curve, row by row; speed rises from row to row. */
 function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemAt: (path: string) => string | undefined }) {

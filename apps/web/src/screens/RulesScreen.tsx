@@ -49,6 +49,20 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
               unitName="rpm"
             />
           </Panel>
+          <Panel title="A locked converter" note="slip it is steered to, and how long an upshift through it takes" mt="10px">
+            <Fields content={content} of={[['lockupSlipRadPerS', 'Slip']]} unitName="rpm" />
+            <Fields content={content} of={[['lockedShiftS', 'Locked upshift']]} unitName="s" />
+          </Panel>
+          <Panel title="Oil in a stall" note="where it begins, and where a stall must end" mt="10px">
+            <Fields
+              content={content}
+              of={[
+                ['oilStartK', 'At the start'],
+                ['oilLimitK', 'At the end'],
+              ]}
+              unitName="°F"
+            />
+          </Panel>
           <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
             <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
           </Panel>
@@ -152,7 +166,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 interface FieldsProps {
   readonly content: JobContent
   readonly of: readonly (readonly [path: string, label: string])[]
-  readonly unitName?: 'rpm' | 'lb-ft'
+  readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's'
 }
 
 function Fields({ content, of, unitName }: FieldsProps) {
@@ -176,7 +190,7 @@ function Fields({ content, of, unitName }: FieldsProps) {
           key={path}
           label={capital(label)}
           {...(unitName ? { unit: unitName } : {})}
-          digits={unitName ? 0 : 2}
+          digits={unitName && unitName !== 's' ? 0 : 2}
           value={at(path)}
           onCommit={set(path)}
           testId={`rule-${path}`}

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import { Pick } from '../ui/Pick.js'
+import { ConverterTable } from './ConverterTable.js'
 import { CHECKS, type ItemDraft } from './draft-item.js'
 import { ShapeForm, type FormOf } from './ShapeForm.js'
 
@@ -21,7 +22,11 @@ export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix
       if (path === 'kind') set(kind === 'parts' ? 'geometry' : 'becomes', {})
     },
     optionsOf: (field) => optionsOf(field, units, of, item['kind']),
-    own: (_field, path) => (path === 'id' ? HIDDEN : path === 'parts' && kind === 'kits' ? <KitParts key="parts" draft={draft} of={of} prefix={prefix} /> : undefined), // prettier-ignore
+    own: (_field, path) => {
+      if (path === 'id') return HIDDEN
+      if (path === 'geometry.table' && item['kind'] === 'converter') return <ConverterTable key="table" draft={draft} />
+      return path === 'parts' && kind === 'kits' ? <KitParts key="parts" draft={draft} of={of} prefix={prefix} /> : undefined
+    },
   }
   return (
     <>

@@ -2,26 +2,11 @@ import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, Pa
 import { useMemo, useState } from 'react'
 import { Refused } from '../state/api.js'
 import { readKept } from '../state/draft.js'
+import { withValue } from '../state/with-value.js'
 import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
 
 /** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
 export type DraftItem = Readonly<Record<string, unknown>> & { readonly id: string }
-
-/** A copy with the value at a path replaced; undefined takes a field away, or a member out of its list. */
-export function withValue<T extends object>(item: T, path: string, value: unknown): T {
-  const copy = structuredClone(item) as Record<string, unknown>
-  const keys = path.split('.')
-  const last = keys.pop() as string
-  let at = copy
-  for (const [i, key] of keys.entries()) {
-    at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}
-    at = at[key] as Record<string, unknown>
-  }
-  if (value !== undefined) at[last] = value
-  else if (Array.isArray(at)) at.splice(Number(last), 1)
-  else Reflect.deleteProperty(at, last)
-  return copy as T
-}
 
 /** What each kind of item is checked by. */
 export const CHECKS = {

@@ -1,7 +1,8 @@
 import { PartDto, leavesOf } from '@plucky/contract'
 import { toSi, type Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
-import { freeId, problemsOf, withValue } from './draft-item.js'
+import { withValue } from '../state/with-value.js'
+import { freeId, problemsOf } from './draft-item.js'
 import { listed, unitOf } from './listed.js'
 
 const { shelf, units, catalogue, operations, kits } = demoShop()

@@ -12,6 +12,7 @@ import {
 } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { change, jobStore } from './job.js'
+import { withValue } from './with-value.js'
 
 /** A brief being typed: it may hold what is refused, while the job keeps the last one that was good. */
 export interface BriefDraft {
@@ -34,13 +35,7 @@ export function typeInBrief(path: string, value: unknown): void {
   const { content } = jobStore.getState()
   if (!content) return
   const { brief } = draftFor(content, draftStore.getState().draft)
-  const copy = structuredClone(brief) as unknown as Record<string, unknown>
-  const keys = path.split('.')
-  const last = keys.pop() as string
-  const holder = keys.reduce((at, key) => at[key] as Record<string, unknown>, copy)
-  if (value === undefined) Reflect.deleteProperty(holder, last)
-  else holder[last] = value
-  takeBrief(copy as unknown as Brief)
+  takeBrief(withValue(brief, path, value))
 }
 
 export function takeBrief(brief: Brief): void {
@@ -59,8 +54,10 @@ const TABLE_ROWS = 9
 export function inForm(engine: BriefEngine, form: BriefEngine['form']): BriefEngine {
   const made = engineCurve(engine)
   if (!made.ok || form === engine.form) return engine
-  const { kind } = engine
-  return form === 'points' ? { kind, form, points: tableOf(made.value) } : { kind, form, headline: peaksOf(made.value) }
+  const { kind, boost, cylinders, inertiaKgM2 } = engine
+  // Figures read off the curve stand at the flywheel, however the others were measured.
+  const facts = JSON.parse(JSON.stringify({ kind, boost, cylinders, inertiaKgM2 })) as Pick<BriefEngine, 'kind' | 'boost' | 'cylinders' | 'inertiaKgM2'> // prettier-ignore
+  return form === 'points' ? { ...facts, form, points: tableOf(made.value) } : { ...facts, form, headline: peaksOf(made.value) }
 }
 
 function tableOf(curve: EngineCurve): CurvePoint[] {

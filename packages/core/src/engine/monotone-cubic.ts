@@ -9,8 +9,12 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): (x:
   const y = Float64Array.from(ys)
   const slope = tangents(x, y)
   return (at) => {
-    let k = 0
-    while (k < n - 2 && at > (x[k + 1] as number)) k++
+    let [k, above] = [0, n - 1]
+    while (above - k > 1) {
+      const middle = (k + above) >> 1
+      if (at > (x[middle] as number)) k = middle
+      else above = middle
+    }
     const h = (x[k + 1] as number) - (x[k] as number)
     const t = (at - (x[k] as number)) / h
     const [y0, y1, m0, m1] = [y[k] as number, y[k + 1] as number, slope[k] as number, slope[k + 1] as number]

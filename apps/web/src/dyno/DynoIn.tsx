@@ -1,0 +1,227 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import {
+  CORRECTION_WORDS,
+  DELIMITER_WORDS,
+  LEAVE_OUT,
+  type Doubt,
+  type DynoReading,
+  type JobContent,
+  type TableChoices,
+} from '@plucky/contract'
+import type { Correction, Measurement } from '@plucky/core'
+import { startTransition, useRef, useState, type DragEvent } from 'react'
+import { Choice } from '../ui/choice.js'
+import { Ruled, Worded } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { dynoReader } from './reader.js'
+import { DynoTaken } from './DynoTaken.js'
+
+interface Read {
+  readonly file: string
+  readonly text: string
+  readonly choices: TableChoices
+  readonly reading: DynoReading
+}
+
+/** A dyno file, dropped, chosen or pasted: what was understood of it is shown, what was not is asked, and nothing is taken in before that. */
+export function DynoIn({ content, onClose }: { content: JobContent; onClose: () => void }) {
+  const [read, setRead] = useState<Read>()
+  const [busy, setBusy] = useState('')
+  const take = async (file: string, text: string, choices: TableChoices = {}) => {
+    setBusy(`Reading ${file}…`)
+    try {
+      const reading = await dynoReader().read(text, choices)
+      startTransition(() => {
+        setRead({ file, text, choices, reading })
+        setBusy('')
+      })
+    } catch (error) {
+      setBusy(`${file} can’t be read: ${(error as Error).message}`)
+    }
+  }
+  return (
+    <Panel
+      title="A curve from the dyno"
+      aside={
+        <Ruled size="sm" onClick={onClose} data-testid="dyno-close">
+          Close
+        </Ruled>
+      }
+      mb="10px"
+      data-testid="dyno-in"
+    >
+      <Source onText={(file, text) => void take(file, text)} />
+      <Text fontSize="14px" role="status" minH="20px">
+        {busy}
+      </Text>
+      {read && (
+        <Understood
+          key={read.file}
+          read={read}
+          content={content}
+          onChoice={(choices) => void take(read.file, read.text, { ...read.choices, ...choices })}
+          onClose={onClose}
+        />
+      )}
+    </Panel>
+  )
+}
+
+/** Drop, choose or paste. */
+function Source({ onText }: { onText: (file: string, text: string) => void }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [over, setOver] = useState(false)
+  const chosen = async (file: File | undefined) => file && onText(file.name, await file.text())
+  const drop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    void chosen(event.dataTransfer.files[0])
+  }
+  return (
+    <Flex
+      gap="12px"
+      align="center"
+      p="8px"
+      borderWidth="2px"
+      borderStyle="dashed"
+      borderColor={over ? 'torque' : 'rule'}
+      bg={over ? 'torqueWash' : 'transparent'}
+      onDragOver={(event) => {
+        event.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+      data-testid="dyno-drop"
+    >
+      <Ruled minH="44px" flexShrink={0} onClick={() => input.current?.click()}>
+        Choose a file…
+      </Ruled>
+      <input ref={input} type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" hidden aria-label="Dyno file" onChange={(event) => void chosen(event.target.files?.[0])} data-testid="dyno-file" />
+      <chakra.textarea
+        aria-label="Or paste its rows here"
+        placeholder="or drop it here, or paste its rows: rpm with torque or power, a header if there is one"
+        height="44px"
+        minH="44px"
+        fontSize="14px"
+        bg="paper"
+        borderColor="rule"
+        borderWidth="1px"
+        flex="1"
+        p="8px"
+        value=""
+        onPaste={(event) => onText('what was pasted', event.clipboardData.getData('text'))}
+        onChange={(event) => onText('what was typed', event.target.value)}
+        data-testid="dyno-paste"
+      />
+    </Flex>
+  ) // prettier-ignore
+}
+
+interface UnderstoodProps {
+  readonly read: Read
+  readonly content: JobContent
+  readonly onChoice: (choices: TableChoices) => void
+  readonly onClose: () => void
+}
+
+/** What was recognised, what is in doubt, which rows are bad; then the curve. */
+function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
+  const { reading, choices, file } = read
+  const { table, doubts, hints } = reading
+  const [at, setAt] = useState<Measurement['at']>(hints.atWheels ? 'wheels' : 'flywheel')
+  const [lossShare, setLoss] = useState<number | null>(null)
+  const [correction, setCorrection] = useState<Correction>(
+    hints.corrected === 'older' || hints.corrected === 'j1349' ? hints.corrected : 'none',
+  )
+  const measured: Measurement = {
+    at,
+    correction,
+    from: file.slice(0, 120),
+    ...(at === 'wheels' && lossShare !== null ? { lossShare } : {}),
+  }
+  const named = Object.entries(table.columns).map(
+    ([role, i]) => `${role} in “${table.heads[i] || `column ${i + 1}`}”${table.units[role] ? `, ${table.units[role]}` : ''}`,
+  )
+  return (
+    <Box fontSize="14px" lineHeight="1.4">
+      {table.problems.map((p) => (
+        <Text key={p.code} role="alert" color="break" fontWeight={600}>
+          {p.sentence}
+        </Text>
+      ))}
+      {table.count > 0 && (
+        <Text data-testid="dyno-understood">
+          {`${file}: ${table.count} rows, cells parted by ${DELIMITER_WORDS[table.delimiter] ?? table.delimiter}, decimal ${table.decimal === ',' ? 'comma' : 'point'}; ${named.join('; ') || 'no column recognised'}.`}
+        </Text>
+      )}
+      {doubts.map((doubt) => (
+        <Asked key={doubt.id} doubt={doubt} onAnswer={(value) => onChoice(answered(choices, doubt.id, value))} />
+      ))}
+      {table.bad.length > 0 && <Bad reading={reading} />}
+      {reading.remark && <Text color="break">{reading.remark}</Text>}
+      {reading.sweep && (
+        <>
+          <Flex gap="6px" align="center" wrap="wrap" mt="4px">
+            <Text color="inkSoft">Measured</Text>
+            <Choice on={at === 'flywheel'} onPick={() => setAt('flywheel')}>
+              at the flywheel
+            </Choice>
+            <Choice on={at === 'wheels'} onPick={() => setAt('wheels')} testId="dyno-wheels">
+              at the wheels
+            </Choice>
+            <Text color="inkSoft" ml="8px">
+              figures
+            </Text>
+            {(['none', 'j1349', 'older'] as const).map((each) => (
+              <Choice key={each} on={correction === each} onPick={() => setCorrection(each)} testId={`dyno-${each}`}>
+                {CORRECTION_WORDS[each]}
+              </Choice>
+            ))}
+          </Flex>
+          <DynoTaken content={content} sweep={reading.sweep} measured={measured} onLoss={setLoss} onClose={onClose} />
+        </>
+      )}
+    </Box>
+  ) // prettier-ignore
+}
+
+/** A doubt, with its answers as they can be. */
+function Asked({ doubt, onAnswer }: { doubt: Doubt; onAnswer: (value: string) => void }) {
+  return (
+    <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label={doubt.question} data-testid={`doubt-${doubt.id}`}>
+      <Text fontWeight={600}>{doubt.question}</Text>
+      {doubt.answers.map(({ value, words }) => (
+        <Choice key={value} on={false} onPick={() => onAnswer(value)} testId={`answer-${value}`}>
+          {words}
+        </Choice>
+      ))}
+    </Flex>
+  )
+}
+
+/** What a doubt's answer says about the table. */
+function answered(choices: TableChoices, id: string, value: string): TableChoices {
+  const [kind, role = ''] = id.split(':')
+  if (id === LEAVE_OUT) return { leaveOut: true }
+  if (kind === 'decimal') return { decimal: value as '.' | ',' }
+  if (kind === 'column') return { columns: { ...choices.columns, [role]: Number(value) } }
+  return { units: { ...choices.units, [role]: value } }
+}
+
+const SHOWN = 6
+
+/** The rows that can't be read, each by its line. */
+function Bad({ reading }: { reading: DynoReading }) {
+  const [all, setAll] = useState(false)
+  const { bad } = reading.table
+  const shown = all ? bad.slice(0, 200) : bad.slice(0, SHOWN)
+  return (
+    <Box data-testid="dyno-bad" color="break" maxH="150px" overflowY="auto" tabIndex={0} role="group" aria-label="Rows that can’t be read">
+      {shown.map(({ line, sentence }) => (
+        <Text key={line}>{sentence}</Text>
+      ))}
+      {bad.length > shown.length && <Worded onClick={() => setAll(true)}>{`and ${bad.length - shown.length} more`}</Worded>}
+    </Box>
+  )
+}

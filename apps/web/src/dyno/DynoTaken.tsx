@@ -1,0 +1,80 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { figure, quantity, worded, type JobContent } from '@plucky/contract'
+import { curveFromPoints, engineOfBrief, fromSi, type BriefEngine, type Measurement, type Sweep } from '@plucky/core'
+import { EngineChart } from '../charts/EngineChart.js'
+import { takeBrief } from '../state/brief-draft.js'
+import { Inked, Ruled } from '../ui/buttons.js'
+import { QuantityField } from '../ui/QuantityField.js'
+
+interface TakenProps {
+  readonly content: JobContent
+  readonly sweep: Sweep
+  readonly measured: Measurement
+  readonly onLoss: (share: number | null) => void
+  readonly onClose: () => void
+}
+
+/** The curve of a file as it would stand in the brief, beside the one that is there; taken in by a press. */
+export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenProps) {
+  const { engine } = content.brief
+  const { points, binRadPerS } = sweep
+  const next = withPoints(engine, sweep, measured)
+  const [made, was] = [engineOfBrief(next), engineOfBrief(engine)]
+  const take = (taken: BriefEngine) => {
+    onClose()
+    // The panel goes first, the job follows in a task of its own: neither holds the page up.
+    setTimeout(() => takeBrief({ ...content.brief, engine: taken }))
+  }
+  return (
+    <Box>
+      {measured.at === 'wheels' && (
+        <QuantityField label="Lost on the way to the wheels, share" digits={2} width="240px" value={measured.lossShare ?? null} onCommit={(v) => lossOf(v, onLoss)} testId="dyno-loss" />
+      )}
+      <Text mt="3px">
+        {binRadPerS === null ? `${points.length} points, as they came.` : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
+        {made.ok ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.` : ''}
+      </Text>
+      {!made.ok && made.faults.map((f) => <Text key={f.code} role="alert" color="break">{worded(f).sentence}</Text>)}
+      {made.ok && (
+        <>
+          <EngineChart engine={made.value} points={[]} stallSpeedRadPerS={undefined} {...(was.ok ? { other: was.value.on } : {})} height={220} />
+          <Flex gap="10px" mt="4px" align="center">
+            <Inked onClick={() => take(next)} data-testid="dyno-take">
+              Take it as the engine’s curve
+            </Inked>
+            {engine.boost && (
+              <Ruled minH="44px" onClick={() => take(withOff(engine, sweep))} data-testid="dyno-take-off">
+                as its curve without boost
+              </Ruled>
+            )}
+            <Text color="inkSoft">grey: the curve that is there now</Text>
+          </Flex>
+        </>
+      )}
+    </Box>
+  ) // prettier-ignore
+}
+
+function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): string | undefined {
+  if (typed !== null && (typeof typed !== 'number' || typed < 0 || typed > 0.5)) return 'A share from 0 to 0.5 is expected, as 0.15.'
+  onLoss(typed)
+  return undefined
+}
+
+/** The engine with a measured curve; what else is known of it stays, as far as it still lies within the curve. */
+function withPoints({ kind, boost, cylinders, inertiaKgM2 }: BriefEngine, { points }: Sweep, measured: Measurement): BriefEngine {
+  const curve = curveFromPoints(points)
+  const within = boost && curve.ok && boost.thresholdRadPerS > curve.value.minSpeedRadPerS && boost.thresholdRadPerS < curve.value.maxSpeedRadPerS
+  return {
+    kind,
+    form: 'points',
+    points,
+    measured,
+    ...(boost && within ? { boost } : {}),
+    ...(cylinders === undefined ? {} : { cylinders }),
+    ...(inertiaKgM2 === undefined ? {} : { inertiaKgM2 }),
+  }
+} // prettier-ignore
+
+const withOff = (engine: BriefEngine, { points }: Sweep): BriefEngine =>
+  engine.boost ? { ...engine, boost: { ...engine.boost, offPoints: points } } : engine

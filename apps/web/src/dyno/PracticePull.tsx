@@ -1,0 +1,34 @@
+import { Flex, Text } from '@chakra-ui/react'
+import { writeDynoCsv, type DynoDialect } from '@plucky/contract'
+import { dynoPull, seeded, toSi, type Engine } from '@plucky/core'
+import { useState } from 'react'
+import { Worded } from '../ui/buttons.js'
+
+const DIALECTS: readonly (readonly [string, DynoDialect])[] = [
+  ['commas, lb-ft', { delimiter: ',', decimal: '.', torque: 'lb-ft', quoted: false }],
+  ['semicolons, decimal commas, N·m', { delimiter: ';', decimal: ',', torque: 'N·m', quoted: true }],
+]
+const ROWS = 400
+
+/** The made-up dyno cell: a pull of this very engine as a file, to try the import with. */
+export function PracticePull({ engine, name }: { engine: Engine; name: string }) {
+  const [seed, setSeed] = useState(1)
+  const pull = (dialect: DynoDialect) => {
+    const rows = dynoPull(engine.on, { rows: ROWS, lossShare: 0, factor: 1, torqueNoise: 0.004, speedNoiseRadPerS: toSi(3, 'rpm') }, seeded(seed)) // prettier-ignore
+    const url = URL.createObjectURL(new Blob([writeDynoCsv(rows, dialect)], { type: 'text/csv' }))
+    const link = Object.assign(document.createElement('a'), { href: url, download: `practice pull ${seed}, ${name}.csv` })
+    link.click()
+    URL.revokeObjectURL(url)
+    setSeed(seed + 1)
+  }
+  return (
+    <Flex align="baseline" gap="4px" wrap="wrap" fontSize="13.5px" color="inkSoft">
+      <Text>A practice pull of this engine, from the made-up dyno cell:</Text>
+      {DIALECTS.map(([words, dialect]) => (
+        <Worded key={words} height="24px" fontSize="13.5px" px="3px" onClick={() => pull(dialect)} data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}>
+          {words}
+        </Worded>
+      ))}
+    </Flex>
+  ) // prettier-ignore
+}

@@ -1,0 +1,72 @@
+import { Flex, Text } from '@chakra-ui/react'
+import { figure, noStallWords, quantity, type Job, type JobContent } from '@plucky/contract'
+import { converterCharacteristic, fromSi, kFactorRpm, matchFigures, toSi } from '@plucky/core'
+import { useEffect, useState } from 'react'
+import { api } from '../state/api.js'
+import { jobStore } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { Pick } from '../ui/Pick.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import { engineFor, type ConverterPart } from './matched.js'
+
+const FIRST_NM = toSi(400, 'lb-ft')
+
+/** The same converter behind another engine: behind a torque, and behind the engine of another job. */
+export function Elsewhere({ part }: { part: ConverterPart }) {
+  const [torqueNm, setTorque] = useState(FIRST_NM)
+  const { stallCapacity } = converterCharacteristic(part.geometry)
+  const take = (typed: number | string | null) => {
+    if (typeof typed !== 'number' || !(typed > 0)) return 'A torque above zero is expected, such as 400 lb-ft.'
+    setTorque(typed)
+    return undefined
+  }
+  return (
+    <>
+      <Flex gap="12px" align="end" wrap="wrap">
+        <QuantityField label="Behind, at the stall" unit="lb-ft" digits={0} width="140px" value={torqueNm} onCommit={take} testId="elsewhere-torque" />
+        <Text pb="9px" data-testid="elsewhere-stall">
+          {`it stalls at ${figure(fromSi(Math.sqrt(torqueNm / stallCapacity), 'rpm'))} rpm: K ${figure(kFactorRpm(stallCapacity), 1)} × √${figure(fromSi(torqueNm, 'lb-ft'))}`}
+        </Text>
+      </Flex>
+      <BehindJob part={part} />
+    </>
+  ) // prettier-ignore
+}
+
+function BehindJob({ part }: { part: ConverterPart }) {
+  const [jobs, setJobs] = useState<readonly Job[]>([])
+  const [failed, setFailed] = useState('')
+  const [chosen, setChosen] = useState('')
+  useEffect(() => {
+    api.jobs().then(setJobs, (error: Error) => setFailed(error.message))
+  }, [])
+  const here = jobStore.getState().number
+  const others = jobs.filter((job) => job.number !== here)
+  const job = others.find((each) => String(each.number) === chosen)
+  return (
+    <>
+      <Pick
+        label="Behind the engine of another job"
+        width="100%"
+        value={chosen}
+        options={[['', '—'], ...others.map((each) => [String(each.number), `${each.number}: ${each.name}`] as const)]}
+        onPick={setChosen}
+        testId="elsewhere-job"
+      />
+      <Text fontSize="14px" mt="4px" role={failed ? 'alert' : undefined}>
+        {failed || (job ? behindWords(job, part) : '')}
+      </Text>
+    </>
+  )
+}
+
+function behindWords(job: JobContent, part: ConverterPart): string {
+  const engine = engineFor(job)
+  const { units, gearing } = shopStore.getState()
+  const unit = units.find((each) => each.id === job.unitId)
+  if (!engine || !unit) return 'That job can’t be judged as it stands.'
+  const { brief, rules } = job
+  const match = matchFigures({ engine, converter: part.geometry, brief, rules, ranges: unit.train.ranges, gearing: gearing.get(unit.id) ?? new Map() }) // prettier-ignore
+  if (match.outcome !== 'runs') return `Behind that engine it is ${noStallWords(match.outcome)}.`
+  return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')} there.`
+}

@@ -1,0 +1,151 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { CAUTIONS, noStallWords, type JobContent } from '@plucky/contract'
+import type { Engine, Unit } from '@plucky/core'
+import { useStore } from 'zustand'
+import { jobStore } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor } from '../state/verdicts.js'
+import { Worded } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
+import { Elsewhere } from './Elsewhere.js'
+import { InFigures } from './InFigures.js'
+import { InputChart, type Laid } from './InputChart.js'
+import { converterStation, convertersFor, engineFor, matchOf, usualWanted, type ConverterPart } from './matched.js'
+import { matchStore } from './match-state.js'
+import { MatchShelf } from './MatchShelf.js'
+import { OutputChart } from './OutputChart.js'
+import { WantedCores } from './WantedCores.js'
+
+const LETTERS = ['', 'A', 'B', 'C']
+const DASHES = ['', '9 4', '3 3', '10 3 2 3']
+
+/** Engine against converter: where it stalls, what it passes, and which converter puts the stall where it is wanted. */
+export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit }) {
+  useStore(shopStore)
+  const station = converterStation(unit)
+  const engine = engineFor(content)
+  return (
+    <Box px="14px" pb="20px" maxW="1680px" mx="auto">
+      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      {station && engine ? (
+        <Matched content={content} unit={unit} station={station} engine={engine} />
+      ) : (
+        <Text>
+          {station ? 'The brief contradicts itself; put the engine right first.' : `${unit.name} has no station for a converter.`}
+        </Text>
+      )}
+    </Box>
+  )
+}
+
+interface MatchedProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: string
+  readonly engine: Engine
+}
+
+function Matched({ content, unit, station, engine }: MatchedProps) {
+  const converters = convertersFor(unit)
+  const { laid, unfit, fitted } = useLaid(content, unit, converters)
+  const view = useStore(matchStore)
+  const dragged = view.job === jobStore.getState().number ? view.wantedRadPerS : null
+  const wanted = dragged ?? usualWanted(content, laid[0]?.match)
+  const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+      <Panel title="Engine against converter" note="full throttle" aside={<InputLegend />}>
+        <InputChart
+          engine={engine}
+          laid={laid}
+          wantedRadPerS={wanted}
+          window={laid[0]?.match.window}
+          onWanted={(wantedRadPerS) => matchStore.setState({ wantedRadPerS, job: jobStore.getState().number })}
+          height={360}
+        />
+        {unfit.map((words) => (
+          <Text key={words} color="break" fontWeight={600} fontSize="14px">
+            {words}
+          </Text>
+        ))}
+        <Text fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+          {CAUTIONS.stall}
+        </Text>
+      </Panel>
+      <Panel title="Shelf" note="nearest to the wanted stall first" aside={<Usual shown={dragged !== null} />}>
+        <MatchShelf content={content} unit={unit} station={station} converters={converters} wantedRadPerS={wanted} letters={letters} />
+      </Panel>
+      {laid.length > 0 && <Behind content={content} unit={unit} engine={engine} laid={laid} />}
+      <Box>
+        <Panel title="Which core puts it there">
+          <WantedCores content={content} unit={unit} station={station} wantedRadPerS={wanted} />
+        </Panel>
+        {fitted && (
+          <Panel title="The fitted converter elsewhere" mt="8px">
+            <Elsewhere part={fitted} />
+          </Panel>
+        )}
+      </Box>
+    </Grid>
+  )
+}
+
+const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly Laid[] }) => (
+  <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
+    <Panel title="Behind the turbine" aside={<OutputLegend />}>
+      <OutputChart laid={laid} height={400} />
+    </Panel>
+    <Panel title="Behind this engine">
+      <InFigures content={content} unit={unit} engine={engine} laid={laid} />
+    </Panel>
+  </Grid>
+)
+
+/** The fitted converter and those laid over it, each with what it does; those without a stall are named instead. */
+function useLaid(content: JobContent, unit: Unit, converters: readonly ConverterPart[]): { laid: Laid[]; unfit: string[]; fitted: ConverterPart | undefined } {
+  const overlaid = useStore(matchStore, (view) => view.overlaid)
+  const station = converterStation(unit) ?? ''
+  const fitted = converters.find(({ id }) => id === content.spec.fits[station])
+  const over = overlaid.flatMap((id) => converters.find((part) => part.id === id && id !== fitted?.id) ?? [])
+  const laid: Laid[] = []
+  const unfit = fitted ? [] : ['No converter is fitted: take one from the shelf.']
+  ;[fitted, ...over].forEach((part, i) => {
+    const match = part && matchOf(content, unit, part.geometry)
+    if (!part || !match) return
+    if (match.outcome === 'runs') laid.push({ part, match, letter: LETTERS[i] ?? '', dashes: DASHES[i] ?? '' })
+    else unfit.push(`${part.name} is ${noStallWords(match.outcome)} behind this engine.`)
+  })
+  return { laid, unfit, fitted }
+} // prettier-ignore
+
+const Usual = ({ shown }: { shown: boolean }) =>
+  shown ? (
+    <Worded height="22px" onClick={() => matchStore.setState({ wantedRadPerS: null })} data-testid="usual-wanted">
+      as by use and school
+    </Worded>
+  ) : null
+
+const InputLegend = () => (
+  <Flex fontSize="13.5px" gap="10px" wrap="wrap" justify="end">
+    <Text color="torque" fontWeight={600}>
+      engine, lb-ft (dotted: off boost)
+    </Text>
+    <Text color="oil" fontWeight={600}>
+      converter takes in
+    </Text>
+    <Text color="inkSoft">dots: full throttle from the stall up</Text>
+  </Flex>
+)
+
+const OutputLegend = () => (
+  <Flex fontSize="13.5px" gap="8px">
+    <Text color="torque" fontWeight={600}>
+      lb-ft
+    </Text>
+    <Text color="oil" fontWeight={600}>
+      hp
+    </Text>
+    <Text color="inkSoft">passed, %</Text>
+  </Flex>
+)

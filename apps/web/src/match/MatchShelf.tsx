@@ -1,0 +1,81 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { figure, noStallWords, secondsWords, type JobContent } from '@plucky/contract'
+import { converterCharacteristic, fromSi, kFactorRpm, type Unit } from '@plucky/core'
+import { take } from '../bench/Works.js'
+import { Choice } from '../ui/choice.js'
+import { Ruled } from '../ui/buttons.js'
+import { matchOf, type ConverterPart } from './matched.js'
+import { overlay } from './match-state.js'
+
+interface ShelfProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: string
+  readonly converters: readonly ConverterPart[]
+  readonly wantedRadPerS: number
+  /** Letter by part id, of those laid over. */
+  readonly letters: ReadonlyMap<string, string>
+}
+
+/** The converters that fit, nearest to the wanted stall first. */
+export function MatchShelf({ content, unit, station, converters, wantedRadPerS, letters }: ShelfProps) {
+  const rows = converters.map((part) => {
+    const match = matchOf(content, unit, part.geometry)
+    const away = match?.outcome === 'runs' ? match.stall.engineSpeedRadPerS - wantedRadPerS : Infinity
+    return { part, match, away }
+  })
+  rows.sort((a, b) => Math.abs(a.away) - Math.abs(b.away))
+  return (
+    <Box as="ol" listStyleType="none" data-testid="match-shelf" maxH="424px" overflowY="auto">
+      {rows.map(({ part, match, away }) => {
+        const fitted = content.spec.fits[station] === part.id
+        return (
+          <Flex key={part.id} as="li" align="center" gap="8px" py="5px" borderTopWidth="1px" borderColor="ruleSoft" minH="58px" data-testid={`match-${part.id}`}>
+            <Box flex="1" minW="0" lineHeight="1.25">
+              <Text fontSize="14px" fontWeight={fitted ? 700 : 400} truncate title={part.name}>
+                {`${letters.get(part.id) ? `${letters.get(part.id)}  ` : ''}${part.name}`}
+              </Text>
+              <Text fontSize="13px" color="inkSoft">
+                {describe(part)}
+              </Text>
+              <Text fontSize="13px" color="inkSoft">
+                {match?.outcome === 'runs' ? `${figure((1 - (match.finish?.efficiency ?? NaN)) * 100, 1)} % lost at the top, ${secondsWords(match.heat.secondsToLimit)} at the stall` : match ? noStallWords(match.outcome) : ''}
+              </Text>
+            </Box>
+            <Box textAlign="right" flexShrink={0} lineHeight="1.15">
+              <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
+                {match?.outcome === 'runs' ? figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm')) : '—'}
+              </Text>
+              <Text fontFamily="figures" fontSize="14px" color="inkSoft">
+                {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(fromSi(away, 'rpm')))}` : ''}
+              </Text>
+            </Box>
+            <Flex direction="column" gap="3px" flexShrink={0} width="74px">
+              {fitted ? (
+                <Text fontSize="13.5px" fontWeight={600} textAlign="center">
+                  fitted
+                </Text>
+              ) : (
+                <>
+                  <Choice on={letters.has(part.id)} onPick={() => overlay(part.id)} label={`Lay ${part.name} over`} testId={`lay-${part.id}`}>
+                    lay over
+                  </Choice>
+                  <Ruled size="sm" minH="28px" height="28px" px="4px" aria-label={`Fit ${part.name}`} onClick={() => take(content, { station, part: part.id })} data-testid={`fit-${part.id}`}>
+                    Fit
+                  </Ruled>
+                </>
+              )}
+            </Flex>
+          </Flex>
+        )
+      })}
+    </Box>
+  ) // prettier-ignore
+}
+
+/** Core, K-factor and stall torque ratio of a converter, and whether it was measured. */
+function describe({ geometry }: ConverterPart): string {
+  const { stallCapacity, stallTorqueRatio } = converterCharacteristic(geometry)
+  const locks = geometry.lockup ? ', locks' : ''
+  return `${figure(geometry.diameterM * 1000)} mm, K ${figure(kFactorRpm(stallCapacity))}${geometry.table ? ' ⌀' : ''}, ratio ${figure(stallTorqueRatio, 2)}${locks}`
+}

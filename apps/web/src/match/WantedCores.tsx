@@ -1,0 +1,63 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { figure, type JobContent } from '@plucky/contract'
+import { fromSi, type Unit } from '@plucky/core'
+import { useState } from 'react'
+import { OwnPart } from '../bench/OwnPart.js'
+import { take } from '../bench/Works.js'
+import { shopStore } from '../state/shop.js'
+import { Worded } from '../ui/buttons.js'
+import { coresFor, type ConverterPart } from './matched.js'
+
+/** The other way round: which core of each family and stator would stall where it is wanted. */
+export function WantedCores({
+  content,
+  unit,
+  station,
+  wantedRadPerS,
+}: {
+  content: JobContent
+  unit: Unit
+  station: string
+  wantedRadPerS: number
+}) {
+  const [drawn, setDrawn] = useState<ConverterPart>()
+  const cores = coresFor(content, wantedRadPerS)
+  if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf names its family of cores.</Text>
+  return (
+    <Box data-testid="wanted-cores">
+      {cores.map(({ family, stator, basis, geometry, unlikely }) => (
+        <Flex key={family + stator} align="baseline" gap="10px" borderTopWidth="1px" borderColor="ruleSoft" py="2px" fontSize="14px">
+          <Text flex="1" minW="0" truncate>
+            {`${family}, ${stator}`}
+          </Text>
+          {geometry ? (
+            <>
+              <Text fontFamily="figures" fontSize="16px" fontWeight={600}>
+                {`${figure(geometry.diameterM * 1000)} mm`}
+              </Text>
+              <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
+                {unlikely ? 'unusual' : `ratio ${figure(geometry.stallTorqueRatio, 2)}`}
+              </Text>
+              <Worded height="24px" disabled={unlikely} onClick={() => setDrawn({ ...basis, geometry, stated: [], unitIds: [unit.id], stationIds: [station], name: `${family} ${figure(geometry.diameterM * 1000)} mm, stator ${stator}` })}>
+                To the shelf…
+              </Worded>
+            </>
+          ) : (
+            <Text color="inkSoft">held earlier: the engine comes to rest below</Text>
+          )}
+        </Flex>
+      ))}
+      <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
+        {`For a stall of ${figure(fromSi(wantedRadPerS, 'rpm'))} rpm, family and stator as named; K falls with the size to the power 2.5 (hydrodynamic similarity). Stators of one pattern differ by a few per cent; the builder’s figure counts.`}
+      </Text>
+      {drawn && (
+        <OwnPart
+          basis={drawn}
+          taken={(id) => shopStore.getState().parts.has(id)}
+          onClose={() => setDrawn(undefined)}
+          onAdded={(id) => take(content, { station, part: id })}
+        />
+      )}
+    </Box>
+  ) // prettier-ignore
+}

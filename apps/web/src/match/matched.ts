@@ -1,0 +1,94 @@
+import type { JobContent } from '@plucky/contract'
+import {
+  engineOfBrief,
+  matchFigures,
+  partsFor,
+  solveTrain,
+  toSi,
+  wantedCore,
+  type ConverterGeometry,
+  type Engine,
+  type MatchOutcome,
+  type Part,
+  type Unit,
+} from '@plucky/core'
+import { shopStore } from '../state/shop.js'
+
+export type ConverterPart = Extract<Part, { kind: 'converter' }>
+
+/** The station of a unit at which a converter stands. */
+export const converterStation = (unit: Unit): string | undefined => unit.stations.find(({ kind }) => kind === 'converter')?.id
+
+/** The converters that fit a unit. */
+export function convertersFor(unit: Unit): ConverterPart[] {
+  const station = converterStation(unit)
+  return station ? partsFor(shopStore.getState(), unit, station).filter((part): part is ConverterPart => part.kind === 'converter') : []
+}
+
+/** The engine of a job, or nothing where its brief contradicts itself. */
+export function engineFor(content: JobContent): Engine | undefined {
+  const made = engineOfBrief(content.brief.engine)
+  return made.ok ? made.value : undefined
+}
+
+let known = new WeakMap<JobContent['brief'], Map<object, MatchOutcome>>()
+shopStore.subscribe(() => (known = new WeakMap()))
+
+/** All that a converter does behind a job's engine; made once a brief, rules and geometry. */
+export function matchOf(content: JobContent, unit: Unit, converter: ConverterGeometry): MatchOutcome | undefined {
+  const engine = engineFor(content)
+  if (!engine) return undefined
+  const of = known.get(content.brief) ?? new Map<object, MatchOutcome>()
+  known.set(content.brief, of)
+  const before = of.get(converter)
+  if (before && ruled.get(before) === content.rules) return before
+  const { brief, rules } = content
+  const gearing = shopStore.getState().gearing.get(unit.id) ?? solveTrain(unit.train)
+  const made = matchFigures({ engine, converter, brief, rules, ranges: unit.train.ranges, gearing })
+  of.set(converter, made)
+  ruled.set(made, rules)
+  return made
+}
+
+const ruled = new WeakMap<MatchOutcome, JobContent['rules']>()
+
+/** A family with a stator, and the core of it that would stall where it is wanted. */
+export interface FamilyCore {
+  readonly family: string
+  readonly stator: string
+  readonly basis: ConverterPart
+  /** Nothing where an earlier crossing holds the engine. */
+  readonly geometry: ConverterGeometry | undefined
+  /** A size that nobody builds or no case takes. */
+  readonly unlikely: boolean
+}
+
+const SIZES = { least: 0.18, most: 0.36 } as const
+
+/** Every family and stator on the shelf in the core that puts the stall where it is wanted. */
+export function coresFor(content: JobContent, stallRadPerS: number): FamilyCore[] {
+  const engine = engineFor(content)
+  const first = new Map<string, ConverterPart>()
+  for (const part of shopStore.getState().parts.values())
+    if (part.kind === 'converter' && part.geometry.family) {
+      const key = `${part.geometry.family}|${part.geometry.stator ?? ''}`
+      if (!first.has(key)) first.set(key, part)
+    }
+  return [...first.values()].flatMap((basis) => {
+    if (!engine) return []
+    const found = wantedCore(basis.geometry, stallCurve(engine, stallRadPerS), stallRadPerS)
+    const geometry = found.outcome === 'found' ? found.geometry : undefined
+    const unlikely = geometry !== undefined && (geometry.diameterM < SIZES.least || geometry.diameterM > SIZES.most)
+    return [{ family: basis.geometry.family ?? '', stator: basis.geometry.stator ?? '', basis, geometry, unlikely }]
+  })
+}
+
+/** The curve that a wanted stall on the brake is looked for on: with boost from its threshold on. */
+const stallCurve = ({ on, off, boost }: Engine, stallRadPerS: number) => (off && boost && stallRadPerS < boost.thresholdRadPerS ? off : on)
+
+/** Where the stall is wanted until it is dragged elsewhere: the middle of the window of use and school. */
+export function usualWanted(content: JobContent, match: MatchOutcome | undefined): number {
+  const engine = engineFor(content)
+  if (!engine || match?.outcome !== 'runs') return toSi(2500, 'rpm')
+  return ((match.window.from + match.window.to) / 2) * engine.on.peakTorqueSpeedRadPerS
+}

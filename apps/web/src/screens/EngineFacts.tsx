@@ -1,0 +1,124 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { CORRECTION_WORDS, MEASURED_AT_WORDS, type Problem } from '@plucky/contract'
+import { boostFor, CORRECTIONS, ENGINE_INERTIA, engineCurve, toSi, type BriefEngine, type Measurement } from '@plucky/core'
+import type { ReactNode } from 'react'
+import { typeInBrief } from '../state/brief-draft.js'
+import { Worded } from '../ui/buttons.js'
+import { Choice } from '../ui/choice.js'
+import { Pick } from '../ui/Pick.js'
+import { QuantityField } from '../ui/QuantityField.js'
+
+interface FactsProps {
+  readonly engine: BriefEngine
+  readonly problems: readonly Problem[]
+}
+
+/** What else is known of an engine: how it was measured, when its boost is there, its cylinders and its inertia. */
+export function EngineFacts({ engine, problems }: FactsProps) {
+  const problemAt = (path: string) => problems.find((p) => p.path === path)?.sentence
+  return (
+    <>
+      <Measured measured={engine.measured ?? PLAIN} problemAt={problemAt} />
+      <BoostFields engine={engine} problemAt={problemAt} />
+      <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start" mt="10px">
+        <QuantityField
+          label="Cylinders"
+          digits={0}
+          value={engine.cylinders ?? null}
+          problem={problemAt('engine.cylinders')}
+          onCommit={(v) => void typeInBrief('engine.cylinders', v ?? undefined)}
+          testId="brief-cylinders"
+        />
+        <QuantityField
+          label={`Inertia, empty: ${ENGINE_INERTIA[engine.kind]}`}
+          unit="kg·m²"
+          digits={2}
+          value={engine.inertiaKgM2 ?? null}
+          problem={problemAt('engine.inertiaKgM2')}
+          onCommit={(v) => void typeInBrief('engine.inertiaKgM2', v ?? undefined)}
+        />
+      </Grid>
+    </>
+  )
+}
+
+type ProblemAt = (path: string) => string | undefined
+
+const PLAIN: Measurement = { at: 'flywheel', correction: 'none' }
+
+const Group = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Box mt="12px" borderTopWidth="1px" borderColor="ruleSoft" pt="6px">
+    <Text fontFamily="heading" fontSize="15px" fontWeight={600} mb="2px">
+      {title}
+    </Text>
+    {children}
+  </Box>
+)
+
+/** Where the figures were taken and how they were corrected; they stay as entered. */
+function Measured({ measured, problemAt }: { measured: Measurement; problemAt: ProblemAt }) {
+  const set = (change: Partial<Measurement>) => typeInBrief('engine.measured', { ...measured, ...change })
+  const air = measured.air ?? { barometerPa: toSi(29.2, 'inHg'), temperatureK: toSi(77, '°F'), humidity: 0.4 }
+  const field = (key: string, label: string, value: number | null, commit: (v: unknown) => void, unit?: 'inHg' | '°F') => (
+    <QuantityField
+      label={label}
+      {...(unit ? { unit } : {})}
+      digits={2}
+      value={value}
+      problem={problemAt(`engine.measured.${key}`)}
+      onCommit={(v) => void commit(v)}
+      testId={`measured-${key}`}
+    />
+  )
+  return (
+    <Group title="How it was measured">
+      <Grid templateColumns="1fr 1fr" gap="8px 16px" alignItems="start">
+        <Pick label="Figures taken" width="100%" value={measured.at} options={Object.entries(MEASURED_AT_WORDS)} onPick={(at) => set({ at: at as Measurement['at'] })} testId="measured-at" />
+        <Pick label="They are" width="100%" value={measured.correction} options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)} onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })} testId="measured-correction" />
+        {measured.at === 'wheels' && field('lossShare', 'Lost on the way, share', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
+        {measured.correction === 'factor' && field('factor', 'Factor on the sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
+        {measured.correction === 'observed' && field('air.barometerPa', 'Barometer', air.barometerPa, (v) => set({ air: { ...air, barometerPa: v as number } }), 'inHg')}
+        {measured.correction === 'observed' && field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => set({ air: { ...air, temperatureK: v as number } }), '°F')}
+        {measured.correction === 'observed' && field('air.humidity', 'Humidity, share', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
+      </Grid>
+      {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map((path) => problemAt(path) && <Text key={path} role="alert" color="break" fontSize="13.5px">{problemAt(path)}</Text>)}
+      {measured.from && <Text fontSize="13px" color="inkSoft" mt="2px">{`From ${measured.from}.`}</Text>}
+    </Group>
+  ) // prettier-ignore
+}
+
+/** When boost is there, and what is without it. */
+function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: ProblemAt }) {
+  const { boost, kind } = engine
+  const curve = engineCurve(engine)
+  const usual = curve.ok ? boostFor(kind, curve.value.peakTorqueSpeedRadPerS) : undefined
+  if (!boost && !usual) return null
+  return (
+    <Group title="Boost">
+      <Flex gap="6px" mb="6px">
+        <Choice on={!boost} onPick={() => typeInBrief('engine.boost', undefined)}>
+          there at once
+        </Choice>
+        <Choice on={boost !== undefined} onPick={() => !boost && usual && typeInBrief('engine.boost', usual)} testId="boost-builds">
+          has to build up
+        </Choice>
+      </Flex>
+      {boost && (
+        <Grid templateColumns="1fr 1fr 1fr" gap="8px 12px" alignItems="start">
+          <QuantityField label="Builds from" unit="rpm" digits={0} value={boost.thresholdRadPerS} problem={problemAt('engine.boost.thresholdRadPerS')} onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)} testId="boost-threshold" />
+          <QuantityField label="Lag" unit="s" digits={2} value={boost.lagS} problem={problemAt('engine.boost.lagS')} onCommit={(v) => void typeInBrief('engine.boost.lagS', v)} testId="boost-lag" />
+          {boost.offPoints ? (
+            <Text fontSize="13.5px" color="inkSoft" alignSelf="end">
+              {`${boost.offPoints.length} points without boost`}
+              <Worded height="24px" onClick={() => typeInBrief('engine.boost.offPoints', undefined)}>
+                leave them
+              </Worded>
+            </Text>
+          ) : (
+            <QuantityField label="Without it, of the peak" digits={2} value={boost.offShare} problem={problemAt('engine.boost.offShare')} onCommit={(v) => void typeInBrief('engine.boost.offShare', v)} testId="boost-share" />
+          )}
+        </Grid>
+      )}
+    </Group>
+  ) // prettier-ignore
+}

@@ -1,0 +1,154 @@
+import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
+import { figure, readConverterTable, writeConverterTable, type ConverterReading, type TableChoices } from '@plucky/contract'
+import { fromSi, type TableRow } from '@plucky/core'
+import { useState } from 'react'
+import { Choice } from '../ui/choice.js'
+import { Ruled, Worded } from '../ui/buttons.js'
+import type { ItemDraft } from './draft-item.js'
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  fontFamily: 'figures',
+  fontSize: '15px',
+  '& td, & th': { padding: '1px 10px 1px 0', textAlign: 'right', borderBottom: '1px solid', borderColor: 'ruleSoft', fontWeight: 400 },
+  '& th': { color: 'inkSoft' },
+} as const
+
+/** A converter's own measured table: pasted or brought as a file, asked about where it does not say enough, refused whole where a row can't be. */
+export function ConverterTable({ draft }: { draft: ItemDraft }) {
+  const held = (draft.item['geometry'] as { table?: readonly TableRow[] } | undefined)?.table
+  const { text, setText, reading, read } = useTableText((rows) => draft.set('geometry.table', rows))
+  return (
+    <Box mt="8px" borderTopWidth="1px" borderColor="rule" pt="4px" data-testid="converter-table">
+      <Flex gap="10px" align="center" wrap="wrap">
+        <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
+          Its own measured table
+        </Text>
+        <File onText={read} />
+        {held && <Worded onClick={() => draft.set('geometry.table', undefined)}>Leave it out</Worded>}
+        {held && <Worded onClick={() => setText(writeConverterTable(held))}>Correct it</Worded>}
+      </Flex>
+      {(!held || text !== undefined) && <Rowed text={text} onText={setText} onRead={read} />}
+      {reading && <Asked reading={reading} onChoice={(choices) => read(text ?? '', choices)} />}
+      {[...(reading?.problems ?? []), ...draft.problems.filter(({ path }) => path.startsWith('geometry.table'))].map(
+        ({ code, path, sentence }) => (
+          <Text key={code + path} role="alert" color="break" fontSize="14px">
+            {sentence}
+          </Text>
+        ),
+      )}
+      {held && text === undefined && <Rows rows={held} />}
+    </Box>
+  )
+}
+
+/** What is being pasted or corrected, and what was understood of it; rows that are good go on. */
+function useTableText(onRows: (rows: readonly TableRow[]) => void) {
+  const [text, setText] = useState<string>()
+  const [reading, setReading] = useState<ConverterReading>()
+  const read = (next: string, choices: TableChoices = {}) => {
+    const found = readConverterTable(next, choices)
+    if (found.rows) onRows(found.rows)
+    setText(found.rows ? undefined : next)
+    setReading(found.rows ? undefined : found)
+  }
+  return { text, setText, reading, read }
+}
+
+interface RowedProps {
+  readonly text: string | undefined
+  readonly onText: (text: string) => void
+  readonly onRead: (text: string) => void
+}
+
+/** The rows as text: read when they are pasted, or when the field is left. */
+const Rowed = ({ text, onText, onRead }: RowedProps) => (
+  <Textarea
+    aria-label="Rows of the table: speed ratio, torque ratio, K-factor"
+    placeholder="or paste its rows: SR, TR, K (rpm/√lb-ft)"
+    fontFamily="figures"
+    fontSize="15px"
+    bg="paper"
+    borderColor="rule"
+    borderRadius="1px"
+    mt="4px"
+    rows={text === undefined ? 2 : 8}
+    value={text ?? ''}
+    onChange={(event) => onText(event.target.value)}
+    onPaste={(event) => {
+      if (text) return
+      event.preventDefault()
+      onRead(event.clipboardData.getData('text'))
+    }}
+    onBlur={(event) => event.target.value.trim() !== '' && onRead(event.target.value)}
+    data-testid="table-text"
+  />
+)
+
+/** What the rows do not say. */
+function Asked({ reading: { table, doubts }, onChoice }: { reading: ConverterReading; onChoice: (choices: TableChoices) => void }) {
+  const choose = (id: string, value: string) => {
+    const [kind, role = ''] = id.split(':')
+    if (kind === 'decimal') return onChoice({ decimal: value as '.' | ',' })
+    return onChoice(
+      kind === 'unit' ? { units: { ...table.units, [role]: value } } : { columns: { ...table.columns, [role]: Number(value) } },
+    )
+  }
+  return doubts.map(({ id, question, answers }) => (
+    <Flex key={id} gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label={question}>
+      <Text fontSize="14px" fontWeight={600}>
+        {question}
+      </Text>
+      {answers.map(({ value, words }) => (
+        <Choice key={value} on={false} onPick={() => choose(id, value)} testId={`answer-${value}`}>
+          {words}
+        </Choice>
+      ))}
+    </Flex>
+  ))
+}
+
+function File({ onText }: { onText: (text: string) => void }) {
+  const [round, setRound] = useState(0)
+  return (
+    <Ruled asChild minH="36px" height="36px" size="sm" cursor="pointer">
+      <label>
+        Take in a file…
+        <input
+          key={round}
+          type="file"
+          accept=".csv,.txt,text/csv"
+          className="sr-only"
+          style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+          onChange={(event) => {
+            setRound(round + 1)
+            void event.target.files?.[0]?.text().then(onText)
+          }}
+          data-testid="converter-file"
+        />
+      </label>
+    </Ruled>
+  )
+}
+
+const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
+  <chakra.table css={TABLE}>
+    <thead>
+      <tr>
+        {['speed ratio', 'torque ratio', 'K, rpm/√lb-ft', 'passed, %'].map((word) => (
+          <th key={word}>{word}</th>
+        ))}
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map(({ speedRatio, torqueRatio, kFactorRadPerSPerRootNm }, i) => (
+        <tr key={i}>
+          <td>{figure(speedRatio, 3)}</td>
+          <td>{figure(torqueRatio, 3)}</td>
+          <td>{figure(fromSi(kFactorRadPerSPerRootNm, 'rpm/√lb-ft'), 1)}</td>
+          <td>{figure(100 * speedRatio * torqueRatio, 1)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </chakra.table>
+)

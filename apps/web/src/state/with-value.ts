@@ -1,0 +1,15 @@
+/** A copy with the value at a path replaced; undefined takes a field away, or a member out of its list. */
+export function withValue<T extends object>(item: T, path: string, value: unknown): T {
+  const copy = structuredClone(item) as Record<string, unknown>
+  const keys = path.split('.')
+  const last = keys.pop() as string
+  let at = copy
+  for (const [i, key] of keys.entries()) {
+    at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}
+    at = at[key] as Record<string, unknown>
+  }
+  if (value !== undefined) at[last] = value
+  else if (Array.isArray(at)) at.splice(Number(last), 1)
+  else Reflect.deleteProperty(at, last)
+  return copy as T
+}

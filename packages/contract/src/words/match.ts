@@ -1,0 +1,75 @@
+import { fromSi, type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures, type MatchOutcome } from '@plucky/core'
+import { STALL_SCHOOL_WORDS, USE_WORDS } from './choices.js'
+import { figure, quantity } from './format.js'
+
+const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
+
+/** How the stall stands to where it is wanted, with what is given up. */
+export function standingSentence(match: MatchFigures, engine: Engine, brief: Pick<Brief, 'use'>): string {
+  const peak = engine.on.peakTorqueSpeedRadPerS
+  const away = match.stall.engineSpeedRadPerS - peak
+  const where = Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak` // prettier-ignore
+  const wanted = `${STALL_SCHOOL_WORDS[match.window.school]} is wanted (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
+  const verdicts = {
+    tight: `tight for ${USE_WORDS[brief.use]}: it fights cam and boost`,
+    'as-wanted': `as wanted for ${USE_WORDS[brief.use]}`,
+    loose: `loose for ${USE_WORDS[brief.use]}: soft at part throttle`,
+  } as const
+  const given = fromSi(match.torqueGivenUpNm, 'lb-ft') < 1 ? '' : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of the peak ${match.boost === 'on-the-move' ? 'are not there' : 'are given up'} in the launch.` // prettier-ignore
+  return `The stall lies ${where}, ${verdicts[match.standing]}; ${wanted}.${given}`
+}
+
+/** When boost is there. */
+export function boostSentence(match: MatchFigures): string {
+  const off = match.stallOff
+  switch (match.boost) {
+    case 'needs-none':
+      return ''
+    case 'on-the-brake':
+      return off ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and takes it to ${rpm(match.stallOn.engineSpeedRadPerS)}.` : 'Boost is there at the stall.' // prettier-ignore
+    case 'on-the-move':
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: on the brake it never makes boost. That comes once the turbine turns ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest range`}.` // prettier-ignore
+    case 'never':
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm and stays below the threshold up to redline: it never makes boost through this converter.` // prettier-ignore
+  }
+}
+
+/** How a flash, or a stall with the output held, ends. */
+export function flashWords(end: FlashEnd | null): string {
+  if (!end) return '—'
+  switch (end.outcome) {
+    case 'flashed':
+      return `${rpm(end.speedRadPerS)} rpm after ${figure(end.timeS, 1)} s${end.boostShare < 0.95 ? `, ${figure(end.boostShare * 100)} % of boost there` : ''}` // prettier-ignore
+    case 'past-redline':
+      return `past redline after ${figure(end.timeS, 1)} s`
+    case 'held-at-idle':
+      return 'the engine can’t turn it at idle'
+    case 'not-settled':
+      return 'does not settle within 30 s'
+  }
+}
+
+/** Why a converter has no stall behind an engine. */
+export const noStallWords = (outcome: Exclude<MatchOutcome['outcome'], 'runs'>): string =>
+  outcome === 'held-at-idle' ? 'so tight that the engine can’t turn it at idle' : 'so loose that the engine runs past redline'
+
+/** Seconds that a stall may last, as they deserve to be said. */
+export const secondsWords = (seconds: number): string => (seconds < 10 ? `${figure(seconds, 1)} s` : `${figure(seconds)} s`)
+
+/** Cycles to a crack, as an order of magnitude. */
+export function cyclesWords(cycles: number): string {
+  if (!Number.isFinite(cycles)) return 'no end in sight'
+  if (cycles < 1000) return 'hundreds or fewer'
+  return `about 10${superscript(Math.round(Math.log10(cycles)))}`
+}
+
+const superscript = (n: number) => [...String(n)].map((digit) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(digit)]).join('')
+
+/** How the lockup's face lies, and between which pressures it bears whole. */
+export function leanSentence({ state, span, oil, knownLimitPa }: LockupReport): string {
+  const across = quantity(oil.applyPa - oil.releasePa, 'psi')
+  const lies = state.edge === 'flat' ? 'lies flat' : `bears harder at its ${state.edge} edge${state.lifted ? '; the other has lifted' : ''}`
+  const bears = span ? `It bears whole ${span.liftsAbovePa === null ? `from ${quantity(span.bearsFromPa, 'psi')} on` : `from ${quantity(span.bearsFromPa, 'psi')} to ${quantity(span.liftsAbovePa, 'psi')}`}.` : 'It bears whole at no pressure.' // prettier-ignore
+  const known = knownLimitPa === null ? '' : ` By the known piston of its shape, at most ${quantity(knownLimitPa, 'psi')}.`
+  return `At ${across} across it the face ${lies}. ${bears}${known}`
+}
