@@ -6,6 +6,7 @@ const VIEWS = [
   '/',
   '/jobs/1',
   '/jobs/1/brief',
+  '/jobs/1/match',
   '/jobs/1/rules',
   '/jobs/1/unit',
   '/jobs/1/lost',

@@ -13,7 +13,8 @@ interface ChartProps {
   readonly points: readonly CurvePoint[]
   /** What an entered torque is multiplied by to stand at the flywheel. */
   readonly factor?: number
-  readonly onPoint?: (index: number, torqueNm: number) => void
+  /** Moves a point from where it is now; what is drawn may lag behind quick keys. */
+  readonly onPoint?: (index: number, move: (torqueNm: number) => number) => void
   /** Where the fitted converter stalls, if it does. */
   readonly stallSpeedRadPerS: number | undefined
   /** Another curve to compare with. */
@@ -87,17 +88,17 @@ const PAGE = toSi(10, 'lb-ft')
 /** The points as they were entered; each can be dragged up and down, or moved by the arrow keys, by 1 lb-ft or by 10. */
 function Measured({ points, factor, x, y, onPoint }: MeasuredProps) {
   const taken = onPoint && points.length <= MOST_HANDLES
-  const set = (i: number, nm: number) => onPoint?.(i, Math.max(STEP, Math.round(nm / STEP) * STEP))
+  const move = (i: number, to: (nm: number) => number) => onPoint?.(i, (nm) => Math.max(STEP, Math.round(to(nm) / STEP) * STEP))
   const drag = (i: number) => (event: PointerEvent<SVGGElement>) => {
     if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
     const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect()
-    if (event.buttons > 0 && box) set(i, toSi(y.invert(event.clientY - box.top), 'lb-ft') / factor)
+    if (event.buttons > 0 && box) move(i, () => toSi(y.invert(event.clientY - box.top), 'lb-ft') / factor)
   }
-  const key = (i: number, nm: number) => (event: KeyboardEvent) => {
+  const key = (i: number) => (event: KeyboardEvent) => {
     const by = { ArrowUp: STEP, ArrowDown: -STEP, PageUp: PAGE, PageDown: -PAGE }[event.key]
     if (by === undefined) return
     event.preventDefault()
-    set(i, nm + by)
+    move(i, (nm) => nm + by)
   }
   return points.map((p, i) => {
     const [cx, cy] = [x(rpm(p.speedRadPerS)), y(lbft(p.torqueNm * factor))]
@@ -115,7 +116,7 @@ function Measured({ points, factor, x, y, onPoint }: MeasuredProps) {
         style={{ cursor: 'ns-resize', touchAction: 'none' }}
         onPointerDown={drag(i)}
         onPointerMove={drag(i)}
-        onKeyDown={key(i, p.torqueNm)}
+        onKeyDown={key(i)}
         data-testid={`chart-point-${i}`}
       >
         <rect x={cx - 12} y={cy - 16} width={24} height={32} fill="transparent" />

@@ -4,7 +4,7 @@ import { ENGINE_KINDS, engineOfBrief, flywheelFactor, LAUNCHES, misfitKey, UPPER
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
-import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
+import { draftFor, draftStore, inForm, leaveDraft, movePoint, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
 import { change } from '../state/job.js'
 import { answerFor, misfitsOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
@@ -88,7 +88,7 @@ function Curve({ content, stallSpeedRadPerS }: { content: JobContent; stallSpeed
         points={points}
         factor={factor?.ok ? factor.value : 1}
         stallSpeedRadPerS={stallSpeedRadPerS}
-        {...(points.length > 0 ? { onPoint: (i: number, torqueNm: number) => typeInBrief(`engine.points.${i}.torqueNm`, torqueNm) } : {})}
+        {...(points.length > 0 ? { onPoint: movePoint } : {})}
       />
       <PracticePull engine={made.value} name={content.name} />
     </>

@@ -7,7 +7,7 @@ import { Ruled } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
-  ['peakTorqueNm', 'Peak torque at the flywheel', 'lb-ft'],
+  ['peakTorqueNm', 'Peak torque', 'lb-ft'],
   ['peakTorqueSpeedRadPerS', 'at', 'rpm'],
   ['peakPowerW', 'Peak power', 'hp'],
   ['peakPowerSpeedRadPerS', 'at', 'rpm'],
@@ -92,7 +92,7 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
           Engine speed, rpm
         </Text>
         <Text fontSize="13.5px" color="inkSoft">
-          Torque at the flywheel, lb-ft
+          Torque as measured, lb-ft
         </Text>
         <span />
         {points.map((point, i) => (

@@ -38,6 +38,15 @@ export function typeInBrief(path: string, value: unknown): void {
   takeBrief(withValue(brief, path, value))
 }
 
+/** Moves a measured point from where it stands in the latest draft. */
+export function movePoint(index: number, move: (torqueNm: number) => number): void {
+  const { content } = jobStore.getState()
+  if (!content) return
+  const { engine } = draftFor(content, draftStore.getState().draft).brief
+  const point = engine.form === 'points' ? engine.points[index] : undefined
+  if (point) typeInBrief(`engine.points.${index}.torqueNm`, move(point.torqueNm))
+}
+
 export function takeBrief(brief: Brief): void {
   const checked = checkBrief(brief)
   if (checked.ok) {

@@ -1,0 +1,129 @@
+import { expect, test, type Page } from '@playwright/test'
+import { jobOf, openJob, ownJob, saved, sentence, type } from './bench.js'
+
+/** A pull in the words of a cell: semicolons, decimal commas, every cell in quotes. */
+function pull(rows: number, badRow?: number): string {
+  const comma = (value: number, digits: number) => `"${value.toFixed(digits).replace('.', ',')}"`
+  const lines = Array.from({ length: rows }, (_, i) => {
+    const rpm = 1500 + (5500 * i) / (rows - 1)
+    const torque = 760 - 40 * ((rpm - 4600) / 2400) ** 2 + Math.sin(i) // wobbles like a cell
+    return i === badRow ? `${comma(rpm, 1)};"n/a"` : `${comma(rpm, 1)};${comma(torque, 2)}`
+  })
+  return ['"Drehzahl [1/min]";"Drehmoment [Nm]"', ...lines].join('\r\n')
+}
+
+const bring = (page: Page, text: string) =>
+  page.getByTestId('dyno-file').setInputFiles({ name: 'pull 7.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+
+test('a dyno file of 20,000 rows with one bad row names it and changes nothing until that is decided; then it is the engine', async ({ page, request }) => {
+  const job = await ownJob(request, 'From the cell')
+  await openJob(page, job, '/brief')
+  const before = await sentence(page).textContent()
+  await page.getByTestId('dyno-open').click()
+  await bring(page, pull(20000, 13370))
+  await expect(page.getByTestId('dyno-bad')).toHaveText('Line 13372: torque: a number is expected, “n/a” stands there.')
+  await expect(page.getByTestId('dyno-take')).toHaveCount(0)
+  expect((await jobOf(request, job.number)).version).toBe(job.version)
+  await expect(sentence(page)).toHaveText(before ?? '')
+  await page.getByTestId('answer-leave-out').click()
+  await page.getByTestId('dyno-wheels').click()
+  await expect(page.getByText(/need the share that is lost on the way there/)).toBeVisible()
+  await type(page, 'dyno-loss', '0.15')
+  await page.getByTestId('dyno-take').click()
+  await saved(page)
+  const { engine } = (await jobOf(request, job.number)).brief as { engine: { points: unknown[]; measured: object } }
+  expect(engine.measured).toEqual({ at: 'wheels', correction: 'none', lossShare: 0.15, from: 'pull 7.csv' })
+  expect(engine.points.length).toBeLessThanOrEqual(121)
+  await expect(page.getByRole('group', { name: /^Engine: 6(59|60) lb-ft/ })).toBeVisible() // 760 N·m / 0.85
+  await page.reload()
+  await expect(page.getByTestId('points')).toContainText('measured points')
+}) // prettier-ignore
+
+test('a dyno file that does not name its unit is asked about it; points are dragged on the chart by key', async ({ page, request }) => {
+  const job = await ownJob(request, 'Asked')
+  await openJob(page, job, '/brief')
+  await page.getByTestId('dyno-open').click()
+  await page.getByTestId('dyno-paste').focus()
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text', 'rpm,torque\n1500,420\n3000,560\n4500,640\n6000,590\n6800,520\n')
+    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+  })
+  await page.getByTestId('doubt-unit:torque').getByTestId('answer-lb-ft').click()
+  await page.getByTestId('dyno-take').click()
+  await page.getByTestId('chart-point-2').focus()
+  await page.keyboard.press('PageUp')
+  await page.keyboard.press('ArrowUp')
+  await expect(page.getByTestId('point-2-lb-ft')).toHaveValue('651')
+  await saved(page)
+})
+
+test('the wanted stall is dragged and the shelf follows; another converter is laid over and fitted; the verdict moves', async ({ page, request }) => {
+  const job = await ownJob(request, 'Matched')
+  await openJob(page, job, '/match')
+  const first = page.getByTestId('match-shelf').getByRole('listitem').first()
+  await expect(first).toContainText('billet cover')
+  const grip = page.getByTestId('wanted-stall')
+  const box = await grip.boundingBox()
+  if (!box) throw new Error('no grip')
+  await page.mouse.move(box.x + 22, box.y + box.height - 12)
+  await page.mouse.down()
+  await page.mouse.move(box.x - 160, box.y + box.height - 12, { steps: 8 })
+  await page.mouse.up()
+  await expect(first).toContainText('264 mm, stock cover')
+  await grip.focus()
+  for (let i = 0; i < 5; i++) await page.keyboard.press('PageUp')
+  await expect(first).not.toContainText('264 mm, stock cover')
+  await page.getByTestId('lay-conv-264-stock').click()
+  await expect(page.getByTestId('match-figures')).toContainText('A: 264 mm, stock cover')
+  await expect(page.getByTestId('match-figures').getByRole('row', { name: /^stall, held/ })).toContainText('3935 rpm')
+  await page.getByTestId('fit-conv-264-stock').click()
+  await expect(page.getByTestId('match-figures').getByRole('row', { name: /^stall, held/ })).toContainText('3765 rpm')
+  await saved(page)
+  await page.getByTestId('elsewhere-torque').fill('335')
+  await page.getByTestId('elsewhere-torque').press('Enter')
+  await expect(page.getByTestId('elsewhere-stall')).toContainText('2640 rpm') // as it is rated
+  await page.getByTestId('elsewhere-job').selectOption({ index: 2 })
+  await expect(page.getByText(/It stalls at \d+ rpm behind/)).toBeVisible()
+}) // prettier-ignore
+
+test('a converter that locks brings the lockup clutch into the breaking order; its pressures move it', async ({ page, request }) => {
+  const job = await ownJob(request, 'Locked')
+  await openJob(page, job)
+  await page.getByTestId('station-converter').click()
+  await page
+    .getByTestId('candidates')
+    .getByRole('button', { name: /lockup of three faces/ })
+    .click()
+  await page.getByTestId('fit').click()
+  await page.getByTestId('station-lockup').click()
+  await page
+    .getByTestId('candidates')
+    .getByRole('button', { name: /Stiff piston/ })
+    .click()
+  await page.getByTestId('fit').click()
+  await expect(page.getByTestId('lockup-demands').getByRole('row', { name: /^in third/ })).toContainText('locked')
+  const held = page.getByTestId('held-working')
+  const before = await held.textContent()
+  await type(page, 'pressure-release', '40')
+  await expect(held).not.toHaveText(before ?? '')
+  await page.getByTestId('held-working').click()
+  await expect(page.getByText('torque at which the lockup slips').first()).toBeVisible()
+  await saved(page)
+})
+
+test('a converter’s own table is taken in on the shelf: asked for its unit, refused where more would come out than goes in', async ({
+  page,
+}) => {
+  await page.goto('/shelf/parts/conv-258-forged')
+  await page.getByTestId('change-item').click()
+  const bring = (text: string) => page.getByTestId('converter-file').setInputFiles({ name: 'table.csv', mimeType: 'text/csv', buffer: Buffer.from(text) }) // prettier-ignore
+  await bring('SR;TR;K\n0;1,9;150\n0,6;1,8;158\n0,9;1,0;230\n')
+  await page.getByTestId('converter-table').getByTestId('answer-rpm/√lb-ft').click()
+  await expect(page.getByTestId('converter-table')).toContainText('Row 2: speed ratio 0.6 times torque ratio 1.8 is 1.080')
+  await bring('SR;TR;K (rpm/√lb-ft)\n0;1,9;190\n0,6;1,4;198\n0,9;1,0;260\n')
+  await expect(page.getByText('The stall rating gives a K-factor of 150.0 rpm/√lb-ft, the measured table 190.0')).toBeVisible()
+  await bring('SR;TR;K (rpm/√lb-ft)\n0;1,9;148\n0,6;1,4;156\n0,9;1,0;228\n')
+  await page.getByTestId('keep-item').click()
+  await expect(page.getByTestId('item-view')).toContainText('K 148.0 rpm/√lb-ft, measured')
+})
