@@ -32,7 +32,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 5 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 6 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
@@ -84,7 +84,9 @@ describe('a job', () => {
     const job = await jobOne()
     const unit = (await http().get(`/api/units/${job.unitId}`).expect(200)).body as Unit
     const parts = new Map((await shelf()).map((part) => [part.id, part]))
-    const fitted = new Map(Object.entries(job.spec.fits).map(([station, id]) => [station, parts.get(id ?? '') as Part]))
+    const fitted = new Map(
+      Object.entries(job.spec.fits).flatMap(([station, id]): [string, Part][] => (id ? [[station, parts.get(id) as Part]] : [])),
+    )
     const expected = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
     const { body } = await http().get('/api/jobs/1/answer').expect(200)
     expect(body.sentence).toBe(verdictSentence(expected, unit, job.brief))
@@ -166,7 +168,7 @@ describe('open job files', () => {
   })
 
   it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
-    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
+    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|lockup|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
     const taken = (await http().post('/api/jobs/import').send(file).expect(201)).body as Job
     expect((await http().get('/api/units/carried-3').expect(200)).body.id).toBe('carried-3')
     expect((await http().get(`/api/jobs/${taken.number}/answer`)).body.sentence).toBe(

@@ -137,6 +137,21 @@ describe('the lockup clutch', () => {
     expect(cases({ lockupInShifts: 'held' })).toEqual(['lockup-3', 'lockup-4', 'locked-shift-4'])
   })
 
+  it('of a converter that is sold with a figure for it needs no part of its own: the figure counts', () => {
+    const bare = inputOf(jobOf(/coupe/i))
+    const converter = bare.fitted.get('converter') as Part
+    const fitted = new Map([...bare.fitted].filter(([s]) => s !== 'lockup'))
+    const without = answered({ ...bare, fitted }).stations
+    expect(without.find((s) => s.stationId === 'lockup')?.missing).toEqual(['part'])
+    const sold = { ...converter, stated: [...converter.stated, { place: 'lockup-clutch', origin: 'maker', torqueNm: toSi(400, 'lb-ft') }] } as Part // prettier-ignore
+    const { stations } = answered({ ...bare, fitted: fitted.set('converter', sold) })
+    expect(stations.find((s) => s.stationId === 'lockup')).toMatchObject({ missing: [], cases: [] })
+    expect(stations.find((s) => s.stationId === 'converter')?.worst).toMatchObject({
+      place: 'lockup-clutch',
+      capacityNm: toSi(400, 'lb-ft'),
+    })
+  })
+
   it('in a locked upshift is asked the engine and its inertia; what lies behind sees no more than it passes', () => {
     const input = inputOf(jobOf(/coupe/i), { lockupInShifts: 'held', lockedShiftS: 0.1 })
     const answer = answered(input)

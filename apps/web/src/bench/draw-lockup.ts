@@ -3,7 +3,8 @@ import { damperStopTorque, meanRadius, type LockupGeometry } from '@plucky/core'
 import { box, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
-const COVER_AT = 0
+/** Room at the left for the pilot's boss. */
+const COVER_AT = 9
 const PLATE = 2
 
 /** Half-section of a lockup clutch: cover at the left, the linings against it, the piston, and its damper where it has one. */

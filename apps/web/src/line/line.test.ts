@@ -8,7 +8,7 @@ const { units, shelf, jobs } = demoShop()
 const [unit, job] = [units[0] as Unit, jobs[0] as (typeof jobs)[number]]
 const gearing = solveTrain(unit.train)
 const byId = new Map(shelf.map((part) => [part.id, part]))
-const fitted = new Map(Object.entries(job.spec.fits).map(([s, id]) => [s, byId.get(id ?? '') as Part]))
+const fitted = new Map(Object.entries(job.spec.fits).flatMap(([s, id]): [string, Part][] => (id ? [[s, byId.get(id) as Part]] : [])))
 const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure }) as Answer
 
 describe('the band on the strip', () => {
@@ -32,6 +32,22 @@ describe('the band on the strip', () => {
     expect(linkTorque(unit, readings, 'main-shaft', station('gear-sets'))).toBe(readings.get('main-shaft')?.torqueNm)
     expect(linkTorque(unit, readings, 'gear-sets', station('low-one-way'))).toBe(readings.get('low-one-way')?.torqueNm)
     expect(greatestTorque(unit, answer, gearing)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
+  })
+
+  it('runs through the lockup clutch and past the converter where that is locked, and never through an idle one', () => {
+    const fits = new Map(fitted).set('converter', byId.get('conv-258-lock') as Part).set('lockup', byId.get('lockup-three-faces') as Part)
+    const locking = specAnswer({ unit, brief: job.brief, fitted: fits, pressure: job.spec.pressure }) as Answer
+    const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
+    const through = (caseId: string) => {
+      const duty = locking.cases.find((c) => c.id === caseId) as Answer['cases'][number]
+      const readings = readStations(unit, duty, gearing.get('3'))
+      const links = [['flex-plate', 'lockup'], ['lockup', 'input-shaft'], ['flex-plate', 'converter'], ['converter', 'input-shaft']] as const // prettier-ignore
+      return links.map(([from, to]) => linkTorque(unit, readings, from, station(to)) / duty.turbine.torqueNm)
+    }
+    expect(through('lockup-3')).toEqual([1, 1, 0, 0])
+    const [plate, shaft, converter, turbine] = through('full-3')
+    expect([plate, shaft, turbine]).toEqual([0, 0, 1])
+    expect(converter).toBeGreaterThan(0.5)
   })
 
   it('is nowhere while there is no case', () => {

@@ -1,6 +1,17 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { misfitSentence, quantity, type JobContent, KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '@plucky/contract'
-import { ENGINE_KINDS, engineOfBrief, flywheelFactor, LAUNCHES, misfitKey, UPPER_RANGE_STARTS, USES, type Unit } from '@plucky/core'
+import {
+  boostFor,
+  ENGINE_KINDS,
+  engineOfBrief,
+  flywheelFactor,
+  LAUNCHES,
+  misfitKey,
+  UPPER_RANGE_STARTS,
+  USES,
+  type EngineKind,
+  type Unit,
+} from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
@@ -52,7 +63,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
               width="220px"
               value={brief.engine.kind}
               options={worded(ENGINE_KINDS, KIND_WORDS)}
-              onPick={(kind) => typeInBrief('engine.kind', kind)}
+              onPick={(kind) => takeKind(kind as EngineKind)}
             />
             <DynoButton />
           </Flex>
@@ -73,6 +84,12 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
     </Box>
   )
 })
+
+/** Another kind of engine; what has no boost to build keeps none. */
+function takeKind(kind: EngineKind): void {
+  if (!boostFor(kind, 1)) typeInBrief('engine.boost', undefined)
+  typeInBrief('engine.kind', kind)
+}
 
 /** The engine's curve; measured points are dragged on it. */
 function Curve({ content, stallSpeedRadPerS }: { content: JobContent; stallSpeedRadPerS: number | undefined }) {

@@ -22,7 +22,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
     <Box minH="100vh">
       <Flex as="header" className="not-printed" height="44px" align="center" borderBottomWidth="2px" borderColor="ink" bg="sheet">
         <Flex {...cell}>
-          <ChakraLink asChild fontFamily="heading" fontSize="20px" fontWeight={700} letterSpacing="0.09em" color="ink">
+          <ChakraLink asChild fontFamily="heading" fontSize="20px" fontWeight={700} letterSpacing="0.09em" color="ink" whiteSpace="nowrap">
             <Link to="/">PLUCKY RATIO</Link>
           </ChakraLink>
         </Flex>
@@ -94,7 +94,7 @@ function Tab({ to, word }: { to: string; word: string }) {
   return (
     <ChakraLink
       asChild
-      px={{ base: '8px', xl: '12px' }}
+      px={{ base: '6px', '2xl': '12px' }}
       flexShrink={0}
       height="100%"
       display="flex"
@@ -157,6 +157,7 @@ function SaveMark({ job }: { job: JobState }) {
       role="status"
       fontSize="14px"
       mr="6px"
+      whiteSpace={alarming ? 'normal' : 'nowrap'}
       color={alarming ? 'break' : 'inkSoft'}
       fontWeight={alarming ? 600 : 400}
       data-testid="save-state"

@@ -39,39 +39,53 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
               <Sides question={question} content={content} unit={unit} />
             </Panel>
           ))}
-          <Panel title="Power ratings without rpm are taken at" note="by the kind of engine in the brief" mt="10px">
-            <Fields
-              content={content}
-              of={[
-                ['ratingSpeed.petrolRadPerS', 'Petrol'],
-                ['ratingSpeed.dieselRadPerS', 'Diesel'],
-              ]}
-              unitName="rpm"
-            />
-          </Panel>
-          <Panel title="A locked converter" note="slip it is steered to, and how long an upshift through it takes" mt="10px">
-            <Fields content={content} of={[['lockupSlipRadPerS', 'Slip']]} unitName="rpm" />
-            <Fields content={content} of={[['lockedShiftS', 'Locked upshift']]} unitName="s" />
-          </Panel>
-          <Panel title="Oil in a stall" note="where it begins, and where a stall must end" mt="10px">
-            <Fields
-              content={content}
-              of={[
-                ['oilStartK', 'At the start'],
-                ['oilLimitK', 'At the end'],
-              ]}
-              unitName="°F"
-            />
-          </Panel>
-          <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
-            <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
-          </Panel>
         </Box>
-        <Shock content={content} />
+        <Box>
+          <Shock content={content} />
+          <Figured content={content} />
+        </Box>
       </Grid>
     </Box>
   )
 })
+
+/** Rules that are figures. */
+const Figured = ({ content }: { content: JobContent }) => (
+  <>
+    <Panel title="Power ratings without rpm are taken at" note="by the kind of engine in the brief" mt="10px">
+      <Fields
+        content={content}
+        of={[
+          ['ratingSpeed.petrolRadPerS', 'Petrol'],
+          ['ratingSpeed.dieselRadPerS', 'Diesel'],
+        ]}
+        unitName="rpm"
+      />
+    </Panel>
+    <Panel title="A locked converter" note="slip it is steered to, and how long an upshift through it takes" mt="10px">
+      <Fields
+        content={content}
+        of={[
+          ['lockupSlipRadPerS', 'Slip', 'rpm'],
+          ['lockedShiftS', 'Locked upshift', 's'],
+        ]}
+      />
+    </Panel>
+    <Panel title="Oil in a stall" note="where it begins, and where a stall must end" mt="10px">
+      <Fields
+        content={content}
+        of={[
+          ['oilStartK', 'At the start'],
+          ['oilLimitK', 'At the end'],
+        ]}
+        unitName="°F"
+      />
+    </Panel>
+    <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
+      <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
+    </Panel>
+  </>
+)
 
 /** Service factors: how much more than the static torque a place is asked for. */
 function Shock({ content }: { content: JobContent }) {
@@ -147,7 +161,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
       answer?.outcome === 'answered' ? `${heldInWords(answer.held)}${first ? `, ${stationName(unit, first)} first` : ''}` : 'no answer'
     return (
       <Flex key={side.name} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
-        <Box width="118px" flexShrink={0}>
+        <Box width="142px" flexShrink={0}>
           <Choice on={on} onPick={() => take(rules)} testId={`rule-${question.key}-${String(side.value)}`}>
             {side.name}
           </Choice>
@@ -165,7 +179,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 
 interface FieldsProps {
   readonly content: JobContent
-  readonly of: readonly (readonly [path: string, label: string])[]
+  readonly of: readonly (readonly [path: string, label: string, unitName?: FieldsProps['unitName']])[]
   readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's'
 }
 
@@ -185,12 +199,12 @@ function Fields({ content, of, unitName }: FieldsProps) {
   }
   return (
     <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="start">
-      {of.map(([path, label]) => (
+      {of.map(([path, label, own = unitName]) => (
         <QuantityField
           key={path}
           label={capital(label)}
-          {...(unitName ? { unit: unitName } : {})}
-          digits={unitName && unitName !== 's' ? 0 : 2}
+          {...(own ? { unit: own } : {})}
+          digits={own && own !== 's' ? 0 : 2}
           value={at(path)}
           onCommit={set(path)}
           testId={`rule-${path}`}

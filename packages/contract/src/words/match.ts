@@ -11,9 +11,9 @@ export function standingSentence(match: MatchFigures, engine: Engine, brief: Pic
   const where = Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak` // prettier-ignore
   const wanted = `${STALL_SCHOOL_WORDS[match.window.school]} is wanted (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
   const verdicts = {
-    tight: `tight for ${USE_WORDS[brief.use]}: it fights cam and boost`,
-    'as-wanted': `as wanted for ${USE_WORDS[brief.use]}`,
-    loose: `loose for ${USE_WORDS[brief.use]}: soft at part throttle`,
+    tight: `too tight for the use (${USE_WORDS[brief.use]}): it fights cam and boost`,
+    'as-wanted': `as wanted for the use (${USE_WORDS[brief.use]})`,
+    loose: `too loose for the use (${USE_WORDS[brief.use]}): soft at part throttle`,
   } as const
   const given = fromSi(match.torqueGivenUpNm, 'lb-ft') < 1 ? '' : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of the peak ${match.boost === 'on-the-move' ? 'are not there' : 'are given up'} in the launch.` // prettier-ignore
   return `The stall lies ${where}, ${verdicts[match.standing]}; ${wanted}.${given}`

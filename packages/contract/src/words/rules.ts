@@ -66,8 +66,8 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
     key: 'lockupRanges',
     question: 'In which ranges is the converter locked at full power?',
     sides: [
-      { value: 'as-unit', name: 'every range that allows it', why: 'No slip, no heat; the clutch must hold the engine’s peak in each.' },
-      { value: 'top', name: 'the top range alone', why: 'Original linings last longer when the lower ranges keep the fluid between.' },
+      { value: 'as-unit', name: 'every one allowed', why: 'No slip, no heat; the clutch must hold the engine’s peak in each.' },
+      { value: 'top', name: 'the top one alone', why: 'Original linings last longer when the lower ranges keep the fluid between.' },
     ],
   }),
   question({

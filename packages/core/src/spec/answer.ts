@@ -11,7 +11,7 @@ import { engineOfBrief, type Brief } from './brief.js'
 import { dutyCases, lockupOil, type DutyCase, type PressureCalibration } from './duty.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
-import { canLock, engineInertia, fittedConverter } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, statesLockup } from './fitted.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
@@ -197,7 +197,8 @@ function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], g
 }
 
 function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {
-  if (station.kind === 'lockup' && !fittedConverter(input)?.lockup) return NOTHING_NEEDED
+  const converter = [...input.fitted.values()].find(({ kind }) => kind === 'converter')
+  if (station.kind === 'lockup' && (!fittedConverter(input)?.lockup || (!part && statesLockup(converter)))) return NOTHING_NEEDED
   return part ? limitsOf(input, station, part) : NOTHING_FITTED
 }
 

@@ -18,12 +18,17 @@ export function fittedConverter(input: Fitted): ConverterGeometry | undefined {
   return undefined
 }
 
-/** Whether what is fitted can lock: the converter, and the clutch in it where the unit has a station for that. */
-export function canLock(input: Fitted & { readonly unit: Unit }): boolean {
-  const parts = [...input.fitted.values()]
-  const converter = parts.some((part) => part.kind === 'converter' && part.geometry.lockup)
-  return converter && (!hasLockupStation(input.unit) || parts.some((part) => part.kind === 'lockup'))
+/** Whether what is fitted can lock: the converter, and the clutch in it where the unit has a station for that, or a figure stated of it. */
+export function canLock({ fitted, unit }: Fitted & { readonly unit: Unit }): boolean {
+  const parts = [...fitted.values()]
+  const converter = parts.find((part) => part.kind === 'converter')
+  if (!converter?.geometry.lockup) return false
+  return !hasLockupStation(unit) || parts.some((part) => part.kind === 'lockup') || statesLockup(converter)
 }
+
+/** A converter that is sold with a figure for the clutch in it needs none of its own. */
+export const statesLockup = (converter: Part | undefined): boolean =>
+  converter?.stated.some(({ place }) => place === 'lockup-clutch') ?? false
 
 /** Inertia of the engine with its converter, kg·m²; usual for the kind where the brief does not say. */
 export function engineInertia({ brief, fitted }: Fitted & { readonly brief: Brief }): number {

@@ -64,7 +64,7 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     case 'flex-plate':
       return plateLimits(at, part.geometry)
     case 'converter':
-      return converterLimits(at, part.geometry.lockup && !hasLockupStation(unit))
+      return converterLimits(at, part.geometry.lockup)
     case 'lockup':
       return lockupLimits(at, part.geometry)
     case 'shaft': {
@@ -121,7 +121,9 @@ function plateLimits(at: Bench, geometry: FlexPlateGeometry): StationLimits {
 function converterLimits(at: Bench, locks: boolean): StationLimits {
   const stator = stated(at, 'stator-clutch', 'stator-clutch', 'hard')
   const lockup = locks ? stated(at, 'lockup-clutch', 'lockup-clutch', 'friction', { load: { at: 'lockup' } }) : []
-  const missing = [...(counted(stator) ? [] : ['stator-clutch']), ...(locks && !counted(lockup) ? ['lockup-clutch'] : [])]
+  // Where the unit has a station for it, the clutch stands there; what is stated of it with the converter counts all the same.
+  const asks = locks && !hasLockupStation(at.unit)
+  const missing = [...(counted(stator) ? [] : ['stator-clutch']), ...(asks && !counted(lockup) ? ['lockup-clutch'] : [])]
   return { limits: [...stator, ...lockup, ...stated(at, 'station', 'converter', 'hard', { load: { at: 'turbine' } })], missing }
 }
 
