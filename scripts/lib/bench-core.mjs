@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import { solveTrain, specAnswer } from '../../packages/core/dist/index.js'
+import { benchMatch } from './bench-match.mjs'
 import { benchTrain } from './bench-train.mjs'
 import { demoShop } from '../../packages/demo/dist/index.js'
 
@@ -32,7 +33,7 @@ export function benchCore() {
   const verdict = (i) => {
     const station = stations[i % stations.length]
     const choice = shelves.get(station)
-    const fitted = new Map(stations.map((s) => [s, byId.get(job.spec.fits[s])])).set(station, choice[i % choice.length])
+    const fitted = new Map(stations.flatMap((s) => (job.spec.fits[s] ? [[s, byId.get(job.spec.fits[s])]] : []))).set(station, choice[i % choice.length]) // prettier-ignore
     const scale = 1 + (i % 97) / 1000
     const scaled = { ...headline, peakPowerW: headline.peakPowerW * scale, peakTorqueNm: headline.peakTorqueNm * scale }
     const brief = { ...job.brief, engine: { ...job.brief.engine, headline: scaled } }
@@ -43,5 +44,6 @@ export function benchCore() {
     timed('whole verdict, every case, power held of every station', verdict),
     timed('gear train, all ranges of Alder 3 with every name', () => solveTrain(unit.train)),
     ...benchTrain(units),
+    ...benchMatch(jobs, units, byId),
   ]
 }

@@ -9,7 +9,7 @@ import {
   type TableChoices,
 } from '@plucky/contract'
 import type { Correction, Measurement } from '@plucky/core'
-import { startTransition, useRef, useState, type DragEvent } from 'react'
+import { startTransition, useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react'
 import { Choice } from '../ui/choice.js'
 import { Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -129,11 +129,8 @@ interface UnderstoodProps {
 function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
   const { reading, choices, file } = read
   const { table, doubts, hints } = reading
-  const [at, setAt] = useState<Measurement['at']>(hints.atWheels ? 'wheels' : 'flywheel')
-  const [lossShare, setLoss] = useState<number | null>(null)
-  const [correction, setCorrection] = useState<Correction>(
-    hints.corrected === 'older' || hints.corrected === 'j1349' ? hints.corrected : 'none',
-  )
+  const [as, setAs] = useState<As>({ at: hints.atWheels ? 'wheels' : 'flywheel', lossShare: null, correction: hints.corrected === 'older' || hints.corrected === 'j1349' ? hints.corrected : 'none' }) // prettier-ignore
+  const { at, lossShare, correction } = as
   const measured: Measurement = {
     at,
     correction,
@@ -161,29 +158,58 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
       {table.bad.length > 0 && <Bad reading={reading} />}
       {reading.remark && <Text color="break">{reading.remark}</Text>}
       {reading.sweep && (
-        <>
-          <Flex gap="6px" align="center" wrap="wrap" mt="4px">
-            <Text color="inkSoft">Measured</Text>
-            <Choice on={at === 'flywheel'} onPick={() => setAt('flywheel')}>
-              at the flywheel
-            </Choice>
-            <Choice on={at === 'wheels'} onPick={() => setAt('wheels')} testId="dyno-wheels">
-              at the wheels
-            </Choice>
-            <Text color="inkSoft" ml="8px">
-              figures
-            </Text>
-            {(['none', 'j1349', 'older'] as const).map((each) => (
-              <Choice key={each} on={correction === each} onPick={() => setCorrection(each)} testId={`dyno-${each}`}>
-                {CORRECTION_WORDS[each]}
-              </Choice>
-            ))}
-          </Flex>
-          <DynoTaken content={content} sweep={reading.sweep} measured={measured} onLoss={setLoss} onClose={onClose} />
-        </>
+        <Later>
+          <HowMeasured measured={measured} onMeasured={(change) => setAs({ ...as, ...change })} />
+        </Later>
+      )}
+      {reading.sweep && (
+        <Later after={2}>
+          <DynoTaken content={content} sweep={reading.sweep} measured={measured} onLoss={(lossShare) => setAs({ ...as, lossShare })} onClose={onClose} />
+        </Later>
       )}
     </Box>
   ) // prettier-ignore
+}
+
+/** Where and how a file's figures were taken, as it is being said. */
+interface As {
+  readonly at: Measurement['at']
+  readonly lossShare: number | null
+  readonly correction: Correction
+}
+
+/** Follows in a task of its own, so that much that comes at once does not hold the page up. */
+function Later({ after = 1, children }: { after?: number; children: ReactNode }) {
+  const [left, setLeft] = useState(after)
+  useEffect(() => {
+    if (left === 0) return undefined
+    const timer = setTimeout(() => startTransition(() => setLeft(left - 1)))
+    return () => clearTimeout(timer)
+  }, [left])
+  return left === 0 ? children : null
+}
+
+/** Where the figures were taken, and how they were corrected. */
+function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: Measurement; onMeasured: (change: Partial<As>) => void }) {
+  return (
+    <Flex gap="6px" align="center" wrap="wrap" mt="4px">
+      <Text color="inkSoft">Measured</Text>
+      <Choice on={at === 'flywheel'} onPick={() => onMeasured({ at: 'flywheel' })}>
+        at the flywheel
+      </Choice>
+      <Choice on={at === 'wheels'} onPick={() => onMeasured({ at: 'wheels' })} testId="dyno-wheels">
+        at the wheels
+      </Choice>
+      <Text color="inkSoft" ml="8px">
+        figures
+      </Text>
+      {(['none', 'j1349', 'older'] as const).map((each) => (
+        <Choice key={each} on={correction === each} onPick={() => onMeasured({ correction: each })} testId={`dyno-${each}`}>
+          {CORRECTION_WORDS[each]}
+        </Choice>
+      ))}
+    </Flex>
+  )
 }
 
 /** A doubt, with its answers as they can be. */

@@ -27,7 +27,8 @@ export const CasePicker = memo(
 )
 
 function Picker({ unit, cases, chosen, brief }: PickerProps) {
-  const word = (duty: DutyCase) => (duty.kind === 'launch' && brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS[duty.kind])
+  const word = (duty: DutyCase) =>
+    duty.kind !== 'launch' ? KIND_WORDS[duty.kind] : duty.turbine.speedRadPerS > 0 ? 'as boost comes' : brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS.launch // prettier-ignore
   const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
   return (
     <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Range and duty case">

@@ -148,7 +148,7 @@ function CaseNote({ duty }: { duty: DutyCase | undefined }) {
 
 /** Where the case shown is one that is tried on the floor. */
 function StallCaution({ duty }: { duty: DutyCase | undefined }) {
-  if (duty?.kind !== 'launch' && duty?.kind !== 'reverse') return null
+  if (duty === undefined || !['launch', 'launch-off-boost', 'reverse'].includes(duty.kind)) return null
   return (
     <Text fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3" data-testid="stall-caution">
       Stall tests: wheels held, area clear, seconds only, oil temperature watched; nobody in front, behind or below.

@@ -35,7 +35,7 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
       <chakra.table css={TABLE} data-testid="match-figures">
         <thead>
           <tr>
-            <th />
+            <td />
             {laid.map(({ part, letter }) => (
               <th key={part.id}>{letter ? `${letter}: ${part.name}` : `${part.name}, fitted`}</th>
             ))}

@@ -23,6 +23,7 @@ export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'l
   const range = rangeName(unit, duty.rangeId)
   switch (duty.kind) {
     case 'launch':
+      if (duty.turbine.speedRadPerS > 0) return `in ${range} as boost comes`
       return brief.launch === 'rolling' ? `in ${range}, pulling away` : `in ${range} at the stall`
     case 'launch-off-boost':
       return `in ${range} at the stall, off boost`

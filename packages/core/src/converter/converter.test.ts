@@ -79,6 +79,19 @@ describe('stall behind an engine', () => {
     expect(brakeStall(flatEngine(500), characteristic(1e-5, 2)).outcome).toBe('past-redline')
   })
 
+  it('is found, or said not to be, also where it lies at the end of the curve to the last bit', () => {
+    const torques = fc.array(fc.double({ min: 100, max: 900, noNaN: true }), { minLength: 3, maxLength: 8 })
+    fc.assert(
+      fc.property(torques, fc.double({ min: 0.001, max: 0.05, noNaN: true }), (ts, capacity) => {
+        const engine = engineOf(ts.map((t, i) => [800 + 700 * i, t] as const))
+        const converter = characteristic(capacity, 2)
+        const match = operatingPoint(engine, converter, 0, greatestStrength(engine, converter))
+        if (match.outcome === 'matched') expect(converter.capacity(0) * match.point.engineSpeedRadPerS ** 2 / match.point.engineTorqueNm).toBeCloseTo(1, 9) // prettier-ignore
+      }),
+      { numRuns: 3000 },
+    )
+  })
+
   it('reaches redline at the greatest strength, and runs past above it', () => {
     const engine = engineOf([[900, 400], [4500, 900], [7000, 760]]) // prettier-ignore
     const converter = characteristic(rated(3400, 520), 1.9)

@@ -77,7 +77,10 @@ export function operatingPoint(curve: EngineCurve, converter: Characteristic, sp
   const spare = (w: number) => curve.torqueNm(w) - capacity * w * w
   const [low, high] = [speeds[first - 1] as number, speeds[first] as number]
   const spareAt = (i: number, w: number) => (torques[i] as number) - capacity * w * w
-  const root = rootOf(spare, low, high, 1e-9, spareAt(first - 1, low), spareAt(first, high))
+  const spareHigh = spareAt(first, high)
+  // T/ω² is at the capacity there, to the last bit: then the crossing is the end itself.
+  if (spareHigh >= 0) return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, high, strength) }
+  const root = rootOf(spare, low, high, 1e-9, spareAt(first - 1, low), spareHigh)
   if (root.outcome !== 'converged') throw new Error(`Engine and converter are bracketed but do not meet: ${JSON.stringify(root)}`)
   return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, root.x, strength) }
 }

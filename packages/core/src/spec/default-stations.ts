@@ -9,7 +9,7 @@ const codeOf = (name: string) => name.toUpperCase().replace(/[^A-Z0-9]+/g, '-').
 const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' ? 'one-way' : kind === 'band' ? 'band' : 'pack')
 
 /**
- * Stations for a train that has none: plate, converter, stator support, input shaft, a place for every element, the gear sets together, and
+ * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, input shaft, a place for every element, the gear sets together, and
  * the output shaft. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
  */
 export function defaultStations(train: GearTrain): Station[] {
@@ -26,6 +26,8 @@ export function defaultStations(train: GearTrain): Station[] {
     const turns = element.pistonOn ?? (element.a === CASE ? element.b : element.a)
     return { id: ids.get(element.id) as string, code: codeOf(element.id), name: element.id, kind: kindOf(element), load: { at: 'link', id: element.id }, speedOf: turns, strip } // prettier-ignore
   })
+  const locks = train.ranges.some(({ lockup }) => lockup)
+  const lock: Station[] = locks ? [{ id: 'lockup', code: 'LOCK', name: 'lockup clutch', kind: 'lockup', load: { at: 'lockup' }, speedOf: 'engine', strip: place('upper', 0, 'flex-plate') }] : [] // prettier-ignore
   const inner = between.map(({ id }) => ids.get(id) as string)
   return [
     {
@@ -39,14 +41,15 @@ export function defaultStations(train: GearTrain): Station[] {
     },
     { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
     { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
-    { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter') }, // prettier-ignore
+    ...lock,
+    { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
     ...elements,
     { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-shaft', ...inner) }, // prettier-ignore
     { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: { at: 'output' }, speedOf: train.output, strip: place('line', last + 1, 'gear-sets') }, // prettier-ignore
   ]
 }
 
-const FIXED = ['flex-plate', 'converter', 'stator-support', 'input-shaft', 'gear-sets', 'output-shaft']
+const FIXED = ['flex-plate', 'converter', 'lockup', 'stator-support', 'input-shaft', 'gear-sets', 'output-shaft']
 
 function freeOf(id: string, taken: readonly string[]): string {
   let [free, n] = [id, 2]
