@@ -4,6 +4,7 @@ import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
 import * as unitsAndTeardown from './database/migrations/0005-units-and-teardown.js'
+import * as lockupAndStallRules from './database/migrations/0006-lockup-and-stall-rules.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
@@ -100,5 +101,18 @@ describe('what was found of a job', () => {
       const [row] = await scratch.query(sql)
       expect(row?.['body']).toMatchObject({ teardown: NOTHING_FOUND, rules: { ratchetMostNm: DEFAULT_RULES.ratchetMostNm } })
     }
+  })
+
+  it('is judged by the usual rules on lockup and stall where it comes from an earlier version, and keeps its own', async () => {
+    const job = await jobOn('rowan-4')
+    const rules = { ...job.rules, reverseFactor: 1.7 }
+    const { version } = (await http().put(`/api/jobs/${job.number}`).send({ ...contentOf(job), rules, version: job.version }).expect(200)).body as Job // prettier-ignore
+    await http().post(`/api/jobs/${job.number}/revisions`).send({ name: 'with other rules', version }).expect(201)
+    const query = scratch.app.get(Sequelize).getQueryInterface()
+    await lockupAndStallRules.down(query)
+    const bodies = () => Promise.all([`SELECT body->'rules' AS rules FROM jobs WHERE number = ${job.number}`, `SELECT body->'job'->'rules' AS rules FROM revisions WHERE job_number = ${job.number}`].map((sql) => scratch.query(sql))) // prettier-ignore
+    for (const [row] of await bodies()) expect(Object.keys(row?.['rules'] as object)).not.toContain('stallSchool')
+    await lockupAndStallRules.up(query)
+    for (const [row] of await bodies()) expect(row?.['rules']).toEqual({ ...DEFAULT_RULES, reverseFactor: 1.7 })
   })
 })

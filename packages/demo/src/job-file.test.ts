@@ -22,6 +22,30 @@ const unit = units[0] as Unit
 const [weak, balanced] = jobs as [JobContent, JobContent]
 const NOTHING: Lookup = { unit: () => undefined, part: () => undefined, operation: () => undefined }
 
+/** What a brief may say of engine and vehicle beside its curve, a spec of its lockup, and a house of both. */
+const anyFacts = fc
+  .record({
+    at: fc.constantFrom('flywheel' as const, 'wheels' as const),
+    share: fc.double({ min: 0.05, max: 0.3, noNaN: true }),
+    lagS: fc.double({ min: 0.1, max: 2, noNaN: true }),
+    off: fc.boolean(),
+    temperatureK: fc.double({ min: 260, max: 310, noNaN: true }),
+    finalDrive: fc.double({ min: 1, max: 9, noNaN: true }),
+    apply: fc.option(fc.integer({ min: 40, max: 300 }), { nil: undefined }),
+    held: fc.constantFrom('released' as const, 'held' as const),
+  })
+  .map(({ at, share, lagS, off, temperatureK, finalDrive, apply, held }) => ({
+    engine: {
+      measured: { at, lossShare: share, correction: 'none' as const, from: 'pull, 7.csv', air: { barometerPa: toSi(29.1, 'inHg'), temperatureK, humidity: share } },
+      boost: { thresholdRadPerS: toSi(2600, 'rpm'), lagS, offShare: 0.5 + share, ...(off ? { offPoints: [{ speedRadPerS: 120, torqueNm: 300 + share }, { speedRadPerS: 700, torqueNm: 410 }] } : {}) },
+      cylinders: 6,
+      inertiaKgM2: 0.2 + share,
+    },
+    vehicle: { finalDrive, tyreRadiusM: toSi(13, 'in'), dragAreaM2: 0.5 + share, cruiseMPerS: toSi(55, 'mph') },
+    pressure: apply === undefined ? {} : { lockupApplyPa: toSi(apply, 'psi'), lockupReleasePa: 0 },
+    rules: { lockupInShifts: held, lockupSlipRadPerS: share, oilLimitK: temperatureK + 150 },
+  })) // prettier-ignore
+
 /** Any job of the shop: any part or none at each station, worked in any way that it can be, at any pressure and by any rules. */
 const anyJob = fc
   .record({
@@ -32,8 +56,9 @@ const anyJob = fc
     variantId: fc.constantFrom('early', 'late', null),
     limitThatCounts: fc.constantFrom('lower', 'computed', 'stated'),
     budget: fc.option(fc.integer({ min: 0, max: 20000 })),
+    facts: anyFacts,
   })
-  .map(({ job, picks, worked, psi, variantId, limitThatCounts, budget }): JobContent => {
+  .map(({ job, picks, worked, psi, variantId, limitThatCounts, budget, facts }): JobContent => {
     const spec = unit.stations.reduce<Spec>((before, { id }, i) => {
       const parts = partsFor(catalogue, unit, id)
       const part = parts[(picks[i] ?? 0) % (parts.length + 1)]
@@ -42,8 +67,9 @@ const anyJob = fc
       const done = possible.filter((_, k) => (worked[i] ?? 0) & (1 << k)).map((operation: Operation) => operation.id)
       return done.length > 0 ? withWorks(fitted, id, done) : fitted
     }, job.spec)
-    const pressure = { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.2, 'psi') }
-    return { ...job, variantId, spec: { ...spec, pressure }, rules: { ...DEFAULT_RULES, limitThatCounts }, brief: { ...job.brief, budget } }
+    const pressure = { drivePa: toSi(psi, 'psi'), reversePa: toSi(psi * 1.2, 'psi'), ...facts.pressure }
+    const brief = { ...job.brief, budget, engine: { ...job.brief.engine, ...facts.engine }, vehicle: facts.vehicle }
+    return { ...job, variantId, spec: { ...spec, pressure }, rules: { ...DEFAULT_RULES, limitThatCounts, ...facts.rules }, brief }
   })
 const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
 const reread = (text: string) => {

@@ -1,6 +1,6 @@
 import { checkBrief, type JobContent } from '@plucky/contract'
 import { curveFromHeadline, engineCurve, fromSi, headlineFor, toSi, valueOf, type BriefEngine } from '@plucky/core'
-import { draftFor, draftStore, inForm, leaveDraft, scaledTorque, typeInBrief } from './brief-draft.js'
+import { draftFor, draftStore, inForm, leaveDraft, movePoint, scaledTorque, typeInBrief } from './brief-draft.js'
 import { jobStore } from './job.js'
 
 const headline = headlineFor('petrol-turbo', toSi(840, 'hp'))
@@ -65,4 +65,25 @@ it('two peaks become a table of the same curve, and a table its own peaks', () =
     expect(Math.abs(b.torqueNm(toSi(rpm, 'rpm')) / a.torqueNm(toSi(rpm, 'rpm')) - 1)).toBeLessThan(0.02)
   const back = inForm(table, 'headline')
   expect(back.form === 'headline' && fromSi(back.headline.peakPowerW, 'hp')).toBeCloseTo(fromSi(b.peakPowerW, 'hp'), 6)
+})
+
+it('in the other form an engine keeps what else is known of it, but its figures now stand at the flywheel', () => {
+  const boost = { thresholdRadPerS: toSi(2800, 'rpm'), lagS: 0.6, offShare: 0.55 }
+  const measured = { at: 'wheels', lossShare: 0.2, correction: 'none' } as const
+  const table = inForm({ ...engine, boost, cylinders: 6, measured }, 'points')
+  expect(table).toMatchObject({ boost, cylinders: 6 })
+  expect(table).not.toHaveProperty('measured')
+  const [a, b] = [valueOf(engineCurve({ ...engine, measured })), valueOf(engineCurve(table))]
+  expect(b.peakPowerW / a.peakPowerW).toBeCloseTo(1, 2)
+})
+
+it('a point is moved from where it stands now, however quickly keys follow each other; a shape that is not there yet is begun', () => {
+  const points = [1500, 3000, 6000].map((rpm) => ({ speedRadPerS: toSi(rpm, 'rpm'), torqueNm: 500 }))
+  typeInBrief('engine', { kind: 'petrol', form: 'points', points })
+  for (let i = 0; i < 5; i++) movePoint(1, (nm) => nm + 10)
+  movePoint(9, () => 1)
+  expect(now().brief.engine).toMatchObject({ points: [{ torqueNm: 500 }, { torqueNm: 550 }, { torqueNm: 500 }] })
+  typeInBrief('vehicle.finalDrive', 4.1)
+  expect(draft().problems.map((p) => p.path)).toEqual(['vehicle.tyreRadiusM'])
+  expect(now().brief).not.toHaveProperty('vehicle')
 })

@@ -1,5 +1,5 @@
 import type { Characteristic } from '../converter/characteristic.js'
-import { engineLine, lineStall } from '../converter/boosted-line.js'
+import { engineLine, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
 import type { Engine } from '../engine/boost.js'
@@ -139,7 +139,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   return {
     outcome: 'answered',
     peakPowerW,
-    stallSpeedRadPerS: known.stallSpeedRadPerS,
+    stallSpeedRadPerS: lineStall(known.line).engineSpeedRadPerS,
     cases: base,
     stations,
     held: least,
@@ -147,7 +147,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     heldSameConverter,
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
-    findings: findings(input, base, gearing, engine),
+    findings: findings(input, base, gearing, known.line),
   }
 }
 
@@ -170,7 +170,7 @@ function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
 }
 
 type Cases =
-  | { readonly outcome: 'cases'; readonly cases: readonly DutyCase[]; readonly stallSpeedRadPerS: number }
+  | { readonly outcome: 'cases'; readonly cases: readonly DutyCase[]; readonly line: EngineLine }
   | { readonly outcome: 'held-at-idle' | 'past-redline' }
 
 function casesOf(
@@ -186,7 +186,7 @@ function casesOf(
   const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
   const lockupMostNm = clutch ? lockupState(clutch.geometry, lockupOil(pressure)).torqueNm : Infinity
   const cases = dutyCases({ ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
-  return { outcome: 'cases', cases, stallSpeedRadPerS: lineStall(line).engineSpeedRadPerS }
+  return { outcome: 'cases', cases, line }
 }
 
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {

@@ -1,10 +1,8 @@
-import { engineLine } from '../converter/boosted-line.js'
-import { converterCharacteristic } from '../converter/geometry.js'
-import type { Engine } from '../engine/boost.js'
+import type { EngineLine } from '../converter/boosted-line.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { LINING_BEHAVIOUR, lockupSpan, lockupState, scaledPistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
-import { canLock, fittedConverter } from './fitted.js'
+import { canLock } from './fitted.js'
 import { lockupOil, type DutyCase } from './duty.js'
 import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
@@ -34,9 +32,9 @@ export function findings(
   input: SpecInput,
   cases: readonly DutyCase[],
   gearing: ReadonlyMap<string, RangeSolution>,
-  engine: Engine,
+  line: EngineLine,
 ): Finding[] {
-  const curve = engine.on
+  const curve = line.engine.on
   const dead = input.unit.train.ranges.flatMap((range): Finding[] =>
     gearing.get(range.id)?.outcome === 'driven'
       ? []
@@ -76,15 +74,13 @@ export function findings(
       })
     return found
   })
-  return [...dead, ...boostFindings(input, engine), ...perStation, ...lockupFindings(input)]
+  return [...dead, ...boostFindings(input, line), ...perStation, ...lockupFindings(input)]
 }
 
 /** An engine that stalls below its boost threshold never makes boost while the brake holds it. */
-function boostFindings(input: SpecInput, engine: Engine): Finding[] {
-  const converter = fittedConverter(input)
-  const line = converter && engineLine(engine, converterCharacteristic(converter))
-  if (line?.outcome !== 'runs' || line.boostTurbineRadPerS === 0 || !engine.boost) return []
-  const stall = line.off?.points[0]?.engineSpeedRadPerS ?? 0
+function boostFindings(input: SpecInput, { engine, off, boostTurbineRadPerS }: EngineLine): Finding[] {
+  if (boostTurbineRadPerS === 0 || !engine.boost) return []
+  const stall = off?.points[0]?.engineSpeedRadPerS ?? 0
   const station = input.unit.stations.find(({ kind }) => kind === 'converter')
   return [
     { code: 'boost-never-on-the-brake', stationId: station?.id ?? null, rangeId: null, value: stall, limit: engine.boost.thresholdRadPerS },
