@@ -83,6 +83,8 @@ describe('a dyno file', () => {
     expect(reading.table.heads).toEqual(['Engine speed 1/min', 'Wheel torque Nm'])
     expect([reading.doubts, reading.hints, points(reading).length]).toEqual([[], { atWheels: true, corrected: 'none' }, 2])
     expect(readDyno('rpm,Nm\n2000,300\nbad,350\n3000,360\n').table.bad[0]?.sentence).toBe('Line 3: engine speed: a number is expected, “bad” stands there.') // prettier-ignore
+    expect(at(readDyno('rpm\tkgf·m\n2500\t30\n3000\t32\n'), 0)[1]).toBeCloseTo(30 * 9.80665, 9)
+    expect(readDyno('RPM x1000,Nm\n2.5,300\n3.0,320\n').table.bad[0]?.sentence).toContain('it reads 2.5 rpm')
     expect(readDyno('no figures here\nat all').table.problems[0]?.code).toBe('no-figures')
   })
 })

@@ -1,6 +1,6 @@
 import { chakra, Text } from '@chakra-ui/react'
 import { capital, cyclesWords, figure, leanSentence, marginInWords, quantity, type JobContent } from '@plucky/contract'
-import { fromSi, lockupReport, type LockupReport, type Unit } from '@plucky/core'
+import { fittedConverter, fromSi, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
 
 const TABLE = {
@@ -16,7 +16,9 @@ const TABLE = {
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
 export function LockupBeside({ content, unit }: { content: JobContent; unit: Unit }) {
   const input = specInputOf(content)
-  const report = input && lockupReport(input)
+  if (!input) return null
+  if (!fittedConverter(input)?.lockup) return <Text mt="6px">The converter that is fitted does not lock, so nothing is needed here.</Text>
+  const report = lockupReport(input)
   if (!report) return null
   return (
     <>

@@ -37,7 +37,7 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 380)
   const rows = answer.breakingOrder.map((id) => answer.stations.find((s) => s.stationId === id) as StationVerdict)
-  const nameless = answer.stations.filter((s) => s.held.outcome === 'no-figure')
+  const nameless = answer.stations.filter((s) => s.held.outcome === 'no-figure' && s.missing.length > 0)
   const at = tryPowerW ?? targetW
   const scale = axis(rows, targetW, at, width)
   const bottom = TOP + ROW * (rows.length + nameless.length)

@@ -72,6 +72,7 @@ const ROWS: readonly Row[] = [
   ['stall, held on the brake', ({ stall }) => `${rpm(stall.engineSpeedRadPerS)} rpm, ${quantity(stall.engineTorqueNm, 'lb-ft')} of the engine`],
   ['off boost / on boost', ({ stallOff, stallOn }) => (stallOff ? `${rpm(stallOff.engineSpeedRadPerS)} / ${rpm(stallOn.engineSpeedRadPerS)} rpm` : '—')],
   ['with the output held, from idle', ({ transBrake }) => flashWords(transBrake)],
+  ['until boost begins, then its lag', ({ toThresholdS, line }) => (toThresholdS === null ? '—' : `${figure(toThresholdS, 1)} s + ${figure(line.engine.boost?.lagS ?? 0, 2)} s`)],
   ['flash from idle, free to move', ({ flash }) => flashWords(flash)],
   ['at the turbine, standing', ({ stall }) => quantity(stall.turbineTorqueNm, 'lb-ft')],
   ['on the stator’s one-way clutch', ({ statorNm }) => quantity(statorNm, 'lb-ft')],

@@ -1,5 +1,4 @@
-import { fromSi, lossAt, toSi, type OperatingPoint } from '@plucky/core'
-import { linePoints } from '@plucky/core'
+import { fromSi, lineEnd, linePoint, lossAt, toSi, type EngineLine, type OperatingPoint } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line as pathOf } from 'd3-shape'
 import { useRef } from 'react'
@@ -15,7 +14,7 @@ const lbft = (nm: number) => fromSi(nm, 'lb-ft')
 export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: number }) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 420)
-  const lines = laid.map((each) => ({ ...each, points: [each.match.stall, ...linePoints(each.match.line, 0)] }))
+  const lines = laid.map((each) => ({ ...each, points: throughOut(each.match.line) }))
   const all = lines.flatMap(({ points }) => points)
   const x = scaleLinear().domain([0, Math.max(...all.map((p) => rpm(p.turbineSpeedRadPerS)))]).range([EDGE.left, width - EDGE.right]) // prettier-ignore
   const most = Math.max(...all.map((p) => Math.max(lbft(p.turbineTorqueNm), horses(p))))
@@ -39,6 +38,12 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
     </div>
   ) // prettier-ignore
 }
+
+const SAMPLES = 90
+
+/** The line at even steps of turbine speed, from standing to its end. */
+const throughOut = (line: EngineLine): OperatingPoint[] =>
+  Array.from({ length: SAMPLES + 1 }, (_, i) => linePoint(line, (lineEnd(line).turbineSpeedRadPerS * i) / SAMPLES))
 
 const horses = (p: OperatingPoint) => (p.turbineTorqueNm * p.turbineSpeedRadPerS) / toSi(1, 'hp')
 

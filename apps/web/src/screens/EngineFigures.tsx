@@ -1,9 +1,19 @@
 import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, type Problem } from '@plucky/contract'
-import { fromSi, IDLE_TORQUE_SHARE, toSi, type BriefEngine, type CurvePoint, type Headline, type UnitName } from '@plucky/core'
+import {
+  boostFor,
+  fromSi,
+  headlineFor,
+  IDLE_TORQUE_SHARE,
+  toSi,
+  type BriefEngine,
+  type CurvePoint,
+  type Headline,
+  type UnitName,
+} from '@plucky/core'
 import { Trash2 } from 'lucide-react'
 import { typeInBrief } from '../state/brief-draft.js'
-import { Ruled } from '../ui/buttons.js'
+import { Ruled, Worded } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
@@ -50,11 +60,23 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
       <Text fontSize="13px" color="inkSoft" alignSelf="end" pb="10px">
         {`Empty: ${IDLE_TORQUE_SHARE} of the peak (from memory).`}
       </Text>
+      <Box gridColumn="1 / -1">
+        <Worded height="24px" onClick={() => takeUsual(engine)} data-testid="usual-shape">
+          Only kind and power are known: the usual shape
+        </Worded>
+      </Box>
     </Grid>
   )
 }
 
 const STEP = toSi(500, 'rpm')
+
+/** The usual shape of an engine's kind at its peak power, with what it does before its boost is there. */
+function takeUsual(engine: Extract<BriefEngine, { form: 'headline' }>): void {
+  const headline = headlineFor(engine.kind, engine.headline.peakPowerW)
+  const boost = boostFor(engine.kind, headline.peakTorqueSpeedRadPerS)
+  typeInBrief('engine', { ...engine, headline, ...(boost ? { boost } : {}) })
+}
 
 /** More rows than this are not corrected one by one. */
 const MOST_TYPED = 40

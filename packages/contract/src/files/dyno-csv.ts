@@ -10,22 +10,22 @@ const SPEED: Role = {
     { name: 'rpm', written: /rpm|1\/min|min-1|min⁻¹|u\/min|rev|tours|giri/i, toSi: toSi(1, 'rpm') },
     { name: 'rad/s', written: /rad\/s/i, toSi: 1 },
   ],
-  above: 0,
-  most: toSi(20000, 'rpm'),
-  usual: [200, 20000],
+  above: toSi(199, 'rpm'),
+  most: toSi(15000, 'rpm'),
+  usual: [200, 15000],
 }
 
 const TORQUE: Role = {
   id: 'torque',
   label: 'torque',
-  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb/i,
+  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb|\bm?kgf?[·.\- ]?m\b/i,
   units: [
     { name: 'N·m', written: /\bn[·.\- ]?m\b/i, toSi: 1 },
     { name: 'lb-ft', written: /lbs?[·.\- ]?ft|ft[·.\- ]?lbs?/i, toSi: toSi(1, 'lb-ft') },
     { name: 'kgf·m', written: /\bm?kgf?[·.\- ]?m\b/i, toSi: 9.80665 },
   ],
   above: 0,
-  most: 20000,
+  most: toSi(10000, 'lb-ft'),
   usual: [5, 20000],
 }
 

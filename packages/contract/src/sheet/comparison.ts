@@ -1,4 +1,4 @@
-import { fromSi, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { fromSi, type Part, type SpecAnswer, type Unit, lockupOil, type PressureCalibration } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
@@ -140,5 +140,9 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
 }
 
 /** Line pressure of a job, both figures. */
-export const pressureWords = ({ drivePa, reversePa }: { drivePa: number; reversePa: number }): string =>
-  `${quantity(drivePa, 'psi')} in drive, ${quantity(reversePa, 'psi')} in reverse`
+export function pressureWords(pressure: PressureCalibration): string {
+  const { drivePa, reversePa, lockupApplyPa, lockupReleasePa } = pressure
+  const { applyPa, releasePa } = lockupOil(pressure)
+  const lockup = lockupApplyPa === undefined && lockupReleasePa === undefined ? '' : `, lockup ${quantity(applyPa, 'psi')} against ${quantity(releasePa, 'psi')}` // prettier-ignore
+  return `${quantity(drivePa, 'psi')} in drive, ${quantity(reversePa, 'psi')} in reverse${lockup}`
+}

@@ -85,7 +85,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     title: `Job ${number}: ${job.name}`,
     unit: [unit.name, unit.variants?.find((v) => v.id === job.variantId)?.name].filter(Boolean).join(', '),
     revision,
-    brief: briefLines(file),
+    brief: briefLines(now),
     sentence: now.sentence,
     besides: answered ? [likelyWords(answered) && `Likely ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ') : '', // prettier-ignore
     warnings: [
@@ -128,7 +128,7 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
     maker: part ? `${part.maker}${part.donor ? `, used, from ${part.donor.from}` : ''}` : '',
     works,
     changed: isChanged(file, station.id),
-    holds: verdict ? heldInWords(verdict.held) : '—',
+    holds: verdict && !(verdict.held.outcome === 'no-figure' && verdict.missing.length === 0) ? heldInWords(verdict.held) : '—',
     ...figuresOf(now, verdict),
     reason: reasonOf(now, arrived, station),
   }
@@ -191,7 +191,7 @@ function budgetWords({ job }: JobFile, price: number): string {
   return price > budget ? `${money(price - budget)} over the budget of ${money(budget)}` : `budget ${money(budget)}`
 }
 
-function briefLines({ job, unit }: JobFile): (readonly [string, string])[] {
+function briefLines({ file: { job, unit }, answer }: Judged): (readonly [string, string])[] {
   const { brief, spec } = job
   const curve = engineCurve(brief.engine)
   const peaks = curve.ok
@@ -206,6 +206,7 @@ function briefLines({ job, unit }: JobFile): (readonly [string, string])[] {
     ['Reverse', `${figure(brief.reverseThrottle * 100)} % of the throttle`],
     ['Weight', brief.vehicleMassKg === null ? 'not said' : quantity(brief.vehicleMassKg, 'lb')],
     ['Line pressure', pressureWords(spec.pressure)],
+    ...(answer.outcome === 'answered' ? [['Stall', quantity(answer.stallSpeedRadPerS, 'rpm')] as const] : []),
     ...(cameIn ? [['Came in with', cameIn] as const] : []),
   ]
 }

@@ -100,6 +100,17 @@ export function flashStall(input: FlashInput): FlashEnd {
     : { outcome: 'flashed', speedRadPerS, turbineSpeedRadPerS, timeS: end.t, boostShare }
 }
 
+/**
+ * Time of full throttle from idle until boost begins to build, s; nothing where the engine does not get to its threshold, or has none.
+ * @example timeToThreshold({ engine: { on: flatEngine(500, 800, 7000), boost: { thresholdRadPerS: 300, lagS: 1, offShare: 1 } }, converter: characteristic(1e-9, 2), engineInertiaKgM2: 0.5, turbineInertiaKgM2: Infinity, dragNm: 0 }) // → 0.2162
+ */
+export function timeToThreshold(input: FlashInput): number | null {
+  const { boost } = input.engine
+  if (!boost) return null
+  const end = solveOde({ ...flashProblem(input), event: (_t, y) => boost.thresholdRadPerS - (y[0] as number) })
+  return end.outcome === 'event' ? end.t : null
+}
+
 /** Boost that is still coming: wanted, and less than nineteen parts of twenty there. */
 const building = ({ boost, off }: Engine, [speed, , share]: State) =>
   off !== undefined && boost !== undefined && speed >= boost.thresholdRadPerS && share < 1 - FLASH_SHARE

@@ -18,7 +18,8 @@ const SAME_STALL = 1e-6
  */
 export function wantedCore(family: ConverterGeometry, curve: EngineCurve, stallRadPerS: number): WantedCore {
   if (stallRadPerS < curve.minSpeedRadPerS || stallRadPerS > curve.maxSpeedRadPerS) return { outcome: 'not-reached' }
-  const capacity = curve.torqueNm(stallRadPerS) / stallRadPerS ** 2
+  // A hair more than the engine offers there, so that a stall at the very end of its curve is reached.
+  const capacity = (curve.torqueNm(stallRadPerS) / stallRadPerS ** 2) * (1 + 1e-12)
   const geometry = inAnotherCore(family, (capacity / coreCapacity(family)) ** 0.2)
   const match = brakeStall(curve, converterCharacteristic(geometry))
   const there = match.outcome === 'matched' && Math.abs(match.point.engineSpeedRadPerS / stallRadPerS - 1) <= SAME_STALL

@@ -1,6 +1,6 @@
 import { engineLine, lineEnd, linePoint, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import { cruisePoint, type CruisePoint } from '../converter/cruise.js'
-import { flashStall, type FlashEnd } from '../converter/flash-stall.js'
+import { flashStall, timeToThreshold, type FlashEnd } from '../converter/flash-stall.js'
 import { converterCharacteristic, impellerInertia, oilVolume, turbineInertia, type ConverterGeometry } from '../converter/geometry.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import { stallHeat, type StallHeat } from '../converter/stall-heat.js'
@@ -57,6 +57,8 @@ export interface MatchFigures {
   readonly boostRoadMPerS: number | null
   readonly transBrake: FlashEnd
   readonly flash: FlashEnd | null
+  /** From idle until boost begins to build: on the brake where it builds there, else on the move. */
+  readonly toThresholdS: number | null
   /** Stall over the torque peak's speed, and what is given up against the peak. */
   readonly peakShare: number
   readonly torqueGivenUpNm: number
@@ -108,6 +110,8 @@ export function matchFigures(input: MatchInput): MatchOutcome {
   const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind)
   const road = roadOf(input, forward)
   const boost = boostComes(line)
+  const held = { ...flashInput(input), turbineInertiaKgM2: Infinity, dragNm: 0 }
+  const moving = road && forward[0] ? { ...held, turbineInertiaKgM2: turbineInertia(converter) + road.inertia(forward[0]), dragNm: road.drag(forward[0], 0) } : null // prettier-ignore
   return {
     outcome: 'runs',
     line,
@@ -117,8 +121,9 @@ export function matchFigures(input: MatchInput): MatchOutcome {
     boost,
     boostTurbineRadPerS: line.boostTurbineRadPerS,
     boostRoadMPerS: road && boost === 'on-the-move' && forward[0] ? road.speed(forward[0], line.boostTurbineRadPerS) : null,
-    transBrake: flashStall({ ...flashInput(input), turbineInertiaKgM2: Infinity, dragNm: 0 }),
-    flash: road && forward[0] ? flashStall({ ...flashInput(input), turbineInertiaKgM2: turbineInertia(converter) + road.inertia(forward[0]), dragNm: road.drag(forward[0], 0) }) : null, // prettier-ignore
+    transBrake: flashStall(held),
+    toThresholdS: boost === 'on-the-brake' ? timeToThreshold(held) : boost === 'on-the-move' && moving ? timeToThreshold(moving) : null,
+    flash: moving && flashStall(moving),
     peakShare,
     torqueGivenUpNm: engine.on.peakTorqueNm - stall.engineTorqueNm,
     window,
