@@ -7,7 +7,7 @@ import { engineOf, flatEngine } from '../testing/engines.js'
 import { engineLine, lineEnd, linePoint, linePoints, lineStall, type EngineLine } from './boosted-line.js'
 import { characteristic } from './characteristic.js'
 import { cruisePoint } from './cruise.js'
-import { flashProblem, flashStall, type FlashInput } from './flash-stall.js'
+import { flashProblem, flashStall, timeToThreshold, type FlashInput } from './flash-stall.js'
 import { converterCharacteristic, converterFaults, inAnotherCore, impellerInertia, oilVolume, type ConverterGeometry } from './geometry.js'
 import { brakeStall } from './operating-point.js'
 import { capacityFromStall, kFactorRpm } from './stall-rating.js'
@@ -214,6 +214,10 @@ describe('flash stall', () => {
     expect(low.timeS).toBeGreaterThan(1.4)
     const never = held(4500)
     expect(never).toMatchObject({ outcome: 'flashed', boostShare: 0 })
+    const until = (threshold: number) => timeToThreshold({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 }) // prettier-ignore
+    expect(until(2200)).toBeGreaterThan(0.05)
+    expect(until(2200)).toBeLessThan(low.timeS - 2 * 0.5)
+    expect([until(4500), until(2600)]).toEqual([null, expect.any(Number)])
   })
 
   it('says so where the engine can’t turn the converter at idle, or runs past redline', () => {
