@@ -115,6 +115,25 @@ describe('the converter behind the engine', () => {
     expect(answer.findings.map((f) => f.code)).toContain('boost-never-on-the-brake')
     expect(answer.stallSpeedRadPerS).toBe(stall.engineSpeedRadPerS)
   })
+
+  it('is solved with this very converter also where boost comes at another place at another power', () => {
+    const { engine } = groomer.brief
+    if (engine.form !== 'headline') throw new Error('headline expected')
+    const scaled = (times: number, rpm: number): SpecInput => {
+      const { headline } = engine
+      const own = { ...headline, peakTorqueNm: headline.peakTorqueNm * times, peakPowerW: headline.peakPowerW * times }
+      const boost = { thresholdRadPerS: toSi(rpm, 'rpm'), lagS: 0.6, offShare: 0.55 }
+      return { ...groomer, brief: { ...groomer.brief, engine: { ...engine, headline: own, boost } } }
+    }
+    for (const rpm of [1380, 1600, 1900, 2500]) {
+      const base = answered(scaled(1, rpm))
+      if (base.heldSameConverter.outcome !== 'held') throw new Error(base.heldSameConverter.outcome)
+      const at = base.heldSameConverter.powerW / base.peakPowerW
+      const least = (times: number) => Math.min(...answered(scaled(times, rpm)).stations.flatMap((s) => s.worst?.margin ?? []))
+      // At the power itself, or where boost steps in just there on either side of it.
+      expect([rpm, least(at * 0.9999) >= 1 - 1e-6, least(at * 1.0001) <= 1 + 1e-6]).toEqual([rpm, true, true])
+    }
+  })
 })
 
 describe('the lockup clutch', () => {

@@ -126,8 +126,11 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     (scale) => {
       const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale)
       // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
-      if (scaled.outcome !== 'cases' || scaled.cases.length !== base.length) return utilisation(terms, base, held, scale)
-      return utilisation(terms, scaled.cases, heldBy(terms, scaled.cases))
+      if (scaled.outcome !== 'cases') return utilisation(terms, base, held, scale)
+      // Boost may come elsewhere at another power, and with it other cases.
+      const alike = scaled.cases.length === base.length
+      const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
+      return utilisation(own, scaled.cases, heldBy(own, scaled.cases))
     },
     peakPowerW,
     Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter)),
