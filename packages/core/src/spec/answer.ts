@@ -102,40 +102,8 @@ export function specAnswer(input: SpecInput): SpecAnswer {
 
   const peakPowerW = engine.on.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
-  const stations = benches.map((b): StationVerdict => {
-    const cases = judgeCases(b.terms, base, b.held)
-    const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
-    const decides = base.some((duty) => duty.turbine.made) ? decidingCase(b.terms, base, b.held) : worst
-    const held: PowerHeld = !b.limits.some((limit) => limit.counts)
-      ? { outcome: 'no-figure' }
-      : powerHeld((scale) => utilisation(b.terms, base, b.held, scale), peakPowerW)
-    return {
-      stationId: b.station.id,
-      partId: b.part?.id ?? null,
-      cases,
-      worst,
-      decides,
-      held,
-      scatter: worst?.scatter ?? 0,
-      missing: b.missing,
-    }
-  })
-  const terms = benches.flatMap((b) => b.terms)
-  const held = benches.flatMap((b) => b.held)
-  const heldSameConverter = powerHeld(
-    (scale) => {
-      const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale)
-      // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
-      if (scaled.outcome !== 'cases') return utilisation(terms, base, held, scale)
-      // Boost may come elsewhere at another power, and with it other cases.
-      const alike = scaled.cases.length === base.length
-      const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
-      return utilisation(own, scaled.cases, heldBy(own, scaled.cases))
-    },
-    peakPowerW,
-    Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter)),
-    SAME_CONVERTER_EXACT,
-  )
+  const stations = benches.map((each) => verdictOf(each, base, peakPowerW))
+  const heldSameConverter = heldUnmatched({ input, gearing, engine, converter, known, benches })
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
   const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
@@ -152,6 +120,48 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
     findings: findings(input, base, gearing, known.line),
   }
+}
+
+/** A station judged in every case, with the power that it holds. */
+function verdictOf(
+  { station, part, limits, terms, held: holds, missing }: Bench,
+  base: readonly DutyCase[],
+  peakPowerW: number,
+): StationVerdict {
+  const cases = judgeCases(terms, base, holds)
+  const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
+  const decides = base.some((duty) => duty.turbine.made) ? decidingCase(terms, base, holds) : worst
+  const held: PowerHeld = limits.some((limit) => limit.counts)
+    ? powerHeld((scale) => utilisation(terms, base, holds, scale), peakPowerW)
+    : { outcome: 'no-figure' }
+  return { stationId: station.id, partId: part?.id ?? null, cases, worst, decides, held, scatter: worst?.scatter ?? 0, missing }
+}
+
+interface Unmatched {
+  readonly input: SpecInput
+  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly engine: Engine
+  readonly converter: Characteristic
+  readonly known: Extract<Cases, { outcome: 'cases' }>
+  readonly benches: readonly Bench[]
+}
+
+/** What the spec holds with this very converter: at every power the line of the scaled engine is solved anew. */
+function heldUnmatched({ input, gearing, engine, converter, known, benches }: Unmatched): PowerHeld {
+  const base = known.cases
+  const terms = benches.flatMap((b) => b.terms)
+  const held = benches.flatMap((b) => b.held)
+  const used = (scale: number) => {
+    const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale)
+    // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
+    if (scaled.outcome !== 'cases') return utilisation(terms, base, held, scale)
+    // Boost may come elsewhere at another power, and with it other cases.
+    const alike = scaled.cases.length === base.length
+    const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
+    return utilisation(own, scaled.cases, heldBy(own, scaled.cases))
+  }
+  const most = Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter))
+  return powerHeld(used, engine.on.peakPowerW, most, SAME_CONVERTER_EXACT)
 }
 
 /** Each try of the search with this very converter solves its whole line anew; a ten-millionth of the power is near enough. */
