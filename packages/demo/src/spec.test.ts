@@ -185,6 +185,26 @@ describe('workings', () => {
     )
   })
 
+  it('find the figure that decided also where one maker states two of one place', () => {
+    const shaft = job.spec.fits['input-shaft'] ?? ''
+    const stated = [
+      { torqueNm: toSi(900, 'lb-ft') },
+      { torqueNm: toSi(300, 'lb-ft'), at: 'engine' as const },
+      { torqueNm: toSi(1000, 'lb-ft') },
+    ]
+    for (const order of [stated, [...stated].reverse()]) {
+      const part = order.reduce(withLimit, byId.get(shaft) as Part)
+      const input = inputOf({
+        fitted: fittedOf(job.spec.fits).set('input-shaft', part),
+        rules: { ...DEFAULT_RULES, limitThatCounts: 'stated' },
+      })
+      const answer = answered(input)
+      const verdict = answer.stations.find((s) => s.stationId === 'input-shaft') as Answer['stations'][number]
+      for (const c of verdict.cases) expect(workMargin(input, answer, 'input-shaft', c.caseId)?.valueSi).toBeCloseTo(c.margin, 9)
+      expect(verdict.worst?.capacityNm).toBeCloseTo(toSi(300, 'lb-ft'), 9)
+    }
+  })
+
   it('name formula and source at every step, and come down to part, brief, rule, spec and teeth', () => {
     const answer = answered(inputOf())
     const working = workPowerHeld(inputOf(), answer, 'input-shaft') as Working

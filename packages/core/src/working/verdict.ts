@@ -4,6 +4,7 @@ import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { drumState, oilOf, type StationCase } from '../spec/judge.js'
+import { loadShare } from '../spec/load.js'
 import { stationLimits, type Limit } from '../spec/limits.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
@@ -97,7 +98,9 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
   const range = duty && (input.gearing ?? solveTrain(input.unit.train)).get(duty.rangeId)
   if (!station || !part || !duty || !judged || !range) return undefined
   const { limits } = stationLimits(input.unit, station, part, { engineKind: input.brief.engine.kind, rules: input.rules ?? DEFAULT_RULES })
-  const limit = limits.find((l) => l.counts && l.place === judged.place && l.origin === judged.origin)
+  // One maker may state two figures of one place, as at the engine and at the part, or once and for life.
+  const same = (l: Limit) => l.place === judged.place && l.origin === judged.origin && loadShare(l.load, range).source === judged.source
+  const limit = limits.find((l) => l.counts && same(l) && (l.fixedNm === undefined || l.fixedNm === judged.capacityNm))
   return limit && { input, station, part, duty, range, limit, judged }
 }
 
