@@ -1,4 +1,4 @@
-import { curveFromPoints, dynoPull, fromSi, seeded, toSi, valueOf, type TableRow } from '@plucky/core'
+import { brakeStall, curveFromPoints, dynoPull, fromSi, seeded, tableCharacteristic, toSi, valueOf, type TableRow } from '@plucky/core'
 import fc from 'fast-check'
 import { readConverterTable, readDyno, writeConverterTable, writeDynoCsv, type DynoDialect, type DynoReading } from './index.js'
 
@@ -100,6 +100,15 @@ describe('a converter’s table', () => {
     expect([bare.doubts.map(({ id }) => id), bare.rows]).toEqual([['unit:kFactor'], undefined])
     const metric = readConverterTable('SR,TR,K\n0,2,150\n0.5,1.4,155\n0.9,1,220\n', { units: { kFactor: 'rpm/√N·m' } })
     expect(metric.rows?.[0]?.kFactorRadPerSPerRootNm).toBeCloseTo(toSi(150, 'rpm'), 9)
+  })
+
+  it('that is imported stalls where a hand calculation says: 148 × √400 = 2960 rpm behind 400 lb-ft', () => {
+    const { rows = [] } = readConverterTable('SR;TR;K [rpm/√lb-ft]\n0;2,1;148\n0,5;1,5;152\n0,85;1,05;196\n')
+    const flat = valueOf(curveFromPoints([1000, 6000].map((rpm) => ({ speedRadPerS: toSi(rpm, 'rpm'), torqueNm: toSi(400, 'lb-ft') }))))
+    const stall = brakeStall(flat, tableCharacteristic(rows))
+    if (stall.outcome !== 'matched') throw new Error(stall.outcome)
+    expect(fromSi(stall.point.engineSpeedRadPerS, 'rpm')).toBeCloseTo(2960, 6)
+    expect(fromSi(stall.point.turbineTorqueNm, 'lb-ft')).toBeCloseTo(2.1 * 400, 6)
   })
 
   it('is refused whole where a row can’t be or can’t be read, by its row', () => {
