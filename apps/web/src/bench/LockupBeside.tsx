@@ -2,16 +2,7 @@ import { chakra, Text } from '@chakra-ui/react'
 import { capital, cyclesWords, figure, leanSentence, marginInWords, quantity, type JobContent } from '@plucky/contract'
 import { fittedConverter, fromSi, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
-
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  marginTop: '6px',
-  '& td, & th': { padding: '1px 4px', lineHeight: '1.25', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'left', verticalAlign: 'baseline', fontWeight: 400 },
-  '& th, & td:first-of-type': { color: 'inkSoft' },
-  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px' },
-  '& .short': { color: 'break', fontWeight: 700 },
-} as const // prettier-ignore
+import { PLAIN_TABLE } from '../ui/plain-table.js'
 
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
 export function LockupBeside({ content, unit }: { content: JobContent; unit: Unit }) {
@@ -22,7 +13,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
   if (!report) return null
   return (
     <>
-      <chakra.table css={TABLE} data-testid="lockup-demands">
+      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-demands">
         <thead>
           <tr>
             {['locked at full power', 'asked, lb-ft', 'margin', 'by house rule'].map((word) => (
@@ -41,7 +32,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
           ))}
         </tbody>
       </chakra.table>
-      <chakra.table css={TABLE} data-testid="lockup-beside">
+      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-beside">
         <tbody>
           {rowsOf(report).map(([name, words, short]) => (
             <tr key={name}>

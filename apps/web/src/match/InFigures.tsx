@@ -1,19 +1,11 @@
 import { chakra, Text } from '@chakra-ui/react'
 import { boostSentence, figure, flashWords, quantity, secondsWords, standingSentence, type JobContent } from '@plucky/contract'
 import { fromSi, type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
 import type { Laid } from './InputChart.js'
 
 const rpm = (w: number) => figure(fromSi(w, 'rpm'))
 const hp = (watts: number) => figure(fromSi(watts, 'hp'))
-
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  fontSize: '13.5px',
-  '& td, & th': { padding: '2px 5px', lineHeight: '1.25', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'left', verticalAlign: 'baseline', fontWeight: 400 },
-  '& th, & td:first-of-type': { color: 'inkSoft' },
-  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px' },
-} as const // prettier-ignore
 
 interface FiguresProps {
   readonly content: JobContent
@@ -32,7 +24,7 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
           {`${standingSentence(fitted.match, engine, content.brief)} ${boostSentence(fitted.match)}`}
         </Text>
       )}
-      <chakra.table css={TABLE} data-testid="match-figures">
+      <chakra.table css={PLAIN_TABLE} data-testid="match-figures">
         <thead>
           <tr>
             <td />
