@@ -113,6 +113,9 @@ describe('the converter behind the engine', () => {
     expect(launch('launch')?.turbine.torqueNm).toBeCloseTo(linePoint(line, line.boostTurbineRadPerS).turbineTorqueNm, 9)
     expect(launch('launch')?.turbine.torqueNm).toBeLessThan(stallOn.turbineTorqueNm)
     expect(answer.findings.map((f) => f.code)).toContain('boost-never-on-the-brake')
+    const never = { ...late, brief: { ...late.brief, engine: { ...late.brief.engine, boost: { thresholdRadPerS: toSi(2890, 'rpm'), lagS: 0.6, offShare: 0.3 } } } } // prettier-ignore
+    expect([matched(never).boost, answered(never).findings.map((f) => f.code)]).toEqual(['never', ['boost-never']])
+    expect(answered(never).cases.map((c) => c.id)).not.toContain('launch-off-boost')
     expect(answer.stallSpeedRadPerS).toBe(stall.engineSpeedRadPerS)
   })
 

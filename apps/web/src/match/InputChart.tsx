@@ -18,10 +18,12 @@ export interface Laid {
 
 interface InputProps {
   readonly engine: Engine
-  /** The fitted one first. */
+  /** The fitted one, also where it has no stall behind this engine. */
+  readonly fitted: ConverterPart | undefined
+  /** Those that stall, the fitted one first. */
   readonly laid: readonly Laid[]
   readonly wantedRadPerS: number
-  readonly window: { readonly from: number; readonly to: number } | undefined
+  readonly window: { readonly from: number; readonly to: number }
   readonly onWanted: (radPerS: number) => void
   readonly height: number
 }
@@ -32,21 +34,21 @@ const RATIOS = [0, 0.7, 0.8, 0.9, 0.95]
 const SAMPLES = 110
 
 /** Engine torque over engine speed, with what each converter takes in at speed ratios from the stall up, and where they meet. */
-export function InputChart({ engine, laid, wantedRadPerS, window, onWanted, height }: InputProps) {
+export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, onWanted, height }: InputProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 820)
   const { on, off, boost } = engine
   const x = scaleLinear().domain([Math.min(rpm(on.minSpeedRadPerS), 1000), rpm(on.maxSpeedRadPerS)]).range([EDGE.left, width - EDGE.right]) // prettier-ignore
   const y = scaleLinear().domain([0, lbft(on.peakTorqueNm) * 1.16]).range([height - EDGE.bottom, EDGE.top]).nice() // prettier-ignore
-  const [fitted] = laid
-  const band = window && [window.from, window.to].map((share) => x(rpm(share * on.peakTorqueSpeedRadPerS)))
+  const fitted = laid.find((each) => each.part.id === part?.id)
+  const band = [window.from, window.to].map((share) => x(rpm(share * on.peakTorqueSpeedRadPerS)))
   return (
     <div ref={frame}>
       <svg width={width} height={height} style={FIGURES} role="group" aria-label="Engine torque and what the converters take in, over engine speed">
-        {band && <rect x={band[0]} y={EDGE.top} width={(band[1] ?? 0) - (band[0] ?? 0)} height={height - EDGE.bottom - EDGE.top} fill={ink('torqueWash')} opacity={0.55} />}
+        <rect x={band[0]} y={EDGE.top} width={(band[1] ?? 0) - (band[0] ?? 0)} height={height - EDGE.bottom - EDGE.top} fill={ink('torqueWash')} opacity={0.55} />
         <Axes x={x} y={y} width={width} height={height} along="engine rpm" />
-        {fitted && RATIOS.map((sr) => <Parabola key={sr} laid={fitted} sr={sr} x={x} y={y} named={sr === 0 ? 'stall' : `SR ${sr}`} />)}
-        {laid.slice(1).map((each) => <Parabola key={each.part.id} laid={each} sr={0} x={x} y={y} named={each.letter} />)}
+        {part && (fitted ? RATIOS : [0]).map((sr) => <Parabola key={sr} part={part} dashes="" sr={sr} x={x} y={y} named={sr === 0 ? 'stall' : `SR ${sr}`} />)}
+        {laid.filter((each) => each !== fitted).map((each) => <Parabola key={each.part.id} part={each.part} dashes={each.dashes} sr={0} x={x} y={y} named={each.letter} />)}
         {off && <path d={curvePath(off, x, y)} fill="none" stroke={ink('torque')} strokeWidth={1.6} strokeDasharray="2 4" />}
         <path d={curvePath(on, x, y)} fill="none" stroke={ink('torque')} strokeWidth={2.8} />
         {boost && <Threshold x={x(rpm(boost.thresholdRadPerS))} top={EDGE.top} bottom={height - EDGE.bottom} />}
@@ -67,17 +69,32 @@ function curvePath(curve: EngineCurve, x: Scale, y: Scale): string {
 }
 
 /** T = C(SR)·ω², as far as it stays on the chart. */
-function Parabola({ laid, sr, x, y, named }: { laid: Laid; sr: number; x: Scale; y: Scale; named: string }) {
-  const capacity = converterCharacteristic(laid.part.geometry).capacity(sr)
+function Parabola({
+  part,
+  dashes,
+  sr,
+  x,
+  y,
+  named,
+}: {
+  part: ConverterPart
+  dashes: string
+  sr: number
+  x: Scale
+  y: Scale
+  named: string
+}) {
+  const capacity = converterCharacteristic(part.geometry).capacity(sr)
   if (capacity <= 0) return null
   const [low = 0, high = 0] = x.domain()
   const most = Math.min(high, rpm(Math.sqrt(toSi(y.domain()[1] ?? 0, 'lb-ft') / capacity)))
+  if (most <= low) return null // it asks more than the chart shows, already at idle
   const samples = Array.from({ length: 41 }, (_, i) => low + ((most - low) * i) / 40)
   const d = pathOf<number>((n) => x(n), (n) => y(lbft(capacity * toSi(n, 'rpm') ** 2)))(samples) ?? '' // prettier-ignore
   const atTop = most < high
   return (
     <g>
-      <path d={d} fill="none" stroke={ink('oil')} strokeWidth={sr === 0 ? 2.2 : 1} strokeDasharray={laid.dashes} />
+      <path d={d} fill="none" stroke={ink('oil')} strokeWidth={sr === 0 ? 2.2 : 1} strokeDasharray={dashes} />
       <text
         x={atTop ? x(most) : x(high) + 4}
         y={atTop ? EDGE.top - 5 : y(lbft(capacity * toSi(high, 'rpm') ** 2)) + 4}
@@ -140,7 +157,7 @@ function Threshold({ x, top, bottom }: { x: number; top: number; bottom: number 
   return (
     <g>
       <path d={`M${x},${top} V${bottom}`} stroke={ink('torque')} strokeDasharray="2 3" />
-      <text x={x + 4} y={bottom - 8} fontSize={13} fill={ink('torque')} {...HALO}>
+      <text x={x + 4} y={bottom - 28} fontSize={13} fill={ink('torque')} {...HALO}>
         boost from here
       </text>
     </g>

@@ -11,7 +11,7 @@ import { Sentence } from '../ui/Sentence.js'
 import { Elsewhere } from './Elsewhere.js'
 import { InFigures } from './InFigures.js'
 import { InputChart, type Laid } from './InputChart.js'
-import { converterStation, convertersFor, engineFor, matchOf, usualWanted, type ConverterPart } from './matched.js'
+import { converterStation, convertersFor, engineFor, matchOf, usualWanted, windowFor, type ConverterPart } from './matched.js'
 import { matchStore } from './match-state.js'
 import { MatchShelf } from './MatchShelf.js'
 import { OutputChart } from './OutputChart.js'
@@ -51,7 +51,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   const { laid, unfit, fitted } = useLaid(content, unit, converters)
   const view = useStore(matchStore)
   const dragged = view.job === jobStore.getState().number ? view.wantedRadPerS : null
-  const wanted = dragged ?? usualWanted(content, laid[0]?.match)
+  const wanted = dragged ?? usualWanted(content, engine)
   const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
@@ -60,7 +60,8 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
           engine={engine}
           laid={laid}
           wantedRadPerS={wanted}
-          window={laid[0]?.match.window}
+          fitted={fitted}
+          window={windowFor(content)}
           onWanted={(wantedRadPerS) => matchStore.setState({ wantedRadPerS, job: jobStore.getState().number })}
           height={360}
         />
@@ -77,7 +78,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
         <MatchShelf content={content} unit={unit} station={station} converters={converters} wantedRadPerS={wanted} letters={letters} />
       </Panel>
       {laid.length > 0 && <Behind content={content} unit={unit} engine={engine} laid={laid} />}
-      <Box>
+      <Box gridColumn={{ lg: '2' }}>
         <Panel title="Which core puts it there">
           <WantedCores content={content} unit={unit} station={station} wantedRadPerS={wanted} />
         </Panel>

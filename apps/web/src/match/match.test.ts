@@ -32,13 +32,16 @@ it('finds in every family the core that stalls where it is wanted, none of them 
 })
 
 it('matches once for a brief and its rules, and anew for others', async () => {
-  const { convertersFor, matchOf, usualWanted } = await matched()
+  const { convertersFor, engineFor, matchOf, usualWanted } = await matched()
   const [first] = convertersFor(unit)
   if (!first) throw new Error('no converter')
   const match = matchOf(job, unit, first.geometry)
   expect(matchOf({ ...job, name: 'renamed' }, unit, first.geometry)).toBe(match)
-  const other = matchOf({ ...job, rules: { ...job.rules, stallSchool: 'at-peak' } }, unit, first.geometry)
+  const atPeak: JobContent = { ...job, rules: { ...job.rules, stallSchool: 'at-peak' } }
+  const other = matchOf(atPeak, unit, first.geometry)
   expect(other).not.toBe(match)
-  const wanted = (of: typeof match) => fromSi(usualWanted(job, of), 'rpm')
-  expect([wanted(match), wanted(other)]).toEqual([expect.closeTo(0.91 * 5000, 6), expect.closeTo(0.99 * 5000, 6)])
+  const engine = engineFor(job)
+  if (!engine) throw new Error('no engine')
+  const wanted = (of: JobContent) => fromSi(usualWanted(of, engine), 'rpm')
+  expect([wanted(job), wanted(atPeak)]).toEqual([expect.closeTo(0.91 * 5000, 6), expect.closeTo(0.99 * 5000, 6)])
 })

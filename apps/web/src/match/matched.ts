@@ -4,7 +4,7 @@ import {
   matchFigures,
   partsFor,
   solveTrain,
-  toSi,
+  stallWindow,
   wantedCore,
   type ConverterGeometry,
   type Engine,
@@ -87,8 +87,10 @@ export function coresFor(content: JobContent, stallRadPerS: number): FamilyCore[
 const stallCurve = ({ on, off, boost }: Engine, stallRadPerS: number) => (off && boost && stallRadPerS < boost.thresholdRadPerS ? off : on)
 
 /** Where the stall is wanted until it is dragged elsewhere: the middle of the window of use and school. */
-export function usualWanted(content: JobContent, match: MatchOutcome | undefined): number {
-  const engine = engineFor(content)
-  if (!engine || match?.outcome !== 'runs') return toSi(2500, 'rpm')
-  return ((match.window.from + match.window.to) / 2) * engine.on.peakTorqueSpeedRadPerS
+export function usualWanted(content: JobContent, engine: Engine): number {
+  const { from, to } = windowFor(content)
+  return ((from + to) / 2) * engine.on.peakTorqueSpeedRadPerS
 }
+
+/** Where use and school want the stall, as shares of the torque peak's speed. */
+export const windowFor = ({ brief, rules }: JobContent) => stallWindow(rules.stallSchool, brief.use, brief.engine.kind)

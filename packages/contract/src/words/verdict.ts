@@ -133,6 +133,8 @@ export function findingSentence(finding: Finding, unit: Unit): string {
       return `${name}: refused by house rule. Its ratchet drops into teeth with a blow and stands behind ${quantity(finding.limit, 'lb-ft')} at most; this engine has ${quantity(finding.value, 'lb-ft')}. Fit rollers or sprags.`
     case 'boost-never-on-the-brake':
       return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')}, below the boost threshold of ${quantity(finding.limit, 'rpm')}: on the brake it never makes boost; that comes once it moves.`
+    case 'boost-never':
+      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')} and never reaches the boost threshold of ${quantity(finding.limit, 'rpm')} below redline: through this converter the engine does not make the power that is drawn. Fit one with a higher stall.`
     case 'lockup-leans-inward':
     case 'lockup-leans-outward': {
       const [bears, lifts] = finding.code === 'lockup-leans-inward' ? ['inner', 'outer'] : ['outer', 'inner']

@@ -17,6 +17,7 @@ export interface Finding {
     | 'range-not-driven'
     | 'one-way-unfit'
     | 'boost-never-on-the-brake'
+    | 'boost-never'
     | 'lockup-leans-outward'
     | 'lockup-leans-inward'
     | 'lockup-above-known'
@@ -83,7 +84,13 @@ function boostFindings(input: SpecInput, { engine, off, boostTurbineRadPerS }: E
   const stall = off?.points[0]?.engineSpeedRadPerS ?? 0
   const station = input.unit.stations.find(({ kind }) => kind === 'converter')
   return [
-    { code: 'boost-never-on-the-brake', stationId: station?.id ?? null, rangeId: null, value: stall, limit: engine.boost.thresholdRadPerS },
+    {
+      code: boostTurbineRadPerS === Infinity ? 'boost-never' : 'boost-never-on-the-brake',
+      stationId: station?.id ?? null,
+      rangeId: null,
+      value: stall,
+      limit: engine.boost.thresholdRadPerS,
+    },
   ]
 }
 
