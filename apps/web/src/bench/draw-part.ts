@@ -4,7 +4,7 @@ import {
   gearSteelById,
   kFactorRpm,
   setsAt,
-  steelById,
+  steelOf,
   type Geometries,
   type Part,
   type PlanetarySet,
@@ -14,6 +14,7 @@ import { drawBand } from './draw-band.js'
 import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
 import { drawLockup } from './draw-lockup.js'
 import { drawPack } from './draw-pack.js'
+import { drawHub } from './draw-hub.js'
 import { drawShaft } from './draw-shaft.js'
 
 const mm = (metres: number) => metres * 1000
@@ -38,6 +39,8 @@ export function drawPart(part: Part, unit: Unit): Drawing {
       return drawOneWay(part.geometry)
     case 'gear-set':
       return drawGearSet(part.geometry, setsOf(part, unit))
+    case 'hub':
+      return drawHub(part.geometry)
     case 'shell':
       return drawShell(part.geometry)
   }
@@ -222,15 +225,21 @@ function drawShell(shell: Geometries['shell']): Drawing {
       { name: 'thickness', text: `wall ${inch(shell.thicknessM)}` },
       { name: 'neck', text: `neck radius ${quantity(shell.neckRadiusM, 'mm')}` },
     ],
-    places: { whole: { x: length, y: neck } },
+    places: Object.fromEntries(
+      ['whole', 'neck|neck', ...(shell.splines ?? []).map(({ name }) => `${name}|spline-teeth`)].map((place) => [
+        place,
+        { x: length, y: neck },
+      ]),
+    ),
   }
 }
 
 /** What a drawing cannot show: who made the part and of what. */
 export function partInWords(part: Part): string {
+  if (part.kind === 'hub') return steelOf(part.geometry)?.name ?? part.maker
   if (part.kind !== 'shaft') return part.maker
   const casing = part.geometry.caseDepthM > 0 ? `, case ${inch(part.geometry.caseDepthM)}` : ''
-  return `${steelById(part.geometry.steelId)?.name ?? part.geometry.steelId}${casing}`
+  return `${steelOf(part.geometry)?.name ?? part.geometry.steelId}${casing}`
 }
 
 /** Dimensions that differ between two drawings; all of them where there is nothing to compare with. */

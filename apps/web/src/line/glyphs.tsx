@@ -125,6 +125,21 @@ function Plates({
   )
 }
 
+/** A toothed bore with its flange behind. */
+function Hub({ width, fill, stroke }: GlyphProps) {
+  const half = width / 2
+  const body = Math.min(half - 2, 12)
+  return (
+    <g fill={fill} stroke={stroke}>
+      <rect x={-half} y={-SHAFT} width={width} height={2 * SHAFT} />
+      <Mirrored>
+        <path d={`M${-body},-${SHAFT} V-21 H${body - 7} V-30 H${body} V-${SHAFT} Z`} />
+        <path d={[1, 5, 9, 13].map((k) => `M${-body + k},-${SHAFT} v-4`).join(' ')} strokeWidth={0.8} />
+      </Mirrored>
+    </g>
+  )
+}
+
 function Pack({ station, part, width, height, fill, stroke }: GlyphProps) {
   const count = part?.kind === 'pack' ? part.geometry.linedPlates : 0
   if (station.strip.lane !== 'line') {
@@ -236,6 +251,7 @@ export const GLYPHS: Record<Station['kind'], Glyph> = {
   converter: Converter,
   lockup: Lockup,
   shaft: Bar,
+  hub: Hub,
   pack: Pack,
   band: Band,
   'one-way': OneWay,

@@ -1,17 +1,37 @@
 import {
   GEAR_STEELS,
+  HARDNESS_SCALES,
+  HOLE_EDGES,
   LOCKUP_LININGS,
   ONE_WAY_KINDS,
   PLATE_CLASSES,
+  SPLINE_FITS,
   STEELS,
+  SURFACES,
+  type HardnessScale,
+  type HoleEdge,
   type LockupLining,
   type OneWayKind,
   type PartKind,
   type PlateClass,
+  type SplineFit,
+  type Surface,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Texts, YesNo } from './decorators.js'
-import { HUB_WORDS, LOCKUP_LINING_WORDS, ONE_WAY_WORDS, PLATE_CLASS_WORDS } from '../words/choices.js'
+import {
+  HARDNESS_ON_WORDS,
+  HOLE_EDGE_WORDS,
+  HUB_WORDS,
+  LOCKUP_LINING_WORDS,
+  ONE_WAY_WORDS,
+  PLATE_CLASS_WORDS,
+  RUN_OUT_WORDS,
+  SPLINE_FIT_WORDS,
+  SPLINE_MADE_WORDS,
+  SPLINE_ROOT_WORDS,
+  SURFACE_WORDS,
+} from '../words/choices.js'
 import { Figure } from './figure.js'
 
 const namesOf = (steels: readonly { id: string; name: string }[]) => Object.fromEntries(steels.map(({ id, name }) => [id, name]))
@@ -47,6 +67,15 @@ export class TableRowDto {
   @Figure({ label: 'K-factor', unit: 'rpm/√lb-ft', from: 10, to: 5000 }) kFactorRadPerSPerRootNm!: number
 }
 
+export class HubSplineDto {
+  @Label('Name of the inner spline', 40) name!: string
+  @Slug('Takes the shaft of station') mate!: string
+  @Figure({ label: 'Teeth of the inner spline', from: 6, to: 120, whole: true }) teeth!: number
+  @Figure({ label: 'Module of the inner spline', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
+  @IsOptional() @OneOf('Fit of the inner spline', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
+  @Figure({ label: 'Length of the inner spline', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
+}
+
 export class ConverterDto {
   @Figure({ label: 'Core diameter', unit: 'mm', from: 120, to: 500 }) diameterM!: number
   @Shape('Stall rating', () => StallRatingDto) stall!: StallRatingDto
@@ -58,6 +87,7 @@ export class ConverterDto {
   @IsOptional() @Figure({ label: 'Oil in it', unit: 'in³', from: 10, to: 3000 }) oilVolumeM3?: number
   @IsOptional() @Figure({ label: 'Inertia with the engine', unit: 'kg·m²', from: 0.001, to: 10 }) impellerInertiaKgM2?: number
   @IsOptional() @Figure({ label: 'Inertia with the turbine', unit: 'kg·m²', from: 0.0005, to: 5 }) turbineInertiaKgM2?: number
+  @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 
 export class PlateNotchDto {
@@ -111,7 +141,11 @@ export class LockupDto {
 export class SplineDto {
   @Figure({ label: 'Teeth of the spline', from: 6, to: 120, whole: true }) teeth!: number
   @Figure({ label: 'Module of the spline', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
-  @OneOf('Root of the spline', ['fillet', 'flat']) root!: 'fillet' | 'flat'
+  @OneOf('Root of the spline', ['fillet', 'flat'], SPLINE_ROOT_WORDS) root!: 'fillet' | 'flat'
+  @IsOptional() @OneOf('Fit of the spline', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
+  @IsOptional() @OneOf('Spline made by', ['cut', 'rolled'], SPLINE_MADE_WORDS) made?: 'cut' | 'rolled'
+  @IsOptional() @OneOf('End of the teeth', ['sharp', 'faded'], RUN_OUT_WORDS) runOut?: 'sharp' | 'faded'
+  @IsOptional() @Slug('Goes into the part of station') mate?: string
 }
 
 export class FilletWeldDto {
@@ -121,21 +155,79 @@ export class FilletWeldDto {
   @Figure({ label: 'Yield of the weld metal', unit: 'ksi', from: 20, to: 200 }) metalYieldPa!: number
 }
 
+export class PressJointDto {
+  @Label('Name of the press joint', 40) name!: string
+  @Figure({ label: 'Diameter of the seat', unit: 'in', from: 0.2, to: 12 }) seatDiameterM!: number
+  @Figure({ label: 'Outside of the hub', unit: 'in', from: 0.2, to: 16 }) hubDiameterM!: number
+  @Figure({ label: 'Length of the seat', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
+  @Figure({ label: 'Interference', unit: 'in', from: 0, to: 0.05, above: true }) interferenceM!: number
+  @Figure({ label: 'Friction in the seat', from: 0.03, to: 0.6 }) friction!: number
+  @IsOptional() @Figure({ label: 'Bore under the seat', unit: 'in', from: 0, to: 10 }) boreDiameterM?: number
+  @Figure({ label: 'Yield of the hub', unit: 'ksi', from: 20, to: 350 }) hubYieldPa!: number
+}
+
+export class CertifiedSteelDto {
+  @Label('Certificate', 60) certificate!: string
+  @Figure({ label: 'Yield by certificate', unit: 'ksi', from: 20, to: 400 }) yieldPa!: number
+  @Figure({ label: 'Tensile by certificate', unit: 'ksi', from: 30, to: 450 }) ultimatePa!: number
+}
+
+export class HardnessDto {
+  @OneOf('Scale of hardness', HARDNESS_SCALES) scale!: HardnessScale
+  @Figure({ label: 'Hardness read', from: 1, to: 800 }) value!: number
+  @OneOf('Read on', ['surface', 'core'], HARDNESS_ON_WORDS) on!: 'surface' | 'core'
+}
+
+export class CrossHoleDto {
+  @Label('Name of the hole', 40) name!: string
+  @Figure({ label: 'Hole from the front', unit: 'in', from: 0, to: 60 }) atM!: number
+  @Figure({ label: 'Diameter of the hole', unit: 'in', from: 0.01, to: 2 }) diameterM!: number
+  @IsOptional() @Figure({ label: 'Drillings through there', from: 1, to: 4, whole: true }) drillings?: number
+  @IsOptional() @OneOf('Edge of the hole', HOLE_EDGES, HOLE_EDGE_WORDS) edge?: HoleEdge
+}
+
+export class GrooveDto {
+  @Label('Name of the groove', 40) name!: string
+  @Figure({ label: 'Groove from the front', unit: 'in', from: 0, to: 60 }) atM!: number
+  @Figure({ label: 'Width of the groove', unit: 'in', from: 0, to: 4, above: true }) widthM!: number
+  @Figure({ label: 'Diameter at its bottom', unit: 'in', from: 0.05, to: 8 }) bottomDiameterM!: number
+  @Figure({ label: 'Radius at its bottom', unit: 'in', from: 0.0005, to: 1 }) radiusM!: number
+}
+
 export class ShaftSectionDto {
   @Label('Name of the section', 40) name!: string
   @Figure({ label: 'Diameter', unit: 'in', from: 0.1, to: 8 }) outerDiameterM!: number
   @Figure({ label: 'Bore', unit: 'in', from: 0, to: 8 }) boreDiameterM!: number
   @Figure({ label: 'Length', unit: 'in', from: 0, to: 60, above: true }) lengthM!: number
   @IsOptional() @Shape('Spline', () => SplineDto) spline?: SplineDto
-  @IsOptional() @Figure({ label: 'Cross hole', unit: 'in', from: 0, to: 2 }) crossHoleDiameterM?: number
+  @IsOptional() @Figure({ label: 'Cross hole half way', unit: 'in', from: 0, to: 2 }) crossHoleDiameterM?: number
+  @IsOptional() @Figure({ label: 'Fillet at its rear step', unit: 'in', from: 0, to: 2 }) filletRadiusM?: number
+  @IsOptional() @YesNo('Carries no torque') idle?: boolean
 }
 
 export class ShaftDto {
   @OneOf('Steel', STEELS.map((steel) => steel.id), STEEL_WORDS) steelId!: string
+  @IsOptional() @Shape('Own certificate', () => CertifiedSteelDto) certified?: CertifiedSteelDto
   @Figure({ label: 'Depth of the hardened case', unit: 'in', from: 0, to: 1 }) caseDepthM!: number
+  @IsOptional() @OneOf('Surface', SURFACES, SURFACE_WORDS) surface?: Surface
   @Shapes('Sections', () => ShaftSectionDto, { least: 1, most: 30 })
   sections!: ShaftSectionDto[]
+  @IsOptional() @Shapes('Cross holes', () => CrossHoleDto, { most: 20 }) holes?: CrossHoleDto[]
+  @IsOptional() @Shapes('Grooves', () => GrooveDto, { most: 20 }) grooves?: GrooveDto[]
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Press joints', () => PressJointDto, { most: 4 }) presses?: PressJointDto[]
+  @IsOptional() @Shape('Hardness in hand', () => HardnessDto) hardness?: HardnessDto
+}
+
+export class HubDto {
+  @OneOf('Steel', STEELS.map((steel) => steel.id), STEEL_WORDS) steelId!: string
+  @IsOptional() @Shape('Own certificate', () => CertifiedSteelDto) certified?: CertifiedSteelDto
+  @Figure({ label: 'Outside of the hub', unit: 'in', from: 0.2, to: 16 }) outerDiameterM!: number
+  @Figure({ label: 'Length of the hub', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
+  @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
+  @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Press joints', () => PressJointDto, { most: 4 }) presses?: PressJointDto[]
+  @IsOptional() @Shape('Bolted flange', () => BoltedJointDto) flange?: BoltedJointDto
 }
 
 export class PistonChamberDto {
@@ -160,6 +252,7 @@ export class PackDto {
   @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
   @Figure({ label: 'Thickness of a steel', unit: 'mm', from: 0.5, to: 8 }) steelThicknessM!: number
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 
 export class BandDto {
@@ -191,6 +284,7 @@ export class GearSetDto {
   @Figure({ label: 'Radius of the smallest sun', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
   @IsOptional() @OneOf('Steel of the teeth', GEAR_STEELS.map((steel) => steel.id), GEAR_STEEL_WORDS) steelId?: string
   @IsOptional() @Figure({ label: 'Helix angle', unit: 'deg', from: 0, to: 40 }) helixRad?: number
+  @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 
 export class ShellDto {
@@ -198,7 +292,12 @@ export class ShellDto {
   @Figure({ label: 'Radius of the neck', unit: 'mm', from: 8, to: 200 }) neckRadiusM!: number
   @Figure({ label: 'Outer radius', unit: 'mm', from: 10, to: 300 }) outerRadiusM!: number
   @Figure({ label: 'Length', unit: 'mm', from: 5, to: 400 }) lengthM!: number
+  @IsOptional() @OneOf('Steel', STEELS.map((steel) => steel.id), STEEL_WORDS) steelId?: string
+  @IsOptional() @Shape('Own certificate', () => CertifiedSteelDto) certified?: CertifiedSteelDto
+  @IsOptional() @Figure({ label: 'Windows round the neck', from: 0, to: 40, whole: true }) windows?: number
+  @IsOptional() @Figure({ label: 'Width of a window', unit: 'mm', from: 0, to: 100 }) windowWidthM?: number
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
+  @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 
 /** Geometry class by kind of part. */
@@ -207,6 +306,7 @@ export const GEOMETRY_DTOS = {
   converter: ConverterDto,
   lockup: LockupDto,
   shaft: ShaftDto,
+  hub: HubDto,
   pack: PackDto,
   band: BandDto,
   'one-way': OneWayDto,

@@ -1,5 +1,6 @@
 import {
   FRICTION_RADII,
+  LAUNCH_SHOCKS,
   LIFE_LIMITS,
   LIMITS_THAT_COUNT,
   LOCKUP_RANGES,
@@ -7,6 +8,7 @@ import {
   STALL_SCHOOLS,
   type FrictionRadius,
   type HouseRules,
+  type LaunchShockBy,
   type LifeLimits,
   type LimitThatCounts,
   type LockupRanges,
@@ -16,6 +18,7 @@ import {
 import { OneOf, Shape } from './decorators.js'
 import {
   FRICTION_RADIUS_WORDS,
+  LAUNCH_SHOCK_WORDS,
   LIFE_LIMIT_WORDS,
   LIMIT_COUNTS_WORDS,
   LOCKUP_RANGES_WORDS,
@@ -52,6 +55,7 @@ export class HouseRulesDto implements HouseRules {
   @OneOf('Limits stated over a life', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
   @Shape('Power ratings without rpm', () => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
   @OneOf('Radius of a lining', FRICTION_RADII, FRICTION_RADIUS_WORDS) frictionRadius!: FrictionRadius
+  @OneOf('Shock of a launch on hard parts', LAUNCH_SHOCKS, LAUNCH_SHOCK_WORDS) launchShock!: LaunchShockBy
   @Shape('Shock in the launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
   @Shape('Shock at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
   @Figure({ label: 'Shock in reverse', ...FACTOR }) reverseFactor!: number

@@ -4,12 +4,15 @@ import {
   heldInCase,
   lockupReport,
   matchFigures,
+  shaftReport,
   solveTrain,
   type Answer,
   type DutyCase,
+  type ShaftLimit,
   type StationCase,
   type StationVerdict,
 } from '@plucky/core'
+import { splineSentence } from '../words/spline-stop.js'
 import { misfitSentence } from '../words/fitting.js'
 import { likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
@@ -24,8 +27,9 @@ export function evaluation(file: JobFile): object {
   return {
     job: job.name,
     unit: unit.id,
-    outcome: 'answered',
+    outcome: answer.stops.length > 0 ? 'stopped' : 'answered',
     sentence,
+    stops: answer.stops.map((stop) => splineSentence(stop, unit)),
     likely: likelyWords(answer) || null,
     peakPowerW: answer.peakPowerW,
     stallSpeedRadPerS: answer.stallSpeedRadPerS,
@@ -39,9 +43,22 @@ export function evaluation(file: JobFile): object {
     cost: { price: cost.price, hours: cost.hours },
     match: matchOf(file, fitted),
     lockup: lockupReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }),
+    shafts: shaftsOf(file, fitted, answer),
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
   }
+}
+
+/** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */
+function shaftsOf({ job, unit }: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
+  const input = { unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }
+  return unit.stations.flatMap(({ id }) => {
+    const report = shaftReport(input, answer, id)
+    if (!report) return []
+    const { limits, weakest, ...rest } = report
+    const plain = ({ place, feature, torqueNm, atM }: ShaftLimit) => ({ place, feature, torqueNm, atM: atM ?? null })
+    return [{ station: id, ...rest, weakest: plain(weakest), limits: limits.map(plain) }]
+  })
 }
 
 function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst, decides }: StationVerdict): object {

@@ -11,7 +11,8 @@ import { capital, figure, hoursWords, money, quantity, signedMoney } from '../wo
 import { heldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
 import { teardownWords } from '../words/lost.js'
-import { likelyWords, stationName } from '../words/verdict.js'
+import { likelyWords } from '../words/verdict.js'
+import { stationName } from '../words/station-name.js'
 
 /** One line of two states side by side. */
 export interface Compared {

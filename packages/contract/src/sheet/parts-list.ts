@@ -1,7 +1,7 @@
 import papaparse from 'papaparse'
 import { PART_KIND_WORDS } from '../words/choices.js'
 import { capital } from '../words/format.js'
-import { stationName } from '../words/verdict.js'
+import { stationName } from '../words/station-name.js'
 import { judged } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
 import type { SheetHead } from './sheet.js'

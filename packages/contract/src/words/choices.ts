@@ -3,7 +3,9 @@ import type {
   EngineKind,
   FaultKind,
   FrictionRadius,
+  HoleEdge,
   Launch,
+  LaunchShockBy,
   LifeLimits,
   LimitBasis,
   LimitPlace,
@@ -16,7 +18,9 @@ import type {
   PartKind,
   PlateClass,
   Skill,
+  SplineFit,
   StallSchool,
+  Surface,
   UpperRangeStart,
   Use,
 } from '@plucky/core'
@@ -73,6 +77,7 @@ export const PART_KIND_WORDS: Record<PartKind, string> = {
   converter: 'converter',
   lockup: 'lockup clutch',
   shaft: 'shaft',
+  hub: 'hub and its joint',
   pack: 'clutch pack',
   band: 'band',
   'one-way': 'one-way clutch',
@@ -84,6 +89,21 @@ export const LOCKUP_LINING_WORDS: Record<LockupLining, string> = {
   'high-energy': 'high-energy paper',
   'woven-carbon': 'woven carbon',
 }
+export const SURFACE_WORDS: Record<Surface, string> = {
+  forged: 'as forged',
+  'hot-rolled': 'hot rolled',
+  machined: 'machined',
+  ground: 'ground',
+  polished: 'polished',
+  peened: 'machined and shot-peened',
+}
+export const HOLE_EDGE_WORDS: Record<HoleEdge, string> = { sharp: 'as drilled', rounded: 'rounded', coined: 'coined' }
+export const SPLINE_FIT_WORDS: Record<SplineFit, string> = { side: 'on the flanks', major: 'on the outside of the teeth' }
+export const SPLINE_ROOT_WORDS = { fillet: 'full fillet', flat: 'flat' } as const
+export const SPLINE_MADE_WORDS = { cut: 'cutting', rolled: 'rolling' } as const
+export const RUN_OUT_WORDS = { sharp: 'sharp', faded: 'fading out' } as const
+export const HARDNESS_ON_WORDS = { surface: 'the skin', core: 'the core, laid bare' } as const
+export const LAUNCH_SHOCK_WORDS: Record<LaunchShockBy, string> = { factor: 'by its service factor', ramp: 'by the ramp on its shafts' }
 export const HUB_WORDS = { free: 'free to turn on a short seal', guided: 'kept square by a long hub' } as const
 export const MEASURED_AT_WORDS = { flywheel: 'at the flywheel', wheels: 'at the wheels' } as const
 export const CORRECTION_WORDS: Record<Correction, string> = {

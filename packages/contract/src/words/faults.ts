@@ -56,6 +56,24 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'case-through-wall': (v) => `The hardened case must be thinner than the wall of section "${v.section}"; ${inch(v, 'caseDepthM')} came.`,
   'cross-hole-too-large': (v) =>
     `Section "${v.section}": a cross hole up to ${inch(v, 'mostM')} (0.3 of the diameter) can be judged; ${inch(v, 'holeM')} came.`,
+  'yield-above-tensile': (v) =>
+    `A certificate's yield lies below its tensile strength; ${quantity(n(v, 'yieldPa'), 'ksi')} stands against ${quantity(n(v, 'ultimatePa'), 'ksi')}.`,
+  'feature-off-shaft': (v) =>
+    `"${v.name}" must lie on the shaft, which is ${inch(v, 'lengthM')} long; its middle was put at ${inch(v, 'atM')}.`,
+  'groove-above-shaft': (v) =>
+    `The bottom of groove "${v.name}" must lie below the ${inch(v, 'outerM')} of the shaft there; ${inch(v, 'bottomM')} came.`,
+  'groove-through-wall': (v) =>
+    `The bottom of groove "${v.name}" must leave a wall over bore and hardened case, above ${inch(v, 'wallM')}; ${inch(v, 'bottomM')} came.`,
+  'place-name-repeated': (v) => `"${v.name}" stands here twice. Give each place its own name.`,
+  'mate-repeated': (v) => `Two inner splines for station "${v.station}": a shaft goes into one.`,
+  'hub-without-wall': (v) =>
+    `"${v.name}": its teeth reach ${inch(v, 'majorM')}, the hub is ${inch(v, 'outerM')} outside: no wall is left. A larger hub or fewer teeth.`,
+  'spline-longer-than-hub': (v) => `"${v.name}" is ${inch(v, 'splineM')} long, its hub ${inch(v, 'hubM')}.`,
+  'hub-not-over-seat': (v) =>
+    `Press joint "${v.joint}": the hub's ${inch(v, 'hubM')} outside must be larger than the seat of ${inch(v, 'seatM')}.`,
+  'press-yields-hub': (v) =>
+    `Press joint "${v.joint}": with this interference the hub is pulled to ${quantity(n(v, 'hoopPa'), 'ksi')}, above its yield of ${quantity(n(v, 'yieldPa'), 'ksi')}. Less interference or a larger hub.`,
+  'windows-round-neck': (v) => `The windows take ${inch(v, 'takenM')} of the neck's round of ${inch(v, 'roundM')}: nothing is left.`,
   'lining-radii-crossed': (v) =>
     `The lining's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
   'pack-without-piston': () => 'A pack needs at least one piston face.',

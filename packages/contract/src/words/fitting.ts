@@ -1,7 +1,8 @@
 import type { Misfit, Unit } from '@plucky/core'
 import { worded } from './faults.js'
 import { capital } from './format.js'
-import { stationName } from './verdict.js'
+import { splineSentence } from './spline-stop.js'
+import { stationName } from './station-name.js'
 
 /** Ends a clause like a sentence. */
 const ended = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`)
@@ -16,6 +17,8 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
       return `${name}, “${misfit.part.name}”, clashes with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
     case 'teeth-differ':
       return `${name}, “${misfit.part.name}”, does not go with the teeth of this ${unit.name}: ${worded(misfit.fault).sentence}`
+    case 'splines-differ':
+      return capital(splineSentence(misfit, unit))
     case 'other-variant':
       return `${name}, “${misfit.part.name}”, is for ${variantNames(unit, misfit.part.variantIds ?? [])} of ${unit.name} only.`
   }
@@ -34,6 +37,8 @@ export function companionReason(misfit: Misfit, unit: Unit): string {
       return misfit.clash.why
     case 'teeth-differ':
       return 'the one there has other teeth'
+    case 'splines-differ':
+      return `its ${misfit.hub.teeth} teeth do not take the ${misfit.spline.teeth} of ${misfit.section}`
     case 'other-variant':
       return `the one there is for ${variantNames(unit, misfit.part.variantIds ?? [])}`
   }

@@ -53,6 +53,22 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
     ],
   }),
   question({
+    key: 'launchShock',
+    question: 'What do hard parts feel of a launch?',
+    sides: [
+      {
+        value: 'factor',
+        name: 'its service factor',
+        why: 'By launch method, from what has broken: stiff and soft shafts alike, and play, tyres and habits in it.',
+      },
+      {
+        value: 'ramp',
+        name: 'its ramp on the shafts',
+        why: 'The turbine on these very shafts, loaded as fast as the launch is: the least that shock can be, without play or wheels that catch. Less careful.',
+      },
+    ],
+  }),
+  question({
     key: 'stallSchool',
     question: 'Where is the stall wanted against the torque peak?',
     sides: [

@@ -13,10 +13,11 @@ import {
   type Unit,
 } from '@plucky/core'
 import { worded } from './faults.js'
+import { splineSentence } from './spline-stop.js'
+import { stationName } from './station-name.js'
 import { capital, figure, listed, quantity, roundedHp } from './format.js'
 
 const rangeName = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
-export const stationName = (unit: Unit, id: string) => unit.stations.find((station) => station.id === id)?.name ?? id
 
 /** A duty case inside a sentence: "in first at the stall". */
 export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'launch'>): string {
@@ -55,8 +56,17 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
     case 'brief-contradicts-itself':
       return `No answer: the brief contradicts itself. ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
     case 'answered':
+      if (answer.stops.length > 0) return stopSentence(answer, unit)
       return [heldSentence(answer, unit, brief), missingSentence(answer, unit)].filter(Boolean).join(' ')
   }
+}
+
+/** What cannot be put together holds nothing, however strong its parts are. */
+function stopSentence({ stops }: Answer, unit: Unit): string {
+  const [first, ...others] = stops
+  const more =
+    others.length === 0 ? '' : ` ${others.length === 1 ? 'One more spline does' : `${others.length} more splines do`} not mate either.`
+  return `Stop: ${first ? splineSentence(first, unit) : ''}${more} Nothing is held until they go together.`
 }
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
@@ -148,6 +158,8 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     }
     case 'lockup-above-known':
       return `${name}: ${quantity(finding.value, 'psi')} across the piston is above the ${quantity(finding.limit, 'psi')} that a piston of its shape is known to bear at this thickness.`
+    case 'softer-than-its-steel':
+      return `${name}: its hardness stands for ${finding.value > 0 ? `${quantity(finding.value, 'ksi')} at most` : 'less than the table knows'}, its steel has ${quantity(finding.limit, 'ksi')} at least: it is not what its box says. Test it again on bright metal; then judge it by what it is.`
     case 'lockup-slip-unfit':
       return `${name}: the house asks for ${quantity(finding.value, 'rpm')} of steady slip; this lining bears ${quantity(finding.limit, 'rpm')}.`
     case 'range-not-driven':
@@ -174,7 +186,14 @@ const PLACES: Record<string, string> = {
 const FEATURES: Record<string, string> = {
   land: 'land',
   'spline-root': 'spline root',
+  'spline-teeth': 'teeth shear',
   'cross-hole': 'cross hole',
+  groove: 'groove',
+  step: 'step',
+  press: 'press joint slips',
+  flange: 'flange slips',
+  bursting: 'wall bursts',
+  neck: 'neck',
   weld: 'weld',
   teeth: 'teeth bend',
   flanks: 'flanks, over life',

@@ -1,4 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
+import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from './piston.js'
@@ -23,6 +24,8 @@ export interface PackGeometry {
   readonly steelThicknessM: number
   /** Welds of the drum that carries the pack. */
   readonly welds?: readonly FilletWeld[]
+  /** In which the shaft of the drum or of the hub sits. */
+  readonly splines?: readonly HubSpline[]
 }
 
 export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
@@ -46,7 +49,7 @@ export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
       faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
-  return [...faults, ...weldFaults(pack.welds, `${path}.welds`)]
+  return [...faults, ...weldFaults(pack.welds, `${path}.welds`), ...hubSplineFaults(pack.splines, `${path}.splines`)]
 }
 
 /** Oil at the pack in one range: line pressure as fed, and the speed of the drum that carries the piston. */

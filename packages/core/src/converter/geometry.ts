@@ -1,6 +1,7 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { characteristic, type Characteristic } from './characteristic.js'
 import { capacityFromStall, type StallRating } from './stall-rating.js'
+import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
 import { tableCharacteristic, tableFaults, type TableRow } from './table.js'
 
 /** A converter as it stands on the shelf. */
@@ -20,6 +21,8 @@ export interface ConverterGeometry {
   readonly impellerInertiaKgM2?: number
   /** Turbine and the oil that turns with it. */
   readonly turbineInertiaKgM2?: number
+  /** In which stator support and, where the unit has no station for it, input shaft sit. */
+  readonly splines?: readonly HubSpline[]
 }
 
 const characteristics = new WeakMap<ConverterGeometry, Characteristic>()
@@ -40,7 +43,8 @@ const SAME_RATING = 0.1
 
 /** What is wrong with a converter's figures: its table, or a rating that the table contradicts by more than a tenth in K. */
 export function converterFaults(geometry: ConverterGeometry, path = 'geometry'): Fault[] {
-  if (!geometry.table) return []
+  const bores = hubSplineFaults(geometry.splines, `${path}.splines`)
+  if (!geometry.table || bores.length > 0) return bores
   const faults = tableFaults(geometry.table, `${path}.table`)
   if (faults.length > 0) return faults
   const [rated, measured] = [capacityFromStall(geometry.stall) ** -0.5, geometry.table[0]?.kFactorRadPerSPerRootNm ?? NaN]

@@ -2,6 +2,7 @@ import { assemblyFaults } from '../gearing/assembly.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { setsAt } from '../spec/limits.js'
 import type { Clash, Need, Part } from '../spec/part.js'
+import { splineStopsAt, type SplineMisfit } from '../spec/spline-stops.js'
 import type { Station, Unit, Variant } from '../spec/unit.js'
 
 /** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant. */
@@ -10,6 +11,7 @@ export type Misfit =
   | { readonly code: 'clash'; readonly stationId: string; readonly part: Part; readonly otherId: string; readonly clash: Clash }
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
   | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly fault: Fault }
+  | SplineMisfit
 
 export const variantOf = (unit: Unit, variantId: string | null): Variant | undefined =>
   (unit.variants ?? []).find((variant) => variant.id === variantId)
@@ -45,6 +47,7 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
       ...teethFaults(unit, station, part).map((f): Misfit => ({ code: 'teeth-differ', stationId, part, fault: f })),
       ...needs.map((need): Misfit => ({ code: 'need-unmet', stationId, part, need })),
       ...clashes.map((clash): Misfit => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
+      ...splineStopsAt(fitted, stationId, part),
     ]
   })
 }

@@ -99,6 +99,7 @@ function byDisturbance(context: ProposalContext, chosen: Fits, ends: readonly St
 export const misfitKey = (misfit: Misfit): string => {
   const at = `${misfit.code} ${misfit.stationId} ${misfit.part.id}`
   if (misfit.code === 'need-unmet') return `${at} ${misfit.need.stationId} ${misfit.need.feature}`
+  if (misfit.code === 'splines-differ') return `${at} ${misfit.section} ${misfit.otherId} ${misfit.other.id}`
   return misfit.code === 'clash' ? `${at} ${misfit.otherId} ${misfit.clash.feature}` : at
 }
 
@@ -147,6 +148,12 @@ function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[
       return atAsker()
     case 'clash':
       return [...operationsUndone(state, misfit.otherId), ...otherParts(context, state, misfit.otherId), ...atAsker()]
+    case 'splines-differ':
+      return [misfit.otherId, misfit.stationId].flatMap((id) => [
+        ...operationsUndone(state, id),
+        ...operationsThatMend(context, state, id, misfit),
+        ...otherParts(context, state, id),
+      ])
     case 'need-unmet':
       return [
         ...operationsThatOffer(context, state, misfit.need),
@@ -163,6 +170,19 @@ function otherParts({ unit, catalogue, variantId }: ProposalContext, { spec, set
   return partsFor(catalogue, unit, stationId)
     .filter((part) => part.id !== spec.fits[stationId] && fitsVariant(part, variantId))
     .map((part) => ({ stationId, spec: withPart(spec, stationId, part.id) }))
+}
+
+/** Operations on what is fitted at a station after which a misfit is gone; the choice itself may be worked too. */
+function operationsThatMend(context: ProposalContext, { spec }: State, stationId: string, misfit: Misfit): Mended[] {
+  const { unit, catalogue, variantId } = context
+  const part = catalogue.parts.get(spec.fits[stationId] ?? '')
+  if (!part) return []
+  const done = spec.works[stationId] ?? []
+  const key = misfitKey(misfit)
+  return operationsFor(catalogue, unit, stationId, part)
+    .filter(({ id }) => !done.includes(id))
+    .map((operation) => ({ stationId, spec: withWorks(spec, stationId, [...done, operation.id]) }))
+    .filter((way) => !misfits(unit, fittedParts(way.spec, catalogue), variantId).some((m) => misfitKey(m) === key))
 }
 
 /** Operations on what is fitted at the station asked; the choice itself may be worked too. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { toSi } from '../quantity/units.js'
 import { bendPlate, POISSON, type AnnularPlate } from './annular-plate.js'
-import { cyclesAt, enduranceOf, goodmanReversed } from './fatigue.js'
+import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
 import { lockupFaults, lockupSpan, lockupState, meanRadius, type LockupGeometry, type LockupState } from './lockup-clutch.js'
 
 /** Slopes of a plate by finite differences on a fine grid: φ'' + φ'/r − φ/r² = −Q/D, solved as one tridiagonal system. */

@@ -1,12 +1,8 @@
-import { OIL } from '../converter/stall-heat.js'
-
-/** Flow through a short hole (from memory). */
-const DISCHARGE = 0.7
+import { orificeFlow } from '../shaft/oil-way.js'
 
 /**
  * Time in which the oil between piston and cover leaves through the smallest hole on its way: V/(C_d·A·√(2Δp/ρ)).
  * @example emptyingTime(1e-4, 0.004, 400000) // → 0.364
  */
-export function emptyingTime(volumeM3: number, holeDiameterM: number, pressurePa: number): number {
-  return volumeM3 / (DISCHARGE * (Math.PI / 4) * holeDiameterM ** 2 * Math.sqrt((2 * pressurePa) / OIL.densityKgPerM3))
-}
+export const emptyingTime = (volumeM3: number, holeDiameterM: number, pressurePa: number): number =>
+  volumeM3 / orificeFlow(holeDiameterM, pressurePa)

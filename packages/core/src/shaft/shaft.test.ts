@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { shearYield, steelById, STEELS } from '../material/steels.js'
 import { yieldTorque } from './case-hardened.js'
-import { shaftFaults, shaftLimits, type ShaftGeometry, type ShaftSection } from './shaft.js'
+import { shaftFaults, type ShaftGeometry, type ShaftSection } from './shaft.js'
+import { shaftLimits } from './shaft-limits.js'
 import { boreShare, netModulusAtCrossHole, polarMoment, STEEL_SHEAR_MODULUS_PA, torsionModulus, twistRad } from './torsion.js'
 
 const inch = (x: number) => toSi(x, 'in')
@@ -34,6 +35,15 @@ describe('torsion (Shigley, ch. 3)', () => {
     expect(polarMoment(outer, bore) / j).toBeCloseTo(1, 7)
     expect(twistRad(1000, 0.3, outer, bore)).toBeCloseTo((1000 * 0.3) / (STEEL_SHEAR_MODULUS_PA * j), 7)
   })
+})
+
+describe('a hollow shaft of a handbook (Beer & Johnston, Mechanics of Materials, examples 3.1 and 3.2, from memory)', () => {
+  const [outer, bore, length] = [0.06, 0.04, 1.5]
+  it('1.5 m, 40 in 60 mm: 4.08 kN·m at 120 MPa, 80 MPa inside', () => {
+    expect((120e6 * torsionModulus(outer, bore)) / 1000).toBeCloseTo(4.08, 2)
+    expect((120 * bore) / outer).toBeCloseTo(80, 9)
+  })
+  it('and 1.829 kN·m for a twist of 2°', () => expect(Math.PI / 90 / twistRad(1, length, outer, bore, 77e9) / 1000).toBeCloseTo(1.829, 2))
 })
 
 describe('cross hole (Peterson, net section, from memory)', () => {

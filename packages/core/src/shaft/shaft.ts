@@ -1,39 +1,107 @@
-import { steelById } from '../material/steels.js'
+import { steelFaults, type CertifiedSteel } from '../material/steels.js'
+import type { Hardness } from '../material/hardness.js'
+import type { Surface } from '../material/torsion-fatigue.js'
 import { fault, type Fault } from '../quantity/fault.js'
-import { yieldTorque } from './case-hardened.js'
-import { splineRootDiameter, type Spline } from './spline-root.js'
-import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
-import { weldFaults, weldYieldTorque, type FilletWeld } from './weld.js'
+import type { HoleEdge } from './notch.js'
+import { pressFaults, type PressJoint } from './press.js'
+import { splineRootDiameter, type Spline } from './spline.js'
+import { weldFaults, type FilletWeld } from './weld.js'
 
-/** A straight length of shaft: its land, its bore and what is cut into it. */
+/** A straight length of shaft: its land, its bore and the spline that runs along it. */
 export interface ShaftSection {
   readonly name: string
   readonly outerDiameterM: number
   readonly boreDiameterM: number
   readonly lengthM: number
   readonly spline?: Spline
+  /** A cross hole half way along; holes elsewhere stand in the shaft's own list. */
   readonly crossHoleDiameterM?: number
+  /** Fillet at the step to the section behind; sharp if not said. */
+  readonly filletRadiusM?: number
+  /** A nose or pilot that no torque runs through. */
+  readonly idle?: boolean
+}
+
+/** Drillings across the shaft at one place of its length. */
+export interface CrossHole {
+  readonly name: string
+  /** From the front face. */
+  readonly atM: number
+  readonly diameterM: number
+  /** Drillings right through, one if not said. */
+  readonly drillings?: number
+  readonly edge?: HoleEdge
+}
+
+/** A turned groove: of a sealing ring, a snap ring or an undercut. */
+export interface Groove {
+  readonly name: string
+  /** Its middle, from the front face. */
+  readonly atM: number
+  readonly widthM: number
+  readonly bottomDiameterM: number
+  readonly radiusM: number
 }
 
 export interface ShaftGeometry {
   readonly steelId: string
+  /** Strength by its own certificate; it stands before that of the grade. */
+  readonly certified?: CertifiedSteel
   readonly caseDepthM: number
+  /** Machined if not said. */
+  readonly surface?: Surface
+  /** Front to rear. */
   readonly sections: readonly ShaftSection[]
-  /** Welds that the torque runs through, as between shaft and hub. */
+  readonly holes?: readonly CrossHole[]
+  readonly grooves?: readonly Groove[]
+  /** Joints that the torque runs through, as between shaft and hub. */
   readonly welds?: readonly FilletWeld[]
+  readonly presses?: readonly PressJoint[]
+  /** As read on this very part. */
+  readonly hardness?: Hardness
 }
 
 /** The diameter that carries torque: the spline's root, or the land. */
 export const workingDiameter = (section: ShaftSection): number =>
   section.spline ? splineRootDiameter(section.spline) : section.outerDiameterM
 
+/** Where each section begins, from the front face; the last figure is the whole length. */
+export function sectionStarts({ sections }: ShaftGeometry): number[] {
+  const starts = [0]
+  for (const { lengthM } of sections) starts.push((starts[starts.length - 1] as number) + lengthM)
+  return starts
+}
+
+export const shaftLength = ({ sections }: Pick<ShaftGeometry, 'sections'>): number => sections.reduce((sum, s) => sum + s.lengthM, 0)
+
+/** The section at a place of the length; at a step the one behind it. */
+export function sectionAt(shaft: ShaftGeometry, atM: number): ShaftSection | undefined {
+  const starts = sectionStarts(shaft)
+  const i = starts.findLastIndex((start) => start <= atM)
+  return shaft.sections[Math.min(i, shaft.sections.length - 1)]
+}
+
+/** Every cross hole of a shaft, those half way along a section among them. */
+export function crossHoles(shaft: ShaftGeometry): CrossHole[] {
+  const starts = sectionStarts(shaft)
+  const inSections = shaft.sections.flatMap(({ name, lengthM, crossHoleDiameterM }, i): CrossHole[] =>
+    crossHoleDiameterM ? [{ name, atM: (starts[i] as number) + lengthM / 2, diameterM: crossHoleDiameterM }] : [],
+  )
+  return [...inSections, ...(shaft.holes ?? [])]
+}
+
 /** Why a shaft cannot be what is written, with the limits that it breaks. */
 export function shaftFaults(shaft: ShaftGeometry, path = 'geometry'): Fault[] {
-  const faults: Fault[] = []
-  if (!steelById(shaft.steelId)) faults.push(fault('steel-unknown', `${path}.steelId`, { steelId: shaft.steelId }))
+  const faults: Fault[] = [...steelFaults(shaft, path)]
   if (shaft.sections.length === 0) faults.push(fault('shaft-without-section', `${path}.sections`))
   shaft.sections.forEach((section, i) => faults.push(...sectionFaults(section, shaft.caseDepthM, `${path}.sections.${i}`)))
-  return [...faults, ...weldFaults(shaft.welds, `${path}.welds`)]
+  if (faults.length === 0) faults.push(...featureFaults(shaft, path))
+  return [
+    ...faults,
+    ...namesTwice(shaft, path),
+    ...weldFaults(shaft.welds, `${path}.welds`),
+    ...pressFaults(shaft.presses, `${path}.presses`),
+  ]
 }
 
 function sectionFaults(section: ShaftSection, caseDepthM: number, path: string): Fault[] {
@@ -54,36 +122,50 @@ function sectionFaults(section: ShaftSection, caseDepthM: number, path: string):
 /** The net-section fit of a cross hole is used no further than this share of the diameter. */
 const CROSS_HOLE_LIMIT = 0.3
 
-export interface ShaftLimit {
-  readonly place: string
-  readonly feature: 'land' | 'spline-root' | 'cross-hole' | 'weld'
-  readonly torqueNm: number
-}
-
-/**
- * Torque at which each section and weld of a shaft begins to yield in a single event, feature by feature; the least is the shaft's capacity.
- * The geometry must be free of faults.
- */
-export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
-  const steel = steelById(shaft.steelId)
-  if (!steel) throw new Error(`No steel is called "${shaft.steelId}"; check the shaft with shaftFaults first.`)
-  const sections = shaft.sections.flatMap((section): ShaftLimit[] => {
-    const d = workingDiameter(section)
-    const bore = section.boreDiameterM
-    const torqueAt = (modulus: number) => yieldTorque(modulus, d / 2, steel, shaft.caseDepthM)
-    const plain = {
-      place: section.name,
-      feature: section.spline ? 'spline-root' : 'land',
-      torqueNm: torqueAt(torsionModulus(d, bore)),
-    } as const
-    const hole = section.crossHoleDiameterM
-    return hole
-      ? [plain, { place: section.name, feature: 'cross-hole', torqueNm: torqueAt(netModulusAtCrossHole(d, bore, hole)) }]
-      : [plain]
+/** Holes and grooves that lie beside the shaft, cut deeper than it is thick, or take more than the net section allows. */
+function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
+  const length = shaftLength(shaft)
+  const grooves = (shaft.grooves ?? []).flatMap((groove, i): Fault[] => {
+    const { name, atM, widthM, bottomDiameterM } = groove
+    const at = `${path}.grooves.${i}`
+    if (!(atM - widthM / 2 >= 0 && atM + widthM / 2 <= length)) return [fault('feature-off-shaft', `${at}.atM`, { name, atM, lengthM: length })]
+    const across = shaft.sections.filter((_, k) => overlaps(shaft, k, atM - widthM / 2, atM + widthM / 2))
+    const outerM = Math.max(...across.map((s) => s.outerDiameterM))
+    const wallM = Math.max(...across.map((s) => s.boreDiameterM)) + 2 * shaft.caseDepthM
+    if (!(bottomDiameterM < outerM)) return [fault('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
+    return bottomDiameterM > wallM ? [] : [fault('groove-through-wall', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, wallM })]
+  }) // prettier-ignore
+  const holes = (shaft.holes ?? []).flatMap((hole, i): Fault[] => {
+    const { name, atM, diameterM, drillings = 1 } = hole
+    const at = `${path}.holes.${i}`
+    const [from, to] = [atM - diameterM / 2, atM + diameterM / 2]
+    if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.atM`, { name, atM, lengthM: length })]
+    const least = carryingWithin(shaft, from, to)
+    const most = (CROSS_HOLE_LIMIT * least) / drillings
+    return diameterM <= most ? [] : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })] // prettier-ignore
   })
-  return [...sections, ...weldLimits(shaft.welds)]
+  return [...grooves, ...holes]
 }
 
-/** Torque at which each weld begins to yield. */
-export const weldLimits = (welds: readonly FilletWeld[] | undefined): ShaftLimit[] =>
-  (welds ?? []).map((weld) => ({ place: weld.name, feature: 'weld', torqueNm: weldYieldTorque(weld) }))
+const overlaps = (shaft: ShaftGeometry, i: number, fromM: number, toM: number): boolean => {
+  const starts = sectionStarts(shaft)
+  return (starts[i] as number) < toM && (starts[i + 1] as number) > fromM
+}
+
+/** The least diameter that carries between two places. */
+export function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): number {
+  const sections = shaft.sections.filter((_, i) => overlaps(shaft, i, fromM, toM)).map(workingDiameter)
+  const grooves = (shaft.grooves ?? []).filter((g) => g.atM - g.widthM / 2 < toM && g.atM + g.widthM / 2 > fromM)
+  return Math.min(...sections, ...grooves.map((g) => g.bottomDiameterM))
+}
+
+/** Every place of a shaft is named once, or its figures could not be told apart. */
+function namesTwice({ sections, holes = [], grooves = [], welds = [], presses = [] }: ShaftGeometry, path: string): Fault[] {
+  const lists = { sections, holes, grooves, welds, presses }
+  return Object.entries(lists).flatMap(([key, list]) => {
+    const names = list.map(({ name }) => name)
+    return names.flatMap((name, i) =>
+      names.indexOf(name) === i ? [] : [fault('place-name-repeated', `${path}.${key}.${i}.name`, { name })],
+    )
+  })
+}

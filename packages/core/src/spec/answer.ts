@@ -12,10 +12,13 @@ import { dutyCases, lockupOil, type DutyCase, type PressureCalibration } from '.
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
 import { canLock, engineInertia, fittedConverter, statesLockup } from './fitted.js'
+import type { GearRange } from '../gearing/train.js'
+import { launchShock } from './launch-shock.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
+import { splineStops, type SplineMisfit } from './spline-stops.js'
 import { SCATTER } from './scatter.js'
 import type { Station, Unit } from './unit.js'
 import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
@@ -66,6 +69,8 @@ export interface Answer {
   /** The first and those that give way with it, within the house's share. */
   readonly together: readonly string[]
   readonly findings: readonly Finding[]
+  /** Splines that do not go into each other: while there is one the parts cannot be put together, whatever they hold. */
+  readonly stops: readonly SplineMisfit[]
 }
 
 export type SpecAnswer =
@@ -119,6 +124,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
     findings: findings(input, base, gearing, known.line),
+    stops: splineStops(input),
   }
 }
 
@@ -198,7 +204,12 @@ function casesOf(
   const { brief, pressure, rules = DEFAULT_RULES } = input
   const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
   const lockupMostNm = clutch ? lockupState(clutch.geometry, lockupOil(pressure)).torqueNm : Infinity
-  const cases = dutyCases({ ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
+  const duty = { ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) } // prettier-ignore
+  const shockIn = (range: GearRange) => {
+    const solved = gearing.get(range.id)
+    return solved && launchShock(input, solved)
+  }
+  const cases = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
   return { outcome: 'cases', cases, line }
 }
 

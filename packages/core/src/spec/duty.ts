@@ -6,6 +6,7 @@ import type { GearRange } from '../gearing/train.js'
 import type { LockupOil } from '../lockup/lockup-clutch.js'
 import { toSi } from '../quantity/units.js'
 import type { Brief } from './brief.js'
+import type { LaunchShock } from './launch-shock.js'
 import type { HouseRules, Shock } from './rules.js'
 
 export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'lockup' | 'locked-shift' | 'reverse'
@@ -39,6 +40,8 @@ export interface DutyCase {
   readonly linePressurePa: number
   readonly lockupOil: LockupOil
   readonly factors: Readonly<Record<Shock, number>>
+  /** Where the factor of hard parts is the overshoot of a ramp. */
+  readonly shock?: LaunchShock
 }
 
 export interface PressureCalibration {
@@ -71,6 +74,8 @@ export interface DutyInput {
   readonly lockupMostNm: number
   /** Engine and converter together, kg·m². */
   readonly inertiaKgM2: number
+  /** How a launch in a range meets the shafts, where the house counts that in the place of a service factor. */
+  readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
 
 /** The forward ranges in which the converter is locked at full power, by unit and house rule. */
@@ -140,6 +145,8 @@ function standing(
   const engine = { torqueNm: point.engineTorqueNm * share, speedRadPerS: point.engineSpeedRadPerS * Math.sqrt(share) }
   const turbine = { torqueNm: point.turbineTorqueNm * share, speedRadPerS: point.turbineSpeedRadPerS }
   const { pressure, rules, brief } = input
+  const shock = kind === 'reverse' ? undefined : input.shockIn?.(range)
+  const hard = kind === 'reverse' ? rules.reverseFactor : (shock?.overshoot ?? rules.launchFactor[brief.launch])
   return {
     id: kind === 'reverse' ? `reverse-${range.id}` : kind,
     kind,
@@ -150,7 +157,8 @@ function standing(
     lockup: NOTHING,
     linePressurePa: kind === 'reverse' ? pressure.reversePa : pressure.drivePa,
     lockupOil: lockupOil(pressure),
-    factors: factors(input, kind === 'reverse' ? rules.reverseFactor : rules.launchFactor[brief.launch]),
+    factors: factors(input, hard),
+    ...(shock ? { shock } : {}),
   }
 }
 

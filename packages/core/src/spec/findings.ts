@@ -6,6 +6,8 @@ import { canLock } from './fitted.js'
 import { lockupOil, type DutyCase } from './duty.js'
 import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
+import { readHardness } from '../material/hardness.js'
+import { shaftSteel } from '../shaft/shaft-limits.js'
 import { memberSpeed, relativeSpeed } from '../gearing/motion.js'
 import { ENGINE_SPEED, type Station } from './unit.js'
 
@@ -22,6 +24,7 @@ export interface Finding {
     | 'lockup-leans-inward'
     | 'lockup-above-known'
     | 'lockup-slip-unfit'
+    | 'softer-than-its-steel'
   readonly stationId: string | null
   readonly rangeId: string | null
   readonly value: number
@@ -75,7 +78,18 @@ export function findings(
       })
     return found
   })
-  return [...dead, ...boostFindings(input, line), ...perStation, ...lockupFindings(input)]
+  return [...dead, ...boostFindings(input, line), ...perStation, ...softFindings(input), ...lockupFindings(input)]
+}
+
+/** A shaft whose hardness says that it is not of the steel that it is sold as. */
+function softFindings({ unit, fitted }: SpecInput): Finding[] {
+  return unit.stations.flatMap(({ id }): Finding[] => {
+    const part = fitted.get(id)
+    if (part?.kind !== 'shaft' || !part.geometry.hardness) return []
+    const steel = shaftSteel(part.geometry)
+    const { verdict, highPa } = readHardness(part.geometry.hardness, steel, part.geometry.caseDepthM)
+    return verdict === 'too-soft' ? [{ code: 'softer-than-its-steel', stationId: id, rangeId: null, value: highPa ?? 0, limit: steel.ultimatePa }] : [] // prettier-ignore
+  })
 }
 
 /** An engine that stalls below its boost threshold never makes boost while the brake holds it. */

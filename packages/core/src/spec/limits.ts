@@ -8,7 +8,9 @@ import { pinionPair, pinionTeeth } from '../gearing/pinion-pair.js'
 import { bendingTorque, contactTorque, gearSteelById, pinionRadius, type GearTeeth } from '../gearing/tooth-strength.js'
 import type { PlanetarySet } from '../gearing/train.js'
 import { wedgeTorque } from '../sprag/one-way.js'
-import { shaftLimits, weldLimits } from '../shaft/shaft.js'
+import { hubLimits } from '../shaft/hub.js'
+import { shaftLimits, weldLimits } from '../shaft/shaft-limits.js'
+import { neckLimits } from '../shaft/shell-neck.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { EngineKind } from '../engine/template.js'
 import type { GearSetGeometry, Part } from './part.js'
@@ -68,9 +70,11 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     case 'lockup':
       return lockupLimits(at, part.geometry)
     case 'shaft': {
-      const sections = shaftLimits(part.geometry).map((s) => computed(at, `${s.place}|${s.feature}`, s.torqueNm))
-      return { limits: byRule(context.rules, sections, stated(at, 'station', 'whole', 'hard')), missing: [] }
+      const own = places(at, shaftLimits(part.geometry))
+      return { limits: byRule(context.rules, own, stated(at, 'station', 'whole', 'hard')), missing: [] }
     }
+    case 'hub':
+      return unlessMissing(byRule(context.rules, places(at, hubLimits(part.geometry)), stated(at, 'station', 'whole', 'hard')))
     case 'pack': {
       const slip = slipping(at, 'slip', (oil) => packCapacity(part.geometry, oil, context.rules.frictionRadius))
       // A stated figure of the pack says nothing of the drum's weld: the weld always counts.
@@ -89,7 +93,8 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
       return { limits: [...limits, ...beside], missing }
     }
     case 'shell': {
-      const { limits, missing } = unlessMissing(stated(at, 'station', 'whole', 'hard'))
+      const neck = places(at, neckLimits(part.geometry))
+      const { limits, missing } = unlessMissing(byRule(context.rules, neck, stated(at, 'station', 'whole', 'hard')))
       return { limits: [...limits, ...welds(at, part.geometry.welds)], missing }
     }
   }
@@ -145,8 +150,11 @@ function slipping(at: Bench, place: string, torqueNm: Limit['torqueNm']): Limit[
 const computed = ({ station }: Bench, place: string, torqueNm: number, load = station.load): Limit =>
   fixed({ place, load, shock: 'hard', origin: 'computed', scatter: SCATTER.strength, counts: true }, torqueNm)
 
-const welds = (at: Bench, own: readonly FilletWeld[] | undefined): Limit[] =>
-  weldLimits(own).map((w) => computed(at, `${w.place}|${w.feature}`, w.torqueNm))
+/** What each named place of a part holds by its own figures. */
+const places = (at: Bench, own: readonly { place: string; feature: string; torqueNm: number }[]): Limit[] =>
+  own.map(({ place, feature, torqueNm }) => computed(at, `${place}|${feature}`, torqueNm))
+
+const welds = (at: Bench, own: readonly FilletWeld[] | undefined): Limit[] => places(at, weldLimits(own))
 
 /** What is stated of a place, each as a limit at the point where it applies; nothing for a limit of pressure or speed. */
 function stated(

@@ -1,7 +1,7 @@
 import { engineLine } from '../converter/boosted-line.js'
 import { converterCharacteristic, turbineInertia } from '../converter/geometry.js'
 import { solveTrain } from '../gearing/solve.js'
-import { cyclesAt, enduranceOf, goodmanReversed } from '../lockup/fatigue.js'
+import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
 import {
   damperStiffness,
   damperStopTorque,
@@ -19,8 +19,8 @@ import {
 import { emptyingTime } from '../lockup/release.js'
 import { LEAST_SOLID_RATIO, resonanceSpeed, torsionalMagnification } from '../lockup/torsional.js'
 import { steelById } from '../material/steels.js'
-import { polarMoment, STEEL_SHEAR_MODULUS_PA } from '../shaft/torsion.js'
-import { workingDiameter, type ShaftGeometry } from '../shaft/shaft.js'
+import { crossHoles, type ShaftGeometry } from '../shaft/shaft.js'
+import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
 import { canLock, engineInertia, fittedConverter } from './fitted.js'
 import { engineOfBrief } from './brief.js'
@@ -133,17 +133,13 @@ function notchLives(g: LockupGeometry, pressurePa: number): NotchLife[] {
 }
 
 /** The shaft that the turbine drives. */
-function inputShaft({ unit, fitted }: SpecInput): ShaftGeometry | undefined {
+export function inputShaft({ unit, fitted }: Pick<SpecInput, 'unit' | 'fitted'>): ShaftGeometry | undefined {
   for (const { id, kind, load } of unit.stations) {
     const part = kind === 'shaft' && load.at === 'turbine' ? fitted.get(id) : undefined
     if (part?.kind === 'shaft') return part.geometry
   }
   return undefined
 }
-
-/** Stiffness in torsion of a shaft, its sections in a row, N·m/rad. */
-export const shaftStiffness = (shaft: ShaftGeometry): number =>
-  1 / shaft.sections.reduce((sum, s) => sum + s.lengthM / (polarMoment(workingDiameter(s), s.boreDiameterM) * STEEL_SHEAR_MODULUS_PA), 0)
 
 function torsionOf(input: SpecInput, g: LockupGeometry, inertiaKgM2: number, atRadPerS: number): Torsion | null {
   const shaft = inputShaft(input)
@@ -161,7 +157,9 @@ function torsionOf(input: SpecInput, g: LockupGeometry, inertiaKgM2: number, atR
 
 /** The oil between piston and cover leaves through the input shaft, by its narrowest bore or hole. */
 function emptyingOf(input: SpecInput, g: LockupGeometry, oil: LockupOil): LockupReport['emptying'] {
-  const holes = inputShaft(input)?.sections.flatMap((s) => [s.boreDiameterM, s.crossHoleDiameterM ?? 0].filter((d) => d > 0)) ?? []
+  const shaft = inputShaft(input)
+  if (!shaft) return null
+  const holes = [...shaft.sections.map((s) => s.boreDiameterM), ...crossHoles(shaft).map((hole) => hole.diameterM)].filter((d) => d > 0)
   if (holes.length === 0 || oil.applyPa <= oil.releasePa) return null
   const holeM = Math.min(...holes)
   const volumeM3 = Math.PI * (meanRadius(g) ** 2 - g.sealRadiusM ** 2) * g.gapM

@@ -7,7 +7,11 @@ import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import { converterFaults, type ConverterGeometry } from '../converter/geometry.js'
 import { lockupFaults, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import { fault, type Fault } from '../quantity/fault.js'
+import { hubFaults, type HubGeometry } from '../shaft/hub.js'
 import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
+import type { NeckGeometry } from '../shaft/shell-neck.js'
+import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
+import { steelFaults } from '../material/steels.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
 import { statedFaults, type StatedLimit } from './stated.js'
 import type { Unit } from './unit.js'
@@ -22,11 +26,11 @@ export interface GearSetGeometry {
   readonly steelId?: string
   /** Straight teeth if not given. */
   readonly helixRad?: number
+  /** In which its shafts sit. */
+  readonly splines?: readonly HubSpline[]
 }
 
-export interface ShellGeometry {
-  readonly thicknessM: number
-  readonly neckRadiusM: number
+export interface ShellGeometry extends NeckGeometry {
   readonly outerRadiusM: number
   readonly lengthM: number
   readonly welds?: readonly FilletWeld[]
@@ -37,6 +41,7 @@ export interface Geometries {
   readonly converter: ConverterGeometry
   readonly lockup: LockupGeometry
   readonly shaft: ShaftGeometry
+  readonly hub: HubGeometry
   readonly pack: PackGeometry
   readonly band: BandGeometry
   readonly 'one-way': OneWayGeometry
@@ -50,6 +55,7 @@ export const PART_KINDS = [
   'converter',
   'lockup',
   'shaft',
+  'hub',
   'pack',
   'band',
   'one-way',
@@ -129,14 +135,9 @@ function geometryFaults(part: Part): Fault[] {
         ...boltedJointFaults(part.geometry.converterJoint, 'geometry.converterJoint'),
       ]
     case 'shell':
-      return part.geometry.neckRadiusM < part.geometry.outerRadiusM
-        ? weldFaults(part.geometry.welds, 'geometry.welds')
-        : [
-            fault('neck-not-below-shell', 'geometry.neckRadiusM', {
-              neckM: part.geometry.neckRadiusM,
-              outerM: part.geometry.outerRadiusM,
-            }),
-          ]
+      return shellFaults(part.geometry)
+    case 'hub':
+      return hubFaults(part.geometry)
     case 'converter':
       return converterFaults(part.geometry)
     case 'lockup':
@@ -144,8 +145,23 @@ function geometryFaults(part: Part): Fault[] {
   }
 }
 
-const gearSetFaults = ({ steelId }: GearSetGeometry): Fault[] =>
-  steelId === undefined || gearSteelById(steelId) ? [] : [fault('steel-unknown', 'geometry.steelId', { steelId })]
+const gearSetFaults = ({ steelId, splines }: GearSetGeometry): Fault[] => [
+  ...(steelId === undefined || gearSteelById(steelId) ? [] : [fault('steel-unknown', 'geometry.steelId', { steelId })]),
+  ...hubSplineFaults(splines, 'geometry.splines'),
+]
+
+function shellFaults(shell: ShellGeometry): Fault[] {
+  const { neckRadiusM, outerRadiusM, thicknessM, steelId, windows = 0, windowWidthM = 0 } = shell
+  if (!(neckRadiusM < outerRadiusM)) return [fault('neck-not-below-shell', 'geometry.neckRadiusM', { neckM: neckRadiusM, outerM: outerRadiusM })]
+  const roundM = 2 * Math.PI * neckRadiusM
+  return [
+    ...(thicknessM < neckRadiusM ? [] : [fault('case-through-wall', 'geometry.thicknessM', { section: 'neck', caseDepthM: thicknessM })]),
+    ...(windows * windowWidthM < roundM ? [] : [fault('windows-round-neck', 'geometry.windowWidthM', { takenM: windows * windowWidthM, roundM })]),
+    ...(steelId === undefined ? [] : steelFaults({ ...shell, steelId }, 'geometry')),
+    ...weldFaults(shell.welds, 'geometry.welds'),
+    ...hubSplineFaults(shell.splines, 'geometry.splines'),
+  ]
+} // prettier-ignore
 
 /** Why a part cannot be fitted at a station of a unit. */
 export function fitFaults(unit: Unit, stationId: string, part: Part, path: string): Fault[] {

@@ -21,6 +21,10 @@ export type LifeLimits = (typeof LIFE_LIMITS)[number]
 export const STALL_SCHOOLS = ['by-use', 'at-peak', 'below-peak', 'far-below'] as const
 export type StallSchool = (typeof STALL_SCHOOLS)[number]
 
+/** What hard parts feel of a launch: the service factor of its method, or the overshoot of its ramp on the shafts that are fitted. */
+export const LAUNCH_SHOCKS = ['factor', 'ramp'] as const
+export type LaunchShockBy = (typeof LAUNCH_SHOCKS)[number]
+
 /** In which of the ranges that allow it the converter is locked at full power. */
 export const LOCKUP_RANGES = ['as-unit', 'top'] as const
 export type LockupRanges = (typeof LOCKUP_RANGES)[number]
@@ -36,6 +40,7 @@ export interface HouseRules {
   /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
   readonly ratingSpeed: Readonly<Record<`${Fuel}RadPerS`, number>>
   readonly frictionRadius: FrictionRadius
+  readonly launchShock: LaunchShockBy
   /** Service factor of hard parts in the launch, by launch method. */
   readonly launchFactor: Readonly<Record<Launch, number>>
   /** Service factor of hard parts at full power in a range, by launch method: only regrip is felt in every range. */
@@ -70,6 +75,7 @@ export const DEFAULT_RULES: HouseRules = {
   lifeLimits: 'beside',
   ratingSpeed: { dieselRadPerS: toSi(2800, 'rpm'), petrolRadPerS: toSi(6000, 'rpm') },
   frictionRadius: 'wear',
+  launchShock: 'factor',
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },
   fullPowerFactor: { rolling: 1, 'brake-stall': 1, flash: 1, 'trans-brake': 1, regrip: 1.5, dump: 1 },
   reverseFactor: 1.3,

@@ -1,26 +1,34 @@
-import { shearYield, steelById, type Steel } from '../material/steels.js'
-import { workingDiameter, type ShaftGeometry, type ShaftLimit, type ShaftSection } from '../shaft/shaft.js'
+import { shearYield, type Steel } from '../material/steels.js'
+import { pressPressure, pressTorque, type PressJoint } from '../shaft/press.js'
+import type { ShaftGeometry } from '../shaft/shaft.js'
+import { shaftSteel, type ShaftLimit } from '../shaft/shaft-limits.js'
+import type { Slice } from '../shaft/slices.js'
+import { pitchDiameter, ROOT_ALLOWANCE, splineRootDiameter, type Teeth } from '../shaft/spline.js'
+import { burstingTension, toothShear } from '../shaft/spline-stress.js'
 import { THROAT, type FilletWeld } from '../shaft/weld.js'
-import { ROOT_ALLOWANCE, splineRootDiameter } from '../shaft/spline-root.js'
 import { from, given, worked, type Given, type Working } from './working.js'
 
-/** Torque at which a section of a shaft begins to yield, worked from its drawing and its steel. */
-export function workSection(shaft: ShaftGeometry, limit: ShaftLimit): Working {
-  const section = shaft.sections.find((s) => s.name === limit.place) as ShaftSection
-  const steel = steelById(shaft.steelId) as Steel
-  const modulus = from(workModulus(section, limit.feature === 'cross-hole'))
+/** Torque at which a place of a shaft begins to yield, worked from its drawing and its steel. */
+export function workPlace(shaft: ShaftGeometry, limit: ShaftLimit): Working | undefined {
+  const steel = shaftSteel(shaft)
+  const name = `torque that “${limit.place}” holds (${limit.feature.replace('-', ' ')})`
+  const section = shaft.sections.find((s) => s.name === limit.place)
+  if (limit.feature === 'spline-teeth' && section?.spline) {
+    const yieldPa = shaft.caseDepthM > 0 ? (steel.caseYieldPa ?? steel.yieldPa) : steel.yieldPa
+    return workSplineTeeth(name, section.spline, section.lengthM, workShearYield(steel, yieldPa, 'yield of the teeth'))
+  }
+  return limit.slice && workSlice(name, limit.slice, steel, shaft.caseDepthM)
+}
+
+function workSlice(name: string, slice: Slice, steel: Steel, caseDepthM: number): Working {
+  const modulus = from(workModulus(slice))
   const core = from(workShearYield(steel, steel.yieldPa, 'yield of the core'))
-  const name = `torque that section “${section.name}” holds (${limit.feature.replace('-', ' ')})`
-  if (shaft.caseDepthM <= 0 || steel.caseYieldPa === undefined)
+  if (caseDepthM <= 0 || steel.caseYieldPa === undefined)
     return worked({ name, unit: 'lb-ft', formula: 'τy · Z', source: 'Shigley, ch. 3 and 5' }, { τy: core, Z: modulus }, (v) => v.τy * v.Z)
   const hard = from(workShearYield(steel, steel.caseYieldPa, 'yield of the hardened case'))
-  const depth = given('depth of the case', shaft.caseDepthM, 'in', 'part')
+  const depth = given('depth of the case', caseDepthM, 'in', 'part')
   const radius = from(
-    worked(
-      { name: 'radius that carries', unit: 'in', formula: 'D / 2', source: 'geometry' },
-      { D: carryingDiameter(section) },
-      (v) => v.D / 2,
-    ),
+    worked({ name: 'radius that carries', unit: 'in', formula: 'D / 2', source: 'geometry' }, { D: carryingDiameter(slice) }, (v) => v.D / 2), // prettier-ignore
   )
   return worked(
     { name, unit: 'lb-ft', formula: 'least of τcase · Z and τcore · Z · R / (R − δ)', source: 'linear elastic torsion, Shigley ch. 3' },
@@ -29,21 +37,27 @@ export function workSection(shaft: ShaftGeometry, limit: ShaftLimit): Working {
   )
 }
 
-function workShearYield(steel: Steel, yieldPa: number, name: string): Working {
+export function workShearYield(steel: Steel, yieldPa: number, name: string): Working {
   const about = { name: `shear ${name}`, unit: 'ksi', formula: 'σy / √3', source: 'distortion energy, Shigley ch. 5' } as const
-  return worked(about, { σy: given(`${name}, ${steel.name} (minimum, from memory)`, yieldPa, 'ksi', 'constant') }, (v) => shearYield(v.σy))
+  return worked(about, { σy: yieldOf(steel, yieldPa, name) }, (v) => shearYield(v.σy))
 }
 
-function workModulus(section: ShaftSection, crossHole: boolean): Working {
-  const D = carryingDiameter(section)
-  const d = given('bore', section.boreDiameterM, 'in', 'part')
-  if (!crossHole)
+/** The least of the grade, or what the certificate of the part says. */
+const yieldOf = (steel: Steel, yieldPa: number, name: string): Given =>
+  steel.byCertificate
+    ? given(`${name}, ${steel.name}`, yieldPa, 'ksi', 'part')
+    : given(`${name}, ${steel.name} (minimum, from memory)`, yieldPa, 'ksi', 'constant')
+
+function workModulus(slice: Slice): Working {
+  const D = carryingDiameter(slice)
+  const d = given('bore', slice.boreM, 'in', 'part')
+  if (slice.drilledM === 0)
     return worked(
       { name: 'section modulus', unit: 'in³', formula: 'π · (D⁴ − d⁴) / (16 · D)', source: 'Shigley, ch. 3' },
       { D, d },
       (v) => (Math.PI * (v.D ** 4 - v.d ** 4)) / 32 / (v.D / 2),
     )
-  const a = given('cross hole', section.crossHoleDiameterM ?? 0, 'in', 'part')
+  const a = given('cross holes, added up', slice.drilledM, 'in', 'part')
   return worked(
     {
       name: 'section modulus beside the hole',
@@ -56,9 +70,10 @@ function workModulus(section: ShaftSection, crossHole: boolean): Working {
   )
 }
 
-function carryingDiameter(section: ShaftSection): Given {
+function carryingDiameter({ section, groove, diameterM }: Slice): Given {
   const { spline } = section
-  if (!spline) return given('diameter', workingDiameter(section), 'in', 'part')
+  if (groove) return given('diameter at the bottom of the groove', diameterM, 'in', 'part')
+  if (!spline) return given('diameter', diameterM, 'in', 'part')
   return from(
     worked(
       {
@@ -70,6 +85,64 @@ function carryingDiameter(section: ShaftSection): Given {
       { N: given('teeth', spline.teeth, null, 'part'), m: given('module', spline.moduleM, 'mm', 'part') },
       (v) => splineRootDiameter({ teeth: v.N, moduleM: v.m, root: spline.root }),
     ),
+  )
+}
+
+const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, from memory'
+
+/** Torque at which the teeth of a spline shear along their pitch line. */
+export function workSplineTeeth(name: string, teeth: Teeth, lengthM: number, shear: Working): Working {
+  return worked(
+    { name, unit: 'lb-ft', formula: 'τy · π · D² · L / 8: half of the teeth carry', source: DUDLEY },
+    {
+      τy: from(shear),
+      D: given('pitch diameter, N · m', pitchDiameter(teeth), 'in', 'part'),
+      L: given('length in engagement', lengthM, 'in', 'part'),
+    },
+    (v) => v.τy / toothShear(1, { teeth: teeth.teeth, moduleM: v.D / teeth.teeth }, v.L),
+  )
+}
+
+/** Torque at which the wall of a hub outside its teeth begins to yield in tension. */
+export function workBursting(name: string, teeth: Teeth, lengthM: number, outerDiameterM: number, steel: Steel): Working {
+  return worked(
+    { name, unit: 'lb-ft', formula: 'σy / (tan φ / (π · D · t · L) + 4 / (D² · L · Y)), φ 30°, Y 1.5, t the wall outside the teeth', source: DUDLEY }, // prettier-ignore
+    {
+      σy: yieldOf(steel, steel.yieldPa, 'yield'),
+      D: given('pitch diameter, N · m', pitchDiameter(teeth), 'in', 'part'),
+      O: given('outside of the hub', outerDiameterM, 'in', 'part'),
+      L: given('length in engagement', lengthM, 'in', 'part'),
+    },
+    (v) => v.σy / burstingTension(1, { teeth: teeth.teeth, moduleM: v.D / teeth.teeth }, { lengthM: v.L, outerDiameterM: v.O }),
+  )
+}
+
+/** Torque at which a press joint slips, worked from its fit. */
+export function workPress(joint: PressJoint): Working {
+  const pressure = worked(
+    { name: 'pressure between shaft and hub', unit: 'ksi', formula: 'δ / (d · (((D² + d²)/(D² − d²) + ν)/E + ((d² + i²)/(d² − i²) − ν)/E))', source: 'Lamé, Shigley ch. 3' },
+    {
+      δ: given('interference on the diameter', joint.interferenceM, 'in', 'part'),
+      d: given('diameter of the seat', joint.seatDiameterM, 'in', 'part'),
+      D: given('outside of the hub', joint.hubDiameterM, 'in', 'part'),
+      i: given('bore of the shaft', joint.boreDiameterM ?? 0, 'in', 'part'),
+    },
+    (v) => pressPressure({ interferenceM: v.δ, seatDiameterM: v.d, hubDiameterM: v.D, boreDiameterM: v.i }),
+  ) // prettier-ignore
+  return worked(
+    {
+      name: `torque at which press joint “${joint.name}” slips`,
+      unit: 'lb-ft',
+      formula: 'μ · p · π · d² · L / 2',
+      source: 'Shigley, ch. 7',
+    },
+    {
+      p: from(pressure),
+      μ: given('friction', joint.friction, null, 'part'),
+      d: given('diameter of the seat', joint.seatDiameterM, 'in', 'part'),
+      L: given('length of the seat', joint.lengthM, 'in', 'part'),
+    },
+    (v) => pressTorque({ ...joint, friction: v.μ, seatDiameterM: v.d, lengthM: v.L }),
   )
 }
 

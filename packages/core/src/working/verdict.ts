@@ -1,5 +1,7 @@
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
-import { shaftLimits } from '../shaft/shaft.js'
+import { shaftLimits } from '../shaft/shaft-limits.js'
+import { naturalPeriod, rampOvershootMost } from '../shaft/shaft-spring.js'
+import type { PressJoint } from '../shaft/press.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
@@ -14,10 +16,11 @@ import { workDamper, workLockup } from './lockup.js'
 import { workBand } from './band.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
-import { workSection, workWeld } from './shaft.js'
+import { workHub } from './hub.js'
+import { workPlace, workPress, workWeld } from './shaft.js'
 import { workTeeth } from './teeth.js'
 import { workWedge } from './wedge.js'
-import { from, given, measuredHere, worked, type Working } from './working.js'
+import { from, given, measuredHere, worked, type Given, type Working } from './working.js'
 
 /** Everything that a working of one station in one case rests on. */
 interface Scene {
@@ -36,13 +39,33 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
   if (!scene) return undefined
   const demand = worked(
     { name: 'torque asked', unit: 'lb-ft', formula: 'T · K', source: 'shock counted once, on the demand' },
-    { T: from(workLoad(input, scene.limit.load, scene.duty, scene.range)), K: given('service factor', scene.judged.factor, null, 'rule') },
+    { T: from(workLoad(input, scene.limit.load, scene.duty, scene.range)), K: workShock(scene) },
     (v) => v.T * v.K,
   )
   return worked(
     { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
     { capacity: from(scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene)), demand: from(demand) },
     (v) => v.capacity / v.demand,
+  )
+}
+
+/** The service factor of the house, or the overshoot of a ramp on the shafts that are fitted. */
+function workShock({ duty: { shock }, limit, judged }: Scene): Given {
+  if (!shock || limit.shock !== 'hard') return given('service factor', judged.factor, null, 'rule')
+  const period = worked(
+    { name: 'natural period of the turbine on its shafts', unit: 's', formula: '2π · √(J / k)', source: 'one-mass system' },
+    {
+      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
+      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+    },
+    (v) => naturalPeriod(v.J, v.k),
+  )
+  return from(
+    worked(
+      { name: 'overshoot of the ramp', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, from memory' }, // prettier-ignore
+      { t: given('length of the ramp, by the launch', shock.rampS, 's', 'brief'), T: from(period) },
+      (v) => rampOvershootMost(v.t, v.T),
+    ),
   )
 }
 
@@ -111,10 +134,15 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   if (limit.stated) return workStated(limit, judged.capacityNm)
   const weld = weldsOf(part).find((w) => limit.place === `${w.name}|weld`)
   if (weld) return workWeld(weld)
+  const press = pressesOf(part).find((joint) => limit.place === `${joint.name}|press`)
+  if (press) return workPress(press)
+  const hub = workHub(part, limit.place)
+  if (hub) return hub
   if (part.kind === 'shaft') {
     const [place, feature] = limit.place.split('|')
     const own = shaftLimits(part.geometry).find((l) => l.place === place && l.feature === feature)
-    if (own) return workSection(part.geometry, own)
+    const working = own && workPlace(part.geometry, own)
+    if (working) return working
   }
   if (part.kind === 'pack') {
     const oil = oilOf(duty, drumState(input.unit, station, range))
@@ -137,6 +165,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
 }
 
+const pressesOf = (part: Part): readonly PressJoint[] => ('presses' in part.geometry ? (part.geometry.presses ?? []) : [])
 const weldsOf = (part: Part): readonly FilletWeld[] => ('welds' in part.geometry ? (part.geometry.welds ?? []) : [])
 
 function workStated({ stated, basis, origin }: Limit, capacityNm: number): Working {

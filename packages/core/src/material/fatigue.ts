@@ -1,4 +1,4 @@
-import type { Steel } from '../material/steels.js'
+import type { Steel } from './steels.js'
 
 /** Strength of a steel plate in bending against repeated load, Pa. */
 export interface Endurance {

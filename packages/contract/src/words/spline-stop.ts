@@ -1,0 +1,17 @@
+import type { SplineDifference, SplineMisfit, Unit } from '@plucky/core'
+import { SPLINE_FIT_WORDS } from './choices.js'
+import { listed, quantity } from './format.js'
+import { stationName } from './station-name.js'
+
+/** "the input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32." */
+export function splineSentence({ stationId, section, otherId, hub, spline, lengthM, differences }: SplineMisfit, unit: Unit): string {
+  const [own, other] = [`the ${stationName(unit, stationId)}’s ${section}`, `the ${hub.name} of the ${stationName(unit, otherId)}`]
+  const said: Record<SplineDifference, string> = {
+    teeth: `${spline.teeth} teeth against ${hub.teeth}`,
+    pitch: `module ${quantity(spline.moduleM, 'mm', 4)} against ${quantity(hub.moduleM, 'mm', 4)}`,
+    fit: `centred ${SPLINE_FIT_WORDS[spline.fit ?? 'side']} against ${SPLINE_FIT_WORDS[hub.fit ?? 'side']}`,
+    'hub-longer': `${quantity(lengthM, 'in')} of spline in ${quantity(hub.lengthM, 'in')} of hub, which would ride on the run-out`,
+    'hub-shorter': `${quantity(lengthM, 'in')} of spline, of which a hub of ${quantity(hub.lengthM, 'in')} takes too little`,
+  }
+  return `${own} does not go into ${other}: ${listed(differences.map((difference) => said[difference]))}.`
+}

@@ -1,0 +1,197 @@
+import { shearYield, type Steel } from '../material/steels.js'
+import { cyclesAt } from '../material/fatigue.js'
+import { notchSensitivity, OF_A_HUNDRED, reversedAtNotch, torsionEndurance, type Surface } from '../material/torsion-fatigue.js'
+import { CROSS_HOLE_FACTOR, EDGE_FACTOR, grooveFactor, ROLLED, RUN_OUT_FACTOR, shoulderFactor, SPLINE_ROOT_FACTOR } from './notch.js'
+import { FRETTING_FACTOR } from './press.js'
+import type { ShaftGeometry } from './shaft.js'
+import { placeOf, shaftSteel, type ShaftFeature } from './shaft-limits.js'
+import { slicesOf, type Slice } from './slices.js'
+import { torsionModulus } from './torsion.js'
+import { weldCycles } from './weld.js'
+
+/** A torque that comes and goes, and how often a launch brings it. */
+export interface LifeLoad {
+  readonly torqueNm: number
+  readonly perLaunch: number
+}
+
+/** A place that a crack can begin at. */
+export interface LifePlace {
+  readonly place: string
+  readonly feature: ShaftFeature | 'step'
+  readonly atM: number
+  readonly modulusM3: number
+  readonly diameterM: number
+  /** Shear at the notch over the nominal. */
+  readonly stressFactor: number
+  /** K_f = 1 + q·(K_ts − 1). */
+  readonly fatigueFactor: number
+  /** What a treatment of the notch gives its endurance. */
+  readonly treated: number
+  /** The notch goes on under a hard case. */
+  readonly deep: boolean
+}
+
+export interface ShaftLife {
+  /** Where it most likely begins. */
+  readonly place: string
+  readonly feature: LifePlace['feature']
+  /** Launches to a crack: half of such shafts survive them; 99 of 100; 1 of 100. Infinity where none is expected. */
+  readonly launches: number
+  readonly mostSurvive: number
+  readonly fewSurvive: number
+}
+
+/** Corners that are not said to be round. */
+const SHARP_M = 0.1e-3
+/** Root radius of a spline tooth, in modules (ANSI B92.1, fillet and flat root, from memory). */
+const ROOT_RADIUS = { fillet: 0.4, flat: 0.2 } as const
+
+/** Everywhere that a crack can begin, front to rear: lands and what is cut into them, spline roots, steps, press seats. */
+export function lifePlaces(shaft: ShaftGeometry): LifePlace[] {
+  const { ultimatePa } = shaftSteel(shaft)
+  const carrying = slicesOf(shaft).filter(({ section }) => !section.idle)
+  const own = carrying.map((slice) => atSlice(slice, ultimatePa))
+  const steps = carrying.flatMap((slice, i) => stepAfter(slice, carrying[i + 1], ultimatePa))
+  const seats = (shaft.presses ?? []).map(({ name, seatDiameterM, boreDiameterM = 0 }): LifePlace => ({
+    place: name,
+    feature: 'press',
+    atM: 0,
+    modulusM3: torsionModulus(seatDiameterM, boreDiameterM),
+    diameterM: seatDiameterM,
+    stressFactor: FRETTING_FACTOR,
+    fatigueFactor: FRETTING_FACTOR,
+    treated: 1,
+    deep: false,
+  }))
+  return [...own, ...steps, ...seats]
+}
+
+const felt = (stressFactor: number, ultimatePa: number, radiusM: number) => 1 + notchSensitivity(ultimatePa, radiusM) * (stressFactor - 1)
+
+/** Notches on one another multiply (Peterson). */
+function atSlice(slice: Slice, ultimatePa: number): LifePlace {
+  const { section, hole, groove, diameterM, modulusM3, fromM, toM } = slice
+  const notches: (readonly [factor: number, radiusM: number])[] = []
+  if (hole) notches.push([CROSS_HOLE_FACTOR * EDGE_FACTOR[hole.edge ?? 'sharp'], hole.diameterM / 2])
+  if (groove) notches.push([grooveFactor(section.outerDiameterM, groove.bottomDiameterM, groove.radiusM), groove.radiusM])
+  const { spline } = section
+  if (spline && !groove)
+    notches.push([SPLINE_ROOT_FACTOR[spline.root] * RUN_OUT_FACTOR[spline.runOut ?? 'sharp'], ROOT_RADIUS[spline.root] * spline.moduleM])
+  return {
+    ...placeOf(slice),
+    atM: (fromM + toM) / 2,
+    modulusM3,
+    diameterM,
+    stressFactor: notches.reduce((product, [factor]) => product * factor, 1),
+    fatigueFactor: notches.reduce((product, [factor, radius]) => product * felt(factor, ultimatePa, radius), 1),
+    treated: spline?.made === 'rolled' && !groove && !hole ? ROLLED : 1,
+    deep: hole !== undefined,
+  }
+}
+
+/** The shoulder between two sections, at the thinner of them. */
+function stepAfter(slice: Slice, next: Slice | undefined, ultimatePa: number): LifePlace[] {
+  if (!next || next.section === slice.section) return []
+  const thin = slice.diameterM <= next.diameterM ? slice : next
+  const larger = (thin === slice ? next : slice).section.outerDiameterM
+  if (!(larger > thin.diameterM) || thin.section.outerDiameterM >= larger) return []
+  const radius = Math.max(SHARP_M, slice.section.filletRadiusM ?? 0)
+  const stressFactor = shoulderFactor(larger, thin.diameterM, radius)
+  return [
+    {
+      place: `${slice.section.name} to ${next.section.name}`,
+      feature: 'step',
+      atM: slice.toM,
+      modulusM3: thin.modulusM3,
+      diameterM: thin.diameterM,
+      stressFactor,
+      fatigueFactor: felt(stressFactor, ultimatePa, radius),
+      treated: 1,
+      deep: false,
+    },
+  ]
+}
+
+/** How the lives of places that can crack, each with its scatter, add up to that of the shaft: Weibull's slope of life (from memory, 1.5 to 3 for steel). */
+const WEAKEST_LINK = 2
+
+/**
+ * Launches to a crack: every torque comes and goes between nothing and its peak, K_f on alternating and mean part alike until
+ * the notch yields, Goodman, S–N line from
+ * 0.9·S_us at 10³ to the endurance at 10⁶ cycles, shares added by Miner (Shigley, ch. 6). A shaft is as good as its weakest link: every place that
+ * can crack shortens its life, 1/N² = Σ 1/N_i² (Weibull). A hard case is judged at the skin by its own strength and at its inner edge by the
+ * core's, where a notch that is not deep is not felt. An order of magnitude with its scatter, never a promise.
+ */
+export function shaftLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): ShaftLife | undefined {
+  const steel = shaftSteel(shaft)
+  const places: DamagedPlace[] = [
+    ...lifePlaces(shaft).map((place) => ({ place: place.place, feature: place.feature, damage: (z: number) => damageAt(shaft, steel, place, loads, z) })),
+    ...(shaft.welds ?? []).map((weld) => ({ place: weld.name, feature: 'weld' as const, damage: (z: number) => miner(loads, (torqueNm) => weldCycles(weld, torqueNm, z)) })),
+  ] // prettier-ignore
+  const together = (deviate: number) => worstOfEach(places, deviate)
+  const [typical, weak] = [together(0), together(OF_A_HUNDRED)]
+  const first = worst(typical) ?? worst(weak) ?? places[0]
+  if (!first) return undefined
+  return {
+    place: first.place,
+    feature: first.feature,
+    launches: livesOf(typical),
+    mostSurvive: livesOf(weak),
+    fewSurvive: livesOf(together(-OF_A_HUNDRED)),
+  }
+}
+
+interface DamagedPlace {
+  readonly place: string
+  readonly feature: LifePlace['feature']
+  /** Miner's sum of a launch, for shafts this many standard deviations weak. */
+  readonly damage: (deviate: number) => number
+}
+
+interface Damaged {
+  readonly place: string
+  readonly feature: LifePlace['feature']
+  readonly sum: number
+}
+
+/** Stretches of one place are one place: its worst. */
+function worstOfEach(places: readonly DamagedPlace[], deviate: number): Damaged[] {
+  const named = new Map<string, Damaged>()
+  for (const { place, feature, damage } of places) {
+    const key = `${place}|${feature}`
+    const sum = damage(deviate)
+    if (!(sum <= (named.get(key)?.sum ?? -1))) named.set(key, { place, feature, sum })
+  }
+  return [...named.values()]
+}
+
+const worst = (damaged: readonly Damaged[]): Damaged | undefined =>
+  damaged.filter(({ sum }) => sum > 0).reduce<Damaged | undefined>((most, each) => (most && most.sum >= each.sum ? most : each), undefined)
+
+const livesOf = (damaged: readonly Damaged[]): number => 1 / damaged.reduce((sum, each) => sum + each.sum ** WEAKEST_LINK, 0) ** (1 / WEAKEST_LINK) // prettier-ignore
+
+const miner = (loads: readonly LifeLoad[], cycles: (torqueNm: number) => number): number =>
+  loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / cycles(torqueNm), 0)
+
+/** Miner's sum of one launch at a place: the worse of the skin and the core under a hard case. */
+function damageAt(
+  { caseDepthM, surface = 'machined' }: ShaftGeometry,
+  steel: Steel,
+  { modulusM3, diameterM, fatigueFactor, treated, deep }: LifePlace,
+  loads: readonly LifeLoad[],
+  deviate: number,
+): number {
+  const damage = (strength: { ultimatePa: number; yieldPa: number }, factor: number, finish: Surface, more: number) => {
+    const endurance = torsionEndurance(strength.ultimatePa, { surface: finish, diameterM, deviate, treated: more })
+    const shear = { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(strength.yieldPa) }
+    return miner(loads, (torqueNm) => cyclesAt(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear)))
+  }
+  const { caseUltimatePa, caseYieldPa } = steel
+  if (caseDepthM <= 0 || caseUltimatePa === undefined || caseYieldPa === undefined) return damage(steel, fatigueFactor, surface, treated)
+  const inward = 1 - caseDepthM / (diameterM / 2)
+  return Math.max(
+    damage({ ultimatePa: caseUltimatePa, yieldPa: caseYieldPa }, fatigueFactor, surface, treated),
+    damage(steel, inward * (deep ? fatigueFactor : 1), 'polished', 1),
+  )
+}

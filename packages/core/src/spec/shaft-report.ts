@@ -1,0 +1,170 @@
+import type { RangeSolution } from '../gearing/solve.js'
+import { solveTrain } from '../gearing/solve.js'
+import { asFound, readHardness, type HardnessRead } from '../material/hardness.js'
+import { splineDifferences, type SplineDifference } from '../shaft/mating.js'
+import { oilWay, type OilWay } from '../shaft/oil-way.js'
+import type { ShaftGeometry } from '../shaft/shaft.js'
+import { shaftLife, type LifeLoad, type ShaftLife } from '../shaft/shaft-life.js'
+import { breakTorque, shaftLimits, shaftSteel, sliceYield, weakestPlace, type ShaftLimit } from '../shaft/shaft-limits.js'
+import { shaftStiffness, spinShock, storedEnergy } from '../shaft/shaft-spring.js'
+import { slicesOf } from '../shaft/slices.js'
+import { allowedStress, splineWorkingTorque } from '../shaft/spline-stress.js'
+import { toSi } from '../quantity/units.js'
+import type { Answer, SpecInput } from './answer.js'
+import { lockupOil, type DutyCase, type DutyKind } from './duty.js'
+import { launchShock, type LaunchShock } from './launch-shock.js'
+import { loadTorque } from './load.js'
+import type { Part } from './part.js'
+import { hubFor } from './spline-stops.js'
+import type { Station } from './unit.js'
+
+/** Shear along a shaft at a torque, stretch by stretch. */
+export interface StressStretch {
+  readonly fromM: number
+  readonly toM: number
+  readonly shearPa: number
+  /** At which the stretch begins to yield; of a hard case the torque decides, so it is the nominal stress at that torque. */
+  readonly yieldPa: number
+}
+
+/** Nominal shear along a shaft at a torque, front to rear; nothing over sections that carry none. The geometry must be free of faults. */
+export function stressAlong(shaft: ShaftGeometry, torqueNm: number): StressStretch[] {
+  const steel = shaftSteel(shaft)
+  return slicesOf(shaft).map((slice) => ({
+    fromM: slice.fromM,
+    toM: slice.toM,
+    shearPa: slice.section.idle ? 0 : torqueNm / slice.modulusM3,
+    yieldPa: sliceYield(slice, steel, shaft.caseDepthM) / slice.modulusM3,
+  }))
+}
+
+/** A torque of one duty case as a shaft feels it: shock in it, and how often a launch brings it. */
+export interface ShaftLoad extends LifeLoad {
+  readonly caseId: string
+  readonly staticNm: number
+}
+
+/** How often a launch brings each case (common practice, no source): the range it leaves in is pulled once, reverse is used now and then. */
+const PER_LAUNCH: Record<DutyKind, number> = {
+  launch: 1,
+  'launch-off-boost': 0,
+  'full-power': 1,
+  lockup: 1,
+  'locked-shift': 1,
+  reverse: 0.2,
+}
+
+/** Every torque that a shaft at a station sees, case by case. */
+export function shaftLoads(station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): ShaftLoad[] {
+  const launched = cases.find(({ kind }) => kind === 'launch')?.rangeId
+  return cases.flatMap((duty): ShaftLoad[] => {
+    const range = gearing.get(duty.rangeId)
+    const staticNm = range ? loadTorque(station.load, duty, range) : 0
+    if (!(staticNm > 0)) return []
+    const again = duty.kind === 'full-power' && duty.rangeId === launched
+    return [{ caseId: duty.id, staticNm, torqueNm: staticNm * duty.factors.hard, perLaunch: again ? 0 : PER_LAUNCH[duty.kind] }]
+  })
+}
+
+/** How a spline of the shaft stands to the hub that it goes into. */
+export interface SplineMate {
+  readonly section: string
+  readonly mateId: string
+  /** What it goes into; nothing where that part does not say. */
+  readonly known: boolean
+  readonly differences: readonly SplineDifference[]
+}
+
+export interface ShaftReport {
+  readonly limits: readonly ShaftLimit[]
+  readonly weakest: ShaftLimit
+  /** Begins to yield, once; the figure that counts. */
+  readonly yieldNm: number
+  /** Twists off. */
+  readonly breakNm: number
+  /** What the handbook lets its splines be worked at for ten thousand cycles; nothing without a spline. */
+  readonly workingNm: number | null
+  readonly stiffnessNmPerRad: number
+  readonly loads: readonly ShaftLoad[]
+  /** At the greatest static torque. */
+  readonly most: ShaftLoad | null
+  readonly twistRad: number
+  readonly energyJ: number
+  readonly life: ShaftLife | null
+  readonly shock: LaunchShock | null
+  /** What 100 rpm caught at once by the turbine on this path adds at this shaft. */
+  readonly caughtNm: number | null
+  readonly oil: OilWay | null
+  readonly oilPressurePa: number
+  readonly hardness: HardnessRead | null
+  /** Yield torque as soft as the reading says. */
+  readonly asFoundNm: number | null
+  readonly mates: readonly SplineMate[]
+}
+
+const CAUGHT = toSi(100, 'rpm')
+
+/** All of a shaft in this job beside its place in the verdict; nothing where the station holds no shaft. */
+export function shaftReport(input: SpecInput, answer: Answer, stationId: string): ShaftReport | null {
+  const station = input.unit.stations.find(({ id }) => id === stationId)
+  const part = input.fitted.get(stationId)
+  if (!station || part?.kind !== 'shaft') return null
+  const shaft = part.geometry
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const limits = shaftLimits(shaft)
+  const weakest = weakestPlace(shaft)
+  if (!weakest) return null
+  const loads = shaftLoads(station, answer.cases, gearing)
+  const most = loads.reduce<ShaftLoad | null>((top, load) => (top && top.staticNm >= load.staticNm ? top : load), null)
+  const stiffnessNmPerRad = shaftStiffness(shaft)
+  const launch = answer.cases.find(({ kind }) => kind === 'launch')
+  const range = launch && gearing.get(launch.rangeId)
+  const shock = (range && launchShock(input, range)) ?? null
+  const share = launch && range ? loadTorque(station.load, launch, range) / launch.turbine.torqueNm : 0
+  const read = shaft.hardness ? readHardness(shaft.hardness, shaftSteel(shaft), shaft.caseDepthM) : null
+  const oilPressurePa = lockupOil(input.pressure).applyPa
+  return {
+    limits,
+    weakest,
+    yieldNm: weakest.torqueNm,
+    breakNm: breakTorque(shaft),
+    workingNm: workingLimit(shaft),
+    stiffnessNmPerRad,
+    loads,
+    most,
+    twistRad: (most?.staticNm ?? 0) / stiffnessNmPerRad,
+    energyJ: storedEnergy(most?.staticNm ?? 0, stiffnessNmPerRad),
+    life: shaftLife(shaft, loads) ?? null,
+    shock,
+    caughtNm: shock && station.load.at !== 'stator' ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
+    oil: oilWay(shaft, oilPressurePa),
+    oilPressurePa,
+    hardness: read,
+    asFoundNm: read?.verdict === 'too-soft' && read.highPa !== null ? softerYield(shaft, read.highPa) : null,
+    mates: matesOf(input, stationId, part),
+  }
+}
+
+/** The least of its splines by the handbook. */
+function workingLimit(shaft: ShaftGeometry): number | null {
+  const steel = shaftSteel(shaft)
+  const allowed = allowedStress(steel.ultimatePa, shaft.caseDepthM > 0 && steel.caseYieldPa !== undefined)
+  const each = shaft.sections.flatMap((s) =>
+    s.spline && !s.idle ? splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed) : [],
+  )
+  return each.length > 0 ? Math.min(...each) : null
+}
+
+/** What the shaft holds if it is only as strong as its hardness says. */
+function softerYield(shaft: ShaftGeometry, tensilePa: number): number | null {
+  const { yieldPa, ultimatePa } = asFound(shaftSteel(shaft), tensilePa)
+  return weakestPlace({ ...shaft, certified: { certificate: 'hardness', yieldPa, ultimatePa } })?.torqueNm ?? null
+}
+
+function matesOf({ fitted }: SpecInput, stationId: string, part: Extract<Part, { kind: 'shaft' }>): SplineMate[] {
+  return part.geometry.sections.flatMap(({ name, spline, lengthM }): SplineMate[] => {
+    if (spline?.mate === undefined) return []
+    const hub = hubFor(fitted, spline.mate, stationId)
+    return [{ section: name, mateId: spline.mate, known: hub !== undefined, differences: hub ? splineDifferences(spline, lengthM, hub) : [] }] // prettier-ignore
+  })
+}
