@@ -5,6 +5,7 @@ import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
 import * as unitsAndTeardown from './database/migrations/0005-units-and-teardown.js'
 import * as lockupAndStallRules from './database/migrations/0006-lockup-and-stall-rules.js'
+import * as launchShock from './database/migrations/0007-launch-shock.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
@@ -109,10 +110,16 @@ describe('what was found of a job', () => {
     const { version } = (await http().put(`/api/jobs/${job.number}`).send({ ...contentOf(job), rules, version: job.version }).expect(200)).body as Job // prettier-ignore
     await http().post(`/api/jobs/${job.number}/revisions`).send({ name: 'with other rules', version }).expect(201)
     const query = scratch.app.get(Sequelize).getQueryInterface()
-    await lockupAndStallRules.down(query)
     const bodies = () => Promise.all([`SELECT body->'rules' AS rules FROM jobs WHERE number = ${job.number}`, `SELECT body->'job'->'rules' AS rules FROM revisions WHERE job_number = ${job.number}`].map((sql) => scratch.query(sql))) // prettier-ignore
-    for (const [row] of await bodies()) expect(Object.keys(row?.['rules'] as object)).not.toContain('stallSchool')
-    await lockupAndStallRules.up(query)
-    for (const [row] of await bodies()) expect(row?.['rules']).toEqual({ ...DEFAULT_RULES, reverseFactor: 1.7 })
+    for (const [step, rule] of [
+      [lockupAndStallRules, 'stallSchool'],
+      [launchShock, 'launchShock'],
+    ] as const) {
+      // prettier-ignore
+      await step.down(query)
+      for (const [row] of await bodies()) expect(Object.keys(row?.['rules'] as object)).not.toContain(rule)
+      await step.up(query)
+      for (const [row] of await bodies()) expect(row?.['rules']).toEqual({ ...DEFAULT_RULES, reverseFactor: 1.7 })
+    }
   })
 })

@@ -120,10 +120,8 @@ describe('an operation', () => {
 describe('what goes together', () => {
   it('the jobs of the shop fit, and say why where a part is swapped against its neighbours', () => {
     for (const job of jobs.filter((j) => j.unitId === unit.id)) expect(unfit(job, job.spec)).toEqual([])
-    const said = unfit(balanced, withWorks(balanced.spec, 'converter', [])).map((m) => misfitSentence(m, unit))
-    expect(said).toEqual([
-      'Input shaft, “High-strength shaft, 35 teeth”, does not go with the converter: its 35 teeth want a turbine hub of 35 teeth.',
-    ])
+    const said = unfit(balanced, withWorks(balanced.spec, 'forward-pack', [])).map((m) => misfitSentence(m, unit))
+    expect(said).toEqual(['The main shaft’s drum spline does not go into the main shaft hub of the forward pack: 35 teeth against 32.'])
     expect(unfit({ ...balanced, variantId: 'early' }, balanced.spec).map((m) => `${m.code} ${m.stationId}`)).toEqual([
       'need-unmet low-one-way',
       'other-variant output-shaft',
@@ -132,9 +130,9 @@ describe('what goes together', () => {
 
   it('an oversize input shaft drags along a turbine hub and a support that takes it', () => {
     const { spec, companions, left, price, hours } = proposed(weak, withPart(weak.spec, 'input-shaft', 'input-300m-35'))
-    expect(companions.map((c) => c.stationId).sort()).toEqual(['converter', 'stator-support'])
-    expect([spec.works['converter'], spec.fits['stator-support'], left]).toEqual([['op-hub-35'], 'stator-thick', []])
-    expect([price, hours]).toEqual([740 - 390 + 190 + 520 - 340, 1.5 - 0.5 + 1 + 2.5 - 2])
+    expect(companions.map((c) => c.stationId).sort()).toEqual(['drum-joint', 'stator-support', 'turbine-hub'])
+    expect([spec.works['turbine-hub'], spec.fits['drum-joint'], spec.fits['stator-support'], left]).toEqual([['op-hub-35'], 'joint-whole-35', 'stator-thick', []]) // prettier-ignore
+    expect([price, hours]).toEqual([740 - 390 + 110 + 480 - 190 + 520 - 340, 1.5 - 0.5 + 1 + 2 - 1.5 + 2.5 - 2])
   })
 
   const choice = fc

@@ -112,13 +112,13 @@ describe('a job file', () => {
   }
   it('takes its own operations before the shelf’s, and looks up what it only names', () => {
     expect(taken(changed(plain(), 'operations.0.price', 1)).operations[0]?.price).toBe(1)
-    expect(taken(changed(plain(), 'operations')).operations[0]?.price).toBe(lookup.operation('op-hub-35')?.price)
+    expect(taken(changed(plain(), 'operations')).operations[0]?.price).toBe(lookup.operation('op-forward-pack-35')?.price)
   })
   it.each([
-    ['spec.works.converter', ['op-nonsense'], 'spec.works.converter.0'],
-    ['spec.works.converter', ['op-hub-35', 'op-fuller-weld'], 'spec.works.converter.1'],
-    ['spec.works.nowhere', ['op-hub-35'], 'spec.works.nowhere'],
-    ['spec.fits.converter', null, 'spec.works.converter'],
+    ['spec.works.forward-pack', ['op-nonsense'], 'spec.works.forward-pack.0'],
+    ['spec.works.forward-pack', ['op-forward-pack-35', 'op-fuller-weld'], 'spec.works.forward-pack.1'],
+    ['spec.works.nowhere', ['op-forward-pack-35'], 'spec.works.nowhere'],
+    ['spec.fits.forward-pack', null, 'spec.works.forward-pack'],
     ['operations.0.hours', -1, 'operations.0.hours'],
     ['operations.0.becomes', { diameter: '3 ft' }, 'operations.0.becomes.diameter'],
     ['variantId', 'middle', 'variantId'],

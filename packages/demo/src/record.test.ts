@@ -26,10 +26,10 @@ describe('two states side by side', () => {
   it('show what differs, and what the step is worth', () => {
     const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'goes first')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
-    expect(headline.find((row) => row.name === 'price')?.step).toBe('+$3510')
+    expect(headline.find((row) => row.name === 'price')?.step).toBe('+$3520')
     const differing = Object.keys(weak.spec.fits).filter((id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0) // prettier-ignore
     expect(stations).toHaveLength(differing.length)
-    expect(stations.find((row) => row.name === 'Converter')?.is).toBe('258 mm, forged cover + Turbine hub changed to 35 teeth')
+    expect(stations.find((row) => row.name === 'Forward pack')?.is).toBe('Six plates, full thickness + Main shaft hub broached to 35 teeth')
     expect(held.length).toBeGreaterThan(5)
     expect(others.map((row) => row.name)).toContain('Line pressure, drive')
   })
@@ -78,16 +78,20 @@ describe('the sheet', () => {
   it('names every station front to rear with its part, work, reason, and what goes with what', () => {
     const sheet = sheetOf(fileOf(balanced), head)
     expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'nothing fitted')) // prettier-ignore
-    const converter = sheet.stations.find((s) => s.name === 'Converter')
-    expect(converter).toMatchObject({ works: ['Turbine hub changed to 35 teeth'], changed: true })
-    expect(converter?.reason).toContain('the input shaft needs it')
-    expect(sheet.together).toContain('Input shaft goes with the converter: its 35 teeth want a turbine hub of 35 teeth.')
-    expect(sheet.work.join()).toContain('equipped, qualified shop only')
+    const forward = sheet.stations.find((s) => s.name === 'Forward pack')
+    expect(forward).toMatchObject({ works: ['Main shaft hub broached to 35 teeth'], changed: true })
+    expect(forward?.reason).toContain('the main shaft needs its 35 teeth')
+    expect(sheet.stations.find((s) => s.name === 'Stator support')?.reason).toContain('the input shaft needs it')
+    expect(sheet.together).toContain('Input shaft goes with the stator support: its 1.1 in land wants the large bore in the support.')
+    expect(sheet.together).toContain('Input shaft, turbine spline of 35 teeth, goes into the bore of the turbine hub.')
+    expect(sheet.work.join()).toContain('machine shop')
     expect(sheet.rules).toEqual([])
   })
   it('warns of what does not go together, and cautions where the work is', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-300m-35')
-    expect(sheetOf(fileOf({ ...weak, spec }), head).warnings.join()).toMatch(/Input shaft.*does not go with the converter/)
+    expect(sheetOf(fileOf({ ...weak, spec }), head).warnings.join()).toMatch(
+      /input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32/,
+    )
     const stock = { ...weak, brief: { ...weak.brief, launch: 'rolling' }, spec: { ...weak.spec, fits: weak.arrived, works: {} } } as const
     expect(sheetOf(fileOf(stock), head).cautions).toHaveLength(1)
   })

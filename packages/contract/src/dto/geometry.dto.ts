@@ -180,7 +180,7 @@ export class HardnessDto {
 
 export class CrossHoleDto {
   @Label('Name of the hole', 40) name!: string
-  @Figure({ label: 'Hole from the front', unit: 'in', from: 0, to: 60 }) atM!: number
+  @Figure({ label: 'Hole from the front', unit: 'in', from: 0, to: 60 }) fromFrontM!: number
   @Figure({ label: 'Diameter of the hole', unit: 'in', from: 0.01, to: 2 }) diameterM!: number
   @IsOptional() @Figure({ label: 'Drillings through there', from: 1, to: 4, whole: true }) drillings?: number
   @IsOptional() @OneOf('Edge of the hole', HOLE_EDGES, HOLE_EDGE_WORDS) edge?: HoleEdge
@@ -188,7 +188,7 @@ export class CrossHoleDto {
 
 export class GrooveDto {
   @Label('Name of the groove', 40) name!: string
-  @Figure({ label: 'Groove from the front', unit: 'in', from: 0, to: 60 }) atM!: number
+  @Figure({ label: 'Groove from the front', unit: 'in', from: 0, to: 60 }) fromFrontM!: number
   @Figure({ label: 'Width of the groove', unit: 'in', from: 0, to: 4, above: true }) widthM!: number
   @Figure({ label: 'Diameter at its bottom', unit: 'in', from: 0.05, to: 8 }) bottomDiameterM!: number
   @Figure({ label: 'Radius at its bottom', unit: 'in', from: 0.0005, to: 1 }) radiusM!: number

@@ -2,7 +2,10 @@ import {
   DEFAULT_RULES,
   engineCurve,
   fromSi,
+  hubFor,
   offersOf,
+  splinePairs,
+  type SplinePair,
   type Need,
   type Part,
   type Station,
@@ -12,6 +15,7 @@ import {
 } from '@plucky/core'
 import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { misfitSentence } from '../words/fitting.js'
+import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, quantity } from '../words/format.js'
 import { heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
@@ -94,7 +98,10 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
       ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),
     ],
     stations: unit.stations.map((station) => stationOf(now, arrived, station)),
-    together: unit.stations.flatMap(({ id }) => needsOf(fitted.get(id)).map((need) => needWords(now, id, need))),
+    together: [
+      ...unit.stations.flatMap(({ id }) => needsOf(fitted.get(id)).map((need) => needWords(now, id, need))),
+      ...splinePairs({ unit, fitted }).map((pair) => pairWords(unit, pair)),
+    ],
     lines: frontToRear(unit, cost.lines).map(({ what, item, stationIds, price, hours }) => ({
       what: what === 'kit' ? `${item.name} (set)` : item.name,
       at: stationIds.map((id) => stationName(unit, id)).join(', '),
@@ -158,11 +165,21 @@ function reasonOf(now: Judged, arrived: Judged, station: Station): string {
       .filter((need) => need.stationId === station.id && (now.fitted.get(station.id)?.offers?.includes(need.feature) ?? false))
       .map(() => `the ${name} needs it`),
   )
+  const forShafts = splinePairs({ unit, fitted: now.fitted })
+    .filter((pair) => pair.otherId === station.id && pair.hub.teeth !== hubFor(arrived.fitted, station.id, pair.stationId)?.teeth)
+    .map((pair) => `the ${stationName(unit, pair.stationId)} needs its ${pair.hub.teeth} teeth`)
   const was = arrived.catalogue.parts.get(job.arrived[station.id] ?? '')
   const before = verdictIn(arrived.answer, station.id)
   const came = was ? `came in with “${was.name}”${before ? `, ${heldInWords(before.held)}` : ''}` : 'came in empty'
   const kept = isChanged(now.file, station.id) ? came : was ? 'as it came in' : ''
-  return [kept, ...new Set(forOthers), short].filter(Boolean).join('; ')
+  return [kept, ...new Set([...forOthers, ...forShafts]), short].filter(Boolean).join('; ')
+}
+
+/** "Input shaft, turbine spline of 35 teeth, goes into the bore of the turbine hub." */
+function pairWords(unit: Unit, pair: SplinePair): string {
+  if (pair.differences.length > 0) return capital(splineSentence(pair, unit))
+  const { stationId, section, spline, hub, otherId } = pair
+  return `${capital(stationName(unit, stationId))}, ${section} of ${spline.teeth} teeth, goes into the ${hub.name} of the ${stationName(unit, otherId)}.`
 }
 
 function needWords({ file, fitted }: Judged, stationId: string, need: Need): string {

@@ -1,10 +1,10 @@
-import type { SplineDifference, SplineMisfit, Unit } from '@plucky/core'
+import type { SplineDifference, SplinePair, Unit } from '@plucky/core'
 import { SPLINE_FIT_WORDS } from './choices.js'
 import { listed, quantity } from './format.js'
 import { stationName } from './station-name.js'
 
 /** "the input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32." */
-export function splineSentence({ stationId, section, otherId, hub, spline, lengthM, differences }: SplineMisfit, unit: Unit): string {
+export function splineSentence({ stationId, section, otherId, hub, spline, lengthM, differences }: SplinePair, unit: Unit): string {
   const [own, other] = [`the ${stationName(unit, stationId)}’s ${section}`, `the ${hub.name} of the ${stationName(unit, otherId)}`]
   const said: Record<SplineDifference, string> = {
     teeth: `${spline.teeth} teeth against ${hub.teeth}`,

@@ -47,7 +47,7 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
       ...teethFaults(unit, station, part).map((f): Misfit => ({ code: 'teeth-differ', stationId, part, fault: f })),
       ...needs.map((need): Misfit => ({ code: 'need-unmet', stationId, part, need })),
       ...clashes.map((clash): Misfit => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
-      ...splineStopsAt(fitted, stationId, part),
+      ...splineStopsAt(fitted, stationId),
     ]
   })
 }

@@ -1,5 +1,5 @@
 import { toSi } from '../quantity/units.js'
-import type { Endurance } from './fatigue.js'
+import { cyclesAt, type Endurance } from './fatigue.js'
 
 /** Finish of a surface that is loaded again and again. */
 export const SURFACES = ['forged', 'hot-rolled', 'machined', 'ground', 'polished', 'peened'] as const
@@ -52,6 +52,21 @@ export const reliabilityFactor = (deviate: number): number => 1 - SPREAD * devia
 /** 99 of 100 survive at this deviate. */
 export const OF_A_HUNDRED = 2.326
 
+/** Where the S–N line begins, as a share of the ultimate strength (Shigley, ch. 6). */
+const AT_A_THOUSAND = 0.9
+/** Slope of the line of a polished bar, 0.9·S_us to 0.577·0.5·S_ut in three decades. */
+const BAR_SLOPE = -Math.log10((AT_A_THOUSAND * 0.67) / (0.577 * 0.5)) / 3
+
+/**
+ * Cycles to a crack at a reversed shear: the S–N line of the part from 10³ on; under 10³, where surface and size no longer tell, the slope of a
+ * polished bar. No more than an order of magnitude there.
+ * @example torsionCycles({ ultimatePa: 400, endurancePa: 100 }, 360) // → 1000
+ */
+export function torsionCycles(endurance: Endurance, reversedPa: number): number {
+  const start = AT_A_THOUSAND * endurance.ultimatePa
+  return reversedPa <= start ? cyclesAt(endurance, reversedPa, AT_A_THOUSAND) : 1000 * (reversedPa / start) ** (1 / BAR_SLOPE)
+}
+
 /** S_us over S_ut of steel (Shigley, ch. 6). */
 export const SHEAR_ULTIMATE = 0.67
 /** The load factor of torsion, by distortion energy. */
@@ -59,17 +74,16 @@ const TORSION = 0.577
 const MOST_ENDURANCE_PA = toSi(100, 'ksi')
 
 /**
- * Strength of a round bar in repeated torsion, Pa in shear: ultimate 0.67·S_ut; endurance 0.577·min(0.5·S_ut, 100 ksi) times Marin's factors for
- * surface, size and reliability, and what a treatment gives (Shigley, ch. 6).
+ * Strength of a round bar in repeated torsion, Pa in shear, for one in two: ultimate 0.67·S_ut; endurance 0.577·min(0.5·S_ut, 100 ksi) times Marin's
+ * factors for surface and size (Shigley, ch. 6).
  * @example fromSi(torsionEndurance(toSi(120, 'ksi'), { surface: 'polished', diameterM: 0.007 }).endurancePa, 'ksi') // → 34.62
  */
-export function torsionEndurance(
-  ultimatePa: number,
-  { surface, diameterM, deviate = 0, treated = 1 }: { surface: Surface; diameterM: number; deviate?: number; treated?: number },
-): Endurance {
+export function torsionEndurance(ultimatePa: number, { surface, diameterM }: { surface: Surface; diameterM: number }): Endurance {
   const bar = Math.min(0.5 * ultimatePa, MOST_ENDURANCE_PA)
-  const marin = surfaceFactor(surface, ultimatePa) * sizeFactor(diameterM) * reliabilityFactor(deviate) * treated
-  return { ultimatePa: SHEAR_ULTIMATE * ultimatePa, endurancePa: Math.min(TORSION * bar * marin, 0.9 * SHEAR_ULTIMATE * ultimatePa) }
+  return {
+    ultimatePa: SHEAR_ULTIMATE * ultimatePa,
+    endurancePa: TORSION * bar * surfaceFactor(surface, ultimatePa) * sizeFactor(diameterM),
+  }
 }
 
 /**

@@ -54,5 +54,5 @@ export const EDGE_FACTOR: Record<HoleEdge, number> = { sharp: 1.15, rounded: 1, 
 export const SPLINE_ROOT_FACTOR = { fillet: 2, flat: 2.8 } as const
 /** What the end of the teeth adds (common practice, no source). */
 export const RUN_OUT_FACTOR = { sharp: 1.2, faded: 1 } as const
-/** What rolling gives the endurance of the root (from memory; 1.2 to 1.5). */
+/** What rolling lets the root bear (from memory; 1.2 to 1.5). */
 export const ROLLED = 1.3

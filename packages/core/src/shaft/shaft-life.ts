@@ -1,6 +1,13 @@
 import { shearYield, type Steel } from '../material/steels.js'
-import { cyclesAt } from '../material/fatigue.js'
-import { notchSensitivity, OF_A_HUNDRED, reversedAtNotch, torsionEndurance, type Surface } from '../material/torsion-fatigue.js'
+import {
+  notchSensitivity,
+  OF_A_HUNDRED,
+  reliabilityFactor,
+  reversedAtNotch,
+  torsionCycles,
+  torsionEndurance,
+  type Surface,
+} from '../material/torsion-fatigue.js'
 import { CROSS_HOLE_FACTOR, EDGE_FACTOR, grooveFactor, ROLLED, RUN_OUT_FACTOR, shoulderFactor, SPLINE_ROOT_FACTOR } from './notch.js'
 import { FRETTING_FACTOR } from './press.js'
 import type { ShaftGeometry } from './shaft.js'
@@ -26,7 +33,7 @@ export interface LifePlace {
   readonly stressFactor: number
   /** K_f = 1 + q·(K_ts − 1). */
   readonly fatigueFactor: number
-  /** What a treatment of the notch gives its endurance. */
+  /** What a treatment of the notch lets it bear, at any number of cycles. */
   readonly treated: number
   /** The notch goes on under a hard case. */
   readonly deep: boolean
@@ -183,9 +190,10 @@ function damageAt(
   deviate: number,
 ): number {
   const damage = (strength: { ultimatePa: number; yieldPa: number }, factor: number, finish: Surface, more: number) => {
-    const endurance = torsionEndurance(strength.ultimatePa, { surface: finish, diameterM, deviate, treated: more })
+    const endurance = torsionEndurance(strength.ultimatePa, { surface: finish, diameterM })
     const shear = { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(strength.yieldPa) }
-    return miner(loads, (torqueNm) => cyclesAt(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear)))
+    const bears = more * reliabilityFactor(deviate)
+    return miner(loads, (torqueNm) => torsionCycles(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear) / bears))
   }
   const { caseUltimatePa, caseYieldPa } = steel
   if (caseDepthM <= 0 || caseUltimatePa === undefined || caseYieldPa === undefined) return damage(steel, fatigueFactor, surface, treated)

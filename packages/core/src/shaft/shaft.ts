@@ -26,7 +26,7 @@ export interface ShaftSection {
 export interface CrossHole {
   readonly name: string
   /** From the front face. */
-  readonly atM: number
+  readonly fromFrontM: number
   readonly diameterM: number
   /** Drillings right through, one if not said. */
   readonly drillings?: number
@@ -37,7 +37,7 @@ export interface CrossHole {
 export interface Groove {
   readonly name: string
   /** Its middle, from the front face. */
-  readonly atM: number
+  readonly fromFrontM: number
   readonly widthM: number
   readonly bottomDiameterM: number
   readonly radiusM: number
@@ -75,9 +75,9 @@ export function sectionStarts({ sections }: ShaftGeometry): number[] {
 export const shaftLength = ({ sections }: Pick<ShaftGeometry, 'sections'>): number => sections.reduce((sum, s) => sum + s.lengthM, 0)
 
 /** The section at a place of the length; at a step the one behind it. */
-export function sectionAt(shaft: ShaftGeometry, atM: number): ShaftSection | undefined {
+export function sectionAt(shaft: ShaftGeometry, fromFrontM: number): ShaftSection | undefined {
   const starts = sectionStarts(shaft)
-  const i = starts.findLastIndex((start) => start <= atM)
+  const i = starts.findLastIndex((start) => start <= fromFrontM)
   return shaft.sections[Math.min(i, shaft.sections.length - 1)]
 }
 
@@ -85,7 +85,7 @@ export function sectionAt(shaft: ShaftGeometry, atM: number): ShaftSection | und
 export function crossHoles(shaft: ShaftGeometry): CrossHole[] {
   const starts = sectionStarts(shaft)
   const inSections = shaft.sections.flatMap(({ name, lengthM, crossHoleDiameterM }, i): CrossHole[] =>
-    crossHoleDiameterM ? [{ name, atM: (starts[i] as number) + lengthM / 2, diameterM: crossHoleDiameterM }] : [],
+    crossHoleDiameterM ? [{ name, fromFrontM: (starts[i] as number) + lengthM / 2, diameterM: crossHoleDiameterM }] : [],
   )
   return [...inSections, ...(shaft.holes ?? [])]
 }
@@ -126,20 +126,20 @@ const CROSS_HOLE_LIMIT = 0.3
 function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
   const length = shaftLength(shaft)
   const grooves = (shaft.grooves ?? []).flatMap((groove, i): Fault[] => {
-    const { name, atM, widthM, bottomDiameterM } = groove
+    const { name, fromFrontM, widthM, bottomDiameterM } = groove
     const at = `${path}.grooves.${i}`
-    if (!(atM - widthM / 2 >= 0 && atM + widthM / 2 <= length)) return [fault('feature-off-shaft', `${at}.atM`, { name, atM, lengthM: length })]
-    const across = shaft.sections.filter((_, k) => overlaps(shaft, k, atM - widthM / 2, atM + widthM / 2))
+    if (!(fromFrontM - widthM / 2 >= 0 && fromFrontM + widthM / 2 <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+    const across = shaft.sections.filter((_, k) => overlaps(shaft, k, fromFrontM - widthM / 2, fromFrontM + widthM / 2))
     const outerM = Math.max(...across.map((s) => s.outerDiameterM))
     const wallM = Math.max(...across.map((s) => s.boreDiameterM)) + 2 * shaft.caseDepthM
     if (!(bottomDiameterM < outerM)) return [fault('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
     return bottomDiameterM > wallM ? [] : [fault('groove-through-wall', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, wallM })]
   }) // prettier-ignore
   const holes = (shaft.holes ?? []).flatMap((hole, i): Fault[] => {
-    const { name, atM, diameterM, drillings = 1 } = hole
+    const { name, fromFrontM, diameterM, drillings = 1 } = hole
     const at = `${path}.holes.${i}`
-    const [from, to] = [atM - diameterM / 2, atM + diameterM / 2]
-    if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.atM`, { name, atM, lengthM: length })]
+    const [from, to] = [fromFrontM - diameterM / 2, fromFrontM + diameterM / 2]
+    if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const least = carryingWithin(shaft, from, to)
     const most = (CROSS_HOLE_LIMIT * least) / drillings
     return diameterM <= most ? [] : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })] // prettier-ignore
@@ -155,7 +155,7 @@ const overlaps = (shaft: ShaftGeometry, i: number, fromM: number, toM: number): 
 /** The least diameter that carries between two places. */
 export function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): number {
   const sections = shaft.sections.filter((_, i) => overlaps(shaft, i, fromM, toM)).map(workingDiameter)
-  const grooves = (shaft.grooves ?? []).filter((g) => g.atM - g.widthM / 2 < toM && g.atM + g.widthM / 2 > fromM)
+  const grooves = (shaft.grooves ?? []).filter((g) => g.fromFrontM - g.widthM / 2 < toM && g.fromFrontM + g.widthM / 2 > fromM)
   return Math.min(...sections, ...grooves.map((g) => g.bottomDiameterM))
 }
 

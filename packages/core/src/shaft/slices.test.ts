@@ -12,9 +12,9 @@ function yieldAt(shaft: ShaftGeometry, x: number): number {
   const s = shaft.sections.find(({ lengthM }) => (at += lengthM) > x)
   if (!s || s.idle) return Infinity
   const land = s.spline ? (s.spline.teeth - (s.spline.root === 'fillet' ? 1.8 : 1.35)) * s.spline.moduleM : s.outerDiameterM
-  const D = Math.min(land, ...(shaft.grooves ?? []).map((g) => (Math.abs(x - g.atM) < g.widthM / 2 ? g.bottomDiameterM : Infinity)))
+  const D = Math.min(land, ...(shaft.grooves ?? []).map((g) => (Math.abs(x - g.fromFrontM) < g.widthM / 2 ? g.bottomDiameterM : Infinity)))
   const drilled = crossHoles(shaft).reduce(
-    (sum, h) => sum + (Math.abs(x - h.atM) < h.diameterM / 2 ? h.diameterM * (h.drillings ?? 1) : 0),
+    (sum, h) => sum + (Math.abs(x - h.fromFrontM) < h.diameterM / 2 ? h.diameterM * (h.drillings ?? 1) : 0),
     0,
   )
   const modulus = (Math.PI * (D ** 4 - s.boreDiameterM ** 4)) / (16 * D) - (drilled * D ** 2) / 6
@@ -29,7 +29,11 @@ describe('the weak section', () => {
         const weak = sections.reduce((least, l) => (l.torqueNm < least.torqueNm ? l : least))
         const length = shaftLength(shaft)
         const grid = Array.from({ length: 1500 }, (_, i) => ((i + 0.5) * length) / 1500)
-        const marks = [...crossHoles(shaft), ...(shaft.grooves ?? [])].flatMap(({ atM }) => [atM - 1e-7, atM, atM + 1e-7])
+        const marks = [...crossHoles(shaft), ...(shaft.grooves ?? [])].flatMap(({ fromFrontM }) => [
+          fromFrontM - 1e-7,
+          fromFrontM,
+          fromFrontM + 1e-7,
+        ])
         const scanned = Math.min(...[...grid, ...marks].map((x) => yieldAt(shaft, x)))
         expect(weak.torqueNm).toBeLessThanOrEqual(scanned * (1 + 1e-12))
         expect(yieldAt(shaft, weak.atM ?? -1) / weak.torqueNm).toBeCloseTo(1, 12)
@@ -41,9 +45,9 @@ describe('the weak section', () => {
   it('goes along with a hole wherever that is moved', () => {
     const plain = { steelId: '4340-200', caseDepthM: 0, sections: [{ name: 'a', outerDiameterM: 0.026, boreDiameterM: 0.008, lengthM: 0.1 }, { name: 'b', outerDiameterM: 0.0262, boreDiameterM: 0.008, lengthM: 0.1 }] } // prettier-ignore
     fc.assert(
-      fc.property(between(0.01, 0.19), (atM) => {
-        const weak = weakestPlace({ ...plain, holes: [{ name: 'hole', atM, diameterM: 0.004 }] })
-        expect([weak?.feature, Math.abs((weak?.atM ?? 0) - atM) < 0.004]).toEqual(['cross-hole', true])
+      fc.property(between(0.01, 0.19), (fromFrontM) => {
+        const weak = weakestPlace({ ...plain, holes: [{ name: 'hole', fromFrontM, diameterM: 0.004 }] })
+        expect([weak?.feature, Math.abs((weak?.atM ?? 0) - fromFrontM) < 0.004]).toEqual(['cross-hole', true])
       }),
     )
   })
@@ -58,15 +62,15 @@ describe('the weak section', () => {
 
 describe('features that cannot be', () => {
   const shaft = (more: Partial<ShaftGeometry>) => shaftFaults({ steelId: '300m', caseDepthM: 0, sections: [{ name: 'land', outerDiameterM: 0.03, boreDiameterM: 0.01, lengthM: 0.1 }], ...more }) // prettier-ignore
-  const hole: CrossHole = { name: 'h', atM: 0.05, diameterM: 0.004 }
-  const groove: Groove = { name: 'g', atM: 0.05, widthM: 0.004, bottomDiameterM: 0.028, radiusM: 0.0005 }
+  const hole: CrossHole = { name: 'h', fromFrontM: 0.05, diameterM: 0.004 }
+  const groove: Groove = { name: 'g', fromFrontM: 0.05, widthM: 0.004, bottomDiameterM: 0.028, radiusM: 0.0005 }
   it.each([
-    ['a hole beside the shaft', { holes: [{ ...hole, atM: 0.0995 }] }, 'geometry.holes.0.atM', 'feature-off-shaft'],
+    ['a hole beside the shaft', { holes: [{ ...hole, fromFrontM: 0.0995 }] }, 'geometry.holes.0.fromFrontM', 'feature-off-shaft'],
     ['more hole than the net section allows', { holes: [{ ...hole, drillings: 3 }] }, 'geometry.holes.0.diameterM', 'cross-hole-too-large'],
-    ['a groove beside the shaft', { grooves: [{ ...groove, atM: 0 }] }, 'geometry.grooves.0.atM', 'feature-off-shaft'],
+    ['a groove beside the shaft', { grooves: [{ ...groove, fromFrontM: 0 }] }, 'geometry.grooves.0.fromFrontM', 'feature-off-shaft'],
     ['a groove that is none', { grooves: [{ ...groove, bottomDiameterM: 0.03 }] }, 'geometry.grooves.0.bottomDiameterM', 'groove-above-shaft'],
     ['a groove into the bore', { grooves: [{ ...groove, bottomDiameterM: 0.009 }] }, 'geometry.grooves.0.bottomDiameterM', 'groove-through-wall'],
-    ['one name for two holes', { holes: [hole, { ...hole, atM: 0.07 }] }, 'geometry.holes.1.name', 'place-name-repeated'],
+    ['one name for two holes', { holes: [hole, { ...hole, fromFrontM: 0.07 }] }, 'geometry.holes.1.name', 'place-name-repeated'],
     ['a certificate that contradicts itself', { certified: { certificate: 'A', yieldPa: 2e9, ultimatePa: 1.9e9 } }, 'geometry.certified.yieldPa', 'yield-above-tensile'],
   ])('refuses %s where it stands', (_name, more, path, code) => expect(shaft(more)).toMatchObject([{ path, code }])) // prettier-ignore
   it('and has nothing against the ones that can', () => expect(shaft({ holes: [hole], grooves: [groove] })).toEqual([]))

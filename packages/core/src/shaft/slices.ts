@@ -33,11 +33,15 @@ export function slicesOf(shaft: ShaftGeometry): readonly Slice[] {
 function cut(shaft: ShaftGeometry): Slice[] {
   const starts = sectionStarts(shaft)
   const length = starts[starts.length - 1] as number
-  const holes = crossHoles(shaft).map((hole) => ({ hole, fromM: hole.atM - hole.diameterM / 2, toM: hole.atM + hole.diameterM / 2 }))
+  const holes = crossHoles(shaft).map((hole) => ({
+    hole,
+    fromM: hole.fromFrontM - hole.diameterM / 2,
+    toM: hole.fromFrontM + hole.diameterM / 2,
+  }))
   const grooves = (shaft.grooves ?? []).map((groove) => ({
     groove,
-    fromM: groove.atM - groove.widthM / 2,
-    toM: groove.atM + groove.widthM / 2,
+    fromM: groove.fromFrontM - groove.widthM / 2,
+    toM: groove.fromFrontM + groove.widthM / 2,
   }))
   const edges = [...starts, ...[...holes, ...grooves].flatMap(({ fromM, toM }) => [fromM, toM])]
     .filter((x) => x >= 0 && x <= length)

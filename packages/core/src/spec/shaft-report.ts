@@ -137,7 +137,8 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
     life: shaftLife(shaft, loads) ?? null,
     shock,
     caughtNm: shock && station.load.at !== 'stator' ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
-    oil: oilWay(shaft, oilPressurePa),
+    // Oil runs round the input shaft inside a support, not along its bore.
+    oil: station.load.at === 'stator' ? null : oilWay(shaft, oilPressurePa),
     oilPressurePa,
     hardness: read,
     asFoundNm: read?.verdict === 'too-soft' && read.highPa !== null ? softerYield(shaft, read.highPa) : null,

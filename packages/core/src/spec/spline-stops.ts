@@ -3,9 +3,8 @@ import type { HubSpline, Spline } from '../shaft/spline.js'
 import type { Part } from './part.js'
 import type { Unit } from './unit.js'
 
-/** Two splines that should go into each other and do not: nothing can be driven through them. */
-export interface SplineMisfit {
-  readonly code: 'splines-differ'
+/** A spline of a fitted shaft and the inner one that it goes into. */
+export interface SplinePair {
   /** Of the shaft. */
   readonly stationId: string
   readonly part: Part
@@ -19,6 +18,11 @@ export interface SplineMisfit {
   readonly differences: readonly SplineDifference[]
 }
 
+/** Two splines that should go into each other and do not: nothing can be driven through them. */
+export interface SplineMisfit extends SplinePair {
+  readonly code: 'splines-differ'
+}
+
 /** The splines inside a part. */
 export const hubSplinesOf = ({ geometry }: Part): readonly HubSpline[] => ('splines' in geometry ? (geometry.splines ?? []) : [])
 
@@ -28,22 +32,30 @@ export const hubFor = (fitted: ReadonlyMap<string, Part>, mateId: string, statio
   return other && hubSplinesOf(other).find(({ mate }) => mate === stationId)
 }
 
-/** Splines of a shaft that name a station whose part names this one: they must agree. Where either is silent nothing is known. */
-export function splineStopsAt(fitted: ReadonlyMap<string, Part>, stationId: string, part: Part): SplineMisfit[] {
-  if (part.kind !== 'shaft') return []
-  return part.geometry.sections.flatMap(({ name, spline, lengthM }): SplineMisfit[] => {
+/** Splines of a shaft that name a station whose part names this one. Where either is silent nothing is known. */
+function pairsAt(fitted: ReadonlyMap<string, Part>, stationId: string): SplinePair[] {
+  const part = fitted.get(stationId)
+  if (part?.kind !== 'shaft') return []
+  return part.geometry.sections.flatMap(({ name, spline, lengthM }): SplinePair[] => {
     const otherId = spline?.mate
     const other = otherId === undefined ? undefined : fitted.get(otherId)
     const hub = otherId === undefined ? undefined : hubFor(fitted, otherId, stationId)
     if (!spline || otherId === undefined || !other || !hub) return []
-    const differences = splineDifferences(spline, lengthM, hub)
-    return differences.length === 0 ? [] : [{ code: 'splines-differ', stationId, part, section: name, spline, lengthM, otherId, other, hub, differences }] // prettier-ignore
+    return [{ stationId, part, section: name, spline, lengthM, otherId, other, hub, differences: splineDifferences(spline, lengthM, hub) }]
   })
 }
 
+interface Fitted {
+  readonly unit: Unit
+  readonly fitted: ReadonlyMap<string, Part>
+}
+
+/** Every pair of splines on the torque path of which both sides are known, front to rear. */
+export const splinePairs = ({ unit, fitted }: Fitted): SplinePair[] => unit.stations.flatMap(({ id }) => pairsAt(fitted, id))
+
+/** Those at a station's shaft that do not go into each other. */
+export const splineStopsAt = (fitted: ReadonlyMap<string, Part>, stationId: string): SplineMisfit[] =>
+  pairsAt(fitted, stationId).flatMap((pair) => (pair.differences.length === 0 ? [] : [{ ...pair, code: 'splines-differ' }]))
+
 /** Every spline on the torque path that does not go into the part it should go into, front to rear. */
-export const splineStops = ({ unit, fitted }: { readonly unit: Unit; readonly fitted: ReadonlyMap<string, Part> }): SplineMisfit[] =>
-  unit.stations.flatMap(({ id }) => {
-    const part = fitted.get(id)
-    return part ? splineStopsAt(fitted, id, part) : []
-  })
+export const splineStops = ({ unit, fitted }: Fitted): SplineMisfit[] => unit.stations.flatMap(({ id }) => splineStopsAt(fitted, id))

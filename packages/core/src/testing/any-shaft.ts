@@ -30,8 +30,8 @@ export const anyShaft: fc.Arbitrary<ShaftGeometry> = fc
     return {
       ...rest,
       sections: named,
-      holes: holes.map(({ share, ...h }, i): CrossHole => ({ ...h, name: `h${i}`, atM: share * length })),
-      grooves: grooves.map(({ share, ...g }, i): Groove => ({ ...g, name: `g${i}`, atM: share * length })),
+      holes: holes.map(({ share, ...h }, i): CrossHole => ({ ...h, name: `h${i}`, fromFrontM: share * length })),
+      grooves: grooves.map(({ share, ...g }, i): Groove => ({ ...g, name: `g${i}`, fromFrontM: share * length })),
     }
   })
   .filter((shaft) => shaft.sections.some((s) => !s.idle) && shaftFaults(shaft).length === 0)

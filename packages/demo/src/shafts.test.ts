@@ -1,0 +1,198 @@
+import { evaluation, findingSentence, jobFileOf, verdictSentence, type JobContent } from '@plucky/contract'
+import {
+  fittedParts,
+  fromSi,
+  hubSplinesOf,
+  launchShock,
+  misfits,
+  rampOvershootMost,
+  shaftFaults,
+  shaftLife,
+  shaftLimits,
+  shaftReport,
+  solveTrain,
+  specAnswer,
+  splinePairs,
+  toSi,
+  withPart,
+  withWorks,
+  workMargin,
+  type Answer,
+  type Part,
+  type ShaftGeometry,
+  type SpecInput,
+} from '@plucky/core'
+import fc from 'fast-check'
+import { demoShop } from './index.js'
+
+const { units, shelf, operations, kits, jobs, catalogue, lookup } = demoShop()
+const [weak] = jobs as [JobContent]
+const unitOf = (job: JobContent) => units.find((unit) => unit.id === job.unitId) as (typeof units)[number]
+const inputOf = (job: JobContent, spec: Pick<JobContent['spec'], 'fits' | 'works'> = job.spec): SpecInput => ({
+  unit: unitOf(job),
+  brief: job.brief,
+  fitted: fittedParts(spec, catalogue),
+  pressure: job.spec.pressure,
+  rules: job.rules,
+})
+const answerOf = (input: SpecInput): Answer => {
+  const answer = specAnswer(input)
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+  return answer
+}
+const withShaft = (input: SpecInput, id: string, change: (shaft: ShaftGeometry) => ShaftGeometry): SpecInput => {
+  const part = input.fitted.get(id) as Extract<Part, { kind: 'shaft' }>
+  return { ...input, fitted: new Map(input.fitted).set(id, { ...part, geometry: change(part.geometry) }) }
+}
+const shafts = shelf.flatMap((part) => (part.kind === 'shaft' ? [part] : []))
+
+describe('the shafts of the shelf', () => {
+  it('are drawn with several sections and features each, and are free of faults, also after every work on them', () => {
+    for (const part of shafts) {
+      expect([part.id, part.geometry.sections.length >= 4, (part.geometry.grooves ?? []).length > 0]).toEqual([part.id, true, true])
+      const worked = operations.filter((o) => o.kind === 'shaft' && (o.partIds?.includes(part.id) ?? o.stationIds.some((s) => part.stationIds.includes(s) && o.unitIds.some((u) => part.unitIds.includes(u))))) // prettier-ignore
+      for (const operation of worked) {
+        const after = fittedParts({ fits: { s: part.id }, works: { s: [operation.id] } }, catalogue).get('s') as typeof part
+        expect([part.id, operation.id, shaftFaults(after.geometry)]).toEqual([part.id, operation.id, []])
+      }
+    }
+  })
+
+  it('stand at every place of every unit that has one: input, hubs, middle and main shafts, supports, necks, output', () => {
+    const at = (unit: (typeof units)[number]) => unit.stations.filter(({ kind }) => ['shaft', 'hub', 'shell'].includes(kind)).length
+    expect(units.map((unit) => [unit.id, at(unit)])).toEqual([
+      ['alder-3', 7], ['hornbeam-6', 8], ['linden-2', 6], ['medlar-4', 8], ['quince-4', 7], ['rowan-4', 8],
+    ]) // prettier-ignore
+    const spoken = new Set(
+      units.flatMap((unit) => unit.stations.filter(({ kind }) => kind === 'shaft' || kind === 'hub').map(({ id }) => id)),
+    )
+    for (const id of ['input-shaft', 'turbine-hub', 'drum-joint', 'main-shaft', 'middle-shaft', 'stator-support', 'output-shaft']) expect(spoken).toContain(id) // prettier-ignore
+  })
+})
+
+describe('splines', () => {
+  it('mate everywhere on the path of every job: both sides of each are known', () => {
+    for (const job of jobs) {
+      const pairs = splinePairs(inputOf(job))
+      expect([job.name, pairs.length >= 4, pairs.flatMap((pair) => pair.differences)]).toEqual([job.name, true, []])
+    }
+  })
+
+  it('that differ anywhere on the path are a stop in words, whichever it is and in whatever they differ', () => {
+    const pick = fc.constantFrom(...jobs.flatMap((job) => splinePairs(inputOf(job)).map((pair) => ({ job, pair }))))
+    const change = fc.constantFrom({ teeth: 61 }, { moduleM: 0.0009 }, { fit: 'major' as const }, { lengthM: 0.2 })
+    fc.assert(
+      fc.property(pick, change, ({ job, pair }, spoilt) => {
+        const input = inputOf(job)
+        const splines = hubSplinesOf(pair.other).map((s) => (s.mate === pair.stationId ? { ...s, ...spoilt } : s))
+        const fitted = new Map(input.fitted).set(pair.otherId, { ...pair.other, geometry: { ...pair.other.geometry, splines } } as Part)
+        const answer = answerOf({ ...input, fitted })
+        expect(answer.stops.map(({ stationId, otherId }) => [stationId, otherId])).toEqual([[pair.stationId, pair.otherId]])
+        expect(verdictSentence(answer, input.unit, job.brief)).toMatch(/^Stop: the .+ does not go into the .+ Nothing is held until they go together\.$/) // prettier-ignore
+        expect(misfits(input.unit, fitted, job.variantId).map(({ code }) => code)).toContain('splines-differ')
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('stop an evaluation too, with every station’s figures left to see', () => {
+    const spec = { ...weak.spec, ...withPart(weak.spec, 'input-shaft', 'input-300m-35') }
+    const said = evaluation(jobFileOf({ ...weak, spec }, lookup, kits)) as { outcome: string; stops: string[]; stations: unknown[] }
+    expect([said.outcome, said.stops.length, said.stations.length]).toEqual(['stopped', 2, unitOf(weak).stations.length])
+  })
+})
+
+describe('a shaft in its job', () => {
+  const input = inputOf(weak)
+  const report = (changed: SpecInput) => shaftReport(changed, answerOf(changed), 'input-shaft')
+
+  it('lives longer by rounded holes and not a pound stronger; smaller holes give strength and take flow', () => {
+    const worked = (id: string) => inputOf(weak, withWorks(weak.spec, 'input-shaft', [id]))
+    const [plain, rounded, sleeved] = [input, worked('op-round-holes'), worked('op-sleeve-holes')].map(report)
+    if (!plain || !rounded || !sleeved) throw new Error('no shaft')
+    expect(rounded.yieldNm).toBe(plain.yieldNm)
+    expect(rounded.life?.launches).toBeGreaterThanOrEqual(plain.life?.launches ?? Infinity)
+    const hole = (r: typeof plain) => r.limits.find(({ place }) => place === 'lockup feed')?.torqueNm ?? 0
+    expect(hole(sleeved)).toBeGreaterThan(hole(plain))
+    expect(sleeved.oil?.holesM3PerS).toBeLessThan(plain.oil?.holesM3PerS ?? 0)
+    expect(sleeved.oil?.boreM3PerS).toBe(plain.oil?.boreM3PerS)
+  })
+
+  it('stands between what the handbook lets it work at and what twists it off', () => {
+    for (const job of jobs) {
+      const own = inputOf(job)
+      for (const { id, kind } of own.unit.stations) {
+        const found = kind === 'shaft' ? shaftReport(own, answerOf(own), id) : null
+        if (!found || found.workingNm === null) continue
+        expect([job.name, id, found.workingNm < found.yieldNm, found.yieldNm < found.breakNm]).toEqual([job.name, id, true, true])
+      }
+    }
+  })
+
+  it('sees each case of the job: a harsher launch shortens its life', () => {
+    const lives = (['rolling', 'brake-stall', 'trans-brake', 'dump'] as const).map((launch) => report({ ...input, brief: { ...weak.brief, launch } })?.life?.mostSurvive ?? NaN) // prettier-ignore
+    expect(lives).toEqual([...lives].sort((a, b) => b - a))
+    expect(new Set(lives).size).toBe(4)
+  })
+
+  it('of another size twists with the fourth power, and a softer one catches less', () => {
+    const thin = withShaft(input, 'input-shaft', (s) => ({ ...s, sections: s.sections.map((x) => (x.name === 'land' ? { ...x, outerDiameterM: x.outerDiameterM * 0.93 } : x)) })) // prettier-ignore
+    const [stiff, soft] = [report(input), report(thin)]
+    expect(soft?.twistRad).toBeGreaterThan(stiff?.twistRad ?? Infinity)
+    expect(soft?.caughtNm).toBeLessThan(stiff?.caughtNm ?? 0)
+    expect(soft?.shock?.periodS).toBeGreaterThan(stiff?.shock?.periodS ?? Infinity)
+  })
+
+  it('by house rule feels its ramp on these very shafts instead of a factor, never both', () => {
+    const rules = { ...weak.rules, launchShock: 'ramp' as const }
+    const ramped = answerOf({ ...input, rules })
+    const launch = ramped.cases.find(({ kind }) => kind === 'launch')
+    const range = solveTrain(input.unit.train).get(launch?.rangeId ?? '')
+    const shock = range && launchShock(input, range)
+    expect(launch?.factors.hard).toBeCloseTo(rampOvershootMost(shock?.rampS ?? 0, shock?.periodS ?? 0), 12)
+    const judged = ramped.stations.find(({ stationId }) => stationId === 'input-shaft')?.cases.find(({ caseId }) => caseId === 'launch')
+    expect(judged?.demandNm).toBeCloseTo((judged?.loadNm ?? 0) * (launch?.factors.hard ?? 0), 9)
+    expect(workMargin({ ...input, rules }, ramped, 'input-shaft', 'launch')?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
+    expect(answerOf(input).cases.find(({ kind }) => kind === 'launch')?.factors.hard).toBe(weak.rules.launchFactor[weak.brief.launch])
+  })
+
+  it('softer than its steel is found and said, one of the right hardness is not', () => {
+    const read = (value: number) =>
+      answerOf(withShaft(input, 'input-shaft', (s) => ({ ...s, hardness: { scale: 'HRC', value, on: 'core' } })))
+    const found = read(38).findings.filter(({ code }) => code === 'softer-than-its-steel')
+    expect(found.map((f) => findingSentence(f, input.unit)).join()).toMatch(/Input shaft: its hardness stands for 182 ksi at most, its steel has 220 ksi at least/) // prettier-ignore
+    expect(read(46).findings).toEqual(answerOf(input).findings)
+  })
+
+  it('with its own certificate is judged by that', () => {
+    const certified = { certificate: 'heat 4417', yieldPa: toSi(180, 'ksi'), ultimatePa: toSi(205, 'ksi') }
+    const part = input.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
+    const [own, grade] = [shaftLimits({ ...part.geometry, certified }), shaftLimits(part.geometry)]
+    own.forEach((limit, i) => expect(limit.torqueNm / (grade[i]?.torqueNm ?? 0)).toBeCloseTo(0.9, 9))
+  })
+
+  it('is worked by hand: stall torque, twist, flow of its hole', () => {
+    const found = report(input)
+    const most = found?.most
+    expect(found?.energyJ).toBeCloseTo(0.5 * (most?.staticNm ?? 0) * (found?.twistRad ?? 0), 9)
+    const hole = toSi(0.172, 'in')
+    const lube = toSi(0.08, 'in')
+    const area = 2 * (Math.PI / 4) * (hole ** 2 + lube ** 2)
+    const pressure = found?.oilPressurePa ?? 0
+    expect(found?.oil?.holesM3PerS).toBeCloseTo(0.7 * area * Math.sqrt((2 * pressure) / 820), 9)
+    expect(fromSi(pressure, 'psi')).toBeCloseTo(fromSi(weak.spec.pressure.drivePa, 'psi'), 9)
+  })
+})
+
+describe('life over the whole shelf', () => {
+  it('is never longer at a harder load, and is the same told twice', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...shafts), fc.double({ min: 0.2, max: 0.9, noNaN: true }), ({ geometry }, share) => {
+        const least = Math.min(...shaftLimits(geometry).map(({ torqueNm }) => torqueNm))
+        const at = (k: number) => shaftLife(geometry, [{ torqueNm: k * share * least, perLaunch: 1 }])?.launches ?? NaN
+        expect(at(1.05)).toBeLessThanOrEqual(at(1))
+        expect(at(1)).toBe(shaftLife(structuredClone(geometry), [{ torqueNm: share * least, perLaunch: 1 }])?.launches)
+      }),
+    )
+  })
+})
