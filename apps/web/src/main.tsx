@@ -17,6 +17,7 @@ import { LineScreen } from './line/LineScreen.js'
 import { NoStations } from './line/NoStations.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
+import { ShaftScreen } from './shaft/ShaftScreen.js'
 import { ShelfScreen } from './shelf/ShelfScreen.js'
 import { SheetScreen } from './sheet/SheetScreen.js'
 import { loadShop, refreshShop } from './state/shop.js'
@@ -53,6 +54,11 @@ const router = createBrowserRouter([
   {
     path: '/jobs/:number/match',
     element: <JobScreen view={(content, unit) => <MatchScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/shafts',
+    element: <JobScreen view={(content, unit) => <ShaftScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
   {

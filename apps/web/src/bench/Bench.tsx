@@ -1,7 +1,8 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, stationName, type JobContent, verdictIn } from '@plucky/contract'
 import type { Proposal, SpecAnswer, Unit } from '@plucky/core'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import type { BenchView } from '../line/use-bench.js'
 import { shopStore } from '../state/shop.js'
@@ -29,11 +30,12 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   const [measuring, setMeasuring] = useState(false)
   const { station, fitted, candidate, arrived, candidates } = bench
   const other = candidate !== undefined && candidate.id !== fitted?.id
+  const isShaft = unit.stations.some(({ id, kind }) => id === station && kind === 'shaft')
   const targetW = bench.answered && !content.brief.openQuestion ? bench.answered.peakPowerW : 0
   return (
     <Panel
       title={`Bench: ${stationName(unit, station)}`}
-      aside={<Aside hand={hand} canMeasure={candidate !== undefined} onMeasure={() => setMeasuring(true)} />}
+      aside={<Aside hand={hand} canMeasure={candidate !== undefined} shaft={isShaft} onMeasure={() => setMeasuring(true)} />}
       data-testid="bench"
     >
       <Flex gap="12px" direction={hand === 'right' ? 'row' : 'row-reverse'}>
@@ -79,13 +81,30 @@ function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   )
 }
 
-function Aside({ hand, canMeasure, onMeasure }: { hand: 'right' | 'left'; canMeasure: boolean; onMeasure: () => void }) {
+function Aside({
+  hand,
+  canMeasure,
+  shaft,
+  onMeasure,
+}: {
+  hand: 'right' | 'left'
+  canMeasure: boolean
+  shaft: boolean
+  onMeasure: () => void
+}) {
   return (
     <Flex gap="10px" align="center">
       {canMeasure && (
         <Worded onClick={onMeasure} data-testid="own-part">
           Measure one of your own…
         </Worded>
+      )}
+      {shaft && (
+        <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
+          <Link to="shafts" data-testid="to-shafts">
+            On the shaft bench
+          </Link>
+        </ChakraLink>
       )}
       <Worded color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
         {`Parts to the ${hand === 'right' ? 'left' : 'right'} hand`}

@@ -3,7 +3,8 @@ import { useMemo, useRef } from 'react'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { differing, drawPart, partInWords } from './draw-part.js'
-import type { Drawing, DrawnPath } from './drawing.js'
+import type { Drawing } from './drawing.js'
+import { HalfDrawing } from './HalfDrawing.js'
 import { Marks } from './Marks.js'
 
 interface SplitProps {
@@ -76,9 +77,9 @@ export function SplitDrawing({
           came={arrived && arrived.id !== fitted?.id ? 'dashed: as it came in' : ''}
         />
         {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} came="" />}
-        {ghost && <Half drawing={ghost} frame={frame} up ghost />}
-        {above && <Half drawing={above} frame={frame} up />}
-        {below && <Half drawing={below} frame={frame} up={false} />}
+        {ghost && <HalfDrawing drawing={ghost} {...frame} up ghost />}
+        {above && <HalfDrawing drawing={above} {...frame} up />}
+        {below && <HalfDrawing drawing={below} {...frame} up={false} />}
         {above && <Marks drawing={above} shown={differing(above, below)} verdict={fittedVerdict} frame={frame} up />}
         {below && <Marks drawing={below} shown={differing(below, above)} verdict={candidateVerdict} frame={frame} up={false} />}
         {!above && (
@@ -114,35 +115,5 @@ function Caption({ y, word, part, colour, came }: { y: number; word: string; par
         {came}
       </tspan>
     </text>
-  )
-}
-
-const FILLS: Record<DrawnPath['ink'], { fill: string; stroke: string }> = {
-  steel: { fill: ink('steel'), stroke: ink('ink') },
-  lining: { fill: ink('inkSoft'), stroke: ink('ink') },
-  oil: { fill: ink('oilWash'), stroke: ink('oil') },
-  void: { fill: ink('sheet'), stroke: ink('ink') },
-  hatch: { fill: ink('torqueWash'), stroke: ink('ink') },
-  line: { fill: 'none', stroke: ink('inkSoft') },
-  thread: { fill: 'none', stroke: ink('ink') },
-}
-
-function Half({ drawing, frame, up, ghost }: { drawing: Drawing; frame: Frame; up: boolean; ghost?: boolean }) {
-  const { left, centre, scale } = frame
-  const stroke = (path: DrawnPath) => (ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque'))
-  return (
-    <g transform={`translate(${left} ${centre}) scale(${scale} ${up ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
-      {drawing.paths.map((path, i) => (
-        <path
-          key={i}
-          d={path.d}
-          fill={ghost ? 'none' : FILLS[path.ink].fill}
-          stroke={stroke(path)}
-          strokeDasharray={ghost ? '4 3' : undefined}
-          strokeWidth={1}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
-    </g>
   )
 }

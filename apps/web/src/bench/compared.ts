@@ -8,11 +8,25 @@ import {
   stationName,
   type JobContent,
   heldInWords,
+  lifeWords,
   marginInWords,
+  oilWords,
+  twistWords,
   verdictIn,
 } from '@plucky/contract'
-import { fromSi, type HouseRules, type Part, type Proposal, type SpecAnswer, type StationVerdict, type Unit } from '@plucky/core'
-import { costOf } from '../state/verdicts.js'
+import {
+  fromSi,
+  shaftReport,
+  type Fits,
+  type HouseRules,
+  type Part,
+  type Proposal,
+  type ShaftReport,
+  type SpecAnswer,
+  type StationVerdict,
+  type Unit,
+} from '@plucky/core'
+import { costOf, specInputOf } from '../state/verdicts.js'
 import type { BenchView } from '../line/use-bench.js'
 
 /** One thing that may differ between what is fitted and what is looked at. */
@@ -42,12 +56,35 @@ export function compared(
     both('least margin', (v) => marginWords(v, content.rules)),
     both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
     both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
+    ...shaftRows(content, bench, proposal, withCandidate),
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
     { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
     spec('the spec holds', (a) => (a?.outcome === 'answered' ? heldInWords(a.held) : 'no answer')),
     spec('then goes first', (a) =>
       a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
     ),
+  ]
+}
+
+/** What two shafts differ in beside their strength: life, twist, oil. */
+function shaftRows(
+  content: JobContent,
+  bench: BenchView,
+  proposal: Proposal | undefined,
+  withCandidate: SpecAnswer | undefined,
+): Compared[] {
+  const report = (spec: Fits | undefined, answer: SpecAnswer | undefined) => {
+    const input = specInputOf(content, spec)
+    return input && answer?.outcome === 'answered' ? shaftReport(input, answer, bench.station) : null
+  }
+  const now = report(content.spec, bench.answer)
+  const then = proposal ? report(proposal.spec, withCandidate) : now
+  if (!now && !then) return []
+  const row = (name: string, of: (r: ShaftReport) => string): Compared => ({ name, now: now ? of(now) : '—', then: then ? of(then) : '—' })
+  return [
+    row('launches to a crack', (r) => lifeWords(r.life)),
+    row('twist at most', (r) => twistWords(r.twistRad)),
+    ...(now?.oil || then?.oil ? [row('oil through it', (r) => oilWords(r.oil, 'bothM3PerS', now?.oil))] : []),
   ]
 }
 

@@ -19,6 +19,8 @@ export interface Dimension {
   readonly text: string
   /** Where along the outline it is written; beside the part if not said. */
   readonly at?: { readonly x: number; readonly y: number }
+  /** Written only where it differs from the other part. */
+  readonly aside?: boolean
 }
 
 export const box = (x: number, y: number, width: number, height: number): string =>

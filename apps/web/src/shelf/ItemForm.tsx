@@ -52,6 +52,7 @@ function optionsOf(
     case 'stationIds':
       return once(from.flatMap((unit) => unit.stations.filter((station) => kind === undefined || station.kind === kind)))
     case 'stationId':
+    case 'mate':
       return once(from.flatMap((unit) => unit.stations))
     case 'variantIds':
       return once(from.flatMap((unit) => unit.variants ?? []))

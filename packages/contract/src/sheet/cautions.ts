@@ -19,7 +19,7 @@ export function cautionsOf(kinds: ReadonlySet<Part['kind']>, stalls: boolean): s
   return [
     ...([...kinds].some((kind) => ROTATING.has(kind)) ? [CAUTIONS.rotating] : []),
     ...(stalls ? [CAUTIONS.stall] : []),
-    ...(kinds.has('converter') || kinds.has('lockup') || kinds.has('shell') ? [CAUTIONS.converter] : []),
+    ...(kinds.has('converter') || kinds.has('lockup') || kinds.has('shell') || kinds.has('hub') ? [CAUTIONS.converter] : []),
     ...(kinds.has('pack') || kinds.has('band') || kinds.has('lockup') ? [CAUTIONS.dust] : []),
     ...(kinds.size > 0 ? [CAUTIONS.springs] : []),
     CAUTIONS.estimates,

@@ -63,7 +63,7 @@ export function cyclesWords(cycles: number): string {
   return `about 10${superscript(Math.round(Math.log10(cycles)))}`
 }
 
-const superscript = (n: number) => [...String(n)].map((digit) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(digit)]).join('')
+export const superscript = (n: number) => [...String(n)].map((digit) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(digit)]).join('')
 
 /** How the lockup's face lies, and between which pressures it bears whole. */
 export function leanSentence({ state, span, oil, knownLimitPa }: LockupReport): string {

@@ -54,8 +54,18 @@ const SHARP_M = 0.1e-3
 /** Root radius of a spline tooth, in modules (ANSI B92.1, fillet and flat root, from memory). */
 const ROOT_RADIUS = { fillet: 0.4, flat: 0.2 } as const
 
-/** Everywhere that a crack can begin, front to rear: lands and what is cut into them, spline roots, steps, press seats. */
-export function lifePlaces(shaft: ShaftGeometry): LifePlace[] {
+const known = new WeakMap<ShaftGeometry, readonly LifePlace[]>()
+
+/** Everywhere that a crack can begin, front to rear: lands and what is cut into them, spline roots, steps, press seats. Made once a geometry. */
+export function lifePlaces(shaft: ShaftGeometry): readonly LifePlace[] {
+  const before = known.get(shaft)
+  if (before) return before
+  const made = placesOf(shaft)
+  known.set(shaft, made)
+  return made
+}
+
+function placesOf(shaft: ShaftGeometry): LifePlace[] {
   const { ultimatePa } = shaftSteel(shaft)
   const carrying = slicesOf(shaft).filter(({ section }) => !section.idle)
   const own = carrying.map((slice) => atSlice(slice, ultimatePa))

@@ -108,7 +108,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const peakPowerW = engine.on.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
   const stations = benches.map((each) => verdictOf(each, base, peakPowerW))
-  const heldSameConverter = heldUnmatched({ input, gearing, engine, converter, known, benches })
+  let sameConverter: PowerHeld | undefined
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
   const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
@@ -120,7 +120,10 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     stations,
     held: least,
     likely: likelyBand(stations),
-    heldSameConverter,
+    // Solved anew at every power, so only where it is asked for.
+    get heldSameConverter() {
+      return (sameConverter ??= heldUnmatched({ input, gearing, engine, converter, known, benches }))
+    },
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
     findings: findings(input, base, gearing, known.line),

@@ -1,0 +1,136 @@
+import { chakra, Text } from '@chakra-ui/react'
+import {
+  caseInSentence,
+  figure,
+  hardnessSentence,
+  heldInWords,
+  lifePlaceWords,
+  lifeWords,
+  marginInWords,
+  mateWords,
+  oilWords,
+  placeName,
+  quantity,
+  twistWords,
+  type JobContent,
+} from '@plucky/contract'
+import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftReport, type Station, type Unit } from '@plucky/core'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { useTried, type Judged } from './tried.js'
+
+interface FiguresProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: Station
+  readonly fitted: Judged | undefined
+  readonly duty: DutyCase | undefined
+}
+
+const TABLE = {
+  ...PLAIN_TABLE,
+  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px', width: '31%' },
+  '& .same': { color: 'inkSoft' },
+  '& .changed': { color: 'torque', fontWeight: 700 },
+} as const
+
+const lbft = (nm: number) => quantity(nm, 'lb-ft')
+
+interface Row {
+  readonly name: string
+  of(judged: Judged): string
+  readonly short?: (judged: Judged) => boolean
+}
+
+/** Everything that follows from the drawing, for what is fitted and for what lies on the bench. */
+export function Figures({ content, unit, station, fitted, duty }: FiguresProps) {
+  const tried = useTried(content, station, duty?.id ?? '')
+  if (!fitted && !tried) return <Text fontSize="14px">Nothing is fitted here, or there is no answer yet.</Text>
+  const rows = rowsOf(content, unit, station, fitted, duty)
+  const cell = (row: Row, judged: Judged | undefined) => (judged ? row.of(judged) : '—')
+  return (
+    <>
+      <chakra.table css={TABLE} data-testid="shaft-figures">
+        <thead>
+          <tr>
+            <th aria-label="figure" />
+            <th>fitted</th>
+            {tried && <th className="changed">as drawn</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const [was, is] = [cell(row, fitted), cell(row, tried)]
+            return (
+              <tr key={row.name}>
+                <td>{row.name}</td>
+                <td className={fitted && row.short?.(fitted) ? 'short' : ''}>{was}</td>
+                {tried && <td className={row.short?.(tried) ? 'short' : was === is ? 'same' : 'changed'}>{is}</td>}
+              </tr>
+            )
+          })}
+        </tbody>
+      </chakra.table>
+      <Notes unit={unit} judged={tried ?? fitted} />
+    </>
+  )
+}
+
+function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judged | undefined, duty: DutyCase | undefined): Row[] {
+  const of = (name: string, words: (r: ShaftReport) => string): Row => ({ name, of: ({ report }) => words(report) })
+  const target = fitted?.answer.peakPowerW ?? 0
+  const oil = fitted?.report.oil
+  return [
+    { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
+    { name: 'the spec holds', of: ({ answer }) => heldInWords(answer.held) },
+    { name: duty ? `margin ${caseInSentence(unit, duty, content.brief)}` : 'margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} of ${lbft(demandNm)}` : 'carries nothing'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
+    { name: 'begins to yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
+    of('twists off', (r) => lbft(r.breakNm)),
+    of('handbook works its splines at', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ times`)),
+    of('launches to a crack', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`),
+    of('twist at most', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`),
+    ...(station.load.at === 'stator' ? [] : [
+      of('swings in', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms with its path` : '—')),
+      of('a launch overshoots', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} by its ramp` : '—')),
+      of('100 rpm caught at once', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`)),
+    ]),
+    ...(oil || fitted === undefined ? [
+      of('oil along the bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
+      of('oil through the holes', (r) => oilWords(r.oil, 'holesM3PerS', oil)),
+      of('oil through both', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
+    ] : []),
+    { name: 'bore takes of it', of: ({ part: { geometry } }) => `${figure(100 * Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2)} %` },
+    { name: 'holes take of it', of: ({ report }) => holesTake(report) },
+    { name: 'length', of: ({ part }) => quantity(shaftLength(part.geometry), 'in') },
+  ]
+} // prettier-ignore
+
+/** Share of the net section that the worst cross hole takes. */
+function holesTake({ limits }: ShaftReport): string {
+  const taken = limits.flatMap(({ slice }) => (slice && slice.drilledM > 0 ? [(slice.drilledM * slice.diameterM ** 2) / 6 / (slice.modulusM3 + (slice.drilledM * slice.diameterM ** 2) / 6)] : [])) // prettier-ignore
+  return taken.length === 0 ? 'no hole' : `${figure(100 * Math.max(...taken), 1)} %`
+}
+
+/** What a figure cannot say: how its splines stand, and whether it can be what its box says. */
+function Notes({ unit, judged }: { unit: Unit; judged: Judged | undefined }) {
+  if (!judged) return null
+  const { report, part } = judged
+  return (
+    <>
+      {report.mates.map((mate) => (
+        <Text key={mate.section} fontSize="13.5px" mt="3px" lineHeight="1.3" color={mate.differences.length > 0 ? 'break' : 'inkSoft'} fontWeight={mate.differences.length > 0 ? 600 : 400}>
+          {`${mate.differences.length > 0 ? '▲ ' : ''}${mateWords(mate, unit)}`}
+        </Text>
+      ))}
+      {report.hardness && (
+        <Text fontSize="13.5px" mt="3px" lineHeight="1.3" fontWeight={600} color={report.hardness.verdict === 'too-soft' ? 'break' : 'ink'} data-testid="hardness-said">
+          {hardnessSentence(report.hardness, part.geometry)}
+          {report.asFoundNm === null ? '' : ` As soft as that it holds ${figure(fromSi(report.asFoundNm, 'lb-ft'))} lb-ft.`}
+        </Text>
+      )}
+      <Text fontSize="13px" mt="4px" lineHeight="1.3" color="inkSoft">
+        Yielding once decides, with the house’s margin on top; what lasts and what the handbook allows stand beside. Launches are an order of
+        magnitude, no promise: the launch, each range pulled once, reverse now and then.
+      </Text>
+    </>
+  ) // prettier-ignore
+}

@@ -1,0 +1,105 @@
+import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
+import type { JobContent, Problem } from '@plucky/contract'
+import type { Part, Station, Unit } from '@plucky/core'
+import { memo, useState } from 'react'
+import { Brings } from '../bench/Brings.js'
+import { take } from '../bench/Works.js'
+import { freeId, problemsOf } from '../shelf/draft-item.js'
+import { Refused } from '../state/api.js'
+import { keepItem, shopStore } from '../state/shop.js'
+import { proposalFor } from '../state/verdicts.js'
+import { Inked } from '../ui/buttons.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import { trialPart, type ShaftPart } from './tried.js'
+import type { Trial } from './trial.js'
+
+interface ShelfProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: Station
+  readonly trial: Trial
+  readonly basis: ShaftPart | undefined
+}
+
+interface Typed {
+  readonly name: string
+  readonly price: number
+  readonly hours: number
+}
+
+/** The shaft on the bench becomes a part of the shop's own; then it is fitted with all that it drags along. */
+export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial, basis }: ShelfProps) {
+  const [typed, setTyped] = useState<Typed>({ name: '', price: basis?.price ?? 0, hours: basis?.hours ?? 1 })
+  const [problems, setProblems] = useState<readonly Problem[]>([])
+  const [kept, setKept] = useState<{ readonly id: string; readonly trial: Trial } | undefined>()
+  const onShelf = kept?.trial === trial ? kept.id : undefined
+  const put = async () => {
+    const part = partOf(unit, station, trial, basis, typed)
+    const wrong = problemsOf('parts', part)
+    if (wrong.length > 0) return setProblems(wrong)
+    try {
+      const { id } = await keepItem('parts', part, undefined)
+      setProblems([])
+      setKept({ id, trial })
+    } catch (error) {
+      setProblems(error instanceof Refused ? error.problems : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing drawn is lost; try again.` }]) // prettier-ignore
+    }
+  }
+  const figure = (key: 'price' | 'hours') => (value: number | string | null) => {
+    if (typeof value !== 'number') return 'Type a figure.'
+    setTyped((now) => ({ ...now, [key]: value }))
+    return undefined
+  }
+  return (
+    <Box>
+      <Flex gap="8px" align="end" wrap="wrap">
+        <Field.Root width="100%" gap="2px">
+          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+            what it is called
+          </Field.Label>
+          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, changed` : 'a shaft of your own'} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
+        </Field.Root>
+        <QuantityField label="price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
+        <QuantityField label="hours" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
+      </Flex>
+      {problems.map((problem) => (
+        <Text key={problem.path + problem.code} role="alert" color="break" fontSize="13.5px" mt="3px">
+          {problem.sentence}
+        </Text>
+      ))}
+      {onShelf ? (
+        <Fitting content={content} unit={unit} station={station} partId={onShelf} />
+      ) : (
+        <Inked onClick={() => void put()} mt="6px" data-testid="onto-shelf">
+          Put it on the shelf
+        </Inked>
+      )}
+    </Box>
+  )
+}) // prettier-ignore
+
+/** The drawing as a part with a name of its own. */
+function partOf(unit: Unit, station: Station, trial: Trial, basis: ShaftPart | undefined, { name, price, hours }: Typed): Part {
+  const called = (name.trim() || (basis ? `${basis.name}, changed` : `${station.name} of our own`)).slice(0, 80)
+  const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
+  return { ...trialPart(unit.id, station.id, trial.shaft, basis), id, name: called, price, hours }
+}
+
+/** What comes with it, priced as one, and the button that takes all of it. */
+function Fitting({ content, unit, station, partId }: { content: JobContent; unit: Unit; station: Station; partId: string }) {
+  const fitted = content.spec.fits[station.id] === partId
+  const choice = { station: station.id, part: partId }
+  const proposal = fitted ? undefined : proposalFor(content, choice)
+  const more = proposal?.companions.length ?? 0
+  return (
+    <Box mt="4px" data-testid="on-shelf">
+      <Text fontSize="13.5px">{fitted ? 'On the shelf, and fitted here.' : 'On the shelf.'}</Text>
+      {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
+      {!fitted && (
+        <Inked mt="6px" onClick={() => take(content, choice)} data-testid="fit-drawn">
+          {more > 0 ? `Fit it with ${more} more` : 'Fit it'}
+        </Inked>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,169 @@
+import { Flex } from '@chakra-ui/react'
+import {
+  checkPart,
+  HOLE_EDGE_WORDS,
+  RUN_OUT_WORDS,
+  SPLINE_FIT_WORDS,
+  SPLINE_MADE_WORDS,
+  SPLINE_ROOT_WORDS,
+  stationName,
+} from '@plucky/contract'
+import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
+import { memo } from 'react'
+import { useStore } from 'zustand'
+import { Worded } from '../ui/buttons.js'
+import { Pick } from '../ui/Pick.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import type { Typed } from '../ui/read-typed.js'
+import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, type Piece } from './edit.js'
+import { change, trialStore } from './trial.js'
+import { trialPart } from './tried.js'
+
+type Edit = (shaft: ShaftGeometry) => ShaftGeometry
+
+/** Makes a change, or says why it cannot be; what was drawn stays as it was. */
+export function tryChange(of: Edit): string | undefined {
+  const { trial } = trialStore.getState()
+  if (!trial) return undefined
+  const checked = checkPart({ ...trialPart('any', 'any', of(trial.shaft), undefined) })
+  if (!checked.ok) return checked.problems[0]?.sentence
+  change(of)
+  return undefined
+}
+
+interface SizeProps {
+  readonly label: string
+  readonly value: number | undefined
+  readonly to: (value: number) => Edit
+  readonly unit?: UnitName | null
+  /** Leaving it empty takes it away. */
+  readonly without?: Edit
+  readonly digits?: number
+  readonly testId?: string
+}
+
+/** One figure of the drawing, typed. */
+export function Size({ label, value, to, unit = 'in', without, digits = 4, testId }: SizeProps) {
+  const commit = (typed: Typed): string | undefined => {
+    if (typed === null) return without ? tryChange(without) : `${label}: type a figure.`
+    return typeof typed === 'number' ? tryChange(to(typed)) : `${label}: “${typed}” is no figure${unit ? ` in ${unit} or a unit of its kind` : ''}.` // prettier-ignore
+  }
+  return <QuantityField label={label} {...(unit ? { unit } : {})} digits={value === undefined ? digits : neat(value, unit, digits)} value={value ?? null} onCommit={commit} width="96px" {...(testId ? { testId } : {})} /> // prettier-ignore
+}
+
+const PER: Partial<Record<UnitName, number>> = { in: 0.0254, mm: 0.001, ksi: 6.894757e6 }
+
+/** As few digits as show the figure whole, at most so many. */
+function neat(value: number, unit: UnitName | null, most: number): number {
+  const read = unit ? value / (PER[unit] ?? 1) : value
+  for (let d = 0; d < most; d++) if (Math.abs(Number(read.toFixed(d)) - read) < 1e-7 * Math.max(1, Math.abs(read))) return d
+  return most
+}
+
+/** What is taken hold of, figure by figure, and what can be done there. */
+export const PieceFields = memo(function PieceFields({ unit, shaft }: { unit: Unit; shaft: ShaftGeometry }) {
+  const piece = useStore(trialStore, (state) => state.piece)
+  const list = { section: shaft.sections, hole: shaft.holes ?? [], groove: shaft.grooves ?? [] }[piece.kind]
+  const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
+  return (
+    <Flex mt="8px" gap="8px" wrap="wrap" align="end" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
+      <Pick label="taken hold of" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => trialStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
+      {here.kind === 'section' && <SectionFields unit={unit} shaft={shaft} index={here.index} />}
+      {here.kind === 'hole' && <HoleFields shaft={shaft} index={here.index} />}
+      {here.kind === 'groove' && <GrooveFields shaft={shaft} index={here.index} />}
+    </Flex>
+  ) // prettier-ignore
+})
+
+const pieceOf = (key: string): Piece => {
+  const [kind, index] = key.split('-')
+  return { kind: kind as Piece['kind'], index: Number(index) }
+}
+
+const piecesOf = ({ sections, holes = [], grooves = [] }: ShaftGeometry): (readonly [string, string])[] => [
+  ...sections.map(({ name }, i) => [`section-${i}`, name] as const),
+  ...holes.map(({ name }, i) => [`hole-${i}`, `hole: ${name}`] as const),
+  ...grooves.map(({ name }, i) => [`groove-${i}`, `groove: ${name}`] as const),
+]
+
+function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometry; index: number }) {
+  const section = shaft.sections[index]
+  if (!section) return null
+  const set = (change: Partial<ShaftSection>): Edit => (s) => setSection(s, index, change) // prettier-ignore
+  const gone = (key: keyof ShaftSection): Edit => set({ [key]: undefined } as Partial<ShaftSection>)
+  const take = (piece: Piece, of: Edit) => {
+    if (change(of)) trialStore.setState({ piece })
+  }
+  return (
+    <>
+      <Size label="length" value={section.lengthM} to={(lengthM) => set({ lengthM })} testId="size-length" />
+      <Size label="diameter" value={section.outerDiameterM} to={(outerDiameterM) => set({ outerDiameterM })} testId="size-diameter" />
+      <Size label="bore" value={section.boreDiameterM} to={(boreDiameterM) => set({ boreDiameterM })} testId="size-bore" />
+      <Size label="rear fillet" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={gone('filletRadiusM')} />
+      {section.spline && <SplineFields unit={unit} section={section} set={set} />}
+      <Flex gap="2px" wrap="wrap" align="center">
+        <Worded onClick={() => take({ kind: 'section', index: index + 1 }, (s) => addSection(s, index))} data-testid="add-section">a section behind</Worded>
+        <Worded onClick={() => take({ kind: 'hole', index: (shaft.holes ?? []).length }, (s) => addHole(s, index))} data-testid="add-hole">a hole here</Worded>
+        <Worded onClick={() => take({ kind: 'groove', index: (shaft.grooves ?? []).length }, (s) => addGroove(s, index))} data-testid="add-groove">a groove here</Worded>
+        <Worded onClick={() => change(section.spline ? gone('spline') : (s) => setSection(s, index, splined(section)))} data-testid="toggle-spline">{section.spline ? 'no spline' : 'a spline here'}</Worded>
+        <Worded onClick={() => change(section.idle ? gone('idle') : set({ idle: true }))}>{section.idle ? 'carries torque' : 'carries none'}</Worded>
+        {shaft.sections.length > 1 && <Worded onClick={() => take({ kind: 'section', index: Math.max(0, index - 1) }, (s) => remove(s, { kind: 'section', index }))} data-testid="remove-piece">take it away</Worded>}
+      </Flex>
+    </>
+  )
+} // prettier-ignore
+
+/** A usual spline on a section: 32 to the inch, as many teeth as its diameter holds. */
+function splined({ outerDiameterM }: ShaftSection): Partial<ShaftSection> {
+  const moduleM = 0.0254 / 32
+  const teeth = Math.max(6, Math.floor(outerDiameterM / moduleM))
+  return { spline: { teeth, moduleM, root: 'fillet' } }
+}
+
+function SplineFields({ unit, section, set }: { unit: Unit; section: ShaftSection; set: (change: Partial<ShaftSection>) => Edit }) {
+  const spline = section.spline as Spline
+  const of = (more: Partial<Spline>): Edit => {
+    const { mate, ...next } = { ...spline, ...more }
+    return set({ spline: mate ? { ...next, mate } : next })
+  }
+  const mates: (readonly [string, string])[] = [['', 'not said'], ...unit.stations.filter(({ kind }) => ['hub', 'pack', 'gear-set', 'converter', 'shell'].includes(kind)).map(({ id }) => [id, stationName(unit, id)] as const)] // prettier-ignore
+  return (
+    <>
+      <Size label="teeth" unit={null} digits={0} value={spline.teeth} to={(teeth) => of({ teeth })} testId="size-teeth" />
+      <Size label="module" unit="mm" digits={5} value={spline.moduleM} to={(moduleM) => of({ moduleM })} />
+      <Pick label="root" width="92px" value={spline.root} options={Object.entries(SPLINE_ROOT_WORDS)} onPick={(root) => change(of({ root: root as Spline['root'] }))} />
+      <Pick label="made by" width="92px" value={spline.made ?? 'cut'} options={Object.entries(SPLINE_MADE_WORDS)} onPick={(made) => change(of({ made: made as 'cut' | 'rolled' }))} testId="spline-made" />
+      <Pick label="end of the teeth" width="104px" value={spline.runOut ?? 'sharp'} options={Object.entries(RUN_OUT_WORDS)} onPick={(runOut) => change(of({ runOut: runOut as 'sharp' | 'faded' }))} />
+      <Pick label="centred" width="120px" value={spline.fit ?? 'side'} options={Object.entries(SPLINE_FIT_WORDS)} onPick={(fit) => change(of({ fit: fit as 'side' | 'major' }))} />
+      <Pick label="goes into" width="132px" value={spline.mate ?? ''} options={mates} onPick={(mate) => change(of({ mate }))} testId="spline-mate" />
+    </>
+  )
+} // prettier-ignore
+
+function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
+  const hole = shaft.holes?.[index]
+  if (!hole) return null
+  return (
+    <>
+      <Size label="from the front" value={hole.fromFrontM} to={(fromFrontM) => (s) => setHole(s, index, { fromFrontM })} testId="size-from-front" />
+      <Size label="diameter" value={hole.diameterM} to={(diameterM) => (s) => setHole(s, index, { diameterM })} testId="size-hole" />
+      <Size label="drillings" unit={null} digits={0} value={hole.drillings ?? 1} to={(drillings) => (s) => setHole(s, index, { drillings })} />
+      <Pick label="edge" width="120px" value={hole.edge ?? 'sharp'} options={Object.entries(HOLE_EDGE_WORDS)} onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))} />
+      <Worded onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">take it away</Worded>
+    </>
+  )
+} // prettier-ignore
+
+function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
+  const groove = shaft.grooves?.[index]
+  if (!groove) return null
+  return (
+    <>
+      <Size label="from the front" value={groove.fromFrontM} to={(fromFrontM) => (s) => setGroove(s, index, { fromFrontM })} testId="size-from-front" />
+      <Size label="width" value={groove.widthM} to={(widthM) => (s) => setGroove(s, index, { widthM })} />
+      <Size label="bottom" value={groove.bottomDiameterM} to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })} />
+      <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />
+      <Worded onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">take it away</Worded>
+    </>
+  )
+} // prettier-ignore

@@ -1,0 +1,149 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { capital, CAUTIONS, type JobContent } from '@plucky/contract'
+import { partsFor, type DutyCase, type Station, type Unit } from '@plucky/core'
+import { memo, useDeferredValue, useEffect, useMemo, type KeyboardEvent } from 'react'
+import { useStore } from 'zustand'
+import { CasePicker } from '../line/CasePicker.js'
+import { jobStore } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor } from '../state/verdicts.js'
+import { viewStore } from '../state/view.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
+import { Begin } from './Begin.js'
+import { Figures } from './Figures.js'
+import { OntoShelf } from './OntoShelf.js'
+import { PieceFields } from './PieceFields.js'
+import { ShaftDrawing } from './ShaftDrawing.js'
+import { back, comeTo, forth, trialStore } from './trial.js'
+import { judgedFitted, shaftStations, type ShaftPart } from './tried.js'
+import { WhatIf } from './WhatIf.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** The shaft bench: what is fitted above the centreline, what is tried below it, and everything that follows from the drawing. */
+export function ShaftScreen({ content, unit }: ScreenProps) {
+  const stations = shaftStations(unit)
+  const chosen = useStore(viewStore, (view) => view.station)
+  const station = stations.find(({ id }) => id === chosen) ?? stations.find(({ id }) => id === 'input-shaft') ?? stations[0]
+  return (
+    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      {station ? (
+        <OnBench content={content} unit={unit} station={station} stations={stations} />
+      ) : (
+        <Text>{`${unit.name} has no station for a shaft.`}</Text>
+      )}
+    </Box>
+  )
+}
+
+/** Steps of the drawing go back and forth by the usual keys while the bench has the focus. */
+function benchKeys(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return
+  const key = event.key.toLowerCase()
+  const way = key === 'z' ? (event.shiftKey ? forth : back) : key === 'y' ? forth : undefined
+  if (!way) return
+  event.preventDefault()
+  event.stopPropagation()
+  way()
+}
+
+function OnBench({ content, unit, station, stations }: ScreenProps & { station: Station; stations: readonly Station[] }) {
+  const number = useStore(jobStore, (job) => job.number)
+  useEffect(() => comeTo(number, station.id), [number, station.id])
+  const answer = answerFor(content)
+  const cases = answer?.outcome === 'answered' ? answer.cases : []
+  const caseId = useStore(viewStore, (view) => view.caseId)
+  const duty = cases.find(({ id }) => id === caseId) ?? cases[0]
+  return (
+    <Box onKeyDown={benchKeys}>
+      <Flex gap="6px" wrap="wrap" mb="6px" align="center" justify="space-between">
+        <Flex gap="5px" role="group" aria-label="Shafts of this unit" wrap="wrap">
+          {stations.map(({ id, name }) => (
+            <Choice
+              key={id}
+              on={id === station.id}
+              onPick={() => viewStore.setState({ station: id, candidate: '' })}
+              testId={`shaft-${id}`}
+            >
+              {capital(name)}
+            </Choice>
+          ))}
+        </Flex>
+        <CasePicker unit={unit} cases={cases} chosen={duty} brief={content.brief} />
+      </Flex>
+      <Work content={content} unit={unit} station={station} duty={duty} />
+    </Box>
+  )
+}
+
+interface WorkProps extends ScreenProps {
+  readonly station: Station
+  readonly duty: DutyCase | undefined
+}
+
+/** Drawn anew where job, station, case or what lies on the bench is another; what follows a drag listens for itself. */
+const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
+  const shop = useStore(shopStore)
+  const lies = useStore(trialStore, (state) => state.trial !== undefined)
+  const caseId = duty?.id ?? ''
+  const fitted = useMemo(() => judgedFitted(content, station, caseId), [content, station, caseId, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- judged anew where the shelf changes
+  const shelf = useMemo(() => partsFor(shop, unit, station.id).filter((part): part is ShaftPart => part.kind === 'shaft'), [shop, unit, station.id]) // prettier-ignore
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+      <Box minW="0">
+        <Panel
+          title={`Shaft bench: ${station.name}`}
+          note={lies ? 'drag a mark, or type' : 'lay one on it to change it'}
+          aside={<Begin station={station} shelf={shelf} fitted={fitted?.part} />}
+          data-testid="shaft-bench"
+        >
+          <ShaftDrawing content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
+          {lies && <PieceForm unit={unit} />}
+        </Panel>
+        {lies && (
+          <Panel title="What if" note="the whole shaft at once" mt="8px">
+            <WholeForm steelOfFitted={fitted?.part.geometry.steelId} />
+          </Panel>
+        )}
+      </Box>
+      <Box minW="0">
+        <Panel title="What follows" note={lies ? 'fitted, and as drawn' : 'fitted'}>
+          <Figures content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
+        </Panel>
+        {lies && (
+          <Panel title="Onto the shelf" mt="8px">
+            <ShelfForm content={content} unit={unit} station={station} />
+          </Panel>
+        )}
+        <Text mt="6px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+          {CAUTIONS.estimates}
+        </Text>
+      </Box>
+    </Grid>
+  )
+})
+
+/** While a mark is dragged drawing and figures follow at once, the forms when there is time. */
+const useLater = () => useDeferredValue(useStore(trialStore, (state) => state.trial))
+
+function PieceForm({ unit }: { unit: Unit }) {
+  const trial = useLater()
+  return trial ? <PieceFields unit={unit} shaft={trial.shaft} /> : null
+}
+
+function WholeForm({ steelOfFitted }: { steelOfFitted: string | undefined }) {
+  const trial = useLater()
+  return trial ? <WhatIf shaft={trial.shaft} steelOfFitted={steelOfFitted} /> : null
+}
+
+function ShelfForm({ content, unit, station }: ScreenProps & { station: Station }) {
+  const trial = useLater()
+  const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
+  return trial ? <OntoShelf content={content} unit={unit} station={station} trial={trial} basis={basis?.kind === 'shaft' ? basis : undefined} /> : null // prettier-ignore
+}

@@ -1,0 +1,128 @@
+import type { JobContent } from '@plucky/contract'
+import {
+  loadTorque,
+  shaftReport,
+  specAnswer,
+  stressAlong,
+  type Answer,
+  type DutyCase,
+  type Part,
+  type ShaftGeometry,
+  type ShaftReport,
+  type SpecInput,
+  type Station,
+  type StationVerdict,
+  type StressStretch,
+  type Unit,
+} from '@plucky/core'
+import { verdictIn } from '@plucky/contract'
+import { useStore } from 'zustand'
+import { shopStore } from '../state/shop.js'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+import { trialStore } from './trial.js'
+
+export type ShaftPart = Extract<Part, { kind: 'shaft' }>
+
+/** A shaft at a station of a job, with all that is known of it there. */
+export interface Judged {
+  readonly part: ShaftPart
+  readonly answer: Answer
+  readonly verdict: StationVerdict
+  readonly report: ShaftReport
+  /** Along its length, in the case that is shown; nothing where it carries nothing there. */
+  readonly stress: readonly StressStretch[]
+  /** Torque of that case, shock in it. */
+  readonly demandNm: number
+}
+
+/** The stations of a unit that hold shafts, front to rear. */
+export const shaftStations = (unit: Unit): Station[] => unit.stations.filter(({ kind }) => kind === 'shaft')
+
+/** Torque with shock that a station sees in a case. */
+export function demandAt(input: SpecInput, station: Station, duty: DutyCase): number {
+  const range = (input.gearing ?? shopStore.getState().gearing.get(input.unit.id))?.get(duty.rangeId)
+  return range ? loadTorque(station.load, duty, range) * duty.factors.hard : 0
+}
+
+function judge(input: SpecInput, answer: Answer, station: Station, caseId: string, part: ShaftPart): Judged | undefined {
+  const verdict = verdictIn(answer, station.id)
+  const report = shaftReport(input, answer, station.id)
+  const duty = answer.cases.find(({ id }) => id === caseId) ?? answer.cases[0]
+  if (!verdict || !report || !duty) return undefined
+  const demandNm = demandAt(input, station, duty)
+  return { part, answer, verdict, report, demandNm, stress: stressAlong(part.geometry, demandNm) }
+}
+
+/** The shaft that is fitted. */
+export function judgedFitted(content: JobContent, station: Station, caseId: string): Judged | undefined {
+  const input = specInputOf(content)
+  const part = input?.fitted.get(station.id)
+  const answer = answerFor(content)
+  return input && part?.kind === 'shaft' && answer?.outcome === 'answered' ? judge(input, answer, station, caseId, part) : undefined
+}
+
+let known:
+  | {
+      readonly content: JobContent
+      readonly stationId: string
+      readonly caseId: string
+      readonly shaft: ShaftGeometry
+      readonly judged: Judged | undefined
+    }
+  | undefined
+
+/** A shaft that is on no shelf, judged as if it were fitted; the last one is remembered, as drawing and figures both ask for it. */
+export function judgedTrial(
+  content: JobContent,
+  station: Station,
+  caseId: string,
+  shaft: ShaftGeometry,
+  like: ShaftPart | undefined,
+): Judged | undefined {
+  if (known && known.shaft === shaft && known.content === content && known.stationId === station.id && known.caseId === caseId)
+    return known.judged
+  const judged = judgedAnew(content, station, caseId, shaft, like)
+  known = { content, stationId: station.id, caseId, shaft, judged }
+  return judged
+}
+
+function judgedAnew(
+  content: JobContent,
+  station: Station,
+  caseId: string,
+  shaft: ShaftGeometry,
+  like: ShaftPart | undefined,
+): Judged | undefined {
+  const input = specInputOf(content)
+  if (!input) return undefined
+  const part = trialPart(content.unitId, station.id, shaft, like)
+  const tried = { ...input, fitted: new Map(input.fitted).set(station.id, part) }
+  const answer = specAnswer(tried)
+  return answer.outcome === 'answered' ? judge(tried, answer, station, caseId, part) : undefined
+}
+
+/** What lies on the bench, judged; followed as it changes. */
+export function useTried(content: JobContent, station: Station, caseId: string): Judged | undefined {
+  const trial = useStore(trialStore, (state) => state.trial)
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const basis = trial?.basis ? parts.get(trial.basis) : undefined
+  return trial && judgedTrial(content, station, caseId, trial.shaft, basis?.kind === 'shaft' ? basis : undefined)
+}
+
+/** A part of the shop's own with this drawing; what a maker states of another shaft does not hold for it. */
+export const trialPart = (unitId: string, stationId: string, shaft: ShaftGeometry, like: ShaftPart | undefined): ShaftPart => ({
+  id: 'on-the-bench',
+  name: 'on the bench',
+  maker: 'Own shop',
+  kind: 'shaft',
+  unitIds: [unitId],
+  stationIds: [stationId],
+  price: like?.price ?? 0,
+  hours: like?.hours ?? 0,
+  stock: false,
+  stated: [],
+  ...(like?.needs ? { needs: like.needs } : {}),
+  ...(like?.clashes ? { clashes: like.clashes } : {}),
+  ...(like?.offers ? { offers: like.offers } : {}),
+  geometry: shaft,
+})
