@@ -6,7 +6,8 @@ const MOVES = 300
 const MARKS = ['hole-0-place', 'section-3-diameter', 'section-2-length', 'groove-1-place', 'section-1-diameter', 'section-0-bore']
 
 interface Timed {
-  times: number[]
+  drawing: number[]
+  figures: number[]
   longTasks: number[]
 }
 
@@ -16,18 +17,20 @@ test('a mark dragged on the shaft bench, handler to DOM commit', async ({ page, 
   await expect(page.getByTestId('grip-hole-0-place')).toBeVisible()
   await page.waitForTimeout(500)
   await page.evaluate(() => {
-    const timed: Timed = { times: [], longTasks: [] }
+    const timed: Timed = { drawing: [], figures: [], longTasks: [] }
     Object.assign(globalThis, { timed })
     new PerformanceObserver((list) => timed.longTasks.push(...list.getEntries().map((e) => e.duration))).observe({
       entryTypes: ['longtask'],
     })
-    let began = 0
-    addEventListener('pointermove', () => (began = performance.now()), { capture: true })
-    const seen = new MutationObserver(() => {
-      if (began > 0) timed.times.push(performance.now() - began)
-      began = 0
-    })
-    seen.observe(document.querySelector('[data-testid=shaft-drawing]') as Element, { subtree: true, childList: true, attributes: true })
+    const began = { drawing: 0, figures: 0 }
+    addEventListener('pointermove', () => (began.drawing = began.figures = performance.now()), { capture: true })
+    const watch = (what: 'drawing' | 'figures', testId: string) =>
+      new MutationObserver(() => {
+        if (began[what] > 0) timed[what].push(performance.now() - began[what])
+        began[what] = 0
+      }).observe(document.querySelector(`[data-testid=${testId}]`) as Element, { subtree: true, childList: true, attributes: true, characterData: true }) // prettier-ignore
+    watch('drawing', 'shaft-drawing')
+    watch('figures', 'shaft-figures')
   })
   const next = random(11)
   for (let i = 0; i < MOVES;) {
@@ -39,9 +42,12 @@ test('a mark dragged on the shaft bench, handler to DOM commit', async ({ page, 
     for (let k = 0; k < 20; k++, i++) await page.mouse.move(x + (next() - 0.5) * 60, y + (next() - 0.5) * 10)
     await page.mouse.up()
   }
-  const { times, longTasks } = await page.evaluate(() => (globalThis as unknown as { timed: Timed }).timed)
-  times.sort((a, b) => a - b)
-  const share = (part: number) => (times[Math.ceil(part * times.length) - 1] ?? NaN).toFixed(1)
+  const { drawing, figures, longTasks } = await page.evaluate(() => (globalThis as unknown as { timed: Timed }).timed)
+  const words = (times: number[]) => {
+    times.sort((a, b) => a - b)
+    const share = (part: number) => (times[Math.ceil(part * times.length) - 1] ?? NaN).toFixed(1)
+    return `median ${share(0.5)}, p95 ${share(0.95)}, most ${share(1)} ms`
+  }
   const long = longTasks.length === 0 ? 'none' : longTasks.map((ms) => `${Math.round(ms)} ms`).join(', ')
-  console.log(`shaft bench, ${times.length} moves that changed the drawing: median ${share(0.5)} ms, p95 ${share(0.95)} ms, most ${share(1)} ms; tasks over 50 ms: ${long}`) // prettier-ignore
+  console.log(`shaft bench, ${drawing.length} moves: handler to drawing ${words(drawing)}; to figures ${words(figures)}; tasks over 50 ms: ${long}`) // prettier-ignore
 })

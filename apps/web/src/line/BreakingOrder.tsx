@@ -18,7 +18,8 @@ interface OrderProps {
   readonly onChoose: (stationId: string) => void
 }
 
-const ROW = 17
+/** Height of a row, px; lower where a unit has many stations. */
+const rowOf = (count: number) => (count > 19 ? 14.5 : 17)
 const TOP = 30
 const LEFT = 76
 const RIGHT = 44
@@ -40,7 +41,8 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
   const nameless = answer.stations.filter((s) => s.held.outcome === 'no-figure' && s.missing.length > 0)
   const at = tryPowerW ?? targetW
   const scale = axis(rows, targetW, at, width)
-  const bottom = TOP + ROW * (rows.length + nameless.length)
+  const pitch = rowOf(rows.length + nameless.length)
+  const bottom = TOP + pitch * (rows.length + nameless.length)
   const going = rows.filter((row) => (powerOf(row.held) ?? Infinity) < at).length
   const drag = (event: PointerEvent<SVGSVGElement>) => {
     if (event.buttons === 1) onTry(toStep(scale.invert(event.clientX - event.currentTarget.getBoundingClientRect().left)))
@@ -56,7 +58,7 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
         aria-label="Breaking order"
       >
         <Ticks scale={scale} bottom={bottom} />
-        <Bracket answer={answer} />
+        <Bracket answer={answer} pitch={pitch} />
         <PowerLine
           x={scale(fromSi(at, 'hp'))}
           atW={at}
@@ -74,7 +76,8 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
             key={row.stationId}
             code={codeOf(unit, row.stationId)}
             row={row}
-            y={TOP + ROW * i}
+            y={TOP + pitch * i}
+            pitch={pitch}
             first={i === 0}
             gone={(powerOf(row.held) ?? Infinity) < at}
             scale={scale}
@@ -84,7 +87,7 @@ export function BreakingOrder({ unit, answer, targetW, targetWord, tryPowerW, ch
           />
         ))}
         {nameless.map((row, i) => (
-          <Nameless key={row.stationId} code={codeOf(unit, row.stationId)} y={TOP + ROW * (rows.length + i) + 13} />
+          <Nameless key={row.stationId} code={codeOf(unit, row.stationId)} y={TOP + pitch * (rows.length + i) + pitch - 4} />
         ))}
       </svg>
     </div>
@@ -132,9 +135,9 @@ function Nameless({ code, y }: { code: string; y: number }) {
 const codeOf = (unit: Unit, id: string) => unit.stations.find((s) => s.id === id)?.code ?? id
 
 /** Those that give way within a few per cent of the first. */
-function Bracket({ answer }: { answer: Answer }) {
+function Bracket({ answer, pitch }: { answer: Answer; pitch: number }) {
   if (answer.together.length < 2) return null
-  const end = TOP + ROW * answer.together.length - 3
+  const end = TOP + pitch * answer.together.length - 3
   return <path d={`M9,${TOP + 2} H3 V${end} H9`} fill="none" stroke={ink('break')} strokeWidth={2} />
 }
 
@@ -142,6 +145,7 @@ interface RowProps {
   readonly code: string
   readonly row: StationVerdict
   readonly y: number
+  readonly pitch: number
   readonly first: boolean
   readonly gone: boolean
   readonly chosen: boolean
@@ -150,28 +154,37 @@ interface RowProps {
   readonly onChoose: (stationId: string) => void
 }
 
-function OrderRow({ code, row, y, first, gone, chosen, scale, width, onChoose }: RowProps) {
+function OrderRow({ code, row, y, pitch, first, gone, chosen, scale, width, onChoose }: RowProps) {
   const power = powerOf(row.held) ?? 0
   const end = scale(fromSi(power, 'hp'))
   const colour = gone ? ink('break') : ink('torque')
+  // The figures stand on the middle of the row, whatever its height.
+  const mid = y + pitch / 2
   const more = row.held.outcome === 'not-limiting' ? 'over ' : row.held.outcome === 'fails-at-smallest' ? 'under ' : ''
   return (
     <g onClick={() => onChoose(row.stationId)} style={{ cursor: 'pointer' }} data-testid={`order-${row.stationId}`} data-power={power}>
-      <rect x={12} y={y} width={width - 12} height={ROW} fill={chosen ? ink('oilWash') : 'transparent'} opacity={0.55} />
-      <text x={LEFT - 8} y={y + 13} textAnchor="end" fontSize={13.5} fontWeight={first ? 700 : 600} fill={gone ? ink('break') : ink('ink')}>
+      <rect x={12} y={y} width={width - 12} height={pitch} fill={chosen ? ink('oilWash') : 'transparent'} opacity={0.55} />
+      <text
+        x={LEFT - 8}
+        y={mid + 4.5}
+        textAnchor="end"
+        fontSize={13.5}
+        fontWeight={first ? 700 : 600}
+        fill={gone ? ink('break') : ink('ink')}
+      >
         {`${first ? '▶ ' : ''}${code}`}
       </text>
       <rect
         x={LEFT}
-        y={y + (gone ? 4 : 6.5)}
+        y={mid - (gone ? 4.5 : 2)}
         width={Math.max(1, end - LEFT)}
         height={gone ? 9 : 4}
         fill={gone ? 'url(#break-hatch)' : colour}
       />
-      <path d={`M${end},${y + 3} v11`} stroke={colour} strokeWidth={2} />
+      <path d={`M${end},${mid - 5.5} v11`} stroke={colour} strokeWidth={2} />
       <text
         x={end + 5}
-        y={y + 13}
+        y={mid + 4.5}
         fontSize={13.5}
         fontWeight={first ? 700 : 500}
         fill={colour}

@@ -25,8 +25,11 @@ const GLYPH_HEIGHT = { rail: 42, upper: 40, line: 72 } as const
 const LABEL_ROOM = 56
 const HANGING_LABEL = 60
 
-/** Share of the width that a column takes: the chosen one widens, columns that only hold idle stations shrink. */
-const WEIGHT = { chosen: 1.42, live: 1, idle: 0.82 } as const
+/**
+ * Share of the width that a column takes: what hangs over a column wants room for its label, a hub on the line little; the chosen one
+ * widens, columns that only hold idle stations shrink.
+ */
+const WEIGHT = { hanging: 1.14, line: 0.84, hub: 0.64, chosen: 1.42, idle: 0.88 } as const
 
 /**
  * Lays the stations of a unit on the strip: columns left to right, three lanes from the case rail down to the line. What lies on the
@@ -65,8 +68,10 @@ const handedOnRight = (station: Station, unit: Unit): boolean =>
 function columnEdges(unit: Unit, columns: number, width: number, chosen: string, live: ReadonlySet<string>): number[] {
   const weights = Array.from({ length: columns }, (_, column) => {
     const here = unit.stations.filter((s) => s.strip.column === column)
+    const hanging = here.some((s) => s.strip.lane !== 'line')
+    const usual = hanging ? WEIGHT.hanging : here.every((s) => s.kind === 'hub') ? WEIGHT.hub : WEIGHT.line
     if (here.some((s) => s.id === chosen)) return WEIGHT.chosen
-    return here.some((s) => live.has(s.id)) ? WEIGHT.live : WEIGHT.idle
+    return here.some((s) => live.has(s.id)) ? usual : usual * WEIGHT.idle
   })
   const total = weights.reduce((sum, w) => sum + w, 0)
   return Array.from({ length: columns + 1 }, (_, i) => (width * weights.slice(0, i).reduce((sum, w) => sum + w, 0)) / total)

@@ -1,4 +1,4 @@
-import { chakra, Text } from '@chakra-ui/react'
+import { memo } from 'react'
 import {
   caseInSentence,
   figure,
@@ -15,7 +15,6 @@ import {
   type JobContent,
 } from '@plucky/contract'
 import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftReport, type Station, type Unit } from '@plucky/core'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { useTried, type Judged } from './tried.js'
 
 interface FiguresProps {
@@ -25,13 +24,6 @@ interface FiguresProps {
   readonly fitted: Judged | undefined
   readonly duty: DutyCase | undefined
 }
-
-const TABLE = {
-  ...PLAIN_TABLE,
-  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px', width: '31%' },
-  '& .same': { color: 'inkSoft' },
-  '& .changed': { color: 'torque', fontWeight: 700 },
-} as const
 
 const lbft = (nm: number) => quantity(nm, 'lb-ft')
 
@@ -44,12 +36,17 @@ interface Row {
 /** Everything that follows from the drawing, for what is fitted and for what lies on the bench. */
 export function Figures({ content, unit, station, fitted, duty }: FiguresProps) {
   const tried = useTried(content, station, duty?.id ?? '')
-  if (!fitted && !tried) return <Text fontSize="14px">Nothing is fitted here, or there is no answer yet.</Text>
+  return <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} />
+}
+
+/** Drawn only where one of the two is another. */
+const Table = memo(function Table({ content, unit, station, fitted, tried, duty }: FiguresProps & { tried: Judged | undefined }) {
+  if (!fitted && !tried) return <p>Nothing is fitted here, or there is no answer yet.</p>
   const rows = rowsOf(content, unit, station, fitted, duty)
   const cell = (row: Row, judged: Judged | undefined) => (judged ? row.of(judged) : '—')
   return (
     <>
-      <chakra.table css={TABLE} data-testid="shaft-figures">
+      <table data-testid="shaft-figures">
         <thead>
           <tr>
             <th aria-label="figure" />
@@ -69,11 +66,11 @@ export function Figures({ content, unit, station, fitted, duty }: FiguresProps) 
             )
           })}
         </tbody>
-      </chakra.table>
+      </table>
       <Notes unit={unit} judged={tried ?? fitted} />
     </>
   )
-}
+})
 
 function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judged | undefined, duty: DutyCase | undefined): Row[] {
   const of = (name: string, words: (r: ShaftReport) => string): Row => ({ name, of: ({ report }) => words(report) })
@@ -117,20 +114,20 @@ function Notes({ unit, judged }: { unit: Unit; judged: Judged | undefined }) {
   return (
     <>
       {report.mates.map((mate) => (
-        <Text key={mate.section} fontSize="13.5px" mt="3px" lineHeight="1.3" color={mate.differences.length > 0 ? 'break' : 'inkSoft'} fontWeight={mate.differences.length > 0 ? 600 : 400}>
+        <p key={mate.section} className={mate.differences.length > 0 ? 'short' : ''}>
           {`${mate.differences.length > 0 ? '▲ ' : ''}${mateWords(mate, unit)}`}
-        </Text>
+        </p>
       ))}
       {report.hardness && (
-        <Text fontSize="13.5px" mt="3px" lineHeight="1.3" fontWeight={600} color={report.hardness.verdict === 'too-soft' ? 'break' : 'ink'} data-testid="hardness-said">
+        <p className={report.hardness.verdict === 'too-soft' ? 'short' : 'said'} data-testid="hardness-said">
           {hardnessSentence(report.hardness, part.geometry)}
           {report.asFoundNm === null ? '' : ` As soft as that it holds ${figure(fromSi(report.asFoundNm, 'lb-ft'))} lb-ft.`}
-        </Text>
+        </p>
       )}
-      <Text fontSize="13px" mt="4px" lineHeight="1.3" color="inkSoft">
+      <p>
         Yielding once decides, with the house’s margin on top; what lasts and what the handbook allows stand beside. Launches are an order of
         magnitude, no promise: the launch, each range pulled once, reverse now and then.
-      </Text>
+      </p>
     </>
   ) // prettier-ignore
 }

@@ -10,6 +10,7 @@ import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Sentence } from '../ui/Sentence.js'
 import { Begin } from './Begin.js'
 import { Figures } from './Figures.js'
@@ -82,6 +83,18 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
   )
 }
 
+/** Styles stand here once, so that figures that follow a drag are drawn fast. */
+const FIGURES = {
+  '& table': { ...PLAIN_TABLE },
+  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px', width: '31%' },
+  '& .short': { color: 'break', fontWeight: 700 },
+  '& .same': { color: 'inkSoft' },
+  '& .changed': { color: 'torque', fontWeight: 700 },
+  '& p': { fontSize: '13.5px', marginTop: '3px', lineHeight: '1.3', color: 'inkSoft' },
+  '& p.short, & p.said': { fontWeight: 600 },
+  '& p.said': { color: 'ink' },
+} as const
+
 interface WorkProps extends ScreenProps {
   readonly station: Station
   readonly duty: DutyCase | undefined
@@ -114,7 +127,9 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
       </Box>
       <Box minW="0">
         <Panel title="What follows" note={lies ? 'fitted, and as drawn' : 'fitted'}>
-          <Figures content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
+          <Box css={FIGURES}>
+            <Figures content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
+          </Box>
         </Panel>
         {lies && (
           <Panel title="Onto the shelf" mt="8px">
@@ -129,21 +144,19 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
   )
 })
 
-/** While a mark is dragged drawing and figures follow at once, the forms when there is time. */
-const useLater = () => useDeferredValue(useStore(trialStore, (state) => state.trial))
-
+/** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
 function PieceForm({ unit }: { unit: Unit }) {
-  const trial = useLater()
+  const trial = useDeferredValue(useStore(trialStore, (state) => state.trial))
   return trial ? <PieceFields unit={unit} shaft={trial.shaft} /> : null
 }
 
 function WholeForm({ steelOfFitted }: { steelOfFitted: string | undefined }) {
-  const trial = useLater()
+  const trial = useStore(trialStore, (state) => state.settled)
   return trial ? <WhatIf shaft={trial.shaft} steelOfFitted={steelOfFitted} /> : null
 }
 
 function ShelfForm({ content, unit, station }: ScreenProps & { station: Station }) {
-  const trial = useLater()
+  const trial = useStore(trialStore, (state) => state.settled)
   const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
   return trial ? <OntoShelf content={content} unit={unit} station={station} trial={trial} basis={basis?.kind === 'shaft' ? basis : undefined} /> : null // prettier-ignore
 }

@@ -14,19 +14,22 @@ export interface TrialState {
   /** Job and station that it is tried in. */
   readonly at: string
   readonly trial: Trial | undefined
+  /** The same, but for a mark that is being held: what need not follow a drag waits for its end. */
+  readonly settled: Trial | undefined
   readonly past: readonly Trial[]
   readonly future: readonly Trial[]
   readonly piece: Piece
 }
 
 const FIRST: Piece = { kind: 'section', index: 0 }
-const EMPTY: Omit<TrialState, 'at'> = { trial: undefined, past: [], future: [], piece: FIRST }
+const EMPTY: Omit<TrialState, 'at'> = { trial: undefined, settled: undefined, past: [], future: [], piece: FIRST }
 const keptAs = (at: string) => `plucky-trial-${at}`
 
 /** The shaft on the bench. What is drawn is kept on this machine until it is put on the shelf or let go. */
 export const trialStore = createStore<TrialState>(() => ({ at: '', ...EMPTY }))
 
 const keep = ({ at, trial }: TrialState) => {
+  trialStore.setState({ settled: trial })
   if (trial) localStorage.setItem(keptAs(at), JSON.stringify(trial))
   else localStorage.removeItem(keptAs(at))
 }
@@ -36,7 +39,8 @@ export function comeTo(number: number, station: string): void {
   const at = `${number}-${station}`
   if (trialStore.getState().at === at) return
   const kept = readKept<Trial>(keptAs(at))
-  trialStore.setState({ at, ...EMPTY, trial: kept && shaftFaults(kept.shaft).length === 0 ? kept : undefined })
+  const trial = kept && shaftFaults(kept.shaft).length === 0 ? kept : undefined
+  trialStore.setState({ at, ...EMPTY, trial, settled: trial })
 }
 
 /** Lays a shaft on the bench: one of the shelf to change, or a plain one to begin from nothing. */

@@ -1,0 +1,130 @@
+import { expect, test, type Page } from '@playwright/test'
+import { jobOf, openJob, ownJob, saved, sentence, type, type Job } from './bench.js'
+
+const weakAt = async (page: Page) => Number(await page.getByTestId('weak-tried').getAttribute('data-at'))
+const figure = (page: Page, name: string, column: 1 | 2) =>
+  page.getByTestId('shaft-figures').getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell').nth(column) // prettier-ignore
+
+test('a shaft on the bench is dragged and typed, everything follows, and its weak place goes where the hole goes', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Drawn rail')
+  await openJob(page, job)
+  await page.getByTestId('order-input-shaft').click()
+  await page.getByTestId('to-shafts').click()
+  await page.getByTestId('lay').selectOption({ index: 1 })
+  await expect(figure(page, 'begins to yield', 2)).toHaveText((await figure(page, 'begins to yield', 1).textContent()) ?? '')
+  const [before, stress] = [await weakAt(page), await page.getByTestId('stress-tried').getAttribute('d')]
+  const hole = page.getByTestId('grip-hole-0-place')
+  const box = await hole.boundingBox()
+  if (!box) throw new Error('The hole has no mark.')
+  await page.mouse.move(box.x + 12, box.y + 12)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 112, box.y + 12, { steps: 6 })
+  await page.mouse.up()
+  expect(await weakAt(page)).toBeGreaterThan(before + 0.01)
+  expect(await page.getByTestId('stress-tried').getAttribute('d')).not.toBe(stress)
+  // By key, a thousandth of the way; by a figure typed at the mark; and back by the bench's own steps.
+  const holds = figure(page, 'holds, engine', 2)
+  const moved = await holds.textContent()
+  const land = page.getByTestId('grip-section-3-diameter')
+  await land.focus()
+  await page.keyboard.press('Shift+ArrowUp')
+  await expect(holds).not.toHaveText(moved ?? '')
+  await land.focus()
+  await page.keyboard.press('Enter')
+  await page.getByTestId('type-here').fill('21 mm')
+  await page.keyboard.press('Enter')
+  await expect(land).toHaveAttribute('aria-valuetext', '0.827 in')
+  await page.getByTestId('bench-back').click()
+  await page.getByTestId('bench-back').click()
+  await expect(holds).toHaveText(moved ?? '')
+  // A bore wider than the shaft is refused at the mark, and nothing moves.
+  await page.getByTestId('grip-section-0-bore').dblclick()
+  await page.getByTestId('type-here').fill('2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('must be smaller')
+  await page.keyboard.press('Escape')
+  await expect(holds).toHaveText(moved ?? '')
+  // What was drawn lies there again after the page was closed; the job is as it was.
+  const drawn = await weakAt(page)
+  await page.reload()
+  await expect(page.getByTestId('weak-tried')).toBeVisible()
+  expect(await weakAt(page)).toBe(drawn)
+  expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
+})
+
+test('what if: steel, rolled splines, smaller holes, and a hardness that says it is not what the box says', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Asking rail'), '/shafts')
+  await page.getByTestId('shaft-input-shaft').click()
+  await page.getByTestId('lay').selectOption({ index: 1 })
+  const [yields, life, oil] = [figure(page, 'begins to yield', 2), figure(page, 'launches to a crack', 2), figure(page, 'oil through the holes', 2)] // prettier-ignore
+  const [plain, shortLife] = [await yields.textContent(), await life.textContent()]
+  await page.getByTestId('smaller-holes').click()
+  await expect(yields).not.toHaveText(plain ?? '')
+  await expect(oil).toContainText('64 %')
+  const strong = await yields.textContent()
+  await page.getByTestId('what-steel').selectOption('300m')
+  await expect(yields).not.toHaveText(strong ?? '')
+  const steel = await yields.textContent()
+  await page.getByTestId('what-made').selectOption('rolled')
+  await page.getByTestId('what-edge').selectOption('coined')
+  await page.getByTestId('what-surface').selectOption('polished')
+  await expect(yields).toHaveText(steel ?? '')
+  await expect(life).not.toHaveText(shortLife ?? '')
+  await type(page, 'what-hardness', '44')
+  await expect(page.getByTestId('hardness-said')).toContainText('it is not what its box says')
+  await type(page, 'what-hardness', '54')
+  await expect(page.getByTestId('hardness-said')).toContainText('it can be what its box says')
+})
+
+test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with all that it drags along', async ({ page, request }) => {
+  const job = await ownJob(request, 'Own shaft rail')
+  await openJob(page, job, '/shafts')
+  await page.getByTestId('shaft-input-shaft').click()
+  await page.getByTestId('lay').selectOption('+')
+  await type(page, 'size-length', '1.35')
+  await page.getByTestId('toggle-spline').click()
+  await type(page, 'size-teeth', '35')
+  await expect(page.getByRole('alert')).toContainText('must be smaller')
+  await page.getByTestId('size-teeth').press('Escape')
+  await type(page, 'size-diameter', '1.1')
+  await type(page, 'size-teeth', '35')
+  await page.getByTestId('spline-mate').selectOption('turbine-hub')
+  await page.getByTestId('add-section').click()
+  await type(page, 'size-length', '5')
+  await page.getByTestId('add-hole').click()
+  await expect(page.getByTestId('weak-tried')).toBeVisible()
+  await expect(page.getByTestId('shaft-bench').locator('..').locator('..')).toContainText('other teeth')
+  await page.getByTestId('own-name').fill('Drawn here, 35 teeth')
+  await type(page, 'own-price', '420')
+  await page.getByTestId('onto-shelf').click()
+  await expect(page.getByTestId('brings')).toContainText('Turbine hub')
+  await page.getByTestId('fit-drawn').click()
+  await saved(page)
+  const { fits } = (await jobOf(request, job.number)).spec
+  expect(fits['input-shaft']).toBe('drawn-here-35-teeth')
+  await expect(sentence(page)).not.toContainText('Stop')
+  await page.reload()
+  await expect(figure(page, 'begins to yield', 1)).toContainText('lb-ft')
+})
+
+test('splines that do not go into each other stop the spec in words, on every view', async ({ page, request }) => {
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 1)
+  const mixed = { ...spec, fits: { ...spec.fits, 'turbine-hub': 'thub-35' } }
+  const added = await request.post('/api/jobs', { data: { name: 'Stopped rail', unitId, variantId, brief, arrived, spec: mixed } })
+  const job = (await added.json()) as Job
+  await openJob(page, job)
+  const stop = 'Stop: the input shaft’s turbine spline does not go into the bore of the turbine hub: 32 teeth against 35. Nothing is held until they go together.' // prettier-ignore
+  await expect(sentence(page)).toHaveText(stop)
+  await page.getByRole('link', { name: 'Shafts' }).click()
+  await expect(sentence(page)).toHaveText(stop)
+  await page.getByRole('link', { name: 'Sheet' }).click()
+  await expect(page.getByText(stop).first()).toBeVisible()
+  await page.getByRole('link', { name: 'Line' }).click()
+  await page.getByTestId('order-turbine-hub').click()
+  await page.getByTestId('part-thub-alloy').click()
+  await page.getByTestId('fit').click()
+  await expect(sentence(page)).toContainText('Holds about')
+})
