@@ -7,6 +7,7 @@ const VIEWS = [
   '/jobs/1',
   '/jobs/1/brief',
   '/jobs/1/match',
+  '/jobs/1/shafts',
   '/jobs/1/rules',
   '/jobs/1/unit',
   '/jobs/1/lost',
@@ -31,6 +32,17 @@ for (const colorScheme of ['light', 'dark'] as const)
         expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
       })
 
+    test('axe finds nothing with a shaft on the bench, a mark held and a figure refused', async ({ page }) => {
+      await page.goto('/jobs/1/shafts')
+      await page.getByTestId('lay').selectOption({ index: 1 })
+      await page.getByTestId('grip-section-0-bore').dblclick()
+      await page.getByTestId('type-here').fill('3')
+      await page.getByTestId('type-here').press('Enter')
+      await expect(page.getByRole('alert')).toBeVisible()
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    })
+
     test('axe finds nothing in the dialog, in refused fields, and with a candidate on the bench', async ({ page, request }) => {
       await openJob(page, await jobOf(request, 1))
       await page.getByTestId('candidates').getByRole('button').last().click()
@@ -52,11 +64,14 @@ test('candidates and the fit button are big enough for a gloved hand', async ({ 
   expect((await page.getByTestId('fit').boundingBox())?.height).toBeGreaterThanOrEqual(44)
 })
 
-test('the main screen does not scroll sideways at 1280 and 1024', async ({ page, request }) => {
+test('main screen and shaft bench do not scroll sideways at 1280 and 1024', async ({ page, request }) => {
   const job = await jobOf(request, 1)
   for (const width of [1280, 1024]) {
     await page.setViewportSize({ width, height: 800 })
     await openJob(page, job)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    await openJob(page, job, '/shafts')
+    await page.getByTestId('lay').selectOption({ index: 1 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
   }
 })

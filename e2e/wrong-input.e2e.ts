@@ -52,7 +52,7 @@ test('a bore larger than its shaft is refused in the field, and nothing goes on 
   const count = async () => ((await (await request.get('/api/shelf')).json()) as unknown[]).length
   const before = await count()
   await page.getByTestId('own-part').click()
-  await type(page, 'own-geometry.sections.1.boreDiameterM', '1.2')
+  await type(page, 'own-geometry.sections.2.boreDiameterM', '1.2')
   await expect(page.getByText(/the bore must be smaller than the 0\.990 in that carries torque; 1\.200 in came/)).toBeVisible()
   await page.getByRole('button', { name: 'Leave it' }).click()
   expect(await count()).toBe(before)

@@ -76,7 +76,7 @@ describe('the shelf', () => {
     const found = (await content()).operations.find(({ item }) => item.id === used) as ShelfContent['operations'][number]
     const elsewhere = { ...found.item, stationIds: ['output-shaft'] }
     const refused = await http().put(`/api/shelf/operations/${used}`).send({ item: elsewhere, version: found.version }).expect(409) // prettier-ignore
-    expect([stationId, errorsOf(refused.body)[0]?.code]).toEqual(['converter', 'edit-breaks-job'])
+    expect([stationId, errorsOf(refused.body)[0]?.code]).toEqual(['forward-pack', 'edit-breaks-job'])
   })
 
   it('is won by one of two windows that save the same item at once', async () => {

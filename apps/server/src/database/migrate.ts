@@ -6,6 +6,7 @@ import * as whoSaved from './migrations/0003-who-saved.js'
 import * as fittingAndRevisions from './migrations/0004-fitting-and-revisions.js'
 import * as unitsAndTeardown from './migrations/0005-units-and-teardown.js'
 import * as lockupAndStallRules from './migrations/0006-lockup-and-stall-rules.js'
+import * as launchShock from './migrations/0007-launch-shock.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -14,6 +15,7 @@ const MIGRATIONS = [
   { name: '0004-fitting-and-revisions', ...fittingAndRevisions },
   { name: '0005-units-and-teardown', ...unitsAndTeardown },
   { name: '0006-lockup-and-stall-rules', ...lockupAndStallRules },
+  { name: '0007-launch-shock', ...launchShock },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

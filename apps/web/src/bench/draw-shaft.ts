@@ -39,10 +39,19 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
       ...(shaft.welds ?? []).map((w) => mm(w.radiusM + w.legM)),
       ...(shaft.presses ?? []).map((p) => mm(p.hubDiameterM) / 2),
     ),
-    paths: pieces.flatMap((d) => d.paths),
+    paths: layered(pieces.flatMap((d) => d.paths)),
     dimensions: [...pieces.flatMap((d) => d.dimensions), ...boreText],
     places: Object.assign({ whole: middleOf(shaft, width) }, ...pieces.map((d) => d.places)) as Drawing['places'],
   }
+}
+
+/** One path for each ink, in the order in which they lie on each other, so that a drawing that follows a hand has few of them. */
+function layered(paths: readonly DrawnPath[]): DrawnPath[] {
+  const inks: readonly DrawnPath['ink'][] = ['steel', 'hatch', 'thread', 'void', 'oil', 'lining']
+  return inks.flatMap((ink) => {
+    const d = paths.flatMap((path) => (path.ink === ink ? path.d : [])).join('')
+    return d ? [{ d, ink }] : []
+  })
 }
 
 /** Where a figure stated of the shaft as a whole is shown: on the outside, half way along. */

@@ -38,7 +38,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
                 </Text>
               </Box>
             </Flex>
-            <Flex as="nav" aria-label="Views of this job" height="100%">
+            <Flex as="nav" aria-label="Views of this job" height="100%" flexShrink={0}>
               <Tab to={`/jobs/${job.number}`} word="Line" />
               <Tab to={`/jobs/${job.number}/brief`} word="Brief" />
               <Tab to={`/jobs/${job.number}/match`} word="Match" />
@@ -95,7 +95,7 @@ function Tab({ to, word }: { to: string; word: string }) {
   return (
     <ChakraLink
       asChild
-      px={{ base: '6px', '2xl': '12px' }}
+      px={{ base: '4px', xl: '6px', '2xl': '12px' }}
       flexShrink={0}
       height="100%"
       display="flex"
@@ -143,9 +143,9 @@ function IconButton({
 
 /** Whether what is on screen is safe. */
 function SaveMark({ job }: { job: JobState }) {
-  const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : ''
+  const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
   const words: Record<JobState['saving'], string> = {
-    saved: `saved ${time}, no. ${job.version}`,
+    saved: `saved ${time}`,
     saving: 'saving…',
     unsaved: 'saving…',
     offline: 'server does not answer; kept on this machine',
@@ -165,6 +165,11 @@ function SaveMark({ job }: { job: JobState }) {
       data-state={job.saving}
     >
       {words[job.saving]}
+      {job.saving === 'saved' && (
+        <Text as="span" display={{ base: 'none', xl: 'inline' }}>
+          {`, no. ${job.version}`}
+        </Text>
+      )}
     </Text>
   )
 }

@@ -15,6 +15,7 @@ import {
   type JobContent,
 } from '@plucky/contract'
 import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftReport, type Station, type Unit } from '@plucky/core'
+import { answerFor } from '../state/verdicts.js'
 import { useTried, type Judged } from './tried.js'
 
 interface FiguresProps {
@@ -41,7 +42,8 @@ export function Figures({ content, unit, station, fitted, duty }: FiguresProps) 
 
 /** Drawn only where one of the two is another. */
 const Table = memo(function Table({ content, unit, station, fitted, tried, duty }: FiguresProps & { tried: Judged | undefined }) {
-  if (!fitted && !tried) return <p>Nothing is fitted here, or there is no answer yet.</p>
+  if (!fitted && !tried)
+    return <p>There is no answer yet, or nothing is fitted here: what follows stands here as soon as there is a torque.</p>
   const rows = rowsOf(content, unit, station, fitted, duty)
   const cell = (row: Row, judged: Judged | undefined) => (judged ? row.of(judged) : '—')
   return (
@@ -49,7 +51,7 @@ const Table = memo(function Table({ content, unit, station, fitted, tried, duty 
       <table data-testid="shaft-figures">
         <thead>
           <tr>
-            <th aria-label="figure" />
+            <th>shaft</th>
             <th>fitted</th>
             {tried && <th className="changed">as drawn</th>}
           </tr>
@@ -74,11 +76,12 @@ const Table = memo(function Table({ content, unit, station, fitted, tried, duty 
 
 function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judged | undefined, duty: DutyCase | undefined): Row[] {
   const of = (name: string, words: (r: ShaftReport) => string): Row => ({ name, of: ({ report }) => words(report) })
-  const target = fitted?.answer.peakPowerW ?? 0
+  const answer = answerFor(content)
+  const target = answer?.outcome === 'answered' ? answer.peakPowerW : 0
   const oil = fitted?.report.oil
   return [
     { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
-    { name: 'the spec holds', of: ({ answer }) => heldInWords(answer.held) },
+    { name: 'the spec holds', of: ({ specHeld }) => heldInWords(specHeld) },
     { name: duty ? `margin ${caseInSentence(unit, duty, content.brief)}` : 'margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} of ${lbft(demandNm)}` : 'carries nothing'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
     { name: 'begins to yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
     of('twists off', (r) => lbft(r.breakNm)),

@@ -10,7 +10,6 @@ import {
 } from '@plucky/contract'
 import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
 import { memo } from 'react'
-import { useStore } from 'zustand'
 import { Worded } from '../ui/buttons.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
@@ -61,8 +60,7 @@ function neat(value: number, unit: UnitName | null, most: number): number {
 }
 
 /** What is taken hold of, figure by figure, and what can be done there. */
-export const PieceFields = memo(function PieceFields({ unit, shaft }: { unit: Unit; shaft: ShaftGeometry }) {
-  const piece = useStore(trialStore, (state) => state.piece)
+export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { unit: Unit; shaft: ShaftGeometry; piece: Piece }) {
   const list = { section: shaft.sections, hole: shaft.holes ?? [], groove: shaft.grooves ?? [] }[piece.kind]
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (

@@ -18,7 +18,7 @@ import { OntoShelf } from './OntoShelf.js'
 import { PieceFields } from './PieceFields.js'
 import { ShaftDrawing } from './ShaftDrawing.js'
 import { back, comeTo, forth, trialStore } from './trial.js'
-import { judgedFitted, shaftStations, type ShaftPart } from './tried.js'
+import { fittedShaft, judgedFitted, shaftStations, type ShaftPart } from './tried.js'
 import { WhatIf } from './WhatIf.js'
 
 interface ScreenProps {
@@ -106,6 +106,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
   const lies = useStore(trialStore, (state) => state.trial !== undefined)
   const caseId = duty?.id ?? ''
   const fitted = useMemo(() => judgedFitted(content, station, caseId), [content, station, caseId, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- judged anew where the shelf changes
+  const part = useMemo(() => fittedShaft(content, station), [content, station, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- as above
   const shelf = useMemo(() => partsFor(shop, unit, station.id).filter((part): part is ShaftPart => part.kind === 'shaft'), [shop, unit, station.id]) // prettier-ignore
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
@@ -113,15 +114,15 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
         <Panel
           title={`Shaft bench: ${station.name}`}
           note={lies ? 'drag a mark, or type' : 'lay one on it to change it'}
-          aside={<Begin station={station} shelf={shelf} fitted={fitted?.part} />}
+          aside={<Begin station={station} shelf={shelf} fitted={part} />}
           data-testid="shaft-bench"
         >
-          <ShaftDrawing content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
+          <ShaftDrawing content={content} unit={unit} station={station} part={part} fitted={fitted} duty={duty} />
           {lies && <PieceForm unit={unit} />}
         </Panel>
         {lies && (
           <Panel title="What if" note="the whole shaft at once" mt="8px">
-            <WholeForm steelOfFitted={fitted?.part.geometry.steelId} />
+            <WholeForm steelOfFitted={part?.geometry.steelId} />
           </Panel>
         )}
       </Box>
@@ -147,16 +148,17 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
 /** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
 function PieceForm({ unit }: { unit: Unit }) {
   const trial = useDeferredValue(useStore(trialStore, (state) => state.trial))
-  return trial ? <PieceFields unit={unit} shaft={trial.shaft} /> : null
+  const piece = useDeferredValue(useStore(trialStore, (state) => state.piece))
+  return trial ? <PieceFields unit={unit} shaft={trial.shaft} piece={piece} /> : null
 }
 
 function WholeForm({ steelOfFitted }: { steelOfFitted: string | undefined }) {
-  const trial = useStore(trialStore, (state) => state.settled)
+  const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
   return trial ? <WhatIf shaft={trial.shaft} steelOfFitted={steelOfFitted} /> : null
 }
 
 function ShelfForm({ content, unit, station }: ScreenProps & { station: Station }) {
-  const trial = useStore(trialStore, (state) => state.settled)
+  const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
   const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
   return trial ? <OntoShelf content={content} unit={unit} station={station} trial={trial} basis={basis?.kind === 'shaft' ? basis : undefined} /> : null // prettier-ignore
 }

@@ -1,10 +1,10 @@
 import { figure } from '@plucky/contract'
 import { fromSi, lifePlaces, toSi, type StressStretch } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { HALO } from '../charts/Axes.js'
 import { ink } from '../ui/theme.js'
-import { xOf, type ShaftFrame } from './frame.js'
+import type { ShaftFrame } from './frame.js'
 import type { Judged } from './tried.js'
 
 interface ChartProps {
@@ -21,7 +21,8 @@ const ksi = (pa: number) => fromSi(pa, 'ksi')
 export function StressChart({ frame, fitted, tried, where }: ChartProps) {
   const all = [fitted, tried].flatMap((each) => (each ? [...each.stress] : []))
   const most = Math.max(toSi(20, 'ksi'), ...all.flatMap((s) => [s.shearPa, s.yieldPa]))
-  const y = scaleLinear([0, ksi(most) * 1.12], [frame.chartTop + frame.chartHeight, frame.chartTop])
+  const top = ksi(most) * 1.12
+  const y = scaleLinear([0, top], [frame.chartTop + frame.chartHeight, frame.chartTop])
   const [left, right] = [frame.left, frame.width - frame.left]
   return (
     <g fontSize={13} data-testid="stress">
@@ -33,11 +34,14 @@ export function StressChart({ frame, fitted, tried, where }: ChartProps) {
           </text>
         </g>
       ))}
-      <text x={left - 40} y={frame.chartTop - 18} fill={ink('inkSoft')}>
-        {`shear, ksi, ${where}, shock in it; dashed: begins to yield; dots: at notches, where cracks begin; open: beyond`}
+      <text x={6} y={frame.chartTop - 31} fill={ink('inkSoft')}>
+        {`shear, ksi, ${where}, shock in it`}
+        <tspan x={6} dy={15}>
+          dashed: begins to yield · dots: at notches, where cracks begin (open: beyond)
+        </tspan>
       </text>
-      {fitted && <Lines judged={fitted} frame={frame} y={(v) => y(v)} colour={ink('ink')} />}
-      {tried && <Lines judged={tried} frame={frame} y={(v) => y(v)} colour={ink('torque')} heavy />}
+      {fitted && <Lines judged={fitted} {...frame} mostKsi={top} colour={ink('ink')} />}
+      {tried && <Lines judged={tried} {...frame} mostKsi={top} colour={ink('torque')} heavy />}
       {all.every((s) => s.shearPa === 0) && (
         <text x={(left + right) / 2} y={frame.chartTop + frame.chartHeight / 2} textAnchor="middle" fill={ink('inkSoft')} fontSize={15} {...HALO}>
           carries nothing in this case
@@ -47,20 +51,23 @@ export function StressChart({ frame, fitted, tried, where }: ChartProps) {
   ) // prettier-ignore
 }
 
-interface LinesProps {
+interface LinesProps extends Pick<ShaftFrame, 'left' | 'perM' | 'chartTop' | 'chartHeight'> {
   readonly judged: Judged
-  readonly frame: ShaftFrame
-  readonly y: (ksi: number) => number
+  /** At the upper edge of the chart. */
+  readonly mostKsi: number
   readonly colour: string
   readonly heavy?: boolean
 }
 
-function Lines({ judged, frame, y, colour, heavy }: LinesProps) {
+/** Drawn anew only where the shaft, the case or a scale is another. */
+const Lines = memo(function Lines({ judged, left, perM, chartTop, chartHeight, mostKsi, colour, heavy }: LinesProps) {
   const { stress, demandNm, part } = judged
   const notches = useMemo(() => lifePlaces(part.geometry).filter((place) => place.fatigueFactor > 1 && place.feature !== 'press'), [part.geometry]) // prettier-ignore
+  const x = (metres: number) => left + metres * perM
+  const y = (value: number) => chartTop + chartHeight * (1 - value / mostKsi)
   const line = (of: (s: StressStretch) => number) =>
-    stress.map((s, i) => `${i === 0 ? 'M' : 'L'}${xOf(frame, s.fromM)},${y(ksi(of(s)))}L${xOf(frame, s.toM)},${y(ksi(of(s)))}`).join('')
-  const top = frame.chartTop - 4
+    stress.map((s, i) => `${i === 0 ? 'M' : 'L'}${x(s.fromM)},${y(ksi(of(s)))}L${x(s.toM)},${y(ksi(of(s)))}`).join('')
+  const top = chartTop - 4
   return (
     <g fill="none" stroke={colour}>
       <path d={line((s) => s.yieldPa)} strokeDasharray="5 4" strokeWidth={1} />
@@ -68,8 +75,8 @@ function Lines({ judged, frame, y, colour, heavy }: LinesProps) {
       {demandNm > 0 &&
         notches.map((place, i) => {
           const at = y(ksi((place.fatigueFactor * demandNm) / place.modulusM3))
-          return <circle key={i} cx={xOf(frame, place.atM)} cy={Math.max(top, at)} r={heavy ? 3 : 2.2} fill={at < top ? 'none' : colour} />
+          return <circle key={i} cx={x(place.atM)} cy={Math.max(top, at)} r={heavy ? 3 : 2.2} fill={at < top ? 'none' : colour} />
         })}
     </g>
   )
-}
+})

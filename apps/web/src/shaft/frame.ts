@@ -16,7 +16,7 @@ const SIDE = 46
 const CAPTION = 20
 const MOST_HALF = 128
 const CHART = 150
-const GAP = 42
+const GAP = 58
 
 /** Fits every shaft that is shown; the lower half is there where something is tried. */
 export function frameFor(shafts: readonly ShaftGeometry[], width: number, lower: boolean): ShaftFrame {

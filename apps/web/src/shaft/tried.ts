@@ -1,12 +1,15 @@
 import type { JobContent } from '@plucky/contract'
 import {
+  breakingRank,
   loadTorque,
   shaftReport,
   specAnswer,
   stressAlong,
+  verdictAt,
   type Answer,
   type DutyCase,
   type Part,
+  type PowerHeld,
   type ShaftGeometry,
   type ShaftReport,
   type SpecInput,
@@ -15,7 +18,6 @@ import {
   type StressStretch,
   type Unit,
 } from '@plucky/core'
-import { verdictIn } from '@plucky/contract'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
@@ -26,8 +28,9 @@ export type ShaftPart = Extract<Part, { kind: 'shaft' }>
 /** A shaft at a station of a job, with all that is known of it there. */
 export interface Judged {
   readonly part: ShaftPart
-  readonly answer: Answer
   readonly verdict: StationVerdict
+  /** With it at its station. */
+  readonly specHeld: PowerHeld
   readonly report: ShaftReport
   /** Along its length, in the case that is shown; nothing where it carries nothing there. */
   readonly stress: readonly StressStretch[]
@@ -45,20 +48,28 @@ export function demandAt(input: SpecInput, station: Station, duty: DutyCase): nu
 }
 
 function judge(input: SpecInput, answer: Answer, station: Station, caseId: string, part: ShaftPart): Judged | undefined {
-  const verdict = verdictIn(answer, station.id)
+  const verdict = verdictAt(input, answer, station.id)
   const report = shaftReport(input, answer, station.id)
   const duty = answer.cases.find(({ id }) => id === caseId) ?? answer.cases[0]
   if (!verdict || !report || !duty) return undefined
   const demandNm = demandAt(input, station, duty)
-  return { part, answer, verdict, report, demandNm, stress: stressAlong(part.geometry, demandNm) }
+  const others = answer.stations.filter((s) => s.stationId !== station.id && s.held.outcome !== 'no-figure').map((s) => s.held)
+  const specHeld = [verdict.held, ...others].reduce((least, held) => (breakingRank(held) < breakingRank(least) ? held : least))
+  return { part, verdict, specHeld, report, demandNm, stress: stressAlong(part.geometry, demandNm) }
 }
 
-/** The shaft that is fitted. */
+/** The shaft that is fitted, after the work done to it. */
+export function fittedShaft(content: JobContent, station: Station): ShaftPart | undefined {
+  const part = specInputOf(content)?.fitted.get(station.id)
+  return part?.kind === 'shaft' ? part : undefined
+}
+
+/** What is known of it in this job; nothing where there is no answer. */
 export function judgedFitted(content: JobContent, station: Station, caseId: string): Judged | undefined {
   const input = specInputOf(content)
-  const part = input?.fitted.get(station.id)
+  const part = fittedShaft(content, station)
   const answer = answerFor(content)
-  return input && part?.kind === 'shaft' && answer?.outcome === 'answered' ? judge(input, answer, station, caseId, part) : undefined
+  return input && part && answer?.outcome === 'answered' ? judge(input, answer, station, caseId, part) : undefined
 }
 
 let known:
@@ -97,8 +108,9 @@ function judgedAnew(
   if (!input) return undefined
   const part = trialPart(content.unitId, station.id, shaft, like)
   const tried = { ...input, fitted: new Map(input.fitted).set(station.id, part) }
-  const answer = specAnswer(tried)
-  return answer.outcome === 'answered' ? judge(tried, answer, station, caseId, part) : undefined
+  // Another shaft alters no load, except where its own ramp is counted: then the whole is judged anew.
+  const answer = content.rules.launchShock === 'ramp' ? specAnswer(tried) : answerFor(content)
+  return answer?.outcome === 'answered' ? judge(tried, answer, station, caseId, part) : undefined
 }
 
 /** What lies on the bench, judged; followed as it changes. */

@@ -13,7 +13,7 @@ interface PanelProps {
 export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
   return (
     <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="12px" pt="5px" pb="7px" minW="0" {...rest}>
-      <Flex align="baseline" justify="space-between" gap="12px" mb="2px">
+      <Flex align="baseline" justify="space-between" gap="2px 12px" mb="2px" wrap="wrap">
         <Heading as="h2" fontSize="15px" fontWeight={600} letterSpacing="0.05em" lineHeight="1.4">
           {title}
           {note && (

@@ -201,7 +201,9 @@ const FEATURES: Record<string, string> = {
 
 export function placeName(place: string): string {
   const [section = '', feature] = place.split('|')
-  return feature ? `${section}, ${FEATURES[feature] ?? feature}` : (PLACES[place] ?? place)
+  if (!feature) return PLACES[place] ?? place
+  const words = FEATURES[feature] ?? feature
+  return section === words ? words : `${section}, ${words}`
 }
 
 export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {

@@ -131,6 +131,16 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   }
 }
 
+/**
+ * One station of an answer judged anew, with the part that is fitted there now. It stands for the whole where the part alters no load: not for
+ * plate, converter and lockup, nor for shafts where the ramp of a launch is counted.
+ */
+export function verdictAt(input: SpecInput, { cases, peakPowerW }: Answer, stationId: string): StationVerdict | undefined {
+  const station = input.unit.stations.find(({ id }) => id === stationId)
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  return station && verdictOf(bench(input, station, cases, gearing), cases, peakPowerW)
+}
+
 /** A station judged in every case, with the power that it holds. */
 function verdictOf(
   { station, part, limits, terms, held: holds, missing }: Bench,
