@@ -73,6 +73,11 @@ test('what if: steel, rolled splines, smaller holes, and a hardness that says it
   await page.getByTestId('what-surface').selectOption('polished')
   await expect(yields).toHaveText(steel ?? '')
   await expect(life).not.toHaveText(shortLife ?? '')
+  // Every figure opens its working, down to the drawing.
+  await page.getByTestId('open-life').last().click()
+  await expect(page.getByTestId('working')).toContainText('Miner’s sum')
+  await expect(page.getByTestId('working')).toContainText('endurance in shear')
+  await page.getByRole('button', { name: 'Back to the comparison' }).click()
   await type(page, 'what-hardness', '44')
   await expect(page.getByTestId('hardness-said')).toContainText('it is not what its box says')
   await type(page, 'what-hardness', '54')

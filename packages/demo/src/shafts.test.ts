@@ -6,6 +6,7 @@ import {
   launchShock,
   misfits,
   rampOvershootMost,
+  SHAFT_FIGURES,
   shaftFaults,
   shaftLife,
   shaftLimits,
@@ -14,11 +15,14 @@ import {
   specAnswer,
   splinePairs,
   toSi,
+  verdictAt,
   withPart,
   withWorks,
   workMargin,
+  workShaftFigure,
   type Answer,
   type Part,
+  type ShaftFigure,
   type ShaftGeometry,
   type SpecInput,
 } from '@plucky/core'
@@ -181,6 +185,52 @@ describe('a shaft in its job', () => {
     const pressure = found?.oilPressurePa ?? 0
     expect(found?.oil?.holesM3PerS).toBeCloseTo(0.7 * area * Math.sqrt((2 * pressure) / 820), 9)
     expect(fromSi(pressure, 'psi')).toBeCloseTo(fromSi(weak.spec.pressure.drivePa, 'psi'), 9)
+  })
+})
+
+describe('every figure of a shaft', () => {
+  const at = jobs.flatMap((job) =>
+    inputOf(job)
+      .unit.stations.filter(({ kind }) => kind === 'shaft')
+      .map(({ id }) => [job.name, id, job] as const),
+  )
+  it.each(at)('%s, %s: opens a working that ends in it', (_name, id, job) => {
+    const input = inputOf(job)
+    const report = shaftReport(input, answerOf(input), id)
+    const part = input.fitted.get(id) as Extract<Part, { kind: 'shaft' }>
+    if (!report) throw new Error('no shaft')
+    const said: Record<ShaftFigure, number | null | undefined> = {
+      yield: report.yieldNm,
+      break: report.breakNm,
+      handbook: report.workingNm,
+      life: report.life?.launches,
+      twist: report.twistRad,
+      period: report.shock?.periodS,
+      overshoot: report.shock?.overshoot,
+      caught: report.caughtNm,
+      holes: report.oil && 60_000 * report.oil.holesM3PerS,
+    }
+    for (const figure of SHAFT_FIGURES) {
+      const worked = workShaftFigure(part.geometry, report, figure)
+      const value = said[figure]
+      if (value === null || value === undefined) expect([figure, worked]).toEqual([figure, undefined])
+      else if (value < Infinity) expect([figure, worked?.valueSi]).toEqual([figure, expect.closeTo(value, 9 - Math.ceil(Math.log10(Math.max(1, value))))]) // prettier-ignore
+    }
+  })
+
+  it('stands for its station alone as it does in the whole answer, whatever shaft is fitted', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...jobs), fc.nat(), fc.nat(), (job, station, pick) => {
+        const input = inputOf(job)
+        const places = input.unit.stations.filter(({ kind }) => kind === 'shaft')
+        const { id } = places[station % places.length] as (typeof places)[number]
+        const parts = shafts.filter((part) => part.stationIds.includes(id) && part.unitIds.includes(input.unit.id))
+        const changed = { ...input, fitted: new Map(input.fitted).set(id, parts[pick % parts.length] as Part) }
+        const whole = answerOf(changed).stations.find(({ stationId }) => stationId === id)
+        expect(verdictAt(changed, answerOf(input), id)).toEqual(whole)
+      }),
+      { numRuns: 40 },
+    )
   })
 })
 

@@ -14,7 +14,7 @@ import {
   twistWords,
   type JobContent,
 } from '@plucky/contract'
-import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftReport, type Station, type Unit } from '@plucky/core'
+import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftFigure, type ShaftReport, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
 import { useTried, type Judged } from './tried.js'
 
@@ -23,6 +23,8 @@ interface FiguresProps {
   readonly unit: Unit
   readonly station: Station
   readonly fitted: Judged | undefined
+  /** A figure is to be opened to its working. */
+  readonly onOpen: (figure: ShaftFigure, of: 'fitted' | 'tried') => void
   readonly duty: DutyCase | undefined
 }
 
@@ -32,16 +34,17 @@ interface Row {
   readonly name: string
   of(judged: Judged): string
   readonly short?: (judged: Judged) => boolean
+  readonly figure?: ShaftFigure
 }
 
 /** Everything that follows from the drawing, for what is fitted and for what lies on the bench. */
-export function Figures({ content, unit, station, fitted, duty }: FiguresProps) {
+export function Figures({ content, unit, station, fitted, duty, onOpen }: FiguresProps) {
   const tried = useTried(content, station, duty?.id ?? '')
-  return <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} />
+  return <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} onOpen={onOpen} />
 }
 
 /** Drawn only where one of the two is another. */
-const Table = memo(function Table({ content, unit, station, fitted, tried, duty }: FiguresProps & { tried: Judged | undefined }) {
+const Table = memo(function Table({ content, unit, station, fitted, tried, duty, onOpen }: FiguresProps & { tried: Judged | undefined }) {
   if (!fitted && !tried)
     return <p>There is no answer yet, or nothing is fitted here: what follows stands here as soon as there is a torque.</p>
   const rows = rowsOf(content, unit, station, fitted, duty)
@@ -62,8 +65,14 @@ const Table = memo(function Table({ content, unit, station, fitted, tried, duty 
             return (
               <tr key={row.name}>
                 <td>{row.name}</td>
-                <td className={fitted && row.short?.(fitted) ? 'short' : ''}>{was}</td>
-                {tried && <td className={row.short?.(tried) ? 'short' : was === is ? 'same' : 'changed'}>{is}</td>}
+                <td className={fitted && row.short?.(fitted) ? 'short' : ''}>
+                  <Value words={was} row={row} onOpen={() => row.figure && onOpen(row.figure, 'fitted')} />
+                </td>
+                {tried && (
+                  <td className={row.short?.(tried) ? 'short' : was === is ? 'same' : 'changed'}>
+                    <Value words={is} row={row} onOpen={() => row.figure && onOpen(row.figure, 'tried')} />
+                  </td>
+                )}
               </tr>
             )
           })}
@@ -74,8 +83,18 @@ const Table = memo(function Table({ content, unit, station, fitted, tried, duty 
   )
 })
 
+/** A figure, which opens its working where it has one. */
+function Value({ words, row, onOpen }: { words: string; row: Row; onOpen: () => void }) {
+  if (!row.figure || words.startsWith('—') || words === 'no hole') return <>{words}</>
+  return (
+    <button type="button" onClick={onOpen} aria-label={`Working of ${row.name}, ${words}`} data-testid={`open-${row.figure}`}>
+      {words}
+    </button>
+  )
+}
+
 function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judged | undefined, duty: DutyCase | undefined): Row[] {
-  const of = (name: string, words: (r: ShaftReport) => string): Row => ({ name, of: ({ report }) => words(report) })
+  const of = (name: string, words: (r: ShaftReport) => string, figure?: ShaftFigure): Row => ({ name, of: ({ report }) => words(report), ...(figure ? { figure } : {}) })
   const answer = answerFor(content)
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : 0
   const oil = fitted?.report.oil
@@ -83,19 +102,19 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
     { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
     { name: 'the spec holds', of: ({ specHeld }) => heldInWords(specHeld) },
     { name: duty ? `margin ${caseInSentence(unit, duty, content.brief)}` : 'margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} of ${lbft(demandNm)}` : 'carries nothing'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
-    { name: 'begins to yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
-    of('twists off', (r) => lbft(r.breakNm)),
-    of('handbook works its splines at', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ times`)),
-    of('launches to a crack', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`),
-    of('twist at most', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`),
+    { name: 'begins to yield', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
+    of('twists off', (r) => lbft(r.breakNm), 'break'),
+    of('handbook works its splines at', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ times`), 'handbook'),
+    of('launches to a crack', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`, 'life'),
+    of('twist at most', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
     ...(station.load.at === 'stator' ? [] : [
-      of('swings in', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms with its path` : '—')),
-      of('a launch overshoots', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} by its ramp` : '—')),
-      of('100 rpm caught at once', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`)),
+      of('swings in', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms with its path` : '—'), 'period'),
+      of('a launch overshoots', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} by its ramp` : '—'), 'overshoot'),
+      of('100 rpm caught at once', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
     ]),
     ...(oil || fitted === undefined ? [
       of('oil along the bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
-      of('oil through the holes', (r) => oilWords(r.oil, 'holesM3PerS', oil)),
+      of('oil through the holes', (r) => oilWords(r.oil, 'holesM3PerS', oil), 'holes'),
       of('oil through both', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
     ] : []),
     { name: 'bore takes of it', of: ({ part: { geometry } }) => `${figure(100 * Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2)} %` },

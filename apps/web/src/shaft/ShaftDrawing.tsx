@@ -124,7 +124,7 @@ function Sizes({ geometry: shaft, left, centre, perM, up }: HalfProps) {
         const wall = ((section.outerDiameterM - section.boreDiameterM) / 2) * perM
         if ((to - from) * perM < words.length * 5.6 + 34 || wall < 15) return null
         const y = centre + (up ? -1 : 1) * ((section.outerDiameterM + section.boreDiameterM) / 4) * perM + 4.5
-        const free = freePlace(shaft, from, to, (words.length * 5.6) / 2 / perM)
+        const free = freePlace(shaft, from, to, (words.length * 5.6 + 12) / 2 / perM)
         if (free === undefined) return null
         const x = left + perM * free
         return (

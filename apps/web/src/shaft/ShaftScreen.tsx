@@ -1,13 +1,15 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { capital, CAUTIONS, type JobContent } from '@plucky/contract'
-import { partsFor, type DutyCase, type Station, type Unit } from '@plucky/core'
-import { memo, useDeferredValue, useEffect, useMemo, type KeyboardEvent } from 'react'
+import { partsFor, workShaftFigure, type DutyCase, type ShaftFigure, type Station, type Unit } from '@plucky/core'
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
+import { WorkingView } from '../bench/WorkingView.js'
 import { CasePicker } from '../line/CasePicker.js'
 import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
+import { Worded } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
@@ -18,7 +20,7 @@ import { OntoShelf } from './OntoShelf.js'
 import { PieceFields } from './PieceFields.js'
 import { ShaftDrawing } from './ShaftDrawing.js'
 import { back, comeTo, forth, trialStore } from './trial.js'
-import { fittedShaft, judgedFitted, shaftStations, type ShaftPart } from './tried.js'
+import { fittedShaft, judgedFitted, shaftStations, useTried, type Judged, type ShaftPart } from './tried.js'
 import { WhatIf } from './WhatIf.js'
 
 interface ScreenProps {
@@ -90,6 +92,15 @@ const FIGURES = {
   '& .short': { color: 'break', fontWeight: 700 },
   '& .same': { color: 'inkSoft' },
   '& .changed': { color: 'torque', fontWeight: 700 },
+  '& button': {
+    textAlign: 'left',
+    textDecoration: 'underline',
+    textUnderlineOffset: '3px',
+    textDecorationColor: 'rule',
+    cursor: 'pointer',
+    fontWeight: 'inherit',
+    minHeight: '24px',
+  },
   '& p': { fontSize: '13.5px', marginTop: '3px', lineHeight: '1.3', color: 'inkSoft' },
   '& p.short, & p.said': { fontWeight: 600 },
   '& p.said': { color: 'ink' },
@@ -128,9 +139,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
       </Box>
       <Box minW="0">
         <Panel title="What follows" note={lies ? 'fitted, and as drawn' : 'fitted'}>
-          <Box css={FIGURES}>
-            <Figures content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
-          </Box>
+          <Follows content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
         </Panel>
         {lies && (
           <Panel title="Onto the shelf" mt="8px">
@@ -144,6 +153,33 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
     </Grid>
   )
 })
+
+interface Opening {
+  readonly figure: ShaftFigure
+  readonly of: 'fitted' | 'tried'
+}
+
+/** The figures, or the working of the one that is opened. */
+function Follows(props: WorkProps & { fitted: Judged | undefined }) {
+  const [open, setOpen] = useState<Opening | undefined>()
+  const onOpen = useCallback((figure: ShaftFigure, of: Opening['of']) => setOpen({ figure, of }), [])
+  if (open) return <Opened {...props} open={open} onClose={() => setOpen(undefined)} />
+  return (
+    <Box css={FIGURES}>
+      <Figures {...props} onOpen={onOpen} />
+    </Box>
+  )
+}
+
+function Opened({ content, station, fitted, duty, open, onClose }: WorkProps & { fitted: Judged | undefined; open: Opening; onClose: () => void }) {
+  const tried = useTried(content, station, duty?.id ?? '')
+  const judged = open.of === 'tried' ? tried : fitted
+  const working = judged && workShaftFigure(judged.part.geometry, judged.report, open.figure)
+  if (working) return <WorkingView working={working} onClose={onClose} />
+  return (
+    <Worded onClick={onClose}>This figure has no working any more; back to the comparison</Worded>
+  )
+} // prettier-ignore
 
 /** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
 function PieceForm({ unit }: { unit: Unit }) {

@@ -191,25 +191,41 @@ const livesOf = (damaged: readonly Damaged[]): number => 1 / damaged.reduce((sum
 const miner = (loads: readonly LifeLoad[], cycles: (torqueNm: number) => number): number =>
   loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / cycles(torqueNm), 0)
 
-/** Miner's sum of one launch at a place: the worse of the skin and the core under a hard case. */
-function damageAt(
-  { caseDepthM, surface = 'machined' }: ShaftGeometry,
-  steel: Steel,
-  { modulusM3, diameterM, fatigueFactor, treated, deep }: LifePlace,
-  loads: readonly LifeLoad[],
-  deviate: number,
-): number {
-  const damage = (strength: { ultimatePa: number; yieldPa: number }, factor: number, finish: Surface, more: number) => {
-    const endurance = torsionEndurance(strength.ultimatePa, { surface: finish, diameterM })
-    const shear = { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(strength.yieldPa) }
-    const bears = more * reliabilityFactor(deviate)
-    return miner(loads, (torqueNm) => torsionCycles(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear) / bears))
-  }
-  const { caseUltimatePa, caseYieldPa } = steel
-  if (caseDepthM <= 0 || caseUltimatePa === undefined || caseYieldPa === undefined) return damage(steel, fatigueFactor, surface, treated)
-  const inward = 1 - caseDepthM / (diameterM / 2)
-  return Math.max(
-    damage({ ultimatePa: caseUltimatePa, yieldPa: caseYieldPa }, fatigueFactor, surface, treated),
-    damage(steel, inward * (deep ? fatigueFactor : 1), 'polished', 1),
-  )
+/** One depth of a place that is loaded: its strength, the notch that is felt there, and its finish. */
+export interface LifeSide {
+  readonly where: 'skin' | 'core'
+  readonly ultimatePa: number
+  readonly yieldPa: number
+  readonly factor: number
+  readonly finish: Surface
+  readonly treated: number
 }
+
+/** The skin of a place, and the core at the inner edge of a hard case. */
+export function lifeSides({ caseDepthM, surface = 'machined' }: ShaftGeometry, steel: Steel, place: LifePlace): LifeSide[] {
+  const { fatigueFactor: factor, treated, deep, diameterM } = place
+  const { ultimatePa, yieldPa, caseUltimatePa, caseYieldPa } = steel
+  if (caseDepthM <= 0 || caseUltimatePa === undefined || caseYieldPa === undefined)
+    return [{ where: 'skin', ultimatePa, yieldPa, factor, finish: surface, treated }]
+  const inward = 1 - caseDepthM / (diameterM / 2)
+  return [
+    { where: 'skin', ultimatePa: caseUltimatePa, yieldPa: caseYieldPa, factor, finish: surface, treated },
+    { where: 'core', ultimatePa, yieldPa, factor: inward * (deep ? factor : 1), finish: 'polished', treated: 1 },
+  ]
+}
+
+/** Cycles to a crack at one depth of a place. */
+export function sideCycles(
+  { ultimatePa, yieldPa, factor, finish, treated }: LifeSide,
+  { modulusM3, diameterM }: LifePlace,
+  torqueNm: number,
+  deviate = 0,
+): number {
+  const endurance = torsionEndurance(ultimatePa, { surface: finish, diameterM })
+  const shear = { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(yieldPa) }
+  return torsionCycles(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear) / (treated * reliabilityFactor(deviate)))
+}
+
+/** Miner's sum of one launch at a place: the worse of the skin and the core under a hard case. */
+const damageAt = (shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: readonly LifeLoad[], deviate: number): number =>
+  Math.max(...lifeSides(shaft, steel, place).map((side) => miner(loads, (torqueNm) => sideCycles(side, place, torqueNm, deviate))))

@@ -9,20 +9,20 @@ const codeOf = (name: string) => name.toUpperCase().replace(/[^A-Z0-9]+/g, '-').
 const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' ? 'one-way' : kind === 'band' ? 'band' : 'pack')
 
 /**
- * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, input shaft, a place for every element, the gear sets together, and
+ * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, turbine hub, input shaft and its joint, a place for every element, the gear sets together, and
  * the output shaft. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
  */
 export function defaultStations(train: GearTrain): Station[] {
   const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
   const between = train.elements.filter((element) => !hung.includes(element))
-  const last = 3 + Math.max(1, between.length, hung.length)
+  const last = FIRST + Math.max(1, between.length, hung.length)
   const ids = new Map<string, string>()
   for (const { id } of train.elements) ids.set(id, freeOf(slug(id), [...FIXED, ...ids.values()]))
   const place = (lane: StripPlace['lane'], column: number, ...from: string[]): StripPlace => ({ lane, column, from })
   const elements = [...between, ...hung].map((element): Station => {
     const onCase = hung.includes(element)
-    const at = 3 + (onCase ? hung : between).indexOf(element)
-    const strip = onCase ? { ...place('rail', at, 'gear-sets'), grounded: true } : place('upper', at, 'input-shaft')
+    const at = FIRST + (onCase ? hung : between).indexOf(element)
+    const strip = onCase ? { ...place('rail', at, 'gear-sets'), grounded: true } : place('upper', at, 'input-joint')
     const turns = element.pistonOn ?? (element.a === CASE ? element.b : element.a)
     return { id: ids.get(element.id) as string, code: codeOf(element.id), name: element.id, kind: kindOf(element), load: { at: 'link', id: element.id }, speedOf: turns, strip } // prettier-ignore
   })
@@ -42,14 +42,28 @@ export function defaultStations(train: GearTrain): Station[] {
     { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
     { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
     ...lock,
-    { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
+    { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
+    { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 3, 'turbine-hub') }, // prettier-ignore
+    { id: 'input-joint', code: 'JOINT', name: 'input shaft’s joint', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 4, 'input-shaft') }, // prettier-ignore
     ...elements,
-    { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-shaft', ...inner) }, // prettier-ignore
+    { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-joint', ...inner) }, // prettier-ignore
     { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: { at: 'output' }, speedOf: train.output, strip: place('line', last + 1, 'gear-sets') }, // prettier-ignore
   ]
 }
 
-const FIXED = ['flex-plate', 'converter', 'lockup', 'stator-support', 'input-shaft', 'gear-sets', 'output-shaft']
+/** The first column behind the input shaft and its joint. */
+const FIRST = 5
+const FIXED = [
+  'flex-plate',
+  'converter',
+  'lockup',
+  'stator-support',
+  'turbine-hub',
+  'input-shaft',
+  'input-joint',
+  'gear-sets',
+  'output-shaft',
+]
 
 function freeOf(id: string, taken: readonly string[]): string {
   let [free, n] = [id, 2]

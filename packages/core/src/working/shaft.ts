@@ -21,7 +21,7 @@ export function workPlace(shaft: ShaftGeometry, limit: ShaftLimit): Working | un
 }
 
 function workSlice(name: string, slice: Slice, steel: Steel, caseDepthM: number): Working {
-  const modulus = from(workModulus(slice))
+  const modulus = from(workSliceModulus(slice))
   const core = from(workShearYield(steel, steel.yieldPa, 'yield of the core'))
   if (caseDepthM <= 0 || steel.caseYieldPa === undefined)
     return worked({ name, unit: 'lb-ft', formula: 'τy · Z', source: 'Shigley, ch. 3 and 5' }, { τy: core, Z: modulus }, (v) => v.τy * v.Z)
@@ -48,7 +48,8 @@ const yieldOf = (steel: Steel, yieldPa: number, name: string): Given =>
     ? given(`${name}, ${steel.name}`, yieldPa, 'ksi', 'part')
     : given(`${name}, ${steel.name} (minimum, from memory)`, yieldPa, 'ksi', 'constant')
 
-function workModulus(slice: Slice): Working {
+/** Section modulus of what is left at a slice. */
+export function workSliceModulus(slice: Slice): Working {
   const D = carryingDiameter(slice)
   const d = given('bore', slice.boreM, 'in', 'part')
   if (slice.drilledM === 0)

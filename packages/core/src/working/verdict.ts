@@ -1,6 +1,5 @@
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { shaftLimits } from '../shaft/shaft-limits.js'
-import { naturalPeriod, rampOvershootMost } from '../shaft/shaft-spring.js'
 import type { PressJoint } from '../shaft/press.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
@@ -11,6 +10,7 @@ import { stationLimits, type Limit } from '../spec/limits.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
 import type { Station } from '../spec/unit.js'
+import { workOvershoot } from './launch-shock.js'
 import { workLoad } from './load.js'
 import { workDamper, workLockup } from './lockup.js'
 import { workBand } from './band.js'
@@ -52,21 +52,7 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
 /** The service factor of the house, or the overshoot of a ramp on the shafts that are fitted. */
 function workShock({ duty: { shock }, limit, judged }: Scene): Given {
   if (!shock || limit.shock !== 'hard') return given('service factor', judged.factor, null, 'rule')
-  const period = worked(
-    { name: 'natural period of the turbine on its shafts', unit: 's', formula: '2π · √(J / k)', source: 'one-mass system' },
-    {
-      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
-      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
-    },
-    (v) => naturalPeriod(v.J, v.k),
-  )
-  return from(
-    worked(
-      { name: 'overshoot of the ramp', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, from memory' }, // prettier-ignore
-      { t: given('length of the ramp, by the launch', shock.rampS, 's', 'brief'), T: from(period) },
-      (v) => rampOvershootMost(v.t, v.T),
-    ),
-  )
+  return from(workOvershoot(shock))
 }
 
 /** The power that a station holds: the engine's peak power times the scale at which its worst margin is 1. */

@@ -1,0 +1,22 @@
+import { naturalPeriod, rampOvershootMost } from '../shaft/shaft-spring.js'
+import type { LaunchShock } from '../spec/launch-shock.js'
+import { from, given, worked, type Working } from './working.js'
+
+/** Natural period of the turbine on the shafts of its path. */
+export const workPeriod = (shock: LaunchShock): Working =>
+  worked(
+    { name: 'natural period of the turbine on its shafts', unit: 's', formula: '2π · √(J / k)', source: 'one-mass system' },
+    {
+      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
+      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+    },
+    (v) => naturalPeriod(v.J, v.k),
+  )
+
+/** Overshoot of a launch's ramp on it. */
+export const workOvershoot = (shock: LaunchShock): Working =>
+  worked(
+    { name: 'overshoot of the ramp', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, from memory' }, // prettier-ignore
+    { t: given('length of the ramp, by the launch', shock.rampS, 's', 'brief'), T: from(workPeriod(shock)) },
+    (v) => rampOvershootMost(v.t, v.T),
+  )

@@ -1,0 +1,151 @@
+import { crossHoles, workingDiameter, type ShaftGeometry } from '../shaft/shaft.js'
+import { RUPTURE, shaftSteel } from '../shaft/shaft-limits.js'
+import { polarMoment, STEEL_SHEAR_MODULUS_PA } from '../shaft/torsion.js'
+import { slicesOf } from '../shaft/slices.js'
+import { orificeFlow } from '../shaft/oil-way.js'
+import { allowedStress, splineLifeFactor, splineWorkingTorque, WORKING_CYCLES } from '../shaft/spline-stress.js'
+import { spinShock } from '../shaft/shaft-spring.js'
+import { toSi } from '../quantity/units.js'
+import type { ShaftReport } from '../spec/shaft-report.js'
+import { workOvershoot, workPeriod } from './launch-shock.js'
+import { workLife } from './shaft-life.js'
+import { workPlace, workPress, workSliceModulus, workWeld } from './shaft.js'
+import { from, given, worked, type Given, type Working } from './working.js'
+
+/** Figures of a shaft in its job that open their working. */
+export const SHAFT_FIGURES = ['yield', 'break', 'handbook', 'life', 'twist', 'period', 'overshoot', 'caught', 'holes'] as const
+export type ShaftFigure = (typeof SHAFT_FIGURES)[number]
+
+/** How a figure of a shaft came about, down to its drawing; nothing where it has none. */
+export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figure: ShaftFigure): Working | undefined {
+  const { shock, most, oil } = report
+  switch (figure) {
+    case 'yield':
+      return workYield(shaft, report)
+    case 'break':
+      return workBreak(shaft)
+    case 'handbook':
+      return workHandbook(shaft)
+    case 'life':
+      return workLife(shaft, report.loads)
+    case 'twist':
+      return most ? workTwist(shaft, most.staticNm) : undefined
+    case 'period':
+      return shock ? workPeriod(shock) : undefined
+    case 'overshoot':
+      return shock ? workOvershoot(shock) : undefined
+    case 'caught':
+      return shock && report.caughtNm !== null ? workCaught(report, shock) : undefined
+    case 'holes':
+      return oil ? workHoles(shaft, report.oilPressurePa) : undefined
+  }
+}
+
+function workYield(shaft: ShaftGeometry, { weakest }: ShaftReport): Working | undefined {
+  const weld = weakest.feature === 'weld' ? shaft.welds?.find(({ name }) => name === weakest.place) : undefined
+  const press = weakest.feature === 'press' ? shaft.presses?.find(({ name }) => name === weakest.place) : undefined
+  if (weld) return workWeld(weld)
+  return press ? workPress(press) : workPlace(shaft, weakest)
+}
+
+function workBreak(shaft: ShaftGeometry): Working | undefined {
+  const carrying = slicesOf(shaft).filter(({ section }) => !section.idle)
+  const [first, ...rest] = carrying
+  if (!first) return undefined
+  const weak = rest.reduce((least, slice) => (slice.modulusM3 < least.modulusM3 ? slice : least), first)
+  const steel = shaftSteel(shaft)
+  return worked(
+    { name: 'torque at which it twists off', unit: 'lb-ft', formula: `${RUPTURE} · σu · Z`, source: 'modulus of rupture of solid steel, from memory' },
+    { σu: given(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'), Z: from(workSliceModulus(weak)) },
+    (v) => RUPTURE * v.σu * v.Z,
+  )
+} // prettier-ignore
+
+const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, from memory'
+
+/** The spline that the handbook trusts least, for ten thousand torque cycles. */
+function workHandbook(shaft: ShaftGeometry): Working | undefined {
+  const steel = shaftSteel(shaft)
+  const allowed = allowedStress(steel.ultimatePa, shaft.caseDepthM > 0 && steel.caseYieldPa !== undefined)
+  const [first] = shaft.sections
+    .flatMap((s) => (s.spline && !s.idle ? [{ s, spline: s.spline, held: splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed) }] : []))
+    .sort((a, b) => a.held - b.held)
+  if (!first) return undefined
+  return worked(
+    { name: `torque that the handbook works “${first.s.name}” at`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
+    {
+      τ: given('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
+      p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
+      Kf: given(`life factor for ${WORKING_CYCLES} torque cycles`, splineLifeFactor(WORKING_CYCLES), null, 'constant'),
+      N: given('teeth', first.spline.teeth, null, 'part'),
+      m: given('module', first.spline.moduleM, 'mm', 'part'),
+      L: given('length', first.s.lengthM, 'in', 'part'),
+      d: given('bore', first.s.boreDiameterM, 'in', 'part'),
+    },
+    (v) => splineWorkingTorque({ ...first.spline, teeth: v.N, moduleM: v.m }, v.L, v.d, { shearPa: v.τ, bearingPa: v.p }),
+  )
+} // prettier-ignore
+
+/** Twist at a torque, section by section. */
+function workTwist(shaft: ShaftGeometry, torqueNm: number): Working {
+  const twisting = shaft.sections.filter(({ idle }) => !idle)
+  const each = Object.fromEntries(
+    twisting.map((s, i): [string, Given] => [
+      `c${i + 1}`,
+      from(
+        worked(
+          { name: `${s.name}, rad a N·m`, unit: null, formula: 'L / (J · G), J = π · (D⁴ − d⁴) / 32', source: 'Shigley, ch. 3' },
+          {
+            L: given('length', s.lengthM, 'in', 'part'),
+            D: given(s.spline ? 'root of the spline' : 'diameter', workingDiameter(s), 'in', 'part'),
+            d: given('bore', s.boreDiameterM, 'in', 'part'),
+            G: given('shear modulus of steel', STEEL_SHEAR_MODULUS_PA, 'ksi', 'constant'),
+          },
+          (v) => v.L / (polarMoment(v.D, v.d) * v.G),
+        ),
+      ),
+    ]),
+  )
+  const inputs: Record<string, Given> = { T: given('greatest torque, without shock', torqueNm, 'lb-ft', 'computed'), ...each }
+  return worked(
+    { name: 'twist', unit: 'deg', formula: `T · (${Object.keys(each).join(' + ')})`, source: 'sections in a row' },
+    inputs,
+    (v) => (v['T'] ?? NaN) * Object.keys(each).reduce((sum, key) => sum + (v[key] ?? NaN), 0),
+  )
+}
+
+function workCaught({ caughtNm }: ShaftReport, shock: NonNullable<ShaftReport['shock']>): Working {
+  const whole = spinShock(toSi(100, 'rpm'), shock.stiffnessNmPerRad, shock.inertiaKgM2)
+  return worked(
+    {
+      name: 'what 100 rpm caught at once adds',
+      unit: 'lb-ft',
+      formula: 'f · Δω · √(k · J)',
+      source: 'energy of an inertia stopped by a spring',
+    },
+    {
+      f: given('share of the turbine’s torque that this shaft carries', (caughtNm ?? 0) / whole, null, 'computed'),
+      Δω: given('difference of speed', toSi(100, 'rpm'), 'rpm', 'constant'),
+      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
+    },
+    (v) => v.f * spinShock(v.Δω, v.k, v.J),
+  )
+}
+
+/** Oil through the cross holes, l/min. */
+function workHoles(shaft: ShaftGeometry, pressurePa: number): Working {
+  const each = Object.fromEntries(
+    crossHoles(shaft).map((hole, i): [string, Given] => [
+      `q${i + 1}`,
+      from(
+        worked(
+          { name: `${hole.name}, l/min`, unit: null, formula: '2 · n · 0.7 · π · d² / 4 · √(2 · p / ρ)', source: 'short hole; discharge from memory' },
+          { n: given('drillings', hole.drillings ?? 1, null, 'part'), d: given('diameter', hole.diameterM, 'in', 'part'), p: given('pressure', pressurePa, 'psi', 'spec') },
+          (v) => 60_000 * 2 * v.n * orificeFlow(v.d, v.p),
+        ),
+      ),
+    ]),
+  )
+  return worked({ name: 'oil through the holes, l/min', unit: null, formula: Object.keys(each).join(' + '), source: 'each drilling opens on both sides' }, each, (v) => Object.values(v).reduce((sum, x) => sum + x, 0))
+} // prettier-ignore

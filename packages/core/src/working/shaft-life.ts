@@ -1,0 +1,87 @@
+import { shearYield, type Steel } from '../material/steels.js'
+import { reversedAtNotch, sizeFactor, surfaceFactor, torsionCycles, torsionEndurance } from '../material/torsion-fatigue.js'
+import { fromSi, toSi } from '../quantity/units.js'
+import type { ShaftGeometry } from '../shaft/shaft.js'
+import { lifePlaces, lifeSides, sideCycles, type LifeLoad, type LifePlace, type LifeSide } from '../shaft/shaft-life.js'
+import { shaftSteel } from '../shaft/shaft-limits.js'
+import { weldCycles } from '../shaft/weld.js'
+import { from, given, worked, type Given, type Working } from './working.js'
+
+/** Launches to a crack: the place that goes first worked whole, the others as one figure. */
+export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Working | undefined {
+  const steel = shaftSteel(shaft)
+  const places = lifePlaces(shaft).map((place) => ({ place, ...worstSide(shaft, steel, place, loads) }))
+  const named = new Map<string, (typeof places)[number]>()
+  for (const each of places) {
+    const key = `${each.place.place}|${each.place.feature}`
+    if (!(each.sum <= (named.get(key)?.sum ?? -1))) named.set(key, each)
+  }
+  const welds = (shaft.welds ?? []).map((weld) => loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / weldCycles(weld, torqueNm), 0))
+  const [first, ...others] = [...named.values()].sort((a, b) => b.sum - a.sum)
+  if (!first || first.sum === 0) return undefined
+  const rest = Math.sqrt([...others.map(({ sum }) => sum), ...welds].reduce((total, sum) => total + sum ** 2, 0))
+  return worked(
+    { name: 'launches to a crack, half of such shafts survive them', unit: null, formula: '1 / √(1 / N1² + 1 / Nr²)', source: 'weakest link, Weibull slope 2 of life, from memory' },
+    { N1: from(workPlaceLife(first.place, first.side, loads)), Nr: given('launches by all other places together', 1 / rest, null, 'computed') },
+    (v) => 1 / Math.sqrt(1 / v.N1 ** 2 + 1 / v.Nr ** 2),
+  )
+} // prettier-ignore
+
+function worstSide(shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: readonly LifeLoad[]): { side: LifeSide; sum: number } {
+  const sides = lifeSides(shaft, steel, place).map((side) => ({
+    side,
+    sum: loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / sideCycles(side, place, torqueNm), 0),
+  }))
+  return sides.reduce((worst, each) => (each.sum > worst.sum ? each : worst))
+}
+
+/** Launches at one place: the harshest load worked whole, the others by their cycles. */
+function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoad[]): Working {
+  const counted = loads.filter(({ perLaunch }) => perLaunch > 0).toSorted((a, b) => b.torqueNm - a.torqueNm)
+  const inputs: [string, Given][] = counted.flatMap(({ torqueNm, perLaunch }, i): [string, Given][] => [
+    [`n${i + 1}`, given(`times a launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, shock in it`, perLaunch, null, 'rule')],
+    [`N${i + 1}`, i === 0 ? from(workCycles(place, side, torqueNm)) : given('cycles to a crack at that', sideCycles(side, place, torqueNm), null, 'computed')],
+  ])
+  return worked(
+    { name: `launches at “${place.place}”, ${side.where}`, unit: null, formula: `1 / (${counted.map((_, i) => `n${i + 1} / N${i + 1}`).join(' + ')})`, source: 'Miner’s sum, Shigley ch. 6' },
+    Object.fromEntries(inputs),
+    (v) => 1 / counted.reduce((sum, _, i) => sum + (v[`n${i + 1}`] ?? 0) / (v[`N${i + 1}`] ?? 1), 0),
+  )
+} // prettier-ignore
+
+function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working {
+  const strength = torsionEndurance(side.ultimatePa, { surface: side.finish, diameterM: place.diameterM })
+  const endurance = worked(
+    { name: 'endurance in shear', unit: 'ksi', formula: '0.577 · min(0.5 · σu, 100 ksi) · ka · kb', source: 'Marin, Shigley ch. 6' },
+    {
+      σu: given('tensile strength', side.ultimatePa, 'ksi', 'constant'),
+      ka: given(`surface, ${side.finish}`, surfaceFactor(side.finish, side.ultimatePa), null, 'constant'),
+      kb: given('size', sizeFactor(place.diameterM), null, 'constant'),
+    },
+    (v) => 0.577 * Math.min(0.5 * v.σu, toSi(100, 'ksi')) * v.ka * v.kb,
+  )
+  const peak = worked(
+    { name: 'shear at the notch', unit: 'ksi', formula: 'Kf · T / Z', source: 'Kf = 1 + q · (Kts − 1), Shigley ch. 6' },
+    {
+      Kf: given(side.where === 'core' ? 'share of it at the inner edge of the case' : `notch, Kts ${place.stressFactor.toFixed(2)}`, side.factor, null, 'computed'),
+      T: given('torque, shock in it', torqueNm, 'lb-ft', 'computed'),
+      Z: given('section modulus there', place.modulusM3, 'in³', 'part'),
+    },
+    (v) => (v.Kf * v.T) / v.Z,
+  )
+  const reversed = worked(
+    { name: 'reversed shear that does the same', unit: 'ksi', formula: 'τa / (1 − τm / τu) / kt, τa half the peak, τm = min(peak, τy) − τa', source: 'Goodman; mean after local yield by Norton, ch. 6, from memory' },
+    {
+      peak: from(peak),
+      τu: given('ultimate in shear, 0.67 · σu', strength.ultimatePa, 'ksi', 'computed'),
+      τy: given('yield in shear', shearYield(side.yieldPa), 'ksi', 'computed'),
+      kt: given('treatment of the notch', side.treated, null, 'part'),
+    },
+    (v) => reversedAtNotch(v.peak, { ultimatePa: v.τu, yieldPa: v.τy }) / v.kt,
+  )
+  return worked(
+    { name: 'cycles to a crack at the harshest', unit: null, formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar', source: 'S–N line, Shigley ch. 6' },
+    { τr: from(reversed), τe: from(endurance), τu: given('ultimate in shear', strength.ultimatePa, 'ksi', 'computed') },
+    (v) => torsionCycles({ ultimatePa: v.τu, endurancePa: v.τe }, v.τr),
+  )
+} // prettier-ignore
