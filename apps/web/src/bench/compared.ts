@@ -11,6 +11,7 @@ import {
   lifeWords,
   marginInWords,
   oilWords,
+  specHeldInWords,
   twistWords,
   verdictIn,
 } from '@plucky/contract'
@@ -59,7 +60,7 @@ export function compared(
     ...shaftRows(content, bench, proposal, withCandidate),
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
     { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
-    spec('the spec holds', (a) => (a?.outcome === 'answered' ? heldInWords(a.held) : 'no answer')),
+    spec('the spec holds', specHeldInWords),
     spec('then goes first', (a) =>
       a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
     ),

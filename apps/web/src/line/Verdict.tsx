@@ -12,7 +12,7 @@ import {
   type JobContent,
   heldInWords,
 } from '@plucky/contract'
-import { misfitKey, type Answer, type SpecAnswer, type Unit } from '@plucky/core'
+import { misfitKey, type Answer, type Misfit, type SpecAnswer, type Unit } from '@plucky/core'
 import { changedStations, costOf, misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Worded } from '../ui/buttons.js'
@@ -33,7 +33,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
           {answered && besides(answered, unit)}
         </Text>
-        {misfitsOf(content).map((misfit) => (
+        {beside(misfitsOf(content), answered).map((misfit) => (
           <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600} data-testid="misfit">
             ▲ {misfitSentence(misfit, unit)}
           </Text>
@@ -47,6 +47,12 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
       <Cost content={content} unit={unit} />
     </Flex>
   )
+}
+
+/** What does not go together, but for the stop that the sentence itself names. */
+function beside(misfits: readonly Misfit[], answered: Answer | undefined): readonly Misfit[] {
+  const [named] = answered?.stops ?? []
+  return named ? misfits.filter((misfit) => misfitKey(misfit) !== misfitKey(named)) : misfits
 }
 
 /** The sentence opens its working: the station that goes first, its power held. */
@@ -65,6 +71,7 @@ function OpenWorking({ station }: { station: string }) {
 
 /** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
 function besides(answer: Answer, unit: Unit): string {
+  if (answer.stops.length > 0) return `Were they to go together it would hold ${heldInWords(answer.held)}.`
   const likely = likelyWords(answer)
   const same = `With this very converter ${heldInWords(answer.heldSameConverter)}.`
   return [likely && `Likely ${likely}.`, togetherSentence(answer, unit), same].filter(Boolean).join(' ')

@@ -2,7 +2,7 @@ import { Box, Field, Flex, Grid, Input, Link as ChakraLink, Text } from '@chakra
 import {
   capital,
   checkJob,
-  heldInWords,
+  specHeldInWords,
   hoursWords,
   judged,
   money,
@@ -170,7 +170,7 @@ interface RowProps {
 
 function StateRow({ state, on, disabled, onLook }: RowProps) {
   const { answer, cost } = state.judged
-  const held = answer.outcome === 'answered' ? heldInWords(answer.held) : 'no answer'
+  const held = specHeldInWords(answer)
   const when = state.revision ? new Date(state.revision.savedAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' }) : ''
   return (
     <Flex borderTopWidth="1px" borderColor="ruleSoft" py="5px" gap="8px" align="center" bg={on ? 'oilWash' : undefined}>

@@ -12,6 +12,7 @@ import {
   firstCase,
   type Job,
   heldInWords,
+  specHeldInWords,
 } from '@plucky/contract'
 import { diagnose, fromSi, isNoted, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
@@ -181,7 +182,7 @@ function CameIn({ job, unit }: { job: Job; unit: Unit }) {
 
 function asArrived(job: Job): string {
   const answer = answerFor(job, { fits: job.arrived, works: {} })
-  return answer?.outcome === 'answered' ? `${heldInWords(answer.held)} at the pressure now set` : 'nothing that can be said'
+  return answer?.outcome === 'answered' ? `${specHeldInWords(answer)} at the pressure now set` : 'nothing that can be said'
 }
 
 function OtherJobs({ jobs, units }: { jobs: readonly Job[]; units: readonly Unit[] }) {

@@ -7,7 +7,7 @@ import {
   stationName,
   type JobContent,
   type RuleQuestion,
-  heldInWords,
+  specHeldInWords,
 } from '@plucky/contract'
 import { DEFAULT_RULES, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
@@ -157,8 +157,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
     const on = content.rules[question.key] === side.value
     const answer = answerFor(on ? content : { ...content, rules })
     const first = answer?.outcome === 'answered' ? answer.breakingOrder[0] : undefined
-    const words =
-      answer?.outcome === 'answered' ? `${heldInWords(answer.held)}${first ? `, ${stationName(unit, first)} first` : ''}` : 'no answer'
+    const words = `${specHeldInWords(answer)}${first ? `, ${stationName(unit, first)} first` : ''}`
     return (
       <Flex key={side.name} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
         <Box width="142px" flexShrink={0}>

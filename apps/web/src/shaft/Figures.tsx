@@ -100,7 +100,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
   const oil = fitted?.report.oil
   return [
     { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
-    { name: 'the spec holds', of: ({ specHeld }) => heldInWords(specHeld) },
+    { name: 'the spec holds', of: ({ specHeld, report }) => (report.mates.some((m) => m.differences.length > 0) ? 'nothing: splines differ' : heldInWords(specHeld)) },
     { name: duty ? `margin ${caseInSentence(unit, duty, content.brief)}` : 'margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} of ${lbft(demandNm)}` : 'carries nothing'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
     { name: 'begins to yield', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
     of('twists off', (r) => lbft(r.breakNm), 'break'),

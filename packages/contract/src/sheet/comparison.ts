@@ -8,7 +8,7 @@ import { HouseRulesDto } from '../dto/rules.dto.js'
 import type { Judged } from '../files/judged.js'
 import { misfitSentence } from '../words/fitting.js'
 import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
-import { heldInWords, verdictIn } from '../words/held.js'
+import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
 import { teardownWords } from '../words/lost.js'
 import { likelyWords } from '../words/verdict.js'
@@ -57,14 +57,11 @@ export function comparison(was: Judged, is: Judged): Comparison {
 
 function headlineRows(was: Judged, is: Judged): Compared[] {
   const both = (name: string, of: (j: Judged) => string, step = ''): Compared => ({ name, was: of(was), is: of(is), step })
-  const held = ({ answer }: Judged) => (answer.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : undefined)
+  const held = ({ answer }: Judged) =>
+    answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : undefined
   const [a, b] = [held(was), held(is)]
   return [
-    both(
-      'The spec holds',
-      ({ answer }) => (answer.outcome === 'answered' ? heldInWords(answer.held) : 'no answer'),
-      a && b ? hpStep(a, b) : '',
-    ),
+    both('The spec holds', ({ answer }) => specHeldInWords(answer), a && b ? hpStep(a, b) : ''),
     both('likely', ({ answer }) => (answer.outcome === 'answered' && likelyWords(answer)) || '—'),
     both('goes first', ({ answer, file }) => firstOf(answer, file.unit)),
     both('price', ({ cost }) => money(cost.price), signed(is.cost.price - was.cost.price, signedMoney)),

@@ -15,6 +15,12 @@ export function heldInWords(held: PowerHeld | undefined): string {
   }
 }
 
+/** What a spec holds as a whole; nothing while its splines do not go together. */
+export function specHeldInWords(answer: SpecAnswer | undefined): string {
+  if (answer?.outcome !== 'answered') return 'no answer'
+  return answer.stops.length > 0 ? 'nothing: splines differ' : heldInWords(answer.held)
+}
+
 export const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>
   answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId) : undefined
 

@@ -100,7 +100,7 @@ function missingSentence(answer: Answer, unit: Unit): string {
 
 /** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */
 export function likelyWords(answer: Answer): string {
-  if (answer.held.outcome !== 'held' || !answer.likely) return ''
+  if (answer.held.outcome !== 'held' || !answer.likely || answer.stops.length > 0) return ''
   const [low, high] = [Math.floor(fromSi(answer.likely.lowW, 'hp') / 10) * 10, Math.ceil(fromSi(answer.likely.highW, 'hp') / 10) * 10]
   return `${figure(low)}–${figure(high)} hp`
 }
@@ -119,7 +119,7 @@ export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined)
 
 /** What to do with those that give way together, or nothing where the first stands alone. */
 export function togetherSentence(answer: Answer, unit: Unit): string {
-  if (answer.held.outcome !== 'held') return ''
+  if (answer.held.outcome !== 'held' || answer.stops.length > 0) return ''
   const [first, ...others] = answer.together
   if (!first) return ''
   const next = answer.breakingOrder[answer.together.length]
