@@ -1,4 +1,7 @@
 import { memo } from 'react'
+import { useStore } from 'zustand'
+import { shopStore } from '../state/shop.js'
+import { trialStore } from './trial.js'
 import {
   caseInSentence,
   figure,
@@ -40,11 +43,26 @@ interface Row {
 /** Everything that follows from the drawing, for what is fitted and for what lies on the bench. */
 export function Figures({ content, unit, station, fitted, duty, onOpen }: FiguresProps) {
   const tried = useTried(content, station, duty?.id ?? '')
-  return <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} onOpen={onOpen} />
+  const leftOut = useStore(trialStore, ({ trial }) => {
+    const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
+    return basis !== undefined && basis.stated.length > 0 && basis.geometry !== trial?.shaft
+  })
+  return (
+    <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} onOpen={onOpen} leftOut={leftOut} />
+  )
 }
 
 /** Drawn only where one of the two is another. */
-const Table = memo(function Table({ content, unit, station, fitted, tried, duty, onOpen }: FiguresProps & { tried: Judged | undefined }) {
+const Table = memo(function Table({
+  content,
+  unit,
+  station,
+  fitted,
+  tried,
+  duty,
+  onOpen,
+  leftOut,
+}: FiguresProps & { tried: Judged | undefined; leftOut: boolean }) {
   if (!fitted && !tried)
     return <p>There is no answer yet, or nothing is fitted here: what follows stands here as soon as there is a torque.</p>
   const rows = rowsOf(content, unit, station, fitted, duty)
@@ -78,6 +96,7 @@ const Table = memo(function Table({ content, unit, station, fitted, tried, duty,
           })}
         </tbody>
       </table>
+      {leftOut && <p>What its maker states of it is left out: it is another shaft now.</p>}
       <Notes unit={unit} judged={tried ?? fitted} />
     </>
   )

@@ -82,7 +82,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial
 function partOf(unit: Unit, station: Station, trial: Trial, basis: ShaftPart | undefined, { name, price, hours }: Typed): Part {
   const called = (name.trim() || (basis ? `${basis.name}, changed` : `${station.name} of our own`)).slice(0, 80)
   const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
-  return { ...trialPart(unit.id, station.id, trial.shaft, basis), id, name: called, price, hours }
+  return { ...trialPart(unit.id, station.id, trial.shaft, basis), id, name: called, maker: 'Own shop', stock: false, price, hours }
 }
 
 /** What comes with it, priced as one, and the button that takes all of it. */

@@ -143,7 +143,7 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
   if (!hole) return null
   return (
     <>
-      <Size label="from the front" value={hole.fromFrontM} to={(fromFrontM) => (s) => setHole(s, index, { fromFrontM })} testId="size-from-front" />
+      <Size label="from front" value={hole.fromFrontM} to={(fromFrontM) => (s) => setHole(s, index, { fromFrontM })} testId="size-from-front" />
       <Size label="diameter" value={hole.diameterM} to={(diameterM) => (s) => setHole(s, index, { diameterM })} testId="size-hole" />
       <Size label="drillings" unit={null} digits={0} value={hole.drillings ?? 1} to={(drillings) => (s) => setHole(s, index, { drillings })} />
       <Pick label="edge" width="120px" value={hole.edge ?? 'sharp'} options={Object.entries(HOLE_EDGE_WORDS)} onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))} />
@@ -157,7 +157,7 @@ function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number })
   if (!groove) return null
   return (
     <>
-      <Size label="from the front" value={groove.fromFrontM} to={(fromFrontM) => (s) => setGroove(s, index, { fromFrontM })} testId="size-from-front" />
+      <Size label="from front" value={groove.fromFrontM} to={(fromFrontM) => (s) => setGroove(s, index, { fromFrontM })} testId="size-from-front" />
       <Size label="width" value={groove.widthM} to={(widthM) => (s) => setGroove(s, index, { widthM })} />
       <Size label="bottom" value={groove.bottomDiameterM} to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })} />
       <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />

@@ -88,6 +88,7 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
 /** Styles stand here once, so that figures that follow a drag are drawn fast. */
 const FIGURES = {
   '& table': { ...PLAIN_TABLE },
+  '& td': { verticalAlign: 'top !important' },
   '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px', width: '31%' },
   '& .short': { color: 'break', fontWeight: 700 },
   '& .same': { color: 'inkSoft' },
@@ -100,6 +101,8 @@ const FIGURES = {
     cursor: 'pointer',
     fontWeight: 'inherit',
     minHeight: '24px',
+    lineHeight: '1.25',
+    verticalAlign: 'top',
   },
   '& p': { fontSize: '13.5px', marginTop: '3px', lineHeight: '1.3', color: 'inkSoft' },
   '& p.short, & p.said': { fontWeight: 600 },

@@ -1,3 +1,4 @@
+import { checkShape, GEOMETRY_DTOS } from '@plucky/contract'
 import { shaftFaults, type ShaftGeometry } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { readKept } from '../state/draft.js'
@@ -34,12 +35,15 @@ const keep = ({ at, trial }: TrialState) => {
   else localStorage.removeItem(keptAs(at))
 }
 
+/** What was kept may be of an earlier version, or of somebody else. */
+const isShaft = (kept: unknown): boolean => checkShape(GEOMETRY_DTOS.shaft, kept).ok && shaftFaults(kept as ShaftGeometry).length === 0
+
 /** Comes to a station of a job: what was tried there before lies there again. */
 export function comeTo(number: number, station: string): void {
   const at = `${number}-${station}`
   if (trialStore.getState().at === at) return
   const kept = readKept<Trial>(keptAs(at))
-  const trial = kept && shaftFaults(kept.shaft).length === 0 ? kept : undefined
+  const trial = kept && isShaft(kept.shaft) ? kept : undefined
   trialStore.setState({ at, ...EMPTY, trial, settled: trial })
 }
 

@@ -121,8 +121,11 @@ export function useTried(content: JobContent, station: Station, caseId: string):
   return trial && judgedTrial(content, station, caseId, trial.shaft, basis?.kind === 'shaft' ? basis : undefined)
 }
 
-/** A part of the shop's own with this drawing; what a maker states of another shaft does not hold for it. */
-export const trialPart = (unitId: string, stationId: string, shaft: ShaftGeometry, like: ShaftPart | undefined): ShaftPart => ({
+/** The part as it came, or one of the shop's own with this drawing: what a maker states of another shaft does not hold for that. */
+export const trialPart = (unitId: string, stationId: string, shaft: ShaftGeometry, like: ShaftPart | undefined): ShaftPart =>
+  like && like.geometry === shaft ? like : changedPart(unitId, stationId, shaft, like)
+
+const changedPart = (unitId: string, stationId: string, shaft: ShaftGeometry, like: ShaftPart | undefined): ShaftPart => ({
   id: 'on-the-bench',
   name: 'on the bench',
   maker: 'Own shop',

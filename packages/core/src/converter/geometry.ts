@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { characteristic, type Characteristic } from './characteristic.js'
 import { capacityFromStall, type StallRating } from './stall-rating.js'
@@ -25,18 +26,10 @@ export interface ConverterGeometry {
   readonly splines?: readonly HubSpline[]
 }
 
-const characteristics = new WeakMap<ConverterGeometry, Characteristic>()
-
 /** How a converter behaves: by its own table, else by the published shape on its rating and stall torque ratio. Made once a geometry. */
-export function converterCharacteristic(geometry: ConverterGeometry): Characteristic {
-  const known = characteristics.get(geometry)
-  if (known) return known
-  const made = geometry.table
-    ? tableCharacteristic(geometry.table)
-    : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio)
-  characteristics.set(geometry, made)
-  return made
-}
+export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = oncePer((geometry) =>
+  geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
+)
 
 /** A rating further than this from the measured table is a contradiction. */
 const SAME_RATING = 0.1

@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { Unit } from '../spec/unit.js'
 import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'
@@ -40,16 +41,8 @@ const SIGNS_OF: Readonly<Record<FaultKind, Signs>> = {
   broken: { 'metal-in-pan': 'sometimes', bang: 'sometimes', 'noise-before': 'sometimes' },
 }
 
-const known = new WeakMap<Unit, readonly Suspect[]>()
-
 /** Everything that may be wrong with a unit, each with what it would do; found once a unit. */
-export function suspectsOf(unit: Unit): readonly Suspect[] {
-  const before = known.get(unit)
-  if (before) return before
-  const made = allSuspects(unit)
-  known.set(unit, made)
-  return made
-}
+export const suspectsOf: (unit: Unit) => readonly Suspect[] = oncePer(allSuspects)
 
 function allSuspects(unit: Unit): Suspect[] {
   const often = new Map((unit.usual ?? []).map((usual) => [`${usual.at}:${usual.kind}`, usual.often]))

@@ -100,6 +100,43 @@ describe('a proposal', () => {
   })
 })
 
+describe('splines that must mate', () => {
+  const path = { ...unit, stations: [{ id: 'a', name: 'shaft', kind: 'shaft' }, { id: 'b', name: 'hub', kind: 'hub' }] } as unknown as Unit // prettier-ignore
+  const common = { maker: 'm', unitIds: ['u'], hours: 0, stock: false, stated: [] }
+  const shaft = (i: number, teeth: number) =>
+    ({ ...common, id: `a${i}`, name: `a${i}`, kind: 'shaft', stationIds: ['a'], price: 10, geometry: { steelId: '300m', caseDepthM: 0, sections: [{ name: 'front', outerDiameterM: 0.03, boreDiameterM: 0, lengthM: 0.03, spline: { teeth, moduleM: 0.0008, root: 'fillet', mate: 'b' } }] } }) as Part // prettier-ignore
+  const hub = (i: number, { teeth, price }: { teeth: number; price: number }) =>
+    ({ ...common, id: `b${i}`, name: `b${i}`, kind: 'hub', stationIds: ['b'], price, geometry: { steelId: '300m', outerDiameterM: 0.05, lengthM: 0.03, splines: [{ name: 'bore', mate: 'a', teeth, moduleM: 0.0008, lengthM: 0.03 }] } }) as Part // prettier-ignore
+  const teeth = fc.integer({ min: 30, max: 32 })
+  const cut = (to: number): Operation => ({ id: `cut-${to}`, name: `cut ${to}`, unitIds: ['u'], stationIds: ['b'], kind: 'hub', price: 25, hours: 0, skill: 'bench', caution: '', becomes: { splines: [{ name: 'bore', teeth: to }] }, stated: [] }) // prettier-ignore
+
+  it('bring the cheapest hub that takes the shaft, or the one there cut to it; where there is neither they are named', () => {
+    fc.assert(
+      fc.property(
+        fc.array(teeth, { minLength: 2, maxLength: 2 }),
+        fc.array(fc.record({ teeth, price: fc.integer({ min: 1, max: 60 }) }), { minLength: 1, maxLength: 4 }),
+        fc.option(teeth),
+        (shafts, hubs, cutTo) => {
+          const operations = cutTo === null ? [] : [cut(cutTo)]
+          const catalogue = catalogueOf([...shafts.map((n, i) => shaft(i, n)), ...hubs.map((h, i) => hub(i, h))], operations)
+          const before: Fits = { fits: { a: 'a0', b: 'b0' }, works: {} }
+          fc.pre(misfits(path, fittedParts(before, catalogue), null).length === 0)
+          const context: ProposalContext = { unit: path, variantId: null, catalogue, arrived: before.fits, hourRate: 1, worth: () => 1 }
+          const { spec, left, companions, price } = propose(context, before, withPart(before, 'a', 'a1'))
+          const wanted = shafts[1] ?? 0
+          const ways = [...hubs.flatMap((h, i) => (i > 0 && h.teeth === wanted ? [h.price] : [])), ...(cutTo === wanted ? [25] : [])]
+          if (hubs[0]?.teeth === wanted) return expect([companions, left]).toEqual([[], []])
+          if (ways.length === 0) return expect([spec.fits['b'], left.map(({ code }) => code)]).toEqual(['b0', ['splines-differ']])
+          expect([left, companions.map(({ stationId }) => stationId)]).toEqual([[], ['b']])
+          // A part changed counts before its price: work on the one there disturbs less.
+          return expect(price - 10).toBe(cutTo === wanted ? 25 : Math.min(...ways))
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
+})
+
 describe('operations', () => {
   const operation = (id: string, more: Partial<Operation>): Operation => ({
     id,

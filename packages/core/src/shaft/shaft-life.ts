@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { shearYield, type Steel } from '../material/steels.js'
 import {
   notchSensitivity,
@@ -54,16 +55,8 @@ const SHARP_M = 0.1e-3
 /** Root radius of a spline tooth, in modules (ANSI B92.1, fillet and flat root, from memory). */
 const ROOT_RADIUS = { fillet: 0.4, flat: 0.2 } as const
 
-const known = new WeakMap<ShaftGeometry, readonly LifePlace[]>()
-
 /** Everywhere that a crack can begin, front to rear: lands and what is cut into them, spline roots, steps, press seats. Made once a geometry. */
-export function lifePlaces(shaft: ShaftGeometry): readonly LifePlace[] {
-  const before = known.get(shaft)
-  if (before) return before
-  const made = placesOf(shaft)
-  known.set(shaft, made)
-  return made
-}
+export const lifePlaces: (shaft: ShaftGeometry) => readonly LifePlace[] = oncePer(placesOf)
 
 function placesOf(shaft: ShaftGeometry): LifePlace[] {
   const { ultimatePa } = shaftSteel(shaft)

@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { crossHoles, sectionStarts, workingDiameter, type CrossHole, type Groove, type ShaftGeometry, type ShaftSection } from './shaft.js'
 import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
 
@@ -19,16 +20,8 @@ export interface Slice {
 /** Stretches shorter than this are the dust of adding lengths up. */
 const DUST_M = 1e-9
 
-const known = new WeakMap<ShaftGeometry, readonly Slice[]>()
-
 /** A shaft cut wherever something changes, front to rear. Made once a geometry; it must be free of faults. */
-export function slicesOf(shaft: ShaftGeometry): readonly Slice[] {
-  const before = known.get(shaft)
-  if (before) return before
-  const made = cut(shaft)
-  known.set(shaft, made)
-  return made
-}
+export const slicesOf: (shaft: ShaftGeometry) => readonly Slice[] = oncePer(cut)
 
 function cut(shaft: ShaftGeometry): Slice[] {
   const starts = sectionStarts(shaft)

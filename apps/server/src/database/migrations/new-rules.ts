@@ -1,0 +1,18 @@
+import type { HouseRules } from '@plucky/core'
+import type { QueryInterface } from 'sequelize'
+
+/** A step that gives house rules to jobs and revisions that do not have them yet, and takes them away again. */
+export function newRules(rules: Partial<HouseRules>): Record<'up' | 'down', (query: QueryInterface) => Promise<void>> {
+  const keys = Object.keys(rules).map((key) => `'${key}'`).join(', ') // prettier-ignore
+  const both = async (query: QueryInterface, changed: (job: string) => string): Promise<void> => {
+    const replacements = { rules: JSON.stringify(rules) }
+    await query.sequelize.query(`UPDATE jobs SET body = ${changed('body')}`, { replacements })
+    await query.sequelize.query(`UPDATE revisions SET body = body || jsonb_build_object('job', ${changed("(body->'job')")})`, {
+      replacements,
+    })
+  }
+  return {
+    up: (query) => both(query, (job) => `${job} || jsonb_build_object('rules', (:rules)::jsonb || (${job}->'rules'))`),
+    down: (query) => both(query, (job) => `${job} || jsonb_build_object('rules', (${job}->'rules') - ARRAY[${keys}])`),
+  }
+}

@@ -1,0 +1,90 @@
+import type { ShaftGeometry } from '@plucky/core'
+import type * as Trial from './trial.js'
+import { PLAIN_SHAFT, setBore, setSection } from './edit.js'
+
+/** The browser's own store, which outlives the page. */
+const kept = new Map<string, string>()
+Object.assign(globalThis, {
+  localStorage: {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  },
+})
+
+/** The bench as a page finds it that was just opened. */
+const opened = async (): Promise<typeof Trial> => {
+  jest.resetModules()
+  return import('./trial.js')
+}
+const thinner = (by: number) => (shaft: ShaftGeometry) =>
+  setSection(shaft, 0, { outerDiameterM: (shaft.sections[0]?.outerDiameterM ?? 0) - by })
+const size = ({ trialStore }: typeof Trial) => Math.round(1e6 * (trialStore.getState().trial?.shaft.sections[0]?.outerDiameterM ?? 0))
+
+beforeEach(() => kept.clear())
+
+describe('what lies on the bench', () => {
+  it('goes a step back and on again; a drag is one step, and one that moves nothing is none', async () => {
+    const bench = await opened()
+    bench.comeTo(1, 'input-shaft')
+    bench.begin(null)
+    bench.change(thinner(0.001))
+    bench.hold()
+    for (let i = 0; i < 10; i++) bench.follow(thinner(0.0001)(bench.trialStore.getState().trial?.shaft ?? PLAIN_SHAFT))
+    bench.letGo()
+    bench.hold()
+    bench.letGo()
+    expect([size(bench), bench.trialStore.getState().past.length]).toEqual([23400, 2])
+    bench.back()
+    expect(size(bench)).toBe(24400)
+    bench.back()
+    expect(size(bench)).toBe(25400)
+    bench.forth()
+    bench.forth()
+    bench.forth()
+    expect(size(bench)).toBe(23400)
+    bench.back()
+    bench.change(thinner(0.002))
+    expect([size(bench), bench.trialStore.getState().future]).toEqual([22400, []])
+  })
+
+  it('is refused as a whole where it cannot be, and stays as it was', async () => {
+    const bench = await opened()
+    bench.comeTo(1, 'input-shaft')
+    bench.begin(null)
+    const before = bench.trialStore.getState()
+    expect(bench.change((shaft) => setBore(shaft, 1))).toBe(false)
+    expect(bench.trialStore.getState()).toBe(before)
+  })
+
+  it('lies there again after the page was closed, each at its own station of its own job, until it is cleared', async () => {
+    const bench = await opened()
+    bench.comeTo(1, 'input-shaft')
+    bench.begin('a', PLAIN_SHAFT)
+    bench.change(thinner(0.001))
+    bench.comeTo(1, 'main-shaft')
+    expect(bench.trialStore.getState().trial).toBeUndefined()
+    bench.begin('b', PLAIN_SHAFT)
+    const again = await opened()
+    again.comeTo(1, 'input-shaft')
+    expect([again.trialStore.getState().trial?.basis, size(again)]).toEqual(['a', 24400])
+    again.comeTo(2, 'input-shaft')
+    expect(again.trialStore.getState().trial).toBeUndefined()
+    again.comeTo(1, 'main-shaft')
+    again.clear()
+    const last = await opened()
+    last.comeTo(1, 'main-shaft')
+    expect(last.trialStore.getState().trial).toBeUndefined()
+  })
+
+  it('that was kept and is no shaft any more is set aside', async () => {
+    kept.set('plucky-trial-1-input-shaft', JSON.stringify({ basis: null, shaft: setBore(PLAIN_SHAFT, 1) }))
+    kept.set('plucky-trial-1-main-shaft', '{half')
+    kept.set('plucky-trial-1-output-shaft', JSON.stringify({ basis: null, shaft: { sections: 'none' } }))
+    const bench = await opened()
+    for (const station of ['input-shaft', 'main-shaft', 'output-shaft']) {
+      bench.comeTo(1, station)
+      expect(bench.trialStore.getState().trial).toBeUndefined()
+    }
+  })
+})

@@ -1,0 +1,89 @@
+import {
+  readHardness,
+  steelById,
+  toSi,
+  type Hardness,
+  type ShaftGeometry,
+  type ShaftLife,
+  type SplinePair,
+  type Steel,
+  type Unit,
+} from '@plucky/core'
+import { hardnessSentence, lifeWords, mateWords, oilWords } from './words/shaft.js'
+import { splineSentence } from './words/spline-stop.js'
+import { placeName } from './words/verdict.js'
+
+const unit = { stations: [{ id: 'input-shaft', name: 'input shaft' }, { id: 'turbine-hub', name: 'turbine hub' }] } as unknown as Unit // prettier-ignore
+const life = (launches: number, mostSurvive: number, fewSurvive: number): ShaftLife => ({ place: 'land', feature: 'land', launches, mostSurvive, fewSurvive }) // prettier-ignore
+
+describe('a life in words', () => {
+  it.each([
+    [life(40, 3, 200), 'hundreds or fewer'],
+    [life(999, 300, 4000), 'hundreds or fewer'],
+    [life(2500, 900, 8000), '10² to 10⁴'],
+    [life(30_000, 11_000, 90_000), '10⁴ to 10⁵'],
+    [life(5e6, 2e5, Infinity), '10⁵ and more'],
+    [life(Infinity, 3e6, Infinity), '10⁶ and more'],
+    [life(Infinity, Infinity, Infinity), 'no crack expected'],
+    [null, '—'],
+  ])('%# is an order of magnitude with its scatter, never a promise', (of, words) => expect(lifeWords(of)).toBe(words))
+})
+
+describe('a hardness in words', () => {
+  const shaft = (steelId: string, hardness: Hardness, caseDepthM = 0): ShaftGeometry => ({ steelId, caseDepthM, sections: [], hardness })
+  const said = (steelId: string, value: number, on: Hardness['on'] = 'surface', caseDepthM = 0) => {
+    const hardness: Hardness = { scale: 'HRC', value, on }
+    return hardnessSentence(readHardness(hardness, steelById(steelId) as Steel, caseDepthM), shaft(steelId, hardness, caseDepthM))
+  }
+  it.each([
+    [said('4340-200', 47), /^47 HRC stands for 230 ksi \(215 to 247 by the tester’s spread\); SAE 4340, .* has 220 ksi at least: it can be what its box says\.$/],
+    [said('300m', 52), /near the limit\. Measure again/],
+    [said('300m', 40), /^40 HRC stands for 182 ksi .*: it is not what its box says\.$/],
+    [said('4140-130', 50), /much harder than this grade is usually drawn/],
+    [said('1045-ih', 55, 'surface', 0.002), /^55 HRC on a hard case says nothing of the core/],
+    [said('1020-hr', 12), /^12 HRC: the table of low-alloy steels does not reach there, so nothing is said\.$/],
+  ])('%#', (sentence, expected) => expect(sentence).toMatch(expected)) // prettier-ignore
+})
+
+describe('splines in words', () => {
+  const pair = (differences: SplinePair['differences']) =>
+    splineSentence(
+      {
+        stationId: 'input-shaft',
+        section: 'turbine spline',
+        spline: { teeth: 32, moduleM: toSi(1 / 32, 'in'), root: 'fillet' },
+        lengthM: toSi(1.35, 'in'),
+        otherId: 'turbine-hub',
+        hub: { name: 'bore', mate: 'input-shaft', teeth: 35, moduleM: 0.0008, fit: 'major', lengthM: toSi(1.5, 'in') },
+        differences,
+      } as unknown as SplinePair,
+      unit,
+    )
+  const begins = 'the input shaft’s turbine spline does not go into the bore of the turbine hub: '
+  it.each([
+    [['teeth'], '32 teeth against 35.'],
+    [['pitch'], 'module 0.7937 mm against 0.8000 mm.'],
+    [['fit'], 'centred on the flanks against on the outside of the teeth.'],
+    [['hub-longer'], '1.350 in of spline in 1.500 in of hub, which would ride on the run-out.'],
+    [['teeth', 'fit'], '32 teeth against 35 and centred on the flanks against on the outside of the teeth.'],
+  ] as const)('%j', (differences, words) => expect(pair(differences)).toBe(begins + words))
+
+  it('say of each mate whether it goes in, and what is not known', () => {
+    const mate = { section: 'turbine spline', mateId: 'turbine-hub' }
+    expect(mateWords({ ...mate, known: true, differences: [] }, unit)).toBe('turbine spline into the turbine hub: mates')
+    expect(mateWords({ ...mate, known: false, differences: [] }, unit)).toMatch(/is not entered$/)
+    expect(mateWords({ ...mate, known: true, differences: ['teeth', 'hub-shorter'] }, unit)).toMatch(/does not go in, other teeth and too little engaged$/) // prettier-ignore
+  })
+})
+
+it('oil is said in l/min, with its share where that is another', () => {
+  const oil = { boreM3PerS: 2e-3, holesM3PerS: 1e-3, bothM3PerS: 8e-4 }
+  expect([oilWords(oil, 'holesM3PerS'), oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil), oilWords({ ...oil }, 'holesM3PerS', oil), oilWords(null, 'boreM3PerS')]).toEqual(['60.0 l/min', '38.4 l/min, 64 %', '60.0 l/min', '—']) // prettier-ignore
+})
+
+it('a place is not said twice where it is called by what it is', () =>
+  expect([placeName('land|land'), placeName('waist|land'), placeName('bore|bursting')]).toEqual([
+    'land',
+    'waist, land',
+    'bore, wall bursts',
+  ]))
