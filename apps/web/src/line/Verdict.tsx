@@ -25,7 +25,14 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
     <Flex py="6px" gap="16px" align="flex-start" justify="space-between">
       <Box aria-live="polite" flex="1" minW="0">
         <Flex align="baseline" gap="14px" wrap="wrap">
-          <Heading as="h1" fontSize="29px" fontWeight={600} lineHeight="1.15" data-testid="sentence">
+          <Heading
+            as="h1"
+            fontSize="29px"
+            fontWeight={600}
+            lineHeight="1.15"
+            color={answered?.stops.length ? 'break' : 'ink'}
+            data-testid="sentence"
+          >
             {verdictSentence(answer, unit, content.brief)}
           </Heading>
           {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}

@@ -10,7 +10,14 @@ interface SentenceProps {
 
 /** The one sentence on top of a view of a job. */
 export const Sentence = ({ content, unit, answer }: SentenceProps) => (
-  <Heading as="h1" fontSize="26px" fontWeight={600} py="8px" data-testid="sentence">
+  <Heading
+    as="h1"
+    fontSize="26px"
+    fontWeight={600}
+    py="8px"
+    color={answer?.outcome === 'answered' && answer.stops.length > 0 ? 'break' : 'ink'}
+    data-testid="sentence"
+  >
     {answer ? verdictSentence(answer, unit, content.brief) : ''}
   </Heading>
 )

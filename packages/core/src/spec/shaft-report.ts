@@ -91,6 +91,7 @@ export interface ShaftReport {
   readonly twistRad: number
   readonly energyJ: number
   readonly life: ShaftLife | null
+  /** How a launch meets the path that the shaft is on; nothing where a launch does not load it. */
   readonly shock: LaunchShock | null
   /** What 100 rpm caught at once by the turbine on this path adds at this shaft. */
   readonly caughtNm: number | null
@@ -119,8 +120,9 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
   const stiffnessNmPerRad = shaftStiffness(shaft)
   const launch = answer.cases.find(({ kind }) => kind === 'launch')
   const range = launch && gearing.get(launch.rangeId)
-  const shock = (range && launchShock(input, range)) ?? null
   const share = launch && range ? loadTorque(station.load, launch, range) / launch.turbine.torqueNm : 0
+  const swings = share > 0 && station.load.at !== 'stator'
+  const shock = (swings && range && launchShock(input, range)) || null
   const read = shaft.hardness ? readHardness(shaft.hardness, shaftSteel(shaft), shaft.caseDepthM) : null
   const oilPressurePa = lockupOil(input.pressure).applyPa
   return {
@@ -136,7 +138,7 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
     energyJ: storedEnergy(most?.staticNm ?? 0, stiffnessNmPerRad),
     life: shaftLife(shaft, loads) ?? null,
     shock,
-    caughtNm: shock && station.load.at !== 'stator' ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
+    caughtNm: shock ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
     // Oil runs round the input shaft inside a support, not along its bore.
     oil: station.load.at === 'stator' ? null : oilWay(shaft, oilPressurePa),
     oilPressurePa,
