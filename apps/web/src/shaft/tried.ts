@@ -72,15 +72,8 @@ export function judgedFitted(content: JobContent, station: Station, caseId: stri
   return input && part && answer?.outcome === 'answered' ? judge(input, answer, station, caseId, part) : undefined
 }
 
-let known:
-  | {
-      readonly content: JobContent
-      readonly stationId: string
-      readonly caseId: string
-      readonly shaft: ShaftGeometry
-      readonly judged: Judged | undefined
-    }
-  | undefined
+/** The last one judged, by all that it hangs on. */
+let known: { readonly by: readonly unknown[]; readonly judged: Judged | undefined } | undefined
 
 /** A shaft that is on no shelf, judged as if it were fitted; the last one is remembered, as drawing and figures both ask for it. */
 export function judgedTrial(
@@ -90,10 +83,11 @@ export function judgedTrial(
   shaft: ShaftGeometry,
   like: ShaftPart | undefined,
 ): Judged | undefined {
-  if (known && known.shaft === shaft && known.content === content && known.stationId === station.id && known.caseId === caseId)
-    return known.judged
+  const { parts, operations } = shopStore.getState()
+  const by = [content, station, caseId, shaft, like, parts, operations]
+  if (known && by.every((each, i) => each === known?.by[i])) return known.judged
   const judged = judgedAnew(content, station, caseId, shaft, like)
-  known = { content, stationId: station.id, caseId, shaft, judged }
+  known = { by, judged }
   return judged
 }
 

@@ -47,6 +47,7 @@ export interface ShaftGeometry {
   readonly steelId: string
   /** Strength by its own certificate; it stands before that of the grade. */
   readonly certified?: CertifiedSteel
+  /** Of the hardened skin, under lands, roots and grooves alike. */
   readonly caseDepthM: number
   /** Machined if not said. */
   readonly surface?: Surface
