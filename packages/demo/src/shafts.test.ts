@@ -203,6 +203,7 @@ describe('every figure of a shaft', () => {
       yield: report.yieldNm,
       break: report.breakNm,
       handbook: report.workingNm,
+      wear: report.wearNm,
       life: report.life?.launches,
       twist: report.twistRad,
       period: report.shock?.periodS,

@@ -124,6 +124,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
     { name: 'begins to yield', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
     of('twists off', (r) => lbft(r.breakNm), 'break'),
     of('handbook works its splines at', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ times`), 'handbook'),
+    of('and against their wear', (r) => (r.wearNm === null ? '—' : `${lbft(r.wearNm)}, 10⁶ turns`), 'wear'),
     of('launches to a crack', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`, 'life'),
     of('twist at most', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
     ...(station.load.at === 'stator' ? [] : [

@@ -8,7 +8,7 @@ import { splineDifferences } from './mating.js'
 import { drillingLoss, oilWay, orificeFlow, poiseuilleFlow } from './oil-way.js'
 import { pressFaults, pressHoop, pressPressure, pressTorque } from './press.js'
 import { rampOvershoot, rampOvershootMost } from './shaft-spring.js'
-import { flankPressure, splineWorkingTorque, toothShear } from './spline-stress.js'
+import { flankPressure, splineLifeFactor, splineWearFactor, splineWearTorque, splineWorkingTorque, toothShear } from './spline-stress.js'
 import { weldYieldTorque } from './weld.js'
 
 describe('spline', () => {
@@ -45,6 +45,16 @@ describe('spline', () => {
     const yielding = (shearYield(toSi(200, 'ksi')) / toSi(45, 'ksi')) * splineWorkingTorque(spline, 0.03, 0, allowed)
     expect(splineWorkingTorque(spline, 0.03, 0, allowed) / yielding).toBeCloseTo(0.39, 2)
     expect(splineWorkingTorque(spline, 0.03, 0, allowed, 1e7)).toBeCloseTo(0.3 * splineWorkingTorque(spline, 0.03, 0, allowed), 6)
+  })
+
+  it('that floats in its hub wears: by the handbook’s factors, less the more it turns, and less than a fixed one', () => {
+    expect([1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9].map(splineWearFactor)).toEqual([4, 4, 2.8, 2, 1.4, 1, 1])
+    expect([1, 1e3, 1e4, 1e5, 1e6, 1e7, 1e9].map(splineLifeFactor)).toEqual([1.8, 1.8, 1, 0.5, 0.4, 0.3, 0.3])
+    const spline = { teeth: 32, moduleM: toSi(1 / 32, 'in'), root: 'fillet' } as const
+    const allowed = { shearPa: toSi(45, 'ksi'), bearingPa: toSi(3, 'ksi') }
+    // 3,000 psi on 32 teeth of 1/32 in at 1/2 in of radius over 1.35 in: 2,025 lb-in, twice that for a million turns.
+    expect(fromSi(splineWearTorque(spline, toSi(1.35, 'in'), allowed), 'lb-in')).toBeCloseTo(4050, 6)
+    expect(splineWearTorque(spline, 0.03, allowed)).toBeLessThan(splineWorkingTorque(spline, 0.03, 0, allowed))
   })
 
   it('must agree with its hub in teeth, pitch, fit and length', () => {

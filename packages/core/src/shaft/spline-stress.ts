@@ -22,28 +22,34 @@ export function toothShear(torqueNm: number, teeth: Teeth, lengthM: number, misa
 export const flankPressure = (torqueNm: number, { teeth, moduleM }: Teeth, heightM: number, lengthM: number, misalignment = 1): number =>
   (2 * torqueNm * misalignment) / (teeth * moduleM * teeth * lengthM * heightM)
 
-/** Cycles, one way, against the life factors of torque (K_f) and revolutions against those of wear (K_w) (Dudley, as above). */
-const LIFE: readonly (readonly [cycles: number, factor: number])[] = [
-  [1e3, 1.8],
-  [1e4, 1],
-  [1e5, 0.5],
-  [1e6, 0.4],
-  [1e7, 0.3],
-]
+type Factors = readonly (readonly [count: number, factor: number])[]
+
+/** Life factors of torque that comes and goes one way, by its cycles (K_f), and of wear, by revolutions (K_w) (Dudley, as above). */
+const LIFE: Factors = [[1e3, 1.8], [1e4, 1], [1e5, 0.5], [1e6, 0.4], [1e7, 0.3]] // prettier-ignore
+const WEAR: Factors = [[1e4, 4], [1e5, 2.8], [1e6, 2], [1e7, 1.4], [1e8, 1]] // prettier-ignore
+
+/** Straight on logarithms between the rows, the end rows beyond them. */
+function factorAt(rows: Factors, count: number): number {
+  const after = rows.findIndex(([at]) => at >= count)
+  const [low, high] = [rows[after - 1], rows[after]]
+  if (!high) return (rows[rows.length - 1] as Factors[number])[1]
+  if (!low) return high[1]
+  const share = Math.log(count / low[0]) / Math.log(high[0] / low[0])
+  return low[1] * (high[1] / low[1]) ** share
+}
 
 /**
- * Life factor of a spline that is loaded one way, by torque cycles: 1.8 at a thousand and under, 0.3 at ten million and over, straight on logarithms between.
+ * Life factor of a spline that is loaded one way, by torque cycles: 1.8 at a thousand and under, 0.3 at ten million and over.
  * @example splineLifeFactor(1e4) // → 1
  * @example splineLifeFactor(1e7) // → 0.3
  */
-export function splineLifeFactor(cycles: number): number {
-  const after = LIFE.findIndex(([at]) => at >= cycles)
-  const [low, high] = [LIFE[after - 1], LIFE[after]]
-  if (!high) return (LIFE[LIFE.length - 1] as readonly [number, number])[1]
-  if (!low) return high[1]
-  const share = Math.log(cycles / low[0]) / Math.log(high[0] / low[0])
-  return low[1] * (high[1] / low[1]) ** share
-}
+export const splineLifeFactor = (cycles: number): number => factorAt(LIFE, cycles)
+
+/**
+ * Wear factor of a spline that moves in its hub, by revolutions under load: 4 at ten thousand and under, 1 at a hundred million and over.
+ * @example splineWearFactor(1e6) // → 2
+ */
+export const splineWearFactor = (revolutions: number): number => factorAt(WEAR, revolutions)
 
 /** What the handbook lets a spline be worked at, by its hardness: shear and pressure on straight flanks. */
 export interface Allowable {
@@ -86,6 +92,13 @@ export function splineWorkingTorque(spline: Spline, lengthM: number, boreM: numb
   const byFlanks = (9 * allowed.bearingPa * life) / flankPressure(1, spline, TOOTH_HEIGHT[spline.root] * spline.moduleM, lengthM)
   return Math.min(byRoot, byTeeth, byFlanks)
 }
+
+/** Turns under load for which a limit against wear is given if nothing else is said. */
+export const WEARING_TURNS = 1e6
+
+/** Torque at which the handbook lets a spline that floats in its hub be worked for so many turns under load, by wear of its flanks: p·D·N·L·h·K_w/2 (Dudley, as above). */
+export const splineWearTorque = (spline: Spline, lengthM: number, allowed: Allowable, revolutions = WEARING_TURNS): number =>
+  (allowed.bearingPa * splineWearFactor(revolutions)) / flankPressure(1, spline, TOOTH_HEIGHT[spline.root] * spline.moduleM, lengthM)
 
 /** The pressure angle of the splines here. */
 const PRESSURE_ANGLE = Math.PI / 6

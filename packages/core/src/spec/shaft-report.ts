@@ -3,12 +3,13 @@ import { solveTrain } from '../gearing/solve.js'
 import { asFound, readHardness, type HardnessRead } from '../material/hardness.js'
 import { splineDifferences, type SplineDifference } from '../shaft/mating.js'
 import { oilWay, type OilWay } from '../shaft/oil-way.js'
-import type { ShaftGeometry } from '../shaft/shaft.js'
+import type { ShaftGeometry, ShaftSection } from '../shaft/shaft.js'
+import type { Spline } from '../shaft/spline.js'
 import { shaftLife, type LifeLoad, type ShaftLife } from '../shaft/shaft-life.js'
 import { breakTorque, shaftLimits, shaftSteel, sliceYield, weakestPlace, type ShaftLimit } from '../shaft/shaft-limits.js'
 import { shaftStiffness, spinShock, storedEnergy } from '../shaft/shaft-spring.js'
 import { slicesOf } from '../shaft/slices.js'
-import { allowedStress, splineWorkingTorque } from '../shaft/spline-stress.js'
+import { allowedStress, splineWearTorque, splineWorkingTorque, type Allowable } from '../shaft/spline-stress.js'
 import { toSi } from '../quantity/units.js'
 import type { Answer, SpecInput } from './answer.js'
 import { lockupOil, type DutyCase, type DutyKind } from './duty.js'
@@ -84,6 +85,8 @@ export interface ShaftReport {
   readonly breakNm: number
   /** What the handbook lets its splines be worked at for ten thousand cycles; nothing without a spline. */
   readonly workingNm: number | null
+  /** The same for a spline that floats in its hub, by wear over a million turns under load. */
+  readonly wearNm: number | null
   readonly stiffnessNmPerRad: number
   readonly loads: readonly ShaftLoad[]
   /** At the greatest static torque. */
@@ -130,7 +133,8 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
     weakest,
     yieldNm: weakest.torqueNm,
     breakNm: breakTorque(shaft),
-    workingNm: workingLimit(shaft),
+    workingNm: handbookLimit(shaft, (s, allowed) => splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed)),
+    wearNm: handbookLimit(shaft, (s, allowed) => splineWearTorque(s.spline, s.lengthM, allowed)),
     stiffnessNmPerRad,
     loads,
     most,
@@ -149,12 +153,13 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
 }
 
 /** The least of its splines by the handbook. */
-function workingLimit(shaft: ShaftGeometry): number | null {
+function handbookLimit(
+  shaft: ShaftGeometry,
+  of: (section: ShaftSection & { readonly spline: Spline }, allowed: Allowable) => number,
+): number | null {
   const steel = shaftSteel(shaft)
   const allowed = allowedStress(steel.ultimatePa, shaft.caseDepthM > 0 && steel.caseYieldPa !== undefined)
-  const each = shaft.sections.flatMap((s) =>
-    s.spline && !s.idle ? splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed) : [],
-  )
+  const each = shaft.sections.flatMap(({ spline, ...s }) => (spline && !s.idle ? of({ ...s, spline }, allowed) : []))
   return each.length > 0 ? Math.min(...each) : null
 }
 

@@ -1,9 +1,19 @@
-import { crossHoles, workingDiameter, type ShaftGeometry } from '../shaft/shaft.js'
+import { crossHoles, workingDiameter, type ShaftGeometry, type ShaftSection } from '../shaft/shaft.js'
+import { TOOTH_HEIGHT, type Spline } from '../shaft/spline.js'
 import { RUPTURE, shaftSteel } from '../shaft/shaft-limits.js'
 import { polarMoment, STEEL_SHEAR_MODULUS_PA } from '../shaft/torsion.js'
 import { slicesOf } from '../shaft/slices.js'
 import { orificeFlow } from '../shaft/oil-way.js'
-import { allowedStress, splineLifeFactor, splineWorkingTorque, WORKING_CYCLES } from '../shaft/spline-stress.js'
+import {
+  allowedStress,
+  splineLifeFactor,
+  splineWearFactor,
+  splineWearTorque,
+  splineWorkingTorque,
+  WEARING_TURNS,
+  WORKING_CYCLES,
+  type Allowable,
+} from '../shaft/spline-stress.js'
 import { spinShock } from '../shaft/shaft-spring.js'
 import { toSi } from '../quantity/units.js'
 import type { ShaftReport } from '../spec/shaft-report.js'
@@ -13,7 +23,7 @@ import { workPlace, workPress, workSliceModulus, workWeld } from './shaft.js'
 import { from, given, worked, type Given, type Working } from './working.js'
 
 /** Figures of a shaft in its job that open their working. */
-export const SHAFT_FIGURES = ['yield', 'break', 'handbook', 'life', 'twist', 'period', 'overshoot', 'caught', 'holes'] as const
+export const SHAFT_FIGURES = ['yield', 'break', 'handbook', 'wear', 'life', 'twist', 'period', 'overshoot', 'caught', 'holes'] as const
 export type ShaftFigure = (typeof SHAFT_FIGURES)[number]
 
 /** How a figure of a shaft came about, down to its drawing; nothing where it has none. */
@@ -26,6 +36,8 @@ export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figur
       return workBreak(shaft)
     case 'handbook':
       return workHandbook(shaft)
+    case 'wear':
+      return workWear(shaft)
     case 'life':
       return workLife(shaft, report.loads)
     case 'twist':
@@ -63,26 +75,53 @@ function workBreak(shaft: ShaftGeometry): Working | undefined {
 
 const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, from memory'
 
-/** The spline that the handbook trusts least, for ten thousand torque cycles. */
-function workHandbook(shaft: ShaftGeometry): Working | undefined {
+type Splined = ShaftSection & { readonly spline: Spline }
+
+/** The section whose spline a measure trusts least, and what its steel is allowed. */
+function leastSpline(shaft: ShaftGeometry, of: (s: Splined, allowed: Allowable) => number): { s: Splined; allowed: Allowable } | undefined {
   const steel = shaftSteel(shaft)
   const allowed = allowedStress(steel.ultimatePa, shaft.caseDepthM > 0 && steel.caseYieldPa !== undefined)
-  const [first] = shaft.sections
-    .flatMap((s) => (s.spline && !s.idle ? [{ s, spline: s.spline, held: splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed) }] : []))
-    .sort((a, b) => a.held - b.held)
-  if (!first) return undefined
+  const splined = shaft.sections.flatMap(({ spline, ...s }): Splined[] => (spline && !s.idle ? [{ ...s, spline }] : []))
+  const [s] = splined.toSorted((a, b) => of(a, allowed) - of(b, allowed))
+  return s && { s, allowed }
+}
+
+/** The spline that the handbook trusts least, for ten thousand torque cycles. */
+function workHandbook(shaft: ShaftGeometry): Working | undefined {
+  const least = leastSpline(shaft, (s, allowed) => splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed))
+  if (!least) return undefined
+  const { s, allowed } = least
   return worked(
-    { name: `torque that the handbook works “${first.s.name}” at`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
+    { name: `torque that the handbook works “${s.name}” at`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
     {
       τ: given('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
       p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
       Kf: given(`life factor for ${WORKING_CYCLES} torque cycles`, splineLifeFactor(WORKING_CYCLES), null, 'constant'),
-      N: given('teeth', first.spline.teeth, null, 'part'),
-      m: given('module', first.spline.moduleM, 'mm', 'part'),
-      L: given('length', first.s.lengthM, 'in', 'part'),
-      d: given('bore', first.s.boreDiameterM, 'in', 'part'),
+      N: given('teeth', s.spline.teeth, null, 'part'),
+      m: given('module', s.spline.moduleM, 'mm', 'part'),
+      L: given('length', s.lengthM, 'in', 'part'),
+      d: given('bore', s.boreDiameterM, 'in', 'part'),
     },
-    (v) => splineWorkingTorque({ ...first.spline, teeth: v.N, moduleM: v.m }, v.L, v.d, { shearPa: v.τ, bearingPa: v.p }),
+    (v) => splineWorkingTorque({ ...s.spline, teeth: v.N, moduleM: v.m }, v.L, v.d, { shearPa: v.τ, bearingPa: v.p }),
+  )
+} // prettier-ignore
+
+/** The spline that wears first, over a million turns under load. */
+function workWear(shaft: ShaftGeometry): Working | undefined {
+  const least = leastSpline(shaft, (s, allowed) => splineWearTorque(s.spline, s.lengthM, allowed))
+  if (!least) return undefined
+  const { s, allowed } = least
+  return worked(
+    { name: `torque that the handbook works “${s.name}” at, floating in its hub`, unit: 'lb-ft', formula: 'p · D · N · L · h · Kw / 2, D = N · m, h the height of a tooth', source: DUDLEY },
+    {
+      p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
+      Kw: given(`wear factor for ${WEARING_TURNS} turns under load`, splineWearFactor(WEARING_TURNS), null, 'constant'),
+      N: given('teeth', s.spline.teeth, null, 'part'),
+      m: given('module', s.spline.moduleM, 'mm', 'part'),
+      h: given('height of a tooth', TOOTH_HEIGHT[s.spline.root] * s.spline.moduleM, 'mm', 'part'),
+      L: given('length', s.lengthM, 'in', 'part'),
+    },
+    (v) => (v.p * v.N * v.m * v.N * v.L * v.h * v.Kw) / 2,
   )
 } // prettier-ignore
 
