@@ -14,7 +14,7 @@ import { Worded } from '../ui/buttons.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
-import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, type Piece } from './edit.js'
+import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, withoutField, type Piece } from './edit.js'
 import { change, trialStore } from './trial.js'
 import { trialPart } from './tried.js'
 
@@ -88,42 +88,53 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
   const section = shaft.sections[index]
   if (!section) return null
   const set = (change: Partial<ShaftSection>): Edit => (s) => setSection(s, index, change) // prettier-ignore
-  const gone = (key: keyof ShaftSection): Edit => set({ [key]: undefined } as Partial<ShaftSection>)
-  const take = (piece: Piece, of: Edit) => {
-    if (change(of)) trialStore.setState({ piece })
+  // What is made is taken hold of; by the drawing as it is then, which may be ahead of these fields.
+  const take = (of: Edit, kind: Piece['kind'], at: (made: ShaftGeometry) => number) => {
+    if (!change(of)) return
+    const made = trialStore.getState().trial?.shaft
+    if (made) trialStore.setState({ piece: { kind, index: at(made) } })
   }
+  const last = (list: readonly unknown[] | undefined) => (list ?? []).length - 1
+  const splined: Edit = (s) => (s.sections[index]?.spline ? withoutField(s, index, 'spline') : setSection(s, index, splineFor(s.sections[index])))
+  const idle: Edit = (s) => (s.sections[index]?.idle ? withoutField(s, index, 'idle') : setSection(s, index, { idle: true }))
   return (
     <>
       <Size label="length" value={section.lengthM} to={(lengthM) => set({ lengthM })} testId="size-length" />
       <Size label="diameter" value={section.outerDiameterM} to={(outerDiameterM) => set({ outerDiameterM })} testId="size-diameter" />
       <Size label="bore" value={section.boreDiameterM} to={(boreDiameterM) => set({ boreDiameterM })} testId="size-bore" />
-      <Size label="rear fillet" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={gone('filletRadiusM')} />
-      {section.spline && <SplineFields unit={unit} section={section} set={set} />}
+      <Size label="rear fillet" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={(s) => withoutField(s, index, 'filletRadiusM')} />
+      {section.spline && <SplineFields unit={unit} spline={section.spline} index={index} />}
       <Flex gap="2px" wrap="wrap" align="center">
-        <Worded onClick={() => take({ kind: 'section', index: index + 1 }, (s) => addSection(s, index))} data-testid="add-section">a section behind</Worded>
-        <Worded onClick={() => take({ kind: 'hole', index: (shaft.holes ?? []).length }, (s) => addHole(s, index))} data-testid="add-hole">a hole here</Worded>
-        <Worded onClick={() => take({ kind: 'groove', index: (shaft.grooves ?? []).length }, (s) => addGroove(s, index))} data-testid="add-groove">a groove here</Worded>
-        <Worded onClick={() => change(section.spline ? gone('spline') : (s) => setSection(s, index, splined(section)))} data-testid="toggle-spline">{section.spline ? 'no spline' : 'a spline here'}</Worded>
-        <Worded onClick={() => change(section.idle ? gone('idle') : set({ idle: true }))}>{section.idle ? 'carries torque' : 'carries none'}</Worded>
-        {shaft.sections.length > 1 && <Worded onClick={() => take({ kind: 'section', index: Math.max(0, index - 1) }, (s) => remove(s, { kind: 'section', index }))} data-testid="remove-piece">take it away</Worded>}
+        <Worded onClick={() => take((s) => addSection(s, index), 'section', () => index + 1)} data-testid="add-section">a section behind</Worded>
+        <Worded onClick={() => take((s) => addHole(s, index), 'hole', (made) => last(made.holes))} data-testid="add-hole">a hole here</Worded>
+        <Worded onClick={() => take((s) => addGroove(s, index), 'groove', (made) => last(made.grooves))} data-testid="add-groove">a groove here</Worded>
+        <Worded onClick={() => change(splined)} data-testid="toggle-spline">{section.spline ? 'no spline' : 'a spline here'}</Worded>
+        <Worded onClick={() => change(idle)}>{section.idle ? 'carries torque' : 'carries none'}</Worded>
+        {shaft.sections.length > 1 && <Worded onClick={() => take((s) => remove(s, { kind: 'section', index }), 'section', () => Math.max(0, index - 1))} data-testid="remove-piece">take it away</Worded>}
       </Flex>
     </>
   )
 } // prettier-ignore
 
 /** A usual spline on a section: 32 to the inch, as many teeth as its diameter holds. */
-function splined({ outerDiameterM }: ShaftSection): Partial<ShaftSection> {
+function splineFor(section: ShaftSection | undefined): Partial<ShaftSection> {
   const moduleM = 0.0254 / 32
-  const teeth = Math.max(6, Math.floor(outerDiameterM / moduleM))
+  const teeth = Math.max(6, Math.floor((section?.outerDiameterM ?? 0) / moduleM))
   return { spline: { teeth, moduleM, root: 'fillet' } }
 }
 
-function SplineFields({ unit, section, set }: { unit: Unit; section: ShaftSection; set: (change: Partial<ShaftSection>) => Edit }) {
-  const spline = section.spline as Spline
-  const of = (more: Partial<Spline>): Edit => {
-    const { mate, ...next } = { ...spline, ...more }
-    return set({ spline: mate ? { ...next, mate } : next })
+/** A change of a section's spline as it is then, which may be ahead of the fields. */
+const ofSpline =
+  (index: number, more: Partial<Spline>): Edit =>
+  (s) => {
+    const now = s.sections[index]?.spline
+    if (!now) return s
+    const { mate, ...next } = { ...now, ...more }
+    return setSection(s, index, { spline: mate ? { ...next, mate } : next })
   }
+
+function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; index: number }) {
+  const of = (more: Partial<Spline>) => ofSpline(index, more)
   const mates: (readonly [string, string])[] = [['', 'not said'], ...unit.stations.filter(({ kind }) => ['hub', 'pack', 'gear-set', 'converter', 'shell'].includes(kind)).map(({ id }) => [id, stationName(unit, id)] as const)] // prettier-ignore
   return (
     <>

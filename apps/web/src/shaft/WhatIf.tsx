@@ -1,4 +1,4 @@
-import { Flex } from '@chakra-ui/react'
+import { Field, Flex, Input } from '@chakra-ui/react'
 import { HARDNESS_ON_WORDS, HOLE_EDGE_WORDS, RUN_OUT_WORDS, SPLINE_MADE_WORDS, SPLINE_ROOT_WORDS, SURFACE_WORDS } from '@plucky/contract'
 import {
   STEELS,
@@ -10,7 +10,7 @@ import {
   type Spline,
   type Surface,
 } from '@plucky/core'
-import { memo } from 'react'
+import { memo, useState } from 'react'
 import { Worded } from '../ui/buttons.js'
 import { Pick } from '../ui/Pick.js'
 import { setBore, setHoles, setSection, setSplines } from './edit.js'
@@ -99,15 +99,20 @@ const without = (shaft: ShaftGeometry, key: 'hardness' | 'certified'): ShaftGeom
   return copy
 }
 
+/** A change of the hardness as it is then, which may be ahead of the fields. */
+const ofHardness =
+  (more: Partial<Hardness>): Edit =>
+  (s) => ({ ...s, hardness: { scale: 'HRC', on: 'surface', value: 0, ...s.hardness, ...more } })
+
 /** A hardness read on the part: can it be what its box says? */
 function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
   const { scale = 'HRC', on = 'surface' } = hardness ?? {}
-  const read = (value: number): Edit => (s) => ({ ...s, hardness: { scale, on, value } }) // prettier-ignore
+  const read = (value: number) => ofHardness({ value })
   return (
     <>
       <Size label="hardness read" unit={null} digits={1} value={hardness?.value} to={read} without={(s) => without(s, 'hardness')} testId="what-hardness" />
-      <Pick label="scale" width="80px" value={scale} options={[['HRC', 'HRC'], ['HB', 'HB']]} onPick={(to) => hardness && change((s) => ({ ...s, hardness: { ...hardness, scale: to as Hardness['scale'] } }))} />
-      <Pick label="read on" width="140px" value={on} options={Object.entries(HARDNESS_ON_WORDS)} onPick={(to) => hardness && change((s) => ({ ...s, hardness: { ...hardness, on: to as Hardness['on'] } }))} testId="what-hardness-on" />
+      <Pick label="scale" width="80px" value={scale} options={[['HRC', 'HRC'], ['HB', 'HB']]} onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))} />
+      <Pick label="read on" width="140px" value={on} options={Object.entries(HARDNESS_ON_WORDS)} onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))} testId="what-hardness-on" />
     </>
   )
 } // prettier-ignore
@@ -116,13 +121,27 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
     return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} data-testid="own-certificate">its steel has a certificate of its own</Worded>
-  const set = (more: Partial<CertifiedSteel>): Edit => (s) => ({ ...s, certified: { ...certified, ...more } })
+  const set = (more: Partial<CertifiedSteel>): Edit => (s) => (s.certified ? { ...s, certified: { ...s.certified, ...more } } : s)
   return (
     <>
+      <CertificateName key={certified.certificate} name={certified.certificate} onName={(certificate) => tryChange(set({ certificate }))} />
       <Size label="yield by certificate" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
       <Size label="tensile by certificate" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
       <Worded onClick={() => change((s) => without(s, 'certified'))}>take its grade again</Worded>
     </>
+  )
+} // prettier-ignore
+
+/** What the certificate is called: its heat, its number. */
+function CertificateName({ name, onName }: { name: string; onName: (name: string) => void }) {
+  const [typed, setTyped] = useState(name)
+  return (
+    <Field.Root width="130px" gap="2px">
+      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+        certificate
+      </Field.Label>
+      <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={() => typed.trim() && onName(typed.trim())} data-testid="what-certificate" />
+    </Field.Root>
   )
 } // prettier-ignore
 

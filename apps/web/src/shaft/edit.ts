@@ -48,14 +48,22 @@ function freeName(stem: string, taken: ReadonlySet<string>): string {
 
 const replaced = <T>(list: readonly T[], index: number, change: Partial<T>): T[] => list.map((each, i) => (i === index ? { ...each, ...change } : each)) // prettier-ignore
 
-/** Fields of a section as they are typed; a field given as undefined is taken away. */
+/** Fields of a section as they are typed. */
 export function setSection(shaft: ShaftGeometry, index: number, change: Partial<ShaftSection>): ShaftGeometry {
   const { lengthM, ...rest } = change
-  const changed = { ...shaft, sections: replaced(shaft.sections, index, rest).map(defined) }
+  const changed = { ...shaft, sections: replaced(shaft.sections, index, rest) }
   return lengthM === undefined ? changed : setLength(changed, index, lengthM)
 }
 
-const defined = <T extends object>(value: T): T => Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T
+/** A section without something that it may do without. */
+export function withoutField(shaft: ShaftGeometry, index: number, key: 'spline' | 'filletRadiusM' | 'idle'): ShaftGeometry {
+  const sections = shaft.sections.map((section, i) => {
+    const copy = { ...section }
+    if (i === index) Reflect.deleteProperty(copy, key)
+    return copy
+  })
+  return { ...shaft, sections }
+}
 
 /** Other sections, with holes and grooves carried along; those that have no place any more go. */
 function carried(
@@ -81,7 +89,7 @@ export function setLength(shaft: ShaftGeometry, index: number, lengthM: number):
 
 export const setHole = (shaft: ShaftGeometry, index: number, change: Partial<CrossHole>): ShaftGeometry => ({
   ...shaft,
-  holes: replaced(shaft.holes ?? [], index, change).map(defined),
+  holes: replaced(shaft.holes ?? [], index, change),
 })
 
 export const setGroove = (shaft: ShaftGeometry, index: number, change: Partial<Groove>): ShaftGeometry => ({
