@@ -203,7 +203,7 @@ export function placeName(place: string): string {
   const [section = '', feature] = place.split('|')
   if (!feature) return PLACES[place] ?? place
   const words = FEATURES[feature] ?? feature
-  return section === words ? words : `${section}, ${words}`
+  return words.startsWith(section) ? words : `${section}, ${words}`
 }
 
 export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
