@@ -8,7 +8,7 @@ import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
 import { fail, run, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
-/** Speed claims live here, not in timed tests: the core alone, then a key press to the painted sentence in a real browser. */
+/** Speed claims live here, not in timed tests: the core alone, then in a real browser: a key press to the painted sentence, a long file, a mark dragged on the shaft bench. */
 async function main() {
   await ensureBuilt()
   const chromium = await ensureChromium()
@@ -23,7 +23,7 @@ async function main() {
     server = await startServer({ port, databaseUrl: postgres.urlOf('postgres') })
     const env = { ...process.env, PLUCKY_URL: `http://127.0.0.1:${port}`, PLUCKY_CHROMIUM: chromium }
     const said = await run('npx', ['playwright', 'test', '-c', 'e2e/bench.config.ts'], { env })
-    say(said.split('\n').filter((line) => /key press|dyno file/.test(line)).join('\n')) // prettier-ignore
+    say(said.split('\n').filter((line) => /^(key press|dyno file|shaft bench)/.test(line)).join('\n')) // prettier-ignore
   } finally {
     await server?.stop()
     await postgres.stop()

@@ -42,6 +42,7 @@ export function benchCore() {
   }
   return [
     timed('whole verdict, every case, power held of every station', verdict),
+    timed('the same, and with this very converter', (i) => verdict(i).heldSameConverter),
     timed('gear train, all ranges of Alder 3 with every name', () => solveTrain(unit.train)),
     ...benchTrain(units),
     ...benchMatch(jobs, units, byId),
