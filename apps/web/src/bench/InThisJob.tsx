@@ -30,6 +30,7 @@ import {
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Brings } from './Brings.js'
 import { compared } from './compared.js'
 import { LockupBeside } from './LockupBeside.js'
@@ -39,15 +40,7 @@ const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
 const TABLE = {
   borderCollapse: 'collapse',
   width: '100%',
-  '& td, & th': {
-    padding: '1px 4px',
-    lineHeight: '1.22',
-    borderBottom: '1px solid',
-    borderColor: 'ruleSoft',
-    textAlign: 'left',
-    verticalAlign: 'baseline',
-    fontWeight: 400,
-  },
+  '& td, & th': { ...PLAIN_TABLE['& td, & th'], padding: '1px 4px', lineHeight: '1.22' },
   '& th, & td:first-of-type': { color: 'inkSoft' },
   '& .figure': { fontFamily: 'figures', fontSize: '14.5px' },
   '& .changed': { color: 'torque', fontWeight: 700 },

@@ -52,7 +52,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial
   }
   return (
     <Box>
-      <Flex gap="8px" align="end" wrap="wrap">
+      <Flex gap="8px" align="start" wrap="wrap">
         <Field.Root width="100%" gap="2px">
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
             what it is called

@@ -64,7 +64,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
   const list = { section: shaft.sections, hole: shaft.holes ?? [], groove: shaft.grooves ?? [] }[piece.kind]
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (
-    <Flex mt="8px" gap="8px" wrap="wrap" align="end" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
+    <Flex mt="8px" gap="8px" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
       <Pick label="taken hold of" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => trialStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
       {here.kind === 'section' && <SectionFields unit={unit} shaft={shaft} index={here.index} />}
       {here.kind === 'hole' && <HoleFields shaft={shaft} index={here.index} />}
@@ -104,7 +104,7 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
       <Size label="bore" value={section.boreDiameterM} to={(boreDiameterM) => set({ boreDiameterM })} testId="size-bore" />
       <Size label="rear fillet" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={(s) => withoutField(s, index, 'filletRadiusM')} />
       {section.spline && <SplineFields unit={unit} spline={section.spline} index={index} />}
-      <Flex gap="2px" wrap="wrap" align="center">
+      <Flex gap="2px" wrap="wrap" align="center" width="100%">
         <Worded onClick={() => take((s) => addSection(s, index), 'section', () => index + 1)} data-testid="add-section">a section behind</Worded>
         <Worded onClick={() => take((s) => addHole(s, index), 'hole', (made) => last(made.holes))} data-testid="add-hole">a hole here</Worded>
         <Worded onClick={() => take((s) => addGroove(s, index), 'groove', (made) => last(made.grooves))} data-testid="add-groove">a groove here</Worded>
@@ -158,7 +158,7 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
       <Size label="diameter" value={hole.diameterM} to={(diameterM) => (s) => setHole(s, index, { diameterM })} testId="size-hole" />
       <Size label="drillings" unit={null} digits={0} value={hole.drillings ?? 1} to={(drillings) => (s) => setHole(s, index, { drillings })} />
       <Pick label="edge" width="120px" value={hole.edge ?? 'sharp'} options={Object.entries(HOLE_EDGE_WORDS)} onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))} />
-      <Worded onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">take it away</Worded>
+      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">take it away</Worded>
     </>
   )
 } // prettier-ignore
@@ -172,7 +172,7 @@ function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number })
       <Size label="width" value={groove.widthM} to={(widthM) => (s) => setGroove(s, index, { widthM })} />
       <Size label="bottom" value={groove.bottomDiameterM} to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })} />
       <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />
-      <Worded onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">take it away</Worded>
+      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">take it away</Worded>
     </>
   )
 } // prettier-ignore

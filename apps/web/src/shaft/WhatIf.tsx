@@ -36,7 +36,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
   const bore = alike(shaft.sections, (s) => s.boreDiameterM)
   return (
     <>
-      <Flex gap="8px" wrap="wrap" align="end">
+      <Flex gap="8px" wrap="wrap" align="start">
         <Pick label="steel" width="310px" value={shaft.steelId} options={steels} onPick={(steelId) => void tryChange((s) => ({ ...s, steelId }))} testId="what-steel" />
         <Size label="case, deep" value={shaft.caseDepthM} to={(caseDepthM) => (s) => ({ ...s, caseDepthM })} testId="what-case" />
         <Pick label="surface" width="150px" value={shaft.surface ?? 'machined'} options={Object.entries(SURFACE_WORDS)} onPick={(surface) => change((s) => ({ ...s, surface: surface as Surface }))} testId="what-surface" />
@@ -44,7 +44,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
         {splines.length > 0 && <Splines splines={splines} />}
         {holes.length > 0 && <Holes holes={holes} />}
       </Flex>
-      <Flex gap="8px" wrap="wrap" align="end" mt="6px">
+      <Flex gap="8px" wrap="wrap" align="start" mt="6px">
         <HardnessInHand hardness={shaft.hardness} />
         <OwnCertificate certified={shaft.certified} />
       </Flex>
@@ -59,7 +59,7 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
       <Pick label="splines by" width="96px" value={made ?? ''} options={pickable(made, SPLINE_MADE_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))} testId="what-made" />
       <Pick label="roots" width="96px" value={root ?? ''} options={pickable(root, SPLINE_ROOT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))} />
       <Pick label="teeth end" width="104px" value={runOut ?? ''} options={pickable(runOut, RUN_OUT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))} />
-      <Flex gap="0" direction="column">
+      <Flex gap="0" direction="column" mt="10px">
         <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">a tooth more</Worded>
         <Worded onClick={() => change((s) => moreTeeth(s, -1))}>a tooth fewer</Worded>
       </Flex>
@@ -85,7 +85,7 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
   return (
     <>
       <Pick label="hole edges" width="112px" value={edge ?? ''} options={pickable(edge, HOLE_EDGE_WORDS)} onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))} testId="what-edge" />
-      <Flex gap="0" direction="column">
+      <Flex gap="0" direction="column" mt="10px">
         <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">holes a fifth smaller</Worded>
         <Worded onClick={() => change(scaled(1.25))}>holes a quarter larger</Worded>
       </Flex>
@@ -120,14 +120,14 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
 /** A steel of the shop's own, by the certificate that came with it. */
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
-    return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} data-testid="own-certificate">its steel has a certificate of its own</Worded>
+    return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">its steel has a certificate of its own</Worded>
   const set = (more: Partial<CertifiedSteel>): Edit => (s) => (s.certified ? { ...s, certified: { ...s.certified, ...more } } : s)
   return (
     <>
       <CertificateName key={certified.certificate} name={certified.certificate} onName={(certificate) => tryChange(set({ certificate }))} />
-      <Size label="yield by certificate" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
-      <Size label="tensile by certificate" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
-      <Worded onClick={() => change((s) => without(s, 'certified'))}>take its grade again</Worded>
+      <Size label="yields at" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
+      <Size label="tensile" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
+      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>take its grade again</Worded>
     </>
   )
 } // prettier-ignore

@@ -42,7 +42,7 @@ export interface Judged {
 export const shaftStations = (unit: Unit): Station[] => unit.stations.filter(({ kind }) => kind === 'shaft')
 
 /** Torque with shock that a station sees in a case. */
-export function demandAt(input: SpecInput, station: Station, duty: DutyCase): number {
+function demandAt(input: SpecInput, station: Station, duty: DutyCase): number {
   const range = (input.gearing ?? shopStore.getState().gearing.get(input.unit.id))?.get(duty.rangeId)
   return range ? loadTorque(station.load, duty, range) * duty.factors.hard : 0
 }
@@ -75,29 +75,26 @@ export function judgedFitted(content: JobContent, station: Station, caseId: stri
 /** The last one judged, by all that it hangs on. */
 let known: { readonly by: readonly unknown[]; readonly judged: Judged | undefined } | undefined
 
+/** A shaft laid at a station of a job, and the part of the shelf that it began from. */
+interface Laid {
+  readonly content: JobContent
+  readonly station: Station
+  readonly caseId: string
+  readonly shaft: ShaftGeometry
+  readonly like: ShaftPart | undefined
+}
+
 /** A shaft that is on no shelf, judged as if it were fitted; the last one is remembered, as drawing and figures both ask for it. */
-export function judgedTrial(
-  content: JobContent,
-  station: Station,
-  caseId: string,
-  shaft: ShaftGeometry,
-  like: ShaftPart | undefined,
-): Judged | undefined {
+export function judgedTrial(laid: Laid): Judged | undefined {
   const { parts, operations } = shopStore.getState()
-  const by = [content, station, caseId, shaft, like, parts, operations]
+  const by = [...Object.values(laid), parts, operations]
   if (known && by.every((each, i) => each === known?.by[i])) return known.judged
-  const judged = judgedAnew(content, station, caseId, shaft, like)
+  const judged = judgedAnew(laid)
   known = { by, judged }
   return judged
 }
 
-function judgedAnew(
-  content: JobContent,
-  station: Station,
-  caseId: string,
-  shaft: ShaftGeometry,
-  like: ShaftPart | undefined,
-): Judged | undefined {
+function judgedAnew({ content, station, caseId, shaft, like }: Laid): Judged | undefined {
   const input = specInputOf(content)
   if (!input) return undefined
   const part = trialPart(content.unitId, station.id, shaft, like)
@@ -112,7 +109,7 @@ export function useTried(content: JobContent, station: Station, caseId: string):
   const trial = useStore(trialStore, (state) => state.trial)
   const parts = useStore(shopStore, (shop) => shop.parts)
   const basis = trial?.basis ? parts.get(trial.basis) : undefined
-  return trial && judgedTrial(content, station, caseId, trial.shaft, basis?.kind === 'shaft' ? basis : undefined)
+  return trial && judgedTrial({ content, station, caseId, shaft: trial.shaft, like: basis?.kind === 'shaft' ? basis : undefined })
 }
 
 /** The part as it came, or one of the shop's own with this drawing: what a maker states of another shaft does not hold for that. */

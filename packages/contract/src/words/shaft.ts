@@ -8,7 +8,7 @@ import {
   type SplineMate,
   type Unit,
 } from '@plucky/core'
-import { figure, listed, quantity } from './format.js'
+import { figure, listed } from './format.js'
 import { superscript } from './match.js'
 import { stationName } from './station-name.js'
 
@@ -76,6 +76,3 @@ const DIFFERENCE_WORDS = {
 
 /** Degrees that a shaft twists. */
 export const twistWords = (rad: number): string => `${figure(fromSi(rad, 'deg'), 1)}°`
-
-/** Torque of a shaft, lb-ft. */
-export const shaftTorque = (nm: number): string => quantity(nm, 'lb-ft')

@@ -154,7 +154,7 @@ const overlaps = (shaft: ShaftGeometry, i: number, fromM: number, toM: number): 
 }
 
 /** The least diameter that carries between two places. */
-export function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): number {
+function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): number {
   const sections = shaft.sections.filter((_, i) => overlaps(shaft, i, fromM, toM)).map(workingDiameter)
   const grooves = (shaft.grooves ?? []).filter((g) => g.fromFrontM - g.widthM / 2 < toM && g.fromFrontM + g.widthM / 2 > fromM)
   return Math.min(...sections, ...grooves.map((g) => g.bottomDiameterM))
