@@ -15,6 +15,7 @@ import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type Dr
 import { drawLockup } from './draw-lockup.js'
 import { drawPack } from './draw-pack.js'
 import { drawHub } from './draw-hub.js'
+import { drawPump, drawValves } from './draw-oil.js'
 import { drawShaft } from './draw-shaft.js'
 
 const mm = (metres: number) => metres * 1000
@@ -43,6 +44,10 @@ export function drawPart(part: Part, unit: Unit): Drawing {
       return drawHub(part.geometry)
     case 'shell':
       return drawShell(part.geometry)
+    case 'pump':
+      return drawPump(part.geometry)
+    case 'valves':
+      return drawValves(part.geometry)
   }
 }
 

@@ -246,6 +246,30 @@ function GearSets({ station, part, width, height, fill, stroke }: GlyphProps) {
   )
 }
 
+/** Two gears in mesh between the faces of the pump. */
+function Pump({ width, fill, stroke }: GlyphProps) {
+  return (
+    <g stroke={stroke} transform={`scale(${Math.min(1, width / 42)})`}>
+      <rect x={-20} y={-15} width={40} height={30} rx={3} fill={fill} />
+      <circle cx={-6} r={9} fill={ink('sheet')} />
+      <circle cx={7} r={6.5} fill={ink('sheet')} />
+      <path d="M-6,-3 v6 M-9,0 h6 M7,-2.4 v4.8 M4.6,0 h4.8" strokeWidth={1} />
+    </g>
+  )
+}
+
+/** A spool in its bore, pushed by a spring. */
+function Valves({ width, fill, stroke }: GlyphProps) {
+  return (
+    <g stroke={stroke} transform={`scale(${Math.min(1, width / 42)})`}>
+      <rect x={-21} y={-9} width={42} height={18} fill={ink('sheet')} />
+      <path d="M-19,-7 h9 v14 h-9 z M-3,-7 h7 v14 h-7 z" fill={fill} />
+      <path d="M-10,0 H-3" />
+      <path d="M4,0 l2,-6 l3,12 l3,-12 l3,12 l3,-12 l2,6" fill="none" strokeWidth={1} />
+    </g>
+  )
+}
+
 export const GLYPHS: Record<Station['kind'], Glyph> = {
   'flex-plate': Plate,
   converter: Converter,
@@ -257,4 +281,6 @@ export const GLYPHS: Record<Station['kind'], Glyph> = {
   'one-way': OneWay,
   shell: Shell,
   'gear-set': GearSets,
+  pump: Pump,
+  valves: Valves,
 }

@@ -106,7 +106,7 @@ const TABLE = {
 const SHOWN_PA = toSi(150, 'psi')
 const SHOWN_OIL = {
   linePressurePa: SHOWN_PA,
-  lockupOil: lockupOil({ drivePa: SHOWN_PA, reversePa: SHOWN_PA }),
+  lockupOil: lockupOil({ drivePa: SHOWN_PA, reversePa: SHOWN_PA }, SHOWN_PA),
   drumSpeedRadPerS: 0,
   rangeId: '',
   dragSense: 1,

@@ -3,6 +3,7 @@ import {
   HARDNESS_SCALES,
   HOLE_EDGES,
   LOCKUP_LININGS,
+  LUBE_NODES,
   ONE_WAY_KINDS,
   PLATE_CLASSES,
   SPLINE_FITS,
@@ -11,6 +12,7 @@ import {
   type HardnessScale,
   type HoleEdge,
   type LockupLining,
+  type LubeNode,
   type OneWayKind,
   type PartKind,
   type PlateClass,
@@ -24,6 +26,7 @@ import {
   HOLE_EDGE_WORDS,
   HUB_WORDS,
   LOCKUP_LINING_WORDS,
+  LUBE_NODE_WORDS,
   ONE_WAY_WORDS,
   PLATE_CLASS_WORDS,
   RUN_OUT_WORDS,
@@ -247,6 +250,10 @@ export class PackDto {
   @Figure({ label: 'Return springs', unit: 'N', from: 0, to: 10000 }) returnSpringN!: number
   @Figure({ label: 'Cushion', unit: 'N', from: 0, to: 5000 }) cushionN!: number
   @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
+  @IsOptional() @Figure({ label: 'Hole of its feed', unit: 'mm', from: 0.5, to: 20 }) feedDiameterM?: number
+  @IsOptional() @Figure({ label: 'Hole that leaks as its rings', unit: 'mm', from: 0, to: 10 }) ringLeakDiameterM?: number
+  @IsOptional() @YesNo('Ring bore grooved') boreGrooved?: boolean
+  @IsOptional() @Figure({ label: 'Clearance of the pack', unit: 'in', from: 0, to: 0.4 }) clearanceM?: number
   @IsOptional() @Figure({ label: 'Inner radius of the oil', unit: 'mm', from: 0, to: 400 }) oilFillRadiusM?: number
   @YesNo('Balanced against its spinning oil') balanced!: boolean
   @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
@@ -264,6 +271,7 @@ export class BandDto {
   @Figure({ label: 'Lever ratio', from: 0.5, to: 10 }) leverRatio!: number
   @Figure({ label: 'Return spring', unit: 'N', from: 0, to: 5000 }) returnSpringN!: number
   @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
+  @IsOptional() @Figure({ label: 'Gap to the drum', unit: 'mm', from: 0, to: 5 }) gapM?: number
   @OneOf('Drum pulls it tight turning', ['forward', 'backward'], { forward: 'as the input', backward: 'against the input' })
   tightens!: 'forward' | 'backward'
 }
@@ -300,6 +308,45 @@ export class ShellDto {
   @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 
+export class PumpDto {
+  @Figure({ label: 'Oil moved in a turn', unit: 'in³', from: 0.1, to: 20 }) displacementM3!: number
+  @Figure({ label: 'Side clearance', unit: 'in', from: 0, to: 0.02 }) sideClearanceM!: number
+  @IsOptional() @Figure({ label: 'Gap, width over length', from: 2, to: 400 }) leakPath?: number
+  @IsOptional() @Figure({ label: 'Mechanical efficiency', from: 0.3, to: 1 }) mechanicalEfficiency?: number
+}
+
+export class LubeBranchDto {
+  @Label('Name of the branch', 40) name!: string
+  @OneOf('Branches off', LUBE_NODES, LUBE_NODE_WORDS) branchesAt!: LubeNode
+  @Figure({ label: 'Hole of the branch', unit: 'mm', from: 0, to: 12 }) diameterM!: number
+  @IsOptional() @Label('Flung out by member', 40) member?: string
+  @IsOptional() @Figure({ label: 'Radius at which it leaves', unit: 'mm', from: 0, to: 200 }) radiusM?: number
+  @Figure({ label: 'Oil it needs in a turn', unit: 'in³', from: 0, to: 1 }) needPerTurnM3!: number
+}
+
+export class ValvesDto {
+  @Figure({ label: 'Land of the regulator', unit: 'mm', from: 3, to: 60 }) landDiameterM!: number
+  @Figure({ label: 'Rate of the regulator spring', unit: 'N/mm', from: 0.1, to: 100 }) springRateNPerM!: number
+  @Figure({ label: 'Pressed together', unit: 'mm', from: 0, to: 80 }) springCompressionM!: number
+  @IsOptional() @Figure({ label: 'Shim under the spring', unit: 'mm', from: 0, to: 20 }) springShimM?: number
+  @Figure({ label: 'Boost valve', unit: 'mm', from: 0, to: 60 }) boostDiameterM!: number
+  @IsOptional() @Figure({ label: 'Land for reverse oil', unit: 'mm', from: 0, to: 60 }) reverseDiameterM?: number
+  @IsOptional() @Figure({ label: 'Land for low by hand', unit: 'mm', from: 0, to: 60 }) lowDiameterM?: number
+  @Figure({ label: 'Throttle signal, shut', unit: 'psi', from: 0, to: 200 }) signalIdlePa!: number
+  @Figure({ label: 'Throttle signal, wide open', unit: 'psi', from: 0, to: 300 }) signalFullPa!: number
+  @Figure({ label: 'Seat of the relief valve', unit: 'mm', from: 2, to: 40 }) reliefSeatDiameterM!: number
+  @Figure({ label: 'Rate of the relief spring', unit: 'N/mm', from: 0.5, to: 200 }) reliefRateNPerM!: number
+  @Figure({ label: 'Relief spring pressed together', unit: 'mm', from: 0, to: 60 }) reliefCompressionM!: number
+  @IsOptional() @Figure({ label: 'Shim under the relief spring', unit: 'mm', from: 0, to: 20 }) reliefShimM?: number
+  @Figure({ label: 'Hole that leaks as the valves', unit: 'mm', from: 0, to: 10 }) leakDiameterM!: number
+  @Figure({ label: 'Feed of the converter', unit: 'mm', from: 0.5, to: 20 }) converterFeedDiameterM!: number
+  @Figure({ label: 'Most that the converter is given', unit: 'psi', from: 5, to: 300 }) converterLimitPa!: number
+  @Figure({ label: 'Hole that passes as the cooler', unit: 'mm', from: 0.5, to: 20 }) coolerDiameterM!: number
+  @OneOf('Oil comes back from the cooler', LUBE_NODES, LUBE_NODE_WORDS) coolerInto!: LubeNode
+  @Figure({ label: 'Passage from front to middle', unit: 'mm', from: 0, to: 20 }) passageDiameterM!: number
+  @Shapes('Lubrication', () => LubeBranchDto, { most: 16 }) lubes!: LubeBranchDto[]
+}
+
 /** Geometry class by kind of part. */
 export const GEOMETRY_DTOS = {
   'flex-plate': FlexPlateDto,
@@ -312,4 +359,6 @@ export const GEOMETRY_DTOS = {
   'one-way': OneWayDto,
   'gear-set': GearSetDto,
   shell: ShellDto,
+  pump: PumpDto,
+  valves: ValvesDto,
 } satisfies Record<PartKind, new () => object>

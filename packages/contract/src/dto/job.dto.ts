@@ -6,7 +6,9 @@ import {
   type Brief,
   type BriefEngine,
   type Part,
+  PRESSURE_SOURCES,
   type PressureCalibration,
+  type PressureSource,
   type Unit,
   type HouseRules,
   operationFaults,
@@ -17,18 +19,39 @@ import {
   type Operation,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { Label, LabelOrNull, Named, Note, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
+import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
+import { PRESSURE_SOURCE_WORDS } from '../words/choices.js'
 import { worded, type Problem } from '../words/faults.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
 import { Figure } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 
+/** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
+export class KnobsDto {
+  @IsOptional() @Figure({ label: 'Rate of the regulator spring', unit: 'N/mm', from: 0.1, to: 100 }) springRateNPerM?: number
+  @IsOptional() @Figure({ label: 'Pressed together', unit: 'mm', from: 0, to: 80 }) springCompressionM?: number
+  @IsOptional() @Figure({ label: 'Shim under the spring', unit: 'mm', from: 0, to: 20 }) springShimM?: number
+  @IsOptional() @Figure({ label: 'Boost valve', unit: 'mm', from: 0, to: 60 }) boostDiameterM?: number
+  @IsOptional() @Figure({ label: 'Land for reverse oil', unit: 'mm', from: 0, to: 60 }) reverseDiameterM?: number
+  @IsOptional() @Figure({ label: 'Throttle signal, shut', unit: 'psi', from: 0, to: 200 }) signalIdlePa?: number
+  @IsOptional() @Figure({ label: 'Throttle signal, wide open', unit: 'psi', from: 0, to: 300 }) signalFullPa?: number
+  @IsOptional() @Figure({ label: 'Rate of the relief spring', unit: 'N/mm', from: 0.5, to: 200 }) reliefRateNPerM?: number
+  @IsOptional() @Figure({ label: 'Shim under the relief spring', unit: 'mm', from: 0, to: 20 }) reliefShimM?: number
+  @IsOptional() @Figure({ label: 'Most that the converter is given', unit: 'psi', from: 5, to: 300 }) converterLimitPa?: number
+  @IsOptional() @Figure({ label: 'Oil moved in a turn', unit: 'in³', from: 0.1, to: 20 }) displacementM3?: number
+  @IsOptional() @Figure({ label: 'Side clearance', unit: 'in', from: 0, to: 0.02 }) sideClearanceM?: number
+}
+
 export class PressureDto {
   @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
   @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
   @IsOptional() @Figure({ label: 'Lockup apply', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
   @IsOptional() @Figure({ label: 'Lockup release side', unit: 'psi', from: 0, to: 200 }) lockupReleasePa?: number
+  @IsOptional() @OneOf('Line pressure by', PRESSURE_SOURCES, PRESSURE_SOURCE_WORDS) by?: PressureSource
+  @IsOptional() @Shape('Turned by hand', () => KnobsDto) knobs?: KnobsDto
+  @IsOptional() @Figure({ label: 'Oil when hot', unit: '°F', from: 100, to: 320 }) hotOilK?: number
+  @IsOptional() @Figure({ label: 'Oil when cold', unit: '°F', from: -20, to: 140 }) coldOilK?: number
 }
 
 /** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */

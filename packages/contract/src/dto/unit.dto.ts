@@ -54,7 +54,7 @@ export class GearTrainDto {
 }
 
 export class StationLoadDto {
-  @OneOf('Place of the load', ['engine', 'stator', 'turbine', 'lockup', 'link', 'sets', 'output']) at!: string
+  @OneOf('Place of the load', ['engine', 'stator', 'turbine', 'lockup', 'link', 'sets', 'output', 'none']) at!: string
   @ValidateIf((load: StationLoadDto) => load.at === 'link') @Label('Joint or element', 40) id?: string
   @ValidateIf((load: StationLoadDto) => load.at === 'sets') @Texts('Gear sets', { least: 1, most: 20 }) ids?: string[]
 }
@@ -109,6 +109,7 @@ export class UnitDto {
   @Shapes('Stations', () => StationDto, { most: 40 }) stations!: StationDto[]
   @IsOptional() @Shapes('Variants', () => VariantDto, { most: 20 }) variants?: VariantDto[]
   @IsOptional() @Shapes('Thrust surfaces', () => UnitThrustDto, { most: 40 }) thrusts?: UnitThrustDto[]
+  @IsOptional() @Figure({ label: 'Line pressure that the case bears', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
   @IsOptional() @Shapes('Known to fail', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
 }
 

@@ -2,19 +2,23 @@ import {
   engineOfBrief,
   fittedConverter,
   heldInCase,
+  isPressureState,
   lockupReport,
   matchFigures,
+  pressureReport,
   shaftReport,
   solveTrain,
+  starvedIn,
   type Answer,
   type DutyCase,
+  type PressureNeed,
   type ShaftLimit,
   type StationCase,
   type StationVerdict,
 } from '@plucky/core'
 import { splineSentence } from '../words/spline-stop.js'
 import { misfitSentence } from '../words/fitting.js'
-import { likelyWords } from '../words/verdict.js'
+import { findingSentence, likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 import { judged, type Judged } from './judged.js'
 
@@ -42,12 +46,40 @@ export function evaluation(file: JobFile): object {
     misfits: unfit,
     cost: { price: cost.price, hours: cost.hours },
     match: matchOf(file, fitted),
+    pressure: pressureOf(file, fitted, answer),
     lockup: lockupReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }),
     shafts: shaftsOf(file, fitted, answer),
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
   }
 }
+
+/** Line pressure, plain: its state in words, what every element needs in every range, the gauge table, maxima, and where the oil goes. */
+function pressureOf({ job, unit }: JobFile, fitted: Judged['fitted'], answer: Answer): object | null {
+  const input = { unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }
+  const report = pressureReport(input, answer)
+  if (!report) return null
+  const { ranges, oil, byValves, ...rest } = report
+  const states = answer.findings.filter(isPressureState)
+  return {
+    by: byValves ? 'valves' : 'gauge',
+    state: states[0]?.code ?? 'within-limits',
+    states: states.map((state) => ({ ...state, sentence: findingSentence(state, unit) })),
+    needs: ranges.flatMap(({ rangeId, needs }) => needs.map((need) => ({ rangeId, ...plainNeed(need) }))),
+    oil: oil.map((row) => ({ ...row, starved: starvedIn(row) })),
+    ...rest,
+  }
+}
+
+const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, shortFrom }: PressureNeed) => ({
+  stationId,
+  caseId,
+  neededPa,
+  housePa,
+  suppliedPa,
+  shortPa,
+  shortFrom,
+})
 
 /** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */
 function shaftsOf({ job, unit }: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {

@@ -18,6 +18,7 @@ const ENDING: Record<Dimension, string> = {
   velocity: 'MPerS',
   'k-factor': 'RadPerSPerRootNm',
   stiffness: 'NPerM',
+  flow: 'M3PerS',
 }
 
 /** Units in which a figure of a file is written: the first that says it exactly and shortest; the last, SI, always does. */
@@ -38,6 +39,7 @@ const WRITTEN: Record<Dimension, readonly UnitName[]> = {
   velocity: ['mph', 'm/s'],
   'k-factor': ['rpm/√lb-ft', 'rad/s/√N·m'],
   stiffness: ['N/mm', 'N/m'],
+  flow: ['l/min', 'm³/s'],
 }
 
 const FIGURE = /^([-+]?\d[\d,]*\.?\d*(?:e[-+]?\d+)?)\s*(\S+)$/i
@@ -68,7 +70,7 @@ function exactly(valueSi: number, unit: UnitName): string[] {
 
 /** Fields that hold words, whatever they look like. */
 const WORDS = new Set(
-  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate'.split(' '),
+  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate member'.split(' '),
 )
 
 /** Fields that may hold nothing: without a figure the file's name of the field does not tell what it measures. */

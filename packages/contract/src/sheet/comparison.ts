@@ -140,7 +140,7 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
 /** Line pressure of a job, both figures. */
 export function pressureWords(pressure: PressureCalibration): string {
   const { drivePa, reversePa, lockupApplyPa, lockupReleasePa } = pressure
-  const { applyPa, releasePa } = lockupOil(pressure)
+  const { applyPa, releasePa } = lockupOil(pressure, drivePa)
   const lockup = lockupApplyPa === undefined && lockupReleasePa === undefined ? '' : `, lockup ${quantity(applyPa, 'psi')} against ${quantity(releasePa, 'psi')}` // prettier-ignore
   return `${quantity(drivePa, 'psi')} in drive, ${quantity(reversePa, 'psi')} in reverse${lockup}`
 }

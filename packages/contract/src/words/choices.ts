@@ -14,9 +14,11 @@ import type {
   LockupLining,
   LockupRanges,
   LockupShifts,
+  LubeNode,
   OneWayKind,
   PartKind,
   PlateClass,
+  PressureSource,
   Skill,
   SplineFit,
   StallSchool,
@@ -83,7 +85,11 @@ export const PART_KIND_WORDS: Record<PartKind, string> = {
   'one-way': 'one-way clutch',
   'gear-set': 'gear set',
   shell: 'shell or drum',
+  pump: 'oil pump',
+  valves: 'pressure valves',
 }
+export const LUBE_NODE_WORDS: Record<LubeNode, string> = { front: 'at the front', centre: 'in the middle' }
+export const PRESSURE_SOURCE_WORDS: Record<PressureSource, string> = { gauge: 'gauge', valves: 'fitted valves' }
 export const LOCKUP_LINING_WORDS: Record<LockupLining, string> = {
   paper: 'plain paper',
   'high-energy': 'high-energy paper',

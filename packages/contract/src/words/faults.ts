@@ -81,6 +81,12 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `The piston's inner radius must be smaller than its outer one of ${inch(v, 'outerM')}; ${inch(v, 'innerM')} came.`,
   'oil-fill-above-piston': (v) =>
     `The oil can't begin outside the piston's inner radius of ${inch(v, 'innerM')}; ${inch(v, 'fillM')} came.`,
+  'feed-without-leak': () => 'Say both: the hole through which the piston is fed, and the hole that leaks as its rings do.',
+  'pump-moves-nothing': () => 'A pump moves oil: its displacement is above zero.',
+  'clearance-below-zero': () => 'A clearance cannot be below zero.',
+  'lube-name-repeated': () => 'Two branches of the lubrication have the same name. Give each its own.',
+  'land-not-below-regulator': (v) =>
+    `A land that helps the spring must be smaller than the regulator's own of ${inch(v, 'landM')}, or nothing balances; ${inch(v, 'diameterM')} came.`,
   'bolts-do-not-fit-circle': (v) =>
     `${v.bolts} bolts of ${inch(v, 'boltM')} don't fit on a circle of ${inch(v, 'circleM')}. Fewer bolts, smaller bolts or a larger circle.`,
   'neck-not-below-shell': (v) =>

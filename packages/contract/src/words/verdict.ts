@@ -1,5 +1,6 @@
 import {
   fromSi,
+  isPressureState,
   type Answer,
   type Brief,
   type DutyCase,
@@ -57,7 +58,7 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
       return `No answer: the brief contradicts itself. ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
     case 'answered':
       if (answer.stops.length > 0) return stopSentence(answer, unit)
-      return [heldSentence(answer, unit, brief), missingSentence(answer, unit)].filter(Boolean).join(' ')
+      return [heldSentence(answer, unit, brief), pressureSentence(answer, unit), missingSentence(answer, unit)].filter(Boolean).join(' ')
   }
 }
 
@@ -87,6 +88,31 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
       return `Nothing gives way below ${roundedHp(answer.held.aboveW)} hp.`
     case 'no-figure':
       return 'No answer yet: no station has a figure.'
+  }
+}
+
+/** The state of line pressure where it is not as it should be: the first one, and how many more there are. */
+function pressureSentence({ findings }: Answer, unit: Unit): string {
+  const [first, ...others] = findings.filter(isPressureState)
+  if (!first) return ''
+  const more = others.length === 0 ? '' : `; ${others.length} more of the kind`
+  return `Mind the pressure: ${pressureState(first, unit)}${more}.`
+}
+
+/** A state of line pressure in a few words, in the middle of a sentence. */
+export function pressureState({ code, stationId, rangeId, value, limit }: Finding, unit: Unit): string {
+  const where = rangeId === null ? '' : ` in ${rangeName(unit, rangeId)}`
+  switch (code) {
+    case 'relief-opens':
+      return `${quantity(value, 'psi')} is commanded${where}, the relief valve opens at ${quantity(limit, 'psi')}`
+    case 'pump-falls-short':
+      return `${quantity(value, 'psi')} is commanded${where}, the pump keeps up ${quantity(limit, 'psi')}`
+    case 'pressure-above-case':
+      return `${quantity(value, 'psi')}${where} is above the ${quantity(limit, 'psi')} that the case bears`
+    case 'valves-not-fitted':
+      return 'it should come from the valves, but pump and valves are not both fitted; the gauge figures stand'
+    default:
+      return `${quantity(value, 'psi')}${where} is above the ${quantity(limit, 'psi')} that the ${stationName(unit, stationId ?? '')} bears`
   }
 }
 
@@ -134,6 +160,11 @@ export function findingSentence(finding: Finding, unit: Unit): string {
   switch (finding.code) {
     case 'pressure-above-maximum':
       return `${name}: ${quantity(finding.value, 'psi')} is above the part's maximum of ${quantity(finding.limit, 'psi')}.`
+    case 'relief-opens':
+    case 'pump-falls-short':
+    case 'pressure-above-case':
+    case 'valves-not-fitted':
+      return `Line pressure: ${pressureState(finding, unit)}.`
     case 'speed-above-maximum': {
       const range = finding.rangeId ? ` in ${rangeName(unit, finding.rangeId)}` : ''
       const does = unit.stations.find(({ id }) => id === finding.stationId)?.kind === 'one-way' ? 'overruns at' : 'turns'

@@ -13,6 +13,8 @@ export interface BandGeometry {
   readonly leverRatio: number
   readonly returnSpringN: number
   readonly ringLossPa: number
+  /** Room between the released band and its drum, on the radius; usual where not given. */
+  readonly gapM?: number
   /** Sense in which the drum pulls the band tight, away from the servo (seen as the input turns: forward +). */
   readonly tightens: 'forward' | 'backward'
 }
@@ -42,10 +44,15 @@ export function bandFaults(band: BandGeometry, path = 'geometry'): Fault[] {
  */
 export const tensionRatio = (friction: number, wrapRad: number): number => Math.exp(friction * wrapRad)
 
+/** Servo faces that are fed in a range, m². */
+export const servoArea = ({ servo }: BandGeometry, rangeId: string): number =>
+  servo
+    .filter(({ fedIn }) => !fedIn || fedIn.includes(rangeId))
+    .reduce((sum, face) => sum + annulusArea(face.innerRadiusM, face.outerRadiusM), 0)
+
 /** Force of the servo at the end of the band: (p·A − spring) × lever ratio, not below zero. */
 export function bandForce(band: BandGeometry, { linePressurePa, rangeId }: Pick<BandOil, 'linePressurePa' | 'rangeId'>): number {
-  const fed = band.servo.filter(({ fedIn }) => !fedIn || fedIn.includes(rangeId))
-  const area = fed.reduce((sum, face) => sum + annulusArea(face.innerRadiusM, face.outerRadiusM), 0)
+  const area = servoArea(band, rangeId)
   return Math.max(0, Math.max(0, linePressurePa - band.ringLossPa) * area - band.returnSpringN) * band.leverRatio
 }
 
@@ -57,7 +64,24 @@ export const wrapsTight = (band: Pick<BandGeometry, 'tightens'>, dragSense: 1 | 
  * Torque at which a band slips: F·R·(e^(μθ) − 1) with the servo on the slack end, F·R·(1 − e^(−μθ)) on the tight end (Shigley, section
  * 16-4). Strut, lever and anchor have limits of their own.
  */
-export function bandCapacity(band: BandGeometry, oil: BandOil): number {
+export const bandCapacity = (band: BandGeometry, oil: BandOil): number => bandForce(band, oil) * armOf(band, oil)
+
+/** Torque that a force at the servo's end of the band holds, per force. */
+function armOf(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): number {
   const ratio = tensionRatio(band.hotStaticFriction, band.wrapRad)
-  return bandForce(band, oil) * band.drumRadiusM * (wrapsTight(band, oil.dragSense) ? ratio - 1 : 1 - 1 / ratio)
+  return band.drumRadiusM * (wrapsTight(band, dragSense) ? ratio - 1 : 1 - 1 / ratio)
 }
+
+/** Line pressure at which a band just holds a torque in a range: bandCapacity solved for it. Infinity where no face is fed in the range. */
+export const bandPressureFor = (band: BandGeometry, oil: Omit<BandOil, 'linePressurePa'>, torqueNm: number): number =>
+  torqueNm > 0
+    ? (torqueNm / (armOf(band, oil) * band.leverRatio) + band.returnSpringN) / servoArea(band, oil.rangeId) + band.ringLossPa
+    : 0
+
+/** Usual room between band and drum, on the radius (from memory, order of magnitude). */
+const USUAL_GAP_M = 0.0005
+
+/**
+ * How far the servo goes before the band holds: the band closes by gap × arc of wrap, the lever makes that longer by its ratio.
+ */
+export const servoTravel = ({ gapM = USUAL_GAP_M, wrapRad, leverRatio }: BandGeometry): number => gapM * wrapRad * leverRatio

@@ -14,8 +14,15 @@ export interface PackGeometry {
   readonly chambers: readonly PistonChamber[]
   readonly returnSpringN: number
   readonly cushionN: number
-  /** Pressure lost through the sealing rings on the way to the piston. */
+  /** Pressure lost through the sealing rings on the way to the piston; where hole and leak of the feed are known these count instead. */
   readonly ringLossPa: number
+  /** Hole through which the piston is fed, and the hole that lets as much out as its sealing rings. */
+  readonly feedDiameterM?: number
+  readonly ringLeakDiameterM?: number
+  /** Hard rings have grooved their bore: they leak four times as much (common practice, no source). */
+  readonly boreGrooved?: boolean
+  /** Room between the released piston and the plates; as is usual for its plates where not given. */
+  readonly clearanceM?: number
   /** Inner radius to which the spinning oil reaches; the piston's inner radius if not given. */
   readonly oilFillRadiusM?: number
   /** A balance dam cancels the centrifugal oil. */
@@ -49,6 +56,8 @@ export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
       faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
+  if ((pack.feedDiameterM === undefined) !== (pack.ringLeakDiameterM === undefined))
+    faults.push(fault('feed-without-leak', pack.feedDiameterM === undefined ? `${path}.feedDiameterM` : `${path}.ringLeakDiameterM`))
   return [...faults, ...weldFaults(pack.welds, `${path}.welds`), ...hubSplineFaults(pack.splines, `${path}.splines`)]
 }
 
@@ -91,13 +100,42 @@ function facesFedIn(pack: PackGeometry, rangeId: string): FedFaces {
   return made
 }
 
+/** Leak of grooved bores against that of smooth ones, by area (common practice, no source). */
+const GROOVED = 4
+
+/** Hole that lets as much out as the sealing rings of a pack; usual where nothing is known of them (from memory, order of magnitude). */
+export const ringLeak = ({ ringLeakDiameterM = USUAL_RING_LEAK_M, boreGrooved = false }: PackGeometry): number =>
+  ringLeakDiameterM * (boreGrooved ? Math.sqrt(GROOVED) : 1)
+
+const USUAL_RING_LEAK_M = 0.0006
+
+/**
+ * Pressure at the piston. With hole and leak of its feed known, two orifices one behind the other: line / (1 + (A_leak / A_feed)²); otherwise line
+ * less the ring loss, not below zero.
+ */
+export function pistonPressure(pack: PackGeometry, linePa: number): number {
+  const passed = passedShare(pack)
+  return passed === undefined ? Math.max(0, linePa - pack.ringLossPa) : linePa * passed
+}
+
+const passedShare = (pack: PackGeometry): number | undefined =>
+  pack.feedDiameterM === undefined ? undefined : 1 / (1 + (ringLeak(pack) / pack.feedDiameterM) ** 4)
+
+/** Usual room of a pack, for each lined plate (common practice, no source). */
+export const CLEARANCE_A_PLATE_M = 0.000254
+
+/** How far the piston goes before it presses. */
+export const pistonTravel = ({ clearanceM, linedPlates }: PackGeometry): number => clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates
+
+/** Oil that fills the piston faces fed in a range, m³. */
+export const sweptVolume = (pack: PackGeometry, rangeId: string): number => facesFedIn(pack, rangeId).areaM2 * pistonTravel(pack)
+
 /**
  * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range.
- * Pressure at the piston is the line's less the ring loss, never below zero.
  */
 export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
   const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
-  const appliedN = Math.max(0, oil.linePressurePa - pack.ringLossPa) * areaM2
+  const appliedN = pistonPressure(pack, oil.linePressurePa) * areaM2
   const centrifugalN = spinPerSpeed2 * oil.drumSpeedRadPerS ** 2
   const springsN = pack.returnSpringN + pack.cushionN
   return { appliedN, centrifugalN, springsN, netN: appliedN + centrifugalN - springsN }
@@ -110,4 +148,18 @@ export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 
   const effective = radius === 'wear' ? wearRadius : pressureRadius
   const radiusM = effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
   return packTorque(pack.hotStaticFriction, frictionFaces(pack), packForce(pack, oil).netN, radiusM)
+}
+
+/**
+ * Line pressure at which a pack just holds a torque in a range, at the speed of its drum: packCapacity solved for it. Infinity where no face is
+ * fed in the range; never below zero, where springs and spinning oil alone hold it.
+ */
+export function packPressureFor(pack: PackGeometry, oil: Omit<PackOil, 'linePressurePa'>, torqueNm: number, radius: 'wear' | 'pressure' = 'wear'): number {
+  const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
+  const effective = radius === 'wear' ? wearRadius : pressureRadius
+  const netN = torqueNm / (pack.hotStaticFriction * frictionFaces(pack) * effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM))
+  const appliedN = netN + pack.returnSpringN + pack.cushionN - spinPerSpeed2 * oil.drumSpeedRadPerS ** 2
+  if (appliedN <= 0) return 0
+  const passed = passedShare(pack)
+  return passed === undefined ? appliedN / areaM2 + pack.ringLossPa : appliedN / areaM2 / passed
 }

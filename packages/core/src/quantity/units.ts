@@ -22,6 +22,7 @@ export type Dimension =
   | 'velocity'
   | 'k-factor'
   | 'stiffness'
+  | 'flow'
 
 const INCH_M = 0.0254
 const POUND_FORCE_N = 4.4482216152605
@@ -77,6 +78,8 @@ export const UNITS = {
   'lbf/in': { dimension: 'stiffness', toSi: POUND_FORCE_N / INCH_M },
   inHg: { dimension: 'pressure', toSi: 3386.389 },
   hPa: { dimension: 'pressure', toSi: 100 },
+  'm³/s': { dimension: 'flow', toSi: 1 },
+  'l/min': { dimension: 'flow', toSi: 1e-3 / 60 },
   kPa: { dimension: 'pressure', toSi: 1000 },
 } as const satisfies Record<string, UnitOfMeasure>
 

@@ -8,7 +8,9 @@ import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Fault } from '../quantity/fault.js'
 import { engineOfBrief, type Brief } from './brief.js'
-import { dutyCases, lockupOil, type DutyCase, type PressureCalibration } from './duty.js'
+import { dutyCases, type DutyCase } from './duty.js'
+import { lockupOil, type PressureCalibration } from './calibration.js'
+import { lineOil } from './line-oil.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
 import { canLock, engineInertia, fittedConverter, statesLockup } from './fitted.js'
@@ -214,10 +216,12 @@ function casesOf(
 ): Cases {
   const line = engineLine(engine, converter, strength)
   if (line.outcome !== 'runs') return line
-  const { brief, pressure, rules = DEFAULT_RULES } = input
+  const { brief, rules = DEFAULT_RULES } = input
   const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
-  const lockupMostNm = clutch ? lockupState(clutch.geometry, lockupOil(pressure)).torqueNm : Infinity
-  const duty = { ranges: input.unit.train.ranges, gearing, line, brief, pressure, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) } // prettier-ignore
+  const oil = lineOil(input)
+  const atLockup = lockupOil(input.pressure, oil.fullPa)
+  const lockupMostNm = clutch ? lockupState(clutch.geometry, atLockup).torqueNm : Infinity
+  const duty = { ranges: input.unit.train.ranges, gearing, line, brief, oil, lockupOil: atLockup, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) } // prettier-ignore
   const shockIn = (range: GearRange) => {
     const solved = gearing.get(range.id)
     return solved && launchShock(input, solved)
@@ -235,11 +239,12 @@ function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], g
 
 function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {
   const converter = [...input.fitted.values()].find(({ kind }) => kind === 'converter')
+  if (station.load.at === 'none') return NOTHING_NEEDED
   if (station.kind === 'lockup' && (!fittedConverter(input)?.lockup || (!part && statesLockup(converter)))) return NOTHING_NEEDED
   return part ? limitsOf(input, station, part) : NOTHING_FITTED
 }
 
-/** A converter that does not lock needs no clutch in it. */
+/** What carries no torque has nothing to hold it, and a converter that does not lock needs no clutch in it. */
 const NOTHING_NEEDED: StationLimits = { limits: [], missing: [] }
 const NOTHING_FITTED: StationLimits = { limits: [], missing: ['part'] }
 

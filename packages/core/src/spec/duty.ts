@@ -4,9 +4,10 @@ import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
 import type { LockupOil } from '../lockup/lockup-clutch.js'
-import { toSi } from '../quantity/units.js'
+import type { LineState } from '../pressure/line-pressure.js'
 import type { Brief } from './brief.js'
 import type { LaunchShock } from './launch-shock.js'
+import type { LineOil } from './line-oil.js'
 import type { HouseRules, Shock } from './rules.js'
 
 export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'lockup' | 'locked-shift' | 'reverse'
@@ -37,37 +38,23 @@ export interface DutyCase {
   readonly turbine: WorstPoint
   /** Through the lockup clutch, nothing where it is off. */
   readonly lockup: WorstPoint
+  /** As it stands, which is as commanded unless relief valve or pump have it otherwise. */
   readonly linePressurePa: number
+  readonly commandedPa: number
+  readonly lineState: LineState
   readonly lockupOil: LockupOil
   readonly factors: Readonly<Record<Shock, number>>
   /** Where the factor of hard parts is the overshoot of a ramp. */
   readonly shock?: LaunchShock
 }
 
-export interface PressureCalibration {
-  /** Line pressure at full throttle in the forward ranges, and in reverse. */
-  readonly drivePa: number
-  readonly reversePa: number
-  /** At the lockup piston; line pressure where not said. */
-  readonly lockupApplyPa?: number
-  /** On the release side while applied; 10 psi where not said (default), 0 where it is led to the pump's intake. */
-  readonly lockupReleasePa?: number
-}
-
-export const RELEASE_PA = toSi(10, 'psi')
-
-/** Pressure on both sides of the lockup piston. */
-export const lockupOil = ({ drivePa, lockupApplyPa, lockupReleasePa }: PressureCalibration): LockupOil => ({
-  applyPa: lockupApplyPa ?? drivePa,
-  releasePa: lockupReleasePa ?? RELEASE_PA,
-})
-
 export interface DutyInput {
   readonly ranges: readonly GearRange[]
   readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly line: EngineLine
   readonly brief: Brief
-  readonly pressure: PressureCalibration
+  readonly oil: Pick<LineOil, 'at'>
+  readonly lockupOil: LockupOil
   readonly rules: HouseRules
   readonly lockup: boolean
   /** Most that the lockup clutch passes; Infinity where that is not known. */
@@ -134,6 +121,12 @@ function factors(input: DutyInput, hard: number): DutyCase['factors'] {
   return { hard, friction: input.rules.frictionFactor, plate: input.rules.plateFactor }
 }
 
+/** Line pressure in a case, at the least engine speed of it: there the pump has least to give. */
+function oilIn({ oil, lockupOil }: DutyInput, range: GearRange, engineRadPerS: number, throttle = 1) {
+  const { linePa, commandedPa, state } = oil.at({ range, throttle, engineRadPerS })
+  return { linePressurePa: linePa, commandedPa, lineState: state, lockupOil }
+}
+
 /** Torque at a point of the line, throttled to a share of it; stall speed goes with the root of torque. */
 function standing(
   input: DutyInput,
@@ -144,7 +137,7 @@ function standing(
 ): DutyCase {
   const engine = { torqueNm: point.engineTorqueNm * share, speedRadPerS: point.engineSpeedRadPerS * Math.sqrt(share) }
   const turbine = { torqueNm: point.turbineTorqueNm * share, speedRadPerS: point.turbineSpeedRadPerS }
-  const { pressure, rules, brief } = input
+  const { rules, brief } = input
   const shock = kind === 'reverse' ? undefined : input.shockIn?.(range)
   const hard = kind === 'reverse' ? rules.reverseFactor : (shock?.overshoot ?? rules.launchFactor[brief.launch])
   return {
@@ -155,15 +148,14 @@ function standing(
     stator: { torqueNm: turbine.torqueNm - engine.torqueNm, speedRadPerS: 0 },
     turbine,
     lockup: NOTHING,
-    linePressurePa: kind === 'reverse' ? pressure.reversePa : pressure.drivePa,
-    lockupOil: lockupOil(pressure),
+    ...oilIn(input, range, engine.speedRadPerS, kind === 'reverse' ? share : 1),
     factors: factors(input, hard),
     ...(shock ? { shock } : {}),
   }
 }
 
 function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
-  const { line, pressure, rules, brief } = input
+  const { line, rules, brief } = input
   const entry = linePoint(line, entryRadPerS)
   let turbine = entry
   let stator = entry
@@ -184,8 +176,7 @@ function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): Du
     stator: { torqueNm: stator.turbineTorqueNm - stator.engineTorqueNm, speedRadPerS: 0 },
     turbine: { torqueNm: turbine.turbineTorqueNm, speedRadPerS: turbine.turbineSpeedRadPerS },
     lockup: NOTHING,
-    linePressurePa: pressure.drivePa,
-    lockupOil: lockupOil(pressure),
+    ...oilIn(input, range, entry.engineSpeedRadPerS),
     factors: factors(input, rules.fullPowerFactor[brief.launch]),
   }
 }
@@ -257,8 +248,7 @@ function lockedThrough(
   at: Pick<DutyCase, 'engine' | 'turbine' | 'lockup'>,
   hard: number,
 ): DutyCase {
-  const { pressure } = input
-  return { id, kind, rangeId: range.id, ...at, stator: NOTHING, linePressurePa: pressure.drivePa, lockupOil: lockupOil(pressure), factors: factors(input, hard) } // prettier-ignore
+  return { id, kind, rangeId: range.id, ...at, stator: NOTHING, ...oilIn(input, range, at.engine.speedRadPerS), factors: factors(input, hard) } // prettier-ignore
 }
 
 /** Greatest torque of a curve between two speeds: at an end, at a knot between them or at the curve's own peak. */

@@ -3,7 +3,9 @@ import type { RangeSolution } from '../gearing/solve.js'
 import { LINING_BEHAVIOUR, lockupSpan, lockupState, scaledPistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
 import { canLock } from './fitted.js'
-import { lockupOil, type DutyCase } from './duty.js'
+import type { DutyCase } from './duty.js'
+import { lockupOilOf } from './line-oil.js'
+import { pressureFindings } from './pressure-findings.js'
 import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
 import { readHardness } from '../material/hardness.js'
@@ -15,6 +17,10 @@ import { ENGINE_SPEED, type Station } from './unit.js'
 export interface Finding {
   readonly code:
     | 'pressure-above-maximum'
+    | 'pressure-above-case'
+    | 'relief-opens'
+    | 'pump-falls-short'
+    | 'valves-not-fitted'
     | 'speed-above-maximum'
     | 'range-not-driven'
     | 'one-way-unfit'
@@ -48,22 +54,7 @@ export function findings(
     const part = input.fitted.get(station.id)
     if (!part) return []
     const found: Finding[] = []
-    const pressed = cases.filter(
-      (duty) => station.kind === 'pack' && station.load.at === 'link' && isOn(input, duty.rangeId, station.load.id),
-    )
-    const hardest = pressed.reduce<DutyCase | null>(
-      (most, duty) => (most && most.linePressurePa >= duty.linePressurePa ? most : duty),
-      null,
-    )
-    const [mostPressure, mostSpeed] = [leastStated(part.stated, 'pressurePa'), leastStated(part.stated, 'speedRadPerS')]
-    if (hardest && mostPressure !== undefined && hardest.linePressurePa > mostPressure)
-      found.push({
-        code: 'pressure-above-maximum',
-        stationId: station.id,
-        rangeId: hardest.rangeId,
-        value: hardest.linePressurePa,
-        limit: mostPressure,
-      })
+    const mostSpeed = leastStated(part.stated, 'speedRadPerS')
     const most = (input.rules ?? DEFAULT_RULES).ratchetMostNm
     if (part.kind === 'one-way' && part.geometry.elementKind === 'ratchet' && curve.peakTorqueNm > most)
       found.push({ code: 'one-way-unfit', stationId: station.id, rangeId: null, value: curve.peakTorqueNm, limit: most })
@@ -78,7 +69,7 @@ export function findings(
       })
     return found
   })
-  return [...dead, ...boostFindings(input, line), ...perStation, ...softFindings(input), ...lockupFindings(input)]
+  return [...dead, ...boostFindings(input, line), ...pressureFindings(input, cases), ...perStation, ...softFindings(input), ...lockupFindings(input)]
 }
 
 /** A shaft whose hardness says that it is not of the steel that it is sold as. */
@@ -114,20 +105,17 @@ function lockupFindings(input: SpecInput): Finding[] {
   if (!canLock(input)) return []
   return fitted.flatMap(({ stationId, part }) => {
     const at = { stationId, rangeId: null }
-    const most = leastStated(part.stated, 'pressurePa')
-    const { applyPa } = lockupOil(input.pressure)
     const slip = (input.rules ?? DEFAULT_RULES).lockupSlipRadPerS
     const borne = LINING_BEHAVIOUR[part.geometry.lining].steadySlipRadPerS
     return [
-      ...(most !== undefined && applyPa > most ? [{ ...at, code: 'pressure-above-maximum' as const, value: applyPa, limit: most }] : []),
       ...leanFindings(part.geometry, input).map((found) => ({ ...at, ...found })),
       ...(slip > borne ? [{ ...at, code: 'lockup-slip-unfit' as const, value: slip, limit: borne }] : []),
     ]
   })
 }
 
-function leanFindings(geometry: LockupGeometry, { pressure }: SpecInput): Pick<Finding, 'code' | 'value' | 'limit'>[] {
-  const oil = lockupOil(pressure)
+function leanFindings(geometry: LockupGeometry, input: SpecInput): Pick<Finding, 'code' | 'value' | 'limit'>[] {
+  const oil = lockupOilOf(input)
   const across = oil.applyPa - oil.releasePa
   const { lifted, edge } = lockupState(geometry, oil)
   const span = lockupSpan(geometry, oil.releasePa)
@@ -140,9 +128,6 @@ function leanFindings(geometry: LockupGeometry, { pressure }: SpecInput): Pick<F
     ...(known !== undefined && across > known ? [{ code: 'lockup-above-known' as const, value: across, limit: known }] : []),
   ]
 }
-
-const isOn = (input: SpecInput, rangeId: string, element: string) =>
-  input.unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
 
 /** What a station's speed limit is held against, per input speed: overrun of a one-way clutch, turning of anything else. */
 function speedIn({ unit }: SpecInput, { kind, load, speedOf }: Station): SpeedIn | typeof ENGINE_SPEED {

@@ -97,6 +97,9 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
       const { limits, missing } = unlessMissing(byRule(context.rules, neck, stated(at, 'station', 'whole', 'hard')))
       return { limits: [...limits, ...welds(at, part.geometry.welds)], missing }
     }
+    case 'pump':
+    case 'valves':
+      return { limits: [], missing: [] }
   }
 }
 

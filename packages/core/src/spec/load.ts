@@ -25,6 +25,8 @@ export function loadShare(load: StationLoad, gearing: RangeSolution): LoadShare 
       return ofTurbine(Math.abs(gearing.torques[load.id] ?? 0))
     case 'sets':
       return ofTurbine(Math.max(...load.ids.map((id) => Math.abs(gearing.setTorques[id]?.sun ?? 0))))
+    case 'none':
+      return { source: 'engine', share: 0 }
     case 'output':
       return ofTurbine(Math.abs(gearing.outputTorque))
   }

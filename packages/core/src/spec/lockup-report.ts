@@ -24,7 +24,8 @@ import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
 import { canLock, engineInertia, fittedConverter } from './fitted.js'
 import { engineOfBrief } from './brief.js'
-import { dutyCases, lockedRanges, lockupOil } from './duty.js'
+import { dutyCases, lockedRanges } from './duty.js'
+import { lineOil, lockupOilOf } from './line-oil.js'
 import { DEFAULT_RULES } from './rules.js'
 
 /** The lockup asked and held in one range, or in the upshift into it with the clutch held on. */
@@ -78,7 +79,7 @@ export function lockupReport(input: SpecInput): LockupReport | null {
   if (!clutch || !engine.ok || !converter) return null
   const g = clutch.geometry
   const rules = input.rules ?? DEFAULT_RULES
-  const oil = lockupOil(input.pressure)
+  const oil = lockupOilOf(input)
   const state = lockupState(g, oil)
   const demands = demandsOn(input, state.torqueNm)
   const most = Math.max(0, ...demands.filter((d) => d.kind === 'range' && d.byRule).map((d) => d.demandNm))
@@ -101,7 +102,7 @@ export function lockupReport(input: SpecInput): LockupReport | null {
 
 /** Every range that allows lockup and every upshift between two of them, by the rule or beside it. */
 function demandsOn(input: SpecInput, capacityNm: number): LockedDemand[] {
-  const { unit, brief, pressure, rules = DEFAULT_RULES } = input
+  const { unit, brief, rules = DEFAULT_RULES } = input
   const engine = engineOfBrief(brief.engine)
   const converter = fittedConverter(input)
   const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
@@ -110,7 +111,7 @@ function demandsOn(input: SpecInput, capacityNm: number): LockedDemand[] {
   const { ranges } = unit.train
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
   const lockup = canLock(input)
-  const cases = dutyCases({ ranges, gearing, line, brief, pressure, rules: every, lockup, lockupMostNm: capacityNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
+  const cases = dutyCases({ ranges, gearing, line, brief, oil: lineOil(input), lockupOil: lockupOilOf(input), rules: every, lockup, lockupMostNm: capacityNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
   const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
   return cases.flatMap((duty): LockedDemand[] => {
     if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []

@@ -8,6 +8,8 @@ import { converterFaults, type ConverterGeometry } from '../converter/geometry.j
 import { lockupFaults, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { hubFaults, type HubGeometry } from '../shaft/hub.js'
+import { valvesFaults, type ValvesGeometry } from '../pressure/line-pressure.js'
+import { pumpFaults, type PumpGeometry } from '../pressure/pump.js'
 import { shaftFaults, type ShaftGeometry } from '../shaft/shaft.js'
 import type { NeckGeometry } from '../shaft/shell-neck.js'
 import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
@@ -47,6 +49,8 @@ export interface Geometries {
   readonly 'one-way': OneWayGeometry
   readonly 'gear-set': GearSetGeometry
   readonly shell: ShellGeometry
+  readonly pump: PumpGeometry
+  readonly valves: ValvesGeometry
 }
 
 export type PartKind = keyof Geometries
@@ -61,6 +65,8 @@ export const PART_KINDS = [
   'one-way',
   'gear-set',
   'shell',
+  'pump',
+  'valves',
 ] as const satisfies readonly PartKind[]
 
 /** A feature that another station must offer, and why. */
@@ -142,6 +148,10 @@ function geometryFaults(part: Part): Fault[] {
       return converterFaults(part.geometry)
     case 'lockup':
       return lockupFaults(part.geometry)
+    case 'pump':
+      return pumpFaults(part.geometry)
+    case 'valves':
+      return valvesFaults(part.geometry)
   }
 }
 

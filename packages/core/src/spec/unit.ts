@@ -15,6 +15,8 @@ export type StationLoad =
   /** The greatest sun torque of the named sets. */
   | { readonly at: 'sets'; readonly ids: readonly string[] }
   | { readonly at: 'output' }
+  /** None: it makes pressure. */
+  | { readonly at: 'none' }
 
 /** Where a station stands on the strip: on the line, on the path above it, or hung from the case rail. */
 export interface StripPlace {
@@ -74,6 +76,8 @@ export interface Unit {
   readonly variants?: readonly Variant[]
   readonly thrusts?: readonly UnitThrust[]
   readonly usual?: readonly UsualFault[]
+  /** Most line pressure that the case bears. */
+  readonly casePressurePa?: number
 }
 
 /** Speed of the flywheel, as a station's speed. */

@@ -1,0 +1,74 @@
+import { figure, quantity } from '@plucky/contract'
+import { fromSi, reliefOpening, regulatedPressure, type Geometries } from '@plucky/core'
+import { box, half, upperHalf, disc, type Drawing, type DrawnPath } from './drawing.js'
+
+const mm = (metres: number) => metres * 1000
+
+/** Half of the gears seen along the shaft, as large as their displacement asks for, and the gap beside them many times widened. */
+export function drawPump(pump: Geometries['pump']): Drawing {
+  const outer = 24 * Math.cbrt(fromSi(pump.displacementM3, 'in³')) + 12
+  const gap = mm(pump.sideClearanceM) * GAP_WIDENED
+  const cx = 46 + outer
+  return {
+    width: cx + outer + 6,
+    height: outer + 6,
+    paths: [
+      { d: box(0, 0, 6, outer), ink: 'hatch' },
+      { d: box(6, 0, gap, outer), ink: 'oil' },
+      { d: box(6 + gap, 0, 18, outer - 4), ink: 'steel' },
+      { d: box(24 + gap, 0, 6, outer), ink: 'hatch' },
+      { d: half(cx, outer + 6), ink: 'steel' },
+      { d: half(cx, outer), ink: 'oil' },
+      ...upperHalf(26, cx, outer - 4).map((p): DrawnPath => ({ d: disc(p.x, p.y, 2.6), ink: 'steel' })),
+      { d: half(cx, outer - 10), ink: 'steel' },
+      { d: half(cx, outer * 0.45), ink: 'void' },
+    ],
+    dimensions: [
+      { name: 'displacement', text: `${figure(fromSi(pump.displacementM3, 'in³'), 2)} in³ a turn` },
+      { name: 'clearance', text: `${figure(fromSi(pump.sideClearanceM, 'in'), 4)} in beside the gears` },
+    ],
+    places: {},
+  }
+}
+
+/** So that a gap of a thousandth is seen at all. */
+const GAP_WIDENED = 60
+
+/** Half of the regulator in its bore with spring, boost valve and relief valve, two and a half times as large. */
+export function drawValves(valves: Geometries['valves']): Drawing {
+  const [land, boost, seat] = [mm(valves.landDiameterM), mm(valves.boostDiameterM), mm(valves.reliefSeatDiameterM)].map((d) => d * 2.5) as [number, number, number] // prettier-ignore
+  const coil = (x: number, width: number, radius: number, turns: number): DrawnPath => ({
+    d: Array.from({ length: turns }, (_, i) => `M${x + (i * width) / turns},0L${x + ((i + 0.5) * width) / turns},${radius}`).join(''),
+    ink: 'line',
+  })
+  return {
+    width: 240,
+    height: land + 8,
+    paths: [
+      { d: `M0,${land}H178V${land + 8}H0Z`, ink: 'hatch' },
+      { d: box(0, 0, 14, land), ink: 'oil' },
+      { d: box(14, 0, 26, land), ink: 'steel' },
+      { d: box(40, 0, 22, land * 0.45), ink: 'steel' },
+      { d: box(40, land * 0.45, 22, land * 0.55), ink: 'oil' },
+      { d: box(62, 0, 22, land), ink: 'steel' },
+      coil(84, 44, land * 0.72, 6),
+      { d: box(128, 0, 30, boost), ink: 'steel' },
+      { d: box(158, 0, 20, boost), ink: 'oil' },
+      { d: `M192,${seat}V${land + 8}H186V${seat}Z`, ink: 'hatch' },
+      { d: box(186, 0, 6, seat), ink: 'oil' },
+      { d: box(192, 0, 10, seat + 3), ink: 'steel' },
+      coil(202, 34, seat, 5),
+    ],
+    dimensions: [
+      { name: 'land', text: `regulator ⌀ ${quantity(valves.landDiameterM, 'mm')}` },
+      { name: 'boost', text: `boost ⌀ ${quantity(valves.boostDiameterM, 'mm')}` },
+      { name: 'spring', text: `spring ${quantity(valves.springRateNPerM, 'N/mm', 1)}` },
+      {
+        name: 'makes',
+        text: `makes ${figure(fromSi(regulatedPressure(valves, 'drive', 0), 'psi'))} to ${quantity(regulatedPressure(valves, 'drive', 1), 'psi')}`,
+      },
+      { name: 'relief', text: `relief opens at ${quantity(reliefOpening(valves), 'psi')}` },
+    ],
+    places: {},
+  }
+}

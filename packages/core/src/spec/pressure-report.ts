@@ -1,0 +1,309 @@
+import { bandPressureFor, servoArea, servoTravel } from '../band/band.js'
+import { packPressureFor, sweptVolume } from '../clutch/pack.js'
+import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import type { GearRange } from '../gearing/train.js'
+import { fillTime, oilBalance, type LinePressure, type OilBalance } from '../pressure/line-pressure.js'
+import { reliefOpening, type RegulatorFeed } from '../pressure/regulator.js'
+import { orificeFlow } from '../shaft/oil-way.js'
+import { toSi } from '../quantity/units.js'
+import type { Answer, SpecInput } from './answer.js'
+import { engineOfBrief } from './brief.js'
+import { COLD_OIL_K, HOT_OIL_K } from './calibration.js'
+import type { DutyCase } from './duty.js'
+import { drumState } from './judge.js'
+import { lineOil, type LineOil } from './line-oil.js'
+import { loadShare } from './load.js'
+import type { Part } from './part.js'
+import { pressureMaxima, type PressureMaximum } from './pressure-findings.js'
+import { DEFAULT_RULES } from './rules.js'
+import type { Station, Unit } from './unit.js'
+
+/** Line pressure that an element needs in the case of a range that asks most of it. */
+export interface PressureNeed {
+  readonly stationId: string
+  readonly caseId: string
+  /** At margin 1, and with the house margin on top. */
+  readonly neededPa: number
+  readonly housePa: number
+  /** The same at a share of the torque of that case. */
+  neededAt(share: number): number
+  /** Line pressure in that case, and what it lacks of the need; nothing where it does not. */
+  readonly suppliedPa: number
+  readonly shortPa: number
+  /** Share of the torque from which on supply lies under the need; nothing where it never does. */
+  readonly shortFrom: number | null
+}
+
+/** What the elements of a range need against what the line has. */
+export interface RangePressure {
+  readonly rangeId: string
+  readonly needs: readonly PressureNeed[]
+  /** Line pressure at a share of the torque, throttle open as far. */
+  suppliedAt(share: number): number
+}
+
+/** What a gauge reads at one point, hot and cold. */
+export interface GaugeRow {
+  readonly at: 'idle' | 'cruise' | 'stall' | 'redline' | 'low' | 'reverse-idle' | 'reverse-stall'
+  readonly rangeId: string
+  readonly throttle: number
+  readonly engineRadPerS: number
+  readonly hot: LinePressure
+  readonly cold: LinePressure
+}
+
+/** The oil at one point, and which branches get less than they need. */
+export interface OilRow {
+  readonly at: 'idle' | 'cruise' | 'stall' | 'redline'
+  readonly rangeId: string
+  readonly engineRadPerS: number
+  readonly balance: OilBalance
+  readonly lubes: readonly { readonly name: string; readonly getsM3PerS: number; readonly needsM3PerS: number }[]
+}
+
+/** Filling the piston of an element that comes on in a range. */
+export interface FillRow {
+  readonly stationId: string
+  readonly rangeId: string
+  /** Put in at idle, or shifted to at redline. */
+  readonly at: 'idle' | 'redline'
+  readonly sweptM3: number
+  /** What comes: all that is spare, or what its feed lets through. */
+  readonly comesM3PerS: number
+  readonly seconds: number
+}
+
+export interface PressureReport {
+  readonly byValves: boolean
+  /** Nothing where no valves are fitted. */
+  readonly openingPa: number | null
+  readonly ranges: readonly RangePressure[]
+  readonly gauge: readonly GaugeRow[]
+  readonly maxima: readonly PressureMaximum[]
+  /** Nothing where pump or valves are not fitted. */
+  readonly oil: readonly OilRow[]
+  readonly fills: readonly FillRow[]
+}
+
+/** All about line pressure in a spec: what it must be, what it is, where the oil goes. */
+export function pressureReport(input: SpecInput, answer: Answer): PressureReport | null {
+  const engine = engineOfBrief(input.brief.engine)
+  if (!engine.ok) return null
+  const { minSpeedRadPerS: idle, maxSpeedRadPerS: redline } = engine.value.on
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const oil = lineOil(input)
+  const ranges = input.unit.train.ranges.filter(({ id }) => gearing.get(id)?.outcome === 'driven')
+  const scene: Scene = { input, answer, gearing, oil, ranges, idle, redline }
+  return {
+    byValves: oil.byValves,
+    openingPa: oil.circuit ? reliefOpening(oil.circuit.valves) : null,
+    ranges: ranges.map((range) => rangePressure(scene, range)),
+    gauge: gaugeTable(scene),
+    maxima: pressureMaxima(input, answer.cases),
+    oil: oilRows(scene),
+    fills: fillRows(scene),
+  }
+}
+
+interface Scene {
+  readonly input: SpecInput
+  readonly answer: Answer
+  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly oil: LineOil
+  readonly ranges: readonly GearRange[]
+  readonly idle: number
+  readonly redline: number
+}
+
+type Friction = Extract<Part, { kind: 'pack' | 'band' }>
+
+/** Packs and bands that are on in a range, with what is fitted there. */
+function elementsOn({ unit, fitted }: Pick<SpecInput, 'unit' | 'fitted'>, range: GearRange): { station: Station; part: Friction }[] {
+  return unit.stations.flatMap((station) => {
+    const part = fitted.get(station.id)
+    const on = station.load.at === 'link' && range.on.includes(station.load.id)
+    return on && (part?.kind === 'pack' || part?.kind === 'band') ? [{ station, part }] : []
+  })
+}
+
+/**
+ * Line pressure at which a pack or band just holds a torque in a case: its capacity, springs and spinning oil with it, solved for pressure.
+ */
+export function pressureFor(input: SpecInput, station: Station, part: Friction, duty: DutyCase, range: RangeSolution, torqueNm: number): number {
+  const { drumPerInput, dragSense } = drumState(input.unit, station, range)
+  const { rangeId } = duty
+  if (part.kind === 'band') return bandPressureFor(part.geometry, { rangeId, dragSense }, torqueNm)
+  const drumSpeedRadPerS = drumPerInput * duty.turbine.speedRadPerS
+  return packPressureFor(part.geometry, { rangeId, drumSpeedRadPerS }, torqueNm, (input.rules ?? DEFAULT_RULES).frictionRadius)
+}
+
+function rangePressure(scene: Scene, range: GearRange): RangePressure {
+  const cases = scene.answer.cases.filter(({ rangeId }) => rangeId === range.id)
+  const most = cases.reduce<DutyCase | undefined>((least, duty) => (least && least.engine.speedRadPerS <= duty.engine.speedRadPerS ? least : duty), undefined) // prettier-ignore
+  const throttle = range.reverse ? scene.input.brief.reverseThrottle : 1
+  const suppliedAt = (share: number) =>
+    scene.oil.at({ range, throttle: throttle * share, engineRadPerS: most?.engine.speedRadPerS ?? scene.redline }).linePa
+  const needs = elementsOn(scene.input, range).flatMap(({ station, part }) => needOf(scene, range, cases, station, part, suppliedAt) ?? [])
+  return { rangeId: range.id, needs, suppliedAt }
+}
+
+function needOf(
+  { input, gearing }: Scene,
+  range: GearRange,
+  cases: readonly DutyCase[],
+  station: Station,
+  part: Friction,
+  suppliedAt: (share: number) => number,
+): PressureNeed | undefined {
+  const solved = gearing.get(range.id) as RangeSolution
+  const margin = (input.rules ?? DEFAULT_RULES).houseMargin.friction
+  const each = cases.flatMap((duty) => {
+    const { source, share } = loadShare(station.load, solved)
+    const demandNm = share * duty[source].torqueNm * duty.factors.friction
+    return demandNm > 0 ? [{ duty, needAt: (of: number) => pressureFor(input, station, part, duty, solved, demandNm * of) }] : []
+  })
+  const worst = each.reduce<(typeof each)[number] | undefined>((top, next) => (top && lacks(top) >= lacks(next) ? top : next), undefined)
+  if (!worst) return undefined
+  const { duty, needAt } = worst
+  const neededPa = needAt(1)
+  const shortPa = Math.max(0, neededPa - duty.linePressurePa)
+  return {
+    stationId: station.id,
+    caseId: duty.id,
+    neededPa,
+    housePa: needAt(margin),
+    neededAt: needAt,
+    suppliedPa: duty.linePressurePa,
+    shortPa,
+    shortFrom: shortFrom(needAt, suppliedAt),
+  }
+}
+
+const lacks = ({ duty, needAt }: { duty: DutyCase; needAt: (of: number) => number }) => needAt(1) - duty.linePressurePa
+
+/** Steps of torque at which supply is held against need. */
+const STEPS = 100
+
+/** The least share of torque at which supply lies under the need, between two steps by proportion. */
+function shortFrom(needAt: (share: number) => number, suppliedAt: (share: number) => number): number | null {
+  const over = (i: number) => suppliedAt(i / STEPS) - needAt(i / STEPS)
+  for (let i = 0; i <= STEPS; i++) {
+    const here = over(i)
+    if (here >= 0) continue
+    const before = i > 0 ? over(i - 1) : 0
+    return i === 0 ? 0 : (i - 1 + before / (before - here)) / STEPS
+  }
+  return null
+}
+
+/** Throttle and engine speed of a steady cruise where the vehicle is not known (common practice, no source). */
+const CRUISE_THROTTLE = 0.2
+const USUAL_CRUISE = toSi(2200, 'rpm')
+
+interface Place {
+  readonly at: GaugeRow['at']
+  readonly range: GearRange
+  readonly throttle: number
+  readonly engineRadPerS: number
+  readonly feed?: RegulatorFeed
+}
+
+/** The points at which gauge and flows are looked at: idle, cruise, stall and redline in drive; low by hand; reverse. */
+function placesOf({ input, answer, gearing, oil, ranges, idle, redline }: Scene): Place[] {
+  const forward = ranges.filter(({ reverse }) => !reverse)
+  const [first, top, back] = [forward[0], forward[forward.length - 1], ranges.find(({ reverse }) => reverse)]
+  if (!first || !top) return []
+  const { vehicle } = input.brief
+  const road = vehicle?.cruiseMPerS && (vehicle.cruiseMPerS / vehicle.tyreRadiusM) * vehicle.finalDrive * (gearing.get(top.id)?.ratio ?? 1)
+  const cruise = Math.min(redline, Math.max(idle, road ?? USUAL_CRUISE))
+  const stall = answer.stallSpeedRadPerS
+  const low = (oil.circuit?.valves.lowDiameterM ?? 0) > 0 && oil.byValves
+  const places: Place[] = [
+    { at: 'idle', range: first, throttle: 0, engineRadPerS: idle },
+    { at: 'cruise', range: top, throttle: CRUISE_THROTTLE, engineRadPerS: cruise },
+    { at: 'stall', range: first, throttle: 1, engineRadPerS: stall },
+    { at: 'redline', range: top, throttle: 1, engineRadPerS: redline },
+  ]
+  return [
+    ...places,
+    ...(low ? [{ at: 'low', range: first, throttle: 0, engineRadPerS: idle, feed: 'low' } as const] : []),
+    ...(back ? [{ at: 'reverse-idle', range: back, throttle: 0, engineRadPerS: idle } as const, { at: 'reverse-stall', range: back, throttle: 1, engineRadPerS: stall } as const] : []), // prettier-ignore
+  ]
+}
+
+/** By the gauge alone nothing is known but full throttle. */
+function gaugeTable(scene: Scene): GaugeRow[] {
+  const { oil, input } = scene
+  const { hotOilK = HOT_OIL_K, coldOilK = COLD_OIL_K } = input.pressure
+  const known = placesOf(scene).filter(({ throttle }) => oil.byValves || throttle === 1)
+  return known.map((place) => ({
+    at: place.at,
+    rangeId: place.range.id,
+    throttle: place.throttle,
+    engineRadPerS: place.engineRadPerS,
+    hot: oil.at({ ...place, kelvin: hotOilK }),
+    cold: oil.at({ ...place, kelvin: coldOilK }),
+  }))
+}
+
+/** Speed of every member in a range: as the engine turns it, the slip of the converter left out, but for the stall, at which all stands. */
+function speedsAt({ gearing }: Scene, { at, range, engineRadPerS }: Place): Record<string, number> {
+  const solved = at === 'stall' ? undefined : gearing.get(range.id)
+  return Object.fromEntries(Object.entries(solved?.speeds ?? {}).map(([member, speed]) => [member, speed * engineRadPerS]))
+}
+
+/** Oil of the pump in every range at idle and redline, at the stall and at cruise, hot: where it goes and who gets too little. */
+function oilRows(scene: Scene): OilRow[] {
+  const { oil, ranges, idle, redline } = scene
+  const { circuit } = oil
+  if (!circuit) return []
+  const once = placesOf(scene).filter(({ at }) => at === 'stall' || at === 'cruise')
+  const each = ranges.flatMap((range): Place[] => [
+    { at: 'idle', range, throttle: 0, engineRadPerS: idle },
+    { at: 'redline', range, throttle: 1, engineRadPerS: redline },
+  ])
+  return [...each, ...once].map((place): OilRow => {
+    const { range, engineRadPerS } = place
+    const speeds = speedsAt(scene, place)
+    const balance = oilBalance(circuit, oil.demandAt(place), speeds)
+    const lubes = circuit.valves.lubes.map(({ name, member, needPerTurnM3 }, i) => {
+      const turns = Math.abs(member === undefined ? engineRadPerS : (speeds[member] ?? 0)) / (2 * Math.PI)
+      return { name, getsM3PerS: balance.lube.branchesM3PerS[i] as number, needsM3PerS: needPerTurnM3 * turns }
+    })
+    return { at: place.at as OilRow['at'], rangeId: range.id, engineRadPerS, balance, lubes }
+  })
+}
+
+/** Branches that get less than they need. */
+export const starvedIn = ({ lubes }: OilRow): string[] => lubes.flatMap(({ name, getsM3PerS, needsM3PerS }) => (getsM3PerS < needsM3PerS ? [name] : [])) // prettier-ignore
+
+/** Hole through which an element is usually fed (from memory, order of magnitude). */
+const USUAL_FEED_M = 0.0025
+
+/** Every element that comes on: in the first range and in reverse at idle, in the others as they are shifted to at redline. */
+function fillRows(scene: Scene): FillRow[] {
+  const { oil, ranges, idle, redline, input } = scene
+  const { circuit } = oil
+  if (!circuit) return []
+  const forward = ranges.filter(({ reverse }) => !reverse)
+  return ranges.flatMap((range) => {
+    const before = range.reverse ? undefined : forward[forward.indexOf(range) - 1]
+    const at = before ? ('redline' as const) : ('idle' as const)
+    const place: Place = { at, range, throttle: before ? 1 : 0, engineRadPerS: before ? redline : idle }
+    const coming = elementsOn(input, range).filter(({ station }) => station.load.at === 'link' && !before?.on.includes(station.load.id))
+    // The rings of what is being filled leak already.
+    const { spareM3PerS, linePa } = oilBalance(circuit, oil.demandAt(place), speedsAt(scene, place))
+    return coming.map(({ station, part }): FillRow => {
+      const sweptM3 = sweptIn(part, range.id)
+      const feedM = part.kind === 'pack' ? (part.geometry.feedDiameterM ?? USUAL_FEED_M) : USUAL_FEED_M
+      const comesM3PerS = Math.min(spareM3PerS, orificeFlow(feedM, linePa))
+      return { stationId: station.id, rangeId: range.id, at, sweptM3, comesM3PerS, seconds: fillTime(sweptM3, comesM3PerS) }
+    })
+  })
+}
+
+const sweptIn = (part: Friction, rangeId: string): number =>
+  part.kind === 'pack' ? sweptVolume(part.geometry, rangeId) : servoArea(part.geometry, rangeId) * servoTravel(part.geometry)
+
+/** The station of a unit at which a kind of part stands. */
+export const stationOfKind = (unit: Unit, kind: Part['kind']): Station | undefined => unit.stations.find((station) => station.kind === kind)

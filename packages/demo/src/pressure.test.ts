@@ -1,0 +1,183 @@
+import { evaluation, jobFileOf, verdictSentence, type JobContent } from '@plucky/contract'
+import {
+  DEFAULT_RULES,
+  drumState,
+  fittedParts,
+  fromSi,
+  lineOil,
+  oilOf,
+  pressureReport,
+  reliefOpening,
+  solveTrain,
+  specAnswer,
+  starvedIn,
+  stationLimits,
+  toSi,
+  type Answer,
+  type GearRange,
+  type Part,
+  type PressureReport,
+  type SpecInput,
+  type Unit,
+} from '@plucky/core'
+import fc from 'fast-check'
+import { demoShop } from './index.js'
+
+const { units, shelf, jobs, kits, lookup, catalogue } = demoShop()
+const [weak, balanced] = jobs as [JobContent, JobContent]
+const psi = (pa: number) => fromSi(pa, 'psi')
+const inputOf = (job: JobContent, change: Partial<SpecInput['pressure']> = {}, swaps: readonly (readonly [string, Part])[] = []): SpecInput => ({
+  unit: lookup.unit(job.unitId) as Unit,
+  brief: job.brief,
+  fitted: new Map([...fittedParts(job.spec, catalogue), ...swaps]),
+  pressure: { ...job.spec.pressure, ...change },
+  rules: job.rules,
+}) // prettier-ignore
+const answered = (input: SpecInput): Answer => {
+  const answer = specAnswer(input)
+  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
+  return answer
+}
+const reportOf = (input: SpecInput) => pressureReport(input, answered(input)) as PressureReport
+const rangeOf = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id) as GearRange
+const held = (answer: Answer) => (answer.held.outcome === 'held' ? answer.held.powerW : 0)
+
+describe('pressure needed', () => {
+  const anySpec = fc.record({
+    job: fc.constantFrom(...jobs),
+    picks: fc.array(fc.nat(20), { minLength: 30, maxLength: 30 }),
+    radius: fc.constantFrom('wear' as const, 'pressure' as const),
+    throttle: fc.double({ min: 0.2, max: 1, noNaN: true }),
+  })
+  it('solved for margin 1 and fed through the forward path, with springs and spinning oil, gives margin 1.000 in every range of every unit', () => {
+    let seen = 0
+    fc.assert(
+      fc.property(anySpec, ({ job, picks, radius, throttle }) => {
+        const unit = lookup.unit(job.unitId) as Unit
+        const fitted = new Map(unit.stations.map(({ id }, i): [string, Part] => {
+          const parts = shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(id))
+          return [id, parts[(picks[i] ?? 0) % parts.length] as Part]
+        })) // prettier-ignore
+        const rules = { ...DEFAULT_RULES, frictionRadius: radius }
+        const input = { ...inputOf(job), fitted, rules, brief: { ...job.brief, reverseThrottle: throttle } }
+        const [answer, gearing] = [answered(input), solveTrain(unit.train)]
+        for (const { rangeId, needs } of (pressureReport(input, answer) as PressureReport).ranges)
+          for (const { stationId, caseId, neededPa } of needs) {
+            if (neededPa === 0) continue // springs and spinning oil alone hold it
+            const station = unit.stations.find(({ id }) => id === stationId) as Unit['stations'][number]
+            const duty = answer.cases.find(({ id }) => id === caseId) as Answer['cases'][number]
+            const range = gearing.get(rangeId) as ReturnType<typeof gearing.get> & object
+            const slip = stationLimits(unit, station, fitted.get(stationId) as Part, { engineKind: 'petrol', rules }).limits.find(({ place }) => place.endsWith('slip')) // prettier-ignore
+            const capacityNm = slip?.torqueNm(oilOf({ ...duty, linePressurePa: neededPa }, drumState(unit, station, range))) ?? 0
+            const load = station.load.at === 'link' ? Math.abs(range.torques[station.load.id] ?? 0) * duty.turbine.torqueNm : 0
+            expect(capacityNm / (load * duty.factors.friction)).toBeCloseTo(1, 9)
+            seen++
+          }
+      }),
+      { numRuns: 40 },
+    )
+    expect(seen).toBeGreaterThan(300)
+  })
+
+  it('lies under supply just where the margin is above 1, and the map crosses where supply begins to fall short', () => {
+    for (const job of jobs) {
+      const input = inputOf(job, { drivePa: toSi(110, 'psi'), reversePa: toSi(140, 'psi'), by: 'gauge' })
+      const answer = answered(input)
+      for (const { needs, suppliedAt } of (pressureReport(input, answer) as PressureReport).ranges)
+        for (const need of needs) {
+          const judged = answer.stations.find((s) => s.stationId === need.stationId)?.cases.find((c) => c.caseId === need.caseId)
+          if (judged?.place.endsWith('slip')) expect(need.shortPa > 0).toBe(judged.margin < 1)
+          if (need.shortFrom !== null && need.shortFrom > 0) expect(need.neededAt(need.shortFrom) / suppliedAt(need.shortFrom)).toBeCloseTo(1, 3)
+        } // prettier-ignore
+    }
+  })
+})
+
+describe('pressure by the fitted valves', () => {
+  const input = inputOf(balanced)
+  it('is solved in every case by range, throttle and speed, and is what the elements are judged with', () => {
+    const [oil, answer] = [lineOil(input), answered(input)]
+    expect(oil.byValves).toBe(true)
+    for (const duty of answer.cases) {
+      const throttle = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
+      const range = rangeOf(input.unit, duty.rangeId)
+      expect(duty.linePressurePa).toBe(oil.at({ range, throttle, engineRadPerS: duty.engine.speedRadPerS }).linePa)
+    }
+    // 4.6 N/mm × 37.9 mm = 174.34 N on ⌀ 14; ⌀ 11.28 × 80 psi: (174.34 + 55.12) N / 153.94 mm²
+    expect(psi(answer.cases.find(({ id }) => id === 'full-1')?.linePressurePa ?? 0)).toBeCloseTo(216, 0)
+  })
+
+  it('turning one knob moves packs and bands in the breaking order, and nothing that oil has no say in', () => {
+    const more = answered({ ...input, pressure: { ...input.pressure, knobs: { signalFullPa: toSi(94, 'psi') } } })
+    const base = answered(input)
+    for (const { id, kind } of input.unit.stations) {
+      const [a, b] = [base, more].map((answer) => answer.stations.find((s) => s.stationId === id)?.held)
+      if (a?.outcome !== 'held' || b?.outcome !== 'held') continue
+      if (kind === 'pack' || kind === 'band') expect([id, b.powerW > a.powerW]).toEqual([id, true])
+      else expect([id, b.powerW]).toEqual([id, a.powerW])
+    }
+  })
+
+  it('reads at the gauge what the points say: idle under cruise under full, reverse above drive, hot as cold while the pump keeps up', () => {
+    const rows = new Map(reportOf(input).gauge.map((row) => [row.at, row]))
+    const line = (at: PressureReport['gauge'][number]['at']) => rows.get(at)?.hot.linePa ?? 0
+    expect(line('idle')).toBeLessThan(line('cruise'))
+    expect(line('cruise')).toBeLessThan(line('stall'))
+    expect(line('reverse-stall')).toBeGreaterThan(line('stall'))
+    expect(line('low')).toBeGreaterThan(line('idle'))
+    const worn = new Map(reportOf(inputOf(balanced, { knobs: { sideClearanceM: toSi(0.005, 'in') } })).gauge.map((row) => [row.at, row]))
+    expect(worn.get('idle')?.hot).toMatchObject({ state: 'short-of-oil' })
+    expect(worn.get('idle')?.cold.linePa).toBeGreaterThan(worn.get('idle')?.hot.linePa ?? 0)
+  })
+
+  it('fills from what is spare, and a branch that gets too little is named until its hole is drilled', () => {
+    const job = { ...balanced, spec: { ...balanced.spec, fits: { ...balanced.spec.fits, valves: 'valves-stock' } } }
+    const short = { ...inputOf(job), pressure: { ...job.spec.pressure, knobs: { converterLimitPa: toSi(35, 'psi') } } }
+    const starved = (i: SpecInput) =>
+      reportOf(i)
+        .oil.filter(({ at, rangeId }) => at === 'redline' && rangeId === '3')
+        .flatMap(starvedIn)
+    expect(starved(short)).toContain('gear sets')
+    const drilled = inputOf({ ...job, spec: { ...job.spec, works: { ...job.spec.works, valves: ['op-gear-lube'] } } }, short.pressure)
+    expect(starved(drilled)).not.toContain('gear sets')
+    for (const { sweptM3, comesM3PerS, seconds } of reportOf(input).fills) expect(seconds).toBeCloseTo(sweptM3 / comesM3PerS, 12)
+  })
+})
+
+describe('a state of line pressure', () => {
+  const sentenceOf = (input: SpecInput) => verdictSentence(answered(input), input.unit, input.brief)
+  it('above the relief valve is judged with what the valve lets stand, named in the sentence and in the evaluation', () => {
+    const input = inputOf(weak, { drivePa: toSi(320, 'psi'), reversePa: toSi(330, 'psi') })
+    const circuit = lineOil(input).circuit as NonNullable<ReturnType<typeof lineOil>['circuit']>
+    const opening = reliefOpening(circuit.valves)
+    const answer = answered(input)
+    for (const duty of answer.cases) expect([duty.linePressurePa, duty.lineState]).toEqual([opening, 'relief-open'])
+    expect(held(answer)).toBe(held(answered(inputOf(weak, { drivePa: opening, reversePa: opening }))))
+    expect(sentenceOf(input)).toMatch(/^Holds about \d+ hp of 840.* Mind the pressure: 330 psi is commanded in reverse, the relief valve opens at 27\d psi; 3 more of the kind\.$/) // prettier-ignore
+    const file = jobFileOf({ ...weak, spec: { ...weak.spec, pressure: input.pressure } }, lookup, kits)
+    expect(evaluation(file)).toMatchObject({ outcome: 'answered', held: { outcome: 'held' }, pressure: { state: 'relief-opens', states: expect.arrayContaining([expect.objectContaining({ code: 'relief-opens', value: input.pressure.reversePa, limit: opening })]) } }) // prettier-ignore
+    // 13 N/mm × 0.5 mm on a seat of ⌀ 8: 6.5 N / 50.27 mm² = 18.76 psi
+    const shimmed = inputOf(weak, { ...input.pressure, knobs: { reliefShimM: 0.0005 } })
+    expect(psi((reportOf(shimmed).openingPa ?? 0) - opening)).toBeCloseTo(18.76, 2)
+  })
+
+  const limited = (part: Part, most: number): Part => ({ ...part, stated: [...part.stated, { place: 'station', origin: 'maker', pressurePa: toSi(most, 'psi') }] }) // prettier-ignore
+  const fitted = fittedParts(weak.spec, catalogue)
+  const part = (id: string) => fitted.get(id) as Part
+  it.each([
+    ['case', { ...inputOf(weak), unit: { ...units[0], casePressurePa: toSi(200, 'psi') } as Unit }, /245 psi in reverse is above the 200 psi that the case bears/],
+    ['pack', inputOf(weak, {}, [['low-reverse', limited(part('low-reverse'), 230)]]), /245 psi in reverse is above the 230 psi that the low-reverse pack bears/],
+    ['pump', inputOf(weak, {}, [['pump', limited(part('pump'), 240)]]), /above the 240 psi that the oil pump bears/],
+    ['converter', inputOf(weak, {}, [['converter', limited(part('converter'), 90)]]), /95 psi is above the 90 psi that the converter bears/],
+    ['servo', inputOf(jobs[2] as JobContent, {}, [['even-band', limited(fittedParts((jobs[2] as JobContent).spec, catalogue).get('even-band') as Part, 170)]]), /185 psi in .+ is above the 170 psi that the second and fourth band bears/],
+    ['pump that falls short', inputOf(weak, { knobs: { sideClearanceM: toSi(0.0055, 'in') } }), /is commanded in .+, the pump keeps up/],
+    ['valves not fitted', { ...inputOf(weak, { by: 'valves' }), fitted: new Map([...fitted].filter(([id]) => id !== 'pump')) }, /pump and valves are not both fitted/],
+  ] as const)('of the %s is in the sentence, and power held stays shown', (_what, input, sentence) => {
+    expect(held(answered(input))).toBeGreaterThan(0)
+    expect(sentenceOf(input)).toMatch(sentence)
+  }) // prettier-ignore
+
+  it('is none in the shop’s own jobs', () => {
+    for (const job of jobs) expect([job.name, sentenceOf(inputOf(job))]).toEqual([job.name, expect.not.stringContaining('Mind')])
+  })
+})
