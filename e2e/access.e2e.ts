@@ -8,6 +8,8 @@ const VIEWS = [
   '/jobs/1/brief',
   '/jobs/1/match',
   '/jobs/1/shafts',
+  '/jobs/1/pressure',
+  '/jobs/2/pressure',
   '/jobs/1/rules',
   '/jobs/1/unit',
   '/jobs/1/lost',

@@ -15,6 +15,7 @@ import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { MatchScreen } from './match/MatchScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { NoStations } from './line/NoStations.js'
+import { PressureScreen } from './pressure/PressureScreen.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
 import { ShaftScreen } from './shaft/ShaftScreen.js'
@@ -59,6 +60,11 @@ const router = createBrowserRouter([
   {
     path: '/jobs/:number/shafts',
     element: <JobScreen view={(content, unit) => <ShaftScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/pressure',
+    element: <JobScreen view={(content, unit) => <PressureScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
   {

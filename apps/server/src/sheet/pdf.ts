@@ -109,6 +109,7 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
             stack: [
               listed('What goes with what', sheet.together, 'Nothing is bound to anything else.'),
               listed('Work', sheet.work, 'Nothing is worked on.'),
+              listed('What the gauge should read', sheet.gauge),
               listed('House rules that differ from the usual', sheet.rules),
             ],
           },

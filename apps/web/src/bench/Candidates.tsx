@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { money, heldInWords, verdictIn } from '@plucky/contract'
+import { money, stationHeldInWords, verdictIn } from '@plucky/contract'
 import type { Part, SpecAnswer } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 
@@ -61,7 +61,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
       onClick={() => (chosen && !fitted ? bench.fit(part.id) : bench.look(part.id))}
     >
       <span className="name">{part.name}</span>
-      <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${heldInWords(held)}`}</span>
+      <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
       <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
     </button>
   )

@@ -1,5 +1,5 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { hoursWords, money, SKILL_WORDS, stationName, type JobContent, heldInWords, verdictIn } from '@plucky/contract'
+import { hoursWords, money, SKILL_WORDS, stationName, type JobContent, heldInWords, stationHeldInWords } from '@plucky/contract'
 import { operationsFor, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import { change } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
@@ -94,13 +94,13 @@ function Work(props: { operation: Operation; content: JobContent; station: strin
   const works = on ? done.filter((id) => id !== operation.id) : [...done, operation.id]
   const choice: Choice = { station, works }
   const proposal = proposalFor(content, choice)
-  const held = proposal && verdictIn(answerFor(content, proposal.spec), station)?.held
+  const held = proposal ? stationHeldInWords(answerFor(content, proposal.spec), station) : ''
   const others = proposal?.companions.length ? `, with ${proposal.companions.length} more` : ''
   return (
     <button type="button" aria-pressed={on} onClick={() => take(content, choice)} data-testid={`work-${operation.id}`}>
       {operation.name}
       <span className="figure">
-        {`${on ? 'done; without it' : 'then'} ${heldInWords(held)} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
+        {`${on ? 'done; without it' : 'then'} ${held} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
       </span>
     </button>
   )

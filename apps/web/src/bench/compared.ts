@@ -11,16 +11,21 @@ import {
   lifeWords,
   marginInWords,
   oilWords,
+  quantity,
+  readingWords,
   specHeldInWords,
   twistWords,
   verdictIn,
 } from '@plucky/contract'
 import {
   fromSi,
+  pressureReport,
   shaftReport,
   type Fits,
+  type GaugeRow,
   type HouseRules,
   type Part,
+  type PressureReport,
   type Proposal,
   type ShaftReport,
   type SpecAnswer,
@@ -52,18 +57,54 @@ export function compared(
     now: of(bench.answer),
     then: of(withCandidate),
   })
-  return [
+  const oil = oilRows(unit, content, bench, proposal, withCandidate)
+  const own = [
     both('holds, engine', (v) => heldInWords(v?.held)),
     both('least margin', (v) => marginWords(v, content.rules)),
     both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
     both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
     ...shaftRows(content, bench, proposal, withCandidate),
+  ]
+  return [
+    ...(oil.length > 0 ? oil : own),
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
     { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
     spec('the spec holds', specHeldInWords),
     spec('then goes first', (a) =>
       a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
     ),
+  ]
+}
+
+/** What pump and valves make, where they are looked at. */
+function oilRows(
+  unit: Unit,
+  content: JobContent,
+  bench: BenchView,
+  proposal: Proposal | undefined,
+  withCandidate: SpecAnswer | undefined,
+): Compared[] {
+  if (unit.stations.find(({ id }) => id === bench.station)?.load.at !== 'none') return []
+  const report = (spec: Fits, answer: SpecAnswer | undefined) => {
+    const input = specInputOf(content, spec)
+    return input && answer?.outcome === 'answered' ? pressureReport(input, answer) : null
+  }
+  const now = report(content.spec, bench.answer)
+  const then = proposal ? report(proposal.spec, withCandidate) : now
+  const row = (name: string, of: (r: PressureReport) => string): Compared => ({
+    name,
+    now: now ? of(now) : '—',
+    then: then ? of(then) : '—',
+  })
+  const gauge = (at: GaugeRow['at']) => (r: PressureReport) => {
+    const found = r.gauge.find((each) => each.at === at)
+    return found ? readingWords(found.hot) : 'not known by the gauge'
+  }
+  return [
+    row('full throttle', gauge('stall')),
+    row('reverse, full', gauge('reverse-stall')),
+    row('idle, hot', gauge('idle')),
+    row('relief opens', (r) => (r.openingPa === null ? '—' : quantity(r.openingPa, 'psi'))),
   ]
 }
 

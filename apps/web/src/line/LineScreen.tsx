@@ -58,7 +58,11 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
         />
         <Flex align="center" gap="16px" mt="2px">
           <CaseNote duty={duty} />
-          <Pressures pressure={content.spec.pressure} lockup={canLock({ unit, fitted: bench.fits })} />
+          <Pressures
+            pressure={content.spec.pressure}
+            lockup={canLock({ unit, fitted: bench.fits })}
+            madePa={content.spec.pressure.by === 'valves' ? duty?.linePressurePa : undefined}
+          />
         </Flex>
         <StallCaution duty={duty} />
       </Panel>

@@ -1,5 +1,5 @@
 import { figure } from '@plucky/contract'
-import { fromSi } from '@plucky/core'
+import { CASE, fromSi } from '@plucky/core'
 import { ink } from '../ui/theme.js'
 import type { MarkProps } from './StationMark.js'
 
@@ -11,6 +11,7 @@ export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId
   const margin = verdict?.cases.find((c) => c.caseId === caseId)?.margin
   const noFigure = verdict !== undefined && verdict.missing.length > 0
   const halo = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
+  const makes = slot.station.load.at === 'none'
   const speed = reading.speedRadPerS === undefined ? 'turns free' : `${figure(fromSi(reading.speedRadPerS, 'rpm'))} rpm`
   const second = label === 'across' ? { x: x + 8 * slot.station.code.length + 8, y } : { x, y: y + 14.5 }
   const third = y + 27
@@ -19,11 +20,17 @@ export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId
       <text x={x} y={y} fontSize={13.5} fontWeight={600} letterSpacing="0.05em" fill={goesFirst ? ink('break') : ink('ink')} {...halo}>
         {slot.station.code}
       </text>
-      <text {...second} fontSize={15} fontWeight={reading.live ? 600 : 400} fill={reading.live ? ink('torque') : ink('inkSoft')} {...halo}>
+      <text
+        {...second}
+        fontSize={15}
+        fontWeight={reading.live || makes ? 600 : 400}
+        fill={makes ? ink('oil') : reading.live ? ink('torque') : ink('inkSoft')}
+        {...halo}
+      >
         {words}
       </text>
       <text x={x} y={third} fontSize={12} fill={ink('inkSoft')} {...halo}>
-        {noFigure ? 'no figure' : speed}
+        {noFigure ? 'no figure' : makes && slot.station.speedOf === CASE ? '' : speed}
       </text>
       {margin !== undefined && (
         <Gauge x={label === 'below' ? x - GAUGE / 2 : label === 'left' ? x - GAUGE : x} y={third + 4} margin={margin} />

@@ -24,14 +24,16 @@ export interface MarkProps {
 /** Angle at which something idle swings clear of what it would hold. */
 const AWAY = 13
 
-/** The drawn station: hatched where it goes first, faint where it is idle, swung clear where it hangs idle from the case. */
+/** The drawn station: hatched where it goes first, faint where it is idle, swung clear where it hangs idle from the case, in oil's colour where it makes pressure. */
 export function StationMark({ station, slot, layout, part, reading, goesFirst, last, chosen }: MarkProps) {
   const Glyph = GLYPHS[station.kind]
-  const stroke = goesFirst ? ink('break') : reading.live ? ink('ink') : ink('inkSoft')
-  const fill = goesFirst ? 'url(#break-hatch)' : reading.live ? ink('steel') : ink('sheet')
-  const swung = station.strip.lane === 'rail' && !reading.live
+  const makes = station.load.at === 'none'
+  const live = reading.live || makes
+  const stroke = goesFirst ? ink('break') : live ? ink('ink') : ink('inkSoft')
+  const fill = goesFirst ? 'url(#break-hatch)' : makes ? ink('oilWash') : live ? ink('steel') : ink('sheet')
+  const swung = station.strip.lane === 'rail' && !live
   return (
-    <g transform={swung ? `rotate(${AWAY} ${slot.x} ${layout.railY})` : undefined} opacity={reading.live || goesFirst || chosen ? 1 : 0.66}>
+    <g transform={swung ? `rotate(${AWAY} ${slot.x} ${layout.railY})` : undefined} opacity={live || goesFirst || chosen ? 1 : 0.66}>
       {station.strip.grounded && <path d={`M${slot.x},${layout.railY} V${slot.y - slot.height / 2}`} stroke={stroke} strokeWidth={2} />}
       <g transform={`translate(${slot.x} ${slot.y})`} strokeWidth={1.2}>
         {part ? (
@@ -57,7 +59,8 @@ export function StationTarget({
 }: MarkProps & { readonly onChoose: (id: string) => void }) {
   const line = station.strip.lane === 'line'
   const room = slot.label === 'across' ? 100 : 60
-  const carries = reading.live ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft` : 'idle'
+  const carries =
+    station.load.at === 'none' ? 'makes line pressure' : reading.live ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft` : 'idle'
   const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'nothing fitted'}, ${carries}${goesFirst ? ', goes first' : ''}`
   return (
     <g

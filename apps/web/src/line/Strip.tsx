@@ -84,6 +84,7 @@ export function Strip({ unit, answer, duty, gearing, fits, chosen, onChoose, onK
 function torqueWords(station: Station, reading: Reading, duty: DutyCase | undefined): string {
   const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
   if (station.kind === 'converter' && duty) return `${lbft(duty.engine.torqueNm)} ▸ ${lbft(duty.turbine.torqueNm)}`
+  if (station.load.at === 'none') return duty ? `${figure(fromSi(duty.linePressurePa, 'psi'))} psi` : ''
   if (!reading.live) return 'idle'
   return station.kind === 'gear-set' ? `sun ${lbft(reading.torqueNm)}` : lbft(reading.torqueNm)
 }

@@ -70,7 +70,9 @@ function exactly(valueSi: number, unit: UnitName): string[] {
 
 /** Fields that hold words, whatever they look like. */
 const WORDS = new Set(
-  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate member'.split(' '),
+  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate member'.split(
+    ' ',
+  ),
 )
 
 /** Fields that may hold nothing: without a figure the file's name of the field does not tell what it measures. */

@@ -1,4 +1,4 @@
-import { fromSi, type Part, type SpecAnswer, type Unit, lockupOil, type PressureCalibration } from '@plucky/core'
+import { fromSi, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
@@ -7,7 +7,7 @@ import { PartDto } from '../dto/part.dto.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import type { Judged } from '../files/judged.js'
 import { misfitSentence } from '../words/fitting.js'
-import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
+import { capital, figure, hoursWords, money, signedMoney } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
 import { teardownWords } from '../words/lost.js'
@@ -135,12 +135,4 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
     ...becomes,
     ...train,
   ]
-}
-
-/** Line pressure of a job, both figures. */
-export function pressureWords(pressure: PressureCalibration): string {
-  const { drivePa, reversePa, lockupApplyPa, lockupReleasePa } = pressure
-  const { applyPa, releasePa } = lockupOil(pressure, drivePa)
-  const lockup = lockupApplyPa === undefined && lockupReleasePa === undefined ? '' : `, lockup ${quantity(applyPa, 'psi')} against ${quantity(releasePa, 'psi')}` // prettier-ignore
-  return `${quantity(drivePa, 'psi')} in drive, ${quantity(reversePa, 'psi')} in reverse${lockup}`
 }

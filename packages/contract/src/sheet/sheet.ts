@@ -4,6 +4,7 @@ import {
   fromSi,
   hubFor,
   offersOf,
+  pressureReport,
   splinePairs,
   type SplinePair,
   type Need,
@@ -17,16 +18,16 @@ import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '.
 import { misfitSentence } from '../words/fitting.js'
 import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, quantity } from '../words/format.js'
-import { heldInWords, marginInWords, verdictIn } from '../words/held.js'
+import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
 import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, togetherSentence } from '../words/verdict.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import { judged, type Judged } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
+import { gaugeLines, pressureWords } from '../words/pressure.js'
 import { teardownWords } from '../words/lost.js'
 import { cautionsOf } from './cautions.js'
-import { pressureWords } from './comparison.js'
 
 /** What is known of a station on the sheet, all in words. */
 export interface SheetStation {
@@ -67,6 +68,8 @@ export interface Sheet {
   readonly lines: readonly SheetLine[]
   readonly total: SheetLine
   readonly work: readonly string[]
+  /** To hold a gauge against; empty where nothing is known but what was read from it. */
+  readonly gauge: readonly string[]
   readonly rules: readonly string[]
   readonly cautions: readonly string[]
 }
@@ -110,9 +113,16 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     })),
     total: { what: 'All of it', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
     work: workLines(now),
+    gauge: gaugeOf(now),
     rules: differences(DEFAULT_RULES, job.rules, HouseRulesDto).map(({ name, is }) => `${name}: ${is}`),
     cautions: cautionsOf(kinds, job.brief.launch !== 'rolling'),
   }
+}
+
+function gaugeOf({ file: { job, unit }, fitted, answer }: Judged): string[] {
+  if (answer.outcome !== 'answered' || job.spec.pressure.by !== 'valves') return []
+  const report = pressureReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }, answer)
+  return report ? gaugeLines(report).map(({ point, speed, hot, cold }) => `${capital(point)}, ${speed}: ${hot} hot, ${cold} cold`) : []
 }
 
 /** Lines in the order of the stations that they serve. */
@@ -136,7 +146,7 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
     maker: part ? `${part.maker}${part.donor ? `, used, from ${part.donor.from}` : ''}` : '',
     works,
     changed: isChanged(file, station.id),
-    holds: verdict && !(verdict.held.outcome === 'no-figure' && verdict.missing.length === 0) ? heldInWords(verdict.held) : '—',
+    holds: verdict && !carriesNothing(verdict) ? heldInWords(verdict.held) : '—',
     ...figuresOf(now, verdict),
     reason: reasonOf(now, arrived, station),
   }
@@ -170,7 +180,9 @@ function reasonOf(now: Judged, arrived: Judged, station: Station): string {
     .map((pair) => `the ${stationName(unit, pair.stationId)} needs its ${pair.hub.teeth} teeth`)
   const was = arrived.catalogue.parts.get(job.arrived[station.id] ?? '')
   const before = verdictIn(arrived.answer, station.id)
-  const came = was ? `came in with “${was.name}”${before ? `, ${heldInWords(before.held)}` : ''}` : 'came in empty'
+  const came = was
+    ? `came in with “${was.name}”${before && !carriesNothing(before) ? `, ${heldInWords(before.held)}` : ''}`
+    : 'came in empty'
   const kept = isChanged(now.file, station.id) ? came : was ? 'as it came in' : ''
   return [kept, ...new Set([...forOthers, ...forShafts]), short].filter(Boolean).join('; ')
 }
@@ -223,7 +235,7 @@ function briefLines({ file: { job, unit }, answer }: Judged): (readonly [string,
     ['Upper ranges', START_WORDS[brief.upperRangeStart]],
     ['Reverse', `${figure(brief.reverseThrottle * 100)} % of the throttle`],
     ['Weight', brief.vehicleMassKg === null ? 'not said' : quantity(brief.vehicleMassKg, 'lb')],
-    ['Line pressure', pressureWords(spec.pressure)],
+    ['Line pressure', pressureWords(spec.pressure, answer.outcome === 'answered' ? answer : undefined, unit)],
     ...(answer.outcome === 'answered' ? [['Stall', quantity(answer.stallSpeedRadPerS, 'rpm')] as const] : []),
     ...(cameIn ? [['Came in with', cameIn] as const] : []),
   ]

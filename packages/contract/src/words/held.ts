@@ -15,6 +15,16 @@ export function heldInWords(held: PowerHeld | undefined): string {
   }
 }
 
+/** What a station holds; where it carries no torque but makes what others hold with, what the spec then holds. */
+export function stationHeldInWords(answer: SpecAnswer | undefined, stationId: string): string {
+  const verdict = verdictIn(answer, stationId)
+  return carriesNothing(verdict) ? `spec holds ${specHeldInWords(answer)}` : heldInWords(verdict?.held)
+}
+
+/** A station that has nothing to hold, and lacks no figure for it. */
+export const carriesNothing = (verdict: StationVerdict | undefined): boolean =>
+  verdict?.held.outcome === 'no-figure' && verdict.missing.length === 0
+
 /** What a spec holds as a whole; nothing while its splines do not go together. */
 export function specHeldInWords(answer: SpecAnswer | undefined): string {
   if (answer?.outcome !== 'answered') return 'no answer'

@@ -1,0 +1,171 @@
+import { Box, Grid, Text } from '@chakra-ui/react'
+import { CAUTIONS, type JobContent } from '@plucky/contract'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { fittedParts, stationOfKind, type PressureReport, type Unit } from '@plucky/core'
+import { Works } from '../bench/Works.js'
+import { shopStore } from '../state/shop.js'
+import { useStore } from 'zustand'
+import { BreakingOrder } from '../line/BreakingOrder.js'
+import { jobStore } from '../state/job.js'
+import { answerFor } from '../state/verdicts.js'
+import { viewStore } from '../state/view.js'
+import { Worded } from '../ui/buttons.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
+import { DemandMap } from './DemandMap.js'
+import { KnobNote } from './Knobs.js'
+import { reportFor } from './report.js'
+import { Source } from './Source.js'
+import { FillTable, GaugeTable, MaximaTable, NeedsTable, OilTable } from './Tables.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** Line pressure as one decision: what makes it, what each element needs of it, and what it does to everything else. */
+export function PressureScreen({ content, unit }: ScreenProps) {
+  const [turned, setTurned] = useState<JobContent['spec']['pressure'] | null>(null)
+  // While a knob is held the job is shown as it would be; it is changed when the knob is let go.
+  const shown = useMemo(() => (turned ? { ...content, spec: { ...content.spec, pressure: turned } } : content), [content, turned])
+  const follows = useDeferredValue(shown)
+  return (
+    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+      <Box className="not-printed">
+        <Sentence content={shown} unit={unit} answer={answerFor(shown)} />
+      </Box>
+      <Grid templateColumns={{ base: '1fr', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
+        <Panel title="What makes it" className="not-printed">
+          <Source content={content} unit={unit} onTurn={setTurned} />
+          <KnobNote knobs={shown.spec.pressure.knobs} />
+        </Panel>
+        <Follows content={follows} unit={unit} />
+      </Grid>
+    </Box>
+  )
+}
+
+/** All that follows from the pressure, drawn after the knob. */
+const Follows = memo(function Follows({ content, unit }: ScreenProps) {
+  const report = reportFor(content)
+  if (!report) return <Text p="12px">What the line must hold stands here as soon as there is an answer.</Text>
+  return (
+    <>
+      <Box display="grid" gap="8px" className="not-printed">
+        <Needed content={content} unit={unit} report={report} />
+        <Panel title="Where the oil goes">
+          <OilTable report={report} />
+        </Panel>
+      </Box>
+      <Box display="grid" gap="8px">
+        <Order content={content} unit={unit} />
+        <Gauge content={content} unit={unit} report={report} />
+      </Box>
+      <Below content={content} unit={unit} report={report} />
+    </>
+  )
+})
+
+interface ReportProps extends ScreenProps {
+  readonly report: PressureReport
+}
+
+function Needed({ content, unit, report }: ReportProps) {
+  const [chosen, setChosen] = useState<string | null>(null)
+  const worst = [...report.ranges].sort((a, b) => shortest(a) - shortest(b))[0]
+  const range = report.ranges.find(({ rangeId }) => rangeId === chosen) ?? worst
+  const picker = (
+    <Box display="flex" gap="5px" role="group" aria-label="Range drawn">
+      {report.ranges.map(({ rangeId }) => (
+        <Choice key={rangeId} on={rangeId === range?.rangeId} onPick={() => setChosen(rangeId)} label={`Range ${rangeId}`} testId={`map-${rangeId}`}>
+          {rangeId}
+        </Choice>
+      ))}
+    </Box>
+  ) // prettier-ignore
+  if (!range) return <Box />
+  const reverse = unit.train.ranges.find(({ id }) => id === range.rangeId)?.reverse ?? false
+  return (
+    <Panel title="Needed against what is there" aside={picker}>
+      <DemandMap
+        unit={unit}
+        range={range}
+        report={report}
+        throttle={reverse ? content.brief.reverseThrottle : 1}
+        house={content.rules.houseMargin.friction}
+      />
+      <NeedsTable unit={unit} report={report} drawn={range.rangeId} onDraw={setChosen} />
+    </Panel>
+  )
+}
+
+/** Line over need at its least: the range that lies nearest to slipping, or furthest beyond it. */
+const shortest = ({ needs }: PressureReport['ranges'][number]) =>
+  Math.min(Infinity, ...needs.map(({ suppliedPa, neededPa }) => suppliedPa / Math.max(neededPa, 1)))
+
+function Order({ content, unit }: ScreenProps) {
+  const answer = answerFor(content)
+  const tryPowerW = useStore(viewStore, (view) => view.tryPowerW)
+  const chosen = useStore(viewStore, (view) => view.station)
+  if (answer?.outcome !== 'answered') return <Box />
+  return (
+    <Panel title="Breaking order" className="not-printed">
+      <BreakingOrder
+        unit={unit}
+        answer={answer}
+        targetW={answer.peakPowerW}
+        targetWord={content.brief.openQuestion ? 'engine as drawn,' : 'target'}
+        tryPowerW={tryPowerW}
+        chosen={chosen}
+        onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
+        onChoose={(station) => viewStore.setState({ station, candidate: '' })}
+      />
+    </Panel>
+  )
+}
+
+function Gauge({ content, unit, report }: ReportProps) {
+  const { number } = jobStore.getState()
+  const print = (
+    <Worded onClick={() => window.print()} className="not-printed" data-testid="print-gauge">
+      Print
+    </Worded>
+  )
+  return (
+    <Panel title="What the gauge should read" aside={print}>
+      <GaugeTable report={report} title={`Job ${number}: ${content.name}, ${unit.name}`} />
+      <Text fontSize="13px" color="oil" fontWeight={600} mt="4px" lineHeight="1.3">
+        {`${CAUTIONS.stall} Hot oil under pressure: rated hoses, the gauge where a burst line harms nobody.`}
+      </Text>
+    </Panel>
+  )
+}
+
+/** What is looked at less often: maxima, fills, and work on pump and valves. */
+function Below({ content, unit, report }: ReportProps) {
+  const shop = useStore(shopStore)
+  const fitted = fittedParts(content.spec, shop)
+  const works = (['valves', 'pump'] as const).flatMap((kind) => stationOfKind(unit, kind) ?? [])
+  return (
+    <Grid
+      className="not-printed"
+      gridColumn="1 / -1"
+      templateColumns={{ base: '1fr', lg: 'repeat(3, minmax(0, 1fr))' }}
+      gap="8px"
+      alignItems="start"
+    >
+      <Panel title="What bears how much">
+        <MaximaTable unit={unit} report={report} />
+      </Panel>
+      <Panel title="Filling what comes on">
+        <FillTable unit={unit} report={report} />
+      </Panel>
+      <Panel title="Pump and valves, worked">
+        {works.map(({ id }) => (
+          <Works key={id} content={content} unit={unit} station={id} fitted={fitted.get(id)} />
+        ))}
+      </Panel>
+    </Grid>
+  )
+}

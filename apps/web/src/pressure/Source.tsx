@@ -1,0 +1,99 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { checkShape, PressureDto, type JobContent } from '@plucky/contract'
+import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, type Part, type Unit } from '@plucky/core'
+import { change } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { specInputOf } from '../state/verdicts.js'
+import { Choice } from '../ui/choice.js'
+import { Pick } from '../ui/Pick.js'
+import { QuantityField } from '../ui/QuantityField.js'
+import { Knobs } from './Knobs.js'
+
+type Pressure = JobContent['spec']['pressure']
+
+interface SourceProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  /** Shows a knob where it is being turned, before it is let go. */
+  readonly onTurn: (pressure: Pressure | null) => void
+}
+
+/** Takes a calibration if its shape is right; gives the reason where it is not. */
+export function takePressure(make: (pressure: Pressure) => Pressure): string | undefined {
+  let reason: string | undefined
+  change((job) => {
+    const checked = checkShape(PressureDto, make(job.spec.pressure))
+    if (!checked.ok) reason = checked.problems[0]?.sentence
+    return checked.ok ? { ...job, spec: { ...job.spec, pressure: checked.value } } : job
+  })
+  return reason
+}
+
+/** What makes the pressure: the gauge's word, or pump and valves with their knobs. */
+export function Source({ content, unit, onTurn }: SourceProps) {
+  const { pressure } = content.spec
+  const input = specInputOf(content)
+  const circuit = input && oilCircuit({ ...input, pressure: { ...pressure, knobs: {} } })
+  const by = pressure.by ?? 'gauge'
+  const figure = (key: 'drivePa' | 'reversePa' | 'hotOilK' | 'coldOilK', label: string, usual: number) => (
+    <QuantityField
+      label={label}
+      unit={key.endsWith('K') ? '°F' : 'psi'}
+      digits={0}
+      value={pressure[key] ?? usual}
+      onCommit={(value) => takePressure((now) => ({ ...now, [key]: value }) as Pressure)}
+      width="104px"
+      testId={`pressure-${key}`}
+    />
+  )
+  return (
+    <>
+      <Flex gap="5px" role="group" aria-label="Line pressure comes from" mb="6px">
+        {(['gauge', 'valves'] as const).map((source) => (
+          <Choice key={source} on={by === source} onPick={() => takePressure((now) => ({ ...now, by: source }))} testId={`by-${source}`}>
+            {source === 'gauge' ? 'As the gauge reads' : 'As the valves make it'}
+          </Choice>
+        ))}
+      </Flex>
+      {by === 'gauge' && (
+        <Flex gap="8px" mb="4px">
+          {figure('drivePa', 'Drive', pressure.drivePa)}
+          {figure('reversePa', 'Reverse', pressure.reversePa)}
+        </Flex>
+      )}
+      <Flex gap="8px">
+        <PartPick content={content} unit={unit} kind="pump" />
+        <PartPick content={content} unit={unit} kind="valves" />
+      </Flex>
+      {circuit ? (
+        <Knobs pressure={pressure} circuit={circuit} onTurn={onTurn} />
+      ) : (
+        <Text fontSize="13.5px" color="break" fontWeight={600} mt="6px">
+          Fit a pump and valves, and their knobs stand here.
+        </Text>
+      )}
+      <Flex gap="8px" mt="4px">
+        {figure('hotOilK', 'Oil, hot', HOT_OIL_K)}
+        {figure('coldOilK', 'Oil, cold', COLD_OIL_K)}
+      </Flex>
+    </>
+  )
+}
+
+/** Which pump or valves are fitted; another one is fitted at once. */
+function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; kind: Part['kind'] }) {
+  const station = stationOfKind(unit, kind)
+  if (!station) return <Box />
+  const parts = partsFor(shopStore.getState(), unit, station.id)
+  const fit = (id: string) => change((job) => ({ ...job, spec: withPart(job.spec, station.id, id === '' ? null : id) }))
+  return (
+    <Pick
+      label={station.name}
+      value={content.spec.fits[station.id] ?? ''}
+      options={[['', 'nothing fitted'], ...parts.map(({ id, name }) => [id, name] as const)]}
+      onPick={fit}
+      width="50%"
+      testId={`fit-${kind}`}
+    />
+  )
+}

@@ -1,0 +1,190 @@
+import { chakra, Flex, Text } from '@chakra-ui/react'
+import { capital, figure, gaugeLines, stationName } from '@plucky/contract'
+import { fromSi, starvedIn, type OilRow, type PressureReport, type Unit } from '@plucky/core'
+import { useState, type ReactNode } from 'react'
+import { Choice } from '../ui/choice.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { spareWords } from './DemandMap.js'
+
+interface TableProps {
+  readonly unit: Unit
+  readonly report: PressureReport
+}
+
+const psi = (pa: number) => figure(fromSi(pa, 'psi'))
+const litres = (m3PerS: number) => figure(fromSi(m3PerS, 'l/min'), 1)
+const rpm = (w: number) => figure(fromSi(w, 'rpm'))
+
+function Ruled({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
+  return (
+    <chakra.table css={PLAIN_TABLE} data-testid={testId}>
+      <thead>
+        <tr>
+          {heads.map((word) => (
+            <th key={word} scope="col">
+              {word}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>{rows}</tbody>
+    </chakra.table>
+  )
+}
+
+const codeOf = (unit: Unit, id: string) => unit.stations.find((station) => station.id === id)?.code ?? id
+
+/** Every range with what its elements need; the one that is drawn is marked. */
+export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn: string; onDraw: (rangeId: string) => void }) {
+  const rows = report.ranges.flatMap(({ rangeId, needs }) =>
+    needs.map((need, i) => (
+      <tr key={`${rangeId} ${need.stationId}`} className={need.shortPa > 0 ? 'short' : ''} style={rangeId === drawn ? { fontWeight: 600 } : undefined}>
+        <td>
+          {i === 0 && (
+            <chakra.button type="button" minH="24px" minW="24px" textAlign="left" textDecoration="underline" cursor="pointer" onClick={() => onDraw(rangeId)} aria-label={`Draw range ${rangeId}`}>
+              {rangeId}
+            </chakra.button>
+          )}
+        </td>
+        <td title={stationName(unit, need.stationId)}>{codeOf(unit, need.stationId)}</td>
+        <td>{psi(need.neededPa)}</td>
+        <td>{psi(need.housePa)}</td>
+        <td>{psi(need.suppliedPa)}</td>
+        <td>{need.shortPa > 0 ? `${psi(need.shortPa)} short${need.shortFrom === null ? '' : `, from ${figure(need.shortFrom * 100)} %`}` : spareWords(need)}</td>
+      </tr>
+    )),
+  ) // prettier-ignore
+  return <Ruled heads={['range', 'holds', 'needs, psi', 'house', 'line', 'line / need']} rows={rows} testId="needs" />
+}
+
+/** What a gauge should read, hot and cold; it prints alone. */
+export function GaugeTable({ report, title }: { report: PressureReport; title: string }) {
+  const rows = gaugeLines(report).map(({ point, speed, hot, cold }) => (
+    <tr key={point}>
+      <td>{point}</td>
+      <td>{speed}</td>
+      <td className={/,/.test(hot) ? 'short' : ''}>{hot}</td>
+      <td className={/,/.test(cold) ? 'short' : ''}>{cold}</td>
+    </tr>
+  ))
+  return (
+    <>
+      <Text className="only-printed" fontWeight={700}>
+        {title}
+      </Text>
+      <Ruled heads={['at', 'engine', 'hot', 'cold']} rows={rows} testId="gauge" />
+      {!report.byValves && (
+        <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
+          By the gauge alone only full throttle is known. Let the valves make it, and idle, cruise and reverse stand here too.
+        </Text>
+      )}
+    </>
+  )
+}
+
+/** What bears how much. */
+export function MaximaTable({ unit, report }: TableProps) {
+  const rows = report.maxima.map(({ stationId, rangeId, valuePa, maximumPa }) => (
+    <tr key={stationId ?? 'case'} className={valuePa > maximumPa ? 'short' : ''}>
+      <td>{stationId === null ? 'case' : stationName(unit, stationId)}</td>
+      <td>{`${psi(valuePa)}${rangeId === null ? '' : ` in ${rangeId}`}`}</td>
+      <td>{psi(maximumPa)}</td>
+    </tr>
+  ))
+  return <Ruled heads={['bears at most, psi', 'stands', 'maximum']} rows={rows} testId="maxima" />
+}
+
+/** Filling what comes on. */
+export function FillTable({ unit, report }: TableProps) {
+  const rows = report.fills.map(({ stationId, rangeId, at, sweptM3, comesM3PerS, seconds }) => (
+    <tr key={`${rangeId} ${stationId}`} className={seconds > SLOW_S ? 'short' : ''}>
+      <td>{`${rangeId}, ${codeOf(unit, stationId)}`}</td>
+      <td>{at}</td>
+      <td>{figure(sweptM3 * 1e6)}</td>
+      <td>{litres(comesM3PerS)}</td>
+      <td>{Number.isFinite(seconds) ? figure(seconds, 2) : 'never'}</td>
+    </tr>
+  ))
+  return <Ruled heads={['comes on', 'at', 'cm³', 'l/min', 's']} rows={rows} testId="fills" />
+}
+
+/** A fill that is felt as a late shift (common practice, no source). */
+const SLOW_S = 0.5
+
+/** Where the oil of the pump goes at one point, and what each branch of the lubrication gets of what it needs. */
+export function OilTable({ report }: { report: PressureReport }) {
+  const [at, setAt] = useState(0)
+  const row = report.oil[Math.min(at, report.oil.length - 1)]
+  if (!row) return <Text color="inkSoft">Fit a pump and valves, and the oil is shared out here.</Text>
+  return (
+    <>
+      <Flex gap="3px 16px" wrap="wrap" role="group" aria-label="Point at which the oil is shared out" mb="3px">
+        {(['idle', 'redline', 'stall', 'cruise'] as const).map((point) => (
+          <Flex key={point} gap="4px" align="center" wrap="wrap">
+            <Text fontSize="13.5px" color="inkSoft" minW="44px">
+              {point}
+            </Text>
+            {report.oil.map((each, i) =>
+              each.at === point ? (
+                <Choice key={each.rangeId} on={each === row} onPick={() => setAt(i)} label={`${point}, range ${each.rangeId}${tooLittle(each) ? ', too little oil' : ''}`} testId={`oil-${point}-${each.rangeId}`}>
+                  {`${each.rangeId}${tooLittle(each) ? ' ▲' : ''}`}
+                </Choice>
+              ) : null,
+            )}
+          </Flex>
+        ))}
+      </Flex>
+      <Flex gap="14px" align="flex-start" wrap="wrap">
+        <Flows row={row} />
+        <Lubes row={row} />
+      </Flex>
+    </>
+  ) // prettier-ignore
+}
+
+const tooLittle = (row: OilRow) => starvedIn(row).length > 0 || row.balance.state === 'short-of-oil'
+
+function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
+  const lines: (readonly [string, number])[] = [
+    ['pump takes in', balance.intakeM3PerS],
+    ['slips back past its gears', balance.pumpLeakM3PerS],
+    ['valves leak', balance.valvesLeakM3PerS],
+    ['sealing rings leak', balance.ringLeakM3PerS],
+    ['converter, cooler, lubrication', balance.converterM3PerS],
+    ['goes back', balance.returnedM3PerS],
+  ]
+  const rows = lines.map(([name, flow]) => (
+    <tr key={name}>
+      <td>{name}</td>
+      <td>{litres(flow)}</td>
+    </tr>
+  ))
+  return (
+    <chakra.div flex="1 1 220px">
+      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, 'l/min']} rows={rows} testId="flows" />
+      <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
+        {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} psi, converter ${psi(balance.chargePa)} psi. The pump takes ${figure(fromSi(balance.torqueNm, 'lb-ft'), 1)} lb-ft, ${figure(fromSi(balance.powerW, 'hp'), 1)} hp: all of it heats the oil.`}
+      </Text>
+    </chakra.div>
+  )
+}
+
+function Lubes({ row }: { row: OilRow }) {
+  const rows = row.lubes.map(({ name, getsM3PerS, needsM3PerS }) => (
+    <tr key={name} className={getsM3PerS < needsM3PerS ? 'short' : ''}>
+      <td>{name}</td>
+      <td>{litres(getsM3PerS)}</td>
+      <td>{litres(needsM3PerS)}</td>
+    </tr>
+  ))
+  const { frontPa, centrePa } = row.balance.lube
+  const starved = starvedIn(row)
+  return (
+    <chakra.div flex="1 1 220px">
+      <Ruled heads={['lubrication', 'gets', 'needs, l/min']} rows={rows} testId="lubes" />
+      <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
+        {`Front ${psi(frontPa)} psi, middle ${psi(centrePa)} psi. ${starved.length > 0 ? `${capital(starved.join(', '))}: too little.` : 'All get what they need.'}`}
+      </Text>
+    </chakra.div>
+  )
+}

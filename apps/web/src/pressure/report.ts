@@ -1,0 +1,15 @@
+import type { JobContent } from '@plucky/contract'
+import { pressureReport, type PressureReport } from '@plucky/core'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+
+const known = new WeakMap<JobContent, PressureReport | null>()
+
+/** All about the line pressure of a state of a job, worked out once; nothing where there is no answer. */
+export function reportFor(content: JobContent): PressureReport | null {
+  const before = known.get(content)
+  if (before !== undefined) return before
+  const [input, answer] = [specInputOf(content), answerFor(content)]
+  const made = input && answer?.outcome === 'answered' ? pressureReport(input, answer) : null
+  known.set(content, made)
+  return made
+}
