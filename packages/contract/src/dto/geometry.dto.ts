@@ -2,33 +2,43 @@ import {
   GEAR_STEELS,
   HARDNESS_SCALES,
   HOLE_EDGES,
+  LINED_FACES,
   LOCKUP_LININGS,
   LUBE_NODES,
   ONE_WAY_KINDS,
+  PACK_LININGS,
   PLATE_CLASSES,
+  PLATE_KINDS,
   SPLINE_FITS,
   STEELS,
   SURFACES,
   type HardnessScale,
   type HoleEdge,
+  type LinedFaces,
   type LockupLining,
   type LubeNode,
   type OneWayKind,
+  type PackLining,
   type PartKind,
   type PlateClass,
+  type PlateKind,
   type SplineFit,
   type Surface,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Texts, YesNo } from './decorators.js'
 import {
+  GROOVE_WORDS,
   HARDNESS_ON_WORDS,
   HOLE_EDGE_WORDS,
   HUB_WORDS,
+  LINED_FACES_WORDS,
   LOCKUP_LINING_WORDS,
   LUBE_NODE_WORDS,
   ONE_WAY_WORDS,
+  PACK_LINING_WORDS,
   PLATE_CLASS_WORDS,
+  PLATE_KIND_WORDS,
   RUN_OUT_WORDS,
   SPLINE_FIT_WORDS,
   SPLINE_MADE_WORDS,
@@ -239,6 +249,31 @@ export class PistonChamberDto {
   @IsOptional() @Texts('Fed in ranges', { most: 20 }) fedIn?: string[]
 }
 
+export class PlateDto {
+  @OneOf('Kind of plate', PLATE_KINDS, PLATE_KIND_WORDS) kind!: PlateKind
+  @Figure({ label: 'Thickness of the plate', unit: 'mm', from: 0.4, to: 20 }) thicknessM!: number
+  @IsOptional() @OneOf('Lined on', LINED_FACES, LINED_FACES_WORDS) lining?: LinedFaces
+  @IsOptional() @OneOf('Turns with', ['hub', 'drum'], { hub: 'the hub', drum: 'the drum' }) turnsWith?: 'hub' | 'drum'
+  @IsOptional() @OneOf('Grooves for a hub that turns', ['forward', 'backward'], GROOVE_WORDS) grooves?: 'forward' | 'backward'
+}
+
+export class SelectiveDto {
+  @Figure({ label: 'Size', unit: 'mm', from: 0.4, to: 20 }) thicknessM!: number
+}
+
+export class PackStackDto {
+  @Shapes('Plates from piston to ring', () => PlateDto, { least: 1, most: 60 }) plates!: PlateDto[]
+  @Figure({ label: 'Depth of the drum', unit: 'mm', from: 5, to: 300 }) drumDepthM!: number
+  @Figure({ label: 'Height of the piston', unit: 'mm', from: 1, to: 150 }) pistonHeightM!: number
+  @IsOptional() @Figure({ label: 'Piston cut down to at least', unit: 'mm', from: 1, to: 150 }) pistonLeastHeightM?: number
+  @Figure({ label: 'Snap ring', unit: 'mm', from: 0.5, to: 8 }) ringThicknessM!: number
+  @Figure({ label: 'Groove of the ring', unit: 'mm', from: 0.5, to: 10 }) ringGrooveM!: number
+  @IsOptional() @Shapes('Selective rings', () => SelectiveDto, { most: 12 }) selectiveRings?: SelectiveDto[]
+  @IsOptional() @Shapes('Selective backing plates', () => SelectiveDto, { most: 12 }) selectiveBackings?: SelectiveDto[]
+  @IsOptional() @Figure({ label: 'Clearance at least', unit: 'in', from: 0, to: 0.4 }) leastClearanceM?: number
+  @IsOptional() @Figure({ label: 'Clearance at most', unit: 'in', from: 0, to: 0.4 }) mostClearanceM?: number
+}
+
 export class PackDto {
   @Figure({ label: 'Inner radius of the lining', unit: 'mm', from: 5, to: 400 }) liningInnerRadiusM!: number
   @Figure({ label: 'Outer radius of the lining', unit: 'mm', from: 5, to: 400 }) liningOuterRadiusM!: number
@@ -258,6 +293,9 @@ export class PackDto {
   @YesNo('Balanced against its spinning oil') balanced!: boolean
   @Figure({ label: 'Thickness of a lined plate', unit: 'mm', from: 0.5, to: 6 }) platesThicknessM!: number
   @Figure({ label: 'Thickness of a steel', unit: 'mm', from: 0.5, to: 8 }) steelThicknessM!: number
+  @IsOptional() @OneOf('Lining', PACK_LININGS, PACK_LINING_WORDS) lining?: PackLining
+  @IsOptional() @Shape('Stack', () => PackStackDto) stack?: PackStackDto
+  @IsOptional() @Label('Sealing ring left out', 60) ringLeftOut?: string
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
   @IsOptional() @Shapes('Inner splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
@@ -272,6 +310,9 @@ export class BandDto {
   @Figure({ label: 'Return spring', unit: 'N', from: 0, to: 5000 }) returnSpringN!: number
   @Figure({ label: 'Ring loss', unit: 'psi', from: 0, to: 60 }) ringLossPa!: number
   @IsOptional() @Figure({ label: 'Gap to the drum', unit: 'mm', from: 0, to: 5 }) gapM?: number
+  @IsOptional() @OneOf('Lining', PACK_LININGS, PACK_LINING_WORDS) lining?: PackLining
+  @IsOptional() @Figure({ label: 'Anchor bears', unit: 'N', from: 100, to: 200000 }) anchorMostN?: number
+  @IsOptional() @Figure({ label: 'Strut and lever bear', unit: 'N', from: 100, to: 100000 }) strutMostN?: number
   @OneOf('Drum pulls it tight turning', ['forward', 'backward'], { forward: 'as the input', backward: 'against the input' })
   tightens!: 'forward' | 'backward'
 }

@@ -5,6 +5,9 @@ import type {
   FrictionRadius,
   HoleEdge,
   Launch,
+  LinedFaces,
+  PackLining,
+  PlateKind,
   LaunchShockBy,
   LifeLimits,
   LimitBasis,
@@ -90,6 +93,23 @@ export const PART_KIND_WORDS: Record<PartKind, string> = {
 }
 export const LUBE_NODE_WORDS: Record<LubeNode, string> = { front: 'at the front', centre: 'in the middle' }
 export const PRESSURE_SOURCE_WORDS: Record<PressureSource, string> = { gauge: 'gauge', valves: 'fitted valves' }
+export const PLATE_KIND_WORDS: Record<PlateKind, string> = {
+  lined: 'lined plate',
+  steel: 'steel',
+  apply: 'apply plate',
+  backing: 'backing plate',
+  cushion: 'cushion plate',
+}
+export const LINED_FACES_WORDS: Record<LinedFaces, string> = { both: 'both faces', piston: 'towards the piston', ring: 'towards the ring' }
+export const GROOVE_WORDS = { forward: 'as the input', backward: 'against the input' } as const
+export const PACK_LINING_WORDS: Record<PackLining, string> = {
+  paper: 'plain paper',
+  'high-energy': 'high-energy paper',
+  graphitic: 'graphitic, for heavy vehicles',
+  'semi-metallic': 'semi-metallic',
+  'woven-carbon': 'woven carbon',
+  aramid: 'aramid, for bands',
+}
 export const LOCKUP_LINING_WORDS: Record<LockupLining, string> = {
   paper: 'plain paper',
   'high-energy': 'high-energy paper',

@@ -82,6 +82,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'oil-fill-above-piston': (v) =>
     `The oil can't begin outside the piston's inner radius of ${inch(v, 'innerM')}; ${inch(v, 'fillM')} came.`,
   'feed-without-leak': () => 'Say both: the hole through which the piston is fed, and the hole that leaks as its rings do.',
+  'stack-empty': () => 'A stack holds at least one plate.',
+  'stack-without-lining': () => 'No plate of this stack is lined, so nothing of it can hold.',
+  'stack-of-other-count': (v) => `The stack has ${v.stack} lined plates; ${v.plates} are said. Say as many as lie in it.`,
   'pump-moves-nothing': () => 'A pump moves oil: its displacement is above zero.',
   'clearance-below-zero': () => 'A clearance cannot be below zero.',
   'lube-name-repeated': () => 'Two branches of the lubrication have the same name. Give each its own.',

@@ -109,6 +109,8 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
       return `${quantity(value, 'psi')} is commanded${where}, the pump keeps up ${quantity(limit, 'psi')}`
     case 'pressure-above-case':
       return `${quantity(value, 'psi')}${where} is above the ${quantity(limit, 'psi')} that the case bears`
+    case 'strut-above-maximum':
+      return `the servo of the ${stationName(unit, stationId ?? '')} pushes with ${quantity(value, 'N')}${where}, its strut and lever bear ${quantity(limit, 'N')}`
     case 'valves-not-fitted':
       return 'it should come from the valves, but pump and valves are not both fitted; the gauge figures stand'
     default:
@@ -163,6 +165,7 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     case 'relief-opens':
     case 'pump-falls-short':
     case 'pressure-above-case':
+    case 'strut-above-maximum':
     case 'valves-not-fitted':
       return `Line pressure: ${pressureState(finding, unit)}.`
     case 'speed-above-maximum': {
@@ -211,6 +214,7 @@ const PLACES: Record<string, string> = {
   converter: 'converter',
   slip: 'pack slips',
   'band-slip': 'band slips',
+  anchor: 'anchor pulls off',
   wedge: 'elements press into the race',
   part: 'nothing fitted',
 }

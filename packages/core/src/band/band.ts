@@ -1,3 +1,4 @@
+import type { PackLining } from '../clutch/lining.js'
 import { annulusArea, type PistonChamber } from '../clutch/piston.js'
 import { fault, type Fault } from '../quantity/fault.js'
 
@@ -15,6 +16,10 @@ export interface BandGeometry {
   readonly ringLossPa: number
   /** Room between the released band and its drum, on the radius; usual where not given. */
   readonly gapM?: number
+  readonly lining?: PackLining
+  /** Most pull that the anchor and its end of the band bear, and most force that strut and lever do. */
+  readonly anchorMostN?: number
+  readonly strutMostN?: number
   /** Sense in which the drum pulls the band tight, away from the servo (seen as the input turns: forward +). */
   readonly tightens: 'forward' | 'backward'
 }
@@ -74,9 +79,7 @@ function armOf(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): n
 
 /** Line pressure at which a band just holds a torque in a range: bandCapacity solved for it. Infinity where no face is fed in the range. */
 export const bandPressureFor = (band: BandGeometry, oil: Omit<BandOil, 'linePressurePa'>, torqueNm: number): number =>
-  torqueNm > 0
-    ? (torqueNm / (armOf(band, oil) * band.leverRatio) + band.returnSpringN) / servoArea(band, oil.rangeId) + band.ringLossPa
-    : 0
+  torqueNm > 0 ? (torqueNm / (armOf(band, oil) * band.leverRatio) + band.returnSpringN) / servoArea(band, oil.rangeId) + band.ringLossPa : 0
 
 /** Usual room between band and drum, on the radius (from memory, order of magnitude). */
 const USUAL_GAP_M = 0.0005
@@ -85,3 +88,21 @@ const USUAL_GAP_M = 0.0005
  * How far the servo goes before the band holds: the band closes by gap × arc of wrap, the lever makes that longer by its ratio.
  */
 export const servoTravel = ({ gapM = USUAL_GAP_M, wrapRad, leverRatio }: BandGeometry): number => gapM * wrapRad * leverRatio
+
+/** Pull at both ends of a band that holds a torque: at the servo's end and at the anchor's (Shigley, section 16-4). */
+export function bandPulls(
+  band: BandGeometry,
+  { dragSense }: Pick<BandOil, 'dragSense'>,
+  torqueNm: number,
+): { readonly servoN: number; readonly anchorN: number } {
+  const ratio = tensionRatio(band.hotStaticFriction, band.wrapRad)
+  const slackN = torqueNm / (band.drumRadiusM * (ratio - 1))
+  return wrapsTight(band, dragSense) ? { servoN: slackN, anchorN: slackN * ratio } : { servoN: slackN * ratio, anchorN: slackN }
+}
+
+/**
+ * Torque at which the anchor is pulled with all that it bears; Infinity where that is not known.
+ * @example anchorTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', anchorMostN: 10000 }, { dragSense: 1 }) // → 399.2
+ */
+export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number =>
+  band.anchorMostN === undefined ? Infinity : band.anchorMostN / bandPulls(band, oil, 1).anchorN

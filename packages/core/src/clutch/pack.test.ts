@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { packCapacity, packFaults, packForce, type PackGeometry } from './pack.js'
 import { centrifugalForce, OIL_DENSITY } from './piston.js'
-import { pressureRadius, wearRadius } from './friction.js'
+import { packTorque, pressureRadius, wearRadius } from './friction.js'
 
 const mm = (x: number) => x / 1000
 const pack = (change: Partial<PackGeometry> = {}): PackGeometry => ({
@@ -46,6 +46,19 @@ describe('pack capacity (Shigley, ch. 16), against hand calculations', () => {
   it('wear and pressure radius agree for narrow linings and differ by under 1 % here', () => {
     expect(pressureRadius(mm(75.9), mm(76)) / wearRadius(mm(75.9), mm(76))).toBeCloseTo(1, 6)
     expect(pressureRadius(mm(60), mm(76)) / wearRadius(mm(60), mm(76)) - 1).toBeLessThan(0.01)
+  })
+})
+
+describe('effective radius against worked examples (Khurmi & Gupta, Theory of Machines, ch. 10, from memory)', () => {
+  it('uniform wear: a single plate clutch of 300 and 200 mm, both sides, 3142 N, μ 0.3: 235.65 N·m, 61.7 kW at 2500 rpm', () => {
+    const torque = packTorque(0.3, 2, 3142, wearRadius(0.1, 0.15))
+    expect(torque).toBeCloseTo(235.65, 2)
+    expect((torque * toSi(2500, 'rpm')) / 1000).toBeCloseTo(61.7, 1)
+  })
+  it('uniform pressure: collars of 400 and 250 mm under 150 kN, μ 0.05: 1240 N·m, 13.64 kW at 105 rpm', () => {
+    const torque = packTorque(0.05, 1, 150000, pressureRadius(0.125, 0.2))
+    expect(torque).toBeCloseTo(1240, -1)
+    expect((torque * toSi(105, 'rpm')) / 1000).toBeCloseTo(13.64, 1)
   })
 })
 

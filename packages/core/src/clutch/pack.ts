@@ -1,6 +1,9 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
+import { oncePer } from '../numeric/once-per.js'
+import type { PackLining } from './lining.js'
+import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackFaults, type PackStack } from './stack.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from './piston.js'
 
@@ -29,6 +32,11 @@ export interface PackGeometry {
   readonly balanced: boolean
   readonly platesThicknessM: number
   readonly steelThicknessM: number
+  /** Plate by plate in its drum; where it is given it alone says how many faces rub and how far the piston goes. */
+  readonly stack?: PackStack
+  readonly lining?: PackLining
+  /** Ring that is left out, so that a second piston face is fed. */
+  readonly ringLeftOut?: string
   /** Welds of the drum that carries the pack. */
   readonly welds?: readonly FilletWeld[]
   /** In which the shaft of the drum or of the hub sits. */
@@ -56,6 +64,9 @@ export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
       faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
+  if (pack.stack) faults.push(...stackFaults(pack.stack, `${path}.stack`))
+  if (pack.stack && linedPlates(pack.stack) !== pack.linedPlates)
+    faults.push(fault('stack-of-other-count', `${path}.linedPlates`, { plates: pack.linedPlates, stack: linedPlates(pack.stack) }))
   if ((pack.feedDiameterM === undefined) !== (pack.ringLeakDiameterM === undefined))
     faults.push(fault('feed-without-leak', pack.feedDiameterM === undefined ? `${path}.feedDiameterM` : `${path}.ringLeakDiameterM`))
   return [...faults, ...weldFaults(pack.welds, `${path}.welds`), ...hubSplineFaults(pack.splines, `${path}.splines`)]
@@ -121,11 +132,9 @@ export function pistonPressure(pack: PackGeometry, linePa: number): number {
 const passedShare = (pack: PackGeometry): number | undefined =>
   pack.feedDiameterM === undefined ? undefined : 1 / (1 + (ringLeak(pack) / pack.feedDiameterM) ** 4)
 
-/** Usual room of a pack, for each lined plate (common practice, no source). */
-export const CLEARANCE_A_PLATE_M = 0.000254
-
-/** How far the piston goes before it presses. */
-export const pistonTravel = ({ clearanceM, linedPlates }: PackGeometry): number => clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates
+/** How far the piston goes before it presses: by its stack, by what is said, or as is usual for its plates. */
+export const pistonTravel = ({ stack, clearanceM, linedPlates }: PackGeometry): number =>
+  stack ? Math.max(0, stackClearance(stack)) : (clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates)
 
 /** Oil that fills the piston faces fed in a range, m³. */
 export const sweptVolume = (pack: PackGeometry, rangeId: string): number => facesFedIn(pack, rangeId).areaM2 * pistonTravel(pack)
@@ -141,7 +150,12 @@ export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
   return { appliedN, centrifugalN, springsN, netN: appliedN + centrifugalN - springsN }
 }
 
-export const frictionFaces = (pack: PackGeometry): number => pack.linedPlates * pack.facesPerPlate
+/** Faces that rub: as the stack has them, or two a lined plate, one a single-sided plate. */
+export const frictionFaces = ({ stack, linedPlates, facesPerPlate }: PackGeometry): number =>
+  stack ? facesOf(stack) : linedPlates * facesPerPlate
+
+/** Counted once for each stack. */
+const facesOf = oncePer(rubbingFaces)
 
 /** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. */
 export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): number {
@@ -154,7 +168,12 @@ export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 
  * Line pressure at which a pack just holds a torque in a range, at the speed of its drum: packCapacity solved for it. Infinity where no face is
  * fed in the range; never below zero, where springs and spinning oil alone hold it.
  */
-export function packPressureFor(pack: PackGeometry, oil: Omit<PackOil, 'linePressurePa'>, torqueNm: number, radius: 'wear' | 'pressure' = 'wear'): number {
+export function packPressureFor(
+  pack: PackGeometry,
+  oil: Omit<PackOil, 'linePressurePa'>,
+  torqueNm: number,
+  radius: 'wear' | 'pressure' = 'wear',
+): number {
   const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
   const effective = radius === 'wear' ? wearRadius : pressureRadius
   const netN = torqueNm / (pack.hotStaticFriction * frictionFaces(pack) * effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM))

@@ -25,7 +25,8 @@ export const pumpFaults = ({ displacementM3, sideClearanceM }: PumpGeometry): Fa
  * Oil that a pump takes in, V·ω/2π, m³/s.
  * @example pumpIntake({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, toSi(750, 'rpm')) * 60000 // → 15
  */
-export const pumpIntake = ({ displacementM3 }: PumpGeometry, speedRadPerS: number): number => (displacementM3 * speedRadPerS) / (2 * Math.PI)
+export const pumpIntake = ({ displacementM3 }: PumpGeometry, speedRadPerS: number): number =>
+  (displacementM3 * speedRadPerS) / (2 * Math.PI)
 
 /**
  * Oil that slips back past the gears, w·h³·Δp/(12·μ·L), m³/s: flow between flat faces (plane Poiseuille flow; White, Fluid Mechanics, ch. 4,

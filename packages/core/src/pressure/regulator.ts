@@ -33,8 +33,10 @@ export type RegulatorFeed = 'drive' | 'reverse' | 'low'
 const area = (diameterM: number) => (Math.PI * diameterM ** 2) / 4
 
 /** Throttle signal at a share of full throttle: it rises evenly from shut to wide open (taken so; a cable or solenoid may be set otherwise). */
-export const throttleSignal = ({ signalIdlePa, signalFullPa }: Pick<Regulator, 'signalIdlePa' | 'signalFullPa'>, throttle: number): number =>
-  signalIdlePa + (signalFullPa - signalIdlePa) * throttle
+export const throttleSignal = (
+  { signalIdlePa, signalFullPa }: Pick<Regulator, 'signalIdlePa' | 'signalFullPa'>,
+  throttle: number,
+): number => signalIdlePa + (signalFullPa - signalIdlePa) * throttle
 
 /** Area of the further land that a feed leads line pressure to. */
 export const feedArea = ({ reverseDiameterM, lowDiameterM }: Regulator, feed: RegulatorFeed): number =>

@@ -9,8 +9,7 @@ const KNOWN = [
 /** log10 log10(ν + 0.7), ν in mm²/s. */
 const doubleLog = (m2PerS: number) => Math.log10(Math.log10(m2PerS * 1e6 + 0.7))
 
-const SLOPE =
-  (doubleLog(KNOWN[0].m2PerS) - doubleLog(KNOWN[1].m2PerS)) / (Math.log10(KNOWN[1].kelvin) - Math.log10(KNOWN[0].kelvin))
+const SLOPE = (doubleLog(KNOWN[0].m2PerS) - doubleLog(KNOWN[1].m2PerS)) / (Math.log10(KNOWN[1].kelvin) - Math.log10(KNOWN[0].kelvin))
 
 /**
  * Dynamic viscosity of transmission fluid, Pa·s: ν by log log(ν + 0.7) = A − B·log T through two known points (ASTM D341, from memory), times a

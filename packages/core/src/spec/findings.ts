@@ -21,6 +21,7 @@ export interface Finding {
     | 'relief-opens'
     | 'pump-falls-short'
     | 'valves-not-fitted'
+    | 'strut-above-maximum'
     | 'speed-above-maximum'
     | 'range-not-driven'
     | 'one-way-unfit'
@@ -69,7 +70,14 @@ export function findings(
       })
     return found
   })
-  return [...dead, ...boostFindings(input, line), ...pressureFindings(input, cases), ...perStation, ...softFindings(input), ...lockupFindings(input)]
+  return [
+    ...dead,
+    ...boostFindings(input, line),
+    ...pressureFindings(input, cases),
+    ...perStation,
+    ...softFindings(input),
+    ...lockupFindings(input),
+  ]
 }
 
 /** A shaft whose hardness says that it is not of the steel that it is sold as. */

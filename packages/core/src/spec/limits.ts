@@ -1,4 +1,4 @@
-import { bandCapacity, type BandOil } from '../band/band.js'
+import { anchorTorque, bandCapacity, type BandOil } from '../band/band.js'
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
@@ -80,8 +80,11 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
       // A stated figure of the pack says nothing of the drum's weld: the weld always counts.
       return { limits: [...slip, ...welds(at, part.geometry.welds)], missing: [] }
     }
-    case 'band':
-      return { limits: slipping(at, 'band-slip', (oil) => bandCapacity(part.geometry, oil)), missing: [] }
+    case 'band': {
+      const slip = slipping(at, 'band-slip', (oil) => bandCapacity(part.geometry, oil))
+      const anchor: Limit = { place: 'anchor', load: station.load, shock: 'friction', origin: 'computed', scatter: SCATTER.strength, counts: true, torqueNm: (oil) => anchorTorque(part.geometry, oil) } // prettier-ignore
+      return { limits: part.geometry.anchorMostN === undefined ? slip : [...slip, anchor], missing: [] }
+    }
     case 'one-way': {
       const wedge = wedgeTorque(part.geometry)
       return unlessMissing(byRule(context.rules, wedge === undefined ? [] : [computed(at, 'wedge', wedge)], stated(at, 'station', 'whole', 'hard'))) // prettier-ignore

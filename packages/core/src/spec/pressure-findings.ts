@@ -1,3 +1,4 @@
+import { bandForce } from '../band/band.js'
 import type { SpecInput } from './answer.js'
 import { canLock } from './fitted.js'
 import type { DutyCase } from './duty.js'
@@ -14,6 +15,7 @@ export const PRESSURE_STATES = [
   'pump-falls-short',
   'pressure-above-case',
   'pressure-above-maximum',
+  'strut-above-maximum',
   'valves-not-fitted',
 ] as const satisfies readonly Finding['code'][]
 
@@ -103,7 +105,19 @@ export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): 
       value: valuePa,
       limit: maximumPa,
     })),
+    ...strutFindings(input, cases),
   ]
+}
+
+/** A servo that pushes harder than its strut and lever bear, in the range in which it pushes hardest. */
+function strutFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
+  return input.unit.stations.flatMap(({ id: stationId, load }): Finding[] => {
+    const part = input.fitted.get(stationId)
+    if (part?.kind !== 'band' || load.at !== 'link' || part.geometry.strutMostN === undefined) return []
+    const on = highest(cases.filter(({ rangeId }) => isOn(input, rangeId, load.id)))
+    const [value, limit] = [on ? bandForce(part.geometry, on) : 0, part.geometry.strutMostN]
+    return on && value > limit ? [{ code: 'strut-above-maximum', stationId, rangeId: on.rangeId, value, limit }] : []
+  })
 }
 
 const missing = ({ commandedPa, linePressurePa }: DutyCase) => commandedPa - linePressurePa

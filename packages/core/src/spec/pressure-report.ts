@@ -129,7 +129,14 @@ function elementsOn({ unit, fitted }: Pick<SpecInput, 'unit' | 'fitted'>, range:
 /**
  * Line pressure at which a pack or band just holds a torque in a case: its capacity, springs and spinning oil with it, solved for pressure.
  */
-export function pressureFor(input: SpecInput, station: Station, part: Friction, duty: DutyCase, range: RangeSolution, torqueNm: number): number {
+export function pressureFor(
+  input: SpecInput,
+  station: Station,
+  part: Friction,
+  duty: DutyCase,
+  range: RangeSolution,
+  torqueNm: number,
+): number {
   const { drumPerInput, dragSense } = drumState(input.unit, station, range)
   const { rangeId } = duty
   if (part.kind === 'band') return bandPressureFor(part.geometry, { rangeId, dragSense }, torqueNm)
@@ -278,7 +285,7 @@ function oilRows(scene: Scene): OilRow[] {
 export const starvedIn = ({ lubes }: OilRow): string[] => lubes.flatMap(({ name, getsM3PerS, needsM3PerS }) => (getsM3PerS < needsM3PerS ? [name] : [])) // prettier-ignore
 
 /** Hole through which an element is usually fed (from memory, order of magnitude). */
-const USUAL_FEED_M = 0.0025
+export const USUAL_FEED_M = 0.0025
 
 /** Every element that comes on: in the first range and in reverse at idle, in the others as they are shifted to at redline. */
 function fillRows(scene: Scene): FillRow[] {

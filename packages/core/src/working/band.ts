@@ -46,3 +46,23 @@ function workServo(band: BandGeometry, oil: BandOil): Working {
     () => bandForce(band, oil),
   )
 }
+
+/** Torque at which the anchor is pulled with all that it bears, worked from wrap and drum. */
+export function workAnchor(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): Working {
+  const tight = wrapsTight(band, dragSense)
+  return worked(
+    {
+      name: 'torque at which the anchor pulls off',
+      unit: 'lb-ft',
+      formula: tight ? 'P · R · (1 − e^(−μθ)): the anchor has the tight end' : 'P · R · (e^(μθ) − 1): the anchor has the slack end',
+      source: 'Shigley, section 16-4',
+    },
+    {
+      P: given('anchor bears', band.anchorMostN ?? Infinity, 'N', 'part'),
+      R: given('radius of the drum', band.drumRadiusM, 'mm', 'part'),
+      μ: given('hot static friction', band.hotStaticFriction, null, 'part'),
+      θ: given('arc of wrap, rad', band.wrapRad, null, 'part'),
+    },
+    (v) => v.P * v.R * (tight ? 1 - Math.exp(-v.μ * v.θ) : Math.exp(v.μ * v.θ) - 1),
+  )
+}

@@ -1,5 +1,5 @@
 import { pressureRadius, wearRadius } from '../clutch/friction.js'
-import type { PackGeometry, PackOil } from '../clutch/pack.js'
+import { frictionFaces, pistonPressure, ringLeak, type PackGeometry, type PackOil } from '../clutch/pack.js'
 import { annulusArea, centrifugalForce } from '../clutch/piston.js'
 import type { FrictionRadius } from '../spec/rules.js'
 import { from, given, worked, type Working } from './working.js'
@@ -10,20 +10,22 @@ export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadiu
     { name: 'torque at which the pack slips', unit: 'lb-ft', formula: 'μ · n · F · R', source: 'Shigley, ch. 16' },
     {
       μ: given('hot static friction', pack.hotStaticFriction, null, 'part'),
-      n: from(
-        worked(
-          { name: 'friction faces', unit: null, formula: 'plates · faces', source: 'count' },
-          {
-            plates: given('lined plates', pack.linedPlates, null, 'part'),
-            faces: given('faces a plate', pack.facesPerPlate, null, 'part'),
-          },
-          (v) => v.plates * v.faces,
-        ),
-      ),
+      n: from(workFaces(pack)),
       F: from(workForce(pack, oil)),
       R: from(workRadius(pack, radius)),
     },
     (v) => v.μ * v.n * Math.max(0, v.F) * v.R,
+  )
+}
+
+function workFaces(pack: PackGeometry): Working {
+  const about = { name: 'friction faces', unit: null, source: 'count' } as const
+  if (pack.stack)
+    return worked({ ...about, formula: 'counted where lining meets steel that turns with the other side' }, { lined: given('lined plates in the stack', pack.linedPlates, null, 'part') }, () => frictionFaces(pack)) // prettier-ignore
+  return worked(
+    { ...about, formula: 'plates · faces' },
+    { plates: given('lined plates', pack.linedPlates, null, 'part'), faces: given('faces a plate', pack.facesPerPlate, null, 'part') },
+    (v) => v.plates * v.faces,
   )
 }
 
@@ -55,14 +57,6 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
   const area = worked({ name: 'piston faces fed', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, () =>
     fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
   )
-  const pressure = worked(
-    { name: 'pressure at the piston', unit: 'psi', formula: 'line − rings, not below 0', source: 'common practice' },
-    {
-      line: given('line pressure', oil.linePressurePa, 'psi', 'spec'),
-      rings: given('lost through the sealing rings', pack.ringLossPa, 'psi', 'part'),
-    },
-    (v) => Math.max(0, v.line - v.rings),
-  )
   const oilForce = worked(
     {
       name: 'spinning oil',
@@ -76,11 +70,31 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
   return worked(
     { name: 'clamp force', unit: 'N', formula: 'p · A + Fω − Fs', source: 'Shigley, ch. 16' },
     {
-      p: from(pressure),
+      p: from(workPistonPressure(pack, oil)),
       A: from(area),
       Fω: from(oilForce),
       Fs: given('return springs and cushion', pack.returnSpringN + pack.cushionN, 'N', 'part'),
     },
     (v) => v.p * v.A + v.Fω - v.Fs,
+  )
+}
+
+function workPistonPressure(pack: PackGeometry, oil: PackOil): Working {
+  const about = { name: 'pressure at the piston', unit: 'psi' } as const
+  const line = given('line pressure', oil.linePressurePa, 'psi', 'spec')
+  if (pack.feedDiameterM !== undefined)
+    return worked(
+      { ...about, formula: 'line / (1 + (leak / feed)⁴)', source: 'two orifices one behind the other' },
+      {
+        line,
+        leak: given('hole that leaks as the rings', ringLeak(pack), 'mm', 'part'),
+        feed: given('hole of the feed', pack.feedDiameterM, 'mm', 'part'),
+      },
+      () => pistonPressure(pack, oil.linePressurePa),
+    )
+  return worked(
+    { ...about, formula: 'line − rings, not below 0', source: 'common practice' },
+    { line, rings: given('lost through the sealing rings', pack.ringLossPa, 'psi', 'part') },
+    (v) => Math.max(0, v.line - v.rings),
   )
 }

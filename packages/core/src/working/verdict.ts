@@ -13,7 +13,7 @@ import type { Station } from '../spec/unit.js'
 import { workOvershoot } from './launch-shock.js'
 import { workLoad } from './load.js'
 import { workDamper, workLockup } from './lockup.js'
-import { workBand } from './band.js'
+import { workAnchor, workBand } from './band.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
 import { workHub } from './hub.js'
@@ -135,7 +135,10 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     return workPack(part.geometry, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
   }
   if (part.kind === 'lockup') return limit.place === 'damper-stop' ? workDamper(part.geometry) : workLockup(part.geometry, duty.lockupOil)
-  if (part.kind === 'band') return workBand(part.geometry, oilOf(duty, drumState(input.unit, station, range)))
+  if (part.kind === 'band') {
+    const oil = oilOf(duty, drumState(input.unit, station, range))
+    return limit.place === 'anchor' ? workAnchor(part.geometry, oil) : workBand(part.geometry, oil)
+  }
   if (part.kind === 'one-way') return workWedge(part.geometry)
   if (part.kind === 'gear-set') return workTeeth(input.unit, station, part.geometry, limit.place)
   if (part.kind === 'flex-plate' && limit.place === 'crank-joint')

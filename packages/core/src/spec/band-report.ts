@@ -1,0 +1,91 @@
+import { bandForce, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
+import { solveTrain } from '../gearing/solve.js'
+import { fillTime } from '../pressure/line-pressure.js'
+import { orificeFlow } from '../shaft/oil-way.js'
+import type { Answer, SpecInput } from './answer.js'
+import { drumState, oilOf } from './judge.js'
+import { loadShare } from './load.js'
+import { pressureReport, USUAL_FEED_M, type FillRow } from './pressure-report.js'
+import { upshiftsOf, type Upshift } from './shift-report.js'
+
+/** A band as it holds in one case. */
+export interface BandAt {
+  readonly caseId: string
+  readonly rangeId: string
+  /** The drum pulls it tight; else it unwraps it. */
+  readonly tight: boolean
+  readonly forceN: number
+  /** With the torque of the case, shock in it. */
+  readonly servoN: number
+  readonly anchorN: number
+}
+
+/** A band that goes off while another element comes on. */
+export interface Overlap {
+  readonly fromRange: string
+  readonly toRange: string
+  readonly comingId: string
+  /** Until the return spring has pushed the servo's oil out, and until the coming piston is filled. */
+  readonly releaseS: number
+  readonly fillS: number
+}
+
+export interface BandReport {
+  readonly tensions: number
+  readonly travelM: number
+  readonly sweptM3: number
+  readonly held: readonly BandAt[]
+  readonly shifts: readonly Upshift[]
+  readonly fills: readonly FillRow[]
+  readonly overlaps: readonly Overlap[]
+  readonly anchorMostN: number | null
+  readonly strutMostN: number | null
+}
+
+/** A band that is still on for longer than this while the next element holds ties the box up (from memory, order of magnitude). */
+export const BIND_S = 0.08
+
+/** All of a band in this job beside its place in the verdict; nothing where the station holds none. */
+export function bandReport(input: SpecInput, answer: Answer, stationId: string): BandReport | null {
+  const station = input.unit.stations.find(({ id }) => id === stationId)
+  const part = input.fitted.get(stationId)
+  if (!station || part?.kind !== 'band' || station.load.at !== 'link') return null
+  const band = part.geometry
+  const { id } = station.load
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const held = answer.cases.flatMap((duty): BandAt[] => {
+    const range = gearing.get(duty.rangeId)
+    const { source, share } = range ? loadShare(station.load, range) : { source: 'turbine' as const, share: 0 }
+    if (!range || share === 0) return []
+    const oil = oilOf(duty, drumState(input.unit, station, range))
+    const pulls = bandPulls(band, oil, share * duty[source].torqueNm * duty.factors.friction)
+    return [{ caseId: duty.id, rangeId: duty.rangeId, tight: wrapsTight(band, oil.dragSense), forceN: bandForce(band, oil), ...pulls }]
+  })
+  const fills = pressureReport(input, answer)?.fills ?? []
+  const onIn = input.unit.train.ranges.find(({ on }) => on.includes(id))
+  return {
+    tensions: tensionRatio(band.hotStaticFriction, band.wrapRad),
+    travelM: servoTravel(band),
+    sweptM3: servoArea(band, onIn?.id ?? '') * servoTravel(band),
+    held,
+    shifts: upshiftsOf(input, station, part),
+    fills: fills.filter((fill) => fill.stationId === stationId),
+    overlaps: overlapsOf(input, band, id, fills),
+    anchorMostN: band.anchorMostN ?? null,
+    strutMostN: band.strutMostN ?? null,
+  }
+}
+
+/** Upshifts in which the band goes off while another element comes on. */
+function overlapsOf({ unit }: SpecInput, band: BandGeometry, id: string, fills: readonly FillRow[]): Overlap[] {
+  const forward = unit.train.ranges.filter(({ reverse }) => !reverse)
+  return forward.flatMap((range, i): Overlap[] => {
+    const below = forward[i - 1]
+    if (!below?.on.includes(id) || range.on.includes(id)) return []
+    const areaM2 = servoArea(band, below.id)
+    const releaseS = fillTime(areaM2 * servoTravel(band), orificeFlow(USUAL_FEED_M, band.returnSpringN / areaM2))
+    return fills
+      .filter((fill) => fill.rangeId === range.id)
+      .map(({ stationId, seconds }) => ({ fromRange: below.id, toRange: range.id, comingId: stationId, releaseS, fillS: seconds }))
+  })
+}

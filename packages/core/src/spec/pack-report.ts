@@ -1,0 +1,213 @@
+import { LINING_CLASSES, PACK_LININGS, type LiningClass, type PackLining } from '../clutch/lining.js'
+import { heatedSteel, waysToGain, type Gain } from '../clutch/gain-plate.js'
+import { frictionFaces, packCapacity, packForce, pistonTravel, sweptVolume, type PackForce, type PackGeometry } from '../clutch/pack.js'
+import { annulusArea } from '../clutch/piston.js'
+import { bulkRise, fourierNumber, PLATE_STEEL, surfaceRise } from '../clutch/shift-heat.js'
+import { mends, stackClearance, stackWrongs, wantedClearance, type Mend, type StackWrong } from '../clutch/stack.js'
+import { relativeSpeed } from '../gearing/motion.js'
+import { solveTrain } from '../gearing/solve.js'
+import type { Answer, SpecInput } from './answer.js'
+import { engineOfBrief } from './brief.js'
+import { drumState, oilOf } from './judge.js'
+import { DEFAULT_RULES } from './rules.js'
+import { hubTurns, upshiftsOf, type Upshift } from './shift-report.js'
+import { leastStated } from './stated.js'
+import type { Station } from './unit.js'
+
+/** The pack pressed together in one case. */
+export interface PackAt {
+  readonly caseId: string
+  readonly rangeId: string
+  readonly areaM2: number
+  readonly force: PackForce
+  readonly unitPressurePa: number
+  readonly capacityNm: number
+}
+
+/** An upshift with what it does to the plates. */
+export interface HeatedShift extends Upshift {
+  /** Nothing where the shift does not come to its end. */
+  readonly heat: {
+    readonly bulkK: number
+    readonly surfaceK: number
+    readonly fourier: number
+    readonly energyJPerM2: number
+    readonly powerWPerM2: number
+  } | null
+}
+
+/** Most that steels may rise in a shift, from oil at 110 °C (default, from memory). */
+export const MOST_BULK_K = 200
+
+/** Which lining a duty asks for, and why. */
+export interface LiningAdvice {
+  readonly lining: PackLining
+  readonly why: 'at-rest' | 'rocked' | 'on-the-fly' | 'beyond-all'
+  /** What decides on the fly: the greatest of its uses of energy, power and pressure. */
+  readonly energyJPerM2: number
+}
+
+/** A released piston that its spinning oil would still press on. */
+export interface Residual {
+  readonly rangeId: string
+  readonly spinN: number
+  readonly springsN: number
+}
+
+export interface PackReport {
+  readonly faces: number
+  readonly clearance: { readonly isM: number; readonly leastM: number; readonly mostM: number } | null
+  readonly wrongs: readonly StackWrong[]
+  readonly mends: readonly Mend[]
+  readonly gains: readonly Gain[]
+  readonly travelM: number
+  readonly pressed: readonly PackAt[]
+  readonly sweptM3: readonly { readonly rangeId: string; readonly m3: number }[]
+  /** Greatest speed at the outer edge of the linings, open or shifting, at redline. */
+  readonly rubbing: { readonly mPerS: number; readonly rangeId: string } | null
+  /** Of the drum at redline, and the most it may. */
+  readonly drum: { readonly radPerS: number; readonly rangeId: string; readonly mostRadPerS: number | null } | null
+  readonly shifts: readonly HeatedShift[]
+  readonly bears: LiningClass | null
+  readonly advice: LiningAdvice
+  readonly residual: Residual | null
+}
+
+/** All of a clutch pack in this job beside its place in the verdict; nothing where the station holds none. */
+export function packReport(input: SpecInput, answer: Answer, stationId: string): PackReport | null {
+  const station = input.unit.stations.find(({ id }) => id === stationId)
+  const part = input.fitted.get(stationId)
+  const engine = engineOfBrief(input.brief.engine)
+  if (!station || part?.kind !== 'pack' || !engine.ok) return null
+  const pack = part.geometry
+  const { stack, lining } = pack
+  const redline = engine.value.on.maxSpeedRadPerS
+  const shifts = upshiftsOf(input, station, part).map((shift) => heated(pack, shift))
+  const pressed = pressedIn(input, answer, station, pack)
+  const drumMost = leastStated(part.stated, 'speedRadPerS') ?? null
+  return {
+    faces: frictionFaces(pack),
+    clearance: stack ? { isM: stackClearance(stack), ...wantedClearance(stack) } : null,
+    wrongs: stack ? stackWrongs(stack, hubTurns(input, station)) : [],
+    mends: stack ? mends(stack) : [],
+    gains: waysToGain(pack),
+    travelM: pistonTravel(pack),
+    pressed,
+    sweptM3: onIn(input, station).map((rangeId) => ({ rangeId, m3: sweptVolume(pack, rangeId) })),
+    rubbing: rubbingOf(input, station, redline, pack.liningOuterRadiusM),
+    drum: drumOf(input, station, redline, drumMost),
+    shifts,
+    bears: lining ? LINING_CLASSES[lining] : null,
+    advice: adviceFor(input, station, shifts, pressed),
+    residual: residualOf(input, station, pack, redline),
+  }
+}
+
+/** Ranges in which the element of a station is on. */
+const onIn = ({ unit }: Pick<SpecInput, 'unit'>, { load }: Station): string[] =>
+  load.at === 'link' ? unit.train.ranges.flatMap(({ id, on }) => (on.includes(load.id) ? [id] : [])) : []
+
+const faceArea = ({ liningInnerRadiusM, liningOuterRadiusM }: PackGeometry): number => annulusArea(liningInnerRadiusM, liningOuterRadiusM)
+
+function pressedIn(input: SpecInput, answer: Answer, station: Station, pack: PackGeometry): PackAt[] {
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const on = onIn(input, station)
+  return answer.cases.flatMap((duty): PackAt[] => {
+    const range = gearing.get(duty.rangeId)
+    if (!range || !on.includes(duty.rangeId)) return []
+    const oil = oilOf(duty, drumState(input.unit, station, range))
+    const force = packForce(pack, oil)
+    const fed = pack.chambers.filter(({ fedIn }) => !fedIn || fedIn.includes(duty.rangeId))
+    const areaM2 = fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0)
+    const capacityNm = packCapacity(pack, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
+    return [{ caseId: duty.id, rangeId: duty.rangeId, areaM2, force, unitPressurePa: Math.max(0, force.netN) / faceArea(pack), capacityNm }]
+  })
+}
+
+/** Weight of the steels that take up heat, end steels by half; as many steels as lined plates where the stack is not known. */
+function steelOf(pack: PackGeometry): { readonly kg: number; readonly thicknessM: number } {
+  const steels = pack.stack?.plates.filter(({ kind }) => kind === 'steel') ?? []
+  const lengthM = pack.stack ? heatedSteel(pack.stack) : pack.linedPlates * pack.steelThicknessM
+  const thicknessM = steels.length > 0 ? Math.min(...steels.map((plate) => plate.thicknessM)) : pack.steelThicknessM
+  return { kg: lengthM * faceArea(pack) * PLATE_STEEL.densityKgPerM3, thicknessM }
+}
+
+/** What a shift does to the plates: all its heat goes into the steels, over all faces, and the flux falls evenly to nothing. */
+function heated(pack: PackGeometry, shift: Upshift): HeatedShift {
+  const { result } = shift
+  if (result.outcome !== 'done') return { ...shift, heat: null }
+  const areaM2 = frictionFaces(pack) * faceArea(pack)
+  const steel = steelOf(pack)
+  const flux = (2 * result.energyJ) / (areaM2 * result.seconds)
+  return {
+    ...shift,
+    heat: {
+      bulkK: bulkRise(result.energyJ, steel.kg),
+      surfaceK: surfaceRise(flux, result.seconds, steel.thicknessM),
+      fourier: fourierNumber(result.seconds, steel.thicknessM),
+      energyJPerM2: result.energyJ / areaM2,
+      powerWPerM2: result.mostW / areaM2,
+    },
+  }
+}
+
+function rubbingOf(input: SpecInput, { load }: Station, redline: number, radiusM: number): PackReport['rubbing'] {
+  const element = load.at === 'link' ? input.unit.train.elements.find(({ id }) => id === load.id) : undefined
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  if (!element) return null
+  let most: PackReport['rubbing'] = null
+  for (const [rangeId, range] of gearing) {
+    const mPerS = Math.abs(relativeSpeed(range, element.a, element.b) ?? 0) * redline * radiusM
+    if (mPerS > (most?.mPerS ?? 0)) most = { mPerS, rangeId }
+  }
+  return most
+}
+
+function drumOf(input: SpecInput, station: Station, redline: number, mostRadPerS: number | null): PackReport['drum'] {
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  let most: PackReport['drum'] = null
+  for (const [rangeId, range] of gearing) {
+    const radPerS = Math.abs(drumState(input.unit, station, range).drumPerInput) * redline
+    if (radPerS > (most?.radPerS ?? 0)) most = { radPerS, rangeId, mostRadPerS }
+  }
+  return most
+}
+
+/** In a range in which the pack is off its drum may still spin: what the oil left in it would press, against the springs. */
+function residualOf(input: SpecInput, station: Station, pack: PackGeometry, redline: number): Residual | null {
+  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const on = onIn(input, station)
+  let most: Residual | null = null
+  for (const [rangeId, range] of gearing) {
+    if (on.includes(rangeId) || range.outcome !== 'driven') continue
+    const drumSpeedRadPerS = drumState(input.unit, station, range).drumPerInput * redline
+    const { centrifugalN, springsN } = packForce({ ...pack, chambers: pack.chambers.map((c) => ({ innerRadiusM: c.innerRadiusM, outerRadiusM: c.outerRadiusM })) }, { linePressurePa: 0, drumSpeedRadPerS, rangeId }) // prettier-ignore
+    if (centrifugalN > (most?.spinN ?? 0)) most = { rangeId, spinN: centrifugalN, springsN }
+  }
+  return most
+}
+
+/** Uses in which a stuck vehicle is rocked between drive and reverse. */
+const ROCKED = new Set(['off-road', 'work', 'tow'])
+
+/** The lining that a duty asks for: little at rest, one that stands rocking for reverse, on the fly the least that bears the shift. */
+function adviceFor(input: SpecInput, station: Station, shifts: readonly HeatedShift[], pressed: readonly PackAt[]): LiningAdvice {
+  const heats = shifts.flatMap(({ heat }) => heat ?? [])
+  const energyJPerM2 = Math.max(0, ...heats.map((heat) => heat.energyJPerM2))
+  const powerWPerM2 = Math.max(0, ...heats.map((heat) => heat.powerWPerM2))
+  const pressure = Math.max(0, ...pressed.map(({ unitPressurePa }) => unitPressurePa))
+  const bears = (lining: PackLining) => {
+    const limit = LINING_CLASSES[lining]
+    return energyJPerM2 <= limit.energyJPerM2 && powerWPerM2 <= limit.powerWPerM2 && pressure <= limit.unitPressurePa
+  }
+  if (shifts.length > 0) {
+    const least = FOR_PACKS.find(bears)
+    return { lining: least ?? 'high-energy', why: least ? 'on-the-fly' : 'beyond-all', energyJPerM2 }
+  }
+  const reverse = input.unit.train.ranges.some((range) => range.reverse && onIn(input, station).includes(range.id))
+  if (reverse && ROCKED.has(input.brief.use)) return { lining: 'graphitic', why: 'rocked', energyJPerM2 }
+  return { lining: FOR_PACKS.find(bears) ?? 'high-energy', why: 'at-rest', energyJPerM2 }
+}
+
+/** Linings for packs, from the plainest on. */
+const FOR_PACKS = PACK_LININGS.filter((lining) => lining === 'paper' || lining === 'high-energy' || lining === 'graphitic')
