@@ -4,7 +4,7 @@ import { fromSi, type Knob, type OilCircuit } from '@plucky/core'
 import { useState } from 'react'
 import { QuantityField } from '../ui/QuantityField.js'
 import { atSlider, knobRows, withKnob, type KnobRow } from './knobs.js'
-import { takePressure } from './Source.js'
+import { takePressure } from './take.js'
 
 type Pressure = JobContent['spec']['pressure']
 

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { checkShape, PressureDto, type JobContent } from '@plucky/contract'
+import type { JobContent } from '@plucky/contract'
 import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, type Part, type Unit } from '@plucky/core'
 import { change } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
@@ -8,6 +8,7 @@ import { Choice } from '../ui/choice.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { Knobs } from './Knobs.js'
+import { takePressure } from './take.js'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -16,17 +17,6 @@ interface SourceProps {
   readonly unit: Unit
   /** Shows a knob where it is being turned, before it is let go. */
   readonly onTurn: (pressure: Pressure | null) => void
-}
-
-/** Takes a calibration if its shape is right; gives the reason where it is not. */
-export function takePressure(make: (pressure: Pressure) => Pressure): string | undefined {
-  let reason: string | undefined
-  change((job) => {
-    const checked = checkShape(PressureDto, make(job.spec.pressure))
-    if (!checked.ok) reason = checked.problems[0]?.sentence
-    return checked.ok ? { ...job, spec: { ...job.spec, pressure: checked.value } } : job
-  })
-  return reason
 }
 
 /** What makes the pressure: the gauge's word, or pump and valves with their knobs. */
