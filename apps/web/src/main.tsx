@@ -15,6 +15,7 @@ import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { MatchScreen } from './match/MatchScreen.js'
 import { LineScreen } from './line/LineScreen.js'
 import { NoStations } from './line/NoStations.js'
+import { PacksScreen } from './packs/PacksScreen.js'
 import { PressureScreen } from './pressure/PressureScreen.js'
 import { RulesScreen } from './screens/RulesScreen.js'
 import { RevisionsScreen } from './revisions/RevisionsScreen.js'
@@ -60,6 +61,11 @@ const router = createBrowserRouter([
   {
     path: '/jobs/:number/shafts',
     element: <JobScreen view={(content, unit) => <ShaftScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/packs',
+    element: <JobScreen view={(content, unit) => <PacksScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
   {

@@ -19,13 +19,15 @@ interface HalfProps {
   readonly scale: number
   readonly up: boolean
   readonly ghost?: boolean
+  /** Drawn upright in the candidate's ink all the same. */
+  readonly flip?: boolean
 }
 
 /** One half of the split centreline. */
-export function HalfDrawing({ drawing, left, centre, scale, up, ghost }: HalfProps) {
+export function HalfDrawing({ drawing, left, centre, scale, up, ghost, flip }: HalfProps) {
   const stroke = (path: DrawnPath) => (ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque'))
   return (
-    <g transform={`translate(${left} ${centre}) scale(${scale} ${up ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
+    <g transform={`translate(${left} ${centre}) scale(${scale} ${up || flip ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
       {drawing.paths.map((path, i) => (
         <path
           key={i}

@@ -39,6 +39,6 @@ export function drawBand(band: Geometries['band']): Drawing {
       { name: 'lever', text: `lever ${figure(band.leverRatio, 2)}` },
       { name: 'tightens', text: `drum tightens it turning ${band.tightens}` },
     ],
-    places: { whole: { x: cx, y: outer }, 'band-slip': { x: width / 2, y: drum + LINING_MM } },
+    places: { whole: { x: cx, y: outer }, 'band-slip': { x: width / 2, y: drum + LINING_MM }, anchor: { x: cx - outer, y: 3 } },
   }
 }

@@ -1,34 +1,27 @@
 import { quantity } from '@plucky/contract'
-import { annulusArea, fromSi, type PackGeometry } from '@plucky/core'
-import { box, fillet, type Drawing, type DrawnPath } from './drawing.js'
+import {
+  annulusArea,
+  fromSi,
+  isLined,
+  rubbingFaces,
+  stackClearance,
+  stackThickness,
+  turnsWith,
+  type PackGeometry,
+  type PackStack,
+  type Plate,
+} from '@plucky/core'
+import { box, fillet, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
 const PISTON = 9
 const WALL = 5
 
-/** Half-section of a pack in its drum: piston at the left, then steels and lined plates in turn, then the backing plate. */
+/** Half-section of a pack in its drum: piston at the left, then its plates, then the backing plate and, where its stack is known, the ring in its groove. */
 export function drawPack(pack: PackGeometry): Drawing {
-  const [inner, outer] = [mm(pack.liningInnerRadiusM), mm(pack.liningOuterRadiusM)]
-  const top = Math.max(outer, ...pack.chambers.map((c) => mm(c.outerRadiusM))) + 5
-  const paths: DrawnPath[] = []
-  pack.chambers.forEach((chamber) =>
-    paths.push({
-      d: box(WALL + 3, mm(chamber.innerRadiusM), PISTON, mm(chamber.outerRadiusM) - mm(chamber.innerRadiusM)),
-      ink: 'oil',
-    }),
-  )
-  let x = WALL + 3 + PISTON + 4
-  const plate = (width: number, from: number, to: number, ink: DrawnPath['ink']) => {
-    paths.push({ d: box(x, from, width, to - from), ink })
-    x += width + 0.35
-  }
-  const [steel, lined] = [mm(pack.steelThicknessM), mm(pack.platesThicknessM)]
-  for (let i = 0; i < pack.linedPlates; i++) {
-    plate(steel, inner - 1, outer + 2.5, 'hatch')
-    plate(lined, inner - 3.5, outer, 'lining')
-  }
-  plate(steel * 1.8, inner - 1, outer + 2.5, 'hatch')
-  const width = x + 8
+  const top = Math.max(mm(pack.liningOuterRadiusM), ...pack.chambers.map((c) => mm(c.outerRadiusM))) + 5
+  const { paths, width } = pack.stack ? stackPaths(pack, pack.stack, top) : usualPaths(pack)
+  const inner = mm(pack.liningInnerRadiusM)
   const welds = pack.welds ?? []
   const shell: DrawnPath = {
     d: `M0,${Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10}H${WALL}V${top}H${width}V${top + WALL}H0Z`,
@@ -42,11 +35,7 @@ export function drawPack(pack: PackGeometry): Drawing {
     height: top + WALL,
     paths: [shell, ...paths, ...welds.map((w): DrawnPath => ({ d: fillet(WALL, mm(w.radiusM), Math.min(3, mm(w.legM))), ink: 'lining' }))],
     dimensions: [
-      {
-        name: 'plates',
-        text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}`,
-      },
-      { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}` },
+      ...stackDimensions(pack),
       {
         name: 'lining',
         text: `lining ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
@@ -66,4 +55,83 @@ export function drawPack(pack: PackGeometry): Drawing {
       ...Object.fromEntries(welds.map((w) => [`${w.name}|weld`, { x: WALL, y: mm(w.radiusM) }])),
     },
   }
+}
+
+function stackDimensions(pack: PackGeometry): Dimension[] {
+  const { stack } = pack
+  const plates = { name: 'plates', text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}` }
+  if (!stack) return [plates, { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}` }]
+  const sizes = (kind: Plate['kind']) => [...new Set(stack.plates.filter((p) => p.kind === kind).map((p) => quantity(p.thicknessM, 'mm')))].join(', ') // prettier-ignore
+  return [
+    { name: 'plates', text: `${pack.linedPlates} lined, ${sizes('lined')}` },
+    { name: 'faces', text: `${rubbingFaces(stack)} faces` },
+    { name: 'steels', text: `steels ${sizes('steel') || 'none'}, backing ${sizes('backing') || 'none'}` },
+    { name: 'clearance', text: `clearance ${quantity(stackClearance(stack), 'in')}` },
+    { name: 'height', text: `piston ${quantity(stack.pistonHeightM, 'mm')} high, ring ${quantity(stack.ringThicknessM, 'mm')}` },
+  ]
+}
+
+interface Drawn {
+  readonly paths: DrawnPath[]
+  readonly width: number
+}
+
+/** Where every plate of a stack lies, mm from the outside of the drum's floor. */
+export function platePlaces(
+  pack: PackGeometry,
+  stack: PackStack,
+): { readonly x: number; readonly width: number; readonly from: number; readonly to: number }[] {
+  const [inner, outer] = [mm(pack.liningInnerRadiusM), mm(pack.liningOuterRadiusM)]
+  // Pushed against the ring, so that the clearance shows at the piston.
+  let x = WALL + mm(stack.drumDepthM - stack.ringThicknessM - stackThickness(stack))
+  return stack.plates.map((plate) => {
+    const place = { x, width: mm(plate.thicknessM), from: turnsWith(plate) === 'hub' ? inner - 3.5 : inner - 1, to: turnsWith(plate) === 'hub' ? outer : outer + 2.5 } // prettier-ignore
+    x += place.width
+    return place
+  })
+}
+
+/** Linings are drawn over so much of their plate, each side. */
+const LINING_SHARE = 0.27
+
+/** Piston at rest, the clearance, every plate as thick as it is, and the snap ring in its groove. */
+function stackPaths(pack: PackGeometry, stack: PackStack, top: number): Drawn {
+  const [floor, height] = [WALL, mm(stack.pistonHeightM)]
+  const pistons = pack.chambers.flatMap((c): DrawnPath[] => [
+    { d: box(floor + 2, mm(c.innerRadiusM), Math.max(1, height - 2), mm(c.outerRadiusM) - mm(c.innerRadiusM)), ink: 'steel' },
+    { d: box(floor, mm(c.innerRadiusM), 2, mm(c.outerRadiusM) - mm(c.innerRadiusM)), ink: 'oil' },
+  ])
+  const plates = platePlaces(pack, stack).flatMap(({ x, width, from, to }, i): DrawnPath[] => {
+    const plate = stack.plates[i] as Plate
+    const lining = isLined(plate) ? (plate.lining ?? 'both') : undefined
+    const strip = (at: number): DrawnPath => ({ d: box(at, Math.max(from, mm(pack.liningInnerRadiusM)), width * LINING_SHARE, Math.min(to, mm(pack.liningOuterRadiusM)) - Math.max(from, mm(pack.liningInnerRadiusM))), ink: 'lining' }) // prettier-ignore
+    return [
+      { d: box(Math.max(0, x), from, width, to - from), ink: plate.kind === 'cushion' ? 'oil' : plate.kind === 'lined' ? 'void' : 'hatch' },
+      ...(lining === 'both' || lining === 'piston' ? [strip(x)] : []),
+      ...(lining === 'both' || lining === 'ring' ? [strip(x + width * (1 - LINING_SHARE))] : []),
+    ]
+  })
+  const ringAt = floor + mm(stack.drumDepthM - stack.ringThicknessM)
+  const grooveAt = floor + mm(stack.drumDepthM - stack.ringGrooveM)
+  const ring: DrawnPath[] = [
+    { d: box(grooveAt, top, mm(stack.ringGrooveM), WALL * 0.7), ink: 'void' },
+    { d: box(ringAt, top - 6, mm(stack.ringThicknessM), 6 + WALL * 0.6), ink: 'thread' },
+  ]
+  return { paths: [...pistons, ...plates, ...ring], width: floor + mm(stack.drumDepthM) + 7 }
+}
+
+/** A pack of which only numbers and thicknesses are known, drawn as it usually lies. */
+function usualPaths(pack: PackGeometry): Drawn {
+  const [inner, outer] = [mm(pack.liningInnerRadiusM), mm(pack.liningOuterRadiusM)]
+  const pistons = pack.chambers.map((c): DrawnPath => ({ d: box(WALL + 3, mm(c.innerRadiusM), PISTON, mm(c.outerRadiusM) - mm(c.innerRadiusM)), ink: 'oil' })) // prettier-ignore
+  const [steel, lined] = [mm(pack.steelThicknessM), mm(pack.platesThicknessM)]
+  let x = WALL + 3 + PISTON + 4
+  const plate = (width: number, from: number, to: number, ink: DrawnPath['ink']): DrawnPath => {
+    const at = x
+    x += width + 0.35
+    return { d: box(at, from, width, to - from), ink }
+  }
+  const pair = () => [plate(steel, inner - 1, outer + 2.5, 'hatch'), plate(lined, inner - 3.5, outer, 'lining')]
+  const plates = [...Array.from({ length: pack.linedPlates }, pair).flat(), plate(steel * 1.8, inner - 1, outer + 2.5, 'hatch')]
+  return { paths: [...pistons, ...plates], width: x + 8 }
 }

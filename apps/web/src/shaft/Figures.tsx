@@ -45,7 +45,7 @@ export function Figures({ content, unit, station, fitted, duty, onOpen }: Figure
   const tried = useTried(content, station, duty?.id ?? '')
   const leftOut = useStore(trialStore, ({ trial }) => {
     const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
-    return basis !== undefined && basis.stated.length > 0 && basis.geometry !== trial?.shaft
+    return basis !== undefined && basis.stated.length > 0 && basis.geometry !== trial?.drawn
   })
   return (
     <Table content={content} unit={unit} station={station} fitted={fitted} tried={tried} duty={duty} onOpen={onOpen} leftOut={leftOut} />

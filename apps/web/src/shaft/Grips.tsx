@@ -5,7 +5,7 @@ import { useStore } from 'zustand'
 import { ink } from '../ui/theme.js'
 import { dragged, gripsOf, type At, type Grip, type Piece } from './edit.js'
 import { xOf, type ShaftFrame } from './frame.js'
-import { follow, hold, letGo, trialStore } from './trial.js'
+import { follow, hold, letGo, pieceStore, trialStore } from './trial.js'
 
 interface GripsProps {
   readonly frame: ShaftFrame
@@ -25,7 +25,7 @@ interface Held {
 
 /** Marks that take hold of a dimension: drag them, walk them with the arrow keys, or type a figure at them. */
 export function Grips({ frame, shaft, onType }: GripsProps) {
-  const piece = useStore(trialStore, (state) => state.piece)
+  const piece = useStore(pieceStore, (state) => state.piece)
   useEffect(() => {
     bench = { frame, onType }
   }, [frame, onType])
@@ -55,7 +55,7 @@ let held: Held | undefined
 const keyOf = ({ piece, of }: Grip) => `${piece.kind}-${piece.index}-${of}`
 
 function found(key: string) {
-  const shaft = trialStore.getState().trial?.shaft
+  const shaft = trialStore.getState().trial?.drawn
   const each = shaft && gripsOf(shaft).find(({ grip }) => keyOf(grip) === key)
   return each && { ...each, shaft }
 }
@@ -65,7 +65,7 @@ function down(event: PointerEvent<SVGGElement>, key: string): void {
   if (!each) return
   event.currentTarget.setPointerCapture(event.pointerId)
   held = { shaft: each.shaft, grip: each.grip, px: event.clientX, py: event.clientY, at: each.at }
-  trialStore.setState({ piece: each.grip.piece })
+  pieceStore.setState({ piece: each.grip.piece })
   hold()
 }
 
@@ -97,7 +97,7 @@ function pressed(event: KeyboardEvent, key: string): void {
 
 function focus(key: string): void {
   const each = found(key)
-  if (each) trialStore.setState({ piece: each.grip.piece })
+  if (each) pieceStore.setState({ piece: each.grip.piece })
 }
 
 const placeOf = (frame: ShaftFrame, at: At) => ({ x: xOf(frame, at.xM), y: frame.centre + at.rM * frame.perM })

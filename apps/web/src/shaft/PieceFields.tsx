@@ -15,7 +15,7 @@ import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, withoutField, type Piece } from './edit.js'
-import { change, trialStore } from './trial.js'
+import { change, pieceStore, trialStore } from './trial.js'
 import { trialPart } from './tried.js'
 
 type Edit = (shaft: ShaftGeometry) => ShaftGeometry
@@ -24,7 +24,7 @@ type Edit = (shaft: ShaftGeometry) => ShaftGeometry
 export function tryChange(of: Edit): string | undefined {
   const { trial } = trialStore.getState()
   if (!trial) return undefined
-  const checked = checkPart({ ...trialPart('any', 'any', of(trial.shaft), undefined) })
+  const checked = checkPart({ ...trialPart('any', 'any', of(trial.drawn), undefined) })
   if (!checked.ok) return checked.problems[0]?.sentence
   change(of)
   return undefined
@@ -65,7 +65,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (
     <Flex mt="8px" gap="8px" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
-      <Pick label="taken hold of" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => trialStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
+      <Pick label="taken hold of" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => pieceStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
       {here.kind === 'section' && <SectionFields unit={unit} shaft={shaft} index={here.index} />}
       {here.kind === 'hole' && <HoleFields shaft={shaft} index={here.index} />}
       {here.kind === 'groove' && <GrooveFields shaft={shaft} index={here.index} />}
@@ -91,8 +91,8 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
   // What is made is taken hold of; by the drawing as it is then, which may be ahead of these fields.
   const take = (of: Edit, kind: Piece['kind'], at: (made: ShaftGeometry) => number) => {
     if (!change(of)) return
-    const made = trialStore.getState().trial?.shaft
-    if (made) trialStore.setState({ piece: { kind, index: at(made) } })
+    const made = trialStore.getState().trial?.drawn
+    if (made) pieceStore.setState({ piece: { kind, index: at(made) } })
   }
   const last = (list: readonly unknown[] | undefined) => (list ?? []).length - 1
   const splined: Edit = (s) => (s.sections[index]?.spline ? withoutField(s, index, 'spline') : setSection(s, index, splineFor(s.sections[index])))

@@ -37,7 +37,7 @@ interface DrawingProps {
 
 /** The split centreline: fitted above, tried below, at one scale, and the shear along both underneath. */
 export function ShaftDrawing({ content, unit, station, part, fitted, duty }: DrawingProps) {
-  const drawn = useStore(trialStore, (state) => state.trial?.shaft)
+  const drawn = useStore(trialStore, (state) => state.trial?.drawn)
   const tried = useTried(content, station, duty?.id ?? '')
   const box = useRef<HTMLDivElement>(null)
   const width = useWidth(box, 820)

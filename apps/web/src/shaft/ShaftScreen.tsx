@@ -1,8 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { capital, CAUTIONS, type JobContent } from '@plucky/contract'
-import { partsFor, workShaftFigure, type DutyCase, type ShaftFigure, type Station, type Unit } from '@plucky/core'
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState, type KeyboardEvent } from 'react'
+import { partsFor, workShaftFigure, type DutyCase, type Part, type ShaftFigure, type Station, type Unit } from '@plucky/core'
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { Begin } from '../bench/Begin.js'
+import { OntoShelf } from '../bench/OntoShelf.js'
+import { trialKeys } from '../bench/trial.js'
 import { WorkingView } from '../bench/WorkingView.js'
 import { CasePicker } from '../line/CasePicker.js'
 import { jobStore } from '../state/job.js'
@@ -14,13 +17,11 @@ import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Sentence } from '../ui/Sentence.js'
-import { Begin } from './Begin.js'
 import { Figures } from './Figures.js'
-import { OntoShelf } from './OntoShelf.js'
 import { PieceFields } from './PieceFields.js'
 import { ShaftDrawing } from './ShaftDrawing.js'
-import { back, comeTo, forth, trialStore } from './trial.js'
-import { fittedShaft, judgedFitted, shaftStations, useTried, type Judged, type ShaftPart } from './tried.js'
+import { begin, comeTo, pieceStore, shaftBench, trialStore } from './trial.js'
+import { fittedShaft, judgedFitted, shaftStations, trialPart, useTried, type Judged, type ShaftPart } from './tried.js'
 import { WhatIf } from './WhatIf.js'
 
 interface ScreenProps {
@@ -45,17 +46,6 @@ export function ShaftScreen({ content, unit }: ScreenProps) {
   )
 }
 
-/** Steps of the drawing go back and forth by the usual keys while the bench has the focus. */
-function benchKeys(event: KeyboardEvent): void {
-  if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return
-  const key = event.key.toLowerCase()
-  const way = key === 'z' ? (event.shiftKey ? forth : back) : key === 'y' ? forth : undefined
-  if (!way) return
-  event.preventDefault()
-  event.stopPropagation()
-  way()
-}
-
 function OnBench({ content, unit, station, stations }: ScreenProps & { station: Station; stations: readonly Station[] }) {
   const number = useStore(jobStore, (job) => job.number)
   useEffect(() => comeTo(number, station.id), [number, station.id])
@@ -64,7 +54,7 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
   const caseId = useStore(viewStore, (view) => view.caseId)
   const duty = cases.find(({ id }) => id === caseId) ?? cases[0]
   return (
-    <Box onKeyDown={benchKeys}>
+    <Box onKeyDown={trialKeys(shaftBench)}>
       <Flex gap="6px" wrap="wrap" mb="6px" align="center" justify="space-between">
         <Flex gap="5px" role="group" aria-label="Shafts of this unit" wrap="wrap">
           {stations.map(({ id, name }) => (
@@ -128,7 +118,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
         <Panel
           title={`Shaft bench: ${station.name}`}
           note={lies ? 'drag a mark, or type' : 'lay one on it to change it'}
-          aside={<Begin station={station} shelf={shelf} fitted={part} />}
+          aside={<Begin bench={shaftBench} station={station} shelf={shelf} fitted={part} onLay={layShaft} plain={PLAIN} />}
           data-testid="shaft-bench"
         >
           <ShaftDrawing content={content} unit={unit} station={station} part={part} fitted={fitted} duty={duty} />
@@ -162,6 +152,11 @@ interface Opening {
   readonly of: 'fitted' | 'tried'
 }
 
+const layShaft = (part: Part) => {
+  if (part.kind === 'shaft') begin(part.id, part.geometry)
+}
+const PLAIN = { words: 'a plain bar, to draw from nothing', lay: () => begin(null) }
+
 /** The figures, or the working of the one that is opened. */
 function Follows(props: WorkProps & { fitted: Judged | undefined }) {
   const [open, setOpen] = useState<Opening | undefined>()
@@ -187,17 +182,18 @@ function Opened({ content, station, fitted, duty, open, onClose }: WorkProps & {
 /** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
 function PieceForm({ unit }: { unit: Unit }) {
   const trial = useDeferredValue(useStore(trialStore, (state) => state.trial))
-  const piece = useDeferredValue(useStore(trialStore, (state) => state.piece))
-  return trial ? <PieceFields unit={unit} shaft={trial.shaft} piece={piece} /> : null
+  const piece = useDeferredValue(useStore(pieceStore, (state) => state.piece))
+  return trial ? <PieceFields unit={unit} shaft={trial.drawn} piece={piece} /> : null
 }
 
 function WholeForm({ steelOfFitted }: { steelOfFitted: string | undefined }) {
   const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
-  return trial ? <WhatIf shaft={trial.shaft} steelOfFitted={steelOfFitted} /> : null
+  return trial ? <WhatIf shaft={trial.drawn} steelOfFitted={steelOfFitted} /> : null
 }
 
 function ShelfForm({ content, unit, station }: ScreenProps & { station: Station }) {
   const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
   const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
-  return trial ? <OntoShelf content={content} unit={unit} station={station} trial={trial} basis={basis?.kind === 'shaft' ? basis : undefined} /> : null // prettier-ignore
+  const like = basis?.kind === 'shaft' ? basis : undefined
+  return trial ? <OntoShelf content={content} unit={unit} station={station} part={trialPart(unit.id, station.id, trial.drawn, like)} basis={like} /> : null // prettier-ignore
 }

@@ -16,7 +16,7 @@ interface TypeProps {
 
 /** A dimension typed on the drawing, where its mark stands. Enter takes it, Escape leaves it; what cannot be is said right there. */
 export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
-  const shaft = trialStore.getState().trial?.shaft
+  const shaft = trialStore.getState().trial?.drawn
   const read = shaft ? readOf(shaft, grip) : { value: 0, teeth: false }
   const [text, setText] = useState(begun || (read.teeth ? String(read.value) : figure(fromSi(read.value, 'in'), 4)))
   const [refused, setRefused] = useState<string | undefined>()

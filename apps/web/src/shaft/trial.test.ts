@@ -19,7 +19,7 @@ const opened = async (): Promise<typeof Trial> => {
 }
 const thinner = (by: number) => (shaft: ShaftGeometry) =>
   setSection(shaft, 0, { outerDiameterM: (shaft.sections[0]?.outerDiameterM ?? 0) - by })
-const size = ({ trialStore }: typeof Trial) => Math.round(1e6 * (trialStore.getState().trial?.shaft.sections[0]?.outerDiameterM ?? 0))
+const size = ({ trialStore }: typeof Trial) => Math.round(1e6 * (trialStore.getState().trial?.drawn.sections[0]?.outerDiameterM ?? 0))
 
 beforeEach(() => kept.clear())
 
@@ -30,7 +30,7 @@ describe('what lies on the bench', () => {
     bench.begin(null)
     bench.change(thinner(0.001))
     bench.hold()
-    for (let i = 0; i < 10; i++) bench.follow(thinner(0.0001)(bench.trialStore.getState().trial?.shaft ?? PLAIN_SHAFT))
+    for (let i = 0; i < 10; i++) bench.follow(thinner(0.0001)(bench.trialStore.getState().trial?.drawn ?? PLAIN_SHAFT))
     bench.letGo()
     bench.hold()
     bench.letGo()

@@ -109,7 +109,7 @@ export function useTried(content: JobContent, station: Station, caseId: string):
   const trial = useStore(trialStore, (state) => state.trial)
   const parts = useStore(shopStore, (shop) => shop.parts)
   const basis = trial?.basis ? parts.get(trial.basis) : undefined
-  return trial && judgedTrial({ content, station, caseId, shaft: trial.shaft, like: basis?.kind === 'shaft' ? basis : undefined })
+  return trial && judgedTrial({ content, station, caseId, shaft: trial.drawn, like: basis?.kind === 'shaft' ? basis : undefined })
 }
 
 /** The part as it came, or one of the shop's own with this drawing: what a maker states of another shaft does not hold for that. */

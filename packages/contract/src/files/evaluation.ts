@@ -1,16 +1,19 @@
 import {
+  bandReport,
   engineOfBrief,
   fittedConverter,
   heldInCase,
   isPressureState,
   lockupReport,
   matchFigures,
+  packReport,
   pressureReport,
   shaftReport,
   solveTrain,
   starvedIn,
   type Answer,
   type DutyCase,
+  type Gain,
   type PressureNeed,
   type ShaftLimit,
   type StationCase,
@@ -18,6 +21,7 @@ import {
 } from '@plucky/core'
 import { splineSentence } from '../words/spline-stop.js'
 import { misfitSentence } from '../words/fitting.js'
+import { wrongSentence } from '../words/pack.js'
 import { findingSentence, likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 import { judged, type Judged } from './judged.js'
@@ -47,6 +51,8 @@ export function evaluation(file: JobFile): object {
     cost: { price: cost.price, hours: cost.hours },
     match: matchOf(file, fitted),
     pressure: pressureOf(file, fitted, answer),
+    packs: packsOf(file, fitted, answer),
+    bands: bandsOf(file, fitted, answer),
     lockup: lockupReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }),
     shafts: shaftsOf(file, fitted, answer),
     cases: answer.cases,
@@ -55,21 +61,58 @@ export function evaluation(file: JobFile): object {
 }
 
 /** Line pressure, plain: its state in words, what every element needs in every range, the gauge table, maxima, and where the oil goes. */
-function pressureOf({ job, unit }: JobFile, fitted: Judged['fitted'], answer: Answer): object | null {
-  const input = { unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }
-  const report = pressureReport(input, answer)
+function pressureOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object | null {
+  const report = pressureReport(inputOf(file, fitted), answer)
   if (!report) return null
   const { ranges, oil, byValves, ...rest } = report
   const states = answer.findings.filter(isPressureState)
   return {
     by: byValves ? 'valves' : 'gauge',
     state: states[0]?.code ?? 'within-limits',
-    states: states.map((state) => ({ ...state, sentence: findingSentence(state, unit) })),
+    states: states.map((state) => ({ ...state, sentence: findingSentence(state, file.unit) })),
     needs: ranges.flatMap(({ rangeId, needs }) => needs.map((need) => ({ rangeId, ...plainNeed(need) }))),
     oil: oil.map((row) => ({ ...row, starved: starvedIn(row) })),
     ...rest,
   }
 }
+
+const inputOf = ({ job, unit }: JobFile, fitted: Judged['fitted']) => ({
+  unit,
+  brief: job.brief,
+  fitted,
+  pressure: job.spec.pressure,
+  rules: job.rules,
+})
+
+/** Every fitted pack beside its place in the verdict: stack, clamp force, heat, and what is wrong with it in words. */
+function packsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
+  return file.unit.stations.flatMap(({ id }) => {
+    const part = fitted.get(id)
+    const report = packReport(inputOf(file, fitted), answer, id)
+    if (!report || part?.kind !== 'pack') return []
+    const { gains, wrongs, ...rest } = report
+    const plates = part.geometry.stack?.plates ?? []
+    return [{ station: id, ...rest, wrongs: wrongs.map((wrong) => ({ ...wrong, sentence: wrongSentence(wrong, plates) })), gains: gains.map(plainGain) }] // prettier-ignore
+  })
+}
+
+const plainGain = ({ way, fromM, toM, facesShare, heatShare, flexShare, clearanceM, blocked }: Gain) => ({
+  way,
+  fromM,
+  toM,
+  facesShare,
+  heatShare,
+  flexShare,
+  clearanceM,
+  blocked,
+})
+
+/** Every fitted band beside its place in the verdict. */
+const bandsOf = (file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] =>
+  file.unit.stations.flatMap(({ id }) => {
+    const report = bandReport(inputOf(file, fitted), answer, id)
+    return report ? [{ station: id, ...report }] : []
+  })
 
 const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, shortFrom }: PressureNeed) => ({
   stationId,
@@ -82,9 +125,9 @@ const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, 
 })
 
 /** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */
-function shaftsOf({ job, unit }: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
-  const input = { unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }
-  return unit.stations.flatMap(({ id }) => {
+function shaftsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
+  const input = inputOf(file, fitted)
+  return file.unit.stations.flatMap(({ id }) => {
     const report = shaftReport(input, answer, id)
     if (!report) return []
     const { limits, weakest, ...rest } = report

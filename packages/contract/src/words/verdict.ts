@@ -14,6 +14,7 @@ import {
   type Unit,
 } from '@plucky/core'
 import { worded } from './faults.js'
+import { wrongSentence } from './pack.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
 import { capital, figure, listed, quantity, roundedHp } from './format.js'
@@ -162,6 +163,8 @@ export function findingSentence(finding: Finding, unit: Unit): string {
   switch (finding.code) {
     case 'pressure-above-maximum':
       return `${name}: ${quantity(finding.value, 'psi')} is above the part's maximum of ${quantity(finding.limit, 'psi')}.`
+    case 'stack-wrong':
+      return `${name}: ${finding.stack ? wrongSentence(finding.stack.wrong, finding.stack.plates) : ''}`
     case 'relief-opens':
     case 'pump-falls-short':
     case 'pressure-above-case':

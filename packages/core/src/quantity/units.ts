@@ -68,6 +68,7 @@ export const UNITS = {
   'lb·in²': { dimension: 'inertia', toSi: 0.45359237 * INCH_M ** 2 },
   'm/s': { dimension: 'velocity', toSi: 1 },
   mph: { dimension: 'velocity', toSi: (5280 * 12 * INCH_M) / 3600 },
+  'ft/s': { dimension: 'velocity', toSi: 12 * INCH_M },
   'km/h': { dimension: 'velocity', toSi: 1 / 3.6 },
   /** K-factor of a converter, speed over the root of torque (SAE J643). */
   'rad/s/√N·m': { dimension: 'k-factor', toSi: 1 },

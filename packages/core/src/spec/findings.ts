@@ -10,6 +10,8 @@ import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
 import { readHardness } from '../material/hardness.js'
 import { shaftSteel } from '../shaft/shaft-limits.js'
+import { stackWrongs, type Plate, type StackWrong } from '../clutch/stack.js'
+import { hubTurns } from './shift-report.js'
 import { memberSpeed, relativeSpeed } from '../gearing/motion.js'
 import { ENGINE_SPEED, type Station } from './unit.js'
 
@@ -22,6 +24,7 @@ export interface Finding {
     | 'pump-falls-short'
     | 'valves-not-fitted'
     | 'strut-above-maximum'
+    | 'stack-wrong'
     | 'speed-above-maximum'
     | 'range-not-driven'
     | 'one-way-unfit'
@@ -36,6 +39,8 @@ export interface Finding {
   readonly rangeId: string | null
   readonly value: number
   readonly limit: number
+  /** What is wrong with a stack of plates, and with which ones. */
+  readonly stack?: { readonly wrong: StackWrong; readonly plates: readonly Plate[] }
 }
 
 /** Findings of a spec, front to rear. Speeds are taken at redline in every range, the converter's slip left out. */
@@ -75,9 +80,27 @@ export function findings(
     ...boostFindings(input, line),
     ...pressureFindings(input, cases),
     ...perStation,
+    ...stackFindings(input),
     ...softFindings(input),
     ...lockupFindings(input),
   ]
+}
+
+/** Stacks of plates that cannot be put together as they are said to lie, or would not work. */
+function stackFindings(input: SpecInput): Finding[] {
+  return input.unit.stations.flatMap((station): Finding[] => {
+    const part = input.fitted.get(station.id)
+    const stack = part?.kind === 'pack' ? part.geometry.stack : undefined
+    if (!stack) return []
+    return stackWrongs(stack, hubTurns(input, station)).map((wrong) => ({
+      code: 'stack-wrong',
+      stationId: station.id,
+      rangeId: null,
+      value: wrong.valueM,
+      limit: wrong.limitM,
+      stack: { wrong, plates: stack.plates },
+    }))
+  })
 }
 
 /** A shaft whose hardness says that it is not of the steel that it is sold as. */

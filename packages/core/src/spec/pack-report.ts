@@ -63,7 +63,9 @@ export interface PackReport {
   readonly travelM: number
   readonly pressed: readonly PackAt[]
   readonly sweptM3: readonly { readonly rangeId: string; readonly m3: number }[]
-  /** Greatest speed at the outer edge of the linings, open or shifting, at redline. */
+  /** Greatest speed at the outer edge of the linings as the pack comes on; 0 where that is at rest. */
+  readonly rubsMPerS: number
+  /** The same while it is open, at redline. */
   readonly rubbing: { readonly mPerS: number; readonly rangeId: string } | null
   /** Of the drum at redline, and the most it may. */
   readonly drum: { readonly radPerS: number; readonly rangeId: string; readonly mostRadPerS: number | null } | null
@@ -94,6 +96,7 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
     travelM: pistonTravel(pack),
     pressed,
     sweptM3: onIn(input, station).map((rangeId) => ({ rangeId, m3: sweptVolume(pack, rangeId) })),
+    rubsMPerS: Math.max(0, ...shifts.map(({ slipRadPerS }) => slipRadPerS * pack.liningOuterRadiusM)),
     rubbing: rubbingOf(input, station, redline, pack.liningOuterRadiusM),
     drum: drumOf(input, station, redline, drumMost),
     shifts,

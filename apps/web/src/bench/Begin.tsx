@@ -1,34 +1,37 @@
 import { Flex } from '@chakra-ui/react'
-import type { Station } from '@plucky/core'
-import { memo } from 'react'
+import type { Part, Station } from '@plucky/core'
 import { useStore } from 'zustand'
 import { Worded } from '../ui/buttons.js'
-import { back, begin, clear, forth, trialStore } from './trial.js'
-import type { ShaftPart } from './tried.js'
+import type { TrialBench } from './trial.js'
 
-interface BeginProps {
+interface BeginProps<G> {
+  readonly bench: TrialBench<G>
   readonly station: Station
-  readonly shelf: readonly ShaftPart[]
-  readonly fitted: ShaftPart | undefined
+  readonly shelf: readonly Part[]
+  readonly fitted: Part | undefined
+  /** Lays a part on the bench. */
+  readonly onLay: (part: Part) => void
+  /** Words for one drawn from nothing, and what lays it there; none where there is no such thing. */
+  readonly plain?: { readonly words: string; readonly lay: () => void }
 }
 
 const NOTHING = '+'
 
 /** What lies on the bench, and the way back through what was drawn. */
-export const Begin = memo(function Begin({ station, shelf, fitted }: BeginProps) {
-  const tried = useStore(trialStore, (state) => state.trial !== undefined)
-  const [past, future] = [useStore(trialStore, (state) => state.past.length), useStore(trialStore, (state) => state.future.length)]
+export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginProps<G>) {
+  const tried = useStore(bench.store, (state) => state.trial !== undefined)
+  const [past, future] = [useStore(bench.store, (state) => state.past.length), useStore(bench.store, (state) => state.future.length)]
   const lay = (id: string) => {
-    if (id === NOTHING) return begin(null)
+    if (id === NOTHING) return plain?.lay()
     const part = id === fitted?.id ? fitted : shelf.find((each) => each.id === id)
-    return part && begin(part.id, part.geometry)
+    return part && onLay(part)
   }
   return (
     <Flex gap="4px" align="center">
       <select
         value=""
         onChange={(event) => lay(event.target.value)}
-        aria-label={`Lay a shaft on the bench of the ${station.name}`}
+        aria-label={`Lay a part on the bench of the ${station.name}`}
         data-testid="lay"
         style={{ minHeight: 32, maxWidth: 240, background: 'var(--chakra-colors-paper)', border: '1px solid var(--chakra-colors-rule)', padding: '0 6px' }}
       >
@@ -43,21 +46,21 @@ export const Begin = memo(function Begin({ station, shelf, fitted }: BeginProps)
               {name}
             </option>
           ))}
-        <option value={NOTHING}>a plain bar, to draw from nothing</option>
+        {plain && <option value={NOTHING}>{plain.words}</option>}
       </select>
       {tried && (
         <>
-          <Worded onClick={back} disabled={past === 0} aria-label={`A step back, ${past} steps`} data-testid="bench-back">
+          <Worded onClick={bench.back} disabled={past === 0} aria-label={`A step back, ${past} steps`} data-testid="bench-back">
             a step back
           </Worded>
-          <Worded onClick={forth} disabled={future === 0} aria-label={`A step on again, ${future} steps`}>
+          <Worded onClick={bench.forth} disabled={future === 0} aria-label={`A step on again, ${future} steps`}>
             on again
           </Worded>
-          <Worded onClick={clear} data-testid="bench-clear">
+          <Worded onClick={bench.clear} data-testid="bench-clear">
             clear the bench
           </Worded>
         </>
       )}
     </Flex>
   ) // prettier-ignore
-})
+}

@@ -2,23 +2,23 @@ import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
 import type { JobContent, Problem } from '@plucky/contract'
 import type { Part, Station, Unit } from '@plucky/core'
 import { memo, useState } from 'react'
-import { Brings } from '../bench/Brings.js'
-import { take } from '../bench/Works.js'
 import { freeId, problemsOf } from '../shelf/draft-item.js'
 import { Refused } from '../state/api.js'
 import { keepItem, shopStore } from '../state/shop.js'
 import { proposalFor } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import { trialPart, type ShaftPart } from './tried.js'
-import type { Trial } from './trial.js'
+import { Brings } from './Brings.js'
+import { take } from './Works.js'
 
 interface ShelfProps {
   readonly content: JobContent
   readonly unit: Unit
   readonly station: Station
-  readonly trial: Trial
-  readonly basis: ShaftPart | undefined
+  /** What is drawn, as a part without a name of its own yet; the same one while nothing is drawn anew. */
+  readonly part: Part
+  /** The part of the shelf that it began from. */
+  readonly basis: Part | undefined
 }
 
 interface Typed {
@@ -27,20 +27,20 @@ interface Typed {
   readonly hours: number
 }
 
-/** The shaft on the bench becomes a part of the shop's own; then it is fitted with all that it drags along. */
-export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial, basis }: ShelfProps) {
+/** What lies on the bench becomes a part of the shop's own; then it is fitted with all that it drags along. */
+export const OntoShelf = memo(function OntoShelf({ content, unit, station, part, basis }: ShelfProps) {
   const [typed, setTyped] = useState<Typed>({ name: '', price: basis?.price ?? 0, hours: basis?.hours ?? 1 })
   const [problems, setProblems] = useState<readonly Problem[]>([])
-  const [kept, setKept] = useState<{ readonly id: string; readonly trial: Trial } | undefined>()
-  const onShelf = kept?.trial === trial ? kept.id : undefined
+  const [kept, setKept] = useState<{ readonly id: string; readonly geometry: Part['geometry'] } | undefined>()
+  const onShelf = kept?.geometry === part.geometry ? kept.id : undefined
   const put = async () => {
-    const part = partOf(unit, station, trial, basis, typed)
-    const wrong = problemsOf('parts', part)
+    const named = withName(station, part, basis, typed)
+    const wrong = problemsOf('parts', named)
     if (wrong.length > 0) return setProblems(wrong)
     try {
-      const { id } = await keepItem('parts', part, undefined)
+      const { id } = await keepItem('parts', named, undefined)
       setProblems([])
-      setKept({ id, trial })
+      setKept({ id, geometry: part.geometry })
     } catch (error) {
       setProblems(error instanceof Refused ? error.problems : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing drawn is lost; try again.` }]) // prettier-ignore
     }
@@ -57,7 +57,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
             what it is called
           </Field.Label>
-          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, changed` : 'a shaft of your own'} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
+          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, changed` : `${station.name} of our own`} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
         </Field.Root>
         <QuantityField label="price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
         <QuantityField label="hours" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
@@ -79,10 +79,10 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, trial
 }) // prettier-ignore
 
 /** The drawing as a part with a name of its own. */
-function partOf(unit: Unit, station: Station, trial: Trial, basis: ShaftPart | undefined, { name, price, hours }: Typed): Part {
+function withName(station: Station, part: Part, basis: Part | undefined, { name, price, hours }: Typed): Part {
   const called = (name.trim() || (basis ? `${basis.name}, changed` : `${station.name} of our own`)).slice(0, 80)
   const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
-  return { ...trialPart(unit.id, station.id, trial.shaft, basis), id, name: called, maker: 'Own shop', stock: false, price, hours }
+  return { ...part, id, name: called, maker: 'Own shop', stock: false, price, hours }
 }
 
 /** What comes with it, priced as one, and the button that takes all of it. */

@@ -1,0 +1,131 @@
+import type { KeyboardEvent } from 'react'
+import { createStore, type StoreApi } from 'zustand/vanilla'
+import { readKept } from '../state/draft.js'
+
+/** A part that is being tried: what it began from, and its geometry as it is now. */
+export interface Trial<G> {
+  /** The part of the shelf that it began from; none for one drawn from nothing. */
+  readonly basis: string | null
+  readonly drawn: G
+}
+
+export interface TrialState<G> {
+  /** Job and station that it is tried in. */
+  readonly at: string
+  readonly trial: Trial<G> | undefined
+  /** The same, but for a mark that is being held: what need not follow a drag waits for its end. */
+  readonly settled: Trial<G> | undefined
+  readonly past: readonly Trial<G>[]
+  readonly future: readonly Trial<G>[]
+}
+
+/** A bench on which one kind of part is tried. What is drawn is kept on this machine until it is put on the shelf or let go. */
+export interface TrialBench<G> {
+  readonly store: StoreApi<TrialState<G>>
+  /** Comes to a station of a job: what was tried there before lies there again. */
+  comeTo(number: number, station: string): void
+  /** Lays a part on the bench. */
+  begin(basis: string | null, drawn: G): void
+  /** A change by one step; a part that cannot be is refused with nothing changed. */
+  change(of: (drawn: G) => G): boolean
+  /** While a grip is held: the drawing follows, and all of it is one step back. */
+  hold(): void
+  follow(drawn: G): void
+  /** The grip is let go: kept, and no step where nothing moved. */
+  letGo(): void
+  back(): void
+  forth(): void
+  clear(): void
+}
+
+interface Kind<G> {
+  /** Whether a geometry can be at all. */
+  readonly holds: (drawn: G) => boolean
+  /** A geometry out of what was kept, which may be of an earlier version, or of somebody else. */
+  readonly read: (kept: unknown) => G | undefined
+}
+
+const EMPTY = { trial: undefined, settled: undefined, past: [], future: [] } as const
+const MOST_STEPS = 100
+const keptAs = (at: string) => `plucky-trial-${at}`
+
+/** The way back through what was drawn, on again, and a bench cleared. */
+function steps<G>(store: StoreApi<TrialState<G>>, keep: () => void): Pick<TrialBench<G>, 'back' | 'forth' | 'clear'> {
+  const goTo = (state: Partial<TrialState<G>>) => {
+    store.setState(state)
+    keep()
+  }
+  return {
+    back() {
+      const { past, trial, future } = store.getState()
+      const before = past.at(-1)
+      if (before && trial) goTo({ trial: before, past: past.slice(0, -1), future: [trial, ...future] })
+    },
+    forth() {
+      const { past, trial, future } = store.getState()
+      const [next, ...rest] = future
+      if (next && trial) goTo({ trial: next, past: [...past, trial], future: rest })
+    },
+    clear: () => goTo({ ...EMPTY }),
+  }
+}
+
+export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
+  const store = createStore<TrialState<G>>(() => ({ at: '', ...EMPTY }))
+  const keep = () => {
+    const { at, trial } = store.getState()
+    store.setState({ settled: trial })
+    if (trial) localStorage.setItem(keptAs(at), JSON.stringify(trial))
+    else localStorage.removeItem(keptAs(at))
+  }
+  const withStep = (now: TrialState<G>) => ({ past: now.trial ? [...now.past, now.trial].slice(-MOST_STEPS) : now.past, future: [] })
+  const step = (trial: Trial<G>) => {
+    store.setState((now) => ({ ...withStep(now), trial }))
+    keep()
+  }
+  return {
+    store,
+    comeTo(number, station) {
+      const at = `${number}-${station}`
+      if (store.getState().at === at) return
+      const kept = readKept<Trial<unknown>>(keptAs(at))
+      const drawn = kept && read(kept)
+      const trial = kept && drawn && { basis: kept.basis, drawn }
+      store.setState({ at, ...EMPTY, trial, settled: trial })
+    },
+    begin: (basis, drawn) => step({ basis, drawn }),
+    change(of) {
+      const { trial } = store.getState()
+      if (!trial) return false
+      const drawn = of(trial.drawn)
+      if (drawn === trial.drawn) return true
+      if (!holds(drawn)) return false
+      step({ ...trial, drawn })
+      return true
+    },
+    hold: () => store.setState(withStep),
+    follow(drawn) {
+      const { trial } = store.getState()
+      if (trial && trial.drawn !== drawn) store.setState({ trial: { ...trial, drawn } })
+    },
+    letGo() {
+      const { past, trial } = store.getState()
+      if (past[past.length - 1] === trial) store.setState({ past: past.slice(0, -1) })
+      keep()
+    },
+    ...steps(store, keep),
+  }
+}
+
+/** Steps of the drawing go back and forth by the usual keys while the bench has the focus. */
+export const trialKeys =
+  ({ back, forth }: Pick<TrialBench<never>, 'back' | 'forth'>) =>
+  (event: KeyboardEvent): void => {
+    if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return
+    const key = event.key.toLowerCase()
+    const way = key === 'z' ? (event.shiftKey ? forth : back) : key === 'y' ? forth : undefined
+    if (!way) return
+    event.preventDefault()
+    event.stopPropagation()
+    way()
+  }

@@ -1,0 +1,94 @@
+import { Box, chakra, Text } from '@chakra-ui/react'
+import { caseInSentence, figure, heldInWords, marginInWords, quantity, shiftWords, stationName, type JobContent } from '@plucky/contract'
+import { bandReport, BIND_S, type BandReport, type StationVerdict, type Overlap, type Station, type Unit } from '@plucky/core'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+
+interface BandProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: Station
+}
+
+/** A band in this job: servo, wrap and sense of the drum in every case, travel and time, and whether it binds with what comes next. */
+export function BandFigures({ content, unit, station }: BandProps) {
+  const [input, answer] = [specInputOf(content), answerFor(content)]
+  const answered = answer?.outcome === 'answered' ? answer : undefined
+  const report = input && answered ? bandReport(input, answered, station.id) : null
+  const verdict = answered?.stations.find(({ stationId }) => stationId === station.id)
+  if (!report || !answered || !verdict) return <Text>Nothing can be said of it until there is an answer and a band is fitted.</Text>
+  const margin = (caseId: string) => verdict.cases.find((each) => each.caseId === caseId)?.margin
+  const held = report.held.map((at) => {
+    const duty = answered.cases.find(({ id }) => id === at.caseId)
+    const own = margin(at.caseId)
+    return (
+      <tr key={at.caseId} className={own !== undefined && own < 1 ? 'short' : ''}>
+        <td>{duty ? caseInSentence(unit, duty, content.brief) : at.caseId}</td>
+        <td>{at.tight ? 'wraps tight' : 'unwraps'}</td>
+        <td>{figure(at.forceN)}</td>
+        <td>{figure(at.servoN)}</td>
+        <td>{figure(at.anchorN)}</td>
+        <td>{own === undefined ? '—' : marginInWords(own)}</td>
+      </tr>
+    )
+  })
+  const lines = linesOf(report, verdict)
+  return (
+    <Box fontSize="13.5px">
+      <chakra.table css={PLAIN_TABLE} data-testid="band-held">
+        <thead>
+          <tr>
+            {['case', 'drum', 'force, N', 'needs', 'anchor', 'margin'].map((word) => (
+              <th key={word}>{word}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>{held}</tbody>
+      </chakra.table>
+      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="band-figures">
+        <tbody>
+          {lines.map(([name, words]) => (
+            <tr key={name}>
+              <td>{name}</td>
+              <td>{words}</td>
+            </tr>
+          ))}
+        </tbody>
+      </chakra.table>
+      {report.shifts.map((shift) => (
+        <Text key={shift.toRange} mt="4px" color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
+          {`Shift ${shiftWords(shift)}.`}
+        </Text>
+      ))}
+      {report.overlaps.map((overlap) => (
+        <Bind key={`${overlap.toRange} ${overlap.comingId}`} unit={unit} overlap={overlap} />
+      ))}
+    </Box>
+  )
+}
+
+function linesOf(report: BandReport, verdict: StationVerdict): (readonly [string, string])[] {
+  return [
+    ['holds, engine', heldInWords(verdict.held)],
+    ['tension over tension, e^(μθ)', figure(report.tensions, 3)],
+    ['servo travels', `${quantity(report.travelM, 'in')}, ${figure(report.sweptM3 * 1e6)} cm³`],
+    ...report.fills.map((fill) => [`fills for ${fill.rangeId}`, `${figure(fill.seconds, 2)} s at ${fill.at}`] as const),
+    ['strut and lever bear', report.strutMostN === null ? 'not said' : quantity(report.strutMostN, 'N')],
+    ['anchor bears', report.anchorMostN === null ? 'not said' : quantity(report.anchorMostN, 'N')],
+  ]
+}
+
+/** Whether it is off before the next element holds. */
+function Bind({ unit, overlap }: { unit: Unit; overlap: Overlap }) {
+  const { fromRange, toRange, comingId, releaseS, fillS } = overlap
+  const together = releaseS - fillS
+  const risk = together > BIND_S
+  const times = `the spring empties the servo in ${figure(releaseS, 2)} s, the ${stationName(unit, comingId)} is filled in ${figure(fillS, 2)} s`
+  return (
+    <Text mt="4px" lineHeight="1.3" color={risk ? 'break' : 'ink'} fontWeight={risk ? 600 : 400} data-testid="bind">
+      {risk
+        ? `${fromRange} to ${toRange} can bind: ${times}. Less lever ratio or travel, a stronger return spring, or oil led to the release side.`
+        : `${fromRange} to ${toRange} does not bind: ${times}.`}
+    </Text>
+  )
+}

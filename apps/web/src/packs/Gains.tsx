@@ -1,0 +1,59 @@
+import { chakra } from '@chakra-ui/react'
+import { gainWords, GAIN_WAY_WORDS } from '@plucky/contract'
+import type { Gain, Mend, PackGeometry, PackStack } from '@plucky/core'
+import { figure, quantity } from '@plucky/contract'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { setRoom, setThickness, withStack } from './edit.js'
+import { packBench } from './trial.js'
+
+const WITH_BUTTONS = {
+  ...PLAIN_TABLE,
+  '& button': { textDecoration: 'underline', textUnderlineOffset: '3px', cursor: 'pointer', minHeight: '24px', color: 'ink' },
+  '& button:disabled': { textDecoration: 'none', cursor: 'default', color: 'inkSoft' },
+  '& td:nth-of-type(3)': { fontFamily: 'body', fontSize: '13.5px' },
+} as const
+
+/** The ways to gain a plate side by side, with what each costs; one that can be is laid on the bench by a touch. */
+export function Gains({ gains }: { gains: readonly Gain[] }) {
+  return (
+    <chakra.table css={WITH_BUTTONS} data-testid="gains">
+      <thead>
+        <tr>
+          {['one plate more by', 'faces', 'costs', ''].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {gains.map((gain) => (
+          <tr key={gain.way}>
+            <td>{GAIN_WAY_WORDS[gain.way]}</td>
+            <td>{gain.blocked === 'nothing-there' ? '—' : `+${figure((gain.facesShare - 1) * 100, 1)} %`}</td>
+            <td>{gainWords(gain)}</td>
+            <td>
+              <button type="button" disabled={gain.blocked !== null} onClick={() => packBench.change((now) => withStack(now, gain.pack.stack as PackStack))} data-testid={`gain-${gain.way}`}>
+                {gain.blocked === null ? 'do it here' : 'barred'}
+              </button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+} // prettier-ignore
+
+/** Selective rings and backing plates that put the clearance right. */
+export function Mends({ mends, right }: { mends: readonly Mend[]; right: boolean }) {
+  if (right) return null
+  const take = ({ what, toM }: Mend) => packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM))) // prettier-ignore
+  return (
+    <chakra.div fontSize="13.5px" mt="4px" data-testid="mends" css={{ '& button': { textDecoration: 'underline', minHeight: '24px', marginRight: '10px', cursor: 'pointer' } }}>
+      {mends.length === 0 ? 'No selective ring or backing plate puts the clearance right.' : 'Put right by: '}
+      {mends.slice(0, 4).map((mend) => (
+        <button key={`${mend.what} ${mend.toM}`} type="button" onClick={() => take(mend)} data-testid={`mend-${mend.what}`}>
+          {`${mend.what === 'ring' ? 'snap ring' : 'backing plate'} of ${quantity(mend.toM, 'mm', 2)}, then ${quantity(mend.clearanceM, 'in')}`}
+        </button>
+      ))}
+    </chakra.div>
+  )
+} // prettier-ignore

@@ -1,0 +1,190 @@
+import { Box, chakra, Text } from '@chakra-ui/react'
+import {
+  adviceSentence,
+  facePressureWords,
+  figure,
+  heldInWords,
+  marginInWords,
+  PACK_LINING_WORDS,
+  quantity,
+  riseWords,
+  sharesSentence,
+  shiftWords,
+  wrongSentence,
+  type JobContent,
+} from '@plucky/contract'
+import { capacityShares, drumState, fromSi, MOST_BULK_K, oilOf, solveTrain, type HeatedShift, type Station, type Unit } from '@plucky/core'
+import { answerFor } from '../state/verdicts.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+import type { JudgedPack } from './tried.js'
+
+interface FiguresProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: Station
+  readonly fitted: JudgedPack | undefined
+  readonly tried: JudgedPack | undefined
+}
+
+interface Row {
+  readonly name: string
+  readonly of: (judged: JudgedPack) => string
+  readonly short?: (judged: JudgedPack) => boolean
+}
+
+const over = (value: number, limit: number | undefined) => limit !== undefined && value > limit
+const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift['heat']>) => number) => Math.max(0, ...shifts.map(({ heat }) => (heat ? of(heat) : 0))) // prettier-ignore
+const pressed = ({ report }: JudgedPack) => Math.max(0, ...report.pressed.map(({ unitPressurePa }) => unitPressurePa))
+const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} of ${limit}`)
+
+/** What a shift does, where the pack comes on in one. */
+const HEAT: readonly Row[] = [
+  {
+    name: 'steels rise, of all heat',
+    of: ({ report }) => (report.shifts.length === 0 ? 'put on at rest' : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K))),
+    short: ({ report }) => most(report.shifts, (h) => h.bulkK) > MOST_BULK_K,
+  },
+  { name: 'their surface, at most', of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))) },
+  {
+    name: 'energy a shift, J/mm²',
+    of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.energyJPerM2) / 1e6, 2), report.bears ? figure(report.bears.energyJPerM2 / 1e6, 1) : undefined)),
+    short: ({ report }) => over(most(report.shifts, (h) => h.energyJPerM2), report.bears?.energyJPerM2),
+  },
+  {
+    name: 'power at most, W/mm²',
+    of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.powerWPerM2) / 1e6, 1), report.bears ? figure(report.bears.powerWPerM2 / 1e6, 1) : undefined)),
+    short: ({ report }) => over(most(report.shifts, (h) => h.powerWPerM2), report.bears?.powerWPerM2),
+  },
+] // prettier-ignore
+
+const ROWS: readonly Row[] = [
+  { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held) },
+  { name: 'the spec holds', of: ({ specHeld }) => heldInWords(specHeld) },
+  {
+    name: 'least margin',
+    of: ({ verdict }) => (verdict.worst ? marginInWords(verdict.worst.margin) : '—'),
+    short: ({ verdict }) => (verdict.worst?.margin ?? 1) < 1,
+  },
+  { name: 'faces', of: ({ report }) => String(report.faces) },
+  {
+    name: 'clearance',
+    of: ({ report: { clearance } }) =>
+      clearance
+        ? `${quantity(clearance.isM, 'in')}, wanted ${figure(fromSi(clearance.leastM, 'in'), 3)}–${figure(fromSi(clearance.mostM, 'in'), 3)}`
+        : 'stack not known',
+    short: ({ report: { clearance: c } }) => c !== null && (c.isM < c.leastM || c.isM > c.mostM),
+  },
+  {
+    name: 'line needed, there',
+    of: ({ need }) => (need ? `${figure(fromSi(need.neededPa, 'psi'))}, ${figure(fromSi(need.suppliedPa, 'psi'))} psi in ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}` : '—'), // prettier-ignore
+    short: ({ need }) => (need?.shortPa ?? 0) > 0,
+  },
+  {
+    name: 'on each face',
+    of: (judged) => limited(facePressureWords(pressed(judged)), judged.report.bears ? figure(fromSi(judged.report.bears.unitPressurePa, 'psi')) : undefined), // prettier-ignore
+    short: (judged) => over(pressed(judged), judged.report.bears?.unitPressurePa),
+  },
+  {
+    name: 'rubs coming on, ft/s',
+    of: ({ report: { rubsMPerS, rubbing, bears } }) => `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; open ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`, // prettier-ignore
+    short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
+  },
+  ...HEAT,
+  { name: 'lining', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not said') },
+  { name: 'piston goes, fills with', of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³` }, // prettier-ignore
+  {
+    name: 'drum turns, may',
+    of: ({ report: { drum } }) => (drum ? `${figure(fromSi(drum.radPerS, 'rpm'))} in ${drum.rangeId}, ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}` : 'stands'), // prettier-ignore
+    short: ({ report: { drum } }) => over(drum?.radPerS ?? 0, drum?.mostRadPerS ?? undefined),
+  },
+]
+
+/** What follows from the stack, fitted beside tried, and what is to be said of it. */
+export function PackFigures({ content, unit, station, fitted, tried }: FiguresProps) {
+  const both = [fitted, tried].filter((each): each is JudgedPack => each !== undefined)
+  return (
+    <Box fontSize="13.5px">
+      <chakra.table css={PLAIN_TABLE} data-testid="pack-figures">
+        <thead>
+          <tr>
+            {['', ...(fitted ? ['fitted'] : []), ...(tried ? ['on the bench'] : [])].map((word) => (
+              <th key={word} scope={word ? 'col' : undefined}>
+                {word}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {ROWS.map(({ name, of, short }) => (
+            <tr key={name}>
+              <td>{name}</td>
+              {both.map((judged, i) => (
+                <td key={i} className={short?.(judged) ? 'short' : ''}>
+                  {of(judged)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </chakra.table>
+      {fitted && tried && <Shares content={content} unit={unit} station={station} fitted={fitted} tried={tried} />}
+      <Said judged={tried ?? fitted} content={content} />
+    </Box>
+  )
+}
+
+/** Why it holds more or less than what is fitted, in the case in which that gives way first. */
+function Shares({ content, unit, station, fitted, tried }: FiguresProps & { fitted: JudgedPack; tried: JudgedPack }) {
+  const answer = answerFor(content)
+  const duty = answer?.outcome === 'answered' ? answer.cases.find(({ id }) => id === (fitted.verdict.worst?.caseId ?? '')) : undefined
+  const range = duty && solveTrain(unit.train).get(duty.rangeId)
+  if (!duty || !range) return null
+  const oil = oilOf(duty, drumState(unit, station, range))
+  const shares = capacityShares(fitted.part.geometry, tried.part.geometry, oil, content.rules.frictionRadius)
+  if (!Number.isFinite(shares.all)) return null
+  return (
+    <Text mt="5px" fontWeight={600} lineHeight="1.3" data-testid="shares">
+      {sharesSentence(shares)}
+    </Text>
+  )
+}
+
+/** Shifts, lining, spinning oil, dual feed, and what is wrong with the stack as a whole, in words. */
+function Said({ judged, content }: { judged: JudgedPack | undefined; content: JobContent }) {
+  if (!judged) return null
+  const { report, part } = judged
+  const { stack, chambers, ringLeftOut } = part.geometry
+  const wrongs = report.wrongs.filter(({ plate }) => plate === null)
+  const { residual } = report
+  return (
+    <Box mt="4px" css={{ '& p': { lineHeight: 1.3, marginTop: '3px' } }} data-testid="pack-said">
+      {wrongs.map((wrong) => (
+        <Text key={wrong.code} color="break" fontWeight={600} role="alert">
+          {wrongSentence(wrong, stack?.plates ?? [])}
+        </Text>
+      ))}
+      {report.shifts.map((shift) => (
+        <Text key={shift.toRange} color={shift.heat ? 'ink' : 'break'}>
+          {`Shift ${shiftWords(shift)}${shift.heat ? `, slip from ${figure(fromSi(shift.slipRadPerS, 'rpm'))} rpm` : ''}.`}
+        </Text>
+      ))}
+      <Text>{`Lining: ${adviceSentence(report.advice)}`}</Text>
+      {residual && residual.spinN > residual.springsN && (
+        <Text color="oil" fontWeight={600}>
+          {`Released in ${residual.rangeId} at redline its spinning oil presses ${figure(residual.spinN)} N against ${figure(residual.springsN)} N of springs: a bleed ball or a balance dam must empty it, or it drags.`}
+        </Text>
+      )}
+      {chambers.length > 1 && (
+        <Text>{dualWords(part.needs?.map(({ why }) => why) ?? [], ringLeftOut, content)}</Text>
+      )}
+    </Box>
+  ) // prettier-ignore
+}
+
+function dualWords(needs: readonly string[], ringLeftOut: string | undefined, { brief }: JobContent): string {
+  const left = ringLeftOut
+    ? `Left out: ${ringLeftOut}; the air test leaks there by design.`
+    : 'Which sealing ring is left out is not said of this part.'
+  const needed = needs.length > 0 ? `It needs: ${needs.join('; ').replace(/\.$/, '')}.` : 'It needs a support and drum made for it.'
+  return `Fed on both faces. ${needed} ${left} Reverse shares the feed: it fills more slowly, and holds with both faces at ${figure(brief.reverseThrottle * 100)} % throttle.`
+}

@@ -1,0 +1,164 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { capital, CAUTIONS, stationName, type JobContent } from '@plucky/contract'
+import { partsFor, type Part, type Station, type Unit } from '@plucky/core'
+import { useDeferredValue, useEffect, useMemo } from 'react'
+import { useStore } from 'zustand'
+import { Begin } from '../bench/Begin.js'
+import { OntoShelf } from '../bench/OntoShelf.js'
+import { SplitDrawing } from '../bench/SplitDrawing.js'
+import { trialKeys } from '../bench/trial.js'
+import { Works } from '../bench/Works.js'
+import { jobStore } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+import { viewStore } from '../state/view.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
+import { BandFigures } from './BandFigures.js'
+import { withOwnStack } from './edit.js'
+import { Gains, Mends } from './Gains.js'
+import { PackSection } from './PackSection.js'
+import { PackFigures } from './PackFigures.js'
+import { PlateRows } from './PlateRows.js'
+import { RoomForm } from './RoomForm.js'
+import { packBench } from './trial.js'
+import { judgedFittedPack, judgedTriedPack, triedPack, type JudgedPack, type PackPart } from './tried.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+interface StationProps extends ScreenProps {
+  readonly station: Station
+}
+
+/** The bench of packs and bands: each as it is fitted, a pack plate by plate beside it, and what follows. */
+export function PacksScreen({ content, unit }: ScreenProps) {
+  const stations = unit.stations.filter(({ kind }) => kind === 'pack' || kind === 'band')
+  const chosen = useStore(viewStore, (view) => view.station)
+  const station = stations.find(({ id }) => id === chosen) ?? stations[0]
+  return (
+    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <Flex gap="5px" role="group" aria-label="Packs and bands of this unit" wrap="wrap" mb="6px">
+        {stations.map(({ id }) => (
+          <Choice key={id} on={id === station?.id} onPick={() => viewStore.setState({ station: id, candidate: '' })} testId={`pack-${id}`}>
+            {capital(stationName(unit, id))}
+          </Choice>
+        ))}
+      </Flex>
+      {!station && <Text>{`${unit.name} has no station for a pack or a band.`}</Text>}
+      {station?.kind === 'pack' && <OnBench content={content} unit={unit} station={station} />}
+      {station?.kind === 'band' && <OfBand content={content} unit={unit} station={station} />}
+    </Box>
+  ) // prettier-ignore
+}
+
+/** What lies on the bench, judged; the figures follow when there is time. */
+function useTriedPack(content: JobContent, station: Station): JudgedPack | undefined {
+  const trial = useDeferredValue(useStore(packBench.store, (state) => state.trial))
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  return useMemo(() => {
+    const basis = trial?.basis ? parts.get(trial.basis) : undefined
+    return trial && judgedTriedPack(content, station, triedPack(content.unitId, station.id, trial.drawn, basis?.kind === 'pack' ? basis : undefined))
+  }, [content, station, trial, parts])
+} // prettier-ignore
+
+const layPack = (part: Part) => {
+  if (part.kind === 'pack') packBench.begin(part.id, withOwnStack(part.geometry))
+}
+
+function OnBench({ content, unit, station }: StationProps) {
+  const number = useStore(jobStore, (job) => job.number)
+  useEffect(() => packBench.comeTo(number, station.id), [number, station.id])
+  const shop = useStore(shopStore)
+  const fitted = judgedFittedPack(content, station)
+  const tried = useTriedPack(content, station)
+  const shelf = useMemo(() => partsFor(shop, unit, station.id), [shop, unit, station.id])
+  const part = specInputOf(content)?.fitted.get(station.id)
+  const begin = <Begin bench={packBench} station={station} shelf={shelf} fitted={part} onLay={layPack} />
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" onKeyDown={trialKeys(packBench)}>
+      <Box minW="0">
+        <Panel title={`Pack bench: ${stationName(unit, station.id)}`} note={tried ? '' : 'lay one on it to change it'} aside={begin}>
+          <PackSection fitted={fitted} tried={tried} />
+        </Panel>
+        <Stack station={station} />
+      </Box>
+      <Box minW="0">
+        <Panel title="What follows" note={tried ? 'fitted, and on the bench' : 'fitted'}>
+          <PackFigures content={content} unit={unit} station={station} fitted={fitted} tried={tried} />
+        </Panel>
+        <ShelfPanel content={content} unit={unit} station={station} />
+        <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+          {`${CAUTIONS.dust} ${CAUTIONS.springs}`}
+        </Text>
+        <Text mt="4px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+          {CAUTIONS.estimates}
+        </Text>
+      </Box>
+    </Grid>
+  )
+} // prettier-ignore
+
+/** The plates of what lies on the bench, its room, and the ways to gain one. */
+function Stack({ station }: { station: Station }) {
+  const trial = useStore(packBench.store, (state) => state.trial)
+  const content = useStore(jobStore, (job) => job.content)
+  const judged = useTriedPack(content as JobContent, station)
+  const stack = trial?.drawn.stack
+  if (!trial || !stack || !judged) return null
+  const { wrongs, mends, gains } = judged.report
+  const right = !wrongs.some(({ code }) => ['no-room', 'clearance-small', 'clearance-large'].includes(code))
+  return (
+    <>
+      <Panel title="Plate by plate" mt="8px">
+        <PlateRows stack={stack} wrongs={wrongs} />
+        <RoomForm pack={trial.drawn} stack={stack} />
+        <Mends mends={mends} right={right} />
+      </Panel>
+      <Panel title="Room for one more" mt="8px">
+        <Gains gains={gains} />
+      </Panel>
+    </>
+  )
+}
+
+function ShelfPanel({ content, unit, station }: StationProps) {
+  const trial = useStore(packBench.store, (state) => state.settled)
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const found = trial?.basis ? parts.get(trial.basis) : undefined
+  const basis: PackPart | undefined = found?.kind === 'pack' ? found : undefined
+  if (!trial) return null
+  return (
+    <Panel title="Onto the shelf" mt="8px">
+      <OntoShelf content={content} unit={unit} station={station} part={triedPack(unit.id, station.id, trial.drawn, basis)} basis={basis} />
+    </Panel>
+  )
+}
+
+/** A band: drawn as fitted over what came in, its figures, and the work that can be done to servo, lever and strut. */
+function OfBand({ content, unit, station }: StationProps) {
+  const shop = useStore(shopStore)
+  const part = specInputOf(content)?.fitted.get(station.id)
+  const answer = answerFor(content)
+  const verdict = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id) : undefined
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
+      <Panel title={`Band bench: ${stationName(unit, station.id)}`}>
+        <SplitDrawing unit={unit} fitted={part} candidate={part} arrived={shop.parts.get(content.arrived[station.id] ?? '')} fittedVerdict={verdict} candidateVerdict={verdict} halfHeight={230} />
+        <Works content={content} unit={unit} station={station.id} fitted={part} />
+      </Panel>
+      <Box minW="0">
+        <Panel title="What follows">
+          <BandFigures content={content} unit={unit} station={station} />
+        </Panel>
+        <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+          {CAUTIONS.springs}
+        </Text>
+      </Box>
+    </Grid>
+  )
+} // prettier-ignore

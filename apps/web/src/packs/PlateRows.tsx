@@ -1,0 +1,122 @@
+import { chakra } from '@chakra-ui/react'
+import { LINED_FACES_WORDS, PLATE_KIND_WORDS, plateWords, wrongSentence } from '@plucky/contract'
+import { isLined, PLATE_KINDS, turnsWith, type PackStack, type Plate, type StackWrong } from '@plucky/core'
+import { QuantityField } from '../ui/QuantityField.js'
+import { addPlate, movePlate, removePlate, setPlate } from './edit.js'
+import { packBench } from './trial.js'
+
+interface RowsProps {
+  readonly stack: PackStack
+  readonly wrongs: readonly StackWrong[]
+}
+
+const TABLE = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  fontSize: '13.5px',
+  '& td, & th': { padding: '1px 4px', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'left', fontWeight: 400 },
+  '& th': { color: 'inkSoft' },
+  '& button': { minWidth: '26px', height: '26px', border: '1px solid', borderColor: 'rule', cursor: 'pointer', color: 'ink' },
+  '& button:disabled': { opacity: 0.35, cursor: 'default' },
+  '& select': { height: '28px', border: '1px solid', borderColor: 'rule', bg: 'paper', color: 'ink', padding: '0 4px' },
+  '& .wrong td': { bg: 'breakWash' },
+  '& .said td': { bg: 'breakWash', color: 'break', fontWeight: 600, lineHeight: '1.25' },
+  '& .hub td:first-of-type': { paddingLeft: '16px' },
+} as const
+
+/** Every plate from the piston to the ring: what it is, how thick, which faces are lined; moved, taken out, or another put behind it. */
+export function PlateRows({ stack, wrongs }: RowsProps) {
+  const { plates } = stack
+  const row = (plate: Plate, i: number) => {
+    const here = wrongs.filter((wrong) => wrong.plate === i)
+    const name = plateWords(plates, i)
+    return [
+      <tr key={i} className={`${turnsWith(plate)} ${here.length > 0 ? 'wrong' : ''}`} data-testid={`plate-${i}`}>
+        <td>{PLATE_KIND_WORDS[plate.kind]}</td>
+        <td>
+          <QuantityField inline hideLabel label={`Thickness of ${name}`} unit="mm" digits={2} value={plate.thicknessM} onCommit={(to) => put(typeof to === 'number' && packBench.change((now) => setPlate(now, i, { thicknessM: to })))} width="62px" testId={`plate-${i}-thickness`} />
+        </td>
+        <td>{isLined(plate) ? <Lining plate={plate} index={i} name={name} /> : ''}</td>
+        <td>
+          <select aria-label={`What ${name} turns with`} value={turnsWith(plate)} onChange={(event) => packBench.change((now) => setPlate(now, i, { turnsWith: event.target.value as 'hub' | 'drum' }))}>
+            <option value="hub">hub</option>
+            <option value="drum">drum</option>
+          </select>
+        </td>
+        <td>
+          {plate.kind === 'lined' && (
+            <select aria-label={`Grooves of ${name}`} value={plate.grooves ?? ''} onChange={(event) => packBench.change((now) => setPlate(now, i, { grooves: (event.target.value || undefined) as Plate['grooves'] & string }))}>
+              <option value="">either way</option>
+              <option value="forward">as the input</option>
+              <option value="backward">against it</option>
+            </select>
+          )}
+        </td>
+        <Moves index={i} name={name} last={i === plates.length - 1} />
+      </tr>,
+      ...here.map((wrong) => (
+        <tr key={`${i} ${wrong.code}`} className="said" role="alert" data-testid={`wrong-${i}`}>
+          <td colSpan={6}>{wrongSentence(wrong, plates)}</td>
+        </tr>
+      )),
+    ]
+  }
+  return (
+    <chakra.table css={TABLE} data-testid="plates">
+      <thead>
+        <tr>
+          {['from the piston on', 'mm', 'lined', 'turns with', 'grooves, hub turns', ''].map((word) => (
+            <th key={word} scope="col">
+              {word}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>{plates.flatMap(row)}</tbody>
+    </chakra.table>
+  )
+} // prettier-ignore
+
+const put = (done: boolean) => (done ? undefined : 'A plate is from 0.4 to 20 mm thick.')
+
+function Lining({ plate, index, name }: { plate: Plate; index: number; name: string }) {
+  return (
+    <select
+      aria-label={`Lined faces of ${name}`}
+      value={plate.lining ?? 'both'}
+      onChange={(event) => packBench.change((now) => setPlate(now, index, { lining: event.target.value as NonNullable<Plate['lining']> }))}
+      data-testid={`plate-${index}-lining`}
+    >
+      {Object.entries(LINED_FACES_WORDS).map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+/** Moves a plate, takes it out, or puts another behind it. */
+function Moves({ index, name, last }: { index: number; name: string; last: boolean }) {
+  return (
+        <td style={{ whiteSpace: 'nowrap' }}>
+          <button type="button" disabled={index === 0} onClick={() => packBench.change((now) => movePlate(now, index, -1))} aria-label={`Move ${name} towards the piston`} data-testid={`plate-${index}-up`}>
+            ↑
+          </button>
+          <button type="button" disabled={last} onClick={() => packBench.change((now) => movePlate(now, index, 1))} aria-label={`Move ${name} towards the ring`}>
+            ↓
+          </button>
+          <button type="button" onClick={() => packBench.change((now) => removePlate(now, index))} aria-label={`Take out ${name}`} data-testid={`plate-${index}-out`}>
+            ✕
+          </button>
+          <select aria-label={`Put a plate behind ${name}`} value="" onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))} data-testid={`plate-${index}-add`}>
+            <option value="">+ behind it</option>
+            {PLATE_KINDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {PLATE_KIND_WORDS[kind]}
+              </option>
+            ))}
+          </select>
+        </td>
+  ) // prettier-ignore
+}
