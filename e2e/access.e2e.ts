@@ -8,6 +8,7 @@ const VIEWS = [
   '/jobs/1/brief',
   '/jobs/1/match',
   '/jobs/1/shafts',
+  '/jobs/1/packs',
   '/jobs/1/pressure',
   '/jobs/2/pressure',
   '/jobs/1/rules',

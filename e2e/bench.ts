@@ -13,9 +13,9 @@ export interface Job {
   readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly works: object; readonly pressure: object }
 }
 
-/** A job of the test's own, made from the weak demo job. */
-export async function ownJob(request: APIRequestContext, name: string): Promise<Job> {
-  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 1)
+/** A job of the test's own, made from the weak demo job or another one. */
+export async function ownJob(request: APIRequestContext, name: string, like = 1): Promise<Job> {
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, like)
   const added = await request.post('/api/jobs', { data: { name, unitId, variantId, brief, arrived, spec } })
   expect(added.status()).toBe(201)
   return (await added.json()) as Job

@@ -13,14 +13,16 @@ interface SectionProps {
   readonly tried: JudgedPack | undefined
 }
 
-const ROW = { one: 300, two: 212 } as const
+const ROW = { one: 300, two: 234 } as const
 const HEAD = 40
 const FOOT = 8
 const LEFT = 16
 /** Where what is known of a pack is written beside it. */
 const FACTS = 250
+/** A plate drawn narrower than this carries no number. */
+const LEAST_NUMBERED = 15
 /** So much of the radius below the linings is shown; the rest down to the centreline is left out. */
-const BELOW_MM = 12
+const BELOW_MM = 10
 
 const mm = (metres: number) => metres * 1000
 const lowest = ({ liningInnerRadiusM }: PackGeometry) => mm(liningInnerRadiusM) - BELOW_MM
@@ -114,9 +116,11 @@ function Plates({ pack, stack, wrongs, scale, centre }: PlatesProps) {
           <g key={i} data-testid={wrong ? `section-wrong-${i}` : undefined}>
             <title>{plateWords(stack.plates, i)}</title>
             <rect x={x(place.x)} y={y(place.to)} width={place.width * scale} height={(place.to - place.from) * scale} fill={wrong ? 'url(#break-hatch)' : 'transparent'} opacity={0.75} />
+            {(wrong || place.width * scale > LEAST_NUMBERED) && (
             <text x={x(place.x + place.width / 2)} y={y(place.from) + 13} textAnchor="middle" fontSize={11.5} fontWeight={wrong ? 700 : 400} fill={ink(wrong ? 'break' : 'inkSoft')} {...HALO}>
               {wrong ? `▲${i + 1}` : i + 1}
             </text>
+            )}
           </g>
         )
       })}

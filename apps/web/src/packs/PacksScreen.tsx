@@ -15,6 +15,7 @@ import { viewStore } from '../state/view.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Sentence } from '../ui/Sentence.js'
+import { BandWays } from './BandWays.js'
 import { BandFigures } from './BandFigures.js'
 import { withOwnStack } from './edit.js'
 import { Gains, Mends } from './Gains.js'
@@ -149,6 +150,7 @@ function OfBand({ content, unit, station }: StationProps) {
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
       <Panel title={`Band bench: ${stationName(unit, station.id)}`}>
         <SplitDrawing unit={unit} fitted={part} candidate={part} arrived={shop.parts.get(content.arrived[station.id] ?? '')} fittedVerdict={verdict} candidateVerdict={verdict} halfHeight={230} />
+        <BandWays content={content} unit={unit} station={station} />
         <Works content={content} unit={unit} station={station.id} fitted={part} />
       </Panel>
       <Box minW="0">

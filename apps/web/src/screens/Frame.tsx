@@ -45,7 +45,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
               <Tab to={`/jobs/${job.number}/shafts`} word="Shafts" />
               <Tab to={`/jobs/${job.number}/packs`} word="Packs" />
               <Tab to={`/jobs/${job.number}/pressure`} word="Pressure" />
-              <Tab to={`/jobs/${job.number}/rules`} word="House rules" />
+              <Tab to={`/jobs/${job.number}/rules`} word="Rules" />
               <Tab to={`/jobs/${job.number}/unit`} word="Gear train" />
               <Tab to={`/jobs/${job.number}/revisions`} word="Revisions" />
               <Tab to={`/jobs/${job.number}/sheet`} word="Sheet" />

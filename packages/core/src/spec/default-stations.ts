@@ -9,8 +9,8 @@ const codeOf = (name: string) => name.toUpperCase().replace(/[^A-Z0-9]+/g, '-').
 const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' ? 'one-way' : kind === 'band' ? 'band' : 'pack')
 
 /**
- * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, turbine hub, input shaft and its joint, a place for every element, the gear sets together, and
- * the output shaft. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
+ * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, turbine hub, input shaft and its joint, a place for every element, the gear sets together,
+ * the output shaft, and pump and valves for the oil. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
  */
 export function defaultStations(train: GearTrain): Station[] {
   const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
@@ -40,6 +40,7 @@ export function defaultStations(train: GearTrain): Station[] {
       strip: place('line', 0),
     },
     { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
+    { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: { at: 'none' }, speedOf: 'engine', strip: place('rail', 2) },
     { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
     ...lock,
     { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
@@ -48,6 +49,7 @@ export function defaultStations(train: GearTrain): Station[] {
     ...elements,
     { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-joint', ...inner) }, // prettier-ignore
     { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: { at: 'output' }, speedOf: train.output, strip: place('line', last + 1, 'gear-sets') }, // prettier-ignore
+    { id: 'valves', code: 'VALVES', name: 'pressure valves', kind: 'valves', load: { at: 'none' }, speedOf: CASE, strip: place('rail', 3) },
   ]
 }
 
@@ -63,6 +65,8 @@ const FIXED = [
   'input-joint',
   'gear-sets',
   'output-shaft',
+  'pump',
+  'valves',
 ]
 
 function freeOf(id: string, taken: readonly string[]): string {

@@ -1,0 +1,79 @@
+import { chakra } from '@chakra-ui/react'
+import { figure, heldInWords, quantity, type JobContent } from '@plucky/contract'
+import {
+  afterOperations,
+  bandReport,
+  operationsFor,
+  verdictAt,
+  type Answer,
+  type Part,
+  type SpecInput,
+  type Station,
+  type Unit,
+} from '@plucky/core'
+import { shopStore } from '../state/shop.js'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+
+interface WaysProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly station: Station
+}
+
+/** Lever and servo side by side: more ratio holds more, asks for more oil and goes off more slowly. */
+export function BandWays({ content, unit, station }: WaysProps) {
+  const [input, answer] = [specInputOf(content), answerFor(content)]
+  const part = input?.fitted.get(station.id)
+  if (!input || answer?.outcome !== 'answered' || part?.kind !== 'band') return null
+  const shop = shopStore.getState()
+  const onShelf = shop.parts.get(part.id)
+  const done = content.spec.works[station.id] ?? []
+  const works = onShelf ? operationsFor(shop, unit, station.id, onShelf).filter(({ id }) => !done.includes(id)) : []
+  const rows = [
+    { name: 'as fitted', part: part as Part },
+    ...works.map((work) => ({ name: work.name, part: afterOperations(part, [work]) })),
+  ]
+  return (
+    <chakra.table css={PLAIN_TABLE} mt="8px" data-testid="band-ways">
+      <thead>
+        <tr>
+          {['lever and servo', 'holds', 'force, N', 'servo goes', 'fills in', 'off in'].map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <Way key={row.name} {...row} input={input} answer={answer} station={station} />
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+interface WayProps {
+  readonly name: string
+  readonly part: Part
+  readonly input: SpecInput
+  readonly answer: Answer
+  readonly station: Station
+}
+
+function Way({ name, part, input, answer, station }: WayProps) {
+  const tried = { ...input, fitted: new Map(input.fitted).set(station.id, part) }
+  const report = bandReport(tried, answer, station.id)
+  if (!report) return null
+  const force = Math.max(0, ...report.held.map(({ forceN }) => forceN))
+  const seconds = (times: readonly number[]) => (times.length === 0 ? '—' : `${figure(Math.max(...times), 2)} s`)
+  return (
+    <tr>
+      <td>{name}</td>
+      <td>{heldInWords(verdictAt(tried, answer, station.id)?.held)}</td>
+      <td className={report.strutMostN !== null && force > report.strutMostN ? 'short' : ''}>{figure(force)}</td>
+      <td>{quantity(report.travelM, 'in')}</td>
+      <td>{seconds(report.fills.map((fill) => fill.seconds))}</td>
+      <td>{seconds(report.overlaps.map(({ releaseS }) => releaseS))}</td>
+    </tr>
+  )
+}

@@ -1,0 +1,86 @@
+import { expect, test, type Page } from '@playwright/test'
+import { jobOf, openJob, ownJob, saved } from './bench.js'
+
+const cell = (page: Page, name: string, column: 1 | 2) =>
+  page.getByTestId('pack-figures').getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell').nth(column) // prettier-ignore
+const said = (page: Page) => page.getByTestId('pack-said')
+
+test('a sixth plate beside five: +20 % at one force, why it is not 20 with another spring, onto the shelf and fitted', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Plated rail')
+  await openJob(page, job, '/packs')
+  await page.getByTestId('pack-direct-pack').click()
+  await expect(cell(page, 'faces', 1)).toHaveText('10')
+  await page.getByTestId('lay').selectOption({ index: 1 })
+  await page.getByTestId('gain-steels').click()
+  await expect(page.getByTestId('shares')).toHaveText('Holds +20.0 % by its faces.')
+  await expect(cell(page, 'faces', 2)).toHaveText('12')
+  await page.getByTestId('own-returnSpringN').fill('1400')
+  await page.getByTestId('own-returnSpringN').press('Enter')
+  await expect(page.getByTestId('shares')).toHaveText(/^Holds \+1\d\.\d %, not \+20\.0 % as the faces alone would: \+20\.0 % by its faces and −\d\.\d % by clamp force/) // prettier-ignore
+  await page.getByTestId('bench-back').click()
+  await expect(page.getByTestId('shares')).toHaveText('Holds +20.0 % by its faces.')
+  const held = await cell(page, 'holds, engine', 2).textContent()
+  await page.getByTestId('own-name').fill('Six plates, thin steels')
+  await page.getByTestId('onto-shelf').click()
+  await page.getByTestId('fit-drawn').click()
+  await expect(cell(page, 'holds, engine', 1)).toHaveText(held ?? '')
+  await saved(page)
+  const id = (await jobOf(request, job.number)).spec.fits['direct-pack'] ?? ''
+  const shelf = (await (await request.get('/api/shelf')).json()) as { id: string; geometry: { stack: { plates: object[] } } }[]
+  expect(shelf.find((each) => each.id === id)?.geometry.stack.plates).toHaveLength(13)
+})
+
+test('a wrong stack is explained at its plate, and what puts it right is one touch away; it lies there again after a reload', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await ownJob(request, 'Wrong rail'), '/packs')
+  await page.getByTestId('pack-intermediate-pack').click()
+  await page.getByTestId('lay').selectOption({ index: 1 })
+  await expect(page.getByTestId('plate-8')).toBeVisible()
+  await page.getByTestId('plate-3-lining').selectOption('piston')
+  await expect(page.getByTestId('wrong-3')).toContainText('steel rubs on steel')
+  await expect(page.getByTestId('section-wrong-3')).toBeVisible()
+  await page.getByTestId('bench-back').click()
+  await page.getByTestId('plate-0-out').click() // the first steel: lining lies on the piston, and all is too loose
+  await expect(page.getByTestId('wrong-0')).toContainText('lies on the piston')
+  await expect(said(page)).toContainText('wanted at most')
+  await page.reload()
+  await page.getByTestId('pack-intermediate-pack').click()
+  await expect(page.getByTestId('wrong-0')).toContainText('lies on the piston')
+  await page.getByTestId('plate-0-add').selectOption('steel')
+  await page.getByTestId('plate-1-up').click()
+  await expect(page.getByTestId('wrong-0')).toHaveCount(0)
+  await page.getByTestId('room-pistonHeightM').fill('15.2')
+  await page.getByTestId('room-pistonHeightM').press('Enter')
+  await expect(said(page)).toContainText('drags when released')
+  await page.getByTestId('mend-ring').or(page.getByTestId('mend-backing')).first().click()
+  await expect(said(page)).not.toContainText('drags when released')
+  await page.getByTestId('room-ringThicknessM').fill('2.3')
+  await page.getByTestId('room-ringThicknessM').press('Enter')
+  await expect(said(page)).toContainText('The snap ring of 2.30 mm does not go into its groove of 2.10 mm')
+  await page.getByTestId('plate-1-thickness').fill('44')
+  await page.getByTestId('plate-1-thickness').press('Enter')
+  await expect(page.getByText('A plate is from 0.4 to 20 mm thick.')).toBeVisible()
+})
+
+test('a band: drum direction from the gear train, travel and time, lever against lever, and whether it binds', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await ownJob(request, 'Banded coupe', 3), '/packs')
+  await page.getByTestId('pack-even-band').click()
+  const row = (name: RegExp) => page.getByTestId('band-held').getByRole('row', { name })
+  await expect(row(/full power in second/)).toContainText('wraps tight')
+  await expect(row(/full power in fourth/)).toContainText('unwraps')
+  await expect(page.getByTestId('bind')).toContainText('2 to 3')
+  const way = (name: RegExp, column: number) => page.getByTestId('band-ways').getByRole('row', { name }).getByRole('cell').nth(column)
+  const number = async (name: RegExp, column: number) => Number((await way(name, column).textContent())?.replace(/[^\d.]/g, ''))
+  expect(await number(/Longer lever/, 2)).toBeGreaterThan(await number(/as fitted/, 2))
+  expect(await number(/Longer lever/, 3)).toBeGreaterThan(await number(/as fitted/, 3))
+  await page.getByTestId('work-op-quince-even-band-lever').click()
+  await expect(page.getByTestId('band-ways').getByRole('row', { name: /Longer lever/ })).toHaveCount(0)
+})
