@@ -1,6 +1,6 @@
 import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, stationName, type JobContent, verdictIn } from '@plucky/contract'
-import type { Proposal, SpecAnswer, Unit } from '@plucky/core'
+import type { Proposal, SpecAnswer, Station, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -30,12 +30,12 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   const [measuring, setMeasuring] = useState(false)
   const { station, fitted, candidate, arrived, candidates } = bench
   const other = candidate !== undefined && candidate.id !== fitted?.id
-  const isShaft = unit.stations.some(({ id, kind }) => id === station && kind === 'shaft')
+  const kind = unit.stations.find(({ id }) => id === station)?.kind
   const targetW = bench.answered && !content.brief.openQuestion ? bench.answered.peakPowerW : 0
   return (
     <Panel
       title={`Bench: ${stationName(unit, station)}`}
-      aside={<Aside hand={hand} canMeasure={candidate !== undefined} shaft={isShaft} onMeasure={() => setMeasuring(true)} />}
+      aside={<Aside hand={hand} canMeasure={candidate !== undefined} own={kind && OWN_BENCH[kind]} onMeasure={() => setMeasuring(true)} />}
       data-testid="bench"
     >
       <Flex gap="12px" direction={hand === 'right' ? 'row' : 'row-reverse'}>
@@ -73,6 +73,21 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   )
 }
 
+interface OwnBench {
+  readonly to: string
+  readonly words: string
+}
+
+const PACKS: OwnBench = { to: 'packs', words: 'On the pack bench' }
+const PRESSURE: OwnBench = { to: 'pressure', words: 'Turn its knobs' }
+const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
+  shaft: { to: 'shafts', words: 'On the shaft bench' },
+  pack: PACKS,
+  band: PACKS,
+  pump: PRESSURE,
+  valves: PRESSURE,
+}
+
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
     <Inked onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
@@ -84,12 +99,13 @@ function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
 function Aside({
   hand,
   canMeasure,
-  shaft,
+  own,
   onMeasure,
 }: {
   hand: 'right' | 'left'
   canMeasure: boolean
-  shaft: boolean
+  /** Where a bench of its own kind stands. */
+  own: OwnBench | undefined
   onMeasure: () => void
 }) {
   return (
@@ -99,10 +115,10 @@ function Aside({
           Measure one of your own…
         </Worded>
       )}
-      {shaft && (
+      {own && (
         <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
-          <Link to="shafts" data-testid="to-shafts">
-            On the shaft bench
+          <Link to={own.to} data-testid={`to-${own.to}`}>
+            {own.words}
           </Link>
         </ChakraLink>
       )}

@@ -148,6 +148,7 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
     changed: isChanged(file, station.id),
     holds: verdict && !carriesNothing(verdict) ? heldInWords(verdict.held) : '—',
     ...figuresOf(now, verdict),
+    ...(station.load.at === 'none' ? { where: 'makes the pressure' } : {}),
     reason: reasonOf(now, arrived, station),
   }
 }
