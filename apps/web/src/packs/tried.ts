@@ -14,6 +14,7 @@ import {
   type Station,
   type StationVerdict,
 } from '@plucky/core'
+import { benchPart } from '../bench/bench-part.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 
 export type PackPart = Extract<Part, { kind: 'pack' }>
@@ -58,20 +59,7 @@ export function judgedTriedPack(content: JobContent, station: Station, part: Pac
 /** The part as it came, or one of the shop's own with this stack: what a maker states of another pack does not hold for that, but its pressure does. */
 export function triedPack(unitId: string, stationId: string, pack: PackGeometry, like: PackPart | undefined): PackPart {
   if (like && like.geometry === pack) return like
-  return {
-    id: 'on-the-bench',
-    name: 'on the bench',
-    maker: 'Own shop',
-    kind: 'pack',
-    unitIds: [unitId],
-    stationIds: [stationId],
-    price: like?.price ?? 0,
-    hours: like?.hours ?? 0,
-    stock: false,
-    stated: like?.stated.filter(({ torqueNm, powerW }) => torqueNm === undefined && powerW === undefined) ?? [],
-    ...(like?.needs ? { needs: like.needs } : {}),
-    ...(like?.clashes ? { clashes: like.clashes } : {}),
-    ...(like?.offers ? { offers: like.offers } : {}),
-    geometry: pack,
-  }
+  // A pressure or speed that a maker states is the drum's and piston's, which stay.
+  const stated = like?.stated.filter(({ torqueNm, powerW }) => torqueNm === undefined && powerW === undefined) ?? []
+  return { ...benchPart(unitId, stationId, like), kind: 'pack', stated, geometry: pack }
 }

@@ -19,6 +19,7 @@ import {
   type Unit,
 } from '@plucky/core'
 import { useStore } from 'zustand'
+import { benchPart } from '../bench/bench-part.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { trialStore } from './trial.js'
@@ -117,18 +118,8 @@ export const trialPart = (unitId: string, stationId: string, shaft: ShaftGeometr
   like && like.geometry === shaft ? like : changedPart(unitId, stationId, shaft, like)
 
 const changedPart = (unitId: string, stationId: string, shaft: ShaftGeometry, like: ShaftPart | undefined): ShaftPart => ({
-  id: 'on-the-bench',
-  name: 'on the bench',
-  maker: 'Own shop',
+  ...benchPart(unitId, stationId, like),
   kind: 'shaft',
-  unitIds: [unitId],
-  stationIds: [stationId],
-  price: like?.price ?? 0,
-  hours: like?.hours ?? 0,
-  stock: false,
   stated: [],
-  ...(like?.needs ? { needs: like.needs } : {}),
-  ...(like?.clashes ? { clashes: like.clashes } : {}),
-  ...(like?.offers ? { offers: like.offers } : {}),
   geometry: shaft,
 })

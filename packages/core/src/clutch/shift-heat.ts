@@ -25,23 +25,23 @@ const TERMS = 60
  * series of the insulated slab (Carslaw & Jaeger, Conduction of Heat in Solids, art. 3.8, with Duhamel's integral; from memory). Any thickness.
  * @example slabRise(1e6, 0.4, 0.1, 0.2) / newcombRise(1e6, 0.4) // → 1.00
  */
-export function slabRise(fluxWPerM2: number, shiftS: number, thicknessM: number, atS: number): number {
+export function slabRise(fluxWPerM2: number, shiftS: number, thicknessM: number, timeS: number): number {
   const half = thicknessM / 2
   // Heat let in so far, evenly spread.
-  let rise = (fluxWPerM2 * (atS - atS ** 2 / (2 * shiftS))) / (RHO * C * half)
+  let rise = (fluxWPerM2 * (timeS - timeS ** 2 / (2 * shiftS))) / (RHO * C * half)
   for (let n = 1; n <= TERMS; n++) {
     const rate = (PLATE_DIFFUSIVITY * (n * Math.PI) ** 2) / half ** 2
     // ∫ (1 − τ/t_s)·e^(−rate·(t − τ)) dτ from 0 to t
-    const decay = Math.exp(-rate * atS)
-    const integral = (1 - decay) / rate - (atS / rate - (1 - decay) / rate ** 2) / shiftS
+    const decay = Math.exp(-rate * timeS)
+    const integral = (1 - decay) / rate - (timeS / rate - (1 - decay) / rate ** 2) / shiftS
     rise += ((2 * fluxWPerM2) / (RHO * C * half)) * integral
   }
-  return rise + tail(fluxWPerM2, shiftS, half, atS)
+  return rise + tail(fluxWPerM2, shiftS, half, timeS)
 }
 
 /** What the terms beyond the last add: there they follow the flux at once, and Σ 1/n² beyond N is nearly 1/(N + ½). */
-const tail = (flux: number, shiftS: number, half: number, atS: number): number =>
-  ((2 * flux * half) / (K * Math.PI ** 2)) * (1 - atS / shiftS) * (1 / (TERMS + 0.5))
+const tail = (flux: number, shiftS: number, half: number, timeS: number): number =>
+  ((2 * flux * half) / (K * Math.PI ** 2)) * (1 - timeS / shiftS) * (1 / (TERMS + 0.5))
 
 /** Greatest surface rise in a shift: by Newcomb where the steel is thick for it, by the slab where it is not. */
 export function surfaceRise(fluxWPerM2: number, shiftS: number, thicknessM: number): number {

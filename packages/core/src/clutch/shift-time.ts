@@ -7,7 +7,7 @@ export interface ShiftDraw {
   /** Engine's torque at the input. */
   readonly inputNm: number
   /** Torque of the clutch in the shift, at the clutch, at a time since it began to hold. */
-  readonly clutchNm: (atS: number) => number
+  readonly clutchNm: (timeS: number) => number
   /** Input torque that stands against 1 N·m of the clutch. */
   readonly inputPerClutch: number
   /** Slip of the clutch as it begins. */
@@ -60,5 +60,5 @@ export const USUAL_PLATEAU: Plateau = { fromShare: 0.5, toShare: 0.7, seconds: 0
  * Line pressure that the piston sees at a time since the pack began to hold.
  * @example plateauPressure({ fromShare: 0.5, toShare: 0.7, seconds: 0.4 }, 100, 0.2) // → 60
  */
-export const plateauPressure = ({ fromShare, toShare, seconds }: Plateau, linePa: number, atS: number): number =>
-  atS >= seconds ? linePa : linePa * (fromShare + ((toShare - fromShare) * atS) / seconds)
+export const plateauPressure = ({ fromShare, toShare, seconds }: Plateau, linePa: number, timeS: number): number =>
+  timeS >= seconds ? linePa : linePa * (fromShare + ((toShare - fromShare) * timeS) / seconds)

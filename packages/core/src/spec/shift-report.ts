@@ -74,7 +74,7 @@ export function upshiftsOf(input: SpecInput, station: Station, part: Friction): 
       inertiaKgM2,
       dropRadPerS,
       inputNm: end.turbineTorqueNm,
-      clutchNm: (atS) => torqueAt(plateauPressure(USUAL_PLATEAU, linePa, atS)),
+      clutchNm: (timeS) => torqueAt(plateauPressure(USUAL_PLATEAU, linePa, timeS)),
       inputPerClutch: 1 / perInput,
       slipRadPerS,
     })
