@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { jobOf, openJob } from './bench.js'
+import { jobOf, openJob, ownJob } from './bench.js'
 
 const VIEWS = [
   '/',
@@ -44,6 +44,23 @@ for (const colorScheme of ['light', 'dark'] as const)
       await expect(page.getByRole('alert')).toBeVisible()
       const { violations } = await new AxeBuilder({ page }).analyze()
       expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    })
+
+    test('axe finds nothing with a wrong stack on the pack bench, and with a pump that falls short', async ({ page, request }) => {
+      const job = await ownJob(request, `Looked at, ${colorScheme}`)
+      await openJob(page, job, '/packs')
+      await page.getByTestId('lay').selectOption({ index: 1 })
+      await page.getByTestId('plate-1-lining').selectOption('piston')
+      await expect(page.getByTestId('wrong-1')).toBeVisible()
+      const packs = await new AxeBuilder({ page }).analyze()
+      expect(packs.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+      await openJob(page, job, '/pressure')
+      await page.getByTestId('by-valves').click()
+      await page.getByTestId('knob-sideClearanceM').fill('0.006')
+      await page.getByTestId('knob-sideClearanceM').press('Enter')
+      await expect(page.getByTestId('sentence')).toContainText('the pump keeps up')
+      const pressure = await new AxeBuilder({ page }).analyze()
+      expect(pressure.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
     })
 
     test('axe finds nothing in the dialog, in refused fields, and with a candidate on the bench', async ({ page, request }) => {

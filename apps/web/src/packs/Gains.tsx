@@ -19,7 +19,7 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
     <chakra.table css={WITH_BUTTONS} data-testid="gains">
       <thead>
         <tr>
-          {['one plate more by', 'faces', 'costs', ''].map((word) => (
+          {['one plate more by', 'faces', 'costs', 'on the bench'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>

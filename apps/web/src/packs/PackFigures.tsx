@@ -107,8 +107,8 @@ export function PackFigures({ content, unit, station, fitted, tried }: FiguresPr
       <chakra.table css={PLAIN_TABLE} data-testid="pack-figures">
         <thead>
           <tr>
-            {['', ...(fitted ? ['fitted'] : []), ...(tried ? ['on the bench'] : [])].map((word) => (
-              <th key={word} scope={word ? 'col' : undefined}>
+            {['of the pack', ...(fitted ? ['fitted'] : []), ...(tried ? ['on the bench'] : [])].map((word) => (
+              <th key={word} scope="col">
                 {word}
               </th>
             ))}

@@ -65,7 +65,7 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
     <chakra.table css={TABLE} data-testid="plates">
       <thead>
         <tr>
-          {['from the piston on', 'mm', 'lined', 'turns with', 'grooves, hub turns', ''].map((word) => (
+          {['from the piston on', 'mm', 'lined', 'turns with', 'grooves, hub turns', 'order, out, another'].map((word) => (
             <th key={word} scope="col">
               {word}
             </th>
