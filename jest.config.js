@@ -22,6 +22,8 @@ const project = (displayName, root, extra = {}) => ({
 })
 
 export default {
+  // Every core works: by default one would be left idle.
+  maxWorkers: '100%',
   projects: [
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
