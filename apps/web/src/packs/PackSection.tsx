@@ -127,7 +127,7 @@ function Plates({ pack, stack, wrongs, scale, centre }: PlatesProps) {
       {first && (
         <g>
           <path d={`M${x(first.x)},${low} v14 M${x(first.x - mm(clearanceM))},${low} v14`} stroke={ink('oil')} strokeWidth={1.2} />
-          <text x={x(first.x) - 10} y={low + 12} textAnchor="end" fontSize={13} fontWeight={600} fill={ink(clearanceM < 0 ? 'break' : 'oil')} {...HALO}>
+          <text x={x(first.x - mm(Math.max(0, clearanceM))) - 5} y={low + 12} textAnchor="end" fontSize={13} fontWeight={600} fill={ink(clearanceM < 0 ? 'break' : 'oil')} {...HALO}>
             {quantity(clearanceM, 'in')}
           </text>
         </g>
