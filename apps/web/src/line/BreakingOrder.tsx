@@ -105,10 +105,15 @@ function axis(rows: readonly StationVerdict[], targetW: number, atW: number, wid
     .clamp(true)
 }
 
+/** Room that a figure of the axis needs, px. */
+const TICK_ROOM = 36
+
 function Ticks({ scale, bottom }: { scale: ScaleLinear<number, number>; bottom: number }) {
+  const [from = 0, to = 0] = scale.range()
+  const fitting = scale.ticks(6).length * TICK_ROOM > to - from ? Math.floor((to - from) / TICK_ROOM / 2) : 6
   return (
     <>
-      {scale.ticks(6).map((hp) => (
+      {scale.ticks(fitting).map((hp) => (
         <g key={hp}>
           <path d={`M${scale(hp)},${TOP - 6} V${bottom}`} stroke={ink('ruleSoft')} />
           <text x={scale(hp)} y={TOP - 11} textAnchor="middle" fontSize={12.5} fill={ink('inkSoft')}>

@@ -1,6 +1,6 @@
 import { chakra, Flex, Text } from '@chakra-ui/react'
 import { quantity, type JobContent } from '@plucky/contract'
-import { fromSi, type Knob, type OilCircuit } from '@plucky/core'
+import { fromSi, REGULATOR_KNOBS, type Knob, type OilCircuit } from '@plucky/core'
 import { useState } from 'react'
 import { QuantityField } from '../ui/QuantityField.js'
 import { atSlider, knobRows, withKnob, type KnobRow } from './knobs.js'
@@ -29,15 +29,7 @@ const TABLE = {
 } as const
 
 /** Knobs that make the pressure that is commanded: they do nothing while the gauge's word stands. */
-const MAKE = new Set<Knob>([
-  'springRateNPerM',
-  'springCompressionM',
-  'springShimM',
-  'boostDiameterM',
-  'reverseDiameterM',
-  'signalIdlePa',
-  'signalFullPa',
-])
+const MAKE: ReadonlySet<Knob> = new Set(REGULATOR_KNOBS)
 
 /** Every knob with its slider and its figure; what is turned is marked, and goes back to what is fitted by one touch. */
 export function Knobs({ pressure, circuit, onTurn }: KnobsProps) {

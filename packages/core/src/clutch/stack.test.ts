@@ -76,6 +76,7 @@ describe('a wrong stack is explained at the plate', () => {
     ['lining on the piston', stackOf({ plates: [lined, ...plates(4)], pistonHeightM: mm(16.3) }), ['lining-on-piston 0']],
     ['lining on the ring', stackOf({ plates: [...plates(4), lined], pistonHeightM: mm(16.3) }), ['lining-on-ring 9']],
     ['a single-sided plate facing wrong', stackOf({ plates: [steel, { ...lined, lining: 'piston' }, ...plates(4)] }), ['bare-faces-meet 1']],
+    ['plates that all turn together', stackOf({ plates: [{ ...lined, turnsWith: 'drum' }, backing], pistonHeightM: mm(33.35) }), ['lining-on-piston 0', 'lining-idle 0', 'no-faces null']],
     ['lining against lining', stackOf({ plates: [{ ...steel, lining: 'ring' }, lined, ...plates(4)] }), ['linings-meet 0']],
   ])('%s', (_what, stack, wrong) => expect(codes(stack)).toEqual(wrong)) // prettier-ignore
   it('grooves that face the wrong way for the sense in which the hub turns', () => {

@@ -3,8 +3,8 @@ import { toSi } from '../quantity/units.js'
 import type { PumpGeometry } from '../pressure/pump.js'
 import type { ValvesGeometry } from '../pressure/line-pressure.js'
 
-/** Figures of pump and valves that a builder turns by spring, shim, valve or setting. */
-export const KNOBS = [
+/** Figures of the valves that make the pressure that is commanded. */
+export const REGULATOR_KNOBS = [
   'springRateNPerM',
   'springCompressionM',
   'springShimM',
@@ -12,6 +12,11 @@ export const KNOBS = [
   'reverseDiameterM',
   'signalIdlePa',
   'signalFullPa',
+] as const satisfies readonly (keyof ValvesGeometry)[]
+
+/** Figures of pump and valves that a builder turns by spring, shim, valve or setting. */
+export const KNOBS = [
+  ...REGULATOR_KNOBS,
   'reliefRateNPerM',
   'reliefShimM',
   'converterLimitPa',
