@@ -84,10 +84,14 @@ function atSlice(slice: Slice, ultimatePa: number): LifePlace {
   const { section, hole, groove, diameterM, modulusM3, fromM, toM } = slice
   const notches: (readonly [factor: number, radiusM: number])[] = []
   if (hole) notches.push([CROSS_HOLE_FACTOR * EDGE_FACTOR[hole.edge ?? 'sharp'], hole.diameterM / 2])
-  if (groove) notches.push([grooveFactor(section.outerDiameterM, groove.bottomDiameterM, groove.radiusM), groove.radiusM])
   const { spline } = section
-  if (spline && !groove)
-    notches.push([SPLINE_ROOT_FACTOR[spline.root] * RUN_OUT_FACTOR[spline.runOut ?? 'sharp'], ROOT_RADIUS[spline.root] * spline.moduleM])
+  const cuts: (typeof notches)[number][] = [
+    ...(groove ? [[grooveFactor(section.outerDiameterM, groove.bottomDiameterM, groove.radiusM), groove.radiusM] as const] : []),
+    ...(spline ? [[SPLINE_ROOT_FACTOR[spline.root] * RUN_OUT_FACTOR[spline.runOut ?? 'sharp'], ROOT_RADIUS[spline.root] * spline.moduleM] as const] : []), // prettier-ignore
+  ]
+  // A groove turned into teeth ends in them: the sharper of the two is felt, so that a shallow groove never mends a spline.
+  const [sharpest] = cuts.sort((a, b) => felt(b[0], ultimatePa, b[1]) - felt(a[0], ultimatePa, a[1]))
+  if (sharpest) notches.push(sharpest)
   return {
     ...placeOf(slice),
     atM: (fromM + toM) / 2,
