@@ -3,6 +3,7 @@ import { fault, type Fault } from '../quantity/fault.js'
 import { characteristic, type Characteristic } from './characteristic.js'
 import { capacityFromStall, type StallRating } from './stall-rating.js'
 import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
+import { frontFaults, type ConverterFront } from './front.js'
 import { tableCharacteristic, tableFaults, type TableRow } from './table.js'
 
 /** A converter as it stands on the shelf. */
@@ -24,6 +25,8 @@ export interface ConverterGeometry {
   readonly turbineInertiaKgM2?: number
   /** In which stator support and, where the unit has no station for it, input shaft sit. */
   readonly splines?: readonly HubSpline[]
+  /** Its outside, by which it meets crank, plate and pump. */
+  readonly front?: ConverterFront
 }
 
 /** How a converter behaves: by its own table, else by the published shape on its rating and stall torque ratio. Made once a geometry. */
@@ -36,7 +39,10 @@ const SAME_RATING = 0.1
 
 /** What is wrong with a converter's figures: its table, or a rating that the table contradicts by more than a tenth in K. */
 export function converterFaults(geometry: ConverterGeometry, path = 'geometry'): Fault[] {
-  const bores = hubSplineFaults(geometry.splines, `${path}.splines`)
+  const bores = [
+    ...hubSplineFaults(geometry.splines, `${path}.splines`),
+    ...(geometry.front ? frontFaults(geometry.front, `${path}.front`) : []),
+  ]
   if (!geometry.table || bores.length > 0) return bores
   const faults = tableFaults(geometry.table, `${path}.table`)
   if (faults.length > 0) return faults

@@ -1,5 +1,7 @@
 import { fitFaults, type Part } from '../spec/part.js'
 import type { Unit } from '../spec/unit.js'
+import { asBolted } from '../fitup/as-bolted.js'
+import type { Book } from '../fitup/reading.js'
 import { afterOperations, operationFaults, type Operation } from './operation.js'
 import type { Kit } from './kit.js'
 
@@ -20,14 +22,15 @@ export interface Catalogue {
 export const operationsAt = (spec: Fits, stationId: string, { operations }: Pick<Catalogue, 'operations'>): Operation[] =>
   (spec.works[stationId] ?? []).flatMap((id) => operations.get(id) ?? [])
 
-/** The parts of a spec by station, each as it is after the operations done to it. */
-export function fittedParts(spec: Fits, catalogue: Pick<Catalogue, 'parts' | 'operations'>): Map<string, Part> {
-  return new Map(
+/** The parts of a spec by station, each as it is after the operations done to it, the plate as it is bolted, and as it was measured where a book is given. */
+export function fittedParts(spec: Fits, catalogue: Pick<Catalogue, 'parts' | 'operations'>, book?: Book): ReadonlyMap<string, Part> {
+  const worked = new Map(
     Object.entries(spec.fits).flatMap(([stationId, id]): [string, Part][] => {
       const part = id === null ? undefined : catalogue.parts.get(id)
       return part ? [[stationId, afterOperations(part, operationsAt(spec, stationId, catalogue))]] : []
     }),
   )
+  return asBolted(worked, book)
 }
 
 /** Parts that can stand at a station of a unit: stock first, then by price. Made once for a shelf. */

@@ -6,7 +6,7 @@ export type SplineDifference = 'teeth' | 'pitch' | 'fit' | 'hub-longer' | 'hub-s
 /** Modules this near are one pitch: an inch pitch written in mm. */
 const SAME_PITCH = 1e-3
 /** A hub may be this much shorter than the spline that goes into it (common practice, no source). */
-const LEAST_ENGAGED = 0.85
+export const LEAST_ENGAGED = 0.85
 /** A hub longer than this over the spline rides on its run-out. */
 const LONGER_M = 0.1e-3
 

@@ -6,6 +6,7 @@ import type { Engine } from '../engine/boost.js'
 import { lockupState } from '../lockup/lockup-clutch.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
+import type { Book } from '../fitup/reading.js'
 import type { Fault } from '../quantity/fault.js'
 import { engineOfBrief, type Brief } from './brief.js'
 import { dutyCases, type DutyCase } from './duty.js'
@@ -33,6 +34,8 @@ export interface SpecInput {
   readonly fitted: ReadonlyMap<string, Part>
   readonly pressure: PressureCalibration
   readonly rules?: HouseRules
+  /** What was measured; it stands in the place of what the sheets say. */
+  readonly book?: Book
   /** Ranges solved before, to save doing it again; they depend on the unit alone. */
   readonly gearing?: ReadonlyMap<string, RangeSolution>
 }

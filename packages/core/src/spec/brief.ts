@@ -3,6 +3,8 @@ import { flywheelFactor, type Measurement } from '../engine/correction.js'
 import { curveFromPoints, type CurvePoint, type EngineCurve } from '../engine/curve.js'
 import { curveFromHeadline, type Headline } from '../engine/headline.js'
 import type { EngineKind } from '../engine/template.js'
+import type { EngineRear, RearNeighbour } from '../fitup/neighbours.js'
+import type { RuleBook } from '../flexplate/certificate.js'
 import { bad, good, type Fault, type Result } from '../quantity/fault.js'
 
 export const LAUNCHES = ['rolling', 'brake-stall', 'flash', 'trans-brake', 'regrip', 'dump'] as const
@@ -54,6 +56,12 @@ export interface Brief {
   readonly vehicleMassKg: number | null
   readonly budget: number | null
   readonly vehicle?: Vehicle
+  /** The rear face of the engine, as far as it is known. */
+  readonly rear?: EngineRear
+  /** What stands behind the transmission. */
+  readonly behind?: RearNeighbour
+  /** What the class asks of the plate. */
+  readonly ruleBook?: RuleBook
 }
 
 /** The engine's full-throttle curve at the flywheel, with its boost, or what contradicts itself in it; paths lead into the brief. */

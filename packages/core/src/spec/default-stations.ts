@@ -10,7 +10,7 @@ const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' 
 
 /**
  * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, turbine hub, input shaft and its joint, a place for every element, the gear sets together,
- * the output shaft, and pump and valves for the oil. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
+ * the output shaft, pump and valves for the oil, and what bolts plate and converter on. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
  */
 export function defaultStations(train: GearTrain): Station[] {
   const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
@@ -39,6 +39,7 @@ export function defaultStations(train: GearTrain): Station[] {
       speedOf: 'engine',
       strip: place('line', 0),
     },
+    ...BESIDE.map(([id, code, name, kind], i): Station => ({ id, code, name, kind, load: { at: 'none' }, speedOf: kind === 'motor-plate' ? CASE : 'engine', strip: place('beside', i, 'flex-plate') })), // prettier-ignore
     { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
     { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: { at: 'none' }, speedOf: 'engine', strip: place('rail', 2) },
     { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
@@ -52,6 +53,14 @@ export function defaultStations(train: GearTrain): Station[] {
     { id: 'valves', code: 'VALVES', name: 'pressure valves', kind: 'valves', load: { at: 'none' }, speedOf: CASE, strip: place('rail', 3) },
   ]
 }
+
+/** What holds plate and converter together, beside the plate. */
+const BESIDE = [
+  ['crank-bolts', 'C-BOLT', 'crank bolts', 'bolts'],
+  ['motor-plate', 'M-PLATE', 'motor plate', 'motor-plate'],
+  ['converter-bolts', 'V-BOLT', 'converter bolts', 'bolts'],
+  ['pilot', 'PILOT', 'pilot', 'pilot'],
+] as const
 
 /** The first column behind the input shaft and its joint. */
 const FIRST = 5
@@ -67,6 +76,7 @@ const FIXED = [
   'output-shaft',
   'pump',
   'valves',
+  ...BESIDE.map(([id]) => id),
 ]
 
 function freeOf(id: string, taken: readonly string[]): string {

@@ -6,6 +6,9 @@ import { canLock } from './fitted.js'
 import type { DutyCase } from './duty.js'
 import { lockupOilOf } from './line-oil.js'
 import { pressureFindings } from './pressure-findings.js'
+import { fitFindings } from './fit-findings.js'
+import type { FitEntry } from '../fitup/fit-up.js'
+import type { CertificateVerdict } from '../flexplate/certificate.js'
 import { DEFAULT_RULES } from './rules.js'
 import { leastStated } from './stated.js'
 import { readHardness } from '../material/hardness.js'
@@ -35,11 +38,19 @@ export interface Finding {
     | 'lockup-above-known'
     | 'lockup-slip-unfit'
     | 'softer-than-its-steel'
+    | 'does-not-fit'
+    | 'bolts-above-proof'
+    | 'spin-above-test'
+    | 'certificate-wanting'
   readonly stationId: string | null
   readonly rangeId: string | null
   readonly value: number
   readonly limit: number
   /** What is wrong with a stack of plates, and with which ones. */
+  /** What does not go together. */
+  readonly fit?: FitEntry
+  /** What is wanting of the plate's certificate. */
+  readonly certificate?: CertificateVerdict
   readonly stack?: { readonly wrong: StackWrong; readonly plates: readonly Plate[] }
 }
 
@@ -83,6 +94,7 @@ export function findings(
     ...stackFindings(input),
     ...softFindings(input),
     ...lockupFindings(input),
+    ...fitFindings(input),
   ]
 }
 

@@ -102,6 +102,9 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     }
     case 'pump':
     case 'valves':
+    case 'bolts':
+    case 'motor-plate':
+    case 'pilot':
       return { limits: [], missing: [] }
   }
 }

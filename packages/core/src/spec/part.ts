@@ -1,7 +1,9 @@
 import { bandFaults, type BandGeometry } from '../band/band.js'
 import { packFaults, type PackGeometry } from '../clutch/pack.js'
 import { oneWayFaults, type OneWayGeometry } from '../sprag/one-way.js'
-import { boltedJointFaults } from '../flexplate/bolted-joint.js'
+import type { BoltSetGeometry } from '../flexplate/bolt.js'
+import { boltedJointFaults, boltSetFaults } from '../flexplate/bolted-joint.js'
+import type { MotorPlateGeometry, PilotGeometry } from '../fitup/neighbours.js'
 import { gearSteelById } from '../gearing/tooth-strength.js'
 import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import { converterFaults, type ConverterGeometry } from '../converter/geometry.js'
@@ -51,6 +53,9 @@ export interface Geometries {
   readonly shell: ShellGeometry
   readonly pump: PumpGeometry
   readonly valves: ValvesGeometry
+  readonly bolts: BoltSetGeometry
+  readonly 'motor-plate': MotorPlateGeometry
+  readonly pilot: PilotGeometry
 }
 
 export type PartKind = keyof Geometries
@@ -67,6 +72,9 @@ export const PART_KINDS = [
   'shell',
   'pump',
   'valves',
+  'bolts',
+  'motor-plate',
+  'pilot',
 ] as const satisfies readonly PartKind[]
 
 /** A feature that another station must offer, and why. */
@@ -152,6 +160,11 @@ function geometryFaults(part: Part): Fault[] {
       return pumpFaults(part.geometry)
     case 'valves':
       return valvesFaults(part.geometry)
+    case 'bolts':
+      return boltSetFaults(part.geometry)
+    case 'motor-plate':
+    case 'pilot':
+      return []
   }
 }
 

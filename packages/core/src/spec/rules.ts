@@ -33,6 +33,25 @@ export type LockupRanges = (typeof LOCKUP_RANGES)[number]
 export const LOCKUP_SHIFTS = ['released', 'held'] as const
 export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
 
+/** How many bolts to the converter where plate and cover have a second pattern. */
+export const CONVERTER_BOLTS = ['first', 'both'] as const
+export type ConverterBolts = (typeof CONVERTER_BOLTS)[number]
+
+/** Whether a ring between crank and plate is kept. */
+export const SPACER_RINGS = ['leave-out', 'keep'] as const
+export type SpacerRings = (typeof SPACER_RINGS)[number]
+
+/** What the shop wants of pilot and converter as they go together. */
+export interface FitLimits {
+  readonly pilotEngagementLeastM: number
+  /** Play of the pilot in the crank, on the diameter. */
+  readonly pilotPlayLeastM: number
+  readonly pilotPlayMostM: number
+  /** How far the converter comes forward out of the pump to meet the plate. */
+  readonly pullForwardLeastM: number
+  readonly pullForwardMostM: number
+}
+
 /** The shop's choices where builders disagree. A job records those it is judged by. */
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
@@ -64,6 +83,9 @@ export interface HouseRules {
   /** Margin the shop wants on top. */
   readonly houseMargin: Readonly<Record<Shock, number>>
   /** Stations that give way within this share of the first are changed together or not at all. */
+  readonly fit: FitLimits
+  readonly converterBolts: ConverterBolts
+  readonly spacerRing: SpacerRings
   readonly togetherWithin: number
   /** What an hour at the bench costs. */
   readonly hourRate: number
@@ -91,6 +113,16 @@ export const DEFAULT_RULES: HouseRules = {
   frictionFactor: 1.1,
   plateFactor: 1.25,
   houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 },
+  fit: {
+    pilotEngagementLeastM: toSi(1 / 8, 'in'),
+    // From memory: it slides in by hand and does not rock.
+    pilotPlayLeastM: toSi(0.0005, 'in'),
+    pilotPlayMostM: toSi(0.005, 'in'),
+    pullForwardLeastM: toSi(1 / 8, 'in'),
+    pullForwardMostM: toSi(3 / 16, 'in'),
+  },
+  converterBolts: 'first',
+  spacerRing: 'leave-out',
   togetherWithin: 0.05,
   hourRate: 95,
 }

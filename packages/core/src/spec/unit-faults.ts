@@ -13,6 +13,7 @@ export function unitFaults(unit: Unit): Fault[] {
     ...unit.stations.flatMap((station, i) => stationFaults(unit, station, i)),
     ...ids.flatMap((id, i) => (ids.indexOf(id) === i ? [] : [fault('station-repeated', `stations.${i}.id`, { id })])),
     ...thrustFaults(unit),
+    ...clearanceFaults(unit),
     ...(unit.usual ?? []).flatMap(({ at, kind }, i) => {
       const kinds = faultKindsAt(unit.train, at)
       if (kinds.length === 0) return [fault('place-unknown', `usual.${i}.at`, { name: at })]
@@ -47,5 +48,16 @@ function thrustFaults(unit: Unit): Fault[] {
     ...(innerRadiusM < outerRadiusM
       ? []
       : [fault('radii-crossed', `thrusts.${i}.innerRadiusM`, { innerM: innerRadiusM, outerM: outerRadiusM })]),
+  ])
+}
+
+/** Clearances at stations that are not there, twice under one name, or with bounds that cross. */
+function clearanceFaults({ fit, stations }: Unit): Fault[] {
+  const clearances = fit?.clearances ?? []
+  const names = clearances.map(({ name }) => name)
+  return clearances.flatMap(({ name, station, leastM, mostM }, i) => [
+    ...(stations.some(({ id }) => id === station) ? [] : [fault('from-unknown', `fit.clearances.${i}.station`, { station })]),
+    ...(names.indexOf(name) === i ? [] : [fault('clearance-repeated', `fit.clearances.${i}.name`, { name })]),
+    ...(leastM < mostM ? [] : [fault('bounds-crossed', `fit.clearances.${i}.leastM`, { leastM, mostM })]),
   ])
 }

@@ -1,6 +1,7 @@
 import type { GearTrain } from '../gearing/train.js'
 import type { ThrustSurface } from '../gearing/thrust.js'
 import type { FaultKind, Often } from '../fault/fault-kind.js'
+import type { UnitFit } from '../fitup/neighbours.js'
 import type { PartKind } from './part.js'
 
 /** What torque a station sees. */
@@ -15,12 +16,13 @@ export type StationLoad =
   /** The greatest sun torque of the named sets. */
   | { readonly at: 'sets'; readonly ids: readonly string[] }
   | { readonly at: 'output' }
-  /** None: it makes pressure. */
+  /** None: it makes pressure, or holds together. */
   | { readonly at: 'none' }
 
 /** Where a station stands on the strip: on the line, on the path above it, or hung from the case rail. */
 export interface StripPlace {
-  readonly lane: 'line' | 'upper' | 'rail'
+  /** What stands beside its neighbour is small, and without a label. */
+  readonly lane: 'line' | 'upper' | 'rail' | 'beside'
   readonly column: number
   /** Stations whose torque goes on to this one, or that this one holds to the case. */
   readonly from: readonly string[]
@@ -78,6 +80,8 @@ export interface Unit {
   readonly usual?: readonly UsualFault[]
   /** Most line pressure that the case bears. */
   readonly casePressurePa?: number
+  /** How it meets its neighbours. */
+  readonly fit?: UnitFit
 }
 
 /** Speed of the flywheel, as a station's speed. */

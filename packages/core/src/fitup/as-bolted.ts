@@ -1,0 +1,59 @@
+import { withBolts, type BoltedJoint } from '../flexplate/bolted-joint.js'
+import type { BoltSetGeometry } from '../flexplate/bolt.js'
+import type { ConverterFront } from '../converter/front.js'
+import type { Part } from '../spec/part.js'
+import { spanOf, type Book } from './reading.js'
+
+type Plate = Extract<Part, { kind: 'flex-plate' }>
+
+/**
+ * The fitted parts with the plate as it is bolted and measured: the bolts that were chosen in its joints, as many of its holes in use as the cover has
+ * pads for, and its pads as crooked as they were measured. The same map again where nothing of that is known.
+ */
+export function asBolted(fitted: ReadonlyMap<string, Part>, book?: Book): ReadonlyMap<string, Part> {
+  const found = [...fitted].find(([, part]) => part.kind === 'flex-plate')
+  if (!found) return fitted
+  const [stationId, plate] = found as [string, Plate]
+  const parts = [...fitted.values()]
+  const setFor = (joint: BoltSetGeometry['joint']) => {
+    const set = parts.find((part) => part.kind === 'bolts' && part.geometry.joint === joint)
+    return set?.kind === 'bolts' ? set.geometry : undefined
+  }
+  const converter = parts.find((part) => part.kind === 'converter')
+  const front = converter?.kind === 'converter' ? converter.geometry.front : undefined
+  const runOutM = spanOf(book?.readings['pad-run-out'])?.highM
+  const bolted = boltedPlate(plate, setFor('crank'), setFor('converter'), front, runOutM)
+  return bolted === plate ? fitted : new Map([...fitted].map(([id, part]) => [id, id === stationId ? bolted : part]))
+}
+
+interface Bolted {
+  readonly by: readonly unknown[]
+  readonly plate: Plate
+}
+
+const made = new WeakMap<Plate, Bolted>()
+
+/** The same plate, bolts and cover give the same object again, so that what is known of it stays known. */
+function boltedPlate(plate: Plate, crank: BoltSetGeometry | undefined, converter: BoltSetGeometry | undefined, front: ConverterFront | undefined, runOutM: number | undefined): Plate {
+  const by = [crank, converter, front, runOutM]
+  if (by.every((each) => each === undefined)) return plate
+  const before = made.get(plate)
+  if (before && before.by.every((each, i) => each === by[i])) return before.plate
+  const { crankJoint, converterJoint, padRunOutM } = plate.geometry
+  const geometry = {
+    ...plate.geometry,
+    crankJoint: crank ? withBolts(crankJoint, crank) : crankJoint,
+    converterJoint: onPads(converter ? withBolts(converterJoint, converter) : converterJoint, front),
+    padRunOutM: runOutM ?? padRunOutM,
+  }
+  const bolted: Plate = { ...plate, geometry }
+  made.set(plate, { by, plate: bolted })
+  return bolted
+} // prettier-ignore
+
+/** A plate's holes hold no more bolts than the cover has pads for. */
+function onPads(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {
+  if (!front) return joint
+  const secondUsed = joint.secondUsed === true && front.second !== undefined
+  return { ...joint, bolts: Math.min(joint.bolts, front.bolts), secondUsed }
+}

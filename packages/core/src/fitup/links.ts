@@ -1,0 +1,185 @@
+import { coverGrowth, type ConverterFront } from '../converter/front.js'
+import { engineCurve, type Brief } from '../spec/brief.js'
+import type { PressureCalibration } from '../spec/calibration.js'
+import type { PartKind } from '../spec/part.js'
+import { toSi } from '../quantity/units.js'
+import { RUN_OUT_LIMIT_M } from '../flexplate/plate.js'
+import type { FitFacts, FitInput } from './facts.js'
+import type { Gauged } from './tool.js'
+
+/** The order of the work, and what can be seen in each step of it. */
+export const FIT_STAGES = ['box-open', 'box-closed', 'converter', 'home', 'engine', 'plate', 'joined', 'behind'] as const
+export type FitStage = (typeof FIT_STAGES)[number]
+
+export const LINK_IDS = [
+  'face-to-block',
+  'bore-diameter',
+  'bore-depth',
+  'crank-thread-depth',
+  'motor-plate',
+  'pad-spacer',
+  'spacer-ring',
+  'plate-thickness',
+  'plate-depth',
+  'crank-bolt-length',
+  'crank-bolt-head',
+  'converter-bolt-length',
+  'pilot-diameter',
+  'pilot-ahead',
+  'cover-behind',
+  'pad-thread-depth',
+  'converter-height',
+  'hub-diameter',
+  'pump-drive',
+  'turbine-mouth',
+  'stator-mouth',
+  'converter-floor',
+  'pump-seat',
+  'pump-bore',
+  'input-tip',
+  'input-nose',
+  'support-tip',
+  'support-nose',
+  'case-length',
+  'swelling',
+] as const
+export type LinkId = (typeof LINK_IDS)[number]
+
+/** Where a figure belongs: to the engine, to the unit, or to the part of a kind. */
+export type Owner = 'engine' | 'unit' | PartKind
+
+/** One measurable length of the chain. */
+export interface LinkKind {
+  readonly id: LinkId
+  readonly owner: Owner
+  readonly joint?: 'crank' | 'converter'
+  /** How it is measured; nothing for what is only computed. */
+  readonly gauged: Gauged | null
+  /** Of a round thing: how far it may be out of round (from memory). */
+  readonly roundM?: number
+  /** When it can be measured, and from when on it is hidden. */
+  readonly stage: FitStage
+  readonly hiddenFrom: FitStage | null
+  /** By the sheet: nothing where no figure is known, null where there is no such thing. */
+  nominalM(facts: FitFacts, input: FitInput): number | undefined | null
+}
+
+const ROUND_M = toSi(0.001, 'in')
+
+const engine = (id: LinkId, gauged: Gauged, key: keyof FitFacts['rear'], hiddenFrom: FitStage, roundM?: number): LinkKind => ({
+  id,
+  owner: 'engine',
+  gauged,
+  stage: 'engine',
+  hiddenFrom,
+  ...(roundM === undefined ? {} : { roundM }),
+  nominalM: ({ rear }) => rear[key] as number | undefined,
+})
+
+type FrontKey = 'coverBehindM' | 'threadDepthM' | 'heightM' | 'hubDiameterM' | 'pumpDriveM' | 'turbineMouthM' | 'statorMouthM' | 'floorM'
+const front = (id: LinkId, gauged: Gauged, key: FrontKey, hiddenFrom: FitStage = 'home', roundM?: number): LinkKind => ({
+  id,
+  owner: 'converter',
+  gauged,
+  stage: 'converter',
+  hiddenFrom,
+  ...(roundM === undefined ? {} : { roundM }),
+  nominalM: ({ front: outside }) => outside?.[key],
+})
+
+type UnitKey = 'pumpSeatM' | 'pumpBoreM' | 'inputTipM' | 'supportTipM' | 'lengthM'
+const unit = (id: LinkId, gauged: Gauged, key: UnitKey, hiddenFrom: FitStage | null = 'home', roundM?: number): LinkKind => ({
+  id,
+  owner: 'unit',
+  gauged,
+  stage: 'box-closed',
+  hiddenFrom,
+  ...(roundM === undefined ? {} : { roundM }),
+  nominalM: ({ fit }) => fit?.[key],
+})
+
+/** A figure of a part, measured with it in hand. */
+const ofPart = (id: LinkId, owner: Owner, hiddenFrom: FitStage | null, nominalM: LinkKind['nominalM'], more: Partial<LinkKind> = {}): LinkKind => ({
+  id,
+  owner,
+  gauged: 'length',
+  stage: 'plate',
+  hiddenFrom,
+  nominalM,
+  ...more,
+}) // prettier-ignore
+
+/** Every length of the chain, in the order of the work. */
+export const LINKS: readonly LinkKind[] = [
+  unit('pump-seat', 'length', 'pumpSeatM'),
+  unit('pump-bore', 'bore', 'pumpBoreM', 'home', ROUND_M),
+  unit('input-tip', 'length', 'inputTipM'),
+  unit('support-tip', 'length', 'supportTipM'),
+  ofPart('input-nose', 'shaft', 'home', ({ turbine }) => turbine?.fromTipM, { stage: 'box-closed' }),
+  ofPart('support-nose', 'shaft', 'home', ({ stator }) => stator?.fromTipM, { stage: 'box-closed' }),
+  front('converter-height', 'length', 'heightM'),
+  ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, { stage: 'converter', gauged: 'outside', roundM: ROUND_M }), // prettier-ignore
+  ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), { stage: 'converter' }), // prettier-ignore
+  front('cover-behind', 'length', 'coverBehindM', 'joined'),
+  front('pad-thread-depth', 'length', 'threadDepthM', 'joined'),
+  front('hub-diameter', 'outside', 'hubDiameterM', 'home', ROUND_M),
+  front('pump-drive', 'length', 'pumpDriveM'),
+  front('turbine-mouth', 'length', 'turbineMouthM'),
+  front('stator-mouth', 'length', 'statorMouthM'),
+  front('converter-floor', 'length', 'floorM'),
+  engine('face-to-block', 'length', 'faceToBlockM', 'joined'),
+  engine('bore-diameter', 'bore', 'boreDiameterM', 'plate', ROUND_M),
+  engine('bore-depth', 'length', 'boreDepthM', 'plate'),
+  engine('crank-thread-depth', 'length', 'threadDepthM', 'plate'),
+  ofPart('motor-plate', 'motor-plate', null, ({ motorPlate }) => motorPlate?.thicknessM ?? null),
+  ofPart('pad-spacer', 'motor-plate', null, ({ motorPlate }) => (motorPlate ? (motorPlate.padSpacerM ?? motorPlate.thicknessM) : null)),
+  ofPart('spacer-ring', 'flex-plate', 'joined', ({ plate }) => plate?.spacerRingM ?? null),
+  ofPart('plate-thickness', 'flex-plate', null, ({ plate }) => plate?.thicknessM, { gauged: 'outside' }),
+  ofPart('plate-depth', 'flex-plate', null, ({ plate }) => plate?.depthM),
+  ofPart('crank-bolt-length', 'bolts', 'joined', ({ crankBolts }) => crankBolts?.lengthM, { joint: 'crank' }),
+  ofPart('crank-bolt-head', 'bolts', 'joined', ({ crankBolts }) => crankBolts?.headHeightM, { joint: 'crank' }),
+  ofPart('converter-bolt-length', 'bolts', null, ({ converterBolts }) => converterBolts?.lengthM, { joint: 'converter' }),
+  unit('case-length', 'length', 'lengthM', null),
+  ofPart('swelling', 'converter', null, swelling, { gauged: null, stage: 'joined' }),
+]
+
+/** Growth of the cover over the heads of the crank bolts, at redline and the charge pressure that the valves allow; nothing where either is not known. */
+function swelling({ front: outside, plate }: FitFacts, { fitted, pressure, brief }: FitInput): number | undefined {
+  const chargePa = chargePressure(fitted, pressure)
+  const speedRadPerS = redline(brief)
+  if (!outside || !plate || chargePa === undefined || speedRadPerS === undefined) return undefined
+  return growthOf(outside, chargePa, speedRadPerS, plate.crankJoint.circleDiameterM / 2)
+}
+
+const grown = new WeakMap<ConverterFront, { readonly by: string; readonly m: number | undefined }>()
+
+/** Made once while nothing that it depends on changes: a plate to bend is the dearest part of the chain. */
+function growthOf(outside: ConverterFront, chargePa: number, speedRadPerS: number, radiusM: number): number | undefined {
+  const by = `${chargePa} ${speedRadPerS} ${radiusM}`
+  const before = grown.get(outside)
+  if (before?.by === by) return before.m
+  const m = coverGrowth(outside, { chargePa, speedRadPerS }, radiusM)
+  grown.set(outside, { by, m })
+  return m
+}
+
+/** Most that the valves give the converter, as turned by hand or as they are. */
+export function chargePressure(fitted: FitInput['fitted'], { knobs }: PressureCalibration): number | undefined {
+  const valves = [...fitted.values()].find(({ kind }) => kind === 'valves')
+  return knobs?.converterLimitPa ?? (valves?.kind === 'valves' ? valves.geometry.converterLimitPa : undefined)
+}
+
+const redline = ({ engine: of }: Brief): number | undefined => {
+  const curve = engineCurve(of)
+  return curve.ok ? curve.value.maxSpeedRadPerS : undefined
+}
+
+/** Other things that are measured, and are no part of a sum: how far something runs out, a hole that must be round. */
+export const RUN_OUTS = [
+  { id: 'pad-run-out', owner: 'flex-plate', mostM: RUN_OUT_LIMIT_M, stage: 'plate', hiddenFrom: 'joined' },
+  // From memory: a hub that wobbles more wears bush and seal.
+  { id: 'hub-run-out', owner: 'converter', mostM: toSi(0.01, 'in'), stage: 'plate', hiddenFrom: 'joined' },
+] as const satisfies readonly { id: string; owner: Owner; mostM: number; stage: FitStage; hiddenFrom: FitStage }[]
+
+/** A bolt hole of the plate that has gone oval by more never holds again (common practice; the figure from memory). */
+export const OVAL_HOLE_M = toSi(0.006, 'in')

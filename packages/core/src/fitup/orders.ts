@@ -1,0 +1,20 @@
+import type { ClosingId } from './closings.js'
+import type { FitFacts } from './facts.js'
+
+/** What to order or do, and by how much. */
+export interface Order {
+  readonly code: OrderCode
+  readonly side: 'least' | 'most'
+  /** At least so much. */
+  readonly byM: number
+  /** Of what is chosen in steps: how many, above 0 for more of it. */
+  readonly steps: number | null
+}
+
+export type OrderCode = ClosingId | 'custom-pilot' | 'run-out' | 'clearance' | 'pack' | 'hole' | 'link' | 'closing'
+
+/** What puts a length right that is out of bounds: a pilot that is part of its cover cannot be changed for a longer one. */
+export function orderFor(id: ClosingId, { side, outM }: { readonly side: 'least' | 'most'; readonly outM: number }, { front, pilot }: FitFacts): Order {
+  const custom = id === 'pilot-engagement' && front?.pilotMake === 'custom' && pilot?.form !== 'sleeve'
+  return { code: custom ? 'custom-pilot' : id, side, byM: outM, steps: null }
+} // prettier-ignore

@@ -1,0 +1,81 @@
+import { boltState, circlesUsed, patternWorth, slipTorque, type BoltedJoint, type BoltState } from '../flexplate/bolted-joint.js'
+import { certificateVerdict, goodUntil, type CertificateVerdict } from '../flexplate/certificate.js'
+import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
+import { engineCurve } from '../spec/brief.js'
+import { DEFAULT_RULES } from '../spec/rules.js'
+import type { FitInput } from './facts.js'
+
+/** Something to mind about a joint. */
+export type JointMind =
+  /** Pulled beyond their proof load. */
+  | 'above-proof'
+  /** Pulled well under the three quarters that a joint is usually given. */
+  | 'loose'
+  /** Two patterns are there, and the house wants both in. */
+  | 'second-wanted'
+  /** A ring is kept that the house leaves out: it costs thread and room over the heads. */
+  | 'ring-kept'
+
+export interface JointReport {
+  readonly bolts: number
+  readonly joint: BoltedJoint
+  readonly slipNm: number
+  readonly state: BoltState
+  /** Nothing where there is one pattern. */
+  readonly worth: ReturnType<typeof patternWorth> | null
+  readonly minds: readonly JointMind[]
+}
+
+export interface PlateReport {
+  readonly plate: FlexPlateGeometry
+  readonly crank: JointReport
+  readonly converter: JointReport
+  /** What its class alone is trusted with; a stated rating comes before it. */
+  readonly byClassNm: number
+  readonly crooked: boolean
+  /** Nothing where the brief does not say what its class asks. */
+  readonly certificate: { readonly verdict: CertificateVerdict; readonly until: string | null } | null
+  /** Redline against the speed at which it was spun; nothing where either is not known. */
+  readonly spin: { readonly testRadPerS: number; readonly redlineRadPerS: number; readonly under: boolean } | null
+}
+
+/** Of the proof load: a joint pulled less hard is called loose (from memory). */
+const LOOSE_SHARE = 0.5
+
+function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointReport {
+  const state = boltState(joint)
+  const share = state.proofShare
+  return {
+    bolts: circlesUsed(joint).reduce((sum, { bolts }) => sum + bolts, 0),
+    joint,
+    slipNm: slipTorque(joint),
+    state,
+    worth: joint.second ? patternWorth(joint) : null,
+    minds: [...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []), ...minds],
+  }
+} // prettier-ignore
+
+/** The plate that is fitted with its two joints, its certificate and its spin test; nothing where no plate is fitted. */
+export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
+  const part = [...fitted.values()].find(({ kind }) => kind === 'flex-plate')
+  if (part?.kind !== 'flex-plate') return undefined
+  const plate = part.geometry
+  const { ruleBook } = brief
+  const curve = engineCurve(brief.engine)
+  const { spinTestRadPerS: testRadPerS, certificate } = plate
+  const redlineRadPerS = curve.ok ? curve.value.maxSpeedRadPerS : undefined
+  const second = plate.converterJoint.second !== undefined && !plate.converterJoint.secondUsed && rules.converterBolts === 'both'
+  const ring = (plate.spacerRingM ?? 0) > 0 && rules.spacerRing === 'leave-out'
+  return {
+    plate,
+    crank: jointReport(plate.crankJoint, ring ? ['ring-kept'] : []),
+    converter: jointReport(plate.converterJoint, second ? ['second-wanted'] : []),
+    byClassNm: unratedPlateTorque(plate),
+    crooked: runOutFactor(plate) < 1,
+    certificate: ruleBook ? { verdict: certificateVerdict(certificate, ruleBook), until: certificate ? goodUntil(certificate, ruleBook) : null } : null, // prettier-ignore
+    spin:
+      testRadPerS === undefined || redlineRadPerS === undefined
+        ? null
+        : { testRadPerS, redlineRadPerS, under: redlineRadPerS <= testRadPerS },
+  }
+}

@@ -1,0 +1,40 @@
+import { RESOLUTION_M, type ToolId } from './tool.js'
+
+/** What was measured of one thing: once, or at several angles or places; a note, and photographs by their ids. */
+export interface Reading {
+  readonly toolId: ToolId
+  /** Empty where there is only a count or a note. */
+  readonly values: readonly { readonly valueM: number }[]
+  /** What the tool can be trusted to, where it is not the usual. */
+  readonly resolutionM?: number
+  /** Of teeth, where that was counted. */
+  readonly count?: number
+  readonly note?: string
+  readonly photos?: readonly string[]
+}
+
+/** The measurements of a job by what was measured. */
+export interface Book {
+  readonly readings: Readonly<Record<string, Reading>>
+}
+
+export const EMPTY_BOOK: Book = { readings: {} }
+
+/** Between what a measured thing lies, and what the tool leaves open on either side. */
+export interface Span {
+  readonly lowM: number
+  readonly highM: number
+  readonly openM: number
+}
+
+export const resolutionOf = ({ toolId, resolutionM }: Reading): number => resolutionM ?? RESOLUTION_M[toolId]
+
+/** The span of a reading; nothing where no figure was taken. */
+export function spanOf(reading: Reading | undefined): Span | undefined {
+  if (!reading || reading.values.length === 0) return undefined
+  const values = reading.values.map(({ valueM }) => valueM)
+  return { lowM: Math.min(...values), highM: Math.max(...values), openM: resolutionOf(reading) }
+}
+
+/** The middle of a span. */
+export const middleOf = ({ lowM, highM }: Span): number => (lowM + highM) / 2
