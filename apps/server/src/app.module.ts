@@ -4,6 +4,7 @@ import { MODELS } from './database/models.js'
 import { SchemasController } from './http/schemas.controller.js'
 import { HealthModule } from './health/health.controller.js'
 import { JobsModule } from './jobs/jobs.module.js'
+import { PhotosModule } from './photos/photos.module.js'
 import { ShelfModule } from './shelf/shelf.module.js'
 import { UnitsModule } from './units/units.module.js'
 
@@ -21,6 +22,10 @@ export class AppModule {
       retryAttempts: 3,
       retryDelay: 500,
     })
-    return { module: AppModule, imports: [sequelize, UnitsModule, ShelfModule, JobsModule, HealthModule], controllers: [SchemasController] }
+    return {
+      module: AppModule,
+      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, HealthModule],
+      controllers: [SchemasController],
+    }
   }
 }

@@ -30,7 +30,7 @@ export async function createApplication(options: {
   await seedIfEmpty(sequelize)
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
-  app.useBodyParser('json', { limit: '4mb' })
+  app.useBodyParser('json', { limit: '24mb' })
   app.use(compression())
   app.enableShutdownHooks()
   describeApi(app)

@@ -26,7 +26,7 @@ describe('two states side by side', () => {
   it('show what differs, and what the step is worth', () => {
     const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'goes first')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
-    expect(headline.find((row) => row.name === 'price')?.step).toBe('+$3975')
+    expect(headline.find((row) => row.name === 'price')?.step).toBe('+$4031')
     const differing = Object.keys(weak.spec.fits).filter((id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0) // prettier-ignore
     expect(stations).toHaveLength(differing.length)
     expect(stations.find((row) => row.name === 'Forward pack')?.is).toBe('Six plates, full thickness + Main shaft hub broached to 35 teeth')

@@ -251,12 +251,14 @@ describe('the shelf of every unit', () => {
     const job = jobs.find((j) => j.unitId === id) as (typeof jobs)[number]
     const converter = partsOf(unit, 'converter')[1] as Part
     const held = [0, 1, 2].map((level) => {
-      const fitted = new Map(unit.stations.map((s) => [s.id, partsOf(unit, s.id)[level] as Part]))
+      const fitted = new Map(unit.stations.filter(({ kind }) => kind !== 'motor-plate' && kind !== 'pilot').map((s) => [s.id, partsOf(unit, s.id)[level] as Part])) // prettier-ignore
       expect([...fitted.values()].every((part) => part !== undefined)).toBe(true)
       expect(misfits(unit, fitted, job.variantId)).toEqual([])
       const [drive = 0, reverse = 0] = PRESSURES[id]?.[level] ?? []
       const pressure = { drivePa: toSi(drive, 'psi'), reversePa: toSi(reverse, 'psi') }
-      const answer = specAnswer({ unit, brief: job.brief, fitted: fitted.set('converter', { ...converter, stated: (partsOf(unit, 'converter')[level] as Part).stated }), pressure }) // prettier-ignore
+      const { behind: _, ...brief } = job.brief // what stands behind goes with one of the builds alone
+      void _
+      const answer = specAnswer({ unit, brief, fitted: fitted.set('converter', { ...converter, stated: (partsOf(unit, 'converter')[level] as Part).stated }), pressure }) // prettier-ignore
       if (answer.outcome !== 'answered' || answer.held.outcome !== 'held') throw new Error(`${id}: ${answer.outcome}`)
       expect(answer.stations.flatMap((s) => s.missing)).toEqual([])
       expect(answer.findings).toEqual([])

@@ -7,6 +7,7 @@ import * as fittingAndRevisions from './migrations/0004-fitting-and-revisions.js
 import * as unitsAndTeardown from './migrations/0005-units-and-teardown.js'
 import * as lockupAndStallRules from './migrations/0006-lockup-and-stall-rules.js'
 import * as launchShock from './migrations/0007-launch-shock.js'
+import * as fitUp from './migrations/0008-fit-up.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -16,6 +17,7 @@ const MIGRATIONS = [
   { name: '0005-units-and-teardown', ...unitsAndTeardown },
   { name: '0006-lockup-and-stall-rules', ...lockupAndStallRules },
   { name: '0007-launch-shock', ...launchShock },
+  { name: '0008-fit-up', ...fitUp },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

@@ -51,4 +51,12 @@ export class RevisionRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
 }
 
-export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow]
+/** A photograph, under the digest of its bytes: it is never changed. */
+@Table({ tableName: 'photos', timestamps: false })
+export class PhotoRow extends Model {
+  @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.TEXT) declare type: string
+  @AllowNull(false) @Column(DataType.BLOB) declare bytes: Buffer
+}
+
+export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, PhotoRow]

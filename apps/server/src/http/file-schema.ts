@@ -1,4 +1,4 @@
-import { FORMAT_VERSION, JOB_FORMAT, JOB_FORMAT_VERSION, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
+import { FORMAT_VERSION, JOB_FORMAT, JOB_FORMAT_VERSION, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
 import { dtoSchemas } from './schemas.js'
 
 type Schema = Record<string, unknown>
@@ -46,6 +46,10 @@ export function jobFileSchema(): Schema {
       parts: { type: 'array', items: { $ref: '#/$defs/PartDto' } },
       operations: { type: 'array', items: { $ref: '#/$defs/OperationDto' } },
       kits: { type: 'array', items: { $ref: '#/$defs/KitDto' } },
+      photos: {
+        type: 'array',
+        items: { type: 'object', properties: { id: { type: 'string' }, type: { enum: PHOTO_TYPES }, data: { type: 'string' } } },
+      },
     },
     required: ['format', 'version', ...job.required],
     $defs,
@@ -55,7 +59,7 @@ export function jobFileSchema(): Schema {
 /** Fields that a file may leave unsaid: they stand as by default. */
 const unsaid = (dto: string, name: string) =>
   dto === 'HouseRulesDto' ||
-  (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown'].includes(name)) ||
+  (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown', 'book'].includes(name)) ||
   (dto === 'SpecDto' && name === 'works') ||
   (dto === 'UnitDto' && name === 'stations') ||
   (dto === 'GearTrainDto' && name === 'joints') ||

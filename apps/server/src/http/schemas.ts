@@ -8,8 +8,10 @@ import {
   NewRevisionDto,
   OperationDto,
   PartDto,
+  PhotoDto,
   SaveItemDto,
   SaveJobDto,
+  ReadingDto,
   UnitDto,
   type Dto,
   type Field,
@@ -35,6 +37,8 @@ const ROOTS: readonly Dto[] = [
   SaveItemDto,
   ImportPartsDto,
   UnitDto,
+  PhotoDto,
+  ReadingDto,
 ]
 
 /** JSON schemas of the DTOs, derived from the rules that check them, so that page and checks cannot drift apart. */

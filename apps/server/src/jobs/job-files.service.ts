@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common'
 import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile, type Lookup } from '@plucky/contract'
 import { isDeepStrictEqual } from 'node:util'
 import { accepted, refuse } from '../http/refusal.js'
+import { PhotosService } from '../photos/photos.service.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import type { Store } from '../shelf/store.js'
 import { UnitsService } from '../units/units.service.js'
@@ -14,10 +15,13 @@ export class JobFilesService {
     private readonly jobs: JobsService,
     private readonly units: UnitsService,
     private readonly shelf: ShelfService,
+    private readonly photos: PhotosService,
   ) {}
 
   async write(number: number): Promise<string> {
-    return writeJob(await this.fileOf(await this.jobs.one(number)))
+    const job = await this.jobs.one(number)
+    const ids = Object.values(job.book.readings).flatMap(({ photos }) => photos ?? [])
+    return writeJob({ ...(await this.fileOf(job)), photos: await this.photos.all(ids) })
   }
 
   /** A job with all that it is judged by. */
@@ -40,6 +44,7 @@ export class JobFilesService {
     ]
     if (!ownUnit) await this.units.add(read.unit)
     for (const add of missing.flat()) await add()
+    for (const { type, data } of read.photos ?? []) await this.photos.add({ type, data })
     return this.jobs.add(read.job)
   }
 

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
 import { JobRow, RevisionRow } from '../database/models.js'
+import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
@@ -9,7 +10,7 @@ import { RevisionsService } from './revisions.service.js'
 import { JobsService } from './jobs.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow, RevisionRow]), UnitsModule, ShelfModule],
+  imports: [SequelizeModule.forFeature([JobRow, RevisionRow]), UnitsModule, ShelfModule, PhotosModule],
   controllers: [JobsController],
   providers: [JobsService, JobFilesService, RevisionsService],
 })

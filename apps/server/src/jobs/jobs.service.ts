@@ -1,6 +1,16 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkJob, checkShape, JobContentDto, SaveJobDto, verdictSentence, withDefaults, type Job, type JobContent } from '@plucky/contract'
+import {
+  checkJob,
+  checkShape,
+  JobContentDto,
+  inputOf,
+  SaveJobDto,
+  verdictSentence,
+  withDefaults,
+  type Job,
+  type JobContent,
+} from '@plucky/contract'
 import { fittedParts, specAnswer, type SpecAnswer } from '@plucky/core'
 import { JobRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
@@ -49,8 +59,7 @@ export class JobsService {
   async answer(number: number): Promise<JobAnswer> {
     const job = await this.one(number)
     const unit = await this.units.one(job.unitId)
-    const fitted = fittedParts(job.spec, await this.itemsOf(job))
-    const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
+    const answer = specAnswer(inputOf(job, unit, fittedParts(job.spec, await this.itemsOf(job), job.book)))
     return { sentence: verdictSentence(answer, unit, job.brief), answer }
   }
 

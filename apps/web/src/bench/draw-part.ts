@@ -15,6 +15,7 @@ import { box, disc, half, ring, upperHalf, type Dimension, type Drawing, type Dr
 import { drawLockup } from './draw-lockup.js'
 import { drawPack } from './draw-pack.js'
 import { drawHub } from './draw-hub.js'
+import { drawBolts, drawMotorPlate, drawPilot } from './draw-joints.js'
 import { drawPump, drawValves } from './draw-oil.js'
 import { drawShaft } from './draw-shaft.js'
 
@@ -48,6 +49,12 @@ export function drawPart(part: Part, unit: Unit): Drawing {
       return drawPump(part.geometry)
     case 'valves':
       return drawValves(part.geometry)
+    case 'bolts':
+      return drawBolts(part.geometry)
+    case 'motor-plate':
+      return drawMotorPlate(part.geometry)
+    case 'pilot':
+      return drawPilot(part.geometry)
   }
 }
 
@@ -60,7 +67,8 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
   const crank = mm(plate.crankJoint.circleDiameterM) / 2
   const pads = mm(plate.converterJoint.circleDiameterM) / 2
   const thickness = mm(plate.thicknessM)
-  const joint = (j: typeof plate.crankJoint) => `${j.bolts} × ${inch(j.boltDiameterM)}, ${quantity(j.tighteningTorqueNm, 'lb-ft')}`
+  const joint = (j: typeof plate.crankJoint) =>
+    `${j.bolts} × ${inch(j.boltDiameterM)}, ${quantity(j.tighteningTorqueNm, 'lb-ft')}${j.second ? `; second pattern ${j.second.bolts}${j.secondUsed ? ', in' : ''}` : ''}`
   return {
     width: cx + radius,
     height: radius,

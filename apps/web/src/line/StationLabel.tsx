@@ -6,6 +6,7 @@ import type { MarkProps } from './StationMark.js'
 /** Code, torque, speed and how much of the part's capacity is asked. */
 export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId, words }: MarkProps) {
   const { label } = slot
+  if (label === 'none') return null
   const x = label === 'below' ? slot.x : label === 'left' ? slot.x - slot.width / 2 - 8 : slot.x + slot.width / 2 + 8
   const y = label === 'below' ? layout.labelY : slot.y - 10
   const margin = verdict?.cases.find((c) => c.caseId === caseId)?.margin

@@ -27,8 +27,9 @@ const AWAY = 13
 /** The drawn station: hatched where it goes first, faint where it is idle, swung clear where it hangs idle from the case, in oil's colour where it makes pressure. */
 export function StationMark({ station, slot, layout, part, reading, goesFirst, last, chosen }: MarkProps) {
   const Glyph = GLYPHS[station.kind]
-  const makes = station.load.at === 'none'
-  const live = reading.live || makes
+  const small = station.strip.lane === 'beside'
+  const makes = station.load.at === 'none' && !small
+  const live = reading.live || makes || small
   const stroke = goesFirst ? ink('break') : live ? ink('ink') : ink('inkSoft')
   const fill = goesFirst ? 'url(#break-hatch)' : makes ? ink('oilWash') : live ? ink('steel') : ink('sheet')
   const swung = station.strip.lane === 'rail' && !live
@@ -39,10 +40,26 @@ export function StationMark({ station, slot, layout, part, reading, goesFirst, l
         {part ? (
           <Glyph station={station} part={part} width={slot.width} height={slot.height} fill={fill} stroke={stroke} last={last} />
         ) : (
-          <rect x={-slot.width / 2 + 6} y={-18} width={slot.width - 12} height={36} fill="none" stroke={stroke} strokeDasharray="4 4" />
+          <EmptyMark slot={slot} small={small} stroke={stroke} />
         )}
       </g>
     </g>
+  )
+}
+
+/** Nothing fitted. */
+function EmptyMark({ slot, small, stroke }: { slot: Slot; small: boolean; stroke: string }) {
+  const [width, height] = small ? [slot.width - 4, slot.height - 4] : [slot.width - 12, 36]
+  return (
+    <rect
+      x={-width / 2}
+      y={-height / 2}
+      width={width}
+      height={height}
+      fill="none"
+      stroke={stroke}
+      strokeDasharray={small ? '2 3' : '4 4'}
+    />
   )
 }
 
@@ -58,9 +75,15 @@ export function StationTarget({
   onChoose,
 }: MarkProps & { readonly onChoose: (id: string) => void }) {
   const line = station.strip.lane === 'line'
+  const small = station.strip.lane === 'beside'
   const room = slot.label === 'across' ? 100 : 60
-  const carries =
-    station.load.at === 'none' ? 'makes line pressure' : reading.live ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft` : 'idle'
+  const carries = small
+    ? 'beside the plate'
+    : station.load.at === 'none'
+      ? 'makes line pressure'
+      : reading.live
+        ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft`
+        : 'idle'
   const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'nothing fitted'}, ${carries}${goesFirst ? ', goes first' : ''}`
   return (
     <g
@@ -72,11 +95,12 @@ export function StationTarget({
       style={{ cursor: 'pointer' }}
       data-testid={`station-${station.id}`}
     >
+      {small && <title>{`${stationName(unit, station.id)}: ${part?.name ?? 'nothing fitted'}`}</title>}
       <rect
-        x={slot.x - slot.width / 2 + (line ? 2 : slot.label === 'left' ? -5 - room : -5)}
-        y={slot.y - slot.height / 2 - (line ? 18 : 6)}
-        width={slot.width + (line ? -4 : room + 8)}
-        height={slot.height + (line ? 78 : 12)}
+        x={slot.x - slot.width / 2 + (small ? -1 : line ? 2 : slot.label === 'left' ? -5 - room : -5)}
+        y={slot.y - slot.height / 2 - (small ? 1 : line ? 18 : 6)}
+        width={slot.width + (small ? 2 : line ? -4 : room + 8)}
+        height={slot.height + (small ? 2 : line ? 78 : 12)}
         fill={chosen ? ink('oilWash') : 'transparent'}
         fillOpacity={0.5}
         stroke={chosen ? ink('oil') : 'none'}

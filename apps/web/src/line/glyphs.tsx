@@ -270,6 +270,37 @@ function Valves({ width, fill, stroke }: GlyphProps) {
   )
 }
 
+/** A bolt: head, shank, thread. */
+function Bolts({ fill, stroke }: GlyphProps) {
+  return (
+    <g fill={fill} stroke={stroke}>
+      <rect x={-9} y={-7} width={5} height={14} />
+      <rect x={-4} y={-4} width={13} height={8} />
+      <path d="M1,-4 l2,8 M4,-4 l2,8 M7,-4 l2,8" strokeWidth={0.9} fill="none" />
+    </g>
+  )
+}
+
+/** A sheet with its hole in the middle, on edge. */
+function MotorPlate({ fill, stroke }: GlyphProps) {
+  return (
+    <g fill={fill} stroke={stroke}>
+      <rect x={-2.5} y={-11} width={5} height={7} />
+      <rect x={-2.5} y={4} width={5} height={7} />
+      <path d="M-8,-11 v22 M8,-11 v22" strokeWidth={0.8} strokeDasharray="3 3" fill="none" />
+    </g>
+  )
+}
+
+/** A pilot as it goes into the crank. */
+function Pilot({ fill, stroke }: GlyphProps) {
+  return (
+    <g fill={fill} stroke={stroke}>
+      <path d="M9,-10 V10 H5 V5 H-7 L-10,3 V-3 L-7,-5 H5 V-10 Z" />
+    </g>
+  )
+}
+
 export const GLYPHS: Record<Station['kind'], Glyph> = {
   'flex-plate': Plate,
   converter: Converter,
@@ -283,4 +314,7 @@ export const GLYPHS: Record<Station['kind'], Glyph> = {
   'gear-set': GearSets,
   pump: Pump,
   valves: Valves,
+  bolts: Bolts,
+  'motor-plate': MotorPlate,
+  pilot: Pilot,
 }

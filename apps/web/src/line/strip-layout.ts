@@ -7,8 +7,8 @@ export interface Slot {
   readonly y: number
   readonly width: number
   readonly height: number
-  /** Where the label stands: below what lies on the line, across the band above it, beside what hangs from the rail. */
-  readonly label: 'below' | 'across' | 'left' | 'right'
+  /** Where the label stands: below what lies on the line, across the band above it, beside what hangs from the rail; what is small has none. */
+  readonly label: 'below' | 'across' | 'left' | 'right' | 'none'
 }
 
 export interface StripLayout {
@@ -24,6 +24,8 @@ const LANE_Y = { rail: 43, upper: 101, line: 163 } as const
 const GLYPH_HEIGHT = { rail: 42, upper: 40, line: 72 } as const
 const LABEL_ROOM = 56
 const HANGING_LABEL = 60
+/** What stands beside the plate: two and two at the left end, each as large as a finger needs. */
+const SMALL = { x: 17, y: 44, pitch: 27, size: 24 } as const
 
 /**
  * Share of the width that a column takes: what hangs over a column wants room for its label, a hub on the line little; the chosen one
@@ -36,12 +38,14 @@ const WEIGHT = { hanging: 1.14, line: 0.84, hub: 0.64, chosen: 1.42, idle: 0.88 
  * line reaches to the next thing on it. Stations off the line carry their label beside them, those on it below.
  */
 export function layoutStrip(unit: Unit, width: number, chosen: string, live: ReadonlySet<string>): StripLayout {
-  const columns = Math.max(...unit.stations.map((s) => s.strip.column)) + 1
-  const edges = columnEdges(unit, columns, width, chosen, live)
+  const placed = unit.stations.filter(({ strip }) => strip.lane !== 'beside')
+  const columns = Math.max(...placed.map((s) => s.strip.column)) + 1
+  const edges = columnEdges(placed, columns, width, chosen, live)
   const onLine = unit.stations.filter((s) => s.strip.lane === 'line').map((s) => s.strip.column)
   const slots = new Map(
     unit.stations.map((station): [string, Slot] => {
       const { lane, column } = station.strip
+      if (lane === 'beside') return [station.id, smallSlot(station, column)]
       const left = edges[column] as number
       const next = lane === 'line' ? Math.min(columns, ...onLine.filter((c) => c > column)) : column + 1
       const room = (edges[next] as number) - left
@@ -58,6 +62,11 @@ export function layoutStrip(unit: Unit, width: number, chosen: string, live: Rea
   return { slots, height: labelY + LABEL_ROOM - 14, railY: RAIL_Y, axisY: LANE_Y.line, labelY }
 }
 
+function smallSlot(station: Station, nth: number): Slot {
+  const { x, y, pitch, size } = SMALL
+  return { station, x: x + pitch * (nth % 2), y: y + pitch * Math.floor(nth / 2), width: size, height: size, label: 'none' }
+}
+
 /** True where the torque comes along the rail from something standing further to the rear. */
 const handedOnRight = (station: Station, unit: Unit): boolean =>
   station.strip.from.some((id) =>
@@ -65,9 +74,9 @@ const handedOnRight = (station: Station, unit: Unit): boolean =>
   )
 
 /** Left edge of each column, and the right edge of the last. */
-function columnEdges(unit: Unit, columns: number, width: number, chosen: string, live: ReadonlySet<string>): number[] {
+function columnEdges(stations: readonly Station[], columns: number, width: number, chosen: string, live: ReadonlySet<string>): number[] {
   const weights = Array.from({ length: columns }, (_, column) => {
-    const here = unit.stations.filter((s) => s.strip.column === column)
+    const here = stations.filter((s) => s.strip.column === column)
     const hanging = here.some((s) => s.strip.lane !== 'line')
     const usual = hanging ? WEIGHT.hanging : here.every((s) => s.kind === 'hub') ? WEIGHT.hub : WEIGHT.line
     if (here.some((s) => s.id === chosen)) return WEIGHT.chosen

@@ -33,7 +33,7 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
   const weakest = answered?.breakingOrder[0] ?? ''
   const station = unit.stations.some((s) => s.id === view.station) ? view.station : weakest || (unit.stations[0]?.id ?? '')
   const candidates = partsFor(shop, unit, station)
-  const fits = fittedParts(content.spec, shop)
+  const fits = fittedParts(content.spec, shop, content.book)
   const fitted = fits.get(station)
   const looked = candidates.find((part) => part.id === view.candidate)
   const candidate = looked && looked.id !== fitted?.id ? looked : fitted

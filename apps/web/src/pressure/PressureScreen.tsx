@@ -145,7 +145,7 @@ function Gauge({ content, unit, report }: ReportProps) {
 /** What is looked at less often: maxima, fills, and work on pump and valves. */
 function Below({ content, unit, report }: ReportProps) {
   const shop = useStore(shopStore)
-  const fitted = fittedParts(content.spec, shop)
+  const fitted = fittedParts(content.spec, shop, content.book)
   const works = (['valves', 'pump'] as const).flatMap((kind) => stationOfKind(unit, kind) ?? [])
   return (
     <Grid

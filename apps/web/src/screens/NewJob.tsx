@@ -3,6 +3,7 @@ import { checkBrief, verdictSentence, type JobContent, KIND_WORDS, LAUNCH_FOR, U
 import {
   NOTHING_FOUND,
   DEFAULT_RULES,
+  EMPTY_BOOK,
   ENGINE_KINDS,
   headlineFor,
   partsFor,
@@ -166,6 +167,7 @@ function firstSpec(name: string, unit: Unit, kind: EngineKind, use: Use, powerW:
     arrived: stock,
     teardown: NOTHING_FOUND,
     spec: { fits: stock, works: {}, pressure: MAKERS_PRESSURE },
+    book: EMPTY_BOOK,
     rules: DEFAULT_RULES,
   }
 }

@@ -1,4 +1,4 @@
-import { jobFileOf, judged, type JobContent, type JobFile, type Judged } from '@plucky/contract'
+import { inputOf, jobFileOf, judged, type JobContent, type JobFile, type Judged } from '@plucky/contract'
 import {
   fittedParts,
   misfits,
@@ -53,14 +53,8 @@ export function specInputOf(content: JobContent, spec: Fits = content.spec): Spe
   const unit = units.find((u) => u.id === content.unitId)
   if (!unit) return undefined
   const solved = gearing.get(unit.id)
-  return {
-    unit,
-    brief: content.brief,
-    fitted: fittedParts(spec, { parts, operations }),
-    pressure: content.spec.pressure,
-    rules: content.rules,
-    ...(solved ? { gearing: solved } : {}),
-  }
+  const input = inputOf(content, unit, fittedParts(spec, { parts, operations }, content.book))
+  return solved ? { ...input, gearing: solved } : input
 }
 
 /** What the core says of a job, or of the job with other things fitted; each state is judged once. */

@@ -104,7 +104,11 @@ it('what a member carries is what passes through it: the input 1, the output the
 describe('what a job tells of its unit before it is opened', () => {
   const job = jobs.find(({ unitId }) => unitId === 'quince-4') as JobContent
   const unit = units.find(({ id }) => id === 'quince-4') as Unit
-  const fitted = new Map(Object.entries(job.arrived).map(([station, id]) => [station, catalogue.parts.get(id ?? '') as Part]))
+  const fitted = new Map(
+    Object.entries(job.arrived).flatMap(([station, id]): [string, Part][] =>
+      id === null ? [] : [[station, catalogue.parts.get(id) as Part]],
+    ),
+  )
   const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
 

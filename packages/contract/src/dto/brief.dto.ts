@@ -14,6 +14,7 @@ import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, YesNo } from './decorators.js'
 import { CORRECTION_WORDS, KIND_WORDS, MEASURED_AT_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
+import { EngineRearDto, RearNeighbourDto, RuleBookDto } from './fitup.dto.js'
 
 const ENGINE_RPM = { unit: 'rpm', from: 200, to: 15000 } as const
 const ENGINE_TORQUE = { unit: 'lb-ft', from: 0, to: 10000, above: true } as const
@@ -127,4 +128,7 @@ export class BriefDto {
   budget!: number | null
 
   @IsOptional() @Shape('Vehicle', () => VehicleDto) vehicle?: VehicleDto
+  @IsOptional() @Shape('Rear of the engine', () => EngineRearDto) rear?: EngineRearDto
+  @IsOptional() @Shape('Behind the box', () => RearNeighbourDto) behind?: RearNeighbourDto
+  @IsOptional() @Shape('Rule book', () => RuleBookDto) ruleBook?: RuleBookDto
 }

@@ -68,6 +68,22 @@ export const LabelOrNull =
 /** An identifier made of small letters, digits and dashes. */
 export const Slug = (what: string) => Matches(SLUG, { message: `${what} ${SLUG_RULE}.`, ...as(what, { type: 'id', nullable: false }) })
 
+const DAY = /^\d{4}-\d{2}-\d{2}$/
+const isDay = (value: unknown) =>
+  typeof value === 'string' && DAY.test(value) && new Date(`${value}T00:00:00Z`).toJSON()?.slice(0, 10) === value
+
+/** A day, as 2026-05-31. */
+export const Day =
+  (what: string): PropertyDecorator =>
+  (target, property) =>
+    registerDecorator({
+      name: 'day',
+      target: target.constructor,
+      propertyName: String(property),
+      options: as(what, { type: 'text', most: 10 }),
+      validator: { validate: isDay, defaultMessage: () => `${what} must be a day, written as 2026-05-31.` },
+    })
+
 /** How many a list holds. */
 export interface Count {
   readonly least?: number

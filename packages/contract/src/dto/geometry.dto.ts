@@ -1,4 +1,6 @@
 import {
+  BOLT_GRADES,
+  CENTRINGS,
   GEAR_STEELS,
   HARDNESS_SCALES,
   HOLE_EDGES,
@@ -11,6 +13,7 @@ import {
   SPLINE_FITS,
   STEELS,
   SURFACES,
+  type Centring,
   type HardnessScale,
   type HoleEdge,
   type LinedFaces,
@@ -26,6 +29,7 @@ import {
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Texts, YesNo } from './decorators.js'
 import {
+  CENTRING_WORDS,
   GROOVE_WORDS,
   HARDNESS_ON_WORDS,
   HOLE_EDGE_WORDS,
@@ -43,6 +47,7 @@ import {
   SURFACE_WORDS,
 } from '../words/choices.js'
 import { Figure } from './figure.js'
+import { BoltSetDto, CertificateDto, ConverterFrontDto, HoleCircleDto, MotorPlateDto, PilotDto } from './fitup.dto.js'
 import { PumpDto, ValvesDto } from './oil.dto.js'
 
 const namesOf = (steels: readonly { id: string; name: string }[]) => Object.fromEntries(steels.map(({ id, name }) => [id, name]))
@@ -56,6 +61,9 @@ export class BoltedJointDto {
   @Figure({ label: 'Tightening torque', unit: 'lb-ft', from: 1, to: 500 }) tighteningTorqueNm!: number
   @Figure({ label: 'Nut factor', from: 0.08, to: 0.4 }) nutFactor!: number
   @Figure({ label: 'Friction between the faces', from: 0.03, to: 0.6 }) faceFriction!: number
+  @IsOptional() @Figure({ label: 'Pitch of the thread', unit: 'mm', from: 0.4, to: 4 }) pitchM?: number
+  @IsOptional() @OneOf('Grade', BOLT_GRADES.map(({ id }) => id), namesOf(BOLT_GRADES)) gradeId?: string
+  @IsOptional() @Shape('Second pattern', () => HoleCircleDto) second?: HoleCircleDto
 }
 
 export class FlexPlateDto {
@@ -65,6 +73,11 @@ export class FlexPlateDto {
   @Figure({ label: 'Run-out of the pads', unit: 'in', from: 0, to: 0.2 }) padRunOutM!: number
   @Shape('Crank joint', () => BoltedJointDto) crankJoint!: BoltedJointDto
   @Shape('Converter joint', () => BoltedJointDto) converterJoint!: BoltedJointDto
+  @IsOptional() @Figure({ label: 'Crank face to the face of its pads', unit: 'in', from: 0, to: 6 }) depthM?: number
+  @IsOptional() @OneOf('Kept in the middle by', CENTRINGS, CENTRING_WORDS) centring?: Centring
+  @IsOptional() @Figure({ label: 'Spacer ring at the crank', unit: 'in', from: 0, to: 1 }) spacerRingM?: number
+  @IsOptional() @Figure({ label: 'Spun to, by its standard', unit: 'rpm', from: 1000, to: 40000 }) spinTestRadPerS?: number
+  @IsOptional() @Shape('Certificate', () => CertificateDto) certificate?: CertificateDto
 }
 
 export class StallRatingDto {
@@ -95,6 +108,7 @@ export class ConverterDto {
   @IsOptional() @Slug('Family of cores') family?: string
   @IsOptional() @Slug('Stator') stator?: string
   @IsOptional() @Shapes('Measured table', () => TableRowDto, { most: 200 }) table?: TableRowDto[]
+  @IsOptional() @Shape('Outside', () => ConverterFrontDto) front?: ConverterFrontDto
   @IsOptional() @Figure({ label: 'Oil in it', unit: 'in³', from: 10, to: 3000 }) oilVolumeM3?: number
   @IsOptional() @Figure({ label: 'Inertia with the engine', unit: 'kg·m²', from: 0.001, to: 10 }) impellerInertiaKgM2?: number
   @IsOptional() @Figure({ label: 'Inertia with the turbine', unit: 'kg·m²', from: 0.0005, to: 5 }) turbineInertiaKgM2?: number
@@ -361,4 +375,7 @@ export const GEOMETRY_DTOS = {
   shell: ShellDto,
   pump: PumpDto,
   valves: ValvesDto,
+  bolts: BoltSetDto,
+  'motor-plate': MotorPlateDto,
+  pilot: PilotDto,
 } satisfies Record<PartKind, new () => object>

@@ -1,8 +1,10 @@
 import {
   DEFAULT_RULES,
+  EMPTY_BOOK,
   engineOfBrief,
   fitFaults,
   fault,
+  type Book,
   type Brief,
   type BriefEngine,
   type Part,
@@ -22,6 +24,7 @@ import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
 import { PRESSURE_SOURCE_WORDS } from '../words/choices.js'
 import { worded, type Problem } from '../words/faults.js'
+import { BookDto, bookProblems } from './book.dto.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
 import { Figure } from './figure.js'
@@ -86,6 +89,8 @@ export class JobContentDto {
   @Named('As it came in') arrived!: Record<string, string | null>
   @Shape('What is lost', () => TeardownDto) teardown!: TeardownDto
   @Shape('Spec', () => SpecDto) spec!: SpecDto
+  /** What was measured. */
+  @Shape('Book', () => BookDto) book!: BookDto
   /** The house rules that the job is judged by. */
   @Shape('House rules', () => HouseRulesDto) rules!: HouseRulesDto
 }
@@ -111,6 +116,7 @@ export interface JobContent {
   readonly arrived: Readonly<Record<string, string | null>>
   readonly teardown: Teardown
   readonly spec: Spec
+  readonly book: Book
   readonly rules: HouseRules
 }
 
@@ -124,7 +130,7 @@ export interface Job extends JobContent {
 }
 
 /** What a person changes about a job, without the marks of its saves. */
-export const contentOf = ({ name, unitId, variantId, brief, arrived, teardown, spec, rules }: JobContent): JobContent => ({
+export const contentOf = ({ name, unitId, variantId, brief, arrived, teardown, spec, book, rules }: JobContent): JobContent => ({
   name,
   unitId,
   variantId,
@@ -132,6 +138,7 @@ export const contentOf = ({ name, unitId, variantId, brief, arrived, teardown, s
   arrived,
   teardown,
   spec,
+  book,
   rules,
 })
 
@@ -164,13 +171,14 @@ export interface Lookup {
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** What a job leaves unsaid stands as by default, and is recorded: house rules, no operations, variant not known. */
+/** What a job leaves unsaid stands as by default, and is recorded: house rules, no operations, nothing measured, variant not known. */
 export function withDefaults(plain: unknown): unknown {
   if (!isObject(plain)) return plain
   const { rules = {}, spec } = plain
   return {
     variantId: null,
     teardown: NOTHING_FOUND,
+    book: EMPTY_BOOK,
     ...plain,
     rules: isObject(rules) ? { ...DEFAULT_RULES, ...rules } : rules,
     ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),
@@ -185,6 +193,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   const brief = checkBrief(job.brief)
   const unit = lookup.unit(job.unitId)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
+  problems.push(...bookProblems(job.book))
   if (!unit) problems.push(worded(fault('unit-unknown', 'unitId', { unit: job.unitId })))
   else
     problems.push(

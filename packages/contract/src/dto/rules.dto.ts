@@ -1,11 +1,14 @@
 import {
+  CONVERTER_BOLTS,
   FRICTION_RADII,
   LAUNCH_SHOCKS,
   LIFE_LIMITS,
   LIMITS_THAT_COUNT,
   LOCKUP_RANGES,
   LOCKUP_SHIFTS,
+  SPACER_RINGS,
   STALL_SCHOOLS,
+  type ConverterBolts,
   type FrictionRadius,
   type HouseRules,
   type LaunchShockBy,
@@ -13,19 +16,23 @@ import {
   type LimitThatCounts,
   type LockupRanges,
   type LockupShifts,
+  type SpacerRings,
   type StallSchool,
 } from '@plucky/core'
 import { OneOf, Shape } from './decorators.js'
 import {
+  CONVERTER_BOLTS_WORDS,
   FRICTION_RADIUS_WORDS,
   LAUNCH_SHOCK_WORDS,
   LIFE_LIMIT_WORDS,
   LIMIT_COUNTS_WORDS,
   LOCKUP_RANGES_WORDS,
   LOCKUP_SHIFTS_WORDS,
+  SPACER_RING_WORDS,
   STALL_SCHOOL_WORDS,
 } from '../words/choices.js'
 import { Figure } from './figure.js'
+import { FitLimitsDto } from './fitup.dto.js'
 
 const FACTOR = { from: 1, to: 5 } as const
 const RATING = { unit: 'rpm', from: 500, to: 15000 } as const
@@ -71,6 +78,9 @@ export class HouseRulesDto implements HouseRules {
   @Figure({ label: 'Friction elements', ...FACTOR }) frictionFactor!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number
   @Shape('House margin', () => MarginsDto) houseMargin!: MarginsDto
+  @Shape('Pilot and converter', () => FitLimitsDto) fit!: FitLimitsDto
+  @OneOf('Bolts to the converter', CONVERTER_BOLTS, CONVERTER_BOLTS_WORDS) converterBolts!: ConverterBolts
+  @OneOf('Spacer ring at the crank', SPACER_RINGS, SPACER_RING_WORDS) spacerRing!: SpacerRings
   @Figure({ label: 'Together within', from: 0, to: 0.3 }) togetherWithin!: number
   @Figure({ label: 'An hour at the bench', from: 0, to: 1000 }) hourRate!: number
 }

@@ -5,6 +5,7 @@ import { worded } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
 import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
+import { UnitFitDto } from './fitup.dto.js'
 
 export class PlanetarySetDto {
   @Label('Set', 40) id!: string
@@ -60,7 +61,7 @@ export class StationLoadDto {
 }
 
 export class StripPlaceDto {
-  @OneOf('Lane', ['line', 'upper', 'rail']) lane!: 'line' | 'upper' | 'rail'
+  @OneOf('Lane', ['line', 'upper', 'rail', 'beside']) lane!: 'line' | 'upper' | 'rail' | 'beside'
   @Figure({ label: 'Column', from: 0, to: 30, whole: true }) column!: number
   @Texts('Comes from', { most: 8 }) from!: string[]
   @IsOptional() @YesNo('Held to the case') grounded?: boolean
@@ -110,6 +111,7 @@ export class UnitDto {
   @IsOptional() @Shapes('Variants', () => VariantDto, { most: 20 }) variants?: VariantDto[]
   @IsOptional() @Shapes('Thrust surfaces', () => UnitThrustDto, { most: 40 }) thrusts?: UnitThrustDto[]
   @IsOptional() @Figure({ label: 'Line pressure that the case bears', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
+  @IsOptional() @Shape('How it meets its neighbours', () => UnitFitDto) fit?: UnitFitDto
   @IsOptional() @Shapes('Known to fail', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
 }
 

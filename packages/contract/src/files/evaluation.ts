@@ -2,11 +2,13 @@ import {
   bandReport,
   engineOfBrief,
   fittedConverter,
+  fitUp,
   heldInCase,
   isPressureState,
   lockupReport,
   matchFigures,
   packReport,
+  plateReport,
   pressureReport,
   shaftReport,
   solveTrain,
@@ -24,7 +26,8 @@ import { misfitSentence } from '../words/fitting.js'
 import { wrongSentence } from '../words/pack.js'
 import { findingSentence, likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
-import { judged, type Judged } from './judged.js'
+import { fitName, fitSentence } from '../words/fit.js'
+import { inputOf, judged, type Judged } from './judged.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
 export function evaluation(file: JobFile): object {
@@ -53,7 +56,8 @@ export function evaluation(file: JobFile): object {
     pressure: pressureOf(file, fitted, answer),
     packs: packsOf(file, fitted, answer),
     bands: bandsOf(file, fitted, answer),
-    lockup: lockupReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }),
+    fit: fitOf(file, fitted),
+    lockup: lockupReport(inputOf(job, unit, fitted)),
     shafts: shaftsOf(file, fitted, answer),
     cases: answer.cases,
     stations: answer.stations.map((station) => stationOf(answer, station)),
@@ -62,7 +66,7 @@ export function evaluation(file: JobFile): object {
 
 /** Line pressure, plain: its state in words, what every element needs in every range, the gauge table, maxima, and where the oil goes. */
 function pressureOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object | null {
-  const report = pressureReport(inputOf(file, fitted), answer)
+  const report = pressureReport(inputOf(file.job, file.unit, fitted), answer)
   if (!report) return null
   const { ranges, oil, byValves, ...rest } = report
   const states = answer.findings.filter(isPressureState)
@@ -76,19 +80,21 @@ function pressureOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): ob
   }
 }
 
-const inputOf = ({ job, unit }: JobFile, fitted: Judged['fitted']) => ({
-  unit,
-  brief: job.brief,
-  fitted,
-  pressure: job.spec.pressure,
-  rules: job.rules,
-})
+/** Every entry of the fit in the order of the work, what is left over said in words; the joints of the plate beside it. */
+function fitOf(file: JobFile, fitted: Judged['fitted']): object {
+  const input = inputOf(file.job, file.unit, fitted)
+  const plate = plateReport(input)
+  return {
+    entries: fitUp(input).entries.map((entry) => ({ ...entry, name: fitName(entry, file.unit), sentence: fitSentence(entry, file.unit, 'in') })), // prettier-ignore
+    plate: plate ?? null,
+  }
+}
 
 /** Every fitted pack beside its place in the verdict: stack, clamp force, heat, and what is wrong with it in words. */
 function packsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
   return file.unit.stations.flatMap(({ id }) => {
     const part = fitted.get(id)
-    const report = packReport(inputOf(file, fitted), answer, id)
+    const report = packReport(inputOf(file.job, file.unit, fitted), answer, id)
     if (!report || part?.kind !== 'pack') return []
     const { gains, wrongs, ...rest } = report
     const plates = part.geometry.stack?.plates ?? []
@@ -110,7 +116,7 @@ const plainGain = ({ way, fromM, toM, facesShare, heatShare, flexShare, clearanc
 /** Every fitted band beside its place in the verdict. */
 const bandsOf = (file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] =>
   file.unit.stations.flatMap(({ id }) => {
-    const report = bandReport(inputOf(file, fitted), answer, id)
+    const report = bandReport(inputOf(file.job, file.unit, fitted), answer, id)
     return report ? [{ station: id, ...report }] : []
   })
 
@@ -126,7 +132,7 @@ const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, 
 
 /** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */
 function shaftsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
-  const input = inputOf(file, fitted)
+  const input = inputOf(file.job, file.unit, fitted)
   return file.unit.stations.flatMap(({ id }) => {
     const report = shaftReport(input, answer, id)
     if (!report) return []

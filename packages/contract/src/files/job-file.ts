@@ -1,6 +1,7 @@
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { checkJob, type JobContent, type Lookup } from '../dto/job.dto.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
+import { checkPhoto, type Photo } from '../dto/photo.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
@@ -18,6 +19,8 @@ export interface JobFile {
   readonly operations: readonly Operation[]
   /** Kits whose parts are all fitted. */
   readonly kits: readonly Kit[]
+  /** Photographs that its book names; left out where it is not a file that goes out. */
+  readonly photos?: readonly Photo[]
 }
 
 /** A numbered, named state of a job, kept with all that it was judged by. */
@@ -39,7 +42,7 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   if (typeof file !== 'object' || file === null || Array.isArray(file))
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
-  const { format, version, unit, parts, operations, kits, ...content } = file as Record<string, unknown>
+  const { format, version, unit, parts, operations, kits, photos, ...content } = file as Record<string, unknown>
   if (format !== JOB_FORMAT || version !== JOB_FORMAT_VERSION)
     return bad(
       problem(
@@ -54,6 +57,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     operations: listOf('operations', operations, checkOperation),
     kits: listOf('kits', kits, checkKit),
   }
+  const ownPhotos = listOf('photos', photos, checkFiledPhoto)
   const [ownParts, ownOperations] = [byId(own.parts.values), byId(own.operations.values)]
   const lookup: Lookup = {
     unit: (id) => (ownUnit?.ok && ownUnit.value.id === id ? ownUnit.value : shelf.unit(id)),
@@ -67,9 +71,17 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     ...own.parts.problems,
     ...own.operations.problems,
     ...own.kits.problems,
+    ...ownPhotos.problems,
   ]
   if (!job.ok || problems.length > 0) return bad(...problems)
-  return { ok: true, value: jobFileOf(job.value, lookup, own.kits.values) }
+  return { ok: true, value: { ...jobFileOf(job.value, lookup, own.kits.values), photos: ownPhotos.values } }
+}
+
+/** A photograph with its id. */
+function checkFiledPhoto(plain: unknown): Checked<Photo> {
+  const { id, ...picture } = (plain ?? {}) as Record<string, unknown>
+  const checked = checkPhoto(picture)
+  return checked.ok ? { ok: true, value: { ...checked.value, id: String(id) } } : checked
 }
 
 /** A job with all that it names; of the kits those that it holds whole. */
@@ -118,11 +130,13 @@ const FIRST = [
   'arrived',
   'teardown',
   'spec',
+  'book',
   'rules',
   'unit',
   'parts',
   'operations',
   'kits',
+  'photos',
 ]
 const rank = (key: string) => (FIRST.includes(key) ? FIRST.indexOf(key) : FIRST.length)
 
@@ -134,10 +148,29 @@ function ordered(value: unknown): unknown {
 }
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
-export function writeJob({ job, unit, parts, operations, kits }: JobFile): string {
-  const { name, unitId, variantId, brief, arrived, teardown, spec, rules } = job
+export function writeJob({ job, unit, parts, operations, kits, photos = [] }: JobFile): string {
+  const { name, unitId, variantId, brief, arrived, teardown, spec, book, rules } = job
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
-  const own = { unit, parts: sorted(parts), operations: sorted(operations), kits: sorted(kits) }
-  const file = { format: JOB_FORMAT, version: JOB_FORMAT_VERSION, name, unitId, variantId, brief, arrived, teardown, spec, rules, ...own }
+  const own = {
+    unit,
+    parts: sorted(parts),
+    operations: sorted(operations),
+    kits: sorted(kits),
+    ...(photos.length > 0 ? { photos: sorted(photos) } : {}),
+  }
+  const file = {
+    format: JOB_FORMAT,
+    version: JOB_FORMAT_VERSION,
+    name,
+    unitId,
+    variantId,
+    brief,
+    arrived,
+    teardown,
+    spec,
+    book,
+    rules,
+    ...own,
+  }
   return `${JSON.stringify(ordered(encodeQuantities(file)), null, 2)}\n`
 }

@@ -8,7 +8,10 @@ import {
   type Misfit,
   type Part,
   type SpecAnswer,
+  type SpecInput,
+  type Unit,
 } from '@plucky/core'
+import type { JobContent } from '../dto/job.dto.js'
 import { verdictSentence } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 
@@ -31,12 +34,22 @@ export const catalogueOf = ({ parts, operations, kits }: Pick<JobFile, 'parts' |
   kits: new Map(kits.map((kit) => [kit.id, kit])),
 })
 
+/** All that the core judges a job by. */
+export const inputOf = (job: JobContent, unit: Unit, fitted: ReadonlyMap<string, Part>): SpecInput => ({
+  unit,
+  brief: job.brief,
+  fitted,
+  pressure: job.spec.pressure,
+  rules: job.rules,
+  book: job.book,
+})
+
 /** Judges a job by what its file holds, and by nothing else. */
 export function judged(file: JobFile): Judged {
   const { job, unit } = file
   const catalogue = catalogueOf(file)
-  const fitted = fittedParts(job.spec, catalogue)
-  const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
+  const fitted = fittedParts(job.spec, catalogue, job.book)
+  const answer = specAnswer(inputOf(job, unit, fitted))
   return {
     file,
     catalogue,

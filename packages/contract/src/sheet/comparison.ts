@@ -1,4 +1,4 @@
-import { fromSi, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { fromSi, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
@@ -7,7 +7,7 @@ import { PartDto } from '../dto/part.dto.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import type { Judged } from '../files/judged.js'
 import { misfitSentence } from '../words/fitting.js'
-import { capital, figure, hoursWords, money, signedMoney } from '../words/format.js'
+import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
 import { teardownWords } from '../words/lost.js'
@@ -109,9 +109,24 @@ function otherRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
     ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),
     ...differences(a.job.spec.pressure, b.job.spec.pressure, PressureDto).map(plainRow),
     ...differences(a.job.rules, b.job.rules, HouseRulesDto).map((d) => ({ ...plainRow(d), name: `House rule: ${d.name}` })),
+    ...bookRows(a.job.book, b.job.book),
     ...row('What it came in with', teardownWords(a.unit, a.job.teardown) || '—', teardownWords(b.unit, b.job.teardown) || '—'),
     ...arrived,
   ]
+}
+
+/** Readings that differ, by their names in the book. */
+function bookRows(was: Book, is: Book): Compared[] {
+  const words = (book: Book, name: string) => {
+    const reading = book.readings[name]
+    if (!reading) return '—'
+    const figures = reading.values.map(({ valueM }) => quantity(valueM, 'in', 4)).join(', ')
+    return [figures, reading.count === undefined ? '' : figure(reading.count), reading.note ?? ''].filter(Boolean).join('; ') || 'noted'
+  }
+  return [...new Set([...Object.keys(is.readings), ...Object.keys(was.readings)])].flatMap((name) => {
+    const [a, b] = [words(was, name), words(is, name)]
+    return a === b ? [] : [{ name: `Measured, ${name}`, was: a, is: b, step: '' }]
+  })
 }
 
 /** Items of the shelf that both name and whose figures were changed in between. */

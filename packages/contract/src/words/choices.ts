@@ -1,4 +1,8 @@
 import type {
+  Centring,
+  CertificateGrade,
+  ClearanceKind,
+  ConverterBolts,
   Correction,
   EngineKind,
   FaultKind,
@@ -19,13 +23,16 @@ import type {
   LockupShifts,
   LubeNode,
   OneWayKind,
+  PilotMake,
   PartKind,
   PlateClass,
   PressureSource,
   Skill,
+  SpacerRings,
   SplineFit,
   StallSchool,
   Surface,
+  ToolId,
   UpperRangeStart,
   Use,
 } from '@plucky/core'
@@ -90,6 +97,35 @@ export const PART_KIND_WORDS: Record<PartKind, string> = {
   shell: 'shell or drum',
   pump: 'oil pump',
   valves: 'pressure valves',
+  bolts: 'bolts',
+  'motor-plate': 'motor plate',
+  pilot: 'pilot',
+}
+export const CENTRING_WORDS: Record<Centring, string> = { ring: 'a turned ring', tabs: 'bent tabs', bolts: 'its bolts alone' }
+export const BOLTED_JOINT_WORDS = { crank: 'the crank joint', converter: 'the converter joint' } as const
+export const PILOT_FORM_WORDS = { replaces: 'in the place of a standard pilot', sleeve: 'a sleeve over the pilot' } as const
+export const PILOT_MAKE_WORDS: Record<PilotMake, string> = { standard: 'standard, can be changed', custom: 'custom, part of the cover' }
+export const CERTIFICATE_GRADE_WORDS: Record<CertificateGrade, string> = { basic: 'basic', heavy: 'heavy, as for diesels' }
+export const CLEARANCE_KIND_WORDS: Record<ClearanceKind, string> = {
+  'end-play': 'end play',
+  'ring-gap': 'gap of a ring',
+  gap: 'gap',
+}
+export const CONVERTER_BOLTS_WORDS: Record<ConverterBolts, string> = {
+  first: 'the first pattern',
+  both: 'both patterns where they are there',
+}
+export const SPACER_RING_WORDS: Record<SpacerRings, string> = { 'leave-out': 'left out', keep: 'kept' }
+export const TOOL_WORDS: Record<ToolId, string> = {
+  rule: 'steel rule',
+  calliper: 'calliper',
+  'depth-micrometer': 'depth micrometer',
+  micrometer: 'micrometer',
+  'bore-gauge': 'bore gauge',
+  feelers: 'feeler gauges',
+  dial: 'dial indicator',
+  'fine-dial': 'fine dial indicator',
+  eye: 'eye, by counting',
 }
 export const LUBE_NODE_WORDS: Record<LubeNode, string> = { front: 'at the front', centre: 'in the middle' }
 export const PRESSURE_SOURCE_WORDS: Record<PressureSource, string> = { gauge: 'gauge', valves: 'fitted valves' }

@@ -46,6 +46,13 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'rating-against-table': (v) =>
     `The stall rating gives a K-factor of ${quantity(n(v, 'ratedK'), 'rpm/√lb-ft', 1)}, the measured table ${quantity(n(v, 'measuredK'), 'rpm/√lb-ft', 1)}; one of them is wrong, or belongs to another converter.`,
   'notch-off-piston': (v) => `"${v.name}" must lie on the piston, between ${inch(v, 'innerM')} and ${inch(v, 'outerM')} of radius.`,
+  'thread-too-coarse': (v) => `A thread of ${quantity(n(v, 'pitchM'), 'mm')} is too coarse for a bolt of ${inch(v, 'boltM')}.`,
+  'grade-unknown': (v) => `No grade is called "${v.gradeId}" here. Choose one from the list.`,
+  'pilot-outside-pads': (v) => `The pilot must lie within the circle of the pads, ${inch(v, 'circleM')}; ${inch(v, 'pilotM')} came.`,
+  'wall-through-pilot': (v) => `The wall must be less than half of the pilot of ${inch(v, 'pilotM')}; ${inch(v, 'wallM')} came.`,
+  'beyond-the-hub': (v) => `This must lie within the overall height of ${inch(v, 'heightM')}; ${inch(v, 'depthM')} came.`,
+  'clearance-repeated': (v) => `Two clearances are called "${v.name}". Give each its own name.`,
+  'bounds-crossed': (v) => `The least must be smaller than the most of ${inch(v, 'mostM')}; ${inch(v, 'leastM')} came.`,
   'steel-unknown': (v) => `No steel is called "${v.steelId}" here. Choose one from the list.`,
   'shaft-without-section': () => 'A shaft needs at least one section.',
   'diameter-not-positive': (v) => `Section "${v.section}": the diameter must be above zero.`,
@@ -165,6 +172,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'edit-breaks-job': (v) =>
     `That would leave job ${v.job}, "${v.name}", with something that can't be there: ${v.reason} Nothing was changed.`,
   'revision-taken': (v) => `Revision ${v.number} was named in another window at the same moment. Nothing is lost; name it again.`,
+  'photo-unknown': () => 'This photograph is not kept here.',
   'revision-unknown': (v) => `Job ${v.job} has no revision ${v.number}.`,
   'json-unreadable': () => 'The request is not readable JSON.',
   'too-large': () => 'That is more data than a job or a part can hold.',

@@ -98,4 +98,20 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
       },
     ],
   }),
+  question({
+    key: 'converterBolts',
+    question: 'How many bolts to the converter?',
+    sides: [
+      { value: 'first', name: 'one pattern', why: 'Well tightened it holds, and the second stays in hand for when holes have gone oval.' },
+      { value: 'both', name: 'both patterns', why: 'High rpm and hard launches shake bolts loose; twice the clamp, at once.' },
+    ],
+  }),
+  question({
+    key: 'spacerRing',
+    question: 'Is a spacer ring kept between crank and plate?',
+    sides: [
+      { value: 'leave-out', name: 'left out', why: 'It costs thread and room over the heads; without it the threads are looked at again.' },
+      { value: 'keep', name: 'kept', why: 'It was there when the chain was right; leaving it out moves pilot and pads.' },
+    ],
+  }),
 ]

@@ -1,4 +1,4 @@
-import type { SplineDifference, SplinePair, Unit } from '@plucky/core'
+import type { HubSpline, Spline, SplineDifference, SplinePair, Unit } from '@plucky/core'
 import { SPLINE_FIT_WORDS } from './choices.js'
 import { listed, quantity } from './format.js'
 import { stationName } from './station-name.js'
@@ -6,6 +6,16 @@ import { stationName } from './station-name.js'
 /** "the input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32." */
 export function splineSentence({ stationId, section, otherId, hub, spline, lengthM, differences }: SplinePair, unit: Unit): string {
   const [own, other] = [`the ${stationName(unit, stationId)}’s ${section}`, `the ${hub.name} of the ${stationName(unit, otherId)}`]
+  return `${own} does not go into ${other}: ${listed(differences.map((difference) => splineDifferenceWords(difference, spline, lengthM, hub)))}.`
+}
+
+/** In what two splines differ. */
+export function splineDifferenceWords(
+  difference: SplineDifference,
+  spline: Spline,
+  lengthM: number,
+  hub: Omit<HubSpline, 'name' | 'mate'>,
+): string {
   const said: Record<SplineDifference, string> = {
     teeth: `${spline.teeth} teeth against ${hub.teeth}`,
     pitch: `module ${quantity(spline.moduleM, 'mm', 4)} against ${quantity(hub.moduleM, 'mm', 4)}`,
@@ -13,5 +23,5 @@ export function splineSentence({ stationId, section, otherId, hub, spline, lengt
     'hub-longer': `${quantity(lengthM, 'in')} of spline in ${quantity(hub.lengthM, 'in')} of hub, which would ride on the run-out`,
     'hub-shorter': `${quantity(lengthM, 'in')} of spline, of which a hub of ${quantity(hub.lengthM, 'in')} takes too little`,
   }
-  return `${own} does not go into ${other}: ${listed(differences.map((difference) => said[difference]))}.`
+  return said[difference]
 }

@@ -14,6 +14,7 @@ import {
   type Unit,
 } from '@plucky/core'
 import { worded } from './faults.js'
+import { certificateWords, fitFinding, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
@@ -195,6 +196,14 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     }
     case 'lockup-above-known':
       return `${name}: ${quantity(finding.value, 'psi')} across the piston is above the ${quantity(finding.limit, 'psi')} that a piston of its shape is known to bear at this thickness.`
+    case 'does-not-fit':
+      return finding.fit ? fitFinding(finding.fit, unit) : 'Something does not go together.'
+    case 'bolts-above-proof':
+      return `${name}: its bolts are pulled to ${figure(100 * finding.value)} % of their proof load; they stretch and let go. Tighten them less, or take a higher grade.`
+    case 'spin-above-test':
+      return `${name}: redline ${quantity(finding.value, 'rpm')} is above the ${quantity(finding.limit, 'rpm')} to which the plate was spun. One that bursts can take legs.`
+    case 'certificate-wanting':
+      return `${name}: ${certificateWords(finding.certificate ?? 'none')}. ${RULE_BOOK_DECIDES}`
     case 'softer-than-its-steel':
       return `${name}: its hardness stands for ${finding.value > 0 ? `${quantity(finding.value, 'ksi')} at most` : 'less than the table knows'}, its steel has ${quantity(finding.limit, 'ksi')} at least: it is not what its box says. Test it again on bright metal; then judge it by what it is.`
     case 'lockup-slip-unfit':

@@ -26,10 +26,10 @@ export interface PatternPair {
   readonly differences: readonly PatternDifference[]
 }
 
-/** Whether every thread finds a hole: as many of them, or a whole multiple; the same circle; the same bolt. */
+/** Whether holes and threads meet: as many of them, or a whole multiple on either side; the same circle; the same bolt. */
 export function patternDifferences(holes: Holes, threads: Holes): PatternDifference[] {
   return [
-    ...(holes.bolts % threads.bolts === 0 ? [] : ['number' as const]),
+    ...(holes.bolts % threads.bolts === 0 || threads.bolts % holes.bolts === 0 ? [] : ['number' as const]),
     ...(Math.abs(holes.circleDiameterM - threads.circleDiameterM) <= SAME_CIRCLE_M ? [] : ['circle' as const]),
     ...(Math.abs(holes.boltDiameterM - threads.boltDiameterM) <= SAME_BOLT_M ? [] : ['bolt' as const]),
   ]

@@ -39,7 +39,7 @@ export function defaultStations(train: GearTrain): Station[] {
       speedOf: 'engine',
       strip: place('line', 0),
     },
-    ...BESIDE.map(([id, code, name, kind], i): Station => ({ id, code, name, kind, load: { at: 'none' }, speedOf: kind === 'motor-plate' ? CASE : 'engine', strip: place('beside', i, 'flex-plate') })), // prettier-ignore
+    ...BESIDE.map(([id, code, name, kind], i): Station => ({ id, code, name, kind, load: { at: 'none' }, speedOf: kind === 'motor-plate' ? CASE : 'engine', strip: place('beside', i) })), // prettier-ignore
     { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
     { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: { at: 'none' }, speedOf: 'engine', strip: place('rail', 2) },
     { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
