@@ -3,7 +3,7 @@ import { NestFactory } from '@nestjs/core'
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger'
 import compression from 'compression'
-import type { NextFunction, Request, Response } from 'express'
+import express, { type NextFunction, type Request, type Response } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { Sequelize } from 'sequelize-typescript'
@@ -30,7 +30,9 @@ export async function createApplication(options: {
   await seedIfEmpty(sequelize)
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
-  app.useBodyParser('json', { limit: '24mb' })
+  // A job file brings its photographs along; everything else is small.
+  app.use('/api/jobs/import', express.json({ limit: '24mb' }))
+  app.useBodyParser('json', { limit: '4mb' })
   app.use(compression())
   app.enableShutdownHooks()
   describeApi(app)

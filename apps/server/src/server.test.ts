@@ -168,7 +168,7 @@ describe('open job files', () => {
   })
 
   it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
-    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|thub|joint|lockup|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output|pump|valves)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
+    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|thub|joint|lockup|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output|pump|valves|cbolt|vbolt|mplate)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
     const taken = (await http().post('/api/jobs/import').send(file).expect(201)).body as Job
     expect((await http().get('/api/units/carried-3').expect(200)).body.id).toBe('carried-3')
     expect((await http().get(`/api/jobs/${taken.number}/answer`)).body.sentence).toBe(

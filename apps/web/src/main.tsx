@@ -11,6 +11,7 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { BriefScreen } from './screens/BriefScreen.js'
 import { FirstScreen } from './screens/FirstScreen.js'
+import { FitScreen } from './fit/FitScreen.js'
 import { JobScreen, Trouble } from './screens/JobScreen.js'
 import { MatchScreen } from './match/MatchScreen.js'
 import { LineScreen } from './line/LineScreen.js'
@@ -71,6 +72,11 @@ const router = createBrowserRouter([
   {
     path: '/jobs/:number/pressure',
     element: <JobScreen view={(content, unit) => <PressureScreen content={content} unit={unit} />} />,
+    errorElement: failed,
+  },
+  {
+    path: '/jobs/:number/fit',
+    element: <JobScreen view={(content, unit) => <FitScreen content={content} unit={unit} />} />,
     errorElement: failed,
   },
   {

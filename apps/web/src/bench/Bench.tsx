@@ -80,12 +80,17 @@ interface OwnBench {
 
 const PACKS: OwnBench = { to: 'packs', words: 'On the pack bench' }
 const PRESSURE: OwnBench = { to: 'pressure', words: 'Turn its knobs' }
+const FIT: OwnBench = { to: 'fit', words: 'Whether it fits' }
 const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
   shaft: { to: 'shafts', words: 'On the shaft bench' },
   pack: PACKS,
   band: PACKS,
   pump: PRESSURE,
   valves: PRESSURE,
+  'flex-plate': FIT,
+  bolts: FIT,
+  'motor-plate': FIT,
+  pilot: FIT,
 }
 
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {

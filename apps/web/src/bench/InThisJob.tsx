@@ -33,6 +33,7 @@ import { viewStore } from '../state/view.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Brings } from './Brings.js'
 import { compared } from './compared.js'
+import { JointsBeside } from '../fit/Joints.js'
 import { LockupBeside } from './LockupBeside.js'
 
 const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
@@ -89,6 +90,7 @@ export function InThisJob({ unit, content, bench, proposal, withCandidate }: InT
       {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
       <Used part={bench.candidate ?? bench.fitted} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
+      {(station.kind === 'flex-plate' || station.kind === 'bolts') && <JointsBeside content={content} />}
       {station.kind === 'lockup' && <LockupBeside content={content} unit={unit} />}
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
     </Box>

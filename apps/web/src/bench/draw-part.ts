@@ -79,6 +79,7 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
       { d: ring(cx, crank + 14), ink: 'line' },
       { d: half(cx, 19), ink: 'void' },
       ...[...bolts(plate.crankJoint), ...bolts(plate.converterJoint)].map((d): DrawnPath => ({ d, ink: 'void' })),
+      ...secondPattern(plate.converterJoint, cx),
     ],
     dimensions: [
       { name: 'thickness', text: `sheet ${inch(plate.thicknessM)}` },
@@ -92,6 +93,17 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
       'converter-joint': { x: cx + pads * 0.75, y: pads * 0.66 },
     },
   }
+}
+
+/** Holes of a second pattern, between those of the first; hatched while no bolts are in them. */
+function secondPattern({ second, secondUsed, boltDiameterM }: Geometries['flex-plate']['converterJoint'], cx: number): DrawnPath[] {
+  if (!second) return []
+  const radius = mm(second.circleDiameterM) / 2
+  const angles = Array.from({ length: second.bolts }, (_, i) => (2 * Math.PI * i) / second.bolts + 0.12).filter((angle) => angle < Math.PI)
+  return angles.map((angle) => ({
+    d: disc(cx + radius * Math.cos(angle), radius * Math.sin(angle), mm(boltDiameterM) / 2 + 1.5),
+    ink: secondUsed ? 'void' : 'hatch',
+  }))
 }
 
 function drawConverter(converter: Geometries['converter']): Drawing {

@@ -24,8 +24,8 @@ const LANE_Y = { rail: 43, upper: 101, line: 163 } as const
 const GLYPH_HEIGHT = { rail: 42, upper: 40, line: 72 } as const
 const LABEL_ROOM = 56
 const HANGING_LABEL = 60
-/** What stands beside the plate: two and two at the left end, each as large as a finger needs. */
-const SMALL = { x: 17, y: 44, pitch: 27, size: 24 } as const
+/** What stands beside the plate: in a row at the left end, each as large as it must be to be pressed (WCAG 2.5.8). */
+const SMALL = { x: 14, y: 46, pitch: 25, size: 24 } as const
 
 /**
  * Share of the width that a column takes: what hangs over a column wants room for its label, a hub on the line little; the chosen one
@@ -64,7 +64,7 @@ export function layoutStrip(unit: Unit, width: number, chosen: string, live: Rea
 
 function smallSlot(station: Station, nth: number): Slot {
   const { x, y, pitch, size } = SMALL
-  return { station, x: x + pitch * (nth % 2), y: y + pitch * Math.floor(nth / 2), width: size, height: size, label: 'none' }
+  return { station, x: x + pitch * nth, y, width: size, height: size, label: 'none' }
 }
 
 /** True where the torque comes along the rail from something standing further to the rear. */

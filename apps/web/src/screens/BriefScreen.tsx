@@ -28,6 +28,7 @@ import { DynoButton, DynoPlace } from '../dyno/DynoPlace.js'
 import { PracticePull } from '../dyno/PracticePull.js'
 import { EngineFacts } from './EngineFacts.js'
 import { EngineFigures } from './EngineFigures.js'
+import { NeighbourFields } from './NeighbourFields.js'
 import { VehicleFields } from './VehicleFields.js'
 
 const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
@@ -56,22 +57,25 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
       <DynoPlace content={content} />
       <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
-        <Panel title="Engine" aside={<Form draft={draft} />}>
-          <Flex gap="12px" align="end" wrap="wrap">
-            <Pick
-              label="Kind"
-              width="220px"
-              value={brief.engine.kind}
-              options={worded(ENGINE_KINDS, KIND_WORDS)}
-              onPick={(kind) => takeKind(kind as EngineKind)}
-            />
-            <DynoButton />
-          </Flex>
-          <Box mt="10px">
-            <EngineFigures engine={brief.engine} problems={draft.problems} />
-          </Box>
-          <EngineFacts engine={brief.engine} problems={draft.problems} />
-        </Panel>
+        <Box>
+          <Panel title="Engine" aside={<Form draft={draft} />}>
+            <Flex gap="12px" align="end" wrap="wrap">
+              <Pick
+                label="Kind"
+                width="220px"
+                value={brief.engine.kind}
+                options={worded(ENGINE_KINDS, KIND_WORDS)}
+                onPick={(kind) => takeKind(kind as EngineKind)}
+              />
+              <DynoButton />
+            </Flex>
+            <Box mt="10px">
+              <EngineFigures engine={brief.engine} problems={draft.problems} />
+            </Box>
+            <EngineFacts engine={brief.engine} problems={draft.problems} />
+          </Panel>
+          <NeighbourFields brief={brief} problems={draft.problems} />
+        </Box>
         <Box>
           <Panel title="Full throttle" aside={<Legend />}>
             <Curve content={content} stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined} />

@@ -45,6 +45,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
               <Tab to={`/jobs/${job.number}/shafts`} word="Shafts" />
               <Tab to={`/jobs/${job.number}/packs`} word="Packs" />
               <Tab to={`/jobs/${job.number}/pressure`} word="Pressure" />
+              <Tab to={`/jobs/${job.number}/fit`} word="Fit-up" />
               <Tab to={`/jobs/${job.number}/rules`} word="Rules" />
               <Tab to={`/jobs/${job.number}/unit`} word="Gear train" />
               <Tab to={`/jobs/${job.number}/revisions`} word="Revisions" />
@@ -168,7 +169,7 @@ function SaveMark({ job }: { job: JobState }) {
     >
       {words[job.saving]}
       {job.saving === 'saved' && (
-        <Text as="span" display={{ base: 'none', xl: 'inline' }}>
+        <Text as="span" display={{ base: 'none', '2xl': 'inline' }}>
           {`, no. ${job.version}`}
         </Text>
       )}

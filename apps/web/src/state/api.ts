@@ -47,6 +47,8 @@ export const api = {
   revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
   addRevision: (number: number, revision: { name: string; by?: string; version: number }) =>
     call<Revision>('POST', `/jobs/${number}/revisions`, revision),
+  addPhoto: (photo: { type: string; data: string }) => call<{ id: string }>('POST', '/photos', photo),
+  photoOf: (id: string) => `/api/photos/${id}`,
   shelf: () => call<ShelfContent>('GET', '/shelf/content'),
   addItem: <T>(kind: 'parts' | 'operations' | 'kits', item: T) => call<T>('POST', kind === 'parts' ? '/shelf' : `/shelf/${kind}`, item),
   saveItem: <T extends { id: string }>(kind: 'parts' | 'operations' | 'kits', item: T, version: number) =>

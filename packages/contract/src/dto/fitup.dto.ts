@@ -95,13 +95,13 @@ export class RearNeighbourDto {
   @Figure({ label: 'Module it takes', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
   @IsOptional() @OneOf('Fit of its spline', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
   @Figure({ label: 'Length of its spline', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
-  @IsOptional() @Figure({ label: 'Wants the flange from the crank', unit: 'in', from: 1, to: 120 }) flangeFromCrankM?: number
+  @IsOptional() @Figure({ label: 'Flange from the crank', unit: 'in', from: 1, to: 120 }) flangeFromCrankM?: number
   @IsOptional() @Figure({ label: 'Gives either way', unit: 'in', from: 0, to: 10 }) slipM?: number
 }
 
 export class RuleBookDto {
   @Figure({ label: 'Elapsed time of this car', unit: 's', from: 3, to: 60 }) elapsedS!: number
-  @Figure({ label: 'Certified plate asked for at and under', unit: 's', from: 3, to: 60 }) certifiedFromS!: number
+  @Figure({ label: 'Certified plate asked for from', unit: 's', from: 3, to: 60 }) certifiedFromS!: number
   @OneOf('Grade asked for', CERTIFICATE_GRADES, CERTIFICATE_GRADE_WORDS) grade!: CertificateGrade
   @IsOptional() @Figure({ label: 'A certificate is good for, years', from: 0, to: 30, above: true }) yearsGood?: number
   @Day('Day of the event') raceDay!: string

@@ -161,7 +161,7 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'unknown':
       return missing.length > 0 ? `No figure yet: measure ${listed(missing.map((id) => LINK_WORDS[id]))}.` : 'No figure yet: measure it.'
     case 'unmeasured':
-      return 'By the sheet; not measured.'
+      return entry.specifiedM === null ? 'Not measured.' : 'By the sheet; not measured.'
     case 'taken': {
       if (verdict.differsM === null || Math.abs(verdict.differsM) < HAIR_M) return verdict.differsM === null ? 'Measured.' : 'As the sheet says.'
       return `${length(Math.abs(verdict.differsM))} ${verdict.differsM > 0 ? 'more' : 'less'} than the sheet says; what was measured counts.`

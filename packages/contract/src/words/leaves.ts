@@ -39,7 +39,7 @@ export function memberName(field: Field, each: object, index: number): string {
   return `${singular(field.label)} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
 }
 
-const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 2, psi: 1, 'lb-ft': 1, hp: 1, N: 0, rpm: 0, deg: 2 }
+const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 4, psi: 1, 'lb-ft': 1, hp: 1, N: 0, rpm: 0, deg: 2 }
 
 /** Digits with which a figure is typed and compared. */
 export function digitsOf({ unit, whole }: Span, value: number): number {

@@ -9,7 +9,8 @@ const NOT_GOOD: ReadonlySet<CertificateVerdict> = new Set(['none', 'lesser-grade
 
 /** What of a spec does not go together or is not as its class asks; splines inside the unit are stops and named there. */
 export function fitFindings(input: SpecInput): Finding[] {
-  const wrong = fitUp(input).entries.filter(isWrong)
+  // A stack that is wrong by its sheet is a finding of its own.
+  const wrong = fitUp(input).entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null))
   const stationId = input.unit.stations.find(({ kind }) => kind === 'flex-plate')?.id ?? null
   const plate = plateReport(input)
   const at = { stationId, rangeId: null }

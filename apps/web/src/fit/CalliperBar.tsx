@@ -1,0 +1,118 @@
+import { Box, Flex, Input, Text } from '@chakra-ui/react'
+import { boundsWords, fitLength, fitSentence, fitTitle, TOOL_WORDS, type LengthUnit } from '@plucky/contract'
+import { practiceReading, fromSi, RESOLUTION_M, seeded, type FitEntry, type Unit } from '@plucky/core'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import { useStore } from 'zustand'
+import { readTyped } from '../ui/read-typed.js'
+import { Ruled, Worded } from '../ui/buttons.js'
+import { toolAt } from './EntryCard.js'
+import { figuresOf, isMeasured, neighbour, takeFigure } from './readings.js'
+import { choose, fitStore } from './store.js'
+import { verdictColour } from './verdict-marks.js'
+
+interface BarProps {
+  readonly entries: readonly FitEntry[]
+  readonly entry: FitEntry
+  readonly unit: Unit
+  readonly inUnit: LengthUnit
+}
+
+/** A key of the stand-in, ms: about as fast as such tools type. */
+const KEY_MS = 18
+
+/** Figures one after the other: number, Enter, next. Up and down go back and forth, Enter on nothing goes on, Escape ends it. */
+export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
+  const field = useRef<HTMLInputElement>(null)
+  const [typed, setTyped] = useState('')
+  const [refused, setRefused] = useState('')
+  const [last, setLast] = useState<string | null>(null)
+  const tool = toolAt(entry, useStore(fitStore, ({ tools }) => tools))
+  useEffect(() => void field.current?.focus(), [entry.id])
+  const go = (by: 1 | -1) => {
+    setTyped('')
+    setRefused('')
+    choose(neighbour(entries, entry.id, by))
+  }
+  const commit = (text: string) => {
+    if (text.trim() === '') return go(1)
+    const figure = readTyped(text, entry.kind === 'spline' ? undefined : inUnit)
+    if (typeof figure !== 'number') return setRefused(`“${text}” is no figure. Type a number, with in or mm behind it where it is in the other unit.`)
+    const taken = takeFigure(entry, tool, figure)
+    if ('refused' in taken) return setRefused(taken.refused)
+    setTyped('')
+    setRefused('')
+    setLast(entry.id)
+    if (taken.whole) choose(neighbour(entries, entry.id, 1))
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    const keys: Record<string, () => void> = { Enter: () => commit(typed), ArrowDown: () => go(1), ArrowUp: () => go(-1), Escape: () => fitStore.setState({ calliper: false }) }
+    const key = keys[event.key]
+    if (!key) return
+    event.preventDefault()
+    key()
+  }
+  const before = entries.find(({ id }) => id === last)
+  return (
+    <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
+      <Flex justify="space-between" align="baseline" gap="10px">
+        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">FIGURES COME IN</Text>
+        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">end, Esc</Worded>
+      </Flex>
+      <Text as="label" display="block" fontFamily="heading" fontSize="19px" fontWeight={600} lineHeight="1.2" {...{ htmlFor: 'calliper-field' }} data-testid="calliper-asks">
+        {fitTitle(entry, unit)}{angle(entry)}
+      </Text>
+      <Text fontSize="13.5px" color="inkSoft">{expected(entry, inUnit)}{`, ${TOOL_WORDS[tool]}`}</Text>
+      <Flex gap="8px" align="center" mt="4px">
+        <Input id="calliper-field" ref={field} value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={onKeyDown} inputMode="decimal" autoComplete="off" height="48px" fontFamily="figures" fontSize="26px" bg="paper" borderColor="ink" borderRadius="1px" px="10px" aria-invalid={refused !== ''} data-testid="calliper-field" />
+        <Text fontSize="18px" width="52px">{entry.kind === 'spline' ? 'teeth' : inUnit}</Text>
+        <StandIn entry={entry} inUnit={inUnit} type={setTyped} commit={commit} />
+      </Flex>
+      {refused && <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">{refused}</Text>}
+      <Text fontSize="13.5px" mt="3px" minH="20px" color={before ? verdictColour(before.verdict.word) : 'inkSoft'} aria-live="polite" data-testid="calliper-last">
+        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Number, Enter, next. Enter alone skips; up and down go back and forth.'}
+      </Text>
+    </Box>
+  )
+} // prettier-ignore
+
+function angle(entry: FitEntry): string {
+  if (figuresOf(entry) < 2) return ''
+  const had = entry.reading?.values.length ?? 0
+  return had % 2 === 1 ? ', at a second angle' : ', at a first angle'
+}
+
+function expected(entry: FitEntry, unit: LengthUnit): string {
+  if (entry.kind === 'spline') return `${entry.shaft.teeth} teeth by the sheet`
+  if (entry.kind === 'pattern') return ''
+  const sheet = entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, unit)} by the sheet`
+  return [sheet, entry.bounds ? boundsWords(entry, unit) : ''].filter(Boolean).join(', ') || 'no figure yet'
+}
+
+/** The calliper that types, for those who have none at hand: it types as one does, a key after the other and Enter. */
+function StandIn({ entry, inUnit, type, commit }: { entry: FitEntry; inUnit: LengthUnit; type: (text: string) => void; commit: (text: string) => void }) {
+  const tool = toolAt(entry, useStore(fitStore, ({ tools }) => tools))
+  const texts = isMeasured(entry) ? standInTexts(entry, tool, inUnit) : undefined
+  const send = async (text: string) => {
+    for (let keys = 1; keys <= text.length; keys++) {
+      type(text.slice(0, keys))
+      await new Promise((resolve) => setTimeout(resolve, KEY_MS))
+    }
+    commit(text)
+  }
+  if (!texts) return null
+  return (
+    <Ruled size="sm" onClick={() => void send(texts[(entry.reading?.values.length ?? 0) % texts.length] as string)} data-testid="stand-in">
+      Stand-in measures
+    </Ruled>
+  )
+} // prettier-ignore
+
+/** What the stand-in would type at an entry: as many digits as its tool tells. */
+function standInTexts(entry: FitEntry, tool: ReturnType<typeof toolAt>, unit: LengthUnit): string[] | undefined {
+  if (entry.kind === 'spline') return [String(entry.shaft.teeth)]
+  if (entry.kind === 'pattern') return undefined
+  const seed = [...entry.id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7)
+  const step = fromSi(RESOLUTION_M[tool], unit)
+  const digits = step > 0 ? Math.max(0, Math.ceil(-Math.log10(step))) : 4
+  return practiceReading(entry, tool, seeded(seed))?.map((m) => fromSi(m, unit).toFixed(digits))
+}

@@ -1,0 +1,108 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { boundsWords, capital, fitLength, fitName, listed, spanWords, STAGE_WORDS, type LengthUnit } from '@plucky/contract'
+import { FIT_STAGES, type FitEntry, type FitStage, type Unit } from '@plucky/core'
+import { useEffect, useRef } from 'react'
+import { useStore } from 'zustand'
+import { jobStore } from '../state/job.js'
+import { hasFigure, isKept, isMeasured } from './readings.js'
+import { markOf, verdictColour } from './verdict-marks.js'
+
+/** Height of a step's heading, which stays in view. */
+const STICKY_PX = 30
+
+/** Brings the chosen row into view within the list alone; the page stays where it is. */
+function showRow(list: HTMLElement | null, topPx: number): void {
+  const row = list?.querySelector<HTMLElement>('[aria-current=true]')
+  if (!list || !row) return
+  const [box, at] = [list.getBoundingClientRect(), row.getBoundingClientRect()]
+  if (at.top < box.top + topPx) list.scrollBy({ top: at.top - box.top - topPx })
+  else if (at.bottom > box.bottom) list.scrollBy({ top: at.bottom - box.bottom })
+}
+
+interface ListProps {
+  readonly entries: readonly FitEntry[]
+  readonly unit: Unit
+  readonly inUnit: LengthUnit
+  readonly chosen: string
+  readonly onChoose: (id: string) => void
+}
+
+/** The dry fit in the order of the work, step by step, and after each step what it hides. */
+export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProps) {
+  const box = useRef<HTMLDivElement>(null)
+  useEffect(() => showRow(box.current, STICKY_PX), [chosen])
+  return (
+    <Box ref={box} maxH={{ base: 'none', lg: '560px' }} overflowY="auto" tabIndex={0} role="region" aria-label="Dry fit in the order of the work" data-testid="dry-fit">
+      {FIT_STAGES.map((stage) => {
+        const here = entries.filter((entry) => entry.stage === stage)
+        if (here.length === 0) return null
+        return (
+          <Box key={stage} mb="8px" data-testid={`stage-${stage}`}>
+            <Flex align="baseline" gap="10px" borderBottomWidth="1px" borderColor="rule" position="sticky" top="0" bg="sheet" zIndex={1}>
+              <Text as="h3" fontFamily="heading" fontSize="15px" fontWeight={600}>{STAGE_WORDS[stage]}</Text>
+              <Text fontSize="13px" color="inkSoft">{doneWords(here)}</Text>
+            </Flex>
+            <Hidden stage={stage} entries={entries} unit={unit} />
+            {here.map((entry) => <Row key={entry.id} entry={entry} unit={unit} inUnit={inUnit} on={entry.id === chosen} onChoose={onChoose} />)}
+          </Box>
+        )
+      })}
+    </Box>
+  )
+} // prettier-ignore
+
+function doneWords(entries: readonly FitEntry[]): string {
+  const measured = entries.filter(isMeasured)
+  const done = measured.filter(hasFigure).length
+  return `${done} of ${measured.length} measured`
+}
+
+/** What cannot be reached any more once this step is begun, and was not measured before. */
+function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly FitEntry[]; unit: Unit }) {
+  const left = entries.filter((entry) => entry.hiddenFrom === stage && isMeasured(entry) && !entry.reading)
+  if (left.length === 0) return null
+  const names = left.map((entry) => fitName(entry, unit))
+  const shown = names.length > 4 ? [...names.slice(0, 3), `${names.length - 3} more`] : names
+  return (
+    <Text fontSize="13px" color="oil" lineHeight="1.3" py="2px" data-testid={`hidden-${stage}`}>
+      {`Before this: ${listed(shown)} ${left.length === 1 ? 'is' : 'are'} not reached afterwards.`}
+    </Text>
+  )
+}
+
+function Row({ entry, unit, inUnit, on, onChoose }: { entry: FitEntry; unit: Unit; inUnit: LengthUnit; on: boolean; onChoose: (id: string) => void }) {
+  const acknowledged = useStore(jobStore, (job) => job.acknowledged)
+  const kept = isKept(acknowledged, entry.id, entry.reading)
+  const { sign, word } = markOf(entry)
+  return (
+    <Box as="button" display="grid" gridTemplateColumns="20px minmax(0, 1fr) 92px 128px 112px 112px" gap="0 8px" width="100%" textAlign="left" px="4px" py="3px" minH="28px" alignItems="baseline" cursor="pointer" bg={on ? 'oilWash' : 'transparent'} borderBottomWidth="1px" borderColor="ruleSoft" aria-current={on} onClick={() => onChoose(entry.id)} data-testid={`row-${entry.id}`} data-verdict={entry.verdict.word}>
+      <Text as="span" fontSize="14px" color="torque" fontWeight={700} aria-label={entry.reading ? (kept ? 'saved' : 'not saved yet') : undefined} data-testid={entry.reading ? `kept-${entry.id}` : undefined} data-kept={entry.reading ? kept : undefined}>
+        {entry.reading ? (kept ? '✓' : '…') : ''}
+      </Text>
+      <Text as="span" fontSize="14px" truncate>{capital(fitName(entry, unit))}{(entry.reading?.photos ?? []).length > 0 || entry.reading?.note ? ' ✎' : ''}</Text>
+      <Figures entry={entry} inUnit={inUnit} />
+      <Text as="span" fontSize="13.5px" color={verdictColour(entry.verdict.word)} fontWeight={sign === '▲' || sign === '◐' ? 700 : 400} whiteSpace="nowrap">{`${sign} ${word}`.trim()}</Text>
+    </Box>
+  )
+} // prettier-ignore
+
+/** By the sheet, what it must be, as measured. */
+function Figures({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
+  const cell = { as: 'span', fontFamily: 'figures', fontSize: '15px', textAlign: 'right', whiteSpace: 'nowrap' } as const
+  if (entry.kind === 'pattern') return <><Text {...cell} /><Text {...cell} /><Text {...cell} /></>
+  if (entry.kind === 'spline')
+    return (
+      <>
+        <Text {...cell}>{`${entry.shaft.teeth} teeth`}</Text>
+        <Text {...cell} color="inkSoft">{entry.hub ? `into ${entry.hub.teeth}` : ''}</Text>
+        <Text {...cell}>{entry.reading?.count === undefined ? '' : `${entry.reading.count} counted`}</Text>
+      </>
+    )
+  return (
+    <>
+      <Text {...cell}>{entry.specifiedM === null ? '—' : fitLength(entry, entry.specifiedM, inUnit)}</Text>
+      <Text {...cell} color="inkSoft">{boundsWords(entry, inUnit)}</Text>
+      <Text {...cell} color="torque" fontWeight={600}>{spanWords(entry, inUnit)}</Text>
+    </>
+  )
+} // prettier-ignore

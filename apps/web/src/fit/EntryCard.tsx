@@ -1,0 +1,111 @@
+import { Box, Flex, Text, Textarea } from '@chakra-ui/react'
+import {
+  boundsWords,
+  capital,
+  fitLength,
+  fitSentence,
+  fitTitle,
+  LINK_WORDS,
+  listed,
+  quantity,
+  TOOL_WORDS,
+  type LengthUnit,
+} from '@plucky/contract'
+import { resolutionOf, TOOLS_FOR, type FitEntry, type LengthEntry, type LinkId, type ToolId, type Unit } from '@plucky/core'
+import { useState } from 'react'
+import { useStore } from 'zustand'
+import { Worded } from '../ui/buttons.js'
+import { Pick } from '../ui/Pick.js'
+import { Photos } from './Photos.js'
+import { clearFigures, gaugedOf, takeNote } from './readings.js'
+import { fitStore, takeTool } from './store.js'
+import { verdictColour } from './verdict-marks.js'
+
+interface CardProps {
+  readonly entry: FitEntry
+  readonly unit: Unit
+  readonly inUnit: LengthUnit
+}
+
+/** The tool with which an entry is measured just now. */
+export const toolAt = (entry: FitEntry, tools: Readonly<Record<string, ToolId>>): ToolId => tools[gaugedOf(entry) ?? 'count'] ?? 'calliper'
+
+/** All of one entry: what it must be and why, what was measured and with what, what is said of it, what to order or do; a note and photographs. */
+export function EntryCard({ entry, unit, inUnit }: CardProps) {
+  const tools = useStore(fitStore, ({ tools: at }) => at)
+  const gauged = gaugedOf(entry)
+  const tool = toolAt(entry, tools)
+  return (
+    <Box data-testid="entry">
+      <Text fontFamily="heading" fontSize="20px" fontWeight={600} lineHeight="1.2">
+        {fitTitle(entry, unit)}
+      </Text>
+      <Text fontSize="15px" lineHeight="1.35" mt="2px" color={verdictColour(entry.verdict.word)} fontWeight={600} data-testid="entry-verdict">
+        {fitSentence(entry, unit, inUnit)}
+      </Text>
+      {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} inUnit={inUnit} />}
+      {gauged && (
+        <Flex gap="10px" align="end" mt="6px" wrap="wrap">
+          <Pick label="Measured with" width="170px" value={tool} options={TOOLS_FOR[gauged].map((id) => [id, TOOL_WORDS[id]] as const)} onPick={(id) => takeTool(gauged, id as ToolId)} testId="tool" />
+          <Text fontSize="13.5px" color="inkSoft" pb="10px">{trusted(tool, inUnit)}</Text>
+        </Flex>
+      )}
+      <Reading entry={entry} inUnit={inUnit} />
+      <NoteField key={entry.id} entry={entry} tool={tool} />
+      <Photos entry={entry} tool={tool} />
+    </Box>
+  )
+} // prettier-ignore
+
+const trusted = (toolId: ToolId, unit: LengthUnit) => {
+  const m = resolutionOf({ toolId, values: [] })
+  return m === 0 ? 'exact' : `trusted to ${quantity(m, unit, unit === 'in' ? 5 : 4)}`
+}
+
+function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
+  const rests = entry.terms.filter((id) => id !== entry.id)
+  const rows: readonly (readonly [string, string])[] = [
+    ['by the sheet', entry.specifiedM === null ? 'not known' : fitLength(entry, entry.specifiedM, inUnit)],
+    ...(entry.bounds ? [['must be', boundsWords(entry, inUnit)] as const] : []),
+    ...(entry.roundM === null ? [] : [['may be oval by', fitLength(entry, entry.roundM, inUnit)] as const]),
+    ...(rests.length > 0 ? [['rests on', capital(listed(rests.map((id: LinkId) => LINK_WORDS[id])))] as const] : []),
+  ]
+  return (
+    <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
+      {rows.map(([name, value]) => (
+        <Box key={name} display="contents">
+          <Text as="dt" color="inkSoft">{name}</Text>
+          <Text as="dd" lineHeight="1.3">{value}</Text>
+        </Box>
+      ))}
+    </Box>
+  )
+} // prettier-ignore
+
+/** Figures as they were taken, each with its tool. */
+function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
+  const { reading } = entry
+  if (!reading || (reading.values.length === 0 && reading.count === undefined)) return null
+  const figures = entry.kind === 'spline' || entry.kind === 'pattern' ? [`${reading.count} teeth`] : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM, inUnit))
+  return (
+    <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
+      <Text color="inkSoft">measured</Text>
+      <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">{figures.join(' · ')}</Text>
+      <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
+      <Worded height="24px" onClick={() => clearFigures(entry.id)} data-testid="clear">take out</Worded>
+    </Flex>
+  )
+} // prettier-ignore
+
+function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
+  const [refused, setRefused] = useState<string | undefined>()
+  return (
+    <Box mt="6px">
+      <Text as="label" fontSize="13.5px" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
+        Note
+      </Text>
+      <Textarea id="fit-note" defaultValue={entry.reading?.note ?? ''} onBlur={(event) => (event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.id, event.target.value, tool)) : undefined)} rows={2} px="8px" py="4px" bg="paper" borderColor="rule" borderRadius="1px" fontSize="14px" data-testid="note" />
+      {refused && <Text role="alert" color="break" fontSize="13px">{refused}</Text>}
+    </Box>
+  )
+} // prettier-ignore

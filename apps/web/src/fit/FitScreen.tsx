@@ -1,0 +1,125 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { CAUTIONS, type JobContent } from '@plucky/contract'
+import { fitUp, isWrong, plateReport, type FitEntry, type FitReport, type Unit } from '@plucky/core'
+import { useMemo } from 'react'
+import { useStore } from 'zustand'
+import { answerFor, specInputOf } from '../state/verdicts.js'
+import { Inked } from '../ui/buttons.js'
+import { Choice } from '../ui/choice.js'
+import { Panel } from '../ui/panel.js'
+import { Sentence } from '../ui/Sentence.js'
+import { CalliperBar } from './CalliperBar.js'
+import { ChainDrawing } from './ChainDrawing.js'
+import { DryFitList } from './DryFitList.js'
+import { EntryCard } from './EntryCard.js'
+import { Joints } from './Joints.js'
+import { Plugs } from './Plugs.js'
+import { hasFigure, isMeasured } from './readings.js'
+import { choose, fitStore } from './store.js'
+import { isOpen } from './verdict-marks.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** Whether it all bolts together: the chain drawn, the dry fit in the order of the work, and every figure taken where it belongs. */
+export function FitScreen({ content, unit }: ScreenProps) {
+  const input = specInputOf(content)
+  const report = useMemo(() => input && fitUp(input), [content, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- the input is made of both
+  const { chosen, unit: inUnit } = useStore(fitStore)
+  if (!input || !report) return null
+  const entry = report.entries.find(({ id }) => id === chosen) ?? firstOf(report.entries)
+  const plate = plateReport(input)
+  return (
+    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <Panel title="From the crank to the output" note="lengths to scale, radii drawn smaller" aside={<Tools entries={report.entries} />}>
+        <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
+      </Panel>
+      <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" mt="8px">
+        <Box minW="0">
+          <Panel title="Dry fit" note={summary(report)}>
+            <DryFitList entries={report.entries} unit={unit} inUnit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
+          </Panel>
+          <Panel title="Splines and patterns" note="what goes in above, what it goes into below" mt="8px">
+            <Plugs entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
+          </Panel>
+        </Box>
+        <Beside report={report} entry={entry} unit={unit} plate={plate} />
+      </Grid>
+    </Box>
+  )
+}
+
+/** The first that asks for something, or the first of all. */
+const firstOf = (entries: readonly FitEntry[]): FitEntry | undefined => entries.find(isWrong) ?? entries.find(isMeasured)
+
+interface BesideProps {
+  readonly report: FitReport
+  readonly entry: FitEntry | undefined
+  readonly unit: Unit
+  readonly plate: ReturnType<typeof plateReport>
+}
+
+/** What is chosen, the plate with its joints, and the cautions that belong here. */
+function Beside({ report, entry, unit, plate }: BesideProps) {
+  const { calliper, unit: inUnit } = useStore(fitStore)
+  const measured = entry && isMeasured(entry) ? entry : firstMeasured(report.entries)
+  return (
+    <Box minW="0">
+      {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} inUnit={inUnit} />}
+      {entry && (
+        <Panel title="Looked at">
+          <EntryCard entry={entry} unit={unit} inUnit={inUnit} />
+        </Panel>
+      )}
+      {plate && (
+        <Panel title="Flex plate and its joints" mt="8px">
+          <Joints report={plate} />
+        </Panel>
+      )}
+      <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+        {`${CAUTIONS.rotating} ${CAUTIONS.springs}`}
+      </Text>
+      <Text mt="4px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+        {CAUTIONS.estimates}
+      </Text>
+    </Box>
+  )
+}
+
+const firstMeasured = (entries: readonly FitEntry[]) => entries.find(isMeasured)
+
+function summary({ entries }: FitReport): string {
+  const count = (of: (entry: FitEntry) => boolean) => entries.filter(of).length
+  const parts = [
+    [count(isWrong), 'do not fit'],
+    [count(({ verdict }) => isOpen(verdict.word)), 'to measure again'],
+    [count(({ verdict }) => verdict.word === 'unknown'), 'not known'],
+    [count(hasFigure), 'measured'],
+  ] as const
+  return parts.flatMap(([n, words]) => (n === 0 ? [] : [`${n} ${words}`])).join(', ') || 'nothing measured yet'
+} // prettier-ignore
+
+/** In which unit, and the way into taking figures one after the other. */
+function Tools({ entries }: { entries: readonly FitEntry[] }) {
+  const { unit, calliper, chosen } = useStore(fitStore)
+  const begin = () => {
+    const at = entries.find(({ id }) => id === chosen)
+    if (!at || !isMeasured(at)) choose(firstMeasured(entries)?.id ?? '')
+    fitStore.setState({ calliper: true })
+  }
+  return (
+    <Flex gap="6px" align="center">
+      {(['in', 'mm'] as const).map((each) => (
+        <Choice key={each} on={unit === each} onPick={() => fitStore.setState({ unit: each })} testId={`unit-${each}`}>
+          {each}
+        </Choice>
+      ))}
+      <Inked minH="36px" height="36px" size="sm" onClick={begin} disabled={calliper} data-testid="measure">
+        Take figures
+      </Inked>
+    </Flex>
+  )
+}

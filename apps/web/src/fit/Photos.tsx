@@ -1,0 +1,74 @@
+import { Box, Flex, Image, Text } from '@chakra-ui/react'
+import type { FitEntry, ToolId } from '@plucky/core'
+import { useState } from 'react'
+import { api } from '../state/api.js'
+import { Worded } from '../ui/buttons.js'
+import { addPhoto, dropPhoto } from './readings.js'
+
+/** Longest side of a photograph as it is kept, px. */
+const LONGEST = 1280
+
+/** A picture made small enough to keep, as JPEG, in base64. */
+async function smaller(file: File): Promise<string> {
+  const picture = await createImageBitmap(file)
+  const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height))
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.round(picture.width * scale)
+  canvas.height = Math.round(picture.height * scale)
+  const sheet = canvas.getContext('2d')
+  if (!sheet) throw new Error('This browser cannot make the picture smaller.')
+  sheet.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  return canvas.toDataURL('image/jpeg', 0.85).split(',')[1] ?? ''
+}
+
+/** Photographs at an entry. */
+export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
+  const [problem, setProblem] = useState('')
+  const photos = entry.reading?.photos ?? []
+  const take = async (file: File | undefined) => {
+    if (!file) return
+    setProblem('')
+    try {
+      const data = await smaller(file)
+      addPhoto(entry.id, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
+    } catch (error) {
+      setProblem(error instanceof DOMException ? 'This is no picture that can be read; take a JPEG or PNG.' : (error as Error).message)
+    }
+  }
+  return (
+    <Box mt="4px">
+      <Flex gap="6px" wrap="wrap" align="end">
+        {photos.map((id) => (
+          <Box key={id} position="relative">
+            <a href={api.photoOf(id)} target="_blank" rel="noreferrer">
+              <Image src={api.photoOf(id)} alt="Photograph of this place" height="72px" borderWidth="1px" borderColor="rule" />
+            </a>
+            <Worded height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.id, id)}>
+              take out
+            </Worded>
+          </Box>
+        ))}
+        {photos.length < 8 && (
+          <Text as="label" fontSize="14px" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" py="6px">
+            Add a photograph
+            <input
+              type="file"
+              accept="image/*"
+              style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+              data-testid="photo"
+              onChange={(event) => {
+                void take(event.target.files?.[0])
+                event.target.value = ''
+              }}
+            />
+          </Text>
+        )}
+      </Flex>
+      {problem && (
+        <Text role="alert" color="break" fontSize="13.5px">
+          {problem}
+        </Text>
+      )}
+    </Box>
+  )
+}

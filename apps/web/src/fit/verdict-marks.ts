@@ -1,0 +1,31 @@
+import type { FitEntry } from '@plucky/core'
+import { ink } from '../ui/theme.js'
+
+type Word = FitEntry['verdict']['word']
+
+const MARKS: Record<Word, { readonly sign: string; readonly word: string }> = {
+  fits: { sign: '✓', word: 'fits' },
+  refused: { sign: '▲', word: 'refused' },
+  'out-of-round': { sign: '▲', word: 'oval' },
+  differs: { sign: '▲', word: 'differs' },
+  'measure-again': { sign: '◐', word: 'measure again' },
+  'second-angle': { sign: '◐', word: 'second angle' },
+  taken: { sign: '·', word: 'measured' },
+  unmeasured: { sign: '', word: 'by the sheet' },
+  unknown: { sign: '?', word: 'not known' },
+}
+
+/** How a verdict reads in a list: a sign that is told apart without colour, and a word. */
+export const markOf = (entry: FitEntry) =>
+  entry.verdict.word === 'unmeasured' && 'specifiedM' in entry && entry.specifiedM === null
+    ? { sign: '', word: 'not measured' }
+    : MARKS[entry.verdict.word]
+
+const WRONG: ReadonlySet<Word> = new Set(['refused', 'out-of-round', 'differs'])
+const OPEN: ReadonlySet<Word> = new Set(['measure-again', 'second-angle'])
+
+/** Token of the colour that goes with a verdict. */
+export const verdictColour = (word: Word): string => (WRONG.has(word) ? 'break' : OPEN.has(word) ? 'oil' : word === 'unknown' ? 'inkSoft' : 'ink') // prettier-ignore
+
+export const verdictInk = (word: Word): string => ink(verdictColour(word))
+export const isOpen = (word: Word): boolean => OPEN.has(word)

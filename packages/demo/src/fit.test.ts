@@ -1,0 +1,149 @@
+import { checkJob, evaluation, findingSentence, fitSentence, inputOf, judged, readJob, togetherSentence, writeJob, type JobContent, type JobFile } from '@plucky/contract' // prettier-ignore
+import { fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
+import { demoShop } from './index.js'
+
+const { units, jobs, catalogue, kits, lookup } = demoShop()
+const [weak, balanced] = jobs as [JobContent, JobContent]
+const unit = units.find(({ id }) => id === 'alder-3') as (typeof units)[number]
+const inch = (value: number) => toSi(value, 'in')
+const read = (toolId: Reading['toolId'], ...values: number[]): Reading => ({ toolId, values: values.map((valueM) => ({ valueM })) })
+
+const fitted = (job: JobContent) => fittedParts(job.spec, catalogue, job.book)
+const inputFor = (job: JobContent) => inputOf(job, units.find(({ id }) => id === job.unitId) as (typeof units)[number], fitted(job))
+const answerOf = (job: JobContent) => specAnswer(inputFor(job)) as Answer
+const entriesOf = (job: JobContent) => new Map(fitUp(inputFor(job)).entries.map((entry) => [entry.id, entry]))
+const sentenceOf = (job: JobContent, id: string) => fitSentence(entriesOf(job).get(id) as FitEntry, unit, 'in')
+const withParts = (job: JobContent, fits: Record<string, string | null>): JobContent => ({ ...job, spec: Object.entries(fits).reduce((spec, [station, id]) => withPart(spec, station, id), job.spec) }) // prettier-ignore
+const measuring = (job: JobContent, readings: JobContent['book']['readings']): JobContent => ({ ...job, book: { readings } })
+const platePower = (job: JobContent) => {
+  const held = answerOf(job).stations.find(({ stationId }) => stationId === 'flex-plate')?.held
+  return held?.outcome === 'held' ? fromSi(held.powerW, 'hp') : NaN
+}
+
+describe('the jobs of the shop', () => {
+  it.each(jobs.map((job) => [job.name, job] as const))('%s goes together, with a figure for everything', (_name, job) => {
+    const words = [...entriesOf(job).values()].map(({ id, verdict }) => [id, verdict.word] as const)
+    expect(words.filter(([, word]) => word !== 'fits' && word !== 'unmeasured')).toEqual([])
+    expect(words.length).toBeGreaterThan(50)
+    expect(answerOf(job).findings).toEqual([])
+  })
+  it('of another core are told which bolts of the crank do not meet', () => {
+    const other = withParts(weak, { 'flex-plate': 'plate-double' })
+    expect(sentenceOf(other, 'crank-pattern')).toBe('6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Stop.') // prettier-ignore
+    expect(answerOf(other).findings.map((finding) => findingSentence(finding, unit))).toContainEqual(expect.stringMatching(/^Fit-up, bolts of the crank: 6 × /)) // prettier-ignore
+  })
+})
+
+describe('a motor plate', () => {
+  const refused = (fits: Record<string, string | null>) =>
+    entriesOf(withParts(weak, fits)).get('pilot-engagement')?.verdict.word === 'refused'
+  it('takes the pilot out of the crank as far as it is thick, and a longer pilot puts it back', () => {
+    const plates = { none: [null, 0], thin: ['mplate-thin', 90], mid: ['mplate-mid', 157.48], thick: ['mplate-thick', 250] } as const
+    const pilots = { own: [null, 0], longer: ['pilot-longer', 120], long: ['pilot-long', 250] } as const
+    for (const [plate, thick] of Object.values(plates))
+      for (const [pilot, more] of Object.values(pilots))
+        // The converter's own pilot goes 0.310 in into the crank; the house wants 0.125 in.
+        expect([plate, pilot, refused({ 'motor-plate': plate, pilot })]).toEqual([plate, pilot, 310 + more - thick < 125])
+  })
+  it('says what to order, and which bolts have become too short', () => {
+    const thick = withParts(weak, { 'motor-plate': 'mplate-thick' })
+    expect(sentenceOf(thick, 'pilot-engagement')).toBe('0.065 in under the least. Order a pilot at least 0.065 in longer.')
+    expect(sentenceOf(thick, 'converter-thread')).toBe('0.161 in under the least. Order bolts at least 0.161 in longer.')
+    expect(sentenceOf(withParts(thick, { converter: 'conv-258-race' }), 'pilot-engagement')).toMatch(/part of its cover/)
+    expect(sentenceOf(withParts(weak, { 'motor-plate': 'mplate-bare' }), 'pull-forward')).toMatch(/over the most\. Spacers of at least 0\.120 in under the pads/) // prettier-ignore
+  })
+})
+
+describe('the plate as it is bolted', () => {
+  const twelve = { 'converter-bolts': 'vbolt-twelve', 'flex-plate': 'plate-certified' }
+  const bolts = (fits: Record<string, string | null>) => plateReport(inputFor(withParts(weak, fits)))?.converter.bolts
+  it('has its second pattern in where there are bolts and pads for it', () => {
+    expect(bolts({ ...twelve, converter: 'conv-258-race' })).toBe(12)
+    expect(bolts({ ...twelve, converter: 'conv-258-forged' })).toBe(6)
+    expect(bolts({ ...twelve, converter: 'conv-258-race', 'converter-bolts': 'vbolt-alloy' })).toBe(6)
+    expect(bolts({ 'flex-plate': 'plate-stamped', converter: 'conv-264-stock' })).toBe(3)
+  })
+  it('is drilled for one by an operation', () => {
+    const drilled = { ...weak, spec: withWorks(withParts(weak, { 'converter-bolts': 'vbolt-twelve', converter: 'conv-258-race' }).spec, 'flex-plate', ['op-second-bolts']) } // prettier-ignore
+    expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, worth: { bothNm: expect.any(Number) } })
+  })
+  it('holds by the bolts that were chosen: a joint too weak for the engine is what goes first', () => {
+    const soft = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
+    const parts = new Map(catalogue.parts).set('soft', { ...soft, id: 'soft', geometry: { ...soft.geometry, tighteningTorqueNm: toSi(20, 'lb-ft') } }) // prettier-ignore
+    const job = withParts(weak, { 'crank-bolts': 'soft' })
+    const answer = specAnswer(inputOf(job, unit, fittedParts(job.spec, { ...catalogue, parts }))) as Answer
+    const plate = answer.stations.find(({ stationId }) => stationId === 'flex-plate')
+    expect(plate?.decides?.place).toBe('crank-joint')
+    // 8 × 0.15 × 20·12/(0.2·0.4375) lbf × 1.8 in, by hand
+    expect(fromSi(plate?.decides?.capacityNm ?? 0, 'lb-ft')).toBeCloseTo((8 * 0.15 * ((20 * 12) / (0.2 * 0.4375)) * 1.8) / 12, 3)
+  })
+  it('holds half as soon as its pads are measured crooked', () => {
+    const straight = measuring(weak, { 'pad-run-out': read('dial', inch(0.004)) })
+    const crooked = measuring(weak, { 'pad-run-out': read('dial', inch(0.013)) })
+    expect(platePower(straight)).toBeCloseTo(platePower(weak), 6)
+    expect(platePower(crooked) / platePower(weak)).toBeCloseTo(0.5, 2)
+    expect(sentenceOf(crooked, 'pad-run-out')).toMatch(/0\.0030 in over the most\. Have the pads dressed true/)
+    expect(sentenceOf(measuring(weak, { 'pad-run-out': read('dial', inch(0.0098)) }), 'pad-run-out')).toMatch(/measure it again with a fine dial indicator\./) // prettier-ignore
+  })
+  it('gives way with the input shaft where their powers lie together, and the breaking order brackets them', () => {
+    const plateAt = (share: number) => {
+      const stock = fitted(weak).get('flex-plate') as Extract<Part, { kind: 'flex-plate' }>
+      const shaft = answerOf(weak).stations.find(({ stationId }) => stationId === 'input-shaft')?.held
+      const powerW = shaft?.outcome === 'held' ? shaft.powerW * share : 0
+      const torqueNm = (toSi(880, 'lb-ft') * powerW) / toSi(platePower(weak), 'hp')
+      const plate = { ...stock, stated: [{ place: 'station', origin: 'maker', torqueNm }] } as Part
+      const input = inputFor(weak)
+      return specAnswer({ ...input, fitted: new Map(input.fitted).set('flex-plate', plate) }) as Answer
+    }
+    expect(plateAt(1.03).together).toEqual(expect.arrayContaining(['input-shaft', 'flex-plate']))
+    expect(togetherSentence(plateAt(1.03), unit)).toMatch(/^With it go .*flex plate.*: together or not at all/)
+    expect(plateAt(1.2).together).not.toContain('flex-plate')
+  })
+})
+
+describe('the rule book', () => {
+  const onDay = (raceDay: string): JobContent => ({ ...balanced, brief: { ...balanced.brief, ruleBook: { ...(balanced.brief.ruleBook as NonNullable<JobContent['brief']['ruleBook']>), raceDay } } }) // prettier-ignore
+  const said = (job: JobContent) => answerOf(job).findings.map((finding) => findingSentence(finding, unit))
+  it('decides on a plate by class, elapsed time and the day', () => {
+    expect(said(onDay('2027-06-12'))).toEqual([])
+    expect(said(onDay('2027-06-13'))).toEqual(['Flex plate: its certificate has run out before the event. The rule book in force decides.'])
+    expect(said(withParts(balanced, { 'flex-plate': 'plate-stamped' })).join()).toMatch(/asks for a certified plate .* no certificate\. The rule book in force decides/) // prettier-ignore
+  })
+  it('a plate spun slower than the engine turns is refused', () => {
+    const input = inputFor(balanced)
+    const plate = input.fitted.get('flex-plate') as Extract<Part, { kind: 'flex-plate' }>
+    const slow = { ...plate, geometry: { ...plate.geometry, spinTestRadPerS: toSi(6900, 'rpm') } }
+    const { findings } = specAnswer({ ...input, fitted: new Map(input.fitted).set('flex-plate', slow) }) as Answer
+    expect(findings.map((finding) => findingSentence(finding, unit))).toEqual([expect.stringMatching(/redline 7000 rpm is above the 6900 rpm to which the plate was spun/)]) // prettier-ignore
+  })
+})
+
+describe('the book of a job', () => {
+  const book = { readings: { 'bore-diameter': { ...read('bore-gauge', inch(1.7084), inch(1.7086)), note: 'rust ring at the mouth', photos: ['a'.repeat(64)] }, 'spline input-shaft turbine spline': { toolId: 'eye', values: [], count: 32 } as Reading } } // prettier-ignore
+  const photos = [{ id: 'a'.repeat(64), type: 'image/png' as const, data: 'iVBORw0KGgoAAAANSUhEUg==' }]
+  const parts = [...catalogue.parts.values()].filter(({ id }) => Object.values(weak.spec.fits).includes(id) || Object.values(weak.arrived).includes(id)) // prettier-ignore
+  const file: JobFile = { job: { ...weak, book }, unit, parts, operations: [], kits: [...kits].slice(0, 0), photos }
+  it('goes out with its photographs and comes in unchanged', () => {
+    const text = writeJob(file)
+    const back = readJob(JSON.parse(text), lookup)
+    if (!back.ok) throw new Error(JSON.stringify(back.problems))
+    expect(back.value.job.book).toEqual(JSON.parse(JSON.stringify(book)))
+    expect(writeJob({ ...back.value, kits: [] })).toBe(text)
+  })
+  it('is refused where a reading is none, with its place in it', () => {
+    const paths = (readings: object) => {
+      const checked = checkJob({ ...weak, book: { readings } }, lookup)
+      return checked.ok ? [] : checked.problems.map(({ path }) => path)
+    }
+    expect(paths({ 'pump-seat': { toolId: 'laser', values: [] } })).toEqual(['book.readings.pump-seat.toolId'])
+    expect(paths({ 'pump-seat': read('calliper', NaN) })).toEqual(['book.readings.pump-seat.values.0.valueM'])
+    expect(paths({ 'a.b': read('calliper', 0.1) })).toEqual(['book.readings.a.b'])
+    expect(paths({ 'pump-seat': read('calliper', 0.16) })).toEqual([])
+  })
+  it('is evaluated with the spec: every entry with its sentence, and what is measured in the place of the sheet', () => {
+    const plain = evaluation({ ...file, job: measuring(weak, { 'pilot-ahead': read('calliper', inch(1.2)) }) }) as { sentence: string; fit: { entries: { id: string; sentence: string }[] } } // prettier-ignore
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-ahead')?.sentence).toBe('0.170 in less than the sheet says; what was measured counts.') // prettier-ignore
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(/^Fits, with crank face to pad face of the plate still by the sheet\.$/) // prettier-ignore
+    expect(judged(file).sentence).toBe(plain.sentence)
+  })
+})
