@@ -11,6 +11,7 @@ const VIEWS = [
   '/jobs/1/packs',
   '/jobs/1/pressure',
   '/jobs/2/pressure',
+  '/jobs/1/fit',
   '/jobs/1/rules',
   '/jobs/1/unit',
   '/jobs/1/lost',

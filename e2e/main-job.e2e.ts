@@ -18,7 +18,7 @@ test('opens the demo job by its sentence, walks the line, fits another part, and
   await page.getByTestId('line').focus()
   await page.keyboard.press('Home')
   await expect(page.getByTestId('station-flex-plate')).toHaveAttribute('aria-selected', 'true')
-  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight')
+  for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight')
   await expect(page.getByTestId('station-input-shaft')).toHaveAttribute('aria-selected', 'true')
   for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown')
   await expect(page.getByTestId('changes')).toContainText('candidate')

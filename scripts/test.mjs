@@ -70,7 +70,12 @@ async function endToEnd(folder, databaseUrl, chromium) {
   const port = await freePort()
   const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
   const out = join(folder, 'e2e.json')
-  const env = { PLUCKY_URL: `http://127.0.0.1:${port}`, PLUCKY_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: out }
+  const env = {
+    PLUCKY_URL: `http://127.0.0.1:${port}`,
+    PLUCKY_DATABASE: databaseUrl,
+    PLUCKY_CHROMIUM: chromium,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: out,
+  }
   await suite('end-to-end tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], env, () => {
     const { stats } = jsonOf(out) ?? {}
     return { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) }

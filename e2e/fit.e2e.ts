@@ -1,0 +1,202 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { fork, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:net'
+import { fileURLToPath } from 'node:url'
+import { jobOf, openJob, ownJob, saved, type Job } from './bench.js'
+
+interface Reading {
+  readonly toolId: string
+  readonly values: readonly { readonly valueM: number }[]
+  readonly count?: number
+  readonly note?: string
+  readonly photos?: readonly string[]
+}
+type Measured = Job & { readonly book: { readonly readings: Readonly<Record<string, Reading>> } }
+
+const readingsOf = async (request: APIRequestContext, number: number) => ((await jobOf(request, number)) as Measured).book.readings
+const field = (page: Page) => page.getByTestId('calliper-field')
+
+/** A job of the test’s own with other parts in it. */
+async function jobWith(request: APIRequestContext, name: string, fits: Record<string, string | null>, like = 1): Promise<Job> {
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, like)
+  const added = await request.post('/api/jobs', { data: { name, unitId, variantId, brief, arrived, spec: { ...spec, fits: { ...spec.fits, ...fits } } } }) // prettier-ignore
+  expect(added.status()).toBe(201)
+  return (await added.json()) as Job
+}
+
+/** Opens the taking of figures without a mouse. */
+async function beginByKeys(page: Page): Promise<void> {
+  await page.getByTestId('measure').focus()
+  await page.keyboard.press('Enter')
+  await expect(field(page)).toBeFocused()
+}
+
+/** What a builder would type at what is asked: about its sheet, or about the middle of what it must be. */
+async function answerTo(page: Page): Promise<string> {
+  const text = await page.getByTestId('calliper').innerText()
+  const teeth = /(\d+) teeth by the sheet/.exec(text)?.[1]
+  const sheet = /(−?[\d.]+) in by the sheet/.exec(text)?.[1]
+  const bounds = /([\d.]+) to ([\d.]+) in/.exec(text)
+  if (teeth) return teeth
+  if (sheet) return (Number(sheet.replace('−', '-')) + 0.0003).toFixed(4)
+  return bounds ? ((Number(bounds[1]) + Number(bounds[2])) / 2).toFixed(4) : (/([\d.]+) in at (most|least)/.exec(text)?.[1] as string)
+}
+
+/** Types figures at whatever is asked next; what was typed, by entry. */
+async function typeFigures(page: Page, many: number): Promise<Map<string, string[]>> {
+  const typed = new Map<string, string[]>()
+  for (let i = 0; i < many; i++) {
+    const id = (await page.locator('[data-testid^=row-][aria-current=true]').getAttribute('data-testid'))?.replace('row-', '') ?? ''
+    const text = await answerTo(page)
+    await page.keyboard.type(text)
+    await page.keyboard.press('Enter')
+    await expect(field(page)).toHaveValue('')
+    typed.set(id, [...(typed.get(id) ?? []), text])
+  }
+  return typed
+}
+
+/** What a job holds of the figures that were typed, as they were typed. */
+const asTyped = (readings: Readonly<Record<string, Reading>>, id: string): string[] => {
+  const reading = readings[id]
+  return reading?.count === undefined ? (reading?.values ?? []).map(({ valueM }) => (valueM / 0.0254).toFixed(4)) : [String(reading.count)]
+}
+
+async function freePort(): Promise<number> {
+  const probe = createServer()
+  await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve))
+  const { port } = probe.address() as { port: number }
+  await new Promise((resolve) => probe.close(resolve))
+  return port
+}
+
+/** A server of the test’s own over the same database, to be killed. */
+async function ownServer(port: number): Promise<ChildProcess> {
+  const main = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url))
+  const child = fork(main, { env: { ...process.env, PORT: String(port), DATABASE_URL: process.env['PLUCKY_DATABASE'] as string }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] }) // prettier-ignore
+  await new Promise<void>((resolve, reject) => {
+    child.once('message', () => resolve())
+    child.once('exit', (code) => reject(new Error(`The server ended before it answered: ${code}`)))
+  })
+  return child
+}
+
+test('forty figures by the keyboard alone: what was ticked outlives a killed server, and all of it a reload', async ({ page, request }) => {
+  test.skip(!process.env['PLUCKY_DATABASE'], 'PLUCKY_DATABASE names the database of the server under test')
+  const job = await ownJob(request, 'Measured rail')
+  const port = await freePort()
+  let server = await ownServer(port)
+  const address = `http://127.0.0.1:${port}/jobs/${job.number}/fit`
+  try {
+    await page.goto(address)
+    await beginByKeys(page)
+    const first = await typeFigures(page, 24)
+    for (const id of first.keys()) await expect(page.getByTestId(`kept-${id}`)).toHaveAttribute('data-kept', 'true')
+    server.kill('SIGKILL')
+    // What the database has at this moment, asked of the other server: all that was ticked.
+    const kept = await readingsOf(request, job.number)
+    for (const [id, texts] of first) expect([id, asTyped(kept, id)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))]) // prettier-ignore
+    const second = await typeFigures(page, 16)
+    await expect(page.getByTestId('save-state')).toHaveText(/kept on this machine/)
+    server = await ownServer(port)
+    await saved(page)
+    await page.reload()
+    await expect(page.getByTestId('dry-fit')).toBeVisible()
+    const all = await readingsOf(request, job.number)
+    let figures = 0
+    for (const [id, texts] of [...first, ...second]) {
+      await expect(page.getByTestId(`kept-${id}`)).toHaveAttribute('data-kept', 'true')
+      expect([id, asTyped(all, id).slice(-texts.length)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))]) // prettier-ignore
+      figures += texts.length
+    }
+    expect(figures).toBe(40)
+  } finally {
+    server.kill('SIGKILL')
+  }
+})
+
+test('a motor plate takes the pilot out of the crank; the screens say so, and what to order mends it', async ({ page, request }) => {
+  const job = await jobWith(request, 'Plated rail', { 'motor-plate': 'mplate-thick', 'converter-bolts': 'vbolt-long' })
+  await openJob(page, job, '/fit')
+  await expect(page.getByTestId('row-pilot-engagement')).toHaveAttribute('data-verdict', 'refused')
+  await page.getByTestId('row-pilot-engagement').click()
+  await expect(page.getByTestId('entry-verdict')).toHaveText('0.065 in under the least. Order a pilot at least 0.065 in longer.')
+  await page.getByTestId('unit-mm').click()
+  await expect(page.getByTestId('entry-verdict')).toHaveText('1.65 mm under the least. Order a pilot at least 1.65 mm longer.')
+  await page.getByTestId('unit-in').click()
+  await page.getByRole('link', { name: 'Line', exact: true }).click()
+  await expect(page.getByText(/Fit-up, pilot in the crank: 0\.065 in under the least/)).toBeVisible()
+  await page.getByTestId('station-pilot').click()
+  await page.getByTestId('part-pilot-longer').click()
+  await page.getByTestId('fit').click()
+  await expect(page.getByText(/Fit-up, pilot in the crank/)).toBeHidden()
+  await page.getByTestId('to-fit').click()
+  await expect(page.getByTestId('row-pilot-engagement')).toHaveAttribute('data-verdict', 'fits')
+})
+
+test('a reading too near a limit is to be taken again; a wrong one is refused where it is typed; notes and photographs stay', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Doubtful rail')
+  await openJob(page, job, '/fit')
+  await page.getByTestId('row-pull-forward').click()
+  await beginByKeys(page)
+  await page.keyboard.type('0.1875')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('row-pull-forward')).toHaveAttribute('data-verdict', 'measure-again')
+  await expect(page.getByTestId('calliper-last')).toContainText('measure it again with a')
+  await page.keyboard.press('Escape')
+  await page.getByTestId('row-bore-diameter').click()
+  await beginByKeys(page)
+  await page.keyboard.type('wide')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('calliper').getByRole('alert')).toContainText('“wide” is no figure')
+  await expect(field(page)).toHaveValue('wide')
+  await field(page).fill('43.4 mm') // in an inch field
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('row-bore-diameter')).toHaveAttribute('data-verdict', 'second-angle')
+  await expect(page.getByTestId('calliper-asks')).toContainText('at a second angle')
+  await page.keyboard.type('43.41 mm')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('row-bore-diameter')).toHaveAttribute('data-verdict', 'measure-again') // a calliper cannot tell a thousandth
+  await page.keyboard.press('Escape')
+  await page.getByTestId('row-bore-diameter').click()
+  await expect(page.getByTestId('entry-verdict')).toContainText('measure it again with a bore gauge')
+  await page.getByTestId('note').fill('rust ring at the mouth')
+  await page.getByTestId('note').blur()
+  const data = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII='
+  await page.getByTestId('photo').setInputFiles({ name: 'bore.png', mimeType: 'image/png', buffer: Buffer.from(data, 'base64') })
+  await expect(page.getByAltText('Photograph of this place')).toBeVisible()
+  await page.getByTestId('photo').setInputFiles({ name: 'bore.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
+  await expect(page.getByRole('alert')).toContainText('no picture that can be read')
+  await saved(page)
+  await page.reload()
+  await page.getByTestId('row-bore-diameter').click()
+  await expect(page.getByTestId('note')).toHaveValue('rust ring at the mouth')
+  await expect(page.getByAltText('Photograph of this place')).toHaveJSProperty('complete', true)
+})
+
+test('plugs that do not match are seen, the stand-in types, crooked pads halve the plate', async ({ page, request }) => {
+  const job = await jobWith(request, 'Mixed rail', { 'turbine-hub': 'thub-35', 'flex-plate': 'plate-double' })
+  await openJob(page, job, '/fit')
+  await expect(page.getByTestId('plug-spline input-shaft turbine spline')).toHaveAttribute('data-verdict', 'differs')
+  await expect(page.getByTestId('plug-crank-pattern')).toHaveAttribute('data-verdict', 'differs')
+  await expect(page.getByTestId('plug-pad-pattern')).toHaveAttribute('data-verdict', 'fits')
+  await page.getByTestId('row-pump-bore').click()
+  await beginByKeys(page)
+  await page.getByTestId('stand-in').click()
+  await expect(page.getByTestId('row-pump-bore')).toHaveAttribute('data-verdict', 'second-angle')
+  await page.getByTestId('stand-in').click()
+  await expect(page.getByTestId('row-input-tip')).toHaveAttribute('aria-current', 'true')
+  await page.keyboard.press('Escape')
+  await page.getByTestId('row-pad-run-out').click()
+  const trusted = async () => Number(/trusted with (\d+) lb-ft/.exec(await page.getByTestId('joints').innerText())?.[1])
+  expect(await trusted()).toBe(700) // its sheet says 0.012 in
+  await beginByKeys(page)
+  await page.keyboard.type('0.006')
+  await page.keyboard.press('Enter')
+  await expect.poll(trusted).toBe(1400)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect.poll(trusted).toBe(700)
+})
