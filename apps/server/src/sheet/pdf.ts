@@ -110,6 +110,7 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
               listed('What goes with what', sheet.together, 'Nothing is bound to anything else.'),
               listed('Work', sheet.work, 'Nothing is worked on.'),
               listed('What the gauge should read', sheet.gauge),
+              listed('Fit-up', sheet.fit),
               listed('House rules that differ from the usual', sheet.rules),
             ],
           },

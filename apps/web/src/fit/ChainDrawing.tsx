@@ -15,7 +15,7 @@ interface ChainProps {
 }
 
 const HALF = 112
-const LABELS = 34
+const LABELS = 38
 /** mm before the crank’s face and behind the pump; then the box is cut away up to its flange. */
 const BEFORE = 34
 const BEHIND = 34
@@ -130,7 +130,7 @@ function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen,
     const entry = lengthEntry(report, shown.id)
     return entry && (up ? entry.specifiedM !== null : entry.measured) ? [{ x: x((shown.from + shown.to) / 2), width: LABEL_WIDTH, of: { shown, entry } }] : []
   })
-  const y = up ? 12 : 2 * centre - 18
+  const y = up ? 15 : 2 * centre - 21
   return setLabels(wanted, width - FLANGE - CUT).map(({ x: left, of: { shown, entry } }) => {
     const valueM = up ? (entry.specifiedM as number) : entry.measured ? (entry.measured.lowM + entry.measured.highM) / 2 : 0
     const colour = verdictInk(up ? (entry.specified?.word ?? 'unknown') : entry.verdict.word)
@@ -166,8 +166,8 @@ function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'st
   if (valueM === undefined || valueM === null) return null
   return (
     <g textAnchor="end" fontSize={12.5} fill={entry ? verdictInk(entry.verdict.word) : ink('inkSoft')}>
-      <text x={width} y={11}>{entry ? 'flange from crank' : 'flange from case'}</text>
-      <text x={width} y={26} fontWeight={600} fontSize={14}>{fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}</text>
+      <text x={width} y={14}>{entry ? 'flange from crank' : 'flange from case'}</text>
+      <text x={width} y={29} fontWeight={600} fontSize={14}>{fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}</text>
     </g>
   )
 } // prettier-ignore

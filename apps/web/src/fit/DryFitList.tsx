@@ -53,6 +53,7 @@ export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProp
 
 function doneWords(entries: readonly FitEntry[]): string {
   const measured = entries.filter(isMeasured)
+  if (measured.length === 0) return 'follows from what was measured'
   const done = measured.filter(hasFigure).length
   return `${done} of ${measured.length} measured`
 }
@@ -75,7 +76,7 @@ function Row({ entry, unit, inUnit, on, onChoose }: { entry: FitEntry; unit: Uni
   const kept = isKept(acknowledged, entry.id, entry.reading)
   const { sign, word } = markOf(entry)
   return (
-    <Box as="button" display="grid" gridTemplateColumns="20px minmax(0, 1fr) 92px 128px 112px 112px" gap="0 8px" width="100%" textAlign="left" px="4px" py="3px" minH="28px" alignItems="baseline" cursor="pointer" bg={on ? 'oilWash' : 'transparent'} borderBottomWidth="1px" borderColor="ruleSoft" aria-current={on} onClick={() => onChoose(entry.id)} data-testid={`row-${entry.id}`} data-verdict={entry.verdict.word}>
+    <Box as="button" display="grid" gridTemplateColumns={{ base: '20px minmax(0, 1fr) 74px 116px 108px 104px', xl: '20px minmax(0, 1fr) 92px 128px 112px 112px' }} gap="0 8px" width="100%" textAlign="left" px="4px" py="3px" minH="28px" alignItems="baseline" cursor="pointer" bg={on ? 'oilWash' : 'transparent'} borderBottomWidth="1px" borderColor="ruleSoft" aria-current={on} onClick={() => onChoose(entry.id)} data-testid={`row-${entry.id}`} data-verdict={entry.verdict.word}>
       <Text as="span" fontSize="14px" color="torque" fontWeight={700} aria-label={entry.reading ? (kept ? 'saved' : 'not saved yet') : undefined} data-testid={entry.reading ? `kept-${entry.id}` : undefined} data-kept={entry.reading ? kept : undefined}>
         {entry.reading ? (kept ? '✓' : '…') : ''}
       </Text>

@@ -1,21 +1,21 @@
-import { Box, Flex, Text, Textarea } from '@chakra-ui/react'
+import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
+import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, TOOL_WORDS, type LengthUnit } from '@plucky/contract'
 import {
-  boundsWords,
-  capital,
-  fitLength,
-  fitSentence,
-  fitTitle,
-  LINK_WORDS,
-  listed,
-  quantity,
-  TOOL_WORDS,
-  type LengthUnit,
-} from '@plucky/contract'
-import { resolutionOf, TOOLS_FOR, type FitEntry, type LengthEntry, type LinkId, type ToolId, type Unit } from '@plucky/core'
+  CLOSINGS,
+  fromSi,
+  resolutionOf,
+  TOOLS_FOR,
+  type FitEntry,
+  type FitReport,
+  type LengthEntry,
+  type ToolId,
+  type Unit,
+} from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { Worded } from '../ui/buttons.js'
 import { Pick } from '../ui/Pick.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Photos } from './Photos.js'
 import { clearFigures, gaugedOf, takeNote } from './readings.js'
 import { fitStore, takeTool } from './store.js'
@@ -23,6 +23,7 @@ import { verdictColour } from './verdict-marks.js'
 
 interface CardProps {
   readonly entry: FitEntry
+  readonly report: FitReport
   readonly unit: Unit
   readonly inUnit: LengthUnit
 }
@@ -31,7 +32,7 @@ interface CardProps {
 export const toolAt = (entry: FitEntry, tools: Readonly<Record<string, ToolId>>): ToolId => tools[gaugedOf(entry) ?? 'count'] ?? 'calliper'
 
 /** All of one entry: what it must be and why, what was measured and with what, what is said of it, what to order or do; a note and photographs. */
-export function EntryCard({ entry, unit, inUnit }: CardProps) {
+export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
   const tools = useStore(fitStore, ({ tools: at }) => at)
   const gauged = gaugedOf(entry)
   const tool = toolAt(entry, tools)
@@ -43,6 +44,7 @@ export function EntryCard({ entry, unit, inUnit }: CardProps) {
       <Text fontSize="15px" lineHeight="1.35" mt="2px" color={verdictColour(entry.verdict.word)} fontWeight={600} data-testid="entry-verdict">
         {fitSentence(entry, unit, inUnit)}
       </Text>
+      {entry.kind === 'closing' && <Sum id={entry.id} report={report} inUnit={inUnit} />}
       {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} inUnit={inUnit} />}
       {gauged && (
         <Flex gap="10px" align="end" mt="6px" wrap="wrap">
@@ -59,16 +61,14 @@ export function EntryCard({ entry, unit, inUnit }: CardProps) {
 
 const trusted = (toolId: ToolId, unit: LengthUnit) => {
   const m = resolutionOf({ toolId, values: [] })
-  return m === 0 ? 'exact' : `trusted to ${quantity(m, unit, unit === 'in' ? 5 : 4)}`
+  return m === 0 ? 'exact' : `trusted to ${Number(fromSi(m, unit).toPrecision(3))} ${unit}`
 }
 
 function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
-  const rests = entry.terms.filter((id) => id !== entry.id)
   const rows: readonly (readonly [string, string])[] = [
     ['by the sheet', entry.specifiedM === null ? 'not known' : fitLength(entry, entry.specifiedM, inUnit)],
     ...(entry.bounds ? [['must be', boundsWords(entry, inUnit)] as const] : []),
     ...(entry.roundM === null ? [] : [['may be oval by', fitLength(entry, entry.roundM, inUnit)] as const]),
-    ...(rests.length > 0 ? [['rests on', capital(listed(rests.map((id: LinkId) => LINK_WORDS[id])))] as const] : []),
   ]
   return (
     <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
@@ -81,6 +81,30 @@ function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
     </Box>
   )
 } // prettier-ignore
+
+/** The lengths that a closing is the sum of, each as it is counted. */
+function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: LengthUnit }) {
+  const closing = CLOSINGS.find((each) => each.id === id)
+  if (!closing) return null
+  const rows = [...closing.plus.map((link) => ['+', link] as const), ...closing.minus.map((link) => ['−', link] as const)]
+  const shown = rows.filter(([, link]) => report.lengths.get(link)?.m !== 0)
+  return (
+    <chakra.table css={PLAIN_TABLE} mt="4px" data-testid="sum">
+      <tbody>
+        {shown.map(([sign, link]) => {
+          const { m, measured } = report.lengths.get(link) ?? { m: null, measured: false }
+          return (
+            <tr key={link}>
+              <td>{`${sign} ${LINK_WORDS[link]}`}</td>
+              <td>{m === null ? 'not known' : quantity(m, inUnit, inUnit === 'in' ? 4 : 3)}</td>
+              <td>{m === null ? '' : measured ? 'measured' : link === 'swelling' ? 'computed' : 'by the sheet'}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </chakra.table>
+  )
+}
 
 /** Figures as they were taken, each with its tool. */
 function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {

@@ -3,6 +3,7 @@ import { CAUTIONS, type JobContent } from '@plucky/contract'
 import { fitUp, isWrong, plateReport, type FitEntry, type FitReport, type Unit } from '@plucky/core'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
+import { jobStore } from '../state/job.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
@@ -28,16 +29,20 @@ export function FitScreen({ content, unit }: ScreenProps) {
   const input = specInputOf(content)
   const report = useMemo(() => input && fitUp(input), [content, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- the input is made of both
   const { chosen, unit: inUnit } = useStore(fitStore)
+  const number = useStore(jobStore, (job) => job.number)
   if (!input || !report) return null
   const entry = report.entries.find(({ id }) => id === chosen) ?? firstOf(report.entries)
   const plate = plateReport(input)
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
       <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <Text className="only-printed" fontWeight={700}>
+        {`Job ${number}: ${content.name}, ${unit.name}`}
+      </Text>
       <Panel title="From the crank to the output" note="lengths to scale, radii drawn smaller" aside={<Tools entries={report.entries} />}>
         <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
       </Panel>
-      <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" mt="8px">
+      <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" mt="8px">
         <Box minW="0">
           <Panel title="Dry fit" note={summary(report)}>
             <DryFitList entries={report.entries} unit={unit} inUnit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
@@ -70,8 +75,8 @@ function Beside({ report, entry, unit, plate }: BesideProps) {
     <Box minW="0">
       {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} inUnit={inUnit} />}
       {entry && (
-        <Panel title="Looked at">
-          <EntryCard entry={entry} unit={unit} inUnit={inUnit} />
+        <Panel title="Looked at" className="not-printed">
+          <EntryCard entry={entry} report={report} unit={unit} inUnit={inUnit} />
         </Panel>
       )}
       {plate && (
@@ -111,7 +116,7 @@ function Tools({ entries }: { entries: readonly FitEntry[] }) {
     fitStore.setState({ calliper: true })
   }
   return (
-    <Flex gap="6px" align="center">
+    <Flex gap="6px" align="center" className="not-printed">
       {(['in', 'mm'] as const).map((each) => (
         <Choice key={each} on={unit === each} onPick={() => fitStore.setState({ unit: each })} testId={`unit-${each}`}>
           {each}

@@ -24,6 +24,8 @@ async function smaller(file: File): Promise<string> {
 /** Photographs at an entry. */
 export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
   const [problem, setProblem] = useState('')
+  /** The picker begins anew after each picture, so that the same one can be picked again. */
+  const [taken, setTaken] = useState(0)
   const photos = entry.reading?.photos ?? []
   const take = async (file: File | undefined) => {
     if (!file) return
@@ -33,6 +35,8 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
       addPhoto(entry.id, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
     } catch (error) {
       setProblem(error instanceof DOMException ? 'This is no picture that can be read; take a JPEG or PNG.' : (error as Error).message)
+    } finally {
+      setTaken((n) => n + 1)
     }
   }
   return (
@@ -56,10 +60,8 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
               accept="image/*"
               style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
               data-testid="photo"
-              onChange={(event) => {
-                void take(event.target.files?.[0])
-                event.target.value = ''
-              }}
+              key={taken}
+              onChange={(event) => void take(event.target.files?.[0])}
             />
           </Text>
         )}

@@ -17,10 +17,19 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
   const onJob = unit !== undefined && job.content !== undefined
   const revision = useRevisionWords(onJob ? job.content : undefined)
   useUndoKeys(onJob)
-  const cell = { borderRightWidth: '1px', borderColor: 'rule', px: '14px', height: '100%', align: 'center' } as const
+  const cell = { borderRightWidth: '1px', borderColor: 'rule', px: '14px', height: '44px', align: 'center' } as const
   return (
     <Box minH="100vh">
-      <Flex as="header" className="not-printed" height="44px" align="center" borderBottomWidth="2px" borderColor="ink" bg="sheet">
+      <Flex
+        as="header"
+        className="not-printed"
+        minH="44px"
+        wrap={{ base: 'wrap', xl: 'nowrap' }}
+        align="center"
+        borderBottomWidth="2px"
+        borderColor="ink"
+        bg="sheet"
+      >
         <Flex {...cell}>
           <ChakraLink asChild fontFamily="heading" fontSize="20px" fontWeight={700} letterSpacing="0.09em" color="ink" whiteSpace="nowrap">
             <Link to="/">PLUCKY RATIO</Link>
@@ -38,7 +47,15 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
                 </Text>
               </Box>
             </Flex>
-            <Flex as="nav" aria-label="Views of this job" height="100%" flexShrink={0}>
+            <Flex
+              as="nav"
+              aria-label="Views of this job"
+              height="44px"
+              flexShrink={0}
+              order={{ base: 3, xl: 0 }}
+              width={{ base: '100%', xl: 'auto' }}
+              px={{ base: '8px', xl: '0' }}
+            >
               <Tab to={`/jobs/${job.number}`} word="Line" />
               <Tab to={`/jobs/${job.number}/brief`} word="Brief" />
               <Tab to={`/jobs/${job.number}/match`} word="Match" />
@@ -98,9 +115,9 @@ function Tab({ to, word }: { to: string; word: string }) {
   return (
     <ChakraLink
       asChild
-      px={{ base: '4px', xl: '6px', '2xl': '12px' }}
+      px={{ base: '7px', xl: '6px', '2xl': '12px' }}
       flexShrink={0}
-      height="100%"
+      height="44px"
       display="flex"
       alignItems="center"
       fontFamily="heading"

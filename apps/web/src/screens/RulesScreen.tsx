@@ -81,6 +81,19 @@ const Figured = ({ content }: { content: JobContent }) => (
         unitName="°F"
       />
     </Panel>
+    <Panel title="Pilot and converter" note="how they must go together" mt="10px">
+      <Fields
+        content={content}
+        of={[
+          ['fit.pilotEngagementLeastM', 'Pilot engaged, least'],
+          ['fit.pilotPlayLeastM', 'Play of the pilot, least'],
+          ['fit.pilotPlayMostM', 'Play of the pilot, most'],
+          ['fit.pullForwardLeastM', 'Converter forward, least'],
+          ['fit.pullForwardMostM', 'Converter forward, most'],
+        ]}
+        unitName="in"
+      />
+    </Panel>
     <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
       <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
     </Panel>
@@ -179,7 +192,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 interface FieldsProps {
   readonly content: JobContent
   readonly of: readonly (readonly [path: string, label: string, unitName?: FieldsProps['unitName']])[]
-  readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's'
+  readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's' | 'in'
 }
 
 function Fields({ content, of, unitName }: FieldsProps) {
@@ -203,7 +216,7 @@ function Fields({ content, of, unitName }: FieldsProps) {
           key={path}
           label={capital(label)}
           {...(own ? { unit: own } : {})}
-          digits={own && own !== 's' ? 0 : 2}
+          digits={own === 'in' ? 4 : own && own !== 's' ? 0 : 2}
           value={at(path)}
           onCommit={set(path)}
           testId={`rule-${path}`}

@@ -43,6 +43,7 @@ export function SheetPage({ sheet }: { sheet: Sheet }) {
         <Box>
           <Listed title="What goes with what" lines={sheet.together} none="Nothing is bound to anything else." />
           <Listed title="Work" lines={sheet.work} none="Nothing is worked on." />
+          {sheet.fit.length > 0 && <Listed title="Fit-up" lines={sheet.fit} />}
           {sheet.gauge.length > 0 && <Listed title="What the gauge should read" lines={sheet.gauge} />}
           {sheet.rules.length > 0 && <Listed title="House rules that differ from the usual" lines={sheet.rules} />}
         </Box>

@@ -1,9 +1,11 @@
 import {
   DEFAULT_RULES,
   engineCurve,
+  fitUp,
   fromSi,
   hubFor,
   offersOf,
+  plateReport,
   pressureReport,
   splinePairs,
   type SplinePair,
@@ -13,6 +15,7 @@ import {
   type StationVerdict,
   type Unit,
   type CostLine,
+  type JointReport,
 } from '@plucky/core'
 import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { misfitSentence } from '../words/fitting.js'
@@ -23,7 +26,8 @@ import { differences } from '../words/leaves.js'
 import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, togetherSentence } from '../words/verdict.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
-import { judged, type Judged } from '../files/judged.js'
+import { fitLength, fitTitle, spanWords } from '../words/fit.js'
+import { inputOf, judged, type Judged } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
 import { gaugeLines, pressureWords } from '../words/pressure.js'
 import { teardownWords } from '../words/lost.js'
@@ -70,6 +74,8 @@ export interface Sheet {
   readonly work: readonly string[]
   /** To hold a gauge against; empty where nothing is known but what was read from it. */
   readonly gauge: readonly string[]
+  /** How the joints of the plate are tightened, and what the chain leaves where it matters; empty where neither is known. */
+  readonly fit: readonly string[]
   readonly rules: readonly string[]
   readonly cautions: readonly string[]
 }
@@ -114,9 +120,26 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     total: { what: 'All of it', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
     work: workLines(now),
     gauge: gaugeOf(now),
+    fit: fitLines(now),
     rules: differences(DEFAULT_RULES, job.rules, HouseRulesDto).map(({ name, is }) => `${name}: ${is}`),
     cautions: cautionsOf(kinds, job.brief.launch !== 'rolling'),
   }
+}
+
+/** Lengths that the chain leaves and that are written down. */
+const NOTED = ['pilot-engagement', 'pull-forward', 'head-room', 'flange-place']
+
+function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
+  const input = inputOf(job, unit, fitted)
+  const plate = plateReport(input)
+  const joint = (name: string, { bolts, joint: { boltDiameterM, tighteningTorqueNm } }: JointReport) => `${name}: ${bolts} × ${quantity(boltDiameterM, 'in', 4)} to ${quantity(tighteningTorqueNm, 'lb-ft')}` // prettier-ignore
+  const { entries } = fitUp(input)
+  const chain = entries.flatMap((entry) => {
+    if (entry.kind !== 'closing' || !NOTED.includes(entry.id)) return []
+    const value = entry.measured ? `${spanWords(entry, 'in')} as measured` : entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, 'in')} by the sheet` // prettier-ignore
+    return value ? [`${fitTitle(entry, unit)}: ${value}`] : []
+  })
+  return [...(plate ? [joint('Crank bolts', plate.crank), joint('Converter bolts', plate.converter)] : []), ...chain]
 }
 
 function gaugeOf({ file: { job, unit }, fitted, answer }: Judged): string[] {

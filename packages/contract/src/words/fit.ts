@@ -13,6 +13,7 @@ import {
   type PatternId,
   type PlateReport,
   type SplineEntry,
+  type ToolId,
   type Unit,
 } from '@plucky/core'
 import { TOOL_WORDS } from './choices.js'
@@ -64,7 +65,7 @@ export const CLOSING_WORDS: Record<ClosingId, string> = {
   'shaft-room': 'room before the input shaft, converter home',
   'crank-thread': 'crank bolts in their threads',
   'crank-thread-room': 'room under the crank bolts',
-  'head-room': 'room over the crank bolts’ heads, cover swollen',
+  'head-room': 'room over the bolt heads',
   'pull-forward': 'converter comes forward',
   'pump-drive-left': 'pump driven, converter bolted',
   'turbine-spline': 'input shaft in the turbine',
@@ -143,11 +144,15 @@ export function boundsWords(entry: LengthEntry, unit: LengthUnit): string {
   return mostM === null ? '' : `${fitLength(entry, mostM, unit)} at most`
 }
 
-/** The span of what was measured: one figure, or from the least to the most. */
+/** Tools that tell a ten-thousandth of an inch. */
+const FINE_TOOLS: ReadonlySet<ToolId> = new Set(['micrometer', 'depth-micrometer', 'bore-gauge', 'fine-dial'])
+
+/** The span of what was measured: one figure, or from the least to the most, as finely as its tool tells. */
 export function spanWords(entry: LengthEntry, unit: LengthUnit): string {
   const { measured } = entry
   if (!measured) return ''
-  const [low, high] = [fitFigure(entry, measured.lowM, unit), fitLength(entry, measured.highM, unit)]
+  const fine = entry.reading && FINE_TOOLS.has(entry.reading.toolId) ? { ...entry, gauged: 'outside' as const } : entry
+  const [low, high] = [fitFigure(fine, measured.lowM, unit), fitLength(fine, measured.highM, unit)]
   return low === high.replace(` ${unit}`, '') ? high : `${low} to ${high}`
 }
 
@@ -171,7 +176,7 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'out-of-round':
       return entry.kind === 'hole'
         ? 'Oval: this pattern never holds again. Use a second pattern of holes, or another plate.'
-        : `Out of round by ${length(verdict.outM)} more than it may: it rocks however well it fits.`
+        : `Out of round by ${length(verdict.outM)} more than it may: it rocks however well it fits. Have it made true, or replace it.`
     case 'differs':
       return 'It differs.'
     case 'measure-again':
@@ -214,6 +219,8 @@ export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry
       return low
         ? `It does not slide in: a pilot ${by} smaller. Do not turn a thin wall down.`
         : `It rocks: a sleeve or a pilot at least ${by} larger.`
+    case 'turn-pilot':
+      return `It does not slide in: its wall bears to be turned down by ${by}.`
     case 'hub-fit':
       return low ? `A bush ${by} larger.` : `A new bush, at least ${by} smaller.`
     case 'shaft-room':

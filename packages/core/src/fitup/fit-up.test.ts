@@ -46,6 +46,8 @@ describe('pilot engagement after a motor plate', () => {
     expect(lengthOf(report(short), 'pilot-engagement').order?.code).toBe('pilot-engagement')
     const custom = { ...short, front: { ...short.front, pilotMake: 'custom' as const } }
     expect(lengthOf(report(custom), 'pilot-engagement').order?.code).toBe('custom-pilot')
+    const tight = (pilotWallM?: number) => lengthOf(report({ ...GOOD_FIT, front: { ...GOOD_FIT.front, pilotDiameterM: inch(1.71), ...(pilotWallM === undefined ? {} : { pilotWallM }) } }), 'pilot-fit').order?.code // prettier-ignore
+    expect([tight(), tight(inch(0.08)), tight(inch(0.2))]).toEqual(['pilot-fit', 'pilot-fit', 'turn-pilot'])
     const { order } = lengthOf(report(short), 'pilot-engagement')
     const longer = { ...short, pilot: { form: 'replaces' as const, diameterM: GOOD_FIT.front.pilotDiameterM, extensionM: order?.byM as number } } // prettier-ignore
     expect(lengthOf(report(longer), 'pilot-engagement').verdict.word).toBe('fits')

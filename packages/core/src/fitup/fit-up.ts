@@ -84,9 +84,16 @@ export interface PatternEntry extends EntryBase {
 
 export type FitEntry = LengthEntry | SplineEntry | PatternEntry
 
+/** A length as it is counted: what was measured, else the sheet; nothing where neither is known. */
+export interface Counted {
+  readonly m: number | null
+  readonly measured: boolean
+}
+
 export interface FitReport {
   /** In the order of the work. */
   readonly entries: readonly FitEntry[]
+  readonly lengths: ReadonlyMap<LinkId, Counted>
   readonly facts: FitFacts
 }
 
@@ -120,7 +127,8 @@ export function fitUp(input: FitInput): FitReport {
     ...patternEntries(facts, readings),
   ]
   const place = new Map(FIT_STAGES.map((stage, i) => [stage, i]))
-  return { facts, entries: entries.sort((a, b) => (place.get(a.stage) ?? 0) - (place.get(b.stage) ?? 0)) }
+  const lengths = new Map([...known].map(([id, { measured, nominalM }]): [LinkId, Counted] => [id, { m: measured ? middleOf(measured) : nominalM === undefined ? null : (nominalM ?? 0), measured: measured !== undefined }])) // prettier-ignore
+  return { facts, lengths, entries: entries.sort((a, b) => (place.get(a.stage) ?? 0) - (place.get(b.stage) ?? 0)) }
 }
 
 const stationOf = (facts: FitFacts, { owner, joint }: Pick<ClosingKind, 'owner' | 'joint'>, id: string): string | null => {

@@ -12,14 +12,26 @@ export function workJoint(joint: BoltedJoint, name: string): Working {
     },
     (v) => boltClamp(v.T, v.K, v.d),
   )
+  const second = joint.secondUsed ? joint.second : undefined
+  const friction = {
+    n: given('bolts', joint.bolts, null, 'part'),
+    μ: given('friction between the faces', joint.faceFriction, null, 'part'),
+    F: from(clamp),
+    Dc: given('bolt circle', joint.circleDiameterM, 'in', 'part'),
+  }
+  if (second)
+    return worked(
+      { name, unit: 'lb-ft', formula: '(n · Dc + n₂ · Dc₂) · μ · F / 2', source: 'Shigley; VDI 2230 practice' },
+      {
+        ...friction,
+        'n₂': given('bolts of the second pattern', second.bolts, null, 'part'),
+        'Dc₂': given('its circle', second.circleDiameterM, 'in', 'part'),
+      },
+      (v) => ((v.n * v.Dc + v['n₂'] * v['Dc₂']) * v.μ * v.F) / 2,
+    )
   return worked(
     { name, unit: 'lb-ft', formula: 'n · μ · F · Dc / 2', source: 'Shigley; VDI 2230 practice' },
-    {
-      n: given('bolts', joint.bolts, null, 'part'),
-      μ: given('friction between the faces', joint.faceFriction, null, 'part'),
-      F: from(clamp),
-      Dc: given('bolt circle', joint.circleDiameterM, 'in', 'part'),
-    },
+    friction,
     (v) => (v.n * v.μ * v.F * v.Dc) / 2,
   )
 }
