@@ -58,7 +58,7 @@ async function typeFigures(page: Page, many: number): Promise<Map<string, string
 
 /** What a job holds of the figures that were typed, as they were typed. */
 const asTyped = (readings: Readonly<Record<string, Reading>>, id: string): string[] => {
-  const reading = readings[id]
+  const reading = Object.entries(readings).find(([key]) => key === id || key.startsWith(`${id} of `))?.[1]
   return reading?.count === undefined ? (reading?.values ?? []).map(({ valueM }) => (valueM / 0.0254).toFixed(4)) : [String(reading.count)]
 }
 

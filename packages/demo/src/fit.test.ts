@@ -14,7 +14,14 @@ const answerOf = (job: JobContent) => specAnswer(inputFor(job)) as Answer
 const entriesOf = (job: JobContent) => new Map(fitUp(inputFor(job)).entries.map((entry) => [entry.id, entry]))
 const sentenceOf = (job: JobContent, id: string) => fitSentence(entriesOf(job).get(id) as FitEntry, unit, 'in')
 const withParts = (job: JobContent, fits: Record<string, string | null>): JobContent => ({ ...job, spec: Object.entries(fits).reduce((spec, [station, id]) => withPart(spec, station, id), job.spec) }) // prettier-ignore
-const measuring = (job: JobContent, readings: JobContent['book']['readings']): JobContent => ({ ...job, book: { readings } })
+/** A job with readings of the parts that are fitted in it, by what was measured. */
+const measuring = (job: JobContent, readings: JobContent['book']['readings']): JobContent => {
+  const entries = entriesOf(job)
+  return {
+    ...job,
+    book: { readings: Object.fromEntries(Object.entries(readings).map(([id, reading]) => [entries.get(id)?.key ?? id, reading])) },
+  }
+}
 const platePower = (job: JobContent) => {
   const held = answerOf(job).stations.find(({ stationId }) => stationId === 'flex-plate')?.held
   return held?.outcome === 'held' ? fromSi(held.powerW, 'hp') : NaN
@@ -129,6 +136,15 @@ describe('the book of a job', () => {
     if (!back.ok) throw new Error(JSON.stringify(back.problems))
     expect(back.value.job.book).toEqual(JSON.parse(JSON.stringify(book)))
     expect(writeJob({ ...back.value, kits: [] })).toBe(text)
+  })
+  it('keeps to the parts that were measured: another part has its own, and the first has its own again', () => {
+    const measured = measuring(weak, { 'plate-depth': read('calliper', inch(1.1)), 'bore-depth': read('calliper', inch(0.85)) })
+    const depth = (job: JobContent) => entriesOf(job).get('plate-depth')?.reading
+    const other = withParts(measured, { 'flex-plate': 'plate-machined' })
+    expect([depth(measured)?.values.length, depth(other), depth(withParts(other, { 'flex-plate': 'plate-stamped' }))?.values.length]).toEqual([1, null, 1]) // prettier-ignore
+    expect(entriesOf(other).get('bore-depth')?.reading).not.toBeNull() // the engine is the same
+    const trued = { ...measuring(weak, { 'pad-run-out': read('dial', inch(0.013)) }), spec: withWorks(weak.spec, 'flex-plate', ['op-true-pads']) } // prettier-ignore
+    expect(entriesOf(trued).get('pad-run-out')?.reading).toBeNull() // what was measured before the work says nothing of it after
   })
   it('is refused where a reading is none, with its place in it', () => {
     const paths = (readings: object) => {

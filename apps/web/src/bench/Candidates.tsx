@@ -32,6 +32,7 @@ const TRAY = {
   '& .fitted .name': { fontWeight: 600 },
   '& .held': { fontFamily: 'figures', fontSize: '17px', fontWeight: 600, color: 'torque' },
   '& .held.short': { color: 'break' },
+  '& .unfit': { display: 'block', fontSize: '13px', fontWeight: 600, color: 'break' },
   '& .tags': { fontFamily: 'figures', fontSize: '14px', color: 'inkSoft', marginLeft: '8px' },
 } as const
 
@@ -51,6 +52,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
   const short = held?.outcome === 'fails-at-smallest' || (held?.outcome === 'held' && held.powerW < targetW)
   const chosen = part.id === bench.candidate?.id
   const fitted = part.id === bench.fitted?.id
+  const unfit = answer?.outcome === 'answered' ? answer.findings.filter(({ code }) => code === 'does-not-fit').length : 0
   const tags = [fitted ? 'fitted' : '', part.id === bench.arrived?.id ? 'came in' : ''].filter(Boolean).join(' · ')
   return (
     <button
@@ -62,6 +64,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
     >
       <span className="name">{part.name}</span>
       <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
+      {unfit > 0 && <span className="unfit">{`▲ ${unfit} ${unfit === 1 ? 'thing does' : 'things do'} not fit`}</span>}
       <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
     </button>
   )

@@ -3,10 +3,9 @@ import { boundsWords, fitLength, fitSentence, fitTitle, TOOL_WORDS, type LengthU
 import { practiceReading, fromSi, RESOLUTION_M, seeded, type FitEntry, type Unit } from '@plucky/core'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
-import { readTyped } from '../ui/read-typed.js'
 import { Ruled, Worded } from '../ui/buttons.js'
 import { toolAt } from './EntryCard.js'
-import { figuresOf, isMeasured, neighbour, takeFigure } from './readings.js'
+import { clearFigures, figuresOf, hasFigure, isMeasured, neighbour, readFigure, takeFigure } from './readings.js'
 import { choose, fitStore } from './store.js'
 import { verdictColour } from './verdict-marks.js'
 
@@ -20,7 +19,7 @@ interface BarProps {
 /** A key of the stand-in, ms: about as fast as such tools type. */
 const KEY_MS = 18
 
-/** Figures one after the other: number, Enter, next. Up and down go back and forth, Enter on nothing goes on, Escape ends it. */
+/** Figures one after the other: number, Enter, next. Up and down go back and forth, Enter on nothing goes on, Backspace on nothing takes out what is there, Escape ends it. */
 export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
   const field = useRef<HTMLInputElement>(null)
   const [typed, setTyped] = useState('')
@@ -35,7 +34,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
   }
   const commit = (text: string) => {
     if (text.trim() === '') return go(1)
-    const figure = readTyped(text, entry.kind === 'spline' ? undefined : inUnit)
+    const figure = readFigure(text, entry.kind === 'spline' ? undefined : inUnit)
     if (typeof figure !== 'number') return setRefused(`“${text}” is no figure. Type a number, with in or mm behind it where it is in the other unit.`)
     const taken = takeFigure(entry, tool, figure)
     if ('refused' in taken) return setRefused(taken.refused)
@@ -46,6 +45,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
   }
   const onKeyDown = (event: KeyboardEvent) => {
     const keys: Record<string, () => void> = { Enter: () => commit(typed), ArrowDown: () => go(1), ArrowUp: () => go(-1), Escape: () => fitStore.setState({ calliper: false }) }
+    if (event.key === 'Backspace' && typed === '' && hasFigure(entry)) return clearFigures(entry.key)
     const key = keys[event.key]
     if (!key) return
     event.preventDefault()
@@ -69,7 +69,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
       </Flex>
       {refused && <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">{refused}</Text>}
       <Text fontSize="13.5px" mt="3px" minH="20px" color={before ? verdictColour(before.verdict.word) : 'inkSoft'} aria-live="polite" data-testid="calliper-last">
-        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Number, Enter, next. Enter alone skips; up and down go back and forth.'}
+        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Number, Enter, next. Enter alone skips, up and down go back and forth, Backspace takes a figure out.'}
       </Text>
     </Box>
   )

@@ -47,9 +47,23 @@ export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProp
           </Box>
         )
       })}
+      <Aside entries={entries} />
     </Box>
   )
 } // prettier-ignore
+
+/** Readings of parts that are not fitted now: they stay in the book, and count again when the part comes back. */
+function Aside({ entries }: { entries: readonly FitEntry[] }) {
+  const readings = useStore(jobStore, (job) => job.content?.book.readings ?? {})
+  const keys = new Set(entries.map(({ key }) => key))
+  const others = Object.keys(readings).filter((key) => !keys.has(key)).length
+  if (others === 0) return null
+  return (
+    <Text fontSize="13px" color="inkSoft" lineHeight="1.3" data-testid="kept-aside">
+      {`${others} ${others === 1 ? 'reading' : 'readings'} of parts that are not fitted now ${others === 1 ? 'is' : 'are'} kept; they count again when the part comes back.`}
+    </Text>
+  )
+}
 
 function doneWords(entries: readonly FitEntry[]): string {
   const measured = entries.filter(isMeasured)
@@ -73,7 +87,7 @@ function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly F
 
 function Row({ entry, unit, inUnit, on, onChoose }: { entry: FitEntry; unit: Unit; inUnit: LengthUnit; on: boolean; onChoose: (id: string) => void }) {
   const acknowledged = useStore(jobStore, (job) => job.acknowledged)
-  const kept = isKept(acknowledged, entry.id, entry.reading)
+  const kept = isKept(acknowledged, entry.key, entry.reading)
   const { sign, word } = markOf(entry)
   return (
     <Box as="button" display="grid" gridTemplateColumns={{ base: '20px minmax(0, 1fr) 74px 116px 108px 104px', xl: '20px minmax(0, 1fr) 92px 128px 112px 112px' }} gap="0 8px" width="100%" textAlign="left" px="4px" py="3px" minH="28px" alignItems="baseline" cursor="pointer" bg={on ? 'oilWash' : 'transparent'} borderBottomWidth="1px" borderColor="ruleSoft" aria-current={on} onClick={() => onChoose(entry.id)} data-testid={`row-${entry.id}`} data-verdict={entry.verdict.word}>

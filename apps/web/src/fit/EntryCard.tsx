@@ -13,6 +13,7 @@ import {
 } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
+import { shopStore } from '../state/shop.js'
 import { Worded } from '../ui/buttons.js'
 import { Pick } from '../ui/Pick.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
@@ -52,8 +53,9 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
           <Text fontSize="13.5px" color="inkSoft" pb="10px">{trusted(tool, inUnit)}</Text>
         </Flex>
       )}
+      <Whose entry={entry} />
       <Reading entry={entry} inUnit={inUnit} />
-      <NoteField key={entry.id} entry={entry} tool={tool} />
+      <NoteField key={entry.key} entry={entry} tool={tool} />
       <Photos entry={entry} tool={tool} />
     </Box>
   )
@@ -106,6 +108,15 @@ function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: Le
   )
 }
 
+/** Of which parts a reading here is, by their names. */
+function Whose({ entry }: { entry: FitEntry }) {
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const ids = entry.key === entry.id ? [] : entry.key.slice(entry.key.lastIndexOf(' of ') + 4).split(', ')
+  const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
+  if (names.length === 0) return null
+  return <Text fontSize="13px" color="inkSoft" mt="4px">{`A reading here is of: ${names.join('; ')}.`}</Text>
+} // prettier-ignore
+
 /** Figures as they were taken, each with its tool. */
 function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
   const { reading } = entry
@@ -116,7 +127,7 @@ function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
       <Text color="inkSoft">measured</Text>
       <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">{figures.join(' · ')}</Text>
       <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
-      <Worded height="24px" onClick={() => clearFigures(entry.id)} data-testid="clear">take out</Worded>
+      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">take out</Worded>
     </Flex>
   )
 } // prettier-ignore
@@ -128,7 +139,7 @@ function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
       <Text as="label" fontSize="13.5px" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
         Note
       </Text>
-      <Textarea id="fit-note" defaultValue={entry.reading?.note ?? ''} onBlur={(event) => (event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.id, event.target.value, tool)) : undefined)} rows={2} px="8px" py="4px" bg="paper" borderColor="rule" borderRadius="1px" fontSize="14px" data-testid="note" />
+      <Textarea id="fit-note" defaultValue={entry.reading?.note ?? ''} onBlur={(event) => (event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.key, event.target.value, tool)) : undefined)} rows={2} px="8px" py="4px" bg="paper" borderColor="rule" borderRadius="1px" fontSize="14px" data-testid="note" />
       {refused && <Text role="alert" color="break" fontSize="13px">{refused}</Text>}
     </Box>
   )

@@ -32,7 +32,7 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
     setProblem('')
     try {
       const data = await smaller(file)
-      addPhoto(entry.id, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
+      addPhoto(entry.key, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
     } catch (error) {
       setProblem(error instanceof DOMException ? 'This is no picture that can be read; take a JPEG or PNG.' : (error as Error).message)
     } finally {
@@ -47,7 +47,7 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
             <a href={api.photoOf(id)} target="_blank" rel="noreferrer">
               <Image src={api.photoOf(id)} alt="Photograph of this place" height="72px" borderWidth="1px" borderColor="rule" />
             </a>
-            <Worded height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.id, id)}>
+            <Worded height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.key, id)}>
               take out
             </Worded>
           </Box>

@@ -1,10 +1,17 @@
-import { checkShape, ReadingDto, type JobContent } from '@plucky/contract'
+import { checkShape, ReadingDto, type JobContent, type LengthUnit } from '@plucky/contract'
 import type { FitEntry, Gauged, Reading, ToolId } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { change, jobStore } from '../state/job.js'
+import { readTyped, type Typed } from '../ui/read-typed.js'
 
 /** An entry that a figure can be taken of: a length that is measured itself, or teeth that are counted. */
 export const isMeasured = (entry: FitEntry): boolean => entry.kind === 'spline' || (entry.kind !== 'pattern' && entry.gauged !== null)
+
+/** A figure as tools type it, with a point or a comma for its decimals; lengths never come with thousands parted, so two marks are no figure. */
+export function readFigure(text: string, unit: LengthUnit | undefined): Typed {
+  const marks = text.match(/[,.]/g) ?? []
+  return marks.length > 1 ? text : readTyped(text.replace(',', '.'), unit)
+}
 
 /** An entry of which a figure was taken, not a note alone. */
 export const hasFigure = ({ reading }: FitEntry): boolean => reading !== null && (reading.values.length > 0 || reading.count !== undefined)
@@ -26,11 +33,11 @@ export function neighbour(entries: readonly FitEntry[], id: string, by: 1 | -1):
 const EMPTY = (toolId: ToolId): Reading => ({ toolId, values: [] })
 
 /** Changes the reading of an entry; one that says nothing is taken out of the book. */
-function withReading(job: JobContent, id: string, make: (reading: Reading | undefined) => Reading): JobContent {
-  const { [id]: was, ...others } = job.book.readings
+function withReading(job: JobContent, key: string, make: (reading: Reading | undefined) => Reading): JobContent {
+  const { [key]: was, ...others } = job.book.readings
   const now = make(was)
   const says = now.values.length > 0 || now.count !== undefined || Boolean(now.note) || (now.photos ?? []).length > 0
-  return { ...job, book: { readings: says ? { ...others, [id]: now } : others } }
+  return { ...job, book: { readings: says ? { ...others, [key]: now } : others } }
 }
 
 /** What taking a figure came to: refused with the reason, or taken, and whether the reading is whole with it. */
@@ -45,17 +52,17 @@ export function takeFigure(entry: FitEntry, toolId: ToolId, figure: number): Tak
   }
   const { content } = jobStore.getState()
   if (!content) return { refused: 'No job is open.' }
-  const next = of(content.book.readings[entry.id])
+  const next = of(content.book.readings[entry.key])
   const checked = checkShape(ReadingDto, next)
   if (!checked.ok) return { refused: checked.problems[0]?.sentence ?? 'This cannot be taken.' }
-  change((job) => withReading(job, entry.id, of))
+  change((job) => withReading(job, entry.key, of))
   return { whole: entry.kind === 'spline' || next.values.length >= figuresOf(entry) }
 }
 
 /** Takes the figures of an entry out again; its note and photographs stay. */
-export const clearFigures = (id: string) =>
+export const clearFigures = (key: string) =>
   change((job) =>
-    withReading(job, id, (was) => {
+    withReading(job, key, (was) => {
       const { count: _, ...kept } = was ?? EMPTY('calliper')
       void _
       return { ...kept, values: [] }
@@ -63,23 +70,23 @@ export const clearFigures = (id: string) =>
   )
 
 /** A note at an entry; nothing where it is refused, else why. */
-export function takeNote(id: string, note: string, toolId: ToolId): string | undefined {
+export function takeNote(key: string, note: string, toolId: ToolId): string | undefined {
   const checked = checkShape(ReadingDto, { ...EMPTY(toolId), note })
   if (!checked.ok) return checked.problems[0]?.sentence
-  change((job) => withReading(job, id, (was) => ({ ...(was ?? EMPTY(toolId)), note })))
+  change((job) => withReading(job, key, (was) => ({ ...(was ?? EMPTY(toolId)), note })))
   return undefined
 }
 
-export const addPhoto = (id: string, photo: string, toolId: ToolId) =>
-  change((job) => withReading(job, id, (was) => ({ ...(was ?? EMPTY(toolId)), photos: [...new Set([...(was?.photos ?? []), photo])].slice(0, 8) }))) // prettier-ignore
+export const addPhoto = (key: string, photo: string, toolId: ToolId) =>
+  change((job) => withReading(job, key, (was) => ({ ...(was ?? EMPTY(toolId)), photos: [...new Set([...(was?.photos ?? []), photo])].slice(0, 8) }))) // prettier-ignore
 
-export const dropPhoto = (id: string, photo: string) =>
+export const dropPhoto = (key: string, photo: string) =>
   change((job) =>
-    withReading(job, id, (was) => ({ ...(was ?? EMPTY('calliper')), photos: (was?.photos ?? []).filter((p) => p !== photo) })),
+    withReading(job, key, (was) => ({ ...(was ?? EMPTY('calliper')), photos: (was?.photos ?? []).filter((p) => p !== photo) })),
   )
 
 /** Whether the reading of an entry, as it stands on screen, is what the server has. */
-export const isKept = (acknowledged: JobContent | undefined, id: string, reading: Reading | null): boolean => {
-  const kept = acknowledged?.book.readings[id]
+export const isKept = (acknowledged: JobContent | undefined, key: string, reading: Reading | null): boolean => {
+  const kept = acknowledged?.book.readings[key]
   return reading !== null && (kept === reading || equal(kept, reading))
 }

@@ -15,8 +15,18 @@ const MARKS: Record<Word, { readonly sign: string; readonly word: string }> = {
   unknown: { sign: '?', word: 'not known' },
 }
 
+/** A reading further from its sheet is another part, or a slip of the finger (from memory). */
+const FAR_M = 0.25e-3
+
 /** How a verdict reads in a list: a sign that is told apart without colour, and a word. */
-export const markOf = (entry: FitEntry) =>
+export const markOf = (entry: FitEntry) => {
+  const { verdict } = entry
+  if (verdict.word === 'taken' && verdict.differsM !== null && Math.abs(verdict.differsM) > FAR_M)
+    return { sign: '≠', word: 'not its sheet' }
+  return unmeasuredOr(entry)
+}
+
+const unmeasuredOr = (entry: FitEntry) =>
   entry.verdict.word === 'unmeasured' && 'specifiedM' in entry && entry.specifiedM === null
     ? { sign: '', word: 'not measured' }
     : MARKS[entry.verdict.word]

@@ -47,27 +47,7 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
                 </Text>
               </Box>
             </Flex>
-            <Flex
-              as="nav"
-              aria-label="Views of this job"
-              height="44px"
-              flexShrink={0}
-              order={{ base: 3, xl: 0 }}
-              width={{ base: '100%', xl: 'auto' }}
-              px={{ base: '8px', xl: '0' }}
-            >
-              <Tab to={`/jobs/${job.number}`} word="Line" />
-              <Tab to={`/jobs/${job.number}/brief`} word="Brief" />
-              <Tab to={`/jobs/${job.number}/match`} word="Match" />
-              <Tab to={`/jobs/${job.number}/shafts`} word="Shafts" />
-              <Tab to={`/jobs/${job.number}/packs`} word="Packs" />
-              <Tab to={`/jobs/${job.number}/pressure`} word="Pressure" />
-              <Tab to={`/jobs/${job.number}/fit`} word="Fit-up" />
-              <Tab to={`/jobs/${job.number}/rules`} word="Rules" />
-              <Tab to={`/jobs/${job.number}/unit`} word="Gear train" />
-              <Tab to={`/jobs/${job.number}/revisions`} word="Revisions" />
-              <Tab to={`/jobs/${job.number}/sheet`} word="Sheet" />
-            </Flex>
+            <Views number={job.number} />
           </>
         )}
         <Box flex="1" />
@@ -87,6 +67,31 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
     </Box>
   )
 }
+
+/** The views of a job; on a narrow screen on a line of their own. */
+const Views = ({ number }: { number: number }) => (
+  <Flex
+    as="nav"
+    aria-label="Views of this job"
+    height="44px"
+    flexShrink={0}
+    order={{ base: 3, xl: 0 }}
+    width={{ base: '100%', xl: 'auto' }}
+    px={{ base: '8px', xl: '0' }}
+  >
+    <Tab to={`/jobs/${number}`} word="Line" />
+    <Tab to={`/jobs/${number}/brief`} word="Brief" />
+    <Tab to={`/jobs/${number}/match`} word="Match" />
+    <Tab to={`/jobs/${number}/shafts`} word="Shafts" />
+    <Tab to={`/jobs/${number}/packs`} word="Packs" />
+    <Tab to={`/jobs/${number}/pressure`} word="Pressure" />
+    <Tab to={`/jobs/${number}/fit`} word="Fit-up" />
+    <Tab to={`/jobs/${number}/rules`} word="Rules" />
+    <Tab to={`/jobs/${number}/unit`} word="Gear train" />
+    <Tab to={`/jobs/${number}/revisions`} word="Revisions" />
+    <Tab to={`/jobs/${number}/sheet`} word="Sheet" />
+  </Flex>
+)
 
 /** Whether it is saved, the file, and the way back and forth. */
 function JobTools({ job }: { job: JobState }) {

@@ -8,8 +8,9 @@ import {
   type JobContent,
   type RuleQuestion,
   specHeldInWords,
+  worded,
 } from '@plucky/contract'
-import { DEFAULT_RULES, type HouseRules, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, ruleFaults, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { memo } from 'react'
 import { change } from '../state/job.js'
@@ -206,7 +207,10 @@ function Fields({ content, of, unitName }: FieldsProps) {
     holder[last] = value
     const checked = checkShape(HouseRulesDto, rules)
     if (!checked.ok) return checked.problems[0]?.sentence
-    take(JSON.parse(JSON.stringify(checked.value)) as HouseRules)
+    const next = JSON.parse(JSON.stringify(checked.value)) as HouseRules
+    const [crossed] = ruleFaults(next)
+    if (crossed) return worded(crossed).sentence
+    take(next)
     return undefined
   }
   return (

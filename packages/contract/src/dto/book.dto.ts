@@ -9,13 +9,13 @@ export class BookDto {
   @Named('Readings') readings!: Record<string, object>
 }
 
-const NAME = /^[^.]{1,120}$/
+const NAME = /^[^.]{1,600}$/
 
 /** Every reading by its own rules; a name that a path could not hold is refused. */
 export const bookProblems = ({ readings }: Book): Problem[] =>
   Object.entries(readings).flatMap(([name, reading]): Problem[] => {
     const path = `book.readings.${name}`
-    if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading is named by 1 to 120 characters without a full stop.' }]
+    if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading is named by 1 to 600 characters without a full stop.' }]
     const checked = checkShape(ReadingDto, reading)
     return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
   }) // prettier-ignore

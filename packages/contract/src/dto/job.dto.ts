@@ -14,6 +14,7 @@ import {
   type Unit,
   type HouseRules,
   operationFaults,
+  ruleFaults,
   NOTHING_FOUND,
   teardownFaults,
   type Teardown,
@@ -193,7 +194,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   const brief = checkBrief(job.brief)
   const unit = lookup.unit(job.unitId)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
-  problems.push(...bookProblems(job.book))
+  problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => worded({ ...f, path: `rules.${f.path}` })))
   if (!unit) problems.push(worded(fault('unit-unknown', 'unitId', { unit: job.unitId })))
   else
     problems.push(

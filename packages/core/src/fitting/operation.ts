@@ -60,6 +60,7 @@ function afterOne(part: Part, operation: Operation): Part {
   const kept = part.stated.filter((own) => !operation.stated.some((said) => sameFigure(own, said)))
   return {
     ...part,
+    works: [...(part.works ?? []), operation.id],
     geometry: merged(part.geometry, operation.becomes),
     stated: [...kept, ...operation.stated],
     offers: [...(part.offers ?? []).filter((feature) => !operation.removes?.includes(feature)), ...(operation.offers ?? [])],

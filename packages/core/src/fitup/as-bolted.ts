@@ -2,6 +2,7 @@ import { withBolts, type BoltedJoint } from '../flexplate/bolted-joint.js'
 import type { BoltSetGeometry } from '../flexplate/bolt.js'
 import type { ConverterFront } from '../converter/front.js'
 import type { Part } from '../spec/part.js'
+import { readingKey } from './keys.js'
 import { spanOf, type Book } from './reading.js'
 
 type Plate = Extract<Part, { kind: 'flex-plate' }>
@@ -21,7 +22,7 @@ export function asBolted(fitted: ReadonlyMap<string, Part>, book?: Book): Readon
   }
   const converter = parts.find((part) => part.kind === 'converter')
   const front = converter?.kind === 'converter' ? converter.geometry.front : undefined
-  const runOutM = spanOf(book?.readings['pad-run-out'])?.highM
+  const runOutM = spanOf(book?.readings[readingKey('pad-run-out', [plate])])?.highM
   const bolted = boltedPlate(plate, setFor('crank'), setFor('converter'), front, runOutM)
   return bolted === plate ? fitted : new Map([...fitted].map(([id, part]) => [id, id === stationId ? bolted : part]))
 }
@@ -44,7 +45,7 @@ function boltedPlate(plate: Plate, crank: BoltSetGeometry | undefined, converter
     ...plate.geometry,
     crankJoint: crank ? withBolts(crankJoint, crank) : crankJoint,
     converterJoint: onPads(converter ? withBolts(converterJoint, converter) : converterJoint, front),
-    padRunOutM: runOutM ?? padRunOutM,
+    ...(runOutM === undefined ? {} : { padRunOutM: runOutM, saidRunOutM: padRunOutM }),
   }
   const bolted: Plate = { ...plate, geometry }
   made.set(plate, { by, plate: bolted })

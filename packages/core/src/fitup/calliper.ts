@@ -1,5 +1,5 @@
 import { normal, type Random } from '../numeric/seeded.js'
-import type { LengthEntry } from './fit-up.js'
+import type { LengthEntry } from './entry.js'
 import { RESOLUTION_M, type ToolId } from './tool.js'
 
 /** Spread of made-up parts about their sheets, one standard deviation (invented). */

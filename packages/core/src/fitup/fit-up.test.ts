@@ -3,7 +3,8 @@ import { fromSi, toSi } from '../quantity/units.js'
 import { fitInput, GOOD_FIT, NOSE_M, type FitCase } from '../testing/fit.js'
 import { coverGrowth } from '../converter/front.js'
 import { practiceReading } from './calliper.js'
-import { fitUp, type FitEntry, type LengthEntry } from './fit-up.js'
+import type { FitEntry, LengthEntry } from './entry.js'
+import { fitUp } from './fit-up.js'
 import { judgeSpan } from './judge-span.js'
 import { LINKS, type LinkId } from './links.js'
 import type { Book, Reading } from './reading.js'
@@ -11,7 +12,12 @@ import { RESOLUTION_M, TOOLS_FOR } from './tool.js'
 import { seeded } from '../numeric/seeded.js'
 
 const inch = (value: number) => toSi(value, 'in')
-const report = (of: FitCase, book?: Book) => new Map(fitUp(fitInput(of, book)).entries.map((entry) => [entry.id, entry]))
+/** The book as it is kept: every reading with the parts that it was taken of. */
+const kept = (of: FitCase, { readings }: Book): Book => {
+  const keys = new Map(fitUp(fitInput(of)).entries.map(({ id, key }) => [id, key]))
+  return { readings: Object.fromEntries(Object.entries(readings).map(([id, reading]) => [keys.get(id) ?? id, reading])) }
+}
+const report = (of: FitCase, book?: Book) => new Map(fitUp(fitInput(of, book && kept(of, book))).entries.map((entry) => [entry.id, entry]))
 const lengthOf = (entries: ReadonlyMap<string, FitEntry>, id: string) => entries.get(id) as LengthEntry
 const read = (toolId: Reading['toolId'], ...values: number[]): Reading => ({ toolId, values: values.map((valueM) => ({ valueM })) })
 const bookOf = (readings: Record<string, Reading>): Book => ({ readings })

@@ -53,6 +53,8 @@ export interface LinkKind {
   readonly id: LinkId
   readonly owner: Owner
   readonly joint?: 'crank' | 'converter'
+  /** Other parts that have a say in it. */
+  readonly also?: readonly PartKind[]
   /** How it is measured; nothing for what is only computed. */
   readonly gauged: Gauged | null
   /** Of a round thing: how far it may be out of round (from memory). */
@@ -118,8 +120,8 @@ export const LINKS: readonly LinkKind[] = [
   ofPart('input-nose', 'shaft', 'home', ({ turbine }) => turbine?.fromTipM, { stage: 'box-closed' }),
   ofPart('support-nose', 'shaft', 'home', ({ stator }) => stator?.fromTipM, { stage: 'box-closed' }),
   front('converter-height', 'length', 'heightM'),
-  ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, { stage: 'converter', gauged: 'outside', roundM: ROUND_M }), // prettier-ignore
-  ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), { stage: 'converter' }), // prettier-ignore
+  ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, { stage: 'converter', gauged: 'outside', roundM: ROUND_M, also: ['pilot'] }), // prettier-ignore
+  ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), { stage: 'converter', also: ['pilot'] }), // prettier-ignore
   front('cover-behind', 'length', 'coverBehindM', 'joined'),
   front('pad-thread-depth', 'length', 'threadDepthM', 'joined'),
   front('hub-diameter', 'outside', 'hubDiameterM', 'home', ROUND_M),

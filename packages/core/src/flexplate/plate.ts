@@ -15,6 +15,8 @@ export interface FlexPlateGeometry {
   readonly diameterM: number
   /** Run-out of the converter pads. */
   readonly padRunOutM: number
+  /** What its sheet says of them, where they were measured. */
+  readonly saidRunOutM?: number
   readonly crankJoint: BoltedJoint
   readonly converterJoint: BoltedJoint
   /** From the face on the crank back to the face of its pads. */

@@ -1,4 +1,5 @@
-import { fitUp, type FitEntry } from '../fitup/fit-up.js'
+import type { FitEntry } from '../fitup/entry.js'
+import { fitUp } from '../fitup/fit-up.js'
 import { plateReport } from '../fitup/plate-report.js'
 import type { CertificateVerdict } from '../flexplate/certificate.js'
 import type { SpecInput } from './answer.js'

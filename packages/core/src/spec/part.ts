@@ -120,6 +120,8 @@ interface PartOf<K extends PartKind> extends Features {
   readonly variantIds?: readonly string[]
   /** A used part, measured here: its geometry is that of this very piece. */
   readonly donor?: Donor
+  /** Operations that were done to it, where it stands fitted; never on the shelf. */
+  readonly works?: readonly string[]
   readonly geometry: Geometries[K]
 }
 

@@ -1,3 +1,4 @@
+import { fault, type Fault } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
 import type { Launch } from './brief.js'
 import type { Fuel } from './stated.js'
@@ -89,6 +90,16 @@ export interface HouseRules {
   readonly togetherWithin: number
   /** What an hour at the bench costs. */
   readonly hourRate: number
+}
+
+/** House rules that contradict themselves: limits of which the least is above the most. */
+export function ruleFaults({ fit }: HouseRules): Fault[] {
+  const crossed = (least: number, most: number, path: string) =>
+    least < most ? [] : [fault('bounds-crossed', path, { leastM: least, mostM: most })]
+  return [
+    ...crossed(fit.pilotPlayLeastM, fit.pilotPlayMostM, 'fit.pilotPlayLeastM'),
+    ...crossed(fit.pullForwardLeastM, fit.pullForwardMostM, 'fit.pullForwardLeastM'),
+  ]
 }
 
 /** Default house rules (common practice, no source; shock is counted once, on the demand). */

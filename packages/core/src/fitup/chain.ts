@@ -1,0 +1,151 @@
+import { DEFAULT_RULES } from '../spec/rules.js'
+import type { Part } from '../spec/part.js'
+import type { ClosingKind } from './closings.js'
+import { roundness, type Again, type FitVerdict, type LengthEntry } from './entry.js'
+import type { FitFacts, FitInput } from './facts.js'
+import { judgeSpan } from './judge-span.js'
+import { readingKey } from './keys.js'
+import { LINKS, type LinkId, type LinkKind } from './links.js'
+import { orderFor } from './orders.js'
+import { middleOf, spanOf, type Reading, type Span } from './reading.js'
+import { finerTool, type Gauged } from './tool.js'
+
+export type Readings = Readonly<Record<string, Reading>>
+
+/** A length as it is known: by the sheet, and by its reading. */
+export interface Known {
+  readonly kind: LinkKind
+  readonly key: string
+  readonly parts: readonly (Part | undefined)[]
+  readonly nominalM: number | undefined | null
+  readonly reading: Reading | undefined
+  readonly measured: Span | undefined
+}
+
+/** Parts that have a say in a length. */
+function partsOf({ fitted }: FitInput, facts: FitFacts, kind: LinkKind): (Part | undefined)[] {
+  const also = (kind.also ?? []).map((other) => facts.stationOf(other))
+  return [stationOf(facts, kind, kind.id), ...also].map((id) => (id === null ? undefined : fitted.get(id)))
+}
+
+const stationOf = (facts: FitFacts, { owner, joint }: Pick<ClosingKind, 'owner' | 'joint'>, id: string): string | null => {
+  if (owner === 'engine' || owner === 'unit') return null
+  if (owner === 'shaft') return (id.startsWith('s') && id !== 'shaft-room' ? facts.stator : facts.turbine)?.stationId ?? null
+  return facts.stationOf(owner, joint)
+}
+
+/** Every length of the chain by the sheet and by its reading, each belonging to the parts that have a say in it. */
+export function knownLengths(input: FitInput, facts: FitFacts, readings: Readings): ReadonlyMap<LinkId, Known> {
+  return new Map(
+    LINKS.map((kind): [LinkId, Known] => {
+      const parts = partsOf(input, facts, kind)
+      const key = readingKey(kind.id, parts)
+      const reading = readings[key]
+      const nominalM = kind.nominalM(facts, input)
+      return [kind.id, { kind, key, parts, nominalM, reading, measured: nominalM === null ? undefined : spanOf(reading) }]
+    }),
+  )
+}
+
+export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measured }: Known): LengthEntry {
+  const { id, owner, gauged, stage, hiddenFrom, roundM = null } = kind
+  const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged as Gauged)
+  const taken: FitVerdict | undefined = measured && { word: 'taken', differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM } // prettier-ignore
+  return {
+    kind: 'link',
+    id,
+    key,
+    name: null,
+    owner,
+    stationId: stationOf(facts, kind, id),
+    stage,
+    hiddenFrom,
+    gauged,
+    bounds: null,
+    roundM,
+    terms: [id],
+    missing: nominalM === undefined && !measured ? [id] : [],
+    specifiedM: nominalM ?? null,
+    specified: null,
+    reading: reading ?? null,
+    measured: measured ?? null,
+    bySheet: [],
+    verdict: round?.verdict ?? taken ?? { word: nominalM === undefined ? 'unknown' : 'unmeasured' },
+    again: round?.again ?? null,
+    order: null,
+  }
+}
+
+interface Summed {
+  readonly span: Span | undefined
+  readonly missing: readonly LinkId[]
+  readonly bySheet: readonly LinkId[]
+}
+
+/** The sum of some lengths less others, by the sheet or with what was measured. */
+function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<ClosingKind, 'plus' | 'minus'>, by: 'sheet' | 'readings'): Summed {
+  const span = { lowM: 0, highM: 0, openM: 0 }
+  const [missing, bySheet]: [LinkId[], LinkId[]] = [[], []]
+  for (const [sign, ids] of [[1, plus], [-1, minus]] as const)
+    for (const id of ids) {
+      const { measured, nominalM, kind } = known.get(id) as Known
+      const own = by === 'readings' ? measured : undefined
+      if (!own && nominalM === undefined) missing.push(id)
+      if (!own && nominalM !== null && kind.gauged !== null) bySheet.push(id)
+      const { lowM, highM, openM } = own ?? { lowM: nominalM ?? 0, highM: nominalM ?? 0, openM: 0 }
+      span.lowM += sign === 1 ? lowM : -highM
+      span.highM += sign === 1 ? highM : -lowM
+      span.openM += openM
+    }
+  return { span: missing.length > 0 ? undefined : span, missing, bySheet }
+} // prettier-ignore
+
+export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMap<LinkId, Known>, kind: ClosingKind, readings: Readings): LengthEntry[] {
+  const bounds = kind.bounds(facts, input.rules ?? DEFAULT_RULES)
+  if (bounds === null) return []
+  const { id, owner, gauged, stage, hiddenFrom, plus, minus } = kind
+  const terms = [...plus, ...minus]
+  const key = readingKey(id, terms.flatMap((term) => known.get(term)?.parts ?? []))
+  const reading = readings[key]
+  const [sheet, chain] = [summed(known, kind, 'sheet'), summed(known, kind, 'readings')]
+  const own = spanOf(reading)
+  const anyRead = terms.some((term) => known.get(term)?.measured)
+  const measured = own ?? (anyRead ? chain.span : undefined)
+  const judged = measured ?? sheet.span
+  const verdict: FitVerdict = bounds && judged ? judgeSpan(judged, bounds) : { word: 'unknown' }
+  return [{
+    kind: 'closing',
+    id,
+    key,
+    name: null,
+    owner,
+    stationId: stationOf(facts, kind, id),
+    stage,
+    hiddenFrom,
+    gauged,
+    bounds: bounds ?? null,
+    roundM: null,
+    terms,
+    missing: own ? [] : chain.missing,
+    specifiedM: sheet.span ? sheet.span.lowM : null,
+    specified: bounds && sheet.span ? judgeSpan(sheet.span, bounds) : null,
+    reading: reading ?? null,
+    measured: measured ?? null,
+    bySheet: own ? [] : chain.bySheet,
+    verdict,
+    again: verdict.word === 'measure-again' ? againOf(known, terms, verdict.awayM, own ? gauged : null) : null,
+    order: verdict.word === 'refused' && bounds ? orderFor(id, verdict, facts) : null,
+  }]
+} // prettier-ignore
+
+/** Which length to measure again, and with what: the coarsest reading that the sum rests on, or the thing itself. */
+function againOf(known: ReadonlyMap<LinkId, Known>, terms: readonly LinkId[], awayM: number, own: Gauged | null): Again {
+  if (own) return { linkId: null, ...finerTool(own, awayM) }
+  const read = terms.flatMap((id) => {
+    const { measured, kind } = known.get(id) as Known
+    return measured ? [{ id, openM: measured.openM, gauged: kind.gauged as Gauged }] : []
+  })
+  const coarsest = read.reduce((a, b) => (b.openM > a.openM ? b : a))
+  const others = read.reduce((sum, { openM }) => sum + openM, 0) - coarsest.openM
+  return { linkId: coarsest.id, ...finerTool(coarsest.gauged, awayM - others) }
+}
