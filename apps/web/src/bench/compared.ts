@@ -32,6 +32,7 @@ import {
   type StationVerdict,
   type Unit,
 } from '@plucky/core'
+import { fitRows } from './compared-fit.js'
 import { costOf, specInputOf } from '../state/verdicts.js'
 import type { BenchView } from '../line/use-bench.js'
 
@@ -57,7 +58,9 @@ export function compared(
     now: of(bench.answer),
     then: of(withCandidate),
   })
-  const oil = oilRows(unit, content, bench, proposal, withCandidate)
+  const station = unit.stations.find(({ id }) => id === bench.station)
+  const oil = station?.kind === 'pump' || station?.kind === 'valves' ? oilRows(content, bench, proposal, withCandidate) : []
+  const fit = fitRows(unit, content, bench.station, proposal)
   const own = [
     both('holds, engine', (v) => heldInWords(v?.held)),
     both('least margin', (v) => marginWords(v, content.rules)),
@@ -66,7 +69,8 @@ export function compared(
     ...shaftRows(content, bench, proposal, withCandidate),
   ]
   return [
-    ...(oil.length > 0 ? oil : own),
+    ...(oil.length > 0 ? oil : station?.load.at === 'none' ? [] : own),
+    ...fit,
     { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
     { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
     spec('the spec holds', specHeldInWords),
@@ -77,14 +81,7 @@ export function compared(
 }
 
 /** What pump and valves make, where they are looked at. */
-function oilRows(
-  unit: Unit,
-  content: JobContent,
-  bench: BenchView,
-  proposal: Proposal | undefined,
-  withCandidate: SpecAnswer | undefined,
-): Compared[] {
-  if (unit.stations.find(({ id }) => id === bench.station)?.load.at !== 'none') return []
+function oilRows(content: JobContent, bench: BenchView, proposal: Proposal | undefined, withCandidate: SpecAnswer | undefined): Compared[] {
   const report = (spec: Fits, answer: SpecAnswer | undefined) => {
     const input = specInputOf(content, spec)
     return input && answer?.outcome === 'answered' ? pressureReport(input, answer) : null

@@ -39,7 +39,11 @@ export function FitScreen({ content, unit }: ScreenProps) {
       <Text className="only-printed" fontWeight={700}>
         {`Job ${number}: ${content.name}, ${unit.name}`}
       </Text>
-      <Panel title="From the crank to the output" note="lengths to scale, radii drawn smaller" aside={<Tools entries={report.entries} />}>
+      <Panel
+        title="From the crank to the output"
+        note={`lengths to scale, radii drawn smaller${report.entries.some(({ verdict }) => verdict.word === 'unknown') ? '; what is not known is drawn at a usual length' : ''}`}
+        aside={<Tools entries={report.entries} />}
+      >
         <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
       </Panel>
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" mt="8px">

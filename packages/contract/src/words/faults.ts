@@ -52,7 +52,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'wall-through-pilot': (v) => `The wall must be less than half of the pilot of ${inch(v, 'pilotM')}; ${inch(v, 'wallM')} came.`,
   'beyond-the-hub': (v) => `This must lie within the overall height of ${inch(v, 'heightM')}; ${inch(v, 'depthM')} came.`,
   'clearance-repeated': (v) => `Two clearances are called "${v.name}". Give each its own name.`,
-  'bounds-crossed': (v) => `The least must be smaller than the most of ${inch(v, 'mostM')}; ${inch(v, 'leastM')} came.`,
+  'bounds-crossed': (v) =>
+    `The least must be smaller than the most of ${quantity(n(v, 'mostM'), 'in', 4)}; ${quantity(n(v, 'leastM'), 'in', 4)} came.`,
   'steel-unknown': (v) => `No steel is called "${v.steelId}" here. Choose one from the list.`,
   'shaft-without-section': () => 'A shaft needs at least one section.',
   'diameter-not-positive': (v) => `Section "${v.section}": the diameter must be above zero.`,

@@ -136,12 +136,19 @@ export const fitLength = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, va
 export const fitFigure = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, valueM: number, unit: LengthUnit): string =>
   figure(fromSi(valueM, unit), digits(entry, unit))
 
+/** A limit to the last place that it has, up to a ten-thousandth of an inch. */
+function limitFigure(entry: LengthEntry, valueM: number, unit: LengthUnit): string {
+  const plain = fitFigure(entry, valueM, unit)
+  const exact = figure(fromSi(valueM, unit), unit === 'in' ? 4 : 3)
+  return Math.abs(Number(exact) - Number(plain)) > 1e-9 ? exact : plain
+}
+
 /** "0.125 in at least", "0.001 to 0.005 in". */
 export function boundsWords(entry: LengthEntry, unit: LengthUnit): string {
   const { leastM, mostM } = entry.bounds ?? { leastM: null, mostM: null }
-  if (leastM !== null && mostM !== null) return `${fitFigure(entry, leastM, unit)} to ${fitLength(entry, mostM, unit)}`
-  if (leastM !== null) return `${fitLength(entry, leastM, unit)} at least`
-  return mostM === null ? '' : `${fitLength(entry, mostM, unit)} at most`
+  if (leastM !== null && mostM !== null) return `${limitFigure(entry, leastM, unit)} to ${limitFigure(entry, mostM, unit)} ${unit}`
+  if (leastM !== null) return `${limitFigure(entry, leastM, unit)} ${unit} at least`
+  return mostM === null ? '' : `${limitFigure(entry, mostM, unit)} ${unit} at most`
 }
 
 /** Tools that tell a ten-thousandth of an inch. */
