@@ -126,6 +126,7 @@ test('a motor plate takes the pilot out of the crank; the screens say so, and wh
   await page.getByTestId('unit-in').click()
   await page.getByRole('link', { name: 'Line', exact: true }).click()
   await expect(page.getByText(/Fit-up, pilot in the crank: 0\.065 in under the least/)).toBeVisible()
+  await expect(page.getByTestId('sentence')).toContainText('It does not go together: pilot in the crank.')
   await page.getByTestId('station-pilot').click()
   await page.getByTestId('part-pilot-longer').click()
   await page.getByTestId('fit').click()
@@ -199,4 +200,28 @@ test('plugs that do not match are seen, the stand-in types, crooked pads halve t
   await expect.poll(trusted).toBe(1400)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect.poll(trusted).toBe(700)
+})
+
+test('the rule book in the brief decides on the plate; what is not said whole is not taken', async ({ page, request }) => {
+  const job = await ownJob(request, 'Scrutinised rail')
+  await openJob(page, job, '/brief')
+  await page.getByTestId('add-ruleBook').click()
+  await expect(page.getByText('Elapsed time of this car must be a number from 3 to 60 s; nothing came.').first()).toBeVisible()
+  expect((await jobOf(request, job.number)).brief).not.toHaveProperty('ruleBook')
+  for (const [key, text] of [
+    ['elapsedS', '9.1'],
+    ['certifiedFromS', '10'],
+  ] as const) {
+    await page.getByTestId(`brief-ruleBook.${key}`).fill(text)
+    await page.getByTestId(`brief-ruleBook.${key}`).press('Enter')
+  }
+  await page.getByTestId('brief-ruleBook.grade').selectOption('basic')
+  await page.getByTestId('brief-ruleBook.raceDay').fill('2027-02-30')
+  await expect(page.getByText('Day of the event must be a day, written as 2026-05-31.').first()).toBeVisible()
+  await page.getByTestId('brief-ruleBook.raceDay').fill('2027-02-28')
+  await saved(page)
+  await page.getByRole('link', { name: 'Line', exact: true }).click()
+  await expect(page.getByText(/asks for a certified plate at this elapsed time.+The rule book in force decides\./)).toBeVisible()
+  await page.getByRole('link', { name: 'Fit-up', exact: true }).click()
+  await expect(page.getByTestId('certificate')).toContainText('this one has no certificate')
 })

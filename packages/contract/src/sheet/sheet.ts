@@ -171,9 +171,18 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
     changed: isChanged(file, station.id),
     holds: verdict && !carriesNothing(verdict) ? heldInWords(verdict.held) : '—',
     ...figuresOf(now, verdict),
-    ...(station.load.at === 'none' ? { where: 'makes the pressure' } : {}),
+    ...(station.load.at === 'none' ? { where: part ? (WITHOUT_TORQUE[station.kind] ?? '—') : '—' } : {}),
     reason: reasonOf(now, arrived, station),
   }
+}
+
+/** What stations do that carry no torque. */
+const WITHOUT_TORQUE: Partial<Record<Station['kind'], string>> = {
+  pump: 'makes the pressure',
+  valves: 'makes the pressure',
+  bolts: 'clamps the plate',
+  'motor-plate': 'between block and case',
+  pilot: 'in the crank',
 }
 
 function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined): Pick<SheetStation, 'capacity' | 'margin' | 'where'> {

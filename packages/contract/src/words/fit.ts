@@ -171,7 +171,7 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
   const length = (m: number) => fitLength(entry, m, inUnit)
   switch (verdict.word) {
     case 'unknown':
-      return missing.length > 0 ? `No figure yet: measure ${listed(missing.map((id) => LINK_WORDS[id]))}.` : 'No figure yet: measure it.'
+      return unknownSentence(missing)
     case 'unmeasured':
       return entry.specifiedM === null ? 'Not measured.' : 'By the sheet; not measured.'
     case 'taken': {
@@ -194,6 +194,17 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
       return entry.bySheet.length > 0 && entry.measured ? `Fits, with ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))} still by the sheet.` : entry.measured ? 'Fits.' : 'Fits by the sheet.'
   }
 } // prettier-ignore
+
+/** What is to be measured before anything can be said; how far the cover swells is never measured but follows from other figures. */
+function unknownSentence(missing: readonly LinkId[]): string {
+  const toMeasure = missing.filter((id) => id !== 'swelling')
+  const swelling =
+    missing.length > toMeasure.length
+      ? ' How far the cover swells follows from its thickness, the pressure that the valves allow it and the redline.'
+      : ''
+  if (missing.length === 0) return 'No figure yet: measure it.'
+  return `No figure yet${toMeasure.length > 0 ? `: measure ${listed(toMeasure.map((id) => LINK_WORDS[id]))}` : ''}.${swelling}`
+}
 
 /** A difference that nobody reads. */
 const HAIR_M = 0.5e-6 * 25.4

@@ -14,7 +14,7 @@ import {
   type Unit,
 } from '@plucky/core'
 import { worded } from './faults.js'
-import { certificateWords, fitFinding, RULE_BOOK_DECIDES } from './fit.js'
+import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
@@ -60,7 +60,9 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
       return `No answer: the brief contradicts itself. ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
     case 'answered':
       if (answer.stops.length > 0) return stopSentence(answer, unit)
-      return [heldSentence(answer, unit, brief), pressureSentence(answer, unit), missingSentence(answer, unit)].filter(Boolean).join(' ')
+      return [heldSentence(answer, unit, brief), fitUpSentence(answer, unit), pressureSentence(answer, unit), missingSentence(answer, unit)]
+        .filter(Boolean)
+        .join(' ')
   }
 }
 
@@ -91,6 +93,13 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
     case 'no-figure':
       return 'No answer yet: no station has a figure.'
   }
+}
+
+/** What holds the power and does not go together: the first of it, and how much more. */
+function fitUpSentence({ findings }: Answer, unit: Unit): string {
+  const [first, ...others] = findings.flatMap(({ fit }) => fit ?? [])
+  if (!first) return ''
+  return `It does not go together: ${fitName(first, unit)}${others.length === 0 ? '' : ` and ${others.length} more`}.`
 }
 
 /** The state of line pressure where it is not as it should be: the first one, and how many more there are. */

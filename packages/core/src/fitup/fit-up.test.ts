@@ -166,6 +166,33 @@ describe('the chain from the crank to the output', () => {
   })
 })
 
+describe('a cover under pressure', () => {
+  const cover = { pilotDiameterM: 0.045, circleDiameterM: 0.276, coverThicknessM: 0.008 }
+  const grows = (change: object, oil: { chargePa: number; speedRadPerS: number }) =>
+    coverGrowth({ ...cover, ...change }, oil, 0.045) as number
+  it('swells with the pressure and with one over the cube of its thickness, most at its pilot and not at its pads', () => {
+    const at = { chargePa: 7e5, speedRadPerS: 0 }
+    expect(grows({}, { ...at, chargePa: 14e5 }) / grows({}, at)).toBeCloseTo(2, 9)
+    expect(grows({ coverThicknessM: 0.004 }, at) / grows({}, at)).toBeCloseTo(8, 9)
+    expect(coverGrowth(cover, at, 0.138)).toBeCloseTo(0, 12)
+    expect(coverGrowth(cover, at, 0.0225) as number).toBeGreaterThan(grows({}, at))
+  })
+  it('spinning oil presses with ½·ρ·ω²·r²: twice the speed, four times as far; as far as its mean over the area at least where that lies outside', () => {
+    const spun = grows({}, { chargePa: 0, speedRadPerS: 700 })
+    expect(grows({}, { chargePa: 0, speedRadPerS: 1400 }) / spun).toBeCloseTo(4, 9)
+    const [a, b] = [0.0225, 0.138]
+    const meanPa = ((850 / 2) * 700 ** 2 * (b ** 4 - a ** 4)) / 2 / (b ** 2 - a ** 2)
+    // The same load spread evenly sits further in, where the plate gives more.
+    expect(spun).toBeLessThan(grows({}, { chargePa: meanPa, speedRadPerS: 0 }))
+    expect(spun).toBeGreaterThan(0.5 * grows({}, { chargePa: meanPa, speedRadPerS: 0 }))
+  })
+  it('is not known without the thickness of the cover, and then nothing is said of the heads under it', () => {
+    const { coverThicknessM: _, ...front } = GOOD_FIT.front
+    void _
+    expect(lengthOf(report({ ...GOOD_FIT, front }), 'head-room')).toMatchObject({ verdict: { word: 'unknown' }, missing: ['swelling'] })
+  })
+})
+
 describe('a reading near a limit', () => {
   it('is never passed or refused nearer than the tool can be trusted, nor held back further off', () =>
     fc.assert(
