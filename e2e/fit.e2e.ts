@@ -70,10 +70,12 @@ async function freePort(): Promise<number> {
   return port
 }
 
-/** A server of the test’s own over the same database, to be killed. */
+/** A server of the test’s own over the database of the one under test, which PLUCKY_DATABASE names, to be killed. */
 async function ownServer(port: number): Promise<ChildProcess> {
+  const database = process.env['PLUCKY_DATABASE']
+  if (!database) throw new Error('PLUCKY_DATABASE must name the database of the server under test.')
   const main = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url))
-  const child = fork(main, { env: { ...process.env, PORT: String(port), DATABASE_URL: process.env['PLUCKY_DATABASE'] as string }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] }) // prettier-ignore
+  const child = fork(main, { env: { ...process.env, PORT: String(port), DATABASE_URL: database }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] }) // prettier-ignore
   await new Promise<void>((resolve, reject) => {
     child.once('message', () => resolve())
     child.once('exit', (code) => reject(new Error(`The server ended before it answered: ${code}`)))
@@ -82,7 +84,6 @@ async function ownServer(port: number): Promise<ChildProcess> {
 }
 
 test('forty figures by the keyboard alone: what was ticked outlives a killed server, and all of it a reload', async ({ page, request }) => {
-  test.skip(!process.env['PLUCKY_DATABASE'], 'PLUCKY_DATABASE names the database of the server under test')
   const job = await ownJob(request, 'Measured rail')
   const port = await freePort()
   let server = await ownServer(port)
@@ -146,7 +147,7 @@ test('a reading too near a limit is to be taken again; a wrong one is refused wh
   await page.keyboard.type('0.1875')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('row-pull-forward')).toHaveAttribute('data-verdict', 'measure-again')
-  await expect(page.getByTestId('calliper-last')).toContainText('measure it again with a')
+  await expect(page.getByTestId('calliper-last')).toContainText('measure it again with gauge blocks')
   await page.keyboard.press('Escape')
   await page.getByTestId('row-bore-diameter').click()
   await beginByKeys(page)

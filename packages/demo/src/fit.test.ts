@@ -1,5 +1,6 @@
 import { checkJob, evaluation, findingSentence, fitSentence, inputOf, judged, readJob, togetherSentence, writeJob, type JobContent, type JobFile } from '@plucky/contract' // prettier-ignore
-import { fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
+import { RESOLUTION_M, TOOLS_FOR, fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
+import fc from 'fast-check'
 import { demoShop } from './index.js'
 
 const { units, jobs, catalogue, kits, lookup } = demoShop()
@@ -32,6 +33,8 @@ describe('the jobs of the shop', () => {
     const words = [...entriesOf(job).values()].map(({ id, verdict }) => [id, verdict.word] as const)
     expect(words.filter(([, word]) => !['fits', 'unmeasured', 'taken', 'measure-again'].includes(word))).toEqual([])
     expect(words.length).toBeGreaterThan(50)
+    const keys = [...entriesOf(job).values()].map(({ key }) => key)
+    expect(Object.keys(job.book.readings).filter((key) => !keys.includes(key))).toEqual([])
     expect(answerOf(job).findings).toEqual([])
   })
   it('of another core are told which bolts of the crank do not meet', () => {
@@ -162,4 +165,37 @@ describe('the book of a job', () => {
     expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(/^Fits, with crank face to pad face of the plate still by the sheet\.$/) // prettier-ignore
     expect(judged(file).sentence).toBe(plain.sentence)
   })
+})
+
+describe('whatever is measured', () => {
+  /** Readings of any entries with any of their tools: near their sheets, near their limits, or far off. */
+  const anyReadings = fc.array(fc.record({ pick: fc.nat(), tool: fc.nat(), near: fc.nat(2), steps: fc.double({ min: -4, max: 4, noNaN: true }), second: fc.boolean() }), { minLength: 1, maxLength: 14 }) // prettier-ignore
+  it('nothing passes nearer to a limit than its tools can be trusted, and every sentence is whole', () =>
+    fc.assert(
+      fc.property(fc.constantFrom(...jobs), anyReadings, (job, drawn) => {
+        const plain = [...entriesOf(job).values()].flatMap((entry) => ('gauged' in entry && entry.gauged !== null ? [entry] : []))
+        const readings = Object.fromEntries(drawn.map(({ pick, tool, near, steps, second }): [string, Reading] => {
+          const entry = plain[pick % plain.length] as (typeof plain)[number]
+          const tools = TOOLS_FOR[entry.gauged as keyof typeof TOOLS_FOR]
+          const toolId = tools[tool % tools.length] as Reading['toolId']
+          const about = [entry.specifiedM, entry.bounds?.leastM, entry.bounds?.mostM][near] ?? entry.specifiedM ?? 0.01
+          const valueM = about + steps * RESOLUTION_M[toolId]
+          return [entry.key, { toolId, values: [{ valueM }, ...(second ? [{ valueM: valueM + RESOLUTION_M[toolId] }] : [])] }]
+        })) // prettier-ignore
+        const measured = { ...job, book: { readings } }
+        for (const entry of entriesOf(measured).values()) {
+          const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number], 'mm')
+          expect(said).not.toMatch(/undefined|NaN|Infinity|\[object/)
+          if (!('bounds' in entry) || !entry.bounds || !entry.measured) continue
+          const { lowM, highM, openM } = entry.measured
+          const roomM = Math.min(lowM - (entry.bounds.leastM ?? -Infinity), (entry.bounds.mostM ?? Infinity) - highM)
+          if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(openM)
+          if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-openM)
+          if (entry.verdict.word === 'measure-again') expect(said).toMatch(/: measure .+ again with .+\.$/)
+        }
+        const text = JSON.stringify(measured.book)
+        expect(JSON.stringify((checkJob(measured, lookup) as { value?: JobContent }).value?.book)).toBe(text)
+      }),
+      { numRuns: 60 },
+    ))
 })

@@ -174,13 +174,19 @@ interface FoundProps {
   readonly unitId: string
 }
 
+/** As many are laid out at once; a search that finds more than that is narrowed sooner than read through. */
+const LAID_OUT = 100
+
 function Found({ kind, items, units, unitId }: FoundProps) {
   const list = useRef<HTMLDivElement>(null)
-  useEffect(() => list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
+  const { id } = useParams()
+  const [all, setAll] = useState(false)
+  useEffect(() => void list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
+  const shown = all ? items : items.filter((item, i) => i < LAID_OUT || item.id === id)
   if (items.length === 0) return <Text color="inkSoft">Nothing on the shelf answers to that. Fewer words, or another station.</Text>
   return (
     <Box maxH="calc(100vh - 236px)" minH="300px" overflowY="auto" ref={list} data-testid="shelf-list">
-      {items.map((item) => {
+      {shown.map((item) => {
         const unit = unitOf(item, units, unitId) as Unit
         return (
           <ChakraLink
@@ -212,6 +218,11 @@ function Found({ kind, items, units, unitId }: FoundProps) {
           </ChakraLink>
         )
       })}
+      {shown.length < items.length && (
+        <Ruled mt="6px" width="100%" onClick={() => setAll(true)} data-testid="show-all">
+          {`${items.length - shown.length} more: narrow the search, or show them all`}
+        </Ruled>
+      )}
     </Box>
   )
 }

@@ -123,6 +123,7 @@ export const TOOL_WORDS: Record<ToolId, string> = {
   micrometer: 'micrometer',
   'bore-gauge': 'bore gauge',
   feelers: 'feeler gauges',
+  'gauge-blocks': 'gauge blocks',
   dial: 'dial indicator',
   'fine-dial': 'fine dial indicator',
   eye: 'eye, by counting',

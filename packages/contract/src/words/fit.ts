@@ -152,7 +152,7 @@ export function boundsWords(entry: LengthEntry, unit: LengthUnit): string {
 }
 
 /** Tools that tell a ten-thousandth of an inch. */
-const FINE_TOOLS: ReadonlySet<ToolId> = new Set(['micrometer', 'depth-micrometer', 'bore-gauge', 'fine-dial'])
+const FINE_TOOLS: ReadonlySet<ToolId> = new Set(['micrometer', 'depth-micrometer', 'gauge-blocks', 'bore-gauge', 'fine-dial'])
 
 /** The span of what was measured: one figure, or from the least to the most, as finely as its tool tells. */
 export function spanWords(entry: LengthEntry, unit: LengthUnit): string {
@@ -209,6 +209,9 @@ function unknownSentence(missing: readonly LinkId[]): string {
 /** A difference that nobody reads. */
 const HAIR_M = 0.5e-6 * 25.4
 
+/** A tool as it is named in a sentence. */
+const toolPhrase = (id: ToolId) => (id === 'feelers' || id === 'gauge-blocks' ? TOOL_WORDS[id] : `a ${TOOL_WORDS[id]}`)
+
 function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most', unit: LengthUnit): string {
   const { again } = entry
   if (!again) return 'Measure again.'
@@ -216,7 +219,7 @@ function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most'
   const bound = side === 'least' ? 'least' : 'most'
   const near = `Only ${fitLength(entry, awayM, unit)} from the ${bound}, which is within what was measured with`
   const tail = again.settles ? '' : ', the finest there is; if that cannot tell either, take it as refused'
-  return `${near}: measure ${what} again with a ${TOOL_WORDS[again.toolId]}${tail}.`
+  return `${near}: measure ${what} again with ${toolPhrase(again.toolId)}${tail}.`
 }
 
 const stepWords = (steps: number | null, thing: string) =>

@@ -5,7 +5,7 @@ import { roundness, type Again, type FitVerdict, type LengthEntry } from './entr
 import type { FitFacts, FitInput } from './facts.js'
 import { judgeSpan } from './judge-span.js'
 import { readingKey } from './keys.js'
-import { LINKS, type LinkId, type LinkKind } from './links.js'
+import { LINKS, type LinkId, type LinkKind, type Owner } from './links.js'
 import { orderFor } from './orders.js'
 import { middleOf, spanOf, type Reading, type Span } from './reading.js'
 import { finerTool, type Gauged } from './tool.js'
@@ -23,15 +23,24 @@ export interface Known {
 }
 
 /** Parts that have a say in a length. */
-function partsOf({ fitted }: FitInput, facts: FitFacts, kind: LinkKind): (Part | undefined)[] {
-  const also = (kind.also ?? []).map((other) => facts.stationOf(other))
-  return [stationOf(facts, kind, kind.id), ...also].map((id) => (id === null ? undefined : fitted.get(id)))
+function partsOf({ fitted }: FitInput, facts: FitFacts, { owner, joint, also = [] }: LinkKind): (Part | undefined)[] {
+  const stations = [ownerStation(facts, owner, joint), ...also.map((other) => ownerStation(facts, other))]
+  return stations.map((id) => (id === null ? undefined : fitted.get(id)))
 }
 
-const stationOf = (facts: FitFacts, { owner, joint }: Pick<ClosingKind, 'owner' | 'joint'>, id: string): string | null => {
-  if (owner === 'engine' || owner === 'unit') return null
-  if (owner === 'shaft') return (id.startsWith('s') && id !== 'shaft-room' ? facts.stator : facts.turbine)?.stationId ?? null
-  return facts.stationOf(owner, joint)
+/** The station of what a figure belongs to; nothing for engine and unit. */
+function ownerStation(facts: FitFacts, owner: Owner, joint?: LinkKind['joint']): string | null {
+  switch (owner) {
+    case 'engine':
+    case 'unit':
+      return null
+    case 'turbine-shaft':
+      return facts.turbine?.stationId ?? null
+    case 'stator-shaft':
+      return facts.stator?.stationId ?? null
+    default:
+      return facts.stationOf(owner, joint)
+  }
 }
 
 /** Every length of the chain by the sheet and by its reading, each belonging to the parts that have a say in it. */
@@ -57,7 +66,7 @@ export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measu
     key,
     name: null,
     owner,
-    stationId: stationOf(facts, kind, id),
+    stationId: ownerStation(facts, owner, kind.joint),
     stage,
     hiddenFrom,
     gauged,
@@ -119,7 +128,7 @@ export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMa
     key,
     name: null,
     owner,
-    stationId: stationOf(facts, kind, id),
+    stationId: ownerStation(facts, owner, kind.joint),
     stage,
     hiddenFrom,
     gauged,

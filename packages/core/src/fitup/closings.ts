@@ -59,7 +59,7 @@ const FORWARD = { plus: [...TO_CASE, 'pump-seat'], minus: ['converter-height', .
 
 /** Sums and differences of the lengths of the chain, each with what it must be. Adding one here makes it judged, measured and drawn in the list. */
 export const CLOSINGS: readonly ClosingKind[] = [
-  { id: 'shaft-room', owner: 'shaft', plus: ['input-tip', 'converter-height'], minus: ['pump-seat', 'converter-floor'], gauged: null, stage: 'home', hiddenFrom: 'home', bounds: () => atLeast(CLEAR_M) },
+  { id: 'shaft-room', owner: 'turbine-shaft', plus: ['input-tip', 'converter-height'], minus: ['pump-seat', 'converter-floor'], gauged: null, stage: 'home', hiddenFrom: 'home', bounds: () => atLeast(CLEAR_M) },
   { id: 'hub-fit', owner: 'converter', plus: ['pump-bore'], minus: ['hub-diameter'], gauged: null, stage: 'home', hiddenFrom: 'home', bounds: () => HUB_PLAY },
   { id: 'pilot-fit', owner: 'pilot', plus: ['bore-diameter'], minus: ['pilot-diameter'], gauged: null, stage: 'engine', hiddenFrom: 'plate', bounds: (_, { fit }) => ({ leastM: fit.pilotPlayLeastM, mostM: fit.pilotPlayMostM }) },
   { id: 'pilot-engagement', owner: 'pilot', ...ENGAGED, gauged: null, stage: 'plate', hiddenFrom: 'joined', bounds: (_, { fit }) => atLeast(fit.pilotEngagementLeastM) },
@@ -69,8 +69,8 @@ export const CLOSINGS: readonly ClosingKind[] = [
   { id: 'head-room', owner: 'bolts', joint: 'crank', plus: ['plate-depth', 'pad-spacer', 'cover-behind'], minus: ['plate-thickness', 'crank-bolt-head', 'swelling'], gauged: null, stage: 'plate', hiddenFrom: 'joined', bounds: () => atLeast(HEADS_CLEAR_M) },
   { id: 'pull-forward', owner: 'converter', ...FORWARD, gauged: 'gap', stage: 'joined', hiddenFrom: null, bounds: (_, { fit }) => ({ leastM: fit.pullForwardLeastM, mostM: fit.pullForwardMostM }) },
   { id: 'pump-drive-left', owner: 'pump', plus: ['pump-drive', ...FORWARD.minus], minus: FORWARD.plus, gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ fit }) => atLeast(fit?.pumpDriveLeastM) },
-  { id: 'turbine-spline', owner: 'shaft', plus: [...TO_PADS, 'turbine-mouth'], minus: [...TO_CASE, 'input-tip', 'input-nose'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ turbine }) => atLeast(turbine && LEAST_ENGAGED * turbine.hub.lengthM) },
-  { id: 'stator-spline', owner: 'shaft', plus: [...TO_PADS, 'stator-mouth'], minus: [...TO_CASE, 'support-tip', 'support-nose'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ stator }) => atLeast(stator && LEAST_ENGAGED * stator.hub.lengthM) },
+  { id: 'turbine-spline', owner: 'turbine-shaft', plus: [...TO_PADS, 'turbine-mouth'], minus: [...TO_CASE, 'input-tip', 'input-nose'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ turbine }) => atLeast(turbine && LEAST_ENGAGED * turbine.hub.lengthM) },
+  { id: 'stator-spline', owner: 'stator-shaft', plus: [...TO_PADS, 'stator-mouth'], minus: [...TO_CASE, 'support-tip', 'support-nose'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ stator }) => atLeast(stator && LEAST_ENGAGED * stator.hub.lengthM) },
   { id: 'converter-thread', owner: 'bolts', joint: 'converter', plus: ['converter-bolt-length'], minus: ['plate-thickness', 'pad-spacer'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: ({ converterBolts }) => atLeast(converterBolts?.diameterM) },
   { id: 'converter-thread-room', owner: 'bolts', joint: 'converter', plus: ['pad-thread-depth', 'plate-thickness', 'pad-spacer'], minus: ['converter-bolt-length'], gauged: null, stage: 'joined', hiddenFrom: null, bounds: () => atLeast(CLEAR_M) },
   { id: 'flange-place', owner: 'unit', plus: [...TO_CASE, 'case-length'], minus: [], gauged: 'length', stage: 'behind', hiddenFrom: null, bounds: flangeBounds },

@@ -45,8 +45,8 @@ export const LINK_IDS = [
 ] as const
 export type LinkId = (typeof LINK_IDS)[number]
 
-/** Where a figure belongs: to the engine, to the unit, or to the part of a kind. */
-export type Owner = 'engine' | 'unit' | PartKind
+/** Where a figure belongs: to the engine, to the unit, to the shaft in the turbine or under the stator, or to the part of a kind. */
+export type Owner = 'engine' | 'unit' | 'turbine-shaft' | 'stator-shaft' | PartKind
 
 /** One measurable length of the chain. */
 export interface LinkKind {
@@ -54,7 +54,7 @@ export interface LinkKind {
   readonly owner: Owner
   readonly joint?: 'crank' | 'converter'
   /** Other parts that have a say in it. */
-  readonly also?: readonly PartKind[]
+  readonly also?: readonly Owner[]
   /** How it is measured; nothing for what is only computed. */
   readonly gauged: Gauged | null
   /** Of a round thing: how far it may be out of round (from memory). */
@@ -90,9 +90,17 @@ const front = (id: LinkId, gauged: Gauged, key: FrontKey, hiddenFrom: FitStage =
 })
 
 type UnitKey = 'pumpSeatM' | 'pumpBoreM' | 'inputTipM' | 'supportTipM' | 'lengthM'
-const unit = (id: LinkId, gauged: Gauged, key: UnitKey, hiddenFrom: FitStage | null = 'home', roundM?: number): LinkKind => ({
+const unit = (
+  id: LinkId,
+  gauged: Gauged,
+  key: UnitKey,
+  also: readonly Owner[],
+  hiddenFrom: FitStage | null = 'home',
+  roundM?: number,
+): LinkKind => ({
   id,
   owner: 'unit',
+  also,
   gauged,
   stage: 'box-closed',
   hiddenFrom,
@@ -113,12 +121,12 @@ const ofPart = (id: LinkId, owner: Owner, hiddenFrom: FitStage | null, nominalM:
 
 /** Every length of the chain, in the order of the work. */
 export const LINKS: readonly LinkKind[] = [
-  unit('pump-seat', 'length', 'pumpSeatM'),
-  unit('pump-bore', 'bore', 'pumpBoreM', 'home', ROUND_M),
-  unit('input-tip', 'length', 'inputTipM'),
-  unit('support-tip', 'length', 'supportTipM'),
-  ofPart('input-nose', 'shaft', 'home', ({ turbine }) => turbine?.fromTipM, { stage: 'box-closed' }),
-  ofPart('support-nose', 'shaft', 'home', ({ stator }) => stator?.fromTipM, { stage: 'box-closed' }),
+  unit('pump-seat', 'length', 'pumpSeatM', ['pump']),
+  unit('pump-bore', 'bore', 'pumpBoreM', ['pump'], 'home', ROUND_M),
+  unit('input-tip', 'length', 'inputTipM', ['turbine-shaft']),
+  unit('support-tip', 'length', 'supportTipM', ['stator-shaft']),
+  ofPart('input-nose', 'turbine-shaft', 'home', ({ turbine }) => turbine?.fromTipM, { stage: 'box-closed' }),
+  ofPart('support-nose', 'stator-shaft', 'home', ({ stator }) => stator?.fromTipM, { stage: 'box-closed' }),
   front('converter-height', 'length', 'heightM'),
   ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, { stage: 'converter', gauged: 'outside', roundM: ROUND_M, also: ['pilot'] }), // prettier-ignore
   ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), { stage: 'converter', also: ['pilot'] }), // prettier-ignore
@@ -126,7 +134,7 @@ export const LINKS: readonly LinkKind[] = [
   front('pad-thread-depth', 'length', 'threadDepthM', 'joined'),
   front('hub-diameter', 'outside', 'hubDiameterM', 'home', ROUND_M),
   front('pump-drive', 'length', 'pumpDriveM'),
-  front('turbine-mouth', 'length', 'turbineMouthM'),
+  { ...front('turbine-mouth', 'length', 'turbineMouthM'), also: ['hub'] },
   front('stator-mouth', 'length', 'statorMouthM'),
   front('converter-floor', 'length', 'floorM'),
   engine('face-to-block', 'length', 'faceToBlockM', 'joined'),
@@ -141,7 +149,7 @@ export const LINKS: readonly LinkKind[] = [
   ofPart('crank-bolt-length', 'bolts', 'joined', ({ crankBolts }) => crankBolts?.lengthM, { joint: 'crank' }),
   ofPart('crank-bolt-head', 'bolts', 'joined', ({ crankBolts }) => crankBolts?.headHeightM, { joint: 'crank' }),
   ofPart('converter-bolt-length', 'bolts', null, ({ converterBolts }) => converterBolts?.lengthM, { joint: 'converter' }),
-  unit('case-length', 'length', 'lengthM', null),
+  unit('case-length', 'length', 'lengthM', [], null),
   ofPart('swelling', 'converter', null, swelling, { gauged: null, stage: 'joined' }),
 ]
 

@@ -1,6 +1,17 @@
 import { toSi } from '../quantity/units.js'
 
-export const TOOL_IDS = ['rule', 'calliper', 'depth-micrometer', 'micrometer', 'bore-gauge', 'feelers', 'dial', 'fine-dial', 'eye'] as const
+export const TOOL_IDS = [
+  'rule',
+  'calliper',
+  'depth-micrometer',
+  'micrometer',
+  'bore-gauge',
+  'feelers',
+  'gauge-blocks',
+  'dial',
+  'fine-dial',
+  'eye',
+] as const
 export type ToolId = (typeof TOOL_IDS)[number]
 
 /** What a tool in a practised hand can be trusted to, either way, m (from memory); counting is exact. */
@@ -11,18 +22,19 @@ export const RESOLUTION_M: Readonly<Record<ToolId, number>> = {
   micrometer: toSi(0.0001, 'in'),
   'bore-gauge': toSi(0.0001, 'in'),
   feelers: toSi(0.001, 'in'),
+  'gauge-blocks': toSi(0.0001, 'in'),
   dial: toSi(0.0005, 'in'),
   'fine-dial': toSi(0.00005, 'in'),
   eye: 0,
 }
 
-/** What a thing is measured with, coarse to fine; the first but one, where there is one, is usual. */
+/** What a thing is measured with, coarse to fine. */
 export const TOOLS_FOR = {
   length: ['rule', 'calliper', 'depth-micrometer'],
   outside: ['calliper', 'micrometer'],
   bore: ['calliper', 'bore-gauge'],
   play: ['feelers', 'dial', 'fine-dial'],
-  gap: ['feelers', 'calliper'],
+  gap: ['feelers', 'calliper', 'gauge-blocks'],
   'run-out': ['dial', 'fine-dial'],
   count: ['eye'],
 } as const satisfies Record<string, readonly ToolId[]>
