@@ -32,12 +32,17 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
     setRefused('')
     choose(neighbour(entries, entry.id, by))
   }
+  /** What was typed stays to be seen, and the next key takes its place. */
+  const refuse = (why: string) => {
+    setRefused(why)
+    field.current?.select()
+  }
   const commit = (text: string) => {
     if (text.trim() === '') return go(1)
     const figure = readFigure(text, entry.kind === 'spline' ? undefined : inUnit)
-    if (typeof figure !== 'number') return setRefused(`“${text}” is no figure. Type a number, with in or mm behind it where it is in the other unit.`)
+    if (typeof figure !== 'number') return refuse(notRead(text, entry))
     const taken = takeFigure(entry, tool, figure)
-    if ('refused' in taken) return setRefused(taken.refused)
+    if ('refused' in taken) return refuse(taken.refused)
     setTyped('')
     setRefused('')
     setLast(entry.id)
@@ -74,6 +79,11 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
     </Box>
   )
 } // prettier-ignore
+
+const notRead = (text: string, entry: FitEntry) =>
+  entry.kind === 'spline'
+    ? `“${text}” is no count. Type how many teeth there are, a whole number.`
+    : `“${text}” is no figure. Type a number, with in or mm behind it where it is in the other unit.`
 
 function angle(entry: FitEntry): string {
   if (figuresOf(entry) < 2) return ''

@@ -50,7 +50,7 @@ export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
         <Labels {...each} stands={sheet} up />
         <Labels {...each} stands={read} up={false} />
         <text x={2} y={LABELS + 16} fontSize={13.5} fontWeight={600} fill={ink('inkSoft')}>by the sheet</text>
-        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>{measured ? 'as measured' : 'nothing measured yet'}</text>
+        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>{measured ? 'as measured' : 'not measured yet'}</text>
         <FlangeMark {...each} />
       </svg>
     </div>
