@@ -122,11 +122,20 @@ export function boltState(joint: BoltedJoint): BoltState {
 }
 
 /**
- * The joint with a set of bolts in it: their size, thread and tightening stand in the place of what the plate is sold with, and they fill the
- * second pattern where there are enough of them.
+ * The joint with a set of bolts in it: their size, thread and tightening stand in the place of what the plate is sold with, they fill the second
+ * pattern where there are enough of them, and leave holes empty where there are too few.
  */
 export function withBolts(joint: BoltedJoint, set: BoltSetGeometry): BoltedJoint {
   const { diameterM, pitchM, gradeId, tighteningTorqueNm, nutFactor, pieces } = set
   const both = joint.second !== undefined && pieces >= joint.bolts + joint.second.bolts
-  return { ...joint, boltDiameterM: diameterM, pitchM, gradeId, tighteningTorqueNm, nutFactor, secondUsed: both }
+  return {
+    ...joint,
+    bolts: Math.min(joint.bolts, pieces),
+    boltDiameterM: diameterM,
+    pitchM,
+    gradeId,
+    tighteningTorqueNm,
+    nutFactor,
+    secondUsed: both,
+  }
 }

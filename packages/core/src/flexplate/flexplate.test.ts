@@ -79,6 +79,7 @@ describe('bolts of a joint', () => {
     const set = { joint: 'converter', diameterM: joint.boltDiameterM, pitchM: 0.00127, gradeId: 'sae-8', lengthM: 0.02, headHeightM: 0.008, tighteningTorqueNm: joint.tighteningTorqueNm, nutFactor: 0.2 } as const // prettier-ignore
     expect(slipTorque(withBolts(two, { ...set, pieces: 12 }))).toBeCloseTo(bothNm, 9)
     expect(slipTorque(withBolts(two, { ...set, pieces: 11 }))).toBeCloseTo(firstNm, 9)
+    expect(slipTorque(withBolts(two, { ...set, pieces: 4 })) / firstNm).toBeCloseTo(4 / 6, 9)
   })
 })
 
