@@ -1,5 +1,5 @@
 import { checkJob, evaluation, findingSentence, fitSentence, inputOf, judged, readJob, togetherSentence, writeJob, type JobContent, type JobFile } from '@plucky/contract' // prettier-ignore
-import { RESOLUTION_M, TOOLS_FOR, fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
+import { asBolted, RESOLUTION_M, TOOLS_FOR, fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 
@@ -72,6 +72,13 @@ describe('the plate as it is bolted', () => {
     expect(bolts({ ...twelve, converter: 'conv-258-forged' })).toBe(6)
     expect(bolts({ ...twelve, converter: 'conv-258-race', 'converter-bolts': 'vbolt-alloy' })).toBe(6)
     expect(bolts({ 'flex-plate': 'plate-stamped', converter: 'conv-264-stock' })).toBe(3)
+  })
+  it('is told of holes that stay empty, and its patterns meet all the same', () => {
+    const set = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
+    const six = { ...inputFor(weak), fitted: asBolted(new Map(fitted(weak)).set('flex-plate', catalogue.parts.get('plate-stamped') as Part).set('crank-bolts', { ...set, geometry: { ...set.geometry, pieces: 6 } })) } // prettier-ignore
+    const { crank, converter } = plateReport(six) as NonNullable<ReturnType<typeof plateReport>>
+    expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], []])
+    expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
   it('is drilled for one by an operation', () => {
     const drilled = { ...weak, spec: withWorks(withParts(weak, { 'converter-bolts': 'vbolt-twelve', converter: 'conv-258-race' }).spec, 'flex-plate', ['op-second-bolts']) } // prettier-ignore

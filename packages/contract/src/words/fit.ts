@@ -325,6 +325,7 @@ export const RULE_BOOK_DECIDES = 'The rule book in force decides.'
 export const JOINT_MIND_WORDS: Record<JointMind, string> = {
   'above-proof': 'pulled beyond the proof load: the bolts stretch and let go',
   loose: 'pulled to less than half of the proof load: it slips early',
+  'holes-empty': 'there are fewer bolts than holes: order the whole set',
   'second-wanted': 'the house wants both patterns in: order twice the bolts',
   'ring-kept': 'a spacer ring is kept, which the house leaves out: look at thread and heads again',
 }

@@ -55,6 +55,9 @@ function boltedPlate(plate: Plate, crank: BoltSetGeometry | undefined, converter
 /** A plate's holes hold no more bolts than the cover has pads for. */
 function onPads(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {
   if (!front) return joint
+  const { holes, ...rest } = joint
   const secondUsed = joint.secondUsed === true && front.second !== undefined
-  return { ...joint, bolts: Math.min(joint.bolts, front.bolts), secondUsed }
+  const bolts = Math.min(joint.bolts, front.bolts)
+  const empty = Math.min(holes ?? 0, front.bolts)
+  return { ...rest, bolts, secondUsed, ...(empty > bolts ? { holes: empty } : {}) }
 }

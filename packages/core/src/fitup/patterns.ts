@@ -35,7 +35,7 @@ export function patternDifferences(holes: Holes, threads: Holes): PatternDiffere
   ]
 }
 
-const holesOf = (joint: BoltedJoint | undefined): Holes | null => joint ?? null
+const holesOf = (joint: BoltedJoint | undefined): Holes | null => (joint ? { ...joint, bolts: joint.holes ?? joint.bolts } : null)
 
 /** The patterns of bolts that meet in a spec, front to rear. The second pattern is one only where its bolts are in. */
 export function patternPairs({ plate, front, rear, fit }: FitFacts): PatternPair[] {

@@ -11,6 +11,8 @@ export type JointMind =
   | 'above-proof'
   /** Pulled well under the three quarters that a joint is usually given. */
   | 'loose'
+  /** Fewer bolts than holes. */
+  | 'holes-empty'
   /** Two patterns are there, and the house wants both in. */
   | 'second-wanted'
   /** A ring is kept that the house leaves out: it costs thread and room over the heads. */
@@ -45,13 +47,14 @@ const LOOSE_SHARE = 0.5
 function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointReport {
   const state = boltState(joint)
   const share = state.proofShare
+  const empty = joint.holes === undefined ? [] : (['holes-empty'] as const)
   return {
     bolts: circlesUsed(joint).reduce((sum, { bolts }) => sum + bolts, 0),
     joint,
     slipNm: slipTorque(joint),
     state,
     worth: joint.second ? patternWorth(joint) : null,
-    minds: [...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []), ...minds],
+    minds: [...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []), ...empty, ...minds],
   }
 } // prettier-ignore
 

@@ -22,6 +22,8 @@ export interface BoltedJoint extends HoleCircle {
   readonly second?: HoleCircle
   /** Bolts of the second pattern that are in; none where not said. */
   readonly secondUsed?: boolean
+  /** Holes that bolts could be in, where there are fewer bolts than that. */
+  readonly holes?: number
 }
 
 export function boltedJointFaults(joint: BoltedJoint, path: string): Fault[] {
@@ -131,6 +133,7 @@ export function withBolts(joint: BoltedJoint, set: BoltSetGeometry): BoltedJoint
   return {
     ...joint,
     bolts: Math.min(joint.bolts, pieces),
+    ...(pieces < joint.bolts ? { holes: joint.bolts } : {}),
     boltDiameterM: diameterM,
     pitchM,
     gradeId,
