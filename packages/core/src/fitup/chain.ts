@@ -56,27 +56,39 @@ export function knownLengths(input: FitInput, facts: FitFacts, readings: Reading
   )
 }
 
+/** Where an entry of the chain belongs, in the order of the work and on which station. */
+const placeOf = (
+  facts: FitFacts,
+  { id, owner, joint, stage, hiddenFrom, gauged }: LinkKind | ClosingKind,
+  key: string,
+  reading: Reading | undefined,
+) => ({
+  // prettier-ignore
+  id,
+  key,
+  name: null,
+  owner,
+  stationId: ownerStation(facts, owner, joint),
+  stage,
+  hiddenFrom,
+  gauged,
+  reading: reading ?? null,
+})
+
+/** A length that is measured: what its sheet says, and what was read. */
 export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measured }: Known): LengthEntry {
-  const { id, owner, gauged, stage, hiddenFrom, roundM = null } = kind
+  const { id, gauged, roundM = null } = kind
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged as Gauged)
   const taken: FitVerdict | undefined = measured && { word: 'taken', differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM } // prettier-ignore
   return {
+    ...placeOf(facts, kind, key, reading),
     kind: 'link',
-    id,
-    key,
-    name: null,
-    owner,
-    stationId: ownerStation(facts, owner, kind.joint),
-    stage,
-    hiddenFrom,
-    gauged,
     bounds: null,
     roundM,
     terms: [id],
     missing: nominalM === undefined && !measured ? [id] : [],
     specifiedM: nominalM ?? null,
     specified: null,
-    reading: reading ?? null,
     measured: measured ?? null,
     bySheet: [],
     verdict: round?.verdict ?? taken ?? { word: nominalM === undefined ? 'unknown' : 'unmeasured' },
@@ -109,10 +121,11 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<Closing
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
 } // prettier-ignore
 
+/** A length that others leave between them, against its limits; none where there is no such thing. */
 export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMap<LinkId, Known>, kind: ClosingKind, readings: Readings): LengthEntry[] {
   const bounds = kind.bounds(facts, input.rules ?? DEFAULT_RULES)
   if (bounds === null) return []
-  const { id, owner, gauged, stage, hiddenFrom, plus, minus } = kind
+  const { id, gauged, plus, minus } = kind
   const terms = [...plus, ...minus]
   const key = readingKey(id, terms.flatMap((term) => known.get(term)?.parts ?? []))
   const reading = readings[key]
@@ -123,22 +136,14 @@ export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMa
   const judged = measured ?? sheet.span
   const verdict: FitVerdict = bounds && judged ? judgeSpan(judged, bounds) : { word: 'unknown' }
   return [{
+    ...placeOf(facts, kind, key, reading),
     kind: 'closing',
-    id,
-    key,
-    name: null,
-    owner,
-    stationId: ownerStation(facts, owner, kind.joint),
-    stage,
-    hiddenFrom,
-    gauged,
     bounds: bounds ?? null,
     roundM: null,
     terms,
     missing: own ? [] : chain.missing,
     specifiedM: sheet.span ? sheet.span.lowM : null,
     specified: bounds && sheet.span ? judgeSpan(sheet.span, bounds) : null,
-    reading: reading ?? null,
     measured: measured ?? null,
     bySheet: own ? [] : chain.bySheet,
     verdict,

@@ -3,24 +3,14 @@ import type { ConverterFront } from '../converter/front.js'
 import type { ConverterGeometry } from '../converter/geometry.js'
 import type { BoltSetGeometry } from '../flexplate/bolt.js'
 import type { FlexPlateGeometry } from '../flexplate/plate.js'
-import type { Brief } from '../spec/brief.js'
-import type { PressureCalibration } from '../spec/calibration.js'
-import type { Geometries, Part, PartKind } from '../spec/part.js'
-import type { HouseRules } from '../spec/rules.js'
+import type { SpecInput } from '../spec/answer.js'
+import type { Geometries, PartKind } from '../spec/part.js'
 import { splinePairs, type SplinePair } from '../spec/spline-stops.js'
-import type { Station, Unit } from '../spec/unit.js'
+import type { Station } from '../spec/unit.js'
 import type { EngineRear, MotorPlateGeometry, PilotGeometry, RearNeighbour, UnitFit } from './neighbours.js'
-import type { Book } from './reading.js'
 
-/** Everything that the fit of a spec rests on. */
-export interface FitInput {
-  readonly unit: Unit
-  readonly brief: Brief
-  readonly fitted: ReadonlyMap<string, Part>
-  readonly pressure: PressureCalibration
-  readonly rules?: HouseRules
-  readonly book?: Book
-}
+/** Everything that the fit of a spec rests on: all that its answer does but the solved ranges. */
+export type FitInput = Omit<SpecInput, 'gearing'>
 
 /** The parts and neighbours that meet, each where it is known. */
 export interface FitFacts {
