@@ -34,7 +34,7 @@ test('key press to painted sentence', async ({ page, request }) => {
   const count = await parts.count()
   const next = random(7)
   const times: number[] = []
-  let at = await parts.evaluateAll((all) => all.findIndex((b) => b.textContent?.includes('fitted')))
+  let at = await parts.evaluateAll((all) => all.findIndex((b) => b.textContent?.includes('installed')))
   while (times.length < SWAPS) {
     const to = Math.floor(next() * count)
     await page.getByTestId('line').focus()

@@ -36,7 +36,7 @@ test('a dyno file of 20,000 rows with one bad row names it and changes nothing u
   expect(engine.points.length).toBeLessThanOrEqual(121)
   await expect(page.getByRole('group', { name: /^Engine: 6(59|60) lb-ft/ })).toBeVisible() // 760 N·m / 0.85
   await page.reload()
-  await expect(page.getByTestId('points')).toContainText('measured points')
+  await expect(page.getByTestId('points')).toContainText('Measured curve')
 }) // prettier-ignore
 
 test('a dyno file that does not name its unit is asked about it; points are dragged on the chart by key', async ({ page, request }) => {
@@ -108,7 +108,7 @@ test('a converter that locks brings the lockup clutch into the breaking order; i
   await type(page, 'pressure-release', '40')
   await expect(held).not.toHaveText(before ?? '')
   await page.getByTestId('held-working').click()
-  await expect(page.getByText('torque at which the lockup slips').first()).toBeVisible()
+  await expect(page.getByText('lockup slip torque').first()).toBeVisible()
   await saved(page)
 })
 

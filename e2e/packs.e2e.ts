@@ -22,11 +22,11 @@ test('a sixth plate beside five: +20 % at one force, why it is not 20 with anoth
   await expect(page.getByTestId('shares')).toHaveText(/^Holds \+1\d\.\d %, not \+20\.0 % as the faces alone would: \+20\.0 % by its faces and −\d\.\d % by clamp force/) // prettier-ignore
   await page.getByTestId('bench-back').click()
   await expect(page.getByTestId('shares')).toHaveText('Holds +20.0 % by its faces.')
-  const held = await cell(page, 'holds, engine', 2).textContent()
+  const held = await cell(page, 'Power held, engine', 2).textContent()
   await page.getByTestId('own-name').fill('Six plates, thin steels')
   await page.getByTestId('onto-shelf').click()
   await page.getByTestId('fit-drawn').click()
-  await expect(cell(page, 'holds, engine', 1)).toHaveText(held ?? '')
+  await expect(cell(page, 'Power held, engine', 1)).toHaveText(held ?? '')
   await saved(page)
   const id = (await jobOf(request, job.number)).spec.fits['direct-pack'] ?? ''
   const shelf = (await (await request.get('/api/shelf')).json()) as { id: string; geometry: { stack: { plates: object[] } } }[]
@@ -64,7 +64,7 @@ test('a wrong stack is explained at its plate, and what puts it right is one tou
   await expect(said(page)).toContainText('The snap ring of 2.30 mm does not go into its groove of 2.10 mm')
   await page.getByTestId('plate-1-thickness').fill('44')
   await page.getByTestId('plate-1-thickness').press('Enter')
-  await expect(page.getByText('A plate is from 0.4 to 20 mm thick.')).toBeVisible()
+  await expect(page.getByText('Plate thickness must be from 0.4 to 20 mm.')).toBeVisible()
 })
 
 test('a band: drum direction from the gear train, travel and time, lever against lever, and whether it binds', async ({
@@ -74,8 +74,8 @@ test('a band: drum direction from the gear train, travel and time, lever against
   await openJob(page, await ownJob(request, 'Banded coupe', 3), '/packs')
   await page.getByTestId('pack-even-band').click()
   const row = (name: RegExp) => page.getByTestId('band-held').getByRole('row', { name })
-  await expect(row(/full power in second/)).toContainText('wraps tight')
-  await expect(row(/full power in fourth/)).toContainText('unwraps')
+  await expect(row(/full power in second/)).toContainText('self-energizing')
+  await expect(row(/full power in fourth/)).toContainText('de-energizing')
   await expect(page.getByTestId('bind')).toContainText('2 to 3')
   const way = (name: RegExp, column: number) => page.getByTestId('band-ways').getByRole('row', { name }).getByRole('cell').nth(column)
   const number = async (name: RegExp, column: number) => Number((await way(name, column).textContent())?.replace(/[^\d.]/g, ''))

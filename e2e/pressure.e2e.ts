@@ -51,7 +51,7 @@ test('a knob turned too far is named in the sentence with the power still shown;
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('knob-springShimM')).toHaveValue('19.00')
   // The line says it too, and leads back.
-  await page.getByRole('link', { name: 'Line', exact: true }).click()
+  await page.getByRole('link', { name: 'Power flow', exact: true }).click()
   await expect(sentence(page)).toContainText('Mind the pressure')
   await page.getByTestId('pressure-made').click()
   await expect(page.getByTestId('knobs')).toBeVisible()

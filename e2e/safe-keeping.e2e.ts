@@ -26,12 +26,12 @@ test('two windows: the stale one is told, nothing is overwritten, both ways on w
   await swap(page, 'sun-shell', 'shell-stock')
   await saved(page)
   await swap(other, 'main-shaft', 'main-stock')
-  await expect(other.getByRole('alert')).toContainText('changed in another window')
+  await expect(other.getByRole('alert')).toContainText('Changed in another window')
   expect((await jobOf(request, job.number)).spec.fits).toMatchObject({
     'sun-shell': 'shell-stock',
     'main-shaft': job.spec.fits['main-shaft'],
   })
-  await other.getByRole('button', { name: 'Load the stored one' }).click()
+  await other.getByRole('button', { name: 'Use the saved version' }).click()
   await saved(other)
   expect((await jobOf(request, job.number)).spec.fits['sun-shell']).toBe('shell-stock')
   await expect(sentence(other)).toHaveText((await sentence(page).textContent()) ?? '')
@@ -83,7 +83,7 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
   await page
     .getByTestId('take-file')
     .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"plucky-job","version":1}') })
-  await expect(page.getByRole('alert')).toContainText('Nothing was taken in.')
+  await expect(page.getByRole('alert')).toContainText('Nothing was imported.')
   await expect(page.getByRole('alert')).toContainText('name: Name of the job')
   await page.getByTestId('take-file').setInputFiles(path)
   await expect(page).toHaveURL(/\/jobs\/\d+$/)
@@ -116,8 +116,8 @@ test('two windows edit one job at once: what was shown as saved stands, what was
         continue
       }
       kept.conflicts++
-      await expect(window.getByTestId('comparison')).toContainText('Yours, on this screen')
-      await window.getByRole('button', { name: 'Load the stored one' }).click()
+      await expect(window.getByTestId('comparison')).toContainText('Your version')
+      await window.getByRole('button', { name: 'Use the saved version' }).click()
       await saved(window)
     }
     return kept

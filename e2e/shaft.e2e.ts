@@ -14,7 +14,7 @@ test('a shaft on the bench is dragged and typed, everything follows, and its wea
   await page.getByTestId('order-input-shaft').click()
   await page.getByTestId('to-shafts').click()
   await page.getByTestId('lay').selectOption({ index: 1 })
-  await expect(figure(page, 'begins to yield', 2)).toHaveText((await figure(page, 'begins to yield', 1).textContent()) ?? '')
+  await expect(figure(page, 'Yield torque', 2)).toHaveText((await figure(page, 'Yield torque', 1).textContent()) ?? '')
   const [before, stress] = [await weakAt(page), await page.getByTestId('stress-tried').getAttribute('d')]
   const hole = page.getByTestId('grip-hole-0-place')
   const box = await hole.boundingBox()
@@ -26,7 +26,7 @@ test('a shaft on the bench is dragged and typed, everything follows, and its wea
   expect(await weakAt(page)).toBeGreaterThan(before + 0.01)
   expect(await page.getByTestId('stress-tried').getAttribute('d')).not.toBe(stress)
   // By key, a thousandth of the way; by a figure typed at the mark; and back by the bench's own steps.
-  const holds = figure(page, 'holds, engine', 2)
+  const holds = figure(page, 'Power held, engine', 2)
   const moved = await holds.textContent()
   const land = page.getByTestId('grip-section-3-diameter')
   await land.focus()
@@ -59,7 +59,7 @@ test('what if: steel, rolled splines, smaller holes, and a hardness that says it
   await openJob(page, await ownJob(request, 'Asking rail'), '/shafts')
   await page.getByTestId('shaft-input-shaft').click()
   await page.getByTestId('lay').selectOption({ index: 1 })
-  const [yields, life, oil] = [figure(page, 'begins to yield', 2), figure(page, 'launches to a crack', 2), figure(page, 'oil through the holes', 2)] // prettier-ignore
+  const [yields, life, oil] = [figure(page, 'Yield torque', 2), figure(page, 'Fatigue life, launches', 2), figure(page, 'Oil flow through cross holes', 2)] // prettier-ignore
   const [plain, shortLife] = [await yields.textContent(), await life.textContent()]
   await page.getByTestId('smaller-holes').click()
   await expect(yields).not.toHaveText(plain ?? '')
@@ -77,7 +77,7 @@ test('what if: steel, rolled splines, smaller holes, and a hardness that says it
   await page.getByTestId('open-life').last().click()
   await expect(page.getByTestId('working')).toContainText('Miner’s sum')
   await expect(page.getByTestId('working')).toContainText('endurance in shear')
-  await page.getByRole('button', { name: 'Back to the comparison' }).click()
+  await page.getByRole('button', { name: 'Back to comparison' }).click()
   await type(page, 'what-hardness', '44')
   await expect(page.getByTestId('hardness-said')).toContainText('it is not what its box says')
   await type(page, 'what-hardness', '54')
@@ -101,7 +101,7 @@ test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with a
   await type(page, 'size-length', '5')
   await page.getByTestId('add-hole').click()
   await expect(page.getByTestId('weak-tried')).toBeVisible()
-  await expect(page.getByTestId('shaft-bench').locator('..').locator('..')).toContainText('other teeth')
+  await expect(page.getByTestId('shaft-bench').locator('..').locator('..')).toContainText('different tooth count')
   await page.getByTestId('own-name').fill('Drawn here, 35 teeth')
   await type(page, 'own-price', '420')
   await page.getByTestId('onto-shelf').click()
@@ -112,7 +112,7 @@ test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with a
   expect(fits['input-shaft']).toMatch(/^drawn-here-35-teeth/)
   await expect(sentence(page)).not.toContainText('Stop')
   await page.reload()
-  await expect(figure(page, 'begins to yield', 1)).toContainText('lb-ft')
+  await expect(figure(page, 'Yield torque', 1)).toContainText('lb-ft')
 })
 
 test('splines that do not go into each other stop the spec in words, on every view', async ({ page, request }) => {
@@ -125,9 +125,9 @@ test('splines that do not go into each other stop the spec in words, on every vi
   await expect(sentence(page)).toHaveText(stop)
   await page.getByRole('link', { name: 'Shafts' }).click()
   await expect(sentence(page)).toHaveText(stop)
-  await page.getByRole('link', { name: 'Sheet' }).click()
+  await page.getByRole('link', { name: 'Build sheet' }).click()
   await expect(page.getByText(stop).first()).toBeVisible()
-  await page.getByRole('link', { name: 'Line' }).click()
+  await page.getByRole('link', { name: 'Power flow' }).click()
   await page.getByTestId('order-turbine-hub').click()
   await page.getByTestId('part-thub-alloy').click()
   await page.getByTestId('fit').click()

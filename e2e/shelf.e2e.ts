@@ -103,7 +103,7 @@ test('an item changed in another window meanwhile is not overwritten unknowingly
   await type(other, 'item-price', '222')
   await other.getByTestId('keep-item').click()
   await expect(other.getByRole('alert').first()).toContainText('changed')
-  const goOn = other.getByRole('button', { name: 'Go on, over what is there now' })
+  const goOn = other.getByRole('button', { name: 'Overwrite with my version' })
   await goOn.click()
   await expect(goOn).toHaveCount(0)
   await other.getByTestId('keep-item').click()

@@ -94,7 +94,7 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   const before = await next.textContent()
   await next.getByRole('button').last().click()
   await expect(next).not.toHaveText(before ?? '')
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Remove' }).click()
   await expect(next).toHaveText(before ?? '')
   await page.getByTestId('found-train:shell neck:broken').click()
   await page.getByTestId('teardown-note').fill('neck torn round, lugs worn')
@@ -122,7 +122,7 @@ test('a job on a unit without stations says so, and has its line as soon as they
   const content = { name: 'On a bare unit', unitId: id, brief, arrived: {}, spec: { fits: {}, works: {}, pressure: spec.pressure } }
   const { number } = (await (await request.post('/api/jobs', { data: content })).json()) as { number: number }
   await page.goto(`/jobs/${number}`)
-  await page.getByRole('link', { name: 'Lay out its stations' }).click()
+  await page.getByRole('link', { name: 'Create stations' }).click()
   await page.getByTestId('lay-out-stations').click()
   await page.getByTestId('keep-unit').click()
   await page.waitForURL(/\/units\/bare-\d+$/)

@@ -14,7 +14,7 @@ test('a wrong brief is refused where it was typed and leaves what was saved as i
   expect(await jobOf(request, job.number)).toEqual(job)
   await type(page, 'brief-budget', '8000')
   await expect(page.getByTestId('brief-pending')).toBeVisible()
-  await page.getByRole('button', { name: 'Back to what was saved' }).click()
+  await page.getByRole('button', { name: 'Revert to saved' }).click()
   await expect(page.getByTestId('headline-peakTorqueNm')).toHaveValue('706')
   expect(await jobOf(request, job.number)).toEqual(job)
 })
@@ -54,7 +54,7 @@ test('a bore larger than its shaft is refused in the field, and nothing goes on 
   await page.getByTestId('own-part').click()
   await type(page, 'own-geometry.sections.2.boreDiameterM', '1.2')
   await expect(page.getByText(/the bore must be smaller than the 0\.990 in that carries torque; 1\.200 in came/)).toBeVisible()
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   expect(await count()).toBe(before)
 })
 

@@ -22,7 +22,7 @@ async function main() {
   const read = readJob(JSON.parse(readFileSync(file, 'utf8')), demoShop().lookup)
   if (!read.ok) throw new Error(read.problems.map(({ path, sentence }) => `${path}: ${sentence}`).join('\n'))
   const engine = core.engineOfBrief(read.value.job.brief.engine)
-  if (!engine.ok) throw new Error('The brief of this job contradicts itself.')
+  if (!engine.ok) throw new Error('The engine figures in this job conflict.')
   const pull = { rows: Number(values.rows), lossShare: Number(values.wheels), factor: 1, torqueNoise: Number(values.noise), speedNoiseRadPerS: core.toSi(3, 'rpm') } // prettier-ignore
   const rows = core.dynoPull(engine.value.on, pull, core.seeded(Number(values.seed)))
   const { delimiter, decimal, torque, quoted } = values

@@ -1,6 +1,6 @@
 import { answerFile } from './lib/answer-file.mjs'
 
-answerFile('Name a unit file: npm run -s ranges -- UNIT.json', ({ FileProblem, rangesOf, readUnitFile }, _shop, json) => {
+answerFile('Usage: npm run -s ranges -- TRANSMISSION.json', ({ FileProblem, rangesOf, readUnitFile }, _shop, json) => {
   try {
     return { value: rangesOf(readUnitFile(json)) }
   } catch (error) {

@@ -28,7 +28,7 @@ function claim(folder) {
   const command = `/proc/${pid}/cmdline`
   if (pid && pid !== process.pid && existsSync(command) && readFileSync(command, 'utf8').includes('start.mjs'))
     throw new Trouble(
-      `It is running already (process ${pid}) on the data in ${folder}. Stop it there with Ctrl-C, or use other data: PLUCKY_DATA=… PORT=… npm start`,
+      `Already running (process ${pid}) with data in ${folder}. Stop it with Ctrl-C, or use another data folder: PLUCKY_DATA=… PORT=… npm start`,
     )
   writeFileSync(mark, String(process.pid))
   return () => rmSync(mark, { force: true })
@@ -38,7 +38,7 @@ async function databasePort() {
   const port = portFrom('PLUCKY_PG_PORT', USUAL_PG_PORT)
   if (await tryPort(port)) return port
   if (!process.env.PLUCKY_PG_PORT) return freePort()
-  throw new Trouble(`Port ${port} for the database is taken by another program. Name another one: PLUCKY_PG_PORT=${port + 1} npm start`)
+  throw new Trouble(`Database port ${port} is in use by another program. Use another port: PLUCKY_PG_PORT=${port + 1} npm start`)
 }
 
 /** What has been started, stopped in the opposite order, once. */
@@ -71,7 +71,7 @@ async function main() {
   const folder = dataFolder()
   if (!databaseUrl) started.push(claim(folder))
   if (!(await tryPort(port)))
-    throw new Trouble(`Port ${port} is taken by another program. Stop it, or take another one: PORT=${port + 1} npm start`)
+    throw new Trouble(`Port ${port} is in use by another program. Stop it, or use another port: PORT=${port + 1} npm start`)
   await ensurePackages()
   if (!databaseUrl) {
     await ensurePostgres()
@@ -82,7 +82,9 @@ async function main() {
   await ensureBuilt()
   const server = await startServer({ port, databaseUrl, onExit: end })
   started.push(server.stop)
-  say(`Plucky Ratio answers at http://127.0.0.1:${port}  (Ctrl-C stops it; data in ${process.env.DATABASE_URL ? 'your database' : folder})`)
+  say(
+    `Plucky Ratio is running at http://127.0.0.1:${port}  (Ctrl-C to stop; data in ${process.env.DATABASE_URL ? 'your database' : folder})`,
+  )
 }
 
 main().catch(async (error) => {

@@ -98,15 +98,14 @@ async function main() {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().then(() => process.exit(1)))
   try {
-    await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, format or import rules are broken' }))
+    await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, formatting or import rules failed' }))
     await step('types and build', async () => {
       await ensureBuilt()
       await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
     })
     await step('generated pages', async () => {
       const { isCurrent } = await import('./models.mjs')
-      if (!(await isCurrent()))
-        throw new Trouble('docs/models.md or docs/job-file.schema.json is not what the sources say. Make them anew: npm run models')
+      if (!(await isCurrent())) throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')
     })
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
     await unitAndServer(folder, postgres.urlOf('postgres'))

@@ -173,7 +173,7 @@ async function main() {
   await ensureBuilt()
   const killed = await torture(rounds, Number(process.argv[3] ?? 7), process.argv[4])
   say(
-    `${rounds} kills (server ${killed.server}, database ${killed.database}, browser ${killed.browser}): everything shown as saved was there, whole.`,
+    `${rounds} kills (server ${killed.server}, database ${killed.database}, browser ${killed.browser}): everything shown as saved was stored correctly.`,
   )
 }
 

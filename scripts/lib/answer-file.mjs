@@ -15,7 +15,7 @@ function parsed(file) {
   try {
     return { value: JSON.parse(text) }
   } catch (error) {
-    return { errors: [{ code: 'json-unreadable', path: '', sentence: `The file is not readable JSON: ${error.message}` }] }
+    return { errors: [{ code: 'json-unreadable', path: '', sentence: `The file is not valid JSON: ${error.message}` }] }
   }
 }
 

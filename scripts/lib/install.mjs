@@ -20,9 +20,9 @@ export async function ensurePackages() {
     .digest('hex')
   const stamp = join(ROOT, 'node_modules/.plucky-lock')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
-  say('Installing npm packages (once) …')
+  say('Installing npm packages (first run only)…')
   await run('npm', ['ci', '--no-audit', '--no-fund'], {
-    sentence: 'The npm packages could not be installed; is the network there?',
+    sentence: 'npm packages could not be installed. Check the network connection.',
   })
   writeFileSync(stamp, wanted)
 }
@@ -33,7 +33,7 @@ export async function installDebian(packages, why) {
   const by = root ? [] : ['sudo', '-n']
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   const apt = (...args) => run([...by, 'apt-get'][0], [...by, 'apt-get', ...args].slice(1), { env })
-  say(`Installing ${packages.join(', ')} from Debian (once) …`)
+  say(`Installing ${packages.join(', ')} from Debian (first run only)…`)
   try {
     await apt('update')
     await apt('install', '-y', '--no-install-recommends', ...packages)

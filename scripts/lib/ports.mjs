@@ -7,7 +7,7 @@ export function portFrom(name, usual) {
   if (text === undefined || text === '') return usual
   const port = Number(text)
   if (Number.isInteger(port) && port > 0 && port < 65536) return port
-  throw new Trouble(`${name} must be a whole number from 1 to 65535; "${text}" came.`)
+  throw new Trouble(`${name} must be a whole number from 1 to 65535 (got "${text}").`)
 }
 
 /** Listens for a moment on loopback: gives the port, or nothing where it is taken. Port 0 asks for any free one. */

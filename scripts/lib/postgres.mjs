@@ -34,7 +34,7 @@ const majors = () =>
   )
 
 export async function ensurePostgres() {
-  if (majors().length === 0) await installDebian(['postgresql'], 'The jobs are kept in PostgreSQL.')
+  if (majors().length === 0) await installDebian(['postgresql'], 'Plucky Ratio stores jobs in PostgreSQL.')
   if (majors().length === 0) throw new Trouble(`PostgreSQL was installed, but its programs are not under ${PROGRAMS}.`)
 }
 
@@ -60,7 +60,7 @@ export function ownFolder(path) {
   const blocked = blockedFolder(path)
   if (blocked)
     throw new Trouble(
-      `PostgreSQL's user may not enter ${blocked}, which leads to its data in ${path}. Name another place: PLUCKY_DATA=/var/lib/plucky-ratio npm start`,
+      `The PostgreSQL user has no access to ${blocked}, which contains its data folder ${path}. Use another folder: PLUCKY_DATA=/var/lib/plucky-ratio npm start`,
     )
 }
 
@@ -68,7 +68,7 @@ export function ownFolder(path) {
 async function ensureCluster(folder) {
   const data = join(folder, 'postgres')
   if (existsSync(join(data, 'PG_VERSION'))) return data
-  say('Making the database (once) …')
+  say('Creating the database (first run only)…')
   const making = `${data}.making`
   const password = join(folder, 'password')
   rmSync(making, { recursive: true, force: true })
@@ -79,7 +79,7 @@ async function ensureCluster(folder) {
   await run(
     `${bin}/initdb`,
     ['-D', making, '-U', ROLE, '-A', 'scram-sha-256', `--pwfile=${password}`, '-E', 'UTF8', '--locale=C.UTF-8', '--data-checksums'],
-    { uid, gid, cwd: folder, sentence: 'The database could not be made' },
+    { uid, gid, cwd: folder, sentence: 'The database could not be created' },
   )
   renameSync(making, data)
   return data
@@ -90,7 +90,7 @@ function programsFor(data) {
   const major = readFileSync(join(data, 'PG_VERSION'), 'utf8').trim()
   if (!majors().includes(major))
     throw new Trouble(
-      `The data in ${data} were made by PostgreSQL ${major}, which is not installed any more. Install it: apt-get install postgresql-${major}`,
+      `The data in ${data} was created by PostgreSQL ${major}, which is no longer installed. Install it: apt-get install postgresql-${major}`,
     )
   return `${PROGRAMS}/${major}/bin`
 }
@@ -102,7 +102,7 @@ async function stopLeftOver(data, bin) {
   const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
   const ours = existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0').includes(data)
   if (!ours) return rmSync(file, { force: true })
-  say('Stopping the database that an earlier start left running …')
+  say('Stopping a database left running by an earlier start…')
   const { uid, gid } = unprivileged()
   await run(`${bin}/pg_ctl`, ['stop', '-D', data, '-m', 'fast', '-w'], {
     uid,
@@ -136,7 +136,7 @@ async function listening(start, port) {
       await wait(50)
     }
     if (!STILL_HELD.test(said) || tries === TRIES)
-      throw new Trouble(`PostgreSQL does not start (${ended ?? 'no answer in 30 s'}).\n${said.trim()}`)
+      throw new Trouble(`PostgreSQL did not start (${ended ?? 'no response in 30 s'}).\n${said.trim()}`)
     await wait(500)
   }
 }
@@ -165,7 +165,7 @@ export async function startPostgres({ folder, port, careless = false, onExit }) 
     port,
   )
   let stopping = false
-  void gone.then((how) => stopping || onExit?.(`PostgreSQL ended (${how}). What was saved is safe; start again: npm start\n${said()}`))
+  void gone.then((how) => stopping || onExit?.(`PostgreSQL stopped (${how}). Saved data is safe. Start again: npm start\n${said()}`))
   const password = readFileSync(join(folder, 'password'), 'utf8')
   return {
     pid: child.pid,

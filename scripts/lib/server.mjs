@@ -35,7 +35,7 @@ export function startServer({ port, databaseUrl, onExit }) {
     })
     void gone.then((how) => {
       if (!ready) reject(new Trouble(said.trim() || `The server ended before it answered (${how}).`))
-      else if (!stopping) onExit?.(`The server ended (${how}). What was saved is safe; start again: npm start`)
+      else if (!stopping) onExit?.(`The server stopped (${how}). Saved data is safe. Start again: npm start`)
     })
   })
 }

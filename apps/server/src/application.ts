@@ -43,7 +43,7 @@ export async function createApplication(options: {
 function describeApi(app: NestExpressApplication): void {
   const config = new DocumentBuilder()
     .setTitle('Plucky Ratio')
-    .setDescription('Jobs, units and shelf. All figures on the wire are SI.')
+    .setDescription('Jobs, transmissions and parts shelf. All API values are SI.')
     .setVersion('1')
     .build()
   const document = SwaggerModule.createDocument(app, config)

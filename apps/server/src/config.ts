@@ -9,9 +9,9 @@ export interface ServerConfig {
 /** Reads the environment; says plainly what is missing or wrong. */
 export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   const databaseUrl = env['DATABASE_URL']
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Start with "npm start", which brings its own database, or name one of yours.')
+  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Use "npm start", which runs its own database, or set DATABASE_URL.')
   const port = Number(env['PORT'] ?? 4780)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Error(`PORT must be a whole number from 1 to 65535; "${env['PORT']}" came.`)
+    throw new Error(`PORT must be a whole number from 1 to 65535 (got "${env['PORT']}").`)
   return { port, databaseUrl, webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)) }
 }

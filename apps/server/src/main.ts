@@ -8,12 +8,11 @@ async function main(): Promise<void> {
     await app.listen(config.port, '127.0.0.1')
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error
-    throw new Error(
-      `Port ${config.port} is taken by another program. Stop it, or start with another one: PORT=${config.port + 1} npm start`,
-      { cause: error },
-    )
+    throw new Error(`Port ${config.port} is in use by another program. Stop it, or use another port: PORT=${config.port + 1} npm start`, {
+      cause: error,
+    })
   }
-  if (!process.send) return console.log(`Plucky Ratio answers at http://127.0.0.1:${config.port}`)
+  if (!process.send) return console.log(`Plucky Ratio is running at http://127.0.0.1:${config.port}`)
   // Started by a launcher: tell it, and don't outlive it.
   process.on('disconnect', () => process.exit(0))
   process.send('ready')

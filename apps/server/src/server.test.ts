@@ -7,6 +7,7 @@ import { Sequelize } from 'sequelize-typescript'
 import { migrate } from './database/migrate.js'
 import { demoShop } from '@plucky/demo'
 import * as fittingAndRevisions from './database/migrations/0004-fitting-and-revisions.js'
+import * as namesOfVersion2 from './database/migrations/0009-names-of-version-2.js'
 import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
@@ -32,7 +33,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 8 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 9 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
@@ -46,6 +47,21 @@ describe('the stores', () => {
     const [job] = await scratch.query("SELECT body->'rules' AS rules FROM jobs WHERE number = 2")
     expect(job?.['rules']).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
     await scratch.query(`UPDATE parts SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE id = 'fwd-stock'`)
+  })
+
+  it('say names as files of version 2 do, with the readings of a clearance under its id', async () => {
+    const rows = () =>
+      scratch.query("SELECT (SELECT body FROM units WHERE id = 'rowan-4') AS unit, (SELECT body FROM jobs WHERE number = 5) AS job")
+    const now = await rows()
+    await scratch.query(
+      `UPDATE units SET body = replace(replace(replace(body::text, '"id": "input-end-play", ', ''), 'input shaft end play', 'end play of the input shaft'), 'forward clutch', 'forward pack')::jsonb WHERE id = 'rowan-4'`,
+    )
+    await scratch.query(
+      `UPDATE jobs SET body = replace(body::text, 'clearance input-end-play of', 'clearance end play of the input shaft of')::jsonb WHERE number = 5`,
+    )
+    expect(await rows()).not.toEqual(now)
+    await namesOfVersion2.up(scratch.app.get(Sequelize).getQueryInterface())
+    expect(await rows()).toEqual(now)
   })
 
   it('give a job of an earlier version what it did not know: no operations, variant unknown, the rate of an hour', async () => {

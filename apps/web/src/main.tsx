@@ -32,8 +32,8 @@ import { UnitsScreen } from './units/UnitsScreen.js'
 
 const failed = (
   <Trouble
-    title="This screen broke."
-    sentence="Saved jobs are safe. Open it again; if it breaks again, the browser's console says why."
+    title="This page has stopped working."
+    sentence="Saved jobs are safe. Reload the page. If it fails again, the browser console shows the cause."
     onRetry={() => location.reload()}
   />
 )

@@ -36,11 +36,11 @@ describe('the brief', () => {
   it('is taken as it is where nothing is wrong', () => expect(checkBrief(brief())).toEqual({ ok: true, value: brief() }))
 
   it.each([
-    [{ budget: 'abc' }, 'budget', 'Budget must be a number from 0 to 1,000,000; "abc" came.'],
-    [{ budget: -1 }, 'budget', '−1 came'],
+    [{ budget: 'abc' }, 'budget', 'Budget must be a number from 0 to 1,000,000 (got "abc").'],
+    [{ budget: -1 }, 'budget', 'got −1'],
     [{ reverseThrottle: 0 }, 'reverseThrottle', 'above 0 and at most 1'],
     [{ use: 'flying' }, 'use', 'must be one of'],
-    [{ extra: 1 }, 'extra', 'There is no field "extra" here.'],
+    [{ extra: 1 }, 'extra', 'Unknown field "extra".'],
     [
       {
         engine: {
@@ -58,7 +58,7 @@ describe('the brief', () => {
     [
       { engine: { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 500 }] } },
       'engine.points',
-      'at least two points; 1 came',
+      'at least two points (got 1)',
     ],
     [
       {
@@ -77,10 +77,10 @@ describe('the brief', () => {
     [
       { engine: { kind: 'petrol', form: 'headline', headline: { ...headlineFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } } },
       'engine.headline.peakTorqueNm',
-      'contradict',
+      'conflict',
     ],
     [{ engine: { kind: 'petrol', form: 'points' } }, 'engine.points', 'a list is expected'],
-    [{ engine: null }, 'engine', 'fields of its own'],
+    [{ engine: null }, 'engine', 'must be an object with fields'],
   ])('%j is refused where it stands', (change, path, words) => {
     const found = problemsOf(checkBrief(brief(change))).find((p) => p.path === path)
     expect(found?.sentence).toContain(words)
@@ -129,7 +129,7 @@ describe('figures with units', () => {
   })
   it('says what is allowed and what came, in the unit in which people read it', () => {
     const span = { label: 'Bore', unit: 'in', from: 0, to: 8 } as const
-    expect(spanProblem(toSi(9, 'in'), span)).toBe('Bore must be a number from 0 to 8 in; 9 in came.')
+    expect(spanProblem(toSi(9, 'in'), span)).toBe('Bore must be a number from 0 to 8 in (got 9 in).')
     expect(spanProblem(NaN, span)).toContain('number')
     expect(spanProblem(toSi(8, 'in'), span)).toBeUndefined()
     expect(checkShape(PressureDto, { drivePa: toSi(200, 'psi'), reversePa: 'x' })).toMatchObject({

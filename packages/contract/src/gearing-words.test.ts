@@ -23,29 +23,29 @@ const range = (...on: string[]): GearRange => ({ id: 'x', name: 'range x', on, r
 describe('a gear train in words', () => {
   it('says why a range does not drive', () => {
     const say = (...on: string[]) => explanationSentence(explainRange(train, range(...on)))
-    expect(say('low', 'direct')).toBe('Tied up: low and direct hold the input still between them. Let any one of them go.')
+    expect(say('low', 'direct')).toBe('Tied up: low and direct lock the input together. Release any one of them.')
     expect(say()).toBe(
-      'Neutral: nothing drives the output; sun, ring, carrier and output are free to turn at any speed. One more would drive it: low (3.0000) or direct (1.0000).',
+      'Neutral: nothing drives the output. sun, ring, carrier and output are free to turn. Applying one of these would drive it: low (3.0000) or direct (1.0000).',
     )
     expect(say('low')).toBe('')
     const held: GearTrain = { ...train, output: 'ring', joints: [] }
-    expect(explanationSentence(explainRange(held, range('low')))).toBe('The output is held still while the input turns: by low.')
+    expect(explanationSentence(explainRange(held, range('low')))).toBe('Output locked by low while the input turns.')
     const locked: GearTrain = { ...train, joints: [...train.joints, { id: 'pin', a: 'input', b: 'case' }] }
     expect(explanationSentence(explainRange(locked, range()))).toContain('Tied up by the gear train itself')
   })
   it('says what a driven range does', () => {
-    expect(rangeSentence(train, range('low'), solveRange(train, range('low')))).toBe('Range x: low holds. The meshes pass 98.7 %.')
+    expect(rangeSentence(train, range('low'), solveRange(train, range('low')))).toBe('Range x: low holds. Gear mesh efficiency 98.7%.')
   })
   it('names what breaks as it is spoken', () => {
     const words = effectsOf(train).map((effect) => breakageWords(train, effect))
     expect(words).toEqual([
       'low brake does not apply',
       'low brake slips',
-      'low brake stays on',
+      'low brake stuck applied',
       'direct clutch does not apply',
       'direct clutch slips',
-      'direct clutch stays on',
-      'roller one-way clutch turns free both ways',
+      'direct clutch stuck applied',
+      'roller one-way clutch freewheels both ways',
       'roller one-way clutch seized',
       'flange broken',
       'front set: teeth or pinions broken',
@@ -61,7 +61,7 @@ describe('a unit file', () => {
     expect(read.ok && [read.value.stations, read.value.train.ranges[0]?.reverse]).toEqual([[], false])
     const wrong = readUnit({ ...file, format: 'other' })
     expect(wrong.ok ? '' : wrong.problems[0]?.sentence).toBe(
-      'A file of format "plucky-unit", version 1 is expected; "other", version 1 came.',
+      'A file of format "plucky-unit", version 1 to 2 is required (got "other", version 1).',
     )
     for (const odd of [null, 5, 'text', [], {}]) expect(readUnit(odd).ok).toBe(false)
   })

@@ -18,13 +18,13 @@ const life = (launches: number, mostSurvive: number, fewSurvive: number): ShaftL
 
 describe('a life in words', () => {
   it.each([
-    [life(40, 3, 200), 'hundreds or fewer'],
-    [life(999, 300, 4000), 'hundreds or fewer'],
+    [life(40, 3, 200), 'a few hundred or less'],
+    [life(999, 300, 4000), 'a few hundred or less'],
     [life(2500, 900, 8000), '10² to 10⁴'],
     [life(30_000, 11_000, 90_000), '10⁴ to 10⁵'],
     [life(5e6, 2e5, Infinity), '10⁵ and more'],
     [life(Infinity, 3e6, Infinity), '10⁶ and more'],
-    [life(Infinity, Infinity, Infinity), 'no crack expected'],
+    [life(Infinity, Infinity, Infinity), 'no fatigue failure expected'],
     [null, '—'],
   ])('%# is an order of magnitude with its scatter, never a promise', (of, words) => expect(lifeWords(of)).toBe(words))
 })
@@ -36,12 +36,12 @@ describe('a hardness in words', () => {
     return hardnessSentence(readHardness(hardness, steelById(steelId) as Steel, caseDepthM), shaft(steelId, hardness, caseDepthM))
   }
   it.each([
-    [said('4340-200', 47), /^47 HRC stands for 230 ksi \(215 to 247 by the tester’s spread\); SAE 4340, .* has 220 ksi at least: it can be what its box says\.$/],
-    [said('300m', 52), /near the limit\. Measure again/],
-    [said('300m', 40), /^40 HRC stands for 182 ksi .*: it is not what its box says\.$/],
-    [said('4140-130', 50), /much harder than this grade is usually drawn/],
-    [said('1045-ih', 55, 'surface', 0.002), /^55 HRC on a hard case says nothing of the core/],
-    [said('1020-hr', 12), /^12 HRC: the table of low-alloy steels does not reach there, so nothing is said\.$/],
+    [said('4340-200', 47), /^47 HRC indicates 230 ksi \(215 to 247 with tester scatter\); SAE 4340, .* minimum is 220 ksi: consistent with the steel it was sold as\.$/],
+    [said('300m', 52), /borderline\. Retest on clean metal/],
+    [said('300m', 40), /^40 HRC indicates 182 ksi .*: not the steel it was sold as\.$/],
+    [said('4140-130', 50), /much harder than this grade is usually tempered/],
+    [said('1045-ih', 55, 'surface', 0.002), /^55 HRC on a hard case tells nothing about the core/],
+    [said('1020-hr', 12), /^12 HRC: outside the conversion table for low-alloy steel, so no result\.$/],
   ])('%#', (sentence, expected) => expect(sentence).toMatch(expected)) // prettier-ignore
 })
 
@@ -59,26 +59,26 @@ describe('splines in words', () => {
       } as unknown as SplinePair,
       unit,
     )
-  const begins = 'the input shaft’s turbine spline does not go into the bore of the turbine hub: '
+  const begins = 'the input shaft’s turbine spline does not mate with the turbine hub bore: '
   it.each([
     [['teeth'], '32 teeth against 35.'],
     [['pitch'], 'module 0.7937 mm against 0.8000 mm.'],
-    [['fit'], 'centred on the flanks against on the outside of the teeth.'],
-    [['hub-longer'], '1.350 in of spline in 1.500 in of hub, which would ride on the run-out.'],
-    [['teeth', 'fit'], '32 teeth against 35 and centred on the flanks against on the outside of the teeth.'],
+    [['fit'], 'side fit against major diameter fit.'],
+    [['hub-longer'], '1.350 in of spline in a 1.500 in long hub, which would ride on the spline runout.'],
+    [['teeth', 'fit'], '32 teeth against 35 and side fit against major diameter fit.'],
   ] as const)('%j', (differences, words) => expect(pair(differences)).toBe(begins + words))
 
   it('say of each mate whether it goes in, and what is not known', () => {
     const mate = { section: 'turbine spline', mateId: 'turbine-hub' }
     expect(mateWords({ ...mate, known: true, differences: [] }, unit)).toBe('turbine spline into the turbine hub: mates')
-    expect(mateWords({ ...mate, known: false, differences: [] }, unit)).toMatch(/is not entered$/)
-    expect(mateWords({ ...mate, known: true, differences: ['teeth', 'hub-shorter'] }, unit)).toMatch(/does not go in, other teeth and too little engaged$/) // prettier-ignore
+    expect(mateWords({ ...mate, known: false, differences: [] }, unit)).toMatch(/internal spline not entered$/)
+    expect(mateWords({ ...mate, known: true, differences: ['teeth', 'hub-shorter'] }, unit)).toMatch(/does not mate, different tooth count and too little engagement$/) // prettier-ignore
   })
 })
 
 it('oil is said in l/min, with its share where that is another', () => {
   const oil = { boreM3PerS: 2e-3, holesM3PerS: 1e-3, bothM3PerS: 8e-4 }
-  expect([oilWords(oil, 'holesM3PerS'), oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil), oilWords({ ...oil }, 'holesM3PerS', oil), oilWords(null, 'boreM3PerS')]).toEqual(['60.0 l/min', '38.4 l/min, 64 %', '60.0 l/min', '—']) // prettier-ignore
+  expect([oilWords(oil, 'holesM3PerS'), oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil), oilWords({ ...oil }, 'holesM3PerS', oil), oilWords(null, 'boreM3PerS')]).toEqual(['60.0 L/min', '38.4 L/min, 64%', '60.0 L/min', '—']) // prettier-ignore
 })
 
 it('a place is not said twice where it is called by what it is', () =>

@@ -64,9 +64,9 @@ describe('the answer', () => {
   const answer = answerOf(weak)
   it('names what it holds, what goes first and where', () => {
     const sentence = verdictSentence(answer, unit, weak.brief)
-    expect(sentence).toMatch(/^Holds about \d+ hp of 840: .+ goes first, (in|at) .+\.$/)
+    expect(sentence).toMatch(/^Holds about \d+ hp \(target 840 hp\)\. Weakest link: .+, (in|at) .+\.$/)
     expect(Number(/about (\d+)/.exec(sentence)?.[1])).toBeCloseTo(hp(answer.held), -1)
-    expect(togetherSentence(answer, unit)).toMatch(/together or not at all/)
+    expect(togetherSentence(answer, unit)).toMatch(/Upgrade them together/)
   })
 
   it('is the least of the stations, in breaking order', () => {
@@ -175,7 +175,7 @@ describe('the answer', () => {
         fitted: fittedFrom({ ...weak.spec.fits, converter: id }),
         pressure: weak.spec.pressure,
       })
-    expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/fit a converter/)
+    expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/Install a converter/)
     const engine = { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 5 }] } as const
     expect(verdictSentence(without('conv-258-forged', { engine }), unit, weak.brief)).toMatch(/at least two points/)
   })
@@ -207,8 +207,8 @@ describe('limits as they are stated', () => {
       }).limits.find((l) => l.place === 'sheet')
       return limit?.stated ? statedWords(limit.stated, limit.basis) : ''
     }
-    expect(words('petrol')).toBe('1150 hp, taken at 6000 rpm (petrol, house rule): 1007 lb-ft')
-    expect(words('diesel')).toBe('1150 hp, taken at 2800 rpm (diesel, house rule): 2157 lb-ft')
+    expect(words('petrol')).toBe('1150 hp, converted at 6000 rpm (gasoline, house rule): 1007 lb-ft')
+    expect(words('diesel')).toBe('1150 hp, converted at 2800 rpm (diesel, house rule): 2157 lb-ft')
   })
 
   it('the house rule says whether computed, stated or the lower counts', () => {

@@ -39,8 +39,8 @@ describe('the jobs of the shop', () => {
   })
   it('of another core are told which bolts of the crank do not meet', () => {
     const other = withParts(weak, { 'flex-plate': 'plate-double' })
-    expect(sentenceOf(other, 'crank-pattern')).toBe('6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Stop.') // prettier-ignore
-    expect(answerOf(other).findings.map((finding) => findingSentence(finding, unit))).toContainEqual(expect.stringMatching(/^Fit-up, bolts of the crank: 6 × /)) // prettier-ignore
+    expect(sentenceOf(other, 'crank-pattern')).toBe('6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Do not assemble.') // prettier-ignore
+    expect(answerOf(other).findings.map((finding) => findingSentence(finding, unit))).toContainEqual(expect.stringMatching(/^Fit-up, crank bolt pattern: 6 × /)) // prettier-ignore
   })
 })
 
@@ -57,10 +57,10 @@ describe('a motor plate', () => {
   })
   it('says what to order, and which bolts have become too short', () => {
     const thick = withParts(weak, { 'motor-plate': 'mplate-thick' })
-    expect(sentenceOf(thick, 'pilot-engagement')).toBe('0.065 in under the least. Order a pilot at least 0.065 in longer.')
-    expect(sentenceOf(thick, 'converter-thread')).toBe('0.161 in under the least. Order bolts at least 0.161 in longer.')
-    expect(sentenceOf(withParts(thick, { converter: 'conv-258-race' }), 'pilot-engagement')).toMatch(/part of its cover/)
-    expect(sentenceOf(withParts(weak, { 'motor-plate': 'mplate-bare' }), 'pull-forward')).toMatch(/over the most\. Spacers of at least 0\.120 in under the pads/) // prettier-ignore
+    expect(sentenceOf(thick, 'pilot-engagement')).toBe('0.065 in under minimum. Order a pilot at least 0.065 in longer.')
+    expect(sentenceOf(thick, 'converter-thread')).toBe('0.161 in under minimum. Order bolts at least 0.161 in longer.')
+    expect(sentenceOf(withParts(thick, { converter: 'conv-258-race' }), 'pilot-engagement')).toMatch(/one piece with the cover/)
+    expect(sentenceOf(withParts(weak, { 'motor-plate': 'mplate-bare' }), 'pull-forward')).toMatch(/over maximum\. Add pad spacers of at least 0\.120 in/) // prettier-ignore
   })
 })
 
@@ -99,8 +99,8 @@ describe('the plate as it is bolted', () => {
     const crooked = measuring(weak, { 'pad-run-out': read('dial', inch(0.013)) })
     expect(platePower(straight)).toBeCloseTo(platePower(weak), 6)
     expect(platePower(crooked) / platePower(weak)).toBeCloseTo(0.5, 2)
-    expect(sentenceOf(crooked, 'pad-run-out')).toMatch(/0\.0030 in over the most\. Have the pads dressed true/)
-    expect(sentenceOf(measuring(weak, { 'pad-run-out': read('dial', inch(0.0098)) }), 'pad-run-out')).toMatch(/measure it again with a fine dial indicator\./) // prettier-ignore
+    expect(sentenceOf(crooked, 'pad-run-out')).toMatch(/0\.0030 in over maximum\. Machine the pads true/)
+    expect(sentenceOf(measuring(weak, { 'pad-run-out': read('dial', inch(0.0098)) }), 'pad-run-out')).toMatch(/Remeasure it with a fine dial indicator\./) // prettier-ignore
   })
   it('gives way with the input shaft where their powers lie together, and the breaking order brackets them', () => {
     const plateAt = (share: number) => {
@@ -113,7 +113,7 @@ describe('the plate as it is bolted', () => {
       return specAnswer({ ...input, fitted: new Map(input.fitted).set('flex-plate', plate) }) as Answer
     }
     expect(plateAt(1.03).together).toEqual(expect.arrayContaining(['input-shaft', 'flex-plate']))
-    expect(togetherSentence(plateAt(1.03), unit)).toMatch(/^With it go .*flex plate.*: together or not at all/)
+    expect(togetherSentence(plateAt(1.03), unit)).toMatch(/^Close behind: .*flex plate.*\. Upgrade them together/)
     expect(plateAt(1.2).together).not.toContain('flex-plate')
   })
 })
@@ -123,15 +123,15 @@ describe('the rule book', () => {
   const said = (job: JobContent) => answerOf(job).findings.map((finding) => findingSentence(finding, unit))
   it('decides on a plate by class, elapsed time and the day', () => {
     expect(said(onDay('2027-06-12'))).toEqual([])
-    expect(said(onDay('2027-06-13'))).toEqual(['Flex plate: its certificate has run out before the event. The rule book in force decides.'])
-    expect(said(withParts(balanced, { 'flex-plate': 'plate-stamped' })).join()).toMatch(/asks for a certified plate .* no certificate\. The rule book in force decides/) // prettier-ignore
+    expect(said(onDay('2027-06-13'))).toEqual(['Flex plate: the certificate has expired, before the event. The current rule book decides.'])
+    expect(said(withParts(balanced, { 'flex-plate': 'plate-stamped' })).join()).toMatch(/requires a certified plate .* no certificate\. The current rule book decides/) // prettier-ignore
   })
   it('a plate spun slower than the engine turns is refused', () => {
     const input = inputFor(balanced)
     const plate = input.fitted.get('flex-plate') as Extract<Part, { kind: 'flex-plate' }>
     const slow = { ...plate, geometry: { ...plate.geometry, spinTestRadPerS: toSi(6900, 'rpm') } }
     const { findings } = specAnswer({ ...input, fitted: new Map(input.fitted).set('flex-plate', slow) }) as Answer
-    expect(findings.map((finding) => findingSentence(finding, unit))).toEqual([expect.stringMatching(/redline 7000 rpm is above the 6900 rpm to which the plate was spun/)]) // prettier-ignore
+    expect(findings.map((finding) => findingSentence(finding, unit))).toEqual([expect.stringMatching(/redline 7000 rpm is above the 6900 rpm spin-test speed/)]) // prettier-ignore
   })
 })
 
@@ -168,8 +168,8 @@ describe('the book of a job', () => {
   })
   it('is evaluated with the spec: every entry with its sentence, and what is measured in the place of the sheet', () => {
     const plain = evaluation({ ...file, job: measuring(weak, { 'pilot-ahead': read('calliper', inch(1.2)) }) }) as { sentence: string; fit: { entries: { id: string; sentence: string }[] } } // prettier-ignore
-    expect(plain.fit.entries.find(({ id }) => id === 'pilot-ahead')?.sentence).toBe('0.170 in less than the sheet says; what was measured counts.') // prettier-ignore
-    expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(/^Fits, with crank face to pad face of the plate still by the sheet\.$/) // prettier-ignore
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-ahead')?.sentence).toBe('0.170 in under nominal. The measured value is used.') // prettier-ignore
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(/^Within limits, using nominal flex plate offset, crank flange to pads\.$/) // prettier-ignore
     expect(judged(file).sentence).toBe(plain.sentence)
   })
 })
@@ -198,7 +198,7 @@ describe('whatever is measured', () => {
           const roomM = Math.min(lowM - (entry.bounds.leastM ?? -Infinity), (entry.bounds.mostM ?? Infinity) - highM)
           if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(openM)
           if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-openM)
-          if (entry.verdict.word === 'measure-again') expect(said).toMatch(/: measure .+ again with .+\.$/)
+          if (entry.verdict.word === 'measure-again') expect(said).toMatch(/\. Remeasure .+ with .+\.$/)
         }
         const text = JSON.stringify(measured.book)
         expect(JSON.stringify((checkJob(measured, lookup) as { value?: JobContent }).value?.book)).toBe(text)

@@ -124,7 +124,7 @@ describe('what goes together', () => {
   it('the jobs of the shop fit, and say why where a part is swapped against its neighbours', () => {
     for (const job of jobs.filter((j) => j.unitId === unit.id)) expect(unfit(job, job.spec)).toEqual([])
     const said = unfit(balanced, withWorks(balanced.spec, 'forward-pack', [])).map((m) => misfitSentence(m, unit))
-    expect(said).toEqual(['The main shaft’s drum spline does not go into the main shaft hub of the forward pack: 35 teeth against 32.'])
+    expect(said).toEqual(['The main shaft’s drum spline does not mate with the forward clutch main shaft hub: 35 teeth against 32.'])
     expect(unfit({ ...balanced, variantId: 'early' }, balanced.spec).map((m) => `${m.code} ${m.stationId}`)).toEqual([
       'need-unmet low-one-way',
       'other-variant output-shaft',

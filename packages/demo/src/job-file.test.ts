@@ -159,3 +159,27 @@ describe('whatever is fitted', () => {
     expect([operations.size, [...held.keys()]]).toEqual([0, ['kit-plates']])
   })
 })
+
+it('a file of version 1 opens with the names and ids of version 2, and the same figures', () => {
+  const sedan = jobs.find(({ unitId }) => unitId === 'rowan-4') as JobContent
+  const file = jobFileOf(sedan, lookup, kits)
+  const text = writeJob(file)
+    .replace('"version": 2', '"version": 1')
+    .replaceAll('"forward clutch"', '"forward pack"')
+    .replaceAll('"Original manufacturer"', '"Unit maker"')
+    .replaceAll('clearance input-end-play of', 'clearance end play of the input shaft of')
+    .replace(/"id": "input-end-play",\s*/, '')
+    .replace('"input shaft end play"', '"end play of the input shaft"')
+  const read = readJob(JSON.parse(text), NOTHING)
+  if (!read.ok) throw new Error(read.problems.map(({ path, sentence }) => `${path}: ${sentence}`).join('; '))
+  expect(writeJob(read.value)).toBe(writeJob(file))
+  expect(evaluation(read.value)).toEqual(evaluation(file))
+})
+
+it('a file of a later version is turned away with its version', () => {
+  const later = JSON.parse(writeJob(jobFileOf(weak, lookup, kits))) as object
+  const read = readJob({ ...later, version: 3 }, NOTHING)
+  expect(read.ok ? [] : read.problems.map(({ sentence }) => sentence)).toEqual([
+    expect.stringMatching(/version 1 to 2 is required .*version 3/),
+  ])
+})

@@ -124,7 +124,7 @@ describe('what is wrong is said where the job is judged', () => {
     const answer = answered(inputOf(weak, [['direct-pack', wrong]]))
     expect(answer.held.outcome).toBe('held')
     const sentences = answer.findings.map((finding) => findingSentence(finding, inputOf(weak).unit))
-    expect(sentences.filter((sentence) => sentence.startsWith('Direct pack: The lined plate 1 from the piston lies on the piston'))).toHaveLength(1) // prettier-ignore
+    expect(sentences.filter((sentence) => sentence.startsWith('Direct clutch: The friction plate 1 (counted from the piston) is against the piston'))).toHaveLength(1) // prettier-ignore
     const file = jobFileOf({ ...weak, spec: { ...weak.spec, fits: { ...weak.spec.fits, 'direct-pack': 'wrong' } } }, { ...lookup, part: (id) => (id === 'wrong' ? { ...wrong, id } : lookup.part(id)) }, kits) // prettier-ignore
     expect((evaluation(file) as Evaluated).packs.find(({ station }) => station === 'direct-pack')?.wrongs.map(({ code }) => code)).toContain('lining-on-piston') // prettier-ignore
   })
@@ -133,7 +133,7 @@ describe('what is wrong is said where the job is judged', () => {
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = inputOf(coupe, [['even-band', weakStrut]])
-    expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(/Mind the pressure: the servo of the second and fourth band pushes with 8,?287 N in second, its strut and lever bear 7000 N/) // prettier-ignore
+    expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(/Line pressure: the servo of the 2-4 band applies 8,?287 N in second gear; the strut and lever are rated for 7000 N/) // prettier-ignore
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
     const judged = answered(inputOf(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
     const e = Math.exp((0.12 * 320 * Math.PI) / 180)

@@ -153,7 +153,7 @@ describe('a state of line pressure', () => {
     const answer = answered(input)
     for (const duty of answer.cases) expect([duty.linePressurePa, duty.lineState]).toEqual([opening, 'relief-open'])
     expect(held(answer)).toBe(held(answered(inputOf(weak, { drivePa: opening, reversePa: opening }))))
-    expect(sentenceOf(input)).toMatch(/^Holds about \d+ hp of 840.* Mind the pressure: 330 psi is commanded in reverse, the relief valve opens at 27\d psi; 3 more of the kind\.$/) // prettier-ignore
+    expect(sentenceOf(input)).toMatch(/^Holds about \d+ hp \(target 840 hp\).* Line pressure: 330 psi commanded in reverse, but the relief valve opens at 27\d psi \(and 3 more\)\.$/) // prettier-ignore
     const file = jobFileOf({ ...weak, spec: { ...weak.spec, pressure: input.pressure } }, lookup, kits)
     expect(evaluation(file)).toMatchObject({ outcome: 'answered', held: { outcome: 'held' }, pressure: { state: 'relief-opens', states: expect.arrayContaining([expect.objectContaining({ code: 'relief-opens', value: input.pressure.reversePa, limit: opening })]) } }) // prettier-ignore
     // 13 N/mm × 0.5 mm on a seat of ⌀ 8: 6.5 N / 50.27 mm² = 18.76 psi
@@ -165,13 +165,13 @@ describe('a state of line pressure', () => {
   const fitted = fittedParts(weak.spec, catalogue)
   const part = (id: string) => fitted.get(id) as Part
   it.each([
-    ['case', { ...inputOf(weak), unit: { ...units[0], casePressurePa: toSi(200, 'psi') } as Unit }, /245 psi in reverse is above the 200 psi that the case bears/],
-    ['pack', inputOf(weak, {}, [['low-reverse', limited(part('low-reverse'), 230)]]), /245 psi in reverse is above the 230 psi that the low-reverse pack bears/],
-    ['pump', inputOf(weak, {}, [['pump', limited(part('pump'), 240)]]), /above the 240 psi that the oil pump bears/],
-    ['converter', inputOf(weak, {}, [['converter', limited(part('converter'), 90)]]), /95 psi is above the 90 psi that the converter bears/],
-    ['servo', inputOf(jobs[2] as JobContent, {}, [['even-band', limited(fittedParts((jobs[2] as JobContent).spec, catalogue).get('even-band') as Part, 170)]]), /185 psi in .+ is above the 170 psi that the second and fourth band bears/],
-    ['pump that falls short', inputOf(weak, { knobs: { sideClearanceM: toSi(0.0055, 'in') } }), /is commanded in .+, the pump keeps up/],
-    ['valves not fitted', { ...inputOf(weak, { by: 'valves' }), fitted: new Map([...fitted].filter(([id]) => id !== 'pump')) }, /pump and valves are not both fitted/],
+    ['case', { ...inputOf(weak), unit: { ...units[0], casePressurePa: toSi(200, 'psi') } as Unit }, /245 psi in reverse exceeds the case limit of 200 psi/],
+    ['pack', inputOf(weak, {}, [['low-reverse', limited(part('low-reverse'), 230)]]), /245 psi in reverse exceeds the low-reverse clutch limit of 230 psi/],
+    ['pump', inputOf(weak, {}, [['pump', limited(part('pump'), 240)]]), /exceeds the oil pump limit of 240 psi/],
+    ['converter', inputOf(weak, {}, [['converter', limited(part('converter'), 90)]]), /95 psi exceeds the converter limit of 90 psi/],
+    ['servo', inputOf(jobs[2] as JobContent, {}, [['even-band', limited(fittedParts((jobs[2] as JobContent).spec, catalogue).get('even-band') as Part, 170)]]), /185 psi in .+ exceeds the 2-4 band limit of 170 psi/],
+    ['pump that falls short', inputOf(weak, { knobs: { sideClearanceM: toSi(0.0055, 'in') } }), /commanded in .+, but the pump can only hold/],
+    ['valves not fitted', { ...inputOf(weak, { by: 'valves' }), fitted: new Map([...fitted].filter(([id]) => id !== 'pump')) }, /the pump or the pressure regulator is missing/],
   ] as const)('of the %s is in the sentence, and power held stays shown', (_what, input, sentence) => {
     expect(held(answered(input))).toBeGreaterThan(0)
     expect(sentenceOf(input)).toMatch(sentence)

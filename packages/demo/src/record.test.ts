@@ -20,16 +20,18 @@ import { demoShop } from './index.js'
 const { shelf, kits, jobs, lookup } = demoShop()
 const [weak, balanced] = jobs as [JobContent, JobContent]
 const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
-const head = { number: 1, revision: 'no revision named yet' }
+const head = { number: 1, revision: 'no revision saved yet' }
 
 describe('two states side by side', () => {
   it('show what differs, and what the step is worth', () => {
     const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
-    expect(headline.find((row) => row.name === 'goes first')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
-    expect(headline.find((row) => row.name === 'price')?.step).toBe('+$4031')
+    expect(headline.find((row) => row.name === 'Weakest link')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
+    expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4031')
     const differing = Object.keys(weak.spec.fits).filter((id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0) // prettier-ignore
     expect(stations).toHaveLength(differing.length)
-    expect(stations.find((row) => row.name === 'Forward pack')?.is).toBe('Six plates, full thickness + Main shaft hub broached to 35 teeth')
+    expect(stations.find((row) => row.name === 'Forward clutch')?.is).toBe(
+      'Six plates, full thickness + Main shaft hub broached to 35 teeth',
+    )
     expect(held.length).toBeGreaterThan(5)
     expect(others.map((row) => row.name)).toContain('Line pressure, drive')
   })
@@ -40,7 +42,7 @@ describe('two states side by side', () => {
     const id = weak.spec.fits['input-shaft'] as string
     const dearer = { ...file, parts: file.parts.map((part) => (part.id === id ? { ...part, price: part.price + 5 } : part)) }
     expect(comparison(judged(file), judged(dearer)).others).toEqual([
-      { name: 'On the shelf, Alloy shaft, same size: Price', was: '390', is: '395', step: '' },
+      { name: 'Shelf part Alloy shaft, same size: Price', was: '390', is: '395', step: '' },
     ])
   })
   it('show brief and rules by their names, in their units', () => {
@@ -52,9 +54,9 @@ describe('two states side by side', () => {
     } as const
     const { others } = comparison(judged(fileOf(weak)), judged(fileOf(job)))
     expect(others.map(({ name, was, is }) => [name, was, is])).toEqual([
-      ['Launch', 'wheels spin and grip again', 'rolling, no held stall'],
+      ['Launch', 'wheelspin, then regrip', 'rolling start, no stall'],
       ['Weight', '2100 lb', '1800 lb'],
-      ['House rule: Shock of a locked converter', '1.25', '1.5'],
+      ['House rule: Service factor, converter locked', '1.25', '1.5'],
     ])
   })
 })
@@ -69,28 +71,28 @@ describe('a revision', () => {
     expect(sheetRevision(again, [revision(1, weak)], undefined)).toBe('revision 1 “x”, 2026-11-02, M')
     const file = fileOf(weak)
     const parts = file.parts.map((part, i) => (i === 0 ? { ...part, hours: 9 } : part))
-    expect(revisionWords({ ...file, parts }, [revision(1, weak)])).toBe('revision 1 “x” and changes since')
-    expect(revisionWords(file, [])).toBe('no revision named yet')
+    expect(revisionWords({ ...file, parts }, [revision(1, weak)])).toBe('revision 1 “x” plus later changes')
+    expect(revisionWords(file, [])).toBe('no revision saved yet')
   })
 })
 
 describe('the sheet', () => {
   it('names every station front to rear with its part, work, reason, and what goes with what', () => {
     const sheet = sheetOf(fileOf(balanced), head)
-    expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'nothing fitted')) // prettier-ignore
-    const forward = sheet.stations.find((s) => s.name === 'Forward pack')
+    expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'none installed')) // prettier-ignore
+    const forward = sheet.stations.find((s) => s.name === 'Forward clutch')
     expect(forward).toMatchObject({ works: ['Main shaft hub broached to 35 teeth'], changed: true })
-    expect(forward?.reason).toContain('the main shaft needs its 35 teeth')
-    expect(sheet.stations.find((s) => s.name === 'Stator support')?.reason).toContain('the input shaft needs it')
-    expect(sheet.together).toContain('Input shaft goes with the stator support: its 1.1 in land wants the large bore in the support.')
-    expect(sheet.together).toContain('Input shaft, turbine spline of 35 teeth, goes into the bore of the turbine hub.')
+    expect(forward?.reason).toContain('the main shaft needs 35 teeth here')
+    expect(sheet.stations.find((s) => s.name === 'Stator support')?.reason).toContain('required by input shaft')
+    expect(sheet.together).toContain('Input shaft matches the stator support: its 1.1 in land needs the large-bore support.')
+    expect(sheet.together).toContain('Input shaft, turbine spline (35 teeth) mates with the turbine hub bore.')
     expect(sheet.work.join()).toContain('machine shop')
     expect(sheet.rules).toEqual([])
   })
   it('warns of what does not go together, and cautions where the work is', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-300m-35')
     expect(sheetOf(fileOf({ ...weak, spec }), head).warnings.join()).toMatch(
-      /input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32/,
+      /input shaft’s turbine spline does not mate with the turbine hub bore: 35 teeth against 32/,
     )
     const stock = { ...weak, brief: { ...weak.brief, launch: 'rolling' }, spec: { ...weak.spec, fits: weak.arrived, works: {} } } as const
     expect(sheetOf(fileOf(stock), head).cautions).toHaveLength(1)
@@ -163,14 +165,14 @@ describe('a table of parts', () => {
       return [...problems, ...rows.flatMap((r) => (r.ok ? [] : r.problems))].map((p) => p.sentence).join(' ')
     }
     expect(sentence(`${header},colour\n${row},red`)).toContain('no field "colour"')
-    expect(sentence(`${header}\n${row.replace('0.096 in,', '0.096 psi,')}`)).toContain('can\'t be read in the unit of "0.096 psi"')
-    expect(sentence(`${header}\n${row.replace('13.4 in', '13.4')}`)).toContain('a figure with its unit is expected')
-    expect(sentence(`${header}\n${row}\n${row}`)).toContain('stands on line 2 already')
-    expect(sentence(`${header}\n`)).toContain('no row below')
+    expect(sentence(`${header}\n${row.replace('0.096 in,', '0.096 psi,')}`)).toContain('can’t use the unit in "0.096 psi"')
+    expect(sentence(`${header}\n${row.replace('13.4 in', '13.4')}`)).toContain('needs a number with a unit')
+    expect(sentence(`${header}\n${row}\n${row}`)).toContain('is already on line 2')
+    expect(sentence(`${header}\n`)).toContain('no rows below')
     expect(sentence('name,kind\nx,shaft')).toContain('"id" is missing')
     expect(sentence(`${header}\n${row},more`)).toContain('cells')
     const twice = sentence(`${header}\n${row.replace('485 lb-ft', 'much').replace('13.4 in', '90 in')}`)
-    expect(twice).toContain('"much" came')
+    expect(twice).toContain('(got "much")')
     expect(twice).toContain('Diameter must be')
     expect(twice).not.toContain('one quantity')
   })

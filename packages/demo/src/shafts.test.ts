@@ -92,7 +92,7 @@ describe('splines', () => {
         const fitted = new Map(input.fitted).set(pair.otherId, { ...pair.other, geometry: { ...pair.other.geometry, splines } } as Part)
         const answer = answerOf({ ...input, fitted })
         expect(answer.stops.map(({ stationId, otherId }) => [stationId, otherId])).toEqual([[pair.stationId, pair.otherId]])
-        expect(verdictSentence(answer, input.unit, job.brief)).toMatch(/^Stop: the .+ does not go into the .+ Nothing is held until they go together\.$/) // prettier-ignore
+        expect(verdictSentence(answer, input.unit, job.brief)).toMatch(/^Splines do not mate: the .+ does not mate with the .+ The build can’t be rated until they do\.$/) // prettier-ignore
         expect(misfits(input.unit, fitted, job.variantId).map(({ code }) => code)).toContain('splines-differ')
       }),
       { numRuns: 60 },
@@ -164,7 +164,7 @@ describe('a shaft in its job', () => {
     const read = (value: number) =>
       answerOf(withShaft(input, 'input-shaft', (s) => ({ ...s, hardness: { scale: 'HRC', value, on: 'core' } })))
     const found = read(38).findings.filter(({ code }) => code === 'softer-than-its-steel')
-    expect(found.map((f) => findingSentence(f, input.unit)).join()).toMatch(/Input shaft: its hardness stands for 182 ksi at most, its steel has 220 ksi at least/) // prettier-ignore
+    expect(found.map((f) => findingSentence(f, input.unit)).join()).toMatch(/Input shaft: its hardness indicates 182 ksi at most, but its listed steel has at least 220 ksi/) // prettier-ignore
     expect(read(46).findings).toEqual(answerOf(input).findings)
   })
 

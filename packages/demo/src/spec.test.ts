@@ -229,16 +229,14 @@ describe('findings beside the power held', () => {
     const pack = withLimit(fitted.get('low-reverse') as Part, { pressurePa: toSi(230, 'psi') })
     const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
     expect(found).toEqual([expect.objectContaining({ stationId: 'low-reverse', rangeId: 'R' })])
-    expect(found.map((f) => findingSentence(f, unit))).toEqual(["Low-reverse pack: 245 psi is above the part's maximum of 230 psi."])
+    expect(found.map((f) => findingSentence(f, unit))).toEqual(['Low-reverse clutch: 245 psi exceeds the part limit of 230 psi.'])
   })
 
   it('a part turned faster than it may, at redline in its fastest range', () => {
     const fitted = new Map(fittedOf(job.spec.fits))
     const plate = withLimit(fitted.get('flex-plate') as Part, { speedRadPerS: toSi(6500, 'rpm') })
     const found = answered(inputOf({ fitted: fitted.set('flex-plate', plate) })).findings.filter((f) => f.stationId === 'flex-plate')
-    expect(found.map((f) => findingSentence(f, unit))).toEqual([
-      "Flex plate: turns 7000 rpm at redline, above the part's maximum of 6500 rpm.",
-    ])
+    expect(found.map((f) => findingSentence(f, unit))).toEqual(['Flex plate: turns at 7000 rpm at redline; part limit 6500 rpm.'])
   })
 
   it('a one-way clutch overruns at the speed between its races; a ratchet is refused behind a strong engine, by house rule', () => {
@@ -252,11 +250,11 @@ describe('findings beside the power held', () => {
         .findings.filter(({ stationId }) => stationId === 'forward-one-way')
         .map((finding) => findingSentence(finding, quince))
     // sun 1 at (120 · 108/76 − 84)/36 = 2.4035 and the race at 1 times redline in fourth: 1.4035 × 7,400
-    expect(said(slow)).toEqual([
-      "Forward one-way clutch: overruns at 10,386 rpm at redline in fourth, above the part's maximum of 8000 rpm.",
-    ])
+    expect(said(slow)).toEqual(['Forward one-way clutch: overruns at 10,386 rpm at redline in fourth gear; part limit 8000 rpm.'])
     const ratchet = { ...own, geometry: { ...own.geometry, elementKind: 'ratchet' as const } }
-    expect(said(ratchet)).toEqual([expect.stringMatching(/refused by house rule.*400 lb-ft at most; this engine has 512 lb-ft/)])
+    expect(said(ratchet)).toEqual([
+      expect.stringMatching(/not allowed by house rule.*limited to engines of 400 lb-ft; this one makes 512 lb-ft/),
+    ])
     expect(said(ratchet, { rules: { ...DEFAULT_RULES, ratchetMostNm: toSi(600, 'lb-ft') } })).toEqual([])
   })
 
@@ -268,15 +266,15 @@ describe('findings beside the power held', () => {
     const said = (geometry: Partial<typeof gears.geometry>) =>
       misfits(hornbeam, new Map(fitted).set('compound-set', { ...gears, geometry: { ...gears.geometry, ...geometry } }), 'machine').map((m) => misfitSentence(m, hornbeam)) // prettier-ignore
     expect(said({})).toEqual([])
-    expect(said({ pinions: 5 }).join()).toMatch(/does not go with the teeth of this Hornbeam 6: .*5 equally spaced pinions/)
-    expect(said({ sunRadiusM: 0.04 })).toEqual([expect.stringMatching(/A sun of 36 teeth of this module has a pitch radius of/)])
+    expect(said({ pinions: 5 }).join()).toMatch(/does not match the tooth counts of this Hornbeam 6: .*5 equally spaced pinions/)
+    expect(said({ sunRadiusM: 0.04 })).toEqual([expect.stringMatching(/A 36-tooth sun of this module has a pitch radius of/)])
   })
 
   it('a range that does not drive is left out and named', () => {
     const dead: Unit = { ...unit, train: { ...unit.train, ranges: unit.train.ranges.map((r) => (r.id === '2' ? { ...r, on: [] } : r)) } }
     const answer = answered(inputOf({ unit: dead }))
     expect(answer.cases.map((c) => c.id)).not.toContain('full-2')
-    expect(answer.findings.map((f) => findingSentence(f, unit))).toContain('Second does not drive the output; it is left out.')
+    expect(answer.findings.map((f) => findingSentence(f, unit))).toContain('Second gear does not drive the output, so it is ignored.')
   })
 })
 
@@ -304,29 +302,29 @@ describe('words', () => {
   it('name a duty case as a builder says it', () => {
     const say = (id: string, launch: 'rolling' | 'regrip' = 'regrip') => caseInSentence(unit, named(id), { launch })
     expect([say('launch'), say('launch', 'rolling'), say('full-3'), say('reverse-R')]).toEqual([
-      'in first at the stall',
-      'in first, pulling away',
-      'at full power in third',
+      'in first gear at stall',
+      'in first gear, pulling away',
+      'at full power in third gear',
       'in reverse',
     ])
   })
   it('name places, those of shafts by section and feature', () => {
     expect([placeName('oil journal|cross-hole'), placeName('slip'), placeName('crank-joint')]).toEqual([
       'oil journal, cross hole',
-      'pack slips',
+      'clutch slips',
       'crank joint slips',
     ])
   })
   it('with no target say only what it holds; an empty station is named, never strong', () => {
     const open = { ...job.brief, openQuestion: true }
-    expect(verdictSentence(answer, unit, open)).toMatch(/^Holds about \d+ hp: /)
+    expect(verdictSentence(answer, unit, open)).toMatch(/^Holds about \d+ hp\. Weakest link: /)
     const without = new Map(fittedOf(job.spec.fits))
     without.delete('sun-shell')
-    expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/No figure for sun shell\.$/)
+    expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/No rating for sun shell\.$/)
   })
   it('a pack without pressure holds nothing, and the sentence says so', () => {
     const dry = specAnswer(inputOf({ pressure: { drivePa: toSi(8, 'psi'), reversePa: toSi(8, 'psi') } }))
-    expect(verdictSentence(dry, unit, job.brief)).toMatch(/^Holds nothing: .+ gives way at the smallest load/)
+    expect(verdictSentence(dry, unit, job.brief)).toMatch(/^Holds no power\. Weakest link: .+ fails at the lowest load/)
     expect(dry.outcome === 'answered' && togetherSentence(dry, unit)).toBe('')
   })
   it('the case named with what goes first is that of its least margin', () => {

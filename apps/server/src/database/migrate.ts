@@ -8,6 +8,7 @@ import * as unitsAndTeardown from './migrations/0005-units-and-teardown.js'
 import * as lockupAndStallRules from './migrations/0006-lockup-and-stall-rules.js'
 import * as launchShock from './migrations/0007-launch-shock.js'
 import * as fitUp from './migrations/0008-fit-up.js'
+import * as namesOfVersion2 from './migrations/0009-names-of-version-2.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -18,6 +19,7 @@ const MIGRATIONS = [
   { name: '0006-lockup-and-stall-rules', ...lockupAndStallRules },
   { name: '0007-launch-shock', ...launchShock },
   { name: '0008-fit-up', ...fitUp },
+  { name: '0009-names-of-version-2', ...namesOfVersion2 },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

@@ -1,4 +1,4 @@
-import { FORMAT_VERSION, JOB_FORMAT, JOB_FORMAT_VERSION, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
+import { FORMAT_VERSION, JOB_FORMAT, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
 import { dtoSchemas } from './schemas.js'
 
 type Schema = Record<string, unknown>
@@ -16,7 +16,7 @@ export function unitFileSchema(): Schema {
   const unit = $defs['UnitDto'] as { properties: Schema; required: string[] }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Plucky Ratio unit',
+    title: 'Plucky Ratio transmission',
     description:
       'A transmission family: gear train, stations front to rear, variants, thrust surfaces and known faults. Figures with a unit are text.',
     type: 'object',
@@ -35,12 +35,12 @@ export function jobFileSchema(): Schema {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Plucky Ratio job',
     description:
-      'A job with its brief, spec and house rules; its unit, parts, operations and kits may be named only, or brought along. Figures are text with a unit.',
+      'A job with its brief, spec and house rules; its transmission, parts, operations and kits are referenced by id or included. Values with units are text.',
     type: 'object',
     additionalProperties: false,
     properties: {
       format: { const: JOB_FORMAT },
-      version: { const: JOB_FORMAT_VERSION },
+      version: { const: FORMAT_VERSION },
       ...job.properties,
       unit: { $ref: '#/$defs/UnitDto' },
       parts: { type: 'array', items: { $ref: '#/$defs/PartDto' } },

@@ -97,7 +97,7 @@ function fieldSchema(field: Field): object {
 
 function figureSchema(span: Span): object {
   const si = (value: number) => (span.unit ? toSi(value, span.unit) : value)
-  const description = span.unit ? `${span.label}; SI on the wire, ${span.from} to ${span.to} ${span.unit} allowed` : span.label
+  const description = span.unit ? `${span.label}; SI in the API, allowed ${span.from} to ${span.to} ${span.unit}` : span.label
   const least = span.above ? { exclusiveMinimum: si(span.from) } : { minimum: si(span.from) }
   return {
     type: span.whole ? 'integer' : 'number',

@@ -57,7 +57,7 @@ function stations(sheet: Sheet): Content {
     plain(s.where),
     soft(s.reason),
   ])
-  const titles = ['Code', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map(head)
+  const titles = ['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason'].map(head)
   return {
     table: { headerRows: 1, widths: ['auto', 62, '*', 'auto', 'auto', 'auto', 88, 108], body: [titles, ...rows] },
     layout: RULED,
@@ -72,7 +72,7 @@ function bill({ lines, total }: Sheet): Content {
     { text: set(line.price, 'Head'), bold, alignment: 'right', noWrap: true },
     { text: set(line.hours, 'Head'), bold, alignment: 'right', noWrap: true },
   ]
-  const body = [['To buy and to do', 'At', 'Price', 'Hours'].map(head), ...lines.map((line) => row(line)), row(total, true)]
+  const body = [['Parts and labor', 'Station', 'Price', 'Labor'].map(head), ...lines.map((line) => row(line)), row(total, true)]
   return { table: { headerRows: 1, widths: ['*', 'auto', 'auto', 'auto'], body }, layout: RULED }
 }
 
@@ -107,11 +107,11 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
           {
             width: 240,
             stack: [
-              listed('What goes with what', sheet.together, 'Nothing is bound to anything else.'),
-              listed('Work', sheet.work, 'Nothing is worked on.'),
-              listed('What the gauge should read', sheet.gauge),
+              listed('Mating parts', sheet.together, 'No mating requirements.'),
+              listed('Operations', sheet.work, 'No operations.'),
+              listed('Gauge readings to expect', sheet.gauge),
               listed('Fit-up', sheet.fit),
-              listed('House rules that differ from the usual', sheet.rules),
+              listed('House rules changed from default', sheet.rules),
             ],
           },
         ],

@@ -31,14 +31,14 @@ export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginP
       <select
         value=""
         onChange={(event) => lay(event.target.value)}
-        aria-label={`Lay a part on the bench of the ${station.name}`}
+        aria-label={`Start a trial ${station.name}`}
         data-testid="lay"
         style={{ minHeight: 32, maxWidth: 240, background: 'var(--chakra-colors-paper)', border: '1px solid var(--chakra-colors-rule)', padding: '0 6px' }}
       >
         <option value="" disabled>
-          {tried ? 'lay another on it…' : 'lay one on the bench…'}
+          {tried ? 'Start from another part…' : 'Start a trial from…'}
         </option>
-        {fitted && <option value={fitted.id}>{`the fitted one: ${fitted.name}`}</option>}
+        {fitted && <option value={fitted.id}>{`installed: ${fitted.name}`}</option>}
         {shelf
           .filter(({ id }) => id !== fitted?.id)
           .map(({ id, name }) => (
@@ -50,14 +50,14 @@ export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginP
       </select>
       {tried && (
         <>
-          <Worded onClick={bench.back} disabled={past === 0} aria-label={`A step back, ${past} steps`} data-testid="bench-back">
-            a step back
+          <Worded onClick={bench.back} disabled={past === 0} aria-label={`Undo trial change (${past} available)`} data-testid="bench-back">
+            Undo
           </Worded>
-          <Worded onClick={bench.forth} disabled={future === 0} aria-label={`A step on again, ${future} steps`}>
-            on again
+          <Worded onClick={bench.forth} disabled={future === 0} aria-label={`Redo trial change (${future} available)`}>
+            Redo
           </Worded>
           <Worded onClick={bench.clear} data-testid="bench-clear">
-            clear the bench
+            Discard trial
           </Worded>
         </>
       )}

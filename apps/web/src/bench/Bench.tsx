@@ -1,5 +1,5 @@
 import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, stationName, type JobContent, verdictIn } from '@plucky/contract'
+import { stationName, type JobContent, verdictIn } from '@plucky/contract'
 import type { Proposal, SpecAnswer, Station, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -34,7 +34,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   const targetW = bench.answered && !content.brief.openQuestion ? bench.answered.peakPowerW : 0
   return (
     <Panel
-      title={`Bench: ${stationName(unit, station)}`}
+      title={`Parts: ${stationName(unit, station)}`}
       aside={<Aside hand={hand} canMeasure={candidate !== undefined} own={kind && OWN_BENCH[kind]} onMeasure={() => setMeasuring(true)} />}
       data-testid="bench"
     >
@@ -55,7 +55,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
         <Box width="204px" flexShrink={0}>
           {candidates.length === 0 && (
             <Text fontSize="14px" color="inkSoft">
-              {`Nothing on the shelf fits here. ${capital(stationName(unit, station))} stays empty and is named in the sentence.`}
+              {`No part on the shelf fits the ${stationName(unit, station)}. The station stays empty and is listed as not rated.`}
             </Text>
           )}
           <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerWith(content, station, id)} />
@@ -78,11 +78,11 @@ interface OwnBench {
   readonly words: string
 }
 
-const PACKS: OwnBench = { to: 'packs', words: 'On the pack bench' }
-const PRESSURE: OwnBench = { to: 'pressure', words: 'Turn its knobs' }
-const FIT: OwnBench = { to: 'fit', words: 'Whether it fits' }
+const PACKS: OwnBench = { to: 'packs', words: 'Open in Clutches & bands' }
+const PRESSURE: OwnBench = { to: 'pressure', words: 'Open in Line pressure' }
+const FIT: OwnBench = { to: 'fit', words: 'Open in Fit-up' }
 const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
-  shaft: { to: 'shafts', words: 'On the shaft bench' },
+  shaft: { to: 'shafts', words: 'Open in Shafts' },
   pack: PACKS,
   band: PACKS,
   pump: PRESSURE,
@@ -96,7 +96,7 @@ const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
     <Inked onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
-      {more > 0 ? `Fit it with ${more} more ⏎` : 'Fit this part ⏎'}
+      {more > 0 ? `Install with ${more} required parts ⏎` : 'Install this part ⏎'}
     </Inked>
   )
 }
@@ -117,7 +117,7 @@ function Aside({
     <Flex gap="10px" align="center">
       {canMeasure && (
         <Worded onClick={onMeasure} data-testid="own-part">
-          Measure one of your own…
+          Add your own part…
         </Worded>
       )}
       {own && (
@@ -128,7 +128,7 @@ function Aside({
         </ChakraLink>
       )}
       <Worded color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
-        {`Parts to the ${hand === 'right' ? 'left' : 'right'} hand`}
+        {`Parts list on the ${hand === 'right' ? 'left' : 'right'}`}
       </Worded>
     </Flex>
   )

@@ -15,7 +15,7 @@ export function Brings({ unit, content, proposal }: BringsProps) {
   if (companions.length === 0 && left.length === 0) return null
   return (
     <Box mt="6px" p="5px 8px" bg="torqueWash" fontSize="13.5px" lineHeight="1.3" data-testid="brings">
-      {companions.length > 0 && <Text fontWeight={600}>Comes with it, taken or left as one</Text>}
+      {companions.length > 0 && <Text fontWeight={600}>Also required (installed together)</Text>}
       {companions.map((companion) => (
         <Text key={companion.stationId} mt="1px">
           {companionWords(unit, content, proposal, companion)}
@@ -24,11 +24,11 @@ export function Brings({ unit, content, proposal }: BringsProps) {
       ))}
       {left.map((misfit) => (
         <Text key={misfit.code + misfit.stationId} color="break" fontWeight={600}>
-          {`▲ ${misfitSentence(misfit, unit)} Nothing on the shelf mends it.`}
+          {`▲ ${misfitSentence(misfit, unit)} No part on the shelf fixes this.`}
         </Text>
       ))}
       <Text mt="2px" fontFamily="figures" fontSize="15px" fontWeight={600}>
-        {`All of it ${signedMoney(proposal.price)} · ${hoursWords(proposal.hours, true)}`}
+        {`Total ${signedMoney(proposal.price)} · ${hoursWords(proposal.hours, true)}`}
       </Text>
     </Box>
   )
@@ -44,7 +44,7 @@ function companionWords(unit: Unit, content: JobContent, { spec }: Proposal, { s
   const said = [
     ...(part ? [`${part.name}, ${money(part.price)}`] : []),
     ...done.map((operation) => `${operation.name}, ${money(operation.price)}`),
-    ...undone.map((operation) => `left out: ${operation.name}`),
+    ...undone.map((operation) => `not needed: ${operation.name}`),
   ]
   return `${capital(stationName(unit, stationId))}: ${said.join('; ')}`
 }

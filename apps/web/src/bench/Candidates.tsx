@@ -53,7 +53,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
   const chosen = part.id === bench.candidate?.id
   const fitted = part.id === bench.fitted?.id
   const unfit = answer?.outcome === 'answered' ? answer.findings.filter(({ code }) => code === 'does-not-fit').length : 0
-  const tags = [fitted ? 'fitted' : '', part.id === bench.arrived?.id ? 'came in' : ''].filter(Boolean).join(' · ')
+  const tags = [fitted ? 'installed' : '', part.id === bench.arrived?.id ? 'as received' : ''].filter(Boolean).join(' · ')
   return (
     <button
       type="button"
@@ -64,7 +64,7 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
     >
       <span className="name">{part.name}</span>
       <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
-      {unfit > 0 && <span className="unfit">{`▲ ${unfit} ${unfit === 1 ? 'thing does' : 'things do'} not fit`}</span>}
+      {unfit > 0 && <span className="unfit">{`▲ ${unfit} ${unfit === 1 ? 'fit problem' : 'fit problems'}`}</span>}
       <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
     </button>
   )

@@ -103,16 +103,16 @@ function Changes({ unit, content, bench, proposal, withCandidate }: InThisJobPro
     <chakra.table css={TABLE} data-testid="changes">
       <thead>
         <tr>
-          <th style={{ width: 108 }}>{other ? 'what changes' : 'as fitted'}</th>
-          <th>{other ? 'fitted' : 'figure'}</th>
-          {other && <th className="changed">candidate</th>}
+          <th style={{ width: 108 }}>{other ? 'Comparison' : 'Installed'}</th>
+          <th>{other ? 'Installed' : 'Value'}</th>
+          {other && <th className="changed">Candidate</th>}
         </tr>
       </thead>
       <tbody>
         {compared(unit, content, bench, proposal, withCandidate).map((row) => (
           <tr key={row.name}>
             <td>{row.name}</td>
-            <td className="figure">{row.name === 'holds, engine' ? <OpenHeld station={bench.station} words={row.now} /> : row.now}</td>
+            <td className="figure">{row.key === 'held' ? <OpenHeld station={bench.station} words={row.now} /> : row.now}</td>
             {other && <td className={`figure ${row.now === row.then ? 'same' : 'changed'}`}>{row.then}</td>}
           </tr>
         ))}
@@ -126,8 +126,8 @@ function Used({ part }: { part: Part | undefined }) {
   if (!part?.donor) return null
   return (
     <Text mt="5px" lineHeight="1.3" data-testid="donor">
-      <strong>{`⌀ Used, measured here, from ${part.donor.from}. `}</strong>
-      {`Found: ${part.donor.found}.`}
+      <strong>{`⌀ Used part, measured in our shop. Source: ${part.donor.from}. `}</strong>
+      {`Findings: ${part.donor.found}.`}
     </Text>
   )
 }
@@ -138,7 +138,7 @@ function OpenHeld({ station, words }: { station: string; words: string }) {
     <button
       type="button"
       style={{ textDecoration: 'underline', textUnderlineOffset: 3, minHeight: 24 }}
-      aria-label={`Working of the power held, ${words}`}
+      aria-label={`Calculation of power held, ${words}`}
       onClick={() => viewStore.setState({ working: { station, caseId: null } })}
       data-testid="held-working"
     >
@@ -163,7 +163,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
           <button
             type="button"
             className="open"
-            aria-label={`Working of the margin ${duty ? caseInSentence(unit, duty, brief) : ''}`}
+            aria-label={`Calculation of margin ${duty ? caseInSentence(unit, duty, brief) : ''}`}
             onClick={() => open(c.caseId)}
             data-testid={`margin-${c.caseId}`}
           >
@@ -178,7 +178,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
     <chakra.table css={CASE_TABLE} data-testid="cases">
       <thead>
         <tr>
-          {['fitted, lb-ft', 'torque', '× shock', 'holds', 'margin'].map((word) => (
+          {['Load case (lb-ft)', 'Torque', '× service factor', 'Capacity', 'Margin'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -214,16 +214,16 @@ function Basis({
   )
   return (
     <Text mt="4px" color="inkSoft" lineHeight="1.3">
-      {verdict.worst && `Least: ${placeName(verdict.worst.place)}. `}
-      {idle.length > 0 && `Carries nothing ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
+      {verdict.worst && `Weakest point: ${placeName(verdict.worst.place)}. `}
+      {idle.length > 0 && `No load ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
       {limits.missing.length > 0 && (
         <strong>
           {bench.fitted
-            ? `${capital(stationName(unit, station.id))}, ${limits.missing.map(placeName).join(', ')}: no model yet and no stated figure, so nothing is said of it. `
-            : 'Nothing is fitted here. '}
+            ? `${capital(stationName(unit, station.id))}, ${limits.missing.map(placeName).join(', ')}: no model and no stated limit, so it is not rated. `
+            : 'No part installed here. '}
         </strong>
       )}
-      {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Judged by its stated limit alone; a model of its own comes later. '}
+      {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Rated by its stated limit only. '}
       {judged && `${origins.join(', ')}. `}
       {oneWayWords(bench.fitted, bench.arrived, verdict)}
       {limits.limits
@@ -238,15 +238,15 @@ function Basis({
 function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { worst }: StationVerdict): string {
   if (fitted?.kind !== 'one-way' || fitted.geometry.elementKind === 'ratchet' || !worst) return ''
   const pressed = wedgeStress(fitted.geometry, worst.demandNm)
-  const words = `Presses its race to ${figure(fromSi(pressed, 'ksi'))} of ${figure(fromSi(WEDGE_STRESS_PA, 'ksi'))} ksi at worst. `
+  const words = `Peak race contact stress ${figure(fromSi(pressed, 'ksi'))} ksi, limit ${figure(fromSi(WEDGE_STRESS_PA, 'ksi'))} ksi. `
   const known = arrived?.kind === 'one-way' && arrived.id !== fitted.id ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm : undefined // prettier-ignore
   if (known === undefined || arrived?.kind !== 'one-way') return words
-  return `${words}Scaled from the one that came in by elements, length and race: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
+  return `${words}Scaled from the as-received clutch by element count, length and race radius: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
 }
 
 /** A stated figure that needs a word: how a power became a torque, or why it does not count. */
 function limitWords(limit: Limit): string {
   if (!limit.stated || (limit.counts && limit.basis?.from !== 'power' && limit.stated.at === undefined)) return ''
-  const who = `${capital(ORIGIN_WORDS[limit.origin].words)}${limit.stated.sells ? ' and sells it' : ''}`
-  return `${who}: ${statedWords(limit.stated, limit.basis)}${limit.counts ? '' : ', shown beside, not counted'}.`
+  const who = `${capital(ORIGIN_WORDS[limit.origin].words)}${limit.stated.sells ? ' (also the seller)' : ''}`
+  return `${who}: ${statedWords(limit.stated, limit.basis)}${limit.counts ? '' : ', for reference only'}.`
 }

@@ -1,5 +1,5 @@
 import { chakra, Text } from '@chakra-ui/react'
-import { capital, cyclesWords, figure, leanSentence, marginInWords, quantity, type JobContent } from '@plucky/contract'
+import { capital, cyclesWords, figure, leanSentence, marginInWords, quantity, type JobContent, gearName } from '@plucky/contract'
 import { fittedConverter, fromSi, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
@@ -8,7 +8,7 @@ import { PLAIN_TABLE } from '../ui/plain-table.js'
 export function LockupBeside({ content, unit }: { content: JobContent; unit: Unit }) {
   const input = specInputOf(content)
   if (!input) return null
-  if (!fittedConverter(input)?.lockup) return <Text mt="6px">The converter that is fitted does not lock, so nothing is needed here.</Text>
+  if (!fittedConverter(input)?.lockup) return <Text mt="6px">The installed converter has no lockup, so no lockup clutch is needed.</Text>
   const report = lockupReport(input)
   if (!report) return null
   return (
@@ -16,7 +16,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
       <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-demands">
         <thead>
           <tr>
-            {['locked at full power', 'asked, lb-ft', 'margin', 'by house rule'].map((word) => (
+            {['Locked at full power', 'Demand, lb-ft', 'Margin', 'House rule'].map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -27,7 +27,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
               <td>{`${kind === 'range' ? 'in' : 'upshift into'} ${nameOf(unit, rangeId)}`}</td>
               <td>{figure(fromSi(demandNm, 'lb-ft'))}</td>
               <td className={margin < 1 ? 'short' : ''}>{marginInWords(margin)}</td>
-              <td>{byRule ? 'locked' : kind === 'range' ? 'not locked' : 'let go'}</td>
+              <td>{byRule ? 'locked' : kind === 'range' ? 'not locked' : 'released'}</td>
             </tr>
           ))}
         </tbody>
@@ -49,19 +49,19 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
   )
 }
 
-const nameOf = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
+const nameOf = (unit: Unit, id: string) => gearName(unit.train, id)
 const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
 
 type Row = readonly [name: string, words: string, short?: boolean]
 
 function rowsOf({ damperStopNm, torsion, emptying, slip, notches }: LockupReport): Row[] {
   return [
-    ['damper binds at', damperStopNm === null ? 'solid: the pulses reach shaft and gears' : quantity(damperStopNm, 'lb-ft')],
-    ['firing meets the shaft at', torsion ? `${rpm(torsion.resonanceRadPerS)} rpm, half the cylinders cut: ${rpm(torsion.halvedRadPerS)}` : 'not known: cylinders in the brief, a shaft with its sections'],
-    ...(torsion ? [['locked solid from', `${rpm(torsion.leastSolidRadPerS)} rpm (1.5 times that); pulses × ${figure(torsion.magnification, 2)} at the torque peak`] as const] : []),
-    ['release side empties in', emptying ? `${figure(emptying.seconds, 2)} s, through ${quantity(emptying.holeM, 'in')}` : 'not known: no hole in the input shaft'],
-    ['slip by house rule', slip.wantedRadPerS === 0 ? `none; the lining bears ${rpm5(slip.borneRadPerS)} rpm` : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm that it bears, ${figure(slip.heatW)} W`, slip.wantedRadPerS > slip.borneRadPerS || slip.wattPerM2 > slip.mostWattPerM2],
-    ...notches.map(({ name, stressPa, cycles }): Row => [name, `0 to ${figure(fromSi(stressPa, 'ksi'))} ksi an apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`, cycles < 1e4]),
+    ['Damper coil-bind torque', damperStopNm === null ? 'none (solid); firing pulses reach the shaft and gears' : quantity(damperStopNm, 'lb-ft')],
+    ['Torsional resonance at', torsion ? `${rpm(torsion.resonanceRadPerS)} rpm; with half the cylinders cut: ${rpm(torsion.halvedRadPerS)}` : 'unknown: enter cylinders in the brief and install an input shaft'],
+    ...(torsion ? [['Lock solid only above', `${rpm(torsion.leastSolidRadPerS)} rpm (1.5 × resonance); pulse amplification × ${figure(torsion.magnification, 2)} at peak torque`] as const] : []),
+    ['Release time', emptying ? `${figure(emptying.seconds, 2)} s, through ${quantity(emptying.holeM, 'in')}` : 'unknown: the input shaft has no cross hole'],
+    ['Steady slip (house rule)', slip.wantedRadPerS === 0 ? `none; friction material tolerates ${rpm5(slip.borneRadPerS)} rpm` : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm tolerated, ${figure(slip.heatW)} W`, slip.wantedRadPerS > slip.borneRadPerS || slip.wattPerM2 > slip.mostWattPerM2],
+    ...notches.map(({ name, stressPa, cycles }): Row => [name, `0 to ${figure(fromSi(stressPa, 'ksi'))} ksi per apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`, cycles < 1e4]),
   ]
 } // prettier-ignore
 

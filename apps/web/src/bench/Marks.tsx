@@ -28,7 +28,7 @@ export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
   const sign = up ? -1 : 1
   const at = (p: Point): Point => ({ x: frame.left + p.x * frame.scale, y: frame.centre + sign * p.y * frame.scale })
   const place = verdict?.worst ? drawing.places[verdict.worst.place] : undefined
-  const weak = place && verdict?.worst ? { at: at(place), words: `least here: ${placeName(verdict.worst.place)}` } : undefined
+  const weak = place && verdict?.worst ? { at: at(place), words: `weakest point: ${placeName(verdict.worst.place)}` } : undefined
   const along = shown.flatMap(({ name, text, at: where }) => (where ? [{ name, text, at: at(where) }] : []))
   const beside = shown.filter((d) => !d.at)
   return (

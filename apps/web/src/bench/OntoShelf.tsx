@@ -42,11 +42,11 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
       setProblems([])
       setKept({ id, geometry: part.geometry })
     } catch (error) {
-      setProblems(error instanceof Refused ? error.problems : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing drawn is lost; try again.` }]) // prettier-ignore
+      setProblems(error instanceof Refused ? error.problems : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Your drawing is kept. Try again.` }]) // prettier-ignore
     }
   }
   const figure = (key: 'price' | 'hours') => (value: number | string | null) => {
-    if (typeof value !== 'number') return 'Type a figure.'
+    if (typeof value !== 'number') return 'Enter a number.'
     setTyped((now) => ({ ...now, [key]: value }))
     return undefined
   }
@@ -55,12 +55,12 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
       <Flex gap="8px" align="start" wrap="wrap">
         <Field.Root width="100%" gap="2px">
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            what it is called
+            Part name
           </Field.Label>
-          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, changed` : `${station.name} of our own`} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
+          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, modified` : `Custom ${station.name}`} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
         </Field.Root>
-        <QuantityField label="price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
-        <QuantityField label="hours" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
+        <QuantityField label="Price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
+        <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
       </Flex>
       {problems.map((problem) => (
         <Text key={problem.path + problem.code} role="alert" color="break" fontSize="13.5px" mt="3px">
@@ -71,7 +71,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
         <Fitting content={content} unit={unit} station={station} partId={onShelf} />
       ) : (
         <Inked onClick={() => void put()} mt="6px" data-testid="onto-shelf">
-          Put it on the shelf
+          Add to shelf
         </Inked>
       )}
     </Box>
@@ -80,7 +80,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
 
 /** The drawing as a part with a name of its own. */
 function withName(station: Station, part: Part, basis: Part | undefined, { name, price, hours }: Typed): Part {
-  const called = (name.trim() || (basis ? `${basis.name}, changed` : `${station.name} of our own`)).slice(0, 80)
+  const called = (name.trim() || (basis ? `${basis.name}, modified` : `Custom ${station.name}`)).slice(0, 80)
   const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
   return { ...part, id, name: called, maker: 'Own shop', stock: false, price, hours }
 }
@@ -93,11 +93,11 @@ function Fitting({ content, unit, station, partId }: { content: JobContent; unit
   const more = proposal?.companions.length ?? 0
   return (
     <Box mt="4px" data-testid="on-shelf">
-      <Text fontSize="13.5px">{fitted ? 'On the shelf, and fitted here.' : 'On the shelf.'}</Text>
+      <Text fontSize="13.5px">{fitted ? 'On the shelf and installed here.' : 'On the shelf.'}</Text>
       {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
       {!fitted && (
         <Inked mt="6px" onClick={() => take(content, choice)} data-testid="fit-drawn">
-          {more > 0 ? `Fit it with ${more} more` : 'Fit it'}
+          {more > 0 ? `Install with ${more} required parts` : 'Install'}
         </Inked>
       )}
     </Box>

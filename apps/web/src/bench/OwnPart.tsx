@@ -30,7 +30,7 @@ export function OwnPart({ basis, taken, onClose, onAdded }: OwnProps) {
           <Dialog.Content bg="sheet" color="ink" borderRadius="1px" borderWidth="1px" borderColor="ink" data-testid="own-dialog">
             <Dialog.Header pb="4px">
               <Dialog.Title fontFamily="heading" fontSize="22px">
-                A part of your own, from “{basis.name}”
+                New part based on “{basis.name}”
               </Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
@@ -53,13 +53,13 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   return (
     <Flex gap="10px" align="center" width="100%">
       <Box flex="1" fontSize="13.5px" color="inkSoft">
-        Any unit of the same kind can be typed: 24 mm, 0.945 in.
+        Any length unit works: 24 mm or 0.945 in.
       </Box>
       <Ruled minH="44px" onClick={onClose}>
-        Leave it
+        Cancel
       </Ruled>
       <Inked onClick={onAdd} data-testid="own-add">
-        Put it on the shelf
+        Add to shelf
       </Inked>
     </Flex>
   )
@@ -70,6 +70,6 @@ function ownCopy(basis: Part, taken: (id: string) => boolean): DraftItem {
   const stem = basis.id.replace(/-own-\d+$/, '')
   let n = 1
   while (taken(`${stem}-own-${n}`)) n++
-  const own = { id: `${stem}-own-${n}`, name: `${basis.name}, measured ${n}`.slice(0, 80), maker: 'Own shop', stock: false }
+  const own = { id: `${stem}-own-${n}`, name: `${basis.name}, as measured ${n}`.slice(0, 80), maker: 'Own shop', stock: false }
   return { ...(basis as object), ...own }
 }

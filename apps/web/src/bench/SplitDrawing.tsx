@@ -46,7 +46,7 @@ export function SplitDrawing({
   candidate,
   arrived,
   halfHeight,
-  word = 'FITTED',
+  word = 'INSTALLED',
   fittedVerdict,
   candidateVerdict,
 }: SplitProps) {
@@ -58,7 +58,7 @@ export function SplitDrawing({
   const ghost = useMemo(() => drawn(arrived, fitted), [arrived, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
   const height = halfHeight + (below ? halfHeight : FOOT)
   const frame = fit([above, below, ghost], width, halfHeight)
-  const label = `Drawing: fitted ${fitted?.name ?? 'nothing'}${below && candidate ? `, candidate ${candidate.name}` : ''}`
+  const label = `Drawing: installed ${fitted?.name ?? 'none'}${below && candidate ? `, candidate ${candidate.name}` : ''}`
   return (
     <div ref={box}>
       <svg
@@ -74,7 +74,7 @@ export function SplitDrawing({
           word={word}
           part={fitted}
           colour={ink('ink')}
-          came={arrived && arrived.id !== fitted?.id ? 'dashed: as it came in' : ''}
+          came={arrived && arrived.id !== fitted?.id ? 'dashed: as received' : ''}
         />
         {below && <Caption y={height - 6} word="CANDIDATE" part={candidate} colour={ink('torque')} came="" />}
         {ghost && <HalfDrawing drawing={ghost} {...frame} up ghost />}
@@ -84,7 +84,7 @@ export function SplitDrawing({
         {below && <Marks drawing={below} shown={differing(below, above)} verdict={candidateVerdict} frame={frame} up={false} />}
         {!above && (
           <text x={width / 2} y={frame.centre - 40} textAnchor="middle" fontSize={16} fill={ink('inkSoft')}>
-            nothing fitted
+            No part installed
           </text>
         )}
       </svg>

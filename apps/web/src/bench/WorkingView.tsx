@@ -44,7 +44,7 @@ export function WorkingView({ working, onClose }: { working: Working; onClose: (
       </Flex>
       <Step working={working} depth={0} />
       <Worded mt="4px" onClick={onClose}>
-        Back to the comparison
+        Back to comparison
       </Worded>
     </Box>
   )

@@ -47,8 +47,8 @@ export function Works({ content, unit, station, fitted }: WorksProps) {
     <Box mt="8px" borderTopWidth="1px" borderColor="ruleSoft" pt="5px" data-testid="works">
       {operations.length > 0 && (
         <>
-          <Caption>Work on what is fitted</Caption>
-          <chakra.div css={ROW} role="group" aria-label="Work on what is fitted">
+          <Caption>Operations on this part</Caption>
+          <chakra.div css={ROW} role="group" aria-label="Operations on this part">
             {operations.map((operation) => (
               <Work key={operation.id} operation={operation} content={content} station={station} done={done} />
             ))}
@@ -64,8 +64,8 @@ export function Works({ content, unit, station, fitted }: WorksProps) {
       )}
       {kits.length > 0 && (
         <>
-          <Caption>Sets that reach here</Caption>
-          <chakra.div css={ROW} role="group" aria-label="Sets that reach here">
+          <Caption>Kits that include this station</Caption>
+          <chakra.div css={ROW} role="group" aria-label="Kits that include this station">
             {kits.map((kit) => (
               <KitButton key={kit.id} kit={kit} content={content} unit={unit} station={station} />
             ))}
@@ -100,7 +100,7 @@ function Work(props: { operation: Operation; content: JobContent; station: strin
     <button type="button" aria-pressed={on} onClick={() => take(content, choice)} data-testid={`work-${operation.id}`}>
       {operation.name}
       <span className="figure">
-        {`${on ? 'done; without it' : 'then'} ${held} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
+        {`${on ? 'done; without it:' : 'with it:'} ${held} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
       </span>
     </button>
   )
@@ -112,11 +112,11 @@ function KitButton({ kit, content, unit, station }: { kit: Kit; content: JobCont
   const holds = proposal && answerFor(content, proposal.spec)
   const others = Object.keys(kit.parts).filter((id) => id !== station)
   const names = others.map((id) => stationName(unit, id)).join(', ')
-  const then = holds?.outcome === 'answered' ? `, the spec then holds ${heldInWords(holds.held)}` : ''
+  const then = holds?.outcome === 'answered' ? `, build would hold ${heldInWords(holds.held)}` : ''
   return (
     <button type="button" aria-pressed={on} disabled={on} onClick={() => take(content, { kit })} data-testid={`kit-${kit.id}`}>
       {`${kit.name}, with ${names}`}
-      <span className="figure">{`${on ? 'fitted · ' : ''}${money(kit.price)} · ${hoursWords(kit.hours)}${on ? '' : then}`}</span>
+      <span className="figure">{`${on ? 'installed · ' : ''}${money(kit.price)} · ${hoursWords(kit.hours)}${on ? '' : then}`}</span>
     </button>
   )
 }

@@ -1,7 +1,7 @@
 import type { Part } from '@plucky/core'
 
 /** What a part on the bench is called while it has no name of its own. */
-const ON_THE_BENCH = { id: 'on-the-bench', name: 'on the bench', maker: 'Own shop', stock: false } as const
+const ON_THE_BENCH = { id: 'on-the-bench', name: 'trial part', maker: 'Own shop', stock: false } as const
 
 /** All but kind, figures and geometry of a part that is being tried: what goes with it comes from the part that it began from. */
 export const benchPart = (unitId: string, stationId: string, like: Part | undefined) => ({

@@ -23,7 +23,7 @@ export function fitRows(unit: Unit, content: JobContent, stationId: string, prop
   const then = proposal ? entriesWith(proposal.spec) : now
   const closing = (entries: typeof now, id: string) => entries.find((entry): entry is LengthEntry => entry.kind === 'closing' && entry.id === id) // prettier-ignore
   const words = (entry: LengthEntry | undefined) => {
-    if (!entry || entry.specifiedM === null) return 'not known'
+    if (!entry || entry.specifiedM === null) return 'unknown'
     return `${entry.verdict.word === 'refused' ? '▲ ' : ''}${fitLength(entry, entry.measured?.lowM ?? entry.specifiedM, 'in')}`
   }
   const rows = moves.flatMap((id) => {
@@ -32,5 +32,5 @@ export function fitRows(unit: Unit, content: JobContent, stationId: string, prop
     return named ? [{ name: fitTitle(named, unit), now: words(was), then: words(is) }] : []
   })
   const wrong = (entries: typeof now) => String(entries.filter(isWrong).length)
-  return [...rows, { name: 'do not fit', now: wrong(now), then: wrong(then) }]
+  return [...rows, { name: 'Fit problems', now: wrong(now), then: wrong(then) }]
 }

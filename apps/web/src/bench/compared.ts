@@ -38,6 +38,8 @@ import type { BenchView } from '../line/use-bench.js'
 
 /** One thing that may differ between what is fitted and what is looked at. */
 export interface Compared {
+  /** The row whose value opens its calculation. */
+  readonly key?: 'held'
   readonly name: string
   readonly now: string
   readonly then: string
@@ -62,21 +64,21 @@ export function compared(
   const oil = station?.kind === 'pump' || station?.kind === 'valves' ? oilRows(content, bench, proposal, withCandidate) : []
   const fit = fitRows(unit, content, bench.station, proposal)
   const own = [
-    both('holds, engine', (v) => heldInWords(v?.held)),
-    both('least margin', (v) => marginWords(v, content.rules)),
-    both('capacity', (v) => (v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
-    both('gives way at', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'no figure' : '—')),
+    { ...both('Power held, engine', (v) => heldInWords(v?.held)), key: 'held' as const },
+    both('Lowest margin', (v) => marginWords(v, content.rules)),
+    both('Torque capacity', (v) =>
+      v?.worst ? `${figure(fromSi(v.worst.capacityNm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[v.worst.origin].mark}` : '—',
+    ),
+    both('Weakest point', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'not rated' : '—')),
     ...shaftRows(content, bench, proposal, withCandidate),
   ]
   return [
     ...(oil.length > 0 ? oil : station?.load.at === 'none' ? [] : own),
     ...fit,
-    { name: 'price · hours', now: costWords(bench.fitted), then: costWords(bench.candidate) },
-    { name: 'the job costs', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
-    spec('the spec holds', specHeldInWords),
-    spec('then goes first', (a) =>
-      a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—',
-    ),
+    { name: 'Price · labor', now: costWords(bench.fitted), then: costWords(bench.candidate) },
+    { name: 'Job total', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
+    spec('Build holds', specHeldInWords),
+    spec('Weakest link', (a) => (a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—')),
   ]
 }
 
@@ -95,13 +97,13 @@ function oilRows(content: JobContent, bench: BenchView, proposal: Proposal | und
   })
   const gauge = (at: GaugeRow['at']) => (r: PressureReport) => {
     const found = r.gauge.find((each) => each.at === at)
-    return found ? readingWords(found.hot) : 'not known by the gauge'
+    return found ? readingWords(found.hot) : 'no gauge reading'
   }
   return [
-    row('full throttle', gauge('stall')),
-    row('reverse, full', gauge('reverse-stall')),
-    row('idle, hot', gauge('idle')),
-    row('relief opens', (r) => (r.openingPa === null ? '—' : quantity(r.openingPa, 'psi'))),
+    row('Full throttle at stall', gauge('stall')),
+    row('Reverse, full throttle', gauge('reverse-stall')),
+    row('Idle, hot', gauge('idle')),
+    row('Relief valve opens', (r) => (r.openingPa === null ? '—' : quantity(r.openingPa, 'psi'))),
   ]
 }
 
@@ -121,9 +123,9 @@ function shaftRows(
   if (!now && !then) return []
   const row = (name: string, of: (r: ShaftReport) => string): Compared => ({ name, now: now ? of(now) : '—', then: then ? of(then) : '—' })
   return [
-    row('launches to a crack', (r) => lifeWords(r.life)),
-    row('twist at most', (r) => twistWords(r.twistRad)),
-    ...(now?.oil || then?.oil ? [row('oil through it', (r) => oilWords(r.oil, 'bothM3PerS', now?.oil))] : []),
+    row('Fatigue life, launches', (r) => lifeWords(r.life)),
+    row('Max twist', (r) => twistWords(r.twistRad)),
+    ...(now?.oil || then?.oil ? [row('Oil flow', (r) => oilWords(r.oil, 'bothM3PerS', now?.oil))] : []),
   ]
 }
 
@@ -132,7 +134,7 @@ function marginWords(verdict: StationVerdict | undefined, rules: HouseRules): st
   if (!verdict?.worst) return '—'
   const { margin, shock } = verdict.worst
   const wanted = rules.houseMargin[shock]
-  return margin < wanted ? `${marginInWords(margin)}, house ${figure(wanted, 2)}` : marginInWords(margin)
+  return margin < wanted ? `${marginInWords(margin)} (house margin ${figure(wanted, 2)})` : marginInWords(margin)
 }
 
 const costWords = (cost: Pick<Part, 'price' | 'hours'> | undefined) => (cost ? `${money(cost.price)} · ${hoursWords(cost.hours)}` : '—')

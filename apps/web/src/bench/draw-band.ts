@@ -34,10 +34,10 @@ export function drawBand(band: Geometries['band']): Drawing {
     dimensions: [
       { name: 'drum', text: `drum radius ${quantity(band.drumRadiusM, 'mm')}` },
       { name: 'width', text: `${quantity(band.widthM, 'mm')} wide` },
-      { name: 'wrap', text: `wraps ${figure(fromSi(band.wrapRad, 'deg'))}°` },
+      { name: 'wrap', text: `wrap angle ${figure(fromSi(band.wrapRad, 'deg'))}°` },
       { name: 'servo', text: `servo radius ${quantity(Math.max(...band.servo.map((f) => f.outerRadiusM)), 'mm')}` },
-      { name: 'lever', text: `lever ${figure(band.leverRatio, 2)}` },
-      { name: 'tightens', text: `drum tightens it turning ${band.tightens}` },
+      { name: 'lever', text: `lever ratio ${figure(band.leverRatio, 2)}` },
+      { name: 'tightens', text: `self-energizing, drum turning ${band.tightens}` },
     ],
     places: { whole: { x: cx, y: outer }, 'band-slip': { x: width / 2, y: drum + LINING_MM }, anchor: { x: cx - outer, y: 3 } },
   }

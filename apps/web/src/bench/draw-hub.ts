@@ -23,7 +23,7 @@ export function drawHub(hub: HubGeometry): Drawing {
     ...(flange ? [{ d: box(length - 3, mm(flange.circleDiameterM - flange.boltDiameterM) / 2, FLANGE + 6, mm(flange.boltDiameterM)), ink: 'void' as const }] : []),
   ] // prettier-ignore
   const dimensions: Dimension[] = [
-    { name: 'outside', text: `outside ⌀ ${inch(hub.outerDiameterM)}` },
+    { name: 'outside', text: `OD ${inch(hub.outerDiameterM)}` },
     { name: 'length', text: `length ${inch(hub.lengthM)}` },
     ...splines.map((s) => ({ name: `spline-${s.name}`, text: `${s.name}: ${s.teeth} teeth, ${inch(s.lengthM)} long` })),
     ...welds.map((w) => ({ name: `weld-${w.name}`, text: `${w.name}, leg ${inch(w.legM)}` })),

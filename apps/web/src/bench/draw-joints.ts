@@ -25,8 +25,8 @@ export function drawBolts(bolts: Geometries['bolts']): Drawing {
     dimensions: [
       { name: 'size', text: `${bolts.pieces} × ${inch(bolts.diameterM)}, pitch ${quantity(bolts.pitchM, 'mm', 2)}` },
       { name: 'grade', text: boltGradeById(bolts.gradeId)?.name ?? bolts.gradeId },
-      { name: 'length', text: `${inch(bolts.lengthM)} under the head of ${inch(bolts.headHeightM)}` },
-      { name: 'torque', text: `tightened to ${quantity(bolts.tighteningTorqueNm, 'lb-ft')}, K ${bolts.nutFactor}` },
+      { name: 'length', text: `${inch(bolts.lengthM)} under head, head ${inch(bolts.headHeightM)} high` },
+      { name: 'torque', text: `torque ${quantity(bolts.tighteningTorqueNm, 'lb-ft')}, nut factor ${bolts.nutFactor}` },
     ],
     places: {},
   }
@@ -47,7 +47,7 @@ export function drawMotorPlate({ thicknessM, padSpacerM = thicknessM }: Geometri
     ],
     dimensions: [
       { name: 'thickness', text: `${inch(thicknessM)} between block and case` },
-      { name: 'spacers', text: padSpacerM > 0 ? `spacers of ${inch(padSpacerM)} under the pads` : 'no spacers under the pads' },
+      { name: 'spacers', text: padSpacerM > 0 ? `${inch(padSpacerM)} pad spacers` : 'no pad spacers' },
     ],
     places: {},
   }
@@ -67,8 +67,8 @@ export function drawPilot(pilot: Geometries['pilot']): Drawing {
     ],
     dimensions: [
       { name: 'diameter', text: `⌀ ${quantity(pilot.diameterM, 'in', 4)}` },
-      { name: 'longer', text: extension === 0 ? 'as long as the converter’s own' : `${inch(Math.abs(pilot.extensionM))} ${extension > 0 ? 'longer' : 'shorter'} than the converter’s own` }, // prettier-ignore
-      { name: 'form', text: pilot.form === 'sleeve' ? 'sleeve over any pilot' : 'in the place of a standard pilot' },
+      { name: 'longer', text: extension === 0 ? 'same length as stock pilot' : `${inch(Math.abs(pilot.extensionM))} ${extension > 0 ? 'longer' : 'shorter'} than stock pilot` }, // prettier-ignore
+      { name: 'form', text: pilot.form === 'sleeve' ? 'sleeve over any pilot' : 'replaces standard pilot' },
     ],
     places: {},
   }

@@ -46,13 +46,18 @@ export function drawLockup(g: LockupGeometry): Drawing {
     dimensions: [
       {
         name: 'faces',
-        text: `${g.faces} ${g.faces === 1 ? 'face' : 'faces'}, ${inner.toFixed(0)}–${quantity(g.liningOuterRadiusM, 'mm', 0)}`,
+        text: `${g.faces} ${g.faces === 1 ? 'friction surface' : 'friction surfaces'}, ${inner.toFixed(0)}–${quantity(g.liningOuterRadiusM, 'mm', 0)}`,
       },
-      { name: 'lining', text: `${LOCKUP_LINING_WORDS[g.lining]}, hot friction ${figure(g.hotFriction, 2)}` },
-      { name: 'piston', text: `piston ${quantity(g.piston.thicknessM, 'mm')}, flat at ${quantity(g.piston.flatAtPa, 'psi')}` },
-      { name: 'area', text: g.pistonOuterRadiusM ? `own seal at ${quantity(g.pistonOuterRadiusM, 'mm', 0)}` : 'sealed by its lining' },
-      { name: 'cover', text: g.cover ? `cover ${quantity(g.cover.thicknessM, 'mm')}` : 'cover not known' },
-      { name: 'damper', text: g.damper ? `damper binds at ${quantity(damperStopTorque(g.damper), 'lb-ft')}` : 'solid, no damper' },
+      { name: 'lining', text: `${LOCKUP_LINING_WORDS[g.lining]}, friction coefficient ${figure(g.hotFriction, 2)} hot` },
+      { name: 'piston', text: `piston ${quantity(g.piston.thicknessM, 'mm')}, full contact at ${quantity(g.piston.flatAtPa, 'psi')}` },
+      {
+        name: 'area',
+        text: g.pistonOuterRadiusM
+          ? `outer piston seal at ${quantity(g.pistonOuterRadiusM, 'mm', 0)}`
+          : 'friction material is the outer seal',
+      },
+      { name: 'cover', text: g.cover ? `cover ${quantity(g.cover.thicknessM, 'mm')}` : 'cover unknown' },
+      { name: 'damper', text: g.damper ? `damper coil-binds at ${quantity(damperStopTorque(g.damper), 'lb-ft')}` : 'solid, no damper' },
     ],
     places: {
       'lockup-slip': { x: COVER_AT + thick, y: mm(meanRadius(g)) },

@@ -24,8 +24,8 @@ export function drawPump(pump: Geometries['pump']): Drawing {
       { d: half(cx, outer * 0.45), ink: 'void' },
     ],
     dimensions: [
-      { name: 'displacement', text: `${figure(fromSi(pump.displacementM3, 'in³'), 2)} in³ a turn` },
-      { name: 'clearance', text: `${figure(fromSi(pump.sideClearanceM, 'in'), 4)} in beside the gears` },
+      { name: 'displacement', text: `${figure(fromSi(pump.displacementM3, 'in³'), 2)} in³/rev` },
+      { name: 'clearance', text: `${figure(fromSi(pump.sideClearanceM, 'in'), 4)} in side clearance` },
     ],
     places: {},
   }
@@ -65,7 +65,7 @@ export function drawValves(valves: Geometries['valves']): Drawing {
       { name: 'spring', text: `spring ${quantity(valves.springRateNPerM, 'N/mm', 1)}` },
       {
         name: 'makes',
-        text: `makes ${figure(fromSi(regulatedPressure(valves, 'drive', 0), 'psi'))} to ${quantity(regulatedPressure(valves, 'drive', 1), 'psi')}`,
+        text: `regulates ${figure(fromSi(regulatedPressure(valves, 'drive', 0), 'psi'))} to ${quantity(regulatedPressure(valves, 'drive', 1), 'psi')}`,
       },
       { name: 'relief', text: `relief opens at ${quantity(reliefOpening(valves), 'psi')}` },
     ],

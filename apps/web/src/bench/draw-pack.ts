@@ -38,15 +38,15 @@ export function drawPack(pack: PackGeometry): Drawing {
       ...stackDimensions(pack),
       {
         name: 'lining',
-        text: `lining ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
+        text: `friction face radius ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
       },
-      { name: 'friction', text: `hot friction ${pack.hotStaticFriction}` },
+      { name: 'friction', text: `friction coefficient ${pack.hotStaticFriction} hot` },
       {
         name: 'piston',
-        text: `piston ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
+        text: `piston radius ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
       },
-      { name: 'springs', text: `springs ${quantity(pack.returnSpringN, 'N')}` },
-      { name: 'rings', text: `rings lose ${quantity(pack.ringLossPa, 'psi', 1)}` },
+      { name: 'springs', text: `return springs ${quantity(pack.returnSpringN, 'N')}` },
+      { name: 'rings', text: `sealing ring loss ${quantity(pack.ringLossPa, 'psi', 1)}` },
       ...welds.map((w) => ({ name: w.name, text: `${w.name} leg ${quantity(w.legM, 'in')}` })),
     ],
     places: {
@@ -63,11 +63,11 @@ function stackDimensions(pack: PackGeometry): Dimension[] {
   if (!stack) return [plates, { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}` }]
   const sizes = (kind: Plate['kind']) => [...new Set(stack.plates.filter((p) => p.kind === kind).map((p) => quantity(p.thicknessM, 'mm')))].join(', ') // prettier-ignore
   return [
-    { name: 'plates', text: `${pack.linedPlates} lined, ${sizes('lined')}` },
-    { name: 'faces', text: `${rubbingFaces(stack)} faces` },
+    { name: 'plates', text: `${pack.linedPlates} frictions, ${sizes('lined')}` },
+    { name: 'faces', text: `${rubbingFaces(stack)} friction surfaces` },
     { name: 'steels', text: `steels ${sizes('steel') || 'none'}, backing ${sizes('backing') || 'none'}` },
     { name: 'clearance', text: `clearance ${quantity(stackClearance(stack), 'in')}` },
-    { name: 'height', text: `piston ${quantity(stack.pistonHeightM, 'mm')} high, ring ${quantity(stack.ringThicknessM, 'mm')}` },
+    { name: 'height', text: `piston ${quantity(stack.pistonHeightM, 'mm')} tall, snap ring ${quantity(stack.ringThicknessM, 'mm')}` },
   ]
 }
 

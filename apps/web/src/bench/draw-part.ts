@@ -82,10 +82,10 @@ function drawPlate(plate: Geometries['flex-plate']): Drawing {
       ...secondPattern(plate.converterJoint, cx),
     ],
     dimensions: [
-      { name: 'thickness', text: `sheet ${inch(plate.thicknessM)}` },
+      { name: 'thickness', text: `plate ${inch(plate.thicknessM)}` },
       { name: 'crank', text: `crank ${joint(plate.crankJoint)}` },
       { name: 'pads', text: `pads ${joint(plate.converterJoint)}` },
-      { name: 'run-out', text: `pad run-out ${inch(plate.padRunOutM)}` },
+      { name: 'run-out', text: `pad runout ${inch(plate.padRunOutM)}` },
     ],
     places: {
       sheet: { x: cx + crank * 1.1, y: crank * 0.9 },
@@ -137,15 +137,15 @@ function drawConverter(converter: Geometries['converter']): Drawing {
     dimensions: [
       {
         name: 'diameter',
-        text: `core ${quantity(converter.diameterM, 'mm', 0)}${converter.family ? `, ${converter.family}` : ''}${converter.stator ? `, stator ${converter.stator}` : ''}`,
+        text: `${quantity(converter.diameterM, 'mm', 0)} diameter${converter.family ? `, ${converter.family}` : ''}${converter.stator ? `, stator ${converter.stator}` : ''}`,
       },
       {
         name: 'stall',
-        text: `${quantity(converter.stall.speedRadPerS, 'rpm')} behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
+        text: `${quantity(converter.stall.speedRadPerS, 'rpm')} stall behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
       },
       { name: 'k', text: `K ${figure(kFactorRpm(stallCapacity), 1)} rpm/√lb-ft${measured}` },
       { name: 'str', text: `stall torque ratio ${figure(stallTorqueRatio, 2)}${measured}` },
-      { name: 'lockup', text: converter.lockup ? 'locks up' : 'no lockup' },
+      { name: 'lockup', text: converter.lockup ? 'lockup' : 'no lockup' },
     ],
     places: {
       'stator-clutch': { x: width / 2, y: mid * 0.6 },
@@ -222,8 +222,8 @@ function drawGearSet(gears: Geometries['gear-set'], sets: readonly PlanetarySet[
       { name: 'pinions', text: `${gears.pinions} pinions` },
       { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}` },
       { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}` },
-      { name: 'helix', text: gears.helixRad ? `helix ${quantity(gears.helixRad, 'deg')}` : 'straight teeth' },
-      { name: 'steel', text: gearSteelById(gears.steelId ?? '')?.name ?? 'steel not known' },
+      { name: 'helix', text: gears.helixRad ? `helix ${quantity(gears.helixRad, 'deg')}` : 'spur teeth' },
+      { name: 'steel', text: gearSteelById(gears.steelId ?? '')?.name ?? 'steel unknown' },
     ],
     places: Object.fromEntries(
       ['whole', ...sets.flatMap(({ id }) => [`${id}|teeth`, `${id}|flanks`])].map((place) => [place, { x: cx, y: sun }]),

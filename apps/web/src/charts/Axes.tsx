@@ -1,4 +1,4 @@
-import { figure } from '@plucky/contract'
+import { figure, percent } from '@plucky/contract'
 import type { ScaleLinear } from 'd3-scale'
 import { ink } from '../ui/theme.js'
 
@@ -35,7 +35,7 @@ export function Axes({ x, y, width, height, along, share }: AxesProps) {
       ))}
       {share?.ticks(5).map((v) => (
         <text key={v} x={width - EDGE.right + 6} y={share(v) + 4}>
-          {`${figure(v * 100)} %`}
+          {percent(v)}
         </text>
       ))}
       {x.ticks(Math.max(3, Math.round(width / 110))).map((n) => (

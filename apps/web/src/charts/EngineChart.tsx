@@ -54,7 +54,7 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
         {other && <path d={pathOf(other, x, y, lbft)} fill="none" stroke={ink('inkSoft')} strokeWidth={1.8} />}
         {off && <path d={pathOf(off, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={1.6} strokeDasharray="2 4" />}
         <path d={pathOf(curve, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={2.6} />
-        {boost && <Upright x={x(rpm(boost.thresholdRadPerS))} height={height} words="boost from here" colour={ink('torque')} />}
+        {boost && <Upright x={x(rpm(boost.thresholdRadPerS))} height={height} words="boost threshold" colour={ink('torque')} />}
         {stallSpeedRadPerS !== undefined && <Upright x={x(rpm(stallSpeedRadPerS))} height={height} words={`stall ${figure(rpm(stallSpeedRadPerS))}`} colour={ink('ink')} lift={16} />}
         <Measured points={points} factor={factor} x={x} y={y} onPoint={onPoint} />
         <Peak x={x(rpm(curve.peakTorqueSpeedRadPerS))} y={y(lbft(curve.peakTorqueNm))} words={`${figure(lbft(curve.peakTorqueNm))} lb-ft`} colour={ink('torque')} />

@@ -41,7 +41,7 @@ export function DynoIn({ content, onClose }: { content: JobContent; onClose: () 
   }
   return (
     <Panel
-      title="A curve from the dyno"
+      title="Import dyno curve"
       aside={
         <Ruled size="sm" onClick={onClose} data-testid="dyno-close">
           Close
@@ -99,8 +99,8 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
       </Ruled>
       <input ref={input} type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" hidden aria-label="Dyno file" onChange={(event) => void chosen(event.target.files?.[0])} data-testid="dyno-file" />
       <chakra.textarea
-        aria-label="Or paste its rows here"
-        placeholder="or drop it here, or paste its rows: rpm with torque or power, a header if there is one"
+        aria-label="Or paste rows here"
+        placeholder="Or drop a file here, or paste rows: rpm with torque or power, header optional"
         height="44px"
         minH="44px"
         fontSize="14px"
@@ -110,8 +110,8 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
         flex="1"
         p="8px"
         value=""
-        onPaste={(event) => onText('what was pasted', event.clipboardData.getData('text'))}
-        onChange={(event) => onText('what was typed', event.target.value)}
+        onPaste={(event) => onText('Pasted text', event.clipboardData.getData('text'))}
+        onChange={(event) => onText('Typed text', event.target.value)}
         data-testid="dyno-paste"
       />
     </Flex>
@@ -138,7 +138,7 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
     ...(at === 'wheels' && lossShare !== null ? { lossShare } : {}),
   }
   const named = Object.entries(table.columns).map(
-    ([role, i]) => `${role} in “${table.heads[i] || `column ${i + 1}`}”${table.units[role] ? `, ${table.units[role]}` : ''}`,
+    ([role, i]) => `${role} from “${table.heads[i] || `column ${i + 1}`}”${table.units[role] ? `, ${table.units[role]}` : ''}`,
   )
   return (
     <Box fontSize="14px" lineHeight="1.4">
@@ -149,7 +149,7 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
       ))}
       {table.count > 0 && (
         <Text data-testid="dyno-understood">
-          {`${file}: ${table.count} rows, cells parted by ${DELIMITER_WORDS[table.delimiter] ?? table.delimiter}, decimal ${table.decimal === ',' ? 'comma' : 'point'}; ${named.join('; ') || 'no column recognised'}.`}
+          {`${file}: ${table.count} rows, delimiter ${DELIMITER_WORDS[table.delimiter] ?? table.delimiter}, decimal ${table.decimal === ',' ? 'comma' : 'point'}; ${named.join('; ') || 'no column recognised'}.`}
         </Text>
       )}
       {doubts.map((doubt) => (
@@ -193,15 +193,15 @@ function Later({ after = 1, children }: { after?: number; children: ReactNode })
 function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: Measurement; onMeasured: (change: Partial<As>) => void }) {
   return (
     <Flex gap="6px" align="center" wrap="wrap" mt="4px">
-      <Text color="inkSoft">Measured</Text>
+      <Text color="inkSoft">Measured at</Text>
       <Choice on={at === 'flywheel'} onPick={() => onMeasured({ at: 'flywheel' })}>
-        at the flywheel
+        flywheel
       </Choice>
       <Choice on={at === 'wheels'} onPick={() => onMeasured({ at: 'wheels' })} testId="dyno-wheels">
-        at the wheels
+        wheels
       </Choice>
       <Text color="inkSoft" ml="8px">
-        figures
+        Correction
       </Text>
       {(['none', 'j1349', 'older'] as const).map((each) => (
         <Choice key={each} on={correction === each} onPick={() => onMeasured({ correction: each })} testId={`dyno-${each}`}>
@@ -243,7 +243,7 @@ function Bad({ reading }: { reading: DynoReading }) {
   const { bad } = reading.table
   const shown = all ? bad.slice(0, 200) : bad.slice(0, SHOWN)
   return (
-    <Box data-testid="dyno-bad" color="break" maxH="150px" overflowY="auto" tabIndex={0} role="group" aria-label="Rows that can’t be read">
+    <Box data-testid="dyno-bad" color="break" maxH="150px" overflowY="auto" tabIndex={0} role="group" aria-label="Unreadable rows">
       {shown.map(({ line, sentence }) => (
         <Text key={line}>{sentence}</Text>
       ))}

@@ -11,7 +11,7 @@ export function DynoButton() {
   const open = useStore(place, (state) => state.open)
   return (
     <Ruled onClick={() => place.setState({ open: !open })} aria-expanded={open} data-testid="dyno-open">
-      Take in a dyno file…
+      Import dyno file…
     </Ruled>
   )
 }

@@ -28,10 +28,10 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
   return (
     <Box>
       {measured.at === 'wheels' && (
-        <QuantityField label="Lost on the way to the wheels, share" digits={2} width="240px" value={measured.lossShare ?? null} onCommit={(v) => lossOf(v, onLoss)} testId="dyno-loss" />
+        <QuantityField label="Drivetrain loss, fraction (0.15 = 15%)" digits={2} width="240px" value={measured.lossShare ?? null} onCommit={(v) => lossOf(v, onLoss)} testId="dyno-loss" />
       )}
       <Text mt="3px">
-        {binRadPerS === null ? `${points.length} points, as they came.` : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
+        {binRadPerS === null ? `${points.length} points, as imported.` : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
         {made.ok ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.` : ''}
       </Text>
       {!made.ok && made.faults.map((f) => <Text key={f.code} role="alert" color="break">{worded(f).sentence}</Text>)}
@@ -40,14 +40,14 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
           <EngineChart engine={made.value} points={[]} stallSpeedRadPerS={undefined} {...(was.ok ? { other: was.value.on } : {})} height={220} />
           <Flex gap="10px" mt="4px" align="center">
             <Inked onClick={() => take(next)} data-testid="dyno-take">
-              Take it as the engine’s curve
+              Use as engine curve
             </Inked>
             {engine.boost && (
               <Ruled minH="44px" onClick={() => take(withOff(engine, sweep))} data-testid="dyno-take-off">
-                as its curve without boost
+                Use as off-boost curve
               </Ruled>
             )}
-            <Text color="inkSoft">grey: the curve that is there now</Text>
+            <Text color="inkSoft">Gray: current curve</Text>
           </Flex>
         </>
       )}
@@ -56,7 +56,7 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
 }
 
 function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): string | undefined {
-  if (typed !== null && (typeof typed !== 'number' || typed < 0 || typed > 0.5)) return 'A share from 0 to 0.5 is expected, as 0.15.'
+  if (typed !== null && (typeof typed !== 'number' || typed < 0 || typed > 0.5)) return 'Enter a fraction from 0 to 0.5, for example 0.15.'
   onLoss(typed)
   return undefined
 }

@@ -23,7 +23,7 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
   }
   return (
     <Flex align="baseline" gap="4px" wrap="wrap" fontSize="13.5px" color="inkSoft">
-      <Text>A practice pull of this engine, from the made-up dyno cell:</Text>
+      <Text>Sample dyno file for this engine (simulated):</Text>
       {DIALECTS.map(([words, dialect]) => (
         <Worded key={words} height="24px" fontSize="13.5px" px="3px" onClick={() => pull(dialect)} data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}>
           {words}

@@ -60,8 +60,8 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
   return (
     <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
       <Flex justify="space-between" align="baseline" gap="10px">
-        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">FIGURES COME IN</Text>
-        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">end, Esc</Worded>
+        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">ENTERING MEASUREMENTS</Text>
+        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">Done (Esc)</Worded>
       </Flex>
       <Text as="label" display="block" fontFamily="heading" fontSize="19px" fontWeight={600} lineHeight="1.2" {...{ htmlFor: 'calliper-field' }} data-testid="calliper-asks">
         {fitTitle(entry, unit)}{angle(entry)}
@@ -74,7 +74,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
       </Flex>
       {refused && <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">{refused}</Text>}
       <Text fontSize="13.5px" mt="3px" minH="20px" color={before ? verdictColour(before.verdict.word) : 'inkSoft'} aria-live="polite" data-testid="calliper-last">
-        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Number, Enter, next. Enter alone skips, up and down go back and forth, Backspace takes a figure out.'}
+        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Type a number and press Enter. Enter alone skips. Up and Down arrows move. Backspace clears the reading.'}
       </Text>
     </Box>
   )
@@ -82,20 +82,20 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
 
 const notRead = (text: string, entry: FitEntry) =>
   entry.kind === 'spline'
-    ? `“${text}” is no count. Type how many teeth there are, a whole number.`
-    : `“${text}” is no figure. Type a number, with in or mm behind it where it is in the other unit.`
+    ? `“${text}” is not a tooth count. Enter a whole number.`
+    : `“${text}” is not a number. Enter a number; add “in” or “mm” to use the other unit.`
 
 function angle(entry: FitEntry): string {
   if (figuresOf(entry) < 2) return ''
   const had = entry.reading?.values.length ?? 0
-  return had % 2 === 1 ? ', at a second angle' : ', at a first angle'
+  return had % 2 === 1 ? ', second reading at 90°' : ', first reading'
 }
 
 function expected(entry: FitEntry, unit: LengthUnit): string {
-  if (entry.kind === 'spline') return `${entry.shaft.teeth} teeth by the sheet`
+  if (entry.kind === 'spline') return `nominal ${entry.shaft.teeth} teeth`
   if (entry.kind === 'pattern') return ''
-  const sheet = entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, unit)} by the sheet`
-  return [sheet, entry.bounds ? boundsWords(entry, unit) : ''].filter(Boolean).join(', ') || 'no figure yet'
+  const sheet = entry.specifiedM === null ? '' : `nominal ${fitLength(entry, entry.specifiedM, unit)}`
+  return [sheet, entry.bounds ? boundsWords(entry, unit) : ''].filter(Boolean).join(', ') || 'no nominal yet'
 }
 
 /** The calliper that types, for those who have none at hand: it types as one does, a key after the other and Enter. */
@@ -112,7 +112,7 @@ function StandIn({ entry, inUnit, type, commit }: { entry: FitEntry; inUnit: Len
   if (!texts) return null
   return (
     <Ruled size="sm" onClick={() => void send(texts[(entry.reading?.values.length ?? 0) % texts.length] as string)} data-testid="stand-in">
-      Stand-in measures
+      Simulate reading
     </Ruled>
   )
 } // prettier-ignore

@@ -49,8 +49,8 @@ export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
         <path d={`M0,${centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
         <Labels {...each} stands={sheet} up />
         <Labels {...each} stands={read} up={false} />
-        <text x={2} y={LABELS + 16} fontSize={13.5} fontWeight={600} fill={ink('inkSoft')}>by the sheet</text>
-        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>{measured ? 'as measured' : 'not measured yet'}</text>
+        <text x={2} y={LABELS + 16} fontSize={13.5} fontWeight={600} fill={ink('inkSoft')}>nominal</text>
+        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>{measured ? 'measured' : 'not measured yet'}</text>
         <FlangeMark {...each} />
       </svg>
     </div>
@@ -145,7 +145,7 @@ function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen,
   })
 } // prettier-ignore
 
-const wordMark = (word: string | undefined) => (word === 'refused' ? ' ▲ refused' : word === 'measure-again' ? ' ◐ measure again' : '')
+const wordMark = (word: string | undefined) => (word === 'refused' ? ' ▲ out of limits' : word === 'measure-again' ? ' ◐ remeasure' : '')
 
 function Leader({ shown, x, from, at, colour }: { shown: Shown; x: (mm: number) => number; from: { x: number; y: number }; at: number; colour: string }) {
   const [a, b] = [x(Math.min(shown.from, shown.to)), x(Math.max(shown.from, shown.to))]
@@ -166,7 +166,7 @@ function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'st
   if (valueM === undefined || valueM === null) return null
   return (
     <g textAnchor="end" fontSize={12.5} fill={entry ? verdictInk(entry.verdict.word) : ink('inkSoft')}>
-      <text x={width} y={14}>{entry ? 'flange from crank' : 'flange from case'}</text>
+      <text x={width} y={14}>{entry ? 'crank to output flange' : 'case to output flange'}</text>
       <text x={width} y={29} fontWeight={600} fontSize={14}>{fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}</text>
     </g>
   )

@@ -32,7 +32,7 @@ export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProp
   const box = useRef<HTMLDivElement>(null)
   useEffect(() => showRow(box.current, STICKY_PX), [chosen])
   return (
-    <Box ref={box} maxH={{ base: 'none', lg: '560px' }} overflowY="auto" tabIndex={0} role="region" aria-label="Dry fit in the order of the work" data-testid="dry-fit">
+    <Box ref={box} maxH={{ base: 'none', lg: '560px' }} overflowY="auto" tabIndex={0} role="region" aria-label="Dry-fit checks in work order" data-testid="dry-fit">
       {FIT_STAGES.map((stage) => {
         const here = entries.filter((entry) => entry.stage === stage)
         if (here.length === 0) return null
@@ -60,14 +60,14 @@ function Aside({ entries }: { entries: readonly FitEntry[] }) {
   if (others === 0) return null
   return (
     <Text fontSize="13px" color="inkSoft" lineHeight="1.3" data-testid="kept-aside">
-      {`${others} ${others === 1 ? 'reading' : 'readings'} of parts that are not fitted now ${others === 1 ? 'is' : 'are'} kept; they count again when the part comes back.`}
+      {`${others} ${others === 1 ? 'reading' : 'readings'} for parts no longer installed ${others === 1 ? 'is' : 'are'} kept and used again if the part is reinstalled.`}
     </Text>
   )
 }
 
 function doneWords(entries: readonly FitEntry[]): string {
   const measured = entries.filter(isMeasured)
-  if (measured.length === 0) return 'follows from what was measured'
+  if (measured.length === 0) return 'calculated from measurements'
   const done = measured.filter(hasFigure).length
   return `${done} of ${measured.length} measured`
 }
@@ -80,7 +80,7 @@ function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly F
   const shown = names.length > 4 ? [...names.slice(0, 3), `${names.length - 3} more`] : names
   return (
     <Text fontSize="13px" color="oil" lineHeight="1.3" py="2px" data-testid={`hidden-${stage}`}>
-      {`Before this: ${listed(shown)} ${left.length === 1 ? 'is' : 'are'} not reached afterwards.`}
+      {`Measure first: ${listed(shown)} can’t be reached after this step.`}
     </Text>
   )
 }
@@ -109,7 +109,7 @@ function Figures({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
     return (
       <>
         <Text {...cell}>{`${entry.shaft.teeth} teeth`}</Text>
-        <Text {...cell} color="inkSoft">{entry.hub ? `into ${entry.hub.teeth}` : ''}</Text>
+        <Text {...cell} color="inkSoft">{entry.hub ? `mates with ${entry.hub.teeth}` : ''}</Text>
         <Text {...cell}>{entry.reading?.count === undefined ? '' : `${entry.reading.count} counted`}</Text>
       </>
     )

@@ -63,14 +63,14 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
 
 const trusted = (toolId: ToolId, unit: LengthUnit) => {
   const m = resolutionOf({ toolId, values: [] })
-  return m === 0 ? 'exact' : `trusted to ${Number(fromSi(m, unit).toPrecision(3))} ${unit}`
+  return m === 0 ? 'exact' : `accuracy ±${Number(fromSi(m, unit).toPrecision(3))} ${unit}`
 }
 
 function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
   const rows: readonly (readonly [string, string])[] = [
-    ['by the sheet', entry.specifiedM === null ? 'not known' : fitLength(entry, entry.specifiedM, inUnit)],
-    ...(entry.bounds ? [['must be', boundsWords(entry, inUnit)] as const] : []),
-    ...(entry.roundM === null ? [] : [['may be oval by', fitLength(entry, entry.roundM, inUnit)] as const]),
+    ['Nominal', entry.specifiedM === null ? 'unknown' : fitLength(entry, entry.specifiedM, inUnit)],
+    ...(entry.bounds ? [['Limits', boundsWords(entry, inUnit)] as const] : []),
+    ...(entry.roundM === null ? [] : [['Max out-of-round', fitLength(entry, entry.roundM, inUnit)] as const]),
   ]
   return (
     <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
@@ -98,8 +98,8 @@ function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: Le
           return (
             <tr key={link}>
               <td>{`${sign} ${LINK_WORDS[link]}`}</td>
-              <td>{m === null ? 'not known' : quantity(m, inUnit, inUnit === 'in' ? 4 : 3)}</td>
-              <td>{m === null ? '' : measured ? 'measured' : link === 'swelling' ? 'computed' : 'by the sheet'}</td>
+              <td>{m === null ? 'unknown' : quantity(m, inUnit, inUnit === 'in' ? 4 : 3)}</td>
+              <td>{m === null ? '' : measured ? 'measured' : link === 'swelling' ? 'calculated' : 'nominal'}</td>
             </tr>
           )
         })}
@@ -114,7 +114,7 @@ function Whose({ entry }: { entry: FitEntry }) {
   const ids = entry.key === entry.id ? [] : entry.key.slice(entry.key.lastIndexOf(' of ') + 4).split(', ')
   const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
   if (names.length === 0) return null
-  return <Text fontSize="13px" color="inkSoft" mt="4px">{`A reading here is of: ${names.join('; ')}.`}</Text>
+  return <Text fontSize="13px" color="inkSoft" mt="4px">{`Readings belong to: ${names.join('; ')}.`}</Text>
 } // prettier-ignore
 
 /** Figures as they were taken, each with its tool. */
@@ -124,10 +124,10 @@ function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
   const figures = entry.kind === 'spline' || entry.kind === 'pattern' ? [`${reading.count} teeth`] : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM, inUnit))
   return (
     <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
-      <Text color="inkSoft">measured</Text>
+      <Text color="inkSoft">Measured</Text>
       <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">{figures.join(' · ')}</Text>
       <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
-      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">take out</Worded>
+      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">Clear</Worded>
     </Flex>
   )
 } // prettier-ignore

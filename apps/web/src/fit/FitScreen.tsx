@@ -40,8 +40,8 @@ export function FitScreen({ content, unit }: ScreenProps) {
         {`Job ${number}: ${content.name}, ${unit.name}`}
       </Text>
       <Panel
-        title="From the crank to the output"
-        note={`lengths to scale, radii drawn smaller${report.entries.some(({ verdict }) => verdict.word === 'unknown') ? '; what is not known is drawn at a usual length' : ''}`}
+        title="Crank to output flange"
+        note={`lengths to scale, diameters reduced${report.entries.some(({ verdict }) => verdict.word === 'unknown') ? '; unknown lengths are drawn at a typical size' : ''}`}
         aside={<Tools entries={report.entries} />}
       >
         <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
@@ -51,7 +51,7 @@ export function FitScreen({ content, unit }: ScreenProps) {
           <Panel title="Dry fit" note={summary(report)}>
             <DryFitList entries={report.entries} unit={unit} inUnit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
-          <Panel title="Splines and patterns" note="what goes in above, what it goes into below" mt="8px">
+          <Panel title="Splines and bolt patterns" note="top: shaft or bolts; bottom: mating part" mt="8px">
             <Plugs entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
         </Box>
@@ -79,12 +79,12 @@ function Beside({ report, entry, unit, plate }: BesideProps) {
     <Box minW="0">
       {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} inUnit={inUnit} />}
       {entry && (
-        <Panel title="Looked at" className="not-printed">
+        <Panel title="Selected check" className="not-printed">
           <EntryCard entry={entry} report={report} unit={unit} inUnit={inUnit} />
         </Panel>
       )}
       {plate && (
-        <Panel title="Flex plate and its joints" mt="8px">
+        <Panel title="Flex plate and bolted joints" mt="8px">
           <Joints report={plate} />
         </Panel>
       )}
@@ -103,9 +103,9 @@ const firstMeasured = (entries: readonly FitEntry[]) => entries.find(isMeasured)
 function summary({ entries }: FitReport): string {
   const count = (of: (entry: FitEntry) => boolean) => entries.filter(of).length
   const parts = [
-    [count(isWrong), 'do not fit'],
-    [count(({ verdict }) => isOpen(verdict.word)), 'to measure again'],
-    [count(({ verdict }) => verdict.word === 'unknown'), 'not known'],
+    [count(isWrong), 'out of limits'],
+    [count(({ verdict }) => isOpen(verdict.word)), 'to remeasure'],
+    [count(({ verdict }) => verdict.word === 'unknown'), 'unknown'],
     [count(hasFigure), 'measured'],
   ] as const
   return parts.flatMap(([n, words]) => (n === 0 ? [] : [`${n} ${words}`])).join(', ') || 'nothing measured yet'
@@ -127,7 +127,7 @@ function Tools({ entries }: { entries: readonly FitEntry[] }) {
         </Choice>
       ))}
       <Inked minH="36px" height="36px" size="sm" onClick={begin} disabled={calliper} data-testid="measure">
-        Take figures
+        Enter measurements
       </Inked>
     </Flex>
   )

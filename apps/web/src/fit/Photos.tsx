@@ -16,7 +16,7 @@ async function smaller(file: File): Promise<string> {
   canvas.width = Math.round(picture.width * scale)
   canvas.height = Math.round(picture.height * scale)
   const sheet = canvas.getContext('2d')
-  if (!sheet) throw new Error('This browser cannot make the picture smaller.')
+  if (!sheet) throw new Error('This browser can’t resize the picture.')
   sheet.drawImage(picture, 0, 0, canvas.width, canvas.height)
   return canvas.toDataURL('image/jpeg', 0.85).split(',')[1] ?? ''
 }
@@ -34,7 +34,7 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
       const data = await smaller(file)
       addPhoto(entry.key, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
     } catch (error) {
-      setProblem(error instanceof DOMException ? 'This is no picture that can be read; take a JPEG or PNG.' : (error as Error).message)
+      setProblem(error instanceof DOMException ? 'The picture can’t be read. Use a JPEG or PNG.' : (error as Error).message)
     } finally {
       setTaken((n) => n + 1)
     }
@@ -45,16 +45,16 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
         {photos.map((id) => (
           <Box key={id} position="relative">
             <a href={api.photoOf(id)} target="_blank" rel="noreferrer">
-              <Image src={api.photoOf(id)} alt="Photograph of this place" height="72px" borderWidth="1px" borderColor="rule" />
+              <Image src={api.photoOf(id)} alt="Photo of this check" height="72px" borderWidth="1px" borderColor="rule" />
             </a>
             <Worded height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.key, id)}>
-              take out
+              Remove
             </Worded>
           </Box>
         ))}
         {photos.length < 8 && (
           <Text as="label" fontSize="14px" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" py="6px">
-            Add a photograph
+            Add photo
             <input
               type="file"
               accept="image/*"

@@ -54,7 +54,7 @@ export function takeFigure(entry: FitEntry, toolId: ToolId, figure: number): Tak
   if (!content) return { refused: 'No job is open.' }
   const next = of(content.book.readings[entry.key])
   const checked = checkShape(ReadingDto, next)
-  if (!checked.ok) return { refused: checked.problems[0]?.sentence ?? 'This cannot be taken.' }
+  if (!checked.ok) return { refused: checked.problems[0]?.sentence ?? 'This reading can’t be saved.' }
   change((job) => withReading(job, entry.key, of))
   return { whole: entry.kind === 'spline' || next.values.length >= figuresOf(entry) }
 }

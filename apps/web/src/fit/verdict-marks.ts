@@ -5,14 +5,14 @@ type Word = FitEntry['verdict']['word']
 
 const MARKS: Record<Word, { readonly sign: string; readonly word: string }> = {
   fits: { sign: '✓', word: 'fits' },
-  refused: { sign: '▲', word: 'refused' },
-  'out-of-round': { sign: '▲', word: 'oval' },
-  differs: { sign: '▲', word: 'differs' },
-  'measure-again': { sign: '◐', word: 'measure again' },
-  'second-angle': { sign: '◐', word: 'second angle' },
+  refused: { sign: '▲', word: 'out of limits' },
+  'out-of-round': { sign: '▲', word: 'out of round' },
+  differs: { sign: '▲', word: 'does not match' },
+  'measure-again': { sign: '◐', word: 'remeasure' },
+  'second-angle': { sign: '◐', word: 'measure at 90°' },
   taken: { sign: '·', word: 'measured' },
-  unmeasured: { sign: '', word: 'by the sheet' },
-  unknown: { sign: '?', word: 'not known' },
+  unmeasured: { sign: '', word: 'nominal' },
+  unknown: { sign: '?', word: 'unknown' },
 }
 
 /** A reading further from its sheet is another part, or a slip of the finger (from memory). */
@@ -21,8 +21,7 @@ const FAR_M = 0.25e-3
 /** How a verdict reads in a list: a sign that is told apart without colour, and a word. */
 export const markOf = (entry: FitEntry) => {
   const { verdict } = entry
-  if (verdict.word === 'taken' && verdict.differsM !== null && Math.abs(verdict.differsM) > FAR_M)
-    return { sign: '≠', word: 'not its sheet' }
+  if (verdict.word === 'taken' && verdict.differsM !== null && Math.abs(verdict.differsM) > FAR_M) return { sign: '≠', word: 'off nominal' }
   return unmeasuredOr(entry)
 }
 

@@ -132,7 +132,7 @@ function Nameless({ code, y }: { code: string; y: number }) {
       <tspan x={LEFT - 8} textAnchor="end" fontWeight={600}>
         {code}
       </tspan>
-      <tspan x={LEFT}>no figure</tspan>
+      <tspan x={LEFT}>not rated</tspan>
     </text>
   )
 }

@@ -1,3 +1,4 @@
+import { gearWords } from '@plucky/contract'
 import { Flex, Text } from '@chakra-ui/react'
 import type { Brief, DutyCase, Unit } from '@plucky/core'
 import { memo } from 'react'
@@ -5,12 +6,12 @@ import { viewStore } from '../state/view.js'
 import { Choice } from '../ui/choice.js'
 
 const KIND_WORDS: Record<DutyCase['kind'], string> = {
-  launch: 'launch at the stall',
-  'launch-off-boost': 'launch off boost',
-  'full-power': 'full power',
-  lockup: 'locked up',
-  'locked-shift': 'locked upshift',
-  reverse: 'reverse',
+  launch: 'Launch at stall',
+  'launch-off-boost': 'Launch off boost',
+  'full-power': 'Full power',
+  lockup: 'Converter locked',
+  'locked-shift': 'Locked upshift',
+  reverse: 'Reverse',
 }
 
 interface PickerProps {
@@ -28,18 +29,18 @@ export const CasePicker = memo(
 
 function Picker({ unit, cases, chosen, brief }: PickerProps) {
   const word = (duty: DutyCase) =>
-    duty.kind !== 'launch' ? KIND_WORDS[duty.kind] : duty.turbine.speedRadPerS > 0 ? 'as boost comes' : brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS.launch // prettier-ignore
+    duty.kind !== 'launch' ? KIND_WORDS[duty.kind] : duty.turbine.speedRadPerS > 0 ? 'as boost comes in' : brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS.launch // prettier-ignore
   const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
   return (
-    <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Range and duty case">
+    <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Gear and load case">
       <Text fontSize="13.5px" color="inkSoft">
-        range
+        Gear
       </Text>
       {unit.train.ranges.map((range) => (
         <Choice
           key={range.id}
           on={chosen?.rangeId === range.id}
-          label={`Range ${range.name}`}
+          label={gearWords(range)}
           testId={`range-${range.id}`}
           onPick={() => pick(cases.find((duty) => duty.rangeId === range.id))}
         >
@@ -47,7 +48,7 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
         </Choice>
       ))}
       <Text fontSize="13.5px" color="inkSoft" ml="10px">
-        case
+        Load case
       </Text>
       {cases
         .filter((duty) => duty.rangeId === chosen?.rangeId)

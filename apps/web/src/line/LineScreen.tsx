@@ -45,7 +45,7 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
   const picker = <CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />
   return (
     <>
-      <Panel title="The line" note="band as wide as the torque" aside={picker} data-testid="line-panel">
+      <Panel title="Power flow" note="band width shows torque" aside={picker} data-testid="line-panel">
         <Strip
           unit={unit}
           answer={answered}
@@ -96,11 +96,11 @@ function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) 
   const working = open && open.station === bench.station ? workingFor(content, open.station, open.caseId) : undefined
   const close = () => viewStore.setState({ working: null })
   return working ? (
-    <Panel title={`Working: ${stationName(unit, bench.station)}`}>
+    <Panel title={`Calculation: ${stationName(unit, bench.station)}`}>
       <WorkingView working={working} onClose={close} />
     </Panel>
   ) : (
-    <Panel title={`In this job: ${stationName(unit, bench.station)}`}>
+    <Panel title={`Details: ${stationName(unit, bench.station)}`}>
       <InThisJob unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
     </Panel>
   )
@@ -114,7 +114,7 @@ function Order({ content, unit, bench }: { content: JobContent; unit: Unit; benc
       title="Breaking order"
       aside={
         <Text fontSize="13px" color="inkSoft">
-          hp of this engine, were it scaled
+          engine hp each station holds
         </Text>
       }
     >
@@ -123,7 +123,7 @@ function Order({ content, unit, bench }: { content: JobContent; unit: Unit; benc
           unit={unit}
           answer={answered}
           targetW={answered.peakPowerW}
-          targetWord={content.brief.openQuestion ? 'engine as drawn,' : 'target'}
+          targetWord={content.brief.openQuestion ? 'this engine,' : 'target'}
           tryPowerW={tryPowerW}
           chosen={bench.station}
           onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
@@ -131,7 +131,7 @@ function Order({ content, unit, bench }: { content: JobContent; unit: Unit; benc
         />
       ) : (
         <Text color="inkSoft" py="12px">
-          It stands here as soon as there is an answer.
+          Shown when there is an answer.
         </Text>
       )}
     </Panel>
@@ -155,7 +155,8 @@ function StallCaution({ duty }: { duty: DutyCase | undefined }) {
   if (duty === undefined || !['launch', 'launch-off-boost', 'reverse'].includes(duty.kind)) return null
   return (
     <Text fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3" data-testid="stall-caution">
-      Stall tests: wheels held, area clear, seconds only, oil temperature watched; nobody in front, behind or below.
+      Stall tests: chock and restrain the wheels, clear the area, keep each test to a few seconds and watch oil temperature. Nobody in front
+      of, behind or under the vehicle.
     </Text>
   )
 }

@@ -11,11 +11,10 @@ export function NoStations({ unit }: { unit: Unit }) {
         {`${unit.name} has no stations yet.`}
       </Heading>
       <Text mt="8px" mb="16px">
-        Parts are chosen at stations, front to rear. Lay them out from the gear train, then this job has its line; nothing of it is lost
-        meanwhile.
+        Parts are chosen at stations, front to rear. Create the stations from the gear train first. Your job data is kept meanwhile.
       </Text>
       <Ruled asChild minH="44px">
-        <Link to={`/units/${unit.id}/change`}>Lay out its stations</Link>
+        <Link to={`/units/${unit.id}/change`}>Create stations</Link>
       </Ruled>
     </Box>
   )

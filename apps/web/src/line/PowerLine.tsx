@@ -33,11 +33,11 @@ export function PowerLine({ x, atW, top, bottom, width, range, word, going, of, 
     <g
       role="slider"
       tabIndex={0}
-      aria-label="Engine power that the order is read at"
+      aria-label="Engine power for the breaking order"
       aria-valuemin={Math.round(range[0] ?? 0)}
       aria-valuemax={Math.round(range[1] ?? 0)}
       aria-valuenow={Math.round(hp)}
-      aria-valuetext={`${Math.round(hp)} hp: ${going} of ${of} give way`}
+      aria-valuetext={`${Math.round(hp)} hp: ${going} of ${of} stations fail`}
       onKeyDown={keys}
       style={{ cursor: 'ew-resize' }}
       data-testid="try-power"
@@ -46,7 +46,7 @@ export function PowerLine({ x, atW, top, bottom, width, range, word, going, of, 
       <path d={`M${x},${top - 6} V${bottom + 6}`} stroke={ink('ink')} strokeWidth={2} />
       <path d={`M${x - 7},${bottom + 13} L${x},${bottom + 4} L${x + 7},${bottom + 13} Z`} fill={ink('ink')} />
       <text x={Math.min(Math.max(x, 70), width - 70)} y={bottom + 26} textAnchor="middle" fontSize={14} fontWeight={600} fill={ink('ink')}>
-        {`${word} ${figure(hp)} hp: ${going === 0 ? 'all hold' : going === 1 ? '1 gives way' : `${going} give way`}`}
+        {`${word} ${figure(hp)} hp: ${going === 0 ? 'all hold' : going === 1 ? '1 fails' : `${going} fail`}`}
       </text>
     </g>
   )

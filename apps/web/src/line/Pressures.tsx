@@ -1,5 +1,5 @@
 import { Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { checkShape, PressureDto, quantity, type JobContent } from '@plucky/contract'
+import { capital, checkShape, PressureDto, quantity, type JobContent } from '@plucky/contract'
 import { RELEASE_PA } from '@plucky/core'
 import { memo } from 'react'
 import { Link } from 'react-router'
@@ -26,29 +26,29 @@ export const Pressures = memo(function Pressures({ pressure, lockup, madePa }: P
     change((job) => (job.spec.pressure[key] === value ? job : { ...job, spec: { ...job.spec, pressure: checked.value } }))
     return undefined
   }
-  const field = (key: Parameters<typeof set>[0], label: string, value: number) => (
+  const field = (key: Parameters<typeof set>[0], id: string, value: number) => (
     <QuantityField
       key={key}
       inline
-      label={label}
+      label={capital(id)}
       unit="psi"
       digits={0}
       value={value}
       onCommit={set(key)}
       width="auto"
-      testId={`pressure-${label}`}
+      testId={`pressure-${id}`}
     />
   )
   return (
     <Flex gap="12px" align="center" role="group" aria-label="Line pressure at full throttle">
       <Text fontSize="13.5px" color="oil" fontWeight={600}>
-        line pressure
+        Line pressure
       </Text>
       {madePa === undefined ? (
         [field('drivePa', 'drive', pressure.drivePa), field('reversePa', 'reverse', pressure.reversePa)]
       ) : (
         <ChakraLink asChild fontFamily="figures" fontSize="16px" color="ink" textDecoration="underline">
-          <Link to={`/jobs/${number}/pressure`} data-testid="pressure-made">{`${quantity(madePa, 'psi')} by the valves`}</Link>
+          <Link to={`/jobs/${number}/pressure`} data-testid="pressure-made">{`${quantity(madePa, 'psi')} calculated`}</Link>
         </ChakraLink>
       )}
       {lockup && [

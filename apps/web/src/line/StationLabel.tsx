@@ -13,7 +13,7 @@ export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId
   const noFigure = verdict !== undefined && verdict.missing.length > 0
   const halo = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
   const makes = slot.station.load.at === 'none'
-  const speed = reading.speedRadPerS === undefined ? 'turns free' : `${figure(fromSi(reading.speedRadPerS, 'rpm'))} rpm`
+  const speed = reading.speedRadPerS === undefined ? 'freewheels' : `${figure(fromSi(reading.speedRadPerS, 'rpm'))} rpm`
   const second = label === 'across' ? { x: x + 8 * slot.station.code.length + 8, y } : { x, y: y + 14.5 }
   const third = y + 27
   return (
@@ -31,7 +31,7 @@ export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId
         {words}
       </text>
       <text x={x} y={third} fontSize={12} fill={ink('inkSoft')} {...halo}>
-        {noFigure ? 'no figure' : makes && slot.station.speedOf === CASE ? '' : speed}
+        {noFigure ? 'not rated' : makes && slot.station.speedOf === CASE ? '' : speed}
       </text>
       {margin !== undefined && (
         <Gauge x={label === 'below' ? x - GAUGE / 2 : label === 'left' ? x - GAUGE : x} y={third + 4} margin={margin} />
@@ -46,7 +46,7 @@ export function StationLabel({ slot, layout, reading, goesFirst, verdict, caseId
           fill={ink('break')}
           {...halo}
         >
-          {label === 'below' ? '▼ goes first' : '▲ goes first'}
+          {label === 'below' ? '▼ weakest link' : '▲ weakest link'}
         </text>
       )}
     </g>

@@ -78,13 +78,13 @@ export function StationTarget({
   const small = station.strip.lane === 'beside'
   const room = slot.label === 'across' ? 100 : 60
   const carries = small
-    ? 'beside the plate'
+    ? 'at the flex plate'
     : station.load.at === 'none'
       ? 'makes line pressure'
       : reading.live
         ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft`
         : 'idle'
-  const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'nothing fitted'}, ${carries}${goesFirst ? ', goes first' : ''}`
+  const spoken = `${stationName(unit, station.id)}, ${part?.name ?? 'no part installed'}, ${carries}${goesFirst ? ', weakest link' : ''}`
   return (
     <g
       role="option"
@@ -95,7 +95,7 @@ export function StationTarget({
       style={{ cursor: 'pointer' }}
       data-testid={`station-${station.id}`}
     >
-      {small && <title>{`${stationName(unit, station.id)}: ${part?.name ?? 'nothing fitted'}`}</title>}
+      {small && <title>{`${stationName(unit, station.id)}: ${part?.name ?? 'no part installed'}`}</title>}
       <rect
         x={slot.x - slot.width / 2 + (small ? -1 : line ? 2 : slot.label === 'left' ? -5 - room : -5)}
         y={slot.y - slot.height / 2 - (small ? 1 : line ? 18 : 6)}

@@ -50,7 +50,7 @@ export function Strip({ unit, answer, duty, gearing, fits, chosen, onChoose, onK
     <div
       ref={frame}
       role="listbox"
-      aria-label="Torque path: left and right walk the stations, up and down the parts, Enter fits"
+      aria-label="Power flow: left and right arrows change station, up and down change part, Enter installs it"
       aria-activedescendant={`station-${chosen}`}
       tabIndex={0}
       onKeyDown={onKey}
@@ -85,7 +85,7 @@ function torqueWords(station: Station, reading: Reading, duty: DutyCase | undefi
   const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
   if (station.kind === 'converter' && duty) return `${lbft(duty.engine.torqueNm)} ▸ ${lbft(duty.turbine.torqueNm)}`
   if (station.load.at === 'none') return duty ? `${figure(fromSi(duty.linePressurePa, 'psi'))} psi` : ''
-  if (!reading.live) return 'idle'
+  if (!reading.live) return 'no load'
   return station.kind === 'gear-set' ? `sun ${lbft(reading.torqueNm)}` : lbft(reading.torqueNm)
 }
 

@@ -71,17 +71,17 @@ function OpenWorking({ station }: { station: string }) {
       onClick={() => viewStore.setState({ station, candidate: '', working: { station, caseId: null } })}
       data-testid="open-working"
     >
-      Show the working
+      Show calculation
     </Worded>
   )
 }
 
 /** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
 function besides(answer: Answer, unit: Unit): string {
-  if (answer.stops.length > 0) return `Were they to go together it would hold ${heldInWords(answer.held)}.`
+  if (answer.stops.length > 0) return `If they did mate, it would hold ${heldInWords(answer.held)}.`
   const likely = likelyWords(answer)
-  const same = `With this very converter ${heldInWords(answer.heldSameConverter)}.`
-  return [likely && `Likely ${likely}.`, togetherSentence(answer, unit), same].filter(Boolean).join(' ')
+  const same = `With the same converter: ${heldInWords(answer.heldSameConverter)}.`
+  return [likely && `Likely range ${likely}.`, togetherSentence(answer, unit), same].filter(Boolean).join(' ')
 }
 
 function Cost({ content, unit }: { content: JobContent; unit: Unit }) {
@@ -95,13 +95,13 @@ function Cost({ content, unit }: { content: JobContent; unit: Unit }) {
     <Box
       textAlign="right"
       flexShrink={0}
-      title={names.length > 0 ? `Changed: ${names.join(', ')}${kits.length > 0 ? `. Bought as a set: ${kits.join(', ')}` : ''}` : undefined}
+      title={names.length > 0 ? `Changed: ${names.join(', ')}${kits.length > 0 ? `. Bought as a kit: ${kits.join(', ')}` : ''}` : undefined}
     >
       <Text fontFamily="figures" fontSize="20px" fontWeight={600} lineHeight="1.3" color={over ? 'break' : 'ink'}>
         {`${money(price)} · ${hoursWords(hours)}`}
       </Text>
       <Text fontSize="14px" color={over ? 'break' : 'inkSoft'} fontWeight={over ? 600 : 400}>
-        {`${changed.length} of ${unit.stations.length} changed${budget === null ? '' : over ? `, ${money(price - budget)} over budget` : `, budget ${money(budget)}`}`}
+        {`${changed.length} of ${unit.stations.length} stations changed${budget === null ? '' : over ? `, ${money(price - budget)} over budget` : `, budget ${money(budget)}`}`}
       </Text>
     </Box>
   )

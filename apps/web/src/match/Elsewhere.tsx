@@ -16,16 +16,16 @@ export function Elsewhere({ part }: { part: ConverterPart }) {
   const [torqueNm, setTorque] = useState(FIRST_NM)
   const { stallCapacity } = converterCharacteristic(part.geometry)
   const take = (typed: number | string | null) => {
-    if (typeof typed !== 'number' || !(typed > 0)) return 'A torque above zero is expected, such as 400 lb-ft.'
+    if (typeof typed !== 'number' || !(typed > 0)) return 'Enter a torque above zero, for example 400 lb-ft.'
     setTorque(typed)
     return undefined
   }
   return (
     <>
       <Flex gap="12px" align="end" wrap="wrap">
-        <QuantityField label="Behind, at the stall" unit="lb-ft" digits={0} width="140px" value={torqueNm} onCommit={take} testId="elsewhere-torque" />
+        <QuantityField label="Engine torque at stall" unit="lb-ft" digits={0} width="140px" value={torqueNm} onCommit={take} testId="elsewhere-torque" />
         <Text pb="9px" data-testid="elsewhere-stall">
-          {`it stalls at ${figure(fromSi(Math.sqrt(torqueNm / stallCapacity), 'rpm'))} rpm: K ${figure(kFactorRpm(stallCapacity), 1)} × √${figure(fromSi(torqueNm, 'lb-ft'))}`}
+          {`Stall speed ${figure(fromSi(Math.sqrt(torqueNm / stallCapacity), 'rpm'))} rpm = K ${figure(kFactorRpm(stallCapacity), 1)} × √${figure(fromSi(torqueNm, 'lb-ft'))}`}
         </Text>
       </Flex>
       <BehindJob part={part} />
@@ -46,7 +46,7 @@ function BehindJob({ part }: { part: ConverterPart }) {
   return (
     <>
       <Pick
-        label="Behind the engine of another job"
+        label="Engine of another job"
         width="100%"
         value={chosen}
         options={[['', '—'], ...others.map((each) => [String(each.number), `${each.number}: ${each.name}`] as const)]}
@@ -64,9 +64,9 @@ function behindWords(job: JobContent, part: ConverterPart): string {
   const engine = engineFor(job)
   const { units, gearing } = shopStore.getState()
   const unit = units.find((each) => each.id === job.unitId)
-  if (!engine || !unit) return 'That job can’t be judged as it stands.'
+  if (!engine || !unit) return 'That job has no answer yet.'
   const { brief, rules } = job
   const match = matchFigures({ engine, converter: part.geometry, brief, rules, ranges: unit.train.ranges, gearing: gearing.get(unit.id) ?? new Map() }) // prettier-ignore
   if (match.outcome !== 'runs') return `Behind that engine it is ${noStallWords(match.outcome)}.`
-  return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')} there.`
+  return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
 }

@@ -1,5 +1,15 @@
 import { chakra, Text } from '@chakra-ui/react'
-import { boostSentence, figure, flashWords, quantity, secondsWords, standingSentence, type JobContent } from '@plucky/contract'
+import {
+  boostSentence,
+  figure,
+  flashWords,
+  quantity,
+  secondsWords,
+  standingSentence,
+  type JobContent,
+  percent,
+  gearName,
+} from '@plucky/contract'
 import { fromSi, type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import type { Laid } from './InputChart.js'
@@ -29,7 +39,7 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
           <tr>
             <td />
             {laid.map(({ part, letter }) => (
-              <th key={part.id}>{letter ? `${letter}: ${part.name}` : `${part.name}, fitted`}</th>
+              <th key={part.id}>{letter ? `${letter}: ${part.name}` : `${part.name} (installed)`}</th>
             ))}
           </tr>
         </thead>
@@ -46,7 +56,7 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
       </chakra.table>
       {!content.brief.vehicle && (
         <Text fontSize="13.5px" color="inkSoft" mt="4px">
-          With axle ratio and tyre in the brief, flash stall, cruise and top speed stand here too.
+          Enter axle ratio and tire in the brief to see flash stall, cruise and top speed.
         </Text>
       )}
     </>
@@ -54,24 +64,24 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
 }
 
 const lossWords = ({ slipRadPerS, lostW, efficiency }: LossPoint) =>
-  `${rpm(slipRadPerS)} rpm slip, ${hp(lostW)} hp (${figure((1 - efficiency) * 100, 1)} %)`
+  `${rpm(slipRadPerS)} rpm slip, ${hp(lostW)} hp (${percent(1 - efficiency, 1)})`
 
 type Row = readonly [name: string, of: (match: MatchFigures, unit: Unit) => string]
 
-const nameOf = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
+const nameOf = (unit: Unit, id: string) => gearName(unit.train, id)
 
 const ROWS: readonly Row[] = [
-  ['stall, held on the brake', ({ stall }) => `${rpm(stall.engineSpeedRadPerS)} rpm, ${quantity(stall.engineTorqueNm, 'lb-ft')} of the engine`],
-  ['off boost / on boost', ({ stallOff, stallOn }) => (stallOff ? `${rpm(stallOff.engineSpeedRadPerS)} / ${rpm(stallOn.engineSpeedRadPerS)} rpm` : '—')],
-  ['with the output held, from idle', ({ transBrake }) => flashWords(transBrake)],
-  ['until boost begins, then its lag', ({ toThresholdS, line }) => (toThresholdS === null ? '—' : `${figure(toThresholdS, 1)} s + ${figure(line.engine.boost?.lagS ?? 0, 2)} s`)],
-  ['flash from idle, free to move', ({ flash }) => flashWords(flash)],
-  ['at the turbine, standing', ({ stall }) => quantity(stall.turbineTorqueNm, 'lb-ft')],
-  ['on the stator’s one-way clutch', ({ statorNm }) => quantity(statorNm, 'lb-ft')],
-  ['heat at the stall', ({ heat }) => `${hp(heat.powerW)} hp, ${figure(heat.kelvinPerS * 1.8)} °F a second`],
-  ['until its oil is at the limit', ({ heat }) => secondsWords(heat.secondsToLimit)],
-  ['at redline, before each shift', ({ finish }) => (finish ? lossWords(finish) : '—')],
-  ['after the shifts', ({ shifts }, unit) => shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)} hp`).join('; ') || '—'],
-  ['top speed on the level, unlocked', ({ topSpeed }, unit) => (topSpeed ? `${figure(fromSi(topSpeed.roadMPerS, 'mph'))} mph in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}` : '—')],
-  ['cruise, unlocked', ({ cruise }, unit) => (cruise ? `${figure(fromSi(cruise.roadMPerS, 'mph'))} mph in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${figure(cruise.lostShare * 100, 1)} % lost` : '—')],
+  ['Brake stall', ({ stall }) => `${rpm(stall.engineSpeedRadPerS)} rpm, ${quantity(stall.engineTorqueNm, 'lb-ft')} engine torque`],
+  ['Stall off boost / on boost', ({ stallOff, stallOn }) => (stallOff ? `${rpm(stallOff.engineSpeedRadPerS)} / ${rpm(stallOn.engineSpeedRadPerS)} rpm` : '—')],
+  ['Trans-brake stall', ({ transBrake }) => flashWords(transBrake)],
+  ['Time to boost threshold + lag', ({ toThresholdS, line }) => (toThresholdS === null ? '—' : `${figure(toThresholdS, 1)} s + ${figure(line.engine.boost?.lagS ?? 0, 2)} s`)],
+  ['Flash stall', ({ flash }) => flashWords(flash)],
+  ['Turbine torque at stall', ({ stall }) => quantity(stall.turbineTorqueNm, 'lb-ft')],
+  ['Stator one-way clutch torque', ({ statorNm }) => quantity(statorNm, 'lb-ft')],
+  ['Heat at stall', ({ heat }) => `${hp(heat.powerW)} hp, ${figure(heat.kelvinPerS * 1.8)} °F per second`],
+  ['Time to converter oil limit', ({ heat }) => secondsWords(heat.secondsToLimit)],
+  ['Slip and loss at redline', ({ finish }) => (finish ? lossWords(finish) : '—')],
+  ['Slip and loss after each upshift', ({ shifts }, unit) => shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)} hp`).join('; ') || '—'],
+  ['Top speed, level road, unlocked', ({ topSpeed }, unit) => (topSpeed ? `${figure(fromSi(topSpeed.roadMPerS, 'mph'))} mph in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}` : '—')],
+  ['Cruise, unlocked', ({ cruise }, unit) => (cruise ? `${figure(fromSi(cruise.roadMPerS, 'mph'))} mph in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${percent(cruise.lostShare, 1)} lost` : '—')],
 ] // prettier-ignore

@@ -44,7 +44,7 @@ export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, 
   const band = [window.from, window.to].map((share) => x(rpm(share * on.peakTorqueSpeedRadPerS)))
   return (
     <div ref={frame}>
-      <svg width={width} height={height} style={FIGURES} role="group" aria-label="Engine torque and what the converters take in, over engine speed">
+      <svg width={width} height={height} style={FIGURES} role="group" aria-label="Engine torque and converter input torque vs. engine rpm">
         <rect x={band[0]} y={EDGE.top} width={(band[1] ?? 0) - (band[0] ?? 0)} height={height - EDGE.bottom - EDGE.top} fill={ink('torqueWash')} opacity={0.55} />
         <Axes x={x} y={y} width={width} height={height} along="engine rpm" />
         {part && (fitted ? RATIOS : [0]).map((sr) => <Parabola key={sr} part={part} dashes="" sr={sr} x={x} y={y} named={sr === 0 ? 'stall' : `SR ${sr}`} />)}
@@ -158,7 +158,7 @@ function Threshold({ x, top, bottom }: { x: number; top: number; bottom: number 
     <g>
       <path d={`M${x},${top} V${bottom}`} stroke={ink('torque')} strokeDasharray="2 3" />
       <text x={x + 4} y={bottom - 28} fontSize={13} fill={ink('torque')} {...HALO}>
-        boost from here
+        boost threshold
       </text>
     </g>
   )
@@ -205,7 +205,7 @@ function Wanted({
     <g
       role="slider"
       tabIndex={0}
-      aria-label="Wanted stall, rpm"
+      aria-label="Target stall, rpm"
       aria-valuemin={Math.round(low)}
       aria-valuemax={Math.round(high)}
       aria-valuenow={Math.round(now)}
@@ -219,7 +219,7 @@ function Wanted({
       <path d={`M${px},${top} V${bottom}`} stroke={ink('break')} strokeWidth={1.6} />
       <path d={`M${px},${bottom} l-11,11 v11 h22 v-11 Z`} fill={ink('break')} />
       <text x={px + 8} y={bottom - 10} fontSize={14} fontWeight={600} fill={ink('break')} {...HALO}>
-        {`wanted ${figure(now)}`}
+        {`target ${figure(now)}`}
       </text>
     </g>
   )

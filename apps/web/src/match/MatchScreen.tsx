@@ -20,7 +20,7 @@ import { WantedCores } from './WantedCores.js'
 const LETTERS = ['', 'A', 'B', 'C']
 const DASHES = ['', '9 4', '3 3', '10 3 2 3']
 
-/** Engine against converter: where it stalls, what it passes, and which converter puts the stall where it is wanted. */
+/** Engine and converter match: where it stalls, what it passes, and which converter puts the stall where it is wanted. */
 export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit }) {
   useStore(shopStore)
   const station = converterStation(unit)
@@ -31,9 +31,7 @@ export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit
       {station && engine ? (
         <Matched content={content} unit={unit} station={station} engine={engine} />
       ) : (
-        <Text>
-          {station ? 'The brief contradicts itself; put the engine right first.' : `${unit.name} has no station for a converter.`}
-        </Text>
+        <Text>{station ? 'Engine figures in the brief conflict. Fix them first.' : `${unit.name} has no converter station.`}</Text>
       )}
     </Box>
   )
@@ -55,7 +53,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
-      <Panel title="Engine against converter" note="full throttle" aside={<InputLegend />}>
+      <Panel title="Engine and converter match" note="full throttle" aside={<InputLegend />}>
         <InputChart
           engine={engine}
           laid={laid}
@@ -74,16 +72,16 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
           {CAUTIONS.stall}
         </Text>
       </Panel>
-      <Panel title="Shelf" note="nearest to the wanted stall first" aside={<Usual shown={dragged !== null} />}>
+      <Panel title="Converters" note="closest to target stall first" aside={<Usual shown={dragged !== null} />}>
         <MatchShelf content={content} unit={unit} station={station} converters={converters} wantedRadPerS={wanted} letters={letters} />
       </Panel>
       {laid.length > 0 && <Behind content={content} unit={unit} engine={engine} laid={laid} />}
       <Box gridColumn={{ lg: '2' }}>
-        <Panel title="Which core puts it there">
+        <Panel title="Converter size for target stall">
           <WantedCores content={content} unit={unit} station={station} wantedRadPerS={wanted} />
         </Panel>
         {fitted && (
-          <Panel title="The fitted converter elsewhere" mt="8px">
+          <Panel title="This converter behind another engine" mt="8px">
             <Elsewhere part={fitted} />
           </Panel>
         )}
@@ -94,10 +92,10 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
 
 const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly Laid[] }) => (
   <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
-    <Panel title="Behind the turbine" aside={<OutputLegend />}>
+    <Panel title="Converter output" aside={<OutputLegend />}>
       <OutputChart laid={laid} height={400} />
     </Panel>
-    <Panel title="Behind this engine">
+    <Panel title="Performance with this engine">
       <InFigures content={content} unit={unit} engine={engine} laid={laid} />
     </Panel>
   </Grid>
@@ -110,7 +108,7 @@ function useLaid(content: JobContent, unit: Unit, converters: readonly Converter
   const fitted = converters.find(({ id }) => id === content.spec.fits[station])
   const over = overlaid.flatMap((id) => converters.find((part) => part.id === id && id !== fitted?.id) ?? [])
   const laid: Laid[] = []
-  const unfit = fitted ? [] : ['No converter is fitted: take one from the shelf.']
+  const unfit = fitted ? [] : ['No converter installed. Choose one from the list.']
   ;[fitted, ...over].forEach((part, i) => {
     const match = part && matchOf(content, unit, part.geometry)
     if (!part || !match) return
@@ -123,19 +121,19 @@ function useLaid(content: JobContent, unit: Unit, converters: readonly Converter
 const Usual = ({ shown }: { shown: boolean }) =>
   shown ? (
     <Worded height="22px" onClick={() => matchStore.setState({ wantedRadPerS: null })} data-testid="usual-wanted">
-      as by use and school
+      Reset to recommended
     </Worded>
   ) : null
 
 const InputLegend = () => (
   <Flex fontSize="13.5px" gap="10px" wrap="wrap" justify="end">
     <Text color="torque" fontWeight={600}>
-      engine, lb-ft (dotted: off boost)
+      engine torque, lb-ft (dotted: off boost)
     </Text>
     <Text color="oil" fontWeight={600}>
-      converter takes in
+      converter input torque
     </Text>
-    <Text color="inkSoft">dots: full throttle from the stall up</Text>
+    <Text color="inkSoft">dots: full-throttle points from stall up</Text>
   </Flex>
 )
 
@@ -147,6 +145,6 @@ const OutputLegend = () => (
     <Text color="oil" fontWeight={600}>
       hp
     </Text>
-    <Text color="inkSoft">passed, %</Text>
+    <Text color="inkSoft">efficiency, %</Text>
   </Flex>
 )

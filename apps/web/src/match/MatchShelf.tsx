@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { figure, noStallWords, secondsWords, type JobContent } from '@plucky/contract'
+import { figure, noStallWords, secondsWords, type JobContent, percent } from '@plucky/contract'
 import { converterCharacteristic, fromSi, kFactorRpm, type Unit } from '@plucky/core'
 import { take } from '../bench/Works.js'
 import { Choice } from '../ui/choice.js'
@@ -39,7 +39,7 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
                 {describe(part)}
               </Text>
               <Text fontSize="13px" color="inkSoft">
-                {match?.outcome === 'runs' ? `${figure((1 - (match.finish?.efficiency ?? NaN)) * 100, 1)} % lost at the top, ${secondsWords(match.heat.secondsToLimit)} at the stall` : match ? noStallWords(match.outcome) : ''}
+                {match?.outcome === 'runs' ? `${percent(1 - (match.finish?.efficiency ?? NaN), 1)} loss at redline, ${secondsWords(match.heat.secondsToLimit)} max stall time` : match ? noStallWords(match.outcome) : ''}
               </Text>
             </Box>
             <Box textAlign="right" flexShrink={0} lineHeight="1.15">
@@ -53,15 +53,15 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
             <Flex direction="column" gap="3px" flexShrink={0} width="74px">
               {fitted ? (
                 <Text fontSize="13.5px" fontWeight={600} textAlign="center">
-                  fitted
+                  installed
                 </Text>
               ) : (
                 <>
-                  <Choice on={letters.has(part.id)} onPick={() => overlay(part.id)} label={`Lay ${part.name} over`} testId={`lay-${part.id}`}>
-                    lay over
+                  <Choice on={letters.has(part.id)} onPick={() => overlay(part.id)} label={`Compare ${part.name}`} testId={`lay-${part.id}`}>
+                    Compare
                   </Choice>
-                  <Ruled size="sm" minH="28px" height="28px" px="4px" aria-label={`Fit ${part.name}`} onClick={() => take(content, { station, part: part.id })} data-testid={`fit-${part.id}`}>
-                    Fit
+                  <Ruled size="sm" minH="28px" height="28px" px="4px" aria-label={`Install ${part.name}`} onClick={() => take(content, { station, part: part.id })} data-testid={`fit-${part.id}`}>
+                    Install
                   </Ruled>
                 </>
               )}
@@ -76,6 +76,6 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
 /** Core, K-factor and stall torque ratio of a converter, and whether it was measured. */
 function describe({ geometry }: ConverterPart): string {
   const { stallCapacity, stallTorqueRatio } = converterCharacteristic(geometry)
-  const locks = geometry.lockup ? ', locks' : ''
-  return `${figure(geometry.diameterM * 1000)} mm, K ${figure(kFactorRpm(stallCapacity))}${geometry.table ? ' ⌀' : ''}, ratio ${figure(stallTorqueRatio, 2)}${locks}`
+  const locks = geometry.lockup ? ', lockup' : ''
+  return `${figure(geometry.diameterM * 1000)} mm, K ${figure(kFactorRpm(stallCapacity))}${geometry.table ? ' ⌀' : ''}, STR ${figure(stallTorqueRatio, 2)}${locks}`
 }

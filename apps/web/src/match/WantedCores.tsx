@@ -22,7 +22,7 @@ export function WantedCores({
 }) {
   const [drawn, setDrawn] = useState<ConverterPart>()
   const cores = coresFor(content, wantedRadPerS)
-  if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf names its family of cores.</Text>
+  if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf has a core family.</Text>
   return (
     <Box data-testid="wanted-cores">
       {cores.map(({ family, stator, basis, geometry, unlikely }) => (
@@ -36,19 +36,19 @@ export function WantedCores({
                 {`${figure(geometry.diameterM * 1000)} mm`}
               </Text>
               <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
-                {unlikely ? 'unusual' : `ratio ${figure(geometry.stallTorqueRatio, 2)}`}
+                {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
               </Text>
               <Worded height="24px" disabled={unlikely} onClick={() => setDrawn({ ...basis, geometry, stated: [], unitIds: [unit.id], stationIds: [station], name: `${family} ${figure(geometry.diameterM * 1000)} mm, stator ${stator}` })}>
-                To the shelf…
+                Add to shelf…
               </Worded>
             </>
           ) : (
-            <Text color="inkSoft">held earlier: the engine comes to rest below</Text>
+            <Text color="inkSoft">not possible: the engine stalls at a lower rpm first</Text>
           )}
         </Flex>
       ))}
       <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
-        {`For a stall of ${figure(fromSi(wantedRadPerS, 'rpm'))} rpm, family and stator as named; K falls with the size to the power 2.5 (hydrodynamic similarity). Stators of one pattern differ by a few per cent; the builder’s figure counts.`}
+        {`For a stall of ${figure(fromSi(wantedRadPerS, 'rpm'))} rpm with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
       </Text>
       {drawn && (
         <OwnPart

@@ -16,7 +16,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
   const answered = answer?.outcome === 'answered' ? answer : undefined
   const report = input && answered ? bandReport(input, answered, station.id) : null
   const verdict = answered?.stations.find(({ stationId }) => stationId === station.id)
-  if (!report || !answered || !verdict) return <Text>Nothing can be said of it until there is an answer and a band is fitted.</Text>
+  if (!report || !answered || !verdict) return <Text>No results yet: install a band and complete the brief.</Text>
   const margin = (caseId: string) => verdict.cases.find((each) => each.caseId === caseId)?.margin
   const held = report.held.map((at) => {
     const duty = answered.cases.find(({ id }) => id === at.caseId)
@@ -24,7 +24,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
     return (
       <tr key={at.caseId} className={own !== undefined && own < 1 ? 'short' : ''}>
         <td>{duty ? caseInSentence(unit, duty, content.brief) : at.caseId}</td>
-        <td>{at.tight ? 'wraps tight' : 'unwraps'}</td>
+        <td>{at.tight ? 'self-energizing' : 'de-energizing'}</td>
         <td>{figure(at.forceN)}</td>
         <td>{figure(at.servoN)}</td>
         <td>{figure(at.anchorN)}</td>
@@ -38,7 +38,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
       <chakra.table css={PLAIN_TABLE} data-testid="band-held">
         <thead>
           <tr>
-            {['case', 'drum', 'force, N', 'needs', 'anchor', 'margin'].map((word) => (
+            {['Load case', 'Band action', 'Apply force, N', 'Needed, N', 'Anchor load, N', 'Margin'].map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -69,12 +69,12 @@ export function BandFigures({ content, unit, station }: BandProps) {
 
 function linesOf(report: BandReport, verdict: StationVerdict): (readonly [string, string])[] {
   return [
-    ['holds, engine', heldInWords(verdict.held)],
-    ['tension over tension, e^(μθ)', figure(report.tensions, 3)],
-    ['servo travels', `${quantity(report.travelM, 'in')}, ${figure(report.sweptM3 * 1e6)} cm³`],
-    ...report.fills.map((fill) => [`fills for ${fill.rangeId}`, `${figure(fill.seconds, 2)} s at ${fill.at}`] as const),
-    ['strut and lever bear', report.strutMostN === null ? 'not said' : quantity(report.strutMostN, 'N')],
-    ['anchor bears', report.anchorMostN === null ? 'not said' : quantity(report.anchorMostN, 'N')],
+    ['Power held, engine', heldInWords(verdict.held)],
+    ['Band tension ratio, e^(μθ)', figure(report.tensions, 3)],
+    ['Servo travel, fill volume', `${quantity(report.travelM, 'in')}, ${figure(report.sweptM3 * 1e6)} cm³`],
+    ...report.fills.map((fill) => [`Fill time, gear ${fill.rangeId}`, `${figure(fill.seconds, 2)} s at ${fill.at}`] as const),
+    ['Strut and lever limit', report.strutMostN === null ? 'not stated' : quantity(report.strutMostN, 'N')],
+    ['Anchor limit', report.anchorMostN === null ? 'not stated' : quantity(report.anchorMostN, 'N')],
   ]
 }
 
@@ -83,12 +83,12 @@ function Bind({ unit, overlap }: { unit: Unit; overlap: Overlap }) {
   const { fromRange, toRange, comingId, releaseS, fillS } = overlap
   const together = releaseS - fillS
   const risk = together > BIND_S
-  const times = `the spring empties the servo in ${figure(releaseS, 2)} s, the ${stationName(unit, comingId)} is filled in ${figure(fillS, 2)} s`
+  const times = `servo releases in ${figure(releaseS, 2)} s, ${stationName(unit, comingId)} fills in ${figure(fillS, 2)} s`
   return (
     <Text mt="4px" lineHeight="1.3" color={risk ? 'break' : 'ink'} fontWeight={risk ? 600 : 400} data-testid="bind">
       {risk
-        ? `${fromRange} to ${toRange} can bind: ${times}. Less lever ratio or travel, a stronger return spring, or oil led to the release side.`
-        : `${fromRange} to ${toRange} does not bind: ${times}.`}
+        ? `${fromRange} to ${toRange} may tie up: ${times}. Reduce lever ratio or travel, fit a stronger return spring, or feed oil to the release side.`
+        : `${fromRange} to ${toRange} does not tie up: ${times}.`}
     </Text>
   )
 }

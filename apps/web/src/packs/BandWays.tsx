@@ -31,14 +31,14 @@ export function BandWays({ content, unit, station }: WaysProps) {
   const done = content.spec.works[station.id] ?? []
   const works = onShelf ? operationsFor(shop, unit, station.id, onShelf).filter(({ id }) => !done.includes(id)) : []
   const rows = [
-    { name: 'as fitted', part: part as Part },
+    { name: 'as installed', part: part as Part },
     ...works.map((work) => ({ name: work.name, part: afterOperations(part, [work]) })),
   ]
   return (
     <chakra.table css={PLAIN_TABLE} mt="8px" data-testid="band-ways">
       <thead>
         <tr>
-          {['lever and servo', 'holds', 'force, N', 'servo goes', 'fills in', 'off in'].map((word) => (
+          {['Lever and servo', 'Power held', 'Apply force, N', 'Servo travel', 'Fill time', 'Release time'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>

@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
-import { gainWords, GAIN_WAY_WORDS } from '@plucky/contract'
+import { gainWords, GAIN_WAY_WORDS, percent } from '@plucky/contract'
 import type { Gain, Mend, PackGeometry, PackStack } from '@plucky/core'
-import { figure, quantity } from '@plucky/contract'
+import { quantity } from '@plucky/contract'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { setRoom, setThickness, withStack } from './edit.js'
 import { packBench } from './trial.js'
@@ -19,7 +19,7 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
     <chakra.table css={WITH_BUTTONS} data-testid="gains">
       <thead>
         <tr>
-          {['one plate more by', 'faces', 'costs', 'on the bench'].map((word) => (
+          {['Make room with', 'Capacity gain', 'Trade-off', 'Apply'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -28,11 +28,11 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
         {gains.map((gain) => (
           <tr key={gain.way}>
             <td>{GAIN_WAY_WORDS[gain.way]}</td>
-            <td>{gain.blocked === 'nothing-there' ? '—' : `+${figure((gain.facesShare - 1) * 100, 1)} %`}</td>
+            <td>{gain.blocked === 'nothing-there' ? '—' : `+${percent(gain.facesShare - 1, 1)}`}</td>
             <td>{gainWords(gain)}</td>
             <td>
               <button type="button" disabled={gain.blocked !== null} onClick={() => packBench.change((now) => withStack(now, gain.pack.stack as PackStack))} data-testid={`gain-${gain.way}`}>
-                {gain.blocked === null ? 'do it here' : 'barred'}
+                {gain.blocked === null ? 'Apply' : 'Not possible'}
               </button>
             </td>
           </tr>
@@ -48,10 +48,10 @@ export function Mends({ mends, right }: { mends: readonly Mend[]; right: boolean
   const take = ({ what, toM }: Mend) => packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM))) // prettier-ignore
   return (
     <chakra.div fontSize="13.5px" mt="4px" data-testid="mends" css={{ '& button': { textDecoration: 'underline', minHeight: '24px', marginRight: '10px', cursor: 'pointer' } }}>
-      {mends.length === 0 ? 'No selective ring or backing plate puts the clearance right.' : 'Put right by: '}
+      {mends.length === 0 ? 'No selective snap ring or backing plate corrects the clearance.' : 'Correct it with: '}
       {mends.slice(0, 4).map((mend) => (
         <button key={`${mend.what} ${mend.toM}`} type="button" onClick={() => take(mend)} data-testid={`mend-${mend.what}`}>
-          {`${mend.what === 'ring' ? 'snap ring' : 'backing plate'} of ${quantity(mend.toM, 'mm', 2)}, then ${quantity(mend.clearanceM, 'in')}`}
+          {`${mend.what === 'ring' ? 'snap ring' : 'backing plate'} of ${quantity(mend.toM, 'mm', 2)}, clearance ${quantity(mend.clearanceM, 'in')}`}
         </button>
       ))}
     </chakra.div>

@@ -12,6 +12,7 @@ import {
   shiftWords,
   wrongSentence,
   type JobContent,
+  percent,
 } from '@plucky/contract'
 import { capacityShares, drumState, fromSi, MOST_BULK_K, oilOf, solveTrain, type HeatedShift, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
@@ -35,66 +36,66 @@ interface Row {
 const over = (value: number, limit: number | undefined) => limit !== undefined && value > limit
 const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift['heat']>) => number) => Math.max(0, ...shifts.map(({ heat }) => (heat ? of(heat) : 0))) // prettier-ignore
 const pressed = ({ report }: JudgedPack) => Math.max(0, ...report.pressed.map(({ unitPressurePa }) => unitPressurePa))
-const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} of ${limit}`)
+const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} (limit ${limit})`)
 
 /** What a shift does, where the pack comes on in one. */
 const HEAT: readonly Row[] = [
   {
-    name: 'steels rise, of all heat',
-    of: ({ report }) => (report.shifts.length === 0 ? 'put on at rest' : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K))),
+    name: 'Steel temperature rise per apply',
+    of: ({ report }) => (report.shifts.length === 0 ? 'applied at standstill' : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K))),
     short: ({ report }) => most(report.shifts, (h) => h.bulkK) > MOST_BULK_K,
   },
-  { name: 'their surface, at most', of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))) },
+  { name: 'Peak surface temperature rise', of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))) },
   {
-    name: 'energy a shift, J/mm²',
+    name: 'Heat per apply, J/mm²',
     of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.energyJPerM2) / 1e6, 2), report.bears ? figure(report.bears.energyJPerM2 / 1e6, 1) : undefined)),
     short: ({ report }) => over(most(report.shifts, (h) => h.energyJPerM2), report.bears?.energyJPerM2),
   },
   {
-    name: 'power at most, W/mm²',
+    name: 'Peak heat rate, W/mm²',
     of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.powerWPerM2) / 1e6, 1), report.bears ? figure(report.bears.powerWPerM2 / 1e6, 1) : undefined)),
     short: ({ report }) => over(most(report.shifts, (h) => h.powerWPerM2), report.bears?.powerWPerM2),
   },
 ] // prettier-ignore
 
 const ROWS: readonly Row[] = [
-  { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held) },
-  { name: 'the spec holds', of: ({ specHeld }) => heldInWords(specHeld) },
+  { name: 'Power held, engine', of: ({ verdict }) => heldInWords(verdict.held) },
+  { name: 'Build holds', of: ({ specHeld }) => heldInWords(specHeld) },
   {
-    name: 'least margin',
+    name: 'Lowest margin',
     of: ({ verdict }) => (verdict.worst ? marginInWords(verdict.worst.margin) : '—'),
     short: ({ verdict }) => (verdict.worst?.margin ?? 1) < 1,
   },
-  { name: 'faces', of: ({ report }) => String(report.faces) },
+  { name: 'Friction surfaces', of: ({ report }) => String(report.faces) },
   {
-    name: 'clearance',
+    name: 'Clearance',
     of: ({ report: { clearance } }) =>
       clearance
-        ? `${quantity(clearance.isM, 'in')}, wanted ${figure(fromSi(clearance.leastM, 'in'), 3)}–${figure(fromSi(clearance.mostM, 'in'), 3)}`
-        : 'stack not known',
+        ? `${quantity(clearance.isM, 'in')}, spec ${figure(fromSi(clearance.leastM, 'in'), 3)}–${figure(fromSi(clearance.mostM, 'in'), 3)}`
+        : 'stack not entered',
     short: ({ report: { clearance: c } }) => c !== null && (c.isM < c.leastM || c.isM > c.mostM),
   },
   {
-    name: 'line needed, there',
-    of: ({ need }) => (need ? `${figure(fromSi(need.neededPa, 'psi'))}, ${figure(fromSi(need.suppliedPa, 'psi'))} psi in ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}` : '—'), // prettier-ignore
+    name: 'Line pressure needed / available',
+    of: ({ need }) => (need ? `${figure(fromSi(need.neededPa, 'psi'))} / ${figure(fromSi(need.suppliedPa, 'psi'))} psi, ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}` : '—'), // prettier-ignore
     short: ({ need }) => (need?.shortPa ?? 0) > 0,
   },
   {
-    name: 'on each face',
+    name: 'Unit pressure',
     of: (judged) => limited(facePressureWords(pressed(judged)), judged.report.bears ? figure(fromSi(judged.report.bears.unitPressurePa, 'psi')) : undefined), // prettier-ignore
     short: (judged) => over(pressed(judged), judged.report.bears?.unitPressurePa),
   },
   {
-    name: 'rubs coming on, ft/s',
-    of: ({ report: { rubsMPerS, rubbing, bears } }) => `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; open ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`, // prettier-ignore
+    name: 'Sliding speed at apply, ft/s',
+    of: ({ report: { rubsMPerS, rubbing, bears } }) => `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; released ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`, // prettier-ignore
     short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
   },
   ...HEAT,
-  { name: 'lining', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not said') },
-  { name: 'piston goes, fills with', of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³` }, // prettier-ignore
+  { name: 'Friction material', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not entered') },
+  { name: 'Piston travel, fill volume', of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³` }, // prettier-ignore
   {
-    name: 'drum turns, may',
-    of: ({ report: { drum } }) => (drum ? `${figure(fromSi(drum.radPerS, 'rpm'))} in ${drum.rangeId}, ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}` : 'stands'), // prettier-ignore
+    name: 'Drum speed at redline, limit',
+    of: ({ report: { drum } }) => (drum ? `${figure(fromSi(drum.radPerS, 'rpm'))} rpm (${drum.rangeId}), ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}` : 'stationary'), // prettier-ignore
     short: ({ report: { drum } }) => over(drum?.radPerS ?? 0, drum?.mostRadPerS ?? undefined),
   },
 ]
@@ -107,7 +108,7 @@ export function PackFigures({ content, unit, station, fitted, tried }: FiguresPr
       <chakra.table css={PLAIN_TABLE} data-testid="pack-figures">
         <thead>
           <tr>
-            {['of the pack', ...(fitted ? ['fitted'] : []), ...(tried ? ['on the bench'] : [])].map((word) => (
+            {['Clutch', ...(fitted ? ['Installed'] : []), ...(tried ? ['Trial'] : [])].map((word) => (
               <th key={word} scope="col">
                 {word}
               </th>
@@ -165,13 +166,13 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
       ))}
       {report.shifts.map((shift) => (
         <Text key={shift.toRange} color={shift.heat ? 'ink' : 'break'}>
-          {`Shift ${shiftWords(shift)}${shift.heat ? `, slip from ${figure(fromSi(shift.slipRadPerS, 'rpm'))} rpm` : ''}.`}
+          {`Shift ${shiftWords(shift)}${shift.heat ? `, starting slip ${figure(fromSi(shift.slipRadPerS, 'rpm'))} rpm` : ''}.`}
         </Text>
       ))}
-      <Text>{`Lining: ${adviceSentence(report.advice)}`}</Text>
+      <Text>{`Friction material: ${adviceSentence(report.advice)}`}</Text>
       {residual && residual.spinN > residual.springsN && (
         <Text color="oil" fontWeight={600}>
-          {`Released in ${residual.rangeId} at redline its spinning oil presses ${figure(residual.spinN)} N against ${figure(residual.springsN)} N of springs: a bleed ball or a balance dam must empty it, or it drags.`}
+          {`Released in ${residual.rangeId} at redline, centrifugal oil pushes ${figure(residual.spinN)} N against ${figure(residual.springsN)} N of return spring. It needs a check ball (bleed) or a balance dam, or it will drag.`}
         </Text>
       )}
       {chambers.length > 1 && (
@@ -183,8 +184,8 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
 
 function dualWords(needs: readonly string[], ringLeftOut: string | undefined, { brief }: JobContent): string {
   const left = ringLeftOut
-    ? `Left out: ${ringLeftOut}; the air test leaks there by design.`
-    : 'Which sealing ring is left out is not said of this part.'
-  const needed = needs.length > 0 ? `It needs: ${needs.join('; ').replace(/\.$/, '')}.` : 'It needs a support and drum made for it.'
-  return `Fed on both faces. ${needed} ${left} Reverse shares the feed: it fills more slowly, and holds with both faces at ${figure(brief.reverseThrottle * 100)} % throttle.`
+    ? `Sealing ring left out: ${ringLeftOut}. The air test will leak there by design.`
+    : 'This part does not say which sealing ring is left out.'
+  const needed = needs.length > 0 ? `Requires: ${needs.join('; ').replace(/\.$/, '')}.` : 'Requires a matching support and drum.'
+  return `Dual feed. ${needed} ${left} Reverse shares the feed: it fills more slowly, and uses both piston areas at ${percent(brief.reverseThrottle)} throttle.`
 }

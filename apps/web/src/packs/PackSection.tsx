@@ -31,7 +31,7 @@ const lowest = ({ liningInnerRadiusM }: PackGeometry) => mm(liningInnerRadiusM) 
 export function PackSection({ fitted, tried }: SectionProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 700)
-  const shown = [fitted && { word: 'FITTED', judged: fitted }, tried && { word: 'ON THE BENCH', judged: tried }].filter((each) => each !== undefined) // prettier-ignore
+  const shown = [fitted && { word: 'INSTALLED', judged: fitted }, tried && { word: 'TRIAL', judged: tried }].filter((each) => each !== undefined) // prettier-ignore
   const row = shown.length > 1 ? ROW.two : ROW.one
   const drawings = shown.map(({ judged }) => drawPack(judged.part.geometry))
   const wide = Math.max(1, ...drawings.map((drawing) => drawing.width))

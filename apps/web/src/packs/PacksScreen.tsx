@@ -43,14 +43,14 @@ export function PacksScreen({ content, unit }: ScreenProps) {
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
       <Sentence content={content} unit={unit} answer={answerFor(content)} />
-      <Flex gap="5px" role="group" aria-label="Packs and bands of this unit" wrap="wrap" mb="6px">
+      <Flex gap="5px" role="group" aria-label="Clutches and bands in this transmission" wrap="wrap" mb="6px">
         {stations.map(({ id }) => (
           <Choice key={id} on={id === station?.id} onPick={() => viewStore.setState({ station: id, candidate: '' })} testId={`pack-${id}`}>
             {capital(stationName(unit, id))}
           </Choice>
         ))}
       </Flex>
-      {!station && <Text>{`${unit.name} has no station for a pack or a band.`}</Text>}
+      {!station && <Text>{`${unit.name} has no clutch or band station.`}</Text>}
       {station?.kind === 'pack' && <OnBench content={content} unit={unit} station={station} />}
       {station?.kind === 'band' && <OfBand content={content} unit={unit} station={station} />}
     </Box>
@@ -83,13 +83,13 @@ function OnBench({ content, unit, station }: StationProps) {
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" onKeyDown={trialKeys(packBench)}>
       <Box minW="0">
-        <Panel title={`Pack bench: ${stationName(unit, station.id)}`} note={tried ? '' : 'lay one on it to change it'} aside={begin}>
+        <Panel title={`Clutch: ${stationName(unit, station.id)}`} note={tried ? '' : 'choose a starting clutch pack to edit'} aside={begin}>
           <PackSection fitted={fitted} tried={tried} />
         </Panel>
         <Stack station={station} />
       </Box>
       <Box minW="0">
-        <Panel title="What follows" note={tried ? 'fitted, and on the bench' : 'fitted'}>
+        <Panel title="Results" note={tried ? 'installed and trial' : 'installed'}>
           <PackFigures content={content} unit={unit} station={station} fitted={fitted} tried={tried} />
         </Panel>
         <ShelfPanel content={content} unit={unit} station={station} />
@@ -115,12 +115,12 @@ function Stack({ station }: { station: Station }) {
   const right = !wrongs.some(({ code }) => ['no-room', 'clearance-small', 'clearance-large'].includes(code))
   return (
     <>
-      <Panel title="Plate by plate" mt="8px">
+      <Panel title="Stack, piston to snap ring" mt="8px">
         <PlateRows stack={stack} wrongs={wrongs} />
         <RoomForm pack={trial.drawn} stack={stack} />
         <Mends mends={mends} right={right} />
       </Panel>
-      <Panel title="Room for one more" mt="8px">
+      <Panel title="Adding one more plate" mt="8px">
         <Gains gains={gains} />
       </Panel>
     </>
@@ -134,7 +134,7 @@ function ShelfPanel({ content, unit, station }: StationProps) {
   const basis: PackPart | undefined = found?.kind === 'pack' ? found : undefined
   if (!trial) return null
   return (
-    <Panel title="Onto the shelf" mt="8px">
+    <Panel title="Save as a part" mt="8px">
       <OntoShelf content={content} unit={unit} station={station} part={triedPack(unit.id, station.id, trial.drawn, basis)} basis={basis} />
     </Panel>
   )
@@ -148,13 +148,13 @@ function OfBand({ content, unit, station }: StationProps) {
   const verdict = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id) : undefined
   return (
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
-      <Panel title={`Band bench: ${stationName(unit, station.id)}`}>
+      <Panel title={`Band: ${stationName(unit, station.id)}`}>
         <SplitDrawing unit={unit} fitted={part} candidate={part} arrived={shop.parts.get(content.arrived[station.id] ?? '')} fittedVerdict={verdict} candidateVerdict={verdict} halfHeight={230} />
         <BandWays content={content} unit={unit} station={station} />
         <Works content={content} unit={unit} station={station.id} fitted={part} />
       </Panel>
       <Box minW="0">
-        <Panel title="What follows">
+        <Panel title="Results">
           <BandFigures content={content} unit={unit} station={station} />
         </Panel>
         <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">

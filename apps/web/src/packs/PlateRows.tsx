@@ -38,7 +38,7 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
         </td>
         <td>{isLined(plate) ? <Lining plate={plate} index={i} name={name} /> : ''}</td>
         <td>
-          <select aria-label={`What ${name} turns with`} value={turnsWith(plate)} onChange={(event) => packBench.change((now) => setPlate(now, i, { turnsWith: event.target.value as 'hub' | 'drum' }))}>
+          <select aria-label={`What ${name} is splined to`} value={turnsWith(plate)} onChange={(event) => packBench.change((now) => setPlate(now, i, { turnsWith: event.target.value as 'hub' | 'drum' }))}>
             <option value="hub">hub</option>
             <option value="drum">drum</option>
           </select>
@@ -46,9 +46,9 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
         <td>
           {plate.kind === 'lined' && (
             <select aria-label={`Grooves of ${name}`} value={plate.grooves ?? ''} onChange={(event) => packBench.change((now) => setPlate(now, i, { grooves: (event.target.value || undefined) as Plate['grooves'] & string }))}>
-              <option value="">either way</option>
-              <option value="forward">as the input</option>
-              <option value="backward">against it</option>
+              <option value="">non-directional</option>
+              <option value="forward">input rotation</option>
+              <option value="backward">opposite input</option>
             </select>
           )}
         </td>
@@ -65,7 +65,7 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
     <chakra.table css={TABLE} data-testid="plates">
       <thead>
         <tr>
-          {['from the piston on', 'mm', 'lined', 'turns with', 'grooves, hub turns', 'order, out, another'].map((word) => (
+          {['Plate (from piston)', 'mm', 'Friction side', 'Splined to', 'Groove direction', 'Move / remove / add'].map((word) => (
             <th key={word} scope="col">
               {word}
             </th>
@@ -77,12 +77,12 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
   )
 } // prettier-ignore
 
-const put = (done: boolean) => (done ? undefined : 'A plate is from 0.4 to 20 mm thick.')
+const put = (done: boolean) => (done ? undefined : 'Plate thickness must be from 0.4 to 20 mm.')
 
 function Lining({ plate, index, name }: { plate: Plate; index: number; name: string }) {
   return (
     <select
-      aria-label={`Lined faces of ${name}`}
+      aria-label={`Friction sides of ${name}`}
       value={plate.lining ?? 'both'}
       onChange={(event) => packBench.change((now) => setPlate(now, index, { lining: event.target.value as NonNullable<Plate['lining']> }))}
       data-testid={`plate-${index}-lining`}
@@ -100,17 +100,17 @@ function Lining({ plate, index, name }: { plate: Plate; index: number; name: str
 function Moves({ index, name, last }: { index: number; name: string; last: boolean }) {
   return (
         <td style={{ whiteSpace: 'nowrap' }}>
-          <button type="button" disabled={index === 0} onClick={() => packBench.change((now) => movePlate(now, index, -1))} aria-label={`Move ${name} towards the piston`} data-testid={`plate-${index}-up`}>
+          <button type="button" disabled={index === 0} onClick={() => packBench.change((now) => movePlate(now, index, -1))} aria-label={`Move ${name} toward the piston`} data-testid={`plate-${index}-up`}>
             ↑
           </button>
-          <button type="button" disabled={last} onClick={() => packBench.change((now) => movePlate(now, index, 1))} aria-label={`Move ${name} towards the ring`}>
+          <button type="button" disabled={last} onClick={() => packBench.change((now) => movePlate(now, index, 1))} aria-label={`Move ${name} toward the snap ring`}>
             ↓
           </button>
-          <button type="button" onClick={() => packBench.change((now) => removePlate(now, index))} aria-label={`Take out ${name}`} data-testid={`plate-${index}-out`}>
+          <button type="button" onClick={() => packBench.change((now) => removePlate(now, index))} aria-label={`Remove ${name}`} data-testid={`plate-${index}-out`}>
             ✕
           </button>
-          <select aria-label={`Put a plate behind ${name}`} value="" onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))} data-testid={`plate-${index}-add`}>
-            <option value="">+ behind it</option>
+          <select aria-label={`Add a plate after ${name}`} value="" onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))} data-testid={`plate-${index}-add`}>
+            <option value="">+ add after</option>
             {PLATE_KINDS.map((kind) => (
               <option key={kind} value={kind}>
                 {PLATE_KIND_WORDS[kind]}

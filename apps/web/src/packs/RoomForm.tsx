@@ -21,15 +21,15 @@ export function RoomForm({ pack, stack }: { pack: PackGeometry; stack: PackStack
     })
   return (
     <Flex gap="8px" wrap="wrap" align="start" mt="6px">
-      {room('drumDepthM', 'Depth')}
-      {room('pistonHeightM', 'Piston')}
-      {room('ringThicknessM', 'Ring')}
-      {room('ringGrooveM', 'Groove')}
-      {own('returnSpringN', 'Springs', 'N', 0)}
-      <Pick label="lining" value={pack.lining ?? ''} options={[...(pack.lining ? [] : [['', 'not said'] as const]), ...PACK_LININGS.map((id) => [id, PACK_LINING_WORDS[id]] as const)]} onPick={line} width="150px" testId="own-lining" />
-      {own('hotStaticFriction', 'Friction', undefined, 3)}
+      {room('drumDepthM', 'Drum depth')}
+      {room('pistonHeightM', 'Piston height')}
+      {room('ringThicknessM', 'Snap ring')}
+      {room('ringGrooveM', 'Ring groove')}
+      {own('returnSpringN', 'Return springs', 'N', 0)}
+      <Pick label="Friction material" value={pack.lining ?? ''} options={[...(pack.lining ? [] : [['', 'not entered'] as const]), ...PACK_LININGS.map((id) => [id, PACK_LINING_WORDS[id]] as const)]} onPick={line} width="150px" testId="own-lining" />
+      {own('hotStaticFriction', 'Friction coeff.', undefined, 3)}
     </Flex>
   )
 } // prettier-ignore
 
-const refused = (done: boolean, label: string) => (done ? undefined : `${label}: a figure that this pack can have is expected.`)
+const refused = (done: boolean, label: string) => (done ? undefined : `${label}: not possible in this clutch.`)

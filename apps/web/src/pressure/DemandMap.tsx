@@ -37,7 +37,7 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
     { words: `line ${figure(psi(suppliedAt(1)))}`, pa: suppliedAt(1), colour: 'oil' },
     ...needs.map((need) => ({ words: `${codes.get(need.stationId)} needs ${figure(psi(need.neededPa))}`, pa: need.neededPa, colour: need.shortPa > 0 ? 'break' : 'torque' })), // prettier-ignore
     ...(report.openingPa === null ? [] : [{ words: `relief ${figure(psi(report.openingPa))}`, pa: report.openingPa, colour: 'inkSoft' }]),
-    ...(bears ? [{ words: `${bears.name} bears ${figure(psi(bears.maximumPa))}`, pa: bears.maximumPa, colour: 'inkSoft' }] : []),
+    ...(bears ? [{ words: `${bears.name} limit ${figure(psi(bears.maximumPa))}`, pa: bears.maximumPa, colour: 'inkSoft' }] : []),
   ]
   return (
     <div ref={frame}>
@@ -49,7 +49,7 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
         data-testid="demand-map"
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
       >
-        <Axes x={x} y={y} width={width - EDGE.right + 44} height={HEIGHT} along="engine torque, % of full, throttle open as far" />
+        <Axes x={x} y={y} width={width - EDGE.right + 44} height={HEIGHT} along="engine torque, % of full throttle" />
         {report.openingPa !== null && <Level y={y(psi(report.openingPa))} x={x} dash="9 4" />}
         {bears && <Level y={y(psi(bears.maximumPa))} x={x} dash="2 4" />}
         {needs.map((need) => (
@@ -112,4 +112,4 @@ function leastMaximum(unit: Unit, { needs }: RangePressure, { maxima }: Pressure
 
 /** Supply over need as a margin: how much of the pressure is spare. */
 export const spareWords = ({ suppliedPa, neededPa }: PressureNeed): string =>
-  neededPa > 0 ? marginInWords(suppliedPa / neededPa) : 'held by springs'
+  neededPa > 0 ? marginInWords(suppliedPa / neededPa) : 'no pressure needed'

@@ -78,11 +78,11 @@ function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure;
         />
       </td>
       <td style={{ width: 62 }}>
-        <QuantityField inline hideLabel label={`${name} as a figure`} unit={unit} digits={digits} value={held ?? value} onCommit={(to) => (typeof to === 'number' || to === null ? set(to) : `${name} is a number.`)} width="58px" testId={`knob-${key}`} />
+        <QuantityField inline hideLabel label={`${name} (value)`} unit={unit} digits={digits} value={held ?? value} onCommit={(to) => (typeof to === 'number' || to === null ? set(to) : `${name} is a number.`)} width="58px" testId={`knob-${key}`} />
       </td>
       <td className="unit">{unit}</td>
       <td style={{ width: 22 }}>
-        <button type="button" disabled={!row.turned} onClick={() => set(null)} aria-label={`${name} as fitted`} title={`As fitted: ${quantity(fitted, unit, digits)}`}>
+        <button type="button" disabled={!row.turned} onClick={() => set(null)} aria-label={`Reset ${name}`} title={`Installed value: ${quantity(fitted, unit, digits)}`}>
           ↺
         </button>
       </td>
@@ -95,7 +95,7 @@ export const KnobNote = ({ knobs }: { knobs: Partial<Record<Knob, number>> | und
   knobs && Object.keys(knobs).length > 0 ? (
     <Flex mt="2px">
       <Text fontSize="13px" color="inkSoft" lineHeight="1.25">
-        Bold is turned by hand: it counts, and has no price until it is a part or a work on the shelf.
+        Bold = adjusted by hand. It counts in the results but has no cost until it is a part or operation on the shelf.
       </Text>
     </Flex>
   ) : null

@@ -36,7 +36,7 @@ export function PressureScreen({ content, unit }: ScreenProps) {
         <Sentence content={shown} unit={unit} answer={answerFor(shown)} />
       </Box>
       <Grid templateColumns={{ base: '1fr', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
-        <Panel title="What makes it" className="not-printed">
+        <Panel title="Pressure source" className="not-printed">
           <Source content={content} unit={unit} onTurn={setTurned} />
           <KnobNote knobs={shown.spec.pressure.knobs} />
         </Panel>
@@ -49,12 +49,12 @@ export function PressureScreen({ content, unit }: ScreenProps) {
 /** All that follows from the pressure, drawn after the knob. */
 const Follows = memo(function Follows({ content, unit }: ScreenProps) {
   const report = reportFor(content)
-  if (!report) return <Text p="12px">What the line must hold stands here as soon as there is an answer.</Text>
+  if (!report) return <Text p="12px">Pressure results appear when there is an answer.</Text>
   return (
     <>
       <Box display="grid" gap="8px" className="not-printed">
         <Needed content={content} unit={unit} report={report} />
-        <Panel title="Where the oil goes">
+        <Panel title="Oil flow">
           <OilTable report={report} />
         </Panel>
       </Box>
@@ -76,9 +76,9 @@ function Needed({ content, unit, report }: ReportProps) {
   const worst = [...report.ranges].sort((a, b) => shortest(a) - shortest(b))[0]
   const range = report.ranges.find(({ rangeId }) => rangeId === chosen) ?? worst
   const picker = (
-    <Box display="flex" gap="5px" role="group" aria-label="Range drawn">
+    <Box display="flex" gap="5px" role="group" aria-label="Gear shown">
       {report.ranges.map(({ rangeId }) => (
-        <Choice key={rangeId} on={rangeId === range?.rangeId} onPick={() => setChosen(rangeId)} label={`Range ${rangeId}`} testId={`map-${rangeId}`}>
+        <Choice key={rangeId} on={rangeId === range?.rangeId} onPick={() => setChosen(rangeId)} label={`Gear ${rangeId}`} testId={`map-${rangeId}`}>
           {rangeId}
         </Choice>
       ))}
@@ -87,7 +87,7 @@ function Needed({ content, unit, report }: ReportProps) {
   if (!range) return <Box />
   const reverse = unit.train.ranges.find(({ id }) => id === range.rangeId)?.reverse ?? false
   return (
-    <Panel title="Needed against what is there" aside={picker}>
+    <Panel title="Line pressure needed and available" aside={picker}>
       <DemandMap
         unit={unit}
         range={range}
@@ -115,7 +115,7 @@ function Order({ content, unit }: ScreenProps) {
         unit={unit}
         answer={answer}
         targetW={answer.peakPowerW}
-        targetWord={content.brief.openQuestion ? 'engine as drawn,' : 'target'}
+        targetWord={content.brief.openQuestion ? 'this engine,' : 'target'}
         tryPowerW={tryPowerW}
         chosen={chosen}
         onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
@@ -133,10 +133,10 @@ function Gauge({ content, unit, report }: ReportProps) {
     </Worded>
   )
   return (
-    <Panel title="What the gauge should read" aside={print}>
+    <Panel title="Gauge readings to expect" aside={print}>
       <GaugeTable report={report} title={`Job ${number}: ${content.name}, ${unit.name}`} />
       <Text fontSize="13px" color="oil" fontWeight={600} mt="4px" lineHeight="1.3">
-        {`${CAUTIONS.stall} Hot oil under pressure: rated hoses, the gauge where a burst line harms nobody.`}
+        {`${CAUTIONS.stall} Hot oil under pressure: use rated hose and mount the gauge where a burst line can’t hurt anyone.`}
       </Text>
     </Panel>
   )
@@ -155,13 +155,13 @@ function Below({ content, unit, report }: ReportProps) {
       gap="8px"
       alignItems="start"
     >
-      <Panel title="What bears how much">
+      <Panel title="Pressure limits">
         <MaximaTable unit={unit} report={report} />
       </Panel>
-      <Panel title="Filling what comes on">
+      <Panel title="Fill times">
         <FillTable unit={unit} report={report} />
       </Panel>
-      <Panel title="Pump and valves, worked">
+      <Panel title="Pump and regulator operations">
         {works.map(({ id }) => (
           <Works key={id} content={content} unit={unit} station={id} fitted={fitted.get(id)} />
         ))}

@@ -41,7 +41,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
       <Flex gap="5px" role="group" aria-label="Line pressure comes from" mb="6px">
         {(['gauge', 'valves'] as const).map((source) => (
           <Choice key={source} on={by === source} onPick={() => takePressure((now) => ({ ...now, by: source }))} testId={`by-${source}`}>
-            {source === 'gauge' ? 'As the gauge reads' : 'As the valves make it'}
+            {source === 'gauge' ? 'Gauge readings' : 'Calculated from regulator'}
           </Choice>
         ))}
       </Flex>
@@ -59,12 +59,12 @@ export function Source({ content, unit, onTurn }: SourceProps) {
         <Knobs pressure={pressure} circuit={circuit} onTurn={onTurn} />
       ) : (
         <Text fontSize="13.5px" color="break" fontWeight={600} mt="6px">
-          Fit a pump and valves, and their knobs stand here.
+          Install a pump and a pressure regulator to see their settings.
         </Text>
       )}
       <Flex gap="8px" mt="4px">
-        {figure('hotOilK', 'Oil, hot', HOT_OIL_K)}
-        {figure('coldOilK', 'Oil, cold', COLD_OIL_K)}
+        {figure('hotOilK', 'Hot oil', HOT_OIL_K)}
+        {figure('coldOilK', 'Cold oil', COLD_OIL_K)}
       </Flex>
     </>
   )
@@ -80,7 +80,7 @@ function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; ki
     <Pick
       label={station.name}
       value={content.spec.fits[station.id] ?? ''}
-      options={[['', 'nothing fitted'], ...parts.map(({ id, name }) => [id, name] as const)]}
+      options={[['', 'none'], ...parts.map(({ id, name }) => [id, name] as const)]}
       onPick={fit}
       width="50%"
       testId={`fit-${kind}`}

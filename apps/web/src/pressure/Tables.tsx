@@ -41,7 +41,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
       <tr key={`${rangeId} ${need.stationId}`} className={need.shortPa > 0 ? 'short' : ''} style={rangeId === drawn ? { fontWeight: 600 } : undefined}>
         <td>
           {i === 0 && (
-            <chakra.button type="button" minH="24px" minW="24px" textAlign="left" textDecoration="underline" cursor="pointer" onClick={() => onDraw(rangeId)} aria-label={`Draw range ${rangeId}`}>
+            <chakra.button type="button" minH="24px" minW="24px" textAlign="left" textDecoration="underline" cursor="pointer" onClick={() => onDraw(rangeId)} aria-label={`Show gear ${rangeId}`}>
               {rangeId}
             </chakra.button>
           )}
@@ -50,21 +50,27 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
         <td>{psi(need.neededPa)}</td>
         <td>{psi(need.housePa)}</td>
         <td>{psi(need.suppliedPa)}</td>
-        <td>{need.shortPa > 0 ? `${psi(need.shortPa)} short${need.shortFrom === null ? '' : `, from ${figure(need.shortFrom * 100)} %`}` : spareWords(need)}</td>
+        <td>{need.shortPa > 0 ? `${psi(need.shortPa)} psi short${need.shortFrom === null ? '' : ` above ${figure(need.shortFrom * 100)}% torque`}` : spareWords(need)}</td>
       </tr>
     )),
   ) // prettier-ignore
-  return <Ruled heads={['range', 'holds', 'needs, psi', 'house', 'line', 'line / need']} rows={rows} testId="needs" />
+  return (
+    <Ruled
+      heads={['Gear', 'Clutch or band', 'Needed, psi', 'With house margin', 'Available', 'Available / needed']}
+      rows={rows}
+      testId="needs"
+    />
+  )
 }
 
 /** What a gauge should read, hot and cold; it prints alone. */
 export function GaugeTable({ report, title }: { report: PressureReport; title: string }) {
-  const rows = gaugeLines(report).map(({ point, speed, hot, cold }) => (
+  const rows = gaugeLines(report).map(({ point, speed, hot, cold, hotShort, coldShort }) => (
     <tr key={point}>
       <td>{point}</td>
       <td>{speed}</td>
-      <td className={/,/.test(hot) ? 'short' : ''}>{hot}</td>
-      <td className={/,/.test(cold) ? 'short' : ''}>{cold}</td>
+      <td className={hotShort ? 'short' : ''}>{hot}</td>
+      <td className={coldShort ? 'short' : ''}>{cold}</td>
     </tr>
   ))
   return (
@@ -72,10 +78,10 @@ export function GaugeTable({ report, title }: { report: PressureReport; title: s
       <Text className="only-printed" fontWeight={700}>
         {title}
       </Text>
-      <Ruled heads={['at', 'engine', 'hot', 'cold']} rows={rows} testId="gauge" />
+      <Ruled heads={['Condition', 'Engine', 'Hot', 'Cold']} rows={rows} testId="gauge" />
       {!report.byValves && (
         <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
-          By the gauge alone only full throttle is known. Let the valves make it, and idle, cruise and reverse stand here too.
+          Gauge readings cover full throttle only. Switch to “Calculated from regulator” for idle, cruise and reverse.
         </Text>
       )}
     </>
@@ -87,11 +93,11 @@ export function MaximaTable({ unit, report }: TableProps) {
   const rows = report.maxima.map(({ stationId, rangeId, valuePa, maximumPa }) => (
     <tr key={stationId ?? 'case'} className={valuePa > maximumPa ? 'short' : ''}>
       <td>{stationId === null ? 'case' : stationName(unit, stationId)}</td>
-      <td>{`${psi(valuePa)}${rangeId === null ? '' : ` in ${rangeId}`}`}</td>
+      <td>{`${psi(valuePa)}${rangeId === null ? '' : ` (${rangeId})`}`}</td>
       <td>{psi(maximumPa)}</td>
     </tr>
   ))
-  return <Ruled heads={['bears at most, psi', 'stands', 'maximum']} rows={rows} testId="maxima" />
+  return <Ruled heads={['Part', 'Highest, psi', 'Limit, psi']} rows={rows} testId="maxima" />
 }
 
 /** Filling what comes on. */
@@ -105,7 +111,7 @@ export function FillTable({ unit, report }: TableProps) {
       <td>{Number.isFinite(seconds) ? figure(seconds, 2) : 'never'}</td>
     </tr>
   ))
-  return <Ruled heads={['comes on', 'at', 'cm³', 'l/min', 's']} rows={rows} testId="fills" />
+  return <Ruled heads={['Element', 'At', 'Volume, cm³', 'Flow, L/min', 'Fill time, s']} rows={rows} testId="fills" />
 }
 
 /** A fill that is felt as a late shift (common practice, no source). */
@@ -115,10 +121,10 @@ const SLOW_S = 0.5
 export function OilTable({ report }: { report: PressureReport }) {
   const [at, setAt] = useState(0)
   const row = report.oil[Math.min(at, report.oil.length - 1)]
-  if (!row) return <Text color="inkSoft">Fit a pump and valves, and the oil is shared out here.</Text>
+  if (!row) return <Text color="inkSoft">Install a pump and a pressure regulator to see oil flow.</Text>
   return (
     <>
-      <Flex gap="3px 16px" wrap="wrap" role="group" aria-label="Point at which the oil is shared out" mb="3px">
+      <Flex gap="3px 16px" wrap="wrap" role="group" aria-label="Operating point" mb="3px">
         {(['idle', 'redline', 'stall', 'cruise'] as const).map((point) => (
           <Flex key={point} gap="4px" align="center" wrap="wrap">
             <Text fontSize="13.5px" color="inkSoft" minW="44px">
@@ -126,7 +132,7 @@ export function OilTable({ report }: { report: PressureReport }) {
             </Text>
             {report.oil.map((each, i) =>
               each.at === point ? (
-                <Choice key={each.rangeId} on={each === row} onPick={() => setAt(i)} label={`${point}, range ${each.rangeId}${tooLittle(each) ? ', too little oil' : ''}`} testId={`oil-${point}-${each.rangeId}`}>
+                <Choice key={each.rangeId} on={each === row} onPick={() => setAt(i)} label={`${point}, gear ${each.rangeId}${tooLittle(each) ? ', oil short' : ''}`} testId={`oil-${point}-${each.rangeId}`}>
                   {`${each.rangeId}${tooLittle(each) ? ' ▲' : ''}`}
                 </Choice>
               ) : null,
@@ -146,12 +152,12 @@ const tooLittle = (row: OilRow) => starvedIn(row).length > 0 || row.balance.stat
 
 function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
   const lines: (readonly [string, number])[] = [
-    ['pump takes in', balance.intakeM3PerS],
-    ['slips back past its gears', balance.pumpLeakM3PerS],
-    ['valves leak', balance.valvesLeakM3PerS],
-    ['sealing rings leak', balance.ringLeakM3PerS],
-    ['converter, cooler, lubrication', balance.converterM3PerS],
-    ['goes back', balance.returnedM3PerS],
+    ['Pump intake', balance.intakeM3PerS],
+    ['Pump internal leakage', balance.pumpLeakM3PerS],
+    ['Valve body leakage', balance.valvesLeakM3PerS],
+    ['Sealing ring leakage', balance.ringLeakM3PerS],
+    ['Converter, cooler and lube', balance.converterM3PerS],
+    ['Returned by regulator', balance.returnedM3PerS],
   ]
   const rows = lines.map(([name, flow]) => (
     <tr key={name}>
@@ -161,9 +167,9 @@ function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
   ))
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, 'l/min']} rows={rows} testId="flows" />
+      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, 'L/min']} rows={rows} testId="flows" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
-        {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} psi, converter ${psi(balance.chargePa)} psi. The pump takes ${figure(fromSi(balance.torqueNm, 'lb-ft'), 1)} lb-ft, ${figure(fromSi(balance.powerW, 'hp'), 1)} hp: all of it heats the oil.`}
+        {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} psi, converter ${psi(balance.chargePa)} psi. The pump absorbs ${figure(fromSi(balance.torqueNm, 'lb-ft'), 1)} lb-ft (${figure(fromSi(balance.powerW, 'hp'), 1)} hp), all of it heat in the oil.`}
       </Text>
     </chakra.div>
   )
@@ -181,9 +187,9 @@ function Lubes({ row }: { row: OilRow }) {
   const starved = starvedIn(row)
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={['lubrication', 'gets', 'needs, l/min']} rows={rows} testId="lubes" />
+      <Ruled heads={['Lube circuit', 'Gets', 'Needs, L/min']} rows={rows} testId="lubes" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
-        {`Front ${psi(frontPa)} psi, middle ${psi(centrePa)} psi. ${starved.length > 0 ? `${capital(starved.join(', '))}: too little.` : 'All get what they need.'}`}
+        {`Lube pressure: front ${psi(frontPa)} psi, center ${psi(centrePa)} psi. ${starved.length > 0 ? `${capital(starved.join(', '))}: not enough oil.` : 'All circuits get enough oil.'}`}
       </Text>
     </chakra.div>
   )

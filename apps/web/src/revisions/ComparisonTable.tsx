@@ -45,20 +45,20 @@ export function ComparisonTable({ was, is, wasName, isName }: ComparisonProps) {
             <th>{wasName}</th>
             <th>{isName}</th>
             <th className="step" style={{ width: 84 }}>
-              step
+              Change
             </th>
           </tr>
         </thead>
         <tbody>
           <Rows rows={headline} figures />
-          <Section name="Fitted" rows={stations} />
-          <Section name="What a station holds" rows={held} figures />
-          <Section name="Brief, pressure, rules, shelf" rows={others} />
+          <Section name="Installed parts" rows={stations} />
+          <Section name="Power held by station" rows={held} figures />
+          <Section name="Brief, line pressure, house rules, shelf" rows={others} />
         </tbody>
       </chakra.table>
       {stations.length + held.length + others.length === 0 && (
         <Text mt="6px" fontSize="14px" color="inkSoft">
-          Nothing differs.
+          No differences.
         </Text>
       )}
     </>

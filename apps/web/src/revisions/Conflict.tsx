@@ -12,13 +12,13 @@ export function Conflict({ job }: { job: JobState }) {
     <Box role="alert" position="sticky" top="0" zIndex="10" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="14px" py="8px">
       <Flex gap="12px" align="center" wrap="wrap">
         <Text flex="1" minW="300px" fontWeight={600}>
-          {`${job.problem} Both stand below.`}
+          {`${job.problem} Both versions are shown below.`}
         </Text>
         <Ruled size="sm" onClick={() => void takeStored()}>
-          Load the stored one
+          Use the saved version
         </Ruled>
         <Ruled size="sm" onClick={() => void saveOver()}>
-          Save mine over it
+          Overwrite with my version
         </Ruled>
       </Flex>
       {job.stored && job.content && <Both stored={job.stored} mine={job.content} />}
@@ -31,7 +31,7 @@ function Both({ stored, mine }: { stored: JobContent; mine: JobContent }) {
   if (!was || !is) return null
   return (
     <Box bg="sheet" mt="6px" px="10px" pb="6px" maxH="38vh" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
-      <ComparisonTable was={was} is={is} wasName="Stored" isName="Yours, on this screen" />
+      <ComparisonTable was={was} is={is} wasName="Saved version" isName="Your version" />
     </Box>
   )
 }

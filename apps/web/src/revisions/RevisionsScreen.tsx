@@ -60,15 +60,15 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
       <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Box>
           <NameIt content={content} revisions={revisions} />
-          <Panel title="States of this job" mt="10px">
+          <Panel title="Revisions" mt="10px">
             {problem && <Text color="break">{problem}</Text>}
-            {revisions === undefined && !problem && <Text color="inkSoft">Fetching the named states…</Text>}
+            {revisions === undefined && !problem && <Text color="inkSoft">Loading revisions…</Text>}
             {states.map((state) => (
               <StateRow key={state.key} state={state} on={state === was} onLook={() => setLeft(state.key)} disabled={state === is} />
             ))}
           </Panel>
         </Box>
-        <Panel title="Side by side" data-testid="side-by-side">
+        <Panel title="Compare" data-testid="side-by-side">
           <Flex gap="12px" mb="6px" align="flex-end" wrap="wrap">
             <Pick label="Left" value={was.key} options={optionsOf(states, is)} onPick={setLeft} width="250px" testId="compare-left" />
             <Pick label="Right" value={is.key} options={optionsOf(states, was)} onPick={setRight} width="250px" testId="compare-right" />
@@ -94,14 +94,14 @@ function statesOf(content: JobContent, revisions: readonly Revision[]): State[] 
   const now = judgedNow(content)
   const arrived = judgedNow({ ...content, spec: { ...content.spec, fits: content.arrived, works: {} } })
   return [
-    ...(now ? [{ key: 'now', name: 'As it is now', revision: null, judged: now }] : []),
+    ...(now ? [{ key: 'now', name: 'Current', revision: null, judged: now }] : []),
     ...revisions.map((revision) => ({
       key: String(revision.number),
       name: `${revision.number} “${revision.name}”`,
       revision,
       judged: judged(revision.file),
     })),
-    ...(arrived ? [{ key: 'arrived', name: 'As it came in', revision: null, judged: arrived }] : []),
+    ...(arrived ? [{ key: 'arrived', name: 'As received', revision: null, judged: arrived }] : []),
   ]
 }
 
@@ -116,7 +116,7 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
     if (reason === undefined) setName('')
   }
   return (
-    <Panel title="Name the state as it is now">
+    <Panel title="Save a revision">
       <Text fontSize="14px" color="inkSoft" data-testid="revision-state">
         {file && revisions ? `${capital(revisionWords(file, revisions))}.` : ' '}
       </Text>
@@ -128,7 +128,7 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
       >
         <Field.Root invalid={refused !== undefined} mt="4px">
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Name, such as “as quoted”
+            Revision name, for example “as quoted”
           </Field.Label>
           <Input {...BOX} value={name} maxLength={60} onChange={(event) => setName(event.target.value)} data-testid="revision-name" />
           <Field.ErrorText role="alert">{refused}</Field.ErrorText>
@@ -136,7 +136,7 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
         <Flex gap="8px" mt="6px" align="flex-end">
           <Field.Root>
             <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-              Who names it
+              Saved by
             </Field.Label>
             <Input
               {...BOX}
@@ -148,12 +148,12 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
             {/* prettier-ignore */}
           </Field.Root>
           <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
-            Name it
+            Save revision
           </Inked>
         </Flex>
       </form>
       <Text mt="5px" fontSize="13.5px" color="inkSoft" lineHeight="1.35">
-        A named state is kept whole, with the figures of its parts as they are now, whatever the shelf says later.
+        A revision keeps the complete build, with part data as it is today, even if the shelf changes later.
       </Text>
     </Panel>
   )
@@ -190,8 +190,8 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
         </ChakraLink>
       )}
       {!disabled && !on && (
-        <Worded onClick={onLook} aria-label={`Lay ${state.name} on the left`}>
-          Lay left
+        <Worded onClick={onLook} aria-label={`Show ${state.name} on the left`}>
+          Show on left
         </Worded>
       )}
     </Flex>
@@ -209,13 +209,13 @@ function PutBack({ revision }: { revision: Revision }) {
       operation: (id: string) => operations.get(id),
     }
     const checked = checkJob(revision.file.job, lookup)
-    setRefused(checked.ok ? '' : `It can't be put back: ${checked.problems.map((p) => p.sentence).join(' ')}`)
+    setRefused(checked.ok ? '' : `It can’t be restored: ${checked.problems.map((p) => p.sentence).join(' ')}`)
     if (checked.ok) change(() => checked.value)
   }
   return (
     <Box>
       <Ruled onClick={back} data-testid="put-back">
-        {`Go back to ${revisionName(revision)}`}
+        {`Restore ${revisionName(revision)}`}
       </Ruled>
       {refused && (
         <Text role="alert" color="break" fontSize="13.5px">

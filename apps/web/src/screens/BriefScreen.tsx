@@ -61,7 +61,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
           <Panel title="Engine" aside={<Form draft={draft} />}>
             <Flex gap="12px" align="end" wrap="wrap">
               <Pick
-                label="Kind"
+                label="Engine type"
                 width="220px"
                 value={brief.engine.kind}
                 options={worded(ENGINE_KINDS, KIND_WORDS)}
@@ -77,7 +77,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
           <NeighbourFields brief={brief} problems={draft.problems} />
         </Box>
         <Box>
-          <Panel title="Full throttle" aside={<Legend />}>
+          <Panel title="Full-throttle curve" aside={<Legend />}>
             <Curve content={content} stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined} />
           </Panel>
           <UseAndLimits draft={draft} />
@@ -120,9 +120,9 @@ function Curve({ content, stallSpeedRadPerS }: { content: JobContent; stallSpeed
 function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
   if (!unit.variants || unit.variants.length === 0) return null
   const unfit = misfitsOf(content).filter((m) => m.code === 'other-variant' || unit.variants?.some((v) => m.code === 'need-unmet' && v.offers.includes(m.need.feature))) // prettier-ignore
-  const sides = [...unit.variants, { id: null, name: 'not known yet', tell: 'Parts for one variant alone are not held against it.' }]
+  const sides = [...unit.variants, { id: null, name: 'unknown', tell: 'Variant-specific parts are not flagged.' }]
   return (
-    <Panel title={`Which ${unit.name} it is`} mt="10px" data-testid="variants">
+    <Panel title={`${unit.name} variant`} mt="10px" data-testid="variants">
       {sides.map(({ id, name, tell }) => (
         <Flex key={name} gap="10px" align="baseline" py="3px">
           <Box width="130px" flexShrink={0}>
@@ -172,14 +172,14 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           testId="brief-launch"
         />
         <Pick
-          label="Full throttle in the upper ranges begins"
+          label="Full-throttle pull in upper gears starts"
           width="100%"
           value={brief.upperRangeStart}
           options={worded(UPPER_RANGE_STARTS, START_WORDS)}
           onPick={(start) => typeInBrief('upperRangeStart', start)}
         />
         <QuantityField
-          label="Throttle in reverse, share of stall torque"
+          label="Reverse throttle limit, fraction of stall torque"
           digits={2}
           value={brief.reverseThrottle}
           problem={problemAt('reverseThrottle')}
@@ -187,7 +187,7 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           testId="brief-reverse"
         />
         <QuantityField
-          label="Vehicle, ready to go"
+          label="Vehicle weight with driver"
           unit="lb"
           digits={0}
           value={brief.vehicleMassKg}
@@ -214,13 +214,13 @@ function Question({ open }: { open: boolean }) {
   return (
     <Flex mt="12px" gap="8px" align="center" wrap="wrap">
       <Text fontSize="13.5px" color="inkSoft">
-        The question
+        Goal
       </Text>
       <Choice on={!open} onPick={() => typeInBrief('openQuestion', false)}>
-        hold this power
+        Hold this power
       </Choice>
       <Choice on={open} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
-        no target: what does it hold?
+        No target: how much does it hold?
       </Choice>
     </Flex>
   )
@@ -230,20 +230,20 @@ function Question({ open }: { open: boolean }) {
 function Form({ draft }: { draft: BriefDraft }) {
   const { engine } = draft.brief
   return (
-    <Flex gap="5px" role="group" aria-label="Form of the engine figures">
+    <Flex gap="5px" role="group" aria-label="Engine data type">
       <Choice
         on={engine.form === 'headline'}
         onPick={() => engine.form === 'points' && typeInBrief('engine', inForm(engine, 'headline'))}
         testId="form-headline"
       >
-        two peaks
+        Peak figures
       </Choice>
       <Choice
         on={engine.form === 'points'}
         onPick={() => engine.form === 'headline' && typeInBrief('engine', inForm(engine, 'points'))}
         testId="form-points"
       >
-        measured points
+        Measured curve
       </Choice>
     </Flex>
   )
@@ -282,15 +282,15 @@ function Pending({ content, draft }: { content: JobContent; draft: BriefDraft })
       data-testid="brief-pending"
     >
       <Text flex="1" minW="280px">
-        {`${draft.problems.length === 1 ? 'One figure' : `${draft.problems.length} figures`} can't stand like this (see below). The job keeps its last good brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} put right.`}
+        {`${draft.problems.length === 1 ? 'One value' : `${draft.problems.length} values`} conflict (see below). The job keeps its last valid brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} fixed.`}
       </Text>
       {contradicts && torque !== undefined && (
         <Ruled size="sm" onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)} data-testid="scale-torque">
-          {`Keep the curve's shape: ${quantity(torque, 'lb-ft')}`}
+          {`Scale peak torque to ${quantity(torque, 'lb-ft')}`}
         </Ruled>
       )}
       <Ruled size="sm" onClick={leaveDraft}>
-        Back to what was saved
+        Revert to saved
       </Ruled>
     </Flex>
   )

@@ -30,7 +30,7 @@ export function EngineFacts({ engine, problems }: FactsProps) {
           testId="brief-cylinders"
         />
         <QuantityField
-          label={`Inertia, empty: ${ENGINE_INERTIA[engine.kind]}`}
+          label={`Engine inertia (blank = ${ENGINE_INERTIA[engine.kind]})`}
           unit="kg·m²"
           digits={2}
           value={engine.inertiaKgM2 ?? null}
@@ -73,13 +73,13 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
   return (
     <Group title="How it was measured">
       <Grid templateColumns="1fr 1fr" gap="8px 16px" alignItems="start">
-        <Pick label="Figures taken" width="100%" value={measured.at} options={Object.entries(MEASURED_AT_WORDS)} onPick={(at) => set({ at: at as Measurement['at'] })} testId="measured-at" />
-        <Pick label="They are" width="100%" value={measured.correction} options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)} onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })} testId="measured-correction" />
-        {measured.at === 'wheels' && field('lossShare', 'Lost on the way, share', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
-        {measured.correction === 'factor' && field('factor', 'Factor on the sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
+        <Pick label="Measured" width="100%" value={measured.at} options={Object.entries(MEASURED_AT_WORDS)} onPick={(at) => set({ at: at as Measurement['at'] })} testId="measured-at" />
+        <Pick label="Correction" width="100%" value={measured.correction} options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)} onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })} testId="measured-correction" />
+        {measured.at === 'wheels' && field('lossShare', 'Drivetrain loss, fraction', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
+        {measured.correction === 'factor' && field('factor', 'Correction factor on the dyno sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
         {measured.correction === 'observed' && field('air.barometerPa', 'Barometer', air.barometerPa, (v) => set({ air: { ...air, barometerPa: v as number } }), 'inHg')}
         {measured.correction === 'observed' && field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => set({ air: { ...air, temperatureK: v as number } }), '°F')}
-        {measured.correction === 'observed' && field('air.humidity', 'Humidity, share', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
+        {measured.correction === 'observed' && field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
       </Grid>
       {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map((path) => problemAt(path) && <Text key={path} role="alert" color="break" fontSize="13.5px">{problemAt(path)}</Text>)}
       {measured.from && <Text fontSize="13px" color="inkSoft" mt="2px">{`From ${measured.from}.`}</Text>}
@@ -97,25 +97,25 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
     <Group title="Boost">
       <Flex gap="6px" mb="6px">
         <Choice on={!boost} onPick={() => typeInBrief('engine.boost', undefined)}>
-          there at once
+          Instant
         </Choice>
         <Choice on={boost !== undefined} onPick={() => !boost && usual && typeInBrief('engine.boost', usual)} testId="boost-builds">
-          has to build up
+          Builds with lag
         </Choice>
       </Flex>
       {boost && (
         <Grid templateColumns="1fr 1fr 1fr" gap="8px 12px" alignItems="start">
-          <QuantityField label="Builds from" unit="rpm" digits={0} value={boost.thresholdRadPerS} problem={problemAt('engine.boost.thresholdRadPerS')} onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)} testId="boost-threshold" />
-          <QuantityField label="Lag" unit="s" digits={2} value={boost.lagS} problem={problemAt('engine.boost.lagS')} onCommit={(v) => void typeInBrief('engine.boost.lagS', v)} testId="boost-lag" />
+          <QuantityField label="Boost threshold" unit="rpm" digits={0} value={boost.thresholdRadPerS} problem={problemAt('engine.boost.thresholdRadPerS')} onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)} testId="boost-threshold" />
+          <QuantityField label="Boost lag" unit="s" digits={2} value={boost.lagS} problem={problemAt('engine.boost.lagS')} onCommit={(v) => void typeInBrief('engine.boost.lagS', v)} testId="boost-lag" />
           {boost.offPoints ? (
             <Text fontSize="13.5px" color="inkSoft" alignSelf="end">
-              {`${boost.offPoints.length} points without boost`}
+              {`${boost.offPoints.length} off-boost points`}
               <Worded height="24px" onClick={() => typeInBrief('engine.boost.offPoints', undefined)}>
-                leave them
+                Remove
               </Worded>
             </Text>
           ) : (
-            <QuantityField label="Without it, of the peak" digits={2} value={boost.offShare} problem={problemAt('engine.boost.offShare')} onCommit={(v) => void typeInBrief('engine.boost.offShare', v)} testId="boost-share" />
+            <QuantityField label="Off-boost torque, fraction of peak" digits={2} value={boost.offShare} problem={problemAt('engine.boost.offShare')} onCommit={(v) => void typeInBrief('engine.boost.offShare', v)} testId="boost-share" />
           )}
         </Grid>
       )}

@@ -18,9 +18,9 @@ import { QuantityField } from '../ui/QuantityField.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
   ['peakTorqueNm', 'Peak torque', 'lb-ft'],
-  ['peakTorqueSpeedRadPerS', 'at', 'rpm'],
+  ['peakTorqueSpeedRadPerS', 'Torque peak at', 'rpm'],
   ['peakPowerW', 'Peak power', 'hp'],
-  ['peakPowerSpeedRadPerS', 'at', 'rpm'],
+  ['peakPowerSpeedRadPerS', 'Power peak at', 'rpm'],
   ['idleSpeedRadPerS', 'Idle', 'rpm'],
   ['redlineRadPerS', 'Redline', 'rpm'],
 ]
@@ -58,11 +58,11 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
         onCommit={(v) => void typeInBrief('engine.headline.idleTorqueNm', v ?? undefined)}
       />
       <Text fontSize="13px" color="inkSoft" alignSelf="end" pb="10px">
-        {`Empty: ${IDLE_TORQUE_SHARE} of the peak (from memory).`}
+        {`Blank = ${IDLE_TORQUE_SHARE} × peak torque (typical value).`}
       </Text>
       <Box gridColumn="1 / -1">
         <Worded height="24px" onClick={() => takeUsual(engine)} data-testid="usual-shape">
-          Only kind and power are known: the usual shape
+          Fill in a typical curve from engine type and power
         </Worded>
       </Box>
     </Grid>
@@ -89,9 +89,9 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
   return (
     <Box data-testid="points">
       <Flex gap="10px" align="center" mb="4px">
-        <Text fontSize="14px">{`${points.length} measured points, as they were entered.`}</Text>
+        <Text fontSize="14px">{`${points.length} measured points, as entered.`}</Text>
         <Ruled size="sm" minH="32px" onClick={() => typeInBrief('engine.points', thinned)} data-testid="thin-points">
-          {`Keep ${THINNED} of them, to correct by hand`}
+          {`Reduce to ${THINNED} points for editing`}
         </Ruled>
       </Flex>
       <Box maxH="220px" overflowY="auto" fontFamily="figures" fontSize="15px" tabIndex={0} role="group" aria-label="Measured points" css={{ columns: '120px' }}>
@@ -133,7 +133,7 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
           }
           data-testid="add-point"
         >
-          One more point
+          Add point
         </Ruled>
       </Flex>
     </Box>

@@ -47,7 +47,7 @@ export function FirstScreen() {
   if (shop.state === 'failed' || (loaded && 'problem' in loaded))
     return (
       <Trouble
-        title="The server does not answer."
+        title="The server is not responding."
         sentence={loaded && 'problem' in loaded ? loaded.problem : shop.problem}
         onRetry={retry}
       />
@@ -56,7 +56,7 @@ export function FirstScreen() {
     return (
       <Frame>
         <Text p="24px" color="inkSoft" role="status">
-          Opening the shop…
+          Loading jobs…
         </Text>
       </Frame>
     )
@@ -70,7 +70,7 @@ export function FirstScreen() {
           <LastJob job={last} unit={unit} answer={answer} />
         ) : (
           <Heading as="h1" fontSize="34px">
-            Power, use, unit: a first answer.
+            Enter power, use and transmission for a first answer.
           </Heading>
         )}
         <Grid mt="16px" gap="14px" templateColumns={{ base: '1fr', md: 'minmax(0, 1.4fr) minmax(0, 1fr)' }}>
@@ -82,7 +82,7 @@ export function FirstScreen() {
           <TakeFile />
         </Grid>
         <Text mt="14px" fontSize="14px" color="inkSoft" maxW="900px">
-          All figures are estimates for choosing parts. The maker's limits, the rule book in force and the licensed shop decide.
+          All figures are estimates for choosing parts. Manufacturer limits, the current rule book and a qualified shop have the final say.
         </Text>
       </Box>
     </Frame>
@@ -101,7 +101,7 @@ function LastJob({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnsw
   return (
     <Box>
       <Text fontSize="15px" color="inkSoft">
-        {`Last on the bench: job ${job.number}, ${job.name}, ${unit.name}, ${when}`}
+        {`Last job: ${job.number}, ${job.name}, ${unit.name}, ${when}`}
       </Text>
       <Heading as="h1" fontSize="40px" fontWeight={600} lineHeight="1.1" mt="4px">
         <ChakraLink asChild color="ink" {...underline}>
@@ -118,7 +118,7 @@ function Weakest({ job, unit, answer }: { job: Job; unit: Unit; answer: SpecAnsw
   const answered = answer.outcome === 'answered' ? answer : undefined
   const weakest = (answered?.breakingOrder ?? []).slice(0, 3).flatMap((id) => answered?.stations.find((s) => s.stationId === id) ?? [])
   return (
-    <Panel title="The three weakest">
+    <Panel title="Three weakest stations">
       {weakest.map((verdict, i) => {
         const duty = answered && firstCase(answered, verdict)
         return (
@@ -146,19 +146,19 @@ function WhatChanged({ job, unit }: { job: Job; unit: Unit }) {
   const changed = unit.stations.filter((station) => changedStations(job).includes(station.id))
   const note =
     changed.length === 0
-      ? 'nothing: it stands as it came in'
+      ? 'no changes'
       : `${changed.length} of ${unit.stations.length} stations, ${money(cost.price)}, ${hoursWords(cost.hours)}`
   return (
-    <Panel title="What changed" note={note} gridRow={{ md: 'span 2' }}>
+    <Panel title="Changed parts" note={note} gridRow={{ md: 'span 2' }}>
       {changed.map((station) => (
         <Flex key={station.id} fontSize="14px" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
           <Text color="inkSoft" width="176px" flexShrink={0}>
             {capital(station.name)}
           </Text>
-          <Text>{parts.get(job.spec.fits[station.id] ?? '')?.name ?? 'nothing'}</Text>
+          <Text>{parts.get(job.spec.fits[station.id] ?? '')?.name ?? 'none'}</Text>
         </Flex>
       ))}
-      <Text mt="8px" fontSize="14.5px">{`As it came in it held ${asArrived(job)}.`}</Text>
+      <Text mt="8px" fontSize="14.5px">{`As received it held ${asArrived(job)}.`}</Text>
     </Panel>
   )
 }
@@ -168,9 +168,9 @@ function CameIn({ job, unit }: { job: Job; unit: Unit }) {
   const { teardown } = job
   if (!isNoted(teardown)) return null
   const likeliest = diagnose(unit, teardown).candidates[0]
-  const guess = teardown.found === null && likeliest ? ` Likeliest: ${suspectWords(unit.train, likeliest)}.` : ''
+  const guess = teardown.found === null && likeliest ? ` Most likely: ${suspectWords(unit.train, likeliest)}.` : ''
   return (
-    <Panel title="What came in broken">
+    <Panel title="Condition as received">
       <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
         <Link to={`/jobs/${job.number}/lost`} data-testid="came-in">
           {`${teardownWords(unit, teardown)}${guess}`}
@@ -182,7 +182,9 @@ function CameIn({ job, unit }: { job: Job; unit: Unit }) {
 
 function asArrived(job: Job): string {
   const answer = answerFor(job, { fits: job.arrived, works: {} })
-  return answer?.outcome === 'answered' ? `${specHeldInWords(answer)} at the pressure now set` : 'nothing that can be said'
+  return answer?.outcome === 'answered'
+    ? `${specHeldInWords(answer)} at the current line pressure setting`
+    : 'an unknown amount (no answer)'
 }
 
 function OtherJobs({ jobs, units }: { jobs: readonly Job[]; units: readonly Unit[] }) {
@@ -204,7 +206,7 @@ function OtherJob({ job, units }: { job: Job; units: readonly Unit[] }) {
       <Link to={`/jobs/${job.number}`}>
         <Text as="span" fontWeight={600}>{`${job.number} · ${job.name}`}</Text>
         <Text as="span" color="inkSoft">
-          {` ${unit?.name ?? job.unitId}${held ? `, holds ${heldInWords(held.held)} of ${figure(fromSi(held.peakPowerW, 'hp'))}` : ''}`}
+          {` ${unit?.name ?? job.unitId}${held ? `, holds ${heldInWords(held.held)}, target ${figure(fromSi(held.peakPowerW, 'hp'))} hp` : ''}`}
         </Text>
       </Link>
     </ChakraLink>

@@ -52,11 +52,11 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
         )}
         <Box flex="1" />
         {onJob && <JobTools job={job} />}
-        <Tab to="/units" word="Units" />
-        <Tab to="/shelf" word="Shelf" />
+        <Tab to="/units" word="Transmissions" />
+        <Tab to="/shelf" word="Parts shelf" />
         <Box pr="8px">
           <IconButton
-            label={theme === 'dark' ? 'Paper by day' : 'Blueprint by night'}
+            label={theme === 'dark' ? 'Switch to light theme' : 'Switch to dark theme'}
             onClick={() => viewStore.setState({ theme: theme === 'dark' ? 'light' : 'dark' })}
             icon={theme === 'dark' ? <Sun size={18} /> : <Moon size={18} />}
           />
@@ -72,24 +72,24 @@ export function Frame({ children, unit }: { children: ReactNode; unit?: Unit | u
 const Views = ({ number }: { number: number }) => (
   <Flex
     as="nav"
-    aria-label="Views of this job"
+    aria-label="Job pages"
     height="44px"
     flexShrink={0}
     order={{ base: 3, xl: 0 }}
     width={{ base: '100%', xl: 'auto' }}
     px={{ base: '8px', xl: '0' }}
   >
-    <Tab to={`/jobs/${number}`} word="Line" />
+    <Tab to={`/jobs/${number}`} word="Power flow" />
     <Tab to={`/jobs/${number}/brief`} word="Brief" />
-    <Tab to={`/jobs/${number}/match`} word="Match" />
+    <Tab to={`/jobs/${number}/match`} word="Converter" />
     <Tab to={`/jobs/${number}/shafts`} word="Shafts" />
-    <Tab to={`/jobs/${number}/packs`} word="Packs" />
-    <Tab to={`/jobs/${number}/pressure`} word="Pressure" />
+    <Tab to={`/jobs/${number}/packs`} word="Clutches & bands" />
+    <Tab to={`/jobs/${number}/pressure`} word="Line pressure" />
     <Tab to={`/jobs/${number}/fit`} word="Fit-up" />
-    <Tab to={`/jobs/${number}/rules`} word="Rules" />
+    <Tab to={`/jobs/${number}/rules`} word="House rules" />
     <Tab to={`/jobs/${number}/unit`} word="Gear train" />
     <Tab to={`/jobs/${number}/revisions`} word="Revisions" />
-    <Tab to={`/jobs/${number}/sheet`} word="Sheet" />
+    <Tab to={`/jobs/${number}/sheet`} word="Build sheet" />
   </Flex>
 )
 
@@ -101,8 +101,8 @@ function JobTools({ job }: { job: JobState }) {
       <ChakraLink
         href={api.fileOf(job.number)}
         download
-        aria-label="Save this job as a file"
-        title="Save this job as a file"
+        aria-label="Download job file"
+        title="Download job file"
         minW="36px"
         justifyContent="center"
         color="ink"
@@ -110,8 +110,18 @@ function JobTools({ job }: { job: JobState }) {
       >
         <Download size={18} />
       </ChakraLink>
-      <IconButton label={`Undo, ${job.past.length} steps`} disabled={job.past.length === 0} onClick={undo} icon={<Undo2 size={18} />} />
-      <IconButton label={`Redo, ${job.future.length} steps`} disabled={job.future.length === 0} onClick={redo} icon={<Redo2 size={18} />} />
+      <IconButton
+        label={`Undo (${job.past.length} steps available)`}
+        disabled={job.past.length === 0}
+        onClick={undo}
+        icon={<Undo2 size={18} />}
+      />
+      <IconButton
+        label={`Redo (${job.future.length} steps available)`}
+        disabled={job.future.length === 0}
+        onClick={redo}
+        icon={<Redo2 size={18} />}
+      />
     </Flex>
   )
 }
@@ -170,12 +180,12 @@ function IconButton({
 function SaveMark({ job }: { job: JobState }) {
   const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
   const words: Record<JobState['saving'], string> = {
-    saved: `saved ${time}`,
-    saving: 'saving…',
-    unsaved: 'saving…',
-    offline: 'server does not answer; kept on this machine',
-    conflict: 'changed in another window',
-    refused: `not saved: ${job.problem}`,
+    saved: `Saved ${time}`,
+    saving: 'Saving…',
+    unsaved: 'Saving…',
+    offline: 'Server not responding. Changes are kept on this computer.',
+    conflict: 'Changed in another window',
+    refused: `Not saved: ${job.problem}`,
   }
   const alarming = job.saving === 'offline' || job.saving === 'conflict' || job.saving === 'refused'
   return (
@@ -192,7 +202,7 @@ function SaveMark({ job }: { job: JobState }) {
       {words[job.saving]}
       {job.saving === 'saved' && (
         <Text as="span" display={{ base: 'none', '2xl': 'inline' }}>
-          {`, no. ${job.version}`}
+          {`, version ${job.version}`}
         </Text>
       )}
     </Text>

@@ -18,14 +18,14 @@ export function JobScreen({ view }: { view: (content: JobContent, unit: Unit) =>
   useEffect(() => void openJob(Number(number)), [number])
   const unit = shop.units.find((u) => u.id === content?.unitId)
   if (shop.state === 'failed')
-    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   if (failure !== undefined)
     return <Trouble title="This job can't be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
   if (!content || !unit)
     return (
       <Frame>
         <Text p="24px" color="inkSoft" role="status">
-          Laying out the job…
+          Loading job…
         </Text>
       </Frame>
     )
@@ -39,7 +39,7 @@ export function Trouble({ title, sentence, onRetry }: { title: string; sentence:
         <Heading as="h1" fontSize="28px">
           {title}
         </Heading>
-        <Text mt="8px">{sentence} What you typed before is kept.</Text>
+        <Text mt="8px">{sentence} Your earlier changes are kept.</Text>
         <Inked mt="16px" onClick={onRetry}>
           Try again
         </Inked>

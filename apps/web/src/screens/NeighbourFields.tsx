@@ -10,23 +10,23 @@ const SHAPES = [
   {
     key: 'rear',
     dto: EngineRearDto,
-    title: 'Rear of the engine',
-    add: 'Give what is known of it',
-    why: 'Whether pilot, plate and case go on. What is not known here is measured at the fit-up.',
+    title: 'Crank and block',
+    add: 'Enter crank dimensions',
+    why: 'Used to check pilot, flex plate and case fit. Anything unknown can be measured in Fit-up.',
   },
   {
     key: 'behind',
     dto: RearNeighbourDto,
-    title: 'Behind the box',
-    add: 'Give its spline and place',
-    why: 'The transfer case or the yoke that the output shaft goes into.',
+    title: 'Behind the transmission',
+    add: 'Enter output spline and position',
+    why: 'The transfer case or slip yoke on the output shaft.',
   },
   {
     key: 'ruleBook',
     dto: RuleBookDto,
-    title: 'What the class asks of the plate',
-    add: 'Give it from the rule book',
-    why: `Elapsed time, from which one a certified plate is asked for, grade and day. ${RULE_BOOK_DECIDES}`,
+    title: 'Class rule for the flex plate',
+    add: 'Enter from the rule book',
+    why: `Your ET, the ET at which a certified plate is required, grade and event date. ${RULE_BOOK_DECIDES}`,
   },
 ] as const satisfies readonly { key: keyof Brief; dto: Dto; title: string; add: string; why: string }[]
 
@@ -43,7 +43,7 @@ export const NeighbourFields = ({ brief, problems }: { brief: Brief; problems: r
     }
     const leave = (
       <Worded height="22px" onClick={() => typeInBrief(key, undefined)}>
-        leave it out
+        Remove
       </Worded>
     )
     return (

@@ -32,17 +32,15 @@ export function NewJob({ units }: { units: readonly Unit[] }) {
   const { content, unit } = form
   const answer = content && answerFor(content)
   return (
-    <Panel title="A new one: power, use, unit">
+    <Panel title="New job">
       <Fields form={form} units={units} />
       <Box mt="12px" minH="52px" aria-live="polite">
         <Text fontFamily="heading" fontSize="21px" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
-          {content && unit && answer
-            ? `As built by its maker: ${verdictSentence(answer, unit, content.brief)}`
-            : 'The answer stands here as soon as the power is typed.'}
+          {content && unit && answer ? `Stock: ${verdictSentence(answer, unit, content.brief)}` : 'Enter peak power to see a first answer.'}
         </Text>
       </Box>
       <Inked mt="6px" onClick={() => void form.start()} data-testid="start-job">
-        Put it on the bench
+        Create job
       </Inked>
       {form.problem && (
         <Text role="alert" color="break" mt="6px">
@@ -80,7 +78,13 @@ function Fields({ form, units }: { form: ReturnType<typeof useNewJob>; units: re
         options={USES.map((u) => [u, USE_WORDS[u]])}
         testId="new-use"
       />
-      <Pick label="Unit" width="96px" value={form.unit?.id ?? ''} onPick={form.setUnitId} options={units.map((u) => [u.id, u.name])} />
+      <Pick
+        label="Transmission"
+        width="126px"
+        value={form.unit?.id ?? ''}
+        onPick={form.setUnitId}
+        options={units.map((u) => [u.id, u.name])}
+      />
       <Field.Root width="132px" gap="2px">
         <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
           Name
@@ -123,7 +127,7 @@ function useNewJob(units: readonly Unit[]) {
     return refused
   }
   const start = async () => {
-    if (!content) return setProblem('Type the engine’s power first.')
+    if (!content) return setProblem('Enter peak engine power first.')
     try {
       const job = await api.addJob(content)
       void navigate(`/jobs/${job.number}`)

@@ -53,49 +53,49 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
 /** Rules that are figures. */
 const Figured = ({ content }: { content: JobContent }) => (
   <>
-    <Panel title="Power ratings without rpm are taken at" note="by the kind of engine in the brief" mt="10px">
+    <Panel title="Rpm assumed for power ratings without rpm" note="by engine type" mt="10px">
       <Fields
         content={content}
         of={[
-          ['ratingSpeed.petrolRadPerS', 'Petrol'],
+          ['ratingSpeed.petrolRadPerS', 'Gasoline'],
           ['ratingSpeed.dieselRadPerS', 'Diesel'],
         ]}
         unitName="rpm"
       />
     </Panel>
-    <Panel title="A locked converter" note="slip it is steered to, and how long an upshift through it takes" mt="10px">
+    <Panel title="Lockup" note="controlled slip and locked upshift time" mt="10px">
       <Fields
         content={content}
         of={[
-          ['lockupSlipRadPerS', 'Slip', 'rpm'],
-          ['lockedShiftS', 'Locked upshift', 's'],
+          ['lockupSlipRadPerS', 'Controlled slip', 'rpm'],
+          ['lockedShiftS', 'Locked upshift time', 's'],
         ]}
       />
     </Panel>
-    <Panel title="Oil in a stall" note="where it begins, and where a stall must end" mt="10px">
+    <Panel title="Converter oil temperature in a stall test" mt="10px">
       <Fields
         content={content}
         of={[
-          ['oilStartK', 'At the start'],
-          ['oilLimitK', 'At the end'],
+          ['oilStartK', 'At start'],
+          ['oilLimitK', 'Stop at'],
         ]}
         unitName="°F"
       />
     </Panel>
-    <Panel title="Pilot and converter" note="how they must go together" mt="10px">
+    <Panel title="Pilot and converter fit limits" mt="10px">
       <Fields
         content={content}
         of={[
-          ['fit.pilotEngagementLeastM', 'Pilot engaged, least'],
-          ['fit.pilotPlayLeastM', 'Play of the pilot, least'],
-          ['fit.pilotPlayMostM', 'Play of the pilot, most'],
-          ['fit.pullForwardLeastM', 'Converter forward, least'],
-          ['fit.pullForwardMostM', 'Converter forward, most'],
+          ['fit.pilotEngagementLeastM', 'Pilot engagement, min'],
+          ['fit.pilotPlayLeastM', 'Pilot clearance, min'],
+          ['fit.pilotPlayMostM', 'Pilot clearance, max'],
+          ['fit.pullForwardLeastM', 'Converter pull-forward, min'],
+          ['fit.pullForwardMostM', 'Converter pull-forward, max'],
         ]}
         unitName="in"
       />
     </Panel>
-    <Panel title="A ratchet one-way clutch is refused behind an engine of more than" note="it drops into teeth with a blow" mt="10px">
+    <Panel title="Engine torque limit for ratchet one-way clutches" note="they engage with an impact" mt="10px">
       <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
     </Panel>
   </>
@@ -106,33 +106,33 @@ function Shock({ content }: { content: JobContent }) {
   const own = !equal(content.rules, DEFAULT_RULES)
   return (
     <Panel
-      title="Shock: torque asked is the static torque times"
-      note="counted once"
+      title="Service factors: demand = static torque ×"
+      note="applied once, to the demand"
       aside={
         own && (
           <Ruled size="sm" onClick={() => take(DEFAULT_RULES)} data-testid="rules-default">
-            Back to the usual rules
+            Reset to defaults
           </Ruled>
         )
       }
     >
       <Text fontSize="13.5px" color="inkSoft">
-        Hard parts in the launch, by how it is launched
+        Hard parts at launch, by launch method
       </Text>
       <Fields content={content} of={LAUNCHES.map(([key, word]) => [`launchFactor.${key}`, word])} />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
-        Hard parts at full power in a range (regrip is felt in every range)
+        Hard parts at full power in gear (regrip applies in every gear)
       </Text>
       <Fields
         content={content}
         of={[
-          ['fullPowerFactor.regrip', 'Wheels spin and grip again'],
+          ['fullPowerFactor.regrip', 'Wheelspin, then regrip'],
           ['fullPowerFactor.rolling', 'Rolling'],
           ['fullPowerFactor.trans-brake', 'Trans-brake'],
         ]}
       />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
-        Margin the house wants on top: a station below it is named on the sheet and at the bench
+        House margin: stations below it are flagged on the build sheet and in Details
       </Text>
       <Fields
         content={content}
@@ -143,7 +143,7 @@ function Shock({ content }: { content: JobContent }) {
         ]}
       />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
-        Elsewhere
+        Other
       </Text>
       <Fields
         content={content}
@@ -152,15 +152,15 @@ function Shock({ content }: { content: JobContent }) {
           ['lockupFactor', 'Locked converter'],
           ['frictionFactor', 'Friction elements'],
           ['plateFactor', 'Flex plate'],
-          ['togetherWithin', 'Together within, share'],
-          ['hourRate', 'An hour at the bench, $'],
+          ['togetherWithin', 'Upgrade together within, fraction'],
+          ['hourRate', 'Labor rate, $ per hour'],
         ]}
       />
     </Panel>
   )
 }
 
-const LAUNCHES = [['rolling', 'Rolling'], ['brake-stall', 'Held on the brake'], ['flash', 'Flashed from idle'], ['trans-brake', 'Trans-brake'], ['regrip', 'Wheels spin and grip again'], ['dump', 'Dropped in from neutral']] as const // prettier-ignore
+const LAUNCHES = [['rolling', 'Rolling'], ['brake-stall', 'Foot brake (brake stall)'], ['flash', 'Flash off idle'], ['trans-brake', 'Trans-brake'], ['regrip', 'Wheelspin, then regrip'], ['dump', 'Neutral drop']] as const // prettier-ignore
 
 const take = (rules: HouseRules) => change((job) => ({ ...job, rules }))
 
@@ -171,7 +171,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
     const on = content.rules[question.key] === side.value
     const answer = answerFor(on ? content : { ...content, rules })
     const first = answer?.outcome === 'answered' ? answer.breakingOrder[0] : undefined
-    const words = `${specHeldInWords(answer)}${first ? `, ${stationName(unit, first)} first` : ''}`
+    const words = `${specHeldInWords(answer)}${first ? `, weakest link ${stationName(unit, first)}` : ''}`
     return (
       <Flex key={side.name} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
         <Box width="142px" flexShrink={0}>
@@ -182,7 +182,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
         <Text fontSize="14px" flex="1" lineHeight="1.35">
           {side.why}
           <Text as="span" display="block" color="torque" fontWeight={600}>
-            {`${on ? 'Now' : 'Then'}: ${words}.`}
+            {`${on ? 'Current' : 'Would be'}: ${words}.`}
           </Text>
         </Text>
       </Flex>

@@ -34,7 +34,7 @@ export function TakeFile() {
     }
   }
   return (
-    <Panel title="A job from a file" note="as any job can be saved">
+    <Panel title="Open a job file" note="a job downloaded from Plucky Ratio">
       <Input
         type="file"
         accept="application/json,.json"
@@ -49,7 +49,7 @@ export function TakeFile() {
       />
       {problems.length > 0 && (
         <Box role="alert" color="break">
-          <Text fontWeight={600}>Nothing was taken in.</Text>
+          <Text fontWeight={600}>Nothing was imported.</Text>
           {problems.map((words) => (
             <Text key={words}>{words}</Text>
           ))}
@@ -61,5 +61,5 @@ export function TakeFile() {
 
 function wordsOf(error: unknown): string[] {
   if (error instanceof Refused) return error.problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.sentence}`)
-  return [error instanceof SyntaxError ? `The file is not readable JSON: ${error.message}` : (error as Error).message]
+  return [error instanceof SyntaxError ? `The file is not valid JSON: ${error.message}` : (error as Error).message]
 }

@@ -15,10 +15,10 @@ export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefi
     return (
       <Panel title="Vehicle" mt="10px">
         <Ruled onClick={() => typeInBrief('vehicle', FIRST)} data-testid="add-vehicle">
-          Give axle ratio and tyre
+          Enter axle ratio and tire
         </Ruled>
         <Text fontSize="13.5px" color="inkSoft" mt="4px">
-          Flash stall, looseness at cruise and top speed need them.
+          Needed for flash stall, cruise slip and top speed.
         </Text>
       </Panel>
     )
@@ -39,16 +39,16 @@ export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefi
       mt="10px"
       aside={
         <Worded height="22px" onClick={() => typeInBrief('vehicle', undefined)}>
-          leave it out
+          Remove
         </Worded>
       }
     >
       <Grid templateColumns="1fr 1fr 1fr" gap="8px 14px" alignItems="start">
         {field('finalDrive', 'Axle ratio', 2)}
-        {field('tyreRadiusM', 'Tyre radius, loaded', 1, 'in')}
-        {field('cruiseMPerS', `Cruise, empty: ${Math.round(USUAL_CRUISE_M_PER_S / toSi(1, 'mph'))}`, 0, 'mph')}
+        {field('tyreRadiusM', 'Tire radius, loaded', 1, 'in')}
+        {field('cruiseMPerS', `Cruise speed (blank = ${Math.round(USUAL_CRUISE_M_PER_S / toSi(1, 'mph'))})`, 0, 'mph')}
         {field('dragAreaM2', 'Drag area, Cd·A', 2, 'm²')}
-        {field('rollingShare', 'Rolling, of weight, empty: by use', 3)}
+        {field('rollingShare', 'Rolling resistance, fraction of weight (blank = by use)', 3)}
       </Grid>
     </Panel>
   )

@@ -16,6 +16,7 @@ import {
   quantity,
   twistWords,
   type JobContent,
+  percent,
 } from '@plucky/contract'
 import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftFigure, type ShaftReport, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
@@ -63,8 +64,7 @@ const Table = memo(function Table({
   onOpen,
   leftOut,
 }: FiguresProps & { tried: Judged | undefined; leftOut: boolean }) {
-  if (!fitted && !tried)
-    return <p>There is no answer yet, or nothing is fitted here: what follows stands here as soon as there is a torque.</p>
+  if (!fitted && !tried) return <p>No results yet: install a part and complete the brief.</p>
   const rows = rowsOf(content, unit, station, fitted, duty)
   const cell = (row: Row, judged: Judged | undefined) => (judged ? row.of(judged) : '—')
   return (
@@ -72,9 +72,9 @@ const Table = memo(function Table({
       <table data-testid="shaft-figures">
         <thead>
           <tr>
-            <th>shaft</th>
-            <th>fitted</th>
-            {tried && <th className="changed">as drawn</th>}
+            <th>Shaft</th>
+            <th>Installed</th>
+            {tried && <th className="changed">Trial</th>}
           </tr>
         </thead>
         <tbody>
@@ -96,7 +96,7 @@ const Table = memo(function Table({
           })}
         </tbody>
       </table>
-      {leftOut && <p>What its maker states of it is left out: it is another shaft now.</p>}
+      {leftOut && <p>The manufacturer rating is ignored because the shaft has been changed.</p>}
       <Notes unit={unit} judged={tried ?? fitted} />
     </>
   )
@@ -104,9 +104,9 @@ const Table = memo(function Table({
 
 /** A figure, which opens its working where it has one. */
 function Value({ words, row, onOpen }: { words: string; row: Row; onOpen: () => void }) {
-  if (!row.figure || words.startsWith('—') || words === 'no hole') return <>{words}</>
+  if (!row.figure || words.startsWith('—') || words === NO_CROSS_HOLE) return <>{words}</>
   return (
-    <button type="button" onClick={onOpen} aria-label={`Working of ${row.name}, ${words}`} data-testid={`open-${row.figure}`}>
+    <button type="button" onClick={onOpen} aria-label={`Calculation of ${row.name}, ${words}`} data-testid={`open-${row.figure}`}>
       {words}
     </button>
   )
@@ -118,35 +118,37 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : 0
   const oil = fitted?.report.oil
   return [
-    { name: 'holds, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
-    { name: 'the spec holds', of: ({ specHeld, report }) => (report.mates.some((m) => m.differences.length > 0) ? 'nothing: splines differ' : heldInWords(specHeld)) },
-    { name: duty ? `margin ${caseInSentence(unit, duty, content.brief)}` : 'margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} of ${lbft(demandNm)}` : 'carries nothing'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
-    { name: 'begins to yield', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
-    of('twists off', (r) => lbft(r.breakNm), 'break'),
-    of('handbook works its splines at', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ times`), 'handbook'),
-    of('and against their wear', (r) => (r.wearNm === null ? '—' : `${lbft(r.wearNm)}, 10⁶ turns`), 'wear'),
-    of('launches to a crack', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`, 'life'),
-    of('twist at most', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
+    { name: 'Power held, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
+    { name: 'Build holds', of: ({ specHeld, report }) => (report.mates.some((m) => m.differences.length > 0) ? 'can’t be built: splines do not mate' : heldInWords(specHeld)) },
+    { name: duty ? `Margin ${caseInSentence(unit, duty, content.brief)}` : 'Margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} (demand ${lbft(demandNm)})` : 'no load'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
+    { name: 'Yield torque', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
+    of('Ultimate (break) torque', (r) => lbft(r.breakNm), 'break'),
+    of('Spline working torque, handbook', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ cycles`), 'handbook'),
+    of('Spline wear torque, handbook', (r) => (r.wearNm === null ? '—' : `${lbft(r.wearNm)}, 10⁶ revolutions`), 'wear'),
+    of('Fatigue life, launches', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`, 'life'),
+    of('Max twist', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
     ...(station.load.at === 'stator' ? [] : [
-      of('swings in', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms with its path` : '—'), 'period'),
-      of('a launch overshoots', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} by its ramp` : '—'), 'overshoot'),
-      of('100 rpm caught at once', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
+      of('Natural period', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms (turbine on its shafts)` : '—'), 'period'),
+      of('Launch overshoot', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} (torque ramp)` : '—'), 'overshoot'),
+      of('Shock from a sudden 100 rpm stop', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
     ]),
     ...(oil || fitted === undefined ? [
-      of('oil along the bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
-      of('oil through the holes', (r) => oilWords(r.oil, 'holesM3PerS', oil), 'holes'),
-      of('oil through both', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
+      of('Oil flow through bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
+      of('Oil flow through cross holes', (r) => oilWords(r.oil, 'holesM3PerS', oil), 'holes'),
+      of('Oil flow, bore and holes in series', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
     ] : []),
-    { name: 'bore takes of it', of: ({ part: { geometry } }) => `${figure(100 * Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2)} %` },
-    { name: 'holes take of it', of: ({ report }) => holesTake(report) },
-    { name: 'length', of: ({ part }) => quantity(shaftLength(part.geometry), 'in') },
+    { name: 'Strength lost to bore', of: ({ part: { geometry } }) => percent(Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2) },
+    { name: 'Strength lost to cross holes', of: ({ report }) => holesTake(report) },
+    { name: 'Length', of: ({ part }) => quantity(shaftLength(part.geometry), 'in') },
   ]
 } // prettier-ignore
 
-/** Share of the net section that the worst cross hole takes. */
+const NO_CROSS_HOLE = 'no cross hole'
+
+/** Share of the net section lost to the worst cross hole. */
 function holesTake({ limits }: ShaftReport): string {
   const taken = limits.flatMap(({ slice }) => (slice && slice.drilledM > 0 ? [(slice.drilledM * slice.diameterM ** 2) / 6 / (slice.modulusM3 + (slice.drilledM * slice.diameterM ** 2) / 6)] : [])) // prettier-ignore
-  return taken.length === 0 ? 'no hole' : `${figure(100 * Math.max(...taken), 1)} %`
+  return taken.length === 0 ? NO_CROSS_HOLE : percent(Math.max(...taken), 1)
 }
 
 /** What a figure cannot say: how its splines stand, and whether it can be what its box says. */
@@ -163,12 +165,12 @@ function Notes({ unit, judged }: { unit: Unit; judged: Judged | undefined }) {
       {report.hardness && (
         <p className={report.hardness.verdict === 'too-soft' ? 'short' : 'said'} data-testid="hardness-said">
           {hardnessSentence(report.hardness, part.geometry)}
-          {report.asFoundNm === null ? '' : ` As soft as that it holds ${figure(fromSi(report.asFoundNm, 'lb-ft'))} lb-ft.`}
+          {report.asFoundNm === null ? '' : ` At the measured hardness it holds ${figure(fromSi(report.asFoundNm, 'lb-ft'))} lb-ft.`}
         </p>
       )}
       <p>
-        Yielding once decides, with the house’s margin on top; what lasts and what the handbook allows stand beside. Launches are an order of
-        magnitude, no promise: the launch, each range pulled once, reverse now and then.
+        Rated by first yield, plus the house margin. Fatigue life and handbook torque are for reference. Launch counts are order-of-
+        magnitude estimates, not a promise (one launch = the launch, one pull through each gear, occasional reverse).
       </p>
     </>
   ) // prettier-ignore

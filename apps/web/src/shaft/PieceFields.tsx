@@ -44,8 +44,8 @@ interface SizeProps {
 /** One figure of the drawing, typed. */
 export function Size({ label, value, to, unit = 'in', without, digits = 4, testId }: SizeProps) {
   const commit = (typed: Typed): string | undefined => {
-    if (typed === null) return without ? tryChange(without) : `${label}: type a figure.`
-    return typeof typed === 'number' ? tryChange(to(typed)) : `${label}: “${typed}” is no figure${unit ? ` in ${unit} or a unit of its kind` : ''}.` // prettier-ignore
+    if (typed === null) return without ? tryChange(without) : `${label}: enter a number.`
+    return typeof typed === 'number' ? tryChange(to(typed)) : `${label}: “${typed}” is not a number${unit ? ` (in ${unit}, or another unit of the same kind)` : ''}.` // prettier-ignore
   }
   return <QuantityField label={label} {...(unit ? { unit } : {})} digits={value === undefined ? digits : neat(value, unit, digits)} value={value ?? null} onCommit={commit} width="96px" {...(testId ? { testId } : {})} /> // prettier-ignore
 }
@@ -65,7 +65,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (
     <Flex mt="8px" gap="8px" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
-      <Pick label="taken hold of" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => pieceStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
+      <Pick label="Feature" value={`${here.kind}-${here.index}`} options={piecesOf(shaft)} onPick={(key) => pieceStore.setState({ piece: pieceOf(key) })} width="168px" testId="piece-pick" />
       {here.kind === 'section' && <SectionFields unit={unit} shaft={shaft} index={here.index} />}
       {here.kind === 'hole' && <HoleFields shaft={shaft} index={here.index} />}
       {here.kind === 'groove' && <GrooveFields shaft={shaft} index={here.index} />}
@@ -102,15 +102,15 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
       <Size label="length" value={section.lengthM} to={(lengthM) => set({ lengthM })} testId="size-length" />
       <Size label="diameter" value={section.outerDiameterM} to={(outerDiameterM) => set({ outerDiameterM })} testId="size-diameter" />
       <Size label="bore" value={section.boreDiameterM} to={(boreDiameterM) => set({ boreDiameterM })} testId="size-bore" />
-      <Size label="rear fillet" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={(s) => withoutField(s, index, 'filletRadiusM')} />
+      <Size label="Rear fillet radius" value={section.filletRadiusM} to={(filletRadiusM) => set({ filletRadiusM })} without={(s) => withoutField(s, index, 'filletRadiusM')} />
       {section.spline && <SplineFields unit={unit} spline={section.spline} index={index} />}
       <Flex gap="2px" wrap="wrap" align="center" width="100%">
-        <Worded onClick={() => take((s) => addSection(s, index), 'section', () => index + 1)} data-testid="add-section">a section behind</Worded>
-        <Worded onClick={() => take((s) => addHole(s, index), 'hole', (made) => last(made.holes))} data-testid="add-hole">a hole here</Worded>
-        <Worded onClick={() => take((s) => addGroove(s, index), 'groove', (made) => last(made.grooves))} data-testid="add-groove">a groove here</Worded>
-        <Worded onClick={() => change(splined)} data-testid="toggle-spline">{section.spline ? 'no spline' : 'a spline here'}</Worded>
-        <Worded onClick={() => change(idle)}>{section.idle ? 'carries torque' : 'carries none'}</Worded>
-        {shaft.sections.length > 1 && <Worded onClick={() => take((s) => remove(s, { kind: 'section', index }), 'section', () => Math.max(0, index - 1))} data-testid="remove-piece">take it away</Worded>}
+        <Worded onClick={() => take((s) => addSection(s, index), 'section', () => index + 1)} data-testid="add-section">Add section after</Worded>
+        <Worded onClick={() => take((s) => addHole(s, index), 'hole', (made) => last(made.holes))} data-testid="add-hole">Add cross hole</Worded>
+        <Worded onClick={() => take((s) => addGroove(s, index), 'groove', (made) => last(made.grooves))} data-testid="add-groove">Add groove</Worded>
+        <Worded onClick={() => change(splined)} data-testid="toggle-spline">{section.spline ? 'Remove spline' : 'Add spline'}</Worded>
+        <Worded onClick={() => change(idle)}>{section.idle ? 'Set as loaded' : 'Set as unloaded'}</Worded>
+        {shaft.sections.length > 1 && <Worded onClick={() => take((s) => remove(s, { kind: 'section', index }), 'section', () => Math.max(0, index - 1))} data-testid="remove-piece">Remove</Worded>}
       </Flex>
     </>
   )
@@ -135,16 +135,16 @@ const ofSpline =
 
 function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; index: number }) {
   const of = (more: Partial<Spline>) => ofSpline(index, more)
-  const mates: (readonly [string, string])[] = [['', 'not said'], ...unit.stations.filter(({ kind }) => ['hub', 'pack', 'gear-set', 'converter', 'shell'].includes(kind)).map(({ id }) => [id, stationName(unit, id)] as const)] // prettier-ignore
+  const mates: (readonly [string, string])[] = [['', 'not entered'], ...unit.stations.filter(({ kind }) => ['hub', 'pack', 'gear-set', 'converter', 'shell'].includes(kind)).map(({ id }) => [id, stationName(unit, id)] as const)] // prettier-ignore
   return (
     <>
       <Size label="teeth" unit={null} digits={0} value={spline.teeth} to={(teeth) => of({ teeth })} testId="size-teeth" />
       <Size label="module" unit="mm" digits={5} value={spline.moduleM} to={(moduleM) => of({ moduleM })} />
       <Pick label="root" width="92px" value={spline.root} options={Object.entries(SPLINE_ROOT_WORDS)} onPick={(root) => change(of({ root: root as Spline['root'] }))} />
-      <Pick label="made by" width="92px" value={spline.made ?? 'cut'} options={Object.entries(SPLINE_MADE_WORDS)} onPick={(made) => change(of({ made: made as 'cut' | 'rolled' }))} testId="spline-made" />
-      <Pick label="end of the teeth" width="104px" value={spline.runOut ?? 'sharp'} options={Object.entries(RUN_OUT_WORDS)} onPick={(runOut) => change(of({ runOut: runOut as 'sharp' | 'faded' }))} />
-      <Pick label="centred" width="120px" value={spline.fit ?? 'side'} options={Object.entries(SPLINE_FIT_WORDS)} onPick={(fit) => change(of({ fit: fit as 'side' | 'major' }))} />
-      <Pick label="goes into" width="132px" value={spline.mate ?? ''} options={mates} onPick={(mate) => change(of({ mate }))} testId="spline-mate" />
+      <Pick label="Made by" width="92px" value={spline.made ?? 'cut'} options={Object.entries(SPLINE_MADE_WORDS)} onPick={(made) => change(of({ made: made as 'cut' | 'rolled' }))} testId="spline-made" />
+      <Pick label="Spline runout" width="104px" value={spline.runOut ?? 'sharp'} options={Object.entries(RUN_OUT_WORDS)} onPick={(runOut) => change(of({ runOut: runOut as 'sharp' | 'faded' }))} />
+      <Pick label="Fit type" width="120px" value={spline.fit ?? 'side'} options={Object.entries(SPLINE_FIT_WORDS)} onPick={(fit) => change(of({ fit: fit as 'side' | 'major' }))} />
+      <Pick label="Mates with" width="132px" value={spline.mate ?? ''} options={mates} onPick={(mate) => change(of({ mate }))} testId="spline-mate" />
     </>
   )
 } // prettier-ignore
@@ -158,7 +158,7 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
       <Size label="diameter" value={hole.diameterM} to={(diameterM) => (s) => setHole(s, index, { diameterM })} testId="size-hole" />
       <Size label="drillings" unit={null} digits={0} value={hole.drillings ?? 1} to={(drillings) => (s) => setHole(s, index, { drillings })} />
       <Pick label="edge" width="120px" value={hole.edge ?? 'sharp'} options={Object.entries(HOLE_EDGE_WORDS)} onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))} />
-      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">take it away</Worded>
+      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">Remove</Worded>
     </>
   )
 } // prettier-ignore
@@ -170,9 +170,9 @@ function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number })
     <>
       <Size label="from front" value={groove.fromFrontM} to={(fromFrontM) => (s) => setGroove(s, index, { fromFrontM })} testId="size-from-front" />
       <Size label="width" value={groove.widthM} to={(widthM) => (s) => setGroove(s, index, { widthM })} />
-      <Size label="bottom" value={groove.bottomDiameterM} to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })} />
+      <Size label="Root diameter" value={groove.bottomDiameterM} to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })} />
       <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />
-      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">take it away</Worded>
+      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">Remove</Worded>
     </>
   )
 } // prettier-ignore

@@ -45,7 +45,7 @@ export function ShaftDrawing({ content, unit, station, part, fitted, duty }: Dra
     { readonly grip: Grip; readonly x: number; readonly y: number; readonly begun: string } | undefined
   >()
   const shown = [part?.geometry, drawn].filter((each) => each !== undefined)
-  if (shown.length === 0) return <div ref={box}>Nothing is fitted here, and nothing lies on the bench.</div>
+  if (shown.length === 0) return <div ref={box}>No part installed and no trial started.</div>
   const frame = frameFor(shown, width, drawn !== undefined)
   const where = duty ? caseInSentence(unit, duty, content.brief) : ''
   return (
@@ -55,16 +55,16 @@ export function ShaftDrawing({ content, unit, station, part, fitted, duty }: Dra
         height={frame.height}
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums', touchAction: 'none' }}
         role="group"
-        aria-label={`Drawing: fitted ${part?.name ?? 'nothing'}${drawn ? ', and the shaft on the bench' : ''}`}
+        aria-label={`Drawing: installed ${part?.name ?? 'none'}${drawn ? 'and trial shaft' : ''}`}
         data-testid="shaft-drawing"
       >
         <path d={`M0,${frame.centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
-        <Caption y={14} word="FITTED" name={part?.name} shaft={part?.geometry} colour={ink('ink')} />
+        <Caption y={14} word="INSTALLED" name={part?.name} shaft={part?.geometry} colour={ink('ink')} />
         {part && <Shaft geometry={part.geometry} left={frame.left} centre={frame.centre} perM={frame.perM} up />}
         {drawn && <Shaft geometry={drawn} left={frame.left} centre={frame.centre} perM={frame.perM} up={false} />}
         {part && <Weak geometry={part.geometry} {...frame} up />}
         {drawn && <Weak geometry={drawn} {...frame} up={false} />}
-        {drawn && <Caption y={frame.chartTop - 52} word="ON THE BENCH" shaft={drawn} colour={ink('torque')} />}
+        {drawn && <Caption y={frame.chartTop - 52} word="TRIAL" shaft={drawn} colour={ink('torque')} />}
         {drawn && <Grips frame={frame} shaft={drawn} onType={(grip, at, begun) => setTyping({ grip, ...at, begun })} />}
         <StressChart frame={frame} fitted={fitted} tried={tried} where={where} />
       </svg>
@@ -159,7 +159,7 @@ const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: Hal
   const tall = Math.max(...geometry.sections.map((s) => s.outerDiameterM / 2)) * perM
   const sign = up ? -1 : 1
   const tip = centre + sign * ((weakest.slice ? weakest.slice.section.outerDiameterM / 2 : (geometry.sections[section]?.outerDiameterM ?? 0) / 2) * perM + 2) // prettier-ignore
-  const words = `least here: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${figure(fromSi(weakest.torqueNm, 'lb-ft'))} lb-ft`
+  const words = `weakest point: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${figure(fromSi(weakest.torqueNm, 'lb-ft'))} lb-ft`
   const half = words.length * 3.05
   const textX = Math.min(Math.max(x, half + 4), width - half - 4)
   return (

@@ -40,7 +40,7 @@ export function ShaftScreen({ content, unit }: ScreenProps) {
       {station ? (
         <OnBench content={content} unit={unit} station={station} stations={stations} />
       ) : (
-        <Text>{`${unit.name} has no station for a shaft.`}</Text>
+        <Text>{`${unit.name} has no shaft station.`}</Text>
       )}
     </Box>
   )
@@ -56,7 +56,7 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
   return (
     <Box onKeyDown={trialKeys(shaftBench)}>
       <Flex gap="6px" wrap="wrap" mb="6px" align="center" justify="space-between">
-        <Flex gap="5px" role="group" aria-label="Shafts of this unit" wrap="wrap">
+        <Flex gap="5px" role="group" aria-label="Shafts in this transmission" wrap="wrap">
           {stations.map(({ id, name }) => (
             <Choice
               key={id}
@@ -116,8 +116,8 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
     <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
       <Box minW="0">
         <Panel
-          title={`Shaft bench: ${station.name}`}
-          note={lies ? 'drag a mark, or type' : 'lay one on it to change it'}
+          title={`Shaft: ${station.name}`}
+          note={lies ? 'drag a handle or type a size' : 'choose a starting shaft to edit'}
           aside={<Begin bench={shaftBench} station={station} shelf={shelf} fitted={part} onLay={layShaft} plain={PLAIN} />}
           data-testid="shaft-bench"
         >
@@ -125,17 +125,17 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
           {lies && <PieceForm unit={unit} />}
         </Panel>
         {lies && (
-          <Panel title="What if" note="the whole shaft at once" mt="8px">
+          <Panel title="What if" note="applies to the whole shaft" mt="8px">
             <WholeForm steelOfFitted={part?.geometry.steelId} />
           </Panel>
         )}
       </Box>
       <Box minW="0">
-        <Panel title="What follows" note={lies ? 'fitted, and as drawn' : 'fitted'}>
+        <Panel title="Results" note={lies ? 'installed and trial' : 'installed'}>
           <Follows content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
         </Panel>
         {lies && (
-          <Panel title="Onto the shelf" mt="8px">
+          <Panel title="Save as a part" mt="8px">
             <ShelfForm content={content} unit={unit} station={station} />
           </Panel>
         )}
@@ -155,7 +155,7 @@ interface Opening {
 const layShaft = (part: Part) => {
   if (part.kind === 'shaft') begin(part.id, part.geometry)
 }
-const PLAIN = { words: 'a plain bar, to draw from nothing', lay: () => begin(null) }
+const PLAIN = { words: 'blank bar (start from scratch)', lay: () => begin(null) }
 
 /** The figures, or the working of the one that is opened. */
 function Follows(props: WorkProps & { fitted: Judged | undefined }) {
@@ -175,7 +175,7 @@ function Opened({ content, station, fitted, duty, open, onClose }: WorkProps & {
   const working = judged && workShaftFigure(judged.part.geometry, judged.report, open.figure)
   if (working) return <WorkingView working={working} onClose={onClose} />
   return (
-    <Worded onClick={onClose}>This figure has no working any more; back to the comparison</Worded>
+    <Worded onClick={onClose}>This value no longer has a calculation. Back to comparison</Worded>
   )
 } // prettier-ignore
 

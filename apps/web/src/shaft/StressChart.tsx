@@ -35,16 +35,16 @@ export function StressChart({ frame, fitted, tried, where }: ChartProps) {
         </g>
       ))}
       <text x={6} y={frame.chartTop - 31} fill={ink('inkSoft')}>
-        {`shear, ksi, ${where}, shock in it`}
+        {`Shear stress, ksi, ${where}, including service factor`}
         <tspan x={6} dy={15}>
-          dashed: begins to yield · dots: at notches, where cracks begin (open: beyond)
+          dashed: shear yield · dots: notch stress (open: off the chart)
         </tspan>
       </text>
       {fitted && <Lines judged={fitted} {...frame} mostKsi={top} colour={ink('ink')} />}
       {tried && <Lines judged={tried} {...frame} mostKsi={top} colour={ink('torque')} heavy />}
       {all.every((s) => s.shearPa === 0) && (
         <text x={(left + right) / 2} y={frame.chartTop + frame.chartHeight / 2} textAnchor="middle" fill={ink('inkSoft')} fontSize={15} {...HALO}>
-          carries nothing in this case
+          no load in this case
         </text>
       )}
     </g>

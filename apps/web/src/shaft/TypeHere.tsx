@@ -22,7 +22,7 @@ export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
   const [refused, setRefused] = useState<string | undefined>()
   const commit = () => {
     const typed = readTyped(text, read.teeth ? undefined : 'in')
-    const reason = typeof typed === 'number' ? tryChange((s) => typedAt(s, grip, typed)) : `“${text}” is no figure${read.teeth ? '' : ' in inches or a unit of length'}.` // prettier-ignore
+    const reason = typeof typed === 'number' ? tryChange((s) => typedAt(s, grip, typed)) : `“${text}” is not a number${read.teeth ? '' : ' (inches or another length unit)'}.` // prettier-ignore
     setRefused(reason)
     if (reason === undefined) onDone()
   }

@@ -32,15 +32,15 @@ const pickable = (value: string | undefined, words: Readonly<Record<string, stri
 export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: ShaftGeometry; steelOfFitted: string | undefined }) {
   const splines = shaft.sections.flatMap(({ spline }) => (spline ? [spline] : []))
   const holes = shaft.holes ?? []
-  const steels = STEELS.map(({ id, name }) => [id, id === steelOfFitted ? `${name} (as fitted)` : name] as const)
+  const steels = STEELS.map(({ id, name }) => [id, id === steelOfFitted ? `${name} (as installed)` : name] as const)
   const bore = alike(shaft.sections, (s) => s.boreDiameterM)
   return (
     <>
       <Flex gap="8px" wrap="wrap" align="start">
         <Pick label="steel" width="310px" value={shaft.steelId} options={steels} onPick={(steelId) => void tryChange((s) => ({ ...s, steelId }))} testId="what-steel" />
-        <Size label="case, deep" value={shaft.caseDepthM} to={(caseDepthM) => (s) => ({ ...s, caseDepthM })} testId="what-case" />
+        <Size label="Case depth" value={shaft.caseDepthM} to={(caseDepthM) => (s) => ({ ...s, caseDepthM })} testId="what-case" />
         <Pick label="surface" width="150px" value={shaft.surface ?? 'machined'} options={Object.entries(SURFACE_WORDS)} onPick={(surface) => change((s) => ({ ...s, surface: surface as Surface }))} testId="what-surface" />
-        <Size label="bore, whole" value={bore} to={(boreM) => (s) => setBore(s, boreM)} testId="what-bore" />
+        <Size label="Bore, full length" value={bore} to={(boreM) => (s) => setBore(s, boreM)} testId="what-bore" />
         {splines.length > 0 && <Splines splines={splines} />}
         {holes.length > 0 && <Holes holes={holes} />}
       </Flex>
@@ -56,12 +56,12 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
   const [made, runOut, root] = [alike(splines, (s) => s.made ?? 'cut'), alike(splines, (s) => s.runOut ?? 'sharp'), alike(splines, (s) => s.root)]
   return (
     <>
-      <Pick label="splines by" width="96px" value={made ?? ''} options={pickable(made, SPLINE_MADE_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))} testId="what-made" />
-      <Pick label="roots" width="96px" value={root ?? ''} options={pickable(root, SPLINE_ROOT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))} />
-      <Pick label="teeth end" width="104px" value={runOut ?? ''} options={pickable(runOut, RUN_OUT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))} />
+      <Pick label="Splines made by" width="96px" value={made ?? ''} options={pickable(made, SPLINE_MADE_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))} testId="what-made" />
+      <Pick label="Spline roots" width="96px" value={root ?? ''} options={pickable(root, SPLINE_ROOT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))} />
+      <Pick label="Spline runout" width="104px" value={runOut ?? ''} options={pickable(runOut, RUN_OUT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))} />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">a tooth more</Worded>
-        <Worded onClick={() => change((s) => moreTeeth(s, -1))}>a tooth fewer</Worded>
+        <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">One more tooth</Worded>
+        <Worded onClick={() => change((s) => moreTeeth(s, -1))}>One less tooth</Worded>
       </Flex>
     </>
   )
@@ -86,8 +86,8 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
     <>
       <Pick label="hole edges" width="112px" value={edge ?? ''} options={pickable(edge, HOLE_EDGE_WORDS)} onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))} testId="what-edge" />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">holes a fifth smaller</Worded>
-        <Worded onClick={() => change(scaled(1.25))}>holes a quarter larger</Worded>
+        <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">Holes 20% smaller</Worded>
+        <Worded onClick={() => change(scaled(1.25))}>Holes 25% larger</Worded>
       </Flex>
     </>
   )
@@ -110,9 +110,9 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
   const read = (value: number) => ofHardness({ value })
   return (
     <>
-      <Size label="hardness read" unit={null} digits={1} value={hardness?.value} to={read} without={(s) => without(s, 'hardness')} testId="what-hardness" />
+      <Size label="Measured hardness" unit={null} digits={1} value={hardness?.value} to={read} without={(s) => without(s, 'hardness')} testId="what-hardness" />
       <Pick label="scale" width="80px" value={scale} options={[['HRC', 'HRC'], ['HB', 'HB']]} onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))} />
-      <Pick label="read on" width="140px" value={on} options={Object.entries(HARDNESS_ON_WORDS)} onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))} testId="what-hardness-on" />
+      <Pick label="Measured at" width="140px" value={on} options={Object.entries(HARDNESS_ON_WORDS)} onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))} testId="what-hardness-on" />
     </>
   )
 } // prettier-ignore
@@ -120,14 +120,14 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
 /** A steel of the shop's own, by the certificate that came with it. */
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
-    return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">its steel has a certificate of its own</Worded>
+    return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">Enter a material certificate</Worded>
   const set = (more: Partial<CertifiedSteel>): Edit => (s) => (s.certified ? { ...s, certified: { ...s.certified, ...more } } : s)
   return (
     <>
       <CertificateName key={certified.certificate} name={certified.certificate} onName={(certificate) => tryChange(set({ certificate }))} />
-      <Size label="yields at" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
-      <Size label="tensile" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
-      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>take its grade again</Worded>
+      <Size label="Yield strength" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
+      <Size label="Tensile strength" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
+      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>Back to grade minimums</Worded>
     </>
   )
 } // prettier-ignore

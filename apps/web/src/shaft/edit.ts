@@ -238,7 +238,7 @@ export function gripsOf(shaft: ShaftGeometry): { grip: Grip; at: At; name: strin
     ...(shaft.grooves ?? []).map((groove, index) => ({
       grip: { piece: { kind: 'groove' as const, index }, of: 'place' as const },
       at: { xM: groove.fromFrontM, rM: outer(groove.fromFrontM) + 2.2 * MM },
-      name: `place of ${groove.name}`,
+      name: `position of ${groove.name}`,
       along: true,
     })),
     ...(shaft.holes ?? []).map((hole, index) => ({

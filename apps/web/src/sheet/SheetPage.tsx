@@ -41,11 +41,11 @@ export function SheetPage({ sheet }: { sheet: Sheet }) {
       <Grid templateColumns="minmax(0, 1.15fr) minmax(0, 1fr)" gap="6px 22px" mt="8px">
         <Bill sheet={sheet} />
         <Box>
-          <Listed title="What goes with what" lines={sheet.together} none="Nothing is bound to anything else." />
-          <Listed title="Work" lines={sheet.work} none="Nothing is worked on." />
+          <Listed title="Mating parts" lines={sheet.together} none="No mating requirements." />
+          <Listed title="Operations" lines={sheet.work} none="No operations." />
           {sheet.fit.length > 0 && <Listed title="Fit-up" lines={sheet.fit} />}
-          {sheet.gauge.length > 0 && <Listed title="What the gauge should read" lines={sheet.gauge} />}
-          {sheet.rules.length > 0 && <Listed title="House rules that differ from the usual" lines={sheet.rules} />}
+          {sheet.gauge.length > 0 && <Listed title="Gauge readings to expect" lines={sheet.gauge} />}
+          {sheet.rules.length > 0 && <Listed title="House rules changed from default" lines={sheet.rules} />}
         </Box>
       </Grid>
       <Listed title="Cautions" lines={sheet.cautions} />
@@ -71,7 +71,7 @@ function Stations({ sheet }: { sheet: Sheet }) {
     <chakra.table css={TABLE} mt="8px">
       <thead>
         <tr>
-          {['Code', 'Front to rear', 'Part', 'Holds', 'Capacity', 'Margin', 'Least at', 'Why'].map((word) => (
+          {['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -114,7 +114,7 @@ function Bill({ sheet: { lines, total } }: { sheet: Sheet }) {
     <chakra.table css={TABLE} alignSelf="start">
       <thead>
         <tr>
-          {['To buy and to do', 'At', 'Price', 'Hours'].map((word) => (
+          {['Parts and labor', 'Station', 'Price', 'Labor'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>

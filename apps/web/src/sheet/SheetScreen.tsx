@@ -35,7 +35,9 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
         {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
         <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
           {sheet &&
-            (saving === 'saved' ? 'Both are made from what is saved.' : 'Not all is saved yet: PDF and parts list show the saved state.')}
+            (saving === 'saved'
+              ? 'PDF and parts list use the saved job.'
+              : 'Some changes are not saved yet. PDF and parts list show the last saved version.')}
         </Text>
       </Flex>
       {problem && <Text color="break">{problem}</Text>}
@@ -43,7 +45,7 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
         <Text role="alert">
           {`This job has no revision ${wanted}. `}
           <ChakraLink asChild color="ink" textDecoration="underline">
-            <Link to={`/jobs/${number}/sheet`}>The sheet of the job as it is</Link>
+            <Link to={`/jobs/${number}/sheet`}>Show the current build sheet</Link>
           </ChakraLink>
         </Text>
       )}

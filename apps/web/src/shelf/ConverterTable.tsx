@@ -22,11 +22,11 @@ export function ConverterTable({ draft }: { draft: ItemDraft }) {
     <Box mt="8px" borderTopWidth="1px" borderColor="rule" pt="4px" data-testid="converter-table">
       <Flex gap="10px" align="center" wrap="wrap">
         <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-          Its own measured table
+          Measured converter table
         </Text>
         <File onText={read} />
-        {held && <Worded onClick={() => draft.set('geometry.table', undefined)}>Leave it out</Worded>}
-        {held && <Worded onClick={() => setText(writeConverterTable(held))}>Correct it</Worded>}
+        {held && <Worded onClick={() => draft.set('geometry.table', undefined)}>Remove</Worded>}
+        {held && <Worded onClick={() => setText(writeConverterTable(held))}>Edit</Worded>}
       </Flex>
       {(!held || text !== undefined) && <Rowed text={text} onText={setText} onRead={read} />}
       {reading && <Asked reading={reading} onChoice={(choices) => read(text ?? '', choices)} />}
@@ -65,7 +65,7 @@ interface RowedProps {
 const Rowed = ({ text, onText, onRead }: RowedProps) => (
   <Textarea
     aria-label="Rows of the table: speed ratio, torque ratio, K-factor"
-    placeholder="or paste its rows: SR, TR, K (rpm/√lb-ft)"
+    placeholder="or paste rows: SR, TR, K (rpm/√lb-ft)"
     fontFamily="figures"
     fontSize="15px"
     bg="paper"
@@ -113,7 +113,7 @@ function File({ onText }: { onText: (text: string) => void }) {
   return (
     <Ruled asChild minH="36px" height="36px" size="sm" cursor="pointer">
       <label>
-        Take in a file…
+        Import file…
         <input
           key={round}
           type="file"
@@ -135,7 +135,7 @@ const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
   <chakra.table css={TABLE}>
     <thead>
       <tr>
-        {['speed ratio', 'torque ratio', 'K, rpm/√lb-ft', 'passed, %'].map((word) => (
+        {['speed ratio', 'torque ratio', 'K, rpm/√lb-ft', 'efficiency, %'].map((word) => (
           <th key={word}>{word}</th>
         ))}
       </tr>

@@ -66,11 +66,11 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
   const parts = (draft.item['parts'] as Record<string, string> | undefined) ?? {}
   const problem = draft.problems.find((p) => p.path === 'parts')?.sentence
   const [unit] = of
-  if (!unit) return <Text color="inkSoft">Tick a unit first; then the stations stand here.</Text>
+  if (!unit) return <Text color="inkSoft">Choose a transmission first to see its stations.</Text>
   return (
     <Box mt="8px">
       <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-        Parts of the kit
+        Kit parts
       </Text>
       {problem && (
         <Text role="alert" color="break" fontSize="13px">

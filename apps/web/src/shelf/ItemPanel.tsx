@@ -24,11 +24,11 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
   const item = useStore(shopStore, (shop) => (shop[kind] as ReadonlyMap<string, Item>).get(id))
   // What was being typed when the screen was left is taken up again.
   const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readKept<KeptItem>(keptAs(kind, id)) ? 'change' : null))
-  if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="From nothing" keptName="new" onDone={() => undefined} />
+  if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="New item" keptName="new" onDone={() => undefined} />
   if (!item)
     return (
       <Panel title="Not on the shelf">
-        <Text>{`Nothing on the shelf is called “${id}”.`}</Text>
+        <Text>{`There is no item “${id}” on the shelf.`}</Text>
       </Panel>
     )
   if (editing)
@@ -38,7 +38,7 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
         kind={kind}
         from={(editing === 'copy' ? copyOf(item) : item) as unknown as DraftItem}
         keptName={editing === 'copy' ? `copy of ${id}` : id}
-        title={editing === 'copy' ? `A copy of ${item.name}` : `Changing ${item.name}`}
+        title={editing === 'copy' ? `Copy of ${item.name}` : `Edit ${item.name}`}
         onDone={() => setEditing(null)}
       />
     )
@@ -48,10 +48,10 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
       aside={
         <Flex gap="8px">
           <Ruled size="sm" onClick={() => setEditing('change')} data-testid="change-item">
-            Change its figures
+            Edit
           </Ruled>
           <Ruled size="sm" onClick={() => setEditing('copy')} data-testid="copy-item">
-            Copy it as a new one
+            Duplicate
           </Ruled>
         </Flex>
       }
@@ -68,11 +68,11 @@ function FittedIn({ id }: { id: string }) {
   const [problem, setProblem] = useState('')
   useEffect(() => void api.jobs().then(setJobs, (error: Error) => setProblem(error.message)), [])
   const reached = (jobs ?? []).filter(({ spec }) => Object.values(spec.fits).includes(id) || Object.values(spec.works).flat().includes(id))
-  if (problem) return <Text color="break">{`Which jobs it is in can't be said: ${problem}`}</Text>
+  if (problem) return <Text color="break">{`Jobs using this item could not be loaded: ${problem}`}</Text>
   if (reached.length === 0) return null
   return (
     <Text mt="8px" fontSize="14px" data-testid="fitted-in">
-      {`Fitted in ${inARow(reached.map((job) => `job ${job.number}, ${job.name}`))}. What is changed here changes their answers; their named revisions stay as they are.`}
+      {`Used in ${inARow(reached.map((job) => `job ${job.number}, ${job.name}`))}. Editing it changes those results. Saved revisions do not change.`}
     </Text>
   )
 }
@@ -112,26 +112,26 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
     void navigate(`/shelf/${kind}/${kept.id}`)
   }
   return (
-    <Panel title={title} note="any unit of the same kind can be typed: 24 mm, 0.945 in" data-testid="item-form">
+    <Panel title={title} note="any unit works: 24 mm or 0.945 in" data-testid="item-form">
       <ItemForm draft={draft} />
       <Flex gap="10px" mt="12px" align="center" position="sticky" bottom="0" bg="sheet" py="6px" borderTopWidth="1px" borderColor="rule">
         <Text flex="1" fontSize="14px" color={draft.problems.length > 0 ? 'break' : 'inkSoft'} role="status">
-          {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not on the shelf yet.' : ''}
+          {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not saved yet.' : ''}
         </Text>
         {stale && (
           <Ruled minH="44px" onClick={() => void draft.saveOver()}>
-            Go on, over what is there now
+            Overwrite with my version
           </Ruled>
         )}
         <Ruled minH="44px" onClick={leave}>
-          Leave it
+          Cancel
         </Ruled>
         <Inked onClick={() => void save()} data-testid="keep-item">
-          {from.id ? 'Keep the change' : 'Put it on the shelf'}
+          {from.id ? 'Save changes' : 'Add to shelf'}
         </Inked>
       </Flex>
     </Panel>
   )
 }
 
-const wrongWords = (count: number) => (count === 1 ? 'One figure is missing or wrong.' : `${count} figures are missing or wrong.`)
+const wrongWords = (count: number) => (count === 1 ? 'One value is missing or wrong.' : `${count} values are missing or wrong.`)

@@ -44,7 +44,7 @@ export function ItemView({ kind, item, unit }: ViewProps) {
   return (
     <Box data-testid="item-view">
       <Text fontSize="14.5px">{aboutWords(kind, item, unit)}</Text>
-      {part?.donor && <Text fontSize="14.5px">{`⌀ Used, from ${part.donor.from}. Found: ${part.donor.found}.`}</Text>}
+      {part?.donor && <Text fontSize="14.5px">{`⌀ Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
       {part && station && (
         <>
           <SplitDrawing
@@ -55,13 +55,13 @@ export function ItemView({ kind, item, unit }: ViewProps) {
             fittedVerdict={undefined}
             candidateVerdict={undefined}
             halfHeight={140}
-            word="DRAWN FROM ITS FIGURES"
+            word="DRAWN TO SCALE"
           />
           <Limits part={part} station={station} unit={unit} />
           <Figures leaves={leavesOf(part.geometry, GEOMETRY_DTOS[part.kind])} />
         </>
       )}
-      {'becomes' in item && <Figures leaves={leavesOf(item.becomes, GEOMETRY_DTOS[item.kind])} title="What becomes of the geometry" />}
+      {'becomes' in item && <Figures leaves={leavesOf(item.becomes, GEOMETRY_DTOS[item.kind])} title="Geometry after the operation" />}
       <Bonds item={item} unit={unit} />
     </Box>
   )
@@ -70,10 +70,10 @@ export function ItemView({ kind, item, unit }: ViewProps) {
 function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
   const cost = `${money(item.price)}, ${hoursWords(item.hours)}`
   if ('becomes' in item)
-    return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Done at ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
+    return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Stations: ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
   if (kind === 'kits' && !('kind' in item)) return kitWords(item, unit)
   const part = item as Part
-  return `${part.maker}. ${cost}${part.stock ? ', as built by the unit’s maker' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')} of ${shopStore
+  return `${part.maker}. ${cost}${part.stock ? ', stock' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')} of ${shopStore
     .getState()
     .units.filter(({ id }) => part.unitIds.includes(id))
     .map(({ name }) => name)
@@ -88,8 +88,8 @@ function kitWords(kit: Kit, unit: Unit): string {
     return part ? [{ part, words: `${capital(name)}: ${part.name}` }] : []
   })
   const [price, hours] = [held.reduce((sum, { part }) => sum + part.price, 0), held.reduce((sum, { part }) => sum + part.hours, 0)]
-  const singly = `one by one ${money(price)}, ${hoursWords(hours)}`
-  return `${kit.maker}. ${money(kit.price)}, ${hoursWords(kit.hours)} for all of it; ${singly}. ${held.map(({ words }) => words).join('; ')}.`
+  const singly = `bought separately ${money(price)}, ${hoursWords(hours)}`
+  return `${kit.maker}. ${money(kit.price)}, ${hoursWords(kit.hours)} for the kit; ${singly}. ${held.map(({ words }) => words).join('; ')}.`
 }
 
 const TABLE = {
@@ -121,7 +121,7 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
     <chakra.table css={TABLE} mt="4px" data-testid="item-limits">
       <thead>
         <tr>
-          {['Limit', 'Torque', 'Where from', 'On what basis'].map((word) => (
+          {['Limit', 'Torque', 'Source', 'Basis'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -132,7 +132,7 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
         ))}
         {plain.map((stated, i) => (
           <tr key={`p${i}`}>
-            <td>{stated.pressurePa === undefined ? 'greatest speed' : 'greatest pressure'}</td>
+            <td>{stated.pressurePa === undefined ? 'Maximum speed' : 'Maximum pressure'}</td>
             <td className="figure">
               {stated.pressurePa === undefined ? quantity(stated.speedRadPerS ?? 0, 'rpm') : quantity(stated.pressurePa, 'psi')}
             </td>
@@ -143,7 +143,7 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
         {petrol.missing.map((place) => (
           <tr key={place}>
             <td>{placeName(place)}</td>
-            <td colSpan={3}>no model yet and no stated figure</td>
+            <td colSpan={3}>no model and no stated limit</td>
           </tr>
         ))}
       </tbody>
@@ -156,19 +156,19 @@ function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
   const oil =
     limit.fixedNm === undefined
-      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum dragged forward' : limit.place === 'lockup-slip' ? '10 psi on its release side' : 'drum at rest'}`
+      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum loaded in input rotation' : limit.place === 'lockup-slip' ? '10 psi release pressure' : 'drum at rest'}`
       : ''
   const basis = byFuel
-    ? 'a power without rpm: by the kind of engine in the brief'
+    ? 'power rating without rpm; depends on engine type'
     : limit.stated
       ? statedWords(limit.stated, limit.basis)
-      : oil || 'from its geometry'
+      : oil || 'calculated from geometry'
   return (
     <tr className={limit.counts ? '' : 'beside'}>
       <td>{placeName(limit.place)}</td>
-      <td className="figure">{byFuel ? `${held(limit)} petrol, ${held(diesel)} diesel` : held(limit)} lb-ft</td>
-      <td>{`${ORIGIN_WORDS[limit.origin].mark} ${ORIGIN_WORDS[limit.origin].words}${limit.stated?.sells ? ' and sells it' : ''}`}</td>
-      <td>{`${basis}${limit.counts ? '' : ', shown beside'}`}</td>
+      <td className="figure">{byFuel ? `${held(limit)} gasoline, ${held(diesel)} diesel` : held(limit)} lb-ft</td>
+      <td>{`${ORIGIN_WORDS[limit.origin].mark} ${ORIGIN_WORDS[limit.origin].words}${limit.stated?.sells ? ' (also the seller)' : ''}`}</td>
+      <td>{`${basis}${limit.counts ? '' : ', for reference only'}`}</td>
     </tr>
   )
 }
@@ -203,11 +203,11 @@ function Figures({ leaves, title = 'Geometry' }: { leaves: readonly Leaf[]; titl
 function Bonds({ item, unit }: { item: Item; unit: Unit }) {
   if (!('stationIds' in item)) return null
   const lines = [
-    ...(item.needs ?? []).map((need) => `Needs at the ${stationName(unit, need.stationId)}: ${need.why}.`),
-    ...(item.clashes ?? []).map((clash) => `Clashes with the ${stationName(unit, clash.stationId)}: ${clash.why}.`),
-    ...(item.offers && item.offers.length > 0 ? [`Offers its neighbours: ${item.offers.join(', ')}.`] : []),
+    ...(item.needs ?? []).map((need) => `Requires at ${stationName(unit, need.stationId)}: ${need.why}.`),
+    ...(item.clashes ?? []).map((clash) => `Conflicts with ${stationName(unit, clash.stationId)}: ${clash.why}.`),
+    ...(item.offers && item.offers.length > 0 ? [`Provides: ${item.offers.join(', ')}.`] : []),
     ...('variantIds' in item && item.variantIds
-      ? [`Only for: ${item.variantIds.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(', ')}.`]
+      ? [`Variants: ${item.variantIds.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(', ')}.`]
       : []),
   ]
   return lines.map((line) => (

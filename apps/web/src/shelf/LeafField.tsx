@@ -54,7 +54,7 @@ function FigureField({ field, span, value, path, form }: LeafProps & { span: Fig
   const known = typeof value === 'number' || typeof value === 'string' ? value : null
   return (
     <QuantityField
-      label={field.optional ? `${label} (if any)` : label}
+      label={field.optional ? `${label} (optional)` : label}
       {...(unit ? { unit } : {})}
       digits={typeof known === 'number' ? digitsOf(span, known) : 0}
       value={known}
@@ -78,7 +78,7 @@ const LONG_WORDS = 20
 
 function Chosen({ field, value, path, form, options, read = (picked) => picked }: ChosenProps) {
   const said = value !== undefined && value !== null
-  const none = field.optional || !said ? [['', field.optional ? 'not said' : 'choose…'] as const] : []
+  const none = field.optional || !said ? [['', field.optional ? 'not entered' : 'Choose…'] as const] : []
   const long = options.some(([, words]) => words.length > LONG_WORDS)
   return (
     <div style={long ? { gridColumn: 'span 2' } : undefined}>
@@ -128,7 +128,7 @@ function Listed({ field, value, path, form }: LeafProps) {
   }
   return (
     <FormField.Root invalid={form.problemAt(path) !== undefined} gap="2px">
-      <Caption words={`${field.label}, parted by ;`} />
+      <Caption words={`${field.label} (separate with ;)`} />
       <Input
         key={held.join()}
         {...BOX}

@@ -67,7 +67,7 @@ function Inner({ field, holder, path, form, partly }: InnerProps) {
   if (optional && !isShape(value))
     return (
       <Worded onClick={() => form.set(path, {})} mt="4px">
-        {`Add: ${label.toLowerCase()}`}
+        {`Add ${label.toLowerCase()}`}
       </Worded>
     )
   const leave = optional ? () => form.set(path, undefined) : undefined
@@ -107,7 +107,7 @@ function Members({ field, dto, value, path, form, partly }: MembersProps) {
         </Text>
       )}
       <Worded onClick={() => form.set(`${path}.${value.length}`, {})} mt="4px" data-testid={`${form.prefix}add-${path}`}>
-        {`Add a ${one}`}
+        {`Add ${one}`}
       </Worded>
     </Box>
   )
@@ -128,8 +128,8 @@ function Group({ title, problem, onLeave, children }: GroupProps) {
           {title}
         </Text>
         {onLeave && (
-          <Worded onClick={onLeave} aria-label={`Leave out ${title}`}>
-            Leave out
+          <Worded onClick={onLeave} aria-label={`Remove ${title}`}>
+            Remove
           </Worded>
         )}
       </Flex>

@@ -26,13 +26,13 @@ const isKind = (kind: string | undefined): kind is ItemKind => KINDS.some(([each
 export function ShelfScreen() {
   const shop = useStore(shopStore)
   if (shop.state === 'failed')
-    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   const [unit] = shop.units
   return (
     <Frame>
       {shop.state === 'loading' || !unit ? (
         <Text p="24px" color="inkSoft" role="status">
-          Opening the shelf…
+          Loading parts shelf…
         </Text>
       ) : (
         <Shelf units={shop.units} first={unit} />
@@ -57,17 +57,17 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
     <Box px="14px" pb="20px" maxW="1680px" mx="auto">
       <Flex py="8px" gap="10px" align="center" wrap="wrap">
         <Heading as="h1" fontSize="26px" fontWeight={600}>
-          {`The shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
+          {`Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
         </Heading>
         <Box flex="1" />
-        <Inked onClick={() => void navigate(`/shelf/${kind}/new`)} data-testid="new-item">{`New ${word} from nothing`}</Inked>
+        <Inked onClick={() => void navigate(`/shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</Inked>
         <Ruled minH="44px" onClick={() => setTaking(true)} data-testid="table-in">
-          Take in a table…
+          Import CSV…
         </Ruled>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>
       <Grid templateColumns={{ base: '1fr', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
-        <Panel title="On the shelf" note={`${found.length} found`}>
+        <Panel title="On the shelf" note={`${found.length} items`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
           <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
         </Panel>
@@ -85,8 +85,8 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
 function Chosen({ kind, id, unit }: { kind: ItemKind; id: string | undefined; unit: Unit }) {
   if (id !== undefined) return <ItemPanel key={`${kind}/${id}`} kind={kind} id={id} unit={unit} />
   return (
-    <Panel title="Nothing chosen">
-      <Text color="inkSoft">An item stands here with all its limits and figures as soon as one is found.</Text>
+    <Panel title="No item selected">
+      <Text color="inkSoft">Select an item to see its limits and data.</Text>
     </Panel>
   )
 }
@@ -101,7 +101,7 @@ function SaveTable({ parts }: { parts: readonly Part[] }) {
   }
   return (
     <Ruled minH="44px" onClick={save} disabled={parts.length === 0} data-testid="table-out">
-      {`Save ${parts.length} parts as a table`}
+      {`Export ${parts.length} parts (CSV)`}
     </Ruled>
   )
 }
@@ -128,7 +128,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
       <Flex gap="8px" align="flex-end">
         <Field.Root gap="2px" flex="1">
           <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Name, maker or word
+            Search name, maker or text
           </Field.Label>
           <Input
             type="search"
@@ -142,7 +142,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
           />
         </Field.Root>
         <Pick
-          label="Unit"
+          label="Transmission"
           width="104px"
           value={wanted.unitId}
           options={[['', 'all'], ...units.map((u) => [u.id, u.name] as const)]}
@@ -183,7 +183,7 @@ function Found({ kind, items, units, unitId }: FoundProps) {
   const [all, setAll] = useState(false)
   useEffect(() => void list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
   const shown = all ? items : items.filter((item, i) => i < LAID_OUT || item.id === id)
-  if (items.length === 0) return <Text color="inkSoft">Nothing on the shelf answers to that. Fewer words, or another station.</Text>
+  if (items.length === 0) return <Text color="inkSoft">No matches. Use fewer words or another station.</Text>
   return (
     <Box maxH="calc(100vh - 236px)" minH="300px" overflowY="auto" ref={list} data-testid="shelf-list">
       {shown.map((item) => {
@@ -220,7 +220,7 @@ function Found({ kind, items, units, unitId }: FoundProps) {
       })}
       {shown.length < items.length && (
         <Ruled mt="6px" width="100%" onClick={() => setAll(true)} data-testid="show-all">
-          {`${items.length - shown.length} more: narrow the search, or show them all`}
+          {`${items.length - shown.length} more. Narrow the search or show all`}
         </Ruled>
       )}
     </Box>

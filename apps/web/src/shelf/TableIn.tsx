@@ -49,14 +49,14 @@ export function TableIn({ onClose }: { onClose: () => void }) {
     try {
       await takeParts(added, changed.map(({ part, version }) => ({ item: part, version }))) // prettier-ignore
       setPreview(undefined)
-      setTaken(`Taken in: ${added.length} new, ${changed.length} changed.`)
+      setTaken(`Imported: ${added.length} new, ${changed.length} changed.`)
     } catch (error) {
-      setRefused(`${(error as Error).message} Nothing was taken in.`)
+      setRefused(`${(error as Error).message} Nothing was imported.`)
     }
   }
   return (
     <Panel
-      title="Take in a table of parts"
+      title="Import parts (CSV)"
       aside={
         <Ruled size="sm" onClick={onClose}>
           Close
@@ -67,8 +67,8 @@ export function TableIn({ onClose }: { onClose: () => void }) {
       {' '}
       {/* prettier-ignore */}
       <Text fontSize="14px" color="inkSoft">
-        A CSV file, a row a part, its columns named as in a table that is saved here. Figures carry their unit: 0.945 in, 24 mm. Nothing is
-        taken in before you have seen what it does.
+        A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview
+        before anything is imported.
       </Text>
       <File onChosen={(file) => void chosen(file)} />
       {taken && (
@@ -115,7 +115,7 @@ function File({ onChosen }: { onChosen: (file: globalThis.File) => void }) {
 
 function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => void; onLeave: () => void }) {
   const { file, table, added, changed, same, bad } = preview
-  const counts = [`${added.length} new`, `${changed.length} changed`, `${same} as they are`, `${bad.length} bad`]
+  const counts = [`${added.length} new`, `${changed.length} changed`, `${same} unchanged`, `${bad.length} with errors`]
   const many = added.length + changed.length
   return (
     <Box>
@@ -131,11 +131,11 @@ function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => v
       <Rows preview={preview} />
       <Flex gap="10px" mt="10px" align="center">
         <Ruled minH="44px" onClick={onLeave}>
-          Take in nothing
+          Cancel
         </Ruled>
         {many > 0 && (
           <Inked onClick={onTake} data-testid="table-take">
-            {bad.length > 0 ? `Leave out the ${bad.length} bad, take in ${many}` : `Take in ${many}`}
+            {bad.length > 0 ? `Skip ${bad.length} with errors, import ${many}` : `Import ${many}`}
           </Inked>
         )}
       </Flex>

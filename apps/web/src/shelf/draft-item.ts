@@ -97,7 +97,7 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
         if (kept) localStorage.removeItem(kept)
         return onShelf
       } catch (error) {
-        const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing typed is lost; try again.` }
+        const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])
         return undefined
       }

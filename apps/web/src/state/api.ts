@@ -14,7 +14,7 @@ export class Refused extends Error {
 /** The server could not be reached; what was typed is still here. */
 export class Unreachable extends Error {
   constructor(cause: unknown) {
-    super('The server does not answer.', { cause })
+    super('The server is not responding.', { cause })
   }
 }
 

@@ -1,4 +1,4 @@
-import { contentOf, type Job, type JobContent, type Revision } from '@plucky/contract'
+import { contentOf, jobFromVersion1, type Job, type JobContent, type Revision } from '@plucky/contract'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
@@ -79,7 +79,7 @@ export async function openJob(number: number): Promise<void> {
         content: draft.content,
         saving: 'conflict',
         stored,
-        problem: 'A change made here was not saved, and the job has been changed since.',
+        problem: 'A change made here was not saved, and the job has since been changed elsewhere.',
       })
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
     plan(0)
@@ -91,7 +91,8 @@ export async function openJob(number: number): Promise<void> {
 /** A draft of an earlier version of this page lacks what jobs did not know then; there the stored job is good. */
 function caughtUp(draft: Draft | undefined, stored: JobContent): Draft | undefined {
   if (!draft) return undefined
-  return { ...draft, content: { ...stored, ...draft.content, rules: { ...stored.rules, ...draft.content.rules } } }
+  const content = jobFromVersion1(draft.content) as JobContent
+  return { ...draft, content: { ...stored, ...content, rules: { ...stored.rules, ...content.rules } } }
 }
 
 /** The latest change that a window of this machine left behind; what a window that lives is about to save is its own. */
@@ -210,7 +211,7 @@ export async function loadRevisions(): Promise<void> {
 export async function nameRevision(name: string, by: string): Promise<string | undefined> {
   await atRest()
   const { number, version, saving } = get()
-  if (saving !== 'saved') return 'The last change is not saved yet; name the revision when it is.'
+  if (saving !== 'saved') return 'The last change is not saved yet. Save the revision after that.'
   try {
     const revision = await api.addRevision(number, { name, version, ...(by ? { by } : {}) })
     if (get().number === number) set({ revisions: [revision, ...(get().revisions ?? [])] })

@@ -68,5 +68,5 @@ it('says that it cannot be had where the server does not answer', async () => {
   const beyond = new Beyond()
   beyond.up = false
   const s = await shop(beyond)
-  expect(s.shopStore.getState()).toMatchObject({ state: 'failed', problem: 'The server does not answer.' })
+  expect(s.shopStore.getState()).toMatchObject({ state: 'failed', problem: 'The server is not responding.' })
 })

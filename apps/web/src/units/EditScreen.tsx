@@ -13,16 +13,16 @@ export function EditScreen({ how }: { how: 'change' | 'copy' }) {
   const shop = useStore(shopStore)
   const unit = shop.units.find((u) => u.id === id)
   if (shop.state === 'failed')
-    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   if (shop.state === 'loading' || (id !== 'new' && !unit))
     return (
       <Frame>
         <Text p="24px" role="status">
-          {shop.state === 'loading' ? 'Fetching the unit…' : `No unit is called “${id}”.`}
+          {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
         </Text>
       </Frame>
     )
-  const begun = unit ? (how === 'copy' ? { from: copyOf(unit), title: `A copy of ${unit.name}`, keptName: `copy of ${unit.id}` } : { from: unit, title: `Changing ${unit.name}`, keptName: unit.id }) : { from: FIRST_UNIT, title: 'A unit from nothing', keptName: 'new' } // prettier-ignore
+  const begun = unit ? (how === 'copy' ? { from: copyOf(unit), title: `Copy of ${unit.name}`, keptName: `copy of ${unit.id}` } : { from: unit, title: `Edit ${unit.name}`, keptName: unit.id }) : { from: FIRST_UNIT, title: 'New transmission', keptName: 'new' } // prettier-ignore
   return (
     <Frame>
       <UnitEditor key={begun.keptName} {...begun} />

@@ -15,14 +15,14 @@ export function JobTrain({ content, unit }: { content: JobContent; unit: Unit })
     <Box px="14px" maxW="1280px" mx="auto">
       <Flex align="center" justify="space-between" py="6px" gap="12px">
         <Heading as="h1" fontSize="26px" fontWeight={600}>
-          {`Gear train of ${unit.name}`}
+          {`${unit.name} gear train`}
         </Heading>
         <Flex gap="8px">
           <Ruled asChild size="sm">
-            <Link to={`/units/${unit.id}`}>All units</Link>
+            <Link to={`/units/${unit.id}`}>All transmissions</Link>
           </Ruled>
           <Ruled asChild size="sm">
-            <Link to={`/jobs/${number}/lost`}>What is lost</Link>
+            <Link to={`/jobs/${number}/lost`}>Diagnosis</Link>
           </Ruled>
         </Flex>
       </Flex>

@@ -31,7 +31,7 @@ export function LeverDiagram({ train, solution, all, scale }: LeversProps) {
   const room = width / levers.length
   return (
     <Box ref={box}>
-      <svg width={width} height={HEIGHT} role="img" aria-label="Levers: speeds and torques of the sets" data-testid="levers">
+      <svg width={width} height={HEIGHT} role="img" aria-label="Lever diagram: gear set speeds and torques" data-testid="levers">
         {levers.map((lever, i) => (
           <LeverDrawn key={lever.sets.join()} {...{ lever, train, solution, domain, scale }} x={i * room} width={room} />
         ))}
@@ -149,7 +149,7 @@ function NodeDrawn({ node, lever, train, solution, scale, across, y, right, othe
         <text x={at + (left ? -8 : 8)} y={y + 17} fontSize={13} fill={colour}>
           {speed === undefined
             ? solution.outcome === 'tied-up'
-              ? 'stands'
+              ? 'locked'
               : 'free'
             : torque === 0
               ? speedWords(speed, scale)

@@ -45,14 +45,11 @@ export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) 
   const put = (teardown: Teardown) => change((job) => ({ ...job, teardown }))
   return (
     <Box px="14px" pb="16px" maxW="1280px" mx="auto">
-      <Head title={`What is lost in this ${unit.name}`} back={`/jobs/${number}/unit`} />
+      <Head title={`Diagnosis: this ${unit.name}`} back={`/jobs/${number}/unit`} />
       {answer && (
-        <Text
-          mb="8px"
-          color="inkSoft"
-        >{`As it came in, behind this engine: ${lowerFirst(verdictSentence(answer, unit, content.brief))}`}</Text>
+        <Text mb="8px" color="inkSoft">{`As received, with this engine: ${lowerFirst(verdictSentence(answer, unit, content.brief))}`}</Text>
       )}
-      {problem && <Text color="break">{`The shop's own records can't be had, so only what is usual counts: ${problem}`}</Text>}
+      {problem && <Text color="break">{`Shop records could not be loaded, so only typical failure rates are used: ${problem}`}</Text>}
       <LostView key={number} unit={unit} teardown={content.teardown} known={known} onChange={put} fittedAt={fittedAt} />
     </Box>
   )
@@ -69,21 +66,21 @@ export function UnitLost() {
   const known = useMemo(() => ({ records: recordsOf(jobs, id ?? '', null) }), [jobs, id])
   const unit = shop.units.find((u) => u.id === id)
   if (shop.state === 'failed')
-    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   return (
     <Frame>
       <Box px="14px" pb="16px" maxW="1280px" mx="auto">
         {unit ? (
           <>
-            <Head title={`What is lost in a ${unit.name}`} back={`/units/${unit.id}`} />
+            <Head title={`Diagnosis: ${unit.name}`} back={`/units/${unit.id}`} />
             <Text mb="8px" color="inkSoft">
-              Tried out here only. In a job the finding is kept, and parts and engine count too.
+              Not saved here. In a job the diagnosis is saved and uses the actual parts and engine.
             </Text>
             <LostView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
           </>
         ) : (
           <Text p="24px" role="status">
-            {shop.state === 'loading' ? 'Fetching the unit…' : `No unit is called “${id}”.`}
+            {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
           </Text>
         )}
       </Box>
@@ -97,7 +94,7 @@ const Head = ({ title, back }: { title: string; back: string }) => (
       {title}
     </Heading>
     <Ruled asChild size="sm">
-      <Link to={back}>Back to its gear train</Link>
+      <Link to={back}>Back to gear train</Link>
     </Ruled>
   </Flex>
 )

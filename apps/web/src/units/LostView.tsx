@@ -4,11 +4,12 @@ import {
   capital,
   checkCaution,
   checkWords,
-  figure,
   resultWords,
   SEEN_WORDS,
   SIGN_WORDS,
   suspectWords,
+  percent,
+  gearWords,
 } from '@plucky/contract'
 import {
   checksOf,
@@ -53,8 +54,8 @@ export function LostView({ unit, teardown, known, onChange, fittedAt }: LostProp
       <Grid gap="10px">
         <Next unit={unit} next={next} teardown={teardown} onChange={onChange} />
         <Panel
-          title="Likeliest"
-          note={isNoted(teardown) ? 'how well it fits what was found, times how usual it is' : 'nothing found yet: only how usual each is'}
+          title="Most likely causes"
+          note={isNoted(teardown) ? 'match with findings × how common it is' : 'no findings yet: ranked by how common each is'}
         >
           {candidates.slice(0, SHOWN).map((one, i) => (
             <CandidateRow
@@ -80,7 +81,7 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
     onChange({ ...teardown, ranges: teardown.ranges[id] === state ? others : { ...others, [id]: state } })
   }
   return (
-    <Panel title="The ranges, as far as they were driven">
+    <Panel title="Road test: gears driven">
       {drivingRanges(unit.train).map((range) => (
         <Flex
           key={range.id}
@@ -90,10 +91,10 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
           borderTopWidth="1px"
           borderColor="ruleSoft"
           role="group"
-          aria-label={capital(range.name)}
+          aria-label={capital(gearWords(range))}
         >
           <Text width="92px">
-            <strong>{range.id}</strong> {range.name}
+            <strong>{range.id}</strong> {gearWords(range)}
           </Text>
           {SEEN_STATES.map((state) => (
             <Choice
@@ -108,7 +109,7 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
         </Flex>
       ))}
       <Text fontSize="13.5px" color="inkSoft" mt="4px">
-        Gone: no drive, or it stays in another range. Leave open what nobody drove.
+        “No drive” includes staying in another gear. Leave blank if not driven.
       </Text>
     </Panel>
   )
@@ -120,7 +121,7 @@ function Signs({ teardown, onChange }: Omit<PartProps, 'unit'>) {
     onChange({ ...teardown, signs })
   }
   return (
-    <Panel title="Signs">
+    <Panel title="Symptoms">
       <Flex gap="5px" wrap="wrap">
         {SIGNS.map((sign) => (
           <Choice key={sign} on={teardown.signs.includes(sign)} onPick={() => toggle(sign)} testId={`sign-${sign}`}>
@@ -140,13 +141,13 @@ function Noted({ unit, teardown, onChange }: PartProps) {
     onChange({ ...teardown, checks: Object.fromEntries(Object.entries(teardown.checks).filter(([other]) => other !== id)) })
   }
   return (
-    <Panel title="Checks made, and a note">
+    <Panel title="Checks done and notes">
       {made.map((check) => (
         <Flex key={check.id} align="center" justify="space-between" gap="8px" borderTopWidth="1px" borderColor="ruleSoft">
           <Text fontSize="14.5px">
             {checkWords(unit.train, check)}: <strong>{resultWords(check, teardown.checks[check.id] ?? '')}</strong>
           </Text>
-          <Worded onClick={() => takeBack(check.id)}>Take back</Worded>
+          <Worded onClick={() => takeBack(check.id)}>Remove</Worded>
         </Flex>
       ))}
       <Textarea
@@ -157,7 +158,7 @@ function Noted({ unit, teardown, onChange }: PartProps) {
         bg="paper"
         borderColor="rule"
         borderRadius="1px"
-        placeholder="What was found when it was open"
+        placeholder="Teardown findings"
         value={note}
         onChange={(event) => setNote(event.target.value)}
         onBlur={() => note !== teardown.note && onChange({ ...teardown, note })}
@@ -169,7 +170,7 @@ function Noted({ unit, teardown, onChange }: PartProps) {
           onChange(NOTHING_FOUND)
         }}
       >
-        Begin again
+        Clear all
       </Worded>
     </Panel>
   )
@@ -184,7 +185,7 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
       ? onChange({ ...teardown, ranges: { ...teardown.ranges, [check.at]: result as (typeof SEEN_STATES)[number] } })
       : onChange({ ...teardown, checks: { ...teardown.checks, [check.id]: result } })
   return (
-    <Panel title="Next check" note="tells most for its work" data-testid="next-check">
+    <Panel title="Next check" note="most information for the effort" data-testid="next-check">
       <Flex align="center" gap="10px" wrap="wrap">
         <Text fontSize="19px" fontFamily="heading" fontWeight={600} flex="1">
           {checkWords(unit.train, first)}
@@ -200,7 +201,7 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
       </Text>
       {others.length > 0 && (
         <Text fontSize="14px" color="inkSoft" mt="3px">
-          {`Then: ${others
+          {`Next: ${others
             .slice(0, 4)
             .map((check) => checkWords(unit.train, check).toLowerCase())
             .join(' · ')}.`}
@@ -224,7 +225,7 @@ function CandidateRow({ unit, one, first, found, fitted, onFound }: CandidatePro
     <Box borderTopWidth="1px" borderColor="ruleSoft" py="5px" data-testid={`suspect-${one.id}`}>
       <Flex align="center" gap="10px">
         <Text width="52px" textAlign="right" fontFamily="figures" fontSize="19px" fontWeight={600} color={first ? 'break' : 'ink'}>
-          {`${figure(one.share * 100)} %`}
+          {percent(one.share)}
         </Text>
         <Box flex="1" minW="0">
           <Text fontSize="16px" fontWeight={first ? 600 : 400}>
@@ -236,7 +237,7 @@ function CandidateRow({ unit, one, first, found, fitted, onFound }: CandidatePro
           </Box>
         </Box>
         <Choice on={found} onPick={onFound} testId={`found-${one.id}`}>
-          it was this
+          Confirmed cause
         </Choice>
       </Flex>
       <Text fontSize="13.5px" color="inkSoft" lineHeight="1.35" pl="62px">

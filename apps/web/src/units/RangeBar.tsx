@@ -1,5 +1,5 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { figure, OUTCOME_WORDS } from '@plucky/contract'
+import { capital, figure, gearWords, OUTCOME_WORDS } from '@plucky/contract'
 import type { GearRange, RangeSolution } from '@plucky/core'
 import { useRef, type KeyboardEvent } from 'react'
 import { Choice } from '../ui/choice.js'
@@ -11,7 +11,7 @@ interface RangeBarProps {
   readonly onPick: (id: string) => void
 }
 
-/** The ranges with their ratios; while one has the focus, ← → step through them. */
+/** The ranges with their ratios; while one has the focus, ← → to change gear through them. */
 export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
   const bar = useRef<HTMLDivElement>(null)
   const step = (event: KeyboardEvent) => {
@@ -24,9 +24,9 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
     bar.current?.querySelector<HTMLButtonElement>(`[data-testid="train-range-${next.id}"]`)?.focus()
   }
   return (
-    <Flex ref={bar} gap="5px" wrap="wrap" align="center" role="group" aria-label="Ranges" onKeyDown={step}>
+    <Flex ref={bar} gap="5px" wrap="wrap" align="center" role="group" aria-label="Gears" onKeyDown={step}>
       <Text fontSize="13.5px" color="inkSoft">
-        range
+        Gear
       </Text>
       {ranges.map((range) => {
         const solution = solved.get(range.id)
@@ -36,7 +36,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
             key={range.id}
             large
             on={on}
-            label={`Range ${range.name}`}
+            label={capital(gearWords(range))}
             tabIndex={on ? 0 : -1}
             onPick={() => onPick(range.id)}
             testId={`train-range-${range.id}`}
@@ -49,7 +49,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
         )
       })}
       <Text fontSize="13.5px" color="inkSoft" ml="6px">
-        ← → step
+        ← → to change gear
       </Text>
     </Flex>
   )

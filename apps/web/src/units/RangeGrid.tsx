@@ -25,7 +25,7 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
       >
         <thead>
           <tr>
-            {['range', 'name', ...friction.map(({ id }) => id), 'reverse', 'locks up', 'comes out as'].map((word) => (
+            {['Gear', 'Name', ...friction.map(({ id }) => id), 'Reverse', 'Lockup', 'Resulting ratio'].map((word) => (
               <th key={word}>{word}</th>
             ))}
             <td />
@@ -55,11 +55,11 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
         onClick={() =>
           onRanges([
             ...train.ranges,
-            { id: String(train.ranges.length + 1), name: `range ${train.ranges.length + 1}`, on: [], reverse: false, lockup: false },
+            { id: String(train.ranges.length + 1), name: `gear ${train.ranges.length + 1}`, on: [], reverse: false, lockup: false },
           ])
         }
       >
-        Add a range
+        Add gear
       </Worded>
     </Box>
   )
@@ -83,7 +83,7 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         <chakra.input
           {...CELL}
           width="44px"
-          aria-label={`Range ${number}, short name`}
+          aria-label={`Gear ${number}, short name`}
           value={range.id}
           onChange={(event) => onChange({ id: event.target.value })}
           data-testid={`train.ranges.${number - 1}.id`}
@@ -93,7 +93,7 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         <chakra.input
           {...CELL}
           width="92px"
-          aria-label={`Range ${number}, name`}
+          aria-label={`Gear ${number}, name`}
           value={range.name}
           onChange={(event) => onChange({ name: event.target.value })}
         />
@@ -101,7 +101,7 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
       {friction.map((id) => (
         <td key={id}>
           <Tick
-            label={`${id} on in ${range.name}`}
+            label={`${id} applied in ${range.name}`}
             on={range.on.includes(id)}
             onToggle={() => toggle(id)}
             testId={`on-${range.id}-${id}`}
@@ -112,7 +112,7 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         <Tick label={`${range.name} is reverse`} on={range.reverse} onToggle={() => onChange({ reverse: !range.reverse })} />
       </td>
       <td>
-        <Tick label={`${range.name} locks up`} on={range.lockup} onToggle={() => onChange({ lockup: !range.lockup })} />
+        <Tick label={`Lockup in ${range.name}`} on={range.lockup} onToggle={() => onChange({ lockup: !range.lockup })} />
       </td>
       <td>
         <Text fontFamily="figures" fontSize="16px" color={driven ? 'torque' : 'break'}>
@@ -120,8 +120,8 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         </Text>
       </td>
       <td>
-        <Worded aria-label={`Leave out range ${range.id}`} onClick={onLeave}>
-          Leave out
+        <Worded aria-label={`Remove gear ${range.id}`} onClick={onLeave}>
+          Remove
         </Worded>
       </td>
     </tr>

@@ -73,8 +73,8 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
                 taken={taken}
               />
             ))}
-            <Worded aria-label={`Leave out ${one} ${i + 1}`} onClick={() => onRows(rows.filter((_row, k) => k !== i))}>
-              Leave out
+            <Worded aria-label={`Remove ${one} ${i + 1}`} onClick={() => onRows(rows.filter((_row, k) => k !== i))}>
+              Remove
             </Worded>
           </Box>
           {problems
@@ -178,7 +178,7 @@ function NameCell({ shared, value, taken, onRename }: NameProps) {
       />
       {clash && (
         <Text role="alert" color="break" fontSize="13px">
-          {`“${name}” is there already.`}
+          {`The name “${name}” is already used.`}
         </Text>
       )}
     </Box>

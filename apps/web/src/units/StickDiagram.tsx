@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { figure } from '@plucky/contract'
+import { figure, gearWords } from '@plucky/contract'
 import {
   CASE,
   gearTorques,
@@ -46,13 +46,7 @@ export function StickDiagram({ unit, range, solution, scale }: StickProps) {
   }
   return (
     <Box ref={box} overflowX="auto">
-      <svg
-        width={layout.width}
-        height={layout.height}
-        role="img"
-        aria-label={`Gear train in range ${range.name}, in sticks`}
-        data-testid="stick"
-      >
+      <svg width={layout.width} height={layout.height} role="img" aria-label={`Stick diagram, ${gearWords(range)}`} data-testid="stick">
         <Rail layout={layout} />
         {layout.legs.map((leg) => (
           <LegDrawn key={leg.set + leg.gear} leg={leg} view={view} />
@@ -137,7 +131,7 @@ function JointMark({ x, y, id, torque, level = false }: { x: number; y: number; 
   const d = level ? `M${x - 2.5},${y - 5} v10 M${x + 2.5},${y - 5} v10` : `M${x - 5},${y - 2.5} h10 M${x - 5},${y + 2.5} h10`
   return (
     <g>
-      <title>{`${id}: ${torque === 0 ? 'carries nothing' : torqueWords(torque, null)}`}</title>
+      <title>{`${id}: ${torque === 0 ? 'no load' : torqueWords(torque, null)}`}</title>
       <rect x={x - 5} y={y - 2.5} width={10} height={5} fill={ink('sheet')} stroke="none" />
       <path d={d} stroke={torque === 0 ? ink('inkSoft') : ink('torque')} strokeWidth={1.8} />
     </g>
@@ -269,7 +263,7 @@ function LinkSign({ link, view }: { link: StickLink; view: View }) {
   const below = on ? (torque === 0 ? '' : torqueWords(Math.abs(torque), view.scale)) : slip === undefined || slip === 0 ? '' : `slip ${view.scale ? speedWords(slip, view.scale) : figure(slip, 2)}` // prettier-ignore
   return (
     <g data-testid={`stick-${id}`} data-on={on}>
-      <title>{`${id}, ${kind}${on ? ', holds' : ', open'}`}</title>
+      <title>{`${id}, ${kind}${on ? ', holding' : ', released'}`}</title>
       <rect x={x - 13} y={y - 9} width={26} height={18} fill={ink('sheet')} />
       {SIGNS[kind](x, y, on, colour, link)}
       <g fontSize={12} fontFamily="var(--chakra-fonts-figures)" stroke={ink('sheet')} strokeWidth={3} paintOrder="stroke">

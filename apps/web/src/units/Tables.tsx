@@ -1,5 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { capital, figure, OUTCOME_WORDS, quantity } from '@plucky/contract'
+import { capital, figure, OUTCOME_WORDS, quantity, percent } from '@plucky/contract'
 import {
   elementSlips,
   gearTorques,
@@ -53,7 +53,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
       <chakra.table css={TABLE} data-testid="range-table">
         <thead>
           <tr>
-            {['range', 'ratio', 'step', 'efficiency', 'on'].map((word) => (
+            {['Gear', 'Ratio', 'Ratio step', 'Efficiency', 'Applied'].map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -70,7 +70,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
                 </td>
                 <td>{solution.outcome === 'driven' ? figure(solution.ratio, 4) : OUTCOME_WORDS[solution.outcome]}</td>
                 <td>{stepTo(range.id)}</td>
-                <td>{efficiency === undefined ? '' : `${figure(efficiency * 100, 1)} %`}</td>
+                <td>{efficiency === undefined ? '' : percent(efficiency, 1)}</td>
                 <td style={{ whiteSpace: 'normal' }}>{[...range.on, ...holding.map((id) => `(${id})`)].join(', ')}</td>
               </tr>
             )
@@ -93,7 +93,7 @@ export function MemberTable({ train, solution, scale }: MemberTableProps) {
     <chakra.table css={TABLE} data-testid="member-table">
       <thead>
         <tr>
-          {['member', scale ? 'torque' : 'torque, per 1', scale ? 'speed' : 'speed, per 1'].map((word) => (
+          {['Member', scale ? 'Torque' : 'Torque / input', scale ? 'Speed' : 'Speed / input'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -104,8 +104,8 @@ export function MemberTable({ train, solution, scale }: MemberTableProps) {
           return (
             <tr key={member}>
               <td>{capital(member)}</td>
-              <td className={torque === 0 ? 'idle' : 'live'}>{torque === 0 ? 'idles' : torqueWords(torque, scale)}</td>
-              <td>{solution.outcome === 'tied-up' ? 'stands' : speedWords(solution.speeds[member], scale)}</td>
+              <td className={torque === 0 ? 'idle' : 'live'}>{torque === 0 ? 'no load' : torqueWords(torque, scale)}</td>
+              <td>{solution.outcome === 'tied-up' ? 'locked' : speedWords(solution.speeds[member], scale)}</td>
             </tr>
           )
         })}
@@ -122,7 +122,7 @@ export function LinkTable({ train, solution, scale }: MemberTableProps) {
     <chakra.table css={TABLE} data-testid="link-table">
       <thead>
         <tr>
-          {['element or joint', 'torque', 'slip', 'power'].map((word) => (
+          {['Clutch, band or joint', 'Torque', 'Slip speed', 'Power'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -138,7 +138,7 @@ export function LinkTable({ train, solution, scale }: MemberTableProps) {
               </td>
               <td className={torque === 0 ? 'idle' : 'live'}>{torque === 0 ? '·' : torqueWords(torque, scale)}</td>
               <td>{slip === undefined ? (word === 'joint' ? '' : 'free') : slip === 0 ? '·' : speedWords(slip, scale)}</td>
-              <td>{Math.abs(power) < 1e-9 ? '·' : `${figure(power * 100)} %`}</td>
+              <td>{Math.abs(power) < 1e-9 ? '·' : percent(power)}</td>
             </tr>
           )
         })}
@@ -157,7 +157,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
       <chakra.table css={TABLE}>
         <thead>
           <tr>
-            {['set', 'sun', 'ring', 'carrier', 'pinions turn'].map((word) => (
+            {['Gear set', 'Sun', 'Ring', 'Carrier', 'Pinion speed'].map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -179,11 +179,12 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
         <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
           <thead>
             <tr>
-              {(scale ? ['thrust surface', 'axial', 'rubs at', 'heat', 'p·v or life'] : ['thrust surface, at 100 N·m', 'axial']).map(
-                (word) => (
-                  <th key={word}>{word}</th>
-                ),
-              )}
+              {(scale
+                ? ['Thrust surface', 'Axial load', 'Sliding speed', 'Heat', 'p·v or bearing life']
+                : ['Thrust surface (at 100 N·m input)', 'Axial load']
+              ).map((word) => (
+                <th key={word}>{word}</th>
+              ))}
             </tr>
           </thead>
           <tbody>
@@ -206,4 +207,4 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
 }
 
 const thrustWords = (kind: string, pv: number, life: number | null) =>
-  kind === 'washer' ? `${figure(pv / 1e6, 2)} MPa·m/s` : life === null ? 'stands' : life > 1e5 ? 'over 100,000 h' : `${figure(life)} h`
+  kind === 'washer' ? `${figure(pv / 1e6, 2)} MPa·m/s` : life === null ? 'stationary' : life > 1e5 ? 'over 100,000 h' : `${figure(life)} h`

@@ -44,10 +44,10 @@ export function TrainView({ unit, cases = [], brief }: ViewProps) {
         <RangeBar ranges={train.ranges} solved={solved} chosen={range.id} onPick={pickRange} />
         {cases.length > 0 && (
           <Pick
-            label="Figures"
+            label="Show values for"
             width="260px"
             value={duty?.id ?? ''}
-            options={[['', 'per 1 of input'], ...cases.map((one) => [one.id, words(one)] as const)]}
+            options={[['', 'per unit of input'], ...cases.map((one) => [one.id, words(one)] as const)]}
             onPick={pickCase}
             testId="train-case"
           />
@@ -73,21 +73,18 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
   const { train } = unit
   return (
     <>
-      <Panel
-        title="In sticks"
-        note="blue carries torque, ochre is held still, thin idles; two flats across a line are a joint that can part"
-      >
+      <Panel title="Stick diagram" note="blue: carries torque · amber: held · thin: no load · double bar: joint that can fail">
         <StickDiagram unit={unit} range={range} solution={solution} scale={scale} />
       </Panel>
       <Grid templateColumns={{ base: '1fr', lg: '1.15fr 1fr' }} gap="10px" mt="10px" alignItems="start">
-        <Panel title="As levers" note="speed to the right, torque as arrows">
+        <Panel title="Lever diagram" note="speed to the right, torque shown as arrows">
           <LeverDiagram train={train} solution={solution} all={[...solved.values()]} scale={scale} />
         </Panel>
         <Grid gap="10px">
-          <Panel title="Ranges" note="in brackets: one-way clutches that hold">
+          <Panel title="Clutch application chart" note="(in parentheses: one-way clutch holding)">
             <RangeTable train={train} solved={solved} chosen={range.id} />
           </Panel>
-          <Panel title="Sets and thrust">
+          <Panel title="Gear sets and thrust loads">
             <GearTable unit={unit} solution={solution} scale={scale} />
           </Panel>
         </Grid>
@@ -96,7 +93,7 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
         <Panel title="Members">
           <MemberTable train={train} solution={solution} scale={scale} />
         </Panel>
-        <Panel title="Elements and joints" note="power in % of the input">
+        <Panel title="Clutches, bands and joints" note="power in % of input">
           <LinkTable train={train} solution={solution} scale={scale} />
         </Panel>
       </Grid>

@@ -14,7 +14,7 @@ import { Panel } from '../ui/panel.js'
 import { RangeGrid } from './RangeGrid.js'
 import { RowTable, type RowColumn } from './RowTable.js'
 import { TrainView } from './TrainView.js'
-import { withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
+import { withClearanceIds, withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
 
 interface Kept {
   readonly unit: DraftUnit
@@ -37,7 +37,7 @@ function useUnitDraft({ from, keptName }: EditorProps) {
   const [over, setOver] = useState(() => (before ? before.over : versionOf('units', from.id)))
   const [refused, setRefused] = useState<readonly Problem[]>([])
   const taken = (id: string) => shopStore.getState().units.some((unit) => unit.id === id)
-  const checked = useMemo(() => checkUnit({ ...draft, id: draft.id || freeId(draft.name, taken) }), [draft])
+  const checked = useMemo(() => checkUnit({ ...withClearanceIds(draft), id: draft.id || freeId(draft.name, taken) }), [draft])
   return {
     draft,
     checked,
@@ -59,7 +59,7 @@ function useUnitDraft({ from, keptName }: EditorProps) {
         localStorage.removeItem(kept)
         void navigate(`/units/${unit.id}`)
       } catch (error) {
-        const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Nothing typed is lost; try again.` }
+        const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])
       }
     },
@@ -87,7 +87,7 @@ export function UnitEditor(props: EditorProps) {
       <Flex {...BAR}>
         <Input {...NAME} value={draft.name} onChange={(event) => take({ ...draft, name: event.target.value })} />
         <Text flex="1" role="status" fontSize="14px" color={problems.length > 0 ? 'break' : 'inkSoft'} data-testid="unit-state">
-          {problems.length > 0 ? mistakesWords(problems.length) : 'It can be built and solved. Not kept yet.'}
+          {problems.length > 0 ? mistakesWords(problems.length) : 'Valid gear train. Not saved yet.'}
         </Text>
         {refused.map((p) => (
           <Text key={p.code} role="alert" color="break" fontSize="13.5px" maxW="420px">
@@ -95,32 +95,28 @@ export function UnitEditor(props: EditorProps) {
           </Text>
         ))}
         {refused.some(({ code }) => code === 'item-changed-elsewhere') && (
-          <Ruled onClick={() => void goOn()}>Go on, over what is there now</Ruled>
+          <Ruled onClick={() => void goOn()}>Overwrite with my version</Ruled>
         )}
         <Ruled minH="44px" onClick={leave}>
-          Leave it
+          Cancel
         </Ruled>
         <Inked disabled={problems.length > 0} onClick={() => void save()} data-testid="keep-unit">
-          Keep the unit
+          Save transmission
         </Inked>
       </Flex>
       <TrainFields draft={draft} problems={problems} take={take} drawable={drawable} />
       <MoreFields draft={draft} problems={problems} take={take} />
       <Box mt="10px">
-        {drawable ? (
-          <TrainView unit={drawn} />
-        ) : (
-          <Text color="inkSoft">Sticks and levers stand here as soon as the mistakes above are mended.</Text>
-        )}
+        {drawable ? <TrainView unit={drawn} /> : <Text color="inkSoft">Diagrams appear when the errors above are fixed.</Text>}
       </Box>
     </Box>
   )
 }
 
 const BAR = { gap: '10px', align: 'center', position: 'sticky', top: '0', bg: 'paper', py: '6px', zIndex: 2, borderBottomWidth: '1px', borderColor: 'rule', mb: '8px' } as const // prettier-ignore
-const NAME = { 'aria-label': 'Name of the unit', width: '240px', height: '40px', bg: 'sheet', borderColor: 'rule', borderRadius: '1px', 'data-testid': 'unit-name' } as const // prettier-ignore
+const NAME = { 'aria-label': 'Transmission name', width: '240px', height: '40px', bg: 'sheet', borderColor: 'rule', borderRadius: '1px', 'data-testid': 'unit-name' } as const // prettier-ignore
 
-const mistakesWords = (count: number) => (count === 1 ? 'One mistake; it is explained where it stands.' : `${count} mistakes; each is explained where it stands.`) // prettier-ignore
+const mistakesWords = (count: number) => (count === 1 ? 'One error, shown at the field.' : `${count} errors, each shown at its field.`) // prettier-ignore
 
 interface FieldsProps {
   readonly draft: DraftUnit
@@ -152,26 +148,26 @@ function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawab
   )
   return (
     <>
-      <Panel title="Gear sets" note="a compound set is a simple and a double-pinion one on the same carrier and ring">
+      <Panel title="Gear sets" note="for a compound set, enter a simple and a double-pinion set sharing carrier and ring">
         {table('sets', 'set', { kind: 'simple', sunTeeth: 36, ringTeeth: 72, pinions: 4 })}
         {train.sets.filter(needsProfileShift).map(({ id }) => (
           <Text key={id} fontSize="13.5px" color="oil">
-            {`${id}: an odd tooth between sun and ring; it closes by profile shift alone.`}
+            {`${id}: odd tooth difference between ring and sun; needs profile-shifted teeth.`}
           </Text>
         ))}
       </Panel>
       <Grid templateColumns={{ base: '1fr', lg: '1fr 2fr' }} gap="10px" mt="10px" alignItems="start">
         <Grid gap="10px">
           <Members draft={draft} problems={problems} take={take} />
-          <Panel title="Joints" note="every place that can part">
+          <Panel title="Joints" note="every connection that can fail">
             {table('joints', 'joint', {})}
           </Panel>
         </Grid>
         <Grid gap="10px">
-          <Panel title="Elements" note="what the ranges put on; one-way clutches act by themselves">
+          <Panel title="Clutches, bands and one-way clutches" note="one-way clutches act automatically">
             {table('elements', 'element', { kind: 'clutch' })}
           </Panel>
-          <Panel title="Ranges">
+          <Panel title="Gears">
             <RangeGrid
               train={train}
               solved={solved}
@@ -201,9 +197,9 @@ function columnsOf(train: GearTrain): Record<'sets' | 'joints' | 'elements', rea
       { key: 'sunTeeth', label: 'sun teeth', width: '68px', whole: true },
       { key: 'ringTeeth', label: 'ring teeth', width: '68px', whole: true },
       { key: 'pinions', label: 'pinions', width: '56px', whole: true },
-      { key: 'sun', label: 'sun is on', width: '1fr', options: ends },
-      { key: 'ring', label: 'ring is on', width: '1fr', options: ends },
-      { key: 'carrier', label: 'carrier is on', width: '1fr', options: ends },
+      { key: 'sun', label: 'sun member', width: '1fr', options: ends },
+      { key: 'ring', label: 'ring member', width: '1fr', options: ends },
+      { key: 'carrier', label: 'carrier member', width: '1fr', options: ends },
     ],
     joints: [
       { key: 'id', label: 'joint', width: '1.4fr' },
@@ -215,8 +211,8 @@ function columnsOf(train: GearTrain): Record<'sets' | 'joints' | 'elements', rea
       { key: 'kind', label: 'kind', width: '96px', options: KINDS },
       { key: 'a', label: 'between', width: '1fr', options: ends },
       { key: 'b', label: 'and', width: '1fr', options: ends },
-      { key: 'holds', label: 'first may not turn', width: '104px', options: SENSES, optional: true },
-      { key: 'pistonOn', label: 'piston turns with', width: '1fr', options: members, optional: true },
+      { key: 'holds', label: 'holds first member from turning', width: '104px', options: SENSES, optional: true },
+      { key: 'pistonOn', label: 'piston drum member', width: '1fr', options: members, optional: true },
     ],
   }
 }
@@ -232,7 +228,7 @@ function Members({ draft, problems, take }: FieldsProps) {
     { key: 'output', label: 'output is', width: '1fr', options: ends },
   ]
   return (
-    <Panel title="Members" note="what turns; the case is there by itself">
+    <Panel title="Members" note="rotating members; the case is always included">
       <RowTable
         path="train.members"
         one="member"
@@ -292,17 +288,18 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
     problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
     set: (path, value) => take(withValue(draft, path, value)),
     optionsOf: (field) => optionsOf(draft, field),
-    own: (_field, path) => (path === 'id' || path === 'name' || path === 'train' ? null : undefined),
+    own: (_field, path) =>
+      path === 'id' || path === 'name' || path === 'train' || /^fit\.clearances\.\d+\.id$/.test(path) ? null : undefined,
   }
   return (
     <Panel
-      title="Stations, variants, surfaces, known faults"
-      note={stations.length === 0 ? 'no stations yet: a job needs them' : `${stations.length} stations`}
+      title="Stations, variants, thrust surfaces, known failures"
+      note={stations.length === 0 ? 'no stations yet (needed for a job)' : `${stations.length} stations`}
       mt="10px"
       aside={
         <Flex>
           <Worded onClick={() => take(withDefaultStations(draft))} data-testid="lay-out-stations">
-            Lay out stations from the train
+            Create stations from gear train
           </Worded>
           <Worded onClick={() => setOpen(!open)} aria-expanded={open}>
             {open ? 'Close' : 'Open'}

@@ -16,7 +16,7 @@ export function UnitsScreen() {
   const { id } = useParams()
   const shop = useStore(shopStore)
   if (shop.state === 'failed')
-    return <Trouble title="The server does not answer." sentence={shop.problem} onRetry={() => void loadShop()} />
+    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   const unit = shop.units.find((u) => u.id === id) ?? (id === undefined ? shop.units[0] : undefined)
   return (
     <Frame>
@@ -49,7 +49,9 @@ export function UnitsScreen() {
           </>
         ) : (
           <Text py="24px" role="status">
-            {shop.state === 'loading' ? 'Fetching the units…' : `No unit is called “${id}”. Choose one above, or start your own.`}
+            {shop.state === 'loading'
+              ? 'Loading transmissions…'
+              : `There is no transmission “${id}”. Choose one above or create a new one.`}
           </Text>
         )}
       </Box>
@@ -61,20 +63,20 @@ function Actions({ unit }: { unit: Unit }) {
   return (
     <Flex gap="6px" wrap="wrap" align="flex-start">
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/lost`}>What is lost</Link>
+        <Link to={`/units/${unit.id}/lost`}>Diagnosis</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/change`}>Change it</Link>
+        <Link to={`/units/${unit.id}/change`}>Edit</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/copy`}>Copy it</Link>
+        <Link to={`/units/${unit.id}/copy`}>Duplicate</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to="/units/new/change">Start one</Link>
+        <Link to="/units/new/change">New transmission</Link>
       </Ruled>
       <Ruled asChild size="sm">
         <a href={api.unitFileOf(unit.id)} download data-testid="save-unit-file">
-          Save as a file
+          Download file
         </a>
       </Ruled>
       <TakeUnit />
@@ -102,14 +104,14 @@ function TakeUnit() {
   return (
     <Box>
       <Ruled size="sm" onClick={() => file.current?.click()}>
-        Take in a file
+        Import file
       </Ruled>
       <Input
         ref={file}
         type="file"
         accept=".json,application/json"
         display="none"
-        aria-label="Unit file"
+        aria-label="Transmission file"
         data-testid="unit-file"
         onChange={(event) => void take(event.target.files?.[0])}
       />

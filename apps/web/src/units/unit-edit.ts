@@ -1,3 +1,4 @@
+import { freeId } from '../shelf/draft-item.js'
 import { defaultStations, type StationLoad, type Unit } from '@plucky/core'
 
 /** A unit as it is being typed: it may lack fields, and hold what is no figure yet. */
@@ -6,7 +7,7 @@ export type DraftUnit = Omit<Unit, 'stations'> & Partial<Pick<Unit, 'stations'>>
 /** A unit to begin with: one simple set, driven by its sun, the ring held. */
 export const FIRST_UNIT: DraftUnit = {
   id: '',
-  name: 'My unit',
+  name: 'My transmission',
   train: {
     members: ['input', 'ring', 'output'],
     sets: [{ id: 'front set', kind: 'simple', sun: 'input', ring: 'ring', carrier: 'output', sunTeeth: 40, ringTeeth: 80, pinions: 4 }],
@@ -69,6 +70,19 @@ export function withPlaceNamed(draft: DraftUnit, from: string, to: string): Draf
     ...(draft.thrusts ? { thrusts: draft.thrusts.map((thrust) => ({ ...thrust, set: p(thrust.set) })) } : {}),
     ...(draft.usual ? { usual: draft.usual.map((usual) => ({ ...usual, at: p(usual.at) })) } : {}),
   }
+}
+
+/** The draft with an id for each clearance that has none yet; it stays when the clearance is renamed, and its readings with it. */
+export function withClearanceIds(draft: DraftUnit): DraftUnit {
+  if (!draft.fit?.clearances) return draft
+  const used = new Set<string>(draft.fit.clearances.map(({ id }) => id))
+  const clearances = draft.fit.clearances.map((one) => {
+    if (one.id) return one
+    const id = freeId(one.name ?? '', (other) => used.has(other))
+    used.add(id)
+    return { ...one, id }
+  })
+  return { ...draft, fit: { ...draft.fit, clearances } }
 }
 
 /** The draft with the stations that go with its train by default. */

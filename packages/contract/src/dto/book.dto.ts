@@ -15,7 +15,7 @@ const NAME = /^[^.]{1,600}$/
 export const bookProblems = ({ readings }: Book): Problem[] =>
   Object.entries(readings).flatMap(([name, reading]): Problem[] => {
     const path = `book.readings.${name}`
-    if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading is named by 1 to 600 characters without a full stop.' }]
+    if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading name must have 1 to 600 characters and no period.' }]
     const checked = checkShape(ReadingDto, reading)
     return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
   }) // prettier-ignore

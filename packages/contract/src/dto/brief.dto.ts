@@ -23,13 +23,13 @@ export class HeadlineDto {
   @Figure({ label: 'Peak torque', ...ENGINE_TORQUE })
   peakTorqueNm!: number
 
-  @Figure({ label: 'Speed of the torque peak', ...ENGINE_RPM })
+  @Figure({ label: 'Peak torque rpm', ...ENGINE_RPM })
   peakTorqueSpeedRadPerS!: number
 
   @Figure({ label: 'Peak power', unit: 'hp', from: 20, to: 10000 })
   peakPowerW!: number
 
-  @Figure({ label: 'Speed of the power peak', ...ENGINE_RPM })
+  @Figure({ label: 'Peak power rpm', ...ENGINE_RPM })
   peakPowerSpeedRadPerS!: number
 
   @Figure({ label: 'Idle speed', unit: 'rpm', from: 200, to: 3000 })
@@ -59,8 +59,8 @@ export class AirDto {
 
 export class MeasurementDto {
   @OneOf('Measured at', ['flywheel', 'wheels'], MEASURED_AT_WORDS) at!: 'flywheel' | 'wheels'
-  @IsOptional() @Figure({ label: 'Lost on the way to the wheels', from: 0, to: 0.5 }) lossShare?: number
-  @OneOf('Correction of the figures', CORRECTIONS, CORRECTION_WORDS) correction!: Correction
+  @IsOptional() @Figure({ label: 'Drivetrain loss, fraction', from: 0, to: 0.5 }) lossShare?: number
+  @OneOf('Dyno correction', CORRECTIONS, CORRECTION_WORDS) correction!: Correction
   @IsOptional() @Shape('Air on the dyno', () => AirDto) air?: AirDto
   @IsOptional() @Figure({ label: 'Correction factor on the sheet', from: 0.7, to: 1.5 }) factor?: number
   @IsOptional() @Label('File', 120) from?: string
@@ -69,27 +69,27 @@ export class MeasurementDto {
 export class BoostDto {
   @Figure({ label: 'Boost threshold', ...ENGINE_RPM }) thresholdRadPerS!: number
   @Figure({ label: 'Boost lag', unit: 's', from: 0.02, to: 10 }) lagS!: number
-  @Figure({ label: 'Torque without boost, share of the peak', from: 0.1, to: 1 }) offShare!: number
-  @IsOptional() @Shapes('Curve without boost', () => CurvePointDto, { most: 2000 }) offPoints?: CurvePointDto[]
+  @Figure({ label: 'Off-boost torque, fraction of peak', from: 0.1, to: 1 }) offShare!: number
+  @IsOptional() @Shapes('Off-boost curve', () => CurvePointDto, { most: 2000 }) offPoints?: CurvePointDto[]
 }
 
 export class VehicleDto {
   @Figure({ label: 'Axle ratio', from: 0.5, to: 20 }) finalDrive!: number
-  @Figure({ label: 'Tyre radius', unit: 'in', from: 5, to: 60 }) tyreRadiusM!: number
+  @Figure({ label: 'Tire radius', unit: 'in', from: 5, to: 60 }) tyreRadiusM!: number
   @IsOptional() @Figure({ label: 'Drag area', unit: 'm²', from: 0.05, to: 15 }) dragAreaM2?: number
-  @IsOptional() @Figure({ label: 'Rolling resistance, share of weight', from: 0.003, to: 0.4 }) rollingShare?: number
-  @IsOptional() @Figure({ label: 'Cruise', unit: 'mph', from: 3, to: 200 }) cruiseMPerS?: number
+  @IsOptional() @Figure({ label: 'Rolling resistance, fraction of weight', from: 0.003, to: 0.4 }) rollingShare?: number
+  @IsOptional() @Figure({ label: 'Cruise speed', unit: 'mph', from: 3, to: 200 }) cruiseMPerS?: number
 }
 
 export class EngineDto {
-  @OneOf('Kind of engine', ENGINE_KINDS, KIND_WORDS)
+  @OneOf('Engine type', ENGINE_KINDS, KIND_WORDS)
   kind!: EngineKind
 
-  @OneOf('Form of the engine figures', ['headline', 'points'])
+  @OneOf('Engine data type', ['headline', 'points'])
   form!: 'headline' | 'points'
 
   @ValidateIf((engine: EngineDto) => engine.form === 'headline' || engine.headline !== undefined)
-  @Shape('Headline figures', () => HeadlineDto)
+  @Shape('Peak figures', () => HeadlineDto)
   headline?: HeadlineDto
 
   @ValidateIf((engine: EngineDto) => engine.form === 'points' || engine.points !== undefined)
@@ -99,14 +99,14 @@ export class EngineDto {
   @IsOptional() @Shape('How it was measured', () => MeasurementDto) measured?: MeasurementDto
   @IsOptional() @Shape('Boost', () => BoostDto) boost?: BoostDto
   @IsOptional() @Figure({ label: 'Cylinders', from: 1, to: 24, whole: true }) cylinders?: number
-  @IsOptional() @Figure({ label: 'Inertia of crank and plate', unit: 'kg·m²', from: 0.01, to: 20 }) inertiaKgM2?: number
+  @IsOptional() @Figure({ label: 'Engine inertia (crank and flex plate)', unit: 'kg·m²', from: 0.01, to: 20 }) inertiaKgM2?: number
 }
 
 export class BriefDto {
   @Shape('Engine', () => EngineDto)
   engine!: EngineDto
 
-  @YesNo('Open question')
+  @YesNo('No power target')
   openQuestion!: boolean
 
   @OneOf('Use', USES, USE_WORDS)
@@ -115,10 +115,10 @@ export class BriefDto {
   @OneOf('Launch', LAUNCHES, LAUNCH_WORDS)
   launch!: Launch
 
-  @OneOf('Start of the upper ranges', UPPER_RANGE_STARTS, START_WORDS)
+  @OneOf('Start of full throttle in upper gears', UPPER_RANGE_STARTS, START_WORDS)
   upperRangeStart!: UpperRangeStart
 
-  @Figure({ label: 'Throttle allowed in reverse', from: 0, to: 1, above: true })
+  @Figure({ label: 'Reverse throttle limit', from: 0, to: 1, above: true })
   reverseThrottle!: number
 
   @Figure({ label: 'Weight', unit: 'lb', from: 200, to: 200000, nullable: true })
@@ -128,7 +128,7 @@ export class BriefDto {
   budget!: number | null
 
   @IsOptional() @Shape('Vehicle', () => VehicleDto) vehicle?: VehicleDto
-  @IsOptional() @Shape('Rear of the engine', () => EngineRearDto) rear?: EngineRearDto
-  @IsOptional() @Shape('Behind the box', () => RearNeighbourDto) behind?: RearNeighbourDto
+  @IsOptional() @Shape('Crank and block', () => EngineRearDto) rear?: EngineRearDto
+  @IsOptional() @Shape('Behind the transmission', () => RearNeighbourDto) behind?: RearNeighbourDto
   @IsOptional() @Shape('Rule book', () => RuleBookDto) ruleBook?: RuleBookDto
 }

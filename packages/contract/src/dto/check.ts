@@ -18,7 +18,7 @@ export function checkShape<T extends object>(
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
     return {
       ok: false,
-      problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is expected here.' }],
+      problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is required here.' }],
     }
   const value = plainToInstance(dto, plain)
   const errors = validateSync(value, {
@@ -48,7 +48,7 @@ const CODES: Record<string, string> = {
 const codeOf = (constraint: string) => CODES[constraint] ?? constraint.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
 function sentenceOf(constraint: string, message: string, property: string): string {
-  if (constraint === 'whitelistValidation') return `There is no field "${property}" here.`
-  if (constraint === 'nestedValidation' || constraint === 'isObject') return `"${property}" must hold fields of its own.`
+  if (constraint === 'whitelistValidation') return `Unknown field "${property}".`
+  if (constraint === 'nestedValidation' || constraint === 'isObject') return `"${property}" must be an object with fields.`
   return /[.]$/.test(message) ? message : `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
 }

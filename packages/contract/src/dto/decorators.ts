@@ -26,7 +26,7 @@ export const Label = (what: string, most = 80) =>
   )
 
 const SLUG = /^[a-z0-9][a-z0-9-]{0,59}$/
-const SLUG_RULE = 'must be made of small letters, digits and dashes, 60 at most'
+const SLUG_RULE = 'must use lowercase letters, digits and dashes, up to 60 characters'
 
 /** An identifier, or null for none. */
 export const SlugOrNull =
@@ -47,7 +47,7 @@ export const SlugOrNull =
 export const Note = (what: string, most: number) =>
   applyDecorators(
     IsString({ message: `${what} must be text.`, ...as(what, { type: 'text', most }) }),
-    Length(0, most, { message: `${what} must have ${most} characters at most.` }),
+    Length(0, most, { message: `${what} must have ${most} characters or fewer.` }),
   )
 
 /** A name, or null for none. */
@@ -81,7 +81,7 @@ export const Day =
       target: target.constructor,
       propertyName: String(property),
       options: as(what, { type: 'text', most: 10 }),
-      validator: { validate: isDay, defaultMessage: () => `${what} must be a day, written as 2026-05-31.` },
+      validator: { validate: isDay, defaultMessage: () => `${what} must be a date like 2026-05-31.` },
     })
 
 /** How many a list holds. */
@@ -92,8 +92,8 @@ export interface Count {
 
 const counted = (what: string, { least = 0, most }: Count, holds: Holds) => [
   IsArray({ message: `${what}: a list is expected.`, ...as(what, holds) }),
-  ArrayMinSize(least, { message: `${what}: ${least} at least ${least === 1 ? 'is' : 'are'} needed.` }),
-  ArrayMaxSize(most, { message: `${what}: ${most} at most can be held.` }),
+  ArrayMinSize(least, { message: `${what}: at least ${least} required.` }),
+  ArrayMaxSize(most, { message: `${what}: no more than ${most} allowed.` }),
 ]
 
 /** A list of identifiers. */
@@ -109,13 +109,12 @@ export const OneOf = (what: string, choices: readonly string[], words: Readonly<
   IsIn(choices, { message: `${what} must be one of: ${choices.join(', ')}.`, ...as(what, { type: 'choice', choices, words }) })
 
 /** True or false. */
-export const YesNo = (what: string) =>
-  IsBoolean({ message: `${what}: say whether it is so, true or false.`, ...as(what, { type: 'yes-no' }) })
+export const YesNo = (what: string) => IsBoolean({ message: `${what} must be true or false.`, ...as(what, { type: 'yes-no' }) })
 
 /** Fields of its own; their shape may depend on what holds them. */
 export const Shape = (what: string, dto: (holder: object | undefined) => Dto) =>
   applyDecorators(
-    IsObject({ message: `${what} must hold fields of its own.`, ...as(what, { type: 'shape', dto }) }),
+    IsObject({ message: `${what} must be an object with fields.`, ...as(what, { type: 'shape', dto }) }),
     ValidateNested(),
     Type((help) => dto(help?.object)),
   )
@@ -125,7 +124,8 @@ export const Shapes = (what: string, dto: () => Dto, count: Count) =>
   applyDecorators(...counted(what, count, { type: 'shapes', dto, ...count }), ValidateNested({ each: true }), Type(dto))
 
 /** Values by free names, checked elsewhere. */
-export const Named = (what: string) => IsObject({ message: `${what} must be given by name.`, ...as(what, { type: 'named', list: false }) })
+export const Named = (what: string) =>
+  IsObject({ message: `${what} must be an object keyed by name.`, ...as(what, { type: 'named', list: false }) })
 
 /** A list of such values. */
 export const NamedEach = (what: string, most: number) =>

@@ -9,15 +9,15 @@ export class NeedDto implements Need {
 }
 
 export class DonorDto implements Donor {
-  @Label('Where it comes from', 120) from!: string
-  @Label('What was found', 240) found!: string
+  @Label('Source', 120) from!: string
+  @Label('Findings', 240) found!: string
 }
 
 /** How an item goes together with its neighbours. */
 export class FeaturesDto {
-  @IsOptional() @Slugs('Offers', { most: 20 }) offers?: string[]
-  @IsOptional() @Shapes('Needs', () => NeedDto, { most: 20 }) needs?: NeedDto[]
-  @IsOptional() @Shapes('Clashes', () => NeedDto, { most: 20 }) clashes?: NeedDto[]
+  @IsOptional() @Slugs('Provides', { most: 20 }) offers?: string[]
+  @IsOptional() @Shapes('Requirements', () => NeedDto, { most: 20 }) needs?: NeedDto[]
+  @IsOptional() @Shapes('Conflicts', () => NeedDto, { most: 20 }) clashes?: NeedDto[]
 }
 
 /** A part's way with its neighbours, the variants it fits, and where a used one comes from. */

@@ -37,14 +37,14 @@ export function spanProblem(value: unknown, span: Span): string | undefined {
     ? `above ${figureOf(span.from)} and at most ${figureOf(span.to)}${unit}`
     : `from ${figureOf(span.from)} to ${figureOf(span.to)}${unit}`
   const rule = `${span.label} must be a ${span.whole ? 'whole ' : ''}number ${allowed}`
-  if (typeof value !== 'number' || !Number.isFinite(value)) return `${rule}; ${came(value)} came.`
+  if (typeof value !== 'number' || !Number.isFinite(value)) return `${rule} (got ${came(value)}).`
   const read = span.unit ? fromSi(value, span.unit) : value
   const slack = 1e-9 * Math.max(1, Math.abs(span.to))
   const low = span.above ? read > span.from : read >= span.from - slack
   if (low && read <= span.to + slack && (!span.whole || Number.isInteger(value))) return undefined
-  return `${rule}; ${figureOf(read)}${unit} came.`
+  return `${rule} (got ${figureOf(read)}${unit}).`
 }
 
 const figureOf = (value: number) =>
   figure(value, Number.isInteger(value) ? 0 : Math.min(4, Math.max(1, 3 - Math.floor(Math.log10(Math.abs(value) || 1)))))
-const came = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'string' ? `"${value.slice(0, 40)}"` : typeof value)
+const came = (value: unknown) => (value === undefined ? 'no value' : typeof value === 'string' ? `"${value.slice(0, 40)}"` : typeof value)

@@ -33,34 +33,34 @@ import { HouseRulesDto } from './rules.dto.js'
 
 /** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
 export class KnobsDto {
-  @IsOptional() @Figure({ label: 'Rate of the regulator spring', unit: 'N/mm', from: 0.1, to: 100 }) springRateNPerM?: number
-  @IsOptional() @Figure({ label: 'Pressed together', unit: 'mm', from: 0, to: 80 }) springCompressionM?: number
-  @IsOptional() @Figure({ label: 'Shim under the spring', unit: 'mm', from: 0, to: 20 }) springShimM?: number
-  @IsOptional() @Figure({ label: 'Boost valve', unit: 'mm', from: 0, to: 60 }) boostDiameterM?: number
-  @IsOptional() @Figure({ label: 'Land for reverse oil', unit: 'mm', from: 0, to: 60 }) reverseDiameterM?: number
-  @IsOptional() @Figure({ label: 'Throttle signal, shut', unit: 'psi', from: 0, to: 200 }) signalIdlePa?: number
-  @IsOptional() @Figure({ label: 'Throttle signal, wide open', unit: 'psi', from: 0, to: 300 }) signalFullPa?: number
-  @IsOptional() @Figure({ label: 'Rate of the relief spring', unit: 'N/mm', from: 0.5, to: 200 }) reliefRateNPerM?: number
-  @IsOptional() @Figure({ label: 'Shim under the relief spring', unit: 'mm', from: 0, to: 20 }) reliefShimM?: number
-  @IsOptional() @Figure({ label: 'Most that the converter is given', unit: 'psi', from: 5, to: 300 }) converterLimitPa?: number
-  @IsOptional() @Figure({ label: 'Oil moved in a turn', unit: 'in³', from: 0.1, to: 20 }) displacementM3?: number
+  @IsOptional() @Figure({ label: 'Regulator spring rate', unit: 'N/mm', from: 0.1, to: 100 }) springRateNPerM?: number
+  @IsOptional() @Figure({ label: 'Regulator spring preload (compression)', unit: 'mm', from: 0, to: 80 }) springCompressionM?: number
+  @IsOptional() @Figure({ label: 'Regulator spring shim', unit: 'mm', from: 0, to: 20 }) springShimM?: number
+  @IsOptional() @Figure({ label: 'Boost valve diameter', unit: 'mm', from: 0, to: 60 }) boostDiameterM?: number
+  @IsOptional() @Figure({ label: 'Reverse boost land diameter', unit: 'mm', from: 0, to: 60 }) reverseDiameterM?: number
+  @IsOptional() @Figure({ label: 'Throttle (TV) pressure, closed', unit: 'psi', from: 0, to: 200 }) signalIdlePa?: number
+  @IsOptional() @Figure({ label: 'Throttle (TV) pressure, full throttle', unit: 'psi', from: 0, to: 300 }) signalFullPa?: number
+  @IsOptional() @Figure({ label: 'Relief spring rate', unit: 'N/mm', from: 0.5, to: 200 }) reliefRateNPerM?: number
+  @IsOptional() @Figure({ label: 'Relief spring shim', unit: 'mm', from: 0, to: 20 }) reliefShimM?: number
+  @IsOptional() @Figure({ label: 'Converter charge pressure limit', unit: 'psi', from: 5, to: 300 }) converterLimitPa?: number
+  @IsOptional() @Figure({ label: 'Pump displacement per rev', unit: 'in³', from: 0.1, to: 20 }) displacementM3?: number
   @IsOptional() @Figure({ label: 'Side clearance', unit: 'in', from: 0, to: 0.02 }) sideClearanceM?: number
 }
 
 export class PressureDto {
   @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
   @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
-  @IsOptional() @Figure({ label: 'Lockup apply', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
-  @IsOptional() @Figure({ label: 'Lockup release side', unit: 'psi', from: 0, to: 200 }) lockupReleasePa?: number
-  @IsOptional() @OneOf('Line pressure by', PRESSURE_SOURCES, PRESSURE_SOURCE_WORDS) by?: PressureSource
-  @IsOptional() @Shape('Turned by hand', () => KnobsDto) knobs?: KnobsDto
-  @IsOptional() @Figure({ label: 'Oil when hot', unit: '°F', from: 100, to: 320 }) hotOilK?: number
-  @IsOptional() @Figure({ label: 'Oil when cold', unit: '°F', from: -20, to: 140 }) coldOilK?: number
+  @IsOptional() @Figure({ label: 'Lockup apply pressure', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
+  @IsOptional() @Figure({ label: 'Lockup release pressure', unit: 'psi', from: 0, to: 200 }) lockupReleasePa?: number
+  @IsOptional() @OneOf('Line pressure source', PRESSURE_SOURCES, PRESSURE_SOURCE_WORDS) by?: PressureSource
+  @IsOptional() @Shape('Manual adjustments', () => KnobsDto) knobs?: KnobsDto
+  @IsOptional() @Figure({ label: 'Hot oil temperature', unit: '°F', from: 100, to: 320 }) hotOilK?: number
+  @IsOptional() @Figure({ label: 'Cold oil temperature', unit: '°F', from: -20, to: 140 }) coldOilK?: number
 }
 
 /** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */
 export class SpecDto {
-  @Named('Fitted parts')
+  @Named('Installed parts')
   fits!: Record<string, string | null>
 
   /** Ids of operations by station, in the order in which they are done. */
@@ -72,24 +72,24 @@ export class SpecDto {
 
 /** What was found of the unit as it came in: ranges, signs, checks by their names, and what it was. */
 export class TeardownDto {
-  @Named('Ranges as they were driven') ranges!: Record<string, string>
-  @Texts('Signs', { most: 40 }) signs!: string[]
-  @Named('Checks made') checks!: Record<string, string>
-  @LabelOrNull('What it was', 120) found!: string | null
-  @Note('Note of the teardown', 600) note!: string
+  @Named('Gears driven') ranges!: Record<string, string>
+  @Texts('Symptoms', { most: 40 }) signs!: string[]
+  @Named('Checks done') checks!: Record<string, string>
+  @LabelOrNull('Confirmed cause', 120) found!: string | null
+  @Note('Teardown notes', 600) note!: string
 }
 
 /** What a person changes about a job; saved as one. */
 export class JobContentDto {
-  @Label('Name of the job', 60) name!: string
-  @Slug('Unit') unitId!: string
+  @Label('Job name', 60) name!: string
+  @Slug('Transmission') unitId!: string
   /** Which variant of the unit it is; null while that is not known. */
   @SlugOrNull('Variant') variantId!: string | null
   @Shape('Brief', () => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
-  @Named('As it came in') arrived!: Record<string, string | null>
-  @Shape('What is lost', () => TeardownDto) teardown!: TeardownDto
-  @Shape('Spec', () => SpecDto) spec!: SpecDto
+  @Named('As received') arrived!: Record<string, string | null>
+  @Shape('Diagnosis', () => TeardownDto) teardown!: TeardownDto
+  @Shape('Build', () => SpecDto) spec!: SpecDto
   /** What was measured. */
   @Shape('Book', () => BookDto) book!: BookDto
   /** The house rules that the job is judged by. */
@@ -98,7 +98,7 @@ export class JobContentDto {
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
 export class SaveJobDto extends JobContentDto {
-  @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
+  @Figure({ label: 'Version', from: 1, to: 1e12, whole: true }) version!: number
   /** The window that saves, and the number of its change. */
   @IsOptional() @Slug('Window') by?: string
   @IsOptional() @Figure({ label: 'Number of the change', from: 0, to: 1e16, whole: true }) change?: number

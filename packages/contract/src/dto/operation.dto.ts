@@ -12,27 +12,27 @@ import { StatedLimitDto } from './part.dto.js'
 export class OperationDto extends FeaturesDto {
   @Slug('Operation id') id!: string
   @Label('Name') name!: string
-  @Slugs('Units', { least: 1, most: 40 }) unitIds!: string[]
+  @Slugs('Transmissions', { least: 1, most: 40 }) unitIds!: string[]
   @Slugs('Stations', { least: 1, most: 40 }) stationIds!: string[]
-  @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
+  @OneOf('Part type', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
   @IsOptional() @Slugs('Parts', { least: 1, most: 100 }) partIds?: string[]
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
-  @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
+  @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
   @OneOf('Skill', SKILLS, SKILL_WORDS) skill!: Skill
   @Label('Caution', 240) caution!: string
-  @IsOptional() @Slugs('Takes away', { most: 20 }) removes?: string[]
-  @Named('What becomes of the geometry') becomes!: object
+  @IsOptional() @Slugs('Removes features', { most: 20 }) removes?: string[]
+  @Named('Geometry after the operation') becomes!: object
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 }
 
 export class KitDto {
   @Slug('Kit id') id!: string
   @Label('Name') name!: string
-  @Label('Maker') maker!: string
-  @Slugs('Units', { least: 1, most: 40 }) unitIds!: string[]
-  @Named('Parts of the kit') parts!: Record<string, string>
+  @Label('Manufacturer') maker!: string
+  @Slugs('Transmissions', { least: 1, most: 40 }) unitIds!: string[]
+  @Named('Kit parts') parts!: Record<string, string>
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
-  @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
+  @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
 }
 
 /** Checks an operation; what it changes of the geometry is held against the same rules as the geometry itself. */

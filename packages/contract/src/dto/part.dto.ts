@@ -28,29 +28,29 @@ const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
 const ORIGIN_NAMES = Object.fromEntries(STATED_ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 
 export class StatedLimitDto {
-  @OneOf('Place of a limit', LIMIT_PLACES, LIMIT_PLACE_WORDS) place!: LimitPlace
+  @OneOf('Limit applies to', LIMIT_PLACES, LIMIT_PLACE_WORDS) place!: LimitPlace
   @IsOptional() @Figure({ label: 'Stated torque', unit: 'lb-ft', from: 0, to: 30000, above: true }) torqueNm?: number
   @IsOptional() @Figure({ label: 'Stated power', unit: 'hp', from: 0, to: 20000, above: true }) powerW?: number
   @IsOptional() @Figure({ label: 'Maximum pressure', unit: 'psi', from: 10, to: 1000 }) pressurePa?: number
   @IsOptional() @Figure({ label: 'Maximum speed', unit: 'rpm', from: 500, to: 30000 }) speedRadPerS?: number
-  @IsOptional() @Figure({ label: 'Rated at', unit: 'rpm', from: 200, to: 15000 }) ratedAtRadPerS?: number
-  @IsOptional() @OneOf('Where a limit applies', LIMIT_POINTS, LIMIT_POINT_WORDS) at?: LimitPoint
-  @IsOptional() @OneOf('Basis of a limit', LIMIT_BASES, LIMIT_BASIS_WORDS) basis?: LimitBasis
-  @IsOptional() @YesNo('Stated by the one who sells it') sells?: boolean
-  @OneOf('Origin of a limit', STATED_ORIGINS, ORIGIN_NAMES) origin!: Exclude<Origin, 'computed'>
+  @IsOptional() @Figure({ label: 'Rated at rpm', unit: 'rpm', from: 200, to: 15000 }) ratedAtRadPerS?: number
+  @IsOptional() @OneOf('Measured at', LIMIT_POINTS, LIMIT_POINT_WORDS) at?: LimitPoint
+  @IsOptional() @OneOf('Limit basis', LIMIT_BASES, LIMIT_BASIS_WORDS) basis?: LimitBasis
+  @IsOptional() @YesNo('Stated by the seller') sells?: boolean
+  @OneOf('Limit source', STATED_ORIGINS, ORIGIN_NAMES) origin!: Exclude<Origin, 'computed'>
 }
 
 export class PartDto extends PartFeaturesDto {
   @Slug('Part id') id!: string
   @Label('Name') name!: string
-  @Label('Maker') maker!: string
-  @OneOf('Kind of part', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
-  @Slugs('Units', { least: 1, most: 40 })
+  @Label('Manufacturer') maker!: string
+  @OneOf('Part type', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
+  @Slugs('Transmissions', { least: 1, most: 40 })
   unitIds!: string[]
   @Slugs('Stations', { least: 1, most: 40 })
   stationIds!: string[]
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
-  @Figure({ label: 'Hours', from: 0, to: 1000 }) hours!: number
+  @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
   @YesNo('Stock part') stock!: boolean
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 

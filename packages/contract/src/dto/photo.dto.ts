@@ -13,7 +13,7 @@ const as = (label: string) => ({ context: { field: { label, holds: { type: 'text
 
 /** A photograph as it is sent: what it is, and its bytes as text. */
 export class PhotoDto {
-  @OneOf('Kind of picture', PHOTO_TYPES) type!: PhotoType
+  @OneOf('Picture type', PHOTO_TYPES) type!: PhotoType
   @Matches(BASE64, { message: 'The picture must be sent as base64 text.', ...as('Picture') }) data!: string
 }
 
@@ -29,10 +29,10 @@ export function checkPhoto(plain: unknown): Checked<PhotoDto> {
   const shape = checkShape(PhotoDto, plain)
   if (!shape.ok) return shape
   const { type, data } = shape.value
-  if (data.length > PHOTO_MOST) return refused('photo-too-large', 'A photograph of up to 2 MB can be kept; take it smaller.')
+  if (data.length > PHOTO_MOST) return refused('photo-too-large', 'Photos can be up to 2 MB. Use a smaller one.')
   return data.startsWith(STARTS[type])
     ? { ok: true, value: { type, data } }
-    : refused('photo-unreadable', 'This is no JPEG or PNG picture.')
+    : refused('photo-unreadable', 'This is not a JPEG or PNG picture.')
 }
 
 const refused = (code: string, sentence: string) => ({ ok: false as const, problems: [{ code, path: 'data', sentence }] })

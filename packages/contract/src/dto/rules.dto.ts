@@ -38,17 +38,17 @@ const FACTOR = { from: 1, to: 5 } as const
 const RATING = { unit: 'rpm', from: 500, to: 15000 } as const
 
 export class RatingSpeedsDto {
-  @Figure({ label: 'Reference speed, diesel', ...RATING }) dieselRadPerS!: number
-  @Figure({ label: 'Reference speed, petrol', ...RATING }) petrolRadPerS!: number
+  @Figure({ label: 'Reference rpm, diesel', ...RATING }) dieselRadPerS!: number
+  @Figure({ label: 'Reference rpm, gasoline', ...RATING }) petrolRadPerS!: number
 }
 
 export class LaunchFactorsDto {
   @Figure({ label: 'Rolling', ...FACTOR }) rolling!: number
-  @Figure({ label: 'Held on the brake', ...FACTOR }) 'brake-stall'!: number
-  @Figure({ label: 'Flashed from idle', ...FACTOR }) flash!: number
+  @Figure({ label: 'Foot brake (brake stall)', ...FACTOR }) 'brake-stall'!: number
+  @Figure({ label: 'Flash off idle', ...FACTOR }) flash!: number
   @Figure({ label: 'Trans-brake', ...FACTOR }) 'trans-brake'!: number
-  @Figure({ label: 'Wheels spin and grip again', ...FACTOR }) regrip!: number
-  @Figure({ label: 'Dropped in from neutral', ...FACTOR }) dump!: number
+  @Figure({ label: 'Wheelspin, then regrip', ...FACTOR }) regrip!: number
+  @Figure({ label: 'Neutral drop', ...FACTOR }) dump!: number
 }
 
 export class MarginsDto {
@@ -58,29 +58,29 @@ export class MarginsDto {
 }
 
 export class HouseRulesDto implements HouseRules {
-  @OneOf('Limit that counts', LIMITS_THAT_COUNT, LIMIT_COUNTS_WORDS) limitThatCounts!: LimitThatCounts
-  @OneOf('Limits stated over a life', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
-  @Shape('Power ratings without rpm', () => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
-  @OneOf('Radius of a lining', FRICTION_RADII, FRICTION_RADIUS_WORDS) frictionRadius!: FrictionRadius
-  @OneOf('Shock of a launch on hard parts', LAUNCH_SHOCKS, LAUNCH_SHOCK_WORDS) launchShock!: LaunchShockBy
-  @Shape('Shock in the launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
-  @Shape('Shock at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
-  @Figure({ label: 'Shock in reverse', ...FACTOR }) reverseFactor!: number
-  @Figure({ label: 'Ratchet one-way clutch, behind at most', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
-  @Figure({ label: 'Shock of a locked converter', ...FACTOR }) lockupFactor!: number
-  @OneOf('Locked at full power in', LOCKUP_RANGES, LOCKUP_RANGES_WORDS) lockupRanges!: LockupRanges
-  @OneOf('Lockup in upshifts at full power', LOCKUP_SHIFTS, LOCKUP_SHIFTS_WORDS) lockupInShifts!: LockupShifts
+  @OneOf('Limit used', LIMITS_THAT_COUNT, LIMIT_COUNTS_WORDS) limitThatCounts!: LimitThatCounts
+  @OneOf('Life ratings', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
+  @Shape('Rpm for power ratings without rpm', () => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
+  @OneOf('Effective friction radius', FRICTION_RADII, FRICTION_RADIUS_WORDS) frictionRadius!: FrictionRadius
+  @OneOf('Launch shock method', LAUNCH_SHOCKS, LAUNCH_SHOCK_WORDS) launchShock!: LaunchShockBy
+  @Shape('Service factor at launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
+  @Shape('Service factor at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
+  @Figure({ label: 'Service factor in reverse', ...FACTOR }) reverseFactor!: number
+  @Figure({ label: 'Ratchet one-way clutch, engine torque limit', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
+  @Figure({ label: 'Service factor, converter locked', ...FACTOR }) lockupFactor!: number
+  @OneOf('Lock at full power in', LOCKUP_RANGES, LOCKUP_RANGES_WORDS) lockupRanges!: LockupRanges
+  @OneOf('Lockup in full-power upshifts', LOCKUP_SHIFTS, LOCKUP_SHIFTS_WORDS) lockupInShifts!: LockupShifts
   @Figure({ label: 'Lockup slip', unit: 'rpm', from: 0, to: 300 }) lockupSlipRadPerS!: number
-  @Figure({ label: 'Time of a locked upshift', unit: 's', from: 0.02, to: 3 }) lockedShiftS!: number
-  @OneOf('Stall against the torque peak', STALL_SCHOOLS, STALL_SCHOOL_WORDS) stallSchool!: StallSchool
-  @Figure({ label: 'Oil at the start of a stall', unit: '°F', from: 30, to: 300 }) oilStartK!: number
-  @Figure({ label: 'Oil at which a stall ends', unit: '°F', from: 150, to: 450 }) oilLimitK!: number
+  @Figure({ label: 'Locked upshift time', unit: 's', from: 0.02, to: 3 }) lockedShiftS!: number
+  @OneOf('Target stall vs. torque peak', STALL_SCHOOLS, STALL_SCHOOL_WORDS) stallSchool!: StallSchool
+  @Figure({ label: 'Converter oil at start of stall', unit: '°F', from: 30, to: 300 }) oilStartK!: number
+  @Figure({ label: 'Converter oil limit in a stall', unit: '°F', from: 150, to: 450 }) oilLimitK!: number
   @Figure({ label: 'Friction elements', ...FACTOR }) frictionFactor!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plateFactor!: number
   @Shape('House margin', () => MarginsDto) houseMargin!: MarginsDto
-  @Shape('Pilot and converter', () => FitLimitsDto) fit!: FitLimitsDto
-  @OneOf('Bolts to the converter', CONVERTER_BOLTS, CONVERTER_BOLTS_WORDS) converterBolts!: ConverterBolts
-  @OneOf('Spacer ring at the crank', SPACER_RINGS, SPACER_RING_WORDS) spacerRing!: SpacerRings
-  @Figure({ label: 'Together within', from: 0, to: 0.3 }) togetherWithin!: number
-  @Figure({ label: 'An hour at the bench', from: 0, to: 1000 }) hourRate!: number
+  @Shape('Pilot and converter fit limits', () => FitLimitsDto) fit!: FitLimitsDto
+  @OneOf('Converter bolts', CONVERTER_BOLTS, CONVERTER_BOLTS_WORDS) converterBolts!: ConverterBolts
+  @OneOf('Crank spacer ring', SPACER_RINGS, SPACER_RING_WORDS) spacerRing!: SpacerRings
+  @Figure({ label: 'Upgrade together within', from: 0, to: 0.3 }) togetherWithin!: number
+  @Figure({ label: 'Labor rate per hour', from: 0, to: 1000 }) hourRate!: number
 }

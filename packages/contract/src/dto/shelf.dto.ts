@@ -6,7 +6,7 @@ import { Figure } from './figure.js'
 /** An item of the shelf as it is saved over the state that was seen. */
 export class SaveItemDto {
   @Named('Item') item!: object
-  @Figure({ label: 'Number of the last save', from: 1, to: 1e9, whole: true }) version!: number
+  @Figure({ label: 'Version', from: 1, to: 1e9, whole: true }) version!: number
 }
 
 /** Parts of a list to be taken at once. */
@@ -16,10 +16,10 @@ export class ImportPartsDto {
 }
 
 export class NewRevisionDto {
-  @Label('Name of the revision', 60) name!: string
+  @Label('Revision name', 60) name!: string
   /** Who named it; nothing where that is not said. */
-  @IsOptional() @Label('Who names it', 40) by?: string
-  @Figure({ label: 'Number of the last save', from: 1, to: 1e12, whole: true }) version!: number
+  @IsOptional() @Label('Saved by', 40) by?: string
+  @Figure({ label: 'Version', from: 1, to: 1e12, whole: true }) version!: number
 }
 
 /** Units and shelf as the server gives them: each item with the number of its last save. */

@@ -101,8 +101,8 @@ function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Dou
   return [
     {
       id: LEAVE_OUT,
-      question: `${bad.length === 1 ? 'One row' : `${bad.length} rows`} of ${count} can't be read. Leave ${bad.length === 1 ? 'it' : 'them'} out, or mend the file and bring it again?`,
-      answers: all ? [] : [{ value: 'leave-out', words: bad.length === 1 ? 'leave it out' : 'leave them out' }],
+      question: `${bad.length === 1 ? 'One row' : `${bad.length} rows`} of ${count} can’t be read. Skip ${bad.length === 1 ? 'it' : 'them'}, or fix the file and import it again?`,
+      answers: all ? [] : [{ value: 'leave-out', words: bad.length === 1 ? 'Skip it' : 'Skip them' }],
     },
   ]
 }
@@ -132,7 +132,7 @@ function misfit({ rows, columns }: FigureTable): number | undefined {
 function remarkOf(table: FigureTable): string {
   const off = misfit(table)
   return off !== undefined && off > SAME
-    ? `Torque times speed differs from the power beside it by ${(100 * off).toFixed(0)} % in the middle; torque is taken. Units, or wheels and flywheel mixed?`
+    ? `Power calculated from torque and rpm is ${(100 * off).toFixed(0)}% off the power column (median). Torque is used. Check the units, and whether wheel and flywheel figures are mixed.`
     : ''
 }
 

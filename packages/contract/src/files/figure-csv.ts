@@ -64,7 +64,7 @@ export interface FigureTable {
 }
 
 /** What may part the cells of a table, in words. */
-export const DELIMITER_WORDS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' }
+export const DELIMITER_WORDS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'vertical bar' }
 const SAMPLE_LINES = 40
 
 /**
@@ -79,7 +79,7 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
   )
   const first = lines.findIndex((line) => figuresIn(line) >= 2)
   const empty: FigureTable = { delimiter, decimal: '.', heads: [], columns: {}, units: {}, doubts: [], bad: [], rows: [], count: 0, problems: [] } // prettier-ignore
-  if (first < 0) return { ...empty, problems: [problem('no-figures', `No row with at least two figures was found, cells parted by ${DELIMITER_WORDS[delimiter] ?? delimiter}.`)] } // prettier-ignore
+  if (first < 0) return { ...empty, problems: [problem('no-figures', `No row with at least two numbers was found (delimiter: ${DELIMITER_WORDS[delimiter] ?? delimiter}).`)] } // prettier-ignore
   const { heads, body } = headed(lines, first, roles)
   const columns = columnsOf(heads, roles, choices)
   const decimal = decimalOf(body, roles, columns.found, choices.decimal)
@@ -180,7 +180,7 @@ function columnsOf(heads: readonly string[], roles: readonly Role[], { columns =
 /** Asks which column a role has. */
 export const whichColumn = (role: Role, heads: readonly string[], among: readonly number[]): Doubt => ({
   id: `column:${role.id}`,
-  question: `Which column is the ${role.label}?`,
+  question: `Which column holds ${role.label}?`,
   answers: among.map((i) => ({ value: String(i), words: heads[i] ? `${i + 1}: ${heads[i]}` : `column ${i + 1}` })),
 })
 
@@ -199,7 +199,7 @@ function unitsOf(
     const head = heads[column] ?? ''
     const unit = known.find(({ name }) => name === units[id]) ?? known.find(({ written }) => written.test(head))
     if (unit) found[id] = unit.name
-    else doubts.push({ id: `unit:${id}`, question: `In which unit is the ${label}${head ? ` (“${head}”)` : ''}?`, answers: known.map(({ name }) => ({ value: name, words: name })) }) // prettier-ignore
+    else doubts.push({ id: `unit:${id}`, question: `Which unit is ${label}${head ? ` (“${head}”)` : ''} in?`, answers: known.map(({ name }) => ({ value: name, words: name })) }) // prettier-ignore
   }
   return { found, doubts }
 }
@@ -229,10 +229,10 @@ function decimalOf(
     mark: '.',
     doubts: [{
       id: 'decimal',
-      question: `Is the mark in “${open}” a decimal mark, or does it part thousands?`,
+      question: `Is the mark in “${open}” a decimal point or a thousands separator?`,
       answers: [
-        { value: open.includes(',') ? ',' : '.', words: 'a decimal mark' },
-        { value: open.includes(',') ? '.' : ',', words: 'it parts thousands' },
+        { value: open.includes(',') ? ',' : '.', words: 'decimal point' },
+        { value: open.includes(',') ? '.' : ',', words: 'thousands separator' },
       ],
     }], // prettier-ignore
   }
@@ -269,7 +269,7 @@ function rowsOf(body: readonly CsvLine[], roles: readonly Role[], table: FigureT
   const used = roles.filter(({ id }) => table.columns[id] !== undefined)
   for (const line of body) {
     const read = line.broken === undefined ? used.map((role) => [role.id, cellOf(line, role, table)] as const) : []
-    const wrong = line.broken === undefined ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : [])) : [`its quotes don't match (${line.broken})`] // prettier-ignore
+    const wrong = line.broken === undefined ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : [])) : [`quotation marks don’t match (${line.broken})`] // prettier-ignore
     if (wrong.length > 0) bad.push({ line: line.number, sentence: `Line ${line.number}: ${wrong.join('; ')}.` })
     else rows.push({ line: line.number, values: Object.fromEntries(read) as Record<string, number> })
   }
@@ -281,12 +281,12 @@ function cellOf({ cells }: CsvLine, role: Role, table: FigureTable): number | st
   const text = cells[table.columns[role.id] as number] ?? ''
   const value = numberOf(text, table.decimal)
   if (text.trim() === '') return `${role.label} is missing`
-  if (!Number.isFinite(value)) return `${role.label}: a number is expected, “${text.trim().slice(0, 30)}” stands there`
+  if (!Number.isFinite(value)) return `${role.label}: not a number: “${text.trim().slice(0, 30)}”`
   const unit = role.units.find(({ name }) => name === table.units[role.id])
   const si = value * (unit?.toSi ?? 1)
   const reads = `${text.trim()}${unit ? ` ${unit.name}` : ''}`
-  if (!(si > role.above)) return `${role.label} must be above ${shown(role.above / (unit?.toSi ?? 1))}; it reads ${reads}`
-  if (!(si <= role.most)) return `${role.label} can be ${shown(role.most / (unit?.toSi ?? 1))} at most; it reads ${reads}`
+  if (!(si > role.above)) return `${role.label} must be above ${shown(role.above / (unit?.toSi ?? 1))}; found ${reads}`
+  if (!(si <= role.most)) return `${role.label} must be ${shown(role.most / (unit?.toSi ?? 1))} or less; found ${reads}`
   return si
 }
 

@@ -6,10 +6,11 @@ import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
 import type { Problem } from '../words/faults.js'
+import { FORMAT_VERSION, isReadable } from './open-files.js'
+import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
 
 export const JOB_FORMAT = 'plucky-job'
-export const JOB_FORMAT_VERSION = 1
 
 /** A job with all that it is judged by, as one open file holds it. */
 export interface JobFile {
@@ -42,15 +43,16 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   if (typeof file !== 'object' || file === null || Array.isArray(file))
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
-  const { format, version, unit, parts, operations, kits, photos, ...content } = file as Record<string, unknown>
-  if (format !== JOB_FORMAT || version !== JOB_FORMAT_VERSION)
+  const { format, version, ...all } = file as Record<string, unknown>
+  if (format !== JOB_FORMAT || !isReadable(version))
     return bad(
       problem(
         'format-unknown',
         'format',
-        `A file of format "${JOB_FORMAT}", version ${JOB_FORMAT_VERSION} is expected; "${String(format)}", version ${String(version)} came.`,
+        `A file of format "${JOB_FORMAT}", version 1 to ${FORMAT_VERSION} is required (got "${String(format)}", version ${String(version)}).`,
       ),
     )
+  const { unit, parts, operations, kits, photos, ...content } = version === 1 ? fileFromVersion1(all) : all
   const ownUnit = unit === undefined ? undefined : checkUnit(decodeQuantities(unit))
   const own = {
     parts: listOf('parts', parts, checkPart),
@@ -75,6 +77,18 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   ]
   if (!job.ok || problems.length > 0) return bad(...problems)
   return { ok: true, value: { ...jobFileOf(job.value, lookup, own.kits.values), photos: ownPhotos.values } }
+}
+
+function fileFromVersion1(file: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const { unit, parts, operations, kits, photos, ...content } = file
+  return {
+    ...(jobFromVersion1(content) as Record<string, unknown>),
+    unit: unitFromVersion1(unit),
+    parts: itemFromVersion1(parts),
+    operations: itemFromVersion1(operations),
+    kits: itemFromVersion1(kits),
+    photos,
+  }
 }
 
 /** A photograph with its id. */
@@ -102,7 +116,7 @@ const byId = <T extends { readonly id: string }>(items: readonly T[]) => new Map
 /** Items of a list in a file, each checked; a list that is not there is empty. */
 function listOf<T>(name: string, list: unknown, check: (plain: unknown) => Checked<T>): { values: T[]; problems: Problem[] } {
   if (list === undefined) return { values: [], problems: [] }
-  if (!Array.isArray(list)) return { values: [], problems: [problem('list-expected', name, `The ${name} of a job file are a list.`)] }
+  if (!Array.isArray(list)) return { values: [], problems: [problem('list-expected', name, `"${name}" in a job file must be a list.`)] }
   const checked = list.map((each) => check(decodeQuantities(each)))
   return {
     values: checked.flatMap((c) => (c.ok ? [c.value] : [])),
@@ -160,7 +174,7 @@ export function writeJob({ job, unit, parts, operations, kits, photos = [] }: Jo
   }
   const file = {
     format: JOB_FORMAT,
-    version: JOB_FORMAT_VERSION,
+    version: FORMAT_VERSION,
     name,
     unitId,
     variantId,

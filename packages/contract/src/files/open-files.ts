@@ -4,6 +4,7 @@ import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Problem } from '../words/faults.js'
+import { itemFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
 
 /** An open file that cannot be taken, with every problem found in it. */
@@ -13,13 +14,18 @@ export class FileProblem extends Error {
   }
 }
 
-export const FORMAT_VERSION = 1
+/** The version of all open files that are written. Version 1 is still read. */
+export const FORMAT_VERSION = 2
+
+/** Whether files of a version can be read. */
+export const isReadable = (version: unknown): boolean => version === FORMAT_VERSION || version === 1
 
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
-function opened(file: unknown, format: string): Checked<Record<string, unknown>> {
+function opened(file: unknown, format: string, fromVersion1: (content: unknown) => unknown): Checked<Record<string, unknown>> {
   const { format: came, version, ...content } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
-  if (came === format && version === FORMAT_VERSION) return { ok: true, value: decodeQuantities(content) as Record<string, unknown> }
-  const sentence = `A file of format "${format}", version ${FORMAT_VERSION} is expected; "${String(came)}", version ${String(version)} came.`
+  const current = version === 1 ? fromVersion1(content) : content
+  if (came === format && isReadable(version)) return { ok: true, value: decodeQuantities(current) as Record<string, unknown> }
+  const sentence = `A file of format "${format}", version 1 to ${FORMAT_VERSION} is required (got "${String(came)}", version ${String(version)}).`
   return { ok: false, problems: [{ code: 'format-unknown', path: 'format', sentence }] }
 }
 
@@ -32,7 +38,7 @@ export const UNIT_FORMAT = 'plucky-unit'
 
 /** Reads a unit from its open file. */
 export function readUnit(file: unknown): Checked<Unit> {
-  const content = opened(file, UNIT_FORMAT)
+  const content = opened(file, UNIT_FORMAT, unitFromVersion1)
   const checked = content.ok ? checkUnit(content.value) : content
   return checked.ok ? checked : { ok: false, problems: checked.problems.map((p) => ({ ...p, path: filePath(p.path) })) }
 }
@@ -52,7 +58,7 @@ export interface ShelfFile {
 }
 
 export function readShelfFile(file: unknown): ShelfFile {
-  const { parts, operations = [], kits = [] } = taken(opened(file, 'plucky-shelf'))
+  const { parts, operations = [], kits = [] } = taken(opened(file, 'plucky-shelf', itemFromVersion1))
   return {
     parts: eachOf('parts', parts, checkPart),
     operations: eachOf('operations', operations, checkOperation),
@@ -62,6 +68,6 @@ export function readShelfFile(file: unknown): ShelfFile {
 
 function eachOf<T>(name: string, list: unknown, check: (plain: unknown) => Checked<T>): T[] {
   if (!Array.isArray(list))
-    throw new FileProblem([{ code: 'list-expected', path: name, sentence: `The ${name} of a shelf file are a list.` }])
+    throw new FileProblem([{ code: 'list-expected', path: name, sentence: `"${name}" in a shelf file must be a list.` }])
   return list.map((each, i) => taken(check(each), `${name}.${i}.`))
 }

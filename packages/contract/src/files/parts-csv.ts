@@ -68,7 +68,7 @@ export function readPartsCsv(text: string): PartsTable {
   const problems = headerProblems(columns)
   if (problems.length > 0) return { rows: [], problems }
   const rows = body.filter(({ cells }) => cells.some((cell) => cell.trim() !== '')).map((line) => rowOf(line, columns, delimiter === ';'))
-  return { rows: onceEach(rows), problems: rows.length > 0 ? [] : [problem('table-empty', '', 'The table has no row below its header.')] }
+  return { rows: onceEach(rows), problems: rows.length > 0 ? [] : [problem('table-empty', '', 'The table has no rows below the header.')] }
 }
 
 /** What parts the cells: told by the heads alone, since names of columns hold none of these and cells may hold any of them. */
@@ -83,17 +83,17 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 function headerProblems(columns: readonly string[]): Problem[] {
   const missing = ['id', 'name', 'kind'].filter((name) => !columns.includes(name))
   if (missing.length > 0)
-    return [problem('columns-missing', missing.join(', '), `The first line must name the columns; ${missing.map((m) => `"${m}"`).join(', ')} is missing. A table saved from here shows them all.`)] // prettier-ignore
+    return [problem('columns-missing', missing.join(', '), `The first line must name the columns; ${missing.map((m) => `"${m}"`).join(', ')} is missing. Export a table to see all columns.`)] // prettier-ignore
   return columns
     .filter((column, i) => column !== '' && columns.indexOf(column) !== i)
-    .map((column) => problem('column-twice', column, `The column "${column}" stands there twice.`))
+    .map((column) => problem('column-twice', column, `The column "${column}" appears twice.`))
 }
 
 function rowOf({ number: line, cells, broken }: CsvLine, columns: readonly string[], decimalComma: boolean): PartRow {
   const cell = (name: string) => unescaped(cells[columns.indexOf(name)] ?? '')
   const id = cell('id')
   const bad = (problems: readonly Problem[]): PartRow => ({ line, ok: false, id, problems })
-  if (broken !== undefined) return bad([problem('quotes-broken', '', `The quotes of this row don't match: ${broken}.`)])
+  if (broken !== undefined) return bad([problem('quotes-broken', '', `Quotation marks in this row don’t match: ${broken}.`)])
   if (cells.length > columns.length)
     return bad([problem('row-too-long', '', `The row has ${cells.length} cells, the header names ${columns.length}.`)])
   const holder: Record<string, unknown> = { kind: cell('kind') }
@@ -120,7 +120,7 @@ type Read = { readonly path: string; readonly value: unknown } | { readonly prob
 function valueOf(column: string, text: string, holder: object, decimalComma: boolean): Read {
   const found = fieldAt(column, holder)
   const refuse = (code: string, sentence: string): Read => ({ problem: problem(code, column, sentence) })
-  if (!found) return refuse('field-unknown', `There is no field "${column}" for this kind of part; "${text.slice(0, 40)}" stands under it.`)
+  if (!found) return refuse('field-unknown', `There is no field "${column}" for this part type (cell: "${text.slice(0, 40)}").`)
   const { field, path } = found
   switch (field.holds.type) {
     case 'figure': {
@@ -128,15 +128,15 @@ function valueOf(column: string, text: string, holder: object, decimalComma: boo
       const written = decimalComma ? text.replace(/(\d),(\d)/, '$1.$2') : text
       if (!unit) {
         const value = Number(written.replace(/(?<=\d),(?=\d{3}\b)/g, ''))
-        return Number.isFinite(value) ? { path, value } : refuse('figure-unreadable', `${label}: a number is expected; "${text}" came.`)
+        return Number.isFinite(value) ? { path, value } : refuse('figure-unreadable', `${label} must be a number (got "${text}").`)
       }
       const read = readQuantity(written)
-      if (!read) return refuse('figure-unreadable', `${label}: a figure with its unit is expected, such as "12 ${unit}"; "${text}" came.`)
-      if (read.dimension !== splitName(field.key)?.dimension) return refuse('unit-of-another-kind', `${label} can't be read in the unit of "${text}"; ${unit} is usual.`) // prettier-ignore
+      if (!read) return refuse('figure-unreadable', `${label} needs a number with a unit, such as "12 ${unit}" (got "${text}").`)
+      if (read.dimension !== splitName(field.key)?.dimension) return refuse('unit-of-another-kind', `${label} can’t use the unit in "${text}"; use ${unit}.`) // prettier-ignore
       return { path, value: read.valueSi }
     }
     case 'yes-no':
-      return /^(true|false|yes|no)$/i.test(text) ? { path, value: /^(true|yes)$/i.test(text) } : refuse('yes-or-no', `${field.label}: true or false is expected; "${text}" came.`) // prettier-ignore
+      return /^(true|false|yes|no)$/i.test(text) ? { path, value: /^(true|yes)$/i.test(text) } : refuse('yes-or-no', `${field.label} must be true or false (got "${text}").`) // prettier-ignore
     case 'ids':
       return { path, value: text.split(';').map((each) => each.trim()) }
     default:
@@ -190,6 +190,6 @@ function onceEach(rows: readonly PartRow[]): PartRow[] {
       seen.set(row.part.id, row.line)
       return row
     }
-    return { line: row.line, ok: false, id: row.part.id, problems: [problem('part-twice', 'id', `"${row.part.id}" stands on line ${before} already.`)] } // prettier-ignore
+    return { line: row.line, ok: false, id: row.part.id, problems: [problem('part-twice', 'id', `"${row.part.id}" is already on line ${before}.`)] } // prettier-ignore
   })
 }

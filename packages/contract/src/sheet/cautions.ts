@@ -3,13 +3,16 @@ import type { Part } from '@plucky/core'
 /** Usual cautions of the trade (common practice, no source); each stands where the work is that it belongs to. */
 export const CAUTIONS = {
   rotating:
-    'A plate, converter or drum that bursts can take legs: certified plate and shield, class rules, no spin test outside a rated cell.',
-  stall: 'Stall tests: wheels held, area clear, seconds only, oil temperature watched; nobody in front, behind or below.',
-  converter: 'Cutting, welding, balancing and leak-testing a converter, and welding drums and gears, are for equipped, qualified shops.',
-  dust: 'Clutch dust: wet-wipe or fine-filter vacuum, respirator; never blow it about. Older linings may hold asbestos.',
+    'A flex plate, converter or drum that bursts can maim or kill. Use a certified flex plate and shield, follow the class rules, and spin-test only in a rated cell.',
+  stall:
+    'Stall tests: chock and restrain the wheels, clear the area, keep each test to a few seconds and watch oil temperature. Nobody in front of, behind or under the vehicle.',
+  converter:
+    'Leave converter cutting, welding, balancing and leak testing, and welding of drums and gears, to an equipped, qualified shop.',
+  dust: 'Clutch dust: wear a respirator; wet-wipe or vacuum with a HEPA filter; never blow it off. Older friction material may contain asbestos.',
   springs:
-    'Springs, snap rings and covers fly; air tests at low regulated pressure with a guarded nozzle and eye protection. Lift with a jack and a second person.',
-  estimates: 'All figures are estimates for choosing parts; the maker’s limits, the rule book in force and the licensed shop decide.',
+    'Springs, snap rings and servo covers can fly out. Air-test at low regulated pressure with a guarded nozzle and eye protection. Lift with a transmission jack and a helper.',
+  estimates:
+    'All figures are estimates for choosing parts. Manufacturer limits, the current rule book and a qualified shop have the final say.',
 } as const
 
 const ROTATING = new Set<Part['kind']>(['flex-plate', 'converter', 'shell', 'pack', 'band'])

@@ -1,11 +1,12 @@
-import { fromSi, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { fitUp, fromSi, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
 import { OperationDto } from '../dto/operation.dto.js'
 import { PartDto } from '../dto/part.dto.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
-import type { Judged } from '../files/judged.js'
+import { inputOf, type Judged } from '../files/judged.js'
+import { fitTitle } from '../words/fit.js'
 import { misfitSentence } from '../words/fitting.js'
 import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
@@ -61,16 +62,16 @@ function headlineRows(was: Judged, is: Judged): Compared[] {
     answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : undefined
   const [a, b] = [held(was), held(is)]
   return [
-    both('The spec holds', ({ answer }) => specHeldInWords(answer), a && b ? hpStep(a, b) : ''),
-    both('likely', ({ answer }) => (answer.outcome === 'answered' && likelyWords(answer)) || '—'),
-    both('goes first', ({ answer, file }) => firstOf(answer, file.unit)),
-    both('price', ({ cost }) => money(cost.price), signed(is.cost.price - was.cost.price, signedMoney)),
+    both('Build holds', ({ answer }) => specHeldInWords(answer), a && b ? hpStep(a, b) : ''),
+    both('Likely range', ({ answer }) => (answer.outcome === 'answered' && likelyWords(answer)) || '—'),
+    both('Weakest link', ({ answer, file }) => firstOf(answer, file.unit)),
+    both('Price', ({ cost }) => money(cost.price), signed(is.cost.price - was.cost.price, signedMoney)),
     both(
-      'hours',
+      'Labor',
       ({ cost }) => hoursWords(cost.hours),
       signed(is.cost.hours - was.cost.hours, (h) => hoursWords(h, true)),
     ),
-    both('does not go together', ({ misfits, file }) => misfits.map((m) => misfitSentence(m, file.unit)).join(' ') || '—'),
+    both('Compatibility problems', ({ misfits, file }) => misfits.map((m) => misfitSentence(m, file.unit)).join(' ') || '—'),
   ]
 }
 
@@ -88,44 +89,47 @@ const firstOf = (answer: SpecAnswer, unit: Unit) =>
 export function fittedWords({ file, catalogue }: Pick<Judged, 'file' | 'catalogue'>, stationId: string): string {
   const { fits, works } = file.job.spec
   const part = catalogue.parts.get(fits[stationId] ?? '')
-  if (!part) return 'nothing'
+  if (!part) return 'none'
   const done = (works[stationId] ?? []).flatMap((id) => catalogue.operations.get(id) ?? [])
   return [part.name, ...done.map((operation) => operation.name)].join(' + ')
 }
 
 const plainRow = ({ name, was, is }: Difference): Compared => ({ name, was, is, step: '' })
 
-function otherRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
+function otherRows(was: Judged, is: Judged): Compared[] {
+  const [a, b] = [was.file, is.file]
   const row = (name: string, was: string, is: string) => (was === is ? [] : [{ name, was, is, step: '' }])
-  const variant = ({ unit, job }: Judged['file']) => unit.variants?.find((v) => v.id === job.variantId)?.name ?? 'not known'
+  const variant = ({ unit, job }: Judged['file']) => unit.variants?.find((v) => v.id === job.variantId)?.name ?? 'unknown'
   const arrived = b.unit.stations.flatMap(({ id, name }) => {
-    const named = (file: Judged['file']) => file.parts.find((part) => part.id === file.job.arrived[id])?.name ?? 'nothing'
-    return row(`${capital(name)}, as it came in`, named(a), named(b))
+    const named = (file: Judged['file']) => file.parts.find((part) => part.id === file.job.arrived[id])?.name ?? 'none'
+    return row(`${capital(name)}, as received`, named(a), named(b))
   })
   return [
-    ...row('Name of the job', a.job.name, b.job.name),
-    ...row('Unit', a.unit.name, b.unit.name),
+    ...row('Job name', a.job.name, b.job.name),
+    ...row('Transmission', a.unit.name, b.unit.name),
     ...row('Variant', variant(a), variant(b)),
     ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),
     ...differences(a.job.spec.pressure, b.job.spec.pressure, PressureDto).map(plainRow),
     ...differences(a.job.rules, b.job.rules, HouseRulesDto).map((d) => ({ ...plainRow(d), name: `House rule: ${d.name}` })),
-    ...bookRows(a.job.book, b.job.book),
-    ...row('What it came in with', teardownWords(a.unit, a.job.teardown) || '—', teardownWords(b.unit, b.job.teardown) || '—'),
+    ...bookRows(was, is),
+    ...row('Condition as received', teardownWords(a.unit, a.job.teardown) || '—', teardownWords(b.unit, b.job.teardown) || '—'),
     ...arrived,
   ]
 }
 
-/** Readings that differ, by their names in the book. */
-function bookRows(was: Book, is: Book): Compared[] {
+/** Readings that differ, each by what it is a reading of. */
+function bookRows({ file: was, fitted: then }: Judged, { file: is, fitted: now }: Judged): Compared[] {
+  const entries = [...fitUp(inputOf(was.job, was.unit, then)).entries, ...fitUp(inputOf(is.job, is.unit, now)).entries]
+  const titleOf = new Map(entries.map((entry) => [entry.key, fitTitle(entry, is.unit)]))
   const words = (book: Book, name: string) => {
     const reading = book.readings[name]
     if (!reading) return '—'
     const figures = reading.values.map(({ valueM }) => quantity(valueM, 'in', 4)).join(', ')
     return [figures, reading.count === undefined ? '' : figure(reading.count), reading.note ?? ''].filter(Boolean).join('; ') || 'noted'
   }
-  return [...new Set([...Object.keys(is.readings), ...Object.keys(was.readings)])].flatMap((name) => {
-    const [a, b] = [words(was, name), words(is, name)]
-    return a === b ? [] : [{ name: `Measured, ${name}`, was: a, is: b, step: '' }]
+  return [...new Set([...Object.keys(is.job.book.readings), ...Object.keys(was.job.book.readings)])].flatMap((name) => {
+    const [a, b] = [words(was.job.book, name), words(is.job.book, name)]
+    return a === b ? [] : [{ name: `Measurement: ${titleOf.get(name) ?? name}`, was: a, is: b, step: '' }]
   })
 }
 
@@ -134,15 +138,15 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
   const changed = <T extends { id: string; name: string }>(then: readonly T[], now: readonly T[], dto: Dto) =>
     now.flatMap((item) => {
       const before = then.find((other) => other.id === item.id)
-      return before ? differences(before, item, dto).map((d) => ({ ...plainRow(d), name: `On the shelf, ${item.name}: ${d.name}` })) : []
+      return before ? differences(before, item, dto).map((d) => ({ ...plainRow(d), name: `Shelf part ${item.name}: ${d.name}` })) : []
     })
   const becomes = b.operations.flatMap((now) => {
     const before = a.operations.find((o) => o.id === now.id)
     return before && JSON.stringify(before.becomes) !== JSON.stringify(now.becomes)
-      ? [{ name: `On the shelf, ${now.name}`, was: 'other geometry', is: 'its geometry was changed', step: '' }]
+      ? [{ name: `On the shelf, ${now.name}`, was: 'previous geometry', is: 'geometry changed', step: '' }]
       : []
   })
-  const train = JSON.stringify(a.unit) === JSON.stringify(b.unit) ? [] : [{ name: b.unit.name, was: 'other unit data', is: 'its data were changed', step: '' }] // prettier-ignore
+  const train = JSON.stringify(a.unit) === JSON.stringify(b.unit) ? [] : [{ name: b.unit.name, was: 'previous data', is: 'transmission data changed', step: '' }] // prettier-ignore
   const plain = (operations: Judged['file']['operations']) => operations.map((operation) => ({ ...operation, becomes: {} }))
   return [
     ...changed<Part>(a.parts, b.parts, PartDto),

@@ -24,13 +24,13 @@ export function partsList(file: JobFile, { number, revision }: SheetHead): strin
     if (!part) return []
     const at = { station: capital(name), code, ...head }
     const bought = own('part', stationId, part.id)
-    const supply = part.id === job.arrived[stationId] ? 'came in' : bought ? (part.donor ? 'donor' : 'buy') : 'in a set'
+    const supply = part.id === job.arrived[stationId] ? 'as received' : bought ? (part.donor ? 'used' : 'buy') : 'in kit'
     const { id, maker, kind, name: item } = part
     const works = (job.spec.works[stationId] ?? []).flatMap((operationId): Row[] => {
       const operation = catalogue.operations.get(operationId)
       if (!operation) return []
       const { price, hours } = operation
-      return [{ ...at, item: operation.name, id: operation.id, maker: '', kind: 'operation', supply: 'work', price, hours }]
+      return [{ ...at, item: operation.name, id: operation.id, maker: '', kind: 'operation', supply: 'labor', price, hours }]
     })
     return [{ ...at, item, id, maker, kind: PART_KIND_WORDS[kind], supply, price: bought?.price ?? 0, hours: bought?.hours ?? 0 }, ...works]
   })
@@ -38,7 +38,7 @@ export function partsList(file: JobFile, { number, revision }: SheetHead): strin
     if (line.what !== 'kit') return []
     const { id, name, maker } = line.item
     const stations = line.stationIds.map((stationId) => capital(stationName(unit, stationId))).join(', ')
-    return [{ station: stations, code: '', ...head, item: name, id, maker, kind: 'set', supply: 'buy', price: line.price, hours: line.hours }] // prettier-ignore
+    return [{ station: stations, code: '', ...head, item: name, id, maker, kind: 'kit', supply: 'buy', price: line.price, hours: line.hours }] // prettier-ignore
   })
   return `${papaparse.unparse({ fields: [...COLUMNS], data: [...rows, ...kits] }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
 }

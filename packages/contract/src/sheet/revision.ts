@@ -25,7 +25,7 @@ export function revisionWords(file: JobFile, revisions: readonly Revision[]): st
   const same = revisions.find((revision) => sameFile(revision.file, file))
   if (same) return revisionName(same)
   const [last] = revisions
-  return last ? `${revisionName(last)} and changes since` : 'no revision named yet'
+  return last ? `${revisionName(last)} plus later changes` : 'no revision saved yet'
 }
 
 /** What a sheet says of the state it shows: the revision, the day it was named and by whom, or how the job as it is stands to its revisions. */

@@ -20,7 +20,7 @@ import {
 import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
 import { misfitSentence } from '../words/fitting.js'
 import { splineSentence } from '../words/spline-stop.js'
-import { capital, figure, hoursWords, money, quantity } from '../words/format.js'
+import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
 import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, togetherSentence } from '../words/verdict.js'
@@ -101,7 +101,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     revision,
     brief: briefLines(now),
     sentence: now.sentence,
-    besides: answered ? [likelyWords(answered) && `Likely ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ') : '', // prettier-ignore
+    besides: answered ? [likelyWords(answered) && `Likely range ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ') : '', // prettier-ignore
     warnings: [
       ...misfits.map((misfit) => misfitSentence(misfit, unit)),
       ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),
@@ -112,12 +112,12 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
       ...splinePairs({ unit, fitted }).map((pair) => pairWords(unit, pair)),
     ],
     lines: frontToRear(unit, cost.lines).map(({ what, item, stationIds, price, hours }) => ({
-      what: what === 'kit' ? `${item.name} (set)` : item.name,
+      what: what === 'kit' ? `${item.name} (kit)` : item.name,
       at: stationIds.map((id) => stationName(unit, id)).join(', '),
       price: money(price),
       hours: hoursWords(hours),
     })),
-    total: { what: 'All of it', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
+    total: { what: 'Total', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
     work: workLines(now),
     gauge: gaugeOf(now),
     fit: fitLines(now),
@@ -136,7 +136,7 @@ function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
   const { entries } = fitUp(input)
   const chain = entries.flatMap((entry) => {
     if (entry.kind !== 'closing' || !NOTED.includes(entry.id)) return []
-    const value = entry.measured ? `${spanWords(entry, 'in')} as measured` : entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, 'in')} by the sheet` // prettier-ignore
+    const value = entry.measured ? `${spanWords(entry, 'in')} measured` : entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, 'in')} nominal` // prettier-ignore
     return value ? [`${fitTitle(entry, unit)}: ${value}`] : []
   })
   return [...(plate ? [joint('Crank bolts', plate.crank), joint('Converter bolts', plate.converter)] : []), ...chain]
@@ -165,7 +165,7 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
   return {
     code: station.code,
     name: capital(station.name),
-    part: part?.name ?? 'nothing fitted',
+    part: part?.name ?? 'none installed',
     maker: part ? `${part.maker}${part.donor ? `, used, from ${part.donor.from}` : ''}` : '',
     works,
     changed: isChanged(file, station.id),
@@ -178,17 +178,17 @@ function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation
 
 /** What stations do that carry no torque. */
 const WITHOUT_TORQUE: Partial<Record<Station['kind'], string>> = {
-  pump: 'makes the pressure',
-  valves: 'makes the pressure',
-  bolts: 'clamps the plate',
+  pump: 'supplies line pressure',
+  valves: 'supplies line pressure',
+  bolts: 'clamps the flex plate',
   'motor-plate': 'between block and case',
-  pilot: 'in the crank',
+  pilot: 'locates converter in crank',
 }
 
 function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined): Pick<SheetStation, 'capacity' | 'margin' | 'where'> {
   const worst = verdict?.worst
   const duty = answer.outcome === 'answered' ? answer.cases.find((c) => c.id === worst?.caseId) : undefined
-  if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'no figure' : 'carries nothing' }
+  if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'not rated' : 'no load' }
   return {
     capacity: `${figure(fromSi(worst.capacityNm, 'lb-ft'))} lb-ft, ${ORIGIN_WORDS[worst.origin].words}`,
     margin: marginInWords(worst.margin),
@@ -202,21 +202,21 @@ function reasonOf(now: Judged, arrived: Judged, station: Station): string {
   const verdict = verdictIn(now.answer, station.id)
   const wanted = verdict?.worst ? job.rules.houseMargin[verdict.worst.shock] : 1
   const margin = verdict?.worst?.margin ?? Infinity
-  const short = margin < 1 ? 'gives way below the power asked' : margin < wanted ? `below the house’s margin of ${figure(wanted, 2)}` : ''
+  const short = margin < 1 ? 'fails below target power' : margin < wanted ? `below house margin of ${figure(wanted, 2)}` : ''
   const forOthers = unit.stations.flatMap(({ id, name }) =>
     needsOf(now.fitted.get(id))
       .filter((need) => need.stationId === station.id && (now.fitted.get(station.id)?.offers?.includes(need.feature) ?? false))
-      .map(() => `the ${name} needs it`),
+      .map(() => `required by ${name}`),
   )
   const forShafts = splinePairs({ unit, fitted: now.fitted })
     .filter((pair) => pair.otherId === station.id && pair.hub.teeth !== hubFor(arrived.fitted, station.id, pair.stationId)?.teeth)
-    .map((pair) => `the ${stationName(unit, pair.stationId)} needs its ${pair.hub.teeth} teeth`)
+    .map((pair) => `the ${stationName(unit, pair.stationId)} needs ${pair.hub.teeth} teeth here`)
   const was = arrived.catalogue.parts.get(job.arrived[station.id] ?? '')
   const before = verdictIn(arrived.answer, station.id)
   const came = was
-    ? `came in with “${was.name}”${before && !carriesNothing(before) ? `, ${heldInWords(before.held)}` : ''}`
-    : 'came in empty'
-  const kept = isChanged(now.file, station.id) ? came : was ? 'as it came in' : ''
+    ? `as received: “${was.name}”${before && !carriesNothing(before) ? `, ${heldInWords(before.held)}` : ''}`
+    : 'as received: none'
+  const kept = isChanged(now.file, station.id) ? came : was ? 'as received' : ''
   return [kept, ...new Set([...forOthers, ...forShafts]), short].filter(Boolean).join('; ')
 }
 
@@ -224,7 +224,7 @@ function reasonOf(now: Judged, arrived: Judged, station: Station): string {
 function pairWords(unit: Unit, pair: SplinePair): string {
   if (pair.differences.length > 0) return capital(splineSentence(pair, unit))
   const { stationId, section, spline, hub, otherId } = pair
-  return `${capital(stationName(unit, stationId))}, ${section} of ${spline.teeth} teeth, goes into the ${hub.name} of the ${stationName(unit, otherId)}.`
+  return `${capital(stationName(unit, stationId))}, ${section} (${spline.teeth} teeth) mates with the ${stationName(unit, otherId)} ${hub.name}.`
 }
 
 function needWords({ file, fitted }: Judged, stationId: string, need: Need): string {
@@ -232,8 +232,8 @@ function needWords({ file, fitted }: Judged, stationId: string, need: Need): str
   const met = offersOf(unit, fitted, job.variantId)(need.stationId, need.feature)
   const [needing, other] = [capital(stationName(unit, stationId)), stationName(unit, need.stationId)]
   const why = need.why.replace(/[.]$/, '')
-  if (need.stationId === stationId) return `${needing} ${met ? 'goes with' : 'does not go with'} this ${unit.name}: ${why}.`
-  return met ? `${needing} goes with the ${other}: ${why}.` : `${needing} needs of the ${other}, or of the unit: ${why}.`
+  if (need.stationId === stationId) return `${needing} ${met ? 'fits' : 'does not fit'} this ${unit.name}: ${why}.`
+  return met ? `${needing} matches the ${other}: ${why}.` : `${needing} requires of the ${other} or the transmission: ${why}.`
 }
 
 function workLines({ file, catalogue }: Judged): string[] {
@@ -259,17 +259,17 @@ function briefLines({ file: { job, unit }, answer }: Judged): (readonly [string,
   const curve = engineCurve(brief.engine)
   const peaks = curve.ok
     ? `${quantity(curve.value.peakPowerW, 'hp')} at ${quantity(curve.value.peakPowerSpeedRadPerS, 'rpm')}, ${quantity(curve.value.peakTorqueNm, 'lb-ft')} at ${quantity(curve.value.peakTorqueSpeedRadPerS, 'rpm')}`
-    : 'contradicts itself'
+    : 'figures conflict'
   const cameIn = teardownWords(unit, job.teardown)
   return [
     ['Engine', `${KIND_WORDS[brief.engine.kind]}, ${peaks}`],
     ['Use', USE_WORDS[brief.use]],
     ['Launch', LAUNCH_WORDS[brief.launch]],
-    ['Upper ranges', START_WORDS[brief.upperRangeStart]],
-    ['Reverse', `${figure(brief.reverseThrottle * 100)} % of the throttle`],
-    ['Weight', brief.vehicleMassKg === null ? 'not said' : quantity(brief.vehicleMassKg, 'lb')],
+    ['Upper gears', START_WORDS[brief.upperRangeStart]],
+    ['Reverse', `${percent(brief.reverseThrottle)} throttle`],
+    ['Weight', brief.vehicleMassKg === null ? 'not entered' : quantity(brief.vehicleMassKg, 'lb')],
     ['Line pressure', pressureWords(spec.pressure, answer.outcome === 'answered' ? answer : undefined, unit)],
     ...(answer.outcome === 'answered' ? [['Stall', quantity(answer.stallSpeedRadPerS, 'rpm')] as const] : []),
-    ...(cameIn ? [['Came in with', cameIn] as const] : []),
+    ...(cameIn ? [['Condition as received', cameIn] as const] : []),
   ]
 }

@@ -38,33 +38,34 @@ import type {
 } from '@plucky/core'
 
 export const USE_WORDS: Record<Use, string> = {
-  road: 'road',
+  road: 'street',
   tow: 'towing',
-  drag: 'drag strip',
+  drag: 'drag racing',
   'off-road': 'sand and off-road',
-  circuit: 'circuit',
+  circuit: 'road course',
   'hill-climb': 'hill climb',
-  'speed-trial': 'top-speed trial',
-  work: 'work machine',
+  'speed-trial': 'land speed',
+  work: 'work vehicle',
 }
 export const LAUNCH_WORDS: Record<Launch, string> = {
-  rolling: 'rolling, no held stall',
-  'brake-stall': 'held on the brake',
-  flash: 'flashed from idle',
+  rolling: 'rolling start, no stall',
+  'brake-stall': 'foot brake (brake stall)',
+  flash: 'flash off idle',
   'trans-brake': 'trans-brake',
-  regrip: 'wheels spin and grip again',
-  dump: 'dropped in from neutral',
+  regrip: 'wheelspin, then regrip',
+  dump: 'neutral drop',
 }
 export const KIND_WORDS: Record<EngineKind, string> = {
-  petrol: 'petrol',
-  'petrol-turbo': 'petrol, turbo',
-  'petrol-supercharged': 'petrol, supercharged',
-  'petrol-centrifugal': 'petrol, centrifugal blower',
+  petrol: 'gasoline',
+  'petrol-turbo': 'gasoline, turbo',
+  'petrol-supercharged': 'gasoline, positive-displacement supercharger',
+  'petrol-centrifugal': 'gasoline, centrifugal supercharger',
   diesel: 'diesel',
 }
+export const FUEL_WORDS = { petrol: 'gasoline', diesel: 'diesel' } as const
 export const START_WORDS: Record<UpperRangeStart, string> = {
-  'after-shift': 'from where a shift at redline lands',
-  'from-rest': 'from rest: started or lugged in that range',
+  'after-shift': 'after an upshift at redline',
+  'from-rest': 'from a stop, or lugged in that gear',
 }
 
 /** The launch that goes with a use, until the brief says otherwise (common practice, no source). */
@@ -80,45 +81,45 @@ export const LAUNCH_FOR: Record<Use, Launch> = {
 }
 
 export const PLATE_CLASS_WORDS: Record<PlateClass, string> = {
-  stock: 'as built by its maker',
+  stock: 'stock',
   'stamped-heavy': 'stamped, heavy',
-  'double-or-machined': 'doubled or machined',
+  'double-or-machined': 'double-thickness or machined',
 }
 export const PART_KIND_WORDS: Record<PartKind, string> = {
   'flex-plate': 'flex plate',
   converter: 'converter',
   lockup: 'lockup clutch',
   shaft: 'shaft',
-  hub: 'hub and its joint',
+  hub: 'hub and joint',
   pack: 'clutch pack',
   band: 'band',
   'one-way': 'one-way clutch',
   'gear-set': 'gear set',
   shell: 'shell or drum',
   pump: 'oil pump',
-  valves: 'pressure valves',
+  valves: 'pressure regulator',
   bolts: 'bolts',
   'motor-plate': 'motor plate',
   pilot: 'pilot',
 }
-export const CENTRING_WORDS: Record<Centring, string> = { ring: 'a turned ring', tabs: 'bent tabs', bolts: 'its bolts alone' }
-export const BOLTED_JOINT_WORDS = { crank: 'the crank joint', converter: 'the converter joint' } as const
-export const PILOT_FORM_WORDS = { replaces: 'in the place of a standard pilot', sleeve: 'a sleeve over the pilot' } as const
-export const PILOT_MAKE_WORDS: Record<PilotMake, string> = { standard: 'standard, can be changed', custom: 'custom, part of the cover' }
-export const CERTIFICATE_GRADE_WORDS: Record<CertificateGrade, string> = { basic: 'basic', heavy: 'heavy, as for diesels' }
+export const CENTRING_WORDS: Record<Centring, string> = { ring: 'a machined register', tabs: 'bent tabs', bolts: 'its bolts only' }
+export const BOLTED_JOINT_WORDS = { crank: 'crank joint', converter: 'converter joint' } as const
+export const PILOT_FORM_WORDS = { replaces: 'replaces standard pilot', sleeve: 'sleeve over the pilot' } as const
+export const PILOT_MAKE_WORDS: Record<PilotMake, string> = { standard: 'standard, replaceable', custom: 'custom, one piece with the cover' }
+export const CERTIFICATE_GRADE_WORDS: Record<CertificateGrade, string> = { basic: 'basic', heavy: 'heavy-duty (diesel)' }
 export const CLEARANCE_KIND_WORDS: Record<ClearanceKind, string> = {
   'end-play': 'end play',
-  'ring-gap': 'gap of a ring',
+  'ring-gap': 'ring end gap',
   gap: 'gap',
 }
 export const CONVERTER_BOLTS_WORDS: Record<ConverterBolts, string> = {
-  first: 'the first pattern',
-  both: 'both patterns where they are there',
+  first: 'first pattern only',
+  both: 'both patterns, where present',
 }
 export const SPACER_RING_WORDS: Record<SpacerRings, string> = { 'leave-out': 'left out', keep: 'kept' }
 export const TOOL_WORDS: Record<ToolId, string> = {
   rule: 'steel rule',
-  calliper: 'calliper',
+  calliper: 'caliper',
   'depth-micrometer': 'depth micrometer',
   micrometer: 'micrometer',
   'bore-gauge': 'bore gauge',
@@ -126,29 +127,29 @@ export const TOOL_WORDS: Record<ToolId, string> = {
   'gauge-blocks': 'gauge blocks',
   dial: 'dial indicator',
   'fine-dial': 'fine dial indicator',
-  eye: 'eye, by counting',
+  eye: 'visual count',
 }
-export const LUBE_NODE_WORDS: Record<LubeNode, string> = { front: 'at the front', centre: 'in the middle' }
-export const PRESSURE_SOURCE_WORDS: Record<PressureSource, string> = { gauge: 'gauge', valves: 'fitted valves' }
+export const LUBE_NODE_WORDS: Record<LubeNode, string> = { front: 'front', centre: 'center' }
+export const PRESSURE_SOURCE_WORDS: Record<PressureSource, string> = { gauge: 'gauge readings', valves: 'calculated from regulator' }
 export const PLATE_KIND_WORDS: Record<PlateKind, string> = {
-  lined: 'lined plate',
-  steel: 'steel',
+  lined: 'friction plate',
+  steel: 'steel plate',
   apply: 'apply plate',
   backing: 'backing plate',
-  cushion: 'cushion plate',
+  cushion: 'wave plate',
 }
-export const LINED_FACES_WORDS: Record<LinedFaces, string> = { both: 'both faces', piston: 'towards the piston', ring: 'towards the ring' }
-export const GROOVE_WORDS = { forward: 'as the input', backward: 'against the input' } as const
+export const LINED_FACES_WORDS: Record<LinedFaces, string> = { both: 'both sides', piston: 'piston side', ring: 'snap ring side' }
+export const GROOVE_WORDS = { forward: 'input rotation', backward: 'opposite input' } as const
 export const PACK_LINING_WORDS: Record<PackLining, string> = {
-  paper: 'plain paper',
+  paper: 'paper',
   'high-energy': 'high-energy paper',
-  graphitic: 'graphitic, for heavy vehicles',
+  graphitic: 'graphitic (heavy vehicles)',
   'semi-metallic': 'semi-metallic',
   'woven-carbon': 'woven carbon',
-  aramid: 'aramid, for bands',
+  aramid: 'aramid (bands)',
 }
 export const LOCKUP_LINING_WORDS: Record<LockupLining, string> = {
-  paper: 'plain paper',
+  paper: 'paper',
   'high-energy': 'high-energy paper',
   'woven-carbon': 'woven carbon',
 }
@@ -160,51 +161,51 @@ export const SURFACE_WORDS: Record<Surface, string> = {
   polished: 'polished',
   peened: 'machined and shot-peened',
 }
-export const HOLE_EDGE_WORDS: Record<HoleEdge, string> = { sharp: 'as drilled', rounded: 'rounded', coined: 'coined' }
-export const SPLINE_FIT_WORDS: Record<SplineFit, string> = { side: 'on the flanks', major: 'on the outside of the teeth' }
+export const HOLE_EDGE_WORDS: Record<HoleEdge, string> = { sharp: 'sharp (as drilled)', rounded: 'rounded', coined: 'coined' }
+export const SPLINE_FIT_WORDS: Record<SplineFit, string> = { side: 'side fit', major: 'major diameter fit' }
 export const SPLINE_ROOT_WORDS = { fillet: 'full fillet', flat: 'flat' } as const
-export const SPLINE_MADE_WORDS = { cut: 'cutting', rolled: 'rolling' } as const
-export const RUN_OUT_WORDS = { sharp: 'sharp', faded: 'fading out' } as const
-export const HARDNESS_ON_WORDS = { surface: 'the skin', core: 'the core, laid bare' } as const
-export const LAUNCH_SHOCK_WORDS: Record<LaunchShockBy, string> = { factor: 'by its service factor', ramp: 'by the ramp on its shafts' }
-export const HUB_WORDS = { free: 'free to turn on a short seal', guided: 'kept square by a long hub' } as const
+export const SPLINE_MADE_WORDS = { cut: 'cut', rolled: 'rolled' } as const
+export const RUN_OUT_WORDS = { sharp: 'abrupt', faded: 'tapered' } as const
+export const HARDNESS_ON_WORDS = { surface: 'surface', core: 'exposed core' } as const
+export const LAUNCH_SHOCK_WORDS: Record<LaunchShockBy, string> = { factor: 'service factor', ramp: 'torque ramp on the shafts' }
+export const HUB_WORDS = { free: 'free to tilt (short seal)', guided: 'guided (long hub)' } as const
 export const MEASURED_AT_WORDS = { flywheel: 'at the flywheel', wheels: 'at the wheels' } as const
 export const CORRECTION_WORDS: Record<Correction, string> = {
-  none: 'as they stand',
+  none: 'none',
   j1349: 'corrected to SAE J1349',
   older: 'corrected to 60 °F, 29.92 inHg',
-  observed: 'observed: correct them for the air',
-  factor: 'multiplied by a factor: take it out',
+  observed: 'observed; correct for weather',
+  factor: 'corrected by a sheet factor; remove it',
 }
 export const FAULT_KIND_WORDS: Record<FaultKind, string> = {
   broken: 'broken',
   lost: 'does not apply',
   weak: 'slips',
-  stuck: 'stays on',
-  free: 'turns free both ways',
+  stuck: 'stuck applied',
+  free: 'freewheels both ways',
   seized: 'seized',
 }
 export const ONE_WAY_WORDS: Record<OneWayKind, string> = { roller: 'rollers', sprag: 'sprags', ratchet: 'ratchet' }
 export const LIMIT_PLACE_WORDS: Record<LimitPlace, string> = {
-  station: 'the part',
-  'stator-clutch': 'its stator one-way clutch',
-  'lockup-clutch': 'its lockup clutch',
+  station: 'part',
+  'stator-clutch': 'stator one-way clutch',
+  'lockup-clutch': 'lockup clutch',
 }
 export const LIMIT_POINT_WORDS: Record<LimitPoint, string> = { part: 'at the part', engine: 'at the engine', turbine: 'at the turbine' }
-export const LIMIT_BASIS_WORDS: Record<LimitBasis, string> = { once: 'in a single event', life: 'over its life' }
+export const LIMIT_BASIS_WORDS: Record<LimitBasis, string> = { once: 'single event', life: 'life' }
 export const SKILL_WORDS: Record<Skill, string> = {
   bench: 'at the bench',
   machinist: 'machine shop',
   specialist: 'equipped, qualified shop only',
 }
-export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'the lower', computed: 'the computed', stated: 'the stated' }
-export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'shown beside', count: 'decide too' }
+export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'lower one', computed: 'calculated', stated: 'stated' }
+export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'for reference', count: 'count' }
 export const FRICTION_RADIUS_WORDS: Record<FrictionRadius, string> = { wear: 'run in', pressure: 'new' }
-export const LOCKUP_RANGES_WORDS: Record<LockupRanges, string> = { 'as-unit': 'every range that allows it', top: 'the top range alone' }
-export const LOCKUP_SHIFTS_WORDS: Record<LockupShifts, string> = { released: 'let go', held: 'held on' }
+export const LOCKUP_RANGES_WORDS: Record<LockupRanges, string> = { 'as-unit': 'all gears that allow it', top: 'top gear only' }
+export const LOCKUP_SHIFTS_WORDS: Record<LockupShifts, string> = { released: 'released', held: 'stays locked' }
 export const STALL_SCHOOL_WORDS: Record<StallSchool, string> = {
   'by-use': 'by use',
   'at-peak': 'at the torque peak',
-  'below-peak': 'a few hundred rpm below',
-  'far-below': 'far below',
+  'below-peak': 'a few hundred rpm below the torque peak',
+  'far-below': 'far below the torque peak',
 }

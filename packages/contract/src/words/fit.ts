@@ -25,79 +25,79 @@ import { stationName } from './station-name.js'
 export type LengthUnit = 'in' | 'mm'
 
 export const LINK_WORDS: Record<LinkId, string> = {
-  'face-to-block': 'crank face to block face',
-  'bore-diameter': 'pilot bore of the crank',
-  'bore-depth': 'depth of the pilot bore',
-  'crank-thread-depth': 'depth of the crank’s threads',
-  'motor-plate': 'thickness of the motor plate',
-  'pad-spacer': 'spacers under the pads',
-  'spacer-ring': 'spacer ring at the crank',
-  'plate-thickness': 'thickness of the flex plate',
-  'plate-depth': 'crank face to pad face of the plate',
-  'crank-bolt-length': 'length of the crank bolts',
-  'crank-bolt-head': 'height of the crank bolts’ heads',
-  'converter-bolt-length': 'length of the converter bolts',
-  'pilot-diameter': 'pilot of the converter',
-  'pilot-ahead': 'pilot ahead of the pads',
-  'cover-behind': 'cover behind the pads, over the bolt heads',
-  'pad-thread-depth': 'depth of the threads in the pads',
-  'converter-height': 'overall height, pads to hub',
-  'hub-diameter': 'hub of the converter',
-  'pump-drive': 'drive of the pump, converter home',
-  'turbine-mouth': 'pads to the mouth of the turbine’s spline',
-  'stator-mouth': 'pads to the mouth of the stator’s spline',
-  'converter-floor': 'pads to the cover before the shaft',
-  'pump-seat': 'case face to the seat of the hub',
-  'pump-bore': 'bush of the pump',
-  'input-tip': 'case face to the tip of the input shaft',
-  'input-nose': 'tip of the input shaft to its spline',
-  'support-tip': 'case face to the tip of the stator support',
-  'support-nose': 'tip of the support to its spline',
-  'case-length': 'case face to the output flange',
-  swelling: 'swelling of the cover',
+  'face-to-block': 'crank flange to block face',
+  'bore-diameter': 'crank pilot bore',
+  'bore-depth': 'pilot bore depth',
+  'crank-thread-depth': 'crank thread depth',
+  'motor-plate': 'motor plate thickness',
+  'pad-spacer': 'pad spacer thickness',
+  'spacer-ring': 'crank spacer ring',
+  'plate-thickness': 'flex plate thickness',
+  'plate-depth': 'flex plate offset, crank flange to pads',
+  'crank-bolt-length': 'crank bolt length',
+  'crank-bolt-head': 'crank bolt head height',
+  'converter-bolt-length': 'converter bolt length',
+  'pilot-diameter': 'converter pilot diameter',
+  'pilot-ahead': 'pilot length ahead of pads',
+  'cover-behind': 'pads to cover, at the crank bolt heads',
+  'pad-thread-depth': 'pad thread depth',
+  'converter-height': 'converter height, pads to hub end',
+  'hub-diameter': 'converter hub diameter',
+  'pump-drive': 'pump drive engagement, converter seated',
+  'turbine-mouth': 'pads to turbine hub spline',
+  'stator-mouth': 'pads to stator spline',
+  'converter-floor': 'pads to inside of cover at input shaft',
+  'pump-seat': 'case face to converter hub seat',
+  'pump-bore': 'pump bushing bore',
+  'input-tip': 'case face to input shaft tip',
+  'input-nose': 'input shaft tip to spline',
+  'support-tip': 'case face to stator support tip',
+  'support-nose': 'stator support tip to spline',
+  'case-length': 'case face to output flange',
+  swelling: 'converter cover ballooning',
 }
 
 export const CLOSING_WORDS: Record<ClosingId, string> = {
-  'pilot-fit': 'play of the pilot in the crank',
-  'pilot-engagement': 'pilot in the crank',
-  'pilot-bottom': 'room before the pilot’s tip',
-  'hub-fit': 'play of the hub in the pump',
-  'shaft-room': 'room before the input shaft, converter home',
-  'crank-thread': 'crank bolts in their threads',
-  'crank-thread-room': 'room under the crank bolts',
-  'head-room': 'room over the bolt heads',
-  'pull-forward': 'converter comes forward',
-  'pump-drive-left': 'pump driven, converter bolted',
-  'turbine-spline': 'input shaft in the turbine',
-  'stator-spline': 'stator on its support',
-  'converter-thread': 'converter bolts in their threads',
-  'converter-thread-room': 'room under the converter bolts',
-  'flange-place': 'crank face to the output flange',
+  'pilot-fit': 'pilot clearance in crank',
+  'pilot-engagement': 'pilot engagement',
+  'pilot-bottom': 'pilot tip to bore bottom',
+  'hub-fit': 'converter hub clearance in pump bushing',
+  'shaft-room': 'input shaft to cover, converter seated',
+  'crank-thread': 'crank bolt thread engagement',
+  'crank-thread-room': 'crank bolt bottom clearance',
+  'head-room': 'converter to bolt head clearance',
+  'pull-forward': 'converter pull-forward',
+  'pump-drive-left': 'pump drive engagement, converter bolted',
+  'turbine-spline': 'turbine spline engagement',
+  'stator-spline': 'stator spline engagement',
+  'converter-thread': 'converter bolt thread engagement',
+  'converter-thread-room': 'converter bolt bottom clearance',
+  'flange-place': 'crank flange to output flange',
 }
 
 const RUN_OUT_NAMES: Readonly<Record<string, string>> = {
-  'pad-run-out': 'run-out of the pads',
-  'hub-run-out': 'run-out of the hub, bolted to the plate',
-  'plate-hole': 'a converter bolt hole of the plate',
+  'pad-run-out': 'flex plate pad runout',
+  'hub-run-out': 'converter hub runout, bolted to flex plate',
+  'plate-hole': 'flex plate converter bolt hole',
 }
 
 const PATTERN_WORDS: Record<PatternId, string> = {
-  'crank-pattern': 'bolts of the crank',
-  'pad-pattern': 'pads of the converter',
-  'second-pattern': 'second pattern of pads',
-  'case-pattern': 'case on the block',
+  'crank-pattern': 'crank bolt pattern',
+  'pad-pattern': 'converter pad pattern',
+  'second-pattern': 'second pad pattern',
+  'case-pattern': 'bellhousing pattern',
 }
 
 /** The steps of the work, in their order. */
 export const STAGE_WORDS: Record<FitStage, string> = {
-  'box-open': 'The box open',
-  'box-closed': 'Pump on, box closed',
+  'box-open': 'Before the pump goes on',
+  'box-closed': 'Pump installed',
   converter: 'Converter on the bench',
-  home: 'Converter home in the pump',
-  engine: 'The engine’s rear, bare',
-  plate: 'Plate on the crank',
-  joined: 'Box to the engine',
-  behind: 'Behind the box',
+  home: 'Converter seated in the pump',
+  engine: 'Bare crank flange',
+  plate: 'Flex plate on the crank',
+  joined: 'Transmission bolted to engine',
+  behind: 'Output end',
 }
 
 /** What an entry is of. */
@@ -111,13 +111,13 @@ export function fitName(entry: FitEntry, unit: Unit): string {
     case 'hole':
       return RUN_OUT_NAMES[entry.id] ?? entry.id
     case 'pack':
-      return `clearance of the ${stationName(unit, entry.stationId ?? '')}`
+      return `${stationName(unit, entry.stationId ?? '')} clearance`
     case 'clearance':
       return entry.name ?? entry.id
     case 'pattern':
       return PATTERN_WORDS[entry.pair.id]
     case 'spline':
-      return entry.otherId === null ? 'output spline in what stands behind' : `${entry.name} of the ${stationName(unit, entry.stationId ?? '')}`
+      return entry.otherId === null ? 'output spline in driveline' : `${stationName(unit, entry.stationId ?? '')} ${entry.name}`
   }
 } // prettier-ignore
 
@@ -147,8 +147,8 @@ function limitFigure(entry: LengthEntry, valueM: number, unit: LengthUnit): stri
 export function boundsWords(entry: LengthEntry, unit: LengthUnit): string {
   const { leastM, mostM } = entry.bounds ?? { leastM: null, mostM: null }
   if (leastM !== null && mostM !== null) return `${limitFigure(entry, leastM, unit)} to ${limitFigure(entry, mostM, unit)} ${unit}`
-  if (leastM !== null) return `${limitFigure(entry, leastM, unit)} ${unit} at least`
-  return mostM === null ? '' : `${limitFigure(entry, mostM, unit)} ${unit} at most`
+  if (leastM !== null) return `${limitFigure(entry, leastM, unit)} ${unit} min`
+  return mostM === null ? '' : `${limitFigure(entry, mostM, unit)} ${unit} max`
 }
 
 /** Tools that tell a ten-thousandth of an inch. */
@@ -173,25 +173,25 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'unknown':
       return unknownSentence(missing)
     case 'unmeasured':
-      return entry.specifiedM === null ? 'Not measured.' : 'By the sheet; not measured.'
+      return entry.specifiedM === null ? 'Not measured.' : 'Nominal only; not measured.'
     case 'taken': {
-      if (verdict.differsM === null || Math.abs(verdict.differsM) < HAIR_M) return verdict.differsM === null ? 'Measured.' : 'As the sheet says.'
-      return `${length(Math.abs(verdict.differsM))} ${verdict.differsM > 0 ? 'more' : 'less'} than the sheet says; what was measured counts.`
+      if (verdict.differsM === null || Math.abs(verdict.differsM) < HAIR_M) return verdict.differsM === null ? 'Measured.' : 'Matches nominal.'
+      return `${length(Math.abs(verdict.differsM))} ${verdict.differsM > 0 ? 'over' : 'under'} nominal. The measured value is used.`
     }
     case 'second-angle':
-      return 'Measure it at a second angle: a round thing goes oval.'
+      return 'Measure again at 90° to check for out-of-round.'
     case 'out-of-round':
       return entry.kind === 'hole'
-        ? 'Oval: this pattern never holds again. Use a second pattern of holes, or another plate.'
-        : `Out of round by ${length(verdict.outM)} more than it may: it rocks however well it fits. Have it made true, or replace it.`
+        ? 'Hole is oval. This bolt pattern will not hold. Use a second bolt pattern or replace the plate.'
+        : `Out of round by ${length(verdict.outM)} over the limit. It will rock even if the size is right. Machine it true or replace it.`
     case 'differs':
-      return 'It differs.'
+      return 'Does not match.'
     case 'measure-again':
       return againSentence(entry, verdict.awayM, verdict.side, inUnit)
     case 'refused':
-      return `${length(verdict.outM)} ${verdict.side === 'least' ? 'under the least' : 'over the most'}. ${entry.order ? orderWords(entry.order, entry, inUnit) : ''}`.trim()
+      return `${length(verdict.outM)} ${verdict.side === 'least' ? 'under minimum' : 'over maximum'}. ${entry.order ? orderWords(entry.order, entry, inUnit) : ''}`.trim()
     case 'fits':
-      return entry.bySheet.length > 0 && entry.measured ? `Fits, with ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))} still by the sheet.` : entry.measured ? 'Fits.' : 'Fits by the sheet.'
+      return entry.bySheet.length > 0 && entry.measured ? `Within limits, using nominal ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))}.` : entry.measured ? 'Within limits.' : 'Within limits (nominal).'
   }
 } // prettier-ignore
 
@@ -199,11 +199,9 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
 function unknownSentence(missing: readonly LinkId[]): string {
   const toMeasure = missing.filter((id) => id !== 'swelling')
   const swelling =
-    missing.length > toMeasure.length
-      ? ' How far the cover swells follows from its thickness, the pressure that the valves allow it and the redline.'
-      : ''
-  if (missing.length === 0) return 'No figure yet: measure it.'
-  return `No figure yet${toMeasure.length > 0 ? `: measure ${listed(toMeasure.map((id) => LINK_WORDS[id]))}` : ''}.${swelling}`
+    missing.length > toMeasure.length ? ' Cover ballooning is calculated from cover thickness, converter charge pressure and redline.' : ''
+  if (missing.length === 0) return 'No value yet. Measure it.'
+  return `No value yet${toMeasure.length > 0 ? `. Measure ${listed(toMeasure.map((id) => LINK_WORDS[id]))}` : ''}.${swelling}`
 }
 
 /** A difference that nobody reads. */
@@ -216,10 +214,10 @@ function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most'
   const { again } = entry
   if (!again) return 'Measure again.'
   const what = again.linkId === null ? 'it' : LINK_WORDS[again.linkId]
-  const bound = side === 'least' ? 'least' : 'most'
-  const near = `Only ${fitLength(entry, awayM, unit)} from the ${bound}, which is within what was measured with`
-  const tail = again.settles ? '' : ', the finest there is; if that cannot tell either, take it as refused'
-  return `${near}: measure ${what} again with ${toolPhrase(again.toolId)}${tail}.`
+  const bound = side === 'least' ? 'minimum' : 'maximum'
+  const near = `Only ${fitLength(entry, awayM, unit)} from the ${bound}, within the accuracy of the tool`
+  const tail = again.settles ? '' : ', the most accurate tool listed. If still too close to call, treat it as out of limits'
+  return `${near}. Remeasure ${what} with ${toolPhrase(again.toolId)}${tail}.`
 }
 
 const stepWords = (steps: number | null, thing: string) =>
@@ -233,48 +231,48 @@ export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry
     case 'pilot-engagement':
       return `Order a pilot at least ${by} longer.`
     case 'custom-pilot':
-      return `This pilot is part of its cover and can’t be changed: have it made ${by} longer by a converter shop, or fit another cover.`
+      return `This pilot is one piece with the cover. Have a converter shop make it ${by} longer, or use another cover.`
     case 'pilot-bottom':
-      return `A pilot ${by} shorter, or it stands on the floor of the bore before the pads meet the plate.`
+      return `Use a pilot ${by} shorter. This one bottoms in the crank before the pads reach the flex plate.`
     case 'pilot-fit':
       return low
-        ? `It does not slide in: a pilot ${by} smaller. Do not turn a thin wall down.`
-        : `It rocks: a sleeve or a pilot at least ${by} larger.`
+        ? `Pilot will not enter the crank. Use a pilot ${by} smaller. Do not machine a thin-wall pilot.`
+        : `Pilot is loose. Use a sleeve or a pilot at least ${by} larger.`
     case 'turn-pilot':
-      return `It does not slide in: its wall bears to be turned down by ${by}.`
+      return `Pilot will not enter the crank. The wall is thick enough to machine ${by} off the diameter.`
     case 'hub-fit':
-      return low ? `A bush ${by} larger.` : `A new bush, at least ${by} smaller.`
+      return low ? `Use a bushing ${by} larger.` : `Fit a new bushing at least ${by} smaller.`
     case 'shaft-room':
-      return `The input shaft stops the converter before it is home: ${by} too long at the nose, or the wrong converter.`
+      return `The input shaft touches the cover before the converter seats: nose ${by} too long, or wrong converter.`
     case 'crank-thread':
     case 'converter-thread':
       return `Order bolts at least ${by} longer.`
     case 'crank-thread-room':
     case 'converter-thread-room':
-      return `Order bolts at least ${by} shorter: they stand on the floor before they clamp.`
+      return `Order bolts at least ${by} shorter. These bottom out before they clamp.`
     case 'head-room':
-      return `Heads at least ${by} lower, or spacers of that much under the pads: the swollen cover would stand on them.`
+      return `Use bolt heads at least ${by} lower or pad spacers of that thickness. The ballooned cover would touch the heads.`
     case 'pull-forward':
       return low
-        ? `It is pressed into the pump: spacers under the pads ${by} thinner, or a motor plate that much thicker.`
-        : `Spacers of at least ${by} under the pads; then look at the pilot again.`
+        ? `The converter is jammed into the pump. Use pad spacers ${by} thinner or a motor plate that much thicker.`
+        : `Add pad spacers of at least ${by}, then recheck pilot engagement.`
     case 'pump-drive-left':
-      return `Spacers of at least ${by} under the pads: the pump would be driven by the ends of its lugs.`
+      return `Add pad spacers of at least ${by}. The pump is driven only by the ends of its lugs.`
     case 'turbine-spline':
     case 'stator-spline':
-      return `Spacers of at least ${by} under the pads, or the teeth carry on too short a length.`
+      return `Add pad spacers of at least ${by}. Spline engagement is too short.`
     case 'flange-place':
-      return low ? `A drive shaft at least ${by} longer.` : `A drive shaft at least ${by} shorter.`
+      return low ? `Use a driveshaft at least ${by} longer.` : `Use a driveshaft at least ${by} shorter.`
     case 'clearance':
       return `Fit ${stepWords(steps, entry.gauged === 'play' ? 'washer' : 'ring')}.`
     case 'pack':
-      return `A ring or backing plate about ${by} ${low ? 'thinner' : 'thicker'}; the pack’s bench names those there are.`
+      return `Use a snap ring or backing plate about ${by} ${low ? 'thinner' : 'thicker'}. Clutches & bands lists the sizes available.`
     case 'run-out':
       return entry.id === 'pad-run-out'
-        ? 'Have the pads dressed true, or fit another plate: a crooked one holds half and ruins bush, seal and pump.'
-        : 'Turn the converter on the plate and try again; if it stays, plate or hub is crooked: it ruins bush, seal and pump.'
+        ? 'Machine the pads true or replace the plate. A bent plate holds half as much and ruins the pump bushing, seal and pump.'
+        : 'Re-index the converter on the flex plate and recheck. If it stays high, the plate or hub is bent and will ruin the pump bushing, seal and pump.'
     case 'hole':
-      return 'The bolt does not go through.'
+      return 'The bolt does not pass through the hole.'
     default:
       return ''
   }
@@ -282,21 +280,21 @@ export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry
 
 function splineVerdict(entry: SplineEntry, unit: Unit): string {
   const { shaft, hub, differences, reading, otherId } = entry
-  const into = otherId === null ? 'what stands behind' : `the ${stationName(unit, otherId)}`
-  if (!hub) return 'No figure yet for what it goes into.'
-  if (differences.length > 0) return `Does not go into ${into}: ${listed(differences.map((d) => splineDifferenceWords(d, shaft, shaft.lengthM, hub)))}. Stop.` // prettier-ignore
+  const into = otherId === null ? 'the driveline' : `the ${stationName(unit, otherId)}`
+  if (!hub) return 'Mating spline not entered.'
+  if (differences.length > 0) return `Does not mate with ${into}: ${listed(differences.map((d) => splineDifferenceWords(d, shaft, shaft.lengthM, hub)))}. Do not assemble.` // prettier-ignore
   if (reading?.count !== undefined && reading.count !== shaft.teeth)
-    return `${reading.count} teeth counted, its sheet says ${shaft.teeth}: it is another part. Stop.`
-  return `${shaft.teeth} teeth, module ${quantity(shaft.moduleM, 'mm', 3)}: goes into ${into}${reading?.count === undefined ? ' by the sheets; count them' : ''}.`
+    return `${reading.count} teeth counted, nominal ${shaft.teeth}. Wrong part. Do not assemble.`
+  return `${shaft.teeth} teeth, module ${quantity(shaft.moduleM, 'mm', 3)}: mates with ${into}${reading?.count === undefined ? ' (nominal; count the teeth)' : ''}.`
 }
 
 const PATTERN_DIFFERENCES: Record<PatternDifference, string> = { number: 'the number', circle: 'the circle', bolt: 'the bolt', name: 'the pattern' } // prettier-ignore
 
 function patternVerdict({ pair: { holes, threads, names, differences }, verdict }: PatternEntry): string {
-  if (verdict.word === 'unknown') return 'No figure yet for both sides.'
+  if (verdict.word === 'unknown') return 'One side is not entered.'
   const said = (side: NonNullable<typeof holes>) => `${side.bolts} × ${quantity(side.boltDiameterM, 'in', 4)} on ${quantity(side.circleDiameterM, 'in')}`
   const sides = names ? `“${names[0]}” and “${names[1]}”` : holes && threads ? `${said(holes)} and ${said(threads)}` : ''
-  return differences.length === 0 ? `${sides}: they meet.` : `${sides}: ${listed(differences.map((d) => PATTERN_DIFFERENCES[d]))} ${differences.length > 1 ? 'differ' : 'differs'}. Stop.`
+  return differences.length === 0 ? `${sides}: they match.` : `${sides}: ${listed(differences.map((d) => PATTERN_DIFFERENCES[d]))} ${differences.length > 1 ? 'differ' : 'differs'}. Do not assemble.`
 } // prettier-ignore
 
 /** A finding of the fit in a sentence, with its place. */
@@ -305,35 +303,35 @@ export const fitFinding = (entry: FitEntry, unit: Unit): string => `Fit-up, ${fi
 export function certificateWords(verdict: CertificateVerdict, until: string | null = null): string {
   switch (verdict) {
     case 'not-asked':
-      return 'no certified plate is asked for at this elapsed time'
+      return 'no certified plate is required at this ET'
     case 'good':
-      return until === null ? 'its certificate answers what the class asks' : `its certificate is good until ${until}`
+      return until === null ? 'the certificate meets the class rule' : `the certificate is valid through ${until}`
     case 'none':
-      return 'the class asks for a certified plate at this elapsed time, and this one has no certificate'
+      return 'the class requires a certified plate at this ET, and this plate has no certificate'
     case 'lesser-grade':
-      return 'the class asks for a higher grade than this plate’s certificate'
+      return 'the class requires a higher grade than this certificate'
     case 'not-yet-issued':
-      return 'its certificate is dated after the event'
+      return 'the certificate is dated after the event'
     case 'run-out':
-      return `its certificate ${until === null ? 'has run out' : `ran out on ${until}`} before the event`
+      return `the certificate ${until === null ? 'has expired' : `expires on ${until}`}, before the event`
   }
 }
 
 /** Said wherever a certificate is spoken of. */
-export const RULE_BOOK_DECIDES = 'The rule book in force decides.'
+export const RULE_BOOK_DECIDES = 'The current rule book decides.'
 
 export const JOINT_MIND_WORDS: Record<JointMind, string> = {
-  'above-proof': 'pulled beyond the proof load: the bolts stretch and let go',
-  loose: 'pulled to less than half of the proof load: it slips early',
-  'holes-empty': 'there are fewer bolts than holes: order the whole set',
-  'second-wanted': 'the house wants both patterns in: order twice the bolts',
-  'ring-kept': 'a spacer ring is kept, which the house leaves out: look at thread and heads again',
+  'above-proof': 'preload is above proof load; the bolts will stretch and lose clamp',
+  loose: 'preload is under half of proof load; the joint will slip early',
+  'holes-empty': 'fewer bolts than holes; order the full set',
+  'second-wanted': 'house rule calls for both patterns; order twice the bolts',
+  'ring-kept': 'spacer ring installed, but the house rule is to leave it out; recheck thread engagement and head clearance',
 }
 
 /** Spin test of a plate against the redline. */
 export function spinWords(spin: NonNullable<PlateReport['spin']>): string {
   const [test, red] = [quantity(spin.testRadPerS, 'rpm'), quantity(spin.redlineRadPerS, 'rpm')]
-  return spin.under ? `spun to ${test} by its standard, redline ${red}` : `redline ${red} is above the ${test} to which it was spun`
+  return spin.under ? `spin-tested to ${test}, redline ${red}` : `redline ${red} exceeds its spin-test speed of ${test}`
 }
 
 /** The name of an entry at the head of a line. */

@@ -12,15 +12,15 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
   const name = capital(stationName(unit, misfit.stationId))
   switch (misfit.code) {
     case 'need-unmet':
-      return `${name}, “${misfit.part.name}”, does not go with ${neighbour(unit, misfit.stationId, misfit.need.stationId)}: ${ended(misfit.need.why)}`
+      return `${name}, “${misfit.part.name}”, is not compatible with ${neighbour(unit, misfit.stationId, misfit.need.stationId)}: ${ended(misfit.need.why)}`
     case 'clash':
-      return `${name}, “${misfit.part.name}”, clashes with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
+      return `${name}, “${misfit.part.name}”, conflicts with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
     case 'teeth-differ':
-      return `${name}, “${misfit.part.name}”, does not go with the teeth of this ${unit.name}: ${worded(misfit.fault).sentence}`
+      return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${worded(misfit.fault).sentence}`
     case 'splines-differ':
       return capital(splineSentence(misfit, unit))
     case 'other-variant':
-      return `${name}, “${misfit.part.name}”, is for ${variantNames(unit, misfit.part.variantIds ?? [])} of ${unit.name} only.`
+      return `${name}, “${misfit.part.name}”, fits only the ${unit.name} ${variantNames(unit, misfit.part.variantIds ?? [])}.`
   }
 }
 
@@ -36,11 +36,11 @@ export function companionReason(misfit: Misfit, unit: Unit): string {
     case 'clash':
       return misfit.clash.why
     case 'teeth-differ':
-      return 'the one there has other teeth'
+      return 'the installed one has a different tooth count'
     case 'splines-differ':
-      return `its ${misfit.hub.teeth} teeth do not take the ${misfit.spline.teeth} of ${misfit.section}`
+      return `its ${misfit.hub.teeth}-tooth spline does not mate with the ${misfit.spline.teeth}-tooth ${misfit.section}`
     case 'other-variant':
-      return `the one there is for ${variantNames(unit, misfit.part.variantIds ?? [])}`
+      return `the installed one is for the ${variantNames(unit, misfit.part.variantIds ?? [])}`
   }
 }
 

@@ -19,6 +19,9 @@ export function quantity(valueSi: number, unit: UnitName, digits = DIGITS[unit] 
 /** Power as a verdict deserves it: to ten, in hp. */
 export const roundedHp = (powerW: number): string => figure(Math.round(fromSi(powerW, 'hp') / 10) * 10)
 
+/** A share as a percentage: "58%". */
+export const percent = (share: number, digits = 0): string => `${figure(share * 100, digits)}%`
+
 export const money = (amount: number): string => `$${figure(amount)}`
 
 const sign = (value: number) => (value < 0 ? '−' : '+')

@@ -11,13 +11,14 @@ import {
   type RangeSolution,
 } from '@plucky/core'
 import { FAULT_KIND_WORDS } from './choices.js'
-import { capital, figure, listed } from './format.js'
+import { gearWords } from './gear-name.js'
+import { capital, figure, listed, percent } from './format.js'
 
 export const OUTCOME_WORDS: Record<Outcome, string> = {
   driven: 'drives',
   neutral: 'neutral',
   'tied-up': 'tied up',
-  'output-held': 'output held',
+  'output-held': 'output locked',
 }
 
 /** Why a range does not drive, in a sentence; nothing where it does. */
@@ -28,16 +29,19 @@ export function explanationSentence({ outcome, culprits, free, wouldDrive }: Exp
       return ''
     case 'tied-up':
       return culprits.length === 0
-        ? 'Tied up by the gear train itself: the input cannot turn, whatever is let go.'
-        : `Tied up: ${together} hold the input still between them. Let any one of them go.`
+        ? 'Tied up by the gear train itself: the input can’t turn, whatever is released.'
+        : `Tied up: ${together} lock the input together. Release any one of them.`
     case 'output-held':
       return culprits.length === 0
-        ? 'The gear train itself holds the output still while the input turns.'
-        : `The output is held still while the input turns: by ${together}.`
+        ? 'The gear train itself locks the output while the input turns.'
+        : `Output locked by ${together} while the input turns.`
     case 'neutral': {
       const ways = wouldDrive.map(({ element, ratio }) => `${element} (${figure(ratio, 4)})`)
-      const more = ways.length > 0 ? ` One more would drive it: ${listed(ways, 'or')}.` : ' No single element more would drive it.'
-      return `Neutral: nothing drives the output; ${listed(free)} ${free.length === 1 ? 'is' : 'are'} free to turn at any speed.${more}`
+      const more =
+        ways.length > 0
+          ? ` Applying one of these would drive it: ${listed(ways, 'or')}.`
+          : ' No single additional clutch or band would drive it.'
+      return `Neutral: nothing drives the output. ${listed(free)} ${free.length === 1 ? 'is' : 'are'} free to turn.${more}`
     }
   }
 }
@@ -53,15 +57,15 @@ export function rangeSentence(train: GearTrain, range: GearRange, solution: Rang
   const efficiency = rangeEfficiency(train, range)?.efficiency ?? 1
   const braking = solveRange(train, range, 'overrun').outcome === 'driven'
   return [
-    `${capital(range.name)}: ${listed(holding)} ${holding.length === 1 ? 'holds' : 'hold'}.`,
+    `${capital(gearWords(range))}: ${listed(holding)} ${holding.length === 1 ? 'holds' : 'hold'}.`,
     idle.length > 0
-      ? `${capital(listed(idle))} ${idle.length === 1 ? 'is' : 'are'} on and ${idle.length === 1 ? 'carries' : 'carry'} nothing.`
+      ? `${capital(listed(idle))} ${idle.length === 1 ? 'is' : 'are'} applied but ${idle.length === 1 ? 'carries' : 'carry'} no torque.`
       : '',
-    over.length > 0 ? `${capital(listed(over))} ${over.length === 1 ? 'runs' : 'run'} free.` : '',
+    over.length > 0 ? `${capital(listed(over))} ${over.length === 1 ? 'overruns' : 'overrun'}.` : '',
     fast.length > 0 ? `Faster than the input: ${listed(fast.slice(0, 3).map(({ member, speed }) => `${member} ${figure(Math.abs(speed), 2)}`))}.` : '', // prettier-ignore
-    flow.recirculating > 0.005 ? `${figure(flow.recirculating * 100)} % of the power runs round inside.` : '',
-    `The meshes pass ${figure(efficiency * 100, 1)} %.`,
-    braking ? '' : 'On the overrun it runs free.',
+    flow.recirculating > 0.005 ? `${percent(flow.recirculating)} of input power recirculates.` : '',
+    `Gear mesh efficiency ${percent(efficiency, 1)}.`,
+    braking ? '' : 'No engine braking.',
   ]
     .filter(Boolean)
     .join(' ')

@@ -9,16 +9,16 @@ export function heldInWords(held: PowerHeld | undefined): string {
     case 'not-limiting':
       return `over ${roundedHp(held.aboveW)} hp`
     case 'fails-at-smallest':
-      return 'holds nothing'
+      return '0 hp'
     default:
-      return 'no figure'
+      return 'not rated'
   }
 }
 
 /** What a station holds; where it carries no torque but makes what others hold with, what the spec then holds. */
 export function stationHeldInWords(answer: SpecAnswer | undefined, stationId: string): string {
   const verdict = verdictIn(answer, stationId)
-  return carriesNothing(verdict) ? `spec holds ${specHeldInWords(answer)}` : heldInWords(verdict?.held)
+  return carriesNothing(verdict) ? `build holds ${specHeldInWords(answer)}` : heldInWords(verdict?.held)
 }
 
 /** A station that has nothing to hold, and lacks no figure for it. */
@@ -28,7 +28,7 @@ export const carriesNothing = (verdict: StationVerdict | undefined): boolean =>
 /** What a spec holds as a whole; nothing while its splines do not go together. */
 export function specHeldInWords(answer: SpecAnswer | undefined): string {
   if (answer?.outcome !== 'answered') return 'no answer'
-  return answer.stops.length > 0 ? 'nothing: splines differ' : heldInWords(answer.held)
+  return answer.stops.length > 0 ? 'can’t be built: splines do not mate' : heldInWords(answer.held)
 }
 
 export const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>

@@ -1,6 +1,6 @@
 import { fromSi, type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures, type MatchOutcome } from '@plucky/core'
 import { STALL_SCHOOL_WORDS, USE_WORDS } from './choices.js'
-import { figure, quantity } from './format.js'
+import { figure, percent, quantity } from './format.js'
 
 const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
 
@@ -9,14 +9,14 @@ export function standingSentence(match: MatchFigures, engine: Engine, brief: Pic
   const peak = engine.on.peakTorqueSpeedRadPerS
   const away = match.stall.engineSpeedRadPerS - peak
   const where = Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak` // prettier-ignore
-  const wanted = `${STALL_SCHOOL_WORDS[match.window.school]} is wanted (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
+  const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
   const verdicts = {
-    tight: `too tight for the use (${USE_WORDS[brief.use]}): it fights cam and boost`,
-    'as-wanted': `as wanted for the use (${USE_WORDS[brief.use]})`,
-    loose: `too loose for the use (${USE_WORDS[brief.use]}): soft at part throttle`,
+    tight: `too tight for ${USE_WORDS[brief.use]}: it fights the cam and boost`,
+    'as-wanted': `right for ${USE_WORDS[brief.use]}`,
+    loose: `too loose for ${USE_WORDS[brief.use]}: soft at part throttle`,
   } as const
-  const given = fromSi(match.torqueGivenUpNm, 'lb-ft') < 1 ? '' : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of the peak ${match.boost === 'on-the-move' ? 'are not there' : 'are given up'} in the launch.` // prettier-ignore
-  return `The stall lies ${where}, ${verdicts[match.standing]}; ${wanted}.${given}`
+  const given = fromSi(match.torqueGivenUpNm, 'lb-ft') < 1 ? '' : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of peak torque ${match.boost === 'on-the-move' ? 'is not available' : 'is given up'} at launch.` // prettier-ignore
+  return `Stall is ${where}, ${verdicts[match.standing]}. ${wanted}.${given}`
 }
 
 /** When boost is there. */
@@ -26,9 +26,9 @@ export function boostSentence(match: MatchFigures): string {
     case 'needs-none':
       return ''
     case 'on-the-brake':
-      return off ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and takes it to ${rpm(match.stallOn.engineSpeedRadPerS)}.` : 'Boost is there at the stall.' // prettier-ignore
+      return off ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and raises stall to ${rpm(match.stallOn.engineSpeedRadPerS)} rpm.` : 'Boost is available at stall.' // prettier-ignore
     case 'on-the-move':
-      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: on the brake it never makes boost. That comes once the turbine turns ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest range`}.` // prettier-ignore
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: it can’t build boost on the brake. Boost comes in once the turbine reaches ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest gear`}.` // prettier-ignore
     case 'never':
       return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm and stays below the threshold up to redline: it never makes boost through this converter.` // prettier-ignore
   }
@@ -39,27 +39,27 @@ export function flashWords(end: FlashEnd | null): string {
   if (!end) return '—'
   switch (end.outcome) {
     case 'flashed':
-      return `${rpm(end.speedRadPerS)} rpm after ${figure(end.timeS, 1)} s${end.boostShare < 0.95 ? `, ${figure(end.boostShare * 100)} % of boost there` : ''}` // prettier-ignore
+      return `${rpm(end.speedRadPerS)} rpm after ${figure(end.timeS, 1)} s${end.boostShare < 0.95 ? `, ${percent(end.boostShare)} boost` : ''}` // prettier-ignore
     case 'past-redline':
       return `past redline after ${figure(end.timeS, 1)} s`
     case 'held-at-idle':
-      return 'the engine can’t turn it at idle'
+      return 'stalls the engine at idle'
     case 'not-settled':
-      return 'does not settle within 30 s'
+      return 'no steady stall within 30 s'
   }
 }
 
 /** Why a converter has no stall behind an engine. */
 export const noStallWords = (outcome: Exclude<MatchOutcome['outcome'], 'runs'>): string =>
-  outcome === 'held-at-idle' ? 'so tight that the engine can’t turn it at idle' : 'so loose that the engine runs past redline'
+  outcome === 'held-at-idle' ? 'so tight that it stalls the engine at idle' : 'so loose that the engine passes redline'
 
 /** Seconds that a stall may last, as they deserve to be said. */
 export const secondsWords = (seconds: number): string => (seconds < 10 ? `${figure(seconds, 1)} s` : `${figure(seconds)} s`)
 
 /** Cycles to a crack, as an order of magnitude. */
 export function cyclesWords(cycles: number): string {
-  if (!Number.isFinite(cycles)) return 'no end in sight'
-  if (cycles < 1000) return 'hundreds or fewer'
+  if (!Number.isFinite(cycles)) return 'no fatigue failure expected'
+  if (cycles < 1000) return 'a few hundred or less'
   return `about 10${superscript(Math.round(Math.log10(cycles)))}`
 }
 
@@ -68,8 +68,11 @@ export const superscript = (n: number) => [...String(n)].map((digit) => '⁰¹²
 /** How the lockup's face lies, and between which pressures it bears whole. */
 export function leanSentence({ state, span, oil, knownLimitPa }: LockupReport): string {
   const across = quantity(oil.applyPa - oil.releasePa, 'psi')
-  const lies = state.edge === 'flat' ? 'lies flat' : `bears harder at its ${state.edge} edge${state.lifted ? '; the other has lifted' : ''}`
-  const bears = span ? `It bears whole ${span.liftsAbovePa === null ? `from ${quantity(span.bearsFromPa, 'psi')} on` : `from ${quantity(span.bearsFromPa, 'psi')} to ${quantity(span.liftsAbovePa, 'psi')}`}.` : 'It bears whole at no pressure.' // prettier-ignore
-  const known = knownLimitPa === null ? '' : ` By the known piston of its shape, at most ${quantity(knownLimitPa, 'psi')}.`
-  return `At ${across} across it the face ${lies}. ${bears}${known}`
+  const lies =
+    state.edge === 'flat'
+      ? 'is in full contact'
+      : `presses harder on its ${state.edge} edge${state.lifted ? ' (the other edge has lifted)' : ''}`
+  const bears = span ? `Full contact ${span.liftsAbovePa === null ? `above ${quantity(span.bearsFromPa, 'psi')}` : `from ${quantity(span.bearsFromPa, 'psi')} to ${quantity(span.liftsAbovePa, 'psi')}`}.` : 'It never makes full contact.' // prettier-ignore
+  const known = knownLimitPa === null ? '' : ` Limit scaled from a known piston of this shape: ${quantity(knownLimitPa, 'psi')}.`
+  return `At ${across} across the piston, the friction face ${lies}. ${bears}${known}`
 }

@@ -9,7 +9,7 @@ import {
   type StackWrong,
 } from '@plucky/core'
 import { PACK_LINING_WORDS, PLATE_KIND_WORDS } from './choices.js'
-import { figure, listed, quantity } from './format.js'
+import { figure, listed, quantity, percent } from './format.js'
 
 const thou = (metres: number) => quantity(metres, 'in')
 
@@ -21,7 +21,7 @@ export function plateWords(plates: readonly Plate[], index: number): string {
   const alike = plates.filter(({ kind }) => kind === plate.kind).length
   if (alike < 2) return name
   const nth = plates.slice(0, index + 1).filter(({ kind }) => kind === plate.kind).length
-  return `${name} ${nth} from the piston`
+  return `${name} ${nth} (counted from the piston)`
 }
 
 /** What is wrong with a stack, at its plate, and how to mend it. */
@@ -29,72 +29,74 @@ export function wrongSentence({ code, plate, valueM, limitM }: StackWrong, plate
   const [here, next] = [plate === null ? '' : plateWords(plates, plate), plate === null ? '' : plateWords(plates, plate + 1)]
   switch (code) {
     case 'no-room':
-      return `The plates do not go in: ${thou(-valueM)} too much for the drum. Thinner plates, a shorter piston or a plate less.`
+      return `The stack is ${thou(-valueM)} too tall for the drum. Use thinner plates, a shorter piston or one less plate.`
     case 'clearance-small':
-      return `Clearance ${thou(valueM)}, wanted at least ${thou(limitM)}: it drags when released, and burns.`
+      return `Clearance ${thou(valueM)}, minimum ${thou(limitM)}. The clutch will drag when released and burn.`
     case 'clearance-large':
-      return `Clearance ${thou(valueM)}, wanted at most ${thou(limitM)}: it comes on late and hard, and its seals travel far.`
+      return `Clearance ${thou(valueM)}, maximum ${thou(limitM)}. The clutch will apply late and hard, and the seals travel too far.`
     case 'ring-too-thick':
-      return `The snap ring of ${quantity(valueM, 'mm', 2)} does not go into its groove of ${quantity(limitM, 'mm', 2)}.`
+      return `The snap ring of ${quantity(valueM, 'mm', 2)} does not fit its groove of ${quantity(limitM, 'mm', 2)}.`
     case 'bare-faces-meet':
-      return `Between ${here} and ${next} steel rubs on steel: a plate faces the wrong way, or one is left out.`
+      return `Between ${here} and ${next} there is steel-to-steel contact. A plate faces the wrong way or one is missing.`
     case 'linings-meet':
-      return `Between ${here} and ${next} lining rubs on lining: turn one of them, or put a steel between.`
+      return `Between ${here} and ${next} two friction faces touch. Turn one over or add a steel between them.`
     case 'lining-idle':
-      return `${here} and ${next} turn together: the lining between them does nothing. Put a plate of the other side between them.`
+      return `${here} and ${next} are splined to the same part, so the friction face between them does no work. Put a plate splined to the other part between them.`
     case 'lining-on-piston':
-      return `The ${here} lies on the piston, which is no rubbing face: put a steel or an apply plate first.`
+      return `The ${here} is against the piston, which is not a friction surface. Put a steel or an apply plate first.`
     case 'lining-on-ring':
-      return `The ${here} lies against the snap ring: a backing plate must stand behind it.`
+      return `The ${here} is against the snap ring. Add a backing plate behind it.`
     case 'grooves-wrong-way':
-      return `The ${here} faces the wrong way: its grooves would draw the oil in. Turn it over.`
+      return `The ${here} faces the wrong way: the grooves would pump oil in. Turn it over.`
     case 'no-faces':
-      return 'No lining meets a steel that turns with the other side: nothing is held.'
+      return 'No friction face runs against a steel splined to the other part. This stack holds no torque.'
   }
 }
 
-const signed = (share: number) => `${share >= 1 ? '+' : '−'}${figure(Math.abs(share - 1) * 100, 1)} %`
+const signed = (share: number) => `${share >= 1 ? '+' : '−'}${percent(Math.abs(share - 1), 1)}`
 
 /** How much more or less a pack holds than another, and by what; it says so where that is not the faces alone. */
 export function sharesSentence({ all, faces, force, radius, friction }: CapacityShares): string {
   const each: (readonly [string, number])[] = [
-    ['by its faces', faces],
-    ['by clamp force: piston, springs and spinning oil', force],
-    ['by the radius of its linings', radius],
-    ['by their friction', friction],
+    ['friction surfaces', faces],
+    ['clamp force (piston, springs, centrifugal oil)', force],
+    ['mean friction radius', radius],
+    ['friction coefficient', friction],
   ]
   const told = each.filter(([, share]) => Math.abs(share - 1) > 5e-5)
-  if (told.length === 0) return 'Holds the same.'
+  if (told.length === 0) return 'Same torque capacity.'
   const parts = listed(told.map(([by, share]) => `${signed(share)} ${by}`))
-  return told.length === 1 ? `Holds ${parts}.` : `Holds ${signed(all)}, not ${signed(faces)} as the faces alone would: ${parts}.`
+  return told.length === 1
+    ? `Torque capacity: ${parts}.`
+    : `Torque capacity ${signed(all)} (friction surfaces alone would give ${signed(faces)}): ${parts}.`
 }
 
 export const GAIN_WAY_WORDS: Record<GainWay, string> = {
-  piston: 'shorter piston, longer hub',
-  lined: 'thinner lined plates',
+  piston: 'shorter piston and longer hub',
+  lined: 'thinner friction plates',
   steels: 'thinner steels',
   backing: 'thinner backing plate',
-  cushion: 'cushion plate left out',
+  cushion: 'no wave plate',
 }
 
 /** What a way to gain a plate costs, or why it is barred. */
 export function gainWords({ way, blocked, heatShare, flexShare, fromM, toM }: Gain): string {
   const size = `${quantity(fromM, 'mm', 2)} to ${quantity(toM, 'mm', 2)}`
-  if (blocked === 'nothing-there') return 'there is none'
-  if (blocked === 'piston-too-short') return `${size}: the piston would lose its guide`
-  if (blocked === 'too-thin') return way === 'cushion' ? 'not room enough' : `${size}: thinner than can be had or trusted`
-  const heat = `heat taken ${signed(heatShare)}`
+  if (blocked === 'nothing-there') return 'none in this stack'
+  if (blocked === 'piston-too-short') return `${size}: the piston would lose its guide in the bore`
+  if (blocked === 'too-thin') return way === 'cushion' ? 'not enough room' : `${size}: thinner than available or safe`
+  const heat = `heat capacity ${signed(heatShare)}`
   switch (way) {
     case 'piston':
-      return `${size}; plates keep their thickness, ${heat}`
+      return `${size}; plates stay full thickness, ${heat}`
     case 'lined':
       return `${size}; cores thinner, ${heat}`
     case 'steels':
       return `${size}; ${heat}`
     case 'backing':
-      return `${size}; it bends ${figure(flexShare, 1)} times as much, pressing unevenly`
+      return `${size}; ${figure(flexShare, 1)} × the flex, uneven clamping`
     case 'cushion':
-      return 'the shift comes on harder'
+      return 'firmer apply'
   }
 }
 
@@ -103,20 +105,20 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
   const name = PACK_LINING_WORDS[lining]
   switch (why) {
     case 'at-rest':
-      return `${name} will do: it is put on standing at idle, which costs little energy.`
+      return `${name} is enough. This clutch applies at standstill and idle, with little heat.`
     case 'rocked':
-      return `${name}: reverse suffers when a stuck vehicle is rocked.`
+      return `${name}. Rocking a stuck vehicle overheats the reverse clutch.`
     case 'on-the-fly':
-      return `${name}: it is put on at speed under load, ${figure(energyJPerM2 / 1e6, 2)} J/mm² a shift.`
+      return `${name}. Applied at speed under load, ${figure(energyJPerM2 / 1e6, 2)} J/mm² per apply.`
     case 'beyond-all':
-      return `${name} at least, and it is not enough: ${figure(energyJPerM2 / 1e6, 2)} J/mm² a shift at full power. More faces, or more pressure for a shorter shift.`
+      return `${name} at minimum, and still not enough: ${figure(energyJPerM2 / 1e6, 2)} J/mm² per apply at full power. Add friction surfaces, or raise pressure to shorten the shift.`
   }
 }
 
 /** A shift in a line: "2 to 3: 0.33 s, 54.6 kJ". */
 export function shiftWords({ fromRange, toRange, result }: Pick<HeatedShift, 'fromRange' | 'toRange' | 'result'>): string {
   const which = `${fromRange} to ${toRange}`
-  return result.outcome === 'done' ? `${which}: ${figure(result.seconds, 2)} s, ${figure(result.energyJ / 1000, 1)} kJ` : `${which}: it slips on and on, the engine pulls as hard as the pack does` // prettier-ignore
+  return result.outcome === 'done' ? `${which}: ${figure(result.seconds, 2)} s, ${figure(result.energyJ / 1000, 1)} kJ` : `${which}: never finishes; engine torque is as high as clutch torque` // prettier-ignore
 }
 
 /** A temperature rise, in the unit of the bench. */

@@ -13,105 +13,117 @@ const question = <K extends keyof HouseRules>(rule: RuleQuestion<K>): RuleQuesti
 export const RULE_QUESTIONS: readonly RuleQuestion[] = [
   question({
     key: 'limitThatCounts',
-    question: 'Which limit counts where a part has a computed and a stated one?',
+    question: 'Which limit is used when a part has both a calculated and a stated one?',
     sides: [
-      { value: 'lower', name: 'the lower', why: 'Boxes have lied and so have models; the careful one decides. Both are shown.' },
-      { value: 'computed', name: 'the computed', why: 'Geometry and steel are checked here; a seller’s figure has an unknown basis.' },
-      { value: 'stated', name: 'the stated', why: 'The maker has tested it, and what broke here is known; a model leaves things out.' },
+      { value: 'lower', name: 'Lower one', why: 'Labels can be wrong and so can models, so use the conservative one. Both are shown.' },
+      { value: 'computed', name: 'Calculated', why: 'Geometry and steel are known here; the basis of a seller’s rating is not.' },
+      { value: 'stated', name: 'Stated', why: 'The manufacturer has tested it, and shop failures are real; a model leaves things out.' },
     ],
   }),
   question({
     key: 'lifeLimits',
-    question: 'Does a limit that is stated over a life decide?',
+    question: 'Do life (fatigue) ratings count?',
     sides: [
       {
         value: 'beside',
-        name: 'shown beside',
-        why: 'Hard parts are judged by the single event that makes them yield, with a house margin on top; how long they last is another question.',
+        name: 'For reference',
+        why: 'Hard parts are rated by single-event yield plus a house margin. Life is a separate question.',
       },
       {
         value: 'count',
-        name: 'decides too',
-        why: 'What runs every day is lost by fatigue: a limit over its life is the one to build to, and the spec is called weaker.',
+        name: 'Counts',
+        why: 'A daily-used vehicle fails by fatigue, so build to the life rating. The build rates lower.',
       },
     ],
   }),
   question({
     key: 'frictionRadius',
-    question: 'At which radius does a lining pull?',
+    question: 'Effective friction radius?',
     sides: [
       {
         value: 'wear',
-        name: 'run in',
-        why: 'Linings wear until they press evenly by work done: the middle radius (Shigley, uniform wear). A little lower, and it lasts.',
+        name: 'Worn in',
+        why: 'Worn-in plates act at the mean radius (Shigley, uniform wear). Slightly lower capacity, true for the life of the clutch.',
       },
       {
         value: 'pressure',
-        name: 'new',
-        why: 'New linings on stiff plates press evenly: slightly outside the middle (Shigley, uniform pressure).',
+        name: 'New',
+        why: 'New plates on stiff backing press evenly and act slightly outside the mean radius (Shigley, uniform pressure).',
       },
     ],
   }),
   question({
     key: 'launchShock',
-    question: 'What do hard parts feel of a launch?',
+    question: 'Launch shock on hard parts?',
     sides: [
       {
         value: 'factor',
-        name: 'its service factor',
-        why: 'By launch method, from what has broken: stiff and soft shafts alike, and play, tyres and habits in it.',
+        name: 'Service factor',
+        why: 'From experience, by launch method. The same for stiff and soft shafts; includes lash, tires and driving habits.',
       },
       {
         value: 'ramp',
-        name: 'its ramp on the shafts',
-        why: 'The turbine on these very shafts, loaded as fast as the launch is: the least that shock can be, without play or wheels that catch. Less careful.',
+        name: 'Torque ramp',
+        why: 'Calculated from turbine inertia and shaft stiffness at the launch rate. This is the least shock possible: no lash, no regrip. Less conservative.',
       },
     ],
   }),
   question({
     key: 'stallSchool',
-    question: 'Where is the stall wanted against the torque peak?',
+    question: 'Target stall speed relative to the torque peak?',
     sides: [
-      { value: 'by-use', name: 'by use', why: 'Strip and top speed at the peak, road and dirt a few hundred rpm below, towing far below.' },
-      { value: 'at-peak', name: 'at the peak', why: 'All of the torque at once, and nothing given up in a launch. Soft at part throttle.' },
-      { value: 'below-peak', name: 'a few hundred below', why: 'Nearly all of the torque, tighter on the road, less heat.' },
-      { value: 'far-below', name: 'far below', why: 'Loads are pulled away gently and the oil stays cool; cam and boost are fought.' },
+      {
+        value: 'by-use',
+        name: 'By use',
+        why: 'Drag and land speed at the peak; street, dirt and road course a few hundred rpm below; towing far below.',
+      },
+      { value: 'at-peak', name: 'At the peak', why: 'Full torque at launch. Soft at part throttle.' },
+      {
+        value: 'below-peak',
+        name: 'Just below',
+        why: 'A few hundred rpm below the peak: nearly full torque, tighter on the street, less heat.',
+      },
+      { value: 'far-below', name: 'Far below', why: 'Gentle starts with a load and cool oil, but it fights the cam and boost.' },
     ],
   }),
   question({
     key: 'lockupRanges',
-    question: 'In which ranges is the converter locked at full power?',
+    question: 'Lock the converter at full power in which gears?',
     sides: [
-      { value: 'as-unit', name: 'every one allowed', why: 'No slip, no heat; the clutch must hold the engine’s peak in each.' },
-      { value: 'top', name: 'the top one alone', why: 'Original linings last longer when the lower ranges keep the fluid between.' },
+      { value: 'as-unit', name: 'All that allow it', why: 'No slip, no heat; the clutch must hold the engine’s peak in each.' },
+      { value: 'top', name: 'Top gear only', why: 'Stock lockup linings last longer if the lower gears stay unlocked.' },
     ],
   }),
   question({
     key: 'lockupInShifts',
-    question: 'Is lockup let go for an upshift at full power?',
+    question: 'Release lockup for full-power upshifts?',
     sides: [
-      { value: 'released', name: 'let go', why: 'Fluid between the engine’s inertia and the shafts softens the shift.' },
+      { value: 'released', name: 'Release', why: 'The fluid coupling cushions engine inertia and softens the shift.' },
       {
         value: 'held',
-        name: 'held on',
-        why: 'Quicker, and the harshest load of all: what the engine’s inertia gives comes on top of its torque.',
+        name: 'Stay locked',
+        why: 'Quicker, but the harshest load: engine inertia torque adds to engine torque.',
       },
     ],
   }),
   question({
     key: 'converterBolts',
-    question: 'How many bolts to the converter?',
+    question: 'How many converter bolts?',
     sides: [
-      { value: 'first', name: 'one pattern', why: 'Well tightened it holds, and the second stays in hand for when holes have gone oval.' },
-      { value: 'both', name: 'both patterns', why: 'High rpm and hard launches shake bolts loose; twice the clamp, at once.' },
+      { value: 'first', name: 'One pattern', why: 'Torqued properly it holds, and the second pattern is a spare if holes go oval.' },
+      { value: 'both', name: 'Both patterns', why: 'High rpm and hard launches loosen bolts. Both patterns double the clamp.' },
     ],
   }),
   question({
     key: 'spacerRing',
-    question: 'Is a spacer ring kept between crank and plate?',
+    question: 'Keep the spacer ring between crank and flex plate?',
     sides: [
-      { value: 'leave-out', name: 'left out', why: 'It costs thread and room over the heads; without it the threads are looked at again.' },
-      { value: 'keep', name: 'kept', why: 'It was there when the chain was right; leaving it out moves pilot and pads.' },
+      {
+        value: 'leave-out',
+        name: 'Leave out',
+        why: 'It uses up thread engagement and bolt head clearance. Recheck the threads after removing it.',
+      },
+      { value: 'keep', name: 'Keep', why: 'The stack-up was right with it. Removing it moves the pilot and pads.' },
     ],
   }),
 ]

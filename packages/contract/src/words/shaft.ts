@@ -8,15 +8,15 @@ import {
   type SplineMate,
   type Unit,
 } from '@plucky/core'
-import { figure, listed } from './format.js'
+import { figure, listed, percent } from './format.js'
 import { superscript } from './match.js'
 import { stationName } from './station-name.js'
 
 /** Launches to a crack as an order of magnitude with its scatter, from those that 99 of 100 survive to those that 1 of 100 does. */
 export function lifeWords(life: ShaftLife | null): string {
   if (!life) return '—'
-  if (life.mostSurvive === Infinity) return 'no crack expected'
-  if (life.launches < 1000) return 'hundreds or fewer'
+  if (life.mostSurvive === Infinity) return 'no fatigue failure expected'
+  if (life.launches < 1000) return 'a few hundred or less'
   const low = Math.floor(Math.log10(life.mostSurvive))
   if (life.fewSurvive === Infinity) return `10${superscript(low)} and more`
   const high = Math.ceil(Math.log10(life.fewSurvive))
@@ -33,21 +33,21 @@ export function hardnessSentence(read: HardnessRead, shaft: ShaftGeometry): stri
   const steel = steelOf(shaft)
   if (!steel || !shaft.hardness) return ''
   const said = `${figure(shaft.hardness.value, Number.isInteger(shaft.hardness.value) ? 0 : 1)} ${shaft.hardness.scale}`
-  const stands = read.tensilePa === null ? `${said} lies outside the table` : `${said} stands for ${KSI(read.tensilePa)} ksi (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} by the tester’s spread)` // prettier-ignore
-  const least = `${steel.name} has ${KSI(steel.ultimatePa)} ksi at least`
+  const stands = read.tensilePa === null ? `${said} is outside the conversion table` : `${said} indicates ${KSI(read.tensilePa)} ksi (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} with tester scatter)` // prettier-ignore
+  const least = `${steel.name} minimum is ${KSI(steel.ultimatePa)} ksi`
   switch (read.verdict) {
     case 'can-be':
-      return `${stands}; ${least}: it can be what its box says.`
+      return `${stands}; ${least}: consistent with the steel it was sold as.`
     case 'near-the-limit':
-      return `${stands}; ${least}: near the limit. Measure again on bright metal, with a bench tester.`
+      return `${stands}; ${least}: borderline. Retest on clean metal with a bench tester.`
     case 'too-soft':
-      return `${stands}; ${least}: it is not what its box says.`
+      return `${stands}; ${least}: not the steel it was sold as.`
     case 'harder-than-usual':
-      return `${stands}; ${least}: much harder than this grade is usually drawn. Another steel, or a brittle one; ask for its certificate.`
+      return `${stands}; ${least}: much harder than this grade is usually tempered. It may be another steel, or brittle. Ask for the material certificate.`
     case 'case-hides-core':
-      return `${said} on a hard case says nothing of the core, which carries most of it. Lay a spot of the core bare, at an end face.`
+      return `${said} on a hard case tells nothing about the core, which carries most of the torque. Expose a spot of core at an end face and test there.`
     case 'outside-table':
-      return `${said}: the table of low-alloy steels does not reach there, so nothing is said.`
+      return `${said}: outside the conversion table for low-alloy steel, so no result.`
   }
 }
 
@@ -55,23 +55,23 @@ export function hardnessSentence(read: HardnessRead, shaft: ShaftGeometry): stri
 export function oilWords(oil: OilWay | null, key: keyof OilWay, against?: OilWay | null): string {
   if (!oil) return '—'
   const left = against ? oil[key] / against[key] : 1
-  const share = Math.abs(left - 1) < 0.001 ? '' : `, ${figure(100 * left)} %`
-  return `${figure(oil[key] * 60_000, 1)} l/min${share}`
+  const share = Math.abs(left - 1) < 0.001 ? '' : `, ${percent(left)}`
+  return `${figure(oil[key] * 60_000, 1)} L/min${share}`
 }
 
 /** How each spline of a shaft stands to what it goes into. */
 export function mateWords({ section, mateId, known, differences }: SplineMate, unit: Unit): string {
   const into = `${section} into the ${stationName(unit, mateId)}`
-  if (!known) return `${into}: its inner spline is not entered`
-  return differences.length === 0 ? `${into}: mates` : `${into}: does not go in, ${listed(differences.map((d) => DIFFERENCE_WORDS[d]))}`
+  if (!known) return `${into}: internal spline not entered`
+  return differences.length === 0 ? `${into}: mates` : `${into}: does not mate, ${listed(differences.map((d) => DIFFERENCE_WORDS[d]))}`
 }
 
 const DIFFERENCE_WORDS = {
-  teeth: 'other teeth',
-  pitch: 'another pitch',
-  fit: 'another fit',
-  'hub-longer': 'the hub rides on the run-out',
-  'hub-shorter': 'too little engaged',
+  teeth: 'different tooth count',
+  pitch: 'different pitch',
+  fit: 'different fit type',
+  'hub-longer': 'hub rides on the spline runout',
+  'hub-shorter': 'too little engagement',
 } as const
 
 /** Degrees that a shaft twists. */

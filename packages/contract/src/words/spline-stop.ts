@@ -5,8 +5,8 @@ import { stationName } from './station-name.js'
 
 /** "the input shaft’s turbine spline does not go into the bore of the turbine hub: 35 teeth against 32." */
 export function splineSentence({ stationId, section, otherId, hub, spline, lengthM, differences }: SplinePair, unit: Unit): string {
-  const [own, other] = [`the ${stationName(unit, stationId)}’s ${section}`, `the ${hub.name} of the ${stationName(unit, otherId)}`]
-  return `${own} does not go into ${other}: ${listed(differences.map((difference) => splineDifferenceWords(difference, spline, lengthM, hub)))}.`
+  const [own, other] = [`the ${stationName(unit, stationId)}’s ${section}`, `the ${stationName(unit, otherId)} ${hub.name}`]
+  return `${own} does not mate with ${other}: ${listed(differences.map((difference) => splineDifferenceWords(difference, spline, lengthM, hub)))}.`
 }
 
 /** In what two splines differ. */
@@ -19,9 +19,9 @@ export function splineDifferenceWords(
   const said: Record<SplineDifference, string> = {
     teeth: `${spline.teeth} teeth against ${hub.teeth}`,
     pitch: `module ${quantity(spline.moduleM, 'mm', 4)} against ${quantity(hub.moduleM, 'mm', 4)}`,
-    fit: `centred ${SPLINE_FIT_WORDS[spline.fit ?? 'side']} against ${SPLINE_FIT_WORDS[hub.fit ?? 'side']}`,
-    'hub-longer': `${quantity(lengthM, 'in')} of spline in ${quantity(hub.lengthM, 'in')} of hub, which would ride on the run-out`,
-    'hub-shorter': `${quantity(lengthM, 'in')} of spline, of which a hub of ${quantity(hub.lengthM, 'in')} takes too little`,
+    fit: `${SPLINE_FIT_WORDS[spline.fit ?? 'side']} against ${SPLINE_FIT_WORDS[hub.fit ?? 'side']}`,
+    'hub-longer': `${quantity(lengthM, 'in')} of spline in a ${quantity(hub.lengthM, 'in')} long hub, which would ride on the spline runout`,
+    'hub-shorter': `${quantity(lengthM, 'in')} spline, but the hub engages only ${quantity(hub.lengthM, 'in')}`,
   }
   return said[difference]
 }

@@ -17,20 +17,22 @@ import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
 import { splineSentence } from './spline-stop.js'
+import { gearName } from './gear-name.js'
+import { FUEL_WORDS } from './choices.js'
 import { stationName } from './station-name.js'
-import { capital, figure, listed, quantity, roundedHp } from './format.js'
+import { capital, figure, listed, percent, quantity, roundedHp } from './format.js'
 
-const rangeName = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id)?.name ?? id
+const rangeName = (unit: Unit, id: string) => gearName(unit.train, id)
 
 /** A duty case inside a sentence: "in first at the stall". */
 export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'launch'>): string {
   const range = rangeName(unit, duty.rangeId)
   switch (duty.kind) {
     case 'launch':
-      if (duty.turbine.speedRadPerS > 0) return `in ${range} as boost comes`
-      return brief.launch === 'rolling' ? `in ${range}, pulling away` : `in ${range} at the stall`
+      if (duty.turbine.speedRadPerS > 0) return `in ${range} as boost comes in`
+      return brief.launch === 'rolling' ? `in ${range}, pulling away` : `in ${range} at stall`
     case 'launch-off-boost':
-      return `in ${range} at the stall, off boost`
+      return `in ${range} at stall, off boost`
     case 'full-power':
       return `at full power in ${range}`
     case 'locked-shift':
@@ -51,13 +53,13 @@ export function firstCase(answer: Answer, verdict: StationVerdict): DutyCase | u
 export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): string {
   switch (answer.outcome) {
     case 'no-converter':
-      return 'No answer yet: fit a converter, every torque behind it depends on it.'
+      return 'No answer yet. Install a converter: every load downstream depends on it.'
     case 'held-at-idle':
-      return 'No answer: this converter is so tight that the engine cannot turn it at idle. Fit one with a higher stall.'
+      return 'No answer. This converter is so tight that it stalls the engine at idle. Choose one with a higher stall speed.'
     case 'past-redline':
-      return 'No answer: this converter is so loose that the engine runs past redline against it. Fit one with a lower stall.'
+      return 'No answer. This converter is so loose that the engine passes redline before it stalls. Choose one with a lower stall speed.'
     case 'brief-contradicts-itself':
-      return `No answer: the brief contradicts itself. ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
+      return `No answer. Engine figures in the brief conflict: ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
     case 'answered':
       if (answer.stops.length > 0) return stopSentence(answer, unit)
       return [heldSentence(answer, unit, brief), fitUpSentence(answer, unit), pressureSentence(answer, unit), missingSentence(answer, unit)]
@@ -70,28 +72,28 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
 function stopSentence({ stops }: Answer, unit: Unit): string {
   const [first, ...others] = stops
   const more =
-    others.length === 0 ? '' : ` ${others.length === 1 ? 'One more spline does' : `${others.length} more splines do`} not mate either.`
-  return `Stop: ${first ? splineSentence(first, unit) : ''}${more} Nothing is held until they go together.`
+    others.length === 0 ? '' : ` ${others.length === 1 ? 'One more spline pair does' : `${others.length} more spline pairs do`} not mate.`
+  return `Splines do not mate: ${first ? splineSentence(first, unit) : ''}${more} The build can’t be rated until they do.`
 }
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
-  if (!first) return 'No answer yet: no station has a figure.'
+  if (!first) return 'No answer yet. No station has a torque limit.'
   const name = stationName(unit, first.stationId)
   const duty = firstCase(answer, first)
   const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
   switch (answer.held.outcome) {
     case 'held': {
       const held = roundedHp(answer.held.powerW)
-      const asked = brief.openQuestion ? '' : ` of ${roundedExactly(answer.peakPowerW)}`
-      return `Holds about ${held} hp${asked}: ${name} goes first${where}.`
+      const asked = brief.openQuestion ? '' : ` (target ${roundedExactly(answer.peakPowerW)} hp)`
+      return `Holds about ${held} hp${asked}. Weakest link: ${name}${where}.`
     }
     case 'fails-at-smallest':
-      return `Holds nothing: ${name} gives way at the smallest load${where}.`
+      return `Holds no power. Weakest link: ${name}, fails at the lowest load${where}.`
     case 'not-limiting':
-      return `Nothing gives way below ${roundedHp(answer.held.aboveW)} hp.`
+      return `No failure below ${roundedHp(answer.held.aboveW)} hp.`
     case 'no-figure':
-      return 'No answer yet: no station has a figure.'
+      return 'No answer yet. No station has a torque limit.'
   }
 }
 
@@ -99,15 +101,15 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
 function fitUpSentence({ findings }: Answer, unit: Unit): string {
   const [first, ...others] = findings.flatMap(({ fit }) => fit ?? [])
   if (!first) return ''
-  return `It does not go together: ${fitName(first, unit)}${others.length === 0 ? '' : ` and ${others.length} more`}.`
+  return `Fit-up problem: ${fitName(first, unit)}${others.length === 0 ? '' : ` and ${others.length} more`}.`
 }
 
 /** The state of line pressure where it is not as it should be: the first one, and how many more there are. */
 function pressureSentence({ findings }: Answer, unit: Unit): string {
   const [first, ...others] = findings.filter(isPressureState)
   if (!first) return ''
-  const more = others.length === 0 ? '' : `; ${others.length} more of the kind`
-  return `Mind the pressure: ${pressureState(first, unit)}${more}.`
+  const more = others.length === 0 ? '' : ` (and ${others.length} more)`
+  return `Line pressure: ${pressureState(first, unit)}${more}.`
 }
 
 /** A state of line pressure in a few words, in the middle of a sentence. */
@@ -115,17 +117,17 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
   const where = rangeId === null ? '' : ` in ${rangeName(unit, rangeId)}`
   switch (code) {
     case 'relief-opens':
-      return `${quantity(value, 'psi')} is commanded${where}, the relief valve opens at ${quantity(limit, 'psi')}`
+      return `${quantity(value, 'psi')} commanded${where}, but the relief valve opens at ${quantity(limit, 'psi')}`
     case 'pump-falls-short':
-      return `${quantity(value, 'psi')} is commanded${where}, the pump keeps up ${quantity(limit, 'psi')}`
+      return `${quantity(value, 'psi')} commanded${where}, but the pump can only hold ${quantity(limit, 'psi')}`
     case 'pressure-above-case':
-      return `${quantity(value, 'psi')}${where} is above the ${quantity(limit, 'psi')} that the case bears`
+      return `${quantity(value, 'psi')}${where} exceeds the case limit of ${quantity(limit, 'psi')}`
     case 'strut-above-maximum':
-      return `the servo of the ${stationName(unit, stationId ?? '')} pushes with ${quantity(value, 'N')}${where}, its strut and lever bear ${quantity(limit, 'N')}`
+      return `the servo of the ${stationName(unit, stationId ?? '')} applies ${quantity(value, 'N')}${where}; the strut and lever are rated for ${quantity(limit, 'N')}`
     case 'valves-not-fitted':
-      return 'it should come from the valves, but pump and valves are not both fitted; the gauge figures stand'
+      return 'it is set to be calculated, but the pump or the pressure regulator is missing, so the gauge readings are used'
     default:
-      return `${quantity(value, 'psi')}${where} is above the ${quantity(limit, 'psi')} that the ${stationName(unit, stationId ?? '')} bears`
+      return `${quantity(value, 'psi')}${where} exceeds the ${stationName(unit, stationId ?? '')} limit of ${quantity(limit, 'psi')}`
   }
 }
 
@@ -134,7 +136,7 @@ const roundedExactly = (powerW: number) => quantity(powerW, 'hp').replace(' hp',
 
 function missingSentence(answer: Answer, unit: Unit): string {
   const names = answer.stations.filter((s) => s.missing.length > 0).map((s) => stationName(unit, s.stationId))
-  return names.length === 0 ? '' : `No figure for ${listed(names)}.`
+  return names.length === 0 ? '' : `No rating for ${listed(names)}.`
 }
 
 /** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */
@@ -147,12 +149,12 @@ export function likelyWords(answer: Answer): string {
 /** How a stated figure reads, with the basis on which it became a torque: "1,150 hp, taken at 6,000 rpm (petrol, house rule)". */
 export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined): string {
   const point = stated.at === 'engine' || stated.at === 'turbine' ? ` at the ${stated.at}` : ''
-  const life = stated.basis === 'life' ? ', over its life' : ''
+  const life = stated.basis === 'life' ? ', life rating' : ''
   if (basis?.from !== 'power') return `${quantity(stated.torqueNm ?? 0, 'lb-ft')}${point}${life}`
   const speed =
     basis.speedFrom === 'stated'
       ? `rated at ${quantity(basis.speedRadPerS, 'rpm')}`
-      : `taken at ${quantity(basis.speedRadPerS, 'rpm')} (${basis.fuel}, house rule)`
+      : `converted at ${quantity(basis.speedRadPerS, 'rpm')} (${FUEL_WORDS[basis.fuel]}, house rule)`
   return `${quantity(basis.powerW, 'hp')}${point}, ${speed}: ${quantity(basis.powerW / basis.speedRadPerS, 'lb-ft')}${life}`
 }
 
@@ -163,16 +165,16 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   if (!first) return ''
   const next = answer.breakingOrder[answer.together.length]
   const nextHeld = answer.stations.find((s) => s.stationId === next)?.held
-  const then = nextHeld?.outcome === 'held' ? `; then ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp` : ''
-  if (others.length === 0) return `It stands alone${then}.`
-  return `With it ${others.length > 1 ? 'go' : 'goes'} ${listed(others.map((id) => stationName(unit, id)))}: together or not at all${then}.`
+  const then = nextHeld?.outcome === 'held' ? ` Next: ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp.` : ''
+  if (others.length === 0) return `No other station is close.${then}`
+  return `Close behind: ${listed(others.map((id) => stationName(unit, id)))}. Upgrade them together.${then}`
 }
 
 export function findingSentence(finding: Finding, unit: Unit): string {
   const name = capital(stationName(unit, finding.stationId ?? ''))
   switch (finding.code) {
     case 'pressure-above-maximum':
-      return `${name}: ${quantity(finding.value, 'psi')} is above the part's maximum of ${quantity(finding.limit, 'psi')}.`
+      return `${name}: ${quantity(finding.value, 'psi')} exceeds the part limit of ${quantity(finding.limit, 'psi')}.`
     case 'stack-wrong':
       return `${name}: ${finding.stack ? wrongSentence(finding.stack.wrong, finding.stack.plates) : ''}`
     case 'relief-opens':
@@ -183,15 +185,15 @@ export function findingSentence(finding: Finding, unit: Unit): string {
       return `Line pressure: ${pressureState(finding, unit)}.`
     case 'speed-above-maximum': {
       const range = finding.rangeId ? ` in ${rangeName(unit, finding.rangeId)}` : ''
-      const does = unit.stations.find(({ id }) => id === finding.stationId)?.kind === 'one-way' ? 'overruns at' : 'turns'
-      return `${name}: ${does} ${quantity(finding.value, 'rpm')} at redline${range}, above the part's maximum of ${quantity(finding.limit, 'rpm')}.`
+      const does = unit.stations.find(({ id }) => id === finding.stationId)?.kind === 'one-way' ? 'overruns at' : 'turns at'
+      return `${name}: ${does} ${quantity(finding.value, 'rpm')} at redline${range}; part limit ${quantity(finding.limit, 'rpm')}.`
     }
     case 'one-way-unfit':
-      return `${name}: refused by house rule. Its ratchet drops into teeth with a blow and stands behind ${quantity(finding.limit, 'lb-ft')} at most; this engine has ${quantity(finding.value, 'lb-ft')}. Fit rollers or sprags.`
+      return `${name}: not allowed by house rule. A ratchet clutch engages with an impact and is limited to engines of ${quantity(finding.limit, 'lb-ft')}; this one makes ${quantity(finding.value, 'lb-ft')}. Use a roller or sprag clutch.`
     case 'boost-never-on-the-brake':
-      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')}, below the boost threshold of ${quantity(finding.limit, 'rpm')}: on the brake it never makes boost; that comes once it moves.`
+      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')}, below the boost threshold of ${quantity(finding.limit, 'rpm')}: it can’t build boost on the brake. Boost comes after the car moves.`
     case 'boost-never':
-      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')} and never reaches the boost threshold of ${quantity(finding.limit, 'rpm')} below redline: through this converter the engine does not make the power that is drawn. Fit one with a higher stall.`
+      return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')} and never reaches the boost threshold of ${quantity(finding.limit, 'rpm')} below redline: with this converter the engine never makes the power shown. Choose one with a higher stall speed.`
     case 'lockup-leans-inward':
     case 'lockup-leans-outward': {
       const [bears, lifts] = finding.code === 'lockup-leans-inward' ? ['inner', 'outer'] : ['outer', 'inner']
@@ -199,45 +201,45 @@ export function findingSentence(finding: Finding, unit: Unit): string {
         finding.limit === 0
           ? ''
           : finding.value > finding.limit
-            ? `; above ${quantity(finding.limit, 'psi')} it lifts`
-            : `; from ${quantity(finding.limit, 'psi')} on it bears whole`
-      return `${name}: at ${quantity(finding.value, 'psi')} across the piston only the ${bears} edge of the lining bears, the ${lifts} one has lifted${way}. A thicker piston or cover, or other pressure.`
+            ? `; it lifts above ${quantity(finding.limit, 'psi')}`
+            : `; full contact above ${quantity(finding.limit, 'psi')}`
+      return `${name}: at ${quantity(finding.value, 'psi')} across the piston, only the ${bears} edge of the friction material makes contact; the ${lifts} edge has lifted${way}. Use a thicker piston or cover, or change lockup pressure.`
     }
     case 'lockup-above-known':
-      return `${name}: ${quantity(finding.value, 'psi')} across the piston is above the ${quantity(finding.limit, 'psi')} that a piston of its shape is known to bear at this thickness.`
+      return `${name}: ${quantity(finding.value, 'psi')} across the piston exceeds ${quantity(finding.limit, 'psi')}, the known limit for a piston of this shape and thickness.`
     case 'does-not-fit':
-      return finding.fit ? fitFinding(finding.fit, unit) : 'Something does not go together.'
+      return finding.fit ? fitFinding(finding.fit, unit) : 'Some parts do not fit together.'
     case 'bolts-above-proof':
-      return `${name}: its bolts are pulled to ${figure(100 * finding.value)} % of their proof load; they stretch and let go. Tighten them less, or take a higher grade.`
+      return `${name}: bolt preload is ${percent(finding.value)} of proof load. The bolts will stretch and lose clamp. Reduce tightening torque or use a higher grade.`
     case 'spin-above-test':
-      return `${name}: redline ${quantity(finding.value, 'rpm')} is above the ${quantity(finding.limit, 'rpm')} to which the plate was spun. One that bursts can take legs.`
+      return `${name}: redline ${quantity(finding.value, 'rpm')} is above the ${quantity(finding.limit, 'rpm')} spin-test speed of the flex plate. A burst plate can maim or kill.`
     case 'certificate-wanting':
       return `${name}: ${certificateWords(finding.certificate ?? 'none')}. ${RULE_BOOK_DECIDES}`
     case 'softer-than-its-steel':
-      return `${name}: its hardness stands for ${finding.value > 0 ? `${quantity(finding.value, 'ksi')} at most` : 'less than the table knows'}, its steel has ${quantity(finding.limit, 'ksi')} at least: it is not what its box says. Test it again on bright metal; then judge it by what it is.`
+      return `${name}: its hardness indicates ${finding.value > 0 ? `${quantity(finding.value, 'ksi')} at most` : 'less than the table covers'}, but its listed steel has at least ${quantity(finding.limit, 'ksi')}. It is not the steel it was sold as. Retest on clean metal, then rate it by the measured strength.`
     case 'lockup-slip-unfit':
-      return `${name}: the house asks for ${quantity(finding.value, 'rpm')} of steady slip; this lining bears ${quantity(finding.limit, 'rpm')}.`
+      return `${name}: the house rule calls for ${quantity(finding.value, 'rpm')} of steady slip; this friction material tolerates ${quantity(finding.limit, 'rpm')}.`
     case 'range-not-driven':
-      return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output; it is left out.`
+      return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output, so it is ignored.`
   }
 }
 
 /** Places where a limit stands, as they are spoken. */
 const PLACES: Record<string, string> = {
-  whole: 'the whole part',
-  sheet: 'sheet round the crank',
+  whole: 'part as rated',
+  sheet: 'plate web at crank',
   'crank-joint': 'crank joint slips',
   'converter-joint': 'converter joint slips',
   'stator-clutch': 'stator one-way clutch',
   'lockup-clutch': 'lockup clutch',
   'lockup-slip': 'lockup slips',
-  'damper-stop': 'damper binds',
+  'damper-stop': 'damper springs coil-bind',
   converter: 'converter',
-  slip: 'pack slips',
+  slip: 'clutch slips',
   'band-slip': 'band slips',
-  anchor: 'anchor pulls off',
-  wedge: 'elements press into the race',
-  part: 'nothing fitted',
+  anchor: 'band anchor fails',
+  wedge: 'race brinelling (contact stress)',
+  part: 'no part installed',
 }
 const FEATURES: Record<string, string> = {
   land: 'land',
@@ -251,36 +253,36 @@ const FEATURES: Record<string, string> = {
   bursting: 'wall bursts',
   neck: 'neck',
   weld: 'weld',
-  teeth: 'teeth bend',
-  flanks: 'flanks, over life',
+  teeth: 'gear tooth bending',
+  flanks: 'gear tooth pitting, life',
 }
 
 export function placeName(place: string): string {
   const [section = '', feature] = place.split('|')
   if (!feature) return PLACES[place] ?? place
   const words = FEATURES[feature] ?? feature
-  return words.startsWith(section) ? words : `${section}, ${words}`
+  return words.startsWith(section) || section.endsWith(words) ? (words.startsWith(section) ? words : section) : `${section}, ${words}`
 }
 
 export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
-  computed: { mark: '∑', words: 'computed' },
-  measured: { mark: '⌀', words: 'measured here' },
-  broken: { mark: '✕', words: 'broken here' },
-  maker: { mark: '§', words: 'maker says' },
+  computed: { mark: '∑', words: 'calculated' },
+  measured: { mark: '⌀', words: 'measured in our shop' },
+  broken: { mark: '✕', words: 'failed in our shop' },
+  maker: { mark: '§', words: 'mfr. rating' },
   thumb: { mark: '≈', words: 'rule of thumb' },
 }
 
 /** Where an input of a working comes from, in words. */
 export const INPUT_ORIGIN_WORDS: Record<InputOrigin, string> = {
-  computed: 'computed',
-  measured: 'measured here',
-  broken: 'broken here',
-  maker: 'maker says',
+  computed: 'calculated',
+  measured: 'measured in our shop',
+  broken: 'failed in our shop',
+  maker: 'mfr. rating',
   thumb: 'rule of thumb',
   part: 'from the part',
   brief: 'from the brief',
   rule: 'house rule',
-  spec: 'from the spec',
-  unit: 'teeth of the unit',
-  constant: 'table',
+  spec: 'from the build',
+  unit: 'tooth count of the transmission',
+  constant: 'reference table',
 }

@@ -239,7 +239,7 @@ describe('patterns, splines, clearances', () => {
     expect(report({ ...GOOD_FIT, rear: { ...GOOD_FIT.rear, pattern: 'b' } }).get('case-pattern')?.verdict.word).toBe('differs')
   })
   it('a clearance out of bounds says how many steps put it right', () => {
-    const of = { ...GOOD_FIT, fit: { ...GOOD_FIT.fit, clearances: [{ name: 'box', kind: 'end-play', station: 'output-shaft', leastM: inch(0.006), mostM: inch(0.024), stepM: inch(0.01) }] } } as const // prettier-ignore
+    const of = { ...GOOD_FIT, fit: { ...GOOD_FIT.fit, clearances: [{ id: 'box', name: 'input shaft end play', kind: 'end-play', station: 'output-shaft', leastM: inch(0.006), mostM: inch(0.024), stepM: inch(0.01) }] } } as const // prettier-ignore
     const entry = lengthOf(report(of, bookOf({ 'clearance box': read('dial', inch(0.035)) })), 'clearance box')
     expect([entry.verdict.word, entry.order?.steps]).toEqual(['refused', 2])
   })

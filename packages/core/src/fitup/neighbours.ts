@@ -28,6 +28,8 @@ export type ClearanceKind = (typeof CLEARANCE_KINDS)[number]
 
 /** A clearance of a unit that is measured as it goes together: an end play, the gap of a ring. */
 export interface UnitClearance {
+  /** Known by this to its readings; stays when the name is changed. */
+  readonly id: string
   readonly name: string
   readonly kind: ClearanceKind
   /** The station where it is felt. */

@@ -70,12 +70,12 @@ export function runOutEntries({ fitted }: FitInput, facts: FitFacts, readings: R
 
 /** Clearances that the unit names, and those of the packs whose plates are known. */
 export function clearanceEntries({ unit, fitted }: FitInput, readings: Readings): LengthEntry[] {
-  const own = (unit.fit?.clearances ?? []).map(({ name, kind, station, leastM, mostM, stepM }) =>
+  const own = (unit.fit?.clearances ?? []).map(({ id, name, kind, station, leastM, mostM, stepM }) =>
     ownEntry(
       {
         kind: 'clearance',
-        id: `clearance ${name}`,
-        key: readingKey(`clearance ${name}`, [fitted.get(station)]),
+        id: `clearance ${id}`,
+        key: readingKey(`clearance ${id}`, [fitted.get(station)]),
         name,
         owner: 'unit',
         stationId: station,

@@ -46,11 +46,19 @@ export function defaultStations(train: GearTrain): Station[] {
     ...lock,
     { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
     { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 3, 'turbine-hub') }, // prettier-ignore
-    { id: 'input-joint', code: 'JOINT', name: 'input shaft’s joint', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 4, 'input-shaft') }, // prettier-ignore
+    { id: 'input-joint', code: 'JOINT', name: 'input shaft joint', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 4, 'input-shaft') }, // prettier-ignore
     ...elements,
     { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-joint', ...inner) }, // prettier-ignore
     { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: { at: 'output' }, speedOf: train.output, strip: place('line', last + 1, 'gear-sets') }, // prettier-ignore
-    { id: 'valves', code: 'VALVES', name: 'pressure valves', kind: 'valves', load: { at: 'none' }, speedOf: CASE, strip: place('rail', 3) },
+    {
+      id: 'valves',
+      code: 'VALVES',
+      name: 'pressure regulator',
+      kind: 'valves',
+      load: { at: 'none' },
+      speedOf: CASE,
+      strip: place('rail', 3),
+    },
   ]
 }
 

@@ -55,9 +55,11 @@ function thrustFaults(unit: Unit): Fault[] {
 function clearanceFaults({ fit, stations }: Unit): Fault[] {
   const clearances = fit?.clearances ?? []
   const names = clearances.map(({ name }) => name)
-  return clearances.flatMap(({ name, station, leastM, mostM }, i) => [
+  const ids = clearances.map(({ id }) => id)
+  return clearances.flatMap(({ id, name, station, leastM, mostM }, i) => [
     ...(stations.some(({ id }) => id === station) ? [] : [fault('from-unknown', `fit.clearances.${i}.station`, { station })]),
     ...(names.indexOf(name) === i ? [] : [fault('clearance-repeated', `fit.clearances.${i}.name`, { name })]),
+    ...(ids.indexOf(id) === i ? [] : [fault('clearance-repeated', `fit.clearances.${i}.id`, { name: id })]),
     ...(leastM < mostM ? [] : [fault('bounds-crossed', `fit.clearances.${i}.leastM`, { leastM, mostM })]),
   ])
 }

@@ -6,18 +6,21 @@ import { from, given, worked, type Working } from './working.js'
 export function workBand(band: BandGeometry, oil: BandOil): Working {
   const tight = wrapsTight(band, oil.dragSense)
   const ratio = worked(
-    { name: 'tension over tension', unit: null, formula: 'e^(μ·θ)', source: 'Shigley, section 16-4' },
-    { μ: given('hot static friction', band.hotStaticFriction, null, 'part'), θ: given('arc of wrap, rad', band.wrapRad, null, 'part') },
+    { name: 'band tension ratio', unit: null, formula: 'e^(μ·θ)', source: 'Shigley, section 16-4' },
+    {
+      μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
+      θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
+    },
     (v) => tensionRatio(v.μ, v.θ),
   )
   return worked(
     {
-      name: 'torque at which the band slips',
+      name: 'band slip torque',
       unit: 'lb-ft',
-      formula: tight ? 'F · R · (e − 1): the drum wraps it tight' : 'F · R · (1 − 1/e): the drum unwraps it',
+      formula: tight ? 'F · R · (e − 1), self-energizing' : 'F · R · (1 − 1/e), de-energizing',
       source: 'Shigley, section 16-4',
     },
-    { F: from(workServo(band, oil)), R: given('radius of the drum', band.drumRadiusM, 'mm', 'part'), e: from(ratio) },
+    { F: from(workServo(band, oil)), R: given('drum radius', band.drumRadiusM, 'mm', 'part'), e: from(ratio) },
     (v) => v.F * v.R * (tight ? v.e - 1 : 1 - 1 / v.e),
   )
 }
@@ -26,16 +29,16 @@ function workServo(band: BandGeometry, oil: BandOil): Working {
   const fed = band.servo.filter(({ fedIn }) => !fedIn || fedIn.includes(oil.rangeId))
   return worked(
     {
-      name: 'force at the end of the band',
+      name: 'band apply force',
       unit: 'N',
       formula: '((line − rings) · A − spring) · i, not below 0',
-      source: 'balance of the servo',
+      source: 'servo force balance',
     },
     {
       line: given('line pressure', oil.linePressurePa, 'psi', 'spec'),
-      rings: given('lost through the sealing rings', band.ringLossPa, 'psi', 'part'),
+      rings: given('sealing ring pressure loss', band.ringLossPa, 'psi', 'part'),
       A: given(
-        'servo faces fed',
+        'servo apply area',
         fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
         'in²',
         'part',
@@ -52,16 +55,16 @@ export function workAnchor(band: BandGeometry, { dragSense }: Pick<BandOil, 'dra
   const tight = wrapsTight(band, dragSense)
   return worked(
     {
-      name: 'torque at which the anchor pulls off',
+      name: 'torque at anchor load limit',
       unit: 'lb-ft',
       formula: tight ? 'P · R · (1 − e^(−μθ)): the anchor has the tight end' : 'P · R · (e^(μθ) − 1): the anchor has the slack end',
       source: 'Shigley, section 16-4',
     },
     {
-      P: given('anchor bears', band.anchorMostN ?? Infinity, 'N', 'part'),
-      R: given('radius of the drum', band.drumRadiusM, 'mm', 'part'),
-      μ: given('hot static friction', band.hotStaticFriction, null, 'part'),
-      θ: given('arc of wrap, rad', band.wrapRad, null, 'part'),
+      P: given('anchor load limit', band.anchorMostN ?? Infinity, 'N', 'part'),
+      R: given('drum radius', band.drumRadiusM, 'mm', 'part'),
+      μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
+      θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
     },
     (v) => v.P * v.R * (tight ? 1 - Math.exp(-v.μ * v.θ) : Math.exp(v.μ * v.θ) - 1),
   )

@@ -7,8 +7,8 @@ export const workPeriod = (shock: LaunchShock): Working =>
   worked(
     { name: 'natural period of the turbine on its shafts', unit: 's', formula: '2π · √(J / k)', source: 'one-mass system' },
     {
-      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
-      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+      J: given('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
+      k: given('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
     },
     (v) => naturalPeriod(v.J, v.k),
   )
@@ -16,7 +16,7 @@ export const workPeriod = (shock: LaunchShock): Working =>
 /** Overshoot of a launch's ramp on it. */
 export const workOvershoot = (shock: LaunchShock): Working =>
   worked(
-    { name: 'overshoot of the ramp', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, from memory' }, // prettier-ignore
-    { t: given('length of the ramp, by the launch', shock.rampS, 's', 'brief'), T: from(workPeriod(shock)) },
+    { name: 'launch overshoot factor', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, source not checked' }, // prettier-ignore
+    { t: given('torque rise time, from launch method', shock.rampS, 's', 'brief'), T: from(workPeriod(shock)) },
     (v) => rampOvershootMost(v.t, v.T),
   )

@@ -19,7 +19,7 @@ export function workLoad(input: SpecInput, load: StationLoad, duty: DutyCase, ge
   const torque = WORKS[source](input, duty)
   if (share === 1 && source !== 'turbine') return torque
   return worked(
-    { name: 'static torque at the place', unit: 'lb-ft', formula: 'share · T', source: 'Willis 1841; Benford & Leising, SAE 810102' },
+    { name: 'static torque at the station', unit: 'lb-ft', formula: 'share · T', source: 'Willis 1841; Benford & Leising, SAE 810102' },
     { share: from(workShare(input, load, share, gearing)), T: from(torque) },
     (v) => v.share * v.T,
   )
@@ -45,17 +45,17 @@ function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Work
   const { lockedShiftS } = input.rules ?? DEFAULT_RULES
   const J = engineInertia(input)
   const Ti = worked(
-    { name: 'torque of the engine’s inertia', unit: 'lb-ft', formula: 'J · Δω / t', source: 'Newton' },
+    { name: 'engine inertia torque', unit: 'lb-ft', formula: 'J · Δω / t', source: 'Newton' },
     {
       J: given('engine with its converter', J, 'kg·m²', input.brief.engine.inertiaKgM2 === undefined ? 'constant' : 'brief'),
-      Δω: given('speed drawn out of it', (inertiaNm * lockedShiftS) / J, 'rpm', 'computed'),
-      t: given('time of the shift', lockedShiftS, 's', 'rule'),
+      Δω: given('engine speed change', (inertiaNm * lockedShiftS) / J, 'rpm', 'computed'),
+      t: given('shift time', lockedShiftS, 's', 'rule'),
     },
     (v) => (v.J * v.Δω) / v.t,
   )
   const about = { name: 'torque through the locked converter in the shift', unit: 'lb-ft', source: 'no fluid between' } as const
   return Number.isFinite(mostNm)
-    ? worked({ ...about, formula: 'Te + Ti, at most Tc' }, { Te, Ti: from(Ti), Tc: given('what the lockup clutch passes', mostNm, 'lb-ft', 'computed') }, (v) => Math.min(v.Tc, v.Te + v.Ti)) // prettier-ignore
+    ? worked({ ...about, formula: 'Te + Ti, at most Tc' }, { Te, Ti: from(Ti), Tc: given('lockup clutch capacity', mostNm, 'lb-ft', 'computed') }, (v) => Math.min(v.Tc, v.Te + v.Ti)) // prettier-ignore
     : worked({ ...about, formula: 'Te + Ti' }, { Te, Ti: from(Ti) }, (v) => v.Te + v.Ti)
 }
 
@@ -65,10 +65,10 @@ function workShare(input: SpecInput, load: StationLoad, share: number, gearing: 
     [`Zs${i + 1}`, given(`sun of the ${set.id}`, set.sunTeeth, null, 'unit')],
     [`Zr${i + 1}`, given(`ring of the ${set.id}`, set.ringTeeth, null, 'unit')],
   ])
-  const place = load.at === 'link' ? load.id : load.at === 'sets' ? 'the sun asked most' : load.at
+  const place = load.at === 'link' ? load.id : load.at === 'sets' ? 'the most-loaded sun gear' : load.at
   const on = input.unit.train.ranges.find((range) => range.id === gearing.range)?.on.join(', ') ?? ''
   const about = {
-    name: `share of the turbine’s torque on ${place}`,
+    name: `torque ratio, turbine to ${place}`,
     unit: null,
     formula: `torques of range ${gearing.range} (on: ${on}), solved with its speeds`,
     source: 'Willis 1841',
@@ -78,7 +78,7 @@ function workShare(input: SpecInput, load: StationLoad, share: number, gearing: 
 
 function workStator(input: SpecInput, duty: DutyCase): Working {
   return worked(
-    { name: 'torque on the stator', unit: 'lb-ft', formula: 'Tt − Te', source: 'balance of the converter' },
+    { name: 'stator torque', unit: 'lb-ft', formula: 'Tt − Te', source: 'converter torque balance' },
     { Tt: from(workTurbine(input, duty)), Te: from(workEngine(input, duty)) },
     () => duty.stator.torqueNm,
   )
@@ -92,18 +92,18 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
   const STR = given('stall torque ratio', row?.torqueRatio ?? converter?.geometry.stallTorqueRatio ?? NaN, null, row ? 'measured' : 'part')
   if (duty.kind !== 'full-power' && duty.turbine.speedRadPerS === 0)
     return worked(
-      { name: 'torque of the turbine at the stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
+      { name: 'turbine torque at stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
       { STR, Te },
       () => duty.turbine.torqueNm,
     )
   return worked(
     {
-      name: 'greatest torque of the turbine in the range',
+      name: 'peak turbine torque in gear',
       unit: 'lb-ft',
       formula: 'greatest of TR(SR) · Te(ω) from entry to redline',
-      source: row ? 'the converter’s own table' : 'Kotwicki, SAE 820393 (from memory), scaled to STR',
+      source: row ? 'measured converter table' : 'Kotwicki, SAE 820393 (source not checked), scaled to STR',
     },
-    { STR, ω: given('turbine speed there', duty.turbine.speedRadPerS, 'rpm', 'computed') },
+    { STR, ω: given('turbine speed at that point', duty.turbine.speedRadPerS, 'rpm', 'computed') },
     () => duty.turbine.torqueNm,
   )
 }
@@ -118,7 +118,7 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
         unit: 'lb-ft',
         formula:
           duty.kind === 'launch'
-            ? 'with boost, where the crossing has climbed to its threshold'
+            ? 'on boost, at the rpm where boost comes in'
             : 'greatest of the full-throttle curve from entry to redline',
         source: 'brief',
       },
@@ -128,7 +128,7 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
   const K = from(workKFactor(input))
   const share = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
   const about = {
-    name: 'engine torque at the stall',
+    name: 'engine torque at stall',
     unit: 'lb-ft',
     formula:
       duty.kind === 'reverse' ? '(N / K)², throttled to the share allowed in reverse' : '(N / K)² where it meets the curve first from idle',
@@ -145,7 +145,7 @@ function workKFactor(input: SpecInput): Working {
   const row = geometry?.table?.[0]
   if (row)
     return worked(
-      { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'K at speed ratio 0 of the converter’s own table', source: 'SAE J643' },
+      { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'K at speed ratio 0 of the measured converter table', source: 'SAE J643' },
       { K: given('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
       (v) => v.K,
     )
@@ -153,7 +153,7 @@ function workKFactor(input: SpecInput): Working {
     { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'Ns / √Ts', source: 'SAE J643' },
     {
       Ns: given('rated stall speed', rating.speedRadPerS, 'rpm', 'part'),
-      Ts: given('torque it was rated behind', rating.referenceTorqueNm, 'lb-ft', 'part'),
+      Ts: given('rated stall torque', rating.referenceTorqueNm, 'lb-ft', 'part'),
     },
     (v) => v.Ns / Math.sqrt(v.Ts),
   )

@@ -11,43 +11,43 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
   )
   const radius = worked(
     {
-      name: `radius at which the force acts (${state.edge === 'flat' ? 'the lining lies flat' : `the ${state.edge} edge bears harder${state.lifted ? ', the other has lifted' : ''}`})`,
+      name: `effective friction radius (${state.edge === 'flat' ? 'full contact' : `the ${state.edge} edge presses harder${state.lifted ? ', the other edge has lifted' : ''}`})`,
       unit: 'mm',
-      formula: 'Rm, moved by the lean of piston and cover on the elastic lining',
+      formula: 'Rm, shifted by piston and cover tilt on the elastic friction material',
       source: 'Timoshenko & Woinowsky-Krieger, plates, §16–17; elastic bed',
     },
     {
-      Rm: given('mean radius of the lining', meanRadius(g), 'mm', 'part'),
-      E: given(`stiffness of the lining (${g.lining})`, LINING_BEHAVIOUR[g.lining].youngPa, 'MPa', 'constant'),
-      t: given('thickness of the piston', g.piston.thicknessM, 'mm', 'part'),
-      p0: given('pressure at which it lies flat', g.piston.flatAtPa, 'psi', 'part'),
+      Rm: given('mean friction radius', meanRadius(g), 'mm', 'part'),
+      E: given(`friction material stiffness (${g.lining})`, LINING_BEHAVIOUR[g.lining].youngPa, 'MPa', 'constant'),
+      t: given('piston thickness', g.piston.thicknessM, 'mm', 'part'),
+      p0: given('full-contact pressure', g.piston.flatAtPa, 'psi', 'part'),
     },
     () => state.radiusM,
   )
   const sealed = g.pistonOuterRadiusM
   const area = worked(
     {
-      name: sealed === undefined ? 'area, as pressure falls across the lining' : 'area of the piston with its own seal',
+      name: sealed === undefined ? 'effective piston area (pressure drops across the friction face)' : 'piston area (separate outer seal)',
       unit: 'in²',
       formula: sealed === undefined ? 'π·(R² − rs²)' : 'π·(Rp² − rs²)',
       source: 'geometry',
     },
     {
-      R: sealed === undefined ? from(radius) : given('outer seal of the piston', sealed, 'mm', 'part'),
-      rs: given('inner seal', g.sealRadiusM, 'mm', 'part'),
+      R: sealed === undefined ? from(radius) : given('piston outer seal radius', sealed, 'mm', 'part'),
+      rs: given('inner seal radius', g.sealRadiusM, 'mm', 'part'),
     },
     (v) => Math.PI * (v.R ** 2 - v.rs ** 2),
   )
   return worked(
     {
-      name: 'torque at which the lockup slips',
+      name: 'lockup slip torque',
       unit: 'lb-ft',
       formula: 'μ · n · Δp · A · R',
       source: 'Shigley, ch. 16, on the effective area',
     },
     {
-      μ: given('hot friction', g.hotFriction, null, 'part'),
-      n: given('faces', g.faces, null, 'part'),
+      μ: given('friction coefficient, hot', g.hotFriction, null, 'part'),
+      n: given('friction surfaces', g.faces, null, 'part'),
       Δp: from(difference),
       A: from(area),
       R: from(radius),
@@ -60,12 +60,12 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
 export function workDamper({ damper }: LockupGeometry): Working {
   const { springs, rateNPerM, travelM, radiusM } = damper ?? { springs: NaN, rateNPerM: NaN, travelM: NaN, radiusM: NaN }
   return worked(
-    { name: 'torque at which the damper binds', unit: 'lb-ft', formula: 'n · k · s · r', source: 'springs in a circle' },
+    { name: 'damper coil-bind torque', unit: 'lb-ft', formula: 'n · k · s · r', source: 'springs in a circle' },
     {
       n: given('springs', springs, null, 'part'),
-      k: given('rate of a spring', rateNPerM, 'N/mm', 'part'),
-      s: given('travel of a spring', travelM, 'mm', 'part'),
-      r: given('radius of the springs', radiusM, 'mm', 'part'),
+      k: given('spring rate, each', rateNPerM, 'N/mm', 'part'),
+      s: given('spring travel', travelM, 'mm', 'part'),
+      r: given('spring pitch radius', radiusM, 'mm', 'part'),
     },
     (v) => v.n * v.k * v.s * v.r,
   )

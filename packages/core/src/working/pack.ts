@@ -7,9 +7,9 @@ import { from, given, worked, type Working } from './working.js'
 /** Torque at which a pack slips in a case, worked from pressure, piston, springs and linings. */
 export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadius): Working {
   return worked(
-    { name: 'torque at which the pack slips', unit: 'lb-ft', formula: 'μ · n · F · R', source: 'Shigley, ch. 16' },
+    { name: 'clutch slip torque', unit: 'lb-ft', formula: 'μ · n · F · R', source: 'Shigley, ch. 16' },
     {
-      μ: given('hot static friction', pack.hotStaticFriction, null, 'part'),
+      μ: given('static friction coefficient, hot', pack.hotStaticFriction, null, 'part'),
       n: from(workFaces(pack)),
       F: from(workForce(pack, oil)),
       R: from(workRadius(pack, radius)),
@@ -19,27 +19,32 @@ export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadiu
 }
 
 function workFaces(pack: PackGeometry): Working {
-  const about = { name: 'friction faces', unit: null, source: 'count' } as const
+  const about = { name: 'friction surfaces', unit: null, source: 'count' } as const
   if (pack.stack)
-    return worked({ ...about, formula: 'counted where lining meets steel that turns with the other side' }, { lined: given('lined plates in the stack', pack.linedPlates, null, 'part') }, () => frictionFaces(pack)) // prettier-ignore
+    return worked({ ...about, formula: 'counted where a friction face runs against a steel splined to the other part' }, { lined: given('friction plates in the stack', pack.linedPlates, null, 'part') }, () => frictionFaces(pack)) // prettier-ignore
   return worked(
-    { ...about, formula: 'plates · faces' },
-    { plates: given('lined plates', pack.linedPlates, null, 'part'), faces: given('faces a plate', pack.facesPerPlate, null, 'part') },
+    { ...about, formula: 'plates · sides' },
+    {
+      plates: given('friction plates', pack.linedPlates, null, 'part'),
+      faces: given('friction sides per plate', pack.facesPerPlate, null, 'part'),
+    },
     (v) => v.plates * v.faces,
   )
 }
 
 function workRadius(pack: PackGeometry, radius: FrictionRadius): Working {
   const inputs = {
-    Ro: given('outer radius of the lining', pack.liningOuterRadiusM, 'mm', 'part'),
-    Ri: given('inner radius of the lining', pack.liningInnerRadiusM, 'mm', 'part'),
+    Ro: given('friction face outer radius', pack.liningOuterRadiusM, 'mm', 'part'),
+    Ri: given('friction face inner radius', pack.liningInnerRadiusM, 'mm', 'part'),
   }
   if (radius === 'wear')
-    return worked({ name: 'radius, run in', unit: 'mm', formula: '(Ro + Ri) / 2', source: 'Shigley, ch. 16, uniform wear' }, inputs, (v) =>
-      wearRadius(v.Ri, v.Ro),
+    return worked(
+      { name: 'effective radius, worn in', unit: 'mm', formula: '(Ro + Ri) / 2', source: 'Shigley, ch. 16, uniform wear' },
+      inputs,
+      (v) => wearRadius(v.Ri, v.Ro),
     )
   return worked(
-    { name: 'radius, new', unit: 'mm', formula: '⅔ · (Ro³ − Ri³) / (Ro² − Ri²)', source: 'Shigley, ch. 16, uniform pressure' },
+    { name: 'effective radius, new', unit: 'mm', formula: '⅔ · (Ro³ − Ri³) / (Ro² − Ri²)', source: 'Shigley, ch. 16, uniform pressure' },
     inputs,
     (v) => pressureRadius(v.Ri, v.Ro),
   )
@@ -53,18 +58,18 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
         (sum, c) => sum + centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS),
         0,
       )
-  const faces = Object.fromEntries(fed.flatMap((c, i) => [[`ro${i + 1}`, given('outer radius of the piston face', c.outerRadiusM, 'mm', 'part')], [`ri${i + 1}`, given('inner radius of the piston face', c.innerRadiusM, 'mm', 'part')]])) // prettier-ignore
-  const area = worked({ name: 'piston faces fed', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, () =>
+  const faces = Object.fromEntries(fed.flatMap((c, i) => [[`ro${i + 1}`, given('piston outer radius', c.outerRadiusM, 'mm', 'part')], [`ri${i + 1}`, given('piston inner radius', c.innerRadiusM, 'mm', 'part')]])) // prettier-ignore
+  const area = worked({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, () =>
     fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
   )
   const oilForce = worked(
     {
-      name: 'spinning oil',
+      name: 'centrifugal oil force',
       unit: 'N',
       formula: pack.balanced ? '0: a balance dam cancels it' : 'Σ π · ρ · ω² / 4 · [(ro² − rs²)² − (ri² − rs²)²]',
       source: 'rotating liquid, integrated',
     },
-    { ω: given('speed of the drum', oil.drumSpeedRadPerS, 'rpm', 'computed') },
+    { ω: given('drum speed', oil.drumSpeedRadPerS, 'rpm', 'computed') },
     () => spin,
   )
   return worked(
@@ -73,7 +78,7 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
       p: from(workPistonPressure(pack, oil)),
       A: from(area),
       Fω: from(oilForce),
-      Fs: given('return springs and cushion', pack.returnSpringN + pack.cushionN, 'N', 'part'),
+      Fs: given('return springs and wave plate', pack.returnSpringN + pack.cushionN, 'N', 'part'),
     },
     (v) => v.p * v.A + v.Fω - v.Fs,
   )
@@ -84,17 +89,17 @@ function workPistonPressure(pack: PackGeometry, oil: PackOil): Working {
   const line = given('line pressure', oil.linePressurePa, 'psi', 'spec')
   if (pack.feedDiameterM !== undefined)
     return worked(
-      { ...about, formula: 'line / (1 + (leak / feed)⁴)', source: 'two orifices one behind the other' },
+      { ...about, formula: 'line / (1 + (leak / feed)⁴)', source: 'two orifices in series' },
       {
         line,
-        leak: given('hole that leaks as the rings', ringLeak(pack), 'mm', 'part'),
-        feed: given('hole of the feed', pack.feedDiameterM, 'mm', 'part'),
+        leak: given('sealing ring leak orifice', ringLeak(pack), 'mm', 'part'),
+        feed: given('feed orifice', pack.feedDiameterM, 'mm', 'part'),
       },
       () => pistonPressure(pack, oil.linePressurePa),
     )
   return worked(
     { ...about, formula: 'line − rings, not below 0', source: 'common practice' },
-    { line, rings: given('lost through the sealing rings', pack.ringLossPa, 'psi', 'part') },
+    { line, rings: given('sealing ring pressure loss', pack.ringLossPa, 'psi', 'part') },
     (v) => Math.max(0, v.line - v.rings),
   )
 }

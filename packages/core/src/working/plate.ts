@@ -4,7 +4,7 @@ import { from, given, worked, type Working } from './working.js'
 /** Torque at which a bolted joint slips, worked from its bolts. */
 export function workJoint(joint: BoltedJoint, name: string): Working {
   const clamp = worked(
-    { name: 'clamp of one bolt', unit: 'N', formula: 'T / (K · d)', source: 'Shigley, section 8-8' },
+    { name: 'clamp load per bolt', unit: 'N', formula: 'T / (K · d)', source: 'Shigley, section 8-8' },
     {
       T: given('tightening torque', joint.tighteningTorqueNm, 'lb-ft', 'part'),
       K: given('nut factor', joint.nutFactor, null, 'part'),
@@ -15,7 +15,7 @@ export function workJoint(joint: BoltedJoint, name: string): Working {
   const second = joint.secondUsed ? joint.second : undefined
   const friction = {
     n: given('bolts', joint.bolts, null, 'part'),
-    μ: given('friction between the faces', joint.faceFriction, null, 'part'),
+    μ: given('joint friction coefficient', joint.faceFriction, null, 'part'),
     F: from(clamp),
     Dc: given('bolt circle', joint.circleDiameterM, 'in', 'part'),
   }
@@ -24,8 +24,8 @@ export function workJoint(joint: BoltedJoint, name: string): Working {
       { name, unit: 'lb-ft', formula: '(n · Dc + n₂ · Dc₂) · μ · F / 2', source: 'Shigley; VDI 2230 practice' },
       {
         ...friction,
-        'n₂': given('bolts of the second pattern', second.bolts, null, 'part'),
-        'Dc₂': given('its circle', second.circleDiameterM, 'in', 'part'),
+        'n₂': given('bolts in the second pattern', second.bolts, null, 'part'),
+        'Dc₂': given('second bolt circle', second.circleDiameterM, 'in', 'part'),
       },
       (v) => ((v.n * v.Dc + v['n₂'] * v['Dc₂']) * v.μ * v.F) / 2,
     )

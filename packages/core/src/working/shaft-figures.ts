@@ -67,13 +67,13 @@ function workBreak(shaft: ShaftGeometry): Working | undefined {
   const weak = rest.reduce((least, slice) => (slice.modulusM3 < least.modulusM3 ? slice : least), first)
   const steel = shaftSteel(shaft)
   return worked(
-    { name: 'torque at which it twists off', unit: 'lb-ft', formula: `${RUPTURE} · σu · Z`, source: 'modulus of rupture of solid steel, from memory' },
+    { name: 'ultimate torque', unit: 'lb-ft', formula: `${RUPTURE} · σu · Z`, source: 'modulus of rupture of solid steel, source not checked' },
     { σu: given(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'), Z: from(workSliceModulus(weak)) },
     (v) => RUPTURE * v.σu * v.Z,
   )
 } // prettier-ignore
 
-const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, from memory'
+const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, source not checked'
 
 type Splined = ShaftSection & { readonly spline: Spline }
 
@@ -92,7 +92,7 @@ function workHandbook(shaft: ShaftGeometry): Working | undefined {
   if (!least) return undefined
   const { s, allowed } = least
   return worked(
-    { name: `torque that the handbook works “${s.name}” at`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
+    { name: `handbook working torque of “${s.name}”`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
     {
       τ: given('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
       p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
@@ -112,7 +112,7 @@ function workWear(shaft: ShaftGeometry): Working | undefined {
   if (!least) return undefined
   const { s, allowed } = least
   return worked(
-    { name: `torque that the handbook works “${s.name}” at, floating in its hub`, unit: 'lb-ft', formula: 'p · D · N · L · h · Kw / 2, D = N · m, h the height of a tooth', source: DUDLEY },
+    { name: `handbook working torque of “${s.name}”, floating in its hub`, unit: 'lb-ft', formula: 'p · D · N · L · h · Kw / 2, D = N · m, h the height of a tooth', source: DUDLEY },
     {
       p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
       Kw: given(`wear factor for ${WEARING_TURNS} turns under load`, splineWearFactor(WEARING_TURNS), null, 'constant'),
@@ -145,9 +145,9 @@ function workTwist(shaft: ShaftGeometry, torqueNm: number): Working {
       ),
     ]),
   )
-  const inputs: Record<string, Given> = { T: given('greatest torque, without shock', torqueNm, 'lb-ft', 'computed'), ...each }
+  const inputs: Record<string, Given> = { T: given('peak torque, without service factor', torqueNm, 'lb-ft', 'computed'), ...each }
   return worked(
-    { name: 'twist', unit: 'deg', formula: `T · (${Object.keys(each).join(' + ')})`, source: 'sections in a row' },
+    { name: 'twist', unit: 'deg', formula: `T · (${Object.keys(each).join(' + ')})`, source: 'sections in series' },
     inputs,
     (v) => (v['T'] ?? NaN) * Object.keys(each).reduce((sum, key) => sum + (v[key] ?? NaN), 0),
   )
@@ -157,16 +157,16 @@ function workCaught({ caughtNm }: ShaftReport, shock: NonNullable<ShaftReport['s
   const whole = spinShock(toSi(100, 'rpm'), shock.stiffnessNmPerRad, shock.inertiaKgM2)
   return worked(
     {
-      name: 'what 100 rpm caught at once adds',
+      name: 'shock torque from a sudden 100 rpm stop',
       unit: 'lb-ft',
       formula: 'f · Δω · √(k · J)',
       source: 'energy of an inertia stopped by a spring',
     },
     {
-      f: given('share of the turbine’s torque that this shaft carries', (caughtNm ?? 0) / whole, null, 'computed'),
-      Δω: given('difference of speed', toSi(100, 'rpm'), 'rpm', 'constant'),
-      k: given('stiffness of the shafts on the path, at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
-      J: given('inertia of the turbine', shock.inertiaKgM2, 'kg·m²', 'part'),
+      f: given('torque ratio, this shaft to turbine', (caughtNm ?? 0) / whole, null, 'computed'),
+      Δω: given('speed difference', toSi(100, 'rpm'), 'rpm', 'constant'),
+      k: given('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+      J: given('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
     },
     (v) => v.f * spinShock(v.Δω, v.k, v.J),
   )
@@ -179,12 +179,12 @@ function workHoles(shaft: ShaftGeometry, pressurePa: number): Working {
       `q${i + 1}`,
       from(
         worked(
-          { name: `${hole.name}, l/min`, unit: null, formula: '2 · n · 0.7 · π · d² / 4 · √(2 · p / ρ)', source: 'short hole; discharge from memory' },
+          { name: `${hole.name}, l/min`, unit: null, formula: '2 · n · 0.7 · π · d² / 4 · √(2 · p / ρ)', source: 'short hole; discharge source not checked' },
           { n: given('drillings', hole.drillings ?? 1, null, 'part'), d: given('diameter', hole.diameterM, 'in', 'part'), p: given('pressure', pressurePa, 'psi', 'spec') },
           (v) => 60_000 * 2 * v.n * orificeFlow(v.d, v.p),
         ),
       ),
     ]),
   )
-  return worked({ name: 'oil through the holes, l/min', unit: null, formula: Object.keys(each).join(' + '), source: 'each drilling opens on both sides' }, each, (v) => Object.values(v).reduce((sum, x) => sum + x, 0))
+  return worked({ name: 'oil flow through cross holes, L/min', unit: null, formula: Object.keys(each).join(' + '), source: 'each drilling opens on both sides' }, each, (v) => Object.values(v).reduce((sum, x) => sum + x, 0))
 } // prettier-ignore

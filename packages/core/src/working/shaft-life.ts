@@ -21,8 +21,8 @@ export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Work
   if (!first || first.sum === 0) return undefined
   const rest = Math.sqrt([...others.map(({ sum }) => sum), ...welds].reduce((total, sum) => total + sum ** 2, 0))
   return worked(
-    { name: 'launches to a crack, half of such shafts survive them', unit: null, formula: '1 / √(1 / N1² + 1 / Nr²)', source: 'weakest link, Weibull slope 2 of life, from memory' },
-    { N1: from(workPlaceLife(first.place, first.side, loads)), Nr: given('launches by all other places together', 1 / rest, null, 'computed') },
+    { name: 'fatigue life in launches (50% survival)', unit: null, formula: '1 / √(1 / N1² + 1 / Nr²)', source: 'weakest link, Weibull slope 2 of life, source not checked' },
+    { N1: from(workPlaceLife(first.place, first.side, loads)), Nr: given('launches for all other locations combined', 1 / rest, null, 'computed') },
     (v) => 1 / Math.sqrt(1 / v.N1 ** 2 + 1 / v.Nr ** 2),
   )
 } // prettier-ignore
@@ -39,8 +39,8 @@ function worstSide(shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: 
 function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoad[]): Working {
   const counted = loads.filter(({ perLaunch }) => perLaunch > 0).toSorted((a, b) => b.torqueNm - a.torqueNm)
   const inputs: [string, Given][] = counted.flatMap(({ torqueNm, perLaunch }, i): [string, Given][] => [
-    [`n${i + 1}`, given(`times a launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, shock in it`, perLaunch, null, 'rule')],
-    [`N${i + 1}`, i === 0 ? from(workCycles(place, side, torqueNm)) : given('cycles to a crack at that', sideCycles(side, place, torqueNm), null, 'computed')],
+    [`n${i + 1}`, given(`cycles per launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, service factor included`, perLaunch, null, 'rule')],
+    [`N${i + 1}`, i === 0 ? from(workCycles(place, side, torqueNm)) : given('fatigue life at that torque, cycles', sideCycles(side, place, torqueNm), null, 'computed')],
   ])
   return worked(
     { name: `launches at “${place.place}”, ${side.where}`, unit: null, formula: `1 / (${counted.map((_, i) => `n${i + 1} / N${i + 1}`).join(' + ')})`, source: 'Miner’s sum, Shigley ch. 6' },
@@ -64,23 +64,23 @@ function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working
     { name: 'shear at the notch', unit: 'ksi', formula: 'Kf · T / Z', source: 'Kf = 1 + q · (Kts − 1), Shigley ch. 6' },
     {
       Kf: given(side.where === 'core' ? 'share of it at the inner edge of the case' : `notch, Kts ${place.stressFactor.toFixed(2)}`, side.factor, null, 'computed'),
-      T: given('torque, shock in it', torqueNm, 'lb-ft', 'computed'),
-      Z: given('section modulus there', place.modulusM3, 'in³', 'part'),
+      T: given('torque, service factor included', torqueNm, 'lb-ft', 'computed'),
+      Z: given('section modulus at the notch', place.modulusM3, 'in³', 'part'),
     },
     (v) => (v.Kf * v.T) / v.Z,
   )
   const reversed = worked(
-    { name: 'reversed shear that does the same', unit: 'ksi', formula: 'τa / (1 − τm / τu) / kt, τa half the peak, τm = min(peak, τy) − τa', source: 'Goodman; mean after local yield by Norton, ch. 6, from memory' },
+    { name: 'equivalent fully reversed shear', unit: 'ksi', formula: 'τa / (1 − τm / τu) / kt, τa half the peak, τm = min(peak, τy) − τa', source: 'Goodman; mean after local yield by Norton, ch. 6, source not checked' },
     {
       peak: from(peak),
       τu: given('ultimate in shear, 0.67 · σu', strength.ultimatePa, 'ksi', 'computed'),
       τy: given('yield in shear', shearYield(side.yieldPa), 'ksi', 'computed'),
-      kt: given('treatment of the notch', side.treated, null, 'part'),
+      kt: given('notch treatment factor', side.treated, null, 'part'),
     },
     (v) => reversedAtNotch(v.peak, { ultimatePa: v.τu, yieldPa: v.τy }) / v.kt,
   )
   return worked(
-    { name: 'cycles to a crack at the harshest', unit: null, formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar', source: 'S–N line, Shigley ch. 6' },
+    { name: 'fatigue life at the highest torque, cycles', unit: null, formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar', source: 'S–N line, Shigley ch. 6' },
     { τr: from(reversed), τe: from(endurance), τu: given('ultimate in shear', strength.ultimatePa, 'ksi', 'computed') },
     (v) => torsionCycles({ ultimatePa: v.τu, endurancePa: v.τe }, v.τr),
   )

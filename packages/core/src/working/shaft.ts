@@ -11,24 +11,24 @@ import { from, given, worked, type Given, type Working } from './working.js'
 /** Torque at which a place of a shaft begins to yield, worked from its drawing and its steel. */
 export function workPlace(shaft: ShaftGeometry, limit: ShaftLimit): Working | undefined {
   const steel = shaftSteel(shaft)
-  const name = `torque that “${limit.place}” holds (${limit.feature.replace('-', ' ')})`
+  const name = `torque capacity of “${limit.place}” (${limit.feature.replace('-', ' ')})`
   const section = shaft.sections.find((s) => s.name === limit.place)
   if (limit.feature === 'spline-teeth' && section?.spline) {
     const yieldPa = shaft.caseDepthM > 0 ? (steel.caseYieldPa ?? steel.yieldPa) : steel.yieldPa
-    return workSplineTeeth(name, section.spline, section.lengthM, workShearYield(steel, yieldPa, 'yield of the teeth'))
+    return workSplineTeeth(name, section.spline, section.lengthM, workShearYield(steel, yieldPa, 'spline teeth yield'))
   }
   return limit.slice && workSlice(name, limit.slice, steel, shaft.caseDepthM)
 }
 
 function workSlice(name: string, slice: Slice, steel: Steel, caseDepthM: number): Working {
   const modulus = from(workSliceModulus(slice))
-  const core = from(workShearYield(steel, steel.yieldPa, 'yield of the core'))
+  const core = from(workShearYield(steel, steel.yieldPa, 'core yield'))
   if (caseDepthM <= 0 || steel.caseYieldPa === undefined)
     return worked({ name, unit: 'lb-ft', formula: 'τy · Z', source: 'Shigley, ch. 3 and 5' }, { τy: core, Z: modulus }, (v) => v.τy * v.Z)
-  const hard = from(workShearYield(steel, steel.caseYieldPa, 'yield of the hardened case'))
-  const depth = given('depth of the case', caseDepthM, 'in', 'part')
+  const hard = from(workShearYield(steel, steel.caseYieldPa, 'hardened case yield'))
+  const depth = given('case depth', caseDepthM, 'in', 'part')
   const radius = from(
-    worked({ name: 'radius that carries', unit: 'in', formula: 'D / 2', source: 'geometry' }, { D: carryingDiameter(slice) }, (v) => v.D / 2), // prettier-ignore
+    worked({ name: 'effective radius', unit: 'in', formula: 'D / 2', source: 'geometry' }, { D: carryingDiameter(slice) }, (v) => v.D / 2), // prettier-ignore
   )
   return worked(
     { name, unit: 'lb-ft', formula: 'least of τcase · Z and τcore · Z · R / (R − δ)', source: 'linear elastic torsion, Shigley ch. 3' },
@@ -46,7 +46,7 @@ export function workShearYield(steel: Steel, yieldPa: number, name: string): Wor
 const yieldOf = (steel: Steel, yieldPa: number, name: string): Given =>
   steel.byCertificate
     ? given(`${name}, ${steel.name}`, yieldPa, 'ksi', 'part')
-    : given(`${name}, ${steel.name} (minimum, from memory)`, yieldPa, 'ksi', 'constant')
+    : given(`${name}, ${steel.name} (minimum, source not checked)`, yieldPa, 'ksi', 'constant')
 
 /** Section modulus of what is left at a slice. */
 export function workSliceModulus(slice: Slice): Working {
@@ -58,13 +58,13 @@ export function workSliceModulus(slice: Slice): Working {
       { D, d },
       (v) => (Math.PI * (v.D ** 4 - v.d ** 4)) / 32 / (v.D / 2),
     )
-  const a = given('cross holes, added up', slice.drilledM, 'in', 'part')
+  const a = given('total cross hole diameter', slice.drilledM, 'in', 'part')
   return worked(
     {
-      name: 'section modulus beside the hole',
+      name: 'net section modulus at the hole',
       unit: 'in³',
       formula: 'π · (D⁴ − d⁴) / (16 · D) − a · D² / 6',
-      source: 'Peterson, net section, from memory',
+      source: 'Peterson, net section, source not checked',
     },
     { D, d, a },
     (v) => (Math.PI * (v.D ** 4 - v.d ** 4)) / 32 / (v.D / 2) - (v.a * v.D ** 2) / 6,
@@ -73,15 +73,15 @@ export function workSliceModulus(slice: Slice): Working {
 
 function carryingDiameter({ section, groove, diameterM }: Slice): Given {
   const { spline } = section
-  if (groove) return given('diameter at the bottom of the groove', diameterM, 'in', 'part')
+  if (groove) return given('groove root diameter', diameterM, 'in', 'part')
   if (!spline) return given('diameter', diameterM, 'in', 'part')
   return from(
     worked(
       {
-        name: 'root diameter of the spline',
+        name: 'spline root diameter',
         unit: 'in',
         formula: `(N − ${ROOT_ALLOWANCE[spline.root]}) · m`,
-        source: 'ANSI B92.1 / Dudley, from memory',
+        source: 'ANSI B92.1 / Dudley, source not checked',
       },
       { N: given('teeth', spline.teeth, null, 'part'), m: given('module', spline.moduleM, 'mm', 'part') },
       (v) => splineRootDiameter({ teeth: v.N, moduleM: v.m, root: spline.root }),
@@ -89,7 +89,7 @@ function carryingDiameter({ section, groove, diameterM }: Slice): Given {
   )
 }
 
-const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, from memory'
+const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, source not checked'
 
 /** Torque at which the teeth of a spline shear along their pitch line. */
 export function workSplineTeeth(name: string, teeth: Teeth, lengthM: number, shear: Working): Working {
@@ -98,7 +98,7 @@ export function workSplineTeeth(name: string, teeth: Teeth, lengthM: number, she
     {
       τy: from(shear),
       D: given('pitch diameter, N · m', pitchDiameter(teeth), 'in', 'part'),
-      L: given('length in engagement', lengthM, 'in', 'part'),
+      L: given('engaged length', lengthM, 'in', 'part'),
     },
     (v) => v.τy / toothShear(1, { teeth: teeth.teeth, moduleM: v.D / teeth.teeth }, v.L),
   )
@@ -111,8 +111,8 @@ export function workBursting(name: string, teeth: Teeth, lengthM: number, outerD
     {
       σy: yieldOf(steel, steel.yieldPa, 'yield'),
       D: given('pitch diameter, N · m', pitchDiameter(teeth), 'in', 'part'),
-      O: given('outside of the hub', outerDiameterM, 'in', 'part'),
-      L: given('length in engagement', lengthM, 'in', 'part'),
+      O: given('hub outside diameter', outerDiameterM, 'in', 'part'),
+      L: given('engaged length', lengthM, 'in', 'part'),
     },
     (v) => v.σy / burstingTension(1, { teeth: teeth.teeth, moduleM: v.D / teeth.teeth }, { lengthM: v.L, outerDiameterM: v.O }),
   )
@@ -124,15 +124,15 @@ export function workPress(joint: PressJoint): Working {
     { name: 'pressure between shaft and hub', unit: 'ksi', formula: 'δ / (d · (((D² + d²)/(D² − d²) + ν)/E + ((d² + i²)/(d² − i²) − ν)/E))', source: 'Lamé, Shigley ch. 3' },
     {
       δ: given('interference on the diameter', joint.interferenceM, 'in', 'part'),
-      d: given('diameter of the seat', joint.seatDiameterM, 'in', 'part'),
-      D: given('outside of the hub', joint.hubDiameterM, 'in', 'part'),
-      i: given('bore of the shaft', joint.boreDiameterM ?? 0, 'in', 'part'),
+      d: given('press fit diameter', joint.seatDiameterM, 'in', 'part'),
+      D: given('hub outside diameter', joint.hubDiameterM, 'in', 'part'),
+      i: given('shaft bore', joint.boreDiameterM ?? 0, 'in', 'part'),
     },
     (v) => pressPressure({ interferenceM: v.δ, seatDiameterM: v.d, hubDiameterM: v.D, boreDiameterM: v.i }),
   ) // prettier-ignore
   return worked(
     {
-      name: `torque at which press joint “${joint.name}” slips`,
+      name: `slip torque of press fit “${joint.name}”`,
       unit: 'lb-ft',
       formula: 'μ · p · π · d² · L / 2',
       source: 'Shigley, ch. 7',
@@ -140,7 +140,7 @@ export function workPress(joint: PressJoint): Working {
     {
       p: from(pressure),
       μ: given('friction', joint.friction, null, 'part'),
-      d: given('diameter of the seat', joint.seatDiameterM, 'in', 'part'),
+      d: given('press fit diameter', joint.seatDiameterM, 'in', 'part'),
       L: given('length of the seat', joint.lengthM, 'in', 'part'),
     },
     (v) => pressTorque({ ...joint, friction: v.μ, seatDiameterM: v.d, lengthM: v.L }),
@@ -156,10 +156,10 @@ export function workWeld({ name, radiusM, legM, metalYieldPa }: FilletWeld): Wor
   )
   return worked(
     {
-      name: `torque that weld “${name}” holds`,
+      name: `torque capacity of weld “${name}”`,
       unit: 'lb-ft',
       formula: `τy · 2π · r² · ${THROAT} · h`,
-      source: 'Shigley, weld group in torsion, from memory',
+      source: 'Shigley, weld group in torsion, source not checked',
     },
     { τy: from(shear), r: given('radius of the weld', radiusM, 'in', 'part'), h: given('leg of the weld', legM, 'in', 'part') },
     (v) => v.τy * 2 * Math.PI * v.r ** 2 * THROAT * v.h,

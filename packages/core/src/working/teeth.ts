@@ -13,7 +13,7 @@ export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, p
   const teeth = teethOf(sets, set, part)
   const steel = gearSteelById(part.steelId ?? '')
   const radius = worked(
-    { name: `pitch radius of the sun, ${set.id}`, unit: 'mm', formula: 'r0 · Zs / Z0', source: 'one module for all suns of the part' },
+    { name: `sun pitch radius, ${set.id}`, unit: 'mm', formula: 'r0 · Zs / Z0', source: 'one module for all suns of the part' },
     {
       r0: given('radius of the smallest sun', part.sunRadiusM, 'mm', 'part'),
       Zs: given('teeth of this sun', set.sunTeeth, null, 'unit'),
@@ -25,28 +25,28 @@ export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, p
     n: given('pinions', part.pinions, null, 'part'),
     r: from(radius),
     b: given('face width', part.faceWidthM, 'mm', 'part'),
-    Kγ: given('load of the pinion loaded most', meshLoadFactor(part.pinions), null, 'constant'),
+    Kγ: given('load sharing factor', meshLoadFactor(part.pinions), null, 'constant'),
   } as const
   if (feature === 'flanks')
     return worked(
       {
-        name: 'sun torque that the flanks stand for life',
+        name: 'sun torque limit, tooth pitting, life',
         unit: 'lb-ft',
         formula: 'torque at which √(w · E / (2π · R)) = σ, w = T / (n · r) · Kγ / (b · cos α)',
-        source: 'Hertz line contact at the pitch point; Niemann, Maschinenelemente (from memory)',
+        source: 'Hertz line contact at the pitch point; Niemann, Maschinenelemente (source not checked)',
       },
       { σ: given('contact stress for life', steel?.lifeContactPa ?? NaN, 'ksi', 'constant'), ...shared },
       (v) => contactTorque(teeth, pinionRadiusOf(unit, set, teeth), v.σ),
     )
   return worked(
     {
-      name: 'sun torque at which a tooth bends',
+      name: 'sun torque limit, tooth bending',
       unit: 'lb-ft',
       formula: 'σ · b · m · J · n · r / Kγ',
-      source: 'AGMA 2001 names (from memory)',
+      source: 'AGMA 2001 names (source not checked)',
     },
     {
-      σ: given('bending stress that a tooth stands once', steel?.bendingPa ?? NaN, 'ksi', 'constant'),
+      σ: given('single-event bending stress limit', steel?.bendingPa ?? NaN, 'ksi', 'constant'),
       m: given('module', part.moduleM, 'mm', 'part'),
       J: given('geometry factor', BENDING_FACTOR, null, 'constant'),
       ...shared,

@@ -38,7 +38,7 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
   const scene = sceneOf(input, answer, stationId, caseId)
   if (!scene) return undefined
   const demand = worked(
-    { name: 'torque asked', unit: 'lb-ft', formula: 'T · K', source: 'shock counted once, on the demand' },
+    { name: 'torque demand', unit: 'lb-ft', formula: 'T · K', source: 'service factor applied once, to the demand' },
     { T: from(workLoad(input, scene.limit.load, scene.duty, scene.range)), K: workShock(scene) },
     (v) => v.T * v.K,
   )
@@ -68,10 +68,10 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
       name: 'power held',
       unit: 'hp',
       formula:
-        'P · scale, at which the worst margin is 1: with the converter re-matched torques go with the scale, speeds stay, so scale = margin; checked by solving',
-      source: 'search on the whole verdict',
+        'P · scale, where the lowest margin becomes 1. With a re-matched converter, torque scales with power and speeds stay the same, so scale = margin (checked by solving)',
+      source: 'numerical search over all load cases',
     },
-    { P: given('peak power of the engine', answer.peakPowerW, 'hp', 'brief'), margin: from(margin) },
+    { P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'), margin: from(margin) },
     (v) => v.P * v.margin,
   )
 }
@@ -83,16 +83,16 @@ function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<W
     {
       name: 'power held',
       unit: 'hp',
-      formula: 'P · (C / (K·f) − Ti) / Te: the engine’s torque goes with its power, the torque of its inertia does not; margin beside',
-      source: 'search on the whole verdict',
+      formula: 'P · (C / (K·f) − Ti) / Te: engine torque scales with power, engine inertia torque does not; margin for reference',
+      source: 'numerical search over all load cases',
     },
     {
-      P: given('peak power of the engine', answer.peakPowerW, 'hp', 'brief'),
-      C: given('what it holds', worst.capacityNm, 'lb-ft', 'computed'),
+      P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'),
+      C: given('torque capacity', worst.capacityNm, 'lb-ft', 'computed'),
       K: given('service factor', worst.factor, null, 'rule'),
-      f: given('share of the torque through the converter', share, null, 'computed'),
-      Ti: given('torque of the engine’s inertia', made.inertiaNm, 'lb-ft', 'computed'),
-      Te: given('torque of the engine', made.engineNm, 'lb-ft', 'computed'),
+      f: given('torque ratio, this station to converter', share, null, 'computed'),
+      Ti: given('engine inertia torque', made.inertiaNm, 'lb-ft', 'computed'),
+      Te: given('engine torque', made.engineNm, 'lb-ft', 'computed'),
       m: from(margin),
     },
     (v) => (v.P * (v.C / (v.K * v.f) - v.Ti)) / v.Te,
@@ -149,7 +149,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     name: 'torque an unrated plate of this class is trusted with',
     unit: 'lb-ft',
     formula: 'by class, halved where the pads run out over 0.010 in',
-    source: 'rule of thumb, from memory',
+    source: 'rule of thumb, source not checked',
   } as const
   return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
 }

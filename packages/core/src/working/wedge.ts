@@ -4,7 +4,7 @@ import { from, given, worked, type Working } from './working.js'
 /** Torque at which the elements of a one-way clutch press the inner race to its limit. */
 export function workWedge(clutch: OneWayGeometry): Working {
   const curvature = worked(
-    { name: 'radius of the contact', unit: 'mm', formula: '1 / (2/d + 1/Ri)', source: 'two convex cylinders' },
+    { name: 'contact radius', unit: 'mm', formula: '1 / (2/d + 1/Ri)', source: 'two convex cylinders' },
     {
       d: given('diameter of an element', clutch.elementDiameterM, 'mm', 'part'),
       Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
@@ -13,17 +13,17 @@ export function workWedge(clutch: OneWayGeometry): Working {
   )
   return worked(
     {
-      name: 'torque that presses the race to its limit',
+      name: 'torque at race contact stress limit',
       unit: 'lb-ft',
       formula: 'z · Ri · L · tan φ · σ² · 2π · R / E',
-      source: 'Hertz line contact; Johnson, Contact Mechanics (from memory)',
+      source: 'Hertz line contact; Johnson, Contact Mechanics (source not checked)',
     },
     {
       z: given('elements', clutch.elements, null, 'part'),
       Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
       L: given('length of an element', clutch.elementLengthM, 'mm', 'part'),
       φ: given('wedge angle, rad', clutch.wedgeAngleRad ?? WEDGE_ANGLE_RAD, null, clutch.wedgeAngleRad === undefined ? 'constant' : 'part'),
-      σ: given('contact stress that races stand once', WEDGE_STRESS_PA, 'ksi', 'constant'),
+      σ: given('race contact stress limit, single event', WEDGE_STRESS_PA, 'ksi', 'constant'),
       R: from(curvature),
       E: given('modulus of the pair of steels', STEEL_PAIR_PA, 'ksi', 'constant'),
     },
