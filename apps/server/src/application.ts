@@ -4,7 +4,9 @@ import type { NestExpressApplication } from '@nestjs/platform-express'
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger'
 import compression from 'compression'
 import express, { type NextFunction, type Request, type Response } from 'express'
+import staticGzip from 'express-static-gzip'
 import { existsSync } from 'node:fs'
+import type { ServerResponse } from 'node:http'
 import { join } from 'node:path'
 import { Sequelize } from 'sequelize-typescript'
 import { AppModule } from './app.module.js'
@@ -53,15 +55,19 @@ function describeApi(app: NestExpressApplication): void {
 
 /** The built web application: hashed files stay cached, a missing file is a 404, every other path is a screen. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
-  app.useStaticAssets(folder, {
+  const headers = (response: ServerResponse, path: string) =>
+    response.setHeader('Cache-Control', path.includes('assets') ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache')
+  const served = staticGzip(folder, {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
     index: false,
-    setHeaders: (response: Response, path: string) =>
-      response.setHeader('Cache-Control', path.includes('assets') ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache'),
+    serveStatic: { setHeaders: headers },
   })
+  app.use(served)
   app.use((request: Request, response: Response, next: NextFunction) => {
     const screen = request.method === 'GET' && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
     if (!screen) return next()
     response.setHeader('Cache-Control', 'no-cache')
-    response.sendFile(join(folder, 'index.html'))
+    served(Object.assign(Object.create(request) as Request, { url: '/index.html', originalUrl: '/index.html' }), response, next)
   })
 }

@@ -9,6 +9,7 @@ import * as lockupAndStallRules from './migrations/0006-lockup-and-stall-rules.j
 import * as launchShock from './migrations/0007-launch-shock.js'
 import * as fitUp from './migrations/0008-fit-up.js'
 import * as namesOfVersion2 from './migrations/0009-names-of-version-2.js'
+import * as jobList from './migrations/0010-job-list.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -20,6 +21,7 @@ const MIGRATIONS = [
   { name: '0007-launch-shock', ...launchShock },
   { name: '0008-fit-up', ...fitUp },
   { name: '0009-names-of-version-2', ...namesOfVersion2 },
+  { name: '0010-job-list', ...jobList },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

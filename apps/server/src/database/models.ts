@@ -37,6 +37,10 @@ export class JobRow extends Model {
   @AllowNull(false) @Column({ type: DataType.DATE, field: 'saved_at' }) declare savedAt: Date
   @Column({ type: DataType.TEXT, field: 'saved_by' }) declare savedBy: string | null
   @Column({ type: DataType.BIGINT, field: 'saved_change' }) declare savedChange: string | null
+  @Column({ type: DataType.DATE, field: 'archived_at' }) declare archivedAt: Date | null
+  @Column({ type: DataType.DATE, field: 'deleted_at' }) declare deletedAt: Date | null
+  /** Whether the headline is of the job as it is now. */
+  @Column(DataType.BOOLEAN) declare judged: boolean
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobContent
 }
 
@@ -59,4 +63,11 @@ export class PhotoRow extends Model {
   @AllowNull(false) @Column(DataType.BLOB) declare bytes: Buffer
 }
 
-export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, PhotoRow]
+/** What the shop as a whole chooses or remembers, by key. */
+@Table({ tableName: 'shop', timestamps: false })
+export class ShopRow extends Model {
+  @PrimaryKey @Column(DataType.TEXT) declare key: string
+  @AllowNull(false) @Column(DataType.JSONB) declare value: unknown
+}
+
+export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, PhotoRow, ShopRow]

@@ -1,8 +1,13 @@
-import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
+import { Body, Controller, Delete, Get, Param, Patch, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
 import {
+  JOB_SORTS,
+  JOB_STATES,
   JobContentDto,
   NewRevisionDto,
+  OUTCOMES,
+  PatchJobDto,
+  SORT_DIRECTIONS,
   partsList,
   SaveJobDto,
   sheetOf,
@@ -13,6 +18,7 @@ import {
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
 import { JobFilesService } from './job-files.service.js'
+import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { sheetPdf } from '../sheet/pdf.js'
 import { RevisionsService } from './revisions.service.js'
@@ -29,13 +35,41 @@ function jobNumber(text: string): number {
 export class JobsController {
   constructor(
     private readonly jobs: JobsService,
+    private readonly list: JobListService,
     private readonly files: JobFilesService,
     private readonly revisions: RevisionsService,
   ) {}
 
+  /** One page of the list, with what each job was judged to hold. */
   @Get()
-  all() {
-    return this.jobs.all()
+  @ApiQuery({ name: 'search', required: false })
+  @ApiQuery({ name: 'state', required: false, enum: JOB_STATES })
+  @ApiQuery({ name: 'outcome', required: false, enum: OUTCOMES })
+  @ApiQuery({ name: 'unit', required: false })
+  @ApiQuery({ name: 'sort', required: false, enum: JOB_SORTS })
+  @ApiQuery({ name: 'direction', required: false, enum: SORT_DIRECTIONS })
+  @ApiQuery({ name: 'after', required: false })
+  @ApiQuery({ name: 'limit', required: false, type: Number })
+  page(@Query() query: Record<string, unknown>) {
+    return this.list.page({ ...query })
+  }
+
+  /** The job that was worked on last; null if none is open. */
+  @Get('last')
+  async last(@Res() response: Response) {
+    response.json(await this.list.last())
+  }
+
+  /** Faults that were confirmed in transmissions of one kind. */
+  @Get('findings')
+  findings(@Query('unit') unit: unknown) {
+    return this.list.findings(String(unit))
+  }
+
+  /** Jobs in which a part or an operation is used. */
+  @Get('using')
+  using(@Query('item') item: unknown) {
+    return this.list.using(String(item))
   }
 
   @Post()
@@ -60,6 +94,29 @@ export class JobsController {
   @Get(':number')
   one(@Param('number') number: string) {
     return this.jobs.one(jobNumber(number))
+  }
+
+  /** Renames it, changes its customer, archives it or takes it out of the archive. */
+  @Patch(':number')
+  @ApiBody({ schema: refs(PatchJobDto)[0] as { $ref: string } })
+  patch(@Param('number') number: string, @Body() body: unknown) {
+    return this.list.patch(jobNumber(number), body)
+  }
+
+  /** Deletes it; it can be restored. */
+  @Delete(':number')
+  remove(@Param('number') number: string) {
+    return this.list.remove(jobNumber(number))
+  }
+
+  @Post(':number/restore')
+  restore(@Param('number') number: string) {
+    return this.list.restore(jobNumber(number))
+  }
+
+  @Post(':number/copy')
+  copy(@Param('number') number: string) {
+    return this.list.copy(jobNumber(number))
   }
 
   @Put(':number')

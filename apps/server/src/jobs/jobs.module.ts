@@ -1,17 +1,19 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
-import { JobRow, RevisionRow } from '../database/models.js'
+import { JobRow, RevisionRow, ShopRow } from '../database/models.js'
 import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
 import { JobFilesService } from './job-files.service.js'
 import { RevisionsService } from './revisions.service.js'
+import { HeadlinesService } from './headlines.service.js'
+import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow, RevisionRow]), UnitsModule, ShelfModule, PhotosModule],
+  imports: [SequelizeModule.forFeature([JobRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule],
   controllers: [JobsController],
-  providers: [JobsService, JobFilesService, RevisionsService],
+  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService],
 })
 export class JobsModule {}

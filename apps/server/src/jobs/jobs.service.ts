@@ -16,6 +16,7 @@ import { JobRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
+import { HeadlinesService } from './headlines.service.js'
 
 export interface JobAnswer {
   readonly sentence: string
@@ -28,12 +29,8 @@ export class JobsService {
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     private readonly units: UnitsService,
     private readonly shelf: ShelfService,
+    private readonly headlines: HeadlinesService,
   ) {}
-
-  /** All jobs, the last one worked on first. */
-  async all(): Promise<Job[]> {
-    return (await this.rows.findAll({ order: [['saved_at', 'DESC'], ['number', 'ASC']] })).map(asJob) // prettier-ignore
-  }
 
   async one(number: number): Promise<Job> {
     return asJob(await this.row(number))
@@ -41,7 +38,9 @@ export class JobsService {
 
   async add(plain: unknown): Promise<Job> {
     const body = await this.content(plain, JobContentDto)
-    return asJob(await this.rows.create({ version: 1, savedAt: new Date(), body }))
+    const row = await this.rows.create({ version: 1, savedAt: new Date(), body })
+    this.headlines.begin()
+    return asJob(row)
   }
 
   /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
@@ -49,10 +48,11 @@ export class JobsService {
     const stored = await this.row(number)
     const { version, by = null, change = null, ...body } = (await this.content(plain, SaveJobDto)) as JobContent & SaveMark
     const [changed] = await this.rows.update(
-      { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change) },
+      { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change), judged: false },
       { where: { number, version } },
     )
     if (changed === 0) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
+    this.headlines.begin()
     return this.one(number)
   }
 
@@ -66,6 +66,7 @@ export class JobsService {
   private async row(number: number): Promise<JobRow> {
     const row = await this.rows.findByPk(number)
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
+    if (row.deletedAt) throw refuse(410, 'job-deleted', 'number', { job: number })
     return row
   }
 

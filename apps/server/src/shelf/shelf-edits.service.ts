@@ -21,15 +21,15 @@ export class ShelfEditsService {
     switch (kind) {
       case 'parts':
         await this.mindJobs([this.shelf.parts.checked(plain)], [])
-        return this.shelf.parts.change(plain, version)
+        return this.marked(plain, await this.shelf.parts.change(plain, version))
       case 'operations':
         await this.mindJobs([], [this.shelf.operations.checked(plain)])
-        return this.shelf.operations.change(plain, version)
+        return this.marked(plain, await this.shelf.operations.change(plain, version))
       case 'kits':
-        return this.shelf.kits.change(plain, version)
+        return this.marked(plain, await this.shelf.kits.change(plain, version))
       case 'units':
         await this.mindJobs([], [], this.units.store.checked(plain))
-        return this.units.store.change(plain, version)
+        return this.marked(plain, await this.units.store.change(plain, version))
       default:
         throw refuse(404, 'not-found', '', { path: kind })
     }
@@ -37,7 +37,18 @@ export class ShelfEditsService {
 
   async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
     await this.mindJobs(changed.map(({ item }) => this.shelf.parts.checked(item)), []) // prettier-ignore
-    return this.shelf.takeAll(added, changed)
+    const kept = await this.shelf.takeAll(added, changed)
+    for (const { item } of changed) await this.marked(item, undefined)
+    return kept
+  }
+
+  /** Marks the jobs in which a changed item may count as not judged, and hands the change on. */
+  private async marked<T>(item: unknown, kept: T): Promise<T> {
+    const { id } = item as { id: string }
+    await this.jobs.sequelize?.query('UPDATE jobs SET judged = false WHERE unit_id = :id OR body::text LIKE :named', {
+      replacements: { id, named: `%"${id}"%` },
+    })
+    return kept
   }
 
   /** Every job that can be saved now can be saved with the changed items too. */

@@ -1,11 +1,8 @@
-import type { JobContent } from '@plucky/contract'
 import { stationLimits, type Part, type Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
-import fc from 'fast-check'
-import { layoutStrip, linkPath, type Slot } from '../line/strip-layout.js'
 import { differing, drawPart } from './draw-part.js'
 
-const { units, shelf, jobs } = demoShop()
+const { units, shelf } = demoShop()
 const unit = units[0] as Unit
 const parts = shelf.map((part) => [part.id, part] as const)
 
@@ -36,34 +33,5 @@ describe('drawings', () => {
     expect(differing(a, a)).toEqual([])
     expect(differing(a, b).map((d) => d.name)).toContain('thickness')
     expect(differing(a, undefined)).toEqual(a.dimensions)
-  })
-})
-
-describe('the strip', () => {
-  const job = jobs[0] as JobContent
-  const ids = unit.stations.map((s) => s.id)
-  it('keeps every station on the sheet, in order along the line, the chosen one widest of its kind', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: 600, max: 1600 }), fc.constantFrom(...ids), fc.subarray(ids), (width, chosen, live) => {
-        const { slots, height, railY } = layoutStrip(unit, width, chosen, new Set(live))
-        const onLine = unit.stations
-          .filter((s) => s.strip.lane === 'line')
-          .sort((a, b) => a.strip.column - b.strip.column)
-          .map((s) => slots.get(s.id) as Slot)
-        for (const slot of slots.values()) {
-          expect(slot.x - slot.width / 2).toBeGreaterThanOrEqual(-0.01)
-          expect(slot.x + slot.width / 2).toBeLessThanOrEqual(width + 0.01)
-          expect(slot.y).toBeLessThan(height)
-        }
-        onLine
-          .slice(1)
-          .forEach((slot, i) => expect(slot.x - slot.width / 2).toBeCloseTo((onLine[i]?.x ?? 0) + (onLine[i]?.width ?? 0) / 2, 6))
-        for (const to of unit.stations)
-          for (const from of to.strip.from)
-            expect(linkPath(slots.get(from) as Slot, slots.get(to.id) as Slot, railY)).toMatch(/^M[-\d.]+,[-\d.]+ /)
-      }),
-      { numRuns: 60 },
-    )
-    expect(Object.keys(job.spec.fits).sort()).toEqual([...ids].sort())
   })
 })

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { figure, stationName, type JobContent } from '@plucky/contract'
-import { canLock, fromSi, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
+import { canLock, fromSi, type Answer, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
@@ -10,10 +10,12 @@ import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, workingFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
-import { BreakingOrder } from './BreakingOrder.js'
 import { CasePicker } from './CasePicker.js'
 import { Pressures } from './Pressures.js'
-import { Strip } from './Strip.js'
+import { powerOf, type ColumnOrder } from './flow-layout.js'
+import { PowerFlowChart } from './PowerFlowChart.js'
+import { Choice } from '../ui/choice.js'
+import { Worded } from '../ui/buttons.js'
 import { lineKeys, useBench, type BenchView } from './use-bench.js'
 import { Verdict } from './Verdict.js'
 
@@ -38,38 +40,87 @@ interface ScreenProps {
   readonly unit: Unit
 }
 
-/** The line with its cases and pressures, and the breaking order beside it. */
+/** The chart with its gears, load cases and pressures. */
 const Path = memo(function Path({ content, unit }: ScreenProps) {
   const bench = useBench(content, unit)
+  const { tryPowerW, order } = useStore(viewStore)
   const { answered, duty } = bench
-  const picker = <CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />
+  const atW = tryPowerW ?? answered?.peakPowerW ?? 0
   return (
-    <>
-      <Panel title="Power flow" note="band width shows torque" aside={picker} data-testid="line-panel">
-        <Strip
-          unit={unit}
-          answer={answered}
-          duty={duty}
-          gearing={shopStore.getState().gearing.get(unit.id)}
-          fits={bench.fits}
-          chosen={bench.station}
-          onChoose={bench.choose}
-          onKey={lineKeys(unit, bench)}
-        />
-        <Flex align="center" gap="16px" mt="2px">
+    <Box
+      as="section"
+      aria-label="Power flow"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="rule"
+      px="10px"
+      pt="5px"
+      pb="6px"
+      minW="0"
+      gridColumn="1 / -1"
+      data-testid="line-panel"
+    >
+      <Flex gap="4px 16px" wrap="wrap" align="center" justify="space-between" mb="4px">
+        <CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />
+        <OrderPicker order={order} />
+      </Flex>
+      <PowerFlowChart
+        unit={unit}
+        answer={answered}
+        duty={duty}
+        gearing={shopStore.getState().gearing.get(unit.id)}
+        fits={bench.fits}
+        order={order}
+        chosen={bench.station}
+        atW={atW}
+        onChoose={bench.choose}
+        onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
+        onKey={lineKeys(unit, bench, order)}
+      />
+      <Flex align="center" gap="4px 16px" mt="2px" wrap="wrap">
+        <Box flex="1" minW="300px">
+          <TargetNote content={content} answer={answered} tryPowerW={tryPowerW} />
           <CaseNote duty={duty} />
-          <Pressures
-            pressure={content.spec.pressure}
-            lockup={canLock({ unit, fitted: bench.fits })}
-            madePa={content.spec.pressure.by === 'valves' ? duty?.linePressurePa : undefined}
-          />
-        </Flex>
-        <StallCaution duty={duty} />
-      </Panel>
-      <Order content={content} unit={unit} bench={bench} />
-    </>
+        </Box>
+        <Pressures
+          pressure={content.spec.pressure}
+          lockup={canLock({ unit, fitted: bench.fits })}
+          madePa={content.spec.pressure.by === 'valves' ? duty?.linePressurePa : undefined}
+        />
+      </Flex>
+      <StallCaution duty={duty} />
+    </Box>
   )
 })
+
+const ORDER_WORDS: Record<ColumnOrder, string> = { path: 'Torque path', weakest: 'Weakest first' }
+
+const OrderPicker = ({ order }: { order: ColumnOrder }) => (
+  <Flex gap="5px" align="center" role="group" aria-label="Order of the stations">
+    <Text fontSize="13.5px" color="inkSoft">
+      Order
+    </Text>
+    {(Object.keys(ORDER_WORDS) as ColumnOrder[]).map((each) => (
+      <Choice key={each} on={each === order} onPick={() => viewStore.setState({ order: each })} testId={`order-by-${each}`}>
+        {ORDER_WORDS[each]}
+      </Choice>
+    ))}
+  </Flex>
+)
+
+/** At which power the bars are read, and how many stations fail there. */
+function TargetNote({ content, answer, tryPowerW }: { content: JobContent; answer: Answer | undefined; tryPowerW: number | null }) {
+  if (!answer) return <Text color="inkSoft">Power held appears when there is an answer.</Text>
+  const atW = tryPowerW ?? answer.peakPowerW
+  const failing = answer.stations.filter(({ held }) => (powerOf(held) ?? Infinity) < atW).length
+  const word = tryPowerW !== null ? 'At' : content.brief.openQuestion ? 'This engine,' : 'Target'
+  return (
+    <Text fontSize="14.5px" data-testid="target-note">
+      <strong>{`${word} ${figure(fromSi(atW, 'hp'))} hp: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails' : `${failing} stations fail`}. `}</strong>
+      {tryPowerW !== null && <Worded onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</Worded>}
+    </Text>
+  )
+}
 
 const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
   const bench = useBench(content, unit)
@@ -106,45 +157,13 @@ function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) 
   )
 }
 
-function Order({ content, unit, bench }: { content: JobContent; unit: Unit; bench: BenchView }) {
-  const tryPowerW = useStore(viewStore, (view) => view.tryPowerW)
-  const { answered } = bench
-  return (
-    <Panel
-      title="Breaking order"
-      aside={
-        <Text fontSize="13px" color="inkSoft">
-          engine hp each station holds
-        </Text>
-      }
-    >
-      {answered ? (
-        <BreakingOrder
-          unit={unit}
-          answer={answered}
-          targetW={answered.peakPowerW}
-          targetWord={content.brief.openQuestion ? 'this engine,' : 'target'}
-          tryPowerW={tryPowerW}
-          chosen={bench.station}
-          onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
-          onChoose={bench.choose}
-        />
-      ) : (
-        <Text color="inkSoft" py="12px">
-          Shown when there is an answer.
-        </Text>
-      )}
-    </Panel>
-  )
-}
-
 /** Figures of the case shown. */
 function CaseNote({ duty }: { duty: DutyCase | undefined }) {
-  if (!duty) return <Box flex="1" />
+  if (!duty) return null
   const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
   const rpm = (w: number) => figure(fromSi(w, 'rpm'))
   return (
-    <Text fontSize="13.5px" color="inkSoft" flex="1" lineHeight="1.3">
+    <Text fontSize="13.5px" color="inkSoft" lineHeight="1.3">
       {`Engine ${lbft(duty.engine.torqueNm)} lb-ft at ${rpm(duty.engine.speedRadPerS)} rpm, turbine ${lbft(duty.turbine.torqueNm)} lb-ft at ${rpm(duty.turbine.speedRadPerS)} rpm.`}
     </Text>
   )

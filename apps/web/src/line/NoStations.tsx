@@ -14,7 +14,7 @@ export function NoStations({ unit }: { unit: Unit }) {
         Parts are chosen at stations, front to rear. Create the stations from the gear train first. Your job data is kept meanwhile.
       </Text>
       <Ruled asChild minH="44px">
-        <Link to={`/units/${unit.id}/change`}>Create stations</Link>
+        <Link to={`/transmissions/${unit.id}/edit`}>Create stations</Link>
       </Ruled>
     </Box>
   )

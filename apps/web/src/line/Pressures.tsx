@@ -48,7 +48,7 @@ export const Pressures = memo(function Pressures({ pressure, lockup, madePa }: P
         [field('drivePa', 'drive', pressure.drivePa), field('reversePa', 'reverse', pressure.reversePa)]
       ) : (
         <ChakraLink asChild fontFamily="figures" fontSize="16px" color="ink" textDecoration="underline">
-          <Link to={`/jobs/${number}/pressure`} data-testid="pressure-made">{`${quantity(madePa, 'psi')} calculated`}</Link>
+          <Link to={`/jobs/${number}/line-pressure`} data-testid="pressure-made">{`${quantity(madePa, 'psi')} calculated`}</Link>
         </ChakraLink>
       )}
       {lockup && [

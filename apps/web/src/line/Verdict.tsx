@@ -1,19 +1,15 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import {
-  capital,
   findingSentence,
-  hoursWords,
   misfitSentence,
   likelyWords,
-  money,
-  stationName,
   togetherSentence,
   verdictSentence,
   type JobContent,
   heldInWords,
 } from '@plucky/contract'
 import { misfitKey, type Answer, type Misfit, type SpecAnswer, type Unit } from '@plucky/core'
-import { changedStations, costOf, misfitsOf } from '../state/verdicts.js'
+import { misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Worded } from '../ui/buttons.js'
 
@@ -35,10 +31,10 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
           >
             {verdictSentence(answer, unit, content.brief)}
           </Heading>
-          {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Flex>
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
-          {answered && besides(answered, unit)}
+          {answered && `${besides(answered, unit)} `}
+          {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Text>
         {beside(misfitsOf(content), answered).map((misfit) => (
           <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600} data-testid="misfit">
@@ -51,7 +47,6 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
           </Text>
         ))}
       </Box>
-      <Cost content={content} unit={unit} />
     </Flex>
   )
 }
@@ -80,29 +75,7 @@ function OpenWorking({ station }: { station: string }) {
 function besides(answer: Answer, unit: Unit): string {
   if (answer.stops.length > 0) return `If they did mate, it would hold ${heldInWords(answer.held)}.`
   const likely = likelyWords(answer)
-  const same = `With the same converter: ${heldInWords(answer.heldSameConverter)}.`
-  return [likely && `Likely range ${likely}.`, togetherSentence(answer, unit), same].filter(Boolean).join(' ')
-}
-
-function Cost({ content, unit }: { content: JobContent; unit: Unit }) {
-  const { price, hours, lines } = costOf(content)
-  const changed = changedStations(content)
-  const kits = lines.flatMap((line) => (line.what === 'kit' ? [line.item.name] : []))
-  const { budget } = content.brief
-  const over = budget !== null && price > budget
-  const names = changed.map((id) => capital(stationName(unit, id)))
-  return (
-    <Box
-      textAlign="right"
-      flexShrink={0}
-      title={names.length > 0 ? `Changed: ${names.join(', ')}${kits.length > 0 ? `. Bought as a kit: ${kits.join(', ')}` : ''}` : undefined}
-    >
-      <Text fontFamily="figures" fontSize="20px" fontWeight={600} lineHeight="1.3" color={over ? 'break' : 'ink'}>
-        {`${money(price)} · ${hoursWords(hours)}`}
-      </Text>
-      <Text fontSize="14px" color={over ? 'break' : 'inkSoft'} fontWeight={over ? 600 : 400}>
-        {`${changed.length} of ${unit.stations.length} stations changed${budget === null ? '' : over ? `, ${money(price - budget)} over budget` : `, budget ${money(budget)}`}`}
-      </Text>
-    </Box>
-  )
+  const [same, matched] = [heldInWords(answer.heldSameConverter), heldInWords(answer.held)]
+  const differs = same === matched ? '' : `With the same converter: ${same}.`
+  return [likely && `Likely range ${likely}.`, togetherSentence(answer, unit), differs].filter(Boolean).join(' ')
 }

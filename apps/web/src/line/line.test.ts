@@ -1,6 +1,8 @@
 import { demoShop } from '@plucky/demo'
+import fc from 'fast-check'
 import { fromSi, solveTrain, specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
 import { readTyped } from '../ui/read-typed.js'
+import { layoutFlow, linkPath, ROWS, type Column } from './flow-layout.js'
 import { greatestTorque, linkTorque, readStations } from './readings.js'
 import { toStep } from './steps.js'
 
@@ -75,5 +77,50 @@ describe('what is typed', () => {
 
   it('a tried power goes in tens and never to nothing', () => {
     expect([toStep(843), toStep(-50)].map((w) => Math.round(fromSi(w, 'hp')))).toEqual([840, 20])
+  })
+})
+
+describe('the columns', () => {
+  const anyLayout = fc.record({
+    of: fc.constantFrom(...units),
+    width: fc.integer({ min: 320, max: 2200 }),
+    order: fc.constantFrom('path' as const, 'weakest' as const),
+  })
+
+  it('stand side by side, one a station, and fill the width unless they would be too narrow to read', () => {
+    fc.assert(
+      fc.property(anyLayout, ({ of, width, order }) => {
+        const layout = layoutFlow(of, [], width, order)
+        expect(layout.columns.map(({ station }) => station.id).sort()).toEqual(of.stations.map(({ id }) => id).sort())
+        layout.columns.forEach((column, i) => {
+          const before = layout.columns[i - 1]
+          if (before) expect(column.x - column.width / 2).toBeCloseTo(before.x + before.width / 2, 6)
+          expect(column.width).toBeGreaterThanOrEqual(33.99)
+        })
+        expect(layout.width).toBeGreaterThanOrEqual(width - 0.01)
+      }),
+      { numRuns: 80 },
+    )
+  })
+
+  it('by power held put the weakest first, those without a limit behind, and those without torque last', () => {
+    const ids = layoutFlow(unit, answer.stations, 1230, 'weakest').columns.map(({ station }) => station.id)
+    expect(ids.slice(0, answer.breakingOrder.length)).toEqual(answer.breakingOrder)
+    const idle = ['converter-bolts', 'crank-bolts', 'lockup', 'motor-plate', 'pilot', 'pump', 'valves'] // the converter of this job has no lockup
+    expect(ids.slice(-idle.length).sort()).toEqual(idle)
+  })
+
+  it('are joined along the shaft line, or on the track past a member that torque does not run through', () => {
+    const columnsOf = (of: Unit) => layoutFlow(of, [], 1230, 'path').columns
+    const path = (of: Unit, from: string, to: string) => {
+      const columns = columnsOf(of)
+      const column = (id: string) => columns.find(({ station }) => station.id === id) as Column
+      return linkPath(column(from), column(to), columns)
+    }
+    expect(path(unit, 'turbine-hub', 'input-shaft')).toMatch(new RegExp(`^M[\\d.]+,${ROWS.axis} H[\\d.]+$`))
+    const six = units.find(({ id }) => id === 'hornbeam-6') as Unit
+    expect(path(six, 'input-shaft', 'upper-pack')).toContain(`V${ROWS.track}`)
+    for (const of of units)
+      for (const to of of.stations) for (const from of to.strip.from) expect(path(of, from, to.id)).not.toMatch(/NaN|undefined/)
   })
 })

@@ -2,6 +2,7 @@ import type { JobContent } from '@plucky/contract'
 import { fittedParts, partsFor, type Answer, type DutyCase, type HouseRules, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { useEffect, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
+import { layoutFlow, type ColumnOrder } from './flow-layout.js'
 import { take } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
@@ -66,8 +67,8 @@ function useOpening(unit: Unit, weakest: string): void {
 }
 
 /** Keys of the line: left and right walk the stations in the builder's order, up and down the candidates, Enter fits. */
-export function lineKeys(unit: Unit, bench: BenchView): (event: KeyboardEvent) => void {
-  const stations = unit.stations.map((s) => s.id)
+export function lineKeys(unit: Unit, bench: BenchView, order: ColumnOrder): (event: KeyboardEvent) => void {
+  const stations = layoutFlow(unit, bench.answered?.stations ?? [], 0, order).columns.map(({ station }) => station.id)
   const parts = bench.candidates.map((p) => p.id)
   const step = (ids: readonly string[], at: string, by: number) => ids[Math.min(ids.length - 1, Math.max(0, ids.indexOf(at) + by))] ?? at
   const candidate = bench.candidate?.id ?? ''

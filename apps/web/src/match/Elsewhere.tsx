@@ -1,5 +1,5 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { figure, noStallWords, quantity, type Job, type JobContent } from '@plucky/contract'
+import { figure, noStallWords, quantity, type Job, type JobContent, type JobSummary } from '@plucky/contract'
 import { converterCharacteristic, fromSi, kFactorRpm, matchFigures, toSi } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
@@ -34,15 +34,23 @@ export function Elsewhere({ part }: { part: ConverterPart }) {
 }
 
 function BehindJob({ part }: { part: ConverterPart }) {
-  const [jobs, setJobs] = useState<readonly Job[]>([])
+  const [jobs, setJobs] = useState<readonly JobSummary[]>([])
+  const [job, setJob] = useState<Job>()
   const [failed, setFailed] = useState('')
   const [chosen, setChosen] = useState('')
   useEffect(() => {
-    api.jobs().then(setJobs, (error: Error) => setFailed(error.message))
+    api.jobs({ limit: '200' }).then(
+      (page) => setJobs(page.jobs),
+      (error: Error) => setFailed(error.message),
+    )
   }, [])
   const here = jobStore.getState().number
+  const pick = (value: string) => {
+    setChosen(value)
+    setJob(undefined)
+    if (value !== '') api.job(Number(value)).then(setJob, (error: Error) => setFailed(error.message))
+  }
   const others = jobs.filter((job) => job.number !== here)
-  const job = others.find((each) => String(each.number) === chosen)
   return (
     <>
       <Pick
@@ -50,7 +58,7 @@ function BehindJob({ part }: { part: ConverterPart }) {
         width="100%"
         value={chosen}
         options={[['', '—'], ...others.map((each) => [String(each.number), `${each.number}: ${each.name}`] as const)]}
-        onPick={setChosen}
+        onPick={pick}
         testId="elsewhere-job"
       />
       <Text fontSize="14px" mt="4px" role={failed ? 'alert' : undefined}>

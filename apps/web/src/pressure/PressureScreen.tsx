@@ -1,11 +1,11 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, type JobContent } from '@plucky/contract'
+import { CAUTIONS, figure, type JobContent } from '@plucky/contract'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
-import { fittedParts, stationOfKind, type PressureReport, type Unit } from '@plucky/core'
+import { fittedParts, fromSi, stationOfKind, type PressureReport, type Unit } from '@plucky/core'
 import { Works } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
 import { useStore } from 'zustand'
-import { BreakingOrder } from '../line/BreakingOrder.js'
+import { BreakingList } from '../line/BreakingList.js'
 import { jobStore } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
@@ -106,21 +106,11 @@ const shortest = ({ needs }: PressureReport['ranges'][number]) =>
 
 function Order({ content, unit }: ScreenProps) {
   const answer = answerFor(content)
-  const tryPowerW = useStore(viewStore, (view) => view.tryPowerW)
   const chosen = useStore(viewStore, (view) => view.station)
   if (answer?.outcome !== 'answered') return <Box />
   return (
-    <Panel title="Breaking order" className="not-printed">
-      <BreakingOrder
-        unit={unit}
-        answer={answer}
-        targetW={answer.peakPowerW}
-        targetWord={content.brief.openQuestion ? 'this engine,' : 'target'}
-        tryPowerW={tryPowerW}
-        chosen={chosen}
-        onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
-        onChoose={(station) => viewStore.setState({ station, candidate: '' })}
-      />
+    <Panel title="Breaking order" note={`target ${figure(fromSi(answer.peakPowerW, 'hp'))} hp`} className="not-printed">
+      <BreakingList unit={unit} answer={answer} chosen={chosen} onChoose={(station) => viewStore.setState({ station, candidate: '' })} />
     </Panel>
   )
 }

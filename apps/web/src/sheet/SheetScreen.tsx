@@ -45,7 +45,7 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
         <Text role="alert">
           {`This job has no revision ${wanted}. `}
           <ChakraLink asChild color="ink" textDecoration="underline">
-            <Link to={`/jobs/${number}/sheet`}>Show the current build sheet</Link>
+            <Link to={`/jobs/${number}/build-sheet`}>Show the current build sheet</Link>
           </ChakraLink>
         </Text>
       )}

@@ -1,5 +1,5 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { listed as inARow, type Job } from '@plucky/contract'
+import { listed as inARow } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
@@ -64,15 +64,14 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
 
 /** The jobs that a change of this item would reach. */
 function FittedIn({ id }: { id: string }) {
-  const [jobs, setJobs] = useState<readonly Job[]>()
+  const [jobs, setJobs] = useState<readonly { number: number; name: string }[]>([])
   const [problem, setProblem] = useState('')
-  useEffect(() => void api.jobs().then(setJobs, (error: Error) => setProblem(error.message)), [])
-  const reached = (jobs ?? []).filter(({ spec }) => Object.values(spec.fits).includes(id) || Object.values(spec.works).flat().includes(id))
+  useEffect(() => void api.jobsUsing(id).then(setJobs, (error: Error) => setProblem(error.message)), [id])
   if (problem) return <Text color="break">{`Jobs using this item could not be loaded: ${problem}`}</Text>
-  if (reached.length === 0) return null
+  if (jobs.length === 0) return null
   return (
     <Text mt="8px" fontSize="14px" data-testid="fitted-in">
-      {`Used in ${inARow(reached.map((job) => `job ${job.number}, ${job.name}`))}. Editing it changes those results. Saved revisions do not change.`}
+      {`Used in ${inARow(jobs.map((job) => `job ${job.number}, ${job.name}`))}. Editing it changes those results. Saved revisions do not change.`}
     </Text>
   )
 }
@@ -103,13 +102,13 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   const leave = () => {
     localStorage.removeItem(kept)
     if (from.id) onDone()
-    else void navigate(`/shelf/${kind}`)
+    else void navigate(`/parts-shelf/${kind}`)
   }
   const save = async () => {
     const kept = await draft.save()
     if (!kept) return
     onDone()
-    void navigate(`/shelf/${kind}/${kept.id}`)
+    void navigate(`/parts-shelf/${kind}/${kept.id}`)
   }
   return (
     <Panel title={title} note="any unit works: 24 mm or 0.945 in" data-testid="item-form">

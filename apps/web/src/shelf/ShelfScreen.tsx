@@ -3,10 +3,9 @@ import { capital, hoursWords, money, stationName, writePartsCsv } from '@plucky/
 import type { Part, Unit } from '@plucky/core'
 import { useEffect, useRef, useState } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { useStore } from 'zustand'
-import { Frame } from '../screens/Frame.js'
-import { Trouble } from '../screens/JobScreen.js'
-import { loadShop, shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { Trouble } from '../ui/Trouble.js'
+import { loadShop, type Item, type ItemKind } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
@@ -24,20 +23,16 @@ const isKind = (kind: string | undefined): kind is ItemKind => KINDS.some(([each
 
 /** The shop's shelf: found by word, unit and station; every item with all its limits and figures, to be looked at and changed. */
 export function ShelfScreen() {
-  const shop = useStore(shopStore)
+  const shop = useShop()
   if (shop.state === 'failed')
     return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   const [unit] = shop.units
-  return (
-    <Frame>
-      {shop.state === 'loading' || !unit ? (
-        <Text p="24px" color="inkSoft" role="status">
-          Loading parts shelf…
-        </Text>
-      ) : (
-        <Shelf units={shop.units} first={unit} />
-      )}
-    </Frame>
+  return shop.state === 'loading' || !unit ? (
+    <Text p="24px" color="inkSoft" role="status">
+      Loading parts shelf…
+    </Text>
+  ) : (
+    <Shelf units={shop.units} first={unit} />
   )
 }
 
@@ -46,7 +41,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
   const kind = isKind(params['kind']) ? params['kind'] : 'parts'
   const id = params['id']
   const navigate = useNavigate()
-  const shop = useStore(shopStore)
+  const shop = useShop()
   const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
   const [taking, setTaking] = useState(false)
   const unit = units.find((u) => u.id === wanted.unitId) ?? first
@@ -60,7 +55,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           {`Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
         </Heading>
         <Box flex="1" />
-        <Inked onClick={() => void navigate(`/shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</Inked>
+        <Inked onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</Inked>
         <Ruled minH="44px" onClick={() => setTaking(true)} data-testid="table-in">
           Import CSV…
         </Ruled>
@@ -120,7 +115,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
     <Box mb="6px">
       <Flex gap="6px" mb="6px">
         {KINDS.map(([each, words]) => (
-          <Choice key={each} on={each === kind} onPick={() => void navigate(`/shelf/${each}`)} testId={`kind-${each}`}>
+          <Choice key={each} on={each === kind} onPick={() => void navigate(`/parts-shelf/${each}`)} testId={`kind-${each}`}>
             {words}
           </Choice>
         ))}
@@ -201,7 +196,7 @@ function Found({ kind, items, units, unitId }: FoundProps) {
             minH="44px"
             css={{ '&[aria-current=page]': { bg: 'torqueWash', boxShadow: 'inset 4px 0 0 var(--chakra-colors-torque)' } }}
           >
-            <NavLink to={`/shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
+            <NavLink to={`/parts-shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
               <Flex justify="space-between" gap="8px" width="100%">
                 <Text fontWeight={600} lineHeight="1.25">
                   {item.name}

@@ -1,4 +1,4 @@
-import type { Job, JobContent, Problem, Revision, ShelfContent } from '@plucky/contract'
+import type { Job, JobContent, JobFinding, JobListPage, JobSummary, LastJob, Problem, Revision, ShelfContent } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 
 /** The server refused, with its reasons in words. */
@@ -31,7 +31,16 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
 }
 
 export const api = {
-  jobs: () => call<Job[]>('GET', '/jobs'),
+  jobs: (asked: Readonly<Record<string, string>>) =>
+    call<JobListPage>('GET', `/jobs?${new URLSearchParams(Object.entries(asked).filter(([, value]) => value !== ''))}`),
+  lastJob: () => call<LastJob | null>('GET', '/jobs/last'),
+  findingsOf: (unitId: string) => call<JobFinding[]>('GET', `/jobs/findings?unit=${encodeURIComponent(unitId)}`),
+  jobsUsing: (item: string) => call<{ number: number; name: string }[]>('GET', `/jobs/using?item=${encodeURIComponent(item)}`),
+  patchJob: (number: number, change: { name?: string; customer?: string; archived?: boolean }) =>
+    call<JobSummary>('PATCH', `/jobs/${number}`, change),
+  copyJob: (number: number) => call<Job>('POST', `/jobs/${number}/copy`),
+  deleteJob: (number: number) => call<JobSummary>('DELETE', `/jobs/${number}`),
+  restoreJob: (number: number) => call<JobSummary>('POST', `/jobs/${number}/restore`),
   job: (number: number) => call<Job>('GET', `/jobs/${number}`),
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
   saveJob: (number: number, content: JobContent, mark: { version: number; by: string; change: number }, keepalive = false) =>

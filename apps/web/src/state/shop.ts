@@ -29,6 +29,16 @@ export type ItemKind = 'parts' | 'operations' | 'kits'
 export type Item = Part | Operation | Kit
 const versionKey = (kind: ItemKind | 'units', id: string) => `${kind}/${id}`
 
+let begun = false
+
+/** Loads the shop, once, and looks for changes whenever the window comes back to the front. */
+export function ensureShop(): void {
+  if (begun) return
+  begun = true
+  void loadShop()
+  addEventListener('focus', () => void refreshShop())
+}
+
 /** Many tries' worth of patience is the screen's; here it is loaded once more when asked. */
 export async function loadShop(): Promise<void> {
   try {

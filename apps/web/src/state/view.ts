@@ -10,8 +10,12 @@ export interface View {
   readonly tryPowerW: number | null
   /** The figure whose working is open: a station's power held, or its margin in a case. */
   readonly working: { readonly station: string; readonly caseId: string | null } | null
+  /** How the stations are ordered on the power-flow chart. */
+  readonly order: 'path' | 'weakest'
   readonly hand: 'right' | 'left'
   readonly theme: 'light' | 'dark'
+  /** Whether help for the page is open. */
+  readonly help: boolean
   /** Who works at this machine, as revisions are signed. */
   readonly person: string
 }
@@ -26,8 +30,10 @@ export const viewStore = createStore<View>(() => ({
   caseId: 'launch',
   tryPowerW: null,
   working: null,
+  order: 'path',
   hand: kept.hand ?? 'right',
   theme: kept.theme ?? (prefersDark ? 'dark' : 'light'),
+  help: false,
   person: kept.person ?? '',
 }))
 

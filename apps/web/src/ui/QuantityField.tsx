@@ -12,6 +12,8 @@ interface QuantityProps {
   readonly problem?: string | undefined
   /** Takes what was typed; gives the reason where it is refused. */
   readonly onCommit: (value: Typed) => string | undefined
+  /** Told of what is being typed, before it is taken. */
+  readonly onType?: ((value: Typed) => void) | undefined
   readonly width?: string
   readonly inline?: boolean
   readonly hideLabel?: boolean
@@ -19,8 +21,20 @@ interface QuantityProps {
 }
 
 /** A figure with its unit: any unit of the same kind may be typed; what is refused stays in the field with the reason below it. */
-export function QuantityField({ label, unit, digits, value, problem, onCommit, width = '100%', inline, hideLabel, testId }: QuantityProps) {
-  const field = useTyped({ shown: shownAs(value, unit, digits), unit, onCommit })
+export function QuantityField({
+  label,
+  unit,
+  digits,
+  value,
+  problem,
+  onCommit,
+  onType,
+  width = '100%',
+  inline,
+  hideLabel,
+  testId,
+}: QuantityProps) {
+  const field = useTyped({ shown: shownAs(value, unit, digits), unit, onCommit, onType })
   const reason = field.refused ?? (field.typing ? undefined : problem)
   const row = inline
     ? ({ flexDirection: 'row', alignItems: 'center', gap: '6px' } as const)
@@ -66,7 +80,12 @@ const HANGING = {
   borderColor: 'break',
 } as const
 
-function useTyped({ shown, unit, onCommit }: { shown: string; unit: UnitName | undefined; onCommit: QuantityProps['onCommit'] }) {
+interface TypedProps extends Pick<QuantityProps, 'onCommit' | 'onType'> {
+  readonly shown: string
+  readonly unit: UnitName | undefined
+}
+
+function useTyped({ shown, unit, onCommit, onType }: TypedProps) {
   const [typed, setTyped] = useState<string | null>(null)
   const [refused, setRefused] = useState<string | undefined>()
   const leave = () => {
@@ -89,7 +108,10 @@ function useTyped({ shown, unit, onCommit }: { shown: string; unit: UnitName | u
     refused,
     input: {
       value: typed ?? shown,
-      onChange: (event: { target: { value: string } }) => setTyped(event.target.value),
+      onChange: ({ target: { value } }: { target: { value: string } }) => {
+        setTyped(value)
+        onType?.(readTyped(value, unit))
+      },
       onBlur: commit,
       onKeyDown,
     },

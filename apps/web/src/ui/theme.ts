@@ -1,14 +1,17 @@
 import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
+import { RESET } from './reset.js'
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } })
 
 /** A drawing-office sheet: warm paper and ink by day, a blueprint by night; one colour for torque, one for oil, red pencil for what breaks. */
 const config = defineConfig({
+  // The library's own reset gives every element the font of its parent, which would undo the type sizes and weights of drawings.
+  preflight: false,
   globalCss: {
+    ...RESET,
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: '15px' },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'oil', outlineOffset: '1px' },
     '::selection': { bg: 'torqueWash' },
-    '*': { '@media (prefers-reduced-motion: reduce)': { transition: 'none !important', animation: 'none !important' } },
   },
   theme: {
     tokens: {

@@ -19,10 +19,10 @@ export function JobTrain({ content, unit }: { content: JobContent; unit: Unit })
         </Heading>
         <Flex gap="8px">
           <Ruled asChild size="sm">
-            <Link to={`/units/${unit.id}`}>All transmissions</Link>
+            <Link to={`/transmissions/${unit.id}`}>All transmissions</Link>
           </Ruled>
           <Ruled asChild size="sm">
-            <Link to={`/jobs/${number}/lost`}>Diagnosis</Link>
+            <Link to={`/jobs/${number}/diagnosis`}>Diagnosis</Link>
           </Ruled>
         </Flex>
       </Flex>

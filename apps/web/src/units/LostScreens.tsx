@@ -1,35 +1,35 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { verdictSentence, type Job, type JobContent } from '@plucky/contract'
+import { verdictSentence, type JobContent, type JobFinding } from '@plucky/contract'
 import { NOTHING_FOUND, type Teardown, type Unit } from '@plucky/core'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
-import { Frame } from '../screens/Frame.js'
-import { Trouble } from '../screens/JobScreen.js'
+import { Trouble } from '../ui/Trouble.js'
 import { api } from '../state/api.js'
 import { change } from '../state/job.js'
 import { loadShop, shopStore } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { marginsOf, recordsOf } from './lost.js'
 import { LostView } from './LostView.js'
 
-/** The shop's own records, once they are here; without them the ranking goes by what is usual. */
-function useJobs(): { readonly jobs: readonly Job[]; readonly problem: string } {
-  const [state, setState] = useState<{ jobs: readonly Job[]; problem: string }>({ jobs: [], problem: '' })
+/** The shop's own records of a kind of transmission; without them the ranking goes by typical failure rates. */
+function useJobs(unitId: string): { readonly jobs: readonly JobFinding[]; readonly problem: string } {
+  const [state, setState] = useState<{ jobs: readonly JobFinding[]; problem: string }>({ jobs: [], problem: '' })
   useEffect(() => {
-    api.jobs().then(
+    api.findingsOf(unitId).then(
       (jobs) => setState({ jobs, problem: '' }),
       (error: Error) => setState({ jobs: [], problem: error.message }),
     )
-  }, [])
+  }, [unitId])
   return state
 }
 
 /** What is lost in a job: its unit, its parts as they came in, its engine; what is found is kept with the job. */
 export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) {
   const { number } = useParams()
-  const { jobs, problem } = useJobs()
+  const { jobs, problem } = useJobs(unit.id)
   const parts = useStore(shopStore, (shop) => shop.parts)
   const answer = useMemo(() => answerFor(content, { fits: content.arrived, works: {} }), [content])
   const known = useMemo(() => {
@@ -45,7 +45,7 @@ export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) 
   const put = (teardown: Teardown) => change((job) => ({ ...job, teardown }))
   return (
     <Box px="14px" pb="16px" maxW="1280px" mx="auto">
-      <Head title={`Diagnosis: this ${unit.name}`} back={`/jobs/${number}/unit`} />
+      <Head title={`Diagnosis: this ${unit.name}`} back={`/jobs/${number}/gear-train`} />
       {answer && (
         <Text mb="8px" color="inkSoft">{`As received, with this engine: ${lowerFirst(verdictSentence(answer, unit, content.brief))}`}</Text>
       )}
@@ -60,31 +60,29 @@ const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1
 /** What is lost in a unit that has no job yet; nothing is kept. */
 export function UnitLost() {
   const { id } = useParams()
-  const shop = useStore(shopStore)
-  const { jobs } = useJobs()
+  const shop = useShop()
+  const { jobs } = useJobs(id ?? '')
   const [teardown, setTeardown] = useState<Teardown>(NOTHING_FOUND)
   const known = useMemo(() => ({ records: recordsOf(jobs, id ?? '', null) }), [jobs, id])
   const unit = shop.units.find((u) => u.id === id)
   if (shop.state === 'failed')
     return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   return (
-    <Frame>
-      <Box px="14px" pb="16px" maxW="1280px" mx="auto">
-        {unit ? (
-          <>
-            <Head title={`Diagnosis: ${unit.name}`} back={`/units/${unit.id}`} />
-            <Text mb="8px" color="inkSoft">
-              Not saved here. In a job the diagnosis is saved and uses the actual parts and engine.
-            </Text>
-            <LostView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
-          </>
-        ) : (
-          <Text p="24px" role="status">
-            {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
+    <Box px="14px" pb="16px" maxW="1280px" mx="auto">
+      {unit ? (
+        <>
+          <Head title={`Diagnosis: ${unit.name}`} back={`/transmissions/${unit.id}`} />
+          <Text mb="8px" color="inkSoft">
+            Not saved here. In a job the diagnosis is saved and uses the actual parts and engine.
           </Text>
-        )}
-      </Box>
-    </Frame>
+          <LostView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
+        </>
+      ) : (
+        <Text p="24px" role="status">
+          {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
+        </Text>
+      )}
+    </Box>
   )
 }
 

@@ -50,14 +50,14 @@ function useUnitDraft({ from, keptName }: EditorProps) {
     },
     leave() {
       localStorage.removeItem(kept)
-      void navigate(from.id ? `/units/${from.id}` : '/units')
+      void navigate(from.id ? `/transmissions/${from.id}` : '/transmissions')
     },
     async save() {
       if (!checked.ok) return
       try {
         const unit = await keepUnit(checked.value, over)
         localStorage.removeItem(kept)
-        void navigate(`/units/${unit.id}`)
+        void navigate(`/transmissions/${unit.id}`)
       } catch (error) {
         const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])

@@ -3,59 +3,54 @@ import type { Problem } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { useStore } from 'zustand'
-import { Frame } from '../screens/Frame.js'
-import { Trouble } from '../screens/JobScreen.js'
+import { Trouble } from '../ui/Trouble.js'
 import { api, Refused } from '../state/api.js'
-import { loadShop, shopStore, takeUnit } from '../state/shop.js'
+import { loadShop, takeUnit } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
 import { Ruled } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
 
 /** The units of the shop: each gear train range by range; copied, changed, and out and in as files. */
 export function UnitsScreen() {
   const { id } = useParams()
-  const shop = useStore(shopStore)
+  const shop = useShop()
   if (shop.state === 'failed')
     return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
   const unit = shop.units.find((u) => u.id === id) ?? (id === undefined ? shop.units[0] : undefined)
   return (
-    <Frame>
-      <Box px="14px" maxW="1280px" mx="auto">
-        <Flex gap="6px" wrap="wrap" py="8px" align="center" justify="space-between">
-          <Flex as="nav" aria-label="Units" gap="6px" wrap="wrap">
-            {shop.units.map((each) => (
-              <Ruled
-                key={each.id}
-                asChild
-                size="sm"
-                bg={each.id === unit?.id ? 'ink' : 'transparent'}
-                color={each.id === unit?.id ? 'sheet' : 'ink'}
-                _hover={{}}
-              >
-                <Link to={`/units/${each.id}`} aria-current={each.id === unit?.id ? 'page' : undefined}>
-                  {each.name}
-                </Link>
-              </Ruled>
-            ))}
-          </Flex>
-          {unit && <Actions unit={unit} />}
+    <Box px="14px" maxW="1280px" mx="auto">
+      <Flex gap="6px" wrap="wrap" py="8px" align="center" justify="space-between">
+        <Flex as="nav" aria-label="Units" gap="6px" wrap="wrap">
+          {shop.units.map((each) => (
+            <Ruled
+              key={each.id}
+              asChild
+              size="sm"
+              bg={each.id === unit?.id ? 'ink' : 'transparent'}
+              color={each.id === unit?.id ? 'sheet' : 'ink'}
+              _hover={{}}
+            >
+              <Link to={`/transmissions/${each.id}`} aria-current={each.id === unit?.id ? 'page' : undefined}>
+                {each.name}
+              </Link>
+            </Ruled>
+          ))}
         </Flex>
-        {unit ? (
-          <>
-            <Heading as="h1" fontSize="26px" fontWeight={600} pb="6px">
-              {unit.name}
-            </Heading>
-            <TrainView key={unit.id} unit={unit} />
-          </>
-        ) : (
-          <Text py="24px" role="status">
-            {shop.state === 'loading'
-              ? 'Loading transmissions…'
-              : `There is no transmission “${id}”. Choose one above or create a new one.`}
-          </Text>
-        )}
-      </Box>
-    </Frame>
+        {unit && <Actions unit={unit} />}
+      </Flex>
+      {unit ? (
+        <>
+          <Heading as="h1" fontSize="26px" fontWeight={600} pb="6px">
+            {unit.name}
+          </Heading>
+          <TrainView key={unit.id} unit={unit} />
+        </>
+      ) : (
+        <Text py="24px" role="status">
+          {shop.state === 'loading' ? 'Loading transmissions…' : `There is no transmission “${id}”. Choose one above or create a new one.`}
+        </Text>
+      )}
+    </Box>
   )
 }
 
@@ -63,16 +58,16 @@ function Actions({ unit }: { unit: Unit }) {
   return (
     <Flex gap="6px" wrap="wrap" align="flex-start">
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/lost`}>Diagnosis</Link>
+        <Link to={`/transmissions/${unit.id}/diagnosis`}>Diagnosis</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/change`}>Edit</Link>
+        <Link to={`/transmissions/${unit.id}/edit`}>Edit</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to={`/units/${unit.id}/copy`}>Duplicate</Link>
+        <Link to={`/transmissions/${unit.id}/copy`}>Duplicate</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <Link to="/units/new/change">New transmission</Link>
+        <Link to="/transmissions/new/edit">New transmission</Link>
       </Ruled>
       <Ruled asChild size="sm">
         <a href={api.unitFileOf(unit.id)} download data-testid="save-unit-file">
@@ -94,7 +89,7 @@ function TakeUnit() {
     try {
       const unit = await takeUnit(JSON.parse(await chosen.text()) as unknown)
       setProblems([])
-      void navigate(`/units/${unit.id}`)
+      void navigate(`/transmissions/${unit.id}`)
     } catch (error) {
       const sentence = error instanceof SyntaxError ? `“${chosen.name}” is not readable JSON: ${error.message}` : (error as Error).message
       setProblems(error instanceof Refused ? error.problems : [{ code: 'unreadable', path: '', sentence }])

@@ -1,5 +1,5 @@
 import { isNoted, type Answer, type Unit } from '@plucky/core'
-import type { Job } from '@plucky/contract'
+import type { JobFinding } from '@plucky/contract'
 
 /** The margin with which each joint, element and set carried its load: the worst of the stations through which it is loaded. */
 export function marginsOf(unit: Unit, answer: Answer | undefined): Readonly<Record<string, number>> {
@@ -14,7 +14,7 @@ export function marginsOf(unit: Unit, answer: Answer | undefined): Readonly<Reco
 }
 
 /** How often each fault was found in units of this kind, in other jobs of the shop. */
-export function recordsOf(jobs: readonly Job[], unitId: string, except: number | null): Readonly<Record<string, number>> {
+export function recordsOf(jobs: readonly JobFinding[], unitId: string, except: number | null): Readonly<Record<string, number>> {
   const records: Record<string, number> = {}
   for (const { number, unitId: of, teardown } of jobs)
     if (of === unitId && number !== except && isNoted(teardown) && teardown.found !== null)

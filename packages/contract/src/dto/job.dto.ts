@@ -82,6 +82,8 @@ export class TeardownDto {
 /** What a person changes about a job; saved as one. */
 export class JobContentDto {
   @Label('Job name', 60) name!: string
+  /** For whom it is built; left out or empty if nobody said. */
+  @IsOptional() @Note('Customer', 80) customer?: string
   @Slug('Transmission') unitId!: string
   /** Which variant of the unit it is; null while that is not known. */
   @SlugOrNull('Variant') variantId!: string | null
@@ -111,6 +113,7 @@ export interface Spec extends Fits {
 
 export interface JobContent {
   readonly name: string
+  readonly customer?: string
   readonly unitId: string
   readonly variantId: string | null
   readonly brief: Brief
@@ -131,8 +134,9 @@ export interface Job extends JobContent {
 }
 
 /** What a person changes about a job, without the marks of its saves. */
-export const contentOf = ({ name, unitId, variantId, brief, arrived, teardown, spec, book, rules }: JobContent): JobContent => ({
+export const contentOf = ({ name, customer, unitId, variantId, brief, arrived, teardown, spec, book, rules }: JobContent): JobContent => ({
   name,
+  ...(customer === undefined ? {} : { customer }),
   unitId,
   variantId,
   brief,

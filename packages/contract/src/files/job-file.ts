@@ -134,6 +134,7 @@ const FIRST = [
   'version',
   'id',
   'name',
+  'customer',
   'maker',
   'kind',
   'unitId',
@@ -163,7 +164,7 @@ function ordered(value: unknown): unknown {
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
 export function writeJob({ job, unit, parts, operations, kits, photos = [] }: JobFile): string {
-  const { name, unitId, variantId, brief, arrived, teardown, spec, book, rules } = job
+  const { name, customer, unitId, variantId, brief, arrived, teardown, spec, book, rules } = job
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const own = {
     unit,
@@ -176,6 +177,7 @@ export function writeJob({ job, unit, parts, operations, kits, photos = [] }: Jo
     format: JOB_FORMAT,
     version: FORMAT_VERSION,
     name,
+    ...(customer ? { customer } : {}),
     unitId,
     variantId,
     brief,

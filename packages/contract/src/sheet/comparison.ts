@@ -106,6 +106,7 @@ function otherRows(was: Judged, is: Judged): Compared[] {
   })
   return [
     ...row('Job name', a.job.name, b.job.name),
+    ...row('Customer', a.job.customer ?? '—', b.job.customer ?? '—'),
     ...row('Transmission', a.unit.name, b.unit.name),
     ...row('Variant', variant(a), variant(b)),
     ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),

@@ -160,6 +160,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'part-of-another-station': (v) => `"${v.part}" belongs at ${v.stations}, not at ${v.station}.`,
   'unit-unknown': (v) => `Unknown transmission "${v.unit}".`,
   'job-unknown': (v) => `There is no job ${v.job}.`,
+  'job-deleted': (v) => `Job ${v.job} was deleted. Restore it from the job list.`,
+  'cursor-unknown': () => 'This is not the place where a page of the list ended. Load the list again from the start.',
   'job-changed-elsewhere': (v) =>
     `This job was changed in another window (yours is based on version ${v.yours}; the saved version is ${v.stored}). Nothing was overwritten. Use the saved version, or overwrite it with yours.`,
   'name-taken': (v) => `"${v.id}" is already used. Choose another name.`,

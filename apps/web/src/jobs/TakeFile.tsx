@@ -1,6 +1,7 @@
 import { Box, Input, Text } from '@chakra-ui/react'
 import { useState, type ChangeEvent } from 'react'
 import { useNavigate } from 'react-router'
+import { jobAddress } from '../app/views.js'
 import { api, Refused } from '../state/api.js'
 import { loadShop } from '../state/shop.js'
 import { Panel } from '../ui/panel.js'
@@ -28,7 +29,7 @@ export function TakeFile() {
     try {
       const job = await api.takeFile(JSON.parse(await file.text()) as unknown)
       await loadShop()
-      void navigate(`/jobs/${job.number}`)
+      void navigate(jobAddress(job.number))
     } catch (error) {
       setProblems(wordsOf(error))
     }

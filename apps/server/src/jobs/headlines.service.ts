@@ -1,0 +1,121 @@
+import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common'
+import { InjectModel } from '@nestjs/sequelize'
+import { headlineOf, jobFileOf, type Headline, type JobContent, type Lookup } from '@plucky/contract'
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
+import { fileURLToPath } from 'node:url'
+import { JobRow, ShopRow } from '../database/models.js'
+import { ShelfService } from '../shelf/shelf.service.js'
+import { UnitsService } from '../units/units.service.js'
+
+const BATCH = 25
+const JUDGED_BY = 'judged-by'
+
+/**
+ * Keeps what each job was judged to hold beside it. A save, an edit of the shelf or other code marks jobs as not judged; they are judged
+ * here, one after another and behind the requests, the latest first. A crash loses nothing: what is not judged stays marked.
+ */
+@Injectable()
+export class HeadlinesService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly log = new Logger('Headlines')
+  private running: Promise<void> | undefined
+  private ended = false
+
+  constructor(
+    @InjectModel(JobRow) private readonly rows: typeof JobRow,
+    @InjectModel(ShopRow) private readonly shop: typeof ShopRow,
+    private readonly units: UnitsService,
+    private readonly shelf: ShelfService,
+  ) {}
+
+  /** Headlines made by other code are made anew. */
+  async onApplicationBootstrap(): Promise<void> {
+    const code = codeFingerprint()
+    const known = await this.shop.findByPk(JUDGED_BY)
+    if (known?.value !== code) {
+      await this.rows.update({ judged: false }, { where: {} })
+      await this.shop.upsert({ key: JUDGED_BY, value: code })
+    }
+    this.begin()
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.ended = true
+    await this.running
+  }
+
+  /** Starts to judge what is marked, if that is not under way. */
+  begin(): void {
+    this.running ??= this.judgeAll()
+      .catch((error: unknown) => this.log.error(error instanceof Error ? error.message : error))
+      .finally(() => (this.running = undefined))
+  }
+
+  /** Waits until all that is marked is judged, at most so long. */
+  async caughtUp(mostMs: number): Promise<void> {
+    this.begin()
+    const late = new AbortController()
+    await Promise.race([this.running, wait(mostMs, undefined, { signal: late.signal }).catch(() => undefined)])
+    late.abort()
+  }
+
+  private async judgeAll(): Promise<void> {
+    while (!this.ended) {
+      const rows = await this.rows.findAll({ where: { judged: false, deletedAt: null }, order: [['saved_at', 'DESC']], limit: BATCH })
+      if (rows.length === 0) return
+      const [units, catalogue] = [await this.units.all(), await this.shelf.catalogue()]
+      const lookup: Lookup = {
+        unit: (id) => units.find((unit) => unit.id === id),
+        part: (id) => catalogue.parts.get(id),
+        operation: (id) => catalogue.operations.get(id),
+      }
+      for (const { number, version, body } of rows) {
+        if (this.ended) return
+        const headline = this.judge(number, () => headlineOf(jobFileOf(body as JobContent, lookup, catalogue.kits.values())))
+        await this.keep(number, version, headline)
+        await nextTurn()
+      }
+    }
+  }
+
+  /** A job that cannot be judged is listed all the same, and why is in the log. */
+  private judge(number: number, make: () => Headline): Headline | null {
+    try {
+      return make()
+    } catch (error) {
+      this.log.error(`Job ${number} could not be judged: ${error instanceof Error ? error.stack : String(error)}`)
+      return null
+    }
+  }
+
+  /** A job that was saved meanwhile stays marked. */
+  private async keep(number: number, version: number, headline: Headline | null): Promise<void> {
+    await this.rows.sequelize?.query(
+      `UPDATE jobs SET judged = true, outcome = :outcome, held_w = :heldW, target_w = :targetW, headline = (:headline)::jsonb
+       WHERE number = :number AND version = :version`,
+      {
+        replacements: {
+          number,
+          version,
+          outcome: headline?.outcome ?? 'no-answer',
+          heldW: headline?.heldW ?? null,
+          targetW: headline?.targetW ?? null,
+          headline: headline && JSON.stringify(headline),
+        },
+      },
+    )
+  }
+}
+
+/** Changes with every change of the code that judges and words: the files of core and contract, as they run. */
+function codeFingerprint(): string {
+  const hash = createHash('sha256')
+  for (const name of ['@plucky/core', '@plucky/contract']) {
+    const folder = dirname(fileURLToPath(import.meta.resolve(name)))
+    for (const file of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort())
+      if (/\.(js|ts)$/.test(file)) hash.update(file).update(readFileSync(join(folder, file)))
+  }
+  return hash.digest('hex')
+}

@@ -1,0 +1,212 @@
+import { Injectable } from '@nestjs/common'
+import { InjectModel } from '@nestjs/sequelize'
+import {
+  checkShape,
+  contentOf,
+  ListJobsDto,
+  PatchJobDto,
+  type Headline,
+  type Job,
+  type JobFinding,
+  type JobListPage,
+  type JobSort,
+  type JobSummary,
+  type LastJob,
+} from '@plucky/contract'
+import { EMPTY_BOOK, NOTHING_FOUND } from '@plucky/core'
+import { QueryTypes } from 'sequelize'
+import { JobRow } from '../database/models.js'
+import { accepted, refuse } from '../http/refusal.js'
+import { HeadlinesService } from './headlines.service.js'
+import { JobsService } from './jobs.service.js'
+
+/** What the list is sorted by: an expression, its type, and the direction that is natural to it. */
+const SORTS: Readonly<Record<JobSort, { readonly key: string; readonly type: string; readonly direction: 'asc' | 'desc' }>> = {
+  touched: { key: 'saved_at', type: 'timestamptz', direction: 'desc' },
+  number: { key: 'number', type: 'integer', direction: 'desc' },
+  name: { key: 'lower(name)', type: 'text', direction: 'asc' },
+  customer: { key: 'lower(customer)', type: 'text', direction: 'asc' },
+  transmission: { key: 'unit_id', type: 'text', direction: 'asc' },
+  held: { key: "coalesce(held_w / target_w, 'Infinity')", type: 'double precision', direction: 'asc' },
+}
+
+const STATES = {
+  open: 'deleted_at IS NULL AND archived_at IS NULL',
+  archived: 'deleted_at IS NULL AND archived_at IS NOT NULL',
+  deleted: 'deleted_at IS NOT NULL',
+} as const
+
+const USUAL_LIMIT = 50
+
+/** How long a page of the list waits for jobs that were changed just now to be judged. */
+const CATCH_UP_MS = 250
+
+const SUMMARY = `number, name, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->>'sentence' AS sentence,
+  (SELECT body->>'name' FROM units WHERE units.id = jobs.unit_id) AS unit_name`
+
+interface SummaryRow {
+  readonly number: number
+  readonly name: string
+  readonly customer: string
+  readonly unit_id: string
+  readonly unit_name: string | null
+  readonly saved_at: Date
+  readonly archived_at: Date | null
+  readonly deleted_at: Date | null
+  readonly outcome: JobSummary['outcome']
+  readonly held_w: number | null
+  readonly target_w: number | null
+  readonly sentence: string | null
+  readonly headline?: Headline | null
+  readonly sort_key?: string
+}
+
+/** Jobs as a list: searched and filtered by index, paged by where the page before ended, with what each was judged to hold. */
+@Injectable()
+export class JobListService {
+  constructor(
+    @InjectModel(JobRow) private readonly rows: typeof JobRow,
+    private readonly jobs: JobsService,
+    private readonly headlines: HeadlinesService,
+  ) {}
+
+  async page(query: Readonly<Record<string, unknown>>): Promise<JobListPage> {
+    const { limit: typed, ...words } = query
+    const limits = typed === undefined ? {} : { limit: /^\d+$/.test(String(typed)) ? Number(typed) : typed }
+    const {
+      search = '',
+      state = 'open',
+      outcome,
+      unit,
+      sort = 'touched',
+      after,
+      limit = USUAL_LIMIT,
+      ...more
+    } = accepted(checkShape(ListJobsDto, { ...words, ...limits }))
+    await this.headlines.caughtUp(CATCH_UP_MS)
+    const { key, type, direction: usual } = SORTS[sort]
+    const direction = more.direction ?? usual
+    const asked = prefixes(search)
+    const filters = [
+      STATES[state],
+      ...(asked ? ["search @@ to_tsquery('simple', :asked)"] : []),
+      ...(outcome ? ['outcome = :outcome'] : []),
+      ...(unit ? ['unit_id = :unit'] : []),
+    ].join(' AND ')
+    const from = after ? cursorOf(after) : undefined
+    const beyond = direction === 'asc' ? '>' : '<'
+    const seek = from ? ` AND (${key}, number) ${beyond} ((:from)::${type}, :fromNumber)` : ''
+    const replacements = {
+      asked,
+      outcome: outcome ?? null,
+      unit: unit ?? null,
+      from: from?.key ?? null,
+      fromNumber: from?.number ?? null,
+      limit: limit + 1,
+    }
+    const found = await this.select(
+      `SELECT ${SUMMARY}, (${key})::text AS sort_key FROM jobs WHERE ${filters}${seek} ORDER BY ${key} ${direction}, number ${direction} LIMIT :limit`,
+      replacements,
+    )
+    const [count] = await this.select<{ total: number }>(`SELECT count(*)::int AS total FROM jobs WHERE ${filters}`, replacements)
+    const shown = found.slice(0, limit)
+    const last = found.length > limit ? shown.at(-1) : undefined
+    return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: count?.total ?? 0 }
+  }
+
+  /** The job that was worked on last; nothing where none is open. */
+  async last(): Promise<LastJob | null> {
+    await this.headlines.caughtUp(CATCH_UP_MS)
+    const [row] = await this.select(
+      `SELECT ${SUMMARY}, headline FROM jobs WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
+    )
+    return row ? { ...asSummary(row), headline: row.headline ?? null } : null
+  }
+
+  /** Faults that were confirmed in transmissions of one kind. */
+  async findings(unitId: string): Promise<JobFinding[]> {
+    return this.select(
+      `SELECT number, unit_id AS "unitId", body->'teardown' AS teardown FROM jobs
+       WHERE unit_id = :unitId AND deleted_at IS NULL AND body->'teardown'->>'found' IS NOT NULL ORDER BY number`,
+      { unitId },
+    )
+  }
+
+  /** Jobs in which a part or an operation is used. */
+  async using(id: string): Promise<{ number: number; name: string }[]> {
+    return this.select(`SELECT number, name FROM jobs WHERE deleted_at IS NULL AND ${USES_ITEM} ORDER BY number`, { id })
+  }
+
+  /** Changes name or customer, archives it, or takes it out of the archive. */
+  async patch(number: number, plain: unknown): Promise<JobSummary> {
+    const { name, customer, archived } = accepted(checkShape(PatchJobDto, plain))
+    const job = await this.jobs.one(number)
+    if (name !== undefined || customer !== undefined) {
+      const renamed = { ...contentOf(job), name: name ?? job.name, ...(customer === undefined ? {} : { customer }) }
+      await this.jobs.save(number, { ...renamed, version: job.version })
+    }
+    if (archived !== undefined) await this.rows.update({ archivedAt: archived ? new Date() : null }, { where: { number } })
+    return this.one(number)
+  }
+
+  /** A new job with the brief, parts and house rules of another; what was measured and found there belongs to that transmission. */
+  async copy(number: number): Promise<Job> {
+    const job = contentOf(await this.jobs.one(number))
+    return this.jobs.add({ ...job, name: `${job.name.slice(0, 53)}, copy`, book: EMPTY_BOOK, teardown: NOTHING_FOUND })
+  }
+
+  async remove(number: number): Promise<JobSummary> {
+    await this.jobs.one(number)
+    await this.rows.update({ deletedAt: new Date() }, { where: { number } })
+    return this.one(number)
+  }
+
+  async restore(number: number): Promise<JobSummary> {
+    const [changed] = await this.rows.update({ deletedAt: null }, { where: { number } })
+    if (changed === 0) throw refuse(404, 'job-unknown', 'number', { job: number })
+    return this.one(number)
+  }
+
+  private async one(number: number): Promise<JobSummary> {
+    const [row] = await this.select(`SELECT ${SUMMARY} FROM jobs WHERE number = :number`, { number })
+    if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
+    return asSummary(row)
+  }
+
+  private async select<T extends object = SummaryRow>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
+    return (await this.rows.sequelize?.query<T>(sql, { replacements, type: QueryTypes.SELECT })) ?? []
+  }
+}
+
+/** Parts by station, and operations by station in lists. */
+const USES_ITEM = `(EXISTS (SELECT 1 FROM jsonb_each_text(body->'spec'->'fits') WHERE value = :id)
+  OR EXISTS (SELECT 1 FROM jsonb_each(body->'spec'->'works') AS works WHERE works.value ? :id))`
+
+/** Every word of a search, each as the beginning of one: "hill cou" finds "Hill-climb coupe". Empty if nothing is asked for. */
+const prefixes = (search: string): string => (search.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word.toLowerCase()}:*`).join(' & ')
+
+const cursorTo = ({ sort_key, number }: SummaryRow): string => Buffer.from(JSON.stringify([sort_key, number])).toString('base64url')
+
+function cursorOf(text: string): { readonly key: string; readonly number: number } {
+  try {
+    const [key, number] = JSON.parse(Buffer.from(text, 'base64url').toString('utf8')) as unknown[]
+    if (typeof key === 'string' && Number.isSafeInteger(number)) return { key, number: number as number }
+  } catch {
+    // not one of ours: said below
+  }
+  throw refuse(422, 'cursor-unknown', 'after')
+}
+
+const asSummary = (row: SummaryRow): JobSummary => ({
+  number: row.number,
+  name: row.name,
+  customer: row.customer,
+  unitId: row.unit_id,
+  unitName: row.unit_name ?? row.unit_id,
+  savedAt: row.saved_at.toISOString(),
+  state: row.deleted_at ? 'deleted' : row.archived_at ? 'archived' : 'open',
+  outcome: row.outcome,
+  heldW: row.held_w,
+  targetW: row.target_w,
+  sentence: row.sentence ?? '',
+})

@@ -1,0 +1,28 @@
+import { Button } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+
+interface IconButtonProps {
+  readonly label: string
+  readonly icon: ReactNode
+  readonly onClick: () => void
+  readonly disabled?: boolean
+  readonly testId?: string
+}
+
+/** A button of the title strip that shows an icon and is named in words. */
+export const IconButton = ({ label, icon, onClick, disabled = false, testId }: IconButtonProps) => (
+  <Button
+    variant="plain"
+    minW="36px"
+    height="36px"
+    px="0"
+    color="ink"
+    aria-label={label}
+    title={label}
+    disabled={disabled}
+    onClick={onClick}
+    data-testid={testId}
+  >
+    {icon}
+  </Button>
+)

@@ -1,0 +1,202 @@
+import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { capital, hoursWords, money, stationName, type JobContent } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
+import { Download, Redo2, Undo2 } from 'lucide-react'
+import { Suspense, useEffect } from 'react'
+import { Outlet, useParams } from 'react-router'
+import { useStore } from 'zustand'
+import { Conflict } from '../revisions/Conflict.js'
+import { useRevisionWords } from '../revisions/use-revision.js'
+import { api } from '../state/api.js'
+import { jobStore, openJob, redo, save, undo } from '../state/job.js'
+import { loadShop } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
+import { changedStations, costOf } from '../state/verdicts.js'
+import { Trouble } from '../ui/Trouble.js'
+import { HelpPanel } from './HelpPanel.js'
+import { IconButton } from './IconButton.js'
+import { Loading } from './Loading.js'
+import { RovingLinks } from './RovingLinks.js'
+import { SaveMark } from './SaveMark.js'
+import { useViewId } from './use-view.js'
+import { TitleStrip } from './TitleStrip.js'
+import { jobAddress, JOB_VIEWS, PAGE_GROUPS, type JobViewId, type ViewId } from './views.js'
+
+/** What a page of a job is given. */
+export interface JobPageProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** Opens the job that the address names and hands it to its page; says plainly if it cannot be opened. */
+export function JobLayout() {
+  const view = useViewId()
+  const { number } = useParams()
+  const content = useStore(jobStore, (job) => job.content)
+  const failure = useStore(jobStore, (job) => (job.state === 'failed' ? job.problem : undefined))
+  const shop = useShop()
+  useEffect(() => void openJob(Number(number)), [number])
+  const unit = shop.units.find((u) => u.id === content?.unitId)
+  useUndoKeys(unit !== undefined)
+  if (shop.state === 'failed' || failure !== undefined || !content || !unit)
+    return (
+      <Box minH="100vh">
+        <TitleStrip />
+        {shop.state === 'failed' ? (
+          <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+        ) : failure !== undefined ? (
+          <Trouble title="This job can’t be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
+        ) : (
+          <Loading words="Loading job…" />
+        )}
+      </Box>
+    )
+  return <OpenJob view={view} content={content} unit={unit} />
+}
+
+function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
+  const job = useStore(jobStore)
+  const group = JOB_VIEWS.find(({ id }) => id === view)?.group
+  const linkTo = (id: JobViewId, word: string) => ({ to: jobAddress(job.number, id), word, on: id === view, here: id === view })
+  const groups = PAGE_GROUPS.map(({ id, title, views }) => ({ to: jobAddress(job.number, views[0]?.id), word: title, on: id === group }))
+  const pages = PAGE_GROUPS.find(({ id }) => id === group)?.views.map(({ id, title }) => linkTo(id, title)) ?? []
+  const menu = PAGE_GROUPS.map(({ title, views }) => ({ title, links: views.map(({ id, title: word }) => linkTo(id, word)) }))
+  const name = <JobName number={job.number} content={content} unit={unit} />
+  const groupLinks = <RovingLinks label="Groups of pages" links={groups} large />
+  return (
+    <Box minH="100vh">
+      <TitleStrip
+        left={
+          <Flex display={{ base: 'none', lg: 'flex' }} minW="0" align="center">
+            {name}
+            <Box borderLeftWidth="1px" borderColor="rule">
+              {groupLinks}
+            </Box>
+          </Flex>
+        }
+        tools={<JobTools />}
+        groups={menu}
+        below={
+          <>
+            <Flex {...ROW} display={{ base: 'flex', lg: 'none' }} minH="36px">
+              {name}
+              <Box display={{ base: 'none', md: 'block' }}>{groupLinks}</Box>
+            </Flex>
+            <Flex {...ROW} bg="paper" minH="34px" px={{ base: '2px', xl: '6px' }}>
+              <Box display={{ base: 'none', md: 'block' }}>
+                <RovingLinks label="Job pages" links={pages} />
+              </Box>
+              <Totals content={content} unit={unit} />
+            </Flex>
+          </>
+        }
+      />
+      {job.saving === 'conflict' && <Conflict job={job} />}
+      <HelpPanel view={view} />
+      <Box as="main">
+        <Suspense fallback={<Loading words="Loading…" />}>
+          <Outlet context={{ content, unit } satisfies JobPageProps} />
+        </Suspense>
+      </Box>
+    </Box>
+  )
+}
+
+const ROW = { align: 'center', justify: 'space-between', borderTopWidth: '1px', borderColor: 'ruleSoft' } as const
+
+/** Which job it is, and how it stands to its revisions. */
+function JobName({ number, content, unit }: JobPageProps & { number: number }) {
+  const revision = useRevisionWords(content)
+  return (
+    <Box minW="0" lineHeight="1.15" px={{ base: '10px', xl: '14px' }} flexShrink={1}>
+      <Text fontSize="15px" truncate>
+        {`Job ${number} · ${content.name} · ${unit.name}`}
+      </Text>
+      <Text fontSize="12.5px" color="inkSoft" truncate data-testid="revision">
+        {revision}
+      </Text>
+    </Box>
+  )
+}
+
+/** Cost and labor over what was received, against the budget. */
+function Totals({ content, unit }: JobPageProps) {
+  const { price, hours, lines } = costOf(content)
+  const { budget } = content.brief
+  const over = budget !== null && price > budget
+  const changed = changedStations(content).map((id) => capital(stationName(unit, id)))
+  const kits = lines.flatMap((line) => (line.what === 'kit' ? [line.item.name] : []))
+  const title =
+    changed.length === 0 ? undefined : `Changed: ${changed.join(', ')}${kits.length > 0 ? `. Bought as a kit: ${kits.join(', ')}` : ''}`
+  const against = budget === null ? '' : over ? ` · ${money(price - budget)} over budget` : ` · budget ${money(budget)}`
+  return (
+    <Text
+      fontFamily="figures"
+      fontSize="16px"
+      fontWeight={600}
+      px="8px"
+      whiteSpace="nowrap"
+      color={over ? 'break' : 'ink'}
+      title={title}
+      data-testid="totals"
+    >
+      {`${money(price)} · ${hoursWords(hours)}${against}`}
+    </Text>
+  )
+}
+
+/** Save state, the file, undo and redo. */
+function JobTools() {
+  const job = useStore(jobStore)
+  return (
+    <Flex align="center" gap="2px" pr="4px">
+      <SaveMark job={job} />
+      <ChakraLink
+        href={api.fileOf(job.number)}
+        download
+        aria-label="Download job file"
+        title="Download job file"
+        minW="36px"
+        justifyContent="center"
+        color="ink"
+        display={{ base: 'none', md: 'inline-flex' }}
+        data-testid="save-file"
+      >
+        <Download size={18} />
+      </ChakraLink>
+      <IconButton
+        label={`Undo (${job.past.length} steps available)`}
+        disabled={job.past.length === 0}
+        onClick={undo}
+        icon={<Undo2 size={18} />}
+      />
+      <IconButton
+        label={`Redo (${job.future.length} steps available)`}
+        disabled={job.future.length === 0}
+        onClick={redo}
+        icon={<Redo2 size={18} />}
+      />
+    </Flex>
+  )
+}
+
+/** Undo and redo by the usual keys, except while a field has its own; leaving the page sends what is not saved yet. */
+function useUndoKeys(active: boolean): void {
+  useEffect(() => {
+    if (!active) return undefined
+    const keys = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+      if (typing || !(event.ctrlKey || event.metaKey) || !['z', 'y'].includes(event.key.toLowerCase())) return
+      event.preventDefault()
+      if (event.key.toLowerCase() === 'y' || event.shiftKey) redo()
+      else undo()
+    }
+    const leave = () => void save(true)
+    addEventListener('keydown', keys)
+    addEventListener('pagehide', leave)
+    return () => {
+      removeEventListener('keydown', keys)
+      removeEventListener('pagehide', leave)
+    }
+  }, [active])
+}

@@ -1,0 +1,115 @@
+import { Box, Button, Flex, Link as ChakraLink } from '@chakra-ui/react'
+import { CircleHelp, Menu, Moon, Sun, X } from 'lucide-react'
+import { useState, type ReactNode } from 'react'
+import { Link, useLocation } from 'react-router'
+import { useStore } from 'zustand'
+import { viewStore } from '../state/view.js'
+import { IconButton } from './IconButton.js'
+import { MenuLinks, type MenuGroup } from './MenuLinks.js'
+import { RovingLinks } from './RovingLinks.js'
+import { LISTED_VIEWS, plainAddress } from './views.js'
+
+interface StripProps {
+  /** What stands between the name of the product and the pages of the shop. */
+  readonly left?: ReactNode
+  readonly tools?: ReactNode
+  /** A second row, under the first. */
+  readonly below?: ReactNode
+  /** Pages of the job, for the menu of a narrow screen. */
+  readonly groups?: readonly MenuGroup[]
+}
+
+const WIDE = { base: 'none', md: 'flex' } as const
+const NARROW = { base: 'block', md: 'none' } as const
+
+/** The strip over every page. On a narrow screen its links fold into a menu. */
+export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
+  const { pathname } = useLocation()
+  // The menu is open on the page on which it was opened; going to another closes it.
+  const [openOn, setOpenOn] = useState('')
+  const open = openOn === pathname
+  const shop = LISTED_VIEWS.map((view) => {
+    const to = plainAddress(view)
+    return { to, word: view.title, on: pathname.startsWith(to), here: pathname === to }
+  })
+  return (
+    <Box as="header" className="not-printed" position="sticky" top="0" zIndex={20} bg="sheet" borderBottomWidth="2px" borderColor="ink">
+      <Flex minH="44px" align="center">
+        <Brand />
+        {left}
+        <Box flex="1" />
+        {tools}
+        <Box display={WIDE} borderLeftWidth={tools ? '1px' : '0'} borderColor="rule">
+          <RovingLinks label="Shop pages" links={shop} large />
+        </Box>
+        <HelpButton />
+        <Box display={WIDE} pr="6px">
+          <ThemeButton />
+        </Box>
+        <Box display={NARROW} pr="6px">
+          <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />
+        </Box>
+      </Flex>
+      {open && (
+        <Box display={NARROW} borderTopWidth="1px" borderColor="rule" px="14px" py="8px" maxH="75vh" overflowY="auto">
+          <MenuLinks groups={[...groups, { title: 'Shop', links: [{ to: '/', word: 'Jobs', here: pathname === '/' }, ...shop] }]} />
+          <ThemeButton />
+        </Box>
+      )}
+      {below}
+    </Box>
+  )
+}
+
+const Brand = () => (
+  <Flex px={{ base: '10px', xl: '14px' }} height="44px" align="center" borderRightWidth="1px" borderColor="rule" flexShrink={0}>
+    <ChakraLink
+      asChild
+      fontFamily="heading"
+      fontSize={{ base: '17px', lg: '20px' }}
+      fontWeight={700}
+      letterSpacing="0.08em"
+      color="ink"
+      whiteSpace="nowrap"
+    >
+      <Link to="/">PLUCKY RATIO</Link>
+    </ChakraLink>
+  </Flex>
+)
+
+const MenuButton = ({ open, onPress }: { open: boolean; onPress: () => void }) => (
+  <Button
+    variant="plain"
+    minW="40px"
+    height="40px"
+    px="6px"
+    color="ink"
+    gap="4px"
+    aria-expanded={open}
+    aria-label="Menu"
+    onClick={onPress}
+    data-testid="menu"
+  >
+    {open ? <X size={20} /> : <Menu size={20} />} Menu
+  </Button>
+)
+
+function ThemeButton() {
+  const dark = useStore(viewStore, (view) => view.theme === 'dark')
+  return (
+    <IconButton
+      label={dark ? 'Switch to light theme' : 'Switch to dark theme'}
+      onClick={() => viewStore.setState({ theme: dark ? 'light' : 'dark' })}
+      icon={dark ? <Sun size={18} /> : <Moon size={18} />}
+    />
+  )
+}
+
+const HelpButton = () => (
+  <IconButton
+    label="Help for this page"
+    onClick={() => viewStore.setState(({ help }) => ({ help: !help }))}
+    icon={<CircleHelp size={19} />}
+    testId="help"
+  />
+)

@@ -1,0 +1,79 @@
+import { createElement, lazy, useEffect, type ComponentType } from 'react'
+import { useOutletContext } from 'react-router'
+import type { JobPageProps } from './JobLayout.js'
+import type { JobViewId, ShopViewId } from './views.js'
+
+/** The code of every page, fetched when the page is first opened. */
+const SHOP_CODE = {
+  jobs: () => import('../jobs/JobsScreen.js').then((m) => m.JobsScreen),
+  transmissions: () => import('../units/UnitsScreen.js').then((m) => m.UnitsScreen),
+  'transmission-diagnosis': () => import('../units/LostScreens.js').then((m) => m.UnitLost),
+  'transmission-edit': () => import('../units/EditScreen.js').then((m) => m.EditUnit),
+  'transmission-copy': () => import('../units/EditScreen.js').then((m) => m.CopyUnit),
+  'parts-shelf': () => import('../shelf/ShelfScreen.js').then((m) => m.ShelfScreen),
+  glossary: () => import('../help/Glossary.js').then((m) => m.Glossary),
+} as const satisfies Record<ShopViewId, () => Promise<ComponentType>>
+
+const JOB_CODE = {
+  brief: () => import('../screens/BriefScreen.js').then((m) => m.BriefScreen),
+  diagnosis: () => import('../units/LostScreens.js').then((m) => m.JobLost),
+  'house-rules': () => import('../screens/RulesScreen.js').then((m) => m.RulesScreen),
+  revisions: () => import('../revisions/RevisionsScreen.js').then((m) => m.RevisionsScreen),
+  'power-flow': () => import('../line/PowerFlow.js').then((m) => m.PowerFlow),
+  converter: () => import('../match/MatchScreen.js').then((m) => m.MatchScreen),
+  shafts: () => import('../shaft/ShaftScreen.js').then((m) => m.ShaftScreen),
+  'clutches-bands': () => import('../packs/PacksScreen.js').then((m) => m.PacksScreen),
+  'line-pressure': () => import('../pressure/PressureScreen.js').then((m) => m.PressureScreen),
+  'gear-train': () => import('../units/JobTrain.js').then((m) => m.JobTrain),
+  'fit-up': () => import('../fit/FitScreen.js').then((m) => m.FitScreen),
+  'build-sheet': () => import('../sheet/SheetScreen.js').then((m) => m.SheetScreen),
+} as const satisfies Record<JobViewId, () => Promise<ComponentType<JobPageProps>>>
+
+const jobLayout = () => import('./JobLayout.js').then((m) => m.JobLayout)
+
+const lazily = <P extends object>(code: () => Promise<ComponentType<P>>) => lazy(async () => ({ default: await code() }))
+/** The same keys, each value made over. */
+const mapped = <K extends string, A, B>(of: Readonly<Record<K, A>>, make: (value: A) => B): Readonly<Record<K, B>> =>
+  Object.fromEntries((Object.entries(of) as [K, A][]).map(([key, value]) => [key, make(value)])) as Record<K, B>
+
+/** A page of the shop. */
+const ofShop = (code: () => Promise<ComponentType>) => {
+  const Page = lazily(code)
+  return () => {
+    useEffect(fetchOtherPages, [])
+    return createElement(Page)
+  }
+}
+
+/** A page of a job, given the job that the layout has opened. */
+const onJob = (code: () => Promise<ComponentType<JobPageProps>>) => {
+  const Page = lazily(code)
+  return () => {
+    useEffect(fetchOtherPages, [])
+    return createElement(Page, useOutletContext<JobPageProps>())
+  }
+}
+
+export const SHOP_PAGES = mapped(SHOP_CODE as Record<ShopViewId, () => Promise<ComponentType>>, ofShop)
+export const JOB_PAGES = mapped(JOB_CODE as Record<JobViewId, () => Promise<ComponentType<JobPageProps>>>, onJob)
+export const JobLayoutPage = lazily(jobLayout)
+
+/** How long after the first page the code of the others is fetched. */
+const LATER_MS = 2500
+let fetched = false
+
+/** Fetches the code of all other pages some time after the first one is shown, so that they open at once and without a server. */
+export function fetchOtherPages(): void {
+  if (fetched) return
+  fetched = true
+  const all = () =>
+    void Promise.allSettled([
+      jobLayout(),
+      ...Object.values(JOB_CODE).map((code) => code()),
+      ...Object.values(SHOP_CODE).map((code) => code()),
+    ])
+  setTimeout(() => ('requestIdleCallback' in window ? requestIdleCallback(all) : all()), LATER_MS)
+}
+
+/** Begins to fetch the code of a job's page while its job is loaded. */
+export const fetchPage = (id: JobViewId): void => void JOB_CODE[id]().catch(() => undefined) // the page itself says if it fails

@@ -1,0 +1,75 @@
+import { Box, chakra, Grid, Heading, Input, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import { SYMBOLS } from './help-texts.js'
+import { TermPicture } from './TermPicture.js'
+import { TERMS, type Term } from './terms.js'
+
+const matches = (typed: string, ...texts: readonly string[]) =>
+  texts.some((text) => text.toLowerCase().includes(typed.trim().toLowerCase()))
+
+/** The words and symbols that the pages use. */
+export function Glossary() {
+  const [typed, setTyped] = useState('')
+  const subjects = Object.entries(TERMS).flatMap(([subject, terms]) => {
+    const found = terms.filter(({ term, means }) => matches(typed, term, means))
+    return found.length > 0 ? [{ subject, found }] : []
+  })
+  const symbols = SYMBOLS.filter(([symbol, meaning]) => matches(typed, symbol, meaning))
+  return (
+    <Box px="20px" py="12px" maxW="1280px" mx="auto">
+      <Heading as="h1" fontSize="30px" fontWeight={700}>
+        Glossary
+      </Heading>
+      <Input
+        type="search"
+        aria-label="Search terms"
+        placeholder="Search terms and symbols"
+        mt="6px"
+        width={{ base: '100%', md: '360px' }}
+        height="40px"
+        px="8px"
+        bg="sheet"
+        borderColor="rule"
+        borderRadius="1px"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        data-testid="search-terms"
+      />
+      {subjects.length + symbols.length === 0 && <Text mt="12px">No term matches.</Text>}
+      {subjects.map(({ subject, found }) => (
+        <Box key={subject} as="section" mt="14px">
+          <Heading as="h2" fontSize="20px" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
+            {subject}
+          </Heading>
+          <Terms terms={found} />
+        </Box>
+      ))}
+      {symbols.length > 0 && (
+        <Box as="section" mt="14px">
+          <Heading as="h2" fontSize="20px" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
+            Symbols
+          </Heading>
+          <Terms terms={symbols.map(([term, means]) => ({ term, means }))} />
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+/** Terms with their meanings; a picture that serves several stands once, at the first of them. */
+function Terms({ terms }: { terms: readonly Term[] }) {
+  const firstWith = (picture: Term['picture']) => terms.find((term) => term.picture === picture)?.term
+  return (
+    <Grid as="dl" templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6px 24px" mt="6px">
+      {terms.map(({ term, means, picture }) => (
+        <Box key={term} display="flex" gap="10px" alignItems="flex-start">
+          <Box flex="1">
+            <chakra.dt fontWeight={700}>{term}</chakra.dt>
+            <chakra.dd>{means}</chakra.dd>
+          </Box>
+          {picture && firstWith(picture) === term && <TermPicture id={picture} />}
+        </Box>
+      ))}
+    </Grid>
+  )
+}

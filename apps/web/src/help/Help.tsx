@@ -1,0 +1,115 @@
+import { Box, chakra, Flex, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { X } from 'lucide-react'
+import { useEffect, useRef, type ReactNode } from 'react'
+import { Link } from 'react-router'
+import { IconButton } from '../app/IconButton.js'
+import { plainAddress, SHOP_VIEWS, VIEWS, type ViewId } from '../app/views.js'
+import { viewStore } from '../state/view.js'
+import { HELP, SYMBOLS, type HelpText } from './help-texts.js'
+
+const close = () => viewStore.setState({ help: false })
+
+/** Help for the page that is shown, beside it: the page stays in view and in use. */
+export function Help({ view }: { view: ViewId }) {
+  const panel = useRef<HTMLDivElement>(null)
+  useEffect(() => panel.current?.focus(), [])
+  const title = VIEWS.find(({ id }) => id === view)?.title
+  const glossary = SHOP_VIEWS.find(({ id }) => id === 'glossary')
+  return (
+    <Box
+      ref={panel}
+      as="aside"
+      className="not-printed"
+      aria-label="Help"
+      tabIndex={-1}
+      position="fixed"
+      top={{ base: '0', md: '82px' }}
+      right="0"
+      bottom="0"
+      width={{ base: '100%', md: '400px' }}
+      zIndex={25}
+      overflowY="auto"
+      bg="sheet"
+      borderLeftWidth="2px"
+      borderColor="ink"
+      px="16px"
+      py="10px"
+      onKeyDown={(event) => event.key === 'Escape' && close()}
+      data-testid="help-panel"
+    >
+      <Flex justify="space-between" align="center">
+        <Heading as="h2" fontSize="22px" fontWeight={700}>
+          {`Help: ${title}`}
+        </Heading>
+        <IconButton label="Close help" icon={<X size={20} />} onClick={close} />
+      </Flex>
+      <HelpBody help={HELP[view]} />
+      {glossary && (
+        <ChakraLink asChild mt="10px" color="ink" textDecoration="underline" minH="28px">
+          <Link to={plainAddress(glossary)} onClick={close}>
+            All terms: glossary
+          </Link>
+        </ChakraLink>
+      )}
+    </Box>
+  )
+}
+
+const HelpBody = ({ help }: { help: HelpText }) => (
+  <>
+    <Text mt="4px">{help.answers}</Text>
+    <Part title="How to use it">
+      <List items={help.steps} />
+    </Part>
+    {help.reading && (
+      <Part title="How to read it">
+        <List items={help.reading} />
+      </Part>
+    )}
+    {help.keys && (
+      <Part title="Keys">
+        <Pairs pairs={help.keys} />
+      </Part>
+    )}
+    <Part title="Symbols">
+      <Pairs pairs={SYMBOLS} />
+    </Part>
+    {help.caution && (
+      <Part title="Caution">
+        <Text color="oil" fontWeight={600}>
+          {help.caution}
+        </Text>
+      </Part>
+    )}
+  </>
+)
+
+const Part = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Box mt="10px">
+    <Heading as="h3" fontSize="16px" fontWeight={700}>
+      {title}
+    </Heading>
+    {children}
+  </Box>
+)
+
+const List = ({ items }: { items: readonly string[] }) => (
+  <chakra.ul pl="18px" listStyleType="disc">
+    {items.map((item) => (
+      <li key={item}>{item}</li>
+    ))}
+  </chakra.ul>
+)
+
+const Pairs = ({ pairs }: { pairs: readonly (readonly [string, string])[] }) => (
+  <chakra.dl display="grid" gridTemplateColumns="max-content 1fr" gap="2px 12px">
+    {pairs.map(([term, words]) => (
+      <Box key={term} display="contents">
+        <chakra.dt fontWeight={700} fontFamily="figures" fontSize="16px" maxW="130px">
+          {term}
+        </chakra.dt>
+        <dd>{words}</dd>
+      </Box>
+    ))}
+  </chakra.dl>
+)

@@ -1,0 +1,192 @@
+import type { ViewId } from '../app/views.js'
+
+/** Help for one page: what it answers, its keys, how to read what it draws, and what can hurt. */
+export interface HelpText {
+  readonly answers: string
+  readonly steps: readonly string[]
+  readonly keys?: readonly (readonly [key: string, does: string])[]
+  readonly reading?: readonly string[]
+  readonly caution?: string
+}
+
+const STALL =
+  'Stall, trans-brake and lockup tests: chock and restrain the wheels, clear the area, keep each test to a few seconds and watch oil temperature. Nobody in front of, behind or under the vehicle.'
+const SPRINGS =
+  'Springs, snap rings and servo covers can fly out. Air-test at low regulated pressure with a guarded nozzle and eye protection. Lift with a transmission jack and a helper.'
+const DUST = 'Clutch dust: wear a respirator; wet-wipe or vacuum with a HEPA filter; never blow it off.'
+const ARROWS = ['← →', 'Move between the tabs of a row.'] as const
+const UNDO = ['Ctrl+Z, Ctrl+Y', 'Undo and redo, on every page of a job.'] as const
+const FIELD = [
+  'Enter',
+  'Accept a value. Escape restores the old one. Any unit of the same kind can be typed: “24 mm” in an inch field.',
+] as const
+
+export const HELP: Readonly<Record<ViewId, HelpText>> = {
+  jobs: {
+    answers: 'Which jobs are open, what each holds against its target, and what a new engine would do to a stock transmission.',
+    steps: [
+      'The last job is on top. Its sentence opens it.',
+      'Search by number, name, customer or transmission. Column heads sort the list.',
+      'A new job needs power, use and a transmission. Leave the transmission open to compare all of them.',
+    ],
+    keys: [['Tab', 'Next field or job.'], FIELD],
+    reading: ['Bar: power held. The tick is the target. ▽ means below target.'],
+  },
+  transmissions: {
+    answers: 'How each transmission works: gears, ratios, which clutches apply, torque and speed of every member.',
+    steps: ['Choose a transmission, then a gear.', 'Duplicate one to change it, or import a file.'],
+    keys: [['← →', 'Next gear, while the gear buttons have the focus.'], ARROWS],
+    reading: [
+      'Stick diagram: one line per member. Boxes are gear sets, clutches and brakes; filled means applied.',
+      'Lever diagram: distances along the lever are tooth counts; arrows are torques.',
+    ],
+  },
+  'transmission-diagnosis': {
+    answers: 'What most likely failed in a transmission, from the gears it lost.',
+    steps: ['Mark each gear as driven on the road test.', 'Do the check on top: it gives the most information for the effort.'],
+    reading: ['Percent: how likely the cause is, from the gears lost, the symptoms and how common the failure is.'],
+    caution: `${STALL} ${SPRINGS}`,
+  },
+  'transmission-edit': {
+    answers: 'Whether a gear train can be built and what ratios it gives.',
+    steps: ['Enter gear sets, members, clutches and gears.', 'Errors are shown at their fields. Save when none is left.'],
+    keys: [FIELD],
+  },
+  'transmission-copy': {
+    answers: 'Whether a changed copy of a transmission can be built and what ratios it gives.',
+    steps: ['Change what differs, then save under a new name. The original does not change.'],
+    keys: [FIELD],
+  },
+  'parts-shelf': {
+    answers: 'Which parts, operations and kits the shop has, what each fits, its limits and where each limit comes from.',
+    steps: [
+      'Filter by transmission and station.',
+      'Add one item, copy one, or import a CSV table. Nothing is imported if a row has an error.',
+    ],
+    keys: [FIELD],
+    reading: ['∑ calculated · § mfr. rating · ⌀ measured in our shop · ✕ failed in our shop · ≈ rule of thumb'],
+  },
+  glossary: { answers: 'What the words and symbols on these pages mean.', steps: ['Search by word or symbol.'] },
+  brief: {
+    answers: 'What the transmission is built for: engine, vehicle, use, launch, limits and budget.',
+    steps: ['Enter peak figures, or import a dyno file.', 'Every change shows at once in the sentence on top.'],
+    keys: [FIELD, UNDO],
+    reading: ['Curve: torque and power over rpm. Dashed: off boost.'],
+  },
+  diagnosis: {
+    answers: 'What failed in the transmission as received.',
+    steps: [
+      'Mark each gear as driven on the road test, then the symptoms.',
+      'Do the check on top, enter its result, and confirm the cause when you see it.',
+    ],
+    reading: ['Percent: how likely the cause is, from gears lost, symptoms, margins with this engine and shop records.'],
+    caution: `${STALL} ${SPRINGS}`,
+  },
+  'house-rules': {
+    answers: 'How this job is judged where builders disagree: margins, service factors, which limit counts.',
+    steps: ['Each question shows both sides. The choice applies to this job only.'],
+    keys: [FIELD, UNDO],
+  },
+  revisions: {
+    answers: 'What changed between two saved states of the job, and what the change is worth.',
+    steps: ['Save a revision before a big change.', 'Choose two states to compare. Restoring one can be undone.'],
+    keys: [UNDO],
+  },
+  'power-flow': {
+    answers: 'What the build holds, what fails first in which load case, and what another part would change.',
+    steps: [
+      'Pick a gear and load case: the strip shows torque and speed at every station.',
+      'Pick a station, then a candidate part. Install it with the button or Enter.',
+      'Drag the target line to see what fails at another power.',
+    ],
+    keys: [
+      ['← →', 'Next station, in the order of the torque path (while the chart has the focus).'],
+      ['↑ ↓', 'Next candidate part.'],
+      ['Enter', 'Install the candidate.'],
+      ['Home, End', 'First and last station.'],
+      UNDO,
+    ],
+    reading: [
+      'Strip: the blue band is torque; the wider, the more. Parts that hang from the hatched rail are grounded to the case. Dotted: no torque in this case.',
+      'Bars: engine power each station holds. Hatched red: fails below the target line. ▽ marks the same without color.',
+      'Red bracket: stations within a few percent of the weakest. Upgrade them together.',
+      '“1400+” means the bar is cut off at the top of the chart.',
+    ],
+    caution: STALL,
+  },
+  converter: {
+    answers: 'Where a converter stalls behind this engine, how it slips, and which converter puts the stall at the target.',
+    steps: ['Drag the target stall. The shelf re-sorts by distance from it.', 'Add up to three converters to the chart.'],
+    keys: [['← →', 'Move the target stall by 10 rpm while its marker has the focus.'], FIELD],
+    reading: [
+      'Input chart: the engine curve crosses each converter’s parabola at its stall speed.',
+      'Output chart: speed ratio, torque ratio and efficiency over the speed of the turbine.',
+      'K-factor = rpm / √lb-ft. A stall rating means nothing without the torque behind it.',
+    ],
+    caution: STALL,
+  },
+  shafts: {
+    answers: 'How strong a shaft is, where it fails, how long it lives, how far it twists and how much oil it passes.',
+    steps: ['Pick a shaft and change its dimensions by dragging or typing.', 'Save it to the shelf to install it.'],
+    keys: [['Double-click a handle', 'Type the dimension.'], FIELD, ['Ctrl+Z', 'Undo a change of the trial shaft.']],
+    reading: [
+      'Stress chart: stress along the shaft against yield. The highest share is the weakest point.',
+      'Fatigue life is an order of magnitude, not a promise.',
+    ],
+  },
+  'clutches-bands': {
+    answers: 'Whether a clutch or band holds, has clearance, survives the heat of its shifts, and where one more plate fits.',
+    steps: ['Pick a clutch or band. Change plates, piston, servo or lever.', 'Fixes for a wrong stack are listed under it.'],
+    keys: [FIELD, ['Ctrl+Z', 'Undo a change of the trial clutch.']],
+    reading: ['Stack: piston at the left, snap ring at the right. ▲ marks a plate that is wrong where it is.'],
+    caution: `${SPRINGS} ${DUST}`,
+  },
+  'line-pressure': {
+    answers: 'What line pressure the valves and pump make in every gear, what each clutch needs, and who runs short of oil.',
+    steps: [
+      'Use gauge readings, or let the regulator, boost valve and pump be calculated.',
+      'Change springs, shims and valve diameters and compare with the gauge table.',
+    ],
+    keys: [FIELD, UNDO],
+    reading: ['Lines: pressure each clutch needs over engine torque. Where a line rises above the supply, that clutch slips.'],
+    caution: 'Hot oil under pressure: use rated hose and mount the gauge where a burst line can’t hurt anyone.',
+  },
+  'gear-train': {
+    answers: 'Ratios, applied clutches, torque and speed of every member of this transmission, in each gear and load case.',
+    steps: ['Pick a gear, and a load case for figures of this engine.'],
+    keys: [['← →', 'Next gear, while the gear buttons have the focus.']],
+    reading: [
+      'Stick diagram: one line per member. Filled boxes are applied.',
+      'Lever diagram: distances along the lever are tooth counts; arrows are torques.',
+    ],
+  },
+  'fit-up': {
+    answers: 'Whether everything from the crank flange to the output flange fits, nominal and as measured, and what to order.',
+    steps: ['Work down the list in the order of assembly.', 'Turn measurement on, type a reading and press Enter for the next.'],
+    keys: [
+      ['Enter', 'Accept the reading and go to the next check.'],
+      ['Escape', 'Leave measurement.'],
+      ['↑ ↓', 'Previous and next check, while the list has the focus.'],
+    ],
+    reading: ['Above the centerline: nominal. Below: as measured. A value closer to a limit than its tool can tell must be remeasured.'],
+    caution: SPRINGS,
+  },
+  'build-sheet': {
+    answers: 'Everything the bench needs on paper: parts, reasons, operations, gauge readings, fits and cautions.',
+    steps: ['Print it, or download the PDF or the parts list.', 'Save a revision first, so that the sheet names it.'],
+  },
+}
+
+/** Symbols, each where it is explained. */
+export const SYMBOLS: readonly (readonly [symbol: string, meaning: string])[] = [
+  ['∑', 'calculated from geometry and material'],
+  ['§', 'mfr. rating'],
+  ['⌀', 'measured in our shop (before a length: diameter)'],
+  ['✕', 'failed in our shop'],
+  ['≈', 'rule of thumb'],
+  ['▽', 'below target'],
+  ['▲', 'problem'],
+  ['▶', 'weakest link'],
+  ['√', 'square root'],
+  ['×', 'times'],
+]

@@ -1,0 +1,157 @@
+import { chakra, Flex, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
+import type { JobSummary } from '@plucky/contract'
+import { Archive, ArchiveRestore, CopyPlus, Pencil, RotateCcw, Trash2 } from 'lucide-react'
+import { useState, type FormEvent } from 'react'
+import { Link } from 'react-router'
+import { IconButton } from '../app/IconButton.js'
+import { jobAddress } from '../app/views.js'
+import { api } from '../state/api.js'
+import { Inked, Worded } from '../ui/buttons.js'
+import { useJobAction } from './job-queries.js'
+import { PowerBar } from './PowerBar.js'
+import { tellDone } from './undo.js'
+
+/** A job of the list, with what can be done to it. */
+export function JobRow({ job }: { job: JobSummary }) {
+  const [renaming, setRenaming] = useState(false)
+  const when = new Date(job.savedAt)
+  if (renaming) return <RenameRow job={job} onDone={() => setRenaming(false)} />
+  return (
+    <tr data-testid={`job-${job.number}`}>
+      <td>
+        <Name job={job} />
+      </td>
+      <td className="wide">{job.customer || '—'}</td>
+      <td className="wide">{job.unitName}</td>
+      <td>
+        <PowerBar {...job} />
+      </td>
+      <td className="wide" title={when.toLocaleString()}>
+        {when.toLocaleDateString([], { dateStyle: 'medium' })}
+      </td>
+      <td>
+        <Actions job={job} onRename={() => setRenaming(true)} />
+      </td>
+    </tr>
+  )
+}
+
+function Name({ job }: { job: JobSummary }) {
+  const words = `${job.number} · ${job.name}`
+  const below = [job.customer, job.unitName].filter(Boolean).join(' · ')
+  return (
+    <>
+      {job.state === 'deleted' ? (
+        <Text>{words}</Text>
+      ) : (
+        <ChakraLink asChild color="ink" fontWeight={600} minH="28px" display="inline-flex" alignItems="center" title={job.sentence}>
+          <Link to={jobAddress(job.number)}>{words}</Link>
+        </ChakraLink>
+      )}
+      <Text fontSize="13px" color="inkSoft" display={{ base: 'block', lg: 'none' }}>
+        {below}
+      </Text>
+    </>
+  )
+}
+
+function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
+  const { number, name, state } = job
+  const archive = useJobAction((archived: boolean) => api.patchJob(number, { archived }))
+  const copy = useJobAction(() => api.copyJob(number))
+  const remove = useJobAction(() => api.deleteJob(number))
+  const restore = useJobAction(() => api.restoreJob(number))
+  const undoRemoval = { words: `Job ${number}, ${name}, deleted.`, undo: () => api.restoreJob(number) }
+  const undoArchive = { words: `Job ${number}, ${name}, archived.`, undo: () => api.patchJob(number, { archived: false }) }
+  const of = `job ${number}`
+  if (state === 'deleted')
+    return (
+      <IconButton
+        label={`Restore ${of}`}
+        icon={<RotateCcw size={17} />}
+        onClick={() => restore.mutate(undefined)}
+        testId={`restore-${number}`}
+      />
+    )
+  return (
+    <Flex wrap={{ base: 'wrap', md: 'nowrap' }} justify="flex-end" maxW={{ base: '76px', md: 'none' }}>
+      <IconButton label={`Rename ${of}`} icon={<Pencil size={17} />} onClick={onRename} testId={`rename-${number}`} />
+      <IconButton
+        label={`Duplicate ${of} (brief, parts and house rules)`}
+        icon={<CopyPlus size={17} />}
+        onClick={() => copy.mutate(undefined)}
+        testId={`copy-${number}`}
+      />
+      {state === 'archived' ? (
+        <IconButton
+          label={`Return ${of} to open jobs`}
+          icon={<ArchiveRestore size={17} />}
+          onClick={() => archive.mutate(false)}
+          testId={`unarchive-${number}`}
+        />
+      ) : (
+        <IconButton
+          label={`Archive ${of}`}
+          icon={<Archive size={17} />}
+          onClick={() => archive.mutate(true, { onSuccess: () => tellDone(undoArchive) })}
+          testId={`archive-${number}`}
+        />
+      )}
+      <IconButton
+        label={`Delete ${of}`}
+        icon={<Trash2 size={17} />}
+        onClick={() => remove.mutate(undefined, { onSuccess: () => tellDone(undoRemoval) })}
+        testId={`delete-${number}`}
+      />
+    </Flex>
+  )
+}
+
+/** Name and customer of a job, typed in its row. */
+function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
+  const [name, setName] = useState(job.name)
+  const [customer, setCustomer] = useState(job.customer)
+  const save = useJobAction(() => api.patchJob(job.number, { name: name.trim(), customer: customer.trim() }))
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    save.mutate(undefined, { onSuccess: onDone })
+  }
+  const field = { size: 'sm', height: '40px', px: '8px', bg: 'paper', borderColor: 'rule', borderRadius: '1px' } as const
+  return (
+    <tr>
+      <td colSpan={6}>
+        <chakra.form onSubmit={submit} display="flex" gap="8px" flexWrap="wrap" alignItems="center">
+          <Input
+            {...field}
+            width="220px"
+            aria-label="Job name"
+            autoFocus
+            maxLength={60}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            data-testid="rename-name"
+          />
+          <Input
+            {...field}
+            width="200px"
+            aria-label="Customer"
+            placeholder="Customer"
+            maxLength={80}
+            value={customer}
+            onChange={(e) => setCustomer(e.target.value)}
+            data-testid="rename-customer"
+          />
+          <Inked type="submit" disabled={name.trim() === '' || save.isPending}>
+            Save
+          </Inked>
+          <Worded onClick={onDone}>Cancel</Worded>
+          {save.isError && (
+            <Text role="alert" color="break">
+              {save.error.message}
+            </Text>
+          )}
+        </chakra.form>
+      </td>
+    </tr>
+  )
+}

@@ -1,0 +1,49 @@
+import { Box, Grid, Heading, Text } from '@chakra-ui/react'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
+import { Loading } from '../app/Loading.js'
+import { Trouble } from '../ui/Trouble.js'
+import { JobList } from './JobList.js'
+import { LastJob } from './LastJob.js'
+import { jobClient, useLastJob } from './job-queries.js'
+import { UndoBar } from './UndoBar.js'
+
+/** What judges a new job while it is typed is fetched after the list is shown. */
+const Begin = lazy(() => import('./Begin.js').then((m) => ({ default: m.Begin })))
+
+/** The front page: the last job with its sentence, the jobs of the shop, and a new one. */
+export const JobsScreen = () => (
+  <QueryClientProvider client={jobClient}>
+    <Jobs />
+    <UndoBar />
+  </QueryClientProvider>
+)
+
+function Jobs() {
+  const last = useLastJob()
+  if (last.isError)
+    return <Trouble title="The server is not responding." sentence={last.error.message} onRetry={() => void jobClient.resetQueries()} />
+  if (last.isPending) return <Loading words="Loading jobs…" />
+  return (
+    <Box px={{ base: '12px', md: '20px' }} py="14px" maxW="1480px" mx="auto">
+      {last.data ? (
+        <LastJob job={last.data} />
+      ) : (
+        <Heading as="h1" fontSize="34px">
+          Enter power, use and transmission for a first answer.
+        </Heading>
+      )}
+      <Grid mt="12px" gap="10px" templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 380px' }} alignItems="start">
+        <JobList />
+        <Grid gap="10px" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
+          <Suspense fallback={<Loading words="Loading…" />}>
+            <Begin />
+          </Suspense>
+        </Grid>
+      </Grid>
+      <Text mt="12px" fontSize="14px" color="inkSoft" maxW="900px">
+        All figures are estimates for choosing parts. Manufacturer limits, the current rule book and a qualified shop have the final say.
+      </Text>
+    </Box>
+  )
+}

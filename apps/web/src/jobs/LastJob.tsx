@@ -1,0 +1,93 @@
+import { Box, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { hoursWords, money, type Headline, type LastJob as Last } from '@plucky/contract'
+import { Link } from 'react-router'
+import { jobAddress } from '../app/views.js'
+import { Panel } from '../ui/panel.js'
+
+/** The job that was worked on last: its sentence, which opens it, the weakest stations, what was changed and how it was received. */
+export function LastJob({ job }: { job: Last }) {
+  const when = new Date(job.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+  const { headline } = job
+  return (
+    <Box>
+      <Text fontSize="15px" color="inkSoft">
+        {['Last job: ' + job.number, job.name, job.customer, job.unitName, when].filter(Boolean).join(' · ')}
+      </Text>
+      <Heading as="h1" fontSize={{ base: '25px', md: '34px' }} fontWeight={700} lineHeight="1.12" mt="2px">
+        <ChakraLink
+          asChild
+          color="ink"
+          textDecoration="underline"
+          textDecorationThickness="2px"
+          textUnderlineOffset="6px"
+          textDecorationColor="torque"
+        >
+          <Link to={jobAddress(job.number)} data-testid="last-job">
+            {job.sentence || 'Open this job'}
+          </Link>
+        </ChakraLink>
+      </Heading>
+      {headline && (
+        <Grid mt="12px" gap="10px" templateColumns={{ base: '1fr', md: '1fr 1fr', xl: headline.condition ? '1fr 1fr 1fr' : '1fr 1fr' }}>
+          <Weakest weakest={headline.weakest} />
+          <ChangedParts headline={headline} />
+          {headline.condition && <Condition number={job.number} words={headline.condition} />}
+        </Grid>
+      )}
+    </Box>
+  )
+}
+
+const Weakest = ({ weakest }: Pick<Headline, 'weakest'>) => (
+  <Panel title="Three weakest stations">
+    {weakest.map(({ station, where, held }, i) => (
+      <Flex key={station} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="4px" gap="12px">
+        <Text>
+          {station}
+          <Text as="span" color="inkSoft">
+            {where && ` ${where}`}
+          </Text>
+        </Text>
+        <Text fontFamily="figures" fontSize="17px" fontWeight={600} color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
+          {held}
+        </Text>
+      </Flex>
+    ))}
+    {weakest.length === 0 && <Text color="inkSoft">No answer yet.</Text>}
+  </Panel>
+)
+
+const SHOWN = 3
+
+/** Front to rear: what is installed instead of what was received. */
+function ChangedParts({ headline: { changed, stations, price, hours, received } }: { headline: Headline }) {
+  const more = changed.length - SHOWN
+  const note = changed.length === 0 ? 'none' : `${changed.length} of ${stations} stations, ${money(price)}, ${hoursWords(hours)}`
+  return (
+    <Panel title="Changed parts" note={note}>
+      {changed.slice(0, SHOWN).map(({ station, part }) => (
+        <Flex key={station} fontSize="14px" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
+          <Text color="inkSoft" width="150px" flexShrink={0}>
+            {station}
+          </Text>
+          <Text minW="0" truncate>
+            {part}
+          </Text>
+        </Flex>
+      ))}
+      <Text mt="4px" fontSize="14px" color="inkSoft">
+        {`${more > 0 ? `And ${more} more. ` : ''}As received: ${received}.`}
+      </Text>
+    </Panel>
+  )
+}
+
+const Condition = ({ number, words }: { number: number; words: string }) => (
+  <Panel title="Condition as received">
+    <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
+      <Link to={jobAddress(number, 'diagnosis')} data-testid="came-in">
+        {words}
+      </Link>
+    </ChakraLink>
+  </Panel>
+)

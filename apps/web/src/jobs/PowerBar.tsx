@@ -1,0 +1,38 @@
+import { Flex, Text } from '@chakra-ui/react'
+import { figure, type JobSummary } from '@plucky/contract'
+import { fromSi } from '@plucky/core'
+import { ink } from '../ui/theme.js'
+
+const WIDTH = 104
+/** Where the target stands on the bar: what holds half as much again reaches its end. */
+const TARGET_AT = 2 / 3
+
+const hp = (watts: number) => figure(Math.round(fromSi(watts, 'hp') / 10) * 10)
+
+/** Power held against the target, as a small bar with the target as a tick. */
+export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' | 'targetW' | 'outcome'>) {
+  if (heldW === null) return <Text color="inkSoft">{outcome === null ? 'not calculated yet' : OUTCOME_WORDS[outcome]}</Text>
+  const short = targetW !== null && heldW < targetW
+  const share = targetW === null ? TARGET_AT : Math.min(1, (heldW / targetW) * TARGET_AT)
+  return (
+    <Flex align="center" gap="8px" fontFamily="figures">
+      <svg width={WIDTH} height={14} aria-hidden="true" style={{ flexShrink: 0 }}>
+        <rect x={0} y={3} width={WIDTH} height={8} fill={ink('ruleSoft')} />
+        <rect x={0} y={3} width={WIDTH * share} height={8} fill={short ? ink('break') : ink('torque')} />
+        {targetW !== null && <path d={`M${WIDTH * TARGET_AT},0 V14`} stroke={ink('ink')} strokeWidth={2} />}
+      </svg>
+      <Text fontSize="15px" fontWeight={600} color={short ? 'break' : 'ink'} whiteSpace="nowrap">
+        {`${short ? '▽ ' : ''}${hp(heldW)}${targetW === null ? ' hp' : ` / ${hp(targetW)} hp`}`}
+      </Text>
+    </Flex>
+  )
+}
+
+/** How a job turns out, in words. */
+export const OUTCOME_WORDS = {
+  holds: 'holds target',
+  short: 'below target',
+  open: 'no target',
+  stopped: 'can’t be built',
+  'no-answer': 'no answer',
+} as const

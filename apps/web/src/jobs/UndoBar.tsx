@@ -1,0 +1,34 @@
+import { Flex, Text } from '@chakra-ui/react'
+import { useStore } from 'zustand'
+import { Ruled, Worded } from '../ui/buttons.js'
+import { useJobAction } from './job-queries.js'
+import { doneStore, tellDone } from './undo.js'
+
+/** Says what was done to the list, with the way back, until it is closed or the next thing is done. */
+export function UndoBar() {
+  const done = useStore(doneStore, (state) => state.done)
+  const undo = useJobAction(() => done?.undo() ?? Promise.resolve())
+  return (
+    <Flex role="status" position="fixed" bottom="14px" left="50%" transform="translateX(-50%)" zIndex={30}>
+      {done && (
+        <Flex
+          bg="sheet"
+          borderWidth="2px"
+          borderColor="ink"
+          px="14px"
+          py="6px"
+          gap="12px"
+          align="center"
+          boxShadow="lg"
+          data-testid="undo-bar"
+        >
+          <Text>{undo.isError ? `${done.words} Undo failed: ${undo.error.message}` : done.words}</Text>
+          <Ruled onClick={() => undo.mutate(undefined, { onSuccess: () => tellDone(undefined) })} data-testid="undo-done">
+            Undo
+          </Ruled>
+          <Worded onClick={() => tellDone(undefined)}>Close</Worded>
+        </Flex>
+      )}
+    </Flex>
+  )
+}

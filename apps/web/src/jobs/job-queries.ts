@@ -1,0 +1,37 @@
+import type { JobListPage, JobSort, JobState, HeadlineOutcome, LastJob } from '@plucky/contract'
+import { keepPreviousData, QueryClient, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query'
+import { api } from '../state/api.js'
+
+/** What the list is narrowed to and sorted by. */
+export interface ListFilters {
+  readonly search: string
+  readonly state: JobState
+  readonly outcome: HeadlineOutcome | ''
+  readonly unit: string
+  readonly sort: JobSort
+  readonly direction: 'asc' | 'desc' | ''
+}
+
+export const ALL_OPEN: ListFilters = { search: '', state: 'open', outcome: '', unit: '', sort: 'touched', direction: '' }
+
+export const jobClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: 1, refetchOnWindowFocus: true, staleTime: 2_000, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
+})
+
+export const useJobList = (filters: ListFilters) =>
+  useInfiniteQuery({
+    queryKey: ['jobs', filters],
+    queryFn: ({ pageParam }): Promise<JobListPage> => api.jobs({ ...filters, after: pageParam }),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next ?? undefined,
+    placeholderData: keepPreviousData,
+  })
+
+export const useLastJob = () => useQuery({ queryKey: ['jobs', 'last'], queryFn: (): Promise<LastJob | null> => api.lastJob() })
+
+/** Something done to a job in the list; the list is fetched anew afterwards. */
+export const useJobAction = <T>(act: (input: T) => Promise<unknown>) =>
+  useMutation({ mutationFn: act, onSettled: () => jobClient.invalidateQueries({ queryKey: ['jobs'] }) })

@@ -1,0 +1,99 @@
+import { diagnose, fittedParts, isNoted, specAnswer, type SpecAnswer, type Unit } from '@plucky/core'
+import { catalogueOf, inputOf, judged, type Judged } from './judged.js'
+import type { JobFile } from './job-file.js'
+import { capital } from '../words/format.js'
+import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
+import { suspectWords, teardownWords } from '../words/lost.js'
+import { stationName } from '../words/station-name.js'
+import { caseInSentence, firstCase } from '../words/verdict.js'
+
+/** How a job turns out: it holds its target, falls short of it, has no target, cannot be built, or has no answer. */
+export const OUTCOMES = ['holds', 'short', 'open', 'stopped', 'no-answer'] as const
+export type HeadlineOutcome = (typeof OUTCOMES)[number]
+
+/** What a list of jobs says of one, kept with it so that no job is judged to show the list. */
+export interface Headline {
+  readonly outcome: HeadlineOutcome
+  readonly sentence: string
+  /** Power held and target, W; null if there is none. */
+  readonly heldW: number | null
+  readonly targetW: number | null
+  /** The weakest stations, at most three. */
+  readonly weakest: readonly { readonly station: string; readonly where: string; readonly held: string }[]
+  /** Stations where another part is installed than was received, front to rear. */
+  readonly changed: readonly { readonly station: string; readonly part: string }[]
+  readonly stations: number
+  readonly price: number
+  readonly hours: number
+  /** What it held as received. */
+  readonly received: string
+  /** What was found of the transmission as received, and its confirmed or most likely cause; empty if nothing was noted. */
+  readonly condition: string
+}
+
+/** Judges a job for the list. */
+export function headlineOf(file: JobFile): Headline {
+  const now = judged(file)
+  const { answer, cost, sentence } = now
+  const { job, unit } = file
+  const held = answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
+  return {
+    outcome: outcomeOf(now),
+    sentence,
+    heldW: held,
+    targetW: answer.outcome === 'answered' && !job.brief.openQuestion ? answer.peakPowerW : null,
+    weakest: weakestOf(now),
+    changed: changedOf(now),
+    stations: unit.stations.length,
+    price: cost.price,
+    hours: cost.hours,
+    received: receivedWords(file),
+    condition: conditionWords(unit, file),
+  }
+}
+
+function outcomeOf({ answer, file: { job } }: Judged): HeadlineOutcome {
+  if (answer.outcome !== 'answered' || answer.held.outcome === 'no-figure') return 'no-answer'
+  if (answer.stops.length > 0) return 'stopped'
+  if (job.brief.openQuestion) return 'open'
+  return answer.held.outcome === 'not-limiting' || (answer.held.outcome === 'held' && answer.held.powerW >= answer.peakPowerW)
+    ? 'holds'
+    : 'short'
+}
+
+function weakestOf({ answer, file: { job, unit } }: Judged): Headline['weakest'] {
+  if (answer.outcome !== 'answered') return []
+  return answer.breakingOrder.slice(0, 3).flatMap((id) => {
+    const verdict = verdictIn(answer, id)
+    const duty = verdict && firstCase(answer, verdict)
+    return verdict
+      ? [
+          {
+            station: capital(stationName(unit, id)),
+            where: duty ? caseInSentence(unit, duty, job.brief) : '',
+            held: heldInWords(verdict.held),
+          },
+        ]
+      : []
+  })
+}
+
+function changedOf({ catalogue, file: { job, unit } }: Judged): Headline['changed'] {
+  const differs = (id: string) => job.spec.fits[id] !== job.arrived[id] || (job.spec.works[id] ?? []).length > 0
+  return unit.stations
+    .filter(({ id }) => differs(id))
+    .map(({ id, name }) => ({ station: capital(name), part: catalogue.parts.get(job.spec.fits[id] ?? '')?.name ?? 'none' }))
+}
+
+function receivedWords(file: JobFile): string {
+  const { job, unit } = file
+  const answer: SpecAnswer = specAnswer(inputOf(job, unit, fittedParts({ fits: job.arrived, works: {} }, catalogueOf(file), job.book)))
+  return answer.outcome === 'answered' ? specHeldInWords(answer) : 'no answer'
+}
+
+function conditionWords(unit: Unit, { job: { teardown } }: JobFile): string {
+  if (!isNoted(teardown)) return ''
+  const [likeliest] = diagnose(unit, teardown).candidates
+  const guess = teardown.found === null && likeliest ? ` Most likely: ${suspectWords(unit.train, likeliest)}.` : ''
+  return `${teardownWords(unit, teardown)}${guess}`
+}
