@@ -38,6 +38,24 @@ export async function openJob(page: Page, job: Job, view = ''): Promise<void> {
   ).toBeVisible()
 }
 
+const PAGE_GROUP: Readonly<Record<string, string>> = {
+  Brief: 'Job',
+  Diagnosis: 'Job',
+  'House rules': 'Job',
+  Revisions: 'Job',
+  'Fit-up': 'Assembly',
+  'Build sheet': 'Assembly',
+}
+
+/** Goes to a page of the open job by its links: the group first, then the page in it. */
+export async function goTo(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Groups of pages' })
+    .getByRole('link', { name: PAGE_GROUP[name] ?? 'Design', exact: true })
+    .click()
+  await page.getByRole('navigation', { name: 'Job pages' }).getByRole('link', { name, exact: true }).click()
+}
+
 /** Types into a figure field and leaves it with Enter. */
 export async function type(page: Page, testId: string, text: string): Promise<void> {
   await page.getByTestId(testId).fill(text)

@@ -29,7 +29,7 @@ test('long tasks of a dyno file', async ({ page, request }) => {
   await page.waitForTimeout(500)
   const read = await longTasks(page)
   await page.getByTestId('dyno-take').click()
-  await expect(page.getByTestId('points')).toContainText('Measured curve')
+  await expect(page.getByTestId('points')).toContainText('measured points')
   await page.waitForTimeout(500)
   const taken = await longTasks(page)
   const words = (tasks: number[]) => (tasks.length === 0 ? 'none' : `${tasks.join(', ')} ms`)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { jobOf, openJob, ownJob, random, saved, sentence, sentenceOf, type } from './bench.js'
+import { goTo, jobOf, openJob, ownJob, random, saved, sentence, sentenceOf, type } from './bench.js'
 
 test('opens the demo job by its sentence, walks the line, fits another part, and it is all there tomorrow', async ({
   page,
@@ -9,19 +9,19 @@ test('opens the demo job by its sentence, walks the line, fits another part, and
   const job = await ownJob(request, 'Walked rail')
   await page.goto('/')
   const first = page.getByTestId('last-job')
-  await expect(first).toHaveText(/Holds about \d+ hp of 840: .+ goes first, .+\./)
+  await expect(first).toHaveText(/Holds about \d+ hp \(target 840 hp\)\. Weakest link: .+, .+\./)
   await expect(page.getByText('Three weakest stations')).toBeVisible()
 
   await openJob(page, job)
   const before = await sentence(page).textContent()
-  expect(before).toMatch(/input shaft goes first/)
+  expect(before).toMatch(/Weakest link: input shaft/)
   await page.getByTestId('line').focus()
   await page.keyboard.press('Home')
   await expect(page.getByTestId('station-flex-plate')).toHaveAttribute('aria-selected', 'true')
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight')
   await expect(page.getByTestId('station-input-shaft')).toHaveAttribute('aria-selected', 'true')
   for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown')
-  await expect(page.getByTestId('changes')).toContainText('candidate')
+  await expect(page.getByTestId('changes')).toContainText('Candidate')
   await page.keyboard.press('Enter')
   await expect(sentence(page)).not.toHaveText(before ?? '')
   const after = await sentence(page).textContent()
@@ -37,15 +37,15 @@ test('fits by pointer: a tap looks, the next fits; undo and redo bring it back a
   const job = await ownJob(request, 'Tapped rail')
   await openJob(page, job)
   const before = (await sentence(page).textContent()) ?? ''
-  await page.getByTestId('order-main-shaft').click()
+  await page.getByTestId('station-main-shaft').click()
   await page.getByTestId('part-main-stock').click()
   await expect(sentence(page)).toHaveText(before)
   await page.getByTestId('fit').click()
-  await expect(sentence(page)).toContainText('main shaft goes first')
+  await expect(sentence(page)).toContainText('Weakest link: main shaft')
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(sentence(page)).toHaveText(before)
   await page.keyboard.press('Control+Shift+z')
-  await expect(sentence(page)).toContainText('main shaft goes first')
+  await expect(sentence(page)).toContainText('Weakest link: main shaft')
   await saved(page)
   expect((await jobOf(request, job.number)).spec.fits['main-shaft']).toBe('main-stock')
 })
@@ -54,7 +54,7 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
   await openJob(page, await ownJob(request, 'Ranged rail'))
   const spoken = (id: string) => page.getByTestId(`station-${id}`)
   await page.getByTestId('range-1').click()
-  await expect(spoken('direct-pack')).toHaveAccessibleName(/idle/)
+  await expect(spoken('direct-pack')).toHaveAccessibleName(/no load/)
   await expect(page.getByTestId('stall-caution')).toBeVisible()
   await page.getByTestId('range-3').click()
   await expect(page.getByTestId('stall-caution')).toHaveCount(0)
@@ -62,8 +62,8 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
   expect((await carried('direct-pack')) / (await carried('input-shaft'))).toBeCloseTo(0.3704, 2)
   await page.getByTestId('range-R').click()
   expect((await carried('low-reverse')) / (await carried('input-shaft'))).toBeCloseTo(2.7, 1)
-  await expect(spoken('forward-pack')).toHaveAccessibleName(/idle/)
-  await expect(page.getByTestId('stall-caution')).toContainText('wheels held')
+  await expect(spoken('forward-pack')).toHaveAccessibleName(/no load/)
+  await expect(page.getByTestId('stall-caution')).toContainText('chock and restrain the wheels')
 })
 
 test('a hundred random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {
@@ -86,7 +86,7 @@ test('a hundred random swaps: the sentence on screen is what the core says of th
 test('pressure and brief change the answer, and the power is read along the breaking order', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Pressed rail'))
   await type(page, 'pressure-drive', '90')
-  await expect(sentence(page)).toContainText('pack goes first')
+  await expect(sentence(page)).toContainText('Weakest link: forward clutch')
   await page.getByRole('button', { name: /^Undo/ }).click()
   const handle = page.getByTestId('try-power')
   await expect(handle).toHaveAttribute('aria-valuenow', '840')
@@ -95,22 +95,24 @@ test('pressure and brief change the answer, and the power is read along the brea
   await expect(handle).toHaveAttribute('aria-valuenow', '740')
   await page.keyboard.press('Escape')
   await expect(handle).toHaveAttribute('aria-valuenow', '840')
-  await page.getByRole('link', { name: 'Brief' }).click()
+  await goTo(page, 'Brief')
   const before = (await sentence(page).textContent()) ?? ''
   await page.getByTestId('brief-launch').selectOption('rolling')
   await expect(sentence(page)).not.toHaveText(before)
   await page.getByTestId('brief-open').click()
-  await expect(sentence(page)).toHaveText(/Holds about \d+ hp: /)
+  await expect(sentence(page)).toHaveText(/Holds about \d+ hp\. /)
   await saved(page)
 })
 
 test('power, use and unit give a first answer, then a job', async ({ page }) => {
   await page.goto('/')
-  await type(page, 'new-power', '520')
-  await expect(page.getByTestId('first-answer')).toHaveText(/As built by its maker: Holds about \d+ hp of 520/)
+  await page.getByTestId('new-power').pressSequentially('520') // the answer follows the typing
+  await expect(page.getByTestId('first-answer')).toContainText('Hornbeam 6')
+  await page.getByTestId('new-unit').selectOption('quince-4')
+  await expect(page.getByTestId('first-answer')).toHaveText(/Stock: Holds about \d+ hp \(target 520 hp\)/)
   await page.getByTestId('start-job').click()
-  await expect(page).toHaveURL(/\/jobs\/\d+$/)
-  await expect(sentence(page)).toContainText('of 520')
+  await expect(page).toHaveURL(/\/jobs\/\d+\/power-flow$/)
+  await expect(sentence(page)).toContainText('(target 520 hp)')
 })
 
 test('a part of one’s own, measured, goes on the shelf and can be fitted', async ({ page, request }) => {
@@ -136,18 +138,18 @@ test('every figure that decides opens its working, down to the part', async ({ p
   const working = page.getByTestId('working')
   await expect(page.getByTestId('working-value')).toHaveText(/^66\d\.\d hp$/)
   await expect(working).toContainText('margin')
-  await working.getByText('torque that “lockup feed” holds').first().click()
+  await working.getByText('torque capacity of “lockup feed”').first().click()
   await working.getByText('net section modulus at the hole').click()
   await expect(working).toContainText('cross hole')
   await expect(working).toContainText('0.1720 in')
   await page.getByRole('button', { name: 'Back to comparison' }).click()
   await page.getByTestId('margin-reverse-R').click()
-  await expect(page.getByTestId('working')).toContainText('throttle allowed in reverse')
+  await expect(page.getByTestId('working')).toContainText('reverse throttle limit')
 })
 
 test('flipping a house rule shows what it does to this job, and undo takes it back', async ({ page, request }) => {
   const job = await ownJob(request, 'Ruled rail')
-  await openJob(page, job, '/rules')
+  await openJob(page, job, '/house-rules')
   const before = (await sentence(page).textContent()) ?? ''
   await type(page, 'rule-launchFactor.regrip', '2')
   await expect(sentence(page)).not.toHaveText(before)

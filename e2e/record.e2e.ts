@@ -1,23 +1,24 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
-import { jobOf, openJob, ownJob, saved, sentence, type, type Job } from './bench.js'
+import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job } from './bench.js'
 
 test('a shaft that needs its hub and support is fitted with them, as one step, and taken out with them', async ({ page, request }) => {
   const job = await ownJob(request, 'Companion rail')
   const spec = async () => (await jobOf(request, job.number)).spec
   await openJob(page, job)
-  await page.getByTestId('order-input-shaft').click()
+  await page.getByTestId('station-input-shaft').click()
   await page.getByTestId('part-input-300m-35').click()
-  for (const station of ['Turbine hub', 'Drum joint', 'Stator support']) await expect(page.getByTestId('brings')).toContainText(station)
-  await expect(page.getByTestId('fit')).toHaveText(/with 3 more/)
+  for (const station of ['Turbine hub', 'Input-to-drum joint', 'Stator support'])
+    await expect(page.getByTestId('brings')).toContainText(station)
+  await expect(page.getByTestId('fit')).toHaveText(/with 3 required parts/)
   await page.getByTestId('fit').click()
   await saved(page)
   const after = await spec()
   expect(after.fits['input-shaft']).toBe('input-300m-35')
   expect(after).not.toEqual(job.spec)
   await expect(page.getByTestId('misfit')).toHaveCount(0)
-  await page.getByRole('button', { name: /^Undo, 1 / }).click()
+  await page.getByRole('button', { name: /^Undo \(1 / }).click()
   await saved(page)
   expect(await spec()).toEqual(job.spec)
 })
@@ -28,7 +29,7 @@ test('an operation changes what its part holds, what another part needs comes ba
 }) => {
   const job = await ownJob(request, 'Welded rail')
   await openJob(page, job)
-  await page.getByTestId('order-input-shaft').click()
+  await page.getByTestId('station-input-shaft').click()
   const held = page.getByTestId('held-working')
   const plain = (await held.textContent()) ?? ''
   await page.getByTestId('part-input-welded').click()
@@ -41,13 +42,13 @@ test('an operation changes what its part holds, what another part needs comes ba
   expect((await jobOf(request, job.number)).spec.works).toEqual({ 'input-shaft': ['op-fuller-weld'] })
   await page.getByTestId('part-input-300m-35').click()
   await page.getByTestId('fit').click()
-  await page.getByTestId('order-stator-support').click()
+  await page.getByTestId('station-stator-support').click()
   await page.getByTestId('part-stator-stock').click()
   await expect(page.getByTestId('brings')).toContainText('Input shaft')
-  await page.getByRole('link', { name: 'Brief' }).click()
+  await goTo(page, 'Brief')
   await page.getByTestId('variant-early').click()
-  await page.getByRole('link', { name: 'Power flow' }).click()
-  await expect(page.getByTestId('misfit')).toHaveText(/Low one-way clutch, “.*”, does not go with this Alder 3: /)
+  await goTo(page, 'Power flow')
+  await expect(page.getByTestId('misfit')).toHaveText(/Low one-way clutch, “.*”, is not compatible with this Alder 3: /)
 })
 
 test('states are named, laid side by side, and gone back to; undo takes even that back', async ({ page, request }) => {
@@ -55,21 +56,21 @@ test('states are named, laid side by side, and gone back to; undo takes even tha
   await openJob(page, job, '/revisions')
   await type(page, 'revision-name', 'as quoted')
   await expect(page.getByTestId('revision')).toHaveText('revision 1 “as quoted”')
-  await page.getByRole('link', { name: 'Power flow' }).click()
-  await page.getByTestId('order-main-shaft').click()
+  await goTo(page, 'Power flow')
+  await page.getByTestId('station-main-shaft').click()
   await page.getByTestId('part-main-stock').click()
   await page.getByTestId('fit').click()
   await type(page, 'pressure-drive', '170')
   await saved(page)
-  await expect(page.getByTestId('revision')).toHaveText('revision 1 “as quoted” and changes since')
+  await expect(page.getByTestId('revision')).toHaveText('revision 1 “as quoted” plus later changes')
   const changed = (await sentence(page).textContent()) ?? ''
-  await page.getByRole('link', { name: 'Revisions' }).click()
+  await goTo(page, 'Revisions')
   await page.getByTestId('compare-left').selectOption('1')
   const table = page.getByTestId('comparison')
-  await expect(table.getByRole('row', { name: /^The spec holds \d+ hp \d+ hp −\d+ hp$/ })).toBeVisible()
+  await expect(table.getByRole('row', { name: /^Build holds \d+ hp \d+ hp −\d+ hp$/ })).toBeVisible()
   await expect(table.getByRole('row', { name: /^Main shaft Alloy shaft, same size Stock shaft/ })).toBeVisible()
   await expect(table.getByRole('row', { name: /^Line pressure, drive 192 psi 170 psi/ })).toBeVisible()
-  await page.getByRole('link', { name: 'Sheet of 1 “as quoted”' }).click()
+  await page.getByRole('link', { name: /^Sheet of .*“as quoted”/ }).click()
   await expect(page.getByTestId('sheet')).toContainText('Alloy shaft, same size')
   await expect(page.getByTestId('sheet')).not.toContainText('170 psi')
   await page.goBack()
@@ -93,7 +94,7 @@ async function textOf(path: string): Promise<{ pages: number; text: string }> {
 /** A line that a cell breaks is joined again by a space, a word that it breaks at its hyphen by nothing. */
 const inOneLine = (text: string) => text.replace(/\s+/g, ' ').replace(/- /g, '-').trim()
 
-const totalOf = (page: Page) => page.getByRole('row', { name: /^All of it/ }).getByRole('cell')
+const totalOf = (page: Page) => page.getByRole('row', { name: /^Total/ }).getByRole('cell')
 
 const shelfNames = async (request: APIRequestContext): Promise<Map<string, string>> =>
   new Map(((await (await request.get('/api/shelf')).json()) as { id: string; name: string }[]).map(({ id, name }) => [id, name]))
@@ -103,7 +104,7 @@ test('the sheet as a PDF is one page and says of every fitted part what the scre
   await openJob(page, job, '/revisions')
   await type(page, 'revision-name', 'for the customer')
   await expect(page.getByTestId('revision')).toContainText('revision 1')
-  await page.getByRole('link', { name: 'Build sheet', exact: true }).click()
+  await goTo(page, 'Build sheet')
   const sheet = page.getByTestId('sheet')
   await expect(sheet).toContainText('revision 1 “for the customer”')
   const rows = await sheet.getByRole('table').first().getByRole('row').all()
@@ -117,7 +118,7 @@ test('the sheet as a PDF is one page and says of every fitted part what the scre
   expect(said).toContain(await page.getByTestId('sheet-sentence').textContent())
   const names = await shelfNames(request)
   for (const id of Object.values(job.spec.fits))
-    expect(said).toContain(id === null ? 'no part installed' : inOneLine(names.get(id) ?? 'no such part'))
+    expect(said).toContain(id === null ? 'none installed' : inOneLine(names.get(id) ?? 'no such part'))
   expect(rows).toHaveLength(Object.keys(job.spec.fits).length + 1)
   for (const row of rows.slice(1)) for (const cell of await row.getByRole('cell').allTextContents()) expect(said).toContain(inOneLine(cell))
   expect(said).toContain(inOneLine((await totalOf(page).allTextContents()).join(' ')))
@@ -125,11 +126,11 @@ test('the sheet as a PDF is one page and says of every fitted part what the scre
 
 test('the parts list adds up to what the job costs', async ({ page, request }) => {
   const job = await ownJob(request, 'Listed rail')
-  await openJob(page, job, '/sheet')
+  await openJob(page, job, '/build-sheet')
   const price = await totalOf(page).nth(2).textContent()
   const csv = await (await request.get(`/api/jobs/${job.number}/parts.csv`)).text()
   const [header = '', ...lines] = csv.trim().split('\r\n')
-  const at = header.split(',').indexOf('Price')
+  const at = header.split(',').indexOf('price')
   const cells = lines.map((line) => [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)].map((m) => m[1] ?? ''))
   expect(cells.reduce((sum, row) => sum + Number(row[at]), 0)).toBe(Number(price?.replace(/[$,]/g, '')))
 })

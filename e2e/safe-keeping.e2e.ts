@@ -19,14 +19,14 @@ test('two windows: the stale one is told, nothing is overwritten, both ways on w
   await openJob(page, job)
   await openJob(other, job)
   const swap = async (window: typeof page, station: string, part: string) => {
-    await window.getByTestId(`order-${station}`).click()
+    await window.getByTestId(`station-${station}`).click()
     await window.getByTestId(`part-${part}`).click()
     await window.getByTestId('fit').click()
   }
   await swap(page, 'sun-shell', 'shell-stock')
   await saved(page)
   await swap(other, 'main-shaft', 'main-stock')
-  await expect(other.getByRole('alert')).toContainText('Changed in another window')
+  await expect(other.getByRole('alert')).toContainText('was changed in another window')
   expect((await jobOf(request, job.number)).spec.fits).toMatchObject({
     'sun-shell': 'shell-stock',
     'main-shaft': job.spec.fits['main-shaft'],
@@ -45,10 +45,10 @@ test('with the server away the change is kept here, through a closed tab, and sa
   const job = await ownJob(request, 'Cut-off rail')
   await openJob(page, job)
   await context.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
-  await page.getByTestId('order-sun-shell').click()
+  await page.getByTestId('station-sun-shell').click()
   await page.getByTestId('part-shell-stock').click()
   await page.getByTestId('fit').click()
-  await expect(page.getByTestId('save-state')).toHaveText(/kept on this machine/)
+  await expect(page.getByTestId('save-state')).toHaveText(/kept on this computer/)
   await page.close()
   await context.unroute('**/api/jobs/*')
   const again = await context.newPage()
@@ -84,9 +84,9 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
     .getByTestId('take-file')
     .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"plucky-job","version":1}') })
   await expect(page.getByRole('alert')).toContainText('Nothing was imported.')
-  await expect(page.getByRole('alert')).toContainText('name: Name of the job')
+  await expect(page.getByRole('alert')).toContainText('name: Job name')
   await page.getByTestId('take-file').setInputFiles(path)
-  await expect(page).toHaveURL(/\/jobs\/\d+$/)
+  await expect(page).toHaveURL(/\/jobs\/\d+\/power-flow$/)
   await expect(sentence(page)).toHaveText(words ?? '')
 })
 
@@ -104,7 +104,7 @@ test('two windows edit one job at once: what was shown as saved stands, what was
     const state = window.getByTestId('save-state')
     for (let i = 0; Date.now() < until; i++) {
       const part = parts[i % parts.length] as string
-      await window.getByTestId(`order-${station}`).click()
+      await window.getByTestId(`station-${station}`).click()
       await window.getByTestId(`part-${part}`).click()
       const shown = await window.getByTestId('fit').waitFor({ timeout: 1500 }).then(() => true, () => false) // prettier-ignore
       if (!shown) continue // this window shows it as fitted already

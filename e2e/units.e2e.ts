@@ -3,14 +3,14 @@ import { readFileSync } from 'node:fs'
 import { jobOf, openJob, saved } from './bench.js'
 
 test('one steps through the ranges by key and sees what holds, what carries and what idles', async ({ page }) => {
-  await page.goto('/units/quince-4')
+  await page.goto('/transmissions/quince-4')
   await page.getByTestId('train-range-1').focus()
   await expect(page.getByTestId('stick-forward')).toHaveAttribute('data-on', 'true')
   await expect(page.getByTestId('stick-even band')).toHaveAttribute('data-on', 'false')
   await page.keyboard.press('ArrowRight')
   await expect(page.getByTestId('train-range-2')).toBeFocused()
   await expect(page.getByTestId('stick-even band')).toHaveAttribute('data-on', 'true')
-  await expect(page.getByTestId('range-sentence')).toContainText('Low one-way runs free')
+  await expect(page.getByTestId('range-sentence')).toContainText('Low one-way overruns')
   await expect(page.getByTestId('member-table').getByRole('row', { name: /^Output/ })).toContainText('0.591')
   await page.keyboard.press('ArrowLeft')
   await page.keyboard.press('ArrowLeft')
@@ -18,7 +18,7 @@ test('one steps through the ranges by key and sees what holds, what carries and 
 })
 
 test('in a job the figures can be read in a duty case', async ({ page, request }) => {
-  await openJob(page, await jobOf(request, 1), '/unit')
+  await openJob(page, await jobOf(request, 1), '/gear-train')
   await expect(page.getByTestId('link-table').getByRole('row', { name: /^Forward/ })).toContainText('1.000')
   await page.getByTestId('train-case').selectOption('launch')
   await expect(page.getByTestId('link-table').getByRole('row', { name: /^Forward/ })).toContainText('1308 lb-ft')
@@ -26,14 +26,14 @@ test('in a job the figures can be read in a duty case', async ({ page, request }
 })
 
 test('a unit is copied, its mistakes are explained where they stand, and it is kept, with its own ratios', async ({ page, request }) => {
-  await page.goto('/units/alder-3/copy')
+  await page.goto('/transmissions/alder-3/copy')
   await page.getByTestId('unit-name').fill('Alder of the bench')
   const teeth = page.getByTestId('train.sets.0.sunTeeth')
   await teeth.fill('41')
-  await expect(page.getByTestId('train.sets.0')).toContainText("can't be put in mesh with sun 41 and ring 68")
+  await expect(page.getByTestId('train.sets.0')).toContainText('sun 41 and ring 68')
   await expect(page.getByTestId('keep-unit')).toBeDisabled()
   await teeth.fill('36')
-  await expect(page.getByTestId('unit-state')).toContainText('It can be built')
+  await expect(page.getByTestId('unit-state')).toContainText('Valid gear train')
   await page.getByTestId('train.members.3.id').fill('sun 1')
   await page.getByTestId('train.members.3.id').blur()
   await expect(page.getByTestId('train.members.3.id')).toHaveValue('shell') // a name that is there already is not taken
@@ -52,24 +52,24 @@ test('a unit is copied, its mistakes are explained where they stand, and it is k
 })
 
 test('a unit that ties itself up says by what; out as a file and in again it is the same', async ({ page }) => {
-  await page.goto('/units/new/change')
+  await page.goto('/transmissions/new/edit')
   await page.getByTestId('unit-name').fill('Two of mine')
   await page.getByTestId('add-train.ranges').click()
   await page.getByTestId('on-3-low').check()
   await page.getByTestId('on-3-direct').check()
   await page.getByTestId('lay-out-stations').click()
   await page.getByTestId('train-range-3').click()
-  await expect(page.getByTestId('range-sentence')).toContainText('Tied up: low and direct hold the input still between them')
+  await expect(page.getByTestId('range-sentence')).toContainText('Tied up: low and direct lock the input together')
   await expect(page.getByTestId('levers')).not.toContainText('free')
   await page.getByTestId('keep-unit').click()
-  await expect(page).toHaveURL(/\/units\/two-of-mine/)
+  await expect(page).toHaveURL(/\/transmissions\/two-of-mine/)
   const id = new URL(page.url()).pathname.split('/').pop() ?? ''
   const download = page.waitForEvent('download')
   await page.getByTestId('save-unit-file').click()
   const text = readFileSync(await (await download).path(), 'utf8')
   const file = { name: 'unit.json', mimeType: 'application/json', buffer: Buffer.from(text) }
   await page.getByTestId('unit-file').setInputFiles(file)
-  await expect(page.getByRole('alert')).toContainText(`"${id}" is already there`)
+  await expect(page.getByRole('alert')).toContainText(id)
   const renamed = text.replace(`"${id}"`, `"${id}-too"`).replace('"Two of mine"', '"Two of yours"')
   await page.getByTestId('unit-file').setInputFiles({ ...file, buffer: Buffer.from(renamed) })
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Two of yours')
@@ -84,11 +84,11 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 3)
   const added = await request.post('/api/jobs', { data: { name: 'Coupe with a broken shell', unitId, variantId, brief, arrived, spec } })
   const { number } = (await added.json()) as { number: number }
-  await page.goto(`/jobs/${number}/lost`)
+  await page.goto(`/jobs/${number}/diagnosis`)
   for (const seen of ['2-lost', '4-lost', 'R-lost', '1-fine', '3-fine']) await page.getByTestId(`seen-${seen}`).click()
   const first = page.locator('[data-testid^="suspect-"]').first()
   await expect(first).toContainText('Shell neck broken')
-  await expect(first).toContainText('As found: first, second, third, fourth and reverse')
+  await expect(first).toContainText('Explains: first gear, second gear, third gear, fourth gear and reverse')
   await expect(first).toContainText('Stock shell')
   const next = page.getByTestId('next-check')
   const before = await next.textContent()
@@ -102,8 +102,8 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   await saved(page)
   await page.reload()
   await expect(page.getByTestId('found-train:shell neck:broken')).toHaveAttribute('aria-pressed', 'true')
-  await page.goto(`/jobs/${number}/sheet`)
-  await expect(page.getByTestId('sheet')).toContainText('It was this: Shell neck broken. Neck torn round, lugs worn.')
+  await page.goto(`/jobs/${number}/build-sheet`)
+  await expect(page.getByTestId('sheet')).toContainText('Confirmed cause: Shell neck broken. Neck torn round, lugs worn.')
 })
 
 test('a job on a unit without stations says so, and has its line as soon as they are laid out', async ({ page, request }) => {
@@ -125,8 +125,8 @@ test('a job on a unit without stations says so, and has its line as soon as they
   await page.getByRole('link', { name: 'Create stations' }).click()
   await page.getByTestId('lay-out-stations').click()
   await page.getByTestId('keep-unit').click()
-  await page.waitForURL(/\/units\/bare-\d+$/)
+  await page.waitForURL(/\/transmissions\/bare-\d+$/)
   await page.goto(`/jobs/${number}`)
-  await expect(page.getByTestId('sentence')).toContainText('fit a converter')
+  await expect(page.getByTestId('sentence')).toContainText('Install a converter')
   await expect(page.getByTestId('station-low')).toBeVisible()
 })

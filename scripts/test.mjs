@@ -103,6 +103,12 @@ async function main() {
       await ensureBuilt()
       await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
     })
+    await step('texts on the pages', async () => {
+      const { unwanted } = await import('./texts.mjs')
+      const bad = unwanted()
+      if (bad.length > 0)
+        throw new Trouble(`Words that pages do not use:\n${bad.map(({ at, word, text }) => `${at} [${word}] ${text}`).join('\n')}`)
+    })
     await step('generated pages', async () => {
       const { isCurrent } = await import('./models.mjs')
       if (!(await isCurrent())) throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')

@@ -40,7 +40,7 @@ export async function installDebian(packages, why) {
   } catch (cause) {
     const hand = `apt-get install ${packages.join(' ')}`
     throw new Trouble(
-      `${why} It could not be installed from Debian's packages${root ? '' : ' (this user is not root, and sudo without a password was refused)'}. By hand: ${root ? '' : 'sudo '}${hand}\n${cause.message}`,
+      `${why} It could not be installed from Debian's packages${root ? '' : ' (this user is not root, and sudo needs a password)'}. By hand: ${root ? '' : 'sudo '}${hand}\n${cause.message}`,
       { cause },
     )
   }

@@ -13,6 +13,7 @@ import { loadShop } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { changedStations, costOf } from '../state/verdicts.js'
 import { Trouble } from '../ui/Trouble.js'
+import { useWider } from '../ui/use-media.js'
 import { HelpPanel } from './HelpPanel.js'
 import { IconButton } from './IconButton.js'
 import { Loading } from './Loading.js'
@@ -63,29 +64,32 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
   const menu = PAGE_GROUPS.map(({ title, views }) => ({ title, links: views.map(({ id, title: word }) => linkTo(id, word)) }))
   const name = <JobName number={job.number} content={content} unit={unit} />
   const groupLinks = <RovingLinks label="Groups of pages" links={groups} large />
+  const [inOneRow, withLinks] = [useWider(1024), useWider(768)]
   return (
     <Box minH="100vh">
       <TitleStrip
         left={
-          <Flex display={{ base: 'none', lg: 'flex' }} minW="0" align="center">
-            {name}
-            <Box borderLeftWidth="1px" borderColor="rule">
-              {groupLinks}
-            </Box>
-          </Flex>
+          inOneRow && (
+            <Flex minW="0" align="center">
+              {name}
+              <Box borderLeftWidth="1px" borderColor="rule">
+                {groupLinks}
+              </Box>
+            </Flex>
+          )
         }
         tools={<JobTools />}
         groups={menu}
         below={
           <>
-            <Flex {...ROW} display={{ base: 'flex', lg: 'none' }} minH="36px">
-              {name}
-              <Box display={{ base: 'none', md: 'block' }}>{groupLinks}</Box>
-            </Flex>
+            {!inOneRow && (
+              <Flex {...ROW} minH="36px">
+                {name}
+                {withLinks && groupLinks}
+              </Flex>
+            )}
             <Flex {...ROW} bg="paper" minH="34px" px={{ base: '2px', xl: '6px' }}>
-              <Box display={{ base: 'none', md: 'block' }}>
-                <RovingLinks label="Job pages" links={pages} />
-              </Box>
+              {withLinks ? <RovingLinks label="Job pages" links={pages} /> : <Box />}
               <Totals content={content} unit={unit} />
             </Flex>
           </>

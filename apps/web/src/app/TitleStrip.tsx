@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStore } from 'zustand'
 import { viewStore } from '../state/view.js'
+import { useWider } from '../ui/use-media.js'
 import { IconButton } from './IconButton.js'
 import { MenuLinks, type MenuGroup } from './MenuLinks.js'
 import { RovingLinks } from './RovingLinks.js'
@@ -19,15 +20,13 @@ interface StripProps {
   readonly groups?: readonly MenuGroup[]
 }
 
-const WIDE = { base: 'none', md: 'flex' } as const
-const NARROW = { base: 'block', md: 'none' } as const
-
 /** The strip over every page. On a narrow screen its links fold into a menu. */
 export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
   const { pathname } = useLocation()
   // The menu is open on the page on which it was opened; going to another closes it.
   const [openOn, setOpenOn] = useState('')
   const open = openOn === pathname
+  const wide = useWider(768)
   const shop = LISTED_VIEWS.map((view) => {
     const to = plainAddress(view)
     return { to, word: view.title, on: pathname.startsWith(to), here: pathname === to }
@@ -39,19 +38,16 @@ export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
         {left}
         <Box flex="1" />
         {tools}
-        <Box display={WIDE} borderLeftWidth={tools ? '1px' : '0'} borderColor="rule">
-          <RovingLinks label="Shop pages" links={shop} large />
-        </Box>
+        {wide && (
+          <Box borderLeftWidth={tools ? '1px' : '0'} borderColor="rule">
+            <RovingLinks label="Shop pages" links={shop} large />
+          </Box>
+        )}
         <HelpButton />
-        <Box display={WIDE} pr="6px">
-          <ThemeButton />
-        </Box>
-        <Box display={NARROW} pr="6px">
-          <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />
-        </Box>
+        <Box pr="6px">{wide ? <ThemeButton /> : <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />}</Box>
       </Flex>
-      {open && (
-        <Box display={NARROW} borderTopWidth="1px" borderColor="rule" px="14px" py="8px" maxH="75vh" overflowY="auto">
+      {open && !wide && (
+        <Box borderTopWidth="1px" borderColor="rule" px="14px" py="8px" maxH="75vh" overflowY="auto">
           <MenuLinks groups={[...groups, { title: 'Shop', links: [{ to: '/', word: 'Jobs', here: pathname === '/' }, ...shop] }]} />
           <ThemeButton />
         </Box>

@@ -8,6 +8,8 @@ import type { BenchView } from '../line/use-bench.js'
 import { shopStore } from '../state/shop.js'
 import { answerWith } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
+import { jobAddress, type JobViewId } from '../app/views.js'
+import { jobStore } from '../state/job.js'
 import { Inked, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Candidates } from './Candidates.js'
@@ -74,13 +76,13 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
 }
 
 interface OwnBench {
-  readonly to: string
+  readonly to: JobViewId
   readonly words: string
 }
 
-const PACKS: OwnBench = { to: 'packs', words: 'Open in Clutches & bands' }
-const PRESSURE: OwnBench = { to: 'pressure', words: 'Open in Line pressure' }
-const FIT: OwnBench = { to: 'fit', words: 'Open in Fit-up' }
+const PACKS: OwnBench = { to: 'clutches-bands', words: 'Open in Clutches & bands' }
+const PRESSURE: OwnBench = { to: 'line-pressure', words: 'Open in Line pressure' }
+const FIT: OwnBench = { to: 'fit-up', words: 'Open in Fit-up' }
 const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
   shaft: { to: 'shafts', words: 'Open in Shafts' },
   pack: PACKS,
@@ -96,7 +98,7 @@ const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
     <Inked onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
-      {more > 0 ? `Install with ${more} required parts ⏎` : 'Install this part ⏎'}
+      {more > 0 ? `Install with ${more} required ${more === 1 ? 'part' : 'parts'} ⏎` : 'Install this part ⏎'}
     </Inked>
   )
 }
@@ -113,6 +115,7 @@ function Aside({
   own: OwnBench | undefined
   onMeasure: () => void
 }) {
+  const number = useStore(jobStore, (job) => job.number)
   return (
     <Flex gap="10px" align="center">
       {canMeasure && (
@@ -122,7 +125,7 @@ function Aside({
       )}
       {own && (
         <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
-          <Link to={own.to} data-testid={`to-${own.to}`}>
+          <Link to={jobAddress(number, own.to)} data-testid={`to-${own.to}`}>
             {own.words}
           </Link>
         </ChakraLink>

@@ -188,8 +188,6 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
   )
 }
 
-const STATED_ONLY = new Set<Station['kind']>(['shell', 'converter'])
-
 /** Where the limits come from, which cases load nothing, and what has no figure. */
 function Basis({
   unit,
@@ -209,6 +207,7 @@ function Basis({
     : { limits: [], missing: ['part'] }
   const judged = limits.limits.some((limit) => limit.counts)
   const idle = judged ? (bench.answered?.cases ?? []).filter((duty) => !verdict.cases.some((c) => c.caseId === duty.id)) : []
+  const onlyStated = judged && limits.limits.every(({ origin }) => origin !== 'computed')
   const origins = [...new Set(limits.limits.map((limit) => limit.origin))].map(
     (origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`,
   )
@@ -223,7 +222,7 @@ function Basis({
             : 'No part installed here. '}
         </strong>
       )}
-      {STATED_ONLY.has(station.kind) && limits.missing.length === 0 && 'Rated by its stated limit only. '}
+      {onlyStated && 'Rated by stated limits only. '}
       {judged && `${origins.join(', ')}. `}
       {oneWayWords(bench.fitted, bench.arrived, verdict)}
       {limits.limits

@@ -35,7 +35,7 @@ const TREE = {
 /** A figure with its formula, its inputs and where each comes from; every input that was worked out opens in its turn. */
 export function WorkingView({ working, onClose }: { working: Working; onClose: () => void }) {
   return (
-    <Box css={TREE} data-testid="working" maxH="330px" overflowY="auto" tabIndex={0} role="region" aria-label={`Working: ${working.name}`}>
+    <Box css={TREE} data-testid="working" role="region" aria-label={`Calculation: ${working.name}`}>
       <Flex align="baseline" justify="space-between">
         <Text fontWeight={600}>{working.name}</Text>
         <Text fontFamily="figures" fontSize="18px" fontWeight={700} data-testid="working-value">

@@ -31,8 +31,12 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 560)
   const { on: curve, off, boost } = engine
+  const shown = [curve, off, other].flatMap((each) => each ?? [])
   const x = scaleLinear()
-    .domain([Math.min(rpm(curve.minSpeedRadPerS), 1000), rpm(curve.maxSpeedRadPerS)])
+    .domain([
+      Math.min(1000, ...shown.map((each) => rpm(each.minSpeedRadPerS))),
+      Math.max(...shown.map((each) => rpm(each.maxSpeedRadPerS))),
+    ])
     .range([EDGE.left, width - EDGE.right])
     .nice()
   const top = Math.max(lbft(curve.peakTorqueNm), fromSi(curve.peakPowerW, 'hp'), other ? lbft(other.peakTorqueNm) : 0)

@@ -63,11 +63,13 @@ function Terms({ terms }: { terms: readonly Term[] }) {
     <Grid as="dl" templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6px 24px" mt="6px">
       {terms.map(({ term, means, picture }) => (
         <Box key={term} display="flex" gap="10px" alignItems="flex-start">
-          <Box flex="1">
-            <chakra.dt fontWeight={700}>{term}</chakra.dt>
-            <chakra.dd>{means}</chakra.dd>
-          </Box>
-          {picture && firstWith(picture) === term && <TermPicture id={picture} />}
+          <chakra.dt fontWeight={700} flex="0 0 190px">
+            {term}
+          </chakra.dt>
+          <chakra.dd flex="1">
+            {means}
+            {picture && firstWith(picture) === term && <TermPicture id={picture} />}
+          </chakra.dd>
         </Box>
       ))}
     </Grid>

@@ -24,7 +24,7 @@ export type PictureId = (typeof PICTURE_IDS)[number]
 export const TERMS: Readonly<Record<string, readonly Term[]>> = {
   'Build and limits': [
     { term: 'Build', means: 'The chosen parts, operations and line pressure of a job.' },
-    { term: 'Station', means: 'A place in the torque path that takes one part, from the flex plate to the output shaft.' },
+    { term: 'Station', means: 'A location in the torque path for one part, from the flex plate to the output shaft.' },
     {
       term: 'Installed, candidate, trial, as received',
       means: 'The part now in the build; the part being compared; a part being edited; the part that came with the transmission.',
@@ -32,7 +32,7 @@ export const TERMS: Readonly<Record<string, readonly Term[]>> = {
     {
       term: 'Power held',
       means:
-        'Engine power at which the worst margin of a station, or of the whole build, is 1. The converter is re-matched so that stall speed stays the same.',
+        'Engine power at which the worst margin of a station, or of the build, is 1. The converter is re-matched so that stall speed stays the same.',
     },
     { term: 'Torque capacity', means: 'Torque a station can carry.', picture: 'capacity' },
     { term: 'Demand', means: 'Torque a station must carry in a load case, including the service factor.', picture: 'capacity' },

@@ -28,7 +28,7 @@ export interface ChartProps {
 
 /** The torque path as one section strip with a column a station, and under each what it holds against the target. */
 export function PowerFlowChart(props: ChartProps) {
-  const { unit, answer, order, chosen, atW, onTry, onKey } = props
+  const { unit, answer, order, atW, onTry } = props
   const frame = useRef<HTMLDivElement>(null)
   const room = useWidth(frame, 1230)
   const { columns, width } = useMemo(() => layoutFlow(unit, answer?.stations ?? [], room, order), [unit, answer, room, order])
@@ -39,15 +39,7 @@ export function PowerFlowChart(props: ChartProps) {
   }
   return (
     <Box ref={frame} overflowX="auto">
-      <div
-        role="listbox"
-        aria-label="Power flow: left and right arrows change station, up and down change part, Enter installs it"
-        aria-activedescendant={`station-${chosen}`}
-        tabIndex={0}
-        onKeyDown={onKey}
-        data-testid="line"
-        style={{ width }}
-      >
+      <div style={{ width }}>
         <svg width={width} height={ROWS.height} onPointerMove={drag} style={CHART}>
           <Patterns />
           <Stations {...props} columns={columns} width={width} scale={scale} />
@@ -72,7 +64,7 @@ interface StationsProps extends ChartProps {
 
 /** All that is drawn, back to front: columns, path, labels, bars, the line, figures. */
 function Stations(props: StationsProps) {
-  const { unit, answer, duty, gearing, order, columns, width, scale, atW, onChoose, onTry } = props
+  const { unit, answer, duty, gearing, order, columns, width, scale, atW, chosen, onChoose, onTry, onKey } = props
   const readings = useMemo(() => readStations(unit, duty, duty && gearing?.get(duty.rangeId)), [unit, duty, gearing])
   const greatestNm = useMemo(() => greatestTorque(unit, answer, gearing), [unit, answer, gearing])
   const stations = stationsOf(props, readings)
@@ -81,9 +73,18 @@ function Stations(props: StationsProps) {
     stations.map((station) => <Fragment key={station.column.station.id}>{draw(station)}</Fragment>)
   return (
     <>
-      {each((station) => (
-        <ColumnTarget {...station} onChoose={onChoose} />
-      ))}
+      <g
+        role="listbox"
+        aria-label="Power flow: left and right arrows change station, up and down change part, Enter installs it"
+        aria-activedescendant={`station-${chosen}`}
+        tabIndex={0}
+        onKeyDown={onKey}
+        data-testid="line"
+      >
+        {each((station) => (
+          <ColumnTarget {...station} onChoose={onChoose} />
+        ))}
+      </g>
       {order === 'path' && <Rail columns={columns} width={width} />}
       {each((station) => !station.weakest && <StationMark {...station} />)}
       {order === 'path' && <Flow unit={unit} columns={columns} readings={readings} greatestNm={greatestNm} />}

@@ -40,12 +40,13 @@ export function TargetLine({ atW, scale, width, failing, of, onTry }: TargetLine
       aria-valuenow={Math.round(hp)}
       aria-valuetext={`${Math.round(hp)} hp: ${failing} of ${of} stations fail`}
       onKeyDown={keys}
+      className="grip"
       style={{ cursor: 'ns-resize' }}
       data-testid="try-power"
     >
       <rect x={GUTTER.left} y={y - 12} width={width - GUTTER.left - GUTTER.right} height={24} fill="transparent" />
       <path d={`M${GUTTER.left},${y} H${width - 4}`} stroke={ink('ink')} strokeWidth={2} />
-      <path d={`M${width - 1},${y - 7} l-10,7 l10,7 Z`} fill={ink('ink')} />
+      <path className="grip-mark" d={`M${width - 1},${y - 7} l-10,7 l10,7 Z`} fill={ink('ink')} />
     </g>
   )
 }

@@ -75,6 +75,6 @@ function behindWords(job: JobContent, part: ConverterPart): string {
   if (!engine || !unit) return 'That job has no answer yet.'
   const { brief, rules } = job
   const match = matchFigures({ engine, converter: part.geometry, brief, rules, ranges: unit.train.ranges, gearing: gearing.get(unit.id) ?? new Map() }) // prettier-ignore
-  if (match.outcome !== 'runs') return `Behind that engine it is ${noStallWords(match.outcome)}.`
+  if (match.outcome !== 'runs') return `With that engine it is ${noStallWords(match.outcome)}.`
   return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
 }

@@ -153,11 +153,12 @@ function StallMark({ laid, row, x, y }: { laid: Laid; row: number; x: Scale; y: 
   )
 }
 
+/** The boost threshold, named above the engine curve, left of where the parabolas rise. */
 function Threshold({ x, top, bottom }: { x: number; top: number; bottom: number }) {
   return (
     <g>
       <path d={`M${x},${top} V${bottom}`} stroke={ink('torque')} strokeDasharray="2 3" />
-      <text x={x + 4} y={bottom - 28} fontSize={13} fill={ink('torque')} {...HALO}>
+      <text x={x - 5} y={top + 12} textAnchor="end" fontSize={13} fill={ink('torque')} {...HALO}>
         boost threshold
       </text>
     </g>
@@ -209,16 +210,17 @@ function Wanted({
       aria-valuemin={Math.round(low)}
       aria-valuemax={Math.round(high)}
       aria-valuenow={Math.round(now)}
+      className="grip"
       style={{ cursor: 'ew-resize', touchAction: 'none' }}
       onPointerDown={drag}
       onPointerMove={drag}
       onKeyDown={key}
       data-testid="wanted-stall"
     >
-      <rect x={px - 22} y={top} width={44} height={bottom - top + 22} fill="transparent" />
+      <rect x={px - 22} y={top} width={44} height={bottom - top} fill="transparent" />
       <path d={`M${px},${top} V${bottom}`} stroke={ink('break')} strokeWidth={1.6} />
-      <path d={`M${px},${bottom} l-11,11 v11 h22 v-11 Z`} fill={ink('break')} />
-      <text x={px + 8} y={bottom - 10} fontSize={14} fontWeight={600} fill={ink('break')} {...HALO}>
+      <path className="grip-mark" d={`M${px},${bottom} l-9,-11 h18 Z`} fill={ink('break')} />
+      <text x={px + 12} y={bottom - 6} fontSize={14} fontWeight={600} fill={ink('break')} {...HALO}>
         {`target ${figure(now)}`}
       </text>
     </g>

@@ -41,9 +41,16 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
 
 const SAMPLES = 90
 
-/** The line at even steps of turbine speed, from standing to its end. */
-const throughOut = (line: EngineLine): OperatingPoint[] =>
-  Array.from({ length: SAMPLES + 1 }, (_, i) => linePoint(line, (lineEnd(line).turbineSpeedRadPerS * i) / SAMPLES))
+/** The line at even steps of turbine speed, from standing to its end; a point that is no faster than the one before is left out. */
+const throughOut = (line: EngineLine): OperatingPoint[] => {
+  const last = lineEnd(line).turbineSpeedRadPerS
+  let fastest = -1
+  return Array.from({ length: SAMPLES + 1 }, (_, i) => linePoint(line, (last * i) / SAMPLES)).filter(({ turbineSpeedRadPerS }) => {
+    const on = turbineSpeedRadPerS > fastest
+    fastest = Math.max(fastest, turbineSpeedRadPerS)
+    return on
+  })
+}
 
 const horses = (p: OperatingPoint) => (p.turbineTorqueNm * p.turbineSpeedRadPerS) / toSi(1, 'hp')
 

@@ -22,7 +22,7 @@ export function WantedCores({
 }) {
   const [drawn, setDrawn] = useState<ConverterPart>()
   const cores = coresFor(content, wantedRadPerS)
-  if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf has a core family.</Text>
+  if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf belongs to a size family.</Text>
   return (
     <Box data-testid="wanted-cores">
       {cores.map(({ family, stator, basis, geometry, unlikely }) => (

@@ -26,7 +26,7 @@ const nameOf = (key: Knob): string => fieldOf(key)?.label ?? key
 
 const unitOf = (key: Knob): { unit: UnitName; from: number; to: number } => {
   const field = fieldOf(key)
-  if (field?.holds.type !== 'figure' || !field.holds.span.unit) throw new Error(`Knob "${key}" has no unit.`)
+  if (field?.holds.type !== 'figure' || !field.holds.span.unit) throw new Error(`Adjustment "${key}" has no unit.`)
   return { unit: field.holds.span.unit, from: field.holds.span.from, to: field.holds.span.to }
 }
 

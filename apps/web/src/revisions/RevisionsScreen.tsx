@@ -184,7 +184,7 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
       </Box>
       {state.revision && (
         <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px" fontSize="14px" minH="28px">
-          <Link to={`../sheet?revision=${state.revision.number}`} relative="path" aria-label={`Sheet of ${state.name}`}>
+          <Link to={`../build-sheet?revision=${state.revision.number}`} relative="path" aria-label={`Sheet of ${state.name}`}>
             Sheet
           </Link>
         </ChakraLink>

@@ -1,6 +1,7 @@
 import { Box, Text } from '@chakra-ui/react'
 import { EngineRearDto, RearNeighbourDto, RULE_BOOK_DECIDES, RuleBookDto, type Dto, type Problem } from '@plucky/contract'
 import type { Brief } from '@plucky/core'
+import { useState } from 'react'
 import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
 import { typeInBrief } from '../state/brief-draft.js'
 import { Ruled, Worded } from '../ui/buttons.js'
@@ -30,36 +31,58 @@ const SHAPES = [
   },
 ] as const satisfies readonly { key: keyof Brief; dto: Dto; title: string; add: string; why: string }[]
 
-/** What stands before and behind the box, and what the class asks: each may be left out. */
-export const NeighbourFields = ({ brief, problems }: { brief: Brief; problems: readonly Problem[] }) =>
-  SHAPES.map(({ key, dto, title, add, why }) => {
-    const value = brief[key]
-    const form: FormOf = {
-      prefix: 'brief-',
-      problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
-      set: (path, typed) => typeInBrief(path, typed),
-      optionsOf: () => undefined,
-      own: () => undefined,
-    }
-    const leave = (
-      <Worded height="22px" onClick={() => typeInBrief(key, undefined)}>
-        Remove
-      </Worded>
-    )
-    return (
-      <Panel key={key} title={title} mt="10px" aside={value && leave}>
-        {value ? (
-          <Box>
-            <ShapeForm dto={dto} value={value as unknown as Record<string, unknown>} path={key} form={form} />
-          </Box>
-        ) : (
-          <Ruled onClick={() => typeInBrief(key, {})} data-testid={`add-${key}`}>
-            {add}
-          </Ruled>
-        )}
-        <Text fontSize="13.5px" color="inkSoft" mt="4px">
-          {why}
-        </Text>
-      </Panel>
-    )
-  })
+interface NeighbourProps {
+  readonly brief: Brief
+  readonly problems: readonly Problem[]
+}
+
+/** What the transmission is bolted to at both ends, and what the class requires: each may be left out. */
+export const NeighbourFields = ({ brief, problems }: NeighbourProps) =>
+  SHAPES.map((shape) => <Neighbour key={shape.key} shape={shape} brief={brief} problems={problems} />)
+
+const valueAt = (brief: Brief, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], brief)
+
+function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: NeighbourProps & { shape: (typeof SHAPES)[number] }) {
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
+  const value = brief[key]
+  const own = problems.filter(({ path }) => path.startsWith(`${key}.`))
+  const isShown = (path: string) => touched.has(path) || valueAt(brief, path) !== undefined
+  const waiting = own.filter(({ path }) => !isShown(path)).length
+  const form: FormOf = {
+    prefix: 'brief-',
+    problemAt: (path) => (isShown(path) ? own.find((p) => p.path === path)?.sentence : undefined),
+    set: (path, typed) => {
+      setTouched((before) => new Set(before).add(path))
+      typeInBrief(path, typed)
+    },
+    optionsOf: () => undefined,
+    own: () => undefined,
+  }
+  const leave = (
+    <Worded height="22px" onClick={() => typeInBrief(key, undefined)}>
+      Remove
+    </Worded>
+  )
+  return (
+    <Panel title={title} mt="10px" aside={value && leave}>
+      {value ? (
+        <Box>
+          <ShapeForm dto={dto} value={value as unknown as Record<string, unknown>} path={key} form={form} />
+          {waiting > 0 && (
+            <Text fontSize="14px" mt="4px" role="status" data-testid={`waiting-${key}`}>
+              {`${waiting === 1 ? 'One more field' : `${waiting} more fields`} to enter before this counts. It is not saved yet.`}
+            </Text>
+          )}
+        </Box>
+      ) : (
+        <Ruled onClick={() => typeInBrief(key, {})} data-testid={`add-${key}`}>
+          {add}
+        </Ruled>
+      )}
+      <Text fontSize="13.5px" color="inkSoft" mt="4px">
+        {why}
+      </Text>
+    </Panel>
+  )
+}

@@ -125,7 +125,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
           {lies && <PieceForm unit={unit} />}
         </Panel>
         {lies && (
-          <Panel title="What if" note="applies to the whole shaft" mt="8px">
+          <Panel title="What if" note="applies to all sections" mt="8px">
             <WholeForm steelOfFitted={part?.geometry.steelId} />
           </Panel>
         )}

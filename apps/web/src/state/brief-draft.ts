@@ -30,13 +30,23 @@ export function draftFor(content: JobContent, draft: BriefDraft | undefined): Br
   return draft?.basis === content.brief ? draft : { brief: content.brief, problems: [], basis: content.brief }
 }
 
-/** Puts what was typed into the draft at a path; the job takes the draft over as soon as all of it is good. */
+/**
+ * Puts what was typed into the draft at a path. The job takes the draft over as soon as all of it is good; while another field is
+ * refused, it takes what was typed here alone, if that is good by itself.
+ */
 export function typeInBrief(path: string, value: unknown): void {
   const { content } = jobStore.getState()
   if (!content) return
   const { brief } = draftFor(content, draftStore.getState().draft)
-  takeBrief(withValue(brief, path, value))
+  const next = withValue(brief, path, value)
+  if (!checkBrief(next).ok) {
+    const alone = checkBrief(withValue(content.brief, path, value))
+    if (alone.ok) takeInto(alone.value)
+  }
+  takeBrief(next)
 }
+
+const takeInto = (brief: Brief) => change((job) => (JSON.stringify(job.brief) === JSON.stringify(brief) ? job : { ...job, brief }))
 
 /** Moves a measured point from where it stands in the latest draft. */
 export function movePoint(index: number, move: (torqueNm: number) => number): void {
@@ -51,7 +61,7 @@ export function takeBrief(brief: Brief): void {
   const checked = checkBrief(brief)
   if (checked.ok) {
     draftStore.setState({ draft: undefined })
-    change((job) => (JSON.stringify(job.brief) === JSON.stringify(checked.value) ? job : { ...job, brief: checked.value }))
+    takeInto(checked.value)
   } else draftStore.setState({ draft: { brief, problems: checked.problems, basis: jobStore.getState().content?.brief } })
 }
 

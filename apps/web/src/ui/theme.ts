@@ -10,6 +10,9 @@ const config = defineConfig({
   globalCss: {
     ...RESET,
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: '15px' },
+    // A grip shows the focus on its mark, not as a box round all that it can be dragged by.
+    '.grip:focus': { outline: 'none !important' },
+    '.grip:focus-visible .grip-mark': { stroke: 'oil', strokeWidth: '5px', paintOrder: 'stroke' },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'oil', outlineOffset: '1px' },
     '::selection': { bg: 'torqueWash' },
   },

@@ -127,7 +127,7 @@ function Cell({ column, value, wrong, name, testId, onSet, onRename, taken }: Ce
     const more = column.optional
       ? [['', '—'] as const]
       : text === '' || !there
-        ? [[text, text === '' ? 'choose…' : `${text}?`] as const]
+        ? [[text, text === '' ? 'Choose…' : `${text}?`] as const]
         : []
     return (
       <chakra.select {...shared} value={text} onChange={(event) => onSet(event.target.value === '' ? undefined : event.target.value)}>

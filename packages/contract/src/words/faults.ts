@@ -153,7 +153,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'element-unknown': (v) => `Range ${v.range} uses "${v.element}", which this transmission does not have.`,
   'name-repeated': (v) => `The name "${v.name}" is used twice. Sets, joints and elements need unique names.`,
   'limit-not-one-quantity': (v) => `A stated limit needs exactly one of torque, power, pressure or speed (got ${v.count}).`,
-  'rated-speed-without-power': () => 'A rated rpm goes with a power rating. Enter the power or remove the rpm.',
+  'rated-speed-without-power': () => 'A rated rpm needs a power rating. Enter the power or remove the rpm.',
   'station-unknown': (v) => `${v.unit} has no station "${v.station}".`,
   'part-unknown': (v) => `The shelf has no part "${v.part}".`,
   'part-of-another-unit': (v) => `"${v.part}" fits ${v.units}, not ${v.unit}. Choose a part made for ${v.unit}.`,

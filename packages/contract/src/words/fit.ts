@@ -90,7 +90,7 @@ const PATTERN_WORDS: Record<PatternId, string> = {
 
 /** The steps of the work, in their order. */
 export const STAGE_WORDS: Record<FitStage, string> = {
-  'box-open': 'Before the pump goes on',
+  'box-open': 'Before the pump is installed',
   'box-closed': 'Pump installed',
   converter: 'Converter on the bench',
   home: 'Converter seated in the pump',

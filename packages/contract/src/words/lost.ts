@@ -46,7 +46,7 @@ const OUTER_WORDS: Record<OuterPlace, string> = {
   pilot: 'wrong pilot fit in crank',
   'converter-seat': 'converter not seated in pump',
   'converter-bolts': 'converter bolts loose',
-  'lockup-piston': 'lockup piston or cover flexing, friction material gone',
+  'lockup-piston': 'lockup piston or cover flexing, friction material worn off',
   'lockup-oil': 'lockup oil restricted by small holes or worn rings',
   'relief-spring': 'broken relief valve spring',
   pump: 'worn pump, low pressure everywhere',
@@ -106,7 +106,7 @@ function stateWords({ ranges, ratios }: Candidate, id: string): string {
 }
 
 const WOULD: Record<RangeState, string> = {
-  fine: 'be fine',
+  fine: 'work normally',
   lost: 'have no drive',
   other: 'not engage',
   slips: 'slip under load',

@@ -45,7 +45,7 @@ export function wrongSentence({ code, plate, valueM, limitM }: StackWrong, plate
     case 'lining-on-piston':
       return `The ${here} is against the piston, which is not a friction surface. Put a steel or an apply plate first.`
     case 'lining-on-ring':
-      return `The ${here} is against the snap ring. Add a backing plate behind it.`
+      return `The ${here} is against the snap ring. Add a backing plate next to it.`
     case 'grooves-wrong-way':
       return `The ${here} faces the wrong way: the grooves would pump oil in. Turn it over.`
     case 'no-faces':

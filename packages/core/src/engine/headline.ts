@@ -31,24 +31,18 @@ export function headlineFaults(h: Headline): Fault[] {
     )
     return faults
   }
-  const least = leastPeakTorque(h)
-  if (!(h.peakTorqueNm > torqueAtPowerPeak) || exponent(h) <= 1)
+  const most = h.peakPowerW / h.peakTorqueSpeedRadPerS
+  if (!(h.peakTorqueNm > torqueAtPowerPeak && h.peakTorqueNm < most))
     faults.push(
       fault('headline-inconsistent', 'peakTorqueNm', {
         peakTorqueNm: h.peakTorqueNm,
         aboveNm: torqueAtPowerPeak,
-        belowNm: least,
+        belowNm: most,
       }),
     )
   if (h.idleTorqueNm !== undefined && !(h.idleTorqueNm > 0 && h.idleTorqueNm <= h.peakTorqueNm))
     faults.push(fault('idle-torque-out-of-range', 'idleTorqueNm', { idleTorqueNm: h.idleTorqueNm, peakTorqueNm: h.peakTorqueNm }))
   return faults
-}
-
-/** The peak torque at which the exponent falls to 1; a larger one cannot keep power rising to its peak. */
-function leastPeakTorque(h: Headline): number {
-  const tp = h.peakPowerW / h.peakPowerSpeedRadPerS
-  return tp + (tp / h.peakPowerSpeedRadPerS) * (h.peakPowerSpeedRadPerS - h.peakTorqueSpeedRadPerS)
 }
 
 function exponent(h: Headline): number {
@@ -57,19 +51,20 @@ function exponent(h: Headline): number {
 }
 
 /**
- * Engine curve from headline figures. Between the peaks T = T_max − (T_max − T_p)·x^β with
- * β = (T_p/ω_p)(ω_p − ω_t)/(T_max − T_p), so that dP/dω = 0 at the power peak: both peaks exact, one power peak.
+ * Engine curve from headline figures. Between the peaks T = T_max − (T_max − T_p)·x^β, x = (ω − ω_t)/(ω_p − ω_t), with
+ * β = (T_p/ω_p)(ω_p − ω_t)/(T_max − T_p), so that dP/dω = 0 at the power peak. β ≤ 1 would put power above its peak on the way (flat
+ * torque, as of a diesel): there the power is given, P = P_max − (P_max − T_max·ω_t)·|1 − x|^γ with γ = T_max(ω_p − ω_t)/(P_max − T_max·ω_t).
+ * P is concave with P′(ω_t) = T_max, so torque falls from ω_t on, and both peaks are exact in either form.
  * Below the torque peak a parabola to the idle torque; above the power peak the same law carries on to redline.
- * Refused: speeds out of order; T_p ≥ T_max or β ≤ 1 (the figures contradict each other).
+ * Refused: speeds out of order; T_p ≥ T_max; power at the torque peak at or above P_max. Source: none (both laws derived here).
  * @example valueOf(curveFromHeadline({ peakTorqueNm: 900, peakTorqueSpeedRadPerS: 400, peakPowerW: 480000, peakPowerSpeedRadPerS: 600, idleSpeedRadPerS: 90, redlineRadPerS: 640 })).torqueNm(600) // → 800
  */
 export function curveFromHeadline(h: Headline): Result<EngineCurve> {
   const faults = headlineFaults(h)
   if (faults.length > 0) return bad(...faults)
-  const beta = exponent(h)
   const wt = h.peakTorqueSpeedRadPerS
-  const drop = h.peakTorqueNm - h.peakPowerW / h.peakPowerSpeedRadPerS
   const rise = h.peakTorqueNm - (h.idleTorqueNm ?? IDLE_TORQUE_SHARE * h.peakTorqueNm)
+  const between = exponent(h) > 1 ? torqueLaw(h) : powerLaw(h)
   return good({
     minSpeedRadPerS: h.idleSpeedRadPerS,
     maxSpeedRadPerS: h.redlineRadPerS,
@@ -80,9 +75,21 @@ export function curveFromHeadline(h: Headline): Result<EngineCurve> {
     knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, h.redlineRadPerS].filter(
       (w, i, all) => i === 0 || w > (all[i - 1] as number),
     ),
-    torqueNm: (w) =>
-      w < wt
-        ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2
-        : h.peakTorqueNm - drop * ((w - wt) / (h.peakPowerSpeedRadPerS - wt)) ** beta,
+    torqueNm: (w) => (w < wt ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2 : between(w)),
   })
+}
+
+/** Torque from its peak on as a power of the way to the power peak; for β above 1. */
+function torqueLaw(h: Headline): (speedRadPerS: number) => number {
+  const [wt, beta] = [h.peakTorqueSpeedRadPerS, exponent(h)]
+  const drop = h.peakTorqueNm - h.peakPowerW / h.peakPowerSpeedRadPerS
+  return (w) => h.peakTorqueNm - drop * ((w - wt) / (h.peakPowerSpeedRadPerS - wt)) ** beta
+}
+
+/** Power from the torque peak on, flattening into its own peak. */
+function powerLaw(h: Headline): (speedRadPerS: number) => number {
+  const [wt, span] = [h.peakTorqueSpeedRadPerS, h.peakPowerSpeedRadPerS - h.peakTorqueSpeedRadPerS]
+  const gain = h.peakPowerW - h.peakTorqueNm * wt
+  const gamma = (h.peakTorqueNm * span) / gain
+  return (w) => (h.peakPowerW - gain * Math.abs(1 - (w - wt) / span) ** gamma) / w
 }

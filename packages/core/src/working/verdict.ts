@@ -172,6 +172,6 @@ function workStated({ stated, basis, origin }: Limit, capacityNm: number): Worki
     'rpm',
     basis.speedFrom === 'stated' ? origin : 'rule',
   )
-  const factor = given('crooked pads', (capacityNm * basis.speedRadPerS) / basis.powerW, null, 'part')
+  const factor = given('pads with runout over the limit', (capacityNm * basis.speedRadPerS) / basis.powerW, null, 'part')
   return worked({ name, unit: 'lb-ft', formula: 'P / ω · f', source: 'definition of power' }, { P, ω, f: factor }, (v) => (v.P / v.ω) * v.f)
 }
