@@ -53,7 +53,7 @@ test('a part is made from nothing: what is missing is said, what is whole goes o
   await page.getByTestId('item-stated.0.origin').selectOption('measured')
   await type(page, 'item-stated.0.torqueNm', '900')
   await page.getByTestId('keep-item').click()
-  await expect(page).toHaveURL(/\/shelf\/parts\/own-plate-of-the-bench/)
+  await expect(page).toHaveURL(/\/parts-shelf\/parts\/own-plate-of-the-bench/)
   await expect(page.getByTestId('item-limits')).toContainText('900 lb-ft')
   expect(await named(request, 'own-plate')).toHaveLength(before + 1)
 })

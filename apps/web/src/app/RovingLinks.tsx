@@ -1,5 +1,5 @@
 import { Flex, Link as ChakraLink } from '@chakra-ui/react'
-import { useRef, type KeyboardEvent } from 'react'
+import { useRef, useState, type FocusEvent, type KeyboardEvent } from 'react'
 import { Link } from 'react-router'
 
 interface RovingLinksProps {
@@ -18,7 +18,9 @@ const MOVES: Readonly<Record<string, (at: number, count: number) => number>> = {
 /** A row of links that is one stop of the Tab key; the arrow keys move inside it (roving tabindex). */
 export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
   const row = useRef<HTMLDivElement>(null)
-  const stop = Math.max(0, links.findIndex(({ on }) => on)) // prettier-ignore
+  const [held, setHeld] = useState<number | null>(null)
+  // The stop of the Tab key: the link that has the focus, otherwise the page that is shown.
+  const stop = held ?? Math.max(0, links.findIndex(({ on }) => on)) // prettier-ignore
   const move = (event: KeyboardEvent) => {
     const all = [...(row.current?.querySelectorAll('a') ?? [])]
     const at = all.indexOf(event.target as HTMLAnchorElement)
@@ -27,8 +29,11 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
     event.preventDefault()
     all[to]?.focus()
   }
+  const leave = (event: FocusEvent) => {
+    if (!row.current?.contains(event.relatedTarget)) setHeld(null)
+  }
   return (
-    <Flex as="nav" ref={row} aria-label={label} onKeyDown={move} height={large ? '44px' : '34px'} flexShrink={0}>
+    <Flex as="nav" ref={row} aria-label={label} onKeyDown={move} onBlur={leave} height={large ? '44px' : '34px'} flexShrink={0}>
       {links.map(({ to, word, on, here }, i) => (
         <ChakraLink
           key={to}
@@ -47,7 +52,7 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
           textDecorationThickness="2px"
           textUnderlineOffset="5px"
         >
-          <Link to={to} tabIndex={i === stop ? 0 : -1} aria-current={here ? 'page' : on ? 'true' : undefined}>
+          <Link to={to} onFocus={() => setHeld(i)} tabIndex={i === stop ? 0 : -1} aria-current={here ? 'page' : on ? 'true' : undefined}>
             {word}
           </Link>
         </ChakraLink>

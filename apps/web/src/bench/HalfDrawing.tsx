@@ -28,17 +28,19 @@ export function HalfDrawing({ drawing, left, centre, scale, up, ghost, flip }: H
   const stroke = (path: DrawnPath) => (ghost ? ink('inkSoft') : up ? FILLS[path.ink].stroke : ink(path.ink === 'oil' ? 'oil' : 'torque'))
   return (
     <g transform={`translate(${left} ${centre}) scale(${scale} ${up || flip ? -scale : scale})`} opacity={ghost ? 0.5 : 1}>
-      {drawing.paths.map((path, i) => (
-        <path
-          key={i}
-          d={path.d}
-          fill={ghost ? 'none' : FILLS[path.ink].fill}
-          stroke={stroke(path)}
-          strokeDasharray={ghost ? '4 3' : undefined}
-          strokeWidth={1}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
+      <g transform={`translate(0 ${-(drawing.floor ?? 0)})`}>
+        {drawing.paths.map((path, i) => (
+          <path
+            key={i}
+            d={path.d}
+            fill={ghost ? 'none' : FILLS[path.ink].fill}
+            stroke={stroke(path)}
+            strokeDasharray={ghost ? '4 3' : undefined}
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </g>
     </g>
   )
 }

@@ -2,7 +2,7 @@ import { placeName } from '@plucky/contract'
 import type { StationVerdict } from '@plucky/core'
 import { ink } from '../ui/theme.js'
 import type { Dimension, Drawing } from './drawing.js'
-import type { Frame } from './SplitDrawing.js'
+import { TEXT_LINE, TEXT_TOP, type Frame } from './frame.js'
 
 interface MarksProps {
   readonly drawing: Drawing
@@ -26,7 +26,10 @@ const ARROW = 12
 /** Dimensions, and the place that gives way: along the outline of a shaft, in a column beside anything else. */
 export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
   const sign = up ? -1 : 1
-  const at = (p: Point): Point => ({ x: frame.left + p.x * frame.scale, y: frame.centre + sign * p.y * frame.scale })
+  const at = (p: Point): Point => ({
+    x: frame.left + p.x * frame.scale,
+    y: frame.centre + sign * (p.y - (drawing.floor ?? 0)) * frame.scale,
+  })
   const place = verdict?.worst ? drawing.places[verdict.worst.place] : undefined
   const weak = place && verdict?.worst ? { at: at(place), words: `weakest point: ${placeName(verdict.worst.place)}` } : undefined
   const along = shown.flatMap(({ name, text, at: where }) => (where ? [{ name, text, at: at(where) }] : []))
@@ -36,7 +39,13 @@ export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
       {along.length > 0 || beside.length === 0 ? (
         <Along texts={along} weak={weak} sign={sign} width={frame.width} outline={at({ x: 0, y: drawing.height }).y} />
       ) : (
-        <Beside texts={beside} weak={weak} x={frame.left + frame.wide * frame.scale + GAP} top={up ? 44 : frame.centre + 22} />
+        <Beside
+          texts={beside}
+          weak={weak}
+          x={frame.left + frame.wide * frame.scale + GAP}
+          top={up ? TEXT_TOP : frame.centre + 20}
+          rows={frame.rows}
+        />
       )}
     </g>
   )
@@ -106,8 +115,23 @@ function Along({
   )
 }
 
-/** Texts in a column beside the part, the weak place first with a line to it. */
-function Beside({ texts, weak, x, top }: { texts: readonly Dimension[]; weak: Weak | undefined; x: number; top: number }) {
+/** Width of a column of texts, px. */
+const COLUMN = 182
+
+/** Texts in columns beside the part, the weak place first with a line to it. */
+function Beside({
+  texts,
+  weak,
+  x,
+  top,
+  rows,
+}: {
+  texts: readonly Dimension[]
+  weak: Weak | undefined
+  x: number
+  top: number
+  rows: number
+}) {
   const first = weak ? 1 : 0
   return (
     <g>
@@ -121,7 +145,7 @@ function Beside({ texts, weak, x, top }: { texts: readonly Dimension[]; weak: We
         </g>
       )}
       {texts.map((t, i) => (
-        <text key={t.name} x={x} y={top + (i + first) * LINE} {...HALO}>
+        <text key={t.name} x={x + COLUMN * Math.floor((i + first) / rows)} y={top + ((i + first) % rows) * TEXT_LINE} {...HALO}>
           {t.text}
         </text>
       ))}

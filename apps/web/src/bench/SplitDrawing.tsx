@@ -4,6 +4,7 @@ import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { differing, drawPart, partInWords } from './draw-part.js'
 import type { Drawing } from './drawing.js'
+import { TEXT_LINE, TEXT_TOP, type Frame } from './frame.js'
 import { HalfDrawing } from './HalfDrawing.js'
 import { Marks } from './Marks.js'
 
@@ -21,23 +22,13 @@ interface SplitProps {
   readonly word?: string
 }
 
-/** Where a drawing stands on the sheet: px of its origin, px a mm. */
-export interface Frame {
-  readonly left: number
-  readonly centre: number
-  readonly scale: number
-  /** px of the sheet, and mm of the widest drawing on it. */
-  readonly width: number
-  readonly wide: number
-}
-
 const SIDE_ROOM = 14
 const ABOVE_ROOM = 26
 /** Where dimensions stand along the outline, line upon line. */
 const ALONG_ROOM = 94
 /** Below the centreline where nothing is drawn there. */
 const FOOT = 14
-const TEXT_ROOM = 190
+const TEXT_ROOM = 186
 
 /** Half-section above the centreline for what is fitted, below it for the candidate, at one scale. */
 export function SplitDrawing({
@@ -68,7 +59,7 @@ export function SplitDrawing({
         role="img"
         aria-label={label}
       >
-        <path d={`M0,${frame.centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
+        <path d={`M0,${frame.centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray={above?.floor ? '1 5' : '14 4 3 4'} />
         <Caption
           y={14}
           word={word}
@@ -96,12 +87,15 @@ export function SplitDrawing({
 function fit(drawings: readonly (Drawing | undefined)[], width: number, halfHeight: number): Frame {
   const all = drawings.filter((d): d is Drawing => d !== undefined)
   const wide = Math.max(1, ...all.map((d) => d.width))
-  const tall = Math.max(1, ...all.map((d) => d.height))
+  const tall = Math.max(1, ...all.map((d) => d.height - (d.floor ?? 0)))
+  const rows = Math.floor((halfHeight - TEXT_TOP) / TEXT_LINE)
   const above = all.some((d) => d.dimensions.some((dim) => dim.at)) ? ALONG_ROOM : ABOVE_ROOM
-  const text = all.some((d) => d.dimensions.some((dim) => !dim.at)) ? TEXT_ROOM : 0
+  // The weak point takes a line of its own.
+  const lines = Math.max(0, ...all.map((d) => d.dimensions.filter((dim) => !dim.at).length + 1))
+  const text = all.some((d) => d.dimensions.some((dim) => !dim.at)) ? TEXT_ROOM * Math.ceil(lines / rows) : 0
   const room = width - 2 * SIDE_ROOM - text
   const scale = Math.min(room / wide, (halfHeight - above) / tall)
-  return { left: SIDE_ROOM + Math.max(0, (room - wide * scale) / 2), centre: halfHeight, scale, width, wide }
+  return { left: SIDE_ROOM + Math.max(0, (room - wide * scale) / 2), centre: halfHeight, scale, width, wide, rows }
 }
 
 function Caption({ y, word, part, colour, came }: { y: number; word: string; part: Part | undefined; colour: string; came: string }) {

@@ -23,8 +23,9 @@ export function drawPack(pack: PackGeometry): Drawing {
   const { paths, width } = pack.stack ? stackPaths(pack, pack.stack, top) : usualPaths(pack)
   const inner = mm(pack.liningInnerRadiusM)
   const welds = pack.welds ?? []
+  const foot = Math.max(0, Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10)
   const shell: DrawnPath = {
-    d: `M0,${Math.min(inner, mm(pack.chambers[0]?.innerRadiusM ?? pack.liningInnerRadiusM)) - 10}H${WALL}V${top}H${width}V${top + WALL}H0Z`,
+    d: `M0,${foot}H${WALL}V${top}H${width}V${top + WALL}H0Z`,
     ink: 'steel',
   }
   const least = Math.min(...pack.chambers.map((c) => c.innerRadiusM))
@@ -33,6 +34,7 @@ export function drawPack(pack: PackGeometry): Drawing {
   return {
     width,
     height: top + WALL,
+    floor: Math.max(0, foot - 2),
     paths: [shell, ...paths, ...welds.map((w): DrawnPath => ({ d: fillet(WALL, mm(w.radiusM), Math.min(3, mm(w.legM))), ink: 'lining' }))],
     dimensions: [
       ...stackDimensions(pack),

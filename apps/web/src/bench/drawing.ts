@@ -2,6 +2,8 @@
 export interface Drawing {
   readonly width: number
   readonly height: number
+  /** Radius under which nothing is drawn, mm: the drawing begins there, so that what is far from the centerline is not drawn small. */
+  readonly floor?: number
   readonly paths: readonly DrawnPath[]
   readonly dimensions: readonly Dimension[]
   /** Where limits of the part stand, by the core's name of the place. */

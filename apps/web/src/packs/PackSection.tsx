@@ -78,7 +78,7 @@ function Half({ word, judged, drawing, scale, row, above, factsX }: HalfProps) {
         <tspan dx={6}>{name}</tspan>
       </text>
       <g clipPath={`url(#${clip})`}>
-        <HalfDrawing drawing={drawing} left={LEFT} centre={centre} scale={scale} up={above} flip />
+        <HalfDrawing drawing={{ ...drawing, floor: 0 }} left={LEFT} centre={centre} scale={scale} up={above} flip />
       </g>
       <path d={`M${LEFT - 10},${floor} h${drawing.width * scale + 20}`} stroke={ink('inkSoft')} strokeWidth={1} strokeDasharray="2 5" />
       {geometry.stack && <Plates pack={geometry} stack={geometry.stack} wrongs={judged.report.wrongs} scale={scale} centre={centre} />}

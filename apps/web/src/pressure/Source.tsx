@@ -1,3 +1,4 @@
+import { capital } from '@plucky/contract'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { JobContent } from '@plucky/contract'
 import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, type Part, type Unit } from '@plucky/core'
@@ -51,10 +52,8 @@ export function Source({ content, unit, onTurn }: SourceProps) {
           {figure('reversePa', 'Reverse', pressure.reversePa)}
         </Flex>
       )}
-      <Flex gap="8px">
-        <PartPick content={content} unit={unit} kind="pump" />
-        <PartPick content={content} unit={unit} kind="valves" />
-      </Flex>
+      <PartPick content={content} unit={unit} kind="pump" />
+      <PartPick content={content} unit={unit} kind="valves" />
       {circuit ? (
         <Knobs pressure={pressure} circuit={circuit} onTurn={onTurn} />
       ) : (
@@ -78,11 +77,11 @@ function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; ki
   const fit = (id: string) => change((job) => ({ ...job, spec: withPart(job.spec, station.id, id === '' ? null : id) }))
   return (
     <Pick
-      label={station.name}
+      label={capital(station.name)}
       value={content.spec.fits[station.id] ?? ''}
       options={[['', 'none'], ...parts.map(({ id, name }) => [id, name] as const)]}
       onPick={fit}
-      width="50%"
+      width="100%"
       testId={`fit-${kind}`}
     />
   )

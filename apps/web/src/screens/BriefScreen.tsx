@@ -28,6 +28,7 @@ import { DynoButton, DynoPlace } from '../dyno/DynoPlace.js'
 import { PracticePull } from '../dyno/PracticePull.js'
 import { EngineFacts } from './EngineFacts.js'
 import { EngineFigures } from './EngineFigures.js'
+import { JobFields } from './JobFields.js'
 import { NeighbourFields } from './NeighbourFields.js'
 import { VehicleFields } from './VehicleFields.js'
 
@@ -58,6 +59,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
       <DynoPlace content={content} />
       <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
         <Box>
+          <JobFields content={content} />
           <Panel title="Engine" aside={<Form draft={draft} />}>
             <Flex gap="12px" align="end" wrap="wrap">
               <Pick

@@ -7,6 +7,7 @@ import {
   SPLINE_MADE_WORDS,
   SPLINE_ROOT_WORDS,
   stationName,
+  capital,
 } from '@plucky/contract'
 import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
 import { memo } from 'react'
@@ -44,10 +45,10 @@ interface SizeProps {
 /** One figure of the drawing, typed. */
 export function Size({ label, value, to, unit = 'in', without, digits = 4, testId }: SizeProps) {
   const commit = (typed: Typed): string | undefined => {
-    if (typed === null) return without ? tryChange(without) : `${label}: enter a number.`
-    return typeof typed === 'number' ? tryChange(to(typed)) : `${label}: “${typed}” is not a number${unit ? ` (in ${unit}, or another unit of the same kind)` : ''}.` // prettier-ignore
+    if (typed === null) return without ? tryChange(without) : `${capital(label)}: enter a number.`
+    return typeof typed === 'number' ? tryChange(to(typed)) : `${capital(label)}: “${typed}” is not a number${unit ? ` (in ${unit}, or another unit of the same kind)` : ''}.` // prettier-ignore
   }
-  return <QuantityField label={label} {...(unit ? { unit } : {})} digits={value === undefined ? digits : neat(value, unit, digits)} value={value ?? null} onCommit={commit} width="96px" {...(testId ? { testId } : {})} /> // prettier-ignore
+  return <QuantityField label={capital(label)} {...(unit ? { unit } : {})} digits={value === undefined ? digits : neat(value, unit, digits)} value={value ?? null} onCommit={commit} width="96px" {...(testId ? { testId } : {})} /> // prettier-ignore
 }
 
 const PER: Partial<Record<UnitName, number>> = { in: 0.0254, mm: 0.001, ksi: 6.894757e6 }

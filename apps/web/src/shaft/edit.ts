@@ -244,7 +244,7 @@ export function gripsOf(shaft: ShaftGeometry): { grip: Grip; at: At; name: strin
     ...(shaft.holes ?? []).map((hole, index) => ({
       grip: { piece: { kind: 'hole' as const, index }, of: 'place' as const },
       at: { xM: hole.fromFrontM, rM: 0.7 * outer(hole.fromFrontM) },
-      name: `place of ${hole.name}`,
+      name: `position of ${hole.name}`,
       along: true,
     })),
     ...(bored < 0 ? [] : [{ grip: { piece: { kind: 'section' as const, index: bored }, of: 'bore' as const }, at: { xM: shaftLength(shaft), rM: (shaft.sections[bored]?.boreDiameterM ?? 0) / 2 }, name: 'bore', along: false }]),

@@ -34,11 +34,17 @@ export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown
   return 'gone'
 }
 
-/** Takes the lock of a window that does not hold it any more. */
+/** A page that is being reloaded or closed holds its lock for a moment longer, ms. */
+const LINGERS_MS = 400
+
+/** Takes the lock of a window that does not hold it any more, or gives it up within a moment. */
 const taken = (other: string) =>
   new Promise<boolean>((resolve) => {
-    void locks()?.request(lockOf(other), { ifAvailable: true }, (lock) => {
-      resolve(lock !== null)
-      return lock ? held() : undefined
-    })
+    const late = AbortSignal.timeout(LINGERS_MS)
+    locks()
+      ?.request(lockOf(other), { signal: late }, () => {
+        resolve(true)
+        return held()
+      })
+      .catch(() => resolve(false)) // the lock was not to be had in time
   })

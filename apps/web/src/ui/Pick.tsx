@@ -19,7 +19,9 @@ export function Pick({ label, value, options, onPick, width = '150px', testId }:
       <NativeSelect.Root size="sm">
         <NativeSelect.Field
           height="40px"
-          px="8px"
+          ps="8px"
+          pe="30px"
+          textOverflow="ellipsis"
           bg="paper"
           color="ink"
           borderRadius="1px"

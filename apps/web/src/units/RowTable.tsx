@@ -1,3 +1,4 @@
+import { capital } from '@plucky/contract'
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import type { Problem } from '@plucky/contract'
 import { useState } from 'react'
@@ -54,7 +55,7 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
     <Box>
       <Box display="grid" gridTemplateColumns={template} gap="4px" fontSize="13px" color="inkSoft" aria-hidden>
         {columns.map(({ key, label }) => (
-          <Text key={key}>{label}</Text>
+          <Text key={key}>{capital(label)}</Text>
         ))}
       </Box>
       {rows.map((row, i) => (

@@ -131,10 +131,10 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
     name: 'engine torque at stall',
     unit: 'lb-ft',
     formula:
-      duty.kind === 'reverse' ? '(N / K)², throttled to the share allowed in reverse' : '(N / K)² where it meets the curve first from idle',
+      duty.kind === 'reverse' ? '(N / K)², at the reverse throttle limit' : '(N / K)² where it meets the curve first from idle',
     source: 'SAE J643',
   } as const
-  const inputs = { N, K, throttle: given(duty.kind === 'reverse' ? 'throttle allowed in reverse' : 'throttle', share, null, 'brief') }
+  const inputs = { N, K, throttle: given(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief') }
   return worked(about, inputs, (v) => v.N ** 2 / v.K ** 2)
 }
 

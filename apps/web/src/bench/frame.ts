@@ -1,0 +1,15 @@
+/** Where a drawing stands on the sheet: px of its origin, px a mm. */
+export interface Frame {
+  readonly left: number
+  readonly centre: number
+  readonly scale: number
+  /** px of the sheet, and mm of the widest drawing on it. */
+  readonly width: number
+  readonly wide: number
+  /** Lines of text that a half has room for beside its drawing. */
+  readonly rows: number
+}
+
+/** Where the column of texts begins in a half, and how far its lines are apart, px. */
+export const TEXT_TOP = 40
+export const TEXT_LINE = 16

@@ -1,0 +1,47 @@
+import { expect, test } from '@playwright/test'
+import { jobOf, ownJob } from './bench.js'
+
+test('jobs are found, renamed, copied, archived and deleted, and what was deleted comes back', async ({ page, request }) => {
+  const job = await ownJob(request, `Listed buggy ${Date.now()}`)
+  const row = page.getByTestId(`job-${job.number}`)
+  await page.goto('/')
+  await page.getByTestId('search-jobs').fill(`bug ${job.name.split(' ').at(-1)}`) // beginnings of words, in any order
+  await expect(page.getByTestId('job-list').getByRole('row')).toHaveCount(2)
+  await expect(row).toContainText('660 / 840 hp')
+  await page.getByTestId(`rename-${job.number}`).click()
+  await page.getByTestId('rename-customer').fill('Esme Holt')
+  await page.keyboard.press('Enter')
+  await expect(row).toContainText('Esme Holt')
+  await page.getByTestId('search-jobs').fill('esme')
+  await expect(row).toBeVisible()
+  await page.getByTestId(`copy-${job.number}`).click()
+  await expect(page.getByText(`${job.name}, copy`)).toBeVisible()
+  await page.getByTestId(`archive-${job.number}`).click()
+  await expect(row).toHaveCount(0)
+  await page.getByTestId('undo-done').click()
+  await expect(row).toBeVisible()
+  await page.getByTestId(`delete-${job.number}`).click()
+  await expect(row).toHaveCount(0)
+  expect((await request.get(`/api/jobs/${job.number}`)).status()).toBe(410)
+  await page.getByTestId('undo-done').click()
+  await expect(row).toBeVisible()
+  expect((await jobOf(request, job.number)).name).toBe(job.name)
+  await page.getByTestId('search-jobs').fill('no such job anywhere')
+  await expect(page.getByTestId('no-jobs')).toContainText('No job matches')
+})
+
+test('the list is sorted and narrowed by the server', async ({ page }) => {
+  await page.goto('/')
+  await page.getByTestId('filter-unit').selectOption('linden-2')
+  await expect(page.getByTestId('job-list')).toContainText('Museum-circuit special')
+  await expect(page.getByTestId('job-list')).not.toContainText('Hill-climb coupe')
+  await page.getByTestId('filter-unit').selectOption('')
+  await page.getByTestId('sort-held').click()
+  const shares = await page
+    .getByTestId('job-list')
+    .getByText(/\d+ \/ \d+ hp/)
+    .allTextContents()
+  const margins = shares.map((text) => Number(/(\d+) \//.exec(text)?.[1]) / Number(/\/ (\d+)/.exec(text)?.[1]))
+  expect(margins.length).toBeGreaterThan(5)
+  margins.slice(1).forEach((margin, i) => expect(margin).toBeGreaterThan((margins[i] as number) - 0.02)) // shown to 10 hp
+})
