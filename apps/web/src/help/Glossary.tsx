@@ -60,13 +60,13 @@ export function Glossary() {
 function Terms({ terms }: { terms: readonly Term[] }) {
   const firstWith = (picture: Term['picture']) => terms.find((term) => term.picture === picture)?.term
   return (
-    <Grid as="dl" templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6px 24px" mt="6px">
+    <Grid as="dl" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(2, minmax(0, 1fr))' }} gap="6px 24px" mt="6px">
       {terms.map(({ term, means, picture }) => (
-        <Box key={term} display="flex" gap="10px" alignItems="flex-start">
+        <Box key={term} display={{ base: 'block', md: 'flex' }} gap="10px" alignItems="flex-start" minW={0}>
           <chakra.dt fontWeight={700} flex="0 0 190px">
             {term}
           </chakra.dt>
-          <chakra.dd flex="1">
+          <chakra.dd flex="1" minW={0}>
             {means}
             {picture && firstWith(picture) === term && <TermPicture id={picture} />}
           </chakra.dd>

@@ -27,6 +27,7 @@ const TABLE = {
   '& th': { textAlign: 'left', fontWeight: 400, fontSize: '13.5px', color: 'inkSoft', padding: '2px 6px' },
   '& th button': { minHeight: '28px', cursor: 'pointer', textDecoration: 'underline', textUnderlineOffset: '3px', color: 'inkSoft' },
   '& td': { borderTop: '1px solid', borderColor: 'ruleSoft', padding: '4px 6px', verticalAlign: 'middle' },
+  '& td:first-of-type': { overflowWrap: 'anywhere' },
   '& .wide': { display: { base: 'none', lg: 'table-cell' } },
 } as const
 

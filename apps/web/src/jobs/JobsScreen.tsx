@@ -33,7 +33,7 @@ function Jobs() {
           Enter power, use and transmission for a first answer.
         </Heading>
       )}
-      <Grid mt="12px" gap="10px" templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 380px' }} alignItems="start">
+      <Grid mt="12px" gap="10px" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 380px' }} alignItems="start">
         <JobList />
         <Grid gap="10px" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
           <Suspense fallback={<Loading words="Loading…" />}>

@@ -27,7 +27,7 @@ export const LineScreen = memo(function LineScreen({ content, unit }: ScreenProp
   return (
     <Box px="14px" pb="10px" maxW="1680px" mx="auto">
       <Verdict content={content} unit={unit} answer={answerFor(content)} />
-      <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 392px' }} gap="8px" alignItems="stretch">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 392px' }} gap="8px" alignItems="stretch">
         <Path content={content} unit={unit} />
         <BenchRow content={useDeferredValue(content)} unit={unit} />
       </Grid>

@@ -52,7 +52,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   const wanted = dragged ?? usualWanted(content, engine)
   const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
   return (
-    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
       <Panel title="Engine and converter match" note="full throttle" aside={<InputLegend />}>
         <InputChart
           engine={engine}
@@ -91,7 +91,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
 }
 
 const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly Laid[] }) => (
-  <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
+  <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
     <Panel title="Converter output" aside={<OutputLegend />}>
       <OutputChart laid={laid} height={400} />
     </Panel>

@@ -81,7 +81,7 @@ function OnBench({ content, unit, station }: StationProps) {
   const part = specInputOf(content)?.fitted.get(station.id)
   const begin = <Begin bench={packBench} station={station} shelf={shelf} fitted={part} onLay={layPack} />
   return (
-    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" onKeyDown={trialKeys(packBench)}>
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" onKeyDown={trialKeys(packBench)}>
       <Box minW="0">
         <Panel title={`Clutch: ${stationName(unit, station.id)}`} note={tried ? '' : 'choose a starting clutch pack to edit'} aside={begin}>
           <PackSection fitted={fitted} tried={tried} />
@@ -147,7 +147,7 @@ function OfBand({ content, unit, station }: StationProps) {
   const answer = answerFor(content)
   const verdict = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id) : undefined
   return (
-    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
       <Panel title={`Band: ${stationName(unit, station.id)}`}>
         <SplitDrawing unit={unit} fitted={part} candidate={part} arrived={shop.parts.get(content.arrived[station.id] ?? '')} fittedVerdict={verdict} candidateVerdict={verdict} halfHeight={230} />
         <BandWays content={content} unit={unit} station={station} />

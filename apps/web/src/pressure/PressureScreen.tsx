@@ -35,7 +35,7 @@ export function PressureScreen({ content, unit }: ScreenProps) {
       <Box className="not-printed">
         <Sentence content={shown} unit={unit} answer={answerFor(shown)} />
       </Box>
-      <Grid templateColumns={{ base: '1fr', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
         <Panel title="Pressure source" className="not-printed">
           <Source content={content} unit={unit} onTurn={setTurned} />
           <KnobNote knobs={shown.spec.pressure.knobs} />
@@ -141,7 +141,7 @@ function Below({ content, unit, report }: ReportProps) {
     <Grid
       className="not-printed"
       gridColumn="1 / -1"
-      templateColumns={{ base: '1fr', lg: 'repeat(3, minmax(0, 1fr))' }}
+      templateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(3, minmax(0, 1fr))' }}
       gap="8px"
       alignItems="start"
     >

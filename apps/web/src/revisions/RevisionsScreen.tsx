@@ -57,7 +57,7 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
       <Sentence content={content} unit={unit} answer={answer} />
-      <Grid templateColumns={{ base: '1fr', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Box>
           <NameIt content={content} revisions={revisions} />
           <Panel title="Revisions" mt="10px">

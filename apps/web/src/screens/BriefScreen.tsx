@@ -57,7 +57,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
       <Sentence content={content} unit={unit} answer={answer} />
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
       <DynoPlace content={content} />
-      <Grid templateColumns={{ base: '1fr', lg: '520px 1fr' }} gap="10px">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 10fr) minmax(0, 13fr)' }} gap="10px">
         <Box>
           <JobFields content={content} />
           <Panel title="Engine" aside={<Form draft={draft} />}>

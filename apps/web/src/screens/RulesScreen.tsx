@@ -33,7 +33,7 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
       <Sentence content={content} unit={unit} answer={answer} />
-      <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="10px" alignItems="start">
         <Box>
           {RULE_QUESTIONS.map((question, i) => (
             <Panel key={question.key} title={question.question} mt={i ? '10px' : 0}>

@@ -113,7 +113,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
   const part = useMemo(() => fittedShaft(content, station), [content, station, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- as above
   const shelf = useMemo(() => partsFor(shop, unit, station.id).filter((part): part is ShaftPart => part.kind === 'shaft'), [shop, unit, station.id]) // prettier-ignore
   return (
-    <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
       <Box minW="0">
         <Panel
           title={`Shaft: ${station.name}`}

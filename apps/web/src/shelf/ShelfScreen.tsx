@@ -61,7 +61,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
         </Ruled>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>
-      <Grid templateColumns={{ base: '1fr', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
           <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />

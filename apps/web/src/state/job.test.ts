@@ -24,12 +24,13 @@ class Beyond {
   /** Locks of the windows that live. */
   readonly locked = new Set<string>()
   readonly locks = {
-    request: async (name: string, options: unknown, callback: (lock: object | null) => unknown) => {
+    request: async (name: string, options: unknown, callback: (lock: object) => unknown) => {
       await Promise.resolve()
       if (typeof options === 'function') return void this.locked.add(name)
-      const free = !this.locked.has(name)
-      if (free) this.locked.add(name)
-      void callback(free ? {} : null)
+      const { signal } = options as { signal: AbortSignal }
+      if (this.locked.has(name)) await new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason)))
+      this.locked.add(name)
+      void callback({})
     },
   }
 
@@ -68,7 +69,7 @@ class Beyond {
 const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
 
 /** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
-async function tab(beyond: Beyond) {
+async function tab(beyond: Beyond, waitsMs = 0) {
   jest.resetModules()
   Object.defineProperty(globalThis, 'navigator', { value: { locks: beyond.locks }, configurable: true })
   Object.assign(globalThis, {
@@ -84,7 +85,9 @@ async function tab(beyond: Beyond) {
     },
   })
   const store = (await import('./job.js')) as typeof import('./job.js')
-  await store.openJob(7)
+  const opened = store.openJob(7)
+  await settle(waitsMs)
+  await opened
   const rename = (name: string) => store.change((job) => ({ ...job, name }))
   return { ...store, rename, now: () => store.jobStore.getState() }
 }
@@ -269,7 +272,7 @@ it('leaves to a window that lives what it is about to save', async () => {
   t.rename('mine')
   await settle(200)
   beyond.up = true
-  const other = await tab(beyond)
+  const other = await tab(beyond, 450) // it waits a moment for the lock of the first
   expect([other.now().content?.name, other.now().saving]).toEqual(['one', 'saved'])
   await settle()
   expect([beyond.content.name, t.now().saving]).toEqual(['mine', 'saved'])

@@ -40,9 +40,11 @@ const LINGERS_MS = 400
 /** Takes the lock of a window that does not hold it any more, or gives it up within a moment. */
 const taken = (other: string) =>
   new Promise<boolean>((resolve) => {
-    const late = AbortSignal.timeout(LINGERS_MS)
+    const late = new AbortController()
+    const timer = setTimeout(() => late.abort(), LINGERS_MS)
     locks()
-      ?.request(lockOf(other), { signal: late }, () => {
+      ?.request(lockOf(other), { signal: late.signal }, () => {
+        clearTimeout(timer)
         resolve(true)
         return held()
       })

@@ -45,7 +45,7 @@ const SHOWN = 7
 export function LostView({ unit, teardown, known, onChange, fittedAt }: LostProps) {
   const { candidates, next } = useMemo(() => diagnose(unit, teardown, known), [unit, teardown, known])
   return (
-    <Grid templateColumns={{ base: '1fr', lg: '430px 1fr' }} gap="10px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '430px 1fr' }} gap="10px" alignItems="start">
       <Grid gap="10px">
         <Ranges unit={unit} teardown={teardown} onChange={onChange} />
         <Signs teardown={teardown} onChange={onChange} />

@@ -76,7 +76,7 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
       <Panel title="Stick diagram" note="blue: carries torque · amber: held · thin: no load · double bar: joint that can fail">
         <StickDiagram unit={unit} range={range} solution={solution} scale={scale} />
       </Panel>
-      <Grid templateColumns={{ base: '1fr', lg: '1.15fr 1fr' }} gap="10px" mt="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1.15fr 1fr' }} gap="10px" mt="10px" alignItems="start">
         <Panel title="Lever diagram" note="speed to the right, torque shown as arrows">
           <LeverDiagram train={train} solution={solution} all={[...solved.values()]} scale={scale} />
         </Panel>
@@ -89,7 +89,7 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
           </Panel>
         </Grid>
       </Grid>
-      <Grid templateColumns={{ base: '1fr', lg: '1fr 1.35fr' }} gap="10px" mt="10px" pb="12px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1.35fr' }} gap="10px" mt="10px" pb="12px" alignItems="start">
         <Panel title="Members">
           <MemberTable train={train} solution={solution} scale={scale} />
         </Panel>

@@ -156,7 +156,7 @@ function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawab
           </Text>
         ))}
       </Panel>
-      <Grid templateColumns={{ base: '1fr', lg: '1fr 2fr' }} gap="10px" mt="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 2fr' }} gap="10px" mt="10px" alignItems="start">
         <Grid gap="10px">
           <Members draft={draft} problems={problems} take={take} />
           <Panel title="Joints" note="every connection that can fail">
