@@ -37,7 +37,7 @@ class Bench {
     ]
     this.browser = await chromium.launchPersistentContext(join(this.folder, 'browser'), { executablePath: this.executablePath, args })
     this.page = this.browser.pages()[0] ?? (await this.browser.newPage())
-    await this.page.goto(`http://127.0.0.1:${this.port}/jobs/1`)
+    await this.page.goto(`http://127.0.0.1:${this.port}/jobs/1/power-flow`)
     await this.page.getByTestId('line').waitFor()
   }
 

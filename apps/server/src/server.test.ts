@@ -1,4 +1,4 @@
-import { contentOf, verdictSentence, type Job, type JobContent, type Problem } from '@plucky/contract'
+import { contentOf, verdictSentence, type Job, type JobContent, type JobListPage, type Problem } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
@@ -33,7 +33,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 9 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 10 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
@@ -125,7 +125,7 @@ describe('a job', () => {
         .expect(200)
     ).body as Job
     expect([changed.version, changed.spec.fits['sun-shell']]).toEqual([2, 'shell-stock'])
-    const [first] = (await http().get('/api/jobs').expect(200)).body as Job[]
+    const [first] = ((await http().get('/api/jobs').expect(200)).body as JobListPage).jobs
     expect(first?.number).toBe(added.number)
     expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual(changed)
   })
@@ -218,7 +218,7 @@ describe('open job files', () => {
       brief: Record<string, unknown>
       parts: { geometry: Record<string, unknown> }[]
     }
-    const jobs = async () => ((await http().get('/api/jobs')).body as Job[]).length
+    const jobs = async () => ((await http().get('/api/jobs')).body as JobListPage).total
     const before = await jobs()
     const wrong = { ...file, brief: { ...file.brief, vehicleMass: '3 furlongs', budget: 'abc' } }
     const paths = errorsOf((await http().post('/api/jobs/import').send(wrong).expect(422)).body).map((e) => e.path)

@@ -1,4 +1,4 @@
-import { contentOf, readUnit, type Job, type Problem, type ShelfContent } from '@plucky/contract'
+import { contentOf, readUnit, type Job, type JobListPage, type Problem, type ShelfContent } from '@plucky/contract'
 import { DEFAULT_RULES, NOTHING_FOUND, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import { Sequelize } from 'sequelize-typescript'
@@ -15,8 +15,10 @@ const kept = async (id: string) =>
   ((await http().get('/api/shelf/content').expect(200)).body as ShelfContent).units.find(
     ({ item }) => item.id === id,
   ) as ShelfContent['units'][number]
-const jobOn = async (unitId: string) =>
-  ((await http().get('/api/jobs').expect(200)).body as Job[]).find((job) => job.unitId === unitId) as Job
+const jobOn = async (unitId: string) => {
+  const [found] = ((await http().get(`/api/jobs?unit=${unitId}`).expect(200)).body as JobListPage).jobs
+  return (await http().get(`/api/jobs/${found?.number}`).expect(200)).body as Job
+}
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())

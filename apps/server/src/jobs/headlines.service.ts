@@ -3,13 +3,14 @@ import { InjectModel } from '@nestjs/sequelize'
 import { headlineOf, jobFileOf, type Headline, type JobContent, type Lookup } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
-import { fileURLToPath } from 'node:url'
 import { JobRow, ShopRow } from '../database/models.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
 
+const require = createRequire(import.meta.url)
 const BATCH = 25
 const JUDGED_BY = 'judged-by'
 
@@ -113,7 +114,7 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
 function codeFingerprint(): string {
   const hash = createHash('sha256')
   for (const name of ['@plucky/core', '@plucky/contract']) {
-    const folder = dirname(fileURLToPath(import.meta.resolve(name)))
+    const folder = dirname(require.resolve(name))
     for (const file of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort())
       if (/\.(js|ts)$/.test(file)) hash.update(file).update(readFileSync(join(folder, file)))
   }

@@ -2,13 +2,14 @@ import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkJob, type Lookup, type ShelfContent } from '@plucky/contract'
 import type { Operation, Part, Unit } from '@plucky/core'
+import { cast, col, Op, where } from 'sequelize'
 import { JobRow } from '../database/models.js'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { ShelfService } from './shelf.service.js'
 import type { Kept } from './store.js'
 
-/** Edits of units and of what stands on the shelf. One that would leave a job with a part or an operation that cannot be there is refused. */
+/** Edits of units and of parts, operations and kits. One that would leave a job with a part or an operation that cannot be there is refused. */
 @Injectable()
 export class ShelfEditsService {
   constructor(
@@ -45,9 +46,7 @@ export class ShelfEditsService {
   /** Marks the jobs in which a changed item may count as not judged, and hands the change on. */
   private async marked<T>(item: unknown, kept: T): Promise<T> {
     const { id } = item as { id: string }
-    await this.jobs.sequelize?.query('UPDATE jobs SET judged = false WHERE unit_id = :id OR body::text LIKE :named', {
-      replacements: { id, named: `%"${id}"%` },
-    })
+    await this.jobs.update({ judged: false }, { where: naming([id]) })
     return kept
   }
 
@@ -68,10 +67,15 @@ export class ShelfEditsService {
       part: (id) => changedParts.get(id) ?? before.part(id),
       operation: (id) => changedOperations.get(id) ?? before.operation(id),
     }
-    for (const { number, body } of await this.jobs.findAll()) {
+    for (const { number, body } of await this.jobs.findAll({
+      where: naming([...changedParts.keys(), ...changedOperations.keys(), ...(changed ? [changed.id] : [])]),
+    })) {
       const checked = checkJob(body, after)
       if (!checked.ok && checkJob(body, before).ok)
         throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: checked.problems[0]?.sentence ?? '' })
     }
   }
 }
+
+/** Jobs whose content names one of these items. */
+const naming = (ids: readonly string[]) => where(cast(col('body'), 'text'), { [Op.like]: { [Op.any]: ids.map((id) => `%"${id}"%`) } })

@@ -46,7 +46,12 @@ export function FitScreen({ content, unit }: ScreenProps) {
       >
         <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
       </Panel>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" mt="8px">
+      <Grid
+        templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }}
+        gap="8px"
+        alignItems="start"
+        mt="8px"
+      >
         <Box minW="0">
           <Panel title="Dry fit" note={summary(report)}>
             <DryFitList entries={report.entries} unit={unit} inUnit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />

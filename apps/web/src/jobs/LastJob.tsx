@@ -28,7 +28,11 @@ export function LastJob({ job }: { job: Last }) {
         </ChakraLink>
       </Heading>
       {headline && (
-        <Grid mt="12px" gap="10px" templateColumns={{ base: 'minmax(0, 1fr)', md: '1fr 1fr', xl: headline.condition ? '1fr 1fr 1fr' : '1fr 1fr' }}>
+        <Grid
+          mt="12px"
+          gap="10px"
+          templateColumns={{ base: 'minmax(0, 1fr)', md: '1fr 1fr', xl: headline.condition ? '1fr 1fr 1fr' : '1fr 1fr' }}
+        >
           <Weakest weakest={headline.weakest} />
           <ChangedParts headline={headline} />
           {headline.condition && <Condition number={job.number} words={headline.condition} />}

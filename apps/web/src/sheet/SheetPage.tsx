@@ -16,7 +16,17 @@ const TABLE = {
 /** A sheet on the screen and on paper: one page, black on white when printed. */
 export function SheetPage({ sheet }: { sheet: Sheet }) {
   return (
-    <Box as="article" className="sheet-page" bg="sheet" borderWidth="1px" borderColor="rule" px={{ base: '12px', md: '28px' }} py="20px" overflowX="auto" data-testid="sheet">
+    <Box
+      as="article"
+      className="sheet-page"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="rule"
+      px={{ base: '12px', md: '28px' }}
+      py="20px"
+      overflowX="auto"
+      data-testid="sheet"
+    >
       <Flex justify="space-between" align="baseline" gap="16px" borderBottomWidth="2px" borderColor="ink" pb="4px">
         <Heading as="h1" fontSize="26px" fontWeight={700} lineHeight="1.1">
           {sheet.title}

@@ -130,8 +130,7 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
   const about = {
     name: 'engine torque at stall',
     unit: 'lb-ft',
-    formula:
-      duty.kind === 'reverse' ? '(N / K)², at the reverse throttle limit' : '(N / K)² where it meets the curve first from idle',
+    formula: duty.kind === 'reverse' ? '(N / K)², at the reverse throttle limit' : '(N / K)² where it meets the curve first from idle',
     source: 'SAE J643',
   } as const
   const inputs = { N, K, throttle: given(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief') }
