@@ -29,7 +29,7 @@ async function keyToPaint(page: Page, key: string): Promise<number | null> {
 
 test('key press to painted sentence', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Timed rail'))
-  await page.getByTestId('order-input-shaft').click()
+  await page.getByTestId('station-input-shaft').click()
   const parts = page.getByTestId('candidates').getByRole('button')
   const count = await parts.count()
   const next = random(7)

@@ -6,12 +6,14 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
+import { literal } from 'sequelize'
 import { JobRow, ShopRow } from '../database/models.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
 
 const require = createRequire(import.meta.url)
 const BATCH = 25
+const UNJUDGED = { judged: false, deletedAt: null }
 const JUDGED_BY = 'judged-by'
 
 /**
@@ -54,9 +56,10 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
       .finally(() => (this.running = undefined))
   }
 
-  /** Waits until all that is marked is judged, at most so long. */
+  /** Waits until all that is marked is judged, at most so long; a backlog of more than one batch is not waited for. */
   async caughtUp(mostMs: number): Promise<void> {
     this.begin()
+    if ((await this.rows.count({ where: UNJUDGED })) > BATCH) return
     const late = new AbortController()
     await Promise.race([this.running, wait(mostMs, undefined, { signal: late.signal }).catch(() => undefined)])
     late.abort()
@@ -64,7 +67,12 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
 
   private async judgeAll(): Promise<void> {
     while (!this.ended) {
-      const rows = await this.rows.findAll({ where: { judged: false, deletedAt: null }, order: [['saved_at', 'DESC']], limit: BATCH })
+      const rows = await this.rows.findAll({
+        attributes: ['number', 'body', [literal('xmin::text'), 'state']],
+        where: UNJUDGED,
+        order: [['saved_at', 'DESC']],
+        limit: BATCH,
+      })
       if (rows.length === 0) return
       const [units, catalogue] = [await this.units.all(), await this.shelf.catalogue()]
       const lookup: Lookup = {
@@ -72,10 +80,11 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
         part: (id) => catalogue.parts.get(id),
         operation: (id) => catalogue.operations.get(id),
       }
-      for (const { number, version, body } of rows) {
+      for (const row of rows) {
+        const { number, body } = row
         if (this.ended) return
         const headline = this.judge(number, () => headlineOf(jobFileOf(body as JobContent, lookup, catalogue.kits.values())))
-        await this.keep(number, version, headline)
+        await this.keep(number, String(row.get('state')), headline)
         await nextTurn()
       }
     }
@@ -91,15 +100,15 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
     }
   }
 
-  /** A job that was saved meanwhile stays marked. */
-  private async keep(number: number, version: number, headline: Headline | null): Promise<void> {
+  /** A job that was saved or marked anew meanwhile stays marked: its row is another by then. */
+  private async keep(number: number, state: string, headline: Headline | null): Promise<void> {
     await this.rows.sequelize?.query(
       `UPDATE jobs SET judged = true, outcome = :outcome, held_w = :heldW, target_w = :targetW, headline = (:headline)::jsonb
-       WHERE number = :number AND version = :version`,
+       WHERE number = :number AND xmin::text = :state`,
       {
         replacements: {
           number,
-          version,
+          state,
           outcome: headline?.outcome ?? 'no-answer',
           heldW: headline?.heldW ?? null,
           targetW: headline?.targetW ?? null,
