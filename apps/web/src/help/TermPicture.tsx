@@ -24,9 +24,8 @@ const PICTURES: Readonly<Record<PictureId, ReactNode>> = {
       <Words x={10} y={50}>
         demand = torque × service factor
       </Words>
-      <path d="M110,44 V84 M160,16 V84" {...thin} />
-      <Words x={135} y={90} at="middle">
-        margin
+      <Words x={10} y={90}>
+        margin = capacity ÷ demand
       </Words>
     </>
   ),
@@ -36,13 +35,13 @@ const PICTURES: Readonly<Record<PictureId, ReactNode>> = {
       <path d="M24,30 C70,16 110,16 186,46" {...line} stroke={ink('torque')} />
       <path d="M20,84 C60,82 90,60 112,20" {...line} stroke={ink('oil')} />
       <circle cx={108} cy={22} r={4} fill={ink('break')} />
-      <Words x={118} y={18}>
+      <Words x={108} y={14} at="middle">
         stall
       </Words>
-      <Words x={150} y={34}>
+      <Words x={154} y={20}>
         engine
       </Words>
-      <Words x={36} y={70}>
+      <Words x={78} y={58} at="end">
         converter
       </Words>
       <Words x={188} y={80} at="end">

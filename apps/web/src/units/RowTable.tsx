@@ -53,7 +53,7 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
   const template = `${columns.map(({ width }) => width).join(' ')} 72px`
   return (
     <Box overflowX="auto">
-      <Box display="grid" gridTemplateColumns={template} gap="4px" fontSize="13px" color="inkSoft" aria-hidden>
+      <Box display="grid" gridTemplateColumns={template} gap="4px" alignItems="end" fontSize="13px" color="inkSoft" aria-hidden>
         {columns.map(({ key, label }) => (
           <Text key={key}>{capital(label)}</Text>
         ))}
