@@ -5,7 +5,13 @@ import { openJob, ownJob } from './bench.js'
 const ROWS = 20000
 
 const pull = () =>
-  ['rpm;Torque [Nm]', ...Array.from({ length: ROWS }, (_, i) => `"${(1500 + i * 0.275).toFixed(1).replace('.', ',')}";"${(700 + Math.sin(i)).toFixed(2).replace('.', ',')}"`)].join('\r\n') // prettier-ignore
+  [
+    'rpm;Torque [Nm]',
+    ...Array.from(
+      { length: ROWS },
+      (_, i) => `"${(1500 + i * 0.275).toFixed(1).replace('.', ',')}";"${(700 + Math.sin(i)).toFixed(2).replace('.', ',')}"`,
+    ),
+  ].join('\r\n')
 
 /** Long tasks since the last look, ms. */
 const longTasks = (page: Page) =>

@@ -19,7 +19,9 @@ const field = (page: Page) => page.getByTestId('calliper-field')
 /** A job of the test’s own with other parts in it. */
 async function jobWith(request: APIRequestContext, name: string, fits: Record<string, string | null>, like = 1): Promise<Job> {
   const { unitId, variantId, brief, arrived, spec } = await jobOf(request, like)
-  const added = await request.post('/api/jobs', { data: { name, unitId, variantId, brief, arrived, spec: { ...spec, fits: { ...spec.fits, ...fits } } } }) // prettier-ignore
+  const added = await request.post('/api/jobs', {
+    data: { name, unitId, variantId, brief, arrived, spec: { ...spec, fits: { ...spec.fits, ...fits } } },
+  })
   expect(added.status()).toBe(201)
   return (await added.json()) as Job
 }
@@ -75,7 +77,10 @@ async function ownServer(port: number): Promise<ChildProcess> {
   const database = process.env['PLUCKY_DATABASE']
   if (!database) throw new Error('PLUCKY_DATABASE must name the database of the server under test.')
   const main = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url))
-  const child = fork(main, { env: { ...process.env, PORT: String(port), DATABASE_URL: database }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] }) // prettier-ignore
+  const child = fork(main, {
+    env: { ...process.env, PORT: String(port), DATABASE_URL: database },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
   await new Promise<void>((resolve, reject) => {
     child.once('message', () => resolve())
     child.once('exit', (code) => reject(new Error(`The server ended before it answered: ${code}`)))
@@ -96,7 +101,8 @@ test('forty figures by the keyboard alone: what was ticked outlives a killed ser
     server.kill('SIGKILL')
     // What the database has at this moment, asked of the other server: all that was ticked.
     const kept = await readingsOf(request, job.number)
-    for (const [id, texts] of first) expect([id, asTyped(kept, id)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))]) // prettier-ignore
+    for (const [id, texts] of first)
+      expect([id, asTyped(kept, id)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))])
     const second = await typeFigures(page, 16)
     await expect(page.getByTestId('save-state')).toHaveText(/kept on this computer/)
     server = await ownServer(port)
@@ -107,7 +113,10 @@ test('forty figures by the keyboard alone: what was ticked outlives a killed ser
     let figures = 0
     for (const [id, texts] of [...first, ...second]) {
       await expect(page.getByTestId(`kept-${id}`)).toHaveAttribute('data-kept', 'true')
-      expect([id, asTyped(all, id).slice(-texts.length)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))]) // prettier-ignore
+      expect([id, asTyped(all, id).slice(-texts.length)]).toEqual([
+        id,
+        texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text)),
+      ])
       figures += texts.length
     }
     expect(figures).toBe(40)

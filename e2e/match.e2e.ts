@@ -15,7 +15,10 @@ function pull(rows: number, badRow?: number): string {
 const bring = (page: Page, text: string) =>
   page.getByTestId('dyno-file').setInputFiles({ name: 'pull 7.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
 
-test('a dyno file of 20,000 rows with one bad row names it and changes nothing until that is decided; then it is the engine', async ({ page, request }) => {
+test('a dyno file of 20,000 rows with one bad row names it and changes nothing until that is decided; then it is the engine', async ({
+  page,
+  request,
+}) => {
   const job = await ownJob(request, 'From the cell')
   await openJob(page, job, '/brief')
   const before = await sentence(page).textContent()
@@ -37,7 +40,7 @@ test('a dyno file of 20,000 rows with one bad row names it and changes nothing u
   await expect(page.getByRole('group', { name: /^Engine: 6(59|60) lb-ft/ })).toBeVisible() // 760 N·m / 0.85
   await page.reload()
   await expect(page.getByTestId('points')).toContainText('measured points')
-}) // prettier-ignore
+})
 
 test('a dyno file that does not name its unit is asked about it; points are dragged on the chart by key', async ({ page, request }) => {
   const job = await ownJob(request, 'Asked')
@@ -58,7 +61,10 @@ test('a dyno file that does not name its unit is asked about it; points are drag
   await saved(page)
 })
 
-test('the wanted stall is dragged and the shelf follows; another converter is laid over and fitted; the verdict moves', async ({ page, request }) => {
+test('the wanted stall is dragged and the shelf follows; another converter is laid over and fitted; the verdict moves', async ({
+  page,
+  request,
+}) => {
   const job = await ownJob(request, 'Matched')
   await openJob(page, job, '/converter')
   const first = page.getByTestId('match-shelf').getByRole('listitem').first()
@@ -85,7 +91,7 @@ test('the wanted stall is dragged and the shelf follows; another converter is la
   await expect(page.getByTestId('elsewhere-stall')).toContainText('2640 rpm') // as it is rated
   await page.getByTestId('elsewhere-job').selectOption({ index: 2 })
   await expect(page.getByText(/It stalls at \d+ rpm behind/)).toBeVisible()
-}) // prettier-ignore
+})
 
 test('a converter that locks brings the lockup clutch into the breaking order; its pressures move it', async ({ page, request }) => {
   const job = await ownJob(request, 'Locked')
@@ -117,7 +123,8 @@ test('a converter’s own table is taken in on the shelf: asked for its unit, re
 }) => {
   await page.goto('/parts-shelf/parts/linden-converter-full')
   await page.getByTestId('change-item').click()
-  const bring = (text: string) => page.getByTestId('converter-file').setInputFiles({ name: 'table.csv', mimeType: 'text/csv', buffer: Buffer.from(text) }) // prettier-ignore
+  const bring = (text: string) =>
+    page.getByTestId('converter-file').setInputFiles({ name: 'table.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   await bring('SR;TR;K\n0;1,9;138\n0,6;1,8;146\n0,9;1,0;230\n')
   await page.getByTestId('converter-table').getByTestId('answer-rpm/√lb-ft').click()
   await expect(page.getByTestId('converter-table')).toContainText('Row 2: speed ratio 0.6 times torque ratio 1.8 is 1.080')

@@ -2,7 +2,11 @@ import { expect, test, type Page } from '@playwright/test'
 import { jobOf, openJob, ownJob, saved } from './bench.js'
 
 const cell = (page: Page, name: string, column: 1 | 2) =>
-  page.getByTestId('pack-figures').getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell').nth(column) // prettier-ignore
+  page
+    .getByTestId('pack-figures')
+    .getByRole('row', { name: new RegExp(`^${name}`) })
+    .getByRole('cell')
+    .nth(column)
 const said = (page: Page) => page.getByTestId('pack-said')
 
 test('a sixth plate beside five: +20 % at one force, why it is not 20 with another spring, onto the shelf and fitted', async ({
@@ -19,7 +23,9 @@ test('a sixth plate beside five: +20 % at one force, why it is not 20 with anoth
   await expect(cell(page, 'Friction surfaces', 2)).toHaveText('12')
   await page.getByTestId('own-returnSpringN').fill('1400')
   await page.getByTestId('own-returnSpringN').press('Enter')
-  await expect(page.getByTestId('shares')).toHaveText(/^Torque capacity \+1\d\.\d% \(friction surfaces alone would give \+20\.0%\): \+20\.0% friction surfaces and −\d\.\d% clamp force/) // prettier-ignore
+  await expect(page.getByTestId('shares')).toHaveText(
+    /^Torque capacity \+1\d\.\d% \(friction surfaces alone would give \+20\.0%\): \+20\.0% friction surfaces and −\d\.\d% clamp force/,
+  )
   await page.getByTestId('bench-back').click()
   await expect(page.getByTestId('shares')).toHaveText('Torque capacity: +20.0% friction surfaces.')
   const held = await cell(page, 'Power held, engine', 2).textContent()

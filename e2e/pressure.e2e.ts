@@ -41,7 +41,9 @@ test('a knob turned too far is named in the sentence with the power still shown;
   await page.getByTestId('by-valves').click()
   await page.getByTestId('knob-springShimM').fill('19')
   await page.getByTestId('knob-springShimM').press('Enter')
-  await expect(page.getByTestId('sentence')).toHaveText(/^Holds about \d+ hp \(target 840 hp\).* Line pressure: \d+ psi commanded in reverse, but the relief valve opens at 277 psi/) // prettier-ignore
+  await expect(page.getByTestId('sentence')).toHaveText(
+    /^Holds about \d+ hp \(target 840 hp\).* Line pressure: \d+ psi commanded in reverse, but the relief valve opens at 277 psi/,
+  )
   await page.getByTestId('knob-reliefShimM').fill('0.2')
   await page.getByTestId('knob-reliefShimM').press('Enter')
   await expect(page.getByTestId('sentence')).toContainText('opens at 285 psi') // 13 N/mm × 0.2 mm on a seat of 8 mm: 7.5 psi more

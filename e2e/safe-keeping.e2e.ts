@@ -106,7 +106,13 @@ test('two windows edit one job at once: what was shown as saved stands, what was
       const part = parts[i % parts.length] as string
       await window.getByTestId(`station-${station}`).click()
       await window.getByTestId(`part-${part}`).click()
-      const shown = await window.getByTestId('fit').waitFor({ timeout: 1500 }).then(() => true, () => false) // prettier-ignore
+      const shown = await window
+        .getByTestId('fit')
+        .waitFor({ timeout: 1500 })
+        .then(
+          () => true,
+          () => false,
+        )
       if (!shown) continue // this window shows it as fitted already
       await window.getByTestId('fit').click()
       await expect(state).toHaveAttribute('data-state', /^(saved|conflict)$/)

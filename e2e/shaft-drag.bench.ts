@@ -28,7 +28,12 @@ test('a mark dragged on the shaft bench, handler to DOM commit', async ({ page, 
       new MutationObserver(() => {
         if (began[what] > 0) timed[what].push(performance.now() - began[what])
         began[what] = 0
-      }).observe(document.querySelector(`[data-testid=${testId}]`) as Element, { subtree: true, childList: true, attributes: true, characterData: true }) // prettier-ignore
+      }).observe(document.querySelector(`[data-testid=${testId}]`) as Element, {
+        subtree: true,
+        childList: true,
+        attributes: true,
+        characterData: true,
+      })
     watch('drawing', 'shaft-drawing')
     watch('figures', 'shaft-figures')
   })
@@ -49,5 +54,7 @@ test('a mark dragged on the shaft bench, handler to DOM commit', async ({ page, 
     return `median ${share(0.5)}, p95 ${share(0.95)}, most ${share(1)} ms`
   }
   const long = longTasks.length === 0 ? 'none' : longTasks.map((ms) => `${Math.round(ms)} ms`).join(', ')
-  console.log(`shaft bench, ${drawing.length} moves: handler to drawing ${words(drawing)}; to figures ${words(figures)}; tasks over 50 ms: ${long}`) // prettier-ignore
+  console.log(
+    `shaft bench, ${drawing.length} moves: handler to drawing ${words(drawing)}; to figures ${words(figures)}; tasks over 50 ms: ${long}`,
+  )
 })

@@ -3,7 +3,11 @@ import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job } from '.
 
 const weakAt = async (page: Page) => Number(await page.getByTestId('weak-tried').getAttribute('data-at'))
 const figure = (page: Page, name: string, column: 1 | 2) =>
-  page.getByTestId('shaft-figures').getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell').nth(column) // prettier-ignore
+  page
+    .getByTestId('shaft-figures')
+    .getByRole('row', { name: new RegExp(`^${name}`) })
+    .getByRole('cell')
+    .nth(column)
 
 test('a shaft on the bench is dragged and typed, everything follows, and its weak place goes where the hole goes', async ({
   page,
@@ -59,7 +63,11 @@ test('what if: steel, rolled splines, smaller holes, and a hardness that says it
   await openJob(page, await ownJob(request, 'Asking rail'), '/shafts')
   await page.getByTestId('shaft-input-shaft').click()
   await page.getByTestId('lay').selectOption({ index: 1 })
-  const [yields, life, oil] = [figure(page, 'Yield torque', 2), figure(page, 'Fatigue life, launches', 2), figure(page, 'Oil flow through cross holes', 2)] // prettier-ignore
+  const [yields, life, oil] = [
+    figure(page, 'Yield torque', 2),
+    figure(page, 'Fatigue life, launches', 2),
+    figure(page, 'Oil flow through cross holes', 2),
+  ]
   const [plain, shortLife] = [await yields.textContent(), await life.textContent()]
   await page.getByTestId('smaller-holes').click()
   await expect(yields).not.toHaveText(plain ?? '')
@@ -121,7 +129,8 @@ test('splines that do not go into each other stop the spec in words, on every vi
   const added = await request.post('/api/jobs', { data: { name: 'Stopped rail', unitId, variantId, brief, arrived, spec: mixed } })
   const job = (await added.json()) as Job
   await openJob(page, job)
-  const stop = 'Splines do not mate: the input shaft’s turbine spline does not mate with the turbine hub bore: 32 teeth against 35. The build can’t be rated until they do.' // prettier-ignore
+  const stop =
+    'Splines do not mate: the input shaft’s turbine spline does not mate with the turbine hub bore: 32 teeth against 35. The build can’t be rated until they do.'
   await expect(sentence(page)).toHaveText(stop)
   await goTo(page, 'Shafts')
   await expect(sentence(page)).toHaveText(stop)

@@ -23,7 +23,12 @@ async function main() {
     server = await startServer({ port, databaseUrl: postgres.urlOf('postgres') })
     const env = { ...process.env, PLUCKY_URL: `http://127.0.0.1:${port}`, PLUCKY_CHROMIUM: chromium }
     const said = await run('npx', ['playwright', 'test', '-c', 'e2e/bench.config.ts'], { env })
-    say(said.split('\n').filter((line) => /^(key press|dyno file|shaft bench)/.test(line)).join('\n')) // prettier-ignore
+    say(
+      said
+        .split('\n')
+        .filter((line) => /^(key press|dyno file|shaft bench)/.test(line))
+        .join('\n'),
+    )
   } finally {
     await server?.stop()
     await postgres.stop()

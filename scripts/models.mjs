@@ -16,7 +16,10 @@ export function models() {
   for (const file of files) {
     const subject = file.split('/')[0]
     for (const [, block, name] of readFileSync(join(CORE, file), 'utf8').matchAll(BLOCK)) {
-      const lines = block.split('\n').map((line) => line.replace(/^\s*\* ?/, '').trim()).filter(Boolean) // prettier-ignore
+      const lines = block
+        .split('\n')
+        .map((line) => line.replace(/^\s*\* ?/, '').trim())
+        .filter(Boolean)
       const text = lines.filter((line) => !line.startsWith('@')).join(' ')
       const examples = lines.filter((line) => line.startsWith('@example')).map((line) => `    ${line.slice(9)}`)
       sections.set(subject, [

@@ -117,7 +117,10 @@ class Bench {
 
 async function killBrowser(folder) {
   const { execFileSync } = await import('node:child_process')
-  const pids = execFileSync('pgrep', ['-f', join(folder, 'browser')], { encoding: 'utf8' }).trim().split('\n').map(Number) // prettier-ignore
+  const pids = execFileSync('pgrep', ['-f', join(folder, 'browser')], { encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .map(Number)
   for (const pid of pids)
     try {
       process.kill(pid, 'SIGKILL')

@@ -33,7 +33,10 @@ export function benchCore() {
   const verdict = (i) => {
     const station = stations[i % stations.length]
     const choice = shelves.get(station)
-    const fitted = new Map(stations.flatMap((s) => (job.spec.fits[s] ? [[s, byId.get(job.spec.fits[s])]] : []))).set(station, choice[i % choice.length]) // prettier-ignore
+    const fitted = new Map(stations.flatMap((s) => (job.spec.fits[s] ? [[s, byId.get(job.spec.fits[s])]] : []))).set(
+      station,
+      choice[i % choice.length],
+    )
     const scale = 1 + (i % 97) / 1000
     const scaled = { ...headline, peakPowerW: headline.peakPowerW * scale, peakTorqueNm: headline.peakTorqueNm * scale }
     const brief = { ...job.brief, engine: { ...job.brief.engine, headline: scaled } }

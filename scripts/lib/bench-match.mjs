@@ -23,8 +23,19 @@ export function benchMatch(jobs, units, byId) {
   const gearing = solveTrain(unit.train)
   const fitted = new Map(Object.entries(spec.fits).flatMap(([s, id]) => (id ? [[s, byId.get(id)]] : [])))
   const { geometry } = fitted.get('converter')
-  const matched = (i) => matchFigures({ engine, converter: inAnotherCore(geometry, geometry.diameterM * (1 + i / 5000)), brief, rules, ranges: unit.train.ranges, gearing }) // prettier-ignore
-  const text = writeDynoCsv(dynoPull(engine.on, { rows: ROWS, lossShare: 0.15, factor: 1, torqueNoise: 0.01, speedNoiseRadPerS: 0.5 }, seeded(1)), { delimiter: ';', decimal: ',', torque: 'N·m', quoted: true }) // prettier-ignore
+  const matched = (i) =>
+    matchFigures({
+      engine,
+      converter: inAnotherCore(geometry, geometry.diameterM * (1 + i / 5000)),
+      brief,
+      rules,
+      ranges: unit.train.ranges,
+      gearing,
+    })
+  const text = writeDynoCsv(
+    dynoPull(engine.on, { rows: ROWS, lossShare: 0.15, factor: 1, torqueNoise: 0.01, speedNoiseRadPerS: 0.5 }, seeded(1)),
+    { delimiter: ';', decimal: ',', torque: 'N·m', quoted: true },
+  )
   median(20, matched)
   return [
     `all figures of a converter behind an engine, flash and held stall solved: median ${median(60, matched)} ms`,

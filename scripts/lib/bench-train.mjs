@@ -56,7 +56,12 @@ function librarySystem(train, held) {
 
 /** Speeds and torques of each range of the largest unit, teeth different at each call, beside a general library on the same systems. */
 export function benchTrain(units) {
-  const largest = units.reduce((most, unit) => (unit.train.sets.length > most.train.sets.length || (unit.train.sets.length === most.train.sets.length && unit.train.ranges.length > most.train.ranges.length) ? unit : most)) // prettier-ignore
+  const largest = units.reduce((most, unit) =>
+    unit.train.sets.length > most.train.sets.length ||
+    (unit.train.sets.length === most.train.sets.length && unit.train.ranges.length > most.train.ranges.length)
+      ? unit
+      : most,
+  )
   const { train } = largest
   const teeth = Array.from({ length: 997 }, (_, i) => teethAt(train.sets, i))
   const ratios = new Float64Array(train.sets.length)

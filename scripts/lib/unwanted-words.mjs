@@ -5,10 +5,40 @@ const whole = (word, unless) => ({ word, pattern: new RegExp(`(?<![\\w…-])(?:$
  * spellings, and second names for things that have one.
  */
 export const UNWANTED = [
-  ...['came', 'came in', 'stands', 'lies', 'lay', 'laid', 'bears', 'takes', 'goes first', 'put on', 'let go', 'taken hold', 'drag(?:s|ged)? along', 'beside'],
-  ...['by the sheet', 'of the kind', 'asked', 'wanted', 'knobs?', 'sticks', 'swell(?:s|ing)?', 'crooked', 'bush(?:es)?', 'run-out', 'refused', 'gone', 'school', 'margin margin'],
+  ...[
+    'came',
+    'came in',
+    'stands',
+    'lies',
+    'lay',
+    'laid',
+    'bears',
+    'takes',
+    'goes first',
+    'put on',
+    'let go',
+    'taken hold',
+    'drag(?:s|ged)? along',
+    'beside',
+  ],
+  ...[
+    'by the sheet',
+    'of the kind',
+    'asked',
+    'wanted',
+    'knobs?',
+    'sticks',
+    'swell(?:s|ing)?',
+    'crooked',
+    'bush(?:es)?',
+    'run-out',
+    'refused',
+    'gone',
+    'school',
+    'margin margin',
+  ],
   ...['petrol', 'tyres?', 'towards', 'per cent', 'centre', 'colour', 'neighbours?', 'litres?', 'metres?', 'catalogue'],
-].map((word) => whole(word)) // prettier-ignore
+].map((word) => whole(word))
 
 UNWANTED.push(
   whole('goes', /goes oval/),

@@ -31,7 +31,10 @@ describe('the book of a job', () => {
   })
   it('keeps what is good, and of what is not says where it stands and changes nothing', async () => {
     const job = await jobNo(3)
-    const put = (readings: object) => http().put('/api/jobs/3').send({ ...contentOf(job), book: { readings }, version: job.version }) // prettier-ignore
+    const put = (readings: object) =>
+      http()
+        .put('/api/jobs/3')
+        .send({ ...contentOf(job), book: { readings }, version: job.version })
     const refused = await put({ 'pump-seat': { toolId: 'calliper', values: [{ valueM: 'deep' }] } }).expect(422)
     expect(errorsOf(refused.body)[0]?.path).toBe('book.readings.pump-seat.values.0.valueM')
     expect((await jobNo(3)).book).toEqual(EMPTY_BOOK)
@@ -61,7 +64,10 @@ describe('photographs', () => {
   it('go out with the file of a job and come in with it where they are not kept', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     const job = await jobNo(4)
-    await http().put('/api/jobs/4').send({ ...contentOf(job), book: { readings: { 'pad-pattern': { toolId: 'eye', values: [], photos: [id] } } }, version: job.version }).expect(200) // prettier-ignore
+    await http()
+      .put('/api/jobs/4')
+      .send({ ...contentOf(job), book: { readings: { 'pad-pattern': { toolId: 'eye', values: [], photos: [id] } } }, version: job.version })
+      .expect(200)
     const text = (await http().get('/api/jobs/4/file').expect(200)).text
     await scratch.query('DELETE FROM photos')
     const taken = (

@@ -32,7 +32,10 @@ describe('the shelf', () => {
   it('refuses an edit that would leave a job with a part that cannot be there, and names the job', async () => {
     const job = await jobOne()
     const { item, version } = await kept(job.spec.fits['sun-shell'] ?? '')
-    const refused = await http().put(`/api/shelf/parts/${item.id}`).send({ item: { ...item, stationIds: ['gear-sets'] }, version }).expect(409) // prettier-ignore
+    const refused = await http()
+      .put(`/api/shelf/parts/${item.id}`)
+      .send({ item: { ...item, stationIds: ['gear-sets'] }, version })
+      .expect(409)
     expect(errorsOf(refused.body)[0]).toMatchObject({ code: 'edit-breaks-job', sentence: expect.stringContaining(job.name) })
     expect(await kept(item.id)).toEqual({ item, version })
   })
@@ -55,11 +58,23 @@ describe('the shelf', () => {
   it('keeps operations and kits by the same rules', async () => {
     const { operations, kits } = await content()
     const [operation, kit] = [operations[0], kits[0]] as [ShelfContent['operations'][number], ShelfContent['kits'][number]]
-    await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-new' }).expect(201) // prettier-ignore
-    await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-new' }).expect(409) // prettier-ignore
-    const wrong = await http().post('/api/shelf/operations').send({ ...operation.item, id: 'op-wrong', skill: 'anyone', becomes: { thicknessM: 'thick' } }).expect(422) // prettier-ignore
+    await http()
+      .post('/api/shelf/operations')
+      .send({ ...operation.item, id: 'op-new' })
+      .expect(201)
+    await http()
+      .post('/api/shelf/operations')
+      .send({ ...operation.item, id: 'op-new' })
+      .expect(409)
+    const wrong = await http()
+      .post('/api/shelf/operations')
+      .send({ ...operation.item, id: 'op-wrong', skill: 'anyone', becomes: { thicknessM: 'thick' } })
+      .expect(422)
     expect(errorsOf(wrong.body)[0]?.path).toBe('skill')
-    const alone = await http().post('/api/shelf/kits').send({ ...kit.item, id: 'kit-new', parts: {} }).expect(422) // prettier-ignore
+    const alone = await http()
+      .post('/api/shelf/kits')
+      .send({ ...kit.item, id: 'kit-new', parts: {} })
+      .expect(422)
     expect(errorsOf(alone.body)[0]).toMatchObject({ code: 'kit-too-small', path: 'parts' })
     const put = (kind: string, item: { id: string; price: number }, version: number) =>
       http().put(`/api/shelf/${kind}/${item.id}`).send({ item, version })
@@ -75,13 +90,19 @@ describe('the shelf', () => {
     const [stationId = '', [used = ''] = []] = Object.entries(job.spec.works)[0] ?? []
     const found = (await content()).operations.find(({ item }) => item.id === used) as ShelfContent['operations'][number]
     const elsewhere = { ...found.item, stationIds: ['output-shaft'] }
-    const refused = await http().put(`/api/shelf/operations/${used}`).send({ item: elsewhere, version: found.version }).expect(409) // prettier-ignore
+    const refused = await http().put(`/api/shelf/operations/${used}`).send({ item: elsewhere, version: found.version }).expect(409)
     expect([stationId, errorsOf(refused.body)[0]?.code]).toEqual(['forward-pack', 'edit-breaks-job'])
   })
 
   it('is won by one of two windows that save the same item at once', async () => {
     const { item, version } = await kept('owl-sprag')
-    const tries = await Promise.all([701, 702].map((price) => http().put('/api/shelf/parts/owl-sprag').send({ item: { ...item, price }, version }))) // prettier-ignore
+    const tries = await Promise.all(
+      [701, 702].map((price) =>
+        http()
+          .put('/api/shelf/parts/owl-sprag')
+          .send({ item: { ...item, price }, version }),
+      ),
+    )
     expect(tries.map((t) => t.status).sort()).toEqual([200, 409])
     const won = tries.find((t) => t.status === 200)?.body as { item: Part }
     expect(await kept('owl-sprag')).toEqual({ item: won.item, version: version + 1 })
@@ -132,7 +153,15 @@ describe('revisions', () => {
 describe('the sheet', () => {
   const list = async (query: string) => (await http().get(`/api/jobs/2/parts.csv${query}`).expect(200)).text
   it('comes as a PDF and as a parts list, of the job as it is or of a revision', async () => {
-    const pdf = await http().get('/api/jobs/2/sheet.pdf').buffer().parse((response, done) => { const parts: Buffer[] = []; response.on('data', (part: Buffer) => parts.push(part)); response.on('end', () => done(null, Buffer.concat(parts))) }).expect(200) // prettier-ignore
+    const pdf = await http()
+      .get('/api/jobs/2/sheet.pdf')
+      .buffer()
+      .parse((response, done) => {
+        const parts: Buffer[] = []
+        response.on('data', (part: Buffer) => parts.push(part))
+        response.on('end', () => done(null, Buffer.concat(parts)))
+      })
+      .expect(200)
     expect(pdf.headers['content-type']).toBe('application/pdf')
     expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-')
     expect(pdf.headers['content-disposition']).toContain('job-2-sheet.pdf')

@@ -174,7 +174,19 @@ describe('a job', () => {
 })
 
 describe('open job files', () => {
-  const fileOf = async (number: number) => (await http().get(`/api/jobs/${number}/file`).buffer(true).parse((r, done) => { let t = ''; r.setEncoding('utf8'); r.on('data', (c: string) => (t += c)); r.on('end', () => done(null, t)) }).expect(200)).body as string // prettier-ignore
+  const fileOf = async (number: number) =>
+    (
+      await http()
+        .get(`/api/jobs/${number}/file`)
+        .buffer(true)
+        .parse((r, done) => {
+          let t = ''
+          r.setEncoding('utf8')
+          r.on('data', (c: string) => (t += c))
+          r.on('end', () => done(null, t))
+        })
+        .expect(200)
+    ).body as string
 
   it('go out and come in and go out as the same bytes', async () => {
     const out = await fileOf(1)
@@ -184,7 +196,16 @@ describe('open job files', () => {
   })
 
   it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
-    const file = JSON.parse((await fileOf(1)).replaceAll('"alder-3"', '"carried-3"').replaceAll(/"((?:kit|op|plate|conv|thub|joint|lockup|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output|pump|valves|cbolt|vbolt|mplate)-[a-z0-9-]+)"/g, '"$1-x"').replaceAll('"stator-clutch-x"', '"stator-clutch"').replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"')) // prettier-ignore
+    const file = JSON.parse(
+      (await fileOf(1))
+        .replaceAll('"alder-3"', '"carried-3"')
+        .replaceAll(
+          /"((?:kit|op|plate|conv|thub|joint|lockup|stator|input|fwd|dir|int|lr|owi|owl|main|shell|sets|output|pump|valves|cbolt|vbolt|mplate)-[a-z0-9-]+)"/g,
+          '"$1-x"',
+        )
+        .replaceAll('"stator-clutch-x"', '"stator-clutch"')
+        .replaceAll(/"(stator-support|input-shaft|main-shaft|output-shaft)-x"/g, '"$1"'),
+    )
     const taken = (await http().post('/api/jobs/import').send(file).expect(201)).body as Job
     expect((await http().get('/api/units/carried-3').expect(200)).body.id).toBe('carried-3')
     expect((await http().get(`/api/jobs/${taken.number}/answer`)).body.sentence).toBe(

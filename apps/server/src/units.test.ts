@@ -36,7 +36,12 @@ describe('units', () => {
     }
     const file = JSON.parse((await http().get('/api/units/hornbeam-6/file').expect(200)).text) as object
     await http().post('/api/units/import').send(file).expect(409)
-    const taken = (await http().post('/api/units/import').send({ ...file, id: 'hornbeam-copy' }).expect(201)).body as Unit // prettier-ignore
+    const taken = (
+      await http()
+        .post('/api/units/import')
+        .send({ ...file, id: 'hornbeam-copy' })
+        .expect(201)
+    ).body as Unit
     expect(taken).toEqual({ ...(await kept('hornbeam-6')).item, id: 'hornbeam-copy' })
   })
 
@@ -74,7 +79,9 @@ describe('what was found of a job', () => {
   it('is kept with it, and refused where it names what the unit does not have', async () => {
     const job = await jobOn('quince-4')
     const put = (teardown: unknown, version: number) =>
-      http().put(`/api/jobs/${job.number}`).send({ ...contentOf(job), teardown, version }) // prettier-ignore
+      http()
+        .put(`/api/jobs/${job.number}`)
+        .send({ ...contentOf(job), teardown, version })
     const teardown = {
       ranges: { '2': 'lost', R: 'lost' },
       signs: ['noise-before'],
@@ -111,15 +118,25 @@ describe('what was found of a job', () => {
   it('is judged by the usual rules on lockup and stall where it comes from an earlier version, and keeps its own', async () => {
     const job = await jobOn('rowan-4')
     const rules = { ...job.rules, reverseFactor: 1.7 }
-    const { version } = (await http().put(`/api/jobs/${job.number}`).send({ ...contentOf(job), rules, version: job.version }).expect(200)).body as Job // prettier-ignore
+    const { version } = (
+      await http()
+        .put(`/api/jobs/${job.number}`)
+        .send({ ...contentOf(job), rules, version: job.version })
+        .expect(200)
+    ).body as Job
     await http().post(`/api/jobs/${job.number}/revisions`).send({ name: 'with other rules', version }).expect(201)
     const query = scratch.app.get(Sequelize).getQueryInterface()
-    const bodies = () => Promise.all([`SELECT body->'rules' AS rules FROM jobs WHERE number = ${job.number}`, `SELECT body->'job'->'rules' AS rules FROM revisions WHERE job_number = ${job.number}`].map((sql) => scratch.query(sql))) // prettier-ignore
+    const bodies = () =>
+      Promise.all(
+        [
+          `SELECT body->'rules' AS rules FROM jobs WHERE number = ${job.number}`,
+          `SELECT body->'job'->'rules' AS rules FROM revisions WHERE job_number = ${job.number}`,
+        ].map((sql) => scratch.query(sql)),
+      )
     for (const [step, rule] of [
       [lockupAndStallRules, 'stallSchool'],
       [launchShock, 'launchShock'],
     ] as const) {
-      // prettier-ignore
       await step.down(query)
       for (const [row] of await bodies()) expect(Object.keys(row?.['rules'] as object)).not.toContain(rule)
       await step.up(query)

@@ -114,7 +114,6 @@ describe('figures with units', () => {
     ['abc', undefined],
     ['3 furlongs', undefined],
   ])('reads %s', (text, si) => {
-    // prettier-ignore
     const value = readQuantity(text)?.valueSi
     if (si === undefined) expect(value).toBeUndefined()
     else expect(value).toBeCloseTo(si, 5)

@@ -84,7 +84,10 @@ describe('a unit file', () => {
     )
   })
   it('is solved whole: ratio, efficiency, what each break loses', () => {
-    const said = rangesOf({ ...file, stations: [] }) as { ranges: Record<string, unknown>[]; breaks: { at: string; kind: string; loses: string[] }[] } // prettier-ignore
+    const said = rangesOf({ ...file, stations: [] }) as {
+      ranges: Record<string, unknown>[]
+      breaks: { at: string; kind: string; loses: string[] }[]
+    }
     expect(said.ranges[0]).toMatchObject({ outcome: 'driven', step: null, onTheOverrun: 'driven', outputTorque: 3 })
     expect(said.ranges[0]?.['efficiency']).toBeCloseTo((1 + 2 * 0.98) / 3, 9)
     expect(said.breaks.filter(({ loses }) => loses.length > 0).map(({ at, kind }) => `${at} ${kind}`)).toEqual([

@@ -13,8 +13,19 @@ import { hardnessSentence, lifeWords, mateWords, oilWords } from './words/shaft.
 import { splineSentence } from './words/spline-stop.js'
 import { placeName } from './words/verdict.js'
 
-const unit = { stations: [{ id: 'input-shaft', name: 'input shaft' }, { id: 'turbine-hub', name: 'turbine hub' }] } as unknown as Unit // prettier-ignore
-const life = (launches: number, mostSurvive: number, fewSurvive: number): ShaftLife => ({ place: 'land', feature: 'land', launches, mostSurvive, fewSurvive }) // prettier-ignore
+const unit = {
+  stations: [
+    { id: 'input-shaft', name: 'input shaft' },
+    { id: 'turbine-hub', name: 'turbine hub' },
+  ],
+} as unknown as Unit
+const life = (launches: number, mostSurvive: number, fewSurvive: number): ShaftLife => ({
+  place: 'land',
+  feature: 'land',
+  launches,
+  mostSurvive,
+  fewSurvive,
+})
 
 describe('a life in words', () => {
   it.each([
@@ -36,13 +47,16 @@ describe('a hardness in words', () => {
     return hardnessSentence(readHardness(hardness, steelById(steelId) as Steel, caseDepthM), shaft(steelId, hardness, caseDepthM))
   }
   it.each([
-    [said('4340-200', 47), /^47 HRC indicates 230 ksi \(215 to 247 with tester scatter\); SAE 4340, .* minimum is 220 ksi: consistent with the steel it was sold as\.$/],
+    [
+      said('4340-200', 47),
+      /^47 HRC indicates 230 ksi \(215 to 247 with tester scatter\); SAE 4340, .* minimum is 220 ksi: consistent with the steel it was sold as\.$/,
+    ],
     [said('300m', 52), /borderline\. Retest on clean metal/],
     [said('300m', 40), /^40 HRC indicates 182 ksi .*: not the steel it was sold as\.$/],
     [said('4140-130', 50), /much harder than this grade is usually tempered/],
     [said('1045-ih', 55, 'surface', 0.002), /^55 HRC on a hard case tells nothing about the core/],
     [said('1020-hr', 12), /^12 HRC: outside the conversion table for low-alloy steel, so no result\.$/],
-  ])('%#', (sentence, expected) => expect(sentence).toMatch(expected)) // prettier-ignore
+  ])('%#', (sentence, expected) => expect(sentence).toMatch(expected))
 })
 
 describe('splines in words', () => {
@@ -72,13 +86,20 @@ describe('splines in words', () => {
     const mate = { section: 'turbine spline', mateId: 'turbine-hub' }
     expect(mateWords({ ...mate, known: true, differences: [] }, unit)).toBe('turbine spline into the turbine hub: mates')
     expect(mateWords({ ...mate, known: false, differences: [] }, unit)).toMatch(/internal spline not entered$/)
-    expect(mateWords({ ...mate, known: true, differences: ['teeth', 'hub-shorter'] }, unit)).toMatch(/does not mate, different tooth count and too little engagement$/) // prettier-ignore
+    expect(mateWords({ ...mate, known: true, differences: ['teeth', 'hub-shorter'] }, unit)).toMatch(
+      /does not mate, different tooth count and too little engagement$/,
+    )
   })
 })
 
 it('oil is said in l/min, with its share where that is another', () => {
   const oil = { boreM3PerS: 2e-3, holesM3PerS: 1e-3, bothM3PerS: 8e-4 }
-  expect([oilWords(oil, 'holesM3PerS'), oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil), oilWords({ ...oil }, 'holesM3PerS', oil), oilWords(null, 'boreM3PerS')]).toEqual(['60.0 L/min', '38.4 L/min, 64%', '60.0 L/min', '—']) // prettier-ignore
+  expect([
+    oilWords(oil, 'holesM3PerS'),
+    oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil),
+    oilWords({ ...oil }, 'holesM3PerS', oil),
+    oilWords(null, 'boreM3PerS'),
+  ]).toEqual(['60.0 L/min', '38.4 L/min, 64%', '60.0 L/min', '—'])
 })
 
 it('a place is not said twice where it is called by what it is', () =>

@@ -2,8 +2,19 @@ import { brakeStall, curveFromPoints, dynoPull, fromSi, seeded, tableCharacteris
 import fc from 'fast-check'
 import { readConverterTable, readDyno, writeConverterTable, writeDynoCsv, type DynoDialect, type DynoReading } from './index.js'
 
-const curve = valueOf(curveFromPoints([[1500, 400], [3000, 640], [4500, 700], [6000, 620], [7000, 500]].map(([rpm, torqueNm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: torqueNm as number })))) // prettier-ignore
-const pull = (rows: number, seed = 1) => dynoPull(curve, { rows, lossShare: 0, factor: 1, torqueNoise: 0.002, speedNoiseRadPerS: 0 }, seeded(seed)) // prettier-ignore
+const curve = valueOf(
+  curveFromPoints(
+    [
+      [1500, 400],
+      [3000, 640],
+      [4500, 700],
+      [6000, 620],
+      [7000, 500],
+    ].map(([rpm, torqueNm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: torqueNm as number })),
+  ),
+)
+const pull = (rows: number, seed = 1) =>
+  dynoPull(curve, { rows, lossShare: 0, factor: 1, torqueNoise: 0.002, speedNoiseRadPerS: 0 }, seeded(seed))
 const points = (reading: DynoReading) => reading.sweep?.points ?? []
 const ids = (reading: DynoReading) => reading.doubts.map((doubt) => doubt.id)
 const at = (reading: DynoReading, i: number) => [fromSi(points(reading)[i]?.speedRadPerS ?? NaN, 'rpm'), points(reading)[i]?.torqueNm]
@@ -82,7 +93,7 @@ describe('a dyno file', () => {
     const reading = readDyno(sheet)
     expect(reading.table.heads).toEqual(['Engine speed 1/min', 'Wheel torque Nm'])
     expect([reading.doubts, reading.hints, points(reading).length]).toEqual([[], { atWheels: true, corrected: 'none' }, 2])
-    expect(readDyno('rpm,Nm\n2000,300\nbad,350\n3000,360\n').table.bad[0]?.sentence).toBe('Line 3: engine speed: not a number: “bad”.') // prettier-ignore
+    expect(readDyno('rpm,Nm\n2000,300\nbad,350\n3000,360\n').table.bad[0]?.sentence).toBe('Line 3: engine speed: not a number: “bad”.')
     expect(at(readDyno('rpm\tkgf·m\n2500\t30\n3000\t32\n'), 0)[1]).toBeCloseTo(30 * 9.80665, 9)
     expect(readDyno('RPM x1000,Nm\n2.5,300\n3.0,320\n').table.bad[0]?.sentence).toContain('found 2.5 rpm')
     expect(readDyno('no figures here\nat all').table.problems[0]?.code).toBe('no-figures')
@@ -90,11 +101,22 @@ describe('a dyno file', () => {
 })
 
 describe('a converter’s table', () => {
-  const rows: TableRow[] = [[0, 2.1, 148], [0.5, 1.5, 152], [0.85, 1.05, 196], [0.95, 0.98, 310]].map(([sr, tr, k]) => ({ speedRatio: sr as number, torqueRatio: tr as number, kFactorRadPerSPerRootNm: toSi(k as number, 'rpm/√lb-ft') })) // prettier-ignore
+  const rows: TableRow[] = [
+    [0, 2.1, 148],
+    [0.5, 1.5, 152],
+    [0.85, 1.05, 196],
+    [0.95, 0.98, 310],
+  ].map(([sr, tr, k]) => ({
+    speedRatio: sr as number,
+    torqueRatio: tr as number,
+    kFactorRadPerSPerRootNm: toSi(k as number, 'rpm/√lb-ft'),
+  }))
 
   it('comes back as it went out, in either unit of K, and asks for the unit where the head does not tell it', () => {
     const text = writeConverterTable(rows)
-    readConverterTable(text).rows?.forEach((row, i) => expect(row).toEqual({ ...rows[i], kFactorRadPerSPerRootNm: expect.closeTo(rows[i]?.kFactorRadPerSPerRootNm ?? NaN, 9) })) // prettier-ignore
+    readConverterTable(text).rows?.forEach((row, i) =>
+      expect(row).toEqual({ ...rows[i], kFactorRadPerSPerRootNm: expect.closeTo(rows[i]?.kFactorRadPerSPerRootNm ?? NaN, 9) }),
+    )
     expect(readConverterTable(text).rows).toHaveLength(4)
     const bare = readConverterTable('SR,TR,K\n0,2,150\n0.5,1.4,155\n0.9,1,220\n')
     expect([bare.doubts.map(({ id }) => id), bare.rows]).toEqual([['unit:kFactor'], undefined])
@@ -113,7 +135,10 @@ describe('a converter’s table', () => {
 
   it('is refused whole where a row can’t be or can’t be read, by its row', () => {
     const more = readConverterTable('SR;TR;K (rpm/√lb-ft)\n0;2,1;148\n0,6;1,7;155\n0,9;1;220\n')
-    expect([more.rows, more.problems.map((p) => p.sentence)]).toEqual([undefined, [expect.stringContaining('Row 2: speed ratio 0.6 times torque ratio 1.7 is 1.020')]]) // prettier-ignore
+    expect([more.rows, more.problems.map((p) => p.sentence)]).toEqual([
+      undefined,
+      [expect.stringContaining('Row 2: speed ratio 0.6 times torque ratio 1.7 is 1.020')],
+    ])
     const unread = readConverterTable('SR,TR,K (rpm/√lb-ft)\n0,2.1,148\n0.6,x,155\n0.9,1,220\n')
     expect(unread.problems.map((p) => p.sentence)).toEqual(['Line 3: torque ratio: not a number: “x”.'])
   })

@@ -46,7 +46,12 @@ const stationOf = (answer: Answer, id: string) => answer.stations.find((s) => s.
 
 describe('Alder 3', () => {
   const solved = solveTrain(unit.train)
-  it.each([['1', 2.5882], ['2', 1.5882], ['3', 1], ['R', -1.7]])('range %s has the ratio %f by its teeth', (id, ratio) => expect(solved.get(id)?.ratio).toBeCloseTo(ratio, 4)) // prettier-ignore
+  it.each([
+    ['1', 2.5882],
+    ['2', 1.5882],
+    ['3', 1],
+    ['R', -1.7],
+  ])('range %s has the ratio %f by its teeth', (id, ratio) => expect(solved.get(id)?.ratio).toBeCloseTo(ratio, 4))
   it('in third the direct pack carries 0.3704 of the input torque, in reverse the low-reverse brake 2.7', () => {
     expect(solved.get('3')?.torques['direct']).toBeCloseTo(0.3704, 4)
     expect(solved.get('R')?.torques['low-reverse']).toBeCloseTo(2.7, 9)
@@ -128,7 +133,8 @@ describe('the answer', () => {
           peakTorqueNm: engine.headline.peakTorqueNm * more,
         }
         const stronger = answerOf(weak, { brief: { engine: { ...engine, headline } } })
-        for (const s of answer.stations.filter((each) => each.worst)) expect(stationOf(stronger, s.stationId).worst?.margin).toBeLessThan(s.worst?.margin ?? 0) // prettier-ignore
+        for (const s of answer.stations.filter((each) => each.worst))
+          expect(stationOf(stronger, s.stationId).worst?.margin).toBeLessThan(s.worst?.margin ?? 0)
       }),
       { numRuns: 15 },
     )

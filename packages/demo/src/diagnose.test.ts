@@ -85,7 +85,9 @@ describe('what is lost', () => {
     expect(next[0]?.kind).toBe('drive')
     expect(next.some((check) => check.kind === 'drive' && ['2', '3'].includes(check.at ?? ''))).toBe(false)
     const air = next.find((check) => check.id === 'air:even band')
-    const leaking = (result: string) => diagnose(quince, seen(found.ranges, [], { [air?.id ?? '']: result })).candidates.find((one) => one.id === 'train:even band:lost')?.share ?? 0 // prettier-ignore
+    const leaking = (result: string) =>
+      diagnose(quince, seen(found.ranges, [], { [air?.id ?? '']: result })).candidates.find((one) => one.id === 'train:even band:lost')
+        ?.share ?? 0
     const before = candidates.find((one) => one.id === 'train:even band:lost')?.share ?? 0
     expect([leaking('leaks') > before, leaking('tight') < before]).toEqual([true, true])
   })

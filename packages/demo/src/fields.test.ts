@@ -55,7 +55,6 @@ describe('fields', () => {
   it.each([...reached].map((dto) => [dto.name, dto] as const))(
     '%s: each has a name of its own, and words for nothing but its choices',
     (_name, dto) => {
-      // prettier-ignore
       const fields = fieldsOf(dto)
       expect(fields.length).toBeGreaterThan(0)
       for (const { label, holds } of fields) {
@@ -69,9 +68,10 @@ describe('fields', () => {
   )
 
   const oneOf = Object.fromEntries(shelf.map((part) => [part.kind, part]))
-  const figures = Object.values(oneOf).flatMap(
-    (part) =>
-    leavesOf(part.geometry, GEOMETRY_DTOS[part.kind]).flatMap(({ path, field }) => (field.holds.type === 'figure' ? [[part.kind, path, field] as const] : [])), // prettier-ignore
+  const figures = Object.values(oneOf).flatMap((part) =>
+    leavesOf(part.geometry, GEOMETRY_DTOS[part.kind]).flatMap(({ path, field }) =>
+      field.holds.type === 'figure' ? [[part.kind, path, field] as const] : [],
+    ),
   )
   it.each(figures)('of a %s, %s: both ends of its span are taken, what lies beyond is refused by its name', (kind, path, field: Field) => {
     if (field.holds.type !== 'figure') throw new Error('no figure')
@@ -115,7 +115,10 @@ describe('leaves', () => {
   })
   it('differ one way as they differ the other', () => {
     const [a, b] = jobs as [JobContent, JobContent]
-    const [there, back] = [differences(a.rules, { ...b.rules, lockupFactor: 2 }, HouseRulesDto), differences({ ...b.rules, lockupFactor: 2 }, a.rules, HouseRulesDto)] // prettier-ignore
+    const [there, back] = [
+      differences(a.rules, { ...b.rules, lockupFactor: 2 }, HouseRulesDto),
+      differences({ ...b.rules, lockupFactor: 2 }, a.rules, HouseRulesDto),
+    ]
     expect(there).toEqual(back.map(({ was, is, ...same }) => ({ ...same, was: is, is: was })))
     expect(there).toHaveLength(1)
     const welded = shelf.find((part) => part.id === 'input-welded') as object

@@ -1,5 +1,33 @@
-import { checkJob, evaluation, findingSentence, fitSentence, inputOf, judged, readJob, togetherSentence, writeJob, type JobContent, type JobFile } from '@plucky/contract' // prettier-ignore
-import { asBolted, RESOLUTION_M, TOOLS_FOR, fittedParts, fitUp, fromSi, plateReport, specAnswer, toSi, withPart, withWorks, type Answer, type FitEntry, type Part, type Reading } from '@plucky/core' // prettier-ignore
+import {
+  checkJob,
+  evaluation,
+  findingSentence,
+  fitSentence,
+  inputOf,
+  judged,
+  readJob,
+  togetherSentence,
+  writeJob,
+  type JobContent,
+  type JobFile,
+} from '@plucky/contract'
+import {
+  asBolted,
+  RESOLUTION_M,
+  TOOLS_FOR,
+  fittedParts,
+  fitUp,
+  fromSi,
+  plateReport,
+  specAnswer,
+  toSi,
+  withPart,
+  withWorks,
+  type Answer,
+  type FitEntry,
+  type Part,
+  type Reading,
+} from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 
@@ -14,7 +42,10 @@ const inputFor = (job: JobContent) => inputOf(job, units.find(({ id }) => id ===
 const answerOf = (job: JobContent) => specAnswer(inputFor(job)) as Answer
 const entriesOf = (job: JobContent) => new Map(fitUp(inputFor(job)).entries.map((entry) => [entry.id, entry]))
 const sentenceOf = (job: JobContent, id: string) => fitSentence(entriesOf(job).get(id) as FitEntry, unit, 'in')
-const withParts = (job: JobContent, fits: Record<string, string | null>): JobContent => ({ ...job, spec: Object.entries(fits).reduce((spec, [station, id]) => withPart(spec, station, id), job.spec) }) // prettier-ignore
+const withParts = (job: JobContent, fits: Record<string, string | null>): JobContent => ({
+  ...job,
+  spec: Object.entries(fits).reduce((spec, [station, id]) => withPart(spec, station, id), job.spec),
+})
 /** A job with readings of the parts that are fitted in it, by what was measured. */
 const measuring = (job: JobContent, readings: JobContent['book']['readings']): JobContent => {
   const entries = entriesOf(job)
@@ -39,8 +70,12 @@ describe('the jobs of the shop', () => {
   })
   it('of another core are told which bolts of the crank do not meet', () => {
     const other = withParts(weak, { 'flex-plate': 'plate-double' })
-    expect(sentenceOf(other, 'crank-pattern')).toBe('6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Do not assemble.') // prettier-ignore
-    expect(answerOf(other).findings.map((finding) => findingSentence(finding, unit))).toContainEqual(expect.stringMatching(/^Fit-up, crank bolt pattern: 6 × /)) // prettier-ignore
+    expect(sentenceOf(other, 'crank-pattern')).toBe(
+      '6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Do not assemble.',
+    )
+    expect(answerOf(other).findings.map((finding) => findingSentence(finding, unit))).toContainEqual(
+      expect.stringMatching(/^Fit-up, crank bolt pattern: 6 × /),
+    )
   })
 })
 
@@ -60,7 +95,9 @@ describe('a motor plate', () => {
     expect(sentenceOf(thick, 'pilot-engagement')).toBe('0.065 in under minimum. Order a pilot at least 0.065 in longer.')
     expect(sentenceOf(thick, 'converter-thread')).toBe('0.161 in under minimum. Order bolts at least 0.161 in longer.')
     expect(sentenceOf(withParts(thick, { converter: 'conv-258-race' }), 'pilot-engagement')).toMatch(/one piece with the cover/)
-    expect(sentenceOf(withParts(weak, { 'motor-plate': 'mplate-bare' }), 'pull-forward')).toMatch(/over maximum\. Add pad spacers of at least 0\.120 in/) // prettier-ignore
+    expect(sentenceOf(withParts(weak, { 'motor-plate': 'mplate-bare' }), 'pull-forward')).toMatch(
+      /over maximum\. Add pad spacers of at least 0\.120 in/,
+    )
   })
 })
 
@@ -75,18 +112,34 @@ describe('the plate as it is bolted', () => {
   })
   it('is told of holes that stay empty, and its patterns meet all the same', () => {
     const set = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
-    const six = { ...inputFor(weak), fitted: asBolted(new Map(fitted(weak)).set('flex-plate', catalogue.parts.get('plate-stamped') as Part).set('crank-bolts', { ...set, geometry: { ...set.geometry, pieces: 6 } })) } // prettier-ignore
+    const six = {
+      ...inputFor(weak),
+      fitted: asBolted(
+        new Map(fitted(weak))
+          .set('flex-plate', catalogue.parts.get('plate-stamped') as Part)
+          .set('crank-bolts', { ...set, geometry: { ...set.geometry, pieces: 6 } }),
+      ),
+    }
     const { crank, converter } = plateReport(six) as NonNullable<ReturnType<typeof plateReport>>
     expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], []])
     expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
   it('is drilled for one by an operation', () => {
-    const drilled = { ...weak, spec: withWorks(withParts(weak, { 'converter-bolts': 'vbolt-twelve', converter: 'conv-258-race' }).spec, 'flex-plate', ['op-second-bolts']) } // prettier-ignore
+    const drilled = {
+      ...weak,
+      spec: withWorks(withParts(weak, { 'converter-bolts': 'vbolt-twelve', converter: 'conv-258-race' }).spec, 'flex-plate', [
+        'op-second-bolts',
+      ]),
+    }
     expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, worth: { bothNm: expect.any(Number) } })
   })
   it('holds by the bolts that were chosen: a joint too weak for the engine is what goes first', () => {
     const soft = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
-    const parts = new Map(catalogue.parts).set('soft', { ...soft, id: 'soft', geometry: { ...soft.geometry, tighteningTorqueNm: toSi(20, 'lb-ft') } }) // prettier-ignore
+    const parts = new Map(catalogue.parts).set('soft', {
+      ...soft,
+      id: 'soft',
+      geometry: { ...soft.geometry, tighteningTorqueNm: toSi(20, 'lb-ft') },
+    })
     const job = withParts(weak, { 'crank-bolts': 'soft' })
     const answer = specAnswer(inputOf(job, unit, fittedParts(job.spec, { ...catalogue, parts }))) as Answer
     const plate = answer.stations.find(({ stationId }) => stationId === 'flex-plate')
@@ -100,7 +153,9 @@ describe('the plate as it is bolted', () => {
     expect(platePower(straight)).toBeCloseTo(platePower(weak), 6)
     expect(platePower(crooked) / platePower(weak)).toBeCloseTo(0.5, 2)
     expect(sentenceOf(crooked, 'pad-run-out')).toMatch(/0\.0030 in over maximum\. Machine the pads true/)
-    expect(sentenceOf(measuring(weak, { 'pad-run-out': read('dial', inch(0.0098)) }), 'pad-run-out')).toMatch(/Remeasure it with a fine dial indicator\./) // prettier-ignore
+    expect(sentenceOf(measuring(weak, { 'pad-run-out': read('dial', inch(0.0098)) }), 'pad-run-out')).toMatch(
+      /Remeasure it with a fine dial indicator\./,
+    )
   })
   it('gives way with the input shaft where their powers lie together, and the breaking order brackets them', () => {
     const plateAt = (share: number) => {
@@ -119,26 +174,40 @@ describe('the plate as it is bolted', () => {
 })
 
 describe('the rule book', () => {
-  const onDay = (raceDay: string): JobContent => ({ ...balanced, brief: { ...balanced.brief, ruleBook: { ...(balanced.brief.ruleBook as NonNullable<JobContent['brief']['ruleBook']>), raceDay } } }) // prettier-ignore
+  const onDay = (raceDay: string): JobContent => ({
+    ...balanced,
+    brief: { ...balanced.brief, ruleBook: { ...(balanced.brief.ruleBook as NonNullable<JobContent['brief']['ruleBook']>), raceDay } },
+  })
   const said = (job: JobContent) => answerOf(job).findings.map((finding) => findingSentence(finding, unit))
   it('decides on a plate by class, elapsed time and the day', () => {
     expect(said(onDay('2027-06-12'))).toEqual([])
     expect(said(onDay('2027-06-13'))).toEqual(['Flex plate: the certificate has expired, before the event. The current rule book decides.'])
-    expect(said(withParts(balanced, { 'flex-plate': 'plate-stamped' })).join()).toMatch(/requires a certified plate .* no certificate\. The current rule book decides/) // prettier-ignore
+    expect(said(withParts(balanced, { 'flex-plate': 'plate-stamped' })).join()).toMatch(
+      /requires a certified plate .* no certificate\. The current rule book decides/,
+    )
   })
   it('a plate spun slower than the engine turns is refused', () => {
     const input = inputFor(balanced)
     const plate = input.fitted.get('flex-plate') as Extract<Part, { kind: 'flex-plate' }>
     const slow = { ...plate, geometry: { ...plate.geometry, spinTestRadPerS: toSi(6900, 'rpm') } }
     const { findings } = specAnswer({ ...input, fitted: new Map(input.fitted).set('flex-plate', slow) }) as Answer
-    expect(findings.map((finding) => findingSentence(finding, unit))).toEqual([expect.stringMatching(/redline 7000 rpm is above the 6900 rpm spin-test speed/)]) // prettier-ignore
+    expect(findings.map((finding) => findingSentence(finding, unit))).toEqual([
+      expect.stringMatching(/redline 7000 rpm is above the 6900 rpm spin-test speed/),
+    ])
   })
 })
 
 describe('the book of a job', () => {
-  const book = { readings: { 'bore-diameter': { ...read('bore-gauge', inch(1.7084), inch(1.7086)), note: 'rust ring at the mouth', photos: ['a'.repeat(64)] }, 'spline input-shaft turbine spline': { toolId: 'eye', values: [], count: 32 } as Reading } } // prettier-ignore
+  const book = {
+    readings: {
+      'bore-diameter': { ...read('bore-gauge', inch(1.7084), inch(1.7086)), note: 'rust ring at the mouth', photos: ['a'.repeat(64)] },
+      'spline input-shaft turbine spline': { toolId: 'eye', values: [], count: 32 } as Reading,
+    },
+  }
   const photos = [{ id: 'a'.repeat(64), type: 'image/png' as const, data: 'iVBORw0KGgoAAAANSUhEUg==' }]
-  const parts = [...catalogue.parts.values()].filter(({ id }) => Object.values(weak.spec.fits).includes(id) || Object.values(weak.arrived).includes(id)) // prettier-ignore
+  const parts = [...catalogue.parts.values()].filter(
+    ({ id }) => Object.values(weak.spec.fits).includes(id) || Object.values(weak.arrived).includes(id),
+  )
   const file: JobFile = { job: { ...weak, book }, unit, parts, operations: [], kits: [...kits].slice(0, 0), photos }
   it('goes out with its photographs and comes in unchanged', () => {
     const text = writeJob(file)
@@ -151,9 +220,16 @@ describe('the book of a job', () => {
     const measured = measuring(weak, { 'plate-depth': read('calliper', inch(1.1)), 'bore-depth': read('calliper', inch(0.85)) })
     const depth = (job: JobContent) => entriesOf(job).get('plate-depth')?.reading
     const other = withParts(measured, { 'flex-plate': 'plate-machined' })
-    expect([depth(measured)?.values.length, depth(other), depth(withParts(other, { 'flex-plate': 'plate-stamped' }))?.values.length]).toEqual([1, null, 1]) // prettier-ignore
+    expect([
+      depth(measured)?.values.length,
+      depth(other),
+      depth(withParts(other, { 'flex-plate': 'plate-stamped' }))?.values.length,
+    ]).toEqual([1, null, 1])
     expect(entriesOf(other).get('bore-depth')?.reading).not.toBeNull() // the engine is the same
-    const trued = { ...measuring(weak, { 'pad-run-out': read('dial', inch(0.013)) }), spec: withWorks(weak.spec, 'flex-plate', ['op-true-pads']) } // prettier-ignore
+    const trued = {
+      ...measuring(weak, { 'pad-run-out': read('dial', inch(0.013)) }),
+      spec: withWorks(weak.spec, 'flex-plate', ['op-true-pads']),
+    }
     expect(entriesOf(trued).get('pad-run-out')?.reading).toBeNull() // what was measured before the work says nothing of it after
   })
   it('is refused where a reading is none, with its place in it', () => {
@@ -167,28 +243,44 @@ describe('the book of a job', () => {
     expect(paths({ 'pump-seat': read('calliper', 0.16) })).toEqual([])
   })
   it('is evaluated with the spec: every entry with its sentence, and what is measured in the place of the sheet', () => {
-    const plain = evaluation({ ...file, job: measuring(weak, { 'pilot-ahead': read('calliper', inch(1.2)) }) }) as { sentence: string; fit: { entries: { id: string; sentence: string }[] } } // prettier-ignore
-    expect(plain.fit.entries.find(({ id }) => id === 'pilot-ahead')?.sentence).toBe('0.170 in under nominal. The measured value is used.') // prettier-ignore
-    expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(/^Within limits, using nominal flex plate offset, crank flange to pads\.$/) // prettier-ignore
+    const plain = evaluation({ ...file, job: measuring(weak, { 'pilot-ahead': read('calliper', inch(1.2)) }) }) as {
+      sentence: string
+      fit: { entries: { id: string; sentence: string }[] }
+    }
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-ahead')?.sentence).toBe('0.170 in under nominal. The measured value is used.')
+    expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(
+      /^Within limits, using nominal flex plate offset, crank flange to pads\.$/,
+    )
     expect(judged(file).sentence).toBe(plain.sentence)
   })
 })
 
 describe('whatever is measured', () => {
   /** Readings of any entries with any of their tools: near their sheets, near their limits, or far off. */
-  const anyReadings = fc.array(fc.record({ pick: fc.nat(), tool: fc.nat(), near: fc.nat(2), steps: fc.double({ min: -4, max: 4, noNaN: true }), second: fc.boolean() }), { minLength: 1, maxLength: 14 }) // prettier-ignore
+  const anyReadings = fc.array(
+    fc.record({
+      pick: fc.nat(),
+      tool: fc.nat(),
+      near: fc.nat(2),
+      steps: fc.double({ min: -4, max: 4, noNaN: true }),
+      second: fc.boolean(),
+    }),
+    { minLength: 1, maxLength: 14 },
+  )
   it('nothing passes nearer to a limit than its tools can be trusted, and every sentence is whole', () =>
     fc.assert(
       fc.property(fc.constantFrom(...jobs), anyReadings, (job, drawn) => {
         const plain = [...entriesOf(job).values()].flatMap((entry) => ('gauged' in entry && entry.gauged !== null ? [entry] : []))
-        const readings = Object.fromEntries(drawn.map(({ pick, tool, near, steps, second }): [string, Reading] => {
-          const entry = plain[pick % plain.length] as (typeof plain)[number]
-          const tools = TOOLS_FOR[entry.gauged as keyof typeof TOOLS_FOR]
-          const toolId = tools[tool % tools.length] as Reading['toolId']
-          const about = [entry.specifiedM, entry.bounds?.leastM, entry.bounds?.mostM][near] ?? entry.specifiedM ?? 0.01
-          const valueM = about + steps * RESOLUTION_M[toolId]
-          return [entry.key, { toolId, values: [{ valueM }, ...(second ? [{ valueM: valueM + RESOLUTION_M[toolId] }] : [])] }]
-        })) // prettier-ignore
+        const readings = Object.fromEntries(
+          drawn.map(({ pick, tool, near, steps, second }): [string, Reading] => {
+            const entry = plain[pick % plain.length] as (typeof plain)[number]
+            const tools = TOOLS_FOR[entry.gauged as keyof typeof TOOLS_FOR]
+            const toolId = tools[tool % tools.length] as Reading['toolId']
+            const about = [entry.specifiedM, entry.bounds?.leastM, entry.bounds?.mostM][near] ?? entry.specifiedM ?? 0.01
+            const valueM = about + steps * RESOLUTION_M[toolId]
+            return [entry.key, { toolId, values: [{ valueM }, ...(second ? [{ valueM: valueM + RESOLUTION_M[toolId] }] : [])] }]
+          }),
+        )
         const measured = { ...job, book: { readings } }
         for (const entry of entriesOf(measured).values()) {
           const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number], 'mm')

@@ -134,7 +134,12 @@ describe('what goes together', () => {
   it('an oversize input shaft drags along a turbine hub and a support that takes it', () => {
     const { spec, companions, left, price, hours } = proposed(weak, withPart(weak.spec, 'input-shaft', 'input-300m-35'))
     expect(companions.map((c) => c.stationId).sort()).toEqual(['drum-joint', 'stator-support', 'turbine-hub'])
-    expect([spec.works['turbine-hub'], spec.fits['drum-joint'], spec.fits['stator-support'], left]).toEqual([['op-hub-35'], 'joint-whole-35', 'stator-thick', []]) // prettier-ignore
+    expect([spec.works['turbine-hub'], spec.fits['drum-joint'], spec.fits['stator-support'], left]).toEqual([
+      ['op-hub-35'],
+      'joint-whole-35',
+      'stator-thick',
+      [],
+    ])
     expect([price, hours]).toEqual([740 - 390 + 110 + 480 - 190 + 520 - 340, 1.5 - 0.5 + 1 + 2 - 1.5 + 2.5 - 2])
   })
 
@@ -161,7 +166,11 @@ describe('what goes together', () => {
   })
 
   it('a choice that nothing on the shelf goes with stands alone, and what is left is named', () => {
-    const alien: Part = { ...(catalogue.parts.get('shell-neck') as Part), id: 'alien', needs: [{ stationId: 'direct-pack', feature: 'none-has-it', why: 'invented' }] } // prettier-ignore
+    const alien: Part = {
+      ...(catalogue.parts.get('shell-neck') as Part),
+      id: 'alien',
+      needs: [{ stationId: 'direct-pack', feature: 'none-has-it', why: 'invented' }],
+    }
     const parts = new Map(catalogue.parts).set(alien.id, alien)
     const context = { unit, variantId: 'late', catalogue: { ...catalogue, parts }, arrived: weak.arrived, hourRate: 95, worth: () => 1 }
     const { spec, companions, left } = propose(context, weak.spec, withPart(weak.spec, 'sun-shell', 'alien'))
@@ -170,7 +179,10 @@ describe('what goes together', () => {
 })
 
 describe('cost', () => {
-  const stations = unit.stations.filter(({ strip }) => strip.lane !== 'beside').slice(5, 10).map((s) => s.id) // prettier-ignore
+  const stations = unit.stations
+    .filter(({ strip }) => strip.lane !== 'beside')
+    .slice(5, 10)
+    .map((s) => s.id)
   const anyKit = fc
     .record({ from: fc.uniqueArray(fc.nat(4), { minLength: 2, maxLength: 4 }), price: fc.integer({ min: 100, max: 1200 }) })
     .map(({ from, price }) => ({ from, price }))

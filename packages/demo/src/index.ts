@@ -16,7 +16,10 @@ export interface DemoShop {
 
 const data = (path: string) => fileURLToPath(new URL(`../data/${path}`, import.meta.url))
 const read = (path: string): unknown => JSON.parse(readFileSync(data(path), 'utf8'))
-const filesOf = (folder: string) => readdirSync(data(folder)).sort().map((name) => read(`${folder}/${name}`)) // prettier-ignore
+const filesOf = (folder: string) =>
+  readdirSync(data(folder))
+    .sort()
+    .map((name) => read(`${folder}/${name}`))
 
 /** Reads Orrery Driveline Works; throws with every problem named where a file contradicts itself. */
 export function demoShop(): DemoShop {

@@ -36,15 +36,33 @@ const anyFacts = fc
   })
   .map(({ at, share, lagS, off, temperatureK, finalDrive, apply, held }) => ({
     engine: {
-      measured: { at, lossShare: share, correction: 'none' as const, from: 'pull, 7.csv', air: { barometerPa: toSi(29.1, 'inHg'), temperatureK, humidity: share } },
-      boost: { thresholdRadPerS: toSi(2600, 'rpm'), lagS, offShare: 0.5 + share, ...(off ? { offPoints: [{ speedRadPerS: 120, torqueNm: 300 + share }, { speedRadPerS: 700, torqueNm: 410 }] } : {}) },
+      measured: {
+        at,
+        lossShare: share,
+        correction: 'none' as const,
+        from: 'pull, 7.csv',
+        air: { barometerPa: toSi(29.1, 'inHg'), temperatureK, humidity: share },
+      },
+      boost: {
+        thresholdRadPerS: toSi(2600, 'rpm'),
+        lagS,
+        offShare: 0.5 + share,
+        ...(off
+          ? {
+              offPoints: [
+                { speedRadPerS: 120, torqueNm: 300 + share },
+                { speedRadPerS: 700, torqueNm: 410 },
+              ],
+            }
+          : {}),
+      },
       cylinders: 6,
       inertiaKgM2: 0.2 + share,
     },
     vehicle: { finalDrive, tyreRadiusM: toSi(13, 'in'), dragAreaM2: 0.5 + share, cruiseMPerS: toSi(55, 'mph') },
     pressure: apply === undefined ? {} : { lockupApplyPa: toSi(apply, 'psi'), lockupReleasePa: 0 },
     rules: { lockupInShifts: held, lockupSlipRadPerS: share, oilLimitK: temperatureK + 150 },
-  })) // prettier-ignore
+  }))
 
 /** Any job of the shop: any part or none at each station, worked in any way that it can be, at any pressure and by any rules. */
 const anyJob = fc
@@ -147,7 +165,9 @@ describe('whatever is fitted', () => {
         const sum = sheet.lines.reduce((total, line) => total + Number(line.price.replace(/[$,]/g, '')), 0)
         expect(Number(sheet.total.price.replace(/[$,]/g, ''))).toBeCloseTo(sum, 6)
         const back = comparison(judged(other), judged(one))
-        expect(comparison(judged(one), judged(other)).stations.map(({ name, was, is }) => ({ name, was: is, is: was }))).toEqual(back.stations.map(({ name, was, is }) => ({ name, was, is }))) // prettier-ignore
+        expect(comparison(judged(one), judged(other)).stations.map(({ name, was, is }) => ({ name, was: is, is: was }))).toEqual(
+          back.stations.map(({ name, was, is }) => ({ name, was, is })),
+        )
       }),
       { numRuns: 40 },
     )

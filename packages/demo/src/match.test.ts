@@ -42,7 +42,14 @@ const answered = (input: SpecInput): Answer => {
 const matched = ({ unit, brief, fitted, rules = DEFAULT_RULES }: SpecInput): MatchFigures => {
   const converter = fittedConverter({ fitted })
   if (!converter) throw new Error('no converter')
-  const found = matchFigures({ engine: valueOf(engineOfBrief(brief.engine)), converter, brief, rules, ranges: unit.train.ranges, gearing: solveTrain(unit.train) }) // prettier-ignore
+  const found = matchFigures({
+    engine: valueOf(engineOfBrief(brief.engine)),
+    converter,
+    brief,
+    rules,
+    ranges: unit.train.ranges,
+    gearing: solveTrain(unit.train),
+  })
   if (found.outcome !== 'runs') throw new Error(found.outcome)
   return found
 }
@@ -85,7 +92,12 @@ describe('the converter behind the engine', () => {
     const mass = coupe.brief.vehicleMassKg as number
     const road = (v: number) => 0.015 * mass * 9.80665 + 0.6 * (vehicle.dragAreaM2 ?? NaN) * v ** 2
     const turns = ((gearing.get('4')?.ratio ?? NaN) * vehicle.finalDrive) / vehicle.tyreRadiusM
-    expect(cruise?.engineTorqueNm ?? NaN).toBeCloseTo(road(cruise?.roadMPerS ?? NaN) / turns / converterCharacteristic(fittedConverter(coupe) as never).torqueRatio(cruise?.speedRatio ?? NaN), 6) // prettier-ignore
+    expect(cruise?.engineTorqueNm ?? NaN).toBeCloseTo(
+      road(cruise?.roadMPerS ?? NaN) /
+        turns /
+        converterCharacteristic(fittedConverter(coupe) as never).torqueRatio(cruise?.speedRatio ?? NaN),
+      6,
+    )
     // at redline in fourth it still pulls: more at the tread than the road takes
     expect(topSpeed?.atRedline).toBe(true)
     expect(linePoint(line, (topSpeed?.roadMPerS ?? NaN) * turns).turbineTorqueNm * turns).toBeGreaterThan(road(topSpeed?.roadMPerS ?? NaN))
@@ -100,7 +112,10 @@ describe('the converter behind the engine', () => {
 
   it('with boost that comes late judges the launch off boost and on boost apart, and names it', () => {
     const { engine } = groomer.brief
-    const late = { ...groomer, brief: { ...groomer.brief, engine: { ...engine, boost: { thresholdRadPerS: toSi(1600, 'rpm'), lagS: 0.6, offShare: 0.55 } } } } // prettier-ignore
+    const late = {
+      ...groomer,
+      brief: { ...groomer.brief, engine: { ...engine, boost: { thresholdRadPerS: toSi(1600, 'rpm'), lagS: 0.6, offShare: 0.55 } } },
+    }
     const { boost, stall, stallOn, stallOff } = matched(late)
     expect([boost, stall.engineSpeedRadPerS]).toEqual(['on-the-move', stallOff?.engineSpeedRadPerS])
     const answer = answered(late)
@@ -113,7 +128,10 @@ describe('the converter behind the engine', () => {
     expect(launch('launch')?.turbine.torqueNm).toBeCloseTo(linePoint(line, line.boostTurbineRadPerS).turbineTorqueNm, 9)
     expect(launch('launch')?.turbine.torqueNm).toBeLessThan(stallOn.turbineTorqueNm)
     expect(answer.findings.map((f) => f.code)).toContain('boost-never-on-the-brake')
-    const never = { ...late, brief: { ...late.brief, engine: { ...late.brief.engine, boost: { thresholdRadPerS: toSi(2890, 'rpm'), lagS: 0.6, offShare: 0.3 } } } } // prettier-ignore
+    const never = {
+      ...late,
+      brief: { ...late.brief, engine: { ...late.brief.engine, boost: { thresholdRadPerS: toSi(2890, 'rpm'), lagS: 0.6, offShare: 0.3 } } },
+    }
     expect([matched(never).boost, answered(never).findings.map((f) => f.code)]).toEqual(['never', ['boost-never']])
     expect(answered(never).cases.map((c) => c.id)).not.toContain('launch-off-boost')
     expect(answer.stallSpeedRadPerS).toBe(stall.engineSpeedRadPerS)
@@ -153,7 +171,10 @@ describe('the lockup clutch', () => {
     expect(held(base).powerW).toBeCloseTo((engine.peakPowerW * least) / (1.1 * engine.peakTorqueNm), 3)
     const dry = answered({ ...coupe, pressure: { ...coupe.pressure, lockupApplyPa: toSi(120, 'psi'), lockupReleasePa: 0 } })
     expect(held(dry).powerW).toBeLessThan(0.8 * held(base).powerW)
-    const cases = (rules: Partial<HouseRules>) => answered(inputOf(jobOf(/coupe/i), rules)).stations.find((s) => s.stationId === 'lockup')?.cases.map((c) => c.caseId) // prettier-ignore
+    const cases = (rules: Partial<HouseRules>) =>
+      answered(inputOf(jobOf(/coupe/i), rules))
+        .stations.find((s) => s.stationId === 'lockup')
+        ?.cases.map((c) => c.caseId)
     expect(cases({})).toEqual(['lockup-3', 'lockup-4'])
     expect(cases({ lockupRanges: 'top' })).toEqual(['lockup-4'])
     expect(cases({ lockupInShifts: 'held' })).toEqual(['lockup-3', 'lockup-4', 'locked-shift-4'])
@@ -165,7 +186,10 @@ describe('the lockup clutch', () => {
     const fitted = new Map([...bare.fitted].filter(([s]) => s !== 'lockup'))
     const without = answered({ ...bare, fitted }).stations
     expect(without.find((s) => s.stationId === 'lockup')?.missing).toEqual(['part'])
-    const sold = { ...converter, stated: [...converter.stated, { place: 'lockup-clutch', origin: 'maker', torqueNm: toSi(400, 'lb-ft') }] } as Part // prettier-ignore
+    const sold = {
+      ...converter,
+      stated: [...converter.stated, { place: 'lockup-clutch', origin: 'maker', torqueNm: toSi(400, 'lb-ft') }],
+    } as Part
     const { stations } = answered({ ...bare, fitted: fitted.set('converter', sold) })
     expect(stations.find((s) => s.stationId === 'lockup')).toMatchObject({ missing: [], cases: [] })
     expect(stations.find((s) => s.stationId === 'converter')?.worst).toMatchObject({
@@ -204,7 +228,9 @@ describe('the lockup clutch', () => {
     expect(report.torsion.halvedRadPerS / report.torsion.resonanceRadPerS).toBeCloseTo(2, 9)
     expect(report.emptying.seconds).toBeGreaterThan(0)
     expect(report.slip.heatW).toBeCloseTo(toSi(690, 'lb-ft') * toSi(30, 'rpm'), 6)
-    expect(answered({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } }).findings.map((f) => f.code)).toEqual(['lockup-slip-unfit']) // prettier-ignore
+    expect(answered({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } }).findings.map((f) => f.code)).toEqual([
+      'lockup-slip-unfit',
+    ])
     expect(lockupReport(inputOf(jobOf(/streamliner/i)))).toBeNull()
   })
 

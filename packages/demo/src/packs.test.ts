@@ -37,18 +37,26 @@ const pack = (id: string) => packs.find((part) => part.id === id) as (typeof pac
 const evaluated = (job: JobContent) => evaluation(jobFileOf(job, lookup, kits)) as Evaluated
 interface Evaluated {
   readonly stations: { station: string; cases: { case: string; place: string; capacityNm: number; loadNm: number }[] }[]
-  readonly packs: { station: string; faces: number; wrongs: { code: string; sentence: string }[]; pressed: { caseId: string; force: { netN: number }; unitPressurePa: number }[] }[]
+  readonly packs: {
+    station: string
+    faces: number
+    wrongs: { code: string; sentence: string }[]
+    pressed: { caseId: string; force: { netN: number }; unitPressurePa: number }[]
+  }[]
   readonly bands: { station: string; held: { caseId: string; tight: boolean; forceN: number; servoN: number; anchorN: number }[] }[]
   readonly pressure: { needs: { rangeId: string; stationId: string; neededPa: number }[] }
-} // prettier-ignore
+}
 
 describe('the shop’s packs', () => {
-  it.each(packs.map((part) => [part.id, part] as const))('%s lies in its drum with the clearance that it wants, nothing wrong at any plate', (_id, part) => {
-    const unit = lookup.unit(part.unitIds[0] ?? '') as Unit
-    const station = unit.stations.find(({ id }) => part.stationIds.includes(id)) as Unit['stations'][number]
-    const { stack } = part.geometry
-    expect(stack && stackWrongs(stack, hubTurns({ unit }, station))).toEqual([])
-  }) // prettier-ignore
+  it.each(packs.map((part) => [part.id, part] as const))(
+    '%s lies in its drum with the clearance that it wants, nothing wrong at any plate',
+    (_id, part) => {
+      const unit = lookup.unit(part.unitIds[0] ?? '') as Unit
+      const station = unit.stations.find(({ id }) => part.stationIds.includes(id)) as Unit['stations'][number]
+      const { stack } = part.geometry
+      expect(stack && stackWrongs(stack, hubTurns({ unit }, station))).toEqual([])
+    },
+  )
 
   it('six plates for five at one force are +20.0 %, by every way that there is room for', () => {
     const input = inputOf(weak)
@@ -82,8 +90,14 @@ describe('figures worked by hand', () => {
       found.packs.find(({ station }) => station === 'forward-pack')?.pressed.find(({ caseId }) => caseId === 'launch')?.force.netN,
       force,
     )
-    near(found.stations.find(({ station }) => station === 'forward-pack')?.cases.find((c) => c.case === 'launch')?.capacityNm, 0.13 * 12 * force * 0.068) // prettier-ignore
-    near(found.packs.find(({ station }) => station === 'forward-pack')?.pressed.find(({ caseId }) => caseId === 'launch')?.unitPressurePa, force / (Math.PI * (0.076 ** 2 - 0.06 ** 2))) // prettier-ignore
+    near(
+      found.stations.find(({ station }) => station === 'forward-pack')?.cases.find((c) => c.case === 'launch')?.capacityNm,
+      0.13 * 12 * force * 0.068,
+    )
+    near(
+      found.packs.find(({ station }) => station === 'forward-pack')?.pressed.find(({ caseId }) => caseId === 'launch')?.unitPressurePa,
+      force / (Math.PI * (0.076 ** 2 - 0.06 ** 2)),
+    )
   })
 
   it('direct pack in third: the drum turns with the turbine, and its oil presses too', () => {
@@ -93,7 +107,10 @@ describe('figures worked by hand', () => {
     expect(w).toBeGreaterThan(rpm(1000))
     const spin = ((Math.PI * 850 * w ** 2) / 4) * (0.07 ** 2 - 0.05 ** 2) ** 2
     const force = 187 * 6894.757 * Math.PI * (0.07 ** 2 - 0.05 ** 2) + spin - 1000
-    near(found.stations.find(({ station }) => station === 'direct-pack')?.cases.find((c) => c.case === 'full-3')?.capacityNm, 0.13 * 10 * force * 0.064) // prettier-ignore
+    near(
+      found.stations.find(({ station }) => station === 'direct-pack')?.cases.find((c) => c.case === 'full-3')?.capacityNm,
+      0.13 * 10 * force * 0.064,
+    )
     // Needed: (T·1.1/(μ·n·R) + springs − spin)/A + rings, T = 40/68/(1 + 40/68) of the turbine's torque
     const torque = (40 / 68 / (1 + 40 / 68)) * duty.turbine.torqueNm * 1.1
     const needed = (torque / (0.13 * 10 * 0.064) + 1000 - spin) / (Math.PI * (0.07 ** 2 - 0.05 ** 2)) + 5 * 6894.757
@@ -124,16 +141,28 @@ describe('what is wrong is said where the job is judged', () => {
     const answer = answered(inputOf(weak, [['direct-pack', wrong]]))
     expect(answer.held.outcome).toBe('held')
     const sentences = answer.findings.map((finding) => findingSentence(finding, inputOf(weak).unit))
-    expect(sentences.filter((sentence) => sentence.startsWith('Direct clutch: The friction plate 1 (counted from the piston) is against the piston'))).toHaveLength(1) // prettier-ignore
-    const file = jobFileOf({ ...weak, spec: { ...weak.spec, fits: { ...weak.spec.fits, 'direct-pack': 'wrong' } } }, { ...lookup, part: (id) => (id === 'wrong' ? { ...wrong, id } : lookup.part(id)) }, kits) // prettier-ignore
-    expect((evaluation(file) as Evaluated).packs.find(({ station }) => station === 'direct-pack')?.wrongs.map(({ code }) => code)).toContain('lining-on-piston') // prettier-ignore
+    expect(
+      sentences.filter((sentence) =>
+        sentence.startsWith('Direct clutch: The friction plate 1 (counted from the piston) is against the piston'),
+      ),
+    ).toHaveLength(1)
+    const file = jobFileOf(
+      { ...weak, spec: { ...weak.spec, fits: { ...weak.spec.fits, 'direct-pack': 'wrong' } } },
+      { ...lookup, part: (id) => (id === 'wrong' ? { ...wrong, id } : lookup.part(id)) },
+      kits,
+    )
+    expect(
+      (evaluation(file) as Evaluated).packs.find(({ station }) => station === 'direct-pack')?.wrongs.map(({ code }) => code),
+    ).toContain('lining-on-piston')
   })
 
   it('a servo that pushes harder than its strut bears is a state of the pressure; an anchor that pulls off is a limit of its own', () => {
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = inputOf(coupe, [['even-band', weakStrut]])
-    expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(/Line pressure: the servo of the 2-4 band applies 8,?287 N in second gear; the strut and lever are rated for 7000 N/) // prettier-ignore
+    expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(
+      /Line pressure: the servo of the 2-4 band applies 8,?287 N in second gear; the strut and lever are rated for 7000 N/,
+    )
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
     const judged = answered(inputOf(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
     const e = Math.exp((0.12 * 320 * Math.PI) / 180)

@@ -26,13 +26,17 @@ import { demoShop } from './index.js'
 const { units, shelf, jobs, kits, lookup, catalogue } = demoShop()
 const [weak, balanced] = jobs as [JobContent, JobContent]
 const psi = (pa: number) => fromSi(pa, 'psi')
-const inputOf = (job: JobContent, change: Partial<SpecInput['pressure']> = {}, swaps: readonly (readonly [string, Part])[] = []): SpecInput => ({
+const inputOf = (
+  job: JobContent,
+  change: Partial<SpecInput['pressure']> = {},
+  swaps: readonly (readonly [string, Part])[] = [],
+): SpecInput => ({
   unit: lookup.unit(job.unitId) as Unit,
   brief: job.brief,
   fitted: new Map([...fittedParts(job.spec, catalogue), ...swaps]),
   pressure: { ...job.spec.pressure, ...change },
   rules: job.rules,
-}) // prettier-ignore
+})
 const answered = (input: SpecInput): Answer => {
   const answer = specAnswer(input)
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
@@ -54,10 +58,12 @@ describe('pressure needed', () => {
     fc.assert(
       fc.property(anySpec, ({ job, picks, radius, throttle }) => {
         const unit = lookup.unit(job.unitId) as Unit
-        const fitted = new Map(unit.stations.map(({ id }, i): [string, Part] => {
-          const parts = shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(id))
-          return [id, parts[(picks[i] ?? 0) % parts.length] as Part]
-        })) // prettier-ignore
+        const fitted = new Map(
+          unit.stations.map(({ id }, i): [string, Part] => {
+            const parts = shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(id))
+            return [id, parts[(picks[i] ?? 0) % parts.length] as Part]
+          }),
+        )
         const rules = { ...DEFAULT_RULES, frictionRadius: radius }
         const input = { ...inputOf(job), fitted, rules, brief: { ...job.brief, reverseThrottle: throttle } }
         const [answer, gearing] = [answered(input), solveTrain(unit.train)]
@@ -67,7 +73,9 @@ describe('pressure needed', () => {
             const station = unit.stations.find(({ id }) => id === stationId) as Unit['stations'][number]
             const duty = answer.cases.find(({ id }) => id === caseId) as Answer['cases'][number]
             const range = gearing.get(rangeId) as ReturnType<typeof gearing.get> & object
-            const slip = stationLimits(unit, station, fitted.get(stationId) as Part, { engineKind: 'petrol', rules }).limits.find(({ place }) => place.endsWith('slip')) // prettier-ignore
+            const slip = stationLimits(unit, station, fitted.get(stationId) as Part, { engineKind: 'petrol', rules }).limits.find(
+              ({ place }) => place.endsWith('slip'),
+            )
             const capacityNm = slip?.torqueNm(oilOf({ ...duty, linePressurePa: neededPa }, drumState(unit, station, range))) ?? 0
             const load = station.load.at === 'link' ? Math.abs(range.torques[station.load.id] ?? 0) * duty.turbine.torqueNm : 0
             expect(capacityNm / (load * duty.factors.friction)).toBeCloseTo(1, 9)
@@ -87,8 +95,9 @@ describe('pressure needed', () => {
         for (const need of needs) {
           const judged = answer.stations.find((s) => s.stationId === need.stationId)?.cases.find((c) => c.caseId === need.caseId)
           if (judged?.place.endsWith('slip')) expect(need.shortPa > 0).toBe(judged.margin < 1)
-          if (need.shortFrom !== null && need.shortFrom > 0) expect(need.neededAt(need.shortFrom) / suppliedAt(need.shortFrom)).toBeCloseTo(1, 3)
-        } // prettier-ignore
+          if (need.shortFrom !== null && need.shortFrom > 0)
+            expect(need.neededAt(need.shortFrom) / suppliedAt(need.shortFrom)).toBeCloseTo(1, 3)
+        }
     }
   })
 })
@@ -153,29 +162,65 @@ describe('a state of line pressure', () => {
     const answer = answered(input)
     for (const duty of answer.cases) expect([duty.linePressurePa, duty.lineState]).toEqual([opening, 'relief-open'])
     expect(held(answer)).toBe(held(answered(inputOf(weak, { drivePa: opening, reversePa: opening }))))
-    expect(sentenceOf(input)).toMatch(/^Holds about \d+ hp \(target 840 hp\).* Line pressure: 330 psi commanded in reverse, but the relief valve opens at 27\d psi \(and 3 more\)\.$/) // prettier-ignore
+    expect(sentenceOf(input)).toMatch(
+      /^Holds about \d+ hp \(target 840 hp\).* Line pressure: 330 psi commanded in reverse, but the relief valve opens at 27\d psi \(and 3 more\)\.$/,
+    )
     const file = jobFileOf({ ...weak, spec: { ...weak.spec, pressure: input.pressure } }, lookup, kits)
-    expect(evaluation(file)).toMatchObject({ outcome: 'answered', held: { outcome: 'held' }, pressure: { state: 'relief-opens', states: expect.arrayContaining([expect.objectContaining({ code: 'relief-opens', value: input.pressure.reversePa, limit: opening })]) } }) // prettier-ignore
+    expect(evaluation(file)).toMatchObject({
+      outcome: 'answered',
+      held: { outcome: 'held' },
+      pressure: {
+        state: 'relief-opens',
+        states: expect.arrayContaining([
+          expect.objectContaining({ code: 'relief-opens', value: input.pressure.reversePa, limit: opening }),
+        ]),
+      },
+    })
     // 13 N/mm × 0.5 mm on a seat of ⌀ 8: 6.5 N / 50.27 mm² = 18.76 psi
     const shimmed = inputOf(weak, { ...input.pressure, knobs: { reliefShimM: 0.0005 } })
     expect(psi((reportOf(shimmed).openingPa ?? 0) - opening)).toBeCloseTo(18.76, 2)
   })
 
-  const limited = (part: Part, most: number): Part => ({ ...part, stated: [...part.stated, { place: 'station', origin: 'maker', pressurePa: toSi(most, 'psi') }] }) // prettier-ignore
+  const limited = (part: Part, most: number): Part => ({
+    ...part,
+    stated: [...part.stated, { place: 'station', origin: 'maker', pressurePa: toSi(most, 'psi') }],
+  })
   const fitted = fittedParts(weak.spec, catalogue)
   const part = (id: string) => fitted.get(id) as Part
   it.each([
-    ['case', { ...inputOf(weak), unit: { ...units[0], casePressurePa: toSi(200, 'psi') } as Unit }, /245 psi in reverse exceeds the case limit of 200 psi/],
-    ['pack', inputOf(weak, {}, [['low-reverse', limited(part('low-reverse'), 230)]]), /245 psi in reverse exceeds the low-reverse clutch limit of 230 psi/],
+    [
+      'case',
+      { ...inputOf(weak), unit: { ...units[0], casePressurePa: toSi(200, 'psi') } as Unit },
+      /245 psi in reverse exceeds the case limit of 200 psi/,
+    ],
+    [
+      'pack',
+      inputOf(weak, {}, [['low-reverse', limited(part('low-reverse'), 230)]]),
+      /245 psi in reverse exceeds the low-reverse clutch limit of 230 psi/,
+    ],
     ['pump', inputOf(weak, {}, [['pump', limited(part('pump'), 240)]]), /exceeds the oil pump limit of 240 psi/],
     ['converter', inputOf(weak, {}, [['converter', limited(part('converter'), 90)]]), /95 psi exceeds the converter limit of 90 psi/],
-    ['servo', inputOf(jobs[2] as JobContent, {}, [['even-band', limited(fittedParts((jobs[2] as JobContent).spec, catalogue).get('even-band') as Part, 170)]]), /185 psi in .+ exceeds the 2-4 band limit of 170 psi/],
-    ['pump that falls short', inputOf(weak, { knobs: { sideClearanceM: toSi(0.0055, 'in') } }), /commanded in .+, but the pump can only hold/],
-    ['valves not fitted', { ...inputOf(weak, { by: 'valves' }), fitted: new Map([...fitted].filter(([id]) => id !== 'pump')) }, /the pump or the pressure regulator is missing/],
+    [
+      'servo',
+      inputOf(jobs[2] as JobContent, {}, [
+        ['even-band', limited(fittedParts((jobs[2] as JobContent).spec, catalogue).get('even-band') as Part, 170)],
+      ]),
+      /185 psi in .+ exceeds the 2-4 band limit of 170 psi/,
+    ],
+    [
+      'pump that falls short',
+      inputOf(weak, { knobs: { sideClearanceM: toSi(0.0055, 'in') } }),
+      /commanded in .+, but the pump can only hold/,
+    ],
+    [
+      'valves not fitted',
+      { ...inputOf(weak, { by: 'valves' }), fitted: new Map([...fitted].filter(([id]) => id !== 'pump')) },
+      /the pump or the pressure regulator is missing/,
+    ],
   ] as const)('of the %s is in the sentence, and power held stays shown', (_what, input, sentence) => {
     expect(held(answered(input))).toBeGreaterThan(0)
     expect(sentenceOf(input)).toMatch(sentence)
-  }) // prettier-ignore
+  })
 
   it('is none in the shop’s own jobs', () => {
     for (const job of jobs) expect([job.name, sentenceOf(inputOf(job))]).toEqual([job.name, expect.not.stringContaining('Mind')])

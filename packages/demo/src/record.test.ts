@@ -27,7 +27,9 @@ describe('two states side by side', () => {
     const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'Weakest link')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
     expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4031')
-    const differing = Object.keys(weak.spec.fits).filter((id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0) // prettier-ignore
+    const differing = Object.keys(weak.spec.fits).filter(
+      (id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0,
+    )
     expect(stations).toHaveLength(differing.length)
     expect(stations.find((row) => row.name === 'Forward clutch')?.is).toBe(
       'Six plates, full thickness + Main shaft hub broached to 35 teeth',
@@ -62,7 +64,13 @@ describe('two states side by side', () => {
 })
 
 describe('a revision', () => {
-  const revision = (number: number, job: JobContent): Revision => ({ number, name: 'x', by: 'M', savedAt: '2026-11-02T10:00:00Z', file: JSON.parse(JSON.stringify(fileOf(job))) as JobFile }) // prettier-ignore
+  const revision = (number: number, job: JobContent): Revision => ({
+    number,
+    name: 'x',
+    by: 'M',
+    savedAt: '2026-11-02T10:00:00Z',
+    file: JSON.parse(JSON.stringify(fileOf(job))) as JobFile,
+  })
   it('is known again whatever the order of its fields, and a change of the job or of a part it names is a change', () => {
     const shuffled = Object.fromEntries(Object.entries(contentOf(weak)).reverse()) as unknown as JobContent
     const fits = Object.fromEntries(Object.entries(weak.spec.fits).reverse())
@@ -79,7 +87,9 @@ describe('a revision', () => {
 describe('the sheet', () => {
   it('names every station front to rear with its part, work, reason, and what goes with what', () => {
     const sheet = sheetOf(fileOf(balanced), head)
-    expect(sheet.stations.map((s) => s.part)).toEqual(fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'none installed')) // prettier-ignore
+    expect(sheet.stations.map((s) => s.part)).toEqual(
+      fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'none installed'),
+    )
     const forward = sheet.stations.find((s) => s.name === 'Forward clutch')
     expect(forward).toMatchObject({ works: ['Main shaft hub broached to 35 teeth'], changed: true })
     expect(forward?.reason).toContain('the main shaft needs 35 teeth here')
@@ -107,7 +117,11 @@ describe('the sheet', () => {
         }, weak.spec)
         const file = fileOf({ ...weak, spec: worked ? withWorks(swapped, 'flex-plate', ['op-true-pads']) : swapped })
         const { cost } = judged(file)
-        const rows = partsList(file, head).trim().split('\r\n').slice(1).map((line) => line.match(/("(?:[^"]|"")*"|[^,]*)(,|$)/g)?.map((cell) => cell.replace(/,$/, '')) ?? []) // prettier-ignore
+        const rows = partsList(file, head)
+          .trim()
+          .split('\r\n')
+          .slice(1)
+          .map((line) => line.match(/("(?:[^"]|"")*"|[^,]*)(,|$)/g)?.map((cell) => cell.replace(/,$/, '')) ?? [])
         expect(rows.reduce((sum, row) => sum + Number(row[8]), 0)).toBeCloseTo(cost.price, 6)
         expect(rows.reduce((sum, row) => sum + Number(row[9]), 0)).toBeCloseTo(cost.hours, 6)
       }),
@@ -132,7 +146,6 @@ describe('a table of parts', () => {
           .map((s) => s.trim())
           .filter((s) => s !== ''),
         (name) => {
-          // prettier-ignore
           const part = { ...(shelf[0] as Part), name }
           const csv = writePartsCsv([part])
           expect(parts(csv)[0]?.name).toBe(name)
@@ -143,11 +156,15 @@ describe('a table of parts', () => {
     )
   })
   it('names the line of a fault at any row, with line breaks in cells, semicolons and decimal commas', () => {
-    const rows = shelf.filter((part) => part.kind === 'shell').flatMap((part) => [0, 1, 2, 3].map((n) => ({ ...part, id: `${part.id}-${n}`, maker: n === 2 ? 'two\nlines' : part.maker }))) // prettier-ignore
+    const rows = shelf
+      .filter((part) => part.kind === 'shell')
+      .flatMap((part) => [0, 1, 2, 3].map((n) => ({ ...part, id: `${part.id}-${n}`, maker: n === 2 ? 'two\nlines' : part.maker })))
     fc.assert(
       fc.property(fc.nat(rows.length - 1), fc.boolean(), (bad, european) => {
         const csv = writePartsCsv(rows).replace(new RegExp(`(\r\n${rows[bad]?.id},)(.*?)(,shell,)`, 's'), '$1$2,shelf,')
-        const written = european ? csv.replace(/("(?:[^"]|"")*")|,|(\d)\.(\d)/g, (all, quoted, a, b) => (quoted ? all : a ? `${a},${b}` : ';')) : csv // prettier-ignore
+        const written = european
+          ? csv.replace(/("(?:[^"]|"")*")|,|(\d)\.(\d)/g, (all, quoted, a, b) => (quoted ? all : a ? `${a},${b}` : ';'))
+          : csv
         const table = readPartsCsv(written)
         const faulty = table.rows.filter((row) => !row.ok)
         expect(faulty).toHaveLength(1)

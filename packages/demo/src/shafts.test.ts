@@ -54,7 +54,12 @@ describe('the shafts of the shelf', () => {
   it('are drawn with several sections and features each, and are free of faults, also after every work on them', () => {
     for (const part of shafts) {
       expect([part.id, part.geometry.sections.length >= 4, (part.geometry.grooves ?? []).length > 0]).toEqual([part.id, true, true])
-      const worked = operations.filter((o) => o.kind === 'shaft' && (o.partIds?.includes(part.id) ?? o.stationIds.some((s) => part.stationIds.includes(s) && o.unitIds.some((u) => part.unitIds.includes(u))))) // prettier-ignore
+      const worked = operations.filter(
+        (o) =>
+          o.kind === 'shaft' &&
+          (o.partIds?.includes(part.id) ??
+            o.stationIds.some((s) => part.stationIds.includes(s) && o.unitIds.some((u) => part.unitIds.includes(u)))),
+      )
       for (const operation of worked) {
         const after = fittedParts({ fits: { s: part.id }, works: { s: [operation.id] } }, catalogue).get('s') as typeof part
         expect([part.id, operation.id, shaftFaults(after.geometry)]).toEqual([part.id, operation.id, []])
@@ -65,12 +70,18 @@ describe('the shafts of the shelf', () => {
   it('stand at every place of every unit that has one: input, hubs, middle and main shafts, supports, necks, output', () => {
     const at = (unit: (typeof units)[number]) => unit.stations.filter(({ kind }) => ['shaft', 'hub', 'shell'].includes(kind)).length
     expect(units.map((unit) => [unit.id, at(unit)])).toEqual([
-      ['alder-3', 7], ['hornbeam-6', 8], ['linden-2', 6], ['medlar-4', 8], ['quince-4', 7], ['rowan-4', 8],
-    ]) // prettier-ignore
+      ['alder-3', 7],
+      ['hornbeam-6', 8],
+      ['linden-2', 6],
+      ['medlar-4', 8],
+      ['quince-4', 7],
+      ['rowan-4', 8],
+    ])
     const spoken = new Set(
       units.flatMap((unit) => unit.stations.filter(({ kind }) => kind === 'shaft' || kind === 'hub').map(({ id }) => id)),
     )
-    for (const id of ['input-shaft', 'turbine-hub', 'drum-joint', 'main-shaft', 'middle-shaft', 'stator-support', 'output-shaft']) expect(spoken).toContain(id) // prettier-ignore
+    for (const id of ['input-shaft', 'turbine-hub', 'drum-joint', 'main-shaft', 'middle-shaft', 'stator-support', 'output-shaft'])
+      expect(spoken).toContain(id)
   })
 })
 
@@ -92,7 +103,9 @@ describe('splines', () => {
         const fitted = new Map(input.fitted).set(pair.otherId, { ...pair.other, geometry: { ...pair.other.geometry, splines } } as Part)
         const answer = answerOf({ ...input, fitted })
         expect(answer.stops.map(({ stationId, otherId }) => [stationId, otherId])).toEqual([[pair.stationId, pair.otherId]])
-        expect(verdictSentence(answer, input.unit, job.brief)).toMatch(/^Splines do not mate: the .+ does not mate with the .+ The build can’t be rated until they do\.$/) // prettier-ignore
+        expect(verdictSentence(answer, input.unit, job.brief)).toMatch(
+          /^Splines do not mate: the .+ does not mate with the .+ The build can’t be rated until they do\.$/,
+        )
         expect(misfits(input.unit, fitted, job.variantId).map(({ code }) => code)).toContain('splines-differ')
       }),
       { numRuns: 60 },
@@ -134,13 +147,18 @@ describe('a shaft in its job', () => {
   })
 
   it('sees each case of the job: a harsher launch shortens its life', () => {
-    const lives = (['rolling', 'brake-stall', 'trans-brake', 'dump'] as const).map((launch) => report({ ...input, brief: { ...weak.brief, launch } })?.life?.mostSurvive ?? NaN) // prettier-ignore
+    const lives = (['rolling', 'brake-stall', 'trans-brake', 'dump'] as const).map(
+      (launch) => report({ ...input, brief: { ...weak.brief, launch } })?.life?.mostSurvive ?? NaN,
+    )
     expect(lives).toEqual([...lives].sort((a, b) => b - a))
     expect(new Set(lives).size).toBe(4)
   })
 
   it('of another size twists with the fourth power, and a softer one catches less', () => {
-    const thin = withShaft(input, 'input-shaft', (s) => ({ ...s, sections: s.sections.map((x) => (x.name === 'land' ? { ...x, outerDiameterM: x.outerDiameterM * 0.93 } : x)) })) // prettier-ignore
+    const thin = withShaft(input, 'input-shaft', (s) => ({
+      ...s,
+      sections: s.sections.map((x) => (x.name === 'land' ? { ...x, outerDiameterM: x.outerDiameterM * 0.93 } : x)),
+    }))
     const [stiff, soft] = [report(input), report(thin)]
     expect(soft?.twistRad).toBeGreaterThan(stiff?.twistRad ?? Infinity)
     expect(soft?.caughtNm).toBeLessThan(stiff?.caughtNm ?? 0)
@@ -164,7 +182,9 @@ describe('a shaft in its job', () => {
     const read = (value: number) =>
       answerOf(withShaft(input, 'input-shaft', (s) => ({ ...s, hardness: { scale: 'HRC', value, on: 'core' } })))
     const found = read(38).findings.filter(({ code }) => code === 'softer-than-its-steel')
-    expect(found.map((f) => findingSentence(f, input.unit)).join()).toMatch(/Input shaft: its hardness indicates 182 ksi at most, but its listed steel has at least 220 ksi/) // prettier-ignore
+    expect(found.map((f) => findingSentence(f, input.unit)).join()).toMatch(
+      /Input shaft: its hardness indicates 182 ksi at most, but its listed steel has at least 220 ksi/,
+    )
     expect(read(46).findings).toEqual(answerOf(input).findings)
   })
 
@@ -215,7 +235,8 @@ describe('every figure of a shaft', () => {
       const worked = workShaftFigure(part.geometry, report, figure)
       const value = said[figure]
       if (value === null || value === undefined) expect([figure, worked]).toEqual([figure, undefined])
-      else if (value < Infinity) expect([figure, worked?.valueSi]).toEqual([figure, expect.closeTo(value, 9 - Math.ceil(Math.log10(Math.max(1, value))))]) // prettier-ignore
+      else if (value < Infinity)
+        expect([figure, worked?.valueSi]).toEqual([figure, expect.closeTo(value, 9 - Math.ceil(Math.log10(Math.max(1, value))))])
     }
   })
 

@@ -112,12 +112,28 @@ describe('the fast search', () => {
           const margins = answer.cases.flatMap((duty) => {
             const range = gearing.get(duty.rangeId)
             if (!range) return []
-            const times = (p: WorstPoint) => ({ ...p, torqueNm: p.made ? Math.min(p.made.mostNm, scale * p.made.engineNm + p.made.inertiaNm) : scale * p.torqueNm }) // prettier-ignore
-            const scaled = { ...duty, engine: times(duty.engine), stator: times(duty.stator), turbine: times(duty.turbine), lockup: times(duty.lockup) } // prettier-ignore
+            const times = (p: WorstPoint) => ({
+              ...p,
+              torqueNm: p.made ? Math.min(p.made.mostNm, scale * p.made.engineNm + p.made.inertiaNm) : scale * p.torqueNm,
+            })
+            const scaled = {
+              ...duty,
+              engine: times(duty.engine),
+              stator: times(duty.stator),
+              turbine: times(duty.turbine),
+              lockup: times(duty.lockup),
+            }
             return marginsOf(limits, scaled, range, drumState(unit, station, range))
           })
           expect(Math.min(...margins)).toBeCloseTo(1, 9)
-          const unscaled = answer.cases.flatMap((duty) => marginsOf(limits, duty, gearing.get(duty.rangeId) as RangeSolution, drumState(unit, station, gearing.get(duty.rangeId) as RangeSolution))) // prettier-ignore
+          const unscaled = answer.cases.flatMap((duty) =>
+            marginsOf(
+              limits,
+              duty,
+              gearing.get(duty.rangeId) as RangeSolution,
+              drumState(unit, station, gearing.get(duty.rangeId) as RangeSolution),
+            ),
+          )
           expect(verdict.worst?.margin).toBeCloseTo(Math.min(...unscaled), 12)
         }
       }),
@@ -244,9 +260,20 @@ describe('findings beside the power held', () => {
     const coupe = jobs.find(({ unitId }) => unitId === quince.id) as JobContent
     const fitted = new Map(fittedOf(coupe.spec.fits))
     const own = fitted.get('forward-one-way') as Extract<Part, { kind: 'one-way' }>
-    const slow = withLimit({ ...own, stated: own.stated.filter((s) => s.speedRadPerS === undefined) }, { speedRadPerS: toSi(8000, 'rpm') }) as typeof own // prettier-ignore
+    const slow = withLimit(
+      { ...own, stated: own.stated.filter((s) => s.speedRadPerS === undefined) },
+      { speedRadPerS: toSi(8000, 'rpm') },
+    ) as typeof own
     const said = (part: Part, change: Partial<SpecInput> = {}) =>
-      answered(inputOf({ unit: quince, brief: coupe.brief, fitted: new Map(fitted).set('forward-one-way', part), pressure: coupe.spec.pressure, ...change })) // prettier-ignore
+      answered(
+        inputOf({
+          unit: quince,
+          brief: coupe.brief,
+          fitted: new Map(fitted).set('forward-one-way', part),
+          pressure: coupe.spec.pressure,
+          ...change,
+        }),
+      )
         .findings.filter(({ stationId }) => stationId === 'forward-one-way')
         .map((finding) => findingSentence(finding, quince))
     // sun 1 at (120 · 108/76 − 84)/36 = 2.4035 and the race at 1 times redline in fourth: 1.4035 × 7,400
@@ -264,7 +291,9 @@ describe('findings beside the power held', () => {
     const fitted = new Map(fittedOf(groomer.spec.fits))
     const gears = fitted.get('compound-set') as Extract<Part, { kind: 'gear-set' }>
     const said = (geometry: Partial<typeof gears.geometry>) =>
-      misfits(hornbeam, new Map(fitted).set('compound-set', { ...gears, geometry: { ...gears.geometry, ...geometry } }), 'machine').map((m) => misfitSentence(m, hornbeam)) // prettier-ignore
+      misfits(hornbeam, new Map(fitted).set('compound-set', { ...gears, geometry: { ...gears.geometry, ...geometry } }), 'machine').map(
+        (m) => misfitSentence(m, hornbeam),
+      )
     expect(said({})).toEqual([])
     expect(said({ pinions: 5 }).join()).toMatch(/does not match the tooth counts of this Hornbeam 6: .*5 equally spaced pinions/)
     expect(said({ sunRadiusM: 0.04 })).toEqual([expect.stringMatching(/A 36-tooth sun of this module has a pitch radius of/)])

@@ -120,7 +120,13 @@ describe('what breaks and what is lost', () => {
           input: renamed(train.input),
           output: renamed(train.output),
           members: turned(train.members, turns[0] as number).map(renamed),
-          sets: turned(train.sets, turns[1] as number).map((s) => ({ ...s, id: renamed(s.id), sun: renamed(s.sun), ring: renamed(s.ring), carrier: renamed(s.carrier) })), // prettier-ignore
+          sets: turned(train.sets, turns[1] as number).map((s) => ({
+            ...s,
+            id: renamed(s.id),
+            sun: renamed(s.sun),
+            ring: renamed(s.ring),
+            carrier: renamed(s.carrier),
+          })),
           joints: turned(train.joints, turns[2] as number).map(link),
           elements: turned(train.elements, turns[3] as number).map(({ pistonOn: _p, ...e }) => link(e)),
           ranges: turned(train.ranges, turns[4] as number).map((r) => ({ ...r, on: turned(r.on, turns[5] as number).map(renamed) })),
@@ -237,12 +243,32 @@ describe('the shelf of every unit', () => {
     'hornbeam-6': [235, 345, 520],
   }
   const PRESSURES: Record<string, readonly [readonly number[], readonly number[], readonly number[]]> = {
-    'linden-2': [[110, 150], [165, 215], [215, 260]],
-    'quince-4': [[125, 190], [185, 245], [225, 280]],
-    'rowan-4': [[120, 185], [175, 240], [220, 275]],
-    'medlar-4': [[125, 195], [175, 250], [215, 285]],
-    'hornbeam-6': [[150, 215], [195, 265], [235, 300]],
-  } // prettier-ignore
+    'linden-2': [
+      [110, 150],
+      [165, 215],
+      [215, 260],
+    ],
+    'quince-4': [
+      [125, 190],
+      [185, 245],
+      [225, 280],
+    ],
+    'rowan-4': [
+      [120, 185],
+      [175, 240],
+      [220, 275],
+    ],
+    'medlar-4': [
+      [125, 195],
+      [175, 250],
+      [215, 285],
+    ],
+    'hornbeam-6': [
+      [150, 215],
+      [195, 265],
+      [235, 300],
+    ],
+  }
   const partsOf = (unit: Unit, stationId: string) =>
     shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(stationId))
 
@@ -251,14 +277,23 @@ describe('the shelf of every unit', () => {
     const job = jobs.find((j) => j.unitId === id) as (typeof jobs)[number]
     const converter = partsOf(unit, 'converter')[1] as Part
     const held = [0, 1, 2].map((level) => {
-      const fitted = new Map(unit.stations.filter(({ kind }) => kind !== 'motor-plate' && kind !== 'pilot').map((s) => [s.id, partsOf(unit, s.id)[level] as Part])) // prettier-ignore
+      const fitted = new Map(
+        unit.stations
+          .filter(({ kind }) => kind !== 'motor-plate' && kind !== 'pilot')
+          .map((s) => [s.id, partsOf(unit, s.id)[level] as Part]),
+      )
       expect([...fitted.values()].every((part) => part !== undefined)).toBe(true)
       expect(misfits(unit, fitted, job.variantId)).toEqual([])
       const [drive = 0, reverse = 0] = PRESSURES[id]?.[level] ?? []
       const pressure = { drivePa: toSi(drive, 'psi'), reversePa: toSi(reverse, 'psi') }
       const { behind: _, ...brief } = job.brief // what stands behind goes with one of the builds alone
       void _
-      const answer = specAnswer({ unit, brief, fitted: fitted.set('converter', { ...converter, stated: (partsOf(unit, 'converter')[level] as Part).stated }), pressure }) // prettier-ignore
+      const answer = specAnswer({
+        unit,
+        brief,
+        fitted: fitted.set('converter', { ...converter, stated: (partsOf(unit, 'converter')[level] as Part).stated }),
+        pressure,
+      })
       if (answer.outcome !== 'answered' || answer.held.outcome !== 'held') throw new Error(`${id}: ${answer.outcome}`)
       expect(answer.stations.flatMap((s) => s.missing)).toEqual([])
       expect(answer.findings).toEqual([])
@@ -271,7 +306,11 @@ describe('the shelf of every unit', () => {
     for (const job of jobs) {
       const unit = unitOf(job.unitId)
       const held = (fits: Readonly<Record<string, string | null>>) => {
-        const fitted = new Map(Object.entries(fits).flatMap(([station, id]): [string, Part][] => (id === null ? [] : [[station, catalogue.parts.get(id) as Part]]))) // prettier-ignore
+        const fitted = new Map(
+          Object.entries(fits).flatMap(([station, id]): [string, Part][] =>
+            id === null ? [] : [[station, catalogue.parts.get(id) as Part]],
+          ),
+        )
         const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
         return answer.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : 0
       }

@@ -78,7 +78,9 @@ function bill({ lines, total }: Sheet): Content {
 
 function listed(title: string, lines: readonly string[], none = ''): Content {
   const said = lines.length > 0 ? lines : none ? [none] : []
-  return said.length === 0 ? '' : [{ text: set(title, 'Head'), bold: true, margin: [0, 4, 0, 0] }, ...said.map((line) => ({ text: set(line) }))] // prettier-ignore
+  return said.length === 0
+    ? ''
+    : [{ text: set(title, 'Head'), bold: true, margin: [0, 4, 0, 0] }, ...said.map((line) => ({ text: set(line) }))]
 }
 
 function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.createPdf>[0] {

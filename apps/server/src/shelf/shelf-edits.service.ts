@@ -37,7 +37,10 @@ export class ShelfEditsService {
   }
 
   async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
-    await this.mindJobs(changed.map(({ item }) => this.shelf.parts.checked(item)), []) // prettier-ignore
+    await this.mindJobs(
+      changed.map(({ item }) => this.shelf.parts.checked(item)),
+      [],
+    )
     const kept = await this.shelf.takeAll(added, changed)
     for (const { item } of changed) await this.marked(item, undefined)
     return kept

@@ -33,7 +33,12 @@ export class ShelfService {
 
   /** Units and everything on the shelf, with the number of each item's last save. */
   async content(): Promise<ShelfContent> {
-    const [units, parts, operations, kits] = await Promise.all([this.units.store.kept(), this.parts.kept(), this.operations.kept(), this.kits.kept()]) // prettier-ignore
+    const [units, parts, operations, kits] = await Promise.all([
+      this.units.store.kept(),
+      this.parts.kept(),
+      this.operations.kept(),
+      this.kits.kept(),
+    ])
     return { units, parts, operations, kits }
   }
 

@@ -20,7 +20,12 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
   const row = useRef<HTMLDivElement>(null)
   const [held, setHeld] = useState<number | null>(null)
   // The stop of the Tab key: the link that has the focus, otherwise the page that is shown.
-  const stop = held ?? Math.max(0, links.findIndex(({ on }) => on)) // prettier-ignore
+  const stop =
+    held ??
+    Math.max(
+      0,
+      links.findIndex(({ on }) => on),
+    )
   const move = (event: KeyboardEvent) => {
     const all = [...(row.current?.querySelectorAll('a') ?? [])]
     const at = all.indexOf(event.target as HTMLAnchorElement)

@@ -33,7 +33,13 @@ export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginP
         onChange={(event) => lay(event.target.value)}
         aria-label={`Start a trial ${station.name}`}
         data-testid="lay"
-        style={{ minHeight: 32, maxWidth: 240, background: 'var(--chakra-colors-paper)', border: '1px solid var(--chakra-colors-rule)', padding: '0 6px' }}
+        style={{
+          minHeight: 32,
+          maxWidth: 240,
+          background: 'var(--chakra-colors-paper)',
+          border: '1px solid var(--chakra-colors-rule)',
+          padding: '0 6px',
+        }}
       >
         <option value="" disabled>
           {tried ? 'Start from another part…' : 'Start a trial from…'}
@@ -62,5 +68,5 @@ export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginP
         </>
       )}
     </Flex>
-  ) // prettier-ignore
+  )
 }

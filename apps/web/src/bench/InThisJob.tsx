@@ -238,7 +238,10 @@ function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { wors
   if (fitted?.kind !== 'one-way' || fitted.geometry.elementKind === 'ratchet' || !worst) return ''
   const pressed = wedgeStress(fitted.geometry, worst.demandNm)
   const words = `Peak race contact stress ${figure(fromSi(pressed, 'ksi'))} ksi, limit ${figure(fromSi(WEDGE_STRESS_PA, 'ksi'))} ksi. `
-  const known = arrived?.kind === 'one-way' && arrived.id !== fitted.id ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm : undefined // prettier-ignore
+  const known =
+    arrived?.kind === 'one-way' && arrived.id !== fitted.id
+      ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm
+      : undefined
   if (known === undefined || arrived?.kind !== 'one-way') return words
   return `${words}Scaled from the as-received clutch by element count, length and race radius: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
 }

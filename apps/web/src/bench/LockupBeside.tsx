@@ -56,13 +56,43 @@ type Row = readonly [name: string, words: string, short?: boolean]
 
 function rowsOf({ damperStopNm, torsion, emptying, slip, notches }: LockupReport): Row[] {
   return [
-    ['Damper coil-bind torque', damperStopNm === null ? 'none (solid); firing pulses reach the shaft and gears' : quantity(damperStopNm, 'lb-ft')],
-    ['Torsional resonance at', torsion ? `${rpm(torsion.resonanceRadPerS)} rpm; with half the cylinders cut: ${rpm(torsion.halvedRadPerS)}` : 'unknown: enter cylinders in the brief and install an input shaft'],
-    ...(torsion ? [['Lock solid only above', `${rpm(torsion.leastSolidRadPerS)} rpm (1.5 × resonance); pulse amplification × ${figure(torsion.magnification, 2)} at peak torque`] as const] : []),
-    ['Release time', emptying ? `${figure(emptying.seconds, 2)} s, through ${quantity(emptying.holeM, 'in')}` : 'unknown: the input shaft has no cross hole'],
-    ['Steady slip (house rule)', slip.wantedRadPerS === 0 ? `none; friction material tolerates ${rpm5(slip.borneRadPerS)} rpm` : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm tolerated, ${figure(slip.heatW)} W`, slip.wantedRadPerS > slip.borneRadPerS || slip.wattPerM2 > slip.mostWattPerM2],
-    ...notches.map(({ name, stressPa, cycles }): Row => [name, `0 to ${figure(fromSi(stressPa, 'ksi'))} ksi per apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`, cycles < 1e4]),
+    [
+      'Damper coil-bind torque',
+      damperStopNm === null ? 'none (solid); firing pulses reach the shaft and gears' : quantity(damperStopNm, 'lb-ft'),
+    ],
+    [
+      'Torsional resonance at',
+      torsion
+        ? `${rpm(torsion.resonanceRadPerS)} rpm; with half the cylinders cut: ${rpm(torsion.halvedRadPerS)}`
+        : 'unknown: enter cylinders in the brief and install an input shaft',
+    ],
+    ...(torsion
+      ? [
+          [
+            'Lock solid only above',
+            `${rpm(torsion.leastSolidRadPerS)} rpm (1.5 × resonance); pulse amplification × ${figure(torsion.magnification, 2)} at peak torque`,
+          ] as const,
+        ]
+      : []),
+    [
+      'Release time',
+      emptying
+        ? `${figure(emptying.seconds, 2)} s, through ${quantity(emptying.holeM, 'in')}`
+        : 'unknown: the input shaft has no cross hole',
+    ],
+    [
+      'Steady slip (house rule)',
+      slip.wantedRadPerS === 0
+        ? `none; friction material tolerates ${rpm5(slip.borneRadPerS)} rpm`
+        : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm tolerated, ${figure(slip.heatW)} W`,
+      slip.wantedRadPerS > slip.borneRadPerS || slip.wattPerM2 > slip.mostWattPerM2,
+    ],
+    ...notches.map(({ name, stressPa, cycles }): Row => [
+      name,
+      `0 to ${figure(fromSi(stressPa, 'ksi'))} ksi per apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`,
+      cycles < 1e4,
+    ]),
   ]
-} // prettier-ignore
+}
 
 const rpm5 = (w: number) => figure(Math.round(fromSi(w, 'rpm')))

@@ -42,7 +42,11 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
       setProblems([])
       setKept({ id, geometry: part.geometry })
     } catch (error) {
-      setProblems(error instanceof Refused ? error.problems : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Your drawing is kept. Try again.` }]) // prettier-ignore
+      setProblems(
+        error instanceof Refused
+          ? error.problems
+          : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Your drawing is kept. Try again.` }],
+      )
     }
   }
   const figure = (key: 'price' | 'hours') => (value: number | string | null) => {
@@ -53,12 +57,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
   return (
     <Box>
       <Flex gap="8px" align="start" wrap="wrap">
-        <Field.Root width="100%" gap="2px">
-          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Part name
-          </Field.Label>
-          <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed.name} placeholder={basis ? `${basis.name}, modified` : `Custom ${station.name}`} onChange={(event) => setTyped((now) => ({ ...now, name: event.target.value }))} data-testid="own-name" />
-        </Field.Root>
+        <NameField value={typed.name} usual={usualName(station, basis)} onType={(name) => setTyped((now) => ({ ...now, name }))} />
         <QuantityField label="Price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
         <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
       </Flex>
@@ -76,11 +75,36 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
       )}
     </Box>
   )
-}) // prettier-ignore
+})
+
+function NameField({ value, usual, onType }: { value: string; usual: string; onType: (name: string) => void }) {
+  return (
+    <Field.Root width="100%" gap="2px">
+      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
+        Part name
+      </Field.Label>
+      <Input
+        size="sm"
+        height="40px"
+        px="8px"
+        bg="paper"
+        borderColor="rule"
+        borderRadius="1px"
+        value={value}
+        placeholder={usual}
+        onChange={(event) => onType(event.target.value)}
+        data-testid="own-name"
+      />
+    </Field.Root>
+  )
+}
+
+/** Name of an edited part whose name was left blank. */
+const usualName = (station: Station, basis: Part | undefined) => (basis ? `${basis.name}, modified` : `Custom ${station.name}`)
 
 /** The drawing as a part with a name of its own. */
 function withName(station: Station, part: Part, basis: Part | undefined, { name, price, hours }: Typed): Part {
-  const called = (name.trim() || (basis ? `${basis.name}, modified` : `Custom ${station.name}`)).slice(0, 80)
+  const called = (name.trim() || usualName(station, basis)).slice(0, 80)
   const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
   return { ...part, id, name: called, maker: 'Own shop', stock: false, price, hours }
 }

@@ -21,7 +21,8 @@ export function fitRows(unit: Unit, content: JobContent, stationId: string, prop
   }
   const now = entriesWith(content.spec)
   const then = proposal ? entriesWith(proposal.spec) : now
-  const closing = (entries: typeof now, id: string) => entries.find((entry): entry is LengthEntry => entry.kind === 'closing' && entry.id === id) // prettier-ignore
+  const closing = (entries: typeof now, id: string) =>
+    entries.find((entry): entry is LengthEntry => entry.kind === 'closing' && entry.id === id)
   const words = (entry: LengthEntry | undefined) => {
     if (!entry || entry.specifiedM === null) return 'unknown'
     return `${entry.verdict.word === 'refused' ? '▲ ' : ''}${fitLength(entry, entry.measured?.lowM ?? entry.specifiedM, 'in')}`

@@ -20,8 +20,15 @@ export function drawHub(hub: HubGeometry): Drawing {
     ...bores.map(({ root, long }): DrawnPath => ({ d: teeth(root, mm(hub.splines?.[0]?.moduleM ?? 0.001), long), ink: 'thread' })),
     ...welds.map((w): DrawnPath => ({ d: fillet(length, mm(w.radiusM), Math.min(mm(w.legM), FLANGE + 4)), ink: 'lining' })),
     ...presses.map((p): DrawnPath => ({ d: box(0, mm(p.seatDiameterM) / 2 - 0.4, mm(p.lengthM), 0.8), ink: 'hatch' })),
-    ...(flange ? [{ d: box(length - 3, mm(flange.circleDiameterM - flange.boltDiameterM) / 2, FLANGE + 6, mm(flange.boltDiameterM)), ink: 'void' as const }] : []),
-  ] // prettier-ignore
+    ...(flange
+      ? [
+          {
+            d: box(length - 3, mm(flange.circleDiameterM - flange.boltDiameterM) / 2, FLANGE + 6, mm(flange.boltDiameterM)),
+            ink: 'void' as const,
+          },
+        ]
+      : []),
+  ]
   const dimensions: Dimension[] = [
     { name: 'outside', text: `OD ${inch(hub.outerDiameterM)}` },
     { name: 'length', text: `length ${inch(hub.lengthM)}` },

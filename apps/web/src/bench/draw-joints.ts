@@ -10,7 +10,11 @@ const LARGE = 4
 
 /** Half of a bolt along its axis, four times as large, with its thread. */
 export function drawBolts(bolts: Geometries['bolts']): Drawing {
-  const [radius, head, length] = [mm(bolts.diameterM) / 2, mm(bolts.headHeightM), mm(bolts.lengthM)].map((each) => LARGE * each) as [number, number, number] // prettier-ignore
+  const [radius, head, length] = [mm(bolts.diameterM) / 2, mm(bolts.headHeightM), mm(bolts.lengthM)].map((each) => LARGE * each) as [
+    number,
+    number,
+    number,
+  ]
   const pitch = LARGE * mm(bolts.pitchM)
   const threads = Math.floor((length * 0.7) / pitch)
   const crests = Array.from({ length: threads }, (_, i) => `M${head + length - i * pitch},${radius}l${-pitch / 2},${-0.54 * pitch}`)
@@ -67,7 +71,13 @@ export function drawPilot(pilot: Geometries['pilot']): Drawing {
     ],
     dimensions: [
       { name: 'diameter', text: `⌀ ${quantity(pilot.diameterM, 'in', 4)}` },
-      { name: 'longer', text: extension === 0 ? 'same length as stock pilot' : `${inch(Math.abs(pilot.extensionM))} ${extension > 0 ? 'longer' : 'shorter'} than stock pilot` }, // prettier-ignore
+      {
+        name: 'longer',
+        text:
+          extension === 0
+            ? 'same length as stock pilot'
+            : `${inch(Math.abs(pilot.extensionM))} ${extension > 0 ? 'longer' : 'shorter'} than stock pilot`,
+      },
       { name: 'form', text: pilot.form === 'sleeve' ? 'sleeve over any pilot' : 'replaces standard pilot' },
     ],
     places: {},

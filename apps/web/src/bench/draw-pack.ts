@@ -63,7 +63,8 @@ function stackDimensions(pack: PackGeometry): Dimension[] {
   const { stack } = pack
   const plates = { name: 'plates', text: `${pack.linedPlates} plates of ${quantity(pack.platesThicknessM, 'mm')}` }
   if (!stack) return [plates, { name: 'steels', text: `steels ${quantity(pack.steelThicknessM, 'mm')}` }]
-  const sizes = (kind: Plate['kind']) => [...new Set(stack.plates.filter((p) => p.kind === kind).map((p) => quantity(p.thicknessM, 'mm')))].join(', ') // prettier-ignore
+  const sizes = (kind: Plate['kind']) =>
+    [...new Set(stack.plates.filter((p) => p.kind === kind).map((p) => quantity(p.thicknessM, 'mm')))].join(', ')
   return [
     { name: 'plates', text: `${pack.linedPlates} frictions, ${sizes('lined')}` },
     { name: 'faces', text: `${rubbingFaces(stack)} friction surfaces` },
@@ -87,7 +88,12 @@ export function platePlaces(
   // Pushed against the ring, so that the clearance shows at the piston.
   let x = WALL + mm(stack.drumDepthM - stack.ringThicknessM - stackThickness(stack))
   return stack.plates.map((plate) => {
-    const place = { x, width: mm(plate.thicknessM), from: turnsWith(plate) === 'hub' ? inner - 3.5 : inner - 1, to: turnsWith(plate) === 'hub' ? outer : outer + 2.5 } // prettier-ignore
+    const place = {
+      x,
+      width: mm(plate.thicknessM),
+      from: turnsWith(plate) === 'hub' ? inner - 3.5 : inner - 1,
+      to: turnsWith(plate) === 'hub' ? outer : outer + 2.5,
+    }
     x += place.width
     return place
   })
@@ -106,7 +112,15 @@ function stackPaths(pack: PackGeometry, stack: PackStack, top: number): Drawn {
   const plates = platePlaces(pack, stack).flatMap(({ x, width, from, to }, i): DrawnPath[] => {
     const plate = stack.plates[i] as Plate
     const lining = isLined(plate) ? (plate.lining ?? 'both') : undefined
-    const strip = (at: number): DrawnPath => ({ d: box(at, Math.max(from, mm(pack.liningInnerRadiusM)), width * LINING_SHARE, Math.min(to, mm(pack.liningOuterRadiusM)) - Math.max(from, mm(pack.liningInnerRadiusM))), ink: 'lining' }) // prettier-ignore
+    const strip = (at: number): DrawnPath => ({
+      d: box(
+        at,
+        Math.max(from, mm(pack.liningInnerRadiusM)),
+        width * LINING_SHARE,
+        Math.min(to, mm(pack.liningOuterRadiusM)) - Math.max(from, mm(pack.liningInnerRadiusM)),
+      ),
+      ink: 'lining',
+    })
     return [
       { d: box(Math.max(0, x), from, width, to - from), ink: plate.kind === 'cushion' ? 'oil' : plate.kind === 'lined' ? 'void' : 'hatch' },
       ...(lining === 'both' || lining === 'piston' ? [strip(x)] : []),
@@ -125,7 +139,10 @@ function stackPaths(pack: PackGeometry, stack: PackStack, top: number): Drawn {
 /** A pack of which only numbers and thicknesses are known, drawn as it usually lies. */
 function usualPaths(pack: PackGeometry): Drawn {
   const [inner, outer] = [mm(pack.liningInnerRadiusM), mm(pack.liningOuterRadiusM)]
-  const pistons = pack.chambers.map((c): DrawnPath => ({ d: box(WALL + 3, mm(c.innerRadiusM), PISTON, mm(c.outerRadiusM) - mm(c.innerRadiusM)), ink: 'oil' })) // prettier-ignore
+  const pistons = pack.chambers.map((c): DrawnPath => ({
+    d: box(WALL + 3, mm(c.innerRadiusM), PISTON, mm(c.outerRadiusM) - mm(c.innerRadiusM)),
+    ink: 'oil',
+  }))
   const [steel, lined] = [mm(pack.steelThicknessM), mm(pack.platesThicknessM)]
   let x = WALL + 3 + PISTON + 4
   const plate = (width: number, from: number, to: number, ink: DrawnPath['ink']): DrawnPath => {

@@ -106,7 +106,13 @@ function drawSection(section: ShaftSection, x: number, caseDepth: number): Piece
   if (spline) {
     paths.push({ d: splineTicks(x, root, outer, length), ink: 'thread' })
     dimensions.push({ name: `${section.name}-spline`, text: `${spline.teeth} teeth, root ${inch(2e-3 * root)}`, at: middle })
-  } else dimensions.push({ name: `${section.name}-diameter`, text: `⌀ ${inch(section.outerDiameterM)}`, at: middle, aside: idle === true || length < LEAST_DIMENSIONED }) // prettier-ignore
+  } else
+    dimensions.push({
+      name: `${section.name}-diameter`,
+      text: `⌀ ${inch(section.outerDiameterM)}`,
+      at: middle,
+      aside: idle === true || length < LEAST_DIMENSIONED,
+    })
   dimensions.push({ name: `${section.name}-length`, text: `${inch(section.lengthM)} long`, at: middle, aside: true })
   const features = ['spline-root', 'spline-teeth', 'land']
   return { paths, dimensions, places: Object.fromEntries(features.map((feature) => [`${section.name}|${feature}`, middle])) }
@@ -135,9 +141,11 @@ function drawGroove(shaft: ShaftGeometry, groove: Groove): Piece {
   const at = { x, y: bottom }
   return {
     paths: outer > bottom ? [{ d: box(x - width / 2, bottom, width, outer - bottom + 0.15), ink: 'void' }] : [],
-    dimensions: [{ name: `groove-${groove.name}`, text: `${groove.name} ⌀ ${inch(groove.bottomDiameterM)}`, at: { x, y: outer }, aside: true }],
+    dimensions: [
+      { name: `groove-${groove.name}`, text: `${groove.name} ⌀ ${inch(groove.bottomDiameterM)}`, at: { x, y: outer }, aside: true },
+    ],
     places: { [`${groove.name}|groove`]: at },
-  } // prettier-ignore
+  }
 }
 
 function drawHoles(shaft: ShaftGeometry): Piece {
@@ -154,7 +162,11 @@ function drawHoles(shaft: ShaftGeometry): Piece {
       places: { [`${hole.name}|cross-hole`]: { x, y: outer } },
     }
   })
-  return { paths: drawn.flatMap((d) => d.paths), dimensions: drawn.flatMap((d) => d.dimensions), places: Object.assign({}, ...drawn.map((d) => d.places)) as Drawing['places'] } // prettier-ignore
+  return {
+    paths: drawn.flatMap((d) => d.paths),
+    dimensions: drawn.flatMap((d) => d.dimensions),
+    places: Object.assign({}, ...drawn.map((d) => d.places)) as Drawing['places'],
+  }
 }
 
 function splineTicks(x: number, root: number, outer: number, length: number): string {

@@ -59,13 +59,31 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
         {off && <path d={pathOf(off, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={1.6} strokeDasharray="2 4" />}
         <path d={pathOf(curve, x, y, lbft)} fill="none" stroke={ink('torque')} strokeWidth={2.6} />
         {boost && <Upright x={x(rpm(boost.thresholdRadPerS))} height={height} words="boost threshold" colour={ink('torque')} />}
-        {stallSpeedRadPerS !== undefined && <Upright x={x(rpm(stallSpeedRadPerS))} height={height} words={`stall ${figure(rpm(stallSpeedRadPerS))}`} colour={ink('ink')} lift={16} />}
+        {stallSpeedRadPerS !== undefined && (
+          <Upright
+            x={x(rpm(stallSpeedRadPerS))}
+            height={height}
+            words={`stall ${figure(rpm(stallSpeedRadPerS))}`}
+            colour={ink('ink')}
+            lift={16}
+          />
+        )}
         <Measured points={points} factor={factor} x={x} y={y} onPoint={onPoint} />
-        <Peak x={x(rpm(curve.peakTorqueSpeedRadPerS))} y={y(lbft(curve.peakTorqueNm))} words={`${figure(lbft(curve.peakTorqueNm))} lb-ft`} colour={ink('torque')} />
-        <Peak x={x(rpm(curve.peakPowerSpeedRadPerS))} y={y(fromSi(curve.peakPowerW, 'hp'))} words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`} colour={ink('oil')} />
+        <Peak
+          x={x(rpm(curve.peakTorqueSpeedRadPerS))}
+          y={y(lbft(curve.peakTorqueNm))}
+          words={`${figure(lbft(curve.peakTorqueNm))} lb-ft`}
+          colour={ink('torque')}
+        />
+        <Peak
+          x={x(rpm(curve.peakPowerSpeedRadPerS))}
+          y={y(fromSi(curve.peakPowerW, 'hp'))}
+          words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`}
+          colour={ink('oil')}
+        />
       </svg>
     </div>
-  ) // prettier-ignore
+  )
 }
 
 const horses = (nm: number, w: number) => fromSi(nm * w, 'hp')
@@ -73,7 +91,12 @@ const horses = (nm: number, w: number) => fromSi(nm * w, 'hp')
 function pathOf(curve: EngineCurve, x: Scale, y: Scale, read: (nm: number, w: number) => number): string {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
   const samples = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
-  return line<number>((w) => x(rpm(w)), (w) => y(read(curve.torqueNm(w), w)))(samples) ?? '' // prettier-ignore
+  return (
+    line<number>(
+      (w) => x(rpm(w)),
+      (w) => y(read(curve.torqueNm(w), w)),
+    )(samples) ?? ''
+  )
 }
 
 interface MeasuredProps {

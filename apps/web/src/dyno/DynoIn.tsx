@@ -97,7 +97,15 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
       <Ruled minH="44px" flexShrink={0} onClick={() => input.current?.click()}>
         Choose a file…
       </Ruled>
-      <input ref={input} type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" hidden aria-label="Dyno file" onChange={(event) => void chosen(event.target.files?.[0])} data-testid="dyno-file" />
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        hidden
+        aria-label="Dyno file"
+        onChange={(event) => void chosen(event.target.files?.[0])}
+        data-testid="dyno-file"
+      />
       <chakra.textarea
         aria-label="Or paste rows here"
         placeholder="Or drop a file here, or paste rows: rpm with torque or power, header optional"
@@ -115,7 +123,7 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
         data-testid="dyno-paste"
       />
     </Flex>
-  ) // prettier-ignore
+  )
 }
 
 interface UnderstoodProps {
@@ -129,7 +137,11 @@ interface UnderstoodProps {
 function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
   const { reading, choices, file } = read
   const { table, doubts, hints } = reading
-  const [as, setAs] = useState<As>({ at: hints.atWheels ? 'wheels' : 'flywheel', lossShare: null, correction: hints.corrected === 'older' || hints.corrected === 'j1349' ? hints.corrected : 'none' }) // prettier-ignore
+  const [as, setAs] = useState<As>({
+    at: hints.atWheels ? 'wheels' : 'flywheel',
+    lossShare: null,
+    correction: hints.corrected === 'older' || hints.corrected === 'j1349' ? hints.corrected : 'none',
+  })
   const { at, lossShare, correction } = as
   const measured: Measurement = {
     at,
@@ -164,11 +176,17 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
       )}
       {reading.sweep && (
         <Later after={2}>
-          <DynoTaken content={content} sweep={reading.sweep} measured={measured} onLoss={(lossShare) => setAs({ ...as, lossShare })} onClose={onClose} />
+          <DynoTaken
+            content={content}
+            sweep={reading.sweep}
+            measured={measured}
+            onLoss={(lossShare) => setAs({ ...as, lossShare })}
+            onClose={onClose}
+          />
         </Later>
       )}
     </Box>
-  ) // prettier-ignore
+  )
 }
 
 /** Where and how a file's figures were taken, as it is being said. */

@@ -28,16 +28,38 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
   return (
     <Box>
       {measured.at === 'wheels' && (
-        <QuantityField label="Drivetrain loss, fraction (0.15 = 15%)" digits={2} width="240px" value={measured.lossShare ?? null} onCommit={(v) => lossOf(v, onLoss)} testId="dyno-loss" />
+        <QuantityField
+          label="Drivetrain loss, fraction (0.15 = 15%)"
+          digits={2}
+          width="240px"
+          value={measured.lossShare ?? null}
+          onCommit={(v) => lossOf(v, onLoss)}
+          testId="dyno-loss"
+        />
       )}
       <Text mt="3px">
-        {binRadPerS === null ? `${points.length} points, as imported.` : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
-        {made.ok ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.` : ''}
+        {binRadPerS === null
+          ? `${points.length} points, as imported.`
+          : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
+        {made.ok
+          ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.`
+          : ''}
       </Text>
-      {!made.ok && made.faults.map((f) => <Text key={f.code} role="alert" color="break">{worded(f).sentence}</Text>)}
+      {!made.ok &&
+        made.faults.map((f) => (
+          <Text key={f.code} role="alert" color="break">
+            {worded(f).sentence}
+          </Text>
+        ))}
       {made.ok && (
         <>
-          <EngineChart engine={made.value} points={[]} stallSpeedRadPerS={undefined} {...(was.ok ? { other: was.value.on } : {})} height={220} />
+          <EngineChart
+            engine={made.value}
+            points={[]}
+            stallSpeedRadPerS={undefined}
+            {...(was.ok ? { other: was.value.on } : {})}
+            height={220}
+          />
           <Flex gap="10px" mt="4px" align="center">
             <Inked onClick={() => take(next)} data-testid="dyno-take">
               Use as engine curve
@@ -52,7 +74,7 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
         </>
       )}
     </Box>
-  ) // prettier-ignore
+  )
 }
 
 function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): string | undefined {
@@ -64,7 +86,8 @@ function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): st
 /** The engine with a measured curve; what else is known of it stays, as far as it still lies within the curve. */
 function withPoints({ kind, boost, cylinders, inertiaKgM2 }: BriefEngine, { points }: Sweep, measured: Measurement): BriefEngine {
   const curve = curveFromPoints(points)
-  const within = boost && curve.ok && boost.thresholdRadPerS > curve.value.minSpeedRadPerS && boost.thresholdRadPerS < curve.value.maxSpeedRadPerS
+  const within =
+    boost && curve.ok && boost.thresholdRadPerS > curve.value.minSpeedRadPerS && boost.thresholdRadPerS < curve.value.maxSpeedRadPerS
   return {
     kind,
     form: 'points',
@@ -74,7 +97,7 @@ function withPoints({ kind, boost, cylinders, inertiaKgM2 }: BriefEngine, { poin
     ...(cylinders === undefined ? {} : { cylinders }),
     ...(inertiaKgM2 === undefined ? {} : { inertiaKgM2 }),
   }
-} // prettier-ignore
+}
 
 const withOff = (engine: BriefEngine, { points }: Sweep): BriefEngine =>
   engine.boost ? { ...engine, boost: { ...engine.boost, offPoints: points } } : engine

@@ -14,7 +14,11 @@ const ROWS = 400
 export function PracticePull({ engine, name }: { engine: Engine; name: string }) {
   const [seed, setSeed] = useState(1)
   const pull = (dialect: DynoDialect) => {
-    const rows = dynoPull(engine.on, { rows: ROWS, lossShare: 0, factor: 1, torqueNoise: 0.004, speedNoiseRadPerS: toSi(3, 'rpm') }, seeded(seed)) // prettier-ignore
+    const rows = dynoPull(
+      engine.on,
+      { rows: ROWS, lossShare: 0, factor: 1, torqueNoise: 0.004, speedNoiseRadPerS: toSi(3, 'rpm') },
+      seeded(seed),
+    )
     const url = URL.createObjectURL(new Blob([writeDynoCsv(rows, dialect)], { type: 'text/csv' }))
     const link = Object.assign(document.createElement('a'), { href: url, download: `practice pull ${seed}, ${name}.csv` })
     link.click()
@@ -25,10 +29,17 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
     <Flex align="baseline" gap="4px" wrap="wrap" fontSize="13.5px" color="inkSoft">
       <Text>Sample dyno file for this engine (simulated):</Text>
       {DIALECTS.map(([words, dialect]) => (
-        <Worded key={words} height="24px" fontSize="13.5px" px="3px" onClick={() => pull(dialect)} data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}>
+        <Worded
+          key={words}
+          height="24px"
+          fontSize="13.5px"
+          px="3px"
+          onClick={() => pull(dialect)}
+          data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}
+        >
           {words}
         </Worded>
       ))}
     </Flex>
-  ) // prettier-ignore
+  )
 }

@@ -1,6 +1,6 @@
 import { Box, Flex, Input, Text } from '@chakra-ui/react'
 import { boundsWords, fitLength, fitSentence, fitTitle, TOOL_WORDS, type LengthUnit } from '@plucky/contract'
-import { practiceReading, fromSi, RESOLUTION_M, seeded, type FitEntry, type Unit } from '@plucky/core'
+import { practiceReading, fromSi, RESOLUTION_M, seeded, type FitEntry, type ToolId, type Unit } from '@plucky/core'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { Ruled, Worded } from '../ui/buttons.js'
@@ -19,20 +19,74 @@ interface BarProps {
 /** A key of the stand-in, ms: about as fast as such tools type. */
 const KEY_MS = 18
 
-/** Figures one after the other: number, Enter, next. Up and down go back and forth, Enter on nothing goes on, Backspace on nothing takes out what is there, Escape ends it. */
+/** Entry of measurements one after the other, by keyboard alone: see the line of help under the field. */
 export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
+  const tool = toolAt(
+    entry,
+    useStore(fitStore, ({ tools }) => tools),
+  )
+  const { field, typed, setTyped, refused, before, commit, onKeyDown } = useMeasuring(entries, entry, tool, inUnit)
+  return (
+    <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
+      <Flex justify="space-between" align="baseline" gap="10px">
+        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">
+          ENTERING MEASUREMENTS
+        </Text>
+        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">
+          Done (Esc)
+        </Worded>
+      </Flex>
+      <Requested entry={entry} unit={unit} inUnit={inUnit} tool={tool} />
+      <Flex gap="8px" align="center" mt="4px">
+        <Input
+          id="calliper-field"
+          ref={field}
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={onKeyDown}
+          inputMode="decimal"
+          autoComplete="off"
+          height="48px"
+          fontFamily="figures"
+          fontSize="26px"
+          bg="paper"
+          borderColor="ink"
+          borderRadius="1px"
+          px="10px"
+          aria-invalid={refused !== ''}
+          data-testid="calliper-field"
+        />
+        <Text fontSize="18px" width="52px">
+          {entry.kind === 'spline' ? 'teeth' : inUnit}
+        </Text>
+        <StandIn entry={entry} inUnit={inUnit} type={setTyped} commit={commit} />
+      </Flex>
+      {refused && (
+        <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">
+          {refused}
+        </Text>
+      )}
+      <LastReading entry={before} unit={unit} inUnit={inUnit} />
+    </Box>
+  )
+}
+
+/** What is typed in the field, why a reading was refused, and the keys that save it or move to another entry. */
+function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolId, inUnit: LengthUnit) {
   const field = useRef<HTMLInputElement>(null)
   const [typed, setTyped] = useState('')
   const [refused, setRefused] = useState('')
   const [last, setLast] = useState<string | null>(null)
-  const tool = toolAt(entry, useStore(fitStore, ({ tools }) => tools))
   useEffect(() => void field.current?.focus(), [entry.id])
-  const go = (by: 1 | -1) => {
+  const clear = () => {
     setTyped('')
     setRefused('')
+  }
+  const go = (by: 1 | -1) => {
+    clear()
     choose(neighbour(entries, entry.id, by))
   }
-  /** What was typed stays to be seen, and the next key takes its place. */
+  /** A refused reading stays in the field, selected, so that the next key replaces it. */
   const refuse = (why: string) => {
     setRefused(why)
     field.current?.select()
@@ -43,42 +97,74 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
     if (typeof figure !== 'number') return refuse(notRead(text, entry))
     const taken = takeFigure(entry, tool, figure)
     if ('refused' in taken) return refuse(taken.refused)
-    setTyped('')
-    setRefused('')
+    clear()
     setLast(entry.id)
     if (taken.whole) choose(neighbour(entries, entry.id, 1))
   }
   const onKeyDown = (event: KeyboardEvent) => {
-    const keys: Record<string, () => void> = { Enter: () => commit(typed), ArrowDown: () => go(1), ArrowUp: () => go(-1), Escape: () => fitStore.setState({ calliper: false }) }
+    const keys: Record<string, () => void> = {
+      Enter: () => commit(typed),
+      ArrowDown: () => go(1),
+      ArrowUp: () => go(-1),
+      Escape: () => fitStore.setState({ calliper: false }),
+    }
     if (event.key === 'Backspace' && typed === '' && hasFigure(entry)) return clearFigures(entry.key)
     const key = keys[event.key]
     if (!key) return
     event.preventDefault()
     key()
   }
-  const before = entries.find(({ id }) => id === last)
+  return { field, typed, setTyped, refused, commit, onKeyDown, before: entries.find(({ id }) => id === last) }
+}
+
+interface EntryProps {
+  readonly entry: FitEntry
+  readonly unit: Unit
+  readonly inUnit: LengthUnit
+}
+
+/** The measurement asked for, its limits and the tool. */
+function Requested({ entry, unit, inUnit, tool }: EntryProps & { readonly tool: ToolId }) {
   return (
-    <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
-      <Flex justify="space-between" align="baseline" gap="10px">
-        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">ENTERING MEASUREMENTS</Text>
-        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">Done (Esc)</Worded>
-      </Flex>
-      <Text as="label" display="block" fontFamily="heading" fontSize="19px" fontWeight={600} lineHeight="1.2" {...{ htmlFor: 'calliper-field' }} data-testid="calliper-asks">
-        {fitTitle(entry, unit)}{angle(entry)}
+    <>
+      <Text
+        as="label"
+        display="block"
+        fontFamily="heading"
+        fontSize="19px"
+        fontWeight={600}
+        lineHeight="1.2"
+        {...{ htmlFor: 'calliper-field' }}
+        data-testid="calliper-asks"
+      >
+        {fitTitle(entry, unit)}
+        {angle(entry)}
       </Text>
-      <Text fontSize="13.5px" color="inkSoft">{expected(entry, inUnit)}{`, ${TOOL_WORDS[tool]}`}</Text>
-      <Flex gap="8px" align="center" mt="4px">
-        <Input id="calliper-field" ref={field} value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={onKeyDown} inputMode="decimal" autoComplete="off" height="48px" fontFamily="figures" fontSize="26px" bg="paper" borderColor="ink" borderRadius="1px" px="10px" aria-invalid={refused !== ''} data-testid="calliper-field" />
-        <Text fontSize="18px" width="52px">{entry.kind === 'spline' ? 'teeth' : inUnit}</Text>
-        <StandIn entry={entry} inUnit={inUnit} type={setTyped} commit={commit} />
-      </Flex>
-      {refused && <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">{refused}</Text>}
-      <Text fontSize="13.5px" mt="3px" minH="20px" color={before ? verdictColour(before.verdict.word) : 'inkSoft'} aria-live="polite" data-testid="calliper-last">
-        {before ? `${fitTitle(before, unit)}: ${fitSentence(before, unit, inUnit)}` : 'Type a number and press Enter. Enter alone skips. Up and Down arrows move. Backspace clears the reading.'}
+      <Text fontSize="13.5px" color="inkSoft">
+        {expected(entry, inUnit)}
+        {`, ${TOOL_WORDS[tool]}`}
       </Text>
-    </Box>
+    </>
   )
-} // prettier-ignore
+}
+
+/** The result of the last reading, or how to enter one. */
+function LastReading({ entry, unit, inUnit }: Omit<EntryProps, 'entry'> & { readonly entry: FitEntry | undefined }) {
+  return (
+    <Text
+      fontSize="13.5px"
+      mt="3px"
+      minH="20px"
+      color={entry ? verdictColour(entry.verdict.word) : 'inkSoft'}
+      aria-live="polite"
+      data-testid="calliper-last"
+    >
+      {entry
+        ? `${fitTitle(entry, unit)}: ${fitSentence(entry, unit, inUnit)}`
+        : 'Type a number and press Enter. Enter alone skips. Up and Down arrows move. Backspace clears the reading.'}
+    </Text>
+  )
+}
 
 const notRead = (text: string, entry: FitEntry) =>
   entry.kind === 'spline'
@@ -99,8 +185,21 @@ function expected(entry: FitEntry, unit: LengthUnit): string {
 }
 
 /** The calliper that types, for those who have none at hand: it types as one does, a key after the other and Enter. */
-function StandIn({ entry, inUnit, type, commit }: { entry: FitEntry; inUnit: LengthUnit; type: (text: string) => void; commit: (text: string) => void }) {
-  const tool = toolAt(entry, useStore(fitStore, ({ tools }) => tools))
+function StandIn({
+  entry,
+  inUnit,
+  type,
+  commit,
+}: {
+  entry: FitEntry
+  inUnit: LengthUnit
+  type: (text: string) => void
+  commit: (text: string) => void
+}) {
+  const tool = toolAt(
+    entry,
+    useStore(fitStore, ({ tools }) => tools),
+  )
   const texts = isMeasured(entry) ? standInTexts(entry, tool, inUnit) : undefined
   const send = async (text: string) => {
     for (let keys = 1; keys <= text.length; keys++) {
@@ -115,7 +214,7 @@ function StandIn({ entry, inUnit, type, commit }: { entry: FitEntry; inUnit: Len
       Simulate reading
     </Ruled>
   )
-} // prettier-ignore
+}
 
 /** What the stand-in would type at an entry: as many digits as its tool tells. */
 function standInTexts(entry: FitEntry, tool: ReturnType<typeof toolAt>, unit: LengthUnit): string[] | undefined {

@@ -39,7 +39,12 @@ export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
   const each = { x, r, across, scale, centre, width, report, unit, chosen, onChoose }
   return (
     <div ref={frame}>
-      <svg width={width} height={height} style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }} data-testid="chain">
+      <svg
+        width={width}
+        height={height}
+        style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
+        data-testid="chain"
+      >
         <g transform={`translate(0 ${centre}) scale(1 -1)`}>
           <Half stands={sheet} up x={x} r={r} across={across} width={width} />
         </g>
@@ -49,13 +54,17 @@ export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
         <path d={`M0,${centre} H${width}`} stroke={ink('inkSoft')} strokeDasharray="14 4 3 4" />
         <Labels {...each} stands={sheet} up />
         <Labels {...each} stands={read} up={false} />
-        <text x={2} y={LABELS + 16} fontSize={13.5} fontWeight={600} fill={ink('inkSoft')}>nominal</text>
-        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>{measured ? 'measured' : 'not measured yet'}</text>
+        <text x={2} y={LABELS + 16} fontSize={13.5} fontWeight={600} fill={ink('inkSoft')}>
+          nominal
+        </text>
+        <text x={2} y={height - LABELS - 8} fontSize={13.5} fontWeight={600} fill={ink('torque')}>
+          {measured ? 'measured' : 'not measured yet'}
+        </text>
         <FlangeMark {...each} />
       </svg>
     </div>
   )
-} // prettier-ignore
+}
 
 function radiiOf({ facts }: FitReport): Radii {
   const { front, plate, converter } = facts
@@ -81,7 +90,8 @@ interface HalfProps {
 /** One half of the section; radius grows away from the centreline. */
 function Half({ stands: s, up, x, r, across, width }: HalfProps) {
   const stroke = up ? ink('ink') : ink('torque')
-  const rect = (from: number, to: number, inner: number, outer: number) => box(x(from), inner * across, x(to) - x(from), (outer - inner) * across)
+  const rect = (from: number, to: number, inner: number, outer: number) =>
+    box(x(from), inner * across, x(to) - x(from), (outer - inner) * across)
   const point = (mm: number, radius: number) => `${x(mm).toFixed(1)},${(radius * across).toFixed(1)}`
   const bolt = 5
   const steel = { fill: ink('steel'), stroke, strokeWidth: 1 }
@@ -92,23 +102,39 @@ function Half({ stands: s, up, x, r, across, width }: HalfProps) {
     <g>
       <path d={`M0,0 V${(r.crank + 12) * across} H${x(0)} V${r.pilot * across} H${x(-s.bore)} V0 Z`} {...steel} />
       {s.ring > 0 && <path d={rect(0, s.ring, r.pilot + 3, r.crank + 8)} fill={ink('oilWash')} stroke={stroke} />}
-      <path d={`M${point(s.ring, r.pilot + 1)} L${point(s.ring, r.crank + 16)} L${point(s.pads - s.padSpacer - (s.plateRear - s.ring), r.pads - 16)} V${(r.pads + 10) * across} H${x(s.pads - s.padSpacer)} V${(r.pads - 18) * across} L${point(s.plateRear, r.crank + 14)} V${(r.pilot + 1) * across} Z`} {...steel} />
+      <path
+        d={`M${point(s.ring, r.pilot + 1)} L${point(s.ring, r.crank + 16)} L${point(s.pads - s.padSpacer - (s.plateRear - s.ring), r.pads - 16)} V${(r.pads + 10) * across} H${x(s.pads - s.padSpacer)} V${(r.pads - 18) * across} L${point(s.plateRear, r.crank + 14)} V${(r.pilot + 1) * across} Z`}
+        {...steel}
+      />
       <path d={rect(s.boltFront, s.plateRear, r.crank - bolt, r.crank + bolt)} fill={ink('sheet')} stroke={stroke} />
       <path d={rect(s.plateRear, s.headsRear, r.crank - 9, r.crank + 9)} fill={ink('sheet')} stroke={stroke} />
       {s.padSpacer > 0 && <path d={rect(s.pads - s.padSpacer, s.pads, r.pads - 10, r.pads + 8)} fill={ink('oilWash')} stroke={stroke} />}
-      <path d={`M${x(s.pilotTip)},0 V${r.pilot * across} H${x(s.cover)} V${(r.pads - 26) * across} L${point(s.pads, r.pads - 14)} V${r.body * across} H${x(s.hubEnd - 44)} L${point(s.hubEnd - 22, r.hub + 12)} V${r.hub * across} H${x(s.hubEnd)} V${(r.hub - 5) * across} H${x(s.hubEnd - 30)} V0 Z`} fill={up ? ink('sheet') : ink('torqueWash')} stroke={stroke} />
+      <path
+        d={`M${x(s.pilotTip)},0 V${r.pilot * across} H${x(s.cover)} V${(r.pads - 26) * across} L${point(s.pads, r.pads - 14)} V${r.body * across} H${x(s.hubEnd - 44)} L${point(s.hubEnd - 22, r.hub + 12)} V${r.hub * across} H${x(s.hubEnd)} V${(r.hub - 5) * across} H${x(s.hubEnd - 30)} V0 Z`}
+        fill={up ? ink('sheet') : ink('torqueWash')}
+        stroke={stroke}
+      />
       <path d={rect(s.turbineMouth - 30, s.turbineMouth, 13, 24)} {...steel} />
       <path d={rect(s.statorMouth - 25, s.statorMouth, 19, 32)} {...steel} />
       <path d={rect(s.block - 26, s.block, bell, bell + 8)} fill="url(#case-hatch)" stroke={ink('inkSoft')} />
       {s.face > s.block && <path d={rect(s.block, s.face, bell - 8, bell + 8)} fill={ink('oilWash')} stroke={stroke} />}
-      <path d={`M${x(s.face)},${bell * across} H${x(s.seat - 8)} V${(r.hub + 3) * across} H${x(s.seat)} V${20 * across} H${tail} V${(bell + 8) * across} H${x(s.face)} Z`} fill={ink('oilWash')} fillOpacity={0.55} stroke={ink('inkSoft')} />
+      <path
+        d={`M${x(s.face)},${bell * across} H${x(s.seat - 8)} V${(r.hub + 3) * across} H${x(s.seat)} V${20 * across} H${tail} V${(bell + 8) * across} H${x(s.face)} Z`}
+        fill={ink('oilWash')}
+        fillOpacity={0.55}
+        stroke={ink('inkSoft')}
+      />
       <path d={`M${x(s.supportTip)},${15 * across} V${19 * across} H${tail} V${15 * across} Z`} {...steel} />
       <path d={`M${x(s.inputTip)},0 V${9 * across} H${x(s.inputSpline)} V${12.5 * across} H${tail} V0 Z`} {...steel} />
-      <path d={`M${tail},${bell * across} q8,${-bell * across * 0.25} 0,${-bell * across * 0.5} t0,${-bell * across * 0.5}`} fill="none" stroke={ink('inkSoft')} />
+      <path
+        d={`M${tail},${bell * across} q8,${-bell * across * 0.25} 0,${-bell * across * 0.5} t0,${-bell * across * 0.5}`}
+        fill="none"
+        stroke={ink('inkSoft')}
+      />
       <path d={`M${right - CUT + 14},0 V${17 * across} H${right} V${48 * across} H${right + 10} V0 Z`} {...steel} />
     </g>
   )
-} // prettier-ignore
+}
 
 interface LabelsProps extends Omit<HalfProps, 'across'> {
   readonly across: number
@@ -128,7 +154,9 @@ function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen,
   const sign = up ? -1 : 1
   const wanted = shownOf(stands, r).flatMap((shown) => {
     const entry = lengthEntry(report, shown.id)
-    return entry && (up ? entry.specifiedM !== null : entry.measured) ? [{ x: x((shown.from + shown.to) / 2), width: LABEL_WIDTH, of: { shown, entry } }] : []
+    return entry && (up ? entry.specifiedM !== null : entry.measured)
+      ? [{ x: x((shown.from + shown.to) / 2), width: LABEL_WIDTH, of: { shown, entry } }]
+      : []
   })
   const y = up ? 15 : 2 * centre - 21
   return setLabels(wanted, width - FLANGE - CUT).map(({ x: left, of: { shown, entry } }) => {
@@ -136,18 +164,51 @@ function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen,
     const colour = verdictInk(up ? (entry.specified?.word ?? 'unknown') : entry.verdict.word)
     return (
       <g key={entry.id} onClick={() => onChoose(entry.id)} style={{ cursor: 'pointer' }}>
-        <Leader shown={shown} x={x} from={{ x: left + 6, y: y + (up ? 18 : -14) }} at={centre + sign * shown.radius * across} colour={colour} />
-        <rect x={left} y={y - 13} width={LABEL_WIDTH - 4} height={32} fill={ink('sheet')} stroke={entry.id === chosen ? ink('oil') : 'none'} />
-        <text x={left + 4} y={y - 1} fontSize={12.5} fill={ink('inkSoft')}>{CLOSING_WORDS[entry.id as ClosingId]}</text>
-        <text x={left + 4} y={y + 14} fontSize={15} fontWeight={600} fill={colour}>{`${fitLength(entry, valueM, unit)}${wordMark(up ? entry.specified?.word : entry.verdict.word)}`}</text>
+        <Leader
+          shown={shown}
+          x={x}
+          from={{ x: left + 6, y: y + (up ? 18 : -14) }}
+          at={centre + sign * shown.radius * across}
+          colour={colour}
+        />
+        <rect
+          x={left}
+          y={y - 13}
+          width={LABEL_WIDTH - 4}
+          height={32}
+          fill={ink('sheet')}
+          stroke={entry.id === chosen ? ink('oil') : 'none'}
+        />
+        <text x={left + 4} y={y - 1} fontSize={12.5} fill={ink('inkSoft')}>
+          {CLOSING_WORDS[entry.id as ClosingId]}
+        </text>
+        <text
+          x={left + 4}
+          y={y + 14}
+          fontSize={15}
+          fontWeight={600}
+          fill={colour}
+        >{`${fitLength(entry, valueM, unit)}${wordMark(up ? entry.specified?.word : entry.verdict.word)}`}</text>
       </g>
     )
   })
-} // prettier-ignore
+}
 
 const wordMark = (word: string | undefined) => (word === 'refused' ? ' ▲ out of limits' : word === 'measure-again' ? ' ◐ remeasure' : '')
 
-function Leader({ shown, x, from, at, colour }: { shown: Shown; x: (mm: number) => number; from: { x: number; y: number }; at: number; colour: string }) {
+function Leader({
+  shown,
+  x,
+  from,
+  at,
+  colour,
+}: {
+  shown: Shown
+  x: (mm: number) => number
+  from: { x: number; y: number }
+  at: number
+  colour: string
+}) {
   const [a, b] = [x(Math.min(shown.from, shown.to)), x(Math.max(shown.from, shown.to))]
   return (
     <g stroke={colour} fill="none" strokeWidth={1.2} pointerEvents="none">
@@ -156,7 +217,7 @@ function Leader({ shown, x, from, at, colour }: { shown: Shown; x: (mm: number) 
       <path d={`M${a},${at - 5} v10 M${b},${at - 5} v10`} />
     </g>
   )
-} // prettier-ignore
+}
 
 /** How far it is to the output flange, which stands beyond the cut. */
 function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'stands' | 'up'>) {
@@ -166,8 +227,12 @@ function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'st
   if (valueM === undefined || valueM === null) return null
   return (
     <g textAnchor="end" fontSize={12.5} fill={entry ? verdictInk(entry.verdict.word) : ink('inkSoft')}>
-      <text x={width} y={14}>{entry ? 'crank to output flange' : 'case to output flange'}</text>
-      <text x={width} y={29} fontWeight={600} fontSize={14}>{fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}</text>
+      <text x={width} y={14}>
+        {entry ? 'crank to output flange' : 'case to output flange'}
+      </text>
+      <text x={width} y={29} fontWeight={600} fontSize={14}>
+        {fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}
+      </text>
     </g>
   )
-} // prettier-ignore
+}

@@ -32,25 +32,39 @@ export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProp
   const box = useRef<HTMLDivElement>(null)
   useEffect(() => showRow(box.current, STICKY_PX), [chosen])
   return (
-    <Box ref={box} maxH={{ base: 'none', lg: '560px' }} overflowY="auto" tabIndex={0} role="region" aria-label="Dry-fit checks in work order" data-testid="dry-fit">
+    <Box
+      ref={box}
+      maxH={{ base: 'none', lg: '560px' }}
+      overflowY="auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Dry-fit checks in work order"
+      data-testid="dry-fit"
+    >
       {FIT_STAGES.map((stage) => {
         const here = entries.filter((entry) => entry.stage === stage)
         if (here.length === 0) return null
         return (
           <Box key={stage} mb="8px" data-testid={`stage-${stage}`}>
             <Flex align="baseline" gap="10px" borderBottomWidth="1px" borderColor="rule" position="sticky" top="0" bg="sheet" zIndex={1}>
-              <Text as="h3" fontFamily="heading" fontSize="15px" fontWeight={600}>{STAGE_WORDS[stage]}</Text>
-              <Text fontSize="13px" color="inkSoft">{doneWords(here)}</Text>
+              <Text as="h3" fontFamily="heading" fontSize="15px" fontWeight={600}>
+                {STAGE_WORDS[stage]}
+              </Text>
+              <Text fontSize="13px" color="inkSoft">
+                {doneWords(here)}
+              </Text>
             </Flex>
             <Hidden stage={stage} entries={entries} unit={unit} />
-            {here.map((entry) => <Row key={entry.id} entry={entry} unit={unit} inUnit={inUnit} on={entry.id === chosen} onChoose={onChoose} />)}
+            {here.map((entry) => (
+              <Row key={entry.id} entry={entry} unit={unit} inUnit={inUnit} on={entry.id === chosen} onChoose={onChoose} />
+            ))}
           </Box>
         )
       })}
       <Aside entries={entries} />
     </Box>
   )
-} // prettier-ignore
+}
 
 /** Readings of parts that are not fitted now: they stay in the book, and count again when the part comes back. */
 function Aside({ entries }: { entries: readonly FitEntry[] }) {
@@ -85,39 +99,103 @@ function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly F
   )
 }
 
-function Row({ entry, unit, inUnit, on, onChoose }: { entry: FitEntry; unit: Unit; inUnit: LengthUnit; on: boolean; onChoose: (id: string) => void }) {
-  const acknowledged = useStore(jobStore, (job) => job.acknowledged)
-  const kept = isKept(acknowledged, entry.key, entry.reading)
+function Row({
+  entry,
+  unit,
+  inUnit,
+  on,
+  onChoose,
+}: {
+  entry: FitEntry
+  unit: Unit
+  inUnit: LengthUnit
+  on: boolean
+  onChoose: (id: string) => void
+}) {
   const { sign, word } = markOf(entry)
   return (
-    <Box as="button" display="grid" gridTemplateColumns={{ base: '20px minmax(0, 1fr) 74px 116px 108px 104px', xl: '20px minmax(0, 1fr) 92px 128px 112px 112px' }} gap="0 8px" width="100%" textAlign="left" px="4px" py="3px" minH="28px" alignItems="baseline" cursor="pointer" bg={on ? 'oilWash' : 'transparent'} borderBottomWidth="1px" borderColor="ruleSoft" aria-current={on} onClick={() => onChoose(entry.id)} data-testid={`row-${entry.id}`} data-verdict={entry.verdict.word}>
-      <Text as="span" fontSize="14px" color="torque" fontWeight={700} aria-label={entry.reading ? (kept ? 'saved' : 'not saved yet') : undefined} data-testid={entry.reading ? `kept-${entry.id}` : undefined} data-kept={entry.reading ? kept : undefined}>
-        {entry.reading ? (kept ? '✓' : '…') : ''}
+    <Box
+      as="button"
+      display="grid"
+      gridTemplateColumns={{ base: '20px minmax(0, 1fr) 74px 116px 108px 104px', xl: '20px minmax(0, 1fr) 92px 128px 112px 112px' }}
+      gap="0 8px"
+      width="100%"
+      textAlign="left"
+      px="4px"
+      py="3px"
+      minH="28px"
+      alignItems="baseline"
+      cursor="pointer"
+      bg={on ? 'oilWash' : 'transparent'}
+      borderBottomWidth="1px"
+      borderColor="ruleSoft"
+      aria-current={on}
+      onClick={() => onChoose(entry.id)}
+      data-testid={`row-${entry.id}`}
+      data-verdict={entry.verdict.word}
+    >
+      <KeptMark entry={entry} />
+      <Text as="span" fontSize="14px" truncate>
+        {capital(fitName(entry, unit))}
+        {(entry.reading?.photos ?? []).length > 0 || entry.reading?.note ? ' ✎' : ''}
       </Text>
-      <Text as="span" fontSize="14px" truncate>{capital(fitName(entry, unit))}{(entry.reading?.photos ?? []).length > 0 || entry.reading?.note ? ' ✎' : ''}</Text>
       <Figures entry={entry} inUnit={inUnit} />
-      <Text as="span" fontSize="13.5px" color={verdictColour(entry.verdict.word)} fontWeight={sign === '▲' || sign === '◐' ? 700 : 400} whiteSpace="nowrap">{`${sign} ${word}`.trim()}</Text>
+      <Text
+        as="span"
+        fontSize="13.5px"
+        color={verdictColour(entry.verdict.word)}
+        fontWeight={sign === '▲' || sign === '◐' ? 700 : 400}
+        whiteSpace="nowrap"
+      >
+        {`${sign} ${word}`.trim()}
+      </Text>
     </Box>
   )
-} // prettier-ignore
+}
 
-/** By the sheet, what it must be, as measured. */
+/** Whether the reading of an entry is saved; blank without a reading. */
+function KeptMark({ entry }: { entry: FitEntry }) {
+  const acknowledged = useStore(jobStore, (job) => job.acknowledged)
+  const style = { as: 'span', fontSize: '14px', color: 'torque', fontWeight: 700 } as const
+  if (!entry.reading) return <Text {...style} />
+  const kept = isKept(acknowledged, entry.key, entry.reading)
+  return (
+    <Text {...style} aria-label={kept ? 'saved' : 'not saved yet'} data-testid={`kept-${entry.id}`} data-kept={kept}>
+      {kept ? '✓' : '…'}
+    </Text>
+  )
+}
+
+/** Nominal, limits and measured, in columns. */
 function Figures({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
   const cell = { as: 'span', fontFamily: 'figures', fontSize: '15px', textAlign: 'right', whiteSpace: 'nowrap' } as const
-  if (entry.kind === 'pattern') return <><Text {...cell} /><Text {...cell} /><Text {...cell} /></>
+  if (entry.kind === 'pattern')
+    return (
+      <>
+        <Text {...cell} />
+        <Text {...cell} />
+        <Text {...cell} />
+      </>
+    )
   if (entry.kind === 'spline')
     return (
       <>
         <Text {...cell}>{`${entry.shaft.teeth} teeth`}</Text>
-        <Text {...cell} color="inkSoft">{entry.hub ? `mates with ${entry.hub.teeth}` : ''}</Text>
+        <Text {...cell} color="inkSoft">
+          {entry.hub ? `mates with ${entry.hub.teeth}` : ''}
+        </Text>
         <Text {...cell}>{entry.reading?.count === undefined ? '' : `${entry.reading.count} counted`}</Text>
       </>
     )
   return (
     <>
       <Text {...cell}>{entry.specifiedM === null ? '—' : fitLength(entry, entry.specifiedM, inUnit)}</Text>
-      <Text {...cell} color="inkSoft">{boundsWords(entry, inUnit)}</Text>
-      <Text {...cell} color="torque" fontWeight={600}>{spanWords(entry, inUnit)}</Text>
+      <Text {...cell} color="inkSoft">
+        {boundsWords(entry, inUnit)}
+      </Text>
+      <Text {...cell} color="torque" fontWeight={600}>
+        {spanWords(entry, inUnit)}
+      </Text>
     </>
   )
-} // prettier-ignore
+}

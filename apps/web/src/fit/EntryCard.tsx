@@ -42,15 +42,31 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
       <Text fontFamily="heading" fontSize="20px" fontWeight={600} lineHeight="1.2">
         {fitTitle(entry, unit)}
       </Text>
-      <Text fontSize="15px" lineHeight="1.35" mt="2px" color={verdictColour(entry.verdict.word)} fontWeight={600} data-testid="entry-verdict">
+      <Text
+        fontSize="15px"
+        lineHeight="1.35"
+        mt="2px"
+        color={verdictColour(entry.verdict.word)}
+        fontWeight={600}
+        data-testid="entry-verdict"
+      >
         {fitSentence(entry, unit, inUnit)}
       </Text>
       {entry.kind === 'closing' && <Sum id={entry.id} report={report} inUnit={inUnit} />}
       {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} inUnit={inUnit} />}
       {gauged && (
         <Flex gap="10px" align="end" mt="6px" wrap="wrap">
-          <Pick label="Measured with" width="170px" value={tool} options={TOOLS_FOR[gauged].map((id) => [id, TOOL_WORDS[id]] as const)} onPick={(id) => takeTool(gauged, id as ToolId)} testId="tool" />
-          <Text fontSize="13.5px" color="inkSoft" pb="10px">{trusted(tool, inUnit)}</Text>
+          <Pick
+            label="Measured with"
+            width="170px"
+            value={tool}
+            options={TOOLS_FOR[gauged].map((id) => [id, TOOL_WORDS[id]] as const)}
+            onPick={(id) => takeTool(gauged, id as ToolId)}
+            testId="tool"
+          />
+          <Text fontSize="13.5px" color="inkSoft" pb="10px">
+            {trusted(tool, inUnit)}
+          </Text>
         </Flex>
       )}
       <Whose entry={entry} />
@@ -59,7 +75,7 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
       <Photos entry={entry} tool={tool} />
     </Box>
   )
-} // prettier-ignore
+}
 
 const trusted = (toolId: ToolId, unit: LengthUnit) => {
   const m = resolutionOf({ toolId, values: [] })
@@ -76,13 +92,17 @@ function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
     <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
       {rows.map(([name, value]) => (
         <Box key={name} display="contents">
-          <Text as="dt" color="inkSoft">{name}</Text>
-          <Text as="dd" lineHeight="1.3">{value}</Text>
+          <Text as="dt" color="inkSoft">
+            {name}
+          </Text>
+          <Text as="dd" lineHeight="1.3">
+            {value}
+          </Text>
         </Box>
       ))}
     </Box>
   )
-} // prettier-ignore
+}
 
 /** The lengths that a closing is the sum of, each as it is counted. */
 function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: LengthUnit }) {
@@ -115,22 +135,29 @@ function Whose({ entry }: { entry: FitEntry }) {
   const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
   if (names.length === 0) return null
   return <Text fontSize="13px" color="inkSoft" mt="4px">{`Readings belong to: ${names.join('; ')}.`}</Text>
-} // prettier-ignore
+}
 
 /** Figures as they were taken, each with its tool. */
 function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
   const { reading } = entry
   if (!reading || (reading.values.length === 0 && reading.count === undefined)) return null
-  const figures = entry.kind === 'spline' || entry.kind === 'pattern' ? [`${reading.count} teeth`] : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM, inUnit))
+  const figures =
+    entry.kind === 'spline' || entry.kind === 'pattern'
+      ? [`${reading.count} teeth`]
+      : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM, inUnit))
   return (
     <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
       <Text color="inkSoft">Measured</Text>
-      <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">{figures.join(' · ')}</Text>
+      <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">
+        {figures.join(' · ')}
+      </Text>
       <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
-      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">Clear</Worded>
+      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">
+        Clear
+      </Worded>
     </Flex>
   )
-} // prettier-ignore
+}
 
 function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
   const [refused, setRefused] = useState<string | undefined>()
@@ -139,8 +166,26 @@ function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
       <Text as="label" fontSize="13.5px" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
         Note
       </Text>
-      <Textarea id="fit-note" defaultValue={entry.reading?.note ?? ''} onBlur={(event) => (event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.key, event.target.value, tool)) : undefined)} rows={2} px="8px" py="4px" bg="paper" borderColor="rule" borderRadius="1px" fontSize="14px" data-testid="note" />
-      {refused && <Text role="alert" color="break" fontSize="13px">{refused}</Text>}
+      <Textarea
+        id="fit-note"
+        defaultValue={entry.reading?.note ?? ''}
+        onBlur={(event) =>
+          event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.key, event.target.value, tool)) : undefined
+        }
+        rows={2}
+        px="8px"
+        py="4px"
+        bg="paper"
+        borderColor="rule"
+        borderRadius="1px"
+        fontSize="14px"
+        data-testid="note"
+      />
+      {refused && (
+        <Text role="alert" color="break" fontSize="13px">
+          {refused}
+        </Text>
+      )}
     </Box>
   )
-} // prettier-ignore
+}

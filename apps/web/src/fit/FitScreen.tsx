@@ -114,7 +114,7 @@ function summary({ entries }: FitReport): string {
     [count(hasFigure), 'measured'],
   ] as const
   return parts.flatMap(([n, words]) => (n === 0 ? [] : [`${n} ${words}`])).join(', ') || 'nothing measured yet'
-} // prettier-ignore
+}
 
 /** In which unit, and the way into taking figures one after the other. */
 function Tools({ entries }: { entries: readonly FitEntry[] }) {

@@ -33,36 +33,75 @@ export function Joints({ report }: { report: PlateReport }) {
   const centring = plate.centring ? `centered by ${CENTRING_WORDS[plate.centring]}` : 'centering not stated'
   return (
     <Box fontSize="14px" lineHeight="1.35" data-testid="joints">
-      <Box as="table" width="100%" css={{ '& td, & th': { padding: '2px 6px 2px 0', textAlign: 'right', fontWeight: 400 }, '& th:first-of-type, & td:first-of-type': { textAlign: 'left' }, '& tr': { borderBottom: '1px solid var(--chakra-colors-rule-soft)' } }}>
-        <thead>
-          <tr>
-            <Text as="th" color="inkSoft">Joint</Text>
-            <Text as="th" color="inkSoft">Crank</Text>
-            <Text as="th" color="inkSoft">Converter</Text>
-          </tr>
-        </thead>
-        <tbody>
-          {rowsOf(crank, converter).map(([name, a, b]) => (
-            <tr key={name}>
-              <Text as="td" color="inkSoft">{name}</Text>
-              <Text as="td" fontFamily="figures" fontSize="15px">{a}</Text>
-              <Text as="td" fontFamily="figures" fontSize="15px">{b}</Text>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
-      {[...new Set([...crank.minds.map((mind) => ['Crank joint', mind] as const), ...converter.minds.map((mind) => ['Converter joint', mind] as const)])].map(([joint, mind]) => (
-        <Text key={joint + mind} color={mind === 'above-proof' ? 'break' : 'oil'} fontWeight={600}>{`${joint}: ${JOINT_MIND_WORDS[mind]}.`}</Text>
+      <JointTable crank={crank} converter={converter} />
+      {[
+        ...new Set([
+          ...crank.minds.map((mind) => ['Crank joint', mind] as const),
+          ...converter.minds.map((mind) => ['Converter joint', mind] as const),
+        ]),
+      ].map(([joint, mind]) => (
+        <Text
+          key={joint + mind}
+          color={mind === 'above-proof' ? 'break' : 'oil'}
+          fontWeight={600}
+        >{`${joint}: ${JOINT_MIND_WORDS[mind]}.`}</Text>
       ))}
       <Text mt="4px">{`Flex plate: ${PLATE_CLASS_WORDS[plate.plateClass]}, ${inch(plate.thicknessM)}, ${centring}${plate.centring === 'tabs' ? ': check runout' : ''}. Rule of thumb for an unrated plate of this class: ${lbft(byClassNm)}${crooked ? ' (halved for pad runout)' : ''}.`}</Text>
       {spin && <Text color={spin.under ? 'ink' : 'break'} fontWeight={spin.under ? 400 : 600}>{`Flex plate ${spinWords(spin)}.`}</Text>}
       <Text color={certificate && !['good', 'not-asked'].includes(certificate.verdict) ? 'break' : 'ink'} data-testid="certificate">
-        {certificate ? `On the event date, ${certificateWords(certificate.verdict, certificate.until)}. ${RULE_BOOK_DECIDES}` : `The brief does not say whether a certified plate is required. ${RULE_BOOK_DECIDES}`}
+        {certificate
+          ? `On the event date, ${certificateWords(certificate.verdict, certificate.until)}. ${RULE_BOOK_DECIDES}`
+          : `The brief does not say whether a certified plate is required. ${RULE_BOOK_DECIDES}`}
       </Text>
-      <Text color="inkSoft" fontSize="13.5px">A joint that slips once will slip again: the holes go oval and retorquing will not save it.</Text>
+      <Text color="inkSoft" fontSize="13.5px">
+        A joint that slips once will slip again: the holes go oval and retorquing will not save it.
+      </Text>
     </Box>
   )
-} // prettier-ignore
+}
+
+function JointTable({ crank, converter }: { crank: JointReport; converter: JointReport }) {
+  return (
+    <Box
+      as="table"
+      width="100%"
+      css={{
+        '& td, & th': { padding: '2px 6px 2px 0', textAlign: 'right', fontWeight: 400 },
+        '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
+        '& tr': { borderBottom: '1px solid var(--chakra-colors-rule-soft)' },
+      }}
+    >
+      <thead>
+        <tr>
+          <Text as="th" color="inkSoft">
+            Joint
+          </Text>
+          <Text as="th" color="inkSoft">
+            Crank
+          </Text>
+          <Text as="th" color="inkSoft">
+            Converter
+          </Text>
+        </tr>
+      </thead>
+      <tbody>
+        {rowsOf(crank, converter).map(([name, a, b]) => (
+          <tr key={name}>
+            <Text as="td" color="inkSoft">
+              {name}
+            </Text>
+            <Text as="td" fontFamily="figures" fontSize="15px">
+              {a}
+            </Text>
+            <Text as="td" fontFamily="figures" fontSize="15px">
+              {b}
+            </Text>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  )
+}
 
 function rowsOf(crank: JointReport, converter: JointReport): (readonly [string, string, string])[] {
   const both = (name: string, of: (joint: JointReport) => string) => [name, of(crank), of(converter)] as const

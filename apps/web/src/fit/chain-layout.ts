@@ -116,7 +116,10 @@ export const shownOf = (s: Stands, r: Radii): Shown[] => [
 ]
 
 /** A label with the place it is set at, so that none stands on another: each as near to what it names as the others let it. */
-export function setLabels<T>(wanted: readonly { readonly x: number; readonly width: number; readonly of: T }[], most: number): { readonly x: number; readonly of: T }[] {
+export function setLabels<T>(
+  wanted: readonly { readonly x: number; readonly width: number; readonly of: T }[],
+  most: number,
+): { readonly x: number; readonly of: T }[] {
   const sorted = [...wanted].sort((a, b) => a.x - b.x)
   let free = 0
   const forward = sorted.map(({ x, width, of }) => {
@@ -125,9 +128,12 @@ export function setLabels<T>(wanted: readonly { readonly x: number; readonly wid
     return { left, width, of }
   })
   let end = most
-  return [...forward].reverse().map(({ left, width, of }) => {
-    const moved = Math.min(left, end - width)
-    end = moved
-    return { x: moved, of }
-  }).reverse()
-} // prettier-ignore
+  return [...forward]
+    .reverse()
+    .map(({ left, width, of }) => {
+      const moved = Math.min(left, end - width)
+      end = moved
+      return { x: moved, of }
+    })
+    .reverse()
+}

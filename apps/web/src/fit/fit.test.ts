@@ -6,7 +6,8 @@ import { lengthsOf, setLabels, shownOf, standsOf } from './chain-layout.js'
 import { figuresOf, isMeasured, neighbour, readFigure } from './readings.js'
 
 const { jobs, units, catalogue } = demoShop()
-const reportOf = (job: JobContent) => fitUp(inputOf(job, units.find(({ id }) => id === job.unitId) as (typeof units)[number], fittedParts(job.spec, catalogue, job.book))) // prettier-ignore
+const reportOf = (job: JobContent) =>
+  fitUp(inputOf(job, units.find(({ id }) => id === job.unitId) as (typeof units)[number], fittedParts(job.spec, catalogue, job.book)))
 
 describe('the chain as it is drawn', () => {
   it('shows of every closing just what is said of it, by the sheet and as measured', () => {
@@ -29,13 +30,19 @@ describe('the chain as it is drawn', () => {
   })
   it('labels never stand on one another, nor off the sheet while there is room', () =>
     fc.assert(
-      fc.property(fc.array(fc.record({ x: fc.double({ min: -50, max: 1200, noNaN: true }), width: fc.constant(140) }), { maxLength: 7 }), (wanted) => {
-        const set = setLabels(wanted.map((each, of) => ({ ...each, of })), 1100)
-        const at = set.map(({ x }) => x).sort((a, b) => a - b)
-        at.forEach((x, i) => expect(x - (at[i - 1] ?? -140)).toBeGreaterThanOrEqual(140 - 1e-9))
-        if (at.length > 0) expect([(at[0] as number) >= -1e-9, (at[at.length - 1] as number) <= 960 + 1e-9]).toEqual([true, true])
-      }),
-    )) // prettier-ignore
+      fc.property(
+        fc.array(fc.record({ x: fc.double({ min: -50, max: 1200, noNaN: true }), width: fc.constant(140) }), { maxLength: 7 }),
+        (wanted) => {
+          const set = setLabels(
+            wanted.map((each, of) => ({ ...each, of })),
+            1100,
+          )
+          const at = set.map(({ x }) => x).sort((a, b) => a - b)
+          at.forEach((x, i) => expect(x - (at[i - 1] ?? -140)).toBeGreaterThanOrEqual(140 - 1e-9))
+          if (at.length > 0) expect([(at[0] as number) >= -1e-9, (at[at.length - 1] as number) <= 960 + 1e-9]).toEqual([true, true])
+        },
+      ),
+    ))
 })
 
 describe('taking figures', () => {

@@ -78,7 +78,9 @@ export function takeNote(key: string, note: string, toolId: ToolId): string | un
 }
 
 export const addPhoto = (key: string, photo: string, toolId: ToolId) =>
-  change((job) => withReading(job, key, (was) => ({ ...(was ?? EMPTY(toolId)), photos: [...new Set([...(was?.photos ?? []), photo])].slice(0, 8) }))) // prettier-ignore
+  change((job) =>
+    withReading(job, key, (was) => ({ ...(was ?? EMPTY(toolId)), photos: [...new Set([...(was?.photos ?? []), photo])].slice(0, 8) })),
+  )
 
 export const dropPhoto = (key: string, photo: string) =>
   change((job) =>

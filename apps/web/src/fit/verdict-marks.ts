@@ -34,7 +34,8 @@ const WRONG: ReadonlySet<Word> = new Set(['refused', 'out-of-round', 'differs'])
 const OPEN: ReadonlySet<Word> = new Set(['measure-again', 'second-angle'])
 
 /** Token of the colour that goes with a verdict. */
-export const verdictColour = (word: Word): string => (WRONG.has(word) ? 'break' : OPEN.has(word) ? 'oil' : word === 'unknown' ? 'inkSoft' : 'ink') // prettier-ignore
+export const verdictColour = (word: Word): string =>
+  WRONG.has(word) ? 'break' : OPEN.has(word) ? 'oil' : word === 'unknown' ? 'inkSoft' : 'ink'
 
 export const verdictInk = (word: Word): string => ink(verdictColour(word))
 export const isOpen = (word: Word): boolean => OPEN.has(word)

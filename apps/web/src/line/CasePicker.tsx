@@ -29,7 +29,13 @@ export const CasePicker = memo(
 
 function Picker({ unit, cases, chosen, brief }: PickerProps) {
   const word = (duty: DutyCase) =>
-    duty.kind !== 'launch' ? KIND_WORDS[duty.kind] : duty.turbine.speedRadPerS > 0 ? 'as boost comes in' : brief.launch === 'rolling' ? 'pulling away' : KIND_WORDS.launch // prettier-ignore
+    duty.kind !== 'launch'
+      ? KIND_WORDS[duty.kind]
+      : duty.turbine.speedRadPerS > 0
+        ? 'as boost comes in'
+        : brief.launch === 'rolling'
+          ? 'pulling away'
+          : KIND_WORDS.launch
   const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
   return (
     <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Gear and load case">

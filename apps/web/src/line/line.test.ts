@@ -43,7 +43,12 @@ describe('the band on the strip', () => {
     const through = (caseId: string) => {
       const duty = locking.cases.find((c) => c.id === caseId) as Answer['cases'][number]
       const readings = readStations(unit, duty, gearing.get('3'))
-      const links = [['flex-plate', 'lockup'], ['lockup', 'turbine-hub'], ['flex-plate', 'converter'], ['converter', 'turbine-hub']] as const // prettier-ignore
+      const links = [
+        ['flex-plate', 'lockup'],
+        ['lockup', 'turbine-hub'],
+        ['flex-plate', 'converter'],
+        ['converter', 'turbine-hub'],
+      ] as const
       return links.map(([from, to]) => linkTorque(unit, readings, from, station(to)) / duty.turbine.torqueNm)
     }
     expect(through('lockup-3')).toEqual([1, 1, 0, 0])

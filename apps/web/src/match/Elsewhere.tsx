@@ -23,14 +23,22 @@ export function Elsewhere({ part }: { part: ConverterPart }) {
   return (
     <>
       <Flex gap="12px" align="end" wrap="wrap">
-        <QuantityField label="Engine torque at stall" unit="lb-ft" digits={0} width="140px" value={torqueNm} onCommit={take} testId="elsewhere-torque" />
+        <QuantityField
+          label="Engine torque at stall"
+          unit="lb-ft"
+          digits={0}
+          width="140px"
+          value={torqueNm}
+          onCommit={take}
+          testId="elsewhere-torque"
+        />
         <Text pb="9px" data-testid="elsewhere-stall">
           {`Stall speed ${figure(fromSi(Math.sqrt(torqueNm / stallCapacity), 'rpm'))} rpm = K ${figure(kFactorRpm(stallCapacity), 1)} × √${figure(fromSi(torqueNm, 'lb-ft'))}`}
         </Text>
       </Flex>
       <BehindJob part={part} />
     </>
-  ) // prettier-ignore
+  )
 }
 
 function BehindJob({ part }: { part: ConverterPart }) {
@@ -74,7 +82,14 @@ function behindWords(job: JobContent, part: ConverterPart): string {
   const unit = units.find((each) => each.id === job.unitId)
   if (!engine || !unit) return 'That job has no answer yet.'
   const { brief, rules } = job
-  const match = matchFigures({ engine, converter: part.geometry, brief, rules, ranges: unit.train.ranges, gearing: gearing.get(unit.id) ?? new Map() }) // prettier-ignore
+  const match = matchFigures({
+    engine,
+    converter: part.geometry,
+    brief,
+    rules,
+    ranges: unit.train.ranges,
+    gearing: gearing.get(unit.id) ?? new Map(),
+  })
   if (match.outcome !== 'runs') return `With that engine it is ${noStallWords(match.outcome)}.`
   return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
 }

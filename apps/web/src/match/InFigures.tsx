@@ -72,16 +72,39 @@ const nameOf = (unit: Unit, id: string) => gearName(unit.train, id)
 
 const ROWS: readonly Row[] = [
   ['Brake stall', ({ stall }) => `${rpm(stall.engineSpeedRadPerS)} rpm, ${quantity(stall.engineTorqueNm, 'lb-ft')} engine torque`],
-  ['Stall off boost / on boost', ({ stallOff, stallOn }) => (stallOff ? `${rpm(stallOff.engineSpeedRadPerS)} / ${rpm(stallOn.engineSpeedRadPerS)} rpm` : '—')],
+  [
+    'Stall off boost / on boost',
+    ({ stallOff, stallOn }) => (stallOff ? `${rpm(stallOff.engineSpeedRadPerS)} / ${rpm(stallOn.engineSpeedRadPerS)} rpm` : '—'),
+  ],
   ['Trans-brake stall', ({ transBrake }) => flashWords(transBrake)],
-  ['Time to boost threshold + lag', ({ toThresholdS, line }) => (toThresholdS === null ? '—' : `${figure(toThresholdS, 1)} s + ${figure(line.engine.boost?.lagS ?? 0, 2)} s`)],
+  [
+    'Time to boost threshold + lag',
+    ({ toThresholdS, line }) =>
+      toThresholdS === null ? '—' : `${figure(toThresholdS, 1)} s + ${figure(line.engine.boost?.lagS ?? 0, 2)} s`,
+  ],
   ['Flash stall', ({ flash }) => flashWords(flash)],
   ['Turbine torque at stall', ({ stall }) => quantity(stall.turbineTorqueNm, 'lb-ft')],
   ['Stator one-way clutch torque', ({ statorNm }) => quantity(statorNm, 'lb-ft')],
   ['Heat at stall', ({ heat }) => `${hp(heat.powerW)} hp, ${figure(heat.kelvinPerS * 1.8)} °F per second`],
   ['Time to converter oil limit', ({ heat }) => secondsWords(heat.secondsToLimit)],
   ['Slip and loss at redline', ({ finish }) => (finish ? lossWords(finish) : '—')],
-  ['Slip and loss after each upshift', ({ shifts }, unit) => shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)} hp`).join('; ') || '—'],
-  ['Top speed, level road, unlocked', ({ topSpeed }, unit) => (topSpeed ? `${figure(fromSi(topSpeed.roadMPerS, 'mph'))} mph in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}` : '—')],
-  ['Cruise, unlocked', ({ cruise }, unit) => (cruise ? `${figure(fromSi(cruise.roadMPerS, 'mph'))} mph in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${percent(cruise.lostShare, 1)} lost` : '—')],
-] // prettier-ignore
+  [
+    'Slip and loss after each upshift',
+    ({ shifts }, unit) =>
+      shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)} hp`).join('; ') || '—',
+  ],
+  [
+    'Top speed, level road, unlocked',
+    ({ topSpeed }, unit) =>
+      topSpeed
+        ? `${figure(fromSi(topSpeed.roadMPerS, 'mph'))} mph in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}`
+        : '—',
+  ],
+  [
+    'Cruise, unlocked',
+    ({ cruise }, unit) =>
+      cruise
+        ? `${figure(fromSi(cruise.roadMPerS, 'mph'))} mph in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${percent(cruise.lostShare, 1)} lost`
+        : '—',
+  ],
+]

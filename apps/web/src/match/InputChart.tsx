@@ -38,26 +38,47 @@ export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, 
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 820)
   const { on, off, boost } = engine
-  const x = scaleLinear().domain([Math.min(rpm(on.minSpeedRadPerS), 1000), rpm(on.maxSpeedRadPerS)]).range([EDGE.left, width - EDGE.right]) // prettier-ignore
-  const y = scaleLinear().domain([0, lbft(on.peakTorqueNm) * 1.16]).range([height - EDGE.bottom, EDGE.top]).nice() // prettier-ignore
+  const x = scaleLinear()
+    .domain([Math.min(rpm(on.minSpeedRadPerS), 1000), rpm(on.maxSpeedRadPerS)])
+    .range([EDGE.left, width - EDGE.right])
+  const y = scaleLinear()
+    .domain([0, lbft(on.peakTorqueNm) * 1.16])
+    .range([height - EDGE.bottom, EDGE.top])
+    .nice()
   const fitted = laid.find((each) => each.part.id === part?.id)
   const band = [window.from, window.to].map((share) => x(rpm(share * on.peakTorqueSpeedRadPerS)))
   return (
     <div ref={frame}>
       <svg width={width} height={height} style={FIGURES} role="group" aria-label="Engine torque and converter input torque vs. engine rpm">
-        <rect x={band[0]} y={EDGE.top} width={(band[1] ?? 0) - (band[0] ?? 0)} height={height - EDGE.bottom - EDGE.top} fill={ink('torqueWash')} opacity={0.55} />
+        <rect
+          x={band[0]}
+          y={EDGE.top}
+          width={(band[1] ?? 0) - (band[0] ?? 0)}
+          height={height - EDGE.bottom - EDGE.top}
+          fill={ink('torqueWash')}
+          opacity={0.55}
+        />
         <Axes x={x} y={y} width={width} height={height} along="engine rpm" />
-        {part && (fitted ? RATIOS : [0]).map((sr) => <Parabola key={sr} part={part} dashes="" sr={sr} x={x} y={y} named={sr === 0 ? 'stall' : `SR ${sr}`} />)}
-        {laid.filter((each) => each !== fitted).map((each) => <Parabola key={each.part.id} part={each.part} dashes={each.dashes} sr={0} x={x} y={y} named={each.letter} />)}
+        {part &&
+          (fitted ? RATIOS : [0]).map((sr) => (
+            <Parabola key={sr} part={part} dashes="" sr={sr} x={x} y={y} named={sr === 0 ? 'stall' : `SR ${sr}`} />
+          ))}
+        {laid
+          .filter((each) => each !== fitted)
+          .map((each) => (
+            <Parabola key={each.part.id} part={each.part} dashes={each.dashes} sr={0} x={x} y={y} named={each.letter} />
+          ))}
         {off && <path d={curvePath(off, x, y)} fill="none" stroke={ink('torque')} strokeWidth={1.6} strokeDasharray="2 4" />}
         <path d={curvePath(on, x, y)} fill="none" stroke={ink('torque')} strokeWidth={2.8} />
         {boost && <Threshold x={x(rpm(boost.thresholdRadPerS))} top={EDGE.top} bottom={height - EDGE.bottom} />}
         {fitted && <Operating laid={fitted} x={x} y={y} />}
-        {laid.map((each, i) => <StallMark key={each.part.id} laid={each} row={i} x={x} y={y} />)}
+        {laid.map((each, i) => (
+          <StallMark key={each.part.id} laid={each} row={i} x={x} y={y} />
+        ))}
         <Wanted x={x} at={wantedRadPerS} engine={on} top={EDGE.top} bottom={height - EDGE.bottom} onWanted={onWanted} />
       </svg>
     </div>
-  ) // prettier-ignore
+  )
 }
 
 export const FIGURES = { display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' } as const
@@ -65,7 +86,12 @@ export const FIGURES = { display: 'block', fontFamily: "'Barlow Condensed', sans
 function curvePath(curve: EngineCurve, x: Scale, y: Scale): string {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
   const samples = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
-  return pathOf<number>((w) => x(rpm(w)), (w) => y(lbft(curve.torqueNm(w))))(samples) ?? '' // prettier-ignore
+  return (
+    pathOf<number>(
+      (w) => x(rpm(w)),
+      (w) => y(lbft(curve.torqueNm(w))),
+    )(samples) ?? ''
+  )
 }
 
 /** T = C(SR)·ω², as far as it stays on the chart. */
@@ -90,7 +116,11 @@ function Parabola({
   const most = Math.min(high, rpm(Math.sqrt(toSi(y.domain()[1] ?? 0, 'lb-ft') / capacity)))
   if (most <= low) return null // it asks more than the chart shows, already at idle
   const samples = Array.from({ length: 41 }, (_, i) => low + ((most - low) * i) / 40)
-  const d = pathOf<number>((n) => x(n), (n) => y(lbft(capacity * toSi(n, 'rpm') ** 2)))(samples) ?? '' // prettier-ignore
+  const d =
+    pathOf<number>(
+      (n) => x(n),
+      (n) => y(lbft(capacity * toSi(n, 'rpm') ** 2)),
+    )(samples) ?? ''
   const atTop = most < high
   return (
     <g>
@@ -167,6 +197,14 @@ function Threshold({ x, top, bottom }: { x: number; top: number; bottom: number 
 
 const STEP_RPM = 25
 const PAGE_RPM = 250
+const MOVES_RPM: Readonly<Record<string, number>> = {
+  ArrowLeft: -STEP_RPM,
+  ArrowDown: -STEP_RPM,
+  ArrowRight: STEP_RPM,
+  ArrowUp: STEP_RPM,
+  PageDown: -PAGE_RPM,
+  PageUp: PAGE_RPM,
+}
 
 /** The grip with which the wanted stall is dragged; arrows move it by 25 rpm, page keys by 250. */
 function Wanted({
@@ -184,7 +222,6 @@ function Wanted({
   bottom: number
   onWanted: (w: number) => void
 }) {
-  // prettier-ignore
   const [low, high] = [rpm(engine.minSpeedRadPerS), rpm(engine.maxSpeedRadPerS)]
   const now = rpm(at)
   const set = (n: number) => onWanted(toSi(Math.min(high, Math.max(low, Math.round(n / STEP_RPM) * STEP_RPM)), 'rpm'))
@@ -194,9 +231,8 @@ function Wanted({
     const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect()
     if (box) set(x.invert(event.clientX - box.left))
   }
-  const moves: Record<string, number> = { ArrowLeft: -STEP_RPM, ArrowDown: -STEP_RPM, ArrowRight: STEP_RPM, ArrowUp: STEP_RPM, PageDown: -PAGE_RPM, PageUp: PAGE_RPM } // prettier-ignore
   const key = (event: KeyboardEvent) => {
-    const by = moves[event.key]
+    const by = MOVES_RPM[event.key]
     if (by === undefined) return
     event.preventDefault()
     set(now + by)

@@ -102,7 +102,11 @@ const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> &
 )
 
 /** The fitted converter and those laid over it, each with what it does; those without a stall are named instead. */
-function useLaid(content: JobContent, unit: Unit, converters: readonly ConverterPart[]): { laid: Laid[]; unfit: string[]; fitted: ConverterPart | undefined } {
+function useLaid(
+  content: JobContent,
+  unit: Unit,
+  converters: readonly ConverterPart[],
+): { laid: Laid[]; unfit: string[]; fitted: ConverterPart | undefined } {
   const overlaid = useStore(matchStore, (view) => view.overlaid)
   const station = converterStation(unit) ?? ''
   const fitted = converters.find(({ id }) => id === content.spec.fits[station])
@@ -116,7 +120,7 @@ function useLaid(content: JobContent, unit: Unit, converters: readonly Converter
     else unfit.push(`${part.name} is ${noStallWords(match.outcome)} behind this engine.`)
   })
   return { laid, unfit, fitted }
-} // prettier-ignore
+}
 
 const Usual = ({ shown }: { shown: boolean }) =>
   shown ? (

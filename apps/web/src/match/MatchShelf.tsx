@@ -27,50 +27,96 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
   rows.sort((a, b) => Math.abs(a.away) - Math.abs(b.away))
   return (
     <Box as="ol" listStyleType="none" data-testid="match-shelf" maxH="424px" overflowY="auto">
-      {rows.map(({ part, match, away }) => {
-        const fitted = content.spec.fits[station] === part.id
-        return (
-          <Flex key={part.id} as="li" align="center" gap="8px" py="5px" borderTopWidth="1px" borderColor="ruleSoft" minH="58px" data-testid={`match-${part.id}`}>
-            <Box flex="1" minW="0" lineHeight="1.25">
-              <Text fontSize="14px" fontWeight={fitted ? 700 : 400} truncate title={part.name}>
-                {`${letters.get(part.id) ? `${letters.get(part.id)}  ` : ''}${part.name}`}
-              </Text>
-              <Text fontSize="13px" color="inkSoft">
-                {describe(part)}
-              </Text>
-              <Text fontSize="13px" color="inkSoft">
-                {match?.outcome === 'runs' ? `${percent(1 - (match.finish?.efficiency ?? NaN), 1)} loss at redline, ${secondsWords(match.heat.secondsToLimit)} max stall time` : match ? noStallWords(match.outcome) : ''}
-              </Text>
-            </Box>
-            <Box textAlign="right" flexShrink={0} lineHeight="1.15">
-              <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
-                {match?.outcome === 'runs' ? figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm')) : '—'}
-              </Text>
-              <Text fontFamily="figures" fontSize="14px" color="inkSoft">
-                {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(fromSi(away, 'rpm')))}` : ''}
-              </Text>
-            </Box>
-            <Flex direction="column" gap="3px" flexShrink={0} width="74px">
-              {fitted ? (
-                <Text fontSize="13.5px" fontWeight={600} textAlign="center">
-                  installed
-                </Text>
-              ) : (
-                <>
-                  <Choice on={letters.has(part.id)} onPick={() => overlay(part.id)} label={`Compare ${part.name}`} testId={`lay-${part.id}`}>
-                    Compare
-                  </Choice>
-                  <Ruled size="sm" minH="28px" height="28px" px="4px" aria-label={`Install ${part.name}`} onClick={() => take(content, { station, part: part.id })} data-testid={`fit-${part.id}`}>
-                    Install
-                  </Ruled>
-                </>
-              )}
-            </Flex>
-          </Flex>
-        )
-      })}
+      {rows.map((row) => (
+        <MatchRow
+          key={row.part.id}
+          {...row}
+          letter={letters.get(row.part.id)}
+          fitted={content.spec.fits[station] === row.part.id}
+          onInstall={() => take(content, { station, part: row.part.id })}
+        />
+      ))}
     </Box>
-  ) // prettier-ignore
+  )
+}
+
+interface RowProps {
+  readonly part: ConverterPart
+  readonly match: ReturnType<typeof matchOf>
+  /** Stall above the target, rad/s; `Infinity` without a stall. */
+  readonly away: number
+  readonly letter: string | undefined
+  readonly fitted: boolean
+  readonly onInstall: () => void
+}
+
+function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
+  return (
+    <Flex
+      as="li"
+      align="center"
+      gap="8px"
+      py="5px"
+      borderTopWidth="1px"
+      borderColor="ruleSoft"
+      minH="58px"
+      data-testid={`match-${part.id}`}
+    >
+      <Box flex="1" minW="0" lineHeight="1.25">
+        <Text fontSize="14px" fontWeight={fitted ? 700 : 400} truncate title={part.name}>
+          {`${letter ? `${letter}  ` : ''}${part.name}`}
+        </Text>
+        <Text fontSize="13px" color="inkSoft">
+          {describe(part)}
+        </Text>
+        <Text fontSize="13px" color="inkSoft">
+          {match?.outcome === 'runs'
+            ? `${percent(1 - (match.finish?.efficiency ?? NaN), 1)} loss at redline, ${secondsWords(match.heat.secondsToLimit)} max stall time`
+            : match
+              ? noStallWords(match.outcome)
+              : ''}
+        </Text>
+      </Box>
+      <Box textAlign="right" flexShrink={0} lineHeight="1.15">
+        <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
+          {match?.outcome === 'runs' ? figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm')) : '—'}
+        </Text>
+        <Text fontFamily="figures" fontSize="14px" color="inkSoft">
+          {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(fromSi(away, 'rpm')))}` : ''}
+        </Text>
+      </Box>
+      <Flex direction="column" gap="3px" flexShrink={0} width="74px">
+        {fitted ? (
+          <Text fontSize="13.5px" fontWeight={600} textAlign="center">
+            installed
+          </Text>
+        ) : (
+          <MatchActions part={part} compared={letter !== undefined} onInstall={onInstall} />
+        )}
+      </Flex>
+    </Flex>
+  )
+}
+
+function MatchActions({ part, compared, onInstall }: { part: ConverterPart; compared: boolean; onInstall: () => void }) {
+  return (
+    <>
+      <Choice on={compared} onPick={() => overlay(part.id)} label={`Compare ${part.name}`} testId={`lay-${part.id}`}>
+        Compare
+      </Choice>
+      <Ruled
+        size="sm"
+        minH="28px"
+        height="28px"
+        px="4px"
+        aria-label={`Install ${part.name}`}
+        onClick={onInstall}
+        data-testid={`fit-${part.id}`}
+      >
+        Install
+      </Ruled>
+    </>
+  )
 }
 
 /** Core, K-factor and stall torque ratio of a converter, and whether it was measured. */

@@ -16,27 +16,48 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
   const width = useWidth(frame, 420)
   const lines = laid.map((each) => ({ ...each, points: throughOut(each.match.line) }))
   const all = lines.flatMap(({ points }) => points)
-  const x = scaleLinear().domain([0, Math.max(...all.map((p) => rpm(p.turbineSpeedRadPerS)))]).range([EDGE.left, width - EDGE.right]) // prettier-ignore
+  const x = scaleLinear()
+    .domain([0, Math.max(...all.map((p) => rpm(p.turbineSpeedRadPerS)))])
+    .range([EDGE.left, width - EDGE.right])
   const most = Math.max(...all.map((p) => Math.max(lbft(p.turbineTorqueNm), horses(p))))
-  const y = scaleLinear().domain([0, most * 1.05]).range([height - EDGE.bottom, EDGE.top]).nice() // prettier-ignore
+  const y = scaleLinear()
+    .domain([0, most * 1.05])
+    .range([height - EDGE.bottom, EDGE.top])
+    .nice()
   const share = scaleLinear()
     .domain([0, 1])
     .range([height - EDGE.bottom, EDGE.top])
   return (
     <div ref={frame}>
-      <svg width={width} height={height} style={FIGURES} role="img" aria-label="Turbine torque, turbine power and efficiency over turbine speed">
+      <svg
+        width={width}
+        height={height}
+        style={FIGURES}
+        role="img"
+        aria-label="Turbine torque, turbine power and efficiency over turbine speed"
+      >
         <Axes x={x} y={y} width={width} height={height} along="turbine rpm" share={share} />
         {lines.map(({ part, points, letter, dashes }) => (
           <g key={part.id} fill="none">
-            <path d={path(points, x, (p) => share(lossAt(p).efficiency))} stroke={ink('inkSoft')} strokeWidth={1.4} strokeDasharray={dashes} />
+            <path
+              d={path(points, x, (p) => share(lossAt(p).efficiency))}
+              stroke={ink('inkSoft')}
+              strokeWidth={1.4}
+              strokeDasharray={dashes}
+            />
             <path d={path(points, x, (p) => y(horses(p)))} stroke={ink('oil')} strokeWidth={2} strokeDasharray={dashes} />
-            <path d={path(points, x, (p) => y(lbft(p.turbineTorqueNm)))} stroke={ink('torque')} strokeWidth={2.4} strokeDasharray={dashes} />
+            <path
+              d={path(points, x, (p) => y(lbft(p.turbineTorqueNm)))}
+              stroke={ink('torque')}
+              strokeWidth={2.4}
+              strokeDasharray={dashes}
+            />
             {letter && points[0] && <Letter x={x(0) + 5} y={y(lbft(points[0].turbineTorqueNm)) - 4} letter={letter} />}
           </g>
         ))}
       </svg>
     </div>
-  ) // prettier-ignore
+  )
 }
 
 const SAMPLES = 90

@@ -25,27 +25,12 @@ export function WantedCores({
   if (cores.length === 0) return <Text color="inkSoft">No converter on the shelf belongs to a size family.</Text>
   return (
     <Box data-testid="wanted-cores">
-      {cores.map(({ family, stator, basis, geometry, unlikely }) => (
-        <Flex key={family + stator} align="baseline" gap="10px" borderTopWidth="1px" borderColor="ruleSoft" py="2px" fontSize="14px">
-          <Text flex="1" minW="0" truncate>
-            {`${family}, ${stator}`}
-          </Text>
-          {geometry ? (
-            <>
-              <Text fontFamily="figures" fontSize="16px" fontWeight={600}>
-                {`${figure(geometry.diameterM * 1000)} mm`}
-              </Text>
-              <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
-                {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
-              </Text>
-              <Worded height="24px" disabled={unlikely} onClick={() => setDrawn({ ...basis, geometry, stated: [], unitIds: [unit.id], stationIds: [station], name: `${family} ${figure(geometry.diameterM * 1000)} mm, stator ${stator}` })}>
-                Add to shelf…
-              </Worded>
-            </>
-          ) : (
-            <Text color="inkSoft">not possible: the engine stalls at a lower rpm first</Text>
-          )}
-        </Flex>
+      {cores.map((core) => (
+        <CoreRow
+          key={core.family + core.stator}
+          core={core}
+          onAdd={(part) => setDrawn({ ...part, unitIds: [unit.id], stationIds: [station] })}
+        />
       ))}
       <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
         {`For a stall of ${figure(fromSi(wantedRadPerS, 'rpm'))} rpm with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
@@ -59,5 +44,38 @@ export function WantedCores({
         />
       )}
     </Box>
-  ) // prettier-ignore
+  )
+}
+
+type Core = ReturnType<typeof coresFor>[number]
+
+function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }: { core: Core; onAdd: (part: ConverterPart) => void }) {
+  return (
+    <Flex align="baseline" gap="10px" borderTopWidth="1px" borderColor="ruleSoft" py="2px" fontSize="14px">
+      <Text flex="1" minW="0" truncate>
+        {`${family}, ${stator}`}
+      </Text>
+      {geometry ? (
+        <>
+          <Text fontFamily="figures" fontSize="16px" fontWeight={600}>
+            {`${figure(geometry.diameterM * 1000)} mm`}
+          </Text>
+          <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
+            {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
+          </Text>
+          <Worded
+            height="24px"
+            disabled={unlikely}
+            onClick={() =>
+              onAdd({ ...basis, geometry, stated: [], name: `${family} ${figure(geometry.diameterM * 1000)} mm, stator ${stator}` })
+            }
+          >
+            Add to shelf…
+          </Worded>
+        </>
+      ) : (
+        <Text color="inkSoft">not possible: the engine stalls at a lower rpm first</Text>
+      )}
+    </Flex>
+  )
 }

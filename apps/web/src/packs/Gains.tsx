@@ -31,7 +31,12 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
             <td>{gain.blocked === 'nothing-there' ? '—' : `+${percent(gain.facesShare - 1, 1)}`}</td>
             <td>{gainWords(gain)}</td>
             <td>
-              <button type="button" disabled={gain.blocked !== null} onClick={() => packBench.change((now) => withStack(now, gain.pack.stack as PackStack))} data-testid={`gain-${gain.way}`}>
+              <button
+                type="button"
+                disabled={gain.blocked !== null}
+                onClick={() => packBench.change((now) => withStack(now, gain.pack.stack as PackStack))}
+                data-testid={`gain-${gain.way}`}
+              >
                 {gain.blocked === null ? 'Apply' : 'Not possible'}
               </button>
             </td>
@@ -40,14 +45,20 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
       </tbody>
     </chakra.table>
   )
-} // prettier-ignore
+}
 
 /** Selective rings and backing plates that put the clearance right. */
 export function Mends({ mends, right }: { mends: readonly Mend[]; right: boolean }) {
   if (right) return null
-  const take = ({ what, toM }: Mend) => packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM))) // prettier-ignore
+  const take = ({ what, toM }: Mend) =>
+    packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM)))
   return (
-    <chakra.div fontSize="13.5px" mt="4px" data-testid="mends" css={{ '& button': { textDecoration: 'underline', minHeight: '24px', marginRight: '10px', cursor: 'pointer' } }}>
+    <chakra.div
+      fontSize="13.5px"
+      mt="4px"
+      data-testid="mends"
+      css={{ '& button': { textDecoration: 'underline', minHeight: '24px', marginRight: '10px', cursor: 'pointer' } }}
+    >
       {mends.length === 0 ? 'No selective snap ring or backing plate corrects the clearance.' : 'Correct it with: '}
       {mends.slice(0, 4).map((mend) => (
         <button key={`${mend.what} ${mend.toM}`} type="button" onClick={() => take(mend)} data-testid={`mend-${mend.what}`}>
@@ -56,4 +67,4 @@ export function Mends({ mends, right }: { mends: readonly Mend[]; right: boolean
       ))}
     </chakra.div>
   )
-} // prettier-ignore
+}

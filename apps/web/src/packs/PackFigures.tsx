@@ -34,7 +34,8 @@ interface Row {
 }
 
 const over = (value: number, limit: number | undefined) => limit !== undefined && value > limit
-const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift['heat']>) => number) => Math.max(0, ...shifts.map(({ heat }) => (heat ? of(heat) : 0))) // prettier-ignore
+const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift['heat']>) => number) =>
+  Math.max(0, ...shifts.map(({ heat }) => (heat ? of(heat) : 0)))
 const pressed = ({ report }: JudgedPack) => Math.max(0, ...report.pressed.map(({ unitPressurePa }) => unitPressurePa))
 const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} (limit ${limit})`)
 
@@ -42,21 +43,47 @@ const limited = (words: string, limit: string | undefined) => (limit === undefin
 const HEAT: readonly Row[] = [
   {
     name: 'Steel temperature rise per apply',
-    of: ({ report }) => (report.shifts.length === 0 ? 'applied at standstill' : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K))),
+    of: ({ report }) =>
+      report.shifts.length === 0
+        ? 'applied at standstill'
+        : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K)),
     short: ({ report }) => most(report.shifts, (h) => h.bulkK) > MOST_BULK_K,
   },
-  { name: 'Peak surface temperature rise', of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))) },
+  {
+    name: 'Peak surface temperature rise',
+    of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))),
+  },
   {
     name: 'Heat per apply, J/mm²',
-    of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.energyJPerM2) / 1e6, 2), report.bears ? figure(report.bears.energyJPerM2 / 1e6, 1) : undefined)),
-    short: ({ report }) => over(most(report.shifts, (h) => h.energyJPerM2), report.bears?.energyJPerM2),
+    of: ({ report }) =>
+      report.shifts.length === 0
+        ? '—'
+        : limited(
+            figure(most(report.shifts, (h) => h.energyJPerM2) / 1e6, 2),
+            report.bears ? figure(report.bears.energyJPerM2 / 1e6, 1) : undefined,
+          ),
+    short: ({ report }) =>
+      over(
+        most(report.shifts, (h) => h.energyJPerM2),
+        report.bears?.energyJPerM2,
+      ),
   },
   {
     name: 'Peak heat rate, W/mm²',
-    of: ({ report }) => (report.shifts.length === 0 ? '—' : limited(figure(most(report.shifts, (h) => h.powerWPerM2) / 1e6, 1), report.bears ? figure(report.bears.powerWPerM2 / 1e6, 1) : undefined)),
-    short: ({ report }) => over(most(report.shifts, (h) => h.powerWPerM2), report.bears?.powerWPerM2),
+    of: ({ report }) =>
+      report.shifts.length === 0
+        ? '—'
+        : limited(
+            figure(most(report.shifts, (h) => h.powerWPerM2) / 1e6, 1),
+            report.bears ? figure(report.bears.powerWPerM2 / 1e6, 1) : undefined,
+          ),
+    short: ({ report }) =>
+      over(
+        most(report.shifts, (h) => h.powerWPerM2),
+        report.bears?.powerWPerM2,
+      ),
   },
-] // prettier-ignore
+]
 
 const ROWS: readonly Row[] = [
   { name: 'Power held, engine', of: ({ verdict }) => heldInWords(verdict.held) },
@@ -77,25 +104,39 @@ const ROWS: readonly Row[] = [
   },
   {
     name: 'Line pressure needed / available',
-    of: ({ need }) => (need ? `${figure(fromSi(need.neededPa, 'psi'))} / ${figure(fromSi(need.suppliedPa, 'psi'))} psi, ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}` : '—'), // prettier-ignore
+    of: ({ need }) =>
+      need
+        ? `${figure(fromSi(need.neededPa, 'psi'))} / ${figure(fromSi(need.suppliedPa, 'psi'))} psi, ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}`
+        : '—',
     short: ({ need }) => (need?.shortPa ?? 0) > 0,
   },
   {
     name: 'Unit pressure',
-    of: (judged) => limited(facePressureWords(pressed(judged)), judged.report.bears ? figure(fromSi(judged.report.bears.unitPressurePa, 'psi')) : undefined), // prettier-ignore
+    of: (judged) =>
+      limited(
+        facePressureWords(pressed(judged)),
+        judged.report.bears ? figure(fromSi(judged.report.bears.unitPressurePa, 'psi')) : undefined,
+      ),
     short: (judged) => over(pressed(judged), judged.report.bears?.unitPressurePa),
   },
   {
     name: 'Sliding speed at apply, ft/s',
-    of: ({ report: { rubsMPerS, rubbing, bears } }) => `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; released ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`, // prettier-ignore
+    of: ({ report: { rubsMPerS, rubbing, bears } }) =>
+      `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; released ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`,
     short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
   },
   ...HEAT,
   { name: 'Friction material', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not entered') },
-  { name: 'Piston travel, fill volume', of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³` }, // prettier-ignore
+  {
+    name: 'Piston travel, fill volume',
+    of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³`,
+  },
   {
     name: 'Drum speed at redline, limit',
-    of: ({ report: { drum } }) => (drum ? `${figure(fromSi(drum.radPerS, 'rpm'))} rpm (${drum.rangeId}), ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}` : 'stationary'), // prettier-ignore
+    of: ({ report: { drum } }) =>
+      drum
+        ? `${figure(fromSi(drum.radPerS, 'rpm'))} rpm (${drum.rangeId}), ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}`
+        : 'stationary',
     short: ({ report: { drum } }) => over(drum?.radPerS ?? 0, drum?.mostRadPerS ?? undefined),
   },
 ]
@@ -175,11 +216,9 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
           {`Released in ${residual.rangeId} at redline, centrifugal oil pushes ${figure(residual.spinN)} N against ${figure(residual.springsN)} N of return spring. It needs a check ball (bleed) or a balance dam, or it will drag.`}
         </Text>
       )}
-      {chambers.length > 1 && (
-        <Text>{dualWords(part.needs?.map(({ why }) => why) ?? [], ringLeftOut, content)}</Text>
-      )}
+      {chambers.length > 1 && <Text>{dualWords(part.needs?.map(({ why }) => why) ?? [], ringLeftOut, content)}</Text>}
     </Box>
-  ) // prettier-ignore
+  )
 }
 
 function dualWords(needs: readonly string[], ringLeftOut: string | undefined, { brief }: JobContent): string {

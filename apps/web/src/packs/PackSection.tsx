@@ -31,24 +31,44 @@ const lowest = ({ liningInnerRadiusM }: PackGeometry) => mm(liningInnerRadiusM) 
 export function PackSection({ fitted, tried }: SectionProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 700)
-  const shown = [fitted && { word: 'INSTALLED', judged: fitted }, tried && { word: 'TRIAL', judged: tried }].filter((each) => each !== undefined) // prettier-ignore
+  const shown = [fitted && { word: 'INSTALLED', judged: fitted }, tried && { word: 'TRIAL', judged: tried }].filter(
+    (each) => each !== undefined,
+  )
   const row = shown.length > 1 ? ROW.two : ROW.one
   const drawings = shown.map(({ judged }) => drawPack(judged.part.geometry))
   const wide = Math.max(1, ...drawings.map((drawing) => drawing.width))
-  const tall = Math.max(1, ...drawings.map((drawing, i) => drawing.height - lowest((shown[i] as (typeof shown)[number]).judged.part.geometry)))
+  const tall = Math.max(
+    1,
+    ...drawings.map((drawing, i) => drawing.height - lowest((shown[i] as (typeof shown)[number]).judged.part.geometry)),
+  )
   const scale = Math.min((width - LEFT - FACTS) / wide, (row - HEAD - FOOT) / tall)
   return (
     <div ref={frame}>
-      <svg width={width} height={row * Math.max(1, shown.length)} style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }} role="group" aria-label="Section of the pack in its drum" data-testid="pack-section">
+      <svg
+        width={width}
+        height={row * Math.max(1, shown.length)}
+        style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
+        role="group"
+        aria-label="Section of the pack in its drum"
+        data-testid="pack-section"
+      >
         {shown.map(({ word, judged }, i) => (
           <g key={word} transform={`translate(0 ${i * row})`}>
-            <Half word={word} judged={judged} drawing={drawings[i] as ReturnType<typeof drawPack>} scale={scale} row={row} above={i === 0} factsX={LEFT + wide * scale + 20} />
+            <Half
+              word={word}
+              judged={judged}
+              drawing={drawings[i] as ReturnType<typeof drawPack>}
+              scale={scale}
+              row={row}
+              above={i === 0}
+              factsX={LEFT + wide * scale + 20}
+            />
           </g>
         ))}
       </svg>
     </div>
   )
-} // prettier-ignore
+}
 
 interface HalfProps {
   readonly word: string
@@ -99,6 +119,15 @@ interface PlatesProps {
   readonly centre: number
 }
 
+const BreakHatch = () => (
+  <defs>
+    <pattern id="break-hatch" width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
+      <rect width="6" height="6" fill={ink('breakWash')} />
+      <path d="M0,0 V6" stroke={ink('break')} strokeWidth={2.4} />
+    </pattern>
+  </defs>
+)
+
 /** Numbers over the plates, a mark where one is wrong, and the clearance between piston and first plate. */
 function Plates({ pack, stack, wrongs, scale, centre }: PlatesProps) {
   const places = platePlaces(pack, stack)
@@ -115,11 +144,26 @@ function Plates({ pack, stack, wrongs, scale, centre }: PlatesProps) {
         return (
           <g key={i} data-testid={wrong ? `section-wrong-${i}` : undefined}>
             <title>{plateWords(stack.plates, i)}</title>
-            <rect x={x(place.x)} y={y(place.to)} width={place.width * scale} height={(place.to - place.from) * scale} fill={wrong ? 'url(#break-hatch)' : 'transparent'} opacity={0.75} />
+            <rect
+              x={x(place.x)}
+              y={y(place.to)}
+              width={place.width * scale}
+              height={(place.to - place.from) * scale}
+              fill={wrong ? 'url(#break-hatch)' : 'transparent'}
+              opacity={0.75}
+            />
             {(wrong || place.width * scale > LEAST_NUMBERED) && (
-            <text x={x(place.x + place.width / 2)} y={y(place.from) + 13} textAnchor="middle" fontSize={11.5} fontWeight={wrong ? 700 : 400} fill={ink(wrong ? 'break' : 'inkSoft')} {...HALO}>
-              {wrong ? `▲${i + 1}` : i + 1}
-            </text>
+              <text
+                x={x(place.x + place.width / 2)}
+                y={y(place.from) + 13}
+                textAnchor="middle"
+                fontSize={11.5}
+                fontWeight={wrong ? 700 : 400}
+                fill={ink(wrong ? 'break' : 'inkSoft')}
+                {...HALO}
+              >
+                {wrong ? `▲${i + 1}` : i + 1}
+              </text>
             )}
           </g>
         )
@@ -127,17 +171,20 @@ function Plates({ pack, stack, wrongs, scale, centre }: PlatesProps) {
       {first && (
         <g>
           <path d={`M${x(first.x)},${low} v14 M${x(first.x - mm(clearanceM))},${low} v14`} stroke={ink('oil')} strokeWidth={1.2} />
-          <text x={x(first.x - mm(Math.max(0, clearanceM))) - 5} y={low + 12} textAnchor="end" fontSize={13} fontWeight={600} fill={ink(clearanceM < 0 ? 'break' : 'oil')} {...HALO}>
+          <text
+            x={x(first.x - mm(Math.max(0, clearanceM))) - 5}
+            y={low + 12}
+            textAnchor="end"
+            fontSize={13}
+            fontWeight={600}
+            fill={ink(clearanceM < 0 ? 'break' : 'oil')}
+            {...HALO}
+          >
             {quantity(clearanceM, 'in')}
           </text>
         </g>
       )}
-      <defs>
-        <pattern id="break-hatch" width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
-          <rect width="6" height="6" fill={ink('breakWash')} />
-          <path d="M0,0 V6" stroke={ink('break')} strokeWidth={2.4} />
-        </pattern>
-      </defs>
+      <BreakHatch />
     </g>
   )
-} // prettier-ignore
+}

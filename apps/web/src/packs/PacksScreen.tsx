@@ -54,7 +54,7 @@ export function PacksScreen({ content, unit }: ScreenProps) {
       {station?.kind === 'pack' && <OnBench content={content} unit={unit} station={station} />}
       {station?.kind === 'band' && <OfBand content={content} unit={unit} station={station} />}
     </Box>
-  ) // prettier-ignore
+  )
 }
 
 /** What lies on the bench, judged; the figures follow when there is time. */
@@ -63,9 +63,12 @@ function useTriedPack(content: JobContent, station: Station): JudgedPack | undef
   const parts = useStore(shopStore, (shop) => shop.parts)
   return useMemo(() => {
     const basis = trial?.basis ? parts.get(trial.basis) : undefined
-    return trial && judgedTriedPack(content, station, triedPack(content.unitId, station.id, trial.drawn, basis?.kind === 'pack' ? basis : undefined))
+    return (
+      trial &&
+      judgedTriedPack(content, station, triedPack(content.unitId, station.id, trial.drawn, basis?.kind === 'pack' ? basis : undefined))
+    )
   }, [content, station, trial, parts])
-} // prettier-ignore
+}
 
 const layPack = (part: Part) => {
   if (part.kind === 'pack') packBench.begin(part.id, withOwnStack(part.geometry))
@@ -81,7 +84,12 @@ function OnBench({ content, unit, station }: StationProps) {
   const part = specInputOf(content)?.fitted.get(station.id)
   const begin = <Begin bench={packBench} station={station} shelf={shelf} fitted={part} onLay={layPack} />
   return (
-    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' }} gap="8px" alignItems="start" onKeyDown={trialKeys(packBench)}>
+    <Grid
+      templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' }}
+      gap="8px"
+      alignItems="start"
+      onKeyDown={trialKeys(packBench)}
+    >
       <Box minW="0">
         <Panel title={`Clutch: ${stationName(unit, station.id)}`} note={tried ? '' : 'choose a starting clutch pack to edit'} aside={begin}>
           <PackSection fitted={fitted} tried={tried} />
@@ -102,7 +110,7 @@ function OnBench({ content, unit, station }: StationProps) {
       </Box>
     </Grid>
   )
-} // prettier-ignore
+}
 
 /** The plates of what lies on the bench, its room, and the ways to gain one. */
 function Stack({ station }: { station: Station }) {
@@ -149,7 +157,15 @@ function OfBand({ content, unit, station }: StationProps) {
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
       <Panel title={`Band: ${stationName(unit, station.id)}`}>
-        <SplitDrawing unit={unit} fitted={part} candidate={part} arrived={shop.parts.get(content.arrived[station.id] ?? '')} fittedVerdict={verdict} candidateVerdict={verdict} halfHeight={230} />
+        <SplitDrawing
+          unit={unit}
+          fitted={part}
+          candidate={part}
+          arrived={shop.parts.get(content.arrived[station.id] ?? '')}
+          fittedVerdict={verdict}
+          candidateVerdict={verdict}
+          halfHeight={230}
+        />
         <BandWays content={content} unit={unit} station={station} />
         <Works content={content} unit={unit} station={station.id} fitted={part} />
       </Panel>
@@ -163,4 +179,4 @@ function OfBand({ content, unit, station }: StationProps) {
       </Box>
     </Grid>
   )
-} // prettier-ignore
+}

@@ -27,40 +27,6 @@ const TABLE = {
 /** Every plate from the piston to the ring: what it is, how thick, which faces are lined; moved, taken out, or another put behind it. */
 export function PlateRows({ stack, wrongs }: RowsProps) {
   const { plates } = stack
-  const row = (plate: Plate, i: number) => {
-    const here = wrongs.filter((wrong) => wrong.plate === i)
-    const name = plateWords(plates, i)
-    return [
-      <tr key={i} className={`${turnsWith(plate)} ${here.length > 0 ? 'wrong' : ''}`} data-testid={`plate-${i}`}>
-        <td>{PLATE_KIND_WORDS[plate.kind]}</td>
-        <td>
-          <QuantityField inline hideLabel label={`Thickness of ${name}`} unit="mm" digits={2} value={plate.thicknessM} onCommit={(to) => put(typeof to === 'number' && packBench.change((now) => setPlate(now, i, { thicknessM: to })))} width="62px" testId={`plate-${i}-thickness`} />
-        </td>
-        <td>{isLined(plate) ? <Lining plate={plate} index={i} name={name} /> : ''}</td>
-        <td>
-          <select aria-label={`What ${name} is splined to`} value={turnsWith(plate)} onChange={(event) => packBench.change((now) => setPlate(now, i, { turnsWith: event.target.value as 'hub' | 'drum' }))}>
-            <option value="hub">hub</option>
-            <option value="drum">drum</option>
-          </select>
-        </td>
-        <td>
-          {plate.kind === 'lined' && (
-            <select aria-label={`Grooves of ${name}`} value={plate.grooves ?? ''} onChange={(event) => packBench.change((now) => setPlate(now, i, { grooves: (event.target.value || undefined) as Plate['grooves'] & string }))}>
-              <option value="">non-directional</option>
-              <option value="forward">input rotation</option>
-              <option value="backward">opposite input</option>
-            </select>
-          )}
-        </td>
-        <Moves index={i} name={name} last={i === plates.length - 1} />
-      </tr>,
-      ...here.map((wrong) => (
-        <tr key={`${i} ${wrong.code}`} className="said" role="alert" data-testid={`wrong-${i}`}>
-          <td colSpan={6}>{wrongSentence(wrong, plates)}</td>
-        </tr>
-      )),
-    ]
-  }
   return (
     <chakra.table css={TABLE} data-testid="plates">
       <thead>
@@ -72,10 +38,77 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
           ))}
         </tr>
       </thead>
-      <tbody>{plates.flatMap(row)}</tbody>
+      <tbody>
+        {plates.map((plate, i) => (
+          <PlateRow key={i} plates={plates} plate={plate} index={i} wrongs={wrongs.filter((wrong) => wrong.plate === i)} />
+        ))}
+      </tbody>
     </chakra.table>
   )
-} // prettier-ignore
+}
+
+interface RowProps {
+  readonly plates: readonly Plate[]
+  readonly plate: Plate
+  readonly index: number
+  readonly wrongs: readonly StackWrong[]
+}
+
+/** A plate, and under it what is wrong with it. */
+function PlateRow({ plates, plate, index, wrongs }: RowProps) {
+  const name = plateWords(plates, index)
+  const set = (to: Parameters<typeof setPlate>[2]) => packBench.change((now) => setPlate(now, index, to))
+  return (
+    <>
+      <tr className={`${turnsWith(plate)} ${wrongs.length > 0 ? 'wrong' : ''}`} data-testid={`plate-${index}`}>
+        <td>{PLATE_KIND_WORDS[plate.kind]}</td>
+        <td>
+          <QuantityField
+            inline
+            hideLabel
+            label={`Thickness of ${name}`}
+            unit="mm"
+            digits={2}
+            value={plate.thicknessM}
+            onCommit={(to) => put(typeof to === 'number' && set({ thicknessM: to }))}
+            width="62px"
+            testId={`plate-${index}-thickness`}
+          />
+        </td>
+        <td>{isLined(plate) ? <Lining plate={plate} index={index} name={name} /> : ''}</td>
+        <td>
+          <select
+            aria-label={`What ${name} is splined to`}
+            value={turnsWith(plate)}
+            onChange={(event) => set({ turnsWith: event.target.value as 'hub' | 'drum' })}
+          >
+            <option value="hub">hub</option>
+            <option value="drum">drum</option>
+          </select>
+        </td>
+        <td>
+          {plate.kind === 'lined' && (
+            <select
+              aria-label={`Grooves of ${name}`}
+              value={plate.grooves ?? ''}
+              onChange={(event) => set({ grooves: (event.target.value || undefined) as Plate['grooves'] & string })}
+            >
+              <option value="">non-directional</option>
+              <option value="forward">input rotation</option>
+              <option value="backward">opposite input</option>
+            </select>
+          )}
+        </td>
+        <Moves index={index} name={name} last={index === plates.length - 1} />
+      </tr>
+      {wrongs.map((wrong) => (
+        <tr key={wrong.code} className="said" role="alert" data-testid={`wrong-${index}`}>
+          <td colSpan={6}>{wrongSentence(wrong, plates)}</td>
+        </tr>
+      ))}
+    </>
+  )
+}
 
 const put = (done: boolean) => (done ? undefined : 'Plate thickness must be from 0.4 to 20 mm.')
 
@@ -99,24 +132,45 @@ function Lining({ plate, index, name }: { plate: Plate; index: number; name: str
 /** Moves a plate, takes it out, or puts another behind it. */
 function Moves({ index, name, last }: { index: number; name: string; last: boolean }) {
   return (
-        <td style={{ whiteSpace: 'nowrap' }}>
-          <button type="button" disabled={index === 0} onClick={() => packBench.change((now) => movePlate(now, index, -1))} aria-label={`Move ${name} toward the piston`} data-testid={`plate-${index}-up`}>
-            ↑
-          </button>
-          <button type="button" disabled={last} onClick={() => packBench.change((now) => movePlate(now, index, 1))} aria-label={`Move ${name} toward the snap ring`}>
-            ↓
-          </button>
-          <button type="button" onClick={() => packBench.change((now) => removePlate(now, index))} aria-label={`Remove ${name}`} data-testid={`plate-${index}-out`}>
-            ✕
-          </button>
-          <select aria-label={`Add a plate after ${name}`} value="" onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))} data-testid={`plate-${index}-add`}>
-            <option value="">+ add after</option>
-            {PLATE_KINDS.map((kind) => (
-              <option key={kind} value={kind}>
-                {PLATE_KIND_WORDS[kind]}
-              </option>
-            ))}
-          </select>
-        </td>
-  ) // prettier-ignore
+    <td style={{ whiteSpace: 'nowrap' }}>
+      <button
+        type="button"
+        disabled={index === 0}
+        onClick={() => packBench.change((now) => movePlate(now, index, -1))}
+        aria-label={`Move ${name} toward the piston`}
+        data-testid={`plate-${index}-up`}
+      >
+        ↑
+      </button>
+      <button
+        type="button"
+        disabled={last}
+        onClick={() => packBench.change((now) => movePlate(now, index, 1))}
+        aria-label={`Move ${name} toward the snap ring`}
+      >
+        ↓
+      </button>
+      <button
+        type="button"
+        onClick={() => packBench.change((now) => removePlate(now, index))}
+        aria-label={`Remove ${name}`}
+        data-testid={`plate-${index}-out`}
+      >
+        ✕
+      </button>
+      <select
+        aria-label={`Add a plate after ${name}`}
+        value=""
+        onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))}
+        data-testid={`plate-${index}-add`}
+      >
+        <option value="">+ add after</option>
+        {PLATE_KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {PLATE_KIND_WORDS[kind]}
+          </option>
+        ))}
+      </select>
+    </td>
+  )
 }

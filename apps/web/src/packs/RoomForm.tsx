@@ -9,10 +9,26 @@ import { packBench } from './trial.js'
 /** Room of the stack, spring and lining: what is turned on a lathe or chosen beside the plates. */
 export function RoomForm({ pack, stack }: { pack: PackGeometry; stack: PackStack }) {
   const room = (key: 'drumDepthM' | 'pistonHeightM' | 'ringThicknessM' | 'ringGrooveM', label: string) => (
-    <QuantityField label={label} unit="mm" digits={2} value={stack[key]} onCommit={(to) => refused(typeof to === 'number' && packBench.change((now) => setRoom(now, { [key]: to })), label)} width="84px" testId={`room-${key}`} />
+    <QuantityField
+      label={label}
+      unit="mm"
+      digits={2}
+      value={stack[key]}
+      onCommit={(to) => refused(typeof to === 'number' && packBench.change((now) => setRoom(now, { [key]: to })), label)}
+      width="84px"
+      testId={`room-${key}`}
+    />
   )
   const own = (key: 'returnSpringN' | 'hotStaticFriction', label: string, unit: 'N' | undefined, digits: number) => (
-    <QuantityField label={label} {...(unit ? { unit } : {})} digits={digits} value={pack[key]} onCommit={(to) => refused(typeof to === 'number' && packBench.change((now) => ({ ...now, [key]: to })), label)} width="78px" testId={`own-${key}`} />
+    <QuantityField
+      label={label}
+      {...(unit ? { unit } : {})}
+      digits={digits}
+      value={pack[key]}
+      onCommit={(to) => refused(typeof to === 'number' && packBench.change((now) => ({ ...now, [key]: to })), label)}
+      width="78px"
+      testId={`own-${key}`}
+    />
   )
   const line = (lining: string) =>
     packBench.change((now) => {
@@ -26,10 +42,20 @@ export function RoomForm({ pack, stack }: { pack: PackGeometry; stack: PackStack
       {room('ringThicknessM', 'Snap ring')}
       {room('ringGrooveM', 'Ring groove')}
       {own('returnSpringN', 'Return springs', 'N', 0)}
-      <Pick label="Friction material" value={pack.lining ?? ''} options={[...(pack.lining ? [] : [['', 'not entered'] as const]), ...PACK_LININGS.map((id) => [id, PACK_LINING_WORDS[id]] as const)]} onPick={line} width="150px" testId="own-lining" />
+      <Pick
+        label="Friction material"
+        value={pack.lining ?? ''}
+        options={[
+          ...(pack.lining ? [] : [['', 'not entered'] as const]),
+          ...PACK_LININGS.map((id) => [id, PACK_LINING_WORDS[id]] as const),
+        ]}
+        onPick={line}
+        width="150px"
+        testId="own-lining"
+      />
       {own('hotStaticFriction', 'Friction coeff.', undefined, 3)}
     </Flex>
   )
-} // prettier-ignore
+}
 
 const refused = (done: boolean, label: string) => (done ? undefined : `${label}: not possible in this clutch.`)

@@ -39,7 +39,8 @@ export const setPlate = (pack: PackGeometry, index: number, change: Partial<Plat
   ofStack(pack, (plates) => plates.map((plate, i) => (i === index ? plainPlate({ ...plate, ...change }) : plate)))
 
 /** What is not said of a plate stands in no field of it. */
-const plainPlate = (plate: Plate): Plate => Object.fromEntries(Object.entries(plate).filter(([, value]) => value !== undefined)) as unknown as Plate // prettier-ignore
+const plainPlate = (plate: Plate): Plate =>
+  Object.fromEntries(Object.entries(plate).filter(([, value]) => value !== undefined)) as unknown as Plate
 
 /** All plates of a kind as thick. */
 export const setThickness = (pack: PackGeometry, kind: Plate['kind'], thicknessM: number): PackGeometry =>

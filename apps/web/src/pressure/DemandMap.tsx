@@ -27,15 +27,32 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
   const width = useWidth(frame, 480)
   const { needs, suppliedAt } = range
   const bears = leastMaximum(unit, range, report)
-  const all = [...needs.flatMap(({ neededPa, housePa }) => [neededPa, housePa]), suppliedAt(1), report.openingPa ?? 0, bears?.maximumPa ?? 0].filter(Number.isFinite) // prettier-ignore
-  const x = scaleLinear().domain([0, 100 * throttle]).range([EDGE.left, width - EDGE.right]) // prettier-ignore
-  const y = scaleLinear().domain([0, Math.max(60, ...all.map(psi)) * 1.06]).range([HEIGHT - EDGE.bottom, EDGE.top]).nice() // prettier-ignore
+  const all = [
+    ...needs.flatMap(({ neededPa, housePa }) => [neededPa, housePa]),
+    suppliedAt(1),
+    report.openingPa ?? 0,
+    bears?.maximumPa ?? 0,
+  ].filter(Number.isFinite)
+  const x = scaleLinear()
+    .domain([0, 100 * throttle])
+    .range([EDGE.left, width - EDGE.right])
+  const y = scaleLinear()
+    .domain([0, Math.max(60, ...all.map(psi)) * 1.06])
+    .range([HEIGHT - EDGE.bottom, EDGE.top])
+    .nice()
   const curve = (of: (share: number) => number, from = 0, to = 1) =>
-    line<number>((s) => x(100 * throttle * s), (s) => y(psi(of(s))))(SHARES.map((s) => from + (to - from) * s)) ?? '' // prettier-ignore
+    line<number>(
+      (s) => x(100 * throttle * s),
+      (s) => y(psi(of(s))),
+    )(SHARES.map((s) => from + (to - from) * s)) ?? ''
   const codes = new Map(unit.stations.map(({ id, code }) => [id, code]))
   const ends = [
     { words: `line ${figure(psi(suppliedAt(1)))}`, pa: suppliedAt(1), colour: 'oil' },
-    ...needs.map((need) => ({ words: `${codes.get(need.stationId)} needs ${figure(psi(need.neededPa))}`, pa: need.neededPa, colour: need.shortPa > 0 ? 'break' : 'torque' })), // prettier-ignore
+    ...needs.map((need) => ({
+      words: `${codes.get(need.stationId)} needs ${figure(psi(need.neededPa))}`,
+      pa: need.neededPa,
+      colour: need.shortPa > 0 ? 'break' : 'torque',
+    })),
     ...(report.openingPa === null ? [] : [{ words: `relief ${figure(psi(report.openingPa))}`, pa: report.openingPa, colour: 'inkSoft' }]),
     ...(bears ? [{ words: `${bears.name} limit ${figure(psi(bears.maximumPa))}`, pa: bears.maximumPa, colour: 'inkSoft' }] : []),
   ]
@@ -91,7 +108,10 @@ const LEAST_GAP = 15
 /** Names at the right ends of their lines, moved apart where they would touch. */
 function Ends({ ends, y, x }: { ends: readonly { words: string; pa: number; colour: string }[]; y: Scale; x: number }) {
   const sorted = [...ends].sort((a, b) => b.pa - a.pa)
-  const placed = sorted.reduce<number[]>((rows, { pa }) => [...rows, Math.max(y(psi(pa)) + 4, (rows[rows.length - 1] ?? -Infinity) + LEAST_GAP)], []) // prettier-ignore
+  const placed = sorted.reduce<number[]>(
+    (rows, { pa }) => [...rows, Math.max(y(psi(pa)) + 4, (rows[rows.length - 1] ?? -Infinity) + LEAST_GAP)],
+    [],
+  )
   const over = Math.max(0, (placed[placed.length - 1] ?? 0) - (HEIGHT - EDGE.bottom))
   return sorted.map(({ words, pa, colour }, i) => (
     <g key={words}>

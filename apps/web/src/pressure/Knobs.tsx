@@ -78,16 +78,32 @@ function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure;
         />
       </td>
       <td style={{ width: 62 }}>
-        <QuantityField inline hideLabel label={`${name} (value)`} unit={unit} digits={digits} value={held ?? value} onCommit={(to) => (typeof to === 'number' || to === null ? set(to) : `${name} is a number.`)} width="58px" testId={`knob-${key}`} />
+        <QuantityField
+          inline
+          hideLabel
+          label={`${name} (value)`}
+          unit={unit}
+          digits={digits}
+          value={held ?? value}
+          onCommit={(to) => (typeof to === 'number' || to === null ? set(to) : `${name} is a number.`)}
+          width="58px"
+          testId={`knob-${key}`}
+        />
       </td>
       <td className="unit">{unit}</td>
       <td style={{ width: 22 }}>
-        <button type="button" disabled={!row.turned} onClick={() => set(null)} aria-label={`Reset ${name}`} title={`Installed value: ${quantity(fitted, unit, digits)}`}>
+        <button
+          type="button"
+          disabled={!row.turned}
+          onClick={() => set(null)}
+          aria-label={`Reset ${name}`}
+          title={`Installed value: ${quantity(fitted, unit, digits)}`}
+        >
           ↺
         </button>
       </td>
     </tr>
-  ) // prettier-ignore
+  )
 }
 
 /** What typed and turned figures are, and what they are not. */

@@ -78,12 +78,18 @@ function Needed({ content, unit, report }: ReportProps) {
   const picker = (
     <Box display="flex" gap="5px" role="group" aria-label="Gear shown">
       {report.ranges.map(({ rangeId }) => (
-        <Choice key={rangeId} on={rangeId === range?.rangeId} onPick={() => setChosen(rangeId)} label={`Gear ${rangeId}`} testId={`map-${rangeId}`}>
+        <Choice
+          key={rangeId}
+          on={rangeId === range?.rangeId}
+          onPick={() => setChosen(rangeId)}
+          label={`Gear ${rangeId}`}
+          testId={`map-${rangeId}`}
+        >
           {rangeId}
         </Choice>
       ))}
     </Box>
-  ) // prettier-ignore
+  )
   if (!range) return <Box />
   const reverse = unit.train.ranges.find(({ id }) => id === range.rangeId)?.reverse ?? false
   return (

@@ -38,10 +38,23 @@ const codeOf = (unit: Unit, id: string) => unit.stations.find((station) => stati
 export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn: string; onDraw: (rangeId: string) => void }) {
   const rows = report.ranges.flatMap(({ rangeId, needs }) =>
     needs.map((need, i) => (
-      <tr key={`${rangeId} ${need.stationId}`} className={need.shortPa > 0 ? 'short' : ''} style={rangeId === drawn ? { fontWeight: 600 } : undefined}>
+      <tr
+        key={`${rangeId} ${need.stationId}`}
+        className={need.shortPa > 0 ? 'short' : ''}
+        style={rangeId === drawn ? { fontWeight: 600 } : undefined}
+      >
         <td>
           {i === 0 && (
-            <chakra.button type="button" minH="24px" minW="24px" textAlign="left" textDecoration="underline" cursor="pointer" onClick={() => onDraw(rangeId)} aria-label={`Show gear ${rangeId}`}>
+            <chakra.button
+              type="button"
+              minH="24px"
+              minW="24px"
+              textAlign="left"
+              textDecoration="underline"
+              cursor="pointer"
+              onClick={() => onDraw(rangeId)}
+              aria-label={`Show gear ${rangeId}`}
+            >
               {rangeId}
             </chakra.button>
           )}
@@ -50,10 +63,14 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
         <td>{psi(need.neededPa)}</td>
         <td>{psi(need.housePa)}</td>
         <td>{psi(need.suppliedPa)}</td>
-        <td>{need.shortPa > 0 ? `${psi(need.shortPa)} psi short${need.shortFrom === null ? '' : ` above ${figure(need.shortFrom * 100)}% torque`}` : spareWords(need)}</td>
+        <td>
+          {need.shortPa > 0
+            ? `${psi(need.shortPa)} psi short${need.shortFrom === null ? '' : ` above ${figure(need.shortFrom * 100)}% torque`}`
+            : spareWords(need)}
+        </td>
       </tr>
     )),
-  ) // prettier-ignore
+  )
   return (
     <Ruled
       heads={['Gear', 'Clutch or band', 'Needed, psi', 'With house margin', 'Available', 'Available / needed']}
@@ -132,7 +149,13 @@ export function OilTable({ report }: { report: PressureReport }) {
             </Text>
             {report.oil.map((each, i) =>
               each.at === point ? (
-                <Choice key={each.rangeId} on={each === row} onPick={() => setAt(i)} label={`${point}, gear ${each.rangeId}${tooLittle(each) ? ', oil short' : ''}`} testId={`oil-${point}-${each.rangeId}`}>
+                <Choice
+                  key={each.rangeId}
+                  on={each === row}
+                  onPick={() => setAt(i)}
+                  label={`${point}, gear ${each.rangeId}${tooLittle(each) ? ', oil short' : ''}`}
+                  testId={`oil-${point}-${each.rangeId}`}
+                >
                   {`${each.rangeId}${tooLittle(each) ? ' ▲' : ''}`}
                 </Choice>
               ) : null,
@@ -145,7 +168,7 @@ export function OilTable({ report }: { report: PressureReport }) {
         <Lubes row={row} />
       </Flex>
     </>
-  ) // prettier-ignore
+  )
 }
 
 const tooLittle = (row: OilRow) => starvedIn(row).length > 0 || row.balance.state === 'short-of-oil'

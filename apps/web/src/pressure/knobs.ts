@@ -43,7 +43,8 @@ const STEPS: Partial<Record<UnitName, readonly [step: number, digits: number]>> 
 
 /** The knobs of a circuit in the order of the bench: regulator, signal, relief, converter, pump. */
 export function knobRows(pump: OilCircuit['pump'], valves: OilCircuit['valves'], knobs: Pressure['knobs'] = {}): KnobRow[] {
-  const fittedOf = (key: Knob): number => ((PUMP_KNOBS as readonly string[]).includes(key) ? pump[key as keyof typeof pump] : (valves[key as keyof typeof valves] as number)) ?? 0 // prettier-ignore
+  const fittedOf = (key: Knob): number =>
+    ((PUMP_KNOBS as readonly string[]).includes(key) ? pump[key as keyof typeof pump] : (valves[key as keyof typeof valves] as number)) ?? 0
   return [...KNOBS, ...PUMP_KNOBS].map((key) => {
     const { unit, from, to } = unitOf(key)
     const fitted = fittedOf(key)

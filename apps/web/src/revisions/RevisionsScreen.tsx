@@ -145,7 +145,6 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
               onChange={(event) => viewStore.setState({ person: event.target.value })}
               data-testid="revision-by"
             />{' '}
-            {/* prettier-ignore */}
           </Field.Root>
           <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
             Save revision

@@ -121,7 +121,9 @@ function Curve({ content, stallSpeedRadPerS }: { content: JobContent; stallSpeed
 /** Which year or sub-type of the unit it is, by what tells it: some parts fit one and not the other. */
 function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
   if (!unit.variants || unit.variants.length === 0) return null
-  const unfit = misfitsOf(content).filter((m) => m.code === 'other-variant' || unit.variants?.some((v) => m.code === 'need-unmet' && v.offers.includes(m.need.feature))) // prettier-ignore
+  const unfit = misfitsOf(content).filter(
+    (m) => m.code === 'other-variant' || unit.variants?.some((v) => m.code === 'need-unmet' && v.offers.includes(m.need.feature)),
+  )
   const sides = [...unit.variants, { id: null, name: 'unknown', tell: 'Variant-specific parts are not flagged.' }]
   return (
     <Panel title={`${unit.name} variant`} mt="10px" data-testid="variants">

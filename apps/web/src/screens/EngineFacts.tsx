@@ -73,18 +73,44 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
   return (
     <Group title="How it was measured">
       <Grid templateColumns="1fr 1fr" gap="8px 16px" alignItems="start">
-        <Pick label="Measured" width="100%" value={measured.at} options={Object.entries(MEASURED_AT_WORDS)} onPick={(at) => set({ at: at as Measurement['at'] })} testId="measured-at" />
-        <Pick label="Correction" width="100%" value={measured.correction} options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)} onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })} testId="measured-correction" />
-        {measured.at === 'wheels' && field('lossShare', 'Drivetrain loss, fraction', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
-        {measured.correction === 'factor' && field('factor', 'Correction factor on the dyno sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
-        {measured.correction === 'observed' && field('air.barometerPa', 'Barometer', air.barometerPa, (v) => set({ air: { ...air, barometerPa: v as number } }), 'inHg')}
-        {measured.correction === 'observed' && field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => set({ air: { ...air, temperatureK: v as number } }), '°F')}
-        {measured.correction === 'observed' && field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
+        <Pick
+          label="Measured"
+          width="100%"
+          value={measured.at}
+          options={Object.entries(MEASURED_AT_WORDS)}
+          onPick={(at) => set({ at: at as Measurement['at'] })}
+          testId="measured-at"
+        />
+        <Pick
+          label="Correction"
+          width="100%"
+          value={measured.correction}
+          options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)}
+          onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })}
+          testId="measured-correction"
+        />
+        {measured.at === 'wheels' &&
+          field('lossShare', 'Drivetrain loss, fraction', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
+        {measured.correction === 'factor' &&
+          field('factor', 'Correction factor on the dyno sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
+        {measured.correction === 'observed' &&
+          field('air.barometerPa', 'Barometer', air.barometerPa, (v) => set({ air: { ...air, barometerPa: v as number } }), 'inHg')}
+        {measured.correction === 'observed' &&
+          field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => set({ air: { ...air, temperatureK: v as number } }), '°F')}
+        {measured.correction === 'observed' &&
+          field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
       </Grid>
-      {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map((path) => problemAt(path) && <Text key={path} role="alert" color="break" fontSize="13.5px">{problemAt(path)}</Text>)}
+      {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map(
+        (path) =>
+          problemAt(path) && (
+            <Text key={path} role="alert" color="break" fontSize="13.5px">
+              {problemAt(path)}
+            </Text>
+          ),
+      )}
       {measured.from && <Text fontSize="13px" color="inkSoft" mt="2px">{`From ${measured.from}.`}</Text>}
     </Group>
-  ) // prettier-ignore
+  )
 }
 
 /** When boost is there, and what is without it. */
@@ -105,8 +131,24 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
       </Flex>
       {boost && (
         <Grid templateColumns="1fr 1fr 1fr" gap="8px 12px" alignItems="start">
-          <QuantityField label="Boost threshold" unit="rpm" digits={0} value={boost.thresholdRadPerS} problem={problemAt('engine.boost.thresholdRadPerS')} onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)} testId="boost-threshold" />
-          <QuantityField label="Boost lag" unit="s" digits={2} value={boost.lagS} problem={problemAt('engine.boost.lagS')} onCommit={(v) => void typeInBrief('engine.boost.lagS', v)} testId="boost-lag" />
+          <QuantityField
+            label="Boost threshold"
+            unit="rpm"
+            digits={0}
+            value={boost.thresholdRadPerS}
+            problem={problemAt('engine.boost.thresholdRadPerS')}
+            onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)}
+            testId="boost-threshold"
+          />
+          <QuantityField
+            label="Boost lag"
+            unit="s"
+            digits={2}
+            value={boost.lagS}
+            problem={problemAt('engine.boost.lagS')}
+            onCommit={(v) => void typeInBrief('engine.boost.lagS', v)}
+            testId="boost-lag"
+          />
           {boost.offPoints ? (
             <Text fontSize="13.5px" color="inkSoft" alignSelf="end">
               {`${boost.offPoints.length} off-boost points`}
@@ -115,10 +157,17 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
               </Worded>
             </Text>
           ) : (
-            <QuantityField label="Off-boost torque, fraction of peak" digits={2} value={boost.offShare} problem={problemAt('engine.boost.offShare')} onCommit={(v) => void typeInBrief('engine.boost.offShare', v)} testId="boost-share" />
+            <QuantityField
+              label="Off-boost torque, fraction of peak"
+              digits={2}
+              value={boost.offShare}
+              problem={problemAt('engine.boost.offShare')}
+              onCommit={(v) => void typeInBrief('engine.boost.offShare', v)}
+              testId="boost-share"
+            />
           )}
         </Grid>
       )}
     </Group>
-  ) // prettier-ignore
+  )
 }

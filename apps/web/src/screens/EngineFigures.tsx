@@ -94,13 +94,22 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
           {`Reduce to ${THINNED} points for editing`}
         </Ruled>
       </Flex>
-      <Box maxH="220px" overflowY="auto" fontFamily="figures" fontSize="15px" tabIndex={0} role="group" aria-label="Measured points" css={{ columns: '120px' }}>
+      <Box
+        maxH="220px"
+        overflowY="auto"
+        fontFamily="figures"
+        fontSize="15px"
+        tabIndex={0}
+        role="group"
+        aria-label="Measured points"
+        css={{ columns: '120px' }}
+      >
         {points.map((p) => (
           <div key={p.speedRadPerS}>{`${figure(fromSi(p.speedRadPerS, 'rpm'))} rpm  ${figure(fromSi(p.torqueNm, 'lb-ft'))}`}</div>
         ))}
       </Box>
     </Box>
-  ) // prettier-ignore
+  )
 }
 
 /** A measured curve, row by row; speed rises from row to row. */

@@ -160,7 +160,14 @@ function Shock({ content }: { content: JobContent }) {
   )
 }
 
-const LAUNCHES = [['rolling', 'Rolling'], ['brake-stall', 'Foot brake (brake stall)'], ['flash', 'Flash off idle'], ['trans-brake', 'Trans-brake'], ['regrip', 'Wheelspin, then regrip'], ['dump', 'Neutral drop']] as const // prettier-ignore
+const LAUNCHES = [
+  ['rolling', 'Rolling'],
+  ['brake-stall', 'Foot brake (brake stall)'],
+  ['flash', 'Flash off idle'],
+  ['trans-brake', 'Trans-brake'],
+  ['regrip', 'Wheelspin, then regrip'],
+  ['dump', 'Neutral drop'],
+] as const
 
 const take = (rules: HouseRules) => change((job) => ({ ...job, rules }))
 

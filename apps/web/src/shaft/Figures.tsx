@@ -112,42 +112,80 @@ function Value({ words, row, onOpen }: { words: string; row: Row; onOpen: () => 
   )
 }
 
+/** A row read from the report alone. */
+const of = (name: string, words: (r: ShaftReport) => string, figure?: ShaftFigure): Row => ({
+  name,
+  of: ({ report }) => words(report),
+  ...(figure ? { figure } : {}),
+})
+
 function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judged | undefined, duty: DutyCase | undefined): Row[] {
-  const of = (name: string, words: (r: ShaftReport) => string, figure?: ShaftFigure): Row => ({ name, of: ({ report }) => words(report), ...(figure ? { figure } : {}) })
   const answer = answerFor(content)
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : 0
   const oil = fitted?.report.oil
   return [
-    { name: 'Power held, engine', of: ({ verdict }) => heldInWords(verdict.held), short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target },
-    { name: 'Build holds', of: ({ specHeld, report }) => (report.mates.some((m) => m.differences.length > 0) ? 'can’t be built: splines do not mate' : heldInWords(specHeld)) },
-    { name: duty ? `Margin ${caseInSentence(unit, duty, content.brief)}` : 'Margin', of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} (demand ${lbft(demandNm)})` : 'no load'), short: ({ demandNm, report }) => demandNm > report.yieldNm },
-    { name: 'Yield torque', figure: 'yield', of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}` },
+    {
+      name: 'Power held, engine',
+      of: ({ verdict }) => heldInWords(verdict.held),
+      short: ({ verdict }) => !content.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < target,
+    },
+    {
+      name: 'Build holds',
+      of: ({ specHeld, report }) =>
+        report.mates.some((m) => m.differences.length > 0) ? 'can’t be built: splines do not mate' : heldInWords(specHeld),
+    },
+    {
+      name: duty ? `Margin ${caseInSentence(unit, duty, content.brief)}` : 'Margin',
+      of: ({ demandNm, report }) => (demandNm > 0 ? `${marginInWords(report.yieldNm / demandNm)} (demand ${lbft(demandNm)})` : 'no load'),
+      short: ({ demandNm, report }) => demandNm > report.yieldNm,
+    },
+    {
+      name: 'Yield torque',
+      figure: 'yield',
+      of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}`,
+    },
     of('Ultimate (break) torque', (r) => lbft(r.breakNm), 'break'),
     of('Spline working torque, handbook', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ cycles`), 'handbook'),
     of('Spline wear torque, handbook', (r) => (r.wearNm === null ? '—' : `${lbft(r.wearNm)}, 10⁶ revolutions`), 'wear'),
-    of('Fatigue life, launches', (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`, 'life'),
+    of(
+      'Fatigue life, launches',
+      (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`,
+      'life',
+    ),
     of('Max twist', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
-    ...(station.load.at === 'stator' ? [] : [
-      of('Natural period', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms (turbine on its shafts)` : '—'), 'period'),
-      of('Launch overshoot', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} (torque ramp)` : '—'), 'overshoot'),
-      of('Shock from a sudden 100 rpm stop', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
-    ]),
-    ...(oil || fitted === undefined ? [
-      of('Oil flow through bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
-      of('Oil flow through cross holes', (r) => oilWords(r.oil, 'holesM3PerS', oil), 'holes'),
-      of('Oil flow, bore and holes in series', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
-    ] : []),
-    { name: 'Strength lost to bore', of: ({ part: { geometry } }) => percent(Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2) },
+    ...(station.load.at === 'stator'
+      ? []
+      : [
+          of('Natural period', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms (turbine on its shafts)` : '—'), 'period'),
+          of('Launch overshoot', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} (torque ramp)` : '—'), 'overshoot'),
+          of('Shock from a sudden 100 rpm stop', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
+        ]),
+    ...(oil || fitted === undefined
+      ? [
+          of('Oil flow through bore', (r) => oilWords(r.oil, 'boreM3PerS', oil)),
+          of('Oil flow through cross holes', (r) => oilWords(r.oil, 'holesM3PerS', oil), 'holes'),
+          of('Oil flow, bore and holes in series', (r) => oilWords(r.oil, 'bothM3PerS', oil)),
+        ]
+      : []),
+    {
+      name: 'Strength lost to bore',
+      of: ({ part: { geometry } }) =>
+        percent(Math.max(...geometry.sections.filter(({ idle }) => !idle).map((s) => boreShare(s.outerDiameterM, s.boreDiameterM))), 2),
+    },
     { name: 'Strength lost to cross holes', of: ({ report }) => holesTake(report) },
     { name: 'Length', of: ({ part }) => quantity(shaftLength(part.geometry), 'in') },
   ]
-} // prettier-ignore
+}
 
 const NO_CROSS_HOLE = 'no cross hole'
 
 /** Share of the net section lost to the worst cross hole. */
 function holesTake({ limits }: ShaftReport): string {
-  const taken = limits.flatMap(({ slice }) => (slice && slice.drilledM > 0 ? [(slice.drilledM * slice.diameterM ** 2) / 6 / (slice.modulusM3 + (slice.drilledM * slice.diameterM ** 2) / 6)] : [])) // prettier-ignore
+  const taken = limits.flatMap(({ slice }) =>
+    slice && slice.drilledM > 0
+      ? [(slice.drilledM * slice.diameterM ** 2) / 6 / (slice.modulusM3 + (slice.drilledM * slice.diameterM ** 2) / 6)]
+      : [],
+  )
   return taken.length === 0 ? NO_CROSS_HOLE : percent(Math.max(...taken), 1)
 }
 
@@ -173,5 +211,5 @@ function Notes({ unit, judged }: { unit: Unit; judged: Judged | undefined }) {
         magnitude estimates, not a promise (one launch = the launch, one pull through each gear, occasional reverse).
       </p>
     </>
-  ) // prettier-ignore
+  )
 }

@@ -106,7 +106,9 @@ const STEP_M = 0.005 * 0.0254
 
 /** Arrow keys walk a mark by a drawing step, ten with Shift. */
 function walked(event: KeyboardEvent, shaft: ShaftGeometry, { grip, at, along }: ReturnType<typeof gripsOf>[number]): void {
-  const steps: Record<string, number> = along ? { ArrowLeft: -1, ArrowRight: 1 } : { ArrowUp: -1, ArrowDown: 1, ArrowLeft: -1, ArrowRight: 1 }
+  const steps: Record<string, number> = along
+    ? { ArrowLeft: -1, ArrowRight: 1 }
+    : { ArrowUp: -1, ArrowDown: 1, ArrowLeft: -1, ArrowRight: 1 }
   const step = steps[event.key]
   if (step === undefined) return
   event.preventDefault()
@@ -115,7 +117,7 @@ function walked(event: KeyboardEvent, shaft: ShaftGeometry, { grip, at, along }:
   hold()
   follow(dragged(shaft, grip, along ? { ...at, xM: at.xM + by } : { ...at, rM: at.rM + (teeth ? (step * teeth) / 2 : by / 2) }))
   letGo()
-} // prettier-ignore
+}
 
 interface MarkProps {
   readonly kind: Piece['kind']
@@ -158,11 +160,16 @@ const Mark = memo(function Mark({ kind, index, of, name, along, value, x, y, on 
         kind === 'section' ? (
           <path d="M-3,-7 V7 M3,-7 V7" stroke={ink('torque')} strokeWidth={on ? 2.6 : 1.6} />
         ) : (
-          <path d="M0,-8 L8,0 L0,8 L-8,0 Z" fill={on ? ink('torque') : ink('sheet')} stroke={ink(kind === 'hole' ? 'oil' : 'torque')} strokeWidth={1.8} />
+          <path
+            d="M0,-8 L8,0 L0,8 L-8,0 Z"
+            fill={on ? ink('torque') : ink('sheet')}
+            stroke={ink(kind === 'hole' ? 'oil' : 'torque')}
+            strokeWidth={1.8}
+          />
         )
       ) : (
         <rect x={-9} y={-3} width={18} height={6} fill={on ? ink('torque') : ink('sheet')} stroke={ink('torque')} strokeWidth={1.6} />
       )}
     </g>
-  ) // prettier-ignore
+  )
 })

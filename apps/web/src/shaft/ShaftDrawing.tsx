@@ -158,7 +158,9 @@ const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: Hal
   const x = left + at * perM
   const tall = Math.max(...geometry.sections.map((s) => s.outerDiameterM / 2)) * perM
   const sign = up ? -1 : 1
-  const tip = centre + sign * ((weakest.slice ? weakest.slice.section.outerDiameterM / 2 : (geometry.sections[section]?.outerDiameterM ?? 0) / 2) * perM + 2) // prettier-ignore
+  const tip =
+    centre +
+    sign * ((weakest.slice ? weakest.slice.section.outerDiameterM / 2 : (geometry.sections[section]?.outerDiameterM ?? 0) / 2) * perM + 2)
   const words = `weakest point: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${figure(fromSi(weakest.torqueNm, 'lb-ft'))} lb-ft`
   const half = words.length * 3.05
   const textX = Math.min(Math.max(x, half + 4), width - half - 4)

@@ -111,7 +111,10 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
   const caseId = duty?.id ?? ''
   const fitted = useMemo(() => judgedFitted(content, station, caseId), [content, station, caseId, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- judged anew where the shelf changes
   const part = useMemo(() => fittedShaft(content, station), [content, station, shop]) // eslint-disable-line react-hooks/exhaustive-deps -- as above
-  const shelf = useMemo(() => partsFor(shop, unit, station.id).filter((part): part is ShaftPart => part.kind === 'shaft'), [shop, unit, station.id]) // prettier-ignore
+  const shelf = useMemo(
+    () => partsFor(shop, unit, station.id).filter((part): part is ShaftPart => part.kind === 'shaft'),
+    [shop, unit, station.id],
+  )
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
       <Box minW="0">
@@ -169,15 +172,20 @@ function Follows(props: WorkProps & { fitted: Judged | undefined }) {
   )
 }
 
-function Opened({ content, station, fitted, duty, open, onClose }: WorkProps & { fitted: Judged | undefined; open: Opening; onClose: () => void }) {
+function Opened({
+  content,
+  station,
+  fitted,
+  duty,
+  open,
+  onClose,
+}: WorkProps & { fitted: Judged | undefined; open: Opening; onClose: () => void }) {
   const tried = useTried(content, station, duty?.id ?? '')
   const judged = open.of === 'tried' ? tried : fitted
   const working = judged && workShaftFigure(judged.part.geometry, judged.report, open.figure)
   if (working) return <WorkingView working={working} onClose={onClose} />
-  return (
-    <Worded onClick={onClose}>This value no longer has a calculation. Back to comparison</Worded>
-  )
-} // prettier-ignore
+  return <Worded onClick={onClose}>This value no longer has a calculation. Back to comparison</Worded>
+}
 
 /** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
 function PieceForm({ unit }: { unit: Unit }) {
@@ -195,5 +203,7 @@ function ShelfForm({ content, unit, station }: ScreenProps & { station: Station 
   const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
   const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
   const like = basis?.kind === 'shaft' ? basis : undefined
-  return trial ? <OntoShelf content={content} unit={unit} station={station} part={trialPart(unit.id, station.id, trial.drawn, like)} basis={like} /> : null // prettier-ignore
+  return trial ? (
+    <OntoShelf content={content} unit={unit} station={station} part={trialPart(unit.id, station.id, trial.drawn, like)} basis={like} />
+  ) : null
 }

@@ -43,12 +43,19 @@ export function StressChart({ frame, fitted, tried, where }: ChartProps) {
       {fitted && <Lines judged={fitted} {...frame} mostKsi={top} colour={ink('ink')} />}
       {tried && <Lines judged={tried} {...frame} mostKsi={top} colour={ink('torque')} heavy />}
       {all.every((s) => s.shearPa === 0) && (
-        <text x={(left + right) / 2} y={frame.chartTop + frame.chartHeight / 2} textAnchor="middle" fill={ink('inkSoft')} fontSize={15} {...HALO}>
+        <text
+          x={(left + right) / 2}
+          y={frame.chartTop + frame.chartHeight / 2}
+          textAnchor="middle"
+          fill={ink('inkSoft')}
+          fontSize={15}
+          {...HALO}
+        >
           no load in this case
         </text>
       )}
     </g>
-  ) // prettier-ignore
+  )
 }
 
 interface LinesProps extends Pick<ShaftFrame, 'left' | 'perM' | 'chartTop' | 'chartHeight'> {
@@ -62,7 +69,10 @@ interface LinesProps extends Pick<ShaftFrame, 'left' | 'perM' | 'chartTop' | 'ch
 /** Drawn anew only where the shaft, the case or a scale is another. */
 const Lines = memo(function Lines({ judged, left, perM, chartTop, chartHeight, mostKsi, colour, heavy }: LinesProps) {
   const { stress, demandNm, part } = judged
-  const notches = useMemo(() => lifePlaces(part.geometry).filter((place) => place.fatigueFactor > 1 && place.feature !== 'press'), [part.geometry]) // prettier-ignore
+  const notches = useMemo(
+    () => lifePlaces(part.geometry).filter((place) => place.fatigueFactor > 1 && place.feature !== 'press'),
+    [part.geometry],
+  )
   const x = (metres: number) => left + metres * perM
   const y = (value: number) => chartTop + chartHeight * (1 - value / mostKsi)
   const line = (of: (s: StressStretch) => number) =>

@@ -22,7 +22,10 @@ export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
   const [refused, setRefused] = useState<string | undefined>()
   const commit = () => {
     const typed = readTyped(text, read.teeth ? undefined : 'in')
-    const reason = typeof typed === 'number' ? tryChange((s) => typedAt(s, grip, typed)) : `“${text}” is not a number${read.teeth ? '' : ' (inches or another length unit)'}.` // prettier-ignore
+    const reason =
+      typeof typed === 'number'
+        ? tryChange((s) => typedAt(s, grip, typed))
+        : `“${text}” is not a number${read.teeth ? '' : ' (inches or another length unit)'}.`
     setRefused(reason)
     if (reason === undefined) onDone()
   }
@@ -41,14 +44,34 @@ export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
         aria-label={read.teeth ? 'teeth' : `${grip.of}, in`}
         aria-invalid={refused !== undefined}
         inputMode="decimal"
-        style={{ width: 88, height: 30, padding: '0 6px', fontFamily: "'Barlow Condensed', sans-serif", fontSize: 16, background: 'var(--chakra-colors-paper)', color: 'var(--chakra-colors-ink)', border: '2px solid var(--chakra-colors-torque)' }}
+        style={{
+          width: 88,
+          height: 30,
+          padding: '0 6px',
+          fontFamily: "'Barlow Condensed', sans-serif",
+          fontSize: 16,
+          background: 'var(--chakra-colors-paper)',
+          color: 'var(--chakra-colors-ink)',
+          border: '2px solid var(--chakra-colors-torque)',
+        }}
         data-testid="type-here"
       />
       {refused && (
-        <div role="alert" style={{ width: 260, padding: 6, fontSize: 13, lineHeight: 1.3, background: 'var(--chakra-colors-break-wash)', color: 'var(--chakra-colors-break)', border: '1px solid var(--chakra-colors-break)' }}>
+        <div
+          role="alert"
+          style={{
+            width: 260,
+            padding: 6,
+            fontSize: 13,
+            lineHeight: 1.3,
+            background: 'var(--chakra-colors-break-wash)',
+            color: 'var(--chakra-colors-break)',
+            border: '1px solid var(--chakra-colors-break)',
+          }}
+        >
           {refused}
         </div>
       )}
     </div>
-  ) // prettier-ignore
+  )
 }

@@ -26,7 +26,10 @@ const alike = <T, V>(list: readonly T[], of: (each: T) => V): V | undefined => {
 }
 
 const MIXED = ['', 'mixed'] as const
-const pickable = (value: string | undefined, words: Readonly<Record<string, string>>): (readonly [string, string])[] => [...(value === undefined ? [MIXED] : []), ...Object.entries(words)] // prettier-ignore
+const pickable = (value: string | undefined, words: Readonly<Record<string, string>>): (readonly [string, string])[] => [
+  ...(value === undefined ? [MIXED] : []),
+  ...Object.entries(words),
+]
 
 /** Questions to the whole shaft: another steel, surface, case, bore, holes, splines; and a hardness in hand. */
 export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: ShaftGeometry; steelOfFitted: string | undefined }) {
@@ -37,9 +40,23 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
   return (
     <>
       <Flex gap="8px" wrap="wrap" align="start">
-        <Pick label="steel" width="310px" value={shaft.steelId} options={steels} onPick={(steelId) => void tryChange((s) => ({ ...s, steelId }))} testId="what-steel" />
+        <Pick
+          label="steel"
+          width="310px"
+          value={shaft.steelId}
+          options={steels}
+          onPick={(steelId) => void tryChange((s) => ({ ...s, steelId }))}
+          testId="what-steel"
+        />
         <Size label="Case depth" value={shaft.caseDepthM} to={(caseDepthM) => (s) => ({ ...s, caseDepthM })} testId="what-case" />
-        <Pick label="surface" width="150px" value={shaft.surface ?? 'machined'} options={Object.entries(SURFACE_WORDS)} onPick={(surface) => change((s) => ({ ...s, surface: surface as Surface }))} testId="what-surface" />
+        <Pick
+          label="surface"
+          width="150px"
+          value={shaft.surface ?? 'machined'}
+          options={Object.entries(SURFACE_WORDS)}
+          onPick={(surface) => change((s) => ({ ...s, surface: surface as Surface }))}
+          testId="what-surface"
+        />
         <Size label="Bore, full length" value={bore} to={(boreM) => (s) => setBore(s, boreM)} testId="what-bore" />
         {splines.length > 0 && <Splines splines={splines} />}
         {holes.length > 0 && <Holes holes={holes} />}
@@ -49,23 +66,48 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
         <OwnCertificate certified={shaft.certified} />
       </Flex>
     </>
-  ) // prettier-ignore
+  )
 })
 
 function Splines({ splines }: { splines: readonly Spline[] }) {
-  const [made, runOut, root] = [alike(splines, (s) => s.made ?? 'cut'), alike(splines, (s) => s.runOut ?? 'sharp'), alike(splines, (s) => s.root)]
+  const [made, runOut, root] = [
+    alike(splines, (s) => s.made ?? 'cut'),
+    alike(splines, (s) => s.runOut ?? 'sharp'),
+    alike(splines, (s) => s.root),
+  ]
   return (
     <>
-      <Pick label="Splines made by" width="96px" value={made ?? ''} options={pickable(made, SPLINE_MADE_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))} testId="what-made" />
-      <Pick label="Spline roots" width="96px" value={root ?? ''} options={pickable(root, SPLINE_ROOT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))} />
-      <Pick label="Spline runout" width="104px" value={runOut ?? ''} options={pickable(runOut, RUN_OUT_WORDS)} onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))} />
+      <Pick
+        label="Splines made by"
+        width="96px"
+        value={made ?? ''}
+        options={pickable(made, SPLINE_MADE_WORDS)}
+        onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))}
+        testId="what-made"
+      />
+      <Pick
+        label="Spline roots"
+        width="96px"
+        value={root ?? ''}
+        options={pickable(root, SPLINE_ROOT_WORDS)}
+        onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))}
+      />
+      <Pick
+        label="Spline runout"
+        width="104px"
+        value={runOut ?? ''}
+        options={pickable(runOut, RUN_OUT_WORDS)}
+        onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))}
+      />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">One more tooth</Worded>
+        <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">
+          One more tooth
+        </Worded>
         <Worded onClick={() => change((s) => moreTeeth(s, -1))}>One less tooth</Worded>
       </Flex>
     </>
   )
-} // prettier-ignore
+}
 
 /** Every spline of so many teeth more, its outside with it. */
 const moreTeeth = (shaft: ShaftGeometry, by: number): ShaftGeometry =>
@@ -81,17 +123,28 @@ const grown = (spline: Spline, outerDiameterM: number, by: number): Partial<Shaf
 
 function Holes({ holes }: { holes: readonly CrossHole[] }) {
   const edge = alike(holes, (h) => h.edge ?? 'sharp')
-  const scaled = (by: number): Edit => (s) => ({ ...s, holes: (s.holes ?? []).map((h) => ({ ...h, diameterM: h.diameterM * by })) }) // prettier-ignore
+  const scaled =
+    (by: number): Edit =>
+    (s) => ({ ...s, holes: (s.holes ?? []).map((h) => ({ ...h, diameterM: h.diameterM * by })) })
   return (
     <>
-      <Pick label="hole edges" width="112px" value={edge ?? ''} options={pickable(edge, HOLE_EDGE_WORDS)} onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))} testId="what-edge" />
+      <Pick
+        label="hole edges"
+        width="112px"
+        value={edge ?? ''}
+        options={pickable(edge, HOLE_EDGE_WORDS)}
+        onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))}
+        testId="what-edge"
+      />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">Holes 20% smaller</Worded>
+        <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">
+          Holes 20% smaller
+        </Worded>
         <Worded onClick={() => change(scaled(1.25))}>Holes 25% larger</Worded>
       </Flex>
     </>
   )
-} // prettier-ignore
+}
 
 const without = (shaft: ShaftGeometry, key: 'hardness' | 'certified'): ShaftGeometry => {
   const copy = { ...shaft }
@@ -110,27 +163,67 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
   const read = (value: number) => ofHardness({ value })
   return (
     <>
-      <Size label="Measured hardness" unit={null} digits={1} value={hardness?.value} to={read} without={(s) => without(s, 'hardness')} testId="what-hardness" />
-      <Pick label="scale" width="80px" value={scale} options={[['HRC', 'HRC'], ['HB', 'HB']]} onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))} />
-      <Pick label="Measured at" width="140px" value={on} options={Object.entries(HARDNESS_ON_WORDS)} onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))} testId="what-hardness-on" />
+      <Size
+        label="Measured hardness"
+        unit={null}
+        digits={1}
+        value={hardness?.value}
+        to={read}
+        without={(s) => without(s, 'hardness')}
+        testId="what-hardness"
+      />
+      <Pick
+        label="scale"
+        width="80px"
+        value={scale}
+        options={[
+          ['HRC', 'HRC'],
+          ['HB', 'HB'],
+        ]}
+        onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))}
+      />
+      <Pick
+        label="Measured at"
+        width="140px"
+        value={on}
+        options={Object.entries(HARDNESS_ON_WORDS)}
+        onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))}
+        testId="what-hardness-on"
+      />
     </>
   )
-} // prettier-ignore
+}
 
 /** A steel of the shop's own, by the certificate that came with it. */
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
-    return <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">Enter a material certificate</Worded>
-  const set = (more: Partial<CertifiedSteel>): Edit => (s) => (s.certified ? { ...s, certified: { ...s.certified, ...more } } : s)
+    return (
+      <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">
+        Enter a material certificate
+      </Worded>
+    )
+  const set =
+    (more: Partial<CertifiedSteel>): Edit =>
+    (s) =>
+      s.certified ? { ...s, certified: { ...s.certified, ...more } } : s
   return (
     <>
       <CertificateName key={certified.certificate} name={certified.certificate} onName={(certificate) => tryChange(set({ certificate }))} />
       <Size label="Yield strength" unit="ksi" digits={1} value={certified.yieldPa} to={(yieldPa) => set({ yieldPa })} testId="what-yield" />
-      <Size label="Tensile strength" unit="ksi" digits={1} value={certified.ultimatePa} to={(ultimatePa) => set({ ultimatePa })} testId="what-tensile" />
-      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>Back to grade minimums</Worded>
+      <Size
+        label="Tensile strength"
+        unit="ksi"
+        digits={1}
+        value={certified.ultimatePa}
+        to={(ultimatePa) => set({ ultimatePa })}
+        testId="what-tensile"
+      />
+      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>
+        Back to grade minimums
+      </Worded>
     </>
   )
-} // prettier-ignore
+}
 
 /** What the certificate is called: its heat, its number. */
 function CertificateName({ name, onName }: { name: string; onName: (name: string) => void }) {
@@ -140,10 +233,21 @@ function CertificateName({ name, onName }: { name: string; onName: (name: string
       <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
         certificate
       </Field.Label>
-      <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={() => typed.trim() && onName(typed.trim())} data-testid="what-certificate" />
+      <Input
+        size="sm"
+        height="40px"
+        px="8px"
+        bg="paper"
+        borderColor="rule"
+        borderRadius="1px"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => typed.trim() && onName(typed.trim())}
+        data-testid="what-certificate"
+      />
     </Field.Root>
   )
-} // prettier-ignore
+}
 
 /** Begins at the least of the grade, to be typed over. */
 function ownOf({ steelId }: ShaftGeometry): CertifiedSteel {

@@ -46,7 +46,8 @@ function freeName(stem: string, taken: ReadonlySet<string>): string {
   return name
 }
 
-const replaced = <T>(list: readonly T[], index: number, change: Partial<T>): T[] => list.map((each, i) => (i === index ? { ...each, ...change } : each)) // prettier-ignore
+const replaced = <T>(list: readonly T[], index: number, change: Partial<T>): T[] =>
+  list.map((each, i) => (i === index ? { ...each, ...change } : each))
 
 /** Fields of a section as they are typed. */
 export function setSection(shaft: ShaftGeometry, index: number, change: Partial<ShaftSection>): ShaftGeometry {
@@ -135,7 +136,8 @@ export function removeSection(shaft: ShaftGeometry, index: number): ShaftGeometr
 }
 
 /** Half way along a section. */
-const middleOf = (shaft: ShaftGeometry, index: number): number => (sectionStarts(shaft)[index] as number) + (shaft.sections[index]?.lengthM ?? 0) / 2 // prettier-ignore
+const middleOf = (shaft: ShaftGeometry, index: number): number =>
+  (sectionStarts(shaft)[index] as number) + (shaft.sections[index]?.lengthM ?? 0) / 2
 
 export function addHole(shaft: ShaftGeometry, inSection: number): ShaftGeometry {
   const section = shaft.sections[inSection]
@@ -149,7 +151,10 @@ export function addGroove(shaft: ShaftGeometry, inSection: number): ShaftGeometr
   const name = freeName('groove', new Set((shaft.grooves ?? []).map((g) => g.name)))
   const widthM = Math.min(2 * MM, (section?.lengthM ?? 0) / 2)
   const bottomDiameterM = rounded(0.94 * (section?.outerDiameterM ?? INCH))
-  return { ...shaft, grooves: [...(shaft.grooves ?? []), { name, fromFrontM: middleOf(shaft, inSection), widthM, bottomDiameterM, radiusM: 0.25 * MM }] } // prettier-ignore
+  return {
+    ...shaft,
+    grooves: [...(shaft.grooves ?? []), { name, fromFrontM: middleOf(shaft, inSection), widthM, bottomDiameterM, radiusM: 0.25 * MM }],
+  }
 }
 
 /** A shaft without one of its pieces. */
@@ -224,15 +229,31 @@ export function typedAt(shaft: ShaftGeometry, grip: Grip, value: number): ShaftG
 /** Where the grips of a shaft stand. */
 export function gripsOf(shaft: ShaftGeometry): { grip: Grip; at: At; name: string; along: boolean }[] {
   const starts = sectionStarts(shaft)
-  const outer = (x: number) => (shaft.sections[Math.max(0, starts.findLastIndex((s) => s <= x))]?.outerDiameterM ?? 0) / 2
+  const outer = (x: number) =>
+    (shaft.sections[
+      Math.max(
+        0,
+        starts.findLastIndex((s) => s <= x),
+      )
+    ]?.outerDiameterM ?? 0) / 2
   const bored = shaft.sections.findIndex((s) => s.boreDiameterM > 0)
   return [
     ...shaft.sections.flatMap((section, index) => {
       const piece: Piece = { kind: 'section', index }
       const [from, to] = [starts[index] as number, starts[index + 1] as number]
       return [
-        { grip: { piece, of: 'length' as const }, at: { xM: to, rM: section.outerDiameterM / 4 }, name: `length of ${section.name}`, along: true },
-        { grip: { piece, of: 'diameter' as const }, at: { xM: (from + to) / 2, rM: section.outerDiameterM / 2 }, name: section.spline ? `teeth of ${section.name}` : `diameter of ${section.name}`, along: false },
+        {
+          grip: { piece, of: 'length' as const },
+          at: { xM: to, rM: section.outerDiameterM / 4 },
+          name: `length of ${section.name}`,
+          along: true,
+        },
+        {
+          grip: { piece, of: 'diameter' as const },
+          at: { xM: (from + to) / 2, rM: section.outerDiameterM / 2 },
+          name: section.spline ? `teeth of ${section.name}` : `diameter of ${section.name}`,
+          along: false,
+        },
       ]
     }),
     ...(shaft.grooves ?? []).map((groove, index) => ({
@@ -247,6 +268,15 @@ export function gripsOf(shaft: ShaftGeometry): { grip: Grip; at: At; name: strin
       name: `position of ${hole.name}`,
       along: true,
     })),
-    ...(bored < 0 ? [] : [{ grip: { piece: { kind: 'section' as const, index: bored }, of: 'bore' as const }, at: { xM: shaftLength(shaft), rM: (shaft.sections[bored]?.boreDiameterM ?? 0) / 2 }, name: 'bore', along: false }]),
+    ...(bored < 0
+      ? []
+      : [
+          {
+            grip: { piece: { kind: 'section' as const, index: bored }, of: 'bore' as const },
+            at: { xM: shaftLength(shaft), rM: (shaft.sections[bored]?.boreDiameterM ?? 0) / 2 },
+            name: 'bore',
+            along: false,
+          },
+        ]),
   ]
-} // prettier-ignore
+}

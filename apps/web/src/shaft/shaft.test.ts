@@ -33,7 +33,8 @@ describe('a shaft drawn on the bench', () => {
         const after = dragged(shaft, grip, { xM: along * 1.2 * shaftLength(shaft), rM })
         expect(shaftFaults(after)).toEqual([])
         const { value, teeth } = readOf(after, grip)
-        if (after !== shaft) expect(teeth ? value % 1 : Math.abs((value / 0.000127) % 1)).toBeCloseTo(teeth ? 0 : Math.round((value / 0.000127) % 1), 6) // prettier-ignore
+        if (after !== shaft)
+          expect(teeth ? value % 1 : Math.abs((value / 0.000127) % 1)).toBeCloseTo(teeth ? 0 : Math.round((value / 0.000127) % 1), 6)
       }),
       { numRuns: 300 },
     )
@@ -72,7 +73,11 @@ describe('a shaft drawn on the bench', () => {
     }
     const own = withOwnHoles(halfWay)
     expect(own.holes?.map(({ name }) => name)).toEqual(['land 2', 'land'])
-    const holes = (s: ShaftGeometry) => shaftLimits(s).filter(({ feature }) => feature === 'cross-hole').map(({ torqueNm }) => torqueNm).sort() // prettier-ignore
+    const holes = (s: ShaftGeometry) =>
+      shaftLimits(s)
+        .filter(({ feature }) => feature === 'cross-hole')
+        .map(({ torqueNm }) => torqueNm)
+        .sort()
     expect(Math.min(...holes(own))).toBe(Math.min(...holes(halfWay)))
   })
 

@@ -123,7 +123,10 @@ function Ticked({ field, value, path, form, options }: ChosenProps) {
 function Listed({ field, value, path, form }: LeafProps) {
   const held = Array.isArray(value) ? (value as string[]) : []
   const read = (text: string) => {
-    const names = text.split(';').map((name) => name.trim()).filter(Boolean) // prettier-ignore
+    const names = text
+      .split(';')
+      .map((name) => name.trim())
+      .filter(Boolean)
     form.set(path, names.length === 0 && field.optional ? undefined : names)
   }
   return (
@@ -136,8 +139,9 @@ function Listed({ field, value, path, form }: LeafProps) {
         onBlur={(event) => read(event.target.value)}
         data-testid={form.prefix + path}
       />{' '}
-      {/* prettier-ignore */}
-      <FormField.ErrorText role="alert" color="break" fontSize="13px">{form.problemAt(path)}</FormField.ErrorText>
+      <FormField.ErrorText role="alert" color="break" fontSize="13px">
+        {form.problemAt(path)}
+      </FormField.ErrorText>
     </FormField.Root>
   )
 }

@@ -61,7 +61,8 @@ const isShape = (value: unknown): value is Record<string, unknown> => typeof val
 function Inner({ field, holder, path, form, partly }: InnerProps) {
   const value = holder[field.key]
   const { holds, label, optional } = field
-  if (holds.type === 'shapes') return <Members field={field} dto={holds.dto()} value={Array.isArray(value) ? value : []} path={path} form={form} partly={partly} /> // prettier-ignore
+  if (holds.type === 'shapes')
+    return <Members field={field} dto={holds.dto()} value={Array.isArray(value) ? value : []} path={path} form={form} partly={partly} />
   const dto = holds.type === 'shape' ? holds.dto(holder) : GEOMETRY_DTOS[holder['kind'] as PartKind]
   if (dto === undefined) return null
   if (optional && !isShape(value))

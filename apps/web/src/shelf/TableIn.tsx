@@ -47,7 +47,10 @@ export function TableIn({ onClose }: { onClose: () => void }) {
   }
   const take = async ({ added, changed }: Preview) => {
     try {
-      await takeParts(added, changed.map(({ part, version }) => ({ item: part, version }))) // prettier-ignore
+      await takeParts(
+        added,
+        changed.map(({ part, version }) => ({ item: part, version })),
+      )
       setPreview(undefined)
       setTaken(`Imported: ${added.length} new, ${changed.length} changed.`)
     } catch (error) {
@@ -65,7 +68,6 @@ export function TableIn({ onClose }: { onClose: () => void }) {
       data-testid="table-preview"
     >
       {' '}
-      {/* prettier-ignore */}
       <Text fontSize="14px" color="inkSoft">
         A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview
         before anything is imported.
@@ -165,7 +167,6 @@ function Rows({ preview: { added, changed } }: { preview: Preview }) {
       css={{ '& td': { padding: '2px 6px', borderBottom: '1px solid', borderColor: 'ruleSoft', verticalAlign: 'top' } }}
     >
       {' '}
-      {/* prettier-ignore */}
       <tbody>
         {added.map((part) => (
           <tr key={part.id}>

@@ -32,7 +32,13 @@ export const problemsOf = (kind: ItemKind, item: object): readonly Problem[] => 
 
 /** An id for a name that no other item of the kind has. */
 export function freeId(name: string, taken: (id: string) => boolean): string {
-  const stem = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 50) || 'item' // prettier-ignore
+  const stem =
+    name
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 50) || 'item'
   let [id, n] = [stem, 2]
   while (taken(id)) id = `${stem}-${n++}`
   return id

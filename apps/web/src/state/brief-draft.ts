@@ -75,7 +75,10 @@ export function inForm(engine: BriefEngine, form: BriefEngine['form']): BriefEng
   if (!made.ok || form === engine.form) return engine
   const { kind, boost, cylinders, inertiaKgM2 } = engine
   // Figures read off the curve stand at the flywheel, however the others were measured.
-  const facts = JSON.parse(JSON.stringify({ kind, boost, cylinders, inertiaKgM2 })) as Pick<BriefEngine, 'kind' | 'boost' | 'cylinders' | 'inertiaKgM2'> // prettier-ignore
+  const facts = JSON.parse(JSON.stringify({ kind, boost, cylinders, inertiaKgM2 })) as Pick<
+    BriefEngine,
+    'kind' | 'boost' | 'cylinders' | 'inertiaKgM2'
+  >
   return form === 'points' ? { ...facts, form, points: tableOf(made.value) } : { ...facts, form, headline: peaksOf(made.value) }
 }
 

@@ -12,7 +12,12 @@ class Beyond {
   readonly fetch = async (path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
-    const reply = (status: number, body: unknown) => ({ ok: status < 300, status, statusText: '', json: async () => JSON.parse(JSON.stringify(body)) as unknown }) // prettier-ignore
+    const reply = (status: number, body: unknown) => ({
+      ok: status < 300,
+      status,
+      statusText: '',
+      json: async () => JSON.parse(JSON.stringify(body)) as unknown,
+    })
     if (path === '/api/shelf/content')
       return reply(200, { units: kept, parts: this.parts, operations: [], kits: [] } satisfies ShelfContent)
     const { item, version } = JSON.parse(options.body ?? '') as { item: Part; version: number }

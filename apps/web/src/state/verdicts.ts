@@ -75,7 +75,9 @@ export type Choice =
 
 function chosenSpec(content: JobContent, choice: Choice): Fits {
   if ('kit' in choice) return Object.entries(choice.kit.parts).reduce<Fits>((spec, [s, id]) => withPart(spec, s, id), content.spec)
-  return 'part' in choice ? withPart<Fits>(content.spec, choice.station, choice.part) : withWorks<Fits>(content.spec, choice.station, choice.works) // prettier-ignore
+  return 'part' in choice
+    ? withPart<Fits>(content.spec, choice.station, choice.part)
+    : withWorks<Fits>(content.spec, choice.station, choice.works)
 }
 
 /** What a choice would make of the job. */

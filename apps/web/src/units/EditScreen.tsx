@@ -22,6 +22,10 @@ function EditScreen({ how }: { how: 'change' | 'copy' }) {
         {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
       </Text>
     )
-  const begun = unit ? (how === 'copy' ? { from: copyOf(unit), title: `Copy of ${unit.name}`, keptName: `copy of ${unit.id}` } : { from: unit, title: `Edit ${unit.name}`, keptName: unit.id }) : { from: FIRST_UNIT, title: 'New transmission', keptName: 'new' } // prettier-ignore
+  const begun = unit
+    ? how === 'copy'
+      ? { from: copyOf(unit), title: `Copy of ${unit.name}`, keptName: `copy of ${unit.id}` }
+      : { from: unit, title: `Edit ${unit.name}`, keptName: unit.id }
+    : { from: FIRST_UNIT, title: 'New transmission', keptName: 'new' }
   return <UnitEditor key={begun.keptName} {...begun} />
 }

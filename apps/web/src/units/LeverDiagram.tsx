@@ -71,7 +71,10 @@ function LeverDrawn({ lever, train, solution, domain, scale, x, width }: LeverPr
     const speed = memberSpeed(solution, node.members[0] as string)
     return speed === undefined ? [] : [{ node, speed }]
   })
-  const drawn = line<(typeof points)[number]>((p) => across(p.speed), (p) => along(p.node.place)) // prettier-ignore
+  const drawn = line<(typeof points)[number]>(
+    (p) => across(p.speed),
+    (p) => along(p.node.place),
+  )
   const crowded = lever.nodes.reduce<boolean[]>((sides, { place }, i) => {
     const near = i > 0 && Math.abs(along(place) - along(places[i - 1] as number)) < WORDS_HEIGHT
     return [...sides, near && !sides[i - 1]]

@@ -146,7 +146,9 @@ function Cell({ column, value, wrong, name, testId, onSet, onRename, taken }: Ce
         {...shared}
         inputMode="numeric"
         value={text}
-        onChange={(event) => onSet(event.target.value.trim() === '' ? undefined : (Number(event.target.value.replace(',', '.')) || event.target.value))} // prettier-ignore
+        onChange={(event) =>
+          onSet(event.target.value.trim() === '' ? undefined : Number(event.target.value.replace(',', '.')) || event.target.value)
+        }
       />
     )
   return <NameCell key={text} shared={shared} value={text} taken={taken} onRename={onRename} />

@@ -183,7 +183,13 @@ function SetDrawn({ set, x, view }: { set: PlanetarySet; x: number; view: View }
   const h = GEAR_HALF
   const colour = (gear: (typeof GEARS)[number]) => COLOURS[view.state(set[gear])]
   const middle = gearY.carrier
-  const pinions = set.kind === 'simple' ? [[gearY.ring + 7, gearY.sun - 7]] : [[gearY.ring + 7, middle - 2], [middle + 2, gearY.sun - 7]] // prettier-ignore
+  const pinions =
+    set.kind === 'simple'
+      ? [[gearY.ring + 7, gearY.sun - 7]]
+      : [
+          [gearY.ring + 7, middle - 2],
+          [middle + 2, gearY.sun - 7],
+        ]
   return (
     <g>
       <title>{`${set.id}: sun ${set.sunTeeth}, ring ${set.ringTeeth}, ${set.pinions} ${set.kind === 'simple' ? 'pinions' : 'pairs of pinions'}`}</title>
@@ -260,7 +266,13 @@ function LinkSign({ link, view }: { link: StickLink; view: View }) {
   const on = engaged(view, link) && (kind !== 'one-way' || torque !== 0)
   const colour = on ? (torque === 0 ? ink('ink') : ink('torque')) : ink('inkSoft')
   const slip = relativeSpeed(view.solution, link.a, link.b)
-  const below = on ? (torque === 0 ? '' : torqueWords(Math.abs(torque), view.scale)) : slip === undefined || slip === 0 ? '' : `slip ${view.scale ? speedWords(slip, view.scale) : figure(slip, 2)}` // prettier-ignore
+  const below = on
+    ? torque === 0
+      ? ''
+      : torqueWords(Math.abs(torque), view.scale)
+    : slip === undefined || slip === 0
+      ? ''
+      : `slip ${view.scale ? speedWords(slip, view.scale) : figure(slip, 2)}`
   return (
     <g data-testid={`stick-${id}`} data-on={on}>
       <title>{`${id}, ${kind}${on ? ', holding' : ', released'}`}</title>

@@ -72,7 +72,15 @@ function useUnitDraft({ from, keptName }: EditorProps) {
 }
 
 /** Mistakes that leave a train solvable: it could not be built with these teeth, and its ratios are still to be seen. */
-const OF_TEETH = new Set(['pinions-not-spaced', 'pinions-collide', 'pair-finds-no-room', 'pinions-foul-sun', 'compound-rings-differ', 'compound-pinions-differ', 'ring-too-small']) // prettier-ignore
+const OF_TEETH = new Set([
+  'pinions-not-spaced',
+  'pinions-collide',
+  'pair-finds-no-room',
+  'pinions-foul-sun',
+  'compound-rings-differ',
+  'compound-pinions-differ',
+  'ring-too-small',
+])
 
 /** A unit being copied, started or changed: sets, teeth, joints, elements, ranges and stations, drawn and solved as they are typed. */
 export function UnitEditor(props: EditorProps) {
@@ -113,10 +121,29 @@ export function UnitEditor(props: EditorProps) {
   )
 }
 
-const BAR = { gap: '10px', align: 'center', position: 'sticky', top: '0', bg: 'paper', py: '6px', zIndex: 2, borderBottomWidth: '1px', borderColor: 'rule', mb: '8px' } as const // prettier-ignore
-const NAME = { 'aria-label': 'Transmission name', width: '240px', height: '40px', bg: 'sheet', borderColor: 'rule', borderRadius: '1px', 'data-testid': 'unit-name' } as const // prettier-ignore
+const BAR = {
+  gap: '10px',
+  align: 'center',
+  position: 'sticky',
+  top: '0',
+  bg: 'paper',
+  py: '6px',
+  zIndex: 2,
+  borderBottomWidth: '1px',
+  borderColor: 'rule',
+  mb: '8px',
+} as const
+const NAME = {
+  'aria-label': 'Transmission name',
+  width: '240px',
+  height: '40px',
+  bg: 'sheet',
+  borderColor: 'rule',
+  borderRadius: '1px',
+  'data-testid': 'unit-name',
+} as const
 
-const mistakesWords = (count: number) => (count === 1 ? 'One error, shown at the field.' : `${count} errors, each shown at its field.`) // prettier-ignore
+const mistakesWords = (count: number) => (count === 1 ? 'One error, shown at the field.' : `${count} errors, each shown at its field.`)
 
 interface FieldsProps {
   readonly draft: DraftUnit
@@ -124,9 +151,20 @@ interface FieldsProps {
   readonly take: (next: DraftUnit) => void
 }
 
-const KINDS = [['clutch', 'clutch'], ['brake', 'brake'], ['band', 'band'], ['one-way', 'one-way']] as const // prettier-ignore
-const SET_KINDS = [['simple', 'simple'], ['double-pinion', 'double pinion']] as const // prettier-ignore
-const SENSES = [['forward', 'forward'], ['backward', 'backward']] as const // prettier-ignore
+const KINDS = [
+  ['clutch', 'clutch'],
+  ['brake', 'brake'],
+  ['band', 'band'],
+  ['one-way', 'one-way'],
+] as const
+const SET_KINDS = [
+  ['simple', 'simple'],
+  ['double-pinion', 'double pinion'],
+] as const
+const SENSES = [
+  ['forward', 'forward'],
+  ['backward', 'backward'],
+] as const
 
 function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawable: boolean }) {
   const { train } = draft

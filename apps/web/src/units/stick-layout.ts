@@ -95,7 +95,9 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
   const gearY = { ring: ringY, carrier: ringY + BODY / 2, sun: ringY + BODY }
   const yOf = (spine: string): number => {
     if (spine === CASE) return RAIL_Y
-    return outside.has(spine) ? ringY - LEVEL * ((outer.levels.get(spine) as number) + 1) + 2 : gearY.sun + LEVEL * ((inner.levels.get(spine) as number) + 1) // prettier-ignore
+    return outside.has(spine)
+      ? ringY - LEVEL * ((outer.levels.get(spine) as number) + 1) + 2
+      : gearY.sun + LEVEL * ((inner.levels.get(spine) as number) + 1)
   }
   const links = linksOf(train, parts, x, yOf)
   const axisY = gearY.sun + LEVEL * (inner.count + 1)
@@ -260,7 +262,17 @@ function legOf(
   const spine = parts.spineOf(set[gear])
   const [y, end] = [gearY[gear], yOf(spine)]
   const out = x + side * ASIDE[gear]
-  const path: Point[] = side === 0 ? [[x, y], [x, end]] : [[x + side * GEAR_HALF, y], [out, y], [out, end]] // prettier-ignore
+  const path: Point[] =
+    side === 0
+      ? [
+          [x, y],
+          [x, end],
+        ]
+      : [
+          [x + side * GEAR_HALF, y],
+          [out, y],
+          [out, end],
+        ]
   const joint = parts.legs.get(set[gear])
   return {
     set: set.id,
@@ -280,7 +292,17 @@ function linksOf(train: GearTrain, parts: StickParts, x: XOf, yOf: (spine: strin
   const elements = train.elements.map(({ id, kind, a, b }): StickLink => {
     const [at, ya, yb] = [x('element', id), yOf(parts.spineOf(a)), yOf(parts.spineOf(b))]
     const onCase = a === CASE || b === CASE
-    return { id, kind, x: at, a, b, ya, yb, y: onCase ? RAIL_Y + 21 : (ya + yb) / 2, joints: [...jointAt(a, at, ya, yb), ...jointAt(b, at, yb, ya)] } // prettier-ignore
+    return {
+      id,
+      kind,
+      x: at,
+      a,
+      b,
+      ya,
+      yb,
+      y: onCase ? RAIL_Y + 21 : (ya + yb) / 2,
+      joints: [...jointAt(a, at, ya, yb), ...jointAt(b, at, yb, ya)],
+    }
   })
   const joints = train.joints.flatMap(({ id, a, b }): StickLink[] => {
     if (parts.legs.has(a) || parts.legs.has(b)) return []

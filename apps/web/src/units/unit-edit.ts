@@ -41,7 +41,10 @@ export function withMemberNamed(draft: DraftUnit, from: string, to: string): Dra
       members: train.members.map(m),
       sets: train.sets.map((set) => ({ ...set, sun: m(set.sun), ring: m(set.ring), carrier: m(set.carrier) })),
       joints: train.joints.map(ends),
-      elements: train.elements.map(({ pistonOn, ...element }) => ({ ...ends(element), ...(pistonOn === undefined ? {} : { pistonOn: m(pistonOn) }) })), // prettier-ignore
+      elements: train.elements.map(({ pistonOn, ...element }) => ({
+        ...ends(element),
+        ...(pistonOn === undefined ? {} : { pistonOn: m(pistonOn) }),
+      })),
       input: m(train.input),
       output: m(train.output),
     },

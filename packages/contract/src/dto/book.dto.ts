@@ -18,4 +18,4 @@ export const bookProblems = ({ readings }: Book): Problem[] =>
     if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading name must have 1 to 600 characters and no period.' }]
     const checked = checkShape(ReadingDto, reading)
     return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
-  }) // prettier-ignore
+  })

@@ -237,7 +237,9 @@ function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
     return ids.flatMap((id, i) => {
       const operation = typeof id === 'string' ? lookup.operation(id) : undefined
       const at = `${path}.${i}`
-      return (operation ? operationFaults(unit, stationId, part, operation, at) : [fault('operation-unknown', at, { operation: String(id) })]).map(worded) // prettier-ignore
+      return (
+        operation ? operationFaults(unit, stationId, part, operation, at) : [fault('operation-unknown', at, { operation: String(id) })]
+      ).map(worded)
     })
   })
 }

@@ -50,12 +50,19 @@ export interface ConverterReading {
 export function readConverterTable(text: string, choices: TableChoices = {}): ConverterReading {
   const table = readFigures(text, ROLES, choices)
   const all = table.heads.map((_, i) => i)
-  const lacking = table.problems.length > 0 ? [] : ROLES.filter(({ id }) => table.columns[id] === undefined && !table.doubts.some((d) => d.id === `column:${id}`)) // prettier-ignore
+  const lacking =
+    table.problems.length > 0
+      ? []
+      : ROLES.filter(({ id }) => table.columns[id] === undefined && !table.doubts.some((d) => d.id === `column:${id}`))
   const doubts = [...table.doubts, ...lacking.map((role) => whichColumn(role, table.heads, all))]
   const bad = table.bad.map(({ line, sentence }): Problem => ({ code: 'row-unreadable', path: String(line), sentence }))
   if (doubts.length > 0 || table.problems.length > 0 || bad.length > 0)
     return { table, doubts, problems: [...table.problems, ...bad], rows: undefined }
-  const rows = table.rows.map(({ values }): TableRow => ({ speedRatio: Math.max(0, values['speedRatio'] as number), torqueRatio: values['torqueRatio'] as number, kFactorRadPerSPerRootNm: values['kFactor'] as number })) // prettier-ignore
+  const rows = table.rows.map(({ values }): TableRow => ({
+    speedRatio: Math.max(0, values['speedRatio'] as number),
+    torqueRatio: values['torqueRatio'] as number,
+    kFactorRadPerSPerRootNm: values['kFactor'] as number,
+  }))
   const problems = tableFaults(rows).map(worded)
   return { table, doubts, problems, rows: problems.length > 0 ? undefined : rows }
 }
@@ -63,6 +70,10 @@ export function readConverterTable(text: string, choices: TableChoices = {}): Co
 /** A converter's table as a file; reading it back gives the same figures to nine digits. */
 export function writeConverterTable(rows: readonly TableRow[]): string {
   const digits = (value: number) => String(Number(value.toPrecision(12)))
-  const data = rows.map((row) => [digits(row.speedRatio), digits(row.torqueRatio), digits(row.kFactorRadPerSPerRootNm / toSi(1, 'rpm/√lb-ft'))]) // prettier-ignore
+  const data = rows.map((row) => [
+    digits(row.speedRatio),
+    digits(row.torqueRatio),
+    digits(row.kFactorRadPerSPerRootNm / toSi(1, 'rpm/√lb-ft')),
+  ])
   return `${papaparse.unparse({ fields: ['SR', 'TR', 'K (rpm/√lb-ft)'], data }, { newline: '\r\n' })}\r\n`
 }

@@ -85,7 +85,11 @@ function fitOf(file: JobFile, fitted: Judged['fitted']): object {
   const input = inputOf(file.job, file.unit, fitted)
   const plate = plateReport(input)
   return {
-    entries: fitUp(input).entries.map((entry) => ({ ...entry, name: fitName(entry, file.unit), sentence: fitSentence(entry, file.unit, 'in') })), // prettier-ignore
+    entries: fitUp(input).entries.map((entry) => ({
+      ...entry,
+      name: fitName(entry, file.unit),
+      sentence: fitSentence(entry, file.unit, 'in'),
+    })),
     plate: plate ?? null,
   }
 }
@@ -98,7 +102,14 @@ function packsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): objec
     if (!report || part?.kind !== 'pack') return []
     const { gains, wrongs, ...rest } = report
     const plates = part.geometry.stack?.plates ?? []
-    return [{ station: id, ...rest, wrongs: wrongs.map((wrong) => ({ ...wrong, sentence: wrongSentence(wrong, plates) })), gains: gains.map(plainGain) }] // prettier-ignore
+    return [
+      {
+        station: id,
+        ...rest,
+        wrongs: wrongs.map((wrong) => ({ ...wrong, sentence: wrongSentence(wrong, plates) })),
+        gains: gains.map(plainGain),
+      },
+    ]
   })
 }
 

@@ -78,8 +78,25 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
     ({ cells, broken }) => broken !== undefined || cells.some((cell) => cell.trim() !== ''),
   )
   const first = lines.findIndex((line) => figuresIn(line) >= 2)
-  const empty: FigureTable = { delimiter, decimal: '.', heads: [], columns: {}, units: {}, doubts: [], bad: [], rows: [], count: 0, problems: [] } // prettier-ignore
-  if (first < 0) return { ...empty, problems: [problem('no-figures', `No row with at least two numbers was found (delimiter: ${DELIMITER_WORDS[delimiter] ?? delimiter}).`)] } // prettier-ignore
+  const empty: FigureTable = {
+    delimiter,
+    decimal: '.',
+    heads: [],
+    columns: {},
+    units: {},
+    doubts: [],
+    bad: [],
+    rows: [],
+    count: 0,
+    problems: [],
+  }
+  if (first < 0)
+    return {
+      ...empty,
+      problems: [
+        problem('no-figures', `No row with at least two numbers was found (delimiter: ${DELIMITER_WORDS[delimiter] ?? delimiter}).`),
+      ],
+    }
   const { heads, body } = headed(lines, first, roles)
   const columns = columnsOf(heads, roles, choices)
   const decimal = decimalOf(body, roles, columns.found, choices.decimal)
@@ -114,7 +131,9 @@ function mendedLines(text: string, delimiter: string): CsvLine[] {
   let [rest, offset] = [text, 0]
   for (let i = 0; i < MOST_MENDED; i++) {
     const read = csvLines(rest, delimiter)
-    const open = read.findIndex((line, k) => line.broken !== undefined && (k === read.length - 1 || line.cells.some((cell) => /[\r\n]/.test(cell)))) // prettier-ignore
+    const open = read.findIndex(
+      (line, k) => line.broken !== undefined && (k === read.length - 1 || line.cells.some((cell) => /[\r\n]/.test(cell))),
+    )
     const moved = read.map((line) => ({ ...line, number: line.number + offset }))
     if (open < 0) return [...lines, ...moved]
     lines.push(...moved.slice(0, open), { ...(moved[open] as CsvLine), cells: [] })
@@ -144,10 +163,15 @@ function headed(lines: readonly CsvLine[], first: number, roles: readonly Role[]
     if (words(line) && named(line) > most) [at, most] = [i, named(line)]
   })
   const below = lines[at + 1]
-  const units = at >= 0 && at + 1 < first && words(below) && (below as CsvLine).cells.every((cell) => cell.trim() === '' || ANY_UNIT.test(cell.trim())) ? (below as CsvLine).cells : [] // prettier-ignore
+  const units =
+    at >= 0 && at + 1 < first && words(below) && (below as CsvLine).cells.every((cell) => cell.trim() === '' || ANY_UNIT.test(cell.trim()))
+      ? (below as CsvLine).cells
+      : []
   const body = at < 0 ? lines.slice(lines.findIndex((line) => figuresIn(line) > 0)) : lines.slice(at + (units.length > 0 ? 2 : 1))
   const width = Math.max(...body.slice(0, SAMPLE_LINES).map(({ cells }) => cells.length))
-  const heads = Array.from({ length: width }, (_, i) => `${lines[at]?.cells[i]?.replace(/\s+/g, ' ').trim() ?? ''} ${units[i]?.trim() ?? ''}`.trim()) // prettier-ignore
+  const heads = Array.from({ length: width }, (_, i) =>
+    `${lines[at]?.cells[i]?.replace(/\s+/g, ' ').trim() ?? ''} ${units[i]?.trim() ?? ''}`.trim(),
+  )
   return { heads, body }
 }
 
@@ -199,7 +223,12 @@ function unitsOf(
     const head = heads[column] ?? ''
     const unit = known.find(({ name }) => name === units[id]) ?? known.find(({ written }) => written.test(head))
     if (unit) found[id] = unit.name
-    else doubts.push({ id: `unit:${id}`, question: `Which unit is ${label}${head ? ` (“${head}”)` : ''} in?`, answers: known.map(({ name }) => ({ value: name, words: name })) }) // prettier-ignore
+    else
+      doubts.push({
+        id: `unit:${id}`,
+        question: `Which unit is ${label}${head ? ` (“${head}”)` : ''} in?`,
+        answers: known.map(({ name }) => ({ value: name, words: name })),
+      })
   }
   return { found, doubts }
 }
@@ -227,14 +256,16 @@ function decimalOf(
   if (!open) return { mark: '.', doubts: [] }
   return {
     mark: '.',
-    doubts: [{
-      id: 'decimal',
-      question: `Is the mark in “${open}” a decimal point or a thousands separator?`,
-      answers: [
-        { value: open.includes(',') ? ',' : '.', words: 'decimal point' },
-        { value: open.includes(',') ? '.' : ',', words: 'thousands separator' },
-      ],
-    }], // prettier-ignore
+    doubts: [
+      {
+        id: 'decimal',
+        question: `Is the mark in “${open}” a decimal point or a thousands separator?`,
+        answers: [
+          { value: open.includes(',') ? ',' : '.', words: 'decimal point' },
+          { value: open.includes(',') ? '.' : ',', words: 'thousands separator' },
+        ],
+      },
+    ],
   }
 }
 
@@ -269,7 +300,10 @@ function rowsOf(body: readonly CsvLine[], roles: readonly Role[], table: FigureT
   const used = roles.filter(({ id }) => table.columns[id] !== undefined)
   for (const line of body) {
     const read = line.broken === undefined ? used.map((role) => [role.id, cellOf(line, role, table)] as const) : []
-    const wrong = line.broken === undefined ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : [])) : [`quotation marks don’t match (${line.broken})`] // prettier-ignore
+    const wrong =
+      line.broken === undefined
+        ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : []))
+        : [`quotation marks don’t match (${line.broken})`]
     if (wrong.length > 0) bad.push({ line: line.number, sentence: `Line ${line.number}: ${wrong.join('; ')}.` })
     else rows.push({ line: line.number, values: Object.fromEntries(read) as Record<string, number> })
   }

@@ -83,7 +83,13 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 function headerProblems(columns: readonly string[]): Problem[] {
   const missing = ['id', 'name', 'kind'].filter((name) => !columns.includes(name))
   if (missing.length > 0)
-    return [problem('columns-missing', missing.join(', '), `The first line must name the columns; ${missing.map((m) => `"${m}"`).join(', ')} is missing. Export a table to see all columns.`)] // prettier-ignore
+    return [
+      problem(
+        'columns-missing',
+        missing.join(', '),
+        `The first line must name the columns; ${missing.map((m) => `"${m}"`).join(', ')} is missing. Export a table to see all columns.`,
+      ),
+    ]
   return columns
     .filter((column, i) => column !== '' && columns.indexOf(column) !== i)
     .map((column) => problem('column-twice', column, `The column "${column}" appears twice.`))
@@ -132,11 +138,14 @@ function valueOf(column: string, text: string, holder: object, decimalComma: boo
       }
       const read = readQuantity(written)
       if (!read) return refuse('figure-unreadable', `${label} needs a number with a unit, such as "12 ${unit}" (got "${text}").`)
-      if (read.dimension !== splitName(field.key)?.dimension) return refuse('unit-of-another-kind', `${label} can’t use the unit in "${text}"; use ${unit}.`) // prettier-ignore
+      if (read.dimension !== splitName(field.key)?.dimension)
+        return refuse('unit-of-another-kind', `${label} can’t use the unit in "${text}"; use ${unit}.`)
       return { path, value: read.valueSi }
     }
     case 'yes-no':
-      return /^(true|false|yes|no)$/i.test(text) ? { path, value: /^(true|yes)$/i.test(text) } : refuse('yes-or-no', `${field.label} must be true or false (got "${text}").`) // prettier-ignore
+      return /^(true|false|yes|no)$/i.test(text)
+        ? { path, value: /^(true|yes)$/i.test(text) }
+        : refuse('yes-or-no', `${field.label} must be true or false (got "${text}").`)
     case 'ids':
       return { path, value: text.split(';').map((each) => each.trim()) }
     default:
@@ -190,6 +199,11 @@ function onceEach(rows: readonly PartRow[]): PartRow[] {
       seen.set(row.part.id, row.line)
       return row
     }
-    return { line: row.line, ok: false, id: row.part.id, problems: [problem('part-twice', 'id', `"${row.part.id}" is already on line ${before}.`)] } // prettier-ignore
+    return {
+      line: row.line,
+      ok: false,
+      id: row.part.id,
+      problems: [problem('part-twice', 'id', `"${row.part.id}" is already on line ${before}.`)],
+    }
   })
 }

@@ -51,7 +51,17 @@ function setOf(train: GearTrain, set: PlanetarySet): object {
 function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefined): object {
   const solution = solveRange(train, range)
   const { outcome, ratio, holding, overrunning, free, speeds } = solution
-  const about = { range: range.id, name: range.name, on: range.on, outcome, holding, overrunning, free, speeds, relativeSpeeds: elementSlips(train, solution) } // prettier-ignore
+  const about = {
+    range: range.id,
+    name: range.name,
+    on: range.on,
+    outcome,
+    holding,
+    overrunning,
+    free,
+    speeds,
+    relativeSpeeds: elementSlips(train, solution),
+  }
   if (outcome !== 'driven') {
     const explanation = explainRange(train, range)
     return { ...about, culprits: explanation.culprits, wouldDrive: explanation.wouldDrive, sentence: explanationSentence(explanation) }
@@ -79,5 +89,13 @@ function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefin
 /** A breakage with the ranges that it takes away, and what it does to the others. */
 function breakOf(train: GearTrain, { at, kind, ranges, ratios }: Effect): object {
   const of = (...states: RangeState[]) => train.ranges.map(({ id }) => id).filter((id) => states.includes(ranges[id] as RangeState))
-  return { at, kind, loses: of('lost', 'other'), slips: of('slips'), binds: of('binds'), runsFreeOnOverrun: of('no-braking'), drivesInstead: ratios } // prettier-ignore
+  return {
+    at,
+    kind,
+    loses: of('lost', 'other'),
+    slips: of('slips'),
+    binds: of('binds'),
+    runsFreeOnOverrun: of('no-braking'),
+    drivesInstead: ratios,
+  }
 }

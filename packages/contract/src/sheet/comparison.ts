@@ -147,7 +147,10 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
       ? [{ name: `On the shelf, ${now.name}`, was: 'previous geometry', is: 'geometry changed', step: '' }]
       : []
   })
-  const train = JSON.stringify(a.unit) === JSON.stringify(b.unit) ? [] : [{ name: b.unit.name, was: 'previous data', is: 'transmission data changed', step: '' }] // prettier-ignore
+  const train =
+    JSON.stringify(a.unit) === JSON.stringify(b.unit)
+      ? []
+      : [{ name: b.unit.name, was: 'previous data', is: 'transmission data changed', step: '' }]
   const plain = (operations: Judged['file']['operations']) => operations.map((operation) => ({ ...operation, becomes: {} }))
   return [
     ...changed<Part>(a.parts, b.parts, PartDto),

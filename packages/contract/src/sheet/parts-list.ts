@@ -38,7 +38,9 @@ export function partsList(file: JobFile, { number, revision }: SheetHead): strin
     if (line.what !== 'kit') return []
     const { id, name, maker } = line.item
     const stations = line.stationIds.map((stationId) => capital(stationName(unit, stationId))).join(', ')
-    return [{ station: stations, code: '', ...head, item: name, id, maker, kind: 'kit', supply: 'buy', price: line.price, hours: line.hours }] // prettier-ignore
+    return [
+      { station: stations, code: '', ...head, item: name, id, maker, kind: 'kit', supply: 'buy', price: line.price, hours: line.hours },
+    ]
   })
   return `${papaparse.unparse({ fields: [...COLUMNS], data: [...rows, ...kits] }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
 }

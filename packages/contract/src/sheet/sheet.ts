@@ -101,7 +101,9 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     revision,
     brief: briefLines(now),
     sentence: now.sentence,
-    besides: answered ? [likelyWords(answered) && `Likely range ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ') : '', // prettier-ignore
+    besides: answered
+      ? [likelyWords(answered) && `Likely range ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ')
+      : '',
     warnings: [
       ...misfits.map((misfit) => misfitSentence(misfit, unit)),
       ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),
@@ -132,11 +134,16 @@ const NOTED = ['pilot-engagement', 'pull-forward', 'head-room', 'flange-place']
 function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
   const input = inputOf(job, unit, fitted)
   const plate = plateReport(input)
-  const joint = (name: string, { bolts, joint: { boltDiameterM, tighteningTorqueNm } }: JointReport) => `${name}: ${bolts} × ${quantity(boltDiameterM, 'in', 4)} to ${quantity(tighteningTorqueNm, 'lb-ft')}` // prettier-ignore
+  const joint = (name: string, { bolts, joint: { boltDiameterM, tighteningTorqueNm } }: JointReport) =>
+    `${name}: ${bolts} × ${quantity(boltDiameterM, 'in', 4)} to ${quantity(tighteningTorqueNm, 'lb-ft')}`
   const { entries } = fitUp(input)
   const chain = entries.flatMap((entry) => {
     if (entry.kind !== 'closing' || !NOTED.includes(entry.id)) return []
-    const value = entry.measured ? `${spanWords(entry, 'in')} measured` : entry.specifiedM === null ? '' : `${fitLength(entry, entry.specifiedM, 'in')} nominal` // prettier-ignore
+    const value = entry.measured
+      ? `${spanWords(entry, 'in')} measured`
+      : entry.specifiedM === null
+        ? ''
+        : `${fitLength(entry, entry.specifiedM, 'in')} nominal`
     return value ? [`${fitTitle(entry, unit)}: ${value}`] : []
   })
   return [...(plate ? [joint('Crank bolts', plate.crank), joint('Converter bolts', plate.converter)] : []), ...chain]

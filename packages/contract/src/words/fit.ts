@@ -119,7 +119,7 @@ export function fitName(entry: FitEntry, unit: Unit): string {
     case 'spline':
       return entry.otherId === null ? 'output spline in driveline' : `${stationName(unit, entry.stationId ?? '')} ${entry.name}`
   }
-} // prettier-ignore
+}
 
 /** Fine things to four places of an inch, lengths to three. */
 const FINE: ReadonlySet<string> = new Set(['outside', 'bore', 'run-out', 'play'])
@@ -175,7 +175,8 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'unmeasured':
       return entry.specifiedM === null ? 'Not measured.' : 'Nominal only; not measured.'
     case 'taken': {
-      if (verdict.differsM === null || Math.abs(verdict.differsM) < HAIR_M) return verdict.differsM === null ? 'Measured.' : 'Matches nominal.'
+      if (verdict.differsM === null || Math.abs(verdict.differsM) < HAIR_M)
+        return verdict.differsM === null ? 'Measured.' : 'Matches nominal.'
       return `${length(Math.abs(verdict.differsM))} ${verdict.differsM > 0 ? 'over' : 'under'} nominal. The measured value is used.`
     }
     case 'second-angle':
@@ -191,9 +192,13 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'refused':
       return `${length(verdict.outM)} ${verdict.side === 'least' ? 'under minimum' : 'over maximum'}. ${entry.order ? orderWords(entry.order, entry, inUnit) : ''}`.trim()
     case 'fits':
-      return entry.bySheet.length > 0 && entry.measured ? `Within limits, using nominal ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))}.` : entry.measured ? 'Within limits.' : 'Within limits (nominal).'
+      return entry.bySheet.length > 0 && entry.measured
+        ? `Within limits, using nominal ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))}.`
+        : entry.measured
+          ? 'Within limits.'
+          : 'Within limits (nominal).'
   }
-} // prettier-ignore
+}
 
 /** What is to be measured before anything can be said; how far the cover swells is never measured but follows from other figures. */
 function unknownSentence(missing: readonly LinkId[]): string {
@@ -221,7 +226,9 @@ function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most'
 }
 
 const stepWords = (steps: number | null, thing: string) =>
-  steps === null || steps === 0 ? `another ${thing}` : `a ${thing} ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps > 0 ? 'thicker' : 'thinner'}` // prettier-ignore
+  steps === null || steps === 0
+    ? `another ${thing}`
+    : `a ${thing} ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps > 0 ? 'thicker' : 'thinner'}`
 
 /** What to order or do. */
 export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry, unit: LengthUnit): string {
@@ -282,20 +289,29 @@ function splineVerdict(entry: SplineEntry, unit: Unit): string {
   const { shaft, hub, differences, reading, otherId } = entry
   const into = otherId === null ? 'the driveline' : `the ${stationName(unit, otherId)}`
   if (!hub) return 'Mating spline not entered.'
-  if (differences.length > 0) return `Does not mate with ${into}: ${listed(differences.map((d) => splineDifferenceWords(d, shaft, shaft.lengthM, hub)))}. Do not assemble.` // prettier-ignore
+  if (differences.length > 0)
+    return `Does not mate with ${into}: ${listed(differences.map((d) => splineDifferenceWords(d, shaft, shaft.lengthM, hub)))}. Do not assemble.`
   if (reading?.count !== undefined && reading.count !== shaft.teeth)
     return `${reading.count} teeth counted, nominal ${shaft.teeth}. Wrong part. Do not assemble.`
   return `${shaft.teeth} teeth, module ${quantity(shaft.moduleM, 'mm', 3)}: mates with ${into}${reading?.count === undefined ? ' (nominal; count the teeth)' : ''}.`
 }
 
-const PATTERN_DIFFERENCES: Record<PatternDifference, string> = { number: 'the number', circle: 'the circle', bolt: 'the bolt', name: 'the pattern' } // prettier-ignore
+const PATTERN_DIFFERENCES: Record<PatternDifference, string> = {
+  number: 'the number',
+  circle: 'the circle',
+  bolt: 'the bolt',
+  name: 'the pattern',
+}
 
 function patternVerdict({ pair: { holes, threads, names, differences }, verdict }: PatternEntry): string {
   if (verdict.word === 'unknown') return 'One side is not entered.'
-  const said = (side: NonNullable<typeof holes>) => `${side.bolts} × ${quantity(side.boltDiameterM, 'in', 4)} on ${quantity(side.circleDiameterM, 'in')}`
+  const said = (side: NonNullable<typeof holes>) =>
+    `${side.bolts} × ${quantity(side.boltDiameterM, 'in', 4)} on ${quantity(side.circleDiameterM, 'in')}`
   const sides = names ? `“${names[0]}” and “${names[1]}”` : holes && threads ? `${said(holes)} and ${said(threads)}` : ''
-  return differences.length === 0 ? `${sides}: they match.` : `${sides}: ${listed(differences.map((d) => PATTERN_DIFFERENCES[d]))} ${differences.length > 1 ? 'differ' : 'differs'}. Do not assemble.`
-} // prettier-ignore
+  return differences.length === 0
+    ? `${sides}: they match.`
+    : `${sides}: ${listed(differences.map((d) => PATTERN_DIFFERENCES[d]))} ${differences.length > 1 ? 'differ' : 'differs'}. Do not assemble.`
+}
 
 /** A finding of the fit in a sentence, with its place. */
 export const fitFinding = (entry: FitEntry, unit: Unit): string => `Fit-up, ${fitName(entry, unit)}: ${fitSentence(entry, unit, 'in')}`

@@ -62,7 +62,9 @@ export function rangeSentence(train: GearTrain, range: GearRange, solution: Rang
       ? `${capital(listed(idle))} ${idle.length === 1 ? 'is' : 'are'} applied but ${idle.length === 1 ? 'carries' : 'carry'} no torque.`
       : '',
     over.length > 0 ? `${capital(listed(over))} ${over.length === 1 ? 'overruns' : 'overrun'}.` : '',
-    fast.length > 0 ? `Faster than the input: ${listed(fast.slice(0, 3).map(({ member, speed }) => `${member} ${figure(Math.abs(speed), 2)}`))}.` : '', // prettier-ignore
+    fast.length > 0
+      ? `Faster than the input: ${listed(fast.slice(0, 3).map(({ member, speed }) => `${member} ${figure(Math.abs(speed), 2)}`))}.`
+      : '',
     flow.recirculating > 0.005 ? `${percent(flow.recirculating)} of input power recirculates.` : '',
     `Gear mesh efficiency ${percent(efficiency, 1)}.`,
     braking ? '' : 'No engine braking.',

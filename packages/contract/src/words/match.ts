@@ -8,14 +8,18 @@ const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
 export function standingSentence(match: MatchFigures, engine: Engine, brief: Pick<Brief, 'use'>): string {
   const peak = engine.on.peakTorqueSpeedRadPerS
   const away = match.stall.engineSpeedRadPerS - peak
-  const where = Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak` // prettier-ignore
+  const where =
+    Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak`
   const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
   const verdicts = {
     tight: `too tight for ${USE_WORDS[brief.use]}: it fights the cam and boost`,
     'as-wanted': `right for ${USE_WORDS[brief.use]}`,
     loose: `too loose for ${USE_WORDS[brief.use]}: soft at part throttle`,
   } as const
-  const given = fromSi(match.torqueGivenUpNm, 'lb-ft') < 1 ? '' : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of peak torque ${match.boost === 'on-the-move' ? 'is not available' : 'is given up'} at launch.` // prettier-ignore
+  const given =
+    fromSi(match.torqueGivenUpNm, 'lb-ft') < 1
+      ? ''
+      : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of peak torque ${match.boost === 'on-the-move' ? 'is not available' : 'is given up'} at launch.`
   return `Stall is ${where}, ${verdicts[match.standing]}. ${wanted}.${given}`
 }
 
@@ -26,11 +30,13 @@ export function boostSentence(match: MatchFigures): string {
     case 'needs-none':
       return ''
     case 'on-the-brake':
-      return off ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and raises stall to ${rpm(match.stallOn.engineSpeedRadPerS)} rpm.` : 'Boost is available at stall.' // prettier-ignore
+      return off
+        ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and raises stall to ${rpm(match.stallOn.engineSpeedRadPerS)} rpm.`
+        : 'Boost is available at stall.'
     case 'on-the-move':
-      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: it can’t build boost on the brake. Boost comes in once the turbine reaches ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest gear`}.` // prettier-ignore
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: it can’t build boost on the brake. Boost comes in once the turbine reaches ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest gear`}.`
     case 'never':
-      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm and stays below the threshold up to redline: it never makes boost through this converter.` // prettier-ignore
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm and stays below the threshold up to redline: it never makes boost through this converter.`
   }
 }
 
@@ -39,7 +45,7 @@ export function flashWords(end: FlashEnd | null): string {
   if (!end) return '—'
   switch (end.outcome) {
     case 'flashed':
-      return `${rpm(end.speedRadPerS)} rpm after ${figure(end.timeS, 1)} s${end.boostShare < 0.95 ? `, ${percent(end.boostShare)} boost` : ''}` // prettier-ignore
+      return `${rpm(end.speedRadPerS)} rpm after ${figure(end.timeS, 1)} s${end.boostShare < 0.95 ? `, ${percent(end.boostShare)} boost` : ''}`
     case 'past-redline':
       return `past redline after ${figure(end.timeS, 1)} s`
     case 'held-at-idle':
@@ -72,7 +78,9 @@ export function leanSentence({ state, span, oil, knownLimitPa }: LockupReport): 
     state.edge === 'flat'
       ? 'is in full contact'
       : `presses harder on its ${state.edge} edge${state.lifted ? ' (the other edge has lifted)' : ''}`
-  const bears = span ? `Full contact ${span.liftsAbovePa === null ? `above ${quantity(span.bearsFromPa, 'psi')}` : `from ${quantity(span.bearsFromPa, 'psi')} to ${quantity(span.liftsAbovePa, 'psi')}`}.` : 'It never makes full contact.' // prettier-ignore
+  const bears = span
+    ? `Full contact ${span.liftsAbovePa === null ? `above ${quantity(span.bearsFromPa, 'psi')}` : `from ${quantity(span.bearsFromPa, 'psi')} to ${quantity(span.liftsAbovePa, 'psi')}`}.`
+    : 'It never makes full contact.'
   const known = knownLimitPa === null ? '' : ` Limit scaled from a known piston of this shape: ${quantity(knownLimitPa, 'psi')}.`
   return `At ${across} across the piston, the friction face ${lies}. ${bears}${known}`
 }

@@ -118,7 +118,9 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
 /** A shift in a line: "2 to 3: 0.33 s, 54.6 kJ". */
 export function shiftWords({ fromRange, toRange, result }: Pick<HeatedShift, 'fromRange' | 'toRange' | 'result'>): string {
   const which = `${fromRange} to ${toRange}`
-  return result.outcome === 'done' ? `${which}: ${figure(result.seconds, 2)} s, ${figure(result.energyJ / 1000, 1)} kJ` : `${which}: never finishes; engine torque is as high as clutch torque` // prettier-ignore
+  return result.outcome === 'done'
+    ? `${which}: ${figure(result.seconds, 2)} s, ${figure(result.energyJ / 1000, 1)} kJ`
+    : `${which}: never finishes; engine torque is as high as clutch torque`
 }
 
 /** A temperature rise, in the unit of the bench. */

@@ -46,10 +46,15 @@ export const gaugeLines = ({ gauge }: Pick<PressureReport, 'gauge'>): GaugeLine[
 export function pressureWords(pressure: PressureCalibration, answer: Answer | undefined, unit: Unit): string {
   const { lockupApplyPa, lockupReleasePa } = pressure
   const { applyPa, releasePa } = lockupOil(pressure, pressure.drivePa)
-  const lockup = lockupApplyPa === undefined && lockupReleasePa === undefined ? '' : `, lockup apply ${quantity(applyPa, 'psi')}, release ${quantity(releasePa, 'psi')}` // prettier-ignore
+  const lockup =
+    lockupApplyPa === undefined && lockupReleasePa === undefined
+      ? ''
+      : `, lockup apply ${quantity(applyPa, 'psi')}, release ${quantity(releasePa, 'psi')}`
   const reverse = new Set(unit.train.ranges.flatMap((range) => (range.reverse ? [range.id] : [])))
-  const most = (back: boolean) => Math.max(0, ...(answer?.cases ?? []).flatMap((duty) => (reverse.has(duty.rangeId) === back ? [duty.linePressurePa] : []))) // prettier-ignore
-  if (pressure.by !== 'valves' || !answer) return `${quantity(pressure.drivePa, 'psi')} in drive, ${quantity(pressure.reversePa, 'psi')} in reverse${lockup}` // prettier-ignore
+  const most = (back: boolean) =>
+    Math.max(0, ...(answer?.cases ?? []).flatMap((duty) => (reverse.has(duty.rangeId) === back ? [duty.linePressurePa] : [])))
+  if (pressure.by !== 'valves' || !answer)
+    return `${quantity(pressure.drivePa, 'psi')} in drive, ${quantity(pressure.reversePa, 'psi')} in reverse${lockup}`
   return `calculated, ${quantity(most(false), 'psi')} in drive, ${quantity(most(true), 'psi')} in reverse${lockup}`
 }
 

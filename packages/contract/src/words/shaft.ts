@@ -33,7 +33,10 @@ export function hardnessSentence(read: HardnessRead, shaft: ShaftGeometry): stri
   const steel = steelOf(shaft)
   if (!steel || !shaft.hardness) return ''
   const said = `${figure(shaft.hardness.value, Number.isInteger(shaft.hardness.value) ? 0 : 1)} ${shaft.hardness.scale}`
-  const stands = read.tensilePa === null ? `${said} is outside the conversion table` : `${said} indicates ${KSI(read.tensilePa)} ksi (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} with tester scatter)` // prettier-ignore
+  const stands =
+    read.tensilePa === null
+      ? `${said} is outside the conversion table`
+      : `${said} indicates ${KSI(read.tensilePa)} ksi (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} with tester scatter)`
   const least = `${steel.name} minimum is ${KSI(steel.ultimatePa)} ksi`
   switch (read.verdict) {
     case 'can-be':

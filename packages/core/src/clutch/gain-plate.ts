@@ -29,7 +29,8 @@ const THINNEST = { lined: 0.0014, steels: 0.0014, backing: 0.0035 } as const
 
 /** Steel of the plates that takes up heat, as length of stack: end steels are heated on one side and count half. */
 export function heatedSteel({ plates }: PackStack): number {
-  const touches = (plate: Plate | undefined, other: Plate) => plate !== undefined && turnsWith(plate) !== turnsWith(other) && (isLined(plate) || isLined(other)) // prettier-ignore
+  const touches = (plate: Plate | undefined, other: Plate) =>
+    plate !== undefined && turnsWith(plate) !== turnsWith(other) && (isLined(plate) || isLined(other))
   return plates.reduce((sum, plate, i) => {
     if (isLined(plate) || plate.kind === 'cushion') return sum
     const sides = Number(touches(plates[i - 1], plate)) + Number(touches(plates[i + 1], plate))

@@ -17,12 +17,40 @@ export interface LiningClass {
 
 export const LINING_CLASSES: Readonly<Record<PackLining, LiningClass>> = {
   paper: { hotStaticFriction: 0.13, dynamicShare: 0.9, unitPressurePa: 3.5e6, energyJPerM2: 0.8e6, powerWPerM2: 3.5e6, rubbingMPerS: 60 },
-  'high-energy': { hotStaticFriction: 0.14, dynamicShare: 0.92, unitPressurePa: 5e6, energyJPerM2: 1.4e6, powerWPerM2: 6e6, rubbingMPerS: 75 },
-  graphitic: { hotStaticFriction: 0.15, dynamicShare: 0.9, unitPressurePa: 4.5e6, energyJPerM2: 1.6e6, powerWPerM2: 5.5e6, rubbingMPerS: 60 },
-  'semi-metallic': { hotStaticFriction: 0.12, dynamicShare: 0.85, unitPressurePa: 7e6, energyJPerM2: 2e6, powerWPerM2: 5e6, rubbingMPerS: 50 },
-  'woven-carbon': { hotStaticFriction: 0.13, dynamicShare: 0.95, unitPressurePa: 6e6, energyJPerM2: 2.2e6, powerWPerM2: 6e6, rubbingMPerS: 80 },
+  'high-energy': {
+    hotStaticFriction: 0.14,
+    dynamicShare: 0.92,
+    unitPressurePa: 5e6,
+    energyJPerM2: 1.4e6,
+    powerWPerM2: 6e6,
+    rubbingMPerS: 75,
+  },
+  graphitic: {
+    hotStaticFriction: 0.15,
+    dynamicShare: 0.9,
+    unitPressurePa: 4.5e6,
+    energyJPerM2: 1.6e6,
+    powerWPerM2: 5.5e6,
+    rubbingMPerS: 60,
+  },
+  'semi-metallic': {
+    hotStaticFriction: 0.12,
+    dynamicShare: 0.85,
+    unitPressurePa: 7e6,
+    energyJPerM2: 2e6,
+    powerWPerM2: 5e6,
+    rubbingMPerS: 50,
+  },
+  'woven-carbon': {
+    hotStaticFriction: 0.13,
+    dynamicShare: 0.95,
+    unitPressurePa: 6e6,
+    energyJPerM2: 2.2e6,
+    powerWPerM2: 6e6,
+    rubbingMPerS: 80,
+  },
   aramid: { hotStaticFriction: 0.12, dynamicShare: 0.9, unitPressurePa: 3e6, energyJPerM2: 1.2e6, powerWPerM2: 3e6, rubbingMPerS: 50 },
-} // prettier-ignore
+}
 
 /** Dynamic over static friction where the lining is not known (from memory). */
 export const DYNAMIC_SHARE = 0.9

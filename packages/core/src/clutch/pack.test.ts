@@ -24,13 +24,24 @@ const still = (psi: number) => ({ linePressurePa: toSi(psi, 'psi'), drumSpeedRad
 const lbft = (p: PackGeometry, psi: number) => fromSi(packCapacity(p, still(psi)), 'lb-ft')
 
 describe('pack capacity (Shigley, ch. 16), against hand calculations', () => {
-  it.each([[120, 719], [200, 1260], [230, 1463]])('five plates at %d psi hold %d lb-ft', (psi, held) => expect(Math.abs(lbft(pack(), psi) - held)).toBeLessThan(1)) // prettier-ignore
+  it.each([
+    [120, 719],
+    [200, 1260],
+    [230, 1463],
+  ])('five plates at %d psi hold %d lb-ft', (psi, held) => expect(Math.abs(lbft(pack(), psi) - held)).toBeLessThan(1))
   it('a sixth plate beside five is a fifth more', () => expect(lbft(pack({ linedPlates: 6 }), 200) / lbft(pack(), 200)).toBeCloseTo(1.2, 9))
   it('single-sided plates count once', () => expect(lbft(pack({ facesPerPlate: 1 }), 200) / lbft(pack(), 200)).toBeCloseTo(0.5, 9))
   it('holds nothing while the springs win', () => expect(packCapacity(pack(), still(13))).toBe(0))
 
   it('feeds only the piston faces of the range', () => {
-    const dual = pack({ chambers: [{ innerRadiusM: mm(50), outerRadiusM: mm(70) }, { innerRadiusM: mm(36), outerRadiusM: mm(50), fedIn: ['R'] }], returnSpringN: 0, ringLossPa: 0 }) // prettier-ignore
+    const dual = pack({
+      chambers: [
+        { innerRadiusM: mm(50), outerRadiusM: mm(70) },
+        { innerRadiusM: mm(36), outerRadiusM: mm(50), fedIn: ['R'] },
+      ],
+      returnSpringN: 0,
+      ringLossPa: 0,
+    })
     const force = (rangeId: string) => packForce(dual, { ...still(100), rangeId }).appliedN
     expect(force('R') / force('3')).toBeCloseTo((70 ** 2 - 36 ** 2) / (70 ** 2 - 50 ** 2), 9)
   })

@@ -54,16 +54,33 @@ describe('heat of a shift', () => {
 describe('time and energy of a shift', () => {
   it('is t = I·Δω/(T_c − T_in) and E = T·Δω·t/2 with steady torques', () => {
     const some = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-    fc.assert(fc.property(some(0.05, 0.6), some(50, 400), some(100, 900), some(1.05, 2), some(0.3, 3), some(20, 500), (inertia, drop, input, over, lever, slip) => {
-      const clutch = (input * over) / lever
-      const result = shiftTime({ inertiaKgM2: inertia, dropRadPerS: drop, inputNm: input, clutchNm: () => clutch, inputPerClutch: lever, slipRadPerS: slip })
-      const seconds = (inertia * drop) / (clutch * lever - input)
-      if (seconds > 3.9) return
-      expect(result.outcome).toBe('done')
-      if (result.outcome !== 'done') return
-      expect(result.seconds / seconds).toBeCloseTo(1, 9)
-      expect(result.energyJ / ((clutch * slip * seconds) / 2)).toBeCloseTo(1, 6)
-    })) // prettier-ignore
+    fc.assert(
+      fc.property(
+        some(0.05, 0.6),
+        some(50, 400),
+        some(100, 900),
+        some(1.05, 2),
+        some(0.3, 3),
+        some(20, 500),
+        (inertia, drop, input, over, lever, slip) => {
+          const clutch = (input * over) / lever
+          const result = shiftTime({
+            inertiaKgM2: inertia,
+            dropRadPerS: drop,
+            inputNm: input,
+            clutchNm: () => clutch,
+            inputPerClutch: lever,
+            slipRadPerS: slip,
+          })
+          const seconds = (inertia * drop) / (clutch * lever - input)
+          if (seconds > 3.9) return
+          expect(result.outcome).toBe('done')
+          if (result.outcome !== 'done') return
+          expect(result.seconds / seconds).toBeCloseTo(1, 9)
+          expect(result.energyJ / ((clutch * slip * seconds) / 2)).toBeCloseTo(1, 6)
+        },
+      ),
+    )
   })
   it('slips on where the clutch passes no more than the engine gives', () => {
     const draw = { inertiaKgM2: 0.3, dropRadPerS: 200, inputNm: 500, inputPerClutch: 1, slipRadPerS: 200 }

@@ -57,7 +57,13 @@ describe('a stack in its drum', () => {
   })
   it('six plates for five are a fifth more at one force; single-sided plates count a face each', () => {
     expect(held(packOf(stackOf({ plates: plates(6) }))) / held(packOf(stackOf()))).toBeCloseTo(1.2, 12)
-    const single: Plate[] = [...Array.from({ length: 5 }, () => [{ ...steel, lining: 'ring' as const }, { ...lined, lining: 'ring' as const }]).flat(), backing] // prettier-ignore
+    const single: Plate[] = [
+      ...Array.from({ length: 5 }, () => [
+        { ...steel, lining: 'ring' as const },
+        { ...lined, lining: 'ring' as const },
+      ]).flat(),
+      backing,
+    ]
     expect(rubbingFaces(stackOf({ plates: single }))).toBe(10)
     expect(codes(stackOf({ plates: single, drumDepthM: mm(42.7) }))).toEqual([])
   })
@@ -72,13 +78,25 @@ describe('a wrong stack is explained at the plate', () => {
     ['too tight', stackOf({ pistonHeightM: mm(15) }), ['clearance-small null']],
     ['too loose', stackOf({ pistonHeightM: mm(12.5) }), ['clearance-large null']],
     ['a ring that does not fit', stackOf({ ringThicknessM: mm(2.3), drumDepthM: mm(42.7) }), ['ring-too-thick null']],
-    ['two lined plates that meet', stackOf({ plates: [steel, lined, lined, steel, lined, backing], pistonHeightM: mm(24.8) }), ['lining-idle 1']],
+    [
+      'two lined plates that meet',
+      stackOf({ plates: [steel, lined, lined, steel, lined, backing], pistonHeightM: mm(24.8) }),
+      ['lining-idle 1'],
+    ],
     ['lining on the piston', stackOf({ plates: [lined, ...plates(4)], pistonHeightM: mm(16.3) }), ['lining-on-piston 0']],
     ['lining on the ring', stackOf({ plates: [...plates(4), lined], pistonHeightM: mm(16.3) }), ['lining-on-ring 9']],
-    ['a single-sided plate facing wrong', stackOf({ plates: [steel, { ...lined, lining: 'piston' }, ...plates(4)] }), ['bare-faces-meet 1']],
-    ['plates that all turn together', stackOf({ plates: [{ ...lined, turnsWith: 'drum' }, backing], pistonHeightM: mm(33.35) }), ['lining-on-piston 0', 'lining-idle 0', 'no-faces null']],
+    [
+      'a single-sided plate facing wrong',
+      stackOf({ plates: [steel, { ...lined, lining: 'piston' }, ...plates(4)] }),
+      ['bare-faces-meet 1'],
+    ],
+    [
+      'plates that all turn together',
+      stackOf({ plates: [{ ...lined, turnsWith: 'drum' }, backing], pistonHeightM: mm(33.35) }),
+      ['lining-on-piston 0', 'lining-idle 0', 'no-faces null'],
+    ],
     ['lining against lining', stackOf({ plates: [{ ...steel, lining: 'ring' }, lined, ...plates(4)] }), ['linings-meet 0']],
-  ])('%s', (_what, stack, wrong) => expect(codes(stack)).toEqual(wrong)) // prettier-ignore
+  ])('%s', (_what, stack, wrong) => expect(codes(stack)).toEqual(wrong))
   it('grooves that face the wrong way for the sense in which the hub turns', () => {
     const stack = stackOf({ plates: [steel, { ...lined, grooves: 'backward' }, ...plates(4)] })
     expect([codes(stack, 'forward'), codes(stack, 'backward'), codes(stack)]).toEqual([['grooves-wrong-way 1'], [], []])
@@ -87,14 +105,19 @@ describe('a wrong stack is explained at the plate', () => {
 
 describe('what puts it right', () => {
   it('every ring or backing plate that is named brings the clearance within what is wanted, and fits its groove', () => {
-    fc.assert(fc.property(fc.double({ min: 12, max: 16, noNaN: true }), fc.double({ min: 1.4, max: 2.1, noNaN: true }), (height, groove) => {
-      const stack = stackOf({ pistonHeightM: mm(height), ringGrooveM: mm(groove) })
-      for (const { what, toM, clearanceM } of mends(stack)) {
-        const mended = what === 'ring' ? { ...stack, ringThicknessM: toM } : { ...stack, plates: stack.plates.map((p) => (p.kind === 'backing' ? { ...p, thicknessM: toM } : p)) }
-        expect(stackClearance(mended)).toBeCloseTo(clearanceM, 12)
-        expect(codes(mended).filter((code) => !/^ring/.test(code) || what === 'ring')).toEqual([])
-      }
-    })) // prettier-ignore
+    fc.assert(
+      fc.property(fc.double({ min: 12, max: 16, noNaN: true }), fc.double({ min: 1.4, max: 2.1, noNaN: true }), (height, groove) => {
+        const stack = stackOf({ pistonHeightM: mm(height), ringGrooveM: mm(groove) })
+        for (const { what, toM, clearanceM } of mends(stack)) {
+          const mended =
+            what === 'ring'
+              ? { ...stack, ringThicknessM: toM }
+              : { ...stack, plates: stack.plates.map((p) => (p.kind === 'backing' ? { ...p, thicknessM: toM } : p)) }
+          expect(stackClearance(mended)).toBeCloseTo(clearanceM, 12)
+          expect(codes(mended).filter((code) => !/^ring/.test(code) || what === 'ring')).toEqual([])
+        }
+      }),
+    )
     expect(mends(stackOf({ pistonHeightM: mm(13.4) })).map(({ what, toM }) => `${what} ${toM * 1000}`)).toEqual(['backing 5.8', 'ring 1.9'])
   })
 })

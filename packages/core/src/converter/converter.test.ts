@@ -13,7 +13,11 @@ const stallRpm = (match: Match) => (match.outcome === 'matched' ? fromSi(match.p
 describe('converter shape (Kotwicki, SAE 820393, coefficients from memory)', () => {
   it.each([[0.5, 1.006], [0.8, 1.232], [0.9, 1.469], [0.96, 2.226]])('K over its stall value at SR %f is %f', (sr, ratio) => expect(kotwickiCapacity(sr) ** -0.5).toBeCloseTo(ratio, 3)) // prettier-ignore
   it.each([[0, 1.68], [0.5, 1.345], [0.8, 1.121], [0.95, 1]])('torque ratio at SR %f is %f', (sr, tr) => expect(kotwickiTorqueRatio(sr)).toBeCloseTo(tr, 3)) // prettier-ignore
-  it.each([[1.9, 0.883], [2.2, 0.838], [2.5, 0.791]])('coupling point at stall torque ratio %f is %f', (str, sc) => expect(couplingSpeedRatio(str)).toBeCloseTo(sc, 3)) // prettier-ignore
+  it.each([
+    [1.9, 0.883],
+    [2.2, 0.838],
+    [2.5, 0.791],
+  ])('coupling point at stall torque ratio %f is %f', (str, sc) => expect(couplingSpeedRatio(str)).toBeCloseTo(sc, 3))
 
   it('keeps efficiency under 1, torque ratio at 1 or above, and capacity falling to nothing near SR 1', () => {
     fc.assert(
@@ -86,7 +90,8 @@ describe('stall behind an engine', () => {
         const engine = engineOf(ts.map((t, i) => [800 + 700 * i, t] as const))
         const converter = characteristic(capacity, 2)
         const match = operatingPoint(engine, converter, 0, greatestStrength(engine, converter))
-        if (match.outcome === 'matched') expect(converter.capacity(0) * match.point.engineSpeedRadPerS ** 2 / match.point.engineTorqueNm).toBeCloseTo(1, 9) // prettier-ignore
+        if (match.outcome === 'matched')
+          expect((converter.capacity(0) * match.point.engineSpeedRadPerS ** 2) / match.point.engineTorqueNm).toBeCloseTo(1, 9)
       }),
       { numRuns: 3000 },
     )
@@ -123,7 +128,7 @@ describe('full throttle from stall to redline', () => {
   })
 
   it('balances engine and impeller at every point, and is solved between them', () => {
-    for (const p of points) expect(converter.capacity(p.speedRatio) * p.engineSpeedRadPerS ** 2 / p.engineTorqueNm).toBeCloseTo(1, 6) // prettier-ignore
+    for (const p of points) expect((converter.capacity(p.speedRatio) * p.engineSpeedRadPerS ** 2) / p.engineTorqueNm).toBeCloseTo(1, 6)
     const exact = operatingPoint(engine, converter, 0.651)
     if (exact.outcome !== 'matched') throw new Error(exact.outcome)
     if (line.outcome !== 'runs') throw new Error(line.outcome)

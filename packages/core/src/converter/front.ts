@@ -39,11 +39,15 @@ export function frontFaults(front: ConverterFront, path: string): Fault[] {
   const { pilotDiameterM, circleDiameterM, pilotWallM, heightM } = front
   const inside = (['turbineMouthM', 'statorMouthM', 'floorM', 'pumpDriveM'] as const).filter((key) => (front[key] ?? 0) >= heightM)
   return [
-    ...(pilotDiameterM < circleDiameterM ? [] : [fault('pilot-outside-pads', `${path}.pilotDiameterM`, { pilotM: pilotDiameterM, circleM: circleDiameterM })]),
-    ...(pilotWallM === undefined || pilotWallM < pilotDiameterM / 2 ? [] : [fault('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
+    ...(pilotDiameterM < circleDiameterM
+      ? []
+      : [fault('pilot-outside-pads', `${path}.pilotDiameterM`, { pilotM: pilotDiameterM, circleM: circleDiameterM })]),
+    ...(pilotWallM === undefined || pilotWallM < pilotDiameterM / 2
+      ? []
+      : [fault('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
     ...inside.map((key) => fault('beyond-the-hub', `${path}.${key}`, { depthM: front[key] as number, heightM })),
   ]
-} // prettier-ignore
+}
 
 /** What swells a converter: oil under charge pressure, and flung out by its own turning. */
 export interface SwellingOil {
@@ -75,6 +79,13 @@ export function coverGrowth(
     const middle = inner + (i + 0.5) * width
     return { outerRadiusM: inner + (i + 1) * width, pressurePa: chargePa + (OIL_KG_PER_M3 * (speedRadPerS * middle) ** 2) / 2 }
   })
-  const plate = bendPlate({ innerRadiusM: inner, thicknessM: coverThicknessM, youngPa: STEEL_YOUNG_PA, inner: 'guided', outer: 'fixed', rings }) // prettier-ignore
+  const plate = bendPlate({
+    innerRadiusM: inner,
+    thicknessM: coverThicknessM,
+    youngPa: STEEL_YOUNG_PA,
+    inner: 'guided',
+    outer: 'fixed',
+    rings,
+  })
   return plate.deflectionM(Math.min(Math.max(radiusM, inner), outer))
 }

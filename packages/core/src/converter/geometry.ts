@@ -47,7 +47,9 @@ export function converterFaults(geometry: ConverterGeometry, path = 'geometry'):
   const faults = tableFaults(geometry.table, `${path}.table`)
   if (faults.length > 0) return faults
   const [rated, measured] = [capacityFromStall(geometry.stall) ** -0.5, geometry.table[0]?.kFactorRadPerSPerRootNm ?? NaN]
-  return Math.abs(rated / measured - 1) <= SAME_RATING ? [] : [fault('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })] // prettier-ignore
+  return Math.abs(rated / measured - 1) <= SAME_RATING
+    ? []
+    : [fault('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })]
 }
 
 /** Of a 300 mm core (from memory, order of magnitude); oil goes with D³, inertia with D⁵. */

@@ -32,7 +32,9 @@ const stallOf = (of: ConverterGeometry, engine = flatEngine(toSi(400, 'lb-ft')))
 
 describe('a converter’s own table', () => {
   it('stalls where a hand calculation says: N = K·√T', () => {
-    expect(stallOf(geometry({ table: TABLE, stall: { speedRadPerS: toSi(148, 'rpm') * 20, referenceTorqueNm: toSi(400, 'lb-ft') } }))).toBeCloseTo(148 * Math.sqrt(400), 6) // prettier-ignore
+    expect(
+      stallOf(geometry({ table: TABLE, stall: { speedRadPerS: toSi(148, 'rpm') * 20, referenceTorqueNm: toSi(400, 'lb-ft') } })),
+    ).toBeCloseTo(148 * Math.sqrt(400), 6)
     const shape = tableCharacteristic(TABLE)
     for (const { speedRatio, torqueRatio, kFactorRadPerSPerRootNm } of TABLE) {
       expect(shape.torqueRatio(speedRatio)).toBeCloseTo(torqueRatio, 9)
@@ -44,7 +46,11 @@ describe('a converter’s own table', () => {
 
   it('gives what the published shape gives where it was read off that shape', () => {
     const shape = characteristic(0.008, 2)
-    const read = Array.from({ length: 50 }, (_, i) => i * 0.0198).map((sr): TableRow => ({ speedRatio: sr, torqueRatio: shape.torqueRatio(sr), kFactorRadPerSPerRootNm: shape.capacity(sr) ** -0.5 })) // prettier-ignore
+    const read = Array.from({ length: 50 }, (_, i) => i * 0.0198).map((sr): TableRow => ({
+      speedRatio: sr,
+      torqueRatio: shape.torqueRatio(sr),
+      kFactorRadPerSPerRootNm: shape.capacity(sr) ** -0.5,
+    }))
     const table = tableCharacteristic(read)
     for (let sr = 0.01; sr < 0.96; sr += 0.013) {
       expect(table.capacity(sr) / shape.capacity(sr)).toBeCloseTo(1, 2)
@@ -64,7 +70,11 @@ describe('a converter’s own table', () => {
       'table.2.kFactorRadPerSPerRootNm k-factor-not-positive',
     ])
     expect(faults(TABLE.slice(0, 2))).toEqual(['table table-too-short'])
-    expect(converterFaults(geometry({ table: TABLE, stall: { speedRadPerS: toSi(4000, 'rpm'), referenceTorqueNm: toSi(400, 'lb-ft') } })).map((f) => f.code)).toEqual(['rating-against-table']) // prettier-ignore
+    expect(
+      converterFaults(geometry({ table: TABLE, stall: { speedRadPerS: toSi(4000, 'rpm'), referenceTorqueNm: toSi(400, 'lb-ft') } })).map(
+        (f) => f.code,
+      ),
+    ).toEqual(['rating-against-table'])
   })
 })
 
@@ -92,7 +102,9 @@ describe('one family in another size', () => {
         if (wanted > 800 + 1000 * (ts.length - 1)) return undefined
         const w = toSi(wanted, 'rpm')
         const capacity = engine.torqueNm(w) / w ** 2
-        const earlier = Array.from({ length: 4000 }, (_, i) => toSi(800 + ((wanted - 800) * i) / 4000, 'rpm')).some((x) => engine.torqueNm(x) <= capacity * x * x * (1 + 1e-6)) // prettier-ignore
+        const earlier = Array.from({ length: 4000 }, (_, i) => toSi(800 + ((wanted - 800) * i) / 4000, 'rpm')).some(
+          (x) => engine.torqueNm(x) <= capacity * x * x * (1 + 1e-6),
+        )
         return expect(earlier).toBe(true)
       }),
       { numRuns: 150, examples: [[[150, 150, 150, 150], 3800, false]] },
@@ -117,7 +129,9 @@ describe('boost that has to build', () => {
     const before = linePoint(later, later.boostTurbineRadPerS * (1 - 1e-9))
     expect(rpm(before.engineSpeedRadPerS)).toBeCloseTo(off + 400, 2)
     expect(linePoint(later, later.boostTurbineRadPerS).turbineTorqueNm).toBeGreaterThan(1.3 * before.turbineTorqueNm)
-    expect(lineOf({ ...turbo(4000), boost: { thresholdRadPerS: toSi(6999.9, 'rpm'), lagS: 1, offShare: 0.5 } }).boostTurbineRadPerS).toBeGreaterThan(later.boostTurbineRadPerS) // prettier-ignore
+    expect(
+      lineOf({ ...turbo(4000), boost: { thresholdRadPerS: toSi(6999.9, 'rpm'), lagS: 1, offShare: 0.5 } }).boostTurbineRadPerS,
+    ).toBeGreaterThan(later.boostTurbineRadPerS)
   })
 
   it('leaves one line, turbine speed rising, that balances engine and impeller everywhere', () => {
@@ -207,14 +221,16 @@ describe('flash stall', () => {
   })
 
   it('with the output held waits for boost, which takes about three of its lags, and stays off boost below the threshold', () => {
-    const held = (threshold: number) => flashStall({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 }) // prettier-ignore
+    const held = (threshold: number) =>
+      flashStall({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 })
     const [high, low] = [lineOf(turbo(2200)), held(2200)]
     if (low.outcome !== 'flashed') throw new Error(low.outcome)
     expect(low.speedRadPerS / lineStall(high).engineSpeedRadPerS).toBeGreaterThan(0.96)
     expect(low.timeS).toBeGreaterThan(1.4)
     const never = held(4500)
     expect(never).toMatchObject({ outcome: 'flashed', boostShare: 0 })
-    const until = (threshold: number) => timeToThreshold({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 }) // prettier-ignore
+    const until = (threshold: number) =>
+      timeToThreshold({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 })
     expect(until(2200)).toBeGreaterThan(0.05)
     expect(until(2200)).toBeLessThan(low.timeS - 2 * 0.5)
     expect([until(4500), until(2600)]).toEqual([null, expect.any(Number)])
@@ -222,7 +238,14 @@ describe('flash stall', () => {
 
   it('says so where the engine can’t turn the converter at idle, or runs past redline', () => {
     const on = flatEngine(300, 800, 7000)
-    const flash = (capacity: number) => flashStall({ engine: { on }, converter: characteristic(capacity, 2), engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 }).outcome // prettier-ignore
+    const flash = (capacity: number) =>
+      flashStall({
+        engine: { on },
+        converter: characteristic(capacity, 2),
+        engineInertiaKgM2: 0.3,
+        turbineInertiaKgM2: Infinity,
+        dragNm: 0,
+      }).outcome
     expect([flash(1), flash(1e-5)]).toEqual(['held-at-idle', 'past-redline'])
   })
 })

@@ -25,7 +25,8 @@ export function tableFaults(rows: readonly TableRow[], path = 'table'): Fault[] 
     if (!(speedRatio >= 0 && speedRatio < 1)) faults.push(fault('speed-ratio-outside', `${path}.${i}.speedRatio`, values))
     if (!(torqueRatio > 0)) faults.push(fault('torque-ratio-not-positive', `${path}.${i}.torqueRatio`, values))
     if (!(kFactorRadPerSPerRootNm > 0)) faults.push(fault('k-factor-not-positive', `${path}.${i}.kFactorRadPerSPerRootNm`, values))
-    if (speedRatio * torqueRatio > 1) faults.push(fault('more-out-than-in', `${path}.${i}.torqueRatio`, { ...values, efficiency: speedRatio * torqueRatio })) // prettier-ignore
+    if (speedRatio * torqueRatio > 1)
+      faults.push(fault('more-out-than-in', `${path}.${i}.torqueRatio`, { ...values, efficiency: speedRatio * torqueRatio }))
   })
   return faults
 }

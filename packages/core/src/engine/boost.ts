@@ -29,7 +29,13 @@ export interface Engine {
 export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve> {
   const { thresholdRadPerS, offPoints, offShare } = boost
   if (!(thresholdRadPerS > on.minSpeedRadPerS && thresholdRadPerS < on.maxSpeedRadPerS))
-    return bad(fault('threshold-outside-curve', 'boost.thresholdRadPerS', { fromRadPerS: on.minSpeedRadPerS, toRadPerS: on.maxSpeedRadPerS, thresholdRadPerS })) // prettier-ignore
+    return bad(
+      fault('threshold-outside-curve', 'boost.thresholdRadPerS', {
+        fromRadPerS: on.minSpeedRadPerS,
+        toRadPerS: on.maxSpeedRadPerS,
+        thresholdRadPerS,
+      }),
+    )
   if (offPoints) {
     const made = curveFromPoints(offPoints)
     return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: `boost.offPoints${f.path.replace(/^points/, '')}` })))
@@ -38,7 +44,12 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
   const share = (w: number) => (w <= on.peakTorqueSpeedRadPerS ? least : offShare * on.torqueNm(w))
   const kink = rootOf((w) => on.torqueNm(w) - least, on.minSpeedRadPerS, on.peakTorqueSpeedRadPerS)
   const knots = [...on.knotsRadPerS, on.peakTorqueSpeedRadPerS, ...(kink.outcome === 'converged' ? [kink.x] : [])].sort((a, b) => a - b)
-  return good(measured(knots.filter((w, i) => i === 0 || w > (knots[i - 1] as number)), (w) => Math.min(on.torqueNm(w), share(w)))) // prettier-ignore
+  return good(
+    measured(
+      knots.filter((w, i) => i === 0 || w > (knots[i - 1] as number)),
+      (w) => Math.min(on.torqueNm(w), share(w)),
+    ),
+  )
 }
 
 /** An engine of one curve, or of two where boost has to build up. */

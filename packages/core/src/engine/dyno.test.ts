@@ -22,7 +22,10 @@ describe('figures of a dyno sheet', () => {
     // by hand: 960 hPa with 60 % humidity at 30 °C: saturation 42.4 hPa, dry 934.6 hPa, 1.176 × 1.0593 × 1.00861 − 0.176
     const air = { barometerPa: toSi(960, 'hPa'), humidity: 0.6, temperatureK: toSi(30, '°C') }
     expect(fromSi(dryPressure(air), 'hPa')).toBeCloseTo(934.6, 1)
-    expect(valueOf(flywheelFactor({ at: 'flywheel', correction: 'observed', air: { ...air, humidity: 0 } }, 'petrol'))).toBeCloseTo(1.176 * (990 / 960) * Math.sqrt(303.15 / 298) - 0.176, 9) // prettier-ignore
+    expect(valueOf(flywheelFactor({ at: 'flywheel', correction: 'observed', air: { ...air, humidity: 0 } }, 'petrol'))).toBeCloseTo(
+      1.176 * (990 / 960) * Math.sqrt(303.15 / 298) - 0.176,
+      9,
+    )
     expect(codes({ at: 'flywheel', correction: 'observed', air })).toEqual(['measured.air correction-too-large'])
   })
 
@@ -37,7 +40,11 @@ describe('figures of a dyno sheet', () => {
 
   it('go from the wheels to the flywheel in the brief, as points and as headline figures', () => {
     const measured = { at: 'wheels', lossShare: 0.2, correction: 'factor', factor: 1.05 } as const
-    const points = [[1500, 300], [4500, 500], [6500, 420]].map(([rpm, nm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: nm as number })) // prettier-ignore
+    const points = [
+      [1500, 300],
+      [4500, 500],
+      [6500, 420],
+    ].map(([rpm, nm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: nm as number }))
     expect(valueOf(engineCurve({ kind: 'petrol-turbo', form: 'points', points, measured })).peakTorqueNm).toBeCloseTo(500 / 0.8 / 1.05, 9)
     const headline = headlineFor('petrol', toSi(400, 'hp'))
     expect(valueOf(engineCurve({ kind: 'petrol', form: 'headline', headline, measured })).peakPowerW).toBeCloseTo(toSi(400, 'hp') / 0.84, 6)
@@ -95,11 +102,21 @@ describe('an engine without its boost', () => {
   })
 
   it('says where its threshold can’t lie, and where a measured curve is none; kinds with a driven blower need none', () => {
-    const engine = (boost: object) => engineOfBrief({ kind: 'diesel', form: 'headline', headline: headlineFor('diesel', toSi(300, 'hp')), boost } as BriefEngine) // prettier-ignore
+    const engine = (boost: object) =>
+      engineOfBrief({ kind: 'diesel', form: 'headline', headline: headlineFor('diesel', toSi(300, 'hp')), boost } as BriefEngine)
     const boost = { thresholdRadPerS: 10, lagS: 1, offShare: 0.5 }
     const faults = (of: object) => ((made) => (made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)))(engine(of))
     expect(faults(boost)).toEqual(['engine.boost.thresholdRadPerS threshold-outside-curve'])
-    expect(faults({ ...boost, thresholdRadPerS: 150, offPoints: [{ speedRadPerS: 100, torqueNm: 0 }, { speedRadPerS: 90, torqueNm: 5 }] })).toEqual(['engine.boost.offPoints.0.torqueNm torque-not-positive', 'engine.boost.offPoints.1.speedRadPerS curve-speed-not-rising']) // prettier-ignore
+    expect(
+      faults({
+        ...boost,
+        thresholdRadPerS: 150,
+        offPoints: [
+          { speedRadPerS: 100, torqueNm: 0 },
+          { speedRadPerS: 90, torqueNm: 5 },
+        ],
+      }),
+    ).toEqual(['engine.boost.offPoints.0.torqueNm torque-not-positive', 'engine.boost.offPoints.1.speedRadPerS curve-speed-not-rising'])
     expect([boostFor('petrol', 400), boostFor('petrol-supercharged', 400)]).toEqual([undefined, undefined])
   })
 })

@@ -32,6 +32,8 @@ export function sweepPoints(rows: readonly CurvePoint[]): Sweep {
     const bin = bins.get(key) ?? { speed: 0, torque: 0, count: 0 }
     bins.set(key, { speed: bin.speed + speedRadPerS, torque: bin.torque + torqueNm, count: bin.count + 1 })
   }
-  const points = [...bins.entries()].sort(([a], [b]) => a - b).map(([, { speed, torque, count }]) => ({ speedRadPerS: speed / count, torqueNm: torque / count })) // prettier-ignore
+  const points = [...bins.entries()]
+    .sort(([a], [b]) => a - b)
+    .map(([, { speed, torque, count }]) => ({ speedRadPerS: speed / count, torqueNm: torque / count }))
   return { points, binRadPerS }
 }

@@ -59,7 +59,9 @@ export function chanceOf({ kind, at, results }: Check, result: string, suspect: 
     case 'look':
       return expecting(here && suspect.kind === 'broken' ? 'broken' : 'whole')
     case 'by-hand':
-      return expecting(here && suspect.kind === 'free' ? 'turns both ways' : here && suspect.kind === 'seized' ? 'holds both ways' : 'holds one way') // prettier-ignore
+      return expecting(
+        here && suspect.kind === 'free' ? 'turns both ways' : here && suspect.kind === 'seized' ? 'holds both ways' : 'holds one way',
+      )
   }
 }
 

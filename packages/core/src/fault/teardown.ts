@@ -23,12 +23,14 @@ export const isNoted = ({ ranges, signs, checks, found, note }: Teardown): boole
 export function teardownFaults(unit: Unit, teardown: Teardown, path = 'teardown'): Fault[] {
   const ids = unit.train.ranges.map(({ id }) => id)
   const checks = new Map(checksOf(unit.train).map((check) => [check.id, check]))
-  const choice = (at: string, value: string, choices: readonly string[]) => fault('choice-not-there', at, { value, choices: choices.join(', ') }) // prettier-ignore
+  const choice = (at: string, value: string, choices: readonly string[]) =>
+    fault('choice-not-there', at, { value, choices: choices.join(', ') })
   const suspects = teardown.found === null ? [] : suspectsOf(unit).map(suspectId)
   return [
-    ...Object.entries(teardown.ranges).flatMap(
-      ([id, state]) =>
-      ids.includes(id) && SEEN_STATES.includes(state as SeenState) ? [] : [ids.includes(id) ? choice(`${path}.ranges.${id}`, state, SEEN_STATES) : choice(`${path}.ranges`, id, ids)], // prettier-ignore
+    ...Object.entries(teardown.ranges).flatMap(([id, state]) =>
+      ids.includes(id) && SEEN_STATES.includes(state as SeenState)
+        ? []
+        : [ids.includes(id) ? choice(`${path}.ranges.${id}`, state, SEEN_STATES) : choice(`${path}.ranges`, id, ids)],
     ),
     ...teardown.signs.flatMap((sign, i) => (SIGNS.includes(sign) ? [] : [choice(`${path}.signs.${i}`, sign, SIGNS)])),
     ...Object.entries(teardown.checks).flatMap(([id, result]) => {

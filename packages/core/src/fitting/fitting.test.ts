@@ -91,24 +91,85 @@ describe('a proposal', () => {
 
   it('takes what spoils nothing before what is cheaper', () => {
     const needs = [{ stationId: 'b', feature: 'x', why: '' }]
-    const parts = [shell('a0', 'a'), shell('a1', 'a', { needs }), shell('b0', 'b'), shell('b1', 'b', { offers: ['x'], price: 1 }), shell('b2', 'b', { offers: ['x'], price: 50 })] // prettier-ignore
+    const parts = [
+      shell('a0', 'a'),
+      shell('a1', 'a', { needs }),
+      shell('b0', 'b'),
+      shell('b1', 'b', { offers: ['x'], price: 1 }),
+      shell('b2', 'b', { offers: ['x'], price: 50 }),
+    ]
     const before: Fits = { fits: { a: 'a0', b: 'b0' }, works: {} }
     const worth = (weak: string) => (spec: Fits) => (spec.fits['b'] === weak ? 0.5 : 1)
     const with_ = (of: (spec: Fits) => number) =>
-      propose({ unit, variantId: null, catalogue: catalogueOf(parts), arrived: before.fits, hourRate: 1, worth: of }, before, withPart(before, 'a', 'a1')).spec.fits['b'] // prettier-ignore
+      propose(
+        { unit, variantId: null, catalogue: catalogueOf(parts), arrived: before.fits, hourRate: 1, worth: of },
+        before,
+        withPart(before, 'a', 'a1'),
+      ).spec.fits['b']
     expect([with_(() => 1), with_(worth('b1')), with_(worth('b2'))]).toEqual(['b1', 'b2', 'b1'])
   })
 })
 
 describe('splines that must mate', () => {
-  const path = { ...unit, stations: [{ id: 'a', name: 'shaft', kind: 'shaft' }, { id: 'b', name: 'hub', kind: 'hub' }] } as unknown as Unit // prettier-ignore
+  const path = {
+    ...unit,
+    stations: [
+      { id: 'a', name: 'shaft', kind: 'shaft' },
+      { id: 'b', name: 'hub', kind: 'hub' },
+    ],
+  } as unknown as Unit
   const common = { maker: 'm', unitIds: ['u'], hours: 0, stock: false, stated: [] }
   const shaft = (i: number, teeth: number) =>
-    ({ ...common, id: `a${i}`, name: `a${i}`, kind: 'shaft', stationIds: ['a'], price: 10, geometry: { steelId: '300m', caseDepthM: 0, sections: [{ name: 'front', outerDiameterM: 0.03, boreDiameterM: 0, lengthM: 0.03, spline: { teeth, moduleM: 0.0008, root: 'fillet', mate: 'b' } }] } }) as Part // prettier-ignore
+    ({
+      ...common,
+      id: `a${i}`,
+      name: `a${i}`,
+      kind: 'shaft',
+      stationIds: ['a'],
+      price: 10,
+      geometry: {
+        steelId: '300m',
+        caseDepthM: 0,
+        sections: [
+          {
+            name: 'front',
+            outerDiameterM: 0.03,
+            boreDiameterM: 0,
+            lengthM: 0.03,
+            spline: { teeth, moduleM: 0.0008, root: 'fillet', mate: 'b' },
+          },
+        ],
+      },
+    }) as Part
   const hub = (i: number, { teeth, price }: { teeth: number; price: number }) =>
-    ({ ...common, id: `b${i}`, name: `b${i}`, kind: 'hub', stationIds: ['b'], price, geometry: { steelId: '300m', outerDiameterM: 0.05, lengthM: 0.03, splines: [{ name: 'bore', mate: 'a', teeth, moduleM: 0.0008, lengthM: 0.03 }] } }) as Part // prettier-ignore
+    ({
+      ...common,
+      id: `b${i}`,
+      name: `b${i}`,
+      kind: 'hub',
+      stationIds: ['b'],
+      price,
+      geometry: {
+        steelId: '300m',
+        outerDiameterM: 0.05,
+        lengthM: 0.03,
+        splines: [{ name: 'bore', mate: 'a', teeth, moduleM: 0.0008, lengthM: 0.03 }],
+      },
+    }) as Part
   const teeth = fc.integer({ min: 30, max: 32 })
-  const cut = (to: number): Operation => ({ id: `cut-${to}`, name: `cut ${to}`, unitIds: ['u'], stationIds: ['b'], kind: 'hub', price: 25, hours: 0, skill: 'bench', caution: '', becomes: { splines: [{ name: 'bore', teeth: to }] }, stated: [] }) // prettier-ignore
+  const cut = (to: number): Operation => ({
+    id: `cut-${to}`,
+    name: `cut ${to}`,
+    unitIds: ['u'],
+    stationIds: ['b'],
+    kind: 'hub',
+    price: 25,
+    hours: 0,
+    skill: 'bench',
+    caution: '',
+    becomes: { splines: [{ name: 'bore', teeth: to }] },
+    stated: [],
+  })
 
   it('bring the cheapest hub that takes the shaft, or the one there cut to it; where there is neither they are named', () => {
     fc.assert(
@@ -152,7 +213,13 @@ describe('operations', () => {
     stated: [],
     ...more,
   })
-  const part = shell('a0', 'a', { offers: ['x'], stated: [{ place: 'station', origin: 'maker', torqueNm: 100 }, { place: 'station', origin: 'maker', speedRadPerS: 9 }] }) // prettier-ignore
+  const part = shell('a0', 'a', {
+    offers: ['x'],
+    stated: [
+      { place: 'station', origin: 'maker', torqueNm: 100 },
+      { place: 'station', origin: 'maker', speedRadPerS: 9 },
+    ],
+  })
   const thick = operation('thick', { becomes: { thicknessM: 0.005 }, offers: ['y'], removes: ['x'] })
   const rated = operation('rated', { stated: [{ place: 'station', origin: 'measured', torqueNm: 150 }] })
 

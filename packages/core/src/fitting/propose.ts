@@ -203,5 +203,12 @@ function operationsThatOffer(
 /** One operation left out at a station that is not decided yet: it may be what asks, what takes a feature away or what clashes. */
 function operationsUndone({ spec, settled }: State, stationId: string): Mended[] {
   const done = settled.has(stationId) ? [] : (spec.works[stationId] ?? [])
-  return done.map((id) => ({ stationId, spec: withWorks(spec, stationId, done.filter((other) => other !== id)) })) // prettier-ignore
+  return done.map((id) => ({
+    stationId,
+    spec: withWorks(
+      spec,
+      stationId,
+      done.filter((other) => other !== id),
+    ),
+  }))
 }

@@ -35,7 +35,13 @@ interface Bolted {
 const made = new WeakMap<Plate, Bolted>()
 
 /** The same plate, bolts and cover give the same object again, so that what is known of it stays known. */
-function boltedPlate(plate: Plate, crank: BoltSetGeometry | undefined, converter: BoltSetGeometry | undefined, front: ConverterFront | undefined, runOutM: number | undefined): Plate {
+function boltedPlate(
+  plate: Plate,
+  crank: BoltSetGeometry | undefined,
+  converter: BoltSetGeometry | undefined,
+  front: ConverterFront | undefined,
+  runOutM: number | undefined,
+): Plate {
   const by = [crank, converter, front, runOutM]
   if (by.every((each) => each === undefined)) return plate
   const before = made.get(plate)
@@ -50,7 +56,7 @@ function boltedPlate(plate: Plate, crank: BoltSetGeometry | undefined, converter
   const bolted: Plate = { ...plate, geometry }
   made.set(plate, { by, plate: bolted })
   return bolted
-} // prettier-ignore
+}
 
 /** A plate's holes hold no more bolts than the cover has pads for. */
 function onPads(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {

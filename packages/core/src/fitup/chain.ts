@@ -63,7 +63,6 @@ const placeOf = (
   key: string,
   reading: Reading | undefined,
 ) => ({
-  // prettier-ignore
   id,
   key,
   name: null,
@@ -79,7 +78,10 @@ const placeOf = (
 export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measured }: Known): LengthEntry {
   const { id, gauged, roundM = null } = kind
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged as Gauged)
-  const taken: FitVerdict | undefined = measured && { word: 'taken', differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM } // prettier-ignore
+  const taken: FitVerdict | undefined = measured && {
+    word: 'taken',
+    differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM,
+  }
   return {
     ...placeOf(facts, kind, key, reading),
     kind: 'link',
@@ -107,7 +109,10 @@ interface Summed {
 function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<ClosingKind, 'plus' | 'minus'>, by: 'sheet' | 'readings'): Summed {
   const span = { lowM: 0, highM: 0, openM: 0 }
   const [missing, bySheet]: [LinkId[], LinkId[]] = [[], []]
-  for (const [sign, ids] of [[1, plus], [-1, minus]] as const)
+  for (const [sign, ids] of [
+    [1, plus],
+    [-1, minus],
+  ] as const)
     for (const id of ids) {
       const { measured, nominalM, kind } = known.get(id) as Known
       const own = by === 'readings' ? measured : undefined
@@ -119,15 +124,24 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<Closing
       span.openM += openM
     }
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
-} // prettier-ignore
+}
 
 /** A length that others leave between them, against its limits; none where there is no such thing. */
-export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMap<LinkId, Known>, kind: ClosingKind, readings: Readings): LengthEntry[] {
+export function closingEntry(
+  facts: FitFacts,
+  input: FitInput,
+  known: ReadonlyMap<LinkId, Known>,
+  kind: ClosingKind,
+  readings: Readings,
+): LengthEntry[] {
   const bounds = kind.bounds(facts, input.rules ?? DEFAULT_RULES)
   if (bounds === null) return []
   const { id, gauged, plus, minus } = kind
   const terms = [...plus, ...minus]
-  const key = readingKey(id, terms.flatMap((term) => known.get(term)?.parts ?? []))
+  const key = readingKey(
+    id,
+    terms.flatMap((term) => known.get(term)?.parts ?? []),
+  )
   const reading = readings[key]
   const [sheet, chain] = [summed(known, kind, 'sheet'), summed(known, kind, 'readings')]
   const own = spanOf(reading)
@@ -135,22 +149,24 @@ export function closingEntry(facts: FitFacts, input: FitInput, known: ReadonlyMa
   const measured = own ?? (anyRead ? chain.span : undefined)
   const judged = measured ?? sheet.span
   const verdict: FitVerdict = bounds && judged ? judgeSpan(judged, bounds) : { word: 'unknown' }
-  return [{
-    ...placeOf(facts, kind, key, reading),
-    kind: 'closing',
-    bounds: bounds ?? null,
-    roundM: null,
-    terms,
-    missing: own ? [] : chain.missing,
-    specifiedM: sheet.span ? sheet.span.lowM : null,
-    specified: bounds && sheet.span ? judgeSpan(sheet.span, bounds) : null,
-    measured: measured ?? null,
-    bySheet: own ? [] : chain.bySheet,
-    verdict,
-    again: verdict.word === 'measure-again' ? againOf(known, terms, verdict.awayM, own ? gauged : null) : null,
-    order: verdict.word === 'refused' && bounds ? orderFor(id, verdict, facts) : null,
-  }]
-} // prettier-ignore
+  return [
+    {
+      ...placeOf(facts, kind, key, reading),
+      kind: 'closing',
+      bounds: bounds ?? null,
+      roundM: null,
+      terms,
+      missing: own ? [] : chain.missing,
+      specifiedM: sheet.span ? sheet.span.lowM : null,
+      specified: bounds && sheet.span ? judgeSpan(sheet.span, bounds) : null,
+      measured: measured ?? null,
+      bySheet: own ? [] : chain.bySheet,
+      verdict,
+      again: verdict.word === 'measure-again' ? againOf(known, terms, verdict.awayM, own ? gauged : null) : null,
+      order: verdict.word === 'refused' && bounds ? orderFor(id, verdict, facts) : null,
+    },
+  ]
+}
 
 /** Which length to measure again, and with what: the coarsest reading that the sum rests on, or the thing itself. */
 function againOf(known: ReadonlyMap<LinkId, Known>, terms: readonly LinkId[], awayM: number, own: Gauged | null): Again {

@@ -42,7 +42,8 @@ export function fitFacts({ unit, brief, fitted }: FitInput): FitFacts {
     const part = fitted.get(station.id)
     return part ? [{ station, part }] : []
   })
-  const geometryOf = <K extends PartKind>(kind: K): Geometries[K] | undefined => parts.find(({ part }) => part.kind === kind)?.part.geometry as Geometries[K] | undefined // prettier-ignore
+  const geometryOf = <K extends PartKind>(kind: K): Geometries[K] | undefined =>
+    parts.find(({ part }) => part.kind === kind)?.part.geometry as Geometries[K] | undefined
   const setFor = (joint: BoltSetGeometry['joint']) => {
     const found = parts.find(({ part }) => part.kind === 'bolts' && part.geometry.joint === joint)
     return found?.part.kind === 'bolts' ? found.part.geometry : undefined
@@ -50,7 +51,9 @@ export function fitFacts({ unit, brief, fitted }: FitInput): FitFacts {
   const converter = geometryOf('converter')
   const pairs = splinePairs({ unit, fitted })
   const loadOf = (id: string) => unit.stations.find((station) => station.id === id)?.load.at
-  const turbine = pairs.find(({ stationId, other }) => loadOf(stationId) === 'turbine' && (other.kind === 'hub' || other.kind === 'converter'))
+  const turbine = pairs.find(
+    ({ stationId, other }) => loadOf(stationId) === 'turbine' && (other.kind === 'hub' || other.kind === 'converter'),
+  )
   const stator = pairs.find(({ stationId, other }) => loadOf(stationId) === 'stator' && other.kind === 'converter')
   return {
     rear: brief.rear ?? {},
@@ -67,7 +70,7 @@ export function fitFacts({ unit, brief, fitted }: FitInput): FitFacts {
     stator: stator && deep(stator),
     stationOf: (kind, joint) => stationOf(unit.stations, fitted, kind, joint),
   }
-} // prettier-ignore
+}
 
 function deep(pair: SplinePair): DeepPair {
   if (pair.part.kind !== 'shaft') return { ...pair, fromTipM: 0 }

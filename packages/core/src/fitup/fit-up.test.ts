@@ -34,7 +34,13 @@ describe('pilot engagement after a motor plate', () => {
     for (const pilot of pilots)
       for (const plate of plates)
         for (const least of leasts) {
-          const of: FitCase = { ...GOOD_FIT, front: { ...GOOD_FIT.front, pilotAheadM: m(pilot) }, plate: { ...GOOD_FIT.plate, depthM: m(depth) }, limits: { ...GOOD_FIT.limits, pilotEngagementLeastM: m(least) }, motorPlate: { thicknessM: m(plate) } } // prettier-ignore
+          const of: FitCase = {
+            ...GOOD_FIT,
+            front: { ...GOOD_FIT.front, pilotAheadM: m(pilot) },
+            plate: { ...GOOD_FIT.plate, depthM: m(depth) },
+            limits: { ...GOOD_FIT.limits, pilotEngagementLeastM: m(least) },
+            motorPlate: { thicknessM: m(plate) },
+          }
           const { verdict, order, specifiedM } = lengthOf(report(of), 'pilot-engagement')
           const left = pilot - depth - plate
           expect(fromSi(specifiedM as number, unit)).toBeCloseTo(left / 1000, 9)
@@ -52,10 +58,20 @@ describe('pilot engagement after a motor plate', () => {
     expect(lengthOf(report(short), 'pilot-engagement').order?.code).toBe('pilot-engagement')
     const custom = { ...short, front: { ...short.front, pilotMake: 'custom' as const } }
     expect(lengthOf(report(custom), 'pilot-engagement').order?.code).toBe('custom-pilot')
-    const tight = (pilotWallM?: number) => lengthOf(report({ ...GOOD_FIT, front: { ...GOOD_FIT.front, pilotDiameterM: inch(1.71), ...(pilotWallM === undefined ? {} : { pilotWallM }) } }), 'pilot-fit').order?.code // prettier-ignore
+    const tight = (pilotWallM?: number) =>
+      lengthOf(
+        report({
+          ...GOOD_FIT,
+          front: { ...GOOD_FIT.front, pilotDiameterM: inch(1.71), ...(pilotWallM === undefined ? {} : { pilotWallM }) },
+        }),
+        'pilot-fit',
+      ).order?.code
     expect([tight(), tight(inch(0.08)), tight(inch(0.2))]).toEqual(['pilot-fit', 'pilot-fit', 'turn-pilot'])
     const { order } = lengthOf(report(short), 'pilot-engagement')
-    const longer = { ...short, pilot: { form: 'replaces' as const, diameterM: GOOD_FIT.front.pilotDiameterM, extensionM: order?.byM as number } } // prettier-ignore
+    const longer = {
+      ...short,
+      pilot: { form: 'replaces' as const, diameterM: GOOD_FIT.front.pilotDiameterM, extensionM: order?.byM as number },
+    }
     expect(lengthOf(report(longer), 'pilot-engagement').verdict.word).toBe('fits')
   })
   it('leaves the pads where they were when the plate brings no spacers: then the converter comes too far forward instead', () => {
@@ -122,14 +138,24 @@ const CHANGES: readonly [LinkId, (of: FitCase, byM: number) => FitCase][] = [
   ['support-tip', (of, m) => ({ ...of, fit: { ...of.fit, supportTipM: of.fit.supportTipM + m } })],
 ]
 
-const anyMm = fc.double({ min: 0.05, max: 4, noNaN: true }).chain((mm) => fc.constantFrom(mm, -mm)).map((mm) => mm / 1000) // prettier-ignore
+const anyMm = fc
+  .double({ min: 0.05, max: 4, noNaN: true })
+  .chain((mm) => fc.constantFrom(mm, -mm))
+  .map((mm) => mm / 1000)
 const anyFit = fc
   .array(fc.tuple(fc.nat(CHANGES.length - 1), anyMm), { maxLength: 6 })
-  .chain((changes) => fc.option(fc.record({ thicknessM: anyMm.map(Math.abs), padSpacerM: anyMm.map(Math.abs) }), { nil: undefined }).map((motorPlate) => ({ changes, motorPlate })))
-  .map(({ changes, motorPlate }) => changes.reduce((of, [i, m]) => (CHANGES[i] as (typeof CHANGES)[number])[1](of, m), motorPlate ? { ...GOOD_FIT, motorPlate } : GOOD_FIT)) // prettier-ignore
+  .chain((changes) =>
+    fc
+      .option(fc.record({ thicknessM: anyMm.map(Math.abs), padSpacerM: anyMm.map(Math.abs) }), { nil: undefined })
+      .map((motorPlate) => ({ changes, motorPlate })),
+  )
+  .map(({ changes, motorPlate }) =>
+    changes.reduce((of, [i, m]) => (CHANGES[i] as (typeof CHANGES)[number])[1](of, m), motorPlate ? { ...GOOD_FIT, motorPlate } : GOOD_FIT),
+  )
 
 describe('the chain from the crank to the output', () => {
-  it('fits where everything is as it should be', () => expect([...report(GOOD_FIT).values()].filter(({ verdict }) => verdict.word === 'refused')).toEqual([])) // prettier-ignore
+  it('fits where everything is as it should be', () =>
+    expect([...report(GOOD_FIT).values()].filter(({ verdict }) => verdict.word === 'refused')).toEqual([]))
   it('leaves what the same parts leave when they are laid out along the axis', () =>
     fc.assert(
       fc.property(anyFit, (of) => {
@@ -196,31 +222,48 @@ describe('a cover under pressure', () => {
 describe('a reading near a limit', () => {
   it('is never passed or refused nearer than the tool can be trusted, nor held back further off', () =>
     fc.assert(
-      fc.property(fc.double({ min: -3, max: 3, noNaN: true }), fc.constantFrom(...TOOLS_FOR.length, ...TOOLS_FOR.play), fc.boolean(), (steps, tool, upper) => {
-        const openM = RESOLUTION_M[tool]
-        const limitM = 0.004
-        const valueM = limitM + steps * openM
-        const verdict = judgeSpan({ lowM: valueM, highM: valueM, openM }, upper ? { leastM: null, mostM: limitM } : { leastM: limitM, mostM: null })
-        const inside = upper ? -steps : steps
-        fc.pre(Math.abs(Math.abs(steps) - 1) > 1e-3)
-        expect(verdict.word).toBe(Math.abs(inside) < 1 ? 'measure-again' : inside < 0 ? 'refused' : 'fits')
-      }),
-    )) // prettier-ignore
+      fc.property(
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.constantFrom(...TOOLS_FOR.length, ...TOOLS_FOR.play),
+        fc.boolean(),
+        (steps, tool, upper) => {
+          const openM = RESOLUTION_M[tool]
+          const limitM = 0.004
+          const valueM = limitM + steps * openM
+          const verdict = judgeSpan(
+            { lowM: valueM, highM: valueM, openM },
+            upper ? { leastM: null, mostM: limitM } : { leastM: limitM, mostM: null },
+          )
+          const inside = upper ? -steps : steps
+          fc.pre(Math.abs(Math.abs(steps) - 1) > 1e-3)
+          expect(verdict.word).toBe(Math.abs(inside) < 1 ? 'measure-again' : inside < 0 ? 'refused' : 'fits')
+        },
+      ),
+    ))
   it('says with what, and of a sum which length to begin with', () => {
     const least = GOOD_FIT.limits.pilotEngagementLeastM
     const ahead = (GOOD_FIT.plate.depthM as number) + least
-    const near = lengthOf(report(GOOD_FIT, bookOf({ 'pilot-ahead': read('rule', ahead + inch(0.004)), 'plate-depth': read('calliper', inch(1)) })), 'pilot-engagement') // prettier-ignore
+    const near = lengthOf(
+      report(GOOD_FIT, bookOf({ 'pilot-ahead': read('rule', ahead + inch(0.004)), 'plate-depth': read('calliper', inch(1)) })),
+      'pilot-engagement',
+    )
     expect(near.verdict.word).toBe('measure-again')
     expect(near.again).toEqual({ linkId: 'pilot-ahead', toolId: 'calliper', settles: true })
     const nearer = lengthOf(report(GOOD_FIT, bookOf({ 'pilot-ahead': read('calliper', ahead + inch(0.0001)) })), 'pilot-engagement')
     expect(nearer.again).toEqual({ linkId: 'pilot-ahead', toolId: 'depth-micrometer', settles: false })
-    expect(measured('pull-forward', read('feelers', GOOD_FIT.limits.pullForwardMostM - inch(0.0005)))).toMatchObject({ verdict: { word: 'measure-again', side: 'most' }, again: { linkId: null } }) // prettier-ignore
+    expect(measured('pull-forward', read('feelers', GOOD_FIT.limits.pullForwardMostM - inch(0.0005)))).toMatchObject({
+      verdict: { word: 'measure-again', side: 'most' },
+      again: { linkId: null },
+    })
   })
   it('asks for a second angle of a round thing, and says when it is oval', () => {
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702))).verdict.word).toBe('second-angle')
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702), inch(1.7022))).verdict.word).toBe('taken')
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702), inch(1.704))).verdict).toMatchObject({ word: 'out-of-round' })
-    expect(measured('bore-diameter', read('calliper', inch(1.702), inch(1.7025)))).toMatchObject({ verdict: { word: 'measure-again' }, again: { toolId: 'bore-gauge', settles: true } }) // prettier-ignore
+    expect(measured('bore-diameter', read('calliper', inch(1.702), inch(1.7025)))).toMatchObject({
+      verdict: { word: 'measure-again' },
+      again: { toolId: 'bore-gauge', settles: true },
+    })
   })
   it('holds an oval bore to its narrow side for the slip and to its wide side for the play', () => {
     const oval = bookOf({ 'bore-diameter': read('bore-gauge', inch(1.7003), inch(1.7058)) })
@@ -239,7 +282,23 @@ describe('patterns, splines, clearances', () => {
     expect(report({ ...GOOD_FIT, rear: { ...GOOD_FIT.rear, pattern: 'b' } }).get('case-pattern')?.verdict.word).toBe('differs')
   })
   it('a clearance out of bounds says how many steps put it right', () => {
-    const of = { ...GOOD_FIT, fit: { ...GOOD_FIT.fit, clearances: [{ id: 'box', name: 'input shaft end play', kind: 'end-play', station: 'output-shaft', leastM: inch(0.006), mostM: inch(0.024), stepM: inch(0.01) }] } } as const // prettier-ignore
+    const of = {
+      ...GOOD_FIT,
+      fit: {
+        ...GOOD_FIT.fit,
+        clearances: [
+          {
+            id: 'box',
+            name: 'input shaft end play',
+            kind: 'end-play',
+            station: 'output-shaft',
+            leastM: inch(0.006),
+            mostM: inch(0.024),
+            stepM: inch(0.01),
+          },
+        ],
+      },
+    } as const
     const entry = lengthOf(report(of, bookOf({ 'clearance box': read('dial', inch(0.035)) })), 'clearance box')
     expect([entry.verdict.word, entry.order?.steps]).toEqual(['refused', 2])
   })

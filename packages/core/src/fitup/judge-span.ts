@@ -27,6 +27,7 @@ export function judgeSpan({ lowM, highM, openM }: Span, { leastM, mostM }: Bound
   ]
   const out = sides.filter(({ insideM }) => insideM < -openM - SAME_M).sort((a, b) => a.insideM - b.insideM)[0]
   if (out) return { word: 'refused', side: out.side, outM: -out.insideM }
-  const near = openM > 0 ? sides.filter(({ insideM }) => Math.abs(insideM) <= openM + SAME_M).sort((a, b) => a.insideM - b.insideM)[0] : undefined // prettier-ignore
+  const near =
+    openM > 0 ? sides.filter(({ insideM }) => Math.abs(insideM) <= openM + SAME_M).sort((a, b) => a.insideM - b.insideM)[0] : undefined
   return near ? { word: 'measure-again', side: near.side, awayM: Math.abs(near.insideM) } : { word: 'fits' }
 }

@@ -109,7 +109,13 @@ const unit = (
 })
 
 /** A figure of a part, measured with it in hand. */
-const ofPart = (id: LinkId, owner: Owner, hiddenFrom: FitStage | null, nominalM: LinkKind['nominalM'], more: Partial<LinkKind> = {}): LinkKind => ({
+const ofPart = (
+  id: LinkId,
+  owner: Owner,
+  hiddenFrom: FitStage | null,
+  nominalM: LinkKind['nominalM'],
+  more: Partial<LinkKind> = {},
+): LinkKind => ({
   id,
   owner,
   gauged: 'length',
@@ -117,7 +123,7 @@ const ofPart = (id: LinkId, owner: Owner, hiddenFrom: FitStage | null, nominalM:
   hiddenFrom,
   nominalM,
   ...more,
-}) // prettier-ignore
+})
 
 /** Every length of the chain, in the order of the work. */
 export const LINKS: readonly LinkKind[] = [
@@ -128,8 +134,16 @@ export const LINKS: readonly LinkKind[] = [
   ofPart('input-nose', 'turbine-shaft', 'home', ({ turbine }) => turbine?.fromTipM, { stage: 'box-closed' }),
   ofPart('support-nose', 'stator-shaft', 'home', ({ stator }) => stator?.fromTipM, { stage: 'box-closed' }),
   front('converter-height', 'length', 'heightM'),
-  ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, { stage: 'converter', gauged: 'outside', roundM: ROUND_M, also: ['pilot'] }), // prettier-ignore
-  ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), { stage: 'converter', also: ['pilot'] }), // prettier-ignore
+  ofPart('pilot-diameter', 'converter', 'joined', ({ pilot, front: own }) => pilot?.diameterM ?? own?.pilotDiameterM, {
+    stage: 'converter',
+    gauged: 'outside',
+    roundM: ROUND_M,
+    also: ['pilot'],
+  }),
+  ofPart('pilot-ahead', 'converter', 'joined', ({ pilot, front: own }) => own && own.pilotAheadM + (pilot?.extensionM ?? 0), {
+    stage: 'converter',
+    also: ['pilot'],
+  }),
   front('cover-behind', 'length', 'coverBehindM', 'joined'),
   front('pad-thread-depth', 'length', 'threadDepthM', 'joined'),
   front('hub-diameter', 'outside', 'hubDiameterM', 'home', ROUND_M),

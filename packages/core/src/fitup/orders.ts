@@ -18,8 +18,13 @@ export type OrderCode = ClosingId | 'custom-pilot' | 'turn-pilot' | 'run-out' | 
 const WALL_LEAST_M = toSi(0.09, 'in')
 
 /** What puts a length right that is out of bounds: a pilot that is part of its cover cannot be changed for a longer one, and one is turned down only where its wall bears it. */
-export function orderFor(id: ClosingId, { side, outM }: { readonly side: 'least' | 'most'; readonly outM: number }, { front, pilot }: FitFacts): Order {
-  if (id === 'pilot-fit' && side === 'least' && !pilot && front?.pilotWallM !== undefined && front.pilotWallM - outM / 2 >= WALL_LEAST_M) return { code: 'turn-pilot', side, byM: outM, steps: null }
+export function orderFor(
+  id: ClosingId,
+  { side, outM }: { readonly side: 'least' | 'most'; readonly outM: number },
+  { front, pilot }: FitFacts,
+): Order {
+  if (id === 'pilot-fit' && side === 'least' && !pilot && front?.pilotWallM !== undefined && front.pilotWallM - outM / 2 >= WALL_LEAST_M)
+    return { code: 'turn-pilot', side, byM: outM, steps: null }
   const custom = id === 'pilot-engagement' && front?.pilotMake === 'custom' && pilot?.form !== 'sleeve'
   return { code: custom ? 'custom-pilot' : id, side, byM: outM, steps: null }
-} // prettier-ignore
+}

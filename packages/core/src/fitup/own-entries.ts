@@ -14,14 +14,20 @@ import { finerTool, type Gauged } from './tool.js'
 /** An entry that is measured itself, against bounds of its own. */
 function ownEntry(
   base: Pick<LengthEntry, 'kind' | 'id' | 'key' | 'name' | 'owner' | 'stationId' | 'stage' | 'hiddenFrom'>,
-  { gauged, bounds, specifiedM, roundM = null, stepM }: { gauged: Gauged; bounds: Bounds; specifiedM: number | null; roundM?: number | null; stepM?: number | undefined },
+  {
+    gauged,
+    bounds,
+    specifiedM,
+    roundM = null,
+    stepM,
+  }: { gauged: Gauged; bounds: Bounds; specifiedM: number | null; roundM?: number | null; stepM?: number | undefined },
   readings: Readings,
 ): LengthEntry {
   const reading = readings[base.key]
   const measured = spanOf(reading)
   const specified = specifiedM === null ? null : judgeSpan({ lowM: specifiedM, highM: specifiedM, openM: 0 }, bounds)
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged)
-  const judged: FitVerdict = measured ? judgeSpan(measured, bounds) : (specified?.word === 'refused' ? specified : { word: 'unmeasured' })
+  const judged: FitVerdict = measured ? judgeSpan(measured, bounds) : specified?.word === 'refused' ? specified : { word: 'unmeasured' }
   const verdict = round?.verdict ?? judged
   return {
     ...base,
@@ -37,9 +43,12 @@ function ownEntry(
     bySheet: [],
     verdict,
     again: round?.again ?? (verdict.word === 'measure-again' ? { linkId: null, ...finerTool(gauged, verdict.awayM) } : null),
-    order: verdict.word === 'refused' ? { code: base.kind, side: verdict.side, byM: verdict.outM, steps: stepM === undefined ? null : stepsOf(measured, bounds, stepM) } : null,
+    order:
+      verdict.word === 'refused'
+        ? { code: base.kind, side: verdict.side, byM: verdict.outM, steps: stepM === undefined ? null : stepsOf(measured, bounds, stepM) }
+        : null,
   }
-} // prettier-ignore
+}
 
 /** How many steps of what is chosen bring the middle of a span nearest to the middle of its bounds; above 0 where there is too much. */
 function stepsOf(span: Span | undefined, { leastM, mostM }: Bounds, stepM: number): number | null {
@@ -53,20 +62,42 @@ export function runOutEntries({ fitted }: FitInput, facts: FitFacts, readings: R
   const part = (owner: Owner) => fitted.get(facts.stationOf(owner as 'flex-plate' | 'converter') ?? '')
   const runOuts = RUN_OUTS.map(({ id, owner, mostM, stage, hiddenFrom }) =>
     ownEntry(
-      { kind: 'run-out', id, key: readingKey(id, owner === 'converter' ? [part(owner), part('flex-plate')] : [part(owner)]), name: null, owner, stationId: facts.stationOf(owner), stage, hiddenFrom },
-      { gauged: 'run-out', bounds: { leastM: null, mostM }, specifiedM: id === 'pad-run-out' ? (plate?.saidRunOutM ?? plate?.padRunOutM ?? null) : null },
+      {
+        kind: 'run-out',
+        id,
+        key: readingKey(id, owner === 'converter' ? [part(owner), part('flex-plate')] : [part(owner)]),
+        name: null,
+        owner,
+        stationId: facts.stationOf(owner),
+        stage,
+        hiddenFrom,
+      },
+      {
+        gauged: 'run-out',
+        bounds: { leastM: null, mostM },
+        specifiedM: id === 'pad-run-out' ? (plate?.saidRunOutM ?? plate?.padRunOutM ?? null) : null,
+      },
       readings,
     ),
   )
   if (!plate) return runOuts
   const boltM = plate.converterJoint.boltDiameterM
   const hole = ownEntry(
-    { kind: 'hole', id: 'plate-hole', key: readingKey('plate-hole', [part('flex-plate')]), name: null, owner: 'flex-plate', stationId: facts.stationOf('flex-plate'), stage: 'plate', hiddenFrom: null },
+    {
+      kind: 'hole',
+      id: 'plate-hole',
+      key: readingKey('plate-hole', [part('flex-plate')]),
+      name: null,
+      owner: 'flex-plate',
+      stationId: facts.stationOf('flex-plate'),
+      stage: 'plate',
+      hiddenFrom: null,
+    },
     { gauged: 'bore', bounds: { leastM: boltM, mostM: null }, specifiedM: null, roundM: OVAL_HOLE_M },
     readings,
   )
   return [...runOuts, hole]
-} // prettier-ignore
+}
 
 /** Clearances that the unit names, and those of the packs whose plates are known. */
 export function clearanceEntries({ unit, fitted }: FitInput, readings: Readings): LengthEntry[] {
@@ -115,7 +146,21 @@ export function splineEntries(input: FitInput, facts: FitFacts, readings: Readin
   const pairs = splinePairs(input).map(({ stationId, part, section, spline, lengthM, otherId, hub, differences }): SplineEntry => {
     const outside = otherId === facts.turbine?.otherId || otherId === facts.stator?.otherId
     const id = `spline ${stationId} ${section}`
-    return splineEntry({ id, key: readingKey(id, [part]), stationId, name: section, otherId, shaft: { ...spline, lengthM }, hub, differences, stage: outside ? 'converter' : 'box-open', hiddenFrom: outside ? 'home' : 'box-closed' }, readings) // prettier-ignore
+    return splineEntry(
+      {
+        id,
+        key: readingKey(id, [part]),
+        stationId,
+        name: section,
+        otherId,
+        shaft: { ...spline, lengthM },
+        hub,
+        differences,
+        stage: outside ? 'converter' : 'box-open',
+        hiddenFrom: outside ? 'home' : 'box-closed',
+      },
+      readings,
+    )
   })
   const tail = tailSpline(input)
   if (!tail || !facts.behind) return pairs
@@ -123,7 +168,24 @@ export function splineEntries(input: FitInput, facts: FitFacts, readings: Readin
   const { behind } = facts
   const hub = { ...behind, name: 'behind', mate: stationId }
   const differences = splineDifferences(spline, lengthM, hub)
-  return [...pairs, splineEntry({ id: 'spline behind', key: readingKey('spline behind', [input.fitted.get(stationId)]), stationId, name, otherId: null, shaft: { ...spline, lengthM }, hub: behind, differences, stage: 'behind', hiddenFrom: null }, readings)] // prettier-ignore
+  return [
+    ...pairs,
+    splineEntry(
+      {
+        id: 'spline behind',
+        key: readingKey('spline behind', [input.fitted.get(stationId)]),
+        stationId,
+        name,
+        otherId: null,
+        shaft: { ...spline, lengthM },
+        hub: behind,
+        differences,
+        stage: 'behind',
+        hiddenFrom: null,
+      },
+      readings,
+    ),
+  ]
 }
 
 /** Teeth that were counted otherwise than the sheet says are a stop like any that differ. */

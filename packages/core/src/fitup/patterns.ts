@@ -40,9 +40,16 @@ const holesOf = (joint: BoltedJoint | undefined): Holes | null => (joint ? { ...
 /** The patterns of bolts that meet in a spec, front to rear. The second pattern is one only where its bolts are in. */
 export function patternPairs({ plate, front, rear, fit }: FitFacts): PatternPair[] {
   const { bolts, circleDiameterM, boltDiameterM } = rear
-  const flange = bolts !== undefined && circleDiameterM !== undefined && boltDiameterM !== undefined ? { bolts, circleDiameterM, boltDiameterM } : null // prettier-ignore
+  const flange =
+    bolts !== undefined && circleDiameterM !== undefined && boltDiameterM !== undefined ? { bolts, circleDiameterM, boltDiameterM } : null
   const joint = plate?.converterJoint
-  const pair = (id: PatternId, holes: Holes | null, threads: Holes | null): PatternPair => ({ id, holes, threads, names: null, differences: holes && threads ? patternDifferences(holes, threads) : [] }) // prettier-ignore
+  const pair = (id: PatternId, holes: Holes | null, threads: Holes | null): PatternPair => ({
+    id,
+    holes,
+    threads,
+    names: null,
+    differences: holes && threads ? patternDifferences(holes, threads) : [],
+  })
   const second = joint?.second && joint.secondUsed ? { ...joint.second, boltDiameterM: joint.boltDiameterM } : null
   const secondPads = front?.second ? { ...front.second, boltDiameterM: front.boltDiameterM } : null
   const names = rear.pattern !== undefined && fit ? ([rear.pattern, fit.pattern] as const) : null

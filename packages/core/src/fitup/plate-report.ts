@@ -54,9 +54,13 @@ function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointRepo
     slipNm: slipTorque(joint),
     state,
     worth: joint.second ? patternWorth(joint) : null,
-    minds: [...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []), ...empty, ...minds],
+    minds: [
+      ...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []),
+      ...empty,
+      ...minds,
+    ],
   }
-} // prettier-ignore
+}
 
 /** The plate that is fitted with its two joints, its certificate and its spin test; nothing where no plate is fitted. */
 export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
@@ -75,7 +79,9 @@ export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput):
     converter: jointReport(plate.converterJoint, second ? ['second-wanted'] : []),
     byClassNm: unratedPlateTorque(plate),
     crooked: runOutFactor(plate) < 1,
-    certificate: ruleBook ? { verdict: certificateVerdict(certificate, ruleBook), until: certificate ? goodUntil(certificate, ruleBook) : null } : null, // prettier-ignore
+    certificate: ruleBook
+      ? { verdict: certificateVerdict(certificate, ruleBook), until: certificate ? goodUntil(certificate, ruleBook) : null }
+      : null,
     spin:
       testRadPerS === undefined || redlineRadPerS === undefined
         ? null

@@ -76,7 +76,16 @@ describe('bolts of a joint', () => {
     const { firstNm, bothNm, secondNm } = patternWorth(two)
     expect([bothNm / firstNm, secondNm / firstNm].map((x) => Number(x.toFixed(9)))).toEqual([3, 2])
     expect(slipTorque(two)).toBeCloseTo(firstNm, 9)
-    const set = { joint: 'converter', diameterM: joint.boltDiameterM, pitchM: 0.00127, gradeId: 'sae-8', lengthM: 0.02, headHeightM: 0.008, tighteningTorqueNm: joint.tighteningTorqueNm, nutFactor: 0.2 } as const // prettier-ignore
+    const set = {
+      joint: 'converter',
+      diameterM: joint.boltDiameterM,
+      pitchM: 0.00127,
+      gradeId: 'sae-8',
+      lengthM: 0.02,
+      headHeightM: 0.008,
+      tighteningTorqueNm: joint.tighteningTorqueNm,
+      nutFactor: 0.2,
+    } as const
     expect(slipTorque(withBolts(two, { ...set, pieces: 12 }))).toBeCloseTo(bothNm, 9)
     expect(slipTorque(withBolts(two, { ...set, pieces: 11 }))).toBeCloseTo(firstNm, 9)
     expect(slipTorque(withBolts(two, { ...set, pieces: 4 })) / firstNm).toBeCloseTo(4 / 6, 9)
@@ -94,7 +103,9 @@ describe('what a class asks of a plate', () => {
     ['heavy', '2025-01-31', {}, 'good'],
     ['basic', '2020-01-31', { elapsedS: 10.51 }, 'not-asked'],
     ['basic', '2025-01-31', { elapsedS: 10.5 }, 'good'],
-  ] as const)('%s of %s under %j: %s', (grade, issued, change, verdict) => expect(certificateVerdict({ grade, issued }, { ...book, ...change })).toBe(verdict)) // prettier-ignore
+  ] as const)('%s of %s under %j: %s', (grade, issued, change, verdict) =>
+    expect(certificateVerdict({ grade, issued }, { ...book, ...change })).toBe(verdict),
+  )
   it('a plate without one is wanting as soon as one is asked for', () => {
     expect(certificateVerdict(undefined, book)).toBe('none')
     expect(certificateVerdict(undefined, { ...book, elapsedS: 12 })).toBe('not-asked')
@@ -113,11 +124,18 @@ it('the capacity of an unrated sheet comes from its class and its pads alone, ne
         circle: fc.double({ min: 0.07, max: 0.12, noNaN: true }),
       }),
       ({ circle, ...any }) => {
-        const crooked = (padRunOutM: number): FlexPlateGeometry => ({ ...any, padRunOutM, crankJoint: { ...joint, circleDiameterM: circle }, converterJoint: joint }) // prettier-ignore
+        const crooked = (padRunOutM: number): FlexPlateGeometry => ({
+          ...any,
+          padRunOutM,
+          crankJoint: { ...joint, circleDiameterM: circle },
+          converterJoint: joint,
+        })
         const sheet = (geometry: FlexPlateGeometry) => {
           const { unit, fitted } = fitInput({ ...GOOD_FIT, plate: geometry })
           const station = unit.stations.find(({ id }) => id === 'flex-plate') as (typeof unit.stations)[number]
-          return stationLimits(unit, station, fitted.get('flex-plate') as Parameters<typeof stationLimits>[2]).limits.find(({ place }) => place === 'sheet')?.fixedNm // prettier-ignore
+          return stationLimits(unit, station, fitted.get('flex-plate') as Parameters<typeof stationLimits>[2]).limits.find(
+            ({ place }) => place === 'sheet',
+          )?.fixedNm
         }
         const byClass = { stock: 500, 'stamped-heavy': 900, 'double-or-machined': 1400 }[any.plateClass]
         expect(fromSi(sheet(crooked(toSi(0.01, 'in'))) as number, 'lb-ft')).toBeCloseTo(byClass, 6)

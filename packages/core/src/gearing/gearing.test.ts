@@ -67,10 +67,26 @@ function wholeSystem(train: GearTrain, s: RangeSolution): { id: string; row: num
     train.members.map((m) => terms.reduce((sum, [name, factor]) => (name === m ? sum + factor : sum), 0))
   const sets = train.sets.map((set) => {
     const z = (set.kind === 'simple' ? 1 : -1) * set.sunTeeth
-    return { id: set.id, row: row([[set.sun, z], [set.ring, set.ringTeeth], [set.carrier, -z - set.ringTeeth]]) } // prettier-ignore
+    return {
+      id: set.id,
+      row: row([
+        [set.sun, z],
+        [set.ring, set.ringTeeth],
+        [set.carrier, -z - set.ringTeeth],
+      ]),
+    }
   })
   const links = [...train.joints, ...train.elements.filter((e) => !s.overrunning.includes(e.id))]
-  return [...sets, ...links.map(({ id, a, b }) => ({ id, row: row([[a, 1], [b, -1]]) }))] // prettier-ignore
+  return [
+    ...sets,
+    ...links.map(({ id, a, b }) => ({
+      id,
+      row: row([
+        [a, 1],
+        [b, -1],
+      ]),
+    })),
+  ]
 }
 
 describe('any topology', () => {
@@ -186,7 +202,13 @@ describe('losses, slips and the way of power', () => {
     const [z, three] = [78 / 24, Math.sqrt(0.98) ** 3]
     near(efficiency(compound(30, 24, 78), '1'), three)
     near(efficiency(compound(30, 24, 78), '3'), 1)
-    const held: GearTrain = { ...compound(30, 24, 78), output: 'carrier', elements: [{ id: 'H', kind: 'brake', a: 'ring', b: CASE }], joints: [{ id: 'j', a: 'in', b: 'small' }], ranges: [{ id: 'x', name: 'x', on: ['H'], reverse: true, lockup: false }] } // prettier-ignore
+    const held: GearTrain = {
+      ...compound(30, 24, 78),
+      output: 'carrier',
+      elements: [{ id: 'H', kind: 'brake', a: 'ring', b: CASE }],
+      joints: [{ id: 'j', a: 'in', b: 'small' }],
+      ranges: [{ id: 'x', name: 'x', on: ['H'], reverse: true, lockup: false }],
+    }
     near(efficiency(held, 'x'), (1 - z * three) / (1 - z))
   })
 
@@ -198,7 +220,9 @@ describe('losses, slips and the way of power', () => {
         const found = rangeEfficiency(train, range)
         if (!found || s.shared.length > 0) return
         for (const [j, set] of train.sets.entries()) {
-          const ratioWith = (by: number) => solveRange({ ...train, sets: train.sets.map((each, k) => (k === j ? { ...set, ringTeeth: set.ringTeeth * by } : each)) }, range).ratio // prettier-ignore
+          const ratioWith = (by: number) =>
+            solveRange({ ...train, sets: train.sets.map((each, k) => (k === j ? { ...set, ringTeeth: set.ringTeeth * by } : each)) }, range)
+              .ratio
           const [up, down] = [ratioWith(1 + 1e-6), ratioWith(1 - 1e-6)]
           if (up === 0 || down === 0) return
           const sensitivity = (up - down) / (2e-6 * s.ratio)

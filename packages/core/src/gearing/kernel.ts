@@ -143,7 +143,10 @@ export class Held {
     const { forces, sets } = this
     this.fillForces(ratios)
     const rows = Array.from({ length: forces.rows }, (_r, g) => Array.from({ length: sets + 1 }, (_c, j) => forces.at(g, j)))
-    const { x, free } = solveLinear(rows, rows.map((_row, g) => forces.right(g))) // prettier-ignore
+    const { x, free } = solveLinear(
+      rows,
+      rows.map((_row, g) => forces.right(g)),
+    )
     for (let j = 0; j < sets; j++) this.ringTorques[j] = x[j] ?? 0
     this.outputTorque = x[sets] ?? 0
     this.unsettled = free

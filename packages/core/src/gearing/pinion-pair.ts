@@ -29,7 +29,9 @@ export function pinionPair(set: PlanetarySet, partner?: PlanetarySet): PinionPai
   const outers = partner ? [pinionTeeth(partner)] : choices(set.outerPinionTeeth, set)
   const pairs = outers.flatMap((outer) => choices(set.innerPinionTeeth, set).map((inner): PinionPair => ({ inner, outer })))
   const size = ({ inner, outer }: PinionPair) => Math.min(inner, outer) + (inner + outer) / 1000
-  return pairs.filter((pair) => findsRoom(set, pair, partner)).reduce<PinionPair | undefined>((best, pair) => (best && size(best) >= size(pair) ? best : pair), undefined) // prettier-ignore
+  return pairs
+    .filter((pair) => findsRoom(set, pair, partner))
+    .reduce<PinionPair | undefined>((best, pair) => (best && size(best) >= size(pair) ? best : pair), undefined)
 }
 
 const choices = (given: number | undefined, { sunTeeth, ringTeeth }: PlanetarySet): readonly number[] =>
@@ -43,7 +45,15 @@ function findsRoom({ sunTeeth, ringTeeth, pinions }: PlanetarySet, { inner, oute
   const pitch = (2 * Math.PI) / pinions
   const clear = (r: number, teeth: number, otherR: number, otherTeeth: number, angle: number) =>
     Math.sqrt(r ** 2 + otherR ** 2 - 2 * r * otherR * Math.cos(angle)) > (teeth + otherTeeth) / 2 + TIPS
-  if (pinions > 1 && !(clear(innerAt, inner, innerAt, inner, pitch) && clear(outerAt, outer, outerAt, outer, pitch) && clear(innerAt, inner, outerAt, outer, pitch - between))) return false // prettier-ignore
+  if (
+    pinions > 1 &&
+    !(
+      clear(innerAt, inner, innerAt, inner, pitch) &&
+      clear(outerAt, outer, outerAt, outer, pitch) &&
+      clear(innerAt, inner, outerAt, outer, pitch - between)
+    )
+  )
+    return false
   const outerPastSun = outerAt - outer / 2 > sunTeeth / 2 + TIPS
   const innerPastRing = innerAt + inner / 2 < ringTeeth / 2 - TIPS
   const innerPastOtherSun = partner !== undefined && sunTeeth / 2 > partner.sunTeeth / 2 + TIPS

@@ -128,7 +128,10 @@ function alongLoops(
   const incidence = rows.map((m) => own.map((link) => (ends[link]?.[0] === m ? 1 : ends[link]?.[1] === m ? -1 : 0)))
   let loops: boolean[] = []
   for (const loaded of rows) {
-    const { x, free } = solveLinear(incidence, rows.map((m) => (m === loaded ? 1 : 0))) // prettier-ignore
+    const { x, free } = solveLinear(
+      incidence,
+      rows.map((m) => (m === loaded ? 1 : 0)),
+    )
     own.forEach((link, i) => share(link, loaded, x[i] ?? 0))
     loops = own.map((_link, i) => free.some((direction) => Math.abs(direction[i] ?? 0) > 1e-9))
   }

@@ -68,7 +68,11 @@ function rangeFaults(train: GearTrain): Fault[] {
     ...train.ranges.flatMap((range, i) =>
       range.on.flatMap((id, k) => (ids.has(id) ? [] : [fault('element-unknown', `ranges.${i}.on.${k}`, { range: range.id, element: id })])),
     ),
-    ...repeated('listed-twice', train.ranges.map((range) => range.id), (i) => `ranges.${i}.id`), // prettier-ignore
+    ...repeated(
+      'listed-twice',
+      train.ranges.map((range) => range.id),
+      (i) => `ranges.${i}.id`,
+    ),
   ]
 }
 
@@ -77,7 +81,11 @@ function repeatedNames(train: GearTrain): Fault[] {
   const named = (['sets', 'joints', 'elements'] as const).flatMap((kind) =>
     train[kind].map(({ id }, i) => ({ id, path: `${kind}.${i}.id` })),
   )
-  return repeated('name-repeated', named.map(({ id }) => id), (i) => named[i]?.path as string) // prettier-ignore
+  return repeated(
+    'name-repeated',
+    named.map(({ id }) => id),
+    (i) => named[i]?.path as string,
+  )
 }
 
 const repeated = (code: string, names: readonly string[], pathOf: (i: number) => string): Fault[] =>

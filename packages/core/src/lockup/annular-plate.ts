@@ -72,7 +72,8 @@ export function bendPlate(plate: AnnularPlate): BentPlate {
       sum: free.area(r) + (c1 * r ** 2) / 2 + c2 * Math.log(r),
     }
   }
-  const sumIn = (k: number, r: number) => (own[k] as (typeof own)[number]).area(r) + ((c[2 * k] as number) * r ** 2) / 2 + (c[2 * k + 1] as number) * Math.log(r) // prettier-ignore
+  const sumIn = (k: number, r: number) =>
+    (own[k] as (typeof own)[number]).area(r) + ((c[2 * k] as number) * r ** 2) / 2 + (c[2 * k + 1] as number) * Math.log(r)
   const deflectionM = (r: number) => {
     const { k, sum } = at(r)
     let w = sumIn(k, (parts[k] as Part).to) - sum
@@ -118,7 +119,6 @@ function constants(
       [slope, ownSlope],
       [moment, ownMoment],
     ] as const) {
-      // prettier-ignore
       rows.push(row(k, of(r)).map((value, j) => value - (row(k + 1, of(r))[j] as number)))
       right.push(ownOf(k + 1, r) - ownOf(k, r))
     }
@@ -133,6 +133,9 @@ function scaledSolution(rows: readonly (readonly number[])[], right: readonly nu
   const scales = (rows[0] ?? []).map((_, j) => (j % 2 === 0 ? 1 : radius ** 2))
   const size = rows.map((r) => Math.max(...r.map((value, j) => Math.abs(value * (scales[j] as number)))))
   const even = rows.map((r, i) => r.map((value, j) => (value * (scales[j] as number)) / (size[i] as number)))
-  const solved = solveLinear(even, right.map((value, i) => value / (size[i] as number))) // prettier-ignore
+  const solved = solveLinear(
+    even,
+    right.map((value, i) => value / (size[i] as number)),
+  )
   return solved.x.map((value, j) => value * (scales[j] as number))
 }

@@ -91,7 +91,13 @@ export function lockupFaults(g: LockupGeometry, path = 'geometry'): Fault[] {
   if (!steelById(g.piston.steelId)) faults.push(fault('steel-unknown', `${path}.piston.steelId`, { steelId: g.piston.steelId }))
   g.piston.notches?.forEach((notch, i) => {
     if (!(notch.radiusM > g.sealRadiusM && notch.radiusM < g.liningOuterRadiusM))
-      faults.push(fault('notch-off-piston', `${path}.piston.notches.${i}.radiusM`, { name: notch.name, innerM: g.sealRadiusM, outerM: g.liningOuterRadiusM })) // prettier-ignore
+      faults.push(
+        fault('notch-off-piston', `${path}.piston.notches.${i}.radiusM`, {
+          name: notch.name,
+          innerM: g.sealRadiusM,
+          outerM: g.liningOuterRadiusM,
+        }),
+      )
   })
   return faults
 }

@@ -56,7 +56,14 @@ describe('a round plate with a hole', () => {
   const HANDBOOK = [[1.25, 0.592, 0.184], [1.5, 0.976, 0.414], [3, 1.88, 0.824], [4, 2.08, 0.83], [5, 2.19, 0.813]] as const // prettier-ignore
   it.each(HANDBOOK)('of radii in the ratio %f bends and is stressed as the handbook says', (ratio, stress, deflection) => {
     const [a, t, q, E] = [0.1, 0.003, 1e5, 207e9]
-    const plate = bendPlate({ innerRadiusM: a / ratio, thicknessM: t, youngPa: E, inner: 'free', outer: 'simple', rings: [{ outerRadiusM: a, pressurePa: q }] }) // prettier-ignore
+    const plate = bendPlate({
+      innerRadiusM: a / ratio,
+      thicknessM: t,
+      youngPa: E,
+      inner: 'free',
+      outer: 'simple',
+      rings: [{ outerRadiusM: a, pressurePa: q }],
+    })
     expect(Math.abs((plate.stressPa(a / ratio) * t ** 2) / (q * a ** 2) / stress - 1)).toBeLessThan(0.003)
     expect(Math.abs((plate.deflectionM(a / ratio) * E * t ** 3) / (q * a ** 4) / deflection - 1)).toBeLessThan(0.003)
   })
@@ -74,14 +81,24 @@ describe('a round plate with a hole', () => {
       fc.property(plates, ({ inner, outer, hole, ring, p, load }) => {
         const [a, b] = [0.12, 0.12 * hole]
         const at = b + ((a - b) * (ring + 0.5)) / 4000 // between two points of the grid
-        const plate: AnnularPlate = { innerRadiusM: b, thicknessM: 0.004, youngPa: 207e9, inner, outer, rings: [{ outerRadiusM: at, pressurePa: p[0], ringLoadN: load }, { outerRadiusM: a, pressurePa: p[1] }] } // prettier-ignore
+        const plate: AnnularPlate = {
+          innerRadiusM: b,
+          thicknessM: 0.004,
+          youngPa: 207e9,
+          inner,
+          outer,
+          rings: [
+            { outerRadiusM: at, pressurePa: p[0], ringLoadN: load },
+            { outerRadiusM: a, pressurePa: p[1] },
+          ],
+        }
         const { r, slope } = slopesByDifferences(plate)
         const bent = bendPlate(plate)
         const most = Math.max(...slope.map(Math.abs))
         for (let i = 0; i <= 4000; i += 250)
           expect(Math.abs(bent.slopeRad(r[i] as number) - (slope[i] as number))).toBeLessThanOrEqual(2e-3 * most)
         // deflection is the sum of the slopes from the held edge inward
-        const sum = r.slice(1).reduce((w, x, i) => w + ((slope[i] as number) + (slope[i + 1] as number)) / 2 * (x - (r[i] as number)), 0) // prettier-ignore
+        const sum = r.slice(1).reduce((w, x, i) => w + (((slope[i] as number) + (slope[i + 1] as number)) / 2) * (x - (r[i] as number)), 0)
         expect(bent.deflectionM(b)).toBeCloseTo(sum, 5)
         expect(Math.abs(bent.deflectionM(b) - sum)).toBeLessThanOrEqual(3e-3 * most * (a - b))
       }),
@@ -116,7 +133,10 @@ describe('a lockup clutch', () => {
 
   it('is decided between many small faces and one large one by computing both', () => {
     const large = clutch({ piston: stiff, liningInnerRadiusM: 0.112, liningOuterRadiusM: 0.132 })
-    const [three, two] = [3, 2].map((faces) => clutch({ piston: stiff, faces, liningInnerRadiusM: 0.078, liningOuterRadiusM: 0.098 })) as [LockupGeometry, LockupGeometry] // prettier-ignore
+    const [three, two] = [3, 2].map((faces) => clutch({ piston: stiff, faces, liningInnerRadiusM: 0.078, liningOuterRadiusM: 0.098 })) as [
+      LockupGeometry,
+      LockupGeometry,
+    ]
     // one face at 122 mm: 0.122·(0.122² − 0.03²) = 1.706e-3; three at 88 mm: 3·0.088·(0.088² − 0.03²) = 1.807e-3; two: 1.205e-3
     expect(torque(three, 8e5)).toBeGreaterThan(torque(large, 8e5))
     expect(torque(two, 8e5)).toBeLessThan(torque(large, 8e5))
@@ -156,7 +176,10 @@ describe('a lockup clutch', () => {
     fc.assert(
       fc.property(made, ({ thicknessM, faces, hub, applyPa }) => {
         const g = clutch({ faces, piston: { ...clutch().piston, thicknessM, hub } })
-        const [state, harder] = [applyPa, applyPa * 1.05].map((p) => lockupState(g, { applyPa: p, releasePa: 0 })) as [LockupState, LockupState] // prettier-ignore
+        const [state, harder] = [applyPa, applyPa * 1.05].map((p) => lockupState(g, { applyPa: p, releasePa: 0 })) as [
+          LockupState,
+          LockupState,
+        ]
         expect(harder.radiusM).toBeLessThanOrEqual(state.radiusM + 1e-9)
         expect(state.radiusM).toBeGreaterThan(g.liningInnerRadiusM)
         expect(state.radiusM).toBeLessThan(g.liningOuterRadiusM)
@@ -166,7 +189,11 @@ describe('a lockup clutch', () => {
   })
 
   it('is refused with radii that cross, a steel that is none, and a window off its piston', () => {
-    const wrong = clutch({ sealRadiusM: 0.11, liningOuterRadiusM: 0.09, piston: { ...stiff, steelId: 'tin', notches: [{ name: 'windows', radiusM: 0.2, factor: 2 }] } }) // prettier-ignore
+    const wrong = clutch({
+      sealRadiusM: 0.11,
+      liningOuterRadiusM: 0.09,
+      piston: { ...stiff, steelId: 'tin', notches: [{ name: 'windows', radiusM: 0.2, factor: 2 }] },
+    })
     expect(lockupFaults(wrong).map((f) => `${f.path} ${f.code}`)).toEqual([
       'geometry.liningInnerRadiusM radii-crossed',
       'geometry.sealRadiusM radii-crossed',

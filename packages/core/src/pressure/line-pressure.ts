@@ -86,7 +86,11 @@ export function oilBalance(circuit: OilCircuit, demand: OilDemand, speeds: Reado
   const { pump, valves } = circuit
   const line = linePressure(circuit, demand)
   const intakeM3PerS = pumpIntake(pump, demand.pumpRadPerS)
-  const leaks = { pumpLeakM3PerS: pumpLeak(pump, line.linePa, demand.kelvin), valvesLeakM3PerS: orificeFlow(valves.leakDiameterM, line.linePa), ringLeakM3PerS: orificeFlow(demand.ringLeakDiameterM, line.linePa) } // prettier-ignore
+  const leaks = {
+    pumpLeakM3PerS: pumpLeak(pump, line.linePa, demand.kelvin),
+    valvesLeakM3PerS: orificeFlow(valves.leakDiameterM, line.linePa),
+    ringLeakM3PerS: orificeFlow(demand.ringLeakDiameterM, line.linePa),
+  }
   const spareM3PerS = Math.max(0, intakeM3PerS - leaks.pumpLeakM3PerS - leaks.valvesLeakM3PerS - leaks.ringLeakM3PerS)
   const chargePa = chargePressure(valves, line.linePa, spareM3PerS, speeds)
   const asked = lubeFlows(valves, chargePa, speeds)

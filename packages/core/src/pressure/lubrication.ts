@@ -51,7 +51,8 @@ const through = (diameterM: number, acrossPa: number) => (acrossPa > 0 && diamet
 export function lubeFlows(circuit: LubeCircuit, chargePa: number, speeds: Readonly<Record<string, number>>): LubeFlows {
   const { coolerDiameterM, coolerInto, passageDiameterM, lubes } = circuit
   const heads = lubes.map(({ member, radiusM = 0 }) => spinHead(member === undefined ? 0 : (speeds[member] ?? 0), radiusM))
-  const branchesAt = (node: LubeNode, pa: number) => lubes.map((branch, i) => (branch.branchesAt === node ? through(branch.diameterM, pa + (heads[i] as number)) : 0)) // prettier-ignore
+  const branchesAt = (node: LubeNode, pa: number) =>
+    lubes.map((branch, i) => (branch.branchesAt === node ? through(branch.diameterM, pa + (heads[i] as number)) : 0))
   const out = (node: LubeNode, pa: number) => branchesAt(node, pa).reduce((sum, flow) => sum + flow, 0)
   // Below this no branch draws anything.
   const lowest = -Math.max(0, ...heads) - 1

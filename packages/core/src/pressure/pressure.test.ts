@@ -31,7 +31,13 @@ const valves: ValvesGeometry = {
   ],
 }
 const circuit: OilCircuit = { pump: { displacementM3: toSi(1.35, 'in³'), sideClearanceM: toSi(0.0015, 'in') }, valves }
-const demand = (change: Partial<OilDemand> = {}): OilDemand => ({ commandedPa: toSi(190, 'psi'), pumpRadPerS: toSi(750, 'rpm'), kelvin: toSi(250, '°F'), ringLeakDiameterM: 0.001, ...change }) // prettier-ignore
+const demand = (change: Partial<OilDemand> = {}): OilDemand => ({
+  commandedPa: toSi(190, 'psi'),
+  pumpRadPerS: toSi(750, 'rpm'),
+  kelvin: toSi(250, '°F'),
+  ringLeakDiameterM: 0.001,
+  ...change,
+})
 const psi = (pa: number) => fromSi(pa, 'psi')
 
 describe('regulator (balance of forces on the valve, by hand)', () => {
@@ -57,21 +63,35 @@ describe('regulator (balance of forces on the valve, by hand)', () => {
   })
   it('rises with every knob that a builder turns', () => {
     const knob = fc.constantFrom('springRateNPerM', 'springCompressionM', 'boostDiameterM', 'signalFullPa', 'reverseDiameterM')
-    fc.assert(fc.property(knob, fc.double({ min: 1.01, max: 1.1, noNaN: true }), fc.double({ min: 0.05, max: 1, noNaN: true }), (key, more, throttle) => {
-      const turned = { ...valves, [key]: (valves[key] as number) * more }
-      expect(regulatedPressure(turned, 'reverse', throttle)).toBeGreaterThan(regulatedPressure(valves, 'reverse', throttle))
-    })) // prettier-ignore
+    fc.assert(
+      fc.property(
+        knob,
+        fc.double({ min: 1.01, max: 1.1, noNaN: true }),
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        (key, more, throttle) => {
+          const turned = { ...valves, [key]: (valves[key] as number) * more }
+          expect(regulatedPressure(turned, 'reverse', throttle)).toBeGreaterThan(regulatedPressure(valves, 'reverse', throttle))
+        },
+      ),
+    )
   })
 })
 
 describe('relief valve', () => {
   it('opens at spring over seat', () => expect(reliefOpening(valves)).toBeCloseTo(97.5 / (Math.PI * 0.004 ** 2), 3))
   it('is moved by a shim by rate × thickness / area, whatever it was before', () => {
-    fc.assert(fc.property(fc.double({ min: 1e-4, max: 3e-3, noNaN: true }), fc.double({ min: 1000, max: 40000, noNaN: true }), fc.double({ min: 0.004, max: 0.02, noNaN: true }), (shim, rate, seat) => {
-      const plain = { reliefSeatDiameterM: seat, reliefRateNPerM: rate, reliefCompressionM: 0.008 }
-      const moved = reliefOpening({ ...plain, reliefShimM: shim }) - reliefOpening(plain)
-      expect(moved / ((rate * shim) / ((Math.PI * seat ** 2) / 4))).toBeCloseTo(1, 9)
-    })) // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e-4, max: 3e-3, noNaN: true }),
+        fc.double({ min: 1000, max: 40000, noNaN: true }),
+        fc.double({ min: 0.004, max: 0.02, noNaN: true }),
+        (shim, rate, seat) => {
+          const plain = { reliefSeatDiameterM: seat, reliefRateNPerM: rate, reliefCompressionM: 0.008 }
+          const moved = reliefOpening({ ...plain, reliefShimM: shim }) - reliefOpening(plain)
+          expect(moved / ((rate * shim) / ((Math.PI * seat ** 2) / 4))).toBeCloseTo(1, 9)
+        },
+      ),
+    )
   })
   it('lets line pressure go no higher, and says so', () => {
     const asked = demand({ commandedPa: reliefOpening(valves) + 1e5, pumpRadPerS: 400 })
@@ -108,18 +128,32 @@ describe('pump', () => {
 describe('where the oil goes', () => {
   const speeds = { carrier: 300, output: 200 }
   it('is all accounted for at any speed, heat and pressure, and every node is balanced', () => {
-    fc.assert(fc.property(fc.double({ min: 40, max: 800, noNaN: true }), fc.double({ min: 280, max: 420, noNaN: true }), fc.double({ min: 20, max: 300, noNaN: true }), fc.constantFrom('front' as const, 'centre' as const), (rad, kelvin, asked, coolerInto) => {
-      const led = { ...circuit, valves: { ...valves, coolerInto } }
-      const b = oilBalance(led, demand({ pumpRadPerS: rad, kelvin, commandedPa: toSi(asked, 'psi') }), speeds)
-      const out = b.pumpLeakM3PerS + b.valvesLeakM3PerS + b.ringLeakM3PerS + b.converterM3PerS + b.returnedM3PerS
-      expect(out / b.intakeM3PerS).toBeCloseTo(1, 6)
-      expect(b.returnedM3PerS).toBeGreaterThanOrEqual(0)
-      expect(b.lube.branchesM3PerS.reduce((sum, flow) => sum + flow, 0)).toBeCloseTo(b.converterM3PerS, 9)
-      expect(b.chargePa).toBeLessThanOrEqual(Math.min(b.linePa, valves.converterLimitPa) + 1)
-    }), { numRuns: 60 }) // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.double({ min: 40, max: 800, noNaN: true }),
+        fc.double({ min: 280, max: 420, noNaN: true }),
+        fc.double({ min: 20, max: 300, noNaN: true }),
+        fc.constantFrom('front' as const, 'centre' as const),
+        (rad, kelvin, asked, coolerInto) => {
+          const led = { ...circuit, valves: { ...valves, coolerInto } }
+          const b = oilBalance(led, demand({ pumpRadPerS: rad, kelvin, commandedPa: toSi(asked, 'psi') }), speeds)
+          const out = b.pumpLeakM3PerS + b.valvesLeakM3PerS + b.ringLeakM3PerS + b.converterM3PerS + b.returnedM3PerS
+          expect(out / b.intakeM3PerS).toBeCloseTo(1, 6)
+          expect(b.returnedM3PerS).toBeGreaterThanOrEqual(0)
+          expect(b.lube.branchesM3PerS.reduce((sum, flow) => sum + flow, 0)).toBeCloseTo(b.converterM3PerS, 9)
+          expect(b.chargePa).toBeLessThanOrEqual(Math.min(b.linePa, valves.converterLimitPa) + 1)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
   it('orifices one behind the other share the pressure as 1/A², those side by side add up (by hand)', () => {
-    const plain: LubeCircuit = { coolerDiameterM: 0.003, coolerInto: 'front', passageDiameterM: 0, lubes: [2, 2].map((d, i) => ({ name: `${i}`, branchesAt: 'front', diameterM: d / 1000, needPerTurnM3: 0 })) } // prettier-ignore
+    const plain: LubeCircuit = {
+      coolerDiameterM: 0.003,
+      coolerInto: 'front',
+      passageDiameterM: 0,
+      lubes: [2, 2].map((d, i) => ({ name: `${i}`, branchesAt: 'front', diameterM: d / 1000, needPerTurnM3: 0 })),
+    }
     const { frontPa, totalM3PerS } = lubeFlows(plain, 3e5, {})
     expect(frontPa).toBeCloseTo(3e5 / (1 + (8 / 9) ** 2), 0)
     expect(totalM3PerS).toBeCloseTo(0.7 * ((Math.PI / 4) * 8e-6) * Math.sqrt((2 * frontPa) / 820), 9)
@@ -132,7 +166,11 @@ describe('where the oil goes', () => {
   })
   it('a larger hole gives its own branch more and no other more; the return led to the middle feeds the middle', () => {
     const base = lubeFlows(valves, 4e5, speeds).branchesM3PerS
-    const drilled = lubeFlows({ ...valves, lubes: valves.lubes.map((l) => (l.name === 'gears' ? { ...l, diameterM: 0.0026 } : l)) }, 4e5, speeds).branchesM3PerS // prettier-ignore
+    const drilled = lubeFlows(
+      { ...valves, lubes: valves.lubes.map((l) => (l.name === 'gears' ? { ...l, diameterM: 0.0026 } : l)) },
+      4e5,
+      speeds,
+    ).branchesM3PerS
     expect(drilled.map((flow, i) => flow > (base[i] as number))).toEqual([false, true, false])
     const led = lubeFlows({ ...valves, coolerInto: 'centre' }, 4e5, speeds).branchesM3PerS
     expect(led.map((flow, i) => flow > (base[i] as number))).toEqual([false, true, true])

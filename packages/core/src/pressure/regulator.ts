@@ -80,5 +80,7 @@ export const regulatorFaults = (regulator: Regulator): Fault[] =>
   (['reverse', 'low'] as const).flatMap((feed) => {
     const key = `${feed}DiameterM` as const
     const diameterM = regulator[key] ?? 0
-    return diameterM < regulator.landDiameterM ? [] : [fault('land-not-below-regulator', `geometry.${key}`, { diameterM, landM: regulator.landDiameterM })] // prettier-ignore
+    return diameterM < regulator.landDiameterM
+      ? []
+      : [fault('land-not-below-regulator', `geometry.${key}`, { diameterM, landM: regulator.landDiameterM })]
   })

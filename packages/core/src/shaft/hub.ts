@@ -30,9 +30,12 @@ export function hubFaults(hub: HubGeometry, path = 'geometry'): Fault[] {
   const walls = (hub.splines ?? []).flatMap((spline, i): Fault[] => {
     const at = `${path}.splines.${i}`
     const majorM = pitchDiameter(spline) + spline.moduleM
-    if (!(hub.outerDiameterM > majorM)) return [fault('hub-without-wall', `${at}.teeth`, { name: spline.name, majorM, outerM: hub.outerDiameterM })]
-    return spline.lengthM <= hub.lengthM + 1e-9 ? [] : [fault('spline-longer-than-hub', `${at}.lengthM`, { name: spline.name, splineM: spline.lengthM, hubM: hub.lengthM })]
-  }) // prettier-ignore
+    if (!(hub.outerDiameterM > majorM))
+      return [fault('hub-without-wall', `${at}.teeth`, { name: spline.name, majorM, outerM: hub.outerDiameterM })]
+    return spline.lengthM <= hub.lengthM + 1e-9
+      ? []
+      : [fault('spline-longer-than-hub', `${at}.lengthM`, { name: spline.name, splineM: spline.lengthM, hubM: hub.lengthM })]
+  })
   return [
     ...steelFaults(hub, path),
     ...walls,
@@ -52,7 +55,11 @@ export function hubLimits(hub: HubGeometry): HubLimit[] {
   if (!steel) throw new Error(`No steel is called "${hub.steelId}"; check the hub with hubFaults first.`)
   return [
     ...(hub.splines ?? []).flatMap((spline) => internalSplineLimits(spline, steel, hub.outerDiameterM)),
-    ...[...weldLimits(hub.welds), ...pressLimits(hub.presses)].map(({ place, feature, torqueNm }): HubLimit => ({ place, feature: feature as 'weld' | 'press', torqueNm })), // prettier-ignore
+    ...[...weldLimits(hub.welds), ...pressLimits(hub.presses)].map(({ place, feature, torqueNm }): HubLimit => ({
+      place,
+      feature: feature as 'weld' | 'press',
+      torqueNm,
+    })),
     ...(hub.flange ? [{ place: 'flange', feature: 'flange' as const, torqueNm: slipTorque(hub.flange) }] : []),
   ]
 }
@@ -65,5 +72,12 @@ export function internalSplineLimits(spline: HubSpline, steel: Steel, outerDiame
     torqueNm: shearYield(steel.yieldPa) / toothShear(1, spline, spline.lengthM),
   }
   if (outerDiameterM === undefined) return [teeth]
-  return [teeth, { place: spline.name, feature: 'bursting', torqueNm: steel.yieldPa / burstingTension(1, spline, { lengthM: spline.lengthM, outerDiameterM }) }] // prettier-ignore
+  return [
+    teeth,
+    {
+      place: spline.name,
+      feature: 'bursting',
+      torqueNm: steel.yieldPa / burstingTension(1, spline, { lengthM: spline.lengthM, outerDiameterM }),
+    },
+  ]
 }

@@ -23,7 +23,6 @@ describe('spline', () => {
     [10, 0.81, 430],
     [16, 0.91, 344],
   ])(
-    // prettier-ignore
     '%d teeth, minor diameter %f of the major: at 1000 psi an inch of length carries %d lb-in (SAE straight-sided, Mott, Machine Elements, ch. 11, from memory)',
     (teeth, minor, expected) => {
       const pitch = { teeth, moduleM: toSi((1 + minor) / 2 / teeth, 'in') }
@@ -76,7 +75,11 @@ describe('joints', () => {
     expect(weldYieldTorque({ name: 'w', radiusM: 0.025, legM: 0.01, metalYieldPa: 80e6 * Math.sqrt(3) }) / 1000).toBeCloseTo(2.22, 2))
 
   it('a press fit closes its interference: what hub and shaft give way by Lamé adds up to it', () => {
-    const size = fc.record({ seat: fc.double({ min: 0.01, max: 0.05, noNaN: true }), wall: fc.double({ min: 1.2, max: 4, noNaN: true }), bore: fc.double({ min: 0, max: 0.8, noNaN: true }) }) // prettier-ignore
+    const size = fc.record({
+      seat: fc.double({ min: 0.01, max: 0.05, noNaN: true }),
+      wall: fc.double({ min: 1.2, max: 4, noNaN: true }),
+      bore: fc.double({ min: 0, max: 0.8, noNaN: true }),
+    })
     fc.assert(
       fc.property(size, ({ seat, wall, bore }) => {
         const joint = { seatDiameterM: seat, hubDiameterM: wall * seat, boreDiameterM: bore * seat, interferenceM: 1e-3 * seat }
@@ -93,13 +96,21 @@ describe('joints', () => {
     const joint = { name: 'drum', seatDiameterM: 0.04, hubDiameterM: 0.08, lengthM: 0.03, interferenceM: 40e-6, friction: 0.12, hubYieldPa: 600e6 } // prettier-ignore
     expect(pressTorque(joint)).toBeCloseTo(0.12 * pressPressure(joint) * Math.PI * 0.04 * 0.03 * 0.02, 6)
     expect(pressFaults([joint], 'p')).toEqual([])
-    expect(pressFaults([{ ...joint, hubYieldPa: pressHoop(joint) * 0.99 }], 'p')).toMatchObject([{ code: 'press-yields-hub', path: 'p.0.interferenceM' }]) // prettier-ignore
+    expect(pressFaults([{ ...joint, hubYieldPa: pressHoop(joint) * 0.99 }], 'p')).toMatchObject([
+      { code: 'press-yields-hub', path: 'p.0.interferenceM' },
+    ])
     expect(pressFaults([{ ...joint, hubDiameterM: 0.04 }], 'p')[0]?.code).toBe('hub-not-over-seat')
   })
 
   it('a hub bursts where its wall is thin and shears its teeth where it is thick', () => {
-    const hub: HubGeometry = { steelId: '4140-130', outerDiameterM: 0.04, lengthM: 0.03, splines: [{ name: 'bore', mate: 'input', teeth: 32, moduleM: 0.79375e-3, lengthM: 0.03 }] } // prettier-ignore
-    const least = (outerDiameterM: number) => hubLimits({ ...hub, outerDiameterM }).reduce((a, b) => (b.torqueNm < a.torqueNm ? b : a)).feature // prettier-ignore
+    const hub: HubGeometry = {
+      steelId: '4140-130',
+      outerDiameterM: 0.04,
+      lengthM: 0.03,
+      splines: [{ name: 'bore', mate: 'input', teeth: 32, moduleM: 0.79375e-3, lengthM: 0.03 }],
+    }
+    const least = (outerDiameterM: number) =>
+      hubLimits({ ...hub, outerDiameterM }).reduce((a, b) => (b.torqueNm < a.torqueNm ? b : a)).feature
     expect([least(0.028), least(0.06)]).toEqual(['bursting', 'spline-teeth'])
     expect(hubFaults({ ...hub, outerDiameterM: 0.026 })[0]?.code).toBe('hub-without-wall')
     expect(hubFaults({ ...hub, lengthM: 0.02 })[0]?.code).toBe('spline-longer-than-hub')
@@ -123,7 +134,11 @@ describe('oil through a shaft', () => {
   it('shrunk to 0.8: 64 % through a short hole, 41 % through a long drilling; the whole way lies between', () => {
     expect(orificeFlow(0.8, 1) / orificeFlow(1, 1)).toBeCloseTo(0.64, 9)
     expect(poiseuilleFlow(0.8, 1, 1) / poiseuilleFlow(1, 1, 1)).toBeCloseTo(0.4096, 9)
-    const shaft = (bore: number, hole: number) => ({ steelId: '300m', caseDepthM: 0, sections: [{ name: 'a', outerDiameterM: 0.03, boreDiameterM: bore, lengthM: 0.3, crossHoleDiameterM: hole }] }) // prettier-ignore
+    const shaft = (bore: number, hole: number) => ({
+      steelId: '300m',
+      caseDepthM: 0,
+      sections: [{ name: 'a', outerDiameterM: 0.03, boreDiameterM: bore, lengthM: 0.3, crossHoleDiameterM: hole }],
+    })
     const full = oilWay(shaft(0.006, 0.004), 5e5)
     const small = oilWay(shaft(0.0048, 0.0032), 5e5)
     const share = (small?.bothM3PerS ?? 0) / (full?.bothM3PerS ?? 1)
@@ -144,10 +159,21 @@ describe('hardness (ASTM E140 / A370, from memory)', () => {
         expect(at(x)).toBeLessThanOrEqual(at(Math.min(1, x + 0.01)))
       }),
     ))
-  const of = (id: string, value: number, caseDepthM = 0, on: 'core' | 'surface' = 'surface') => readHardness({ scale: 'HRC', value, on }, steelById(id) as Steel, caseDepthM).verdict // prettier-ignore
+  const of = (id: string, value: number, caseDepthM = 0, on: 'core' | 'surface' = 'surface') =>
+    readHardness({ scale: 'HRC', value, on }, steelById(id) as Steel, caseDepthM).verdict
   it('says whether a shaft can be what its box says', () => {
-    expect([of('300m', 54), of('300m', 52), of('300m', 43), of('4340-200', 45)]).toEqual(['can-be', 'near-the-limit', 'too-soft', 'near-the-limit']) // prettier-ignore
-    expect([of('4340-200', 47), of('4140-130', 48), of('4140-130', 15), of('1020-hr', 15)]).toEqual(['can-be', 'harder-than-usual', 'too-soft', 'outside-table']) // prettier-ignore
+    expect([of('300m', 54), of('300m', 52), of('300m', 43), of('4340-200', 45)]).toEqual([
+      'can-be',
+      'near-the-limit',
+      'too-soft',
+      'near-the-limit',
+    ])
+    expect([of('4340-200', 47), of('4140-130', 48), of('4140-130', 15), of('1020-hr', 15)]).toEqual([
+      'can-be',
+      'harder-than-usual',
+      'too-soft',
+      'outside-table',
+    ])
     expect([of('1045-ih', 54, 0.0025), of('1045-ih', 25, 0.0025, 'core')]).toEqual(['case-hides-core', 'near-the-limit'])
   })
 })

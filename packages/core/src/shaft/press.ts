@@ -54,6 +54,8 @@ export function pressFaults(joints: readonly PressJoint[] | undefined, path: str
     if (!(hubM > seatM)) return [fault('hub-not-over-seat', `${path}.${i}.hubDiameterM`, { joint: name, hubM, seatM })]
     if (!(boreM < seatM)) return [fault('bore-not-below-shaft', `${path}.${i}.boreDiameterM`, { section: name, boreM, diameterM: seatM })]
     const hoopPa = pressHoop(joint)
-    return hoopPa < hubYieldPa ? [] : [fault('press-yields-hub', `${path}.${i}.interferenceM`, { joint: name, hoopPa, yieldPa: hubYieldPa })] // prettier-ignore
+    return hoopPa < hubYieldPa
+      ? []
+      : [fault('press-yields-hub', `${path}.${i}.interferenceM`, { joint: name, hoopPa, yieldPa: hubYieldPa })]
   })
 }

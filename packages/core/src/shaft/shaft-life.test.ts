@@ -10,7 +10,11 @@ import { weakestPlace } from './shaft-limits.js'
 import { torsionModulus } from './torsion.js'
 import { weldCycles } from './weld.js'
 
-const land: ShaftGeometry = { steelId: '4340-200', caseDepthM: 0, sections: [{ name: 'land', outerDiameterM: 0.025, boreDiameterM: 0, lengthM: 0.2 }] } // prettier-ignore
+const land: ShaftGeometry = {
+  steelId: '4340-200',
+  caseDepthM: 0,
+  sections: [{ name: 'land', outerDiameterM: 0.025, boreDiameterM: 0, lengthM: 0.2 }],
+}
 const launches = (shaft: ShaftGeometry, torqueNm: number) => shaftLife(shaft, [{ torqueNm, perLaunch: 1 }])?.launches ?? NaN
 
 describe('stress concentration in torsion', () => {
@@ -19,13 +23,9 @@ describe('stress concentration in torsion', () => {
     [1.3, 0.8946, -0.23267],
     [1.1, 0.92311, -0.1974],
     [1.05, 0.93853, -0.16941],
-  ])(
-    // prettier-ignore
-    'of a groove, D/d %f, is within 7 %% of the fit to Peterson’s chart (Norton, Machine Design, from memory)',
-    (step, a, b) => {
-      for (const r of [0.02, 0.05, 0.1, 0.2]) expect(Math.abs(grooveFactor(step, 1, r) / (a * r ** b) - 1)).toBeLessThan(0.07)
-    },
-  )
+  ])('of a groove, D/d %f, is within 7 %% of the fit to Peterson’s chart (Norton, Machine Design, from memory)', (step, a, b) => {
+    for (const r of [0.02, 0.05, 0.1, 0.2]) expect(Math.abs(grooveFactor(step, 1, r) / (a * r ** b) - 1)).toBeLessThan(0.07)
+  })
   it('of a shoulder goes to 1 with the step, never below it, and rises as the corner gets sharper', () => {
     fc.assert(
       fc.property(fc.double({ min: 1, max: 3, noNaN: true }), fc.double({ min: 0.001, max: 0.5, noNaN: true }), (step, r) => {
@@ -80,7 +80,12 @@ describe('life of a shaft', () => {
   })
 
   it('rises with a rolled spline, a faded run-out, a rounded or coined hole, a larger fillet, a better surface', () => {
-    const splined = (more: object): ShaftGeometry => ({ ...land, sections: [{ ...land.sections[0], spline: { teeth: 32, moduleM: 0.0008, root: 'fillet', ...more } } as ShaftGeometry['sections'][number]] }) // prettier-ignore
+    const splined = (more: object): ShaftGeometry => ({
+      ...land,
+      sections: [
+        { ...land.sections[0], spline: { teeth: 32, moduleM: 0.0008, root: 'fillet', ...more } } as ShaftGeometry['sections'][number],
+      ],
+    })
     const rising = (...shafts: ShaftGeometry[]) => {
       const lives = shafts.map((shaft) => launches(shaft, 1500))
       expect(lives.every((life, i) => i === 0 || life > (lives[i - 1] ?? 0))).toBe(true)
@@ -88,15 +93,31 @@ describe('life of a shaft', () => {
     rising(splined({}), splined({ made: 'rolled' }), splined({ made: 'rolled', runOut: 'faded' }))
     const drilled = (edge: 'sharp' | 'rounded' | 'coined') => ({ ...land, holes: [{ name: 'h', fromFrontM: 0.1, diameterM: 0.004, edge }] })
     rising(drilled('sharp'), drilled('rounded'), drilled('coined'))
-    const stepped = (filletRadiusM: number): ShaftGeometry => ({ ...land, sections: [{ name: 'a', outerDiameterM: 0.025, boreDiameterM: 0, lengthM: 0.1, filletRadiusM }, { name: 'b', outerDiameterM: 0.032, boreDiameterM: 0, lengthM: 0.1 }] }) // prettier-ignore
+    const stepped = (filletRadiusM: number): ShaftGeometry => ({
+      ...land,
+      sections: [
+        { name: 'a', outerDiameterM: 0.025, boreDiameterM: 0, lengthM: 0.1, filletRadiusM },
+        { name: 'b', outerDiameterM: 0.032, boreDiameterM: 0, lengthM: 0.1 },
+      ],
+    })
     rising(stepped(0), stepped(0.001), stepped(0.004))
     rising(...(['hot-rolled', 'machined', 'peened', 'polished'] as const).map((surface): ShaftGeometry => ({ ...land, surface })))
   })
 
   it('of a hard case is judged at the skin and under it: a deep hole is felt in the core, a groove is not', () => {
     const hard: ShaftGeometry = { ...land, steelId: '1045-ih', caseDepthM: 0.0025 }
-    const places = lifePlaces({ ...hard, holes: [{ name: 'h', fromFrontM: 0.05, diameterM: 0.004 }], grooves: [{ name: 'g', fromFrontM: 0.1, widthM: 0.003, bottomDiameterM: 0.0235, radiusM: 0.0005 }] }) // prettier-ignore
-    expect(places.map(({ feature, deep }) => [feature, deep])).toEqual([['land', false], ['cross-hole', true], ['land', false], ['groove', false], ['land', false]]) // prettier-ignore
+    const places = lifePlaces({
+      ...hard,
+      holes: [{ name: 'h', fromFrontM: 0.05, diameterM: 0.004 }],
+      grooves: [{ name: 'g', fromFrontM: 0.1, widthM: 0.003, bottomDiameterM: 0.0235, radiusM: 0.0005 }],
+    })
+    expect(places.map(({ feature, deep }) => [feature, deep])).toEqual([
+      ['land', false],
+      ['cross-hole', true],
+      ['land', false],
+      ['groove', false],
+      ['land', false],
+    ])
     expect(launches(hard, 1100)).toBeGreaterThan(launches({ ...land, steelId: '1045-ih' }, 1100))
   })
 

@@ -87,7 +87,9 @@ function atSlice(slice: Slice, ultimatePa: number): LifePlace {
   const { spline } = section
   const cuts: (typeof notches)[number][] = [
     ...(groove ? [[grooveFactor(section.outerDiameterM, groove.bottomDiameterM, groove.radiusM), groove.radiusM] as const] : []),
-    ...(spline ? [[SPLINE_ROOT_FACTOR[spline.root] * RUN_OUT_FACTOR[spline.runOut ?? 'sharp'], ROOT_RADIUS[spline.root] * spline.moduleM] as const] : []), // prettier-ignore
+    ...(spline
+      ? [[SPLINE_ROOT_FACTOR[spline.root] * RUN_OUT_FACTOR[spline.runOut ?? 'sharp'], ROOT_RADIUS[spline.root] * spline.moduleM] as const]
+      : []),
   ]
   // A groove turned into teeth ends in them: the sharper of the two is felt, so that a shallow groove never mends a spline.
   const [sharpest] = cuts.sort((a, b) => felt(b[0], ultimatePa, b[1]) - felt(a[0], ultimatePa, a[1]))
@@ -140,9 +142,17 @@ const WEAKEST_LINK = 2
 export function shaftLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): ShaftLife | undefined {
   const steel = shaftSteel(shaft)
   const places: DamagedPlace[] = [
-    ...lifePlaces(shaft).map((place) => ({ place: place.place, feature: place.feature, damage: (z: number) => damageAt(shaft, steel, place, loads, z) })),
-    ...(shaft.welds ?? []).map((weld) => ({ place: weld.name, feature: 'weld' as const, damage: (z: number) => miner(loads, (torqueNm) => weldCycles(weld, torqueNm, z)) })),
-  ] // prettier-ignore
+    ...lifePlaces(shaft).map((place) => ({
+      place: place.place,
+      feature: place.feature,
+      damage: (z: number) => damageAt(shaft, steel, place, loads, z),
+    })),
+    ...(shaft.welds ?? []).map((weld) => ({
+      place: weld.name,
+      feature: 'weld' as const,
+      damage: (z: number) => miner(loads, (torqueNm) => weldCycles(weld, torqueNm, z)),
+    })),
+  ]
   const together = (deviate: number) => worstOfEach(places, deviate)
   const [typical, weak] = [together(0), together(OF_A_HUNDRED)]
   const first = worst(typical) ?? worst(weak) ?? places[0]
@@ -183,7 +193,8 @@ function worstOfEach(places: readonly DamagedPlace[], deviate: number): Damaged[
 const worst = (damaged: readonly Damaged[]): Damaged | undefined =>
   damaged.filter(({ sum }) => sum > 0).reduce<Damaged | undefined>((most, each) => (most && most.sum >= each.sum ? most : each), undefined)
 
-const livesOf = (damaged: readonly Damaged[]): number => 1 / damaged.reduce((sum, each) => sum + each.sum ** WEAKEST_LINK, 0) ** (1 / WEAKEST_LINK) // prettier-ignore
+const livesOf = (damaged: readonly Damaged[]): number =>
+  1 / damaged.reduce((sum, each) => sum + each.sum ** WEAKEST_LINK, 0) ** (1 / WEAKEST_LINK)
 
 const miner = (loads: readonly LifeLoad[], cycles: (torqueNm: number) => number): number =>
   loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / cycles(torqueNm), 0)

@@ -59,10 +59,8 @@ export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
 function teethLimits({ sections, caseDepthM }: ShaftGeometry, steel: Steel): ShaftLimit[] {
   const yieldPa = caseDepthM > 0 ? (steel.caseYieldPa ?? steel.yieldPa) : steel.yieldPa
   return sections.flatMap(({ name, spline, lengthM, idle }): ShaftLimit[] =>
-    spline && !idle
-      ? [{ place: name, feature: 'spline-teeth', torqueNm: shearYield(yieldPa) / toothShear(1, spline, lengthM) }]
-      : [],
-  ) // prettier-ignore
+    spline && !idle ? [{ place: name, feature: 'spline-teeth', torqueNm: shearYield(yieldPa) / toothShear(1, spline, lengthM) }] : [],
+  )
 }
 
 /** Torque at which each weld begins to yield. */

@@ -129,13 +129,15 @@ function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
   const grooves = (shaft.grooves ?? []).flatMap((groove, i): Fault[] => {
     const { name, fromFrontM, widthM, bottomDiameterM } = groove
     const at = `${path}.grooves.${i}`
-    if (!(fromFrontM - widthM / 2 >= 0 && fromFrontM + widthM / 2 <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+    if (!(fromFrontM - widthM / 2 >= 0 && fromFrontM + widthM / 2 <= length))
+      return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const across = shaft.sections.filter((_, k) => overlaps(shaft, k, fromFrontM - widthM / 2, fromFrontM + widthM / 2))
     const outerM = Math.max(...across.map((s) => s.outerDiameterM))
     const wallM = Math.max(...across.map((s) => s.boreDiameterM)) + 2 * shaft.caseDepthM
-    if (!(bottomDiameterM < outerM)) return [fault('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
+    if (!(bottomDiameterM < outerM))
+      return [fault('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
     return bottomDiameterM > wallM ? [] : [fault('groove-through-wall', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, wallM })]
-  }) // prettier-ignore
+  })
   const holes = (shaft.holes ?? []).flatMap((hole, i): Fault[] => {
     const { name, fromFrontM, diameterM, drillings = 1 } = hole
     const at = `${path}.holes.${i}`
@@ -143,7 +145,9 @@ function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
     if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const least = carryingWithin(shaft, from, to)
     const most = (CROSS_HOLE_LIMIT * least) / drillings
-    return diameterM <= most ? [] : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })] // prettier-ignore
+    return diameterM <= most
+      ? []
+      : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })]
   })
   return [...grooves, ...holes]
 }

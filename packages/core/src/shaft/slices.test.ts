@@ -61,17 +61,38 @@ describe('the weak section', () => {
 })
 
 describe('features that cannot be', () => {
-  const shaft = (more: Partial<ShaftGeometry>) => shaftFaults({ steelId: '300m', caseDepthM: 0, sections: [{ name: 'land', outerDiameterM: 0.03, boreDiameterM: 0.01, lengthM: 0.1 }], ...more }) // prettier-ignore
+  const shaft = (more: Partial<ShaftGeometry>) =>
+    shaftFaults({
+      steelId: '300m',
+      caseDepthM: 0,
+      sections: [{ name: 'land', outerDiameterM: 0.03, boreDiameterM: 0.01, lengthM: 0.1 }],
+      ...more,
+    })
   const hole: CrossHole = { name: 'h', fromFrontM: 0.05, diameterM: 0.004 }
   const groove: Groove = { name: 'g', fromFrontM: 0.05, widthM: 0.004, bottomDiameterM: 0.028, radiusM: 0.0005 }
   it.each([
     ['a hole beside the shaft', { holes: [{ ...hole, fromFrontM: 0.0995 }] }, 'geometry.holes.0.fromFrontM', 'feature-off-shaft'],
     ['more hole than the net section allows', { holes: [{ ...hole, drillings: 3 }] }, 'geometry.holes.0.diameterM', 'cross-hole-too-large'],
     ['a groove beside the shaft', { grooves: [{ ...groove, fromFrontM: 0 }] }, 'geometry.grooves.0.fromFrontM', 'feature-off-shaft'],
-    ['a groove that is none', { grooves: [{ ...groove, bottomDiameterM: 0.03 }] }, 'geometry.grooves.0.bottomDiameterM', 'groove-above-shaft'],
-    ['a groove into the bore', { grooves: [{ ...groove, bottomDiameterM: 0.009 }] }, 'geometry.grooves.0.bottomDiameterM', 'groove-through-wall'],
+    [
+      'a groove that is none',
+      { grooves: [{ ...groove, bottomDiameterM: 0.03 }] },
+      'geometry.grooves.0.bottomDiameterM',
+      'groove-above-shaft',
+    ],
+    [
+      'a groove into the bore',
+      { grooves: [{ ...groove, bottomDiameterM: 0.009 }] },
+      'geometry.grooves.0.bottomDiameterM',
+      'groove-through-wall',
+    ],
     ['one name for two holes', { holes: [hole, { ...hole, fromFrontM: 0.07 }] }, 'geometry.holes.1.name', 'place-name-repeated'],
-    ['a certificate that contradicts itself', { certified: { certificate: 'A', yieldPa: 2e9, ultimatePa: 1.9e9 } }, 'geometry.certified.yieldPa', 'yield-above-tensile'],
-  ])('refuses %s where it stands', (_name, more, path, code) => expect(shaft(more)).toMatchObject([{ path, code }])) // prettier-ignore
+    [
+      'a certificate that contradicts itself',
+      { certified: { certificate: 'A', yieldPa: 2e9, ultimatePa: 1.9e9 } },
+      'geometry.certified.yieldPa',
+      'yield-above-tensile',
+    ],
+  ])('refuses %s where it stands', (_name, more, path, code) => expect(shaft(more)).toMatchObject([{ path, code }]))
   it('and has nothing against the ones that can', () => expect(shaft({ holes: [hole], grooves: [groove] })).toEqual([]))
 })

@@ -45,13 +45,24 @@ function cut(shaft: ShaftGeometry): Slice[] {
     const middle = (fromM + toM) / 2
     const over = <T extends { fromM: number; toM: number }>(list: readonly T[]) => list.filter((f) => f.fromM < middle && f.toM > middle)
     const section = shaft.sections[starts.findLastIndex((start) => start < middle)] as ShaftSection
-    return [sliceOf(fromM, toM, section, over(holes).map(({ hole }) => hole), over(grooves).map(({ groove }) => groove))] // prettier-ignore
+    return [
+      sliceOf(
+        fromM,
+        toM,
+        section,
+        over(holes).map(({ hole }) => hole),
+        over(grooves).map(({ groove }) => groove),
+      ),
+    ]
   })
 }
 
 function sliceOf(fromM: number, toM: number, section: ShaftSection, holes: readonly CrossHole[], grooves: readonly Groove[]): Slice {
   const land = workingDiameter(section)
-  const groove = grooves.reduce<Groove | undefined>((deepest, g) => (deepest && deepest.bottomDiameterM <= g.bottomDiameterM ? deepest : g), undefined) // prettier-ignore
+  const groove = grooves.reduce<Groove | undefined>(
+    (deepest, g) => (deepest && deepest.bottomDiameterM <= g.bottomDiameterM ? deepest : g),
+    undefined,
+  )
   const cutting = groove && groove.bottomDiameterM < land ? groove : undefined
   const diameterM = cutting ? cutting.bottomDiameterM : land
   const boreM = section.boreDiameterM

@@ -57,7 +57,10 @@ export interface Allowable {
   readonly bearingPa: number
 }
 
-const allowable = (shearPsi: number, bearingPsi: number): Allowable => ({ shearPa: toSi(shearPsi, 'psi'), bearingPa: toSi(bearingPsi, 'psi') }) // prettier-ignore
+const allowable = (shearPsi: number, bearingPsi: number): Allowable => ({
+  shearPa: toSi(shearPsi, 'psi'),
+  bearingPa: toSi(bearingPsi, 'psi'),
+})
 
 /** By least tensile strength in ksi, and for a hard case (Machinery's Handbook after Dudley, from memory; hardness through ASTM A370). */
 const ALLOWED: readonly (readonly [ksi: number, allowed: Allowable])[] = [

@@ -224,7 +224,18 @@ function casesOf(
   const oil = lineOil(input)
   const atLockup = lockupOil(input.pressure, oil.fullPa)
   const lockupMostNm = clutch ? lockupState(clutch.geometry, atLockup).torqueNm : Infinity
-  const duty = { ranges: input.unit.train.ranges, gearing, line, brief, oil, lockupOil: atLockup, rules, lockup: canLock(input), lockupMostNm, inertiaKgM2: engineInertia(input) } // prettier-ignore
+  const duty = {
+    ranges: input.unit.train.ranges,
+    gearing,
+    line,
+    brief,
+    oil,
+    lockupOil: atLockup,
+    rules,
+    lockup: canLock(input),
+    lockupMostNm,
+    inertiaKgM2: engineInertia(input),
+  }
   const shockIn = (range: GearRange) => {
     const solved = gearing.get(range.id)
     return solved && launchShock(input, solved)

@@ -68,7 +68,10 @@ export interface Brief {
 export function engineCurve(engine: BriefEngine): Result<EngineCurve> {
   const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : good(1)
   if (!factor.ok) return bad(...factor.faults.map(inEngine))
-  const made = engine.form === 'headline' ? curveFromHeadline(scaledHeadline(engine.headline, factor.value)) : curveFromPoints(scaledPoints(engine.points, factor.value)) // prettier-ignore
+  const made =
+    engine.form === 'headline'
+      ? curveFromHeadline(scaledHeadline(engine.headline, factor.value))
+      : curveFromPoints(scaledPoints(engine.points, factor.value))
   const under = engine.form === 'headline' ? 'engine.headline.' : 'engine.'
   return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: under + f.path })))
 }

@@ -1,10 +1,18 @@
 import { CASE, type GearTrain, type ShiftElement } from '../gearing/train.js'
 import type { Station, StripPlace } from './unit.js'
 
-const slug = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'element' // prettier-ignore
+const slug = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '') || 'element'
 
 /** A short code of a name: its capitals or its beginning. */
-const codeOf = (name: string) => name.toUpperCase().replace(/[^A-Z0-9]+/g, '-').slice(0, 7) // prettier-ignore
+const codeOf = (name: string) =>
+  name
+    .toUpperCase()
+    .replace(/[^A-Z0-9]+/g, '-')
+    .slice(0, 7)
 
 const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' ? 'one-way' : kind === 'band' ? 'band' : 'pack')
 
@@ -18,49 +26,72 @@ export function defaultStations(train: GearTrain): Station[] {
   const last = FIRST + Math.max(1, between.length, hung.length)
   const ids = new Map<string, string>()
   for (const { id } of train.elements) ids.set(id, freeOf(slug(id), [...FIXED, ...ids.values()]))
-  const place = (lane: StripPlace['lane'], column: number, ...from: string[]): StripPlace => ({ lane, column, from })
   const elements = [...between, ...hung].map((element): Station => {
     const onCase = hung.includes(element)
     const at = FIRST + (onCase ? hung : between).indexOf(element)
     const strip = onCase ? { ...place('rail', at, 'gear-sets'), grounded: true } : place('upper', at, 'input-joint')
     const turns = element.pistonOn ?? (element.a === CASE ? element.b : element.a)
-    return { id: ids.get(element.id) as string, code: codeOf(element.id), name: element.id, kind: kindOf(element), load: { at: 'link', id: element.id }, speedOf: turns, strip } // prettier-ignore
+    return station(
+      ids.get(element.id) as string,
+      codeOf(element.id),
+      element.id,
+      kindOf(element),
+      { at: 'link', id: element.id },
+      turns,
+      strip,
+    )
   })
-  const locks = train.ranges.some(({ lockup }) => lockup)
-  const lock: Station[] = locks ? [{ id: 'lockup', code: 'LOCK', name: 'lockup clutch', kind: 'lockup', load: { at: 'lockup' }, speedOf: 'engine', strip: place('upper', 0, 'flex-plate') }] : [] // prettier-ignore
+  const lock = train.ranges.some(({ lockup }) => lockup)
+    ? [station('lockup', 'LOCK', 'lockup clutch', 'lockup', { at: 'lockup' }, 'engine', place('upper', 0, 'flex-plate'))]
+    : []
   const inner = between.map(({ id }) => ids.get(id) as string)
+  const sets: Station['load'] = { at: 'sets', ids: train.sets.map(({ id }) => id) }
   return [
-    {
-      id: 'flex-plate',
-      code: 'PLATE',
-      name: 'flex plate',
-      kind: 'flex-plate',
-      load: { at: 'engine' },
-      speedOf: 'engine',
-      strip: place('line', 0),
-    },
-    ...BESIDE.map(([id, code, name, kind], i): Station => ({ id, code, name, kind, load: { at: 'none' }, speedOf: kind === 'motor-plate' ? CASE : 'engine', strip: place('beside', i) })), // prettier-ignore
-    { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: { at: 'stator' }, speedOf: 'engine', strip: place('line', 1, 'flex-plate') }, // prettier-ignore
-    { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: { at: 'none' }, speedOf: 'engine', strip: place('rail', 2) },
-    { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: { at: 'stator' }, speedOf: CASE, strip: { ...place('rail', 1, 'converter'), grounded: true } }, // prettier-ignore
-    ...lock,
-    { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 2, 'converter', ...lock.map(({ id }) => id)) }, // prettier-ignore
-    { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 3, 'turbine-hub') }, // prettier-ignore
-    { id: 'input-joint', code: 'JOINT', name: 'input shaft joint', kind: 'hub', load: { at: 'turbine' }, speedOf: train.input, strip: place('line', 4, 'input-shaft') }, // prettier-ignore
+    ...beforeTurbine(lock),
+    station(
+      'turbine-hub',
+      'T-HUB',
+      'turbine hub',
+      'hub',
+      { at: 'turbine' },
+      train.input,
+      place('line', 2, 'converter', ...lock.map(({ id }) => id)),
+    ),
+    station('input-shaft', 'INPUT', 'input shaft', 'shaft', { at: 'turbine' }, train.input, place('line', 3, 'turbine-hub')),
+    station('input-joint', 'JOINT', 'input shaft joint', 'hub', { at: 'turbine' }, train.input, place('line', 4, 'input-shaft')),
     ...elements,
-    { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: { at: 'sets', ids: train.sets.map(({ id }) => id) }, speedOf: train.input, strip: place('line', last, 'input-joint', ...inner) }, // prettier-ignore
-    { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: { at: 'output' }, speedOf: train.output, strip: place('line', last + 1, 'gear-sets') }, // prettier-ignore
-    {
-      id: 'valves',
-      code: 'VALVES',
-      name: 'pressure regulator',
-      kind: 'valves',
-      load: { at: 'none' },
-      speedOf: CASE,
-      strip: place('rail', 3),
-    },
+    station('gear-sets', 'SETS', 'gear sets', 'gear-set', sets, train.input, place('line', last, 'input-joint', ...inner)),
+    station('output-shaft', 'OUTPUT', 'output shaft', 'shaft', { at: 'output' }, train.output, place('line', last + 1, 'gear-sets')),
+    station('valves', 'VALVES', 'pressure regulator', 'valves', { at: 'none' }, CASE, place('rail', 3)),
   ]
 }
+
+/** Stations from the flex plate to the stator support, and the lockup clutch if there is one. */
+const beforeTurbine = (lock: readonly Station[]): Station[] => [
+  station('flex-plate', 'PLATE', 'flex plate', 'flex-plate', { at: 'engine' }, 'engine', place('line', 0)),
+  ...BESIDE.map(([id, code, name, kind], i) =>
+    station(id, code, name, kind, { at: 'none' }, kind === 'motor-plate' ? CASE : 'engine', place('beside', i)),
+  ),
+  station('converter', 'CONV', 'converter', 'converter', { at: 'stator' }, 'engine', place('line', 1, 'flex-plate')),
+  station('pump', 'PUMP', 'oil pump', 'pump', { at: 'none' }, 'engine', place('rail', 2)),
+  station('stator-support', 'STATOR', 'stator support', 'shaft', { at: 'stator' }, CASE, {
+    ...place('rail', 1, 'converter'),
+    grounded: true,
+  }),
+  ...lock,
+]
+
+const place = (lane: StripPlace['lane'], column: number, ...from: string[]): StripPlace => ({ lane, column, from })
+
+const station = (
+  id: string,
+  code: string,
+  name: string,
+  kind: Station['kind'],
+  load: Station['load'],
+  speedOf: string,
+  strip: StripPlace,
+): Station => ({ id, code, name, kind, load, speedOf, strip })
 
 /** What holds plate and converter together, beside the plate. */
 const BESIDE = [

@@ -186,8 +186,13 @@ function stretches(line: EngineLine, entryRadPerS: number): { curve: EngineCurve
   const { on, off, boostTurbineRadPerS: boost } = line
   const speedAt = (turbine: number) => linePoint(line, turbine).engineSpeedRadPerS
   const end = lineEnd(line).engineSpeedRadPerS
-  const before = off && entryRadPerS < boost ? [{ curve: off.curve, strength: off.strength, from: speedAt(entryRadPerS), to: boost === Infinity ? end : pointBefore(line) }] : [] // prettier-ignore
-  return boost === Infinity ? before : [...before, { curve: on.curve, strength: on.strength, from: speedAt(Math.max(entryRadPerS, boost)), to: end }] // prettier-ignore
+  const before =
+    off && entryRadPerS < boost
+      ? [{ curve: off.curve, strength: off.strength, from: speedAt(entryRadPerS), to: boost === Infinity ? end : pointBefore(line) }]
+      : []
+  return boost === Infinity
+    ? before
+    : [...before, { curve: on.curve, strength: on.strength, from: speedAt(Math.max(entryRadPerS, boost)), to: end }]
 }
 
 /** Engine speed off boost at which boost comes. */
@@ -248,7 +253,15 @@ function lockedThrough(
   at: Pick<DutyCase, 'engine' | 'turbine' | 'lockup'>,
   hard: number,
 ): DutyCase {
-  return { id, kind, rangeId: range.id, ...at, stator: NOTHING, ...oilIn(input, range, at.engine.speedRadPerS), factors: factors(input, hard) } // prettier-ignore
+  return {
+    id,
+    kind,
+    rangeId: range.id,
+    ...at,
+    stator: NOTHING,
+    ...oilIn(input, range, at.engine.speedRadPerS),
+    factors: factors(input, hard),
+  }
 }
 
 /** Greatest torque of a curve between two speeds: at an end, at a knot between them or at the curve's own peak. */

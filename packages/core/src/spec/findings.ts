@@ -122,7 +122,9 @@ function softFindings({ unit, fitted }: SpecInput): Finding[] {
     if (part?.kind !== 'shaft' || !part.geometry.hardness) return []
     const steel = shaftSteel(part.geometry)
     const { verdict, highPa } = readHardness(part.geometry.hardness, steel, part.geometry.caseDepthM)
-    return verdict === 'too-soft' ? [{ code: 'softer-than-its-steel', stationId: id, rangeId: null, value: highPa ?? 0, limit: steel.ultimatePa }] : [] // prettier-ignore
+    return verdict === 'too-soft'
+      ? [{ code: 'softer-than-its-steel', stationId: id, rangeId: null, value: highPa ?? 0, limit: steel.ultimatePa }]
+      : []
   })
 }
 

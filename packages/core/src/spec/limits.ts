@@ -82,12 +82,22 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     }
     case 'band': {
       const slip = slipping(at, 'band-slip', (oil) => bandCapacity(part.geometry, oil))
-      const anchor: Limit = { place: 'anchor', load: station.load, shock: 'friction', origin: 'computed', scatter: SCATTER.strength, counts: true, torqueNm: (oil) => anchorTorque(part.geometry, oil) } // prettier-ignore
+      const anchor: Limit = {
+        place: 'anchor',
+        load: station.load,
+        shock: 'friction',
+        origin: 'computed',
+        scatter: SCATTER.strength,
+        counts: true,
+        torqueNm: (oil) => anchorTorque(part.geometry, oil),
+      }
       return { limits: part.geometry.anchorMostN === undefined ? slip : [...slip, anchor], missing: [] }
     }
     case 'one-way': {
       const wedge = wedgeTorque(part.geometry)
-      return unlessMissing(byRule(context.rules, wedge === undefined ? [] : [computed(at, 'wedge', wedge)], stated(at, 'station', 'whole', 'hard'))) // prettier-ignore
+      return unlessMissing(
+        byRule(context.rules, wedge === undefined ? [] : [computed(at, 'wedge', wedge)], stated(at, 'station', 'whole', 'hard')),
+      )
     }
     case 'gear-set': {
       const { bending, contact } = toothLimits(at, part.geometry)
@@ -178,7 +188,16 @@ function stated(
     if (!torque) return []
     const at: StationLoad = figure.at === 'engine' || figure.at === 'turbine' ? { at: figure.at } : load
     const counts = figure.basis !== 'life' || context.rules.lifeLimits === 'count'
-    const about = { place: name, load: at, shock, origin: figure.origin, scatter: SCATTER[figure.origin], counts, stated: figure, basis: torque.basis } // prettier-ignore
+    const about = {
+      place: name,
+      load: at,
+      shock,
+      origin: figure.origin,
+      scatter: SCATTER[figure.origin],
+      counts,
+      stated: figure,
+      basis: torque.basis,
+    }
     return [fixed(about, torque.torqueNm * factor)]
   })
 }

@@ -58,7 +58,13 @@ export interface LockupReport {
   readonly damperStopNm: number | null
   readonly torsion: Torsion | null
   readonly emptying: { readonly seconds: number; readonly holeM: number } | null
-  readonly slip: { readonly wantedRadPerS: number; readonly borneRadPerS: number; readonly heatW: number; readonly wattPerM2: number; readonly mostWattPerM2: number } // prettier-ignore
+  readonly slip: {
+    readonly wantedRadPerS: number
+    readonly borneRadPerS: number
+    readonly heatW: number
+    readonly wattPerM2: number
+    readonly mostWattPerM2: number
+  }
 }
 
 /** The torsional mode that firing meets: shaft, and damper where there is one, with the turbine on it. */
@@ -96,7 +102,13 @@ export function lockupReport(input: SpecInput): LockupReport | null {
     damperStopNm: g.damper ? damperStopTorque(g.damper) : null,
     torsion: torsionOf(input, g, turbineInertia(converter), engine.value.on.peakTorqueSpeedRadPerS),
     emptying: emptyingOf(input, g, oil),
-    slip: { wantedRadPerS: rules.lockupSlipRadPerS, borneRadPerS: lining.steadySlipRadPerS, heatW, wattPerM2: heatW / face, mostWattPerM2: lining.wattPerM2 }, // prettier-ignore
+    slip: {
+      wantedRadPerS: rules.lockupSlipRadPerS,
+      borneRadPerS: lining.steadySlipRadPerS,
+      heatW,
+      wattPerM2: heatW / face,
+      mostWattPerM2: lining.wattPerM2,
+    },
   }
 }
 
@@ -111,7 +123,18 @@ function demandsOn(input: SpecInput, capacityNm: number): LockedDemand[] {
   const { ranges } = unit.train
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
   const lockup = canLock(input)
-  const cases = dutyCases({ ranges, gearing, line, brief, oil: lineOil(input), lockupOil: lockupOilOf(input), rules: every, lockup, lockupMostNm: capacityNm, inertiaKgM2: engineInertia(input) }) // prettier-ignore
+  const cases = dutyCases({
+    ranges,
+    gearing,
+    line,
+    brief,
+    oil: lineOil(input),
+    lockupOil: lockupOilOf(input),
+    rules: every,
+    lockup,
+    lockupMostNm: capacityNm,
+    inertiaKgM2: engineInertia(input),
+  })
   const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
   return cases.flatMap((duty): LockedDemand[] => {
     if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []

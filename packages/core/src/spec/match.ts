@@ -111,7 +111,10 @@ export function matchFigures(input: MatchInput): MatchOutcome {
   const road = roadOf(input, forward)
   const boost = boostComes(line)
   const held = { ...flashInput(input), turbineInertiaKgM2: Infinity, dragNm: 0 }
-  const moving = road && forward[0] ? { ...held, turbineInertiaKgM2: turbineInertia(converter) + road.inertia(forward[0]), dragNm: road.drag(forward[0], 0) } : null // prettier-ignore
+  const moving =
+    road && forward[0]
+      ? { ...held, turbineInertiaKgM2: turbineInertia(converter) + road.inertia(forward[0]), dragNm: road.drag(forward[0], 0) }
+      : null
   return {
     outcome: 'runs',
     line,

@@ -184,7 +184,10 @@ function residualOf(input: SpecInput, station: Station, pack: PackGeometry, redl
   for (const [rangeId, range] of gearing) {
     if (on.includes(rangeId) || range.outcome !== 'driven') continue
     const drumSpeedRadPerS = drumState(input.unit, station, range).drumPerInput * redline
-    const { centrifugalN, springsN } = packForce({ ...pack, chambers: pack.chambers.map((c) => ({ innerRadiusM: c.innerRadiusM, outerRadiusM: c.outerRadiusM })) }, { linePressurePa: 0, drumSpeedRadPerS, rangeId }) // prettier-ignore
+    const { centrifugalN, springsN } = packForce(
+      { ...pack, chambers: pack.chambers.map((c) => ({ innerRadiusM: c.innerRadiusM, outerRadiusM: c.outerRadiusM })) },
+      { linePressurePa: 0, drumSpeedRadPerS, rangeId },
+    )
     if (centrifugalN > (most?.spinN ?? 0)) most = { rangeId, spinN: centrifugalN, springsN }
   }
   return most

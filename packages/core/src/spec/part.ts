@@ -177,16 +177,19 @@ const gearSetFaults = ({ steelId, splines }: GearSetGeometry): Fault[] => [
 
 function shellFaults(shell: ShellGeometry): Fault[] {
   const { neckRadiusM, outerRadiusM, thicknessM, steelId, windows = 0, windowWidthM = 0 } = shell
-  if (!(neckRadiusM < outerRadiusM)) return [fault('neck-not-below-shell', 'geometry.neckRadiusM', { neckM: neckRadiusM, outerM: outerRadiusM })]
+  if (!(neckRadiusM < outerRadiusM))
+    return [fault('neck-not-below-shell', 'geometry.neckRadiusM', { neckM: neckRadiusM, outerM: outerRadiusM })]
   const roundM = 2 * Math.PI * neckRadiusM
   return [
     ...(thicknessM < neckRadiusM ? [] : [fault('case-through-wall', 'geometry.thicknessM', { section: 'neck', caseDepthM: thicknessM })]),
-    ...(windows * windowWidthM < roundM ? [] : [fault('windows-round-neck', 'geometry.windowWidthM', { takenM: windows * windowWidthM, roundM })]),
+    ...(windows * windowWidthM < roundM
+      ? []
+      : [fault('windows-round-neck', 'geometry.windowWidthM', { takenM: windows * windowWidthM, roundM })]),
     ...(steelId === undefined ? [] : steelFaults({ ...shell, steelId }, 'geometry')),
     ...weldFaults(shell.welds, 'geometry.welds'),
     ...hubSplineFaults(shell.splines, 'geometry.splines'),
   ]
-} // prettier-ignore
+}
 
 /** Why a part cannot be fitted at a station of a unit. */
 export function fitFaults(unit: Unit, stationId: string, part: Part, path: string): Fault[] {

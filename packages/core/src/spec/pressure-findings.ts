@@ -95,9 +95,31 @@ export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): 
   const [relief, short] = [worst('relief-open'), worst('short-of-oil')]
   const above = pressureMaxima(input, cases).filter(({ valuePa, maximumPa }) => valuePa > maximumPa)
   return [
-    ...(input.pressure.by === 'valves' && !circuit ? [{ code: 'valves-not-fitted' as const, stationId: stationOf('valves'), rangeId: null, value: 0, limit: 0 }] : []), // prettier-ignore
-    ...(relief && circuit ? [{ code: 'relief-opens' as const, stationId: stationOf('valves'), rangeId: relief.rangeId, value: relief.commandedPa, limit: reliefOpening(circuit.valves) }] : []), // prettier-ignore
-    ...(short ? [{ code: 'pump-falls-short' as const, stationId: stationOf('pump'), rangeId: short.rangeId, value: short.commandedPa, limit: short.linePressurePa }] : []), // prettier-ignore
+    ...(input.pressure.by === 'valves' && !circuit
+      ? [{ code: 'valves-not-fitted' as const, stationId: stationOf('valves'), rangeId: null, value: 0, limit: 0 }]
+      : []),
+    ...(relief && circuit
+      ? [
+          {
+            code: 'relief-opens' as const,
+            stationId: stationOf('valves'),
+            rangeId: relief.rangeId,
+            value: relief.commandedPa,
+            limit: reliefOpening(circuit.valves),
+          },
+        ]
+      : []),
+    ...(short
+      ? [
+          {
+            code: 'pump-falls-short' as const,
+            stationId: stationOf('pump'),
+            rangeId: short.rangeId,
+            value: short.commandedPa,
+            limit: short.linePressurePa,
+          },
+        ]
+      : []),
     ...above.map(({ stationId, rangeId, valuePa, maximumPa }): Finding => ({
       code: stationId === null ? 'pressure-above-case' : 'pressure-above-maximum',
       stationId,

@@ -146,7 +146,10 @@ export function pressureFor(
 
 function rangePressure(scene: Scene, range: GearRange): RangePressure {
   const cases = scene.answer.cases.filter(({ rangeId }) => rangeId === range.id)
-  const most = cases.reduce<DutyCase | undefined>((least, duty) => (least && least.engine.speedRadPerS <= duty.engine.speedRadPerS ? least : duty), undefined) // prettier-ignore
+  const most = cases.reduce<DutyCase | undefined>(
+    (least, duty) => (least && least.engine.speedRadPerS <= duty.engine.speedRadPerS ? least : duty),
+    undefined,
+  )
   const throttle = range.reverse ? scene.input.brief.reverseThrottle : 1
   const suppliedAt = (share: number) =>
     scene.oil.at({ range, throttle: throttle * share, engineRadPerS: most?.engine.speedRadPerS ?? scene.redline }).linePa
@@ -234,7 +237,12 @@ function placesOf({ input, answer, gearing, oil, ranges, idle, redline }: Scene)
   return [
     ...places,
     ...(low ? [{ at: 'low', range: first, throttle: 0, engineRadPerS: idle, feed: 'low' } as const] : []),
-    ...(back ? [{ at: 'reverse-idle', range: back, throttle: 0, engineRadPerS: idle } as const, { at: 'reverse-stall', range: back, throttle: 1, engineRadPerS: stall } as const] : []), // prettier-ignore
+    ...(back
+      ? [
+          { at: 'reverse-idle', range: back, throttle: 0, engineRadPerS: idle } as const,
+          { at: 'reverse-stall', range: back, throttle: 1, engineRadPerS: stall } as const,
+        ]
+      : []),
   ]
 }
 
@@ -282,7 +290,8 @@ function oilRows(scene: Scene): OilRow[] {
 }
 
 /** Branches that get less than they need. */
-export const starvedIn = ({ lubes }: OilRow): string[] => lubes.flatMap(({ name, getsM3PerS, needsM3PerS }) => (getsM3PerS < needsM3PerS ? [name] : [])) // prettier-ignore
+export const starvedIn = ({ lubes }: OilRow): string[] =>
+  lubes.flatMap(({ name, getsM3PerS, needsM3PerS }) => (getsM3PerS < needsM3PerS ? [name] : []))
 
 /** Hole through which an element is usually fed (from memory, order of magnitude). */
 export const USUAL_FEED_M = 0.0025

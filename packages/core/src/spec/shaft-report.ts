@@ -174,6 +174,8 @@ function matesOf({ fitted }: SpecInput, stationId: string, part: Extract<Part, {
   return part.geometry.sections.flatMap(({ name, spline, lengthM }): SplineMate[] => {
     if (spline?.mate === undefined) return []
     const hub = hubFor(fitted, spline.mate, stationId)
-    return [{ section: name, mateId: spline.mate, known: hub !== undefined, differences: hub ? splineDifferences(spline, lengthM, hub) : [] }] // prettier-ignore
+    return [
+      { section: name, mateId: spline.mate, known: hub !== undefined, differences: hub ? splineDifferences(spline, lengthM, hub) : [] },
+    ]
   })
 }

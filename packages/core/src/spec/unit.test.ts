@@ -11,7 +11,10 @@ import type { Unit } from './unit.js'
 
 const train = simpson(40, 68, 40, 68)
 const unit = (change: Partial<Unit> = {}): Unit => ({ id: 'u', name: 'U', train, stations: defaultStations(train), ...change })
-const codes = (of: Unit) => unitFaults(of).map(({ path, code }) => `${path} ${code}`).filter((line) => !line.includes('pinions')) // prettier-ignore
+const codes = (of: Unit) =>
+  unitFaults(of)
+    .map(({ path, code }) => `${path} ${code}`)
+    .filter((line) => !line.includes('pinions'))
 
 describe('stations by default', () => {
   it('go with any train: one a place, every element loaded through one, nothing that is not there', () => {
@@ -94,22 +97,37 @@ describe('links that share', () => {
     const whole = 1 + 40 / 68
     const [one, two] = [shared([]), shared([brake('L2')])]
     expect([one.shared, Math.abs(one.torques['L'] ?? 0)]).toEqual([[], expect.closeTo(whole, 9)])
-    expect([two.shared, Math.abs(two.torques['L'] ?? 0), Math.abs(two.torques['L2'] ?? 0)]).toEqual([['L', 'L2'], expect.closeTo(whole / 2, 9), expect.closeTo(whole / 2, 9)]) // prettier-ignore
+    expect([two.shared, Math.abs(two.torques['L'] ?? 0), Math.abs(two.torques['L2'] ?? 0)]).toEqual([
+      ['L', 'L2'],
+      expect.closeTo(whole / 2, 9),
+      expect.closeTo(whole / 2, 9),
+    ])
   })
   it('a set that two clutches lock and a third locks again takes nothing for sure: what it may take is named', () => {
-    const locked = solveRange({ ...train, elements: [...train.elements, { id: 'X', kind: 'clutch', a: 'in', b: 'out' }] }, { id: 'x', name: 'x', on: ['F', 'D', 'X'], reverse: false, lockup: false }) // prettier-ignore
+    const locked = solveRange(
+      { ...train, elements: [...train.elements, { id: 'X', kind: 'clutch', a: 'in', b: 'out' }] },
+      { id: 'x', name: 'x', on: ['F', 'D', 'X'], reverse: false, lockup: false },
+    )
     expect([locked.outcome, locked.ratio]).toEqual(['driven', 1])
     expect(locked.shared).toEqual(expect.arrayContaining(['F', 'D', 'X']))
     expect(Math.abs(1 + locked.outputTorque + locked.caseTorque)).toBeLessThan(1e-9)
   })
   it('a gear on the case itself is held like one behind a brake', () => {
-    const onCase: GearTrain = { ...train, sets: train.sets.map((set) => ({ ...set, carrier: set.carrier === 'carrier2' ? 'case' : set.carrier })), elements: train.elements.filter(({ id }) => id !== 'L') } // prettier-ignore
+    const onCase: GearTrain = {
+      ...train,
+      sets: train.sets.map((set) => ({ ...set, carrier: set.carrier === 'carrier2' ? 'case' : set.carrier })),
+      elements: train.elements.filter(({ id }) => id !== 'L'),
+    }
     const held = solveRange(onCase, { id: 'x', name: 'x', on: ['F'], reverse: false, lockup: false })
     expect(held.ratio).toBeCloseTo(2 + 40 / 68, 9)
     expect(held.caseTorque).toBeCloseTo(held.ratio - 1, 9)
   })
   it('a set may stand on the case and still be built', () =>
-    expect(trainFaults({ ...train, sets: train.sets.map((set) => ({ ...set, carrier: 'case' })) }).filter(({ code }) => code === 'member-unknown')).toEqual([])) // prettier-ignore
+    expect(
+      trainFaults({ ...train, sets: train.sets.map((set) => ({ ...set, carrier: 'case' })) }).filter(
+        ({ code }) => code === 'member-unknown',
+      ),
+    ).toEqual([]))
 })
 
 it('a thrust surface between members that turn alike neither rubs nor heats, and a free one has no speed', () => {
@@ -122,8 +140,15 @@ it('a thrust surface between members that turn alike neither rubs nor heats, and
     innerRadiusM: 0.02,
     outerRadiusM: 0.03,
   } as const
-  const of = unit({ thrusts: [{ ...surface, a: 'suns', b: 'ring1' }, { ...surface, a: 'carrier2', b: 'case' }] }) // prettier-ignore
-  const [third, second] = ['3', '2'].map((id) => thrustLoads(of, solveRange(train, train.ranges.find((r) => r.id === id) as never), { torqueNm: 100, speedRadPerS: 300 })) // prettier-ignore
+  const of = unit({
+    thrusts: [
+      { ...surface, a: 'suns', b: 'ring1' },
+      { ...surface, a: 'carrier2', b: 'case' },
+    ],
+  })
+  const [third, second] = ['3', '2'].map((id) =>
+    thrustLoads(of, solveRange(train, train.ranges.find((r) => r.id === id) as never), { torqueNm: 100, speedRadPerS: 300 }),
+  )
   expect([third?.[0]?.speedRadPerS, third?.[0]?.state.heatW]).toEqual([0, 0])
   expect(third?.[0]?.axialN).toBeCloseTo(((100 * (40 / 108)) / 0.03) * Math.tan(0.3), 6)
   expect(second?.[1]?.speedRadPerS).toBeGreaterThan(0)

@@ -8,7 +8,11 @@ const section = fc.record(
     outerDiameterM: between(0.02, 0.04),
     boreDiameterM: between(0, 0.012),
     lengthM: between(0.01, 0.08),
-    spline: fc.record({ teeth: fc.integer({ min: 24, max: 40 }), moduleM: fc.constant(0.0008), root: fc.constantFrom('fillet' as const, 'flat' as const) }), // prettier-ignore
+    spline: fc.record({
+      teeth: fc.integer({ min: 24, max: 40 }),
+      moduleM: fc.constant(0.0008),
+      root: fc.constantFrom('fillet' as const, 'flat' as const),
+    }),
     crossHoleDiameterM: between(0.002, 0.005),
     idle: fc.constant(true),
   },
@@ -21,7 +25,9 @@ export const anyShaft: fc.Arbitrary<ShaftGeometry> = fc
     steelId: fc.constantFrom(...STEELS.map(({ id }) => id)),
     caseDepthM: fc.constantFrom(0, 0.002),
     sections: fc.array(section, { minLength: 1, maxLength: 5 }),
-    holes: fc.array(fc.record({ share: between(0, 1), diameterM: between(0.001, 0.006), drillings: fc.integer({ min: 1, max: 2 }) }), { maxLength: 3 }), // prettier-ignore
+    holes: fc.array(fc.record({ share: between(0, 1), diameterM: between(0.001, 0.006), drillings: fc.integer({ min: 1, max: 2 }) }), {
+      maxLength: 3,
+    }),
     grooves: fc.array(fc.record({ share: between(0, 1), widthM: between(0.001, 0.006), bottomDiameterM: between(0.016, 0.036), radiusM: between(1e-4, 1e-3) }), { maxLength: 3 }), // prettier-ignore
   })
   .map(({ sections, holes, grooves, ...rest }): ShaftGeometry => {

@@ -19,7 +19,10 @@ export const anyTrain = fc
     members: fc.integer({ min: 4, max: 9 }),
     sets: fc.array(fc.record({ at: fc.tuple(fc.nat(), fc.nat(), fc.nat()), teeth: buildable }), { minLength: 1, maxLength: 3 }),
     joints: fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 2 }),
-    elements: fc.array(fc.record({ at: fc.tuple(fc.nat(), fc.nat()), kind: fc.constantFrom('clutch', 'clutch', 'one-way'), holds: fc.boolean() }), { minLength: 1, maxLength: 5 }), // prettier-ignore
+    elements: fc.array(
+      fc.record({ at: fc.tuple(fc.nat(), fc.nat()), kind: fc.constantFrom('clutch', 'clutch', 'one-way'), holds: fc.boolean() }),
+      { minLength: 1, maxLength: 5 },
+    ),
   })
   .map(({ members, sets, joints, elements }): GearTrain => {
     const names = Array.from({ length: members }, (_, i) => `m${i}`)

@@ -4,7 +4,11 @@ import { toSi } from '../quantity/units.js'
 import { valueOf } from '../quantity/fault.js'
 
 /** An engine of one torque at all speeds, for hand calculations. */
-export const flatEngine = (torqueNm: number, fromRpm = 500, toRpm = 9000): EngineCurve => engineOf([[fromRpm, torqueNm], [toRpm, torqueNm]]) // prettier-ignore
+export const flatEngine = (torqueNm: number, fromRpm = 500, toRpm = 9000): EngineCurve =>
+  engineOf([
+    [fromRpm, torqueNm],
+    [toRpm, torqueNm],
+  ])
 
 /** An engine by points of rpm and N·m. */
 export const engineOf = (points: readonly (readonly [rpm: number, torqueNm: number])[]): EngineCurve =>

@@ -1,8 +1,23 @@
 import type { GearTrain, PlanetarySet, ShiftElement } from '../gearing/train.js'
 
-const set = (id: string, sun: string, ring: string, carrier: string, sunTeeth: number, ringTeeth: number, kind: PlanetarySet['kind'] = 'simple'): PlanetarySet => ({
-  id, kind, sun, ring, carrier, sunTeeth, ringTeeth, pinions: 2,
-}) // prettier-ignore
+const set = (
+  id: string,
+  sun: string,
+  ring: string,
+  carrier: string,
+  sunTeeth: number,
+  ringTeeth: number,
+  kind: PlanetarySet['kind'] = 'simple',
+): PlanetarySet => ({
+  id,
+  kind,
+  sun,
+  ring,
+  carrier,
+  sunTeeth,
+  ringTeeth,
+  pinions: 2,
+})
 const brake = (id: string, a: string): ShiftElement => ({ id, kind: 'brake', a, b: 'case' })
 const clutch = (id: string, a: string, b: string): ShiftElement => ({ id, kind: 'clutch', a, b })
 const ranges = (table: Record<string, string[]>) =>

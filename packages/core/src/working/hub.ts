@@ -13,18 +13,27 @@ export function workHub(part: Part, limitPlace: string): Working | undefined {
   const steel = geometry.steelId === undefined ? undefined : steelOf({ ...geometry, steelId: geometry.steelId })
   const [place, feature] = limitPlace.split('|')
   if (!steel) return undefined
-  if (feature === 'flange' && part.kind === 'hub' && part.geometry.flange) return workJoint(part.geometry.flange, 'torque at which the flange slips')
+  if (feature === 'flange' && part.kind === 'hub' && part.geometry.flange)
+    return workJoint(part.geometry.flange, 'torque at which the flange slips')
   if (feature === 'neck' && part.kind === 'shell') return workNeck(part.geometry, from(workShearYield(steel, steel.yieldPa, 'neck yield')))
   const spline = hubSplinesOf(part).find(({ name }) => name === place)
   if (!spline) return undefined
   const name = `torque capacity of “${spline.name}” (${feature === 'bursting' ? 'bursting of its wall' : 'its teeth'})`
   if (feature === 'bursting' && part.kind === 'hub') return workBursting(name, spline, spline.lengthM, part.geometry.outerDiameterM, steel)
   return workSplineTeeth(name, spline, spline.lengthM, workShearYield(steel, steel.yieldPa, 'spline teeth yield'))
-} // prettier-ignore
+}
 
-function workNeck({ thicknessM, neckRadiusM, windows = 0, windowWidthM = 0 }: Extract<Part, { kind: 'shell' }>['geometry'], τy: Given): Working {
+function workNeck(
+  { thicknessM, neckRadiusM, windows = 0, windowWidthM = 0 }: Extract<Part, { kind: 'shell' }>['geometry'],
+  τy: Given,
+): Working {
   return worked(
-    { name: 'torque capacity of the neck', unit: 'lb-ft', formula: 'τy · π · (R⁴ − (R − t)⁴) / (2 · R) · (1 − n · w / (2π · R))', source: 'Shigley, ch. 3; less the window fraction of the circumference' },
+    {
+      name: 'torque capacity of the neck',
+      unit: 'lb-ft',
+      formula: 'τy · π · (R⁴ − (R − t)⁴) / (2 · R) · (1 − n · w / (2π · R))',
+      source: 'Shigley, ch. 3; less the window fraction of the circumference',
+    },
     {
       τy,
       R: given('neck radius', neckRadiusM, 'in', 'part'),
@@ -34,4 +43,4 @@ function workNeck({ thicknessM, neckRadiusM, windows = 0, windowWidthM = 0 }: Ex
     },
     (v) => v.τy * torsionModulus(2 * v.R, 2 * (v.R - v.t)) * (1 - (v.n * v.w) / (2 * Math.PI * v.R)),
   )
-} // prettier-ignore
+}

@@ -16,7 +16,12 @@ export const workPeriod = (shock: LaunchShock): Working =>
 /** Overshoot of a launch's ramp on it. */
 export const workOvershoot = (shock: LaunchShock): Working =>
   worked(
-    { name: 'launch overshoot factor', unit: null, formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system', source: 'Harris, Shock and Vibration Handbook, source not checked' }, // prettier-ignore
+    {
+      name: 'launch overshoot factor',
+      unit: null,
+      formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system',
+      source: 'Harris, Shock and Vibration Handbook, source not checked',
+    },
     { t: given('torque rise time, from launch method', shock.rampS, 's', 'brief'), T: from(workPeriod(shock)) },
     (v) => rampOvershootMost(v.t, v.T),
   )

@@ -55,7 +55,11 @@ function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Work
   )
   const about = { name: 'torque through the locked converter in the shift', unit: 'lb-ft', source: 'no fluid between' } as const
   return Number.isFinite(mostNm)
-    ? worked({ ...about, formula: 'Te + Ti, at most Tc' }, { Te, Ti: from(Ti), Tc: given('lockup clutch capacity', mostNm, 'lb-ft', 'computed') }, (v) => Math.min(v.Tc, v.Te + v.Ti)) // prettier-ignore
+    ? worked(
+        { ...about, formula: 'Te + Ti, at most Tc' },
+        { Te, Ti: from(Ti), Tc: given('lockup clutch capacity', mostNm, 'lb-ft', 'computed') },
+        (v) => Math.min(v.Tc, v.Te + v.Ti),
+      )
     : worked({ ...about, formula: 'Te + Ti' }, { Te, Ti: from(Ti) }, (v) => v.Te + v.Ti)
 }
 

@@ -21,7 +21,11 @@ export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadiu
 function workFaces(pack: PackGeometry): Working {
   const about = { name: 'friction surfaces', unit: null, source: 'count' } as const
   if (pack.stack)
-    return worked({ ...about, formula: 'counted where a friction face runs against a steel splined to the other part' }, { lined: given('friction plates in the stack', pack.linedPlates, null, 'part') }, () => frictionFaces(pack)) // prettier-ignore
+    return worked(
+      { ...about, formula: 'counted where a friction face runs against a steel splined to the other part' },
+      { lined: given('friction plates in the stack', pack.linedPlates, null, 'part') },
+      () => frictionFaces(pack),
+    )
   return worked(
     { ...about, formula: 'plates · sides' },
     {
@@ -58,7 +62,12 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
         (sum, c) => sum + centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS),
         0,
       )
-  const faces = Object.fromEntries(fed.flatMap((c, i) => [[`ro${i + 1}`, given('piston outer radius', c.outerRadiusM, 'mm', 'part')], [`ri${i + 1}`, given('piston inner radius', c.innerRadiusM, 'mm', 'part')]])) // prettier-ignore
+  const faces = Object.fromEntries(
+    fed.flatMap((c, i) => [
+      [`ro${i + 1}`, given('piston outer radius', c.outerRadiusM, 'mm', 'part')],
+      [`ri${i + 1}`, given('piston inner radius', c.innerRadiusM, 'mm', 'part')],
+    ]),
+  )
   const area = worked({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, () =>
     fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
   )

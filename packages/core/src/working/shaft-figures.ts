@@ -67,11 +67,19 @@ function workBreak(shaft: ShaftGeometry): Working | undefined {
   const weak = rest.reduce((least, slice) => (slice.modulusM3 < least.modulusM3 ? slice : least), first)
   const steel = shaftSteel(shaft)
   return worked(
-    { name: 'ultimate torque', unit: 'lb-ft', formula: `${RUPTURE} · σu · Z`, source: 'modulus of rupture of solid steel, source not checked' },
-    { σu: given(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'), Z: from(workSliceModulus(weak)) },
+    {
+      name: 'ultimate torque',
+      unit: 'lb-ft',
+      formula: `${RUPTURE} · σu · Z`,
+      source: 'modulus of rupture of solid steel, source not checked',
+    },
+    {
+      σu: given(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'),
+      Z: from(workSliceModulus(weak)),
+    },
     (v) => RUPTURE * v.σu * v.Z,
   )
-} // prettier-ignore
+}
 
 const DUDLEY = 'Dudley 1957, as given in Machinery’s Handbook, source not checked'
 
@@ -92,7 +100,12 @@ function workHandbook(shaft: ShaftGeometry): Working | undefined {
   if (!least) return undefined
   const { s, allowed } = least
   return worked(
-    { name: `handbook working torque of “${s.name}”`, unit: 'lb-ft', formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed', source: DUDLEY },
+    {
+      name: `handbook working torque of “${s.name}”`,
+      unit: 'lb-ft',
+      formula: 'least by shear at the root, shear of the teeth, pressure on the flanks, each Kf times the stress allowed',
+      source: DUDLEY,
+    },
     {
       τ: given('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
       p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
@@ -104,7 +117,7 @@ function workHandbook(shaft: ShaftGeometry): Working | undefined {
     },
     (v) => splineWorkingTorque({ ...s.spline, teeth: v.N, moduleM: v.m }, v.L, v.d, { shearPa: v.τ, bearingPa: v.p }),
   )
-} // prettier-ignore
+}
 
 /** The spline that wears first, over a million turns under load. */
 function workWear(shaft: ShaftGeometry): Working | undefined {
@@ -112,7 +125,12 @@ function workWear(shaft: ShaftGeometry): Working | undefined {
   if (!least) return undefined
   const { s, allowed } = least
   return worked(
-    { name: `handbook working torque of “${s.name}”, floating in its hub`, unit: 'lb-ft', formula: 'p · D · N · L · h · Kw / 2, D = N · m, h the height of a tooth', source: DUDLEY },
+    {
+      name: `handbook working torque of “${s.name}”, floating in its hub`,
+      unit: 'lb-ft',
+      formula: 'p · D · N · L · h · Kw / 2, D = N · m, h the height of a tooth',
+      source: DUDLEY,
+    },
     {
       p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
       Kw: given(`wear factor for ${WEARING_TURNS} turns under load`, splineWearFactor(WEARING_TURNS), null, 'constant'),
@@ -123,7 +141,7 @@ function workWear(shaft: ShaftGeometry): Working | undefined {
     },
     (v) => (v.p * v.N * v.m * v.N * v.L * v.h * v.Kw) / 2,
   )
-} // prettier-ignore
+}
 
 /** Twist at a torque, section by section. */
 function workTwist(shaft: ShaftGeometry, torqueNm: number): Working {
@@ -179,12 +197,30 @@ function workHoles(shaft: ShaftGeometry, pressurePa: number): Working {
       `q${i + 1}`,
       from(
         worked(
-          { name: `${hole.name}, l/min`, unit: null, formula: '2 · n · 0.7 · π · d² / 4 · √(2 · p / ρ)', source: 'short hole; discharge source not checked' },
-          { n: given('drillings', hole.drillings ?? 1, null, 'part'), d: given('diameter', hole.diameterM, 'in', 'part'), p: given('pressure', pressurePa, 'psi', 'spec') },
+          {
+            name: `${hole.name}, l/min`,
+            unit: null,
+            formula: '2 · n · 0.7 · π · d² / 4 · √(2 · p / ρ)',
+            source: 'short hole; discharge source not checked',
+          },
+          {
+            n: given('drillings', hole.drillings ?? 1, null, 'part'),
+            d: given('diameter', hole.diameterM, 'in', 'part'),
+            p: given('pressure', pressurePa, 'psi', 'spec'),
+          },
           (v) => 60_000 * 2 * v.n * orificeFlow(v.d, v.p),
         ),
       ),
     ]),
   )
-  return worked({ name: 'oil flow through cross holes, L/min', unit: null, formula: Object.keys(each).join(' + '), source: 'each drilling opens on both sides' }, each, (v) => Object.values(v).reduce((sum, x) => sum + x, 0))
-} // prettier-ignore
+  return worked(
+    {
+      name: 'oil flow through cross holes, L/min',
+      unit: null,
+      formula: Object.keys(each).join(' + '),
+      source: 'each drilling opens on both sides',
+    },
+    each,
+    (v) => Object.values(v).reduce((sum, x) => sum + x, 0),
+  )
+}

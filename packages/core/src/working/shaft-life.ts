@@ -16,16 +16,26 @@ export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Work
     const key = `${each.place.place}|${each.place.feature}`
     if (!(each.sum <= (named.get(key)?.sum ?? -1))) named.set(key, each)
   }
-  const welds = (shaft.welds ?? []).map((weld) => loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / weldCycles(weld, torqueNm), 0))
+  const welds = (shaft.welds ?? []).map((weld) =>
+    loads.reduce((sum, { torqueNm, perLaunch }) => sum + perLaunch / weldCycles(weld, torqueNm), 0),
+  )
   const [first, ...others] = [...named.values()].sort((a, b) => b.sum - a.sum)
   if (!first || first.sum === 0) return undefined
   const rest = Math.sqrt([...others.map(({ sum }) => sum), ...welds].reduce((total, sum) => total + sum ** 2, 0))
   return worked(
-    { name: 'fatigue life in launches (50% survival)', unit: null, formula: '1 / √(1 / N1² + 1 / Nr²)', source: 'weakest link, Weibull slope 2 of life, source not checked' },
-    { N1: from(workPlaceLife(first.place, first.side, loads)), Nr: given('launches for all other locations combined', 1 / rest, null, 'computed') },
+    {
+      name: 'fatigue life in launches (50% survival)',
+      unit: null,
+      formula: '1 / √(1 / N1² + 1 / Nr²)',
+      source: 'weakest link, Weibull slope 2 of life, source not checked',
+    },
+    {
+      N1: from(workPlaceLife(first.place, first.side, loads)),
+      Nr: given('launches for all other locations combined', 1 / rest, null, 'computed'),
+    },
     (v) => 1 / Math.sqrt(1 / v.N1 ** 2 + 1 / v.Nr ** 2),
   )
-} // prettier-ignore
+}
 
 function worstSide(shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: readonly LifeLoad[]): { side: LifeSide; sum: number } {
   const sides = lifeSides(shaft, steel, place).map((side) => ({
@@ -39,15 +49,28 @@ function worstSide(shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: 
 function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoad[]): Working {
   const counted = loads.filter(({ perLaunch }) => perLaunch > 0).toSorted((a, b) => b.torqueNm - a.torqueNm)
   const inputs: [string, Given][] = counted.flatMap(({ torqueNm, perLaunch }, i): [string, Given][] => [
-    [`n${i + 1}`, given(`cycles per launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, service factor included`, perLaunch, null, 'rule')],
-    [`N${i + 1}`, i === 0 ? from(workCycles(place, side, torqueNm)) : given('fatigue life at that torque, cycles', sideCycles(side, place, torqueNm), null, 'computed')],
+    [
+      `n${i + 1}`,
+      given(`cycles per launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, service factor included`, perLaunch, null, 'rule'),
+    ],
+    [
+      `N${i + 1}`,
+      i === 0
+        ? from(workCycles(place, side, torqueNm))
+        : given('fatigue life at that torque, cycles', sideCycles(side, place, torqueNm), null, 'computed'),
+    ],
   ])
   return worked(
-    { name: `launches at “${place.place}”, ${side.where}`, unit: null, formula: `1 / (${counted.map((_, i) => `n${i + 1} / N${i + 1}`).join(' + ')})`, source: 'Miner’s sum, Shigley ch. 6' },
+    {
+      name: `launches at “${place.place}”, ${side.where}`,
+      unit: null,
+      formula: `1 / (${counted.map((_, i) => `n${i + 1} / N${i + 1}`).join(' + ')})`,
+      source: 'Miner’s sum, Shigley ch. 6',
+    },
     Object.fromEntries(inputs),
     (v) => 1 / counted.reduce((sum, _, i) => sum + (v[`n${i + 1}`] ?? 0) / (v[`N${i + 1}`] ?? 1), 0),
   )
-} // prettier-ignore
+}
 
 function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working {
   const strength = torsionEndurance(side.ultimatePa, { surface: side.finish, diameterM: place.diameterM })
@@ -63,14 +86,24 @@ function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working
   const peak = worked(
     { name: 'shear at the notch', unit: 'ksi', formula: 'Kf · T / Z', source: 'Kf = 1 + q · (Kts − 1), Shigley ch. 6' },
     {
-      Kf: given(side.where === 'core' ? 'share of it at the inner edge of the case' : `notch, Kts ${place.stressFactor.toFixed(2)}`, side.factor, null, 'computed'),
+      Kf: given(
+        side.where === 'core' ? 'share of it at the inner edge of the case' : `notch, Kts ${place.stressFactor.toFixed(2)}`,
+        side.factor,
+        null,
+        'computed',
+      ),
       T: given('torque, service factor included', torqueNm, 'lb-ft', 'computed'),
       Z: given('section modulus at the notch', place.modulusM3, 'in³', 'part'),
     },
     (v) => (v.Kf * v.T) / v.Z,
   )
   const reversed = worked(
-    { name: 'equivalent fully reversed shear', unit: 'ksi', formula: 'τa / (1 − τm / τu) / kt, τa half the peak, τm = min(peak, τy) − τa', source: 'Goodman; mean after local yield by Norton, ch. 6, source not checked' },
+    {
+      name: 'equivalent fully reversed shear',
+      unit: 'ksi',
+      formula: 'τa / (1 − τm / τu) / kt, τa half the peak, τm = min(peak, τy) − τa',
+      source: 'Goodman; mean after local yield by Norton, ch. 6, source not checked',
+    },
     {
       peak: from(peak),
       τu: given('ultimate in shear, 0.67 · σu', strength.ultimatePa, 'ksi', 'computed'),
@@ -80,8 +113,13 @@ function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working
     (v) => reversedAtNotch(v.peak, { ultimatePa: v.τu, yieldPa: v.τy }) / v.kt,
   )
   return worked(
-    { name: 'fatigue life at the highest torque, cycles', unit: null, formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar', source: 'S–N line, Shigley ch. 6' },
+    {
+      name: 'fatigue life at the highest torque, cycles',
+      unit: null,
+      formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar',
+      source: 'S–N line, Shigley ch. 6',
+    },
     { τr: from(reversed), τe: from(endurance), τu: given('ultimate in shear', strength.ultimatePa, 'ksi', 'computed') },
     (v) => torsionCycles({ ultimatePa: v.τu, endurancePa: v.τe }, v.τr),
   )
-} // prettier-ignore
+}

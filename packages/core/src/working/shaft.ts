@@ -28,7 +28,7 @@ function workSlice(name: string, slice: Slice, steel: Steel, caseDepthM: number)
   const hard = from(workShearYield(steel, steel.caseYieldPa, 'hardened case yield'))
   const depth = given('case depth', caseDepthM, 'in', 'part')
   const radius = from(
-    worked({ name: 'effective radius', unit: 'in', formula: 'D / 2', source: 'geometry' }, { D: carryingDiameter(slice) }, (v) => v.D / 2), // prettier-ignore
+    worked({ name: 'effective radius', unit: 'in', formula: 'D / 2', source: 'geometry' }, { D: carryingDiameter(slice) }, (v) => v.D / 2),
   )
   return worked(
     { name, unit: 'lb-ft', formula: 'least of τcase · Z and τcore · Z · R / (R − δ)', source: 'linear elastic torsion, Shigley ch. 3' },
@@ -107,7 +107,12 @@ export function workSplineTeeth(name: string, teeth: Teeth, lengthM: number, she
 /** Torque at which the wall of a hub outside its teeth begins to yield in tension. */
 export function workBursting(name: string, teeth: Teeth, lengthM: number, outerDiameterM: number, steel: Steel): Working {
   return worked(
-    { name, unit: 'lb-ft', formula: 'σy / (tan φ / (π · D · t · L) + 4 / (D² · L · Y)), φ 30°, Y 1.5, t the wall outside the teeth', source: DUDLEY }, // prettier-ignore
+    {
+      name,
+      unit: 'lb-ft',
+      formula: 'σy / (tan φ / (π · D · t · L) + 4 / (D² · L · Y)), φ 30°, Y 1.5, t the wall outside the teeth',
+      source: DUDLEY,
+    },
     {
       σy: yieldOf(steel, steel.yieldPa, 'yield'),
       D: given('pitch diameter, N · m', pitchDiameter(teeth), 'in', 'part'),
@@ -121,7 +126,12 @@ export function workBursting(name: string, teeth: Teeth, lengthM: number, outerD
 /** Torque at which a press joint slips, worked from its fit. */
 export function workPress(joint: PressJoint): Working {
   const pressure = worked(
-    { name: 'pressure between shaft and hub', unit: 'ksi', formula: 'δ / (d · (((D² + d²)/(D² − d²) + ν)/E + ((d² + i²)/(d² − i²) − ν)/E))', source: 'Lamé, Shigley ch. 3' },
+    {
+      name: 'pressure between shaft and hub',
+      unit: 'ksi',
+      formula: 'δ / (d · (((D² + d²)/(D² − d²) + ν)/E + ((d² + i²)/(d² − i²) − ν)/E))',
+      source: 'Lamé, Shigley ch. 3',
+    },
     {
       δ: given('interference on the diameter', joint.interferenceM, 'in', 'part'),
       d: given('press fit diameter', joint.seatDiameterM, 'in', 'part'),
@@ -129,7 +139,7 @@ export function workPress(joint: PressJoint): Working {
       i: given('shaft bore', joint.boreDiameterM ?? 0, 'in', 'part'),
     },
     (v) => pressPressure({ interferenceM: v.δ, seatDiameterM: v.d, hubDiameterM: v.D, boreDiameterM: v.i }),
-  ) // prettier-ignore
+  )
   return worked(
     {
       name: `slip torque of press fit “${joint.name}”`,

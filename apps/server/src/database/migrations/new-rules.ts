@@ -3,7 +3,9 @@ import type { QueryInterface } from 'sequelize'
 
 /** A step that gives house rules to jobs and revisions that do not have them yet, and takes them away again. */
 export function newRules(rules: Partial<HouseRules>): Record<'up' | 'down', (query: QueryInterface) => Promise<void>> {
-  const keys = Object.keys(rules).map((key) => `'${key}'`).join(', ') // prettier-ignore
+  const keys = Object.keys(rules)
+    .map((key) => `'${key}'`)
+    .join(', ')
   const both = async (query: QueryInterface, changed: (job: string) => string): Promise<void> => {
     const replacements = { rules: JSON.stringify(rules) }
     await query.sequelize.query(`UPDATE jobs SET body = ${changed('body')}`, { replacements })
