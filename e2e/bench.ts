@@ -47,7 +47,7 @@ const PAGE_GROUP: Readonly<Record<string, string>> = {
   'Build sheet': 'Assembly',
 }
 
-/** Goes to a page of the open job by its links: the group first, then the page in it. */
+/** Opens a page of the current job by its links: first the group, then the page. */
 export async function goTo(page: Page, name: string): Promise<void> {
   await page
     .getByRole('navigation', { name: 'Groups of pages' })

@@ -17,7 +17,7 @@ test('a wrong brief is refused where it was typed and leaves what was saved as i
   await page.getByRole('button', { name: 'Revert to saved' }).click()
   await expect(page.getByTestId('headline-peakTorqueNm')).toHaveValue('706')
   await saved(page)
-  // What was good by itself was saved, though another field was refused.
+  // Valid fields were saved although another field was refused.
   expect((await jobOf(request, job.number)).brief).toEqual({ ...job.brief, budget: 8000 })
 })
 

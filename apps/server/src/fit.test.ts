@@ -1,14 +1,14 @@
-import { contentOf, type Job, type Problem } from '@plucky/contract'
+import { contentOf, type Job } from '@plucky/contract'
 import { DEFAULT_RULES, EMPTY_BOOK } from '@plucky/core'
 import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
 import * as fitUp from './database/migrations/0008-fit-up.js'
+import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
 const jobNo = async (number: number) => (await http().get(`/api/jobs/${number}`).expect(200)).body as Job
-const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())

@@ -1,26 +1,13 @@
-import {
-  contentOf,
-  type Job,
-  type JobContent,
-  type JobListPage,
-  type JobSummary,
-  type LastJob,
-  type Problem,
-  type ShelfContent,
-} from '@plucky/contract'
+import { contentOf, type Job, type JobContent, type JobListPage, type JobSummary, type LastJob, type ShelfContent } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import request from 'supertest'
 import type { JobAnswer } from './jobs/jobs.service.js'
+import { errorsOf, swapped } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
 const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
-const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
-const swapped = (job: Job, station: string, partId: string | null): JobContent => ({
-  ...contentOf(job),
-  spec: { ...job.spec, fits: { ...job.spec.fits, [station]: partId } },
-})
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())

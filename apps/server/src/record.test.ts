@@ -1,13 +1,13 @@
-import { contentOf, type Job, type Problem, type Revision, type ShelfContent } from '@plucky/contract'
+import { contentOf, type Job, type Revision, type ShelfContent } from '@plucky/contract'
 import { type Part } from '@plucky/core'
 import request from 'supertest'
+import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
 const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
 const shelf = async () => (await http().get('/api/shelf').expect(200)).body as Part[]
-const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())

@@ -1,4 +1,4 @@
-import { contentOf, verdictSentence, type Job, type JobContent, type JobListPage, type Problem } from '@plucky/contract'
+import { contentOf, verdictSentence, type Job, type JobListPage } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
@@ -10,17 +10,13 @@ import * as fittingAndRevisions from './database/migrations/0004-fitting-and-rev
 import * as namesOfVersion2 from './database/migrations/0009-names-of-version-2.js'
 import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
+import { errorsOf, swapped } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
 const jobOne = async () => (await http().get('/api/jobs/1').expect(200)).body as Job
 const shelf = async () => (await http().get('/api/shelf').expect(200)).body as Part[]
-const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
-const swapped = (job: Job, station: string, partId: string | null): JobContent => ({
-  ...contentOf(job),
-  spec: { ...job.spec, fits: { ...job.spec.fits, [station]: partId } },
-})
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())

@@ -1,4 +1,4 @@
-import { contentOf, readUnit, type Job, type JobListPage, type Problem, type ShelfContent } from '@plucky/contract'
+import { contentOf, readUnit, type Job, type JobListPage, type ShelfContent } from '@plucky/contract'
 import { DEFAULT_RULES, NOTHING_FOUND, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import { Sequelize } from 'sequelize-typescript'
@@ -6,11 +6,11 @@ import request from 'supertest'
 import * as unitsAndTeardown from './database/migrations/0005-units-and-teardown.js'
 import * as lockupAndStallRules from './database/migrations/0006-lockup-and-stall-rules.js'
 import * as launchShock from './database/migrations/0007-launch-shock.js'
+import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
-const errorsOf = (body: unknown) => (body as { errors: Problem[] }).errors
 const kept = async (id: string) =>
   ((await http().get('/api/shelf/content').expect(200)).body as ShelfContent).units.find(
     ({ item }) => item.id === id,

@@ -49,14 +49,14 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
     await this.running
   }
 
-  /** Starts to judge what is marked, if that is not under way. */
+  /** Starts to judge the marked jobs, unless that is running. */
   begin(): void {
     this.running ??= this.judgeAll()
       .catch((error: unknown) => this.log.error(error instanceof Error ? error.message : error))
       .finally(() => (this.running = undefined))
   }
 
-  /** Waits until all that is marked is judged, at most so long; a backlog of more than one batch is not waited for. */
+  /** Waits until all marked jobs are judged, at most `mostMs`. Does not wait for a backlog of more than one batch. */
   async caughtUp(mostMs: number): Promise<void> {
     this.begin()
     if ((await this.rows.count({ where: UNJUDGED })) > BATCH) return

@@ -20,7 +20,7 @@ import { accepted, refuse } from '../http/refusal.js'
 import { HeadlinesService } from './headlines.service.js'
 import { JobsService } from './jobs.service.js'
 
-/** What the list is sorted by: an expression, its type, and the direction that is natural to it. */
+/** Sort orders of the list: SQL expression, its type, and the default direction. */
 const SORTS: Readonly<Record<JobSort, { readonly key: string; readonly type: string; readonly direction: 'asc' | 'desc' }>> = {
   touched: { key: 'saved_at', type: 'timestamptz', direction: 'desc' },
   number: { key: 'number', type: 'integer', direction: 'desc' },
@@ -114,7 +114,7 @@ export class JobListService {
     return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: count?.total ?? 0 }
   }
 
-  /** The job that was worked on last; nothing where none is open. */
+  /** Returns the open job with the latest change, or `null` if no job is open. */
   async last(): Promise<LastJob | null> {
     await this.headlines.caughtUp(CATCH_UP_MS)
     const [row] = await this.select(
@@ -137,7 +137,7 @@ export class JobListService {
     return this.select(`SELECT number, name FROM jobs WHERE deleted_at IS NULL AND ${USES_ITEM} ORDER BY number`, { id })
   }
 
-  /** Changes name or customer, archives it, or takes it out of the archive. */
+  /** Renames a job, changes its customer, archives or unarchives it. */
   async patch(number: number, plain: unknown): Promise<JobSummary> {
     const { name, customer, archived } = accepted(checkShape(PatchJobDto, plain))
     const job = await this.jobs.one(number)
@@ -149,7 +149,7 @@ export class JobListService {
     return this.one(number)
   }
 
-  /** A new job with the brief, parts and house rules of another; what was measured and found there belongs to that transmission. */
+  /** Copies brief, parts and house rules into a new job. Measurements and findings are not copied: they belong to the other transmission. */
   async copy(number: number): Promise<Job> {
     const job = contentOf(await this.jobs.one(number))
     return this.jobs.add({ ...job, name: `${job.name.slice(0, 53)}, copy`, book: EMPTY_BOOK, teardown: NOTHING_FOUND })
@@ -192,7 +192,7 @@ function cursorOf(text: string): { readonly key: string; readonly number: number
     const [key, number] = JSON.parse(Buffer.from(text, 'base64url').toString('utf8')) as unknown[]
     if (typeof key === 'string' && Number.isSafeInteger(number)) return { key, number: number as number }
   } catch {
-    // not one of ours: said below
+    // not a cursor of this list: refused below
   }
   throw refuse(422, 'cursor-unknown', 'after')
 }

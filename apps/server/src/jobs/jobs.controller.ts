@@ -96,7 +96,7 @@ export class JobsController {
     return this.jobs.one(jobNumber(number))
   }
 
-  /** Renames it, changes its customer, archives it or takes it out of the archive. */
+  /** Renames a job, changes its customer, archives or unarchives it. */
   @Patch(':number')
   @ApiBody({ schema: refs(PatchJobDto)[0] as { $ref: string } })
   patch(@Param('number') number: string, @Body() body: unknown) {

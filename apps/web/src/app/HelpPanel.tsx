@@ -6,7 +6,7 @@ import type { ViewId } from './views.js'
 
 const Help = lazy(() => import('../help/Help.js').then(({ Help: page }) => ({ default: page })))
 
-/** What the page answers, its keys, cautions and charts; shown where it stands, over the page. */
+/** Help panel of the current page: questions answered, keys, cautions and charts. */
 export function HelpPanel({ view }: { view: ViewId }) {
   const open = useStore(viewStore, ({ help }) => help)
   if (!open) return null

@@ -108,7 +108,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
 
 const ROW = { align: 'center', justify: 'space-between', borderTopWidth: '1px', borderColor: 'ruleSoft' } as const
 
-/** Which job it is, and how it stands to its revisions. */
+/** Number, name and transmission of the job, and the revision it matches or was changed from. */
 function JobName({ number, content, unit }: JobPageProps & { number: number }) {
   const revision = useRevisionWords(content)
   return (
@@ -123,7 +123,7 @@ function JobName({ number, content, unit }: JobPageProps & { number: number }) {
   )
 }
 
-/** Cost and labor over what was received, against the budget. */
+/** Cost and labor of the changes from as received, against the budget. */
 function Totals({ content, unit }: JobPageProps) {
   const { price, hours, lines } = costOf(content)
   const { budget } = content.brief
@@ -184,7 +184,7 @@ function JobTools() {
   )
 }
 
-/** Undo and redo by the usual keys, except while a field has its own; leaving the page sends what is not saved yet. */
+/** Binds the undo and redo keys, except in text fields, and sends unsaved changes when the page is left. */
 function useUndoKeys(active: boolean): void {
   useEffect(() => {
     if (!active) return undefined

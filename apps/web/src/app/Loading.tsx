@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react'
 
-/** Said while something is fetched. */
+/** Message shown while a page loads. */
 export const Loading = ({ words }: { words: string }) => (
   <Text p="24px" color="inkSoft" role="status">
     {words}

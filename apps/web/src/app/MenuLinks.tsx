@@ -6,7 +6,7 @@ export interface MenuGroup {
   readonly links: readonly { readonly to: string; readonly word: string; readonly here?: boolean }[]
 }
 
-/** The two levels of pages as lists, for a screen that is too narrow for two rows. */
+/** Groups and pages as lists, for narrow screens. */
 export const MenuLinks = ({ groups }: { groups: readonly MenuGroup[] }) => (
   <>
     {groups.map(({ title, links }) => (

@@ -15,11 +15,11 @@ const MOVES: Readonly<Record<string, (at: number, count: number) => number>> = {
   End: (_, count) => count - 1,
 }
 
-/** A row of links that is one stop of the Tab key; the arrow keys move inside it (roving tabindex). */
+/** A row of links with one Tab stop; the arrow keys move within the row (roving tabindex). */
 export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
   const row = useRef<HTMLDivElement>(null)
   const [held, setHeld] = useState<number | null>(null)
-  // The stop of the Tab key: the link that has the focus, otherwise the page that is shown.
+  // Tab stop: the focused link, otherwise the link of the current page.
   const stop =
     held ??
     Math.max(

@@ -3,7 +3,7 @@ import type { JobState } from '../state/job.js'
 
 const ALARMING: ReadonlySet<JobState['saving']> = new Set(['offline', 'conflict', 'refused'])
 
-/** Whether what is on screen is saved. */
+/** Save state of the open job. */
 export function SaveMark({ job }: { job: JobState }) {
   const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
   const words: Record<JobState['saving'], string> = {

@@ -11,7 +11,7 @@ import { RovingLinks } from './RovingLinks.js'
 import { LISTED_VIEWS, plainAddress } from './views.js'
 
 interface StripProps {
-  /** What stands between the name of the product and the pages of the shop. */
+  /** Content of the title strip between product name and shop pages. */
   readonly left?: ReactNode
   readonly tools?: ReactNode
   /** A second row, under the first. */

@@ -62,7 +62,7 @@ export const JobLayoutPage = lazily(jobLayout)
 const LATER_MS = 2500
 let fetched = false
 
-/** Fetches the code of all other pages some time after the first one is shown, so that they open at once and without a server. */
+/** Fetches the code of all other pages shortly after the first page is shown. Pages then open at once, even without a server. */
 export function fetchOtherPages(): void {
   if (fetched) return
   fetched = true

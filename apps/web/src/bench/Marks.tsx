@@ -118,7 +118,7 @@ function Along({
 /** Width of a column of texts, px. */
 const COLUMN = 182
 
-/** Texts in columns beside the part, the weak place first with a line to it. */
+/** Text in columns beside the part; the weakest point comes first, with a leader line. */
 function Beside({
   texts,
   weak,

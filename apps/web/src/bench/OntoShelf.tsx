@@ -1,4 +1,4 @@
-import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Text } from '@chakra-ui/react'
 import type { JobContent, Problem } from '@plucky/contract'
 import type { Part, Station, Unit } from '@plucky/core'
 import { memo, useState } from 'react'
@@ -10,6 +10,7 @@ import { Inked } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { Brings } from './Brings.js'
 import { take } from './Works.js'
+import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 interface ShelfProps {
   readonly content: JobContent
@@ -80,21 +81,8 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
 function NameField({ value, usual, onType }: { value: string; usual: string; onType: (name: string) => void }) {
   return (
     <Field.Root width="100%" gap="2px">
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-        Part name
-      </Field.Label>
-      <Input
-        size="sm"
-        height="40px"
-        px="8px"
-        bg="paper"
-        borderColor="rule"
-        borderRadius="1px"
-        value={value}
-        placeholder={usual}
-        onChange={(event) => onType(event.target.value)}
-        data-testid="own-name"
-      />
+      <FieldLabel>Part name</FieldLabel>
+      <TextBox value={value} placeholder={usual} onChange={(event) => onType(event.target.value)} data-testid="own-name" />
     </Field.Root>
   )
 }

@@ -90,7 +90,7 @@ function fit(drawings: readonly (Drawing | undefined)[], width: number, halfHeig
   const tall = Math.max(1, ...all.map((d) => d.height - (d.floor ?? 0)))
   const rows = Math.floor((halfHeight - TEXT_TOP) / TEXT_LINE)
   const above = all.some((d) => d.dimensions.some((dim) => dim.at)) ? ALONG_ROOM : ABOVE_ROOM
-  // The weak point takes a line of its own.
+  // The weak point gets its own line.
   const lines = Math.max(0, ...all.map((d) => d.dimensions.filter((dim) => !dim.at).length + 1))
   const text = all.some((d) => d.dimensions.some((dim) => !dim.at)) ? TEXT_ROOM * Math.ceil(lines / rows) : 0
   const room = width - 2 * SIDE_ROOM - text

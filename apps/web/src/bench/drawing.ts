@@ -2,7 +2,7 @@
 export interface Drawing {
   readonly width: number
   readonly height: number
-  /** Radius under which nothing is drawn, mm: the drawing begins there, so that what is far from the centerline is not drawn small. */
+  /** Smallest radius in the drawing, mm. The drawing starts there, so that parts far from the centerline are drawn larger. */
   readonly floor?: number
   readonly paths: readonly DrawnPath[]
   readonly dimensions: readonly Dimension[]

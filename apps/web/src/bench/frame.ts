@@ -1,4 +1,4 @@
-/** Where a drawing stands on the sheet: px of its origin, px a mm. */
+/** Placement of a drawing: origin in px and scale in px per mm. */
 export interface Frame {
   readonly left: number
   readonly centre: number
@@ -6,7 +6,7 @@ export interface Frame {
   /** px of the sheet, and mm of the widest drawing on it. */
   readonly width: number
   readonly wide: number
-  /** Lines of text that a half has room for beside its drawing. */
+  /** Number of text lines that fit beside a half drawing. */
   readonly rows: number
 }
 

@@ -71,7 +71,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
   )
 }
 
-/** What is typed in the field, why a reading was refused, and the keys that save it or move to another entry. */
+/** State of the entry field: typed text, reason of a refusal, and the keys that save a reading or move to another entry. */
 function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolId, inUnit: LengthUnit) {
   const field = useRef<HTMLInputElement>(null)
   const [typed, setTyped] = useState('')

@@ -56,7 +56,7 @@ export function Glossary() {
   )
 }
 
-/** Terms with their meanings; a picture that serves several stands once, at the first of them. */
+/** Terms with their meanings. A picture shared by several terms is shown once, at the first. */
 function Terms({ terms }: { terms: readonly Term[] }) {
   const firstWith = (picture: Term['picture']) => terms.find((term) => term.picture === picture)?.term
   return (

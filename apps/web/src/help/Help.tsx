@@ -9,7 +9,7 @@ import { HELP, SYMBOLS, type HelpText } from './help-texts.js'
 
 const close = () => viewStore.setState({ help: false })
 
-/** Help for the page that is shown, beside it: the page stays in view and in use. */
+/** Help for the current page, in a panel beside it. The page stays usable. */
 export function Help({ view }: { view: ViewId }) {
   const panel = useRef<HTMLDivElement>(null)
   useEffect(() => panel.current?.focus(), [])

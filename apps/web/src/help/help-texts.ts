@@ -1,6 +1,6 @@
 import type { ViewId } from '../app/views.js'
 
-/** Help for one page: what it answers, its keys, how to read what it draws, and what can hurt. */
+/** Help for one page: questions it answers, keys, how to read its charts, cautions. */
 export interface HelpText {
   readonly answers: string
   readonly steps: readonly string[]

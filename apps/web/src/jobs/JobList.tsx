@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Input, Text } from '@chakra-ui/react'
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState } from '@plucky/contract'
 import { useDeferredValue, useState } from 'react'
 import { useStore } from 'zustand'
@@ -10,6 +10,7 @@ import { Pick } from '../ui/Pick.js'
 import { JobRow } from './JobRow.js'
 import { ALL_OPEN, useJobList, type ListFilters } from './job-queries.js'
 import { OUTCOME_WORDS } from './PowerBar.js'
+import { TextBox } from '../ui/TextBox.js'
 
 const STATE_WORDS: Record<JobState, string> = { open: 'Open', archived: 'Archived', deleted: 'Deleted' }
 
@@ -81,16 +82,11 @@ function Narrowing({ filters, put }: NarrowingProps) {
   const units = useStore(shopStore, (shop) => shop.units)
   return (
     <Flex gap="8px 12px" wrap="wrap" align="end" mb="4px">
-      <Input
+      <TextBox
         type="search"
         aria-label="Search jobs"
         placeholder="Search number, name, customer, transmission"
         width={{ base: '100%', md: '300px' }}
-        height="40px"
-        px="8px"
-        bg="paper"
-        borderColor="rule"
-        borderRadius="1px"
         value={filters.search}
         maxLength={100}
         onChange={(event) => put({ search: event.target.value })}
@@ -150,7 +146,7 @@ function SortHead({ sort, word, wide, filters, onSort }: SortHeadProps) {
   )
 }
 
-/** Said in the place of rows: loading, a failure with a way on, or nothing found. */
+/** Message shown in place of the rows: loading, failed with a retry button, or no match. */
 function ListState({
   list,
   empty,

@@ -1,4 +1,4 @@
-import { chakra, Flex, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { chakra, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import type { JobSummary } from '@plucky/contract'
 import { Archive, ArchiveRestore, CopyPlus, Pencil, RotateCcw, Trash2 } from 'lucide-react'
 import { useState, type FormEvent } from 'react'
@@ -7,11 +7,12 @@ import { IconButton } from '../app/IconButton.js'
 import { jobAddress } from '../app/views.js'
 import { api } from '../state/api.js'
 import { Inked, Worded } from '../ui/buttons.js'
+import { TextBox } from '../ui/TextBox.js'
 import { useJobAction } from './job-queries.js'
 import { PowerBar } from './PowerBar.js'
 import { tellDone } from './undo.js'
 
-/** A job of the list, with what can be done to it. */
+/** A job of the list with its actions. */
 export function JobRow({ job }: { job: JobSummary }) {
   const [renaming, setRenaming] = useState(false)
   const when = new Date(job.savedAt)
@@ -116,13 +117,11 @@ function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
     event.preventDefault()
     save.mutate(undefined, { onSuccess: onDone })
   }
-  const field = { size: 'sm', height: '40px', px: '8px', bg: 'paper', borderColor: 'rule', borderRadius: '1px' } as const
   return (
     <tr>
       <td colSpan={6}>
         <chakra.form onSubmit={submit} display="flex" gap="8px" flexWrap="wrap" alignItems="center">
-          <Input
-            {...field}
+          <TextBox
             width="220px"
             aria-label="Job name"
             autoFocus
@@ -131,8 +130,7 @@ function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
             onChange={(e) => setName(e.target.value)}
             data-testid="rename-name"
           />
-          <Input
-            {...field}
+          <TextBox
             width="200px"
             aria-label="Customer"
             placeholder="Customer"

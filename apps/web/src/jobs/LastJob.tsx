@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { jobAddress } from '../app/views.js'
 import { Panel } from '../ui/panel.js'
 
-/** The job that was worked on last: its sentence, which opens it, the weakest stations, what was changed and how it was received. */
+/** The job with the latest change: its answer as a link, weakest stations, changed parts and condition as received. */
 export function LastJob({ job }: { job: Last }) {
   const when = new Date(job.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
   const { headline } = job
@@ -63,7 +63,7 @@ const Weakest = ({ weakest }: Pick<Headline, 'weakest'>) => (
 
 const SHOWN = 3
 
-/** Front to rear: what is installed instead of what was received. */
+/** Stations with a part other than the one received, front to rear. */
 function ChangedParts({ headline: { changed, stations, price, hours, received } }: { headline: Headline }) {
   const more = changed.length - SHOWN
   const note = changed.length === 0 ? 'none' : `${changed.length} of ${stations} stations, ${money(price)}, ${hoursWords(hours)}`

@@ -1,4 +1,4 @@
-import { Box, Field, Flex, Input, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Text } from '@chakra-ui/react'
 import { KIND_WORDS, specHeldInWords, USE_WORDS, verdictSentence, type JobContent } from '@plucky/contract'
 import { ENGINE_KINDS, USES, type EngineKind, type SpecAnswer, type Unit, type Use } from '@plucky/core'
 import { useDeferredValue, useMemo, useState } from 'react'
@@ -15,6 +15,7 @@ import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 import { firstBuild, powerProblem } from './first-build.js'
 import { PowerBar } from './PowerBar.js'
+import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 /** Power, use and transmission: a first answer while the power is typed, then a job. */
 export function NewJob({ units }: { units: readonly Unit[] }) {
@@ -126,16 +127,8 @@ function Fields({ form, units }: { form: Form; units: readonly Unit[] }) {
         testId="new-unit"
       />
       <Field.Root width="340px" gap="2px">
-        <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-          Job name
-        </Field.Label>
-        <Input
-          size="sm"
-          height="40px"
-          px="8px"
-          bg="paper"
-          borderRadius="1px"
-          borderColor="rule"
+        <FieldLabel>Job name</FieldLabel>
+        <TextBox
           value={form.name}
           placeholder={`${USE_WORDS[form.use]} job`}
           maxLength={60}
@@ -176,7 +169,7 @@ function useNewJob(units: readonly Unit[]) {
     if (refused === undefined) setPowerW(value as number | null) // a text is refused
     return refused
   }
-  /** While it is typed, a power that is none yet leaves the answer as it was. */
+  /** Text that is not a power yet leaves the last answer on screen. */
   const typePower = (value: Typed) => {
     if (typeof value === 'number' && powerProblem(kind, value) === undefined) setPowerW(value)
   }

@@ -4,7 +4,7 @@ import { fromSi } from '@plucky/core'
 import { ink } from '../ui/theme.js'
 
 const WIDTH = 104
-/** Where the target stands on the bar: what holds half as much again reaches its end. */
+/** Position of the target on the bar, as a fraction. The full bar is 1.5 times the target. */
 const TARGET_AT = 2 / 3
 
 const hp = (watts: number) => figure(Math.round(fromSi(watts, 'hp') / 10) * 10)

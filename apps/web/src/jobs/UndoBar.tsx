@@ -4,7 +4,7 @@ import { Ruled, Worded } from '../ui/buttons.js'
 import { useJobAction } from './job-queries.js'
 import { doneStore, tellDone } from './undo.js'
 
-/** Says what was done to the list, with the way back, until it is closed or the next thing is done. */
+/** Shows the last action on the list with an Undo button, until closed or replaced by the next action. */
 export function UndoBar() {
   const done = useStore(doneStore, (state) => state.done)
   const undo = useJobAction(() => done?.undo() ?? Promise.resolve())

@@ -41,7 +41,7 @@ export interface FirstFacts {
   readonly powerW: number
 }
 
-/** A stock transmission behind an engine of which kind and power are known. */
+/** A stock transmission behind an engine with known type and power. */
 export function firstBuild({ name, kind, use, powerW }: FirstFacts, unit: Unit, parts: ReadonlyMap<string, Part>): JobContent {
   const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
   return {

@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla'
 
-/** What was done last to the list, and the way back. */
+/** Last action on the list, and how to undo it. */
 export interface Done {
   readonly words: string
   readonly undo: () => Promise<unknown>

@@ -12,7 +12,7 @@ interface BreakingListProps {
 
 const SHOWN = 10
 
-/** The weakest stations as a list, each with what it holds against the target. */
+/** The weakest stations with their power held against the target. */
 export function BreakingList({ unit, answer, chosen, onChoose }: BreakingListProps) {
   const rows = answer.breakingOrder.slice(0, SHOWN).flatMap((id) => answer.stations.find(({ stationId }) => stationId === id) ?? [])
   const top = 1.4 * answer.peakPowerW

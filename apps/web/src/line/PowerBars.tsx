@@ -68,7 +68,7 @@ export function PowerBar({ column: { station, x, width }, verdict, scale, atW }:
   )
 }
 
-/** The figure of a bar above it, over the line; marked where the station fails. */
+/** Value above a bar, in front of the target line; marked if the station fails. */
 export function PowerFigure({ column: { x, width }, verdict, scale, atW, weakest }: BarProps) {
   const power = verdict && powerOf(verdict.held)
   if (power === undefined) return null

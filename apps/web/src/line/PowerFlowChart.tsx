@@ -26,7 +26,7 @@ export interface ChartProps {
   readonly onKey: (event: KeyboardEvent) => void
 }
 
-/** The torque path as one section strip with a column a station, and under each what it holds against the target. */
+/** The torque path with one column per station: the part in section, and its power held against the target below. */
 export function PowerFlowChart(props: ChartProps) {
   const { unit, answer, order, atW, onTry } = props
   const frame = useRef<HTMLDivElement>(null)
@@ -62,7 +62,7 @@ interface StationsProps extends ChartProps {
   readonly scale: PowerScale | undefined
 }
 
-/** All that is drawn, back to front: columns, path, labels, bars, the line, figures. */
+/** The chart, drawn back to front: columns, path, labels, bars, target line, figures. */
 function Stations(props: StationsProps) {
   const { unit, answer, duty, gearing, order, columns, width, scale, atW, chosen, onChoose, onTry, onKey } = props
   const readings = useMemo(() => readStations(unit, duty, duty && gearing?.get(duty.rangeId)), [unit, duty, gearing])
@@ -181,7 +181,7 @@ function Patterns() {
   )
 }
 
-/** The case as a hatched rail, and the shaft line with a rod between what lies on it. */
+/** The case as a hatched rail, and the shaft line with a rod between neighboring stations. */
 function Rail({ columns, width }: { columns: readonly Column[]; width: number }) {
   const line = columns.filter(({ station }) => laneOf(station) === 'line')
   const [from, to] = [line[0]?.x ?? 0, line.at(-1)?.x ?? 0]

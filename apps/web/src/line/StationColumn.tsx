@@ -21,7 +21,7 @@ export interface StationProps {
   readonly alone: boolean
 }
 
-/** Angle at which an idle element swings clear of what it would hold. */
+/** Angle at which an idle brake or clutch is drawn away from its member. */
 const AWAY = 13
 
 /** The drawn station: hatched where it is the weakest, faint where it is idle, swung clear where it hangs idle, in oil color where it makes pressure. */
@@ -127,7 +127,7 @@ function UseBar({ x, width, margin }: { x: number; width: number; margin: number
   )
 }
 
-/** What is said of a station aloud. */
+/** Accessible name of a station. */
 export function spokenStation({ unit, column: { station }, part, reading, weakest }: StationProps): string {
   const carries =
     station.strip.lane === 'beside'

@@ -1,6 +1,6 @@
 import type { PowerHeld, Station, StationVerdict, Unit } from '@plucky/core'
 
-/** How the columns follow each other: as the torque runs, or by what each holds. */
+/** Order of the columns: along the torque path, or by power held. */
 export type ColumnOrder = 'path' | 'weakest'
 
 /** A station's column on the chart, in px. */
@@ -49,7 +49,7 @@ export function laneOf({ load, strip }: Station): keyof typeof SHARE {
   return strip.lane === 'beside' || load.at === 'none' ? 'aside' : 'hanging'
 }
 
-/** One column a station over the whole width, so that nothing of one can touch another. */
+/** Layout with one column per station over the full width. Labels keep to their column, so that none overlap. */
 export function layoutFlow(unit: Unit, verdicts: readonly StationVerdict[], width: number, order: ColumnOrder): FlowLayout {
   const stations = order === 'path' ? unit.stations : weakestFirst(unit, verdicts)
   const shares = stations.map((station) => SHARE[laneOf(station)])

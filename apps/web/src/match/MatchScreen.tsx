@@ -20,7 +20,7 @@ import { WantedCores } from './WantedCores.js'
 const LETTERS = ['', 'A', 'B', 'C']
 const DASHES = ['', '9 4', '3 3', '10 3 2 3']
 
-/** Engine and converter match: where it stalls, what it passes, and which converter puts the stall where it is wanted. */
+/** Converter page: stall, torque and power behind the converter, and the converters that reach the target stall. */
 export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit }) {
   useStore(shopStore)
   const station = converterStation(unit)

@@ -62,7 +62,7 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
 
 const SAMPLES = 90
 
-/** The line at even steps of turbine speed, from standing to its end; a point that is no faster than the one before is left out. */
+/** Samples the line at even steps of turbine speed, from zero to its end. Points that do not increase the speed are left out. */
 const throughOut = (line: EngineLine): OperatingPoint[] => {
   const last = lineEnd(line).turbineSpeedRadPerS
   let fastest = -1

@@ -54,7 +54,7 @@ interface RowProps {
   readonly wrongs: readonly StackWrong[]
 }
 
-/** A plate, and under it what is wrong with it. */
+/** A plate, with its problems in rows below. */
 function PlateRow({ plates, plate, index, wrongs }: RowProps) {
   const name = plateWords(plates, index)
   const set = (to: Parameters<typeof setPlate>[2]) => packBench.change((now) => setPlate(now, index, to))

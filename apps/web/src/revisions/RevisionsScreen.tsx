@@ -26,6 +26,7 @@ import { Panel } from '../ui/panel.js'
 import { Sentence } from '../ui/Sentence.js'
 import { Pick } from '../ui/Pick.js'
 import { ComparisonTable } from './ComparisonTable.js'
+import { FieldLabel } from '../ui/TextBox.js'
 
 interface ScreenProps {
   readonly content: JobContent
@@ -127,17 +128,13 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
         }}
       >
         <Field.Root invalid={refused !== undefined} mt="4px">
-          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Revision name, for example “as quoted”
-          </Field.Label>
+          <FieldLabel>Revision name, for example “as quoted”</FieldLabel>
           <Input {...BOX} value={name} maxLength={60} onChange={(event) => setName(event.target.value)} data-testid="revision-name" />
           <Field.ErrorText role="alert">{refused}</Field.ErrorText>
         </Field.Root>
         <Flex gap="8px" mt="6px" align="flex-end">
           <Field.Root>
-            <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-              Saved by
-            </Field.Label>
+            <FieldLabel>Saved by</FieldLabel>
             <Input
               {...BOX}
               value={person}

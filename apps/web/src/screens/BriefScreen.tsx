@@ -31,6 +31,7 @@ import { EngineFigures } from './EngineFigures.js'
 import { JobFields } from './JobFields.js'
 import { NeighbourFields } from './NeighbourFields.js'
 import { VehicleFields } from './VehicleFields.js'
+import { briefField } from './brief-field.js'
 
 const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
 
@@ -186,8 +187,7 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           label="Reverse throttle limit, fraction of stall torque"
           digits={2}
           value={brief.reverseThrottle}
-          problem={problemAt('reverseThrottle')}
-          onCommit={(v) => void typeInBrief('reverseThrottle', v)}
+          {...briefField('reverseThrottle', problemAt)}
           testId="brief-reverse"
         />
         <QuantityField
@@ -195,16 +195,14 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           unit="lb"
           digits={0}
           value={brief.vehicleMassKg}
-          problem={problemAt('vehicleMassKg')}
-          onCommit={(v) => void typeInBrief('vehicleMassKg', v)}
+          {...briefField('vehicleMassKg', problemAt)}
           testId="brief-mass"
         />
         <QuantityField
           label="Budget for parts, $"
           digits={0}
           value={brief.budget}
-          problem={problemAt('budget')}
-          onCommit={(v) => void typeInBrief('budget', v)}
+          {...briefField('budget', problemAt)}
           testId="brief-budget"
         />
       </Grid>

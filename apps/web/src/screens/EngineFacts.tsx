@@ -7,6 +7,7 @@ import { Worded } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
+import { briefField, type ProblemAt } from './brief-field.js'
 
 interface FactsProps {
   readonly engine: BriefEngine
@@ -41,8 +42,6 @@ export function EngineFacts({ engine, problems }: FactsProps) {
     </>
   )
 }
-
-type ProblemAt = (path: string) => string | undefined
 
 const PLAIN: Measurement = { at: 'flywheel', correction: 'none' }
 
@@ -136,8 +135,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
             unit="rpm"
             digits={0}
             value={boost.thresholdRadPerS}
-            problem={problemAt('engine.boost.thresholdRadPerS')}
-            onCommit={(v) => void typeInBrief('engine.boost.thresholdRadPerS', v)}
+            {...briefField('engine.boost.thresholdRadPerS', problemAt)}
             testId="boost-threshold"
           />
           <QuantityField
@@ -145,8 +143,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
             unit="s"
             digits={2}
             value={boost.lagS}
-            problem={problemAt('engine.boost.lagS')}
-            onCommit={(v) => void typeInBrief('engine.boost.lagS', v)}
+            {...briefField('engine.boost.lagS', problemAt)}
             testId="boost-lag"
           />
           {boost.offPoints ? (
@@ -161,8 +158,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
               label="Off-boost torque, fraction of peak"
               digits={2}
               value={boost.offShare}
-              problem={problemAt('engine.boost.offShare')}
-              onCommit={(v) => void typeInBrief('engine.boost.offShare', v)}
+              {...briefField('engine.boost.offShare', problemAt)}
               testId="boost-share"
             />
           )}

@@ -1,8 +1,9 @@
-import { Field, Flex, Input } from '@chakra-ui/react'
+import { Field, Flex } from '@chakra-ui/react'
 import type { JobContent } from '@plucky/contract'
 import { useState, type KeyboardEvent } from 'react'
 import { change } from '../state/job.js'
 import { Panel } from '../ui/panel.js'
+import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 /** Name of the job, and for whom it is built. */
 export const JobFields = ({ content }: { content: JobContent }) => (
@@ -36,7 +37,7 @@ interface TextFieldProps {
   readonly testId: string
 }
 
-/** A text that is taken when the field is left; Escape brings the old one back. */
+/** Text field that commits on blur; Escape restores the old text. */
 function TextField({ label, value, most, onCommit, testId }: TextFieldProps) {
   const [typed, setTyped] = useState(value)
   const commit = () => {
@@ -49,16 +50,8 @@ function TextField({ label, value, most, onCommit, testId }: TextFieldProps) {
   }
   return (
     <Field.Root gap="2px">
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-        {label}
-      </Field.Label>
-      <Input
-        size="sm"
-        height="40px"
-        px="8px"
-        bg="paper"
-        borderColor="rule"
-        borderRadius="1px"
+      <FieldLabel>{label}</FieldLabel>
+      <TextBox
         maxLength={most}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}

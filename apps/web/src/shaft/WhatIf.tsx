@@ -1,4 +1,4 @@
-import { Field, Flex, Input } from '@chakra-ui/react'
+import { Field, Flex } from '@chakra-ui/react'
 import { HARDNESS_ON_WORDS, HOLE_EDGE_WORDS, RUN_OUT_WORDS, SPLINE_MADE_WORDS, SPLINE_ROOT_WORDS, SURFACE_WORDS } from '@plucky/contract'
 import {
   STEELS,
@@ -16,6 +16,7 @@ import { Pick } from '../ui/Pick.js'
 import { setBore, setHoles, setSection, setSplines } from './edit.js'
 import { Size, tryChange } from './PieceFields.js'
 import { change } from './trial.js'
+import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 type Edit = (shaft: ShaftGeometry) => ShaftGeometry
 
@@ -230,16 +231,8 @@ function CertificateName({ name, onName }: { name: string; onName: (name: string
   const [typed, setTyped] = useState(name)
   return (
     <Field.Root width="130px" gap="2px">
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-        certificate
-      </Field.Label>
-      <Input
-        size="sm"
-        height="40px"
-        px="8px"
-        bg="paper"
-        borderColor="rule"
-        borderRadius="1px"
+      <FieldLabel>certificate</FieldLabel>
+      <TextBox
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => typed.trim() && onName(typed.trim())}

@@ -4,6 +4,7 @@ import { Choice } from '../ui/choice.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { FormOf } from './ShapeForm.js'
+import { FieldLabel } from '../ui/TextBox.js'
 
 interface LeafProps {
   readonly field: Field
@@ -170,11 +171,7 @@ function TextField({ label, long, value, problem, onType, testId }: TextProps) {
   )
 }
 
-const Caption = ({ words }: { words: string }) => (
-  <FormField.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-    {words}
-  </FormField.Label>
-)
+const Caption = ({ words }: { words: string }) => <FieldLabel>{words}</FieldLabel>
 
 const Wrong = ({ sentence }: { sentence: string | undefined }) =>
   sentence === undefined ? null : (

@@ -1,4 +1,4 @@
-import { Box, Field, Flex, Grid, Heading, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, hoursWords, money, stationName, writePartsCsv } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 import { useEffect, useRef, useState } from 'react'
@@ -13,6 +13,7 @@ import { Pick } from '../ui/Pick.js'
 import { ItemPanel } from './ItemPanel.js'
 import { leastWords, listed, unitOf, type Wanted } from './listed.js'
 import { TableIn } from './TableIn.js'
+import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 const KINDS: readonly (readonly [ItemKind, string, string])[] = [
   ['parts', 'Parts', 'part'],
@@ -122,15 +123,9 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
       </Flex>
       <Flex gap="8px" align="flex-end">
         <Field.Root gap="2px" flex="1">
-          <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-            Search name, maker or text
-          </Field.Label>
-          <Input
+          <FieldLabel>Search name, maker or text</FieldLabel>
+          <TextBox
             type="search"
-            height="40px"
-            bg="paper"
-            borderRadius="1px"
-            borderColor="rule"
             value={wanted.text}
             onChange={(event) => onWant({ ...wanted, text: event.target.value })}
             data-testid="shelf-search"

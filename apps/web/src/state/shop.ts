@@ -31,7 +31,7 @@ const versionKey = (kind: ItemKind | 'units', id: string) => `${kind}/${id}`
 
 let begun = false
 
-/** Loads the shop, once, and looks for changes whenever the window comes back to the front. */
+/** Loads the shop once, and checks for changes when the tab becomes visible. */
 export function ensureShop(): void {
   if (begun) return
   begun = true

@@ -34,10 +34,10 @@ export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown
   return 'gone'
 }
 
-/** A page that is being reloaded or closed holds its lock for a moment longer, ms. */
+/** Longest time that a closing or reloading tab still holds its lock, ms. */
 const LINGERS_MS = 400
 
-/** Takes the lock of a window that does not hold it any more, or gives it up within a moment. */
+/** Requests the lock of another tab. Resolves to `false` if that tab still holds the lock after `LINGERS_MS`. */
 const taken = (other: string) =>
   new Promise<boolean>((resolve) => {
     const late = new AbortController()

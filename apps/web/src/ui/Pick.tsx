@@ -1,4 +1,5 @@
 import { Field, NativeSelect } from '@chakra-ui/react'
+import { FieldLabel } from './TextBox.js'
 
 interface PickProps {
   readonly label: string
@@ -13,9 +14,7 @@ interface PickProps {
 export function Pick({ label, value, options, onPick, width = '150px', testId }: PickProps) {
   return (
     <Field.Root width={width} gap="2px">
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400}>
-        {label}
-      </Field.Label>
+      <FieldLabel>{label}</FieldLabel>
       <NativeSelect.Root size="sm">
         <NativeSelect.Field
           height="40px"

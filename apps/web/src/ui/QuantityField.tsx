@@ -3,6 +3,7 @@ import { figure } from '@plucky/contract'
 import { fromSi, type UnitName } from '@plucky/core'
 import { useState, type KeyboardEvent } from 'react'
 import { readTyped, type Typed } from './read-typed.js'
+import { FieldLabel } from './TextBox.js'
 
 interface QuantityProps {
   readonly label: string
@@ -12,7 +13,7 @@ interface QuantityProps {
   readonly problem?: string | undefined
   /** Takes what was typed; gives the reason where it is refused. */
   readonly onCommit: (value: Typed) => string | undefined
-  /** Told of what is being typed, before it is taken. */
+  /** Called with the text at every key, before it is committed. */
   readonly onType?: ((value: Typed) => void) | undefined
   readonly width?: string
   readonly inline?: boolean
@@ -41,10 +42,10 @@ export function QuantityField({
     : ({ flexDirection: 'column', alignItems: 'stretch', gap: '2px' } as const)
   return (
     <Field.Root invalid={reason !== undefined} width={width} position="relative" {...row}>
-      <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400} whiteSpace="nowrap" srOnly={hideLabel ?? false}>
+      <FieldLabel whiteSpace="nowrap" srOnly={hideLabel ?? false}>
         {label}
         {unit ? `, ${unit}` : ''}
-      </Field.Label>
+      </FieldLabel>
       <Input {...BOX} height={inline ? '32px' : '40px'} width={inline ? '66px' : '100%'} data-testid={testId} {...field.input} />
       {reason !== undefined && (
         <Field.ErrorText role="alert" color="break" fontSize="13px" lineHeight="1.3" mt="2px" {...(inline ? HANGING : {})}>

@@ -14,7 +14,7 @@ import { Ruled } from '../ui/buttons.js'
 import { marginsOf, recordsOf } from './lost.js'
 import { LostView } from './LostView.js'
 
-/** The shop's own records of a kind of transmission; without them the ranking goes by typical failure rates. */
+/** The shop's confirmed faults for a transmission type. Without any, causes are ranked by typical failure rates. */
 function useJobs(unitId: string): { readonly jobs: readonly JobFinding[]; readonly problem: string } {
   const [state, setState] = useState<{ jobs: readonly JobFinding[]; problem: string }>({ jobs: [], problem: '' })
   useEffect(() => {

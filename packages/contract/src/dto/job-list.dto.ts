@@ -20,12 +20,12 @@ export class ListJobsDto {
   @IsOptional() @Slug('Transmission') unit?: string
   @IsOptional() @OneOf('Sort', JOB_SORTS) sort?: JobSort
   @IsOptional() @OneOf('Direction', SORT_DIRECTIONS) direction?: 'asc' | 'desc'
-  /** Where the page before ended, as it was told. */
+  /** Cursor `next` of the previous page. */
   @IsOptional() @Note('Cursor', 400) after?: string
   @IsOptional() @Figure({ label: 'Limit', from: 1, to: 200, whole: true }) limit?: number
 }
 
-/** What can be changed about a job from the list. */
+/** Fields of a job that can be changed from the list. */
 export class PatchJobDto {
   @IsOptional() @Label('Job name', 60) name?: string
   @IsOptional() @Note('Customer', 80) customer?: string
@@ -55,7 +55,7 @@ export interface JobListPage {
   readonly total: number
 }
 
-/** What was found of the transmission of a job. */
+/** Confirmed findings of the transmission of a job. */
 export interface JobFinding {
   readonly number: number
   readonly unitId: string

@@ -82,7 +82,7 @@ export class TeardownDto {
 /** What a person changes about a job; saved as one. */
 export class JobContentDto {
   @Label('Job name', 60) name!: string
-  /** For whom it is built; left out or empty if nobody said. */
+  /** Customer of the job; absent or empty if not entered. */
   @IsOptional() @Note('Customer', 80) customer?: string
   @Slug('Transmission') unitId!: string
   /** Which variant of the unit it is; null while that is not known. */

@@ -11,7 +11,7 @@ import { caseInSentence, firstCase } from '../words/verdict.js'
 export const OUTCOMES = ['holds', 'short', 'open', 'stopped', 'no-answer'] as const
 export type HeadlineOutcome = (typeof OUTCOMES)[number]
 
-/** What a list of jobs says of one, kept with it so that no job is judged to show the list. */
+/** Result of a job as shown in the list. It is stored, so that showing the list calculates nothing. */
 export interface Headline {
   readonly outcome: HeadlineOutcome
   readonly sentence: string
@@ -25,9 +25,9 @@ export interface Headline {
   readonly stations: number
   readonly price: number
   readonly hours: number
-  /** What it held as received. */
+  /** Power held as received, in words. */
   readonly received: string
-  /** What was found of the transmission as received, and its confirmed or most likely cause; empty if nothing was noted. */
+  /** Symptoms of the transmission as received and the confirmed or most likely cause; empty if no symptom was entered. */
   readonly condition: string
 }
 

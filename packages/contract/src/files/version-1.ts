@@ -194,7 +194,7 @@ function bookFromVersion1(book: unknown): unknown {
   return { ...book, readings: Object.fromEntries(readings) }
 }
 
-/** The content of a job of version 1, without what it is judged by. */
+/** Upgrades the content of a version 1 job; its house rules are not touched. */
 export const jobFromVersion1 = (job: unknown): unknown =>
   isFields(job) ? withNewTexts('book' in job ? { ...job, book: bookFromVersion1(job['book']) } : job) : job
 

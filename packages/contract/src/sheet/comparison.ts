@@ -118,7 +118,7 @@ function otherRows(was: Judged, is: Judged): Compared[] {
   ]
 }
 
-/** Readings that differ, each by what it is a reading of. */
+/** Measurements that differ between the two builds, named by their entry. */
 function bookRows({ file: was, fitted: then }: Judged, { file: is, fitted: now }: Judged): Compared[] {
   const entries = [...fitUp(inputOf(was.job, was.unit, then)).entries, ...fitUp(inputOf(is.job, is.unit, now)).entries]
   const titleOf = new Map(entries.map((entry) => [entry.key, fitTitle(entry, is.unit)]))

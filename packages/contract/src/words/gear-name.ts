@@ -1,6 +1,6 @@
 import type { GearRange, GearTrain } from '@plucky/core'
 
-/** Names that need the word "gear" behind them: "first" becomes "first gear"; "reverse", "overdrive" and "gear 7" say enough. */
+/** Names that need the word "gear": "first" becomes "first gear"; "reverse", "overdrive" and "gear 7" do not change. */
 const NEEDS_GEAR = /^(first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|low|high|top|\d+(st|nd|rd|th))$/i
 
 /** A gear in words: "first gear", "reverse". */

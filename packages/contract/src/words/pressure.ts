@@ -19,7 +19,7 @@ export interface GaugeLine {
   readonly speed: string
   readonly hot: string
   readonly cold: string
-  /** Whether line pressure falls short of what is commanded, hot and cold. */
+  /** Whether line pressure is below the commanded pressure, hot and cold. */
   readonly hotShort: boolean
   readonly coldShort: boolean
 }

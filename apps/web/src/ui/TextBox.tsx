@@ -1,0 +1,9 @@
+import { Field, Input, type FieldLabelProps, type InputProps } from '@chakra-ui/react'
+
+/** One-line text box. */
+export const TextBox = (props: InputProps) => (
+  <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" {...props} />
+)
+
+/** Label above a field. */
+export const FieldLabel = (props: FieldLabelProps) => <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400} {...props} />
