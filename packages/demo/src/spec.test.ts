@@ -349,7 +349,7 @@ describe('words', () => {
     expect(verdictSentence(answer, unit, open)).toMatch(/^Holds about \d+ hp\. Weakest link: /)
     const without = new Map(fittedOf(job.spec.fits))
     without.delete('sun-shell')
-    expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/No rating for sun shell\.$/)
+    expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/ Not installed: sun shell\.$/)
   })
   it('a pack without pressure holds nothing, and the sentence says so', () => {
     const dry = specAnswer(inputOf({ pressure: { drivePa: toSi(8, 'psi'), reversePa: toSi(8, 'psi') } }))

@@ -9,6 +9,7 @@ import {
   type Origin,
   type SpecAnswer,
   type StatedLimit,
+  type Station,
   type StationVerdict,
   type TorqueBasis,
   type Unit,
@@ -134,9 +135,20 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
 /** The asked figure is the brief's own; it is not rounded to ten. */
 const roundedExactly = (powerW: number) => quantity(powerW, 'hp').replace(' hp', '')
 
+/** Stations that no figure covers: those without a part, and those whose part has no rating. */
 function missingSentence(answer: Answer, unit: Unit): string {
-  const names = answer.stations.filter((s) => s.missing.length > 0).map((s) => stationName(unit, s.stationId))
-  return names.length === 0 ? '' : `No rating for ${listed(names)}.`
+  const named = (wanted: (verdict: StationVerdict, kind: Station['kind'] | undefined) => boolean) =>
+    answer.stations
+      .filter((verdict) => wanted(verdict, unit.stations.find(({ id }) => id === verdict.stationId)?.kind))
+      .map(({ stationId }) => stationName(unit, stationId))
+  const empty = named(
+    ({ missing, partId }, kind) => missing.includes('part') || (partId === null && (kind === 'pump' || kind === 'valves')),
+  )
+  const unrated = named(({ missing }) => missing.length > 0 && !missing.includes('part'))
+  return [
+    ...(empty.length > 0 ? [`Not installed: ${listed(empty)}.`] : []),
+    ...(unrated.length > 0 ? [`No rating for ${listed(unrated)}.`] : []),
+  ].join(' ')
 }
 
 /** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */

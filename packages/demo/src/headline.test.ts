@@ -1,0 +1,67 @@
+import { evaluation, headlineOf, jobFileOf, OUTCOMES, type Headline, type JobContent, type JobFile } from '@plucky/contract'
+import { suspectId, suspectsOf, withPart, type Suspect, type Unit } from '@plucky/core'
+import { demoShop } from './index.js'
+
+const { units, jobs, kits, lookup } = demoShop()
+const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
+const of = (job: JobContent): Headline => headlineOf(fileOf(job))
+const [weak, balanced] = jobs as [JobContent, JobContent]
+
+describe('the headline of a job', () => {
+  it.each(jobs.map((job) => [job.name, job] as const))('%s: says what its own evaluation says', (_name, job) => {
+    const headline = of(job)
+    const whole = JSON.parse(JSON.stringify(evaluation(fileOf(job)))) as { sentence: string }
+    expect(headline.sentence).toBe(whole.sentence)
+    expect(OUTCOMES).toContain(headline.outcome)
+    expect(headline.outcome).toBe((headline.heldW as number) >= (headline.targetW as number) ? 'holds' : 'short')
+    expect(headline.stations).toBe(units.find(({ id }) => id === job.unitId)?.stations.length)
+  })
+
+  it('names the weakest stations in breaking order, the first with the power of the whole build', () => {
+    const { weakest, heldW } = of(weak)
+    const powers = weakest.map(({ held }) => Number(held.replace(/[^\d.]/g, '')))
+    expect(weakest).toHaveLength(3)
+    expect(powers).toEqual([...powers].sort((a, b) => a - b))
+    expect(powers[0]).toBeCloseTo((heldW as number) / 745.7, -0.5)
+    expect(weakest[0]).toMatchObject({ station: 'Input shaft', where: 'in first gear at stall' })
+  })
+
+  it('lists no change, no cost and the power as received where the build is still as received', () => {
+    const received = { ...weak, spec: { ...weak.spec, fits: weak.arrived, works: {} } }
+    const headline = of(received)
+    expect([headline.changed, headline.price, headline.hours]).toEqual([[], 0, 0])
+    expect(headline.sentence.startsWith(`Holds about ${headline.received}`)).toBe(true)
+    expect(of(weak).received).toBe(headline.received)
+  })
+
+  it('counts a station as changed by its part or by an operation on it, front to rear', () => {
+    const unit = units.find(({ id }) => id === balanced.unitId) as Unit
+    const changed = of(balanced).changed.map(({ station }) => station.toLowerCase())
+    const expected = unit.stations.filter(({ id }) => balanced.spec.fits[id] !== balanced.arrived[id] || balanced.spec.works[id]?.length)
+    expect(changed).toEqual(expected.map(({ name }) => name.toLowerCase()))
+  })
+
+  it('has no target for an open question', () => {
+    const asked = of({ ...weak, brief: { ...weak.brief, openQuestion: true } })
+    expect([asked.outcome, asked.targetW, asked.heldW]).toEqual(['open', null, of(weak).heldW])
+  })
+
+  it.each(['input-shaft', 'pump', 'main-shaft'])(
+    'names a %s that is not installed beside the power that the other parts hold',
+    (station) => {
+      const { sentence } = of({ ...weak, spec: withPart(weak.spec, station, null) })
+      expect(sentence).toMatch(/^Holds about \d+ hp .* Not installed: (input shaft|oil pump|main shaft)\.$/)
+    },
+  )
+
+  it('says the symptoms and the likeliest cause, and the confirmed one in its place', () => {
+    expect(of(weak).condition).toBe('')
+    const dead = { ...weak.teardown, ranges: { '2': 'lost' as const, R: 'fine' as const } }
+    const guess = of({ ...weak, teardown: dead }).condition
+    expect(guess).toContain('Most likely: ')
+    const [suspect] = suspectsOf(fileOf(weak).unit) as [Suspect]
+    const confirmed = of({ ...weak, teardown: { ...dead, found: suspectId(suspect) } }).condition
+    expect(confirmed).not.toContain('Most likely')
+    expect(confirmed).not.toBe(guess)
+  })
+})
