@@ -19,6 +19,12 @@ export class UnitsController {
     return this.units.all()
   }
 
+  /** Id and name of every transmission. */
+  @Get('names')
+  async names() {
+    return (await this.units.all()).map(({ id, name }) => ({ id, name }))
+  }
+
   @Get(':id')
   one(@Param('id') id: string) {
     return this.units.one(id)

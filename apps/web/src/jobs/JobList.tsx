@@ -1,14 +1,12 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState } from '@plucky/contract'
 import { useDeferredValue, useState } from 'react'
-import { useStore } from 'zustand'
-import { shopStore } from '../state/shop.js'
 import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { JobRow } from './JobRow.js'
-import { ALL_OPEN, useJobList, type ListFilters } from './job-queries.js'
+import { ALL_OPEN, useJobList, useUnitNames, type ListFilters } from './job-queries.js'
 import { OUTCOME_WORDS } from './PowerBar.js'
 import { TextBox } from '../ui/TextBox.js'
 
@@ -25,10 +23,17 @@ const COLUMNS: readonly { readonly sort: JobSort; readonly word: string; readonl
 const TABLE = {
   borderCollapse: 'collapse',
   width: '100%',
-  '& th': { textAlign: 'left', fontWeight: 400, fontSize: '13.5px', color: 'inkSoft', padding: '2px 6px' },
-  '& th button': { minHeight: '28px', cursor: 'pointer', textDecoration: 'underline', textUnderlineOffset: '3px', color: 'inkSoft' },
+  '& th': { textAlign: 'left', whiteSpace: { md: 'nowrap' }, fontWeight: 400, fontSize: '13.5px', color: 'inkSoft', padding: '2px 6px' },
+  '& th button': {
+    minHeight: '28px',
+    textAlign: 'left',
+    cursor: 'pointer',
+    textDecoration: 'underline',
+    textUnderlineOffset: '3px',
+    color: 'inkSoft',
+  },
   '& td': { borderTop: '1px solid', borderColor: 'ruleSoft', padding: '4px 6px', verticalAlign: 'middle' },
-  '& td:first-of-type': { overflowWrap: 'anywhere' },
+  '& td:nth-of-type(-n + 2)': { overflowWrap: 'anywhere' },
   '& .wide': { display: { base: 'none', lg: 'table-cell' } },
 } as const
 
@@ -79,7 +84,7 @@ interface NarrowingProps {
 
 /** Search and filters. */
 function Narrowing({ filters, put }: NarrowingProps) {
-  const units = useStore(shopStore, (shop) => shop.units)
+  const units = useUnitNames()
   return (
     <Flex gap="8px 12px" wrap="wrap" align="end" mb="4px">
       <TextBox

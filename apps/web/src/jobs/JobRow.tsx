@@ -27,7 +27,7 @@ export function JobRow({ job }: { job: JobSummary }) {
       <td>
         <PowerBar {...job} />
       </td>
-      <td className="wide" title={when.toLocaleString()}>
+      <td className="wide" style={{ whiteSpace: 'nowrap' }} title={when.toLocaleString()}>
         {when.toLocaleDateString([], { dateStyle: 'medium' })}
       </td>
       <td>

@@ -1,15 +1,13 @@
 import { Box, Grid, Heading, Text } from '@chakra-ui/react'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { lazy, Suspense } from 'react'
 import { Loading } from '../app/Loading.js'
 import { Trouble } from '../ui/Trouble.js'
 import { JobList } from './JobList.js'
 import { LastJob } from './LastJob.js'
 import { jobClient, useLastJob } from './job-queries.js'
+import { NewJob } from './NewJob.js'
+import { TakeFile } from './TakeFile.js'
 import { UndoBar } from './UndoBar.js'
-
-/** What judges a new job while it is typed is fetched after the list is shown. */
-const Begin = lazy(() => import('./Begin.js').then((m) => ({ default: m.Begin })))
 
 /** The front page: the last job with its sentence, the jobs of the shop, and a new one. */
 export const JobsScreen = () => (
@@ -36,9 +34,8 @@ function Jobs() {
       <Grid mt="12px" gap="10px" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 380px' }} alignItems="start">
         <JobList />
         <Grid gap="10px" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
-          <Suspense fallback={<Loading words="Loading…" />}>
-            <Begin />
-          </Suspense>
+          <NewJob />
+          <TakeFile />
         </Grid>
       </Grid>
       <Text mt="12px" fontSize="14px" color="inkSoft" maxW="900px">

@@ -9,7 +9,7 @@ export function LastJob({ job }: { job: Last }) {
   const when = new Date(job.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
   const { headline } = job
   return (
-    <Box>
+    <Box overflowWrap="anywhere">
       <Text fontSize="15px" color="inkSoft">
         {['Last job: ' + job.number, job.name, job.customer, job.unitName, when].filter(Boolean).join(' · ')}
       </Text>

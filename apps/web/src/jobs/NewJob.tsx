@@ -1,39 +1,41 @@
 import { Box, Field, Flex, Text } from '@chakra-ui/react'
-import { KIND_WORDS, specHeldInWords, USE_WORDS, verdictSentence, type JobContent } from '@plucky/contract'
-import { ENGINE_KINDS, USES, type EngineKind, type SpecAnswer, type Unit, type Use } from '@plucky/core'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { KIND_WORDS, USE_WORDS } from '@plucky/contract'
+import { ENGINE_KINDS, USES, type EngineKind, type Use } from '@plucky/core'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { useStore } from 'zustand'
 import { jobAddress } from '../app/views.js'
 import { api } from '../state/api.js'
-import { shopStore } from '../state/shop.js'
-import { answerFor } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
-import { firstBuild, powerProblem } from './first-build.js'
-import { PowerBar } from './PowerBar.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
+import { useUnitNames } from './job-queries.js'
+
+/** The code and the parts that judge a stock transmission are fetched when the form is first used. */
+const loadAnswer = () => import('./FirstAnswer.js')
+const NOT_LOADED = 'The calculation could not be loaded. Check the connection and reload the page.'
+
+type AnswerCode = Awaited<ReturnType<typeof loadAnswer>>
 
 /** Power, use and transmission: a first answer while the power is typed, then a job. */
-export function NewJob({ units }: { units: readonly Unit[] }) {
-  const form = useNewJob(units)
+export function NewJob() {
+  const form = useNewJob()
   return (
-    <Panel title="New job" data-testid="new-job">
-      <Fields form={form} units={units} />
+    <Panel title="New job" data-testid="new-job" onFocusCapture={form.wake} onPointerEnter={form.wake}>
+      <Fields form={form} />
       <Box mt="8px" minH="52px" aria-live="polite">
-        <FirstAnswer form={form} />
+        <Answer form={form} />
       </Box>
-      {form.unit && (
-        <Inked mt="6px" onClick={() => void form.start(form.unit)} data-testid="start-job">
+      {form.unitId && (
+        <Inked mt="6px" onClick={() => void form.start(form.unitId)} data-testid="start-job">
           Create job
         </Inked>
       )}
-      {form.problem && (
+      {form.failure && (
         <Text role="alert" color="break" mt="6px">
-          {form.problem}
+          {form.failure}
         </Text>
       )}
     </Panel>
@@ -42,61 +44,21 @@ export function NewJob({ units }: { units: readonly Unit[] }) {
 
 type Form = ReturnType<typeof useNewJob>
 
-/** What a stock transmission holds: of the chosen one in a sentence, of all where none is chosen yet. */
-function FirstAnswer({ form }: { form: Form }) {
-  const { builds, unit } = form
-  const judged = useMemo(() => builds.flatMap((build) => answerFor(build.content) ?? []), [builds])
-  if (builds.length === 0) return <Text data-testid="first-answer">Enter peak power to see a first answer.</Text>
-  const [first] = builds
-  const [answer] = judged
-  if (unit && first && answer)
-    return (
-      <Text fontFamily="heading" fontSize="19px" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
-        {`Stock: ${verdictSentence(answer, unit, first.content.brief)}`}
-      </Text>
-    )
-  return (
-    <Box data-testid="first-answer">
-      <Text fontSize="14px" color="inkSoft">
-        Stock transmissions behind this engine. Choose one to create the job.
-      </Text>
-      {builds.map((build, i) => (
-        <StockRow key={build.unit.id} unit={build.unit} answer={judged[i]} onStart={() => void form.start(build.unit)} />
-      ))}
-    </Box>
-  )
+function Answer({ form: { code, first, unitId, start } }: { form: Form }) {
+  if (!first) return <Text data-testid="first-answer">Enter peak power to see a first answer.</Text>
+  if (!code) return <Text color="inkSoft">Calculating…</Text>
+  return <code.FirstAnswer first={first} unitId={unitId} onStart={(chosen) => void start(chosen)} />
 }
 
-function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecAnswer | undefined; onStart: () => void }) {
-  const held = answer?.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
-  const target = answer?.outcome === 'answered' ? answer.peakPowerW : null
-  return (
-    <Flex align="center" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
-      <Text width="92px" fontWeight={600}>
-        {unit.name}
-      </Text>
-      <Box flex="1">
-        {held === null ? (
-          <Text color="inkSoft">{specHeldInWords(answer)}</Text>
-        ) : (
-          <PowerBar heldW={held} targetW={target} outcome="short" />
-        )}
-      </Box>
-      <Inked size="sm" minH="36px" onClick={onStart} data-testid={`start-${unit.id}`}>
-        Create
-      </Inked>
-    </Flex>
-  )
-}
-
-function Fields({ form, units }: { form: Form; units: readonly Unit[] }) {
+function Fields({ form }: { form: Form }) {
   return (
     <Flex gap="8px 10px" wrap="wrap" align="flex-start">
       <QuantityField
         label="Peak power"
         unit="hp"
         digits={0}
-        value={form.powerW}
+        value={form.power}
+        problem={form.problem}
         onType={form.typePower}
         onCommit={form.takePower}
         width="100px"
@@ -123,7 +85,7 @@ function Fields({ form, units }: { form: Form; units: readonly Unit[] }) {
         width="170px"
         value={form.unitId}
         onPick={form.setUnitId}
-        options={[['', 'not chosen yet'], ...units.map((u) => [u.id, u.name] as const)]}
+        options={[['', 'not chosen yet'], ...form.units.map(({ id, name }) => [id, name] as const)]}
         testId="new-unit"
       />
       <Field.Root width="340px" gap="2px">
@@ -139,49 +101,56 @@ function Fields({ form, units }: { form: Form; units: readonly Unit[] }) {
   )
 }
 
-interface Build {
-  readonly unit: Unit
-  readonly content: JobContent
-}
-
-function useNewJob(units: readonly Unit[]) {
-  const parts = useStore(shopStore, (shop) => shop.parts)
+function useNewJob() {
   const navigate = useNavigate()
-  const [powerW, setPowerW] = useState<number | null>(null)
+  const units = useUnitNames()
+  const [code, setCode] = useState<AnswerCode>()
+  const [power, setPower] = useState<Typed>(null)
   const [kind, setKind] = useState<EngineKind>('petrol')
   const [use, setUse] = useState<Use>('road')
   const [unitId, setUnitId] = useState('')
   const [name, setName] = useState('')
-  const [problem, setProblem] = useState('')
-  const unit = units.find((u) => u.id === unitId)
-  const facts = useDeferredValue(powerW)
-  const builds = useMemo((): Build[] => {
-    if (facts === null) return []
-    const first = { name: `${USE_WORDS[use]} job`, kind, use, powerW: facts }
-    return (unit ? [unit] : units.filter(({ stations }) => stations.length > 0)).map((of) => ({
-      unit: of,
-      content: firstBuild(first, of, parts),
-    }))
-  }, [unit, units, facts, use, kind, parts])
+  const [failure, setFailure] = useState('')
+  const wake = () => void loadAnswer().then(setCode, () => setFailure(NOT_LOADED))
+  const problem = power === null ? undefined : code?.powerProblem(kind, power)
+  const first = typeof power === 'number' && problem === undefined ? { name: `${USE_WORDS[use]} job`, kind, use, powerW: power } : undefined
   const takePower = (value: Typed) => {
-    setProblem('')
-    const refused = value === null ? undefined : powerProblem(kind, value)
-    if (refused === undefined) setPowerW(value as number | null) // a text is refused
-    return refused
+    setFailure('')
+    setPower(value)
+    return undefined
   }
   /** Text that is not a power yet leaves the last answer on screen. */
   const typePower = (value: Typed) => {
-    if (typeof value === 'number' && powerProblem(kind, value) === undefined) setPowerW(value)
+    if (typeof value === 'number' && code?.powerProblem(kind, value) === undefined) setPower(value)
   }
-  const start = async (chosen: Unit | undefined) => {
-    if (powerW === null || !chosen) return setProblem('Enter peak engine power first.')
-    const content = firstBuild({ name: name.trim() || `${USE_WORDS[use]} job`, kind, use, powerW }, chosen, parts)
+  const start = async (chosen: string) => {
+    if (!first) return setFailure(problem ?? 'Enter peak engine power first.')
     try {
-      const job = await api.addJob(content)
+      const { contentOf } = await loadAnswer()
+      const job = await api.addJob(await contentOf({ ...first, name: name.trim() || first.name }, chosen))
       void navigate(jobAddress(job.number))
     } catch (error) {
-      setProblem((error as Error).message)
+      setFailure((error as Error).message)
     }
   }
-  return { powerW, kind, setKind, use, setUse, unit, unitId, setUnitId, name, setName, problem, builds, takePower, typePower, start }
+  return {
+    units,
+    code,
+    wake,
+    power,
+    problem,
+    first,
+    kind,
+    setKind,
+    use,
+    setUse,
+    unitId,
+    setUnitId,
+    name,
+    setName,
+    failure,
+    takePower,
+    typePower,
+    start,
+  }
 }

@@ -15,7 +15,7 @@ export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' |
   const short = targetW !== null && heldW < targetW
   const share = targetW === null ? TARGET_AT : Math.min(1, (heldW / targetW) * TARGET_AT)
   return (
-    <Flex align="center" gap="8px" fontFamily="figures">
+    <Flex direction={{ base: 'column', md: 'row' }} align={{ base: 'flex-start', md: 'center' }} gap="0 8px" fontFamily="figures">
       <svg width={WIDTH} height={14} aria-hidden="true" style={{ flexShrink: 0 }}>
         <rect x={0} y={3} width={WIDTH} height={8} fill={ink('ruleSoft')} />
         <rect x={0} y={3} width={WIDTH * share} height={8} fill={short ? ink('break') : ink('torque')} />

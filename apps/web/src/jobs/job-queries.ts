@@ -32,6 +32,9 @@ export const useJobList = (filters: ListFilters) =>
 
 export const useLastJob = () => useQuery({ queryKey: ['jobs', 'last'], queryFn: (): Promise<LastJob | null> => api.lastJob() })
 
+/** Transmissions of the shop by name; none while they are loaded. */
+export const useUnitNames = () => useQuery({ queryKey: ['unit-names'], queryFn: () => api.unitNames() }).data ?? []
+
 /** Something done to a job in the list; the list is fetched anew afterwards. */
 export const useJobAction = <T>(act: (input: T) => Promise<unknown>) =>
   useMutation({ mutationFn: act, onSettled: () => jobClient.invalidateQueries({ queryKey: ['jobs'] }) })

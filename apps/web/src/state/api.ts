@@ -49,6 +49,7 @@ export const api = {
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   sheetOf: (number: number, revision: string | null) => `/api/jobs/${number}/sheet.pdf${revision ? `?revision=${revision}` : ''}`,
   partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
+  unitNames: () => call<{ id: string; name: string }[]>('GET', '/units/names'),
   addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
   saveUnit: (unit: Unit, version: number) => call<{ item: Unit; version: number }>('PUT', `/units/${unit.id}`, { item: unit, version }),
   takeUnit: (file: unknown) => call<Unit>('POST', '/units/import', file),

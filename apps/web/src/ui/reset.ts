@@ -3,7 +3,6 @@ export const RESET = {
   '*': {
     margin: '0px',
     padding: '0px',
-    wordWrap: 'break-word',
     WebkitTapHighlightColor: 'transparent',
     '@media (prefers-reduced-motion: reduce)': { transition: 'none !important', animation: 'none !important' },
   },
@@ -14,10 +13,9 @@ export const RESET = {
     borderStyle: 'solid',
     borderColor: 'var(--global-color-border, currentColor)',
   },
-  body: { minHeight: '100dvh', position: 'relative' },
+  body: { minHeight: '100dvh', position: 'relative', overflowWrap: 'break-word' },
   'img, svg, video, canvas': { display: 'block', verticalAlign: 'middle' },
   'img, video': { maxWidth: '100%', height: 'auto' },
-  'p, h1, h2, h3, h4, h5, h6': { overflowWrap: 'break-word' },
   'ol, ul': { listStyle: 'none' },
   "button, [type='button'], [type='reset'], [type='submit']": {
     WebkitAppearance: 'button',

@@ -1,4 +1,3 @@
-import 'reflect-metadata'
 import { readDyno, type DynoReading, type TableChoices } from '@plucky/contract'
 import { expose } from 'comlink'
 

@@ -1,4 +1,3 @@
-import 'reflect-metadata'
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
 import type { Problem } from '../words/faults.js'

@@ -1,0 +1,45 @@
+import type { Teardown } from '@plucky/core'
+import type { Headline, HeadlineOutcome } from './headline.js'
+
+export const JOB_STATES = ['open', 'archived', 'deleted'] as const
+export type JobState = (typeof JOB_STATES)[number]
+
+export const JOB_SORTS = ['touched', 'number', 'name', 'customer', 'transmission', 'held'] as const
+export type JobSort = (typeof JOB_SORTS)[number]
+
+export const SORT_DIRECTIONS = ['asc', 'desc'] as const
+
+/** A job as a list shows it. */
+export interface JobSummary extends Pick<Headline, 'heldW' | 'targetW'> {
+  readonly number: number
+  readonly name: string
+  readonly customer: string
+  readonly unitId: string
+  readonly unitName: string
+  readonly savedAt: string
+  readonly state: JobState
+  /** Null until it is judged. */
+  readonly outcome: HeadlineOutcome | null
+  readonly sentence: string
+}
+
+/** One page of the list. */
+export interface JobListPage {
+  readonly jobs: readonly JobSummary[]
+  /** Where the next page begins; null on the last one. */
+  readonly next: string | null
+  /** How many jobs match in all. */
+  readonly total: number
+}
+
+/** Confirmed findings of the transmission of a job. */
+export interface JobFinding {
+  readonly number: number
+  readonly unitId: string
+  readonly teardown: Teardown
+}
+
+/** The job that was worked on last, for the front page. */
+export interface LastJob extends JobSummary {
+  readonly headline: Headline | null
+}
