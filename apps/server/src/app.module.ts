@@ -6,6 +6,7 @@ import { HealthModule } from './health/health.controller.js'
 import { JobsModule } from './jobs/jobs.module.js'
 import { PhotosModule } from './photos/photos.module.js'
 import { ShelfModule } from './shelf/shelf.module.js'
+import { ShopModule } from './shop/shop.module.js'
 import { UnitsModule } from './units/units.module.js'
 
 @Module({})
@@ -24,7 +25,7 @@ export class AppModule {
     })
     return {
       module: AppModule,
-      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, HealthModule],
+      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, ShopModule, HealthModule],
       controllers: [SchemasController],
     }
   }

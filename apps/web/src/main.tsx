@@ -4,7 +4,10 @@ import { ChakraProvider } from '@chakra-ui/react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { router } from './app/router.js'
+import { loadCurrency } from './state/shown.js'
 import { system } from './ui/theme.js'
+
+void loadCurrency()
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <ChakraProvider value={system}>

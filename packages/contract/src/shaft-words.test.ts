@@ -76,7 +76,7 @@ describe('splines in words', () => {
   const begins = 'the input shaft’s turbine spline does not mate with the turbine hub bore: '
   it.each([
     [['teeth'], '32 teeth against 35.'],
-    [['pitch'], 'module 0.7937 mm against 0.8000 mm.'],
+    [['pitch'], '32 DP against 31.75 DP.'],
     [['fit'], 'side fit against major diameter fit.'],
     [['hub-longer'], '1.350 in of spline in a 1.500 in long hub, which would ride on the spline runout.'],
     [['teeth', 'fit'], '32 teeth against 35 and side fit against major diameter fit.'],
@@ -99,7 +99,7 @@ it('oil is said in l/min, with its share where that is another', () => {
     oilWords({ ...oil, holesM3PerS: 6.4e-4 }, 'holesM3PerS', oil),
     oilWords({ ...oil }, 'holesM3PerS', oil),
     oilWords(null, 'boreM3PerS'),
-  ]).toEqual(['60.0 L/min', '38.4 L/min, 64%', '60.0 L/min', '—'])
+  ]).toEqual(['15.9 gpm', '10.1 gpm, 64%', '15.9 gpm', '—'])
 })
 
 it('a place is not said twice where it is called by what it is', () =>

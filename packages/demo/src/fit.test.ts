@@ -41,7 +41,7 @@ const fitted = (job: JobContent) => fittedParts(job.spec, catalogue, job.book)
 const inputFor = (job: JobContent) => inputOf(job, units.find(({ id }) => id === job.unitId) as (typeof units)[number], fitted(job))
 const answerOf = (job: JobContent) => specAnswer(inputFor(job)) as Answer
 const entriesOf = (job: JobContent) => new Map(fitUp(inputFor(job)).entries.map((entry) => [entry.id, entry]))
-const sentenceOf = (job: JobContent, id: string) => fitSentence(entriesOf(job).get(id) as FitEntry, unit, 'in')
+const sentenceOf = (job: JobContent, id: string) => fitSentence(entriesOf(job).get(id) as FitEntry, unit)
 const withParts = (job: JobContent, fits: Record<string, string | null>): JobContent => ({
   ...job,
   spec: Object.entries(fits).reduce((spec, [station, id]) => withPart(spec, station, id), job.spec),
@@ -283,7 +283,7 @@ describe('whatever is measured', () => {
         )
         const measured = { ...job, book: { readings } }
         for (const entry of entriesOf(measured).values()) {
-          const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number], 'mm')
+          const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number])
           expect(said).not.toMatch(/undefined|NaN|Infinity|\[object/)
           if (!('bounds' in entry) || !entry.bounds || !entry.measured) continue
           const { lowM, highM, openM } = entry.measured

@@ -1,10 +1,10 @@
-import { evaluation, headlineOf, jobFileOf, OUTCOMES, type Headline, type JobContent, type JobFile } from '@plucky/contract'
+import { evaluation, headlinesOf, jobFileOf, OUTCOMES, type Headline, type JobContent, type JobFile } from '@plucky/contract'
 import { suspectId, suspectsOf, withPart, type Suspect, type Unit } from '@plucky/core'
 import { demoShop } from './index.js'
 
 const { units, jobs, kits, lookup } = demoShop()
 const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
-const of = (job: JobContent): Headline => headlineOf(fileOf(job))
+const of = (job: JobContent): Headline => headlinesOf(fileOf(job)).us
 const [weak, balanced] = jobs as [JobContent, JobContent]
 
 describe('the headline of a job', () => {

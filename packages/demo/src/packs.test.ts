@@ -161,7 +161,7 @@ describe('what is wrong is said where the job is judged', () => {
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = inputOf(coupe, [['even-band', weakStrut]])
     expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(
-      /Line pressure: the servo of the 2-4 band applies 8,?287 N in second gear; the strut and lever are rated for 7000 N/,
+      /Line pressure: the servo of the 2-4 band applies 1863 lbf in second gear; the strut and lever are rated for 1574 lbf/,
     )
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
     const judged = answered(inputOf(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')

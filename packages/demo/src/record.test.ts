@@ -26,7 +26,7 @@ describe('two states side by side', () => {
   it('show what differs, and what the step is worth', () => {
     const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'Weakest link')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
-    expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4031')
+    expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4,031')
     const differing = Object.keys(weak.spec.fits).filter(
       (id) => weak.spec.fits[id] !== balanced.spec.fits[id] || (balanced.spec.works[id] ?? []).length > 0,
     )

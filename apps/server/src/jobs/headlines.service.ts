@@ -1,6 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { headlineOf, jobFileOf, type Headline, type JobContent, type Lookup } from '@plucky/contract'
+import { headlinesOf, jobFileOf, type Headlines, type JobContent, type Lookup } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
@@ -83,7 +83,7 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
       for (const row of rows) {
         const { number, body } = row
         if (this.ended) return
-        const headline = this.judge(number, () => headlineOf(jobFileOf(body as JobContent, lookup, catalogue.kits.values())))
+        const headline = this.judge(number, () => headlinesOf(jobFileOf(body as JobContent, lookup, catalogue.kits.values())))
         await this.keep(number, String(row.get('state')), headline)
         await nextTurn()
       }
@@ -91,7 +91,7 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
   }
 
   /** A job that cannot be judged is listed all the same, and why is in the log. */
-  private judge(number: number, make: () => Headline): Headline | null {
+  private judge(number: number, make: () => Headlines): Headlines | null {
     try {
       return make()
     } catch (error) {
@@ -101,7 +101,7 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
   }
 
   /** A job that was saved or marked anew meanwhile stays marked: its row is another by then. */
-  private async keep(number: number, state: string, headline: Headline | null): Promise<void> {
+  private async keep(number: number, state: string, headline: Headlines | null): Promise<void> {
     await this.rows.sequelize?.query(
       `UPDATE jobs SET judged = true, outcome = :outcome, held_w = :heldW, target_w = :targetW, headline = (:headline)::jsonb
        WHERE number = :number AND xmin::text = :state`,
@@ -109,9 +109,9 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
         replacements: {
           number,
           state,
-          outcome: headline?.outcome ?? 'no-answer',
-          heldW: headline?.heldW ?? null,
-          targetW: headline?.targetW ?? null,
+          outcome: headline?.us.outcome ?? 'no-answer',
+          heldW: headline?.us.heldW ?? null,
+          targetW: headline?.us.targetW ?? null,
           headline: headline && JSON.stringify(headline),
         },
       },

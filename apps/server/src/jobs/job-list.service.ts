@@ -12,6 +12,7 @@ import {
   type JobSort,
   type JobSummary,
   type LastJob,
+  type UnitSystem,
 } from '@plucky/contract'
 import { EMPTY_BOOK, NOTHING_FOUND } from '@plucky/core'
 import { QueryTypes } from 'sequelize'
@@ -41,7 +42,7 @@ const USUAL_LIMIT = 50
 /** How long a page of the list waits for jobs that were changed just now to be judged. */
 const CATCH_UP_MS = 250
 
-const SUMMARY = `number, name, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->>'sentence' AS sentence,
+const SUMMARY = `number, name, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence,
   (SELECT body->>'name' FROM units WHERE units.id = jobs.unit_id) AS unit_name`
 
 interface SummaryRow {
@@ -80,6 +81,7 @@ export class JobListService {
       unit,
       sort = 'touched',
       after,
+      units = 'us',
       limit = USUAL_LIMIT,
       ...more
     } = accepted(checkShape(ListJobsDto, { ...words, ...limits }))
@@ -97,6 +99,7 @@ export class JobListService {
     const beyond = direction === 'asc' ? '>' : '<'
     const seek = from ? ` AND (${key}, number) ${beyond} ((:from)::${type}, :fromNumber)` : ''
     const replacements = {
+      units,
       asked,
       outcome: outcome ?? null,
       unit: unit ?? null,
@@ -115,10 +118,11 @@ export class JobListService {
   }
 
   /** Returns the open job with the latest change, or `null` if no job is open. */
-  async last(): Promise<LastJob | null> {
+  async last(units: UnitSystem): Promise<LastJob | null> {
     await this.headlines.caughtUp(CATCH_UP_MS)
     const [row] = await this.select(
-      `SELECT ${SUMMARY}, headline FROM jobs WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
+      `SELECT ${SUMMARY}, headline->(:units) AS headline FROM jobs WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
+      { units },
     )
     return row ? { ...asSummary(row), headline: row.headline ?? null } : null
   }
@@ -168,7 +172,7 @@ export class JobListService {
   }
 
   private async one(number: number): Promise<JobSummary> {
-    const [row] = await this.select(`SELECT ${SUMMARY} FROM jobs WHERE number = :number`, { number })
+    const [row] = await this.select(`SELECT ${SUMMARY} FROM jobs WHERE number = :number`, { number, units: 'us' })
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
     return asSummary(row)
   }

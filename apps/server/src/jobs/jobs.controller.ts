@@ -14,6 +14,10 @@ import {
   sheetRevision,
   type JobFile,
   type SheetHead,
+  UNIT_SYSTEMS,
+  US_UNITS,
+  readUnitChoice,
+  shownIn,
 } from '@plucky/contract'
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
@@ -21,6 +25,7 @@ import { JobFilesService } from './job-files.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { sheetPdf } from '../sheet/pdf.js'
+import { ShopService } from '../shop/shop.service.js'
 import { RevisionsService } from './revisions.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
@@ -38,6 +43,7 @@ export class JobsController {
     private readonly list: JobListService,
     private readonly files: JobFilesService,
     private readonly revisions: RevisionsService,
+    private readonly shop: ShopService,
   ) {}
 
   /** One page of the list, with what each job was judged to hold. */
@@ -48,6 +54,7 @@ export class JobsController {
   @ApiQuery({ name: 'unit', required: false })
   @ApiQuery({ name: 'sort', required: false, enum: JOB_SORTS })
   @ApiQuery({ name: 'direction', required: false, enum: SORT_DIRECTIONS })
+  @ApiQuery({ name: 'units', required: false, enum: UNIT_SYSTEMS })
   @ApiQuery({ name: 'after', required: false })
   @ApiQuery({ name: 'limit', required: false, type: Number })
   page(@Query() query: Record<string, unknown>) {
@@ -56,8 +63,9 @@ export class JobsController {
 
   /** The job that was worked on last; null if none is open. */
   @Get('last')
-  async last(@Res() response: Response) {
-    response.json(await this.list.last())
+  @ApiQuery({ name: 'units', required: false, enum: UNIT_SYSTEMS })
+  async last(@Query('units') units: string | undefined, @Res() response: Response) {
+    response.json(await this.list.last(units === 'metric' ? 'metric' : 'us'))
   }
 
   /** Faults that were confirmed in transmissions of one kind. */
@@ -140,9 +148,17 @@ export class JobsController {
   /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
   @Get(':number/sheet.pdf')
   @ApiQuery({ name: 'revision', required: false, type: Number })
-  async sheet(@Param('number') number: string, @Query('revision') revision: string | undefined, @Res() response: Response) {
-    const { file, head } = await this.stateOf(number, revision)
-    const bytes = await sheetPdf(sheetOf(file, head))
+  @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
+  async sheet(
+    @Param('number') number: string,
+    @Query('revision') revision: string | undefined,
+    @Query('units') asked: string | undefined,
+    @Res() response: Response,
+  ) {
+    const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
+    if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
+    const [{ file, head }, { currency }] = [await this.stateOf(number, revision), await this.shop.settings()]
+    const bytes = await sheetPdf(shownIn({ units, currency }, () => sheetOf(file, head)))
     response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-sheet.pdf"`)
     response.send(bytes)
   }

@@ -3,6 +3,7 @@ import { SequelizeModule } from '@nestjs/sequelize'
 import { JobRow, RevisionRow, ShopRow } from '../database/models.js'
 import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
+import { ShopModule } from '../shop/shop.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
 import { JobFilesService } from './job-files.service.js'
@@ -12,7 +13,7 @@ import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule],
+  imports: [SequelizeModule.forFeature([JobRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
   controllers: [JobsController],
   providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService],
 })

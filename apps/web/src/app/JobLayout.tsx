@@ -10,11 +10,12 @@ import { useRevisionWords } from '../revisions/use-revision.js'
 import { api } from '../state/api.js'
 import { jobStore, openJob, redo, save, undo } from '../state/job.js'
 import { loadShop } from '../state/shop.js'
+import { useShownKey } from '../state/shown.js'
 import { useShop } from '../state/use-shop.js'
 import { changedStations, costOf } from '../state/verdicts.js'
 import { Trouble } from '../ui/Trouble.js'
 import { useWider } from '../ui/use-media.js'
-import { HelpPanel } from './HelpPanel.js'
+import { Panels } from './Panels.js'
 import { IconButton } from './IconButton.js'
 import { Loading } from './Loading.js'
 import { RovingLinks } from './RovingLinks.js'
@@ -57,6 +58,7 @@ export function JobLayout() {
 
 function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
   const job = useStore(jobStore)
+  const shown = useShownKey()
   const group = JOB_VIEWS.find(({ id }) => id === view)?.group
   const linkTo = (id: JobViewId, word: string) => ({ to: jobAddress(job.number, id), word, on: id === view, here: id === view })
   const groups = PAGE_GROUPS.map(({ id, title, views }) => ({ to: jobAddress(job.number, views[0]?.id), word: title, on: id === group }))
@@ -90,13 +92,13 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
             )}
             <Flex {...ROW} bg="paper" minH="34px" px={{ base: '2px', xl: '6px' }}>
               {withLinks ? <RovingLinks label="Job pages" links={pages} /> : <Box />}
-              <Totals content={content} unit={unit} />
+              <Totals key={shown} content={content} unit={unit} />
             </Flex>
           </>
         }
       />
       {job.saving === 'conflict' && <Conflict job={job} />}
-      <HelpPanel view={view} />
+      <Panels view={view} />
       <Box as="main">
         <Suspense fallback={<Loading words="Loading…" />}>
           <Outlet context={{ content, unit } satisfies JobPageProps} />

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { Suspense } from 'react'
 import { Outlet } from 'react-router'
-import { HelpPanel } from './HelpPanel.js'
+import { Panels } from './Panels.js'
 import { Loading } from './Loading.js'
 import { TitleStrip } from './TitleStrip.js'
 import { useViewId } from './use-view.js'
@@ -10,7 +10,7 @@ import { useViewId } from './use-view.js'
 export const ShopLayout = () => (
   <Box minH="100vh">
     <TitleStrip />
-    <HelpPanel view={useViewId()} />
+    <Panels view={useViewId()} />
     <Box as="main">
       <Suspense fallback={<Loading words="Loading…" />}>
         <Outlet />

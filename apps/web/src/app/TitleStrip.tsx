@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Link as ChakraLink } from '@chakra-ui/react'
-import { CircleHelp, Menu, Moon, Sun, X } from 'lucide-react'
+import { CircleHelp, Menu, Moon, Ruler, Sun, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStore } from 'zustand'
@@ -44,12 +44,16 @@ export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
           </Box>
         )}
         <HelpButton />
+        {wide && <UnitsButton />}
         <Box pr="6px">{wide ? <ThemeButton /> : <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />}</Box>
       </Flex>
       {open && !wide && (
         <Box borderTopWidth="1px" borderColor="rule" px="14px" py="8px" maxH="75vh" overflowY="auto">
           <MenuLinks groups={[...groups, { title: 'Shop', links: [{ to: '/', word: 'Jobs', here: pathname === '/' }, ...shop] }]} />
-          <ThemeButton />
+          <Flex>
+            <ThemeButton />
+            <UnitsButton />
+          </Flex>
         </Box>
       )}
       {below}
@@ -101,11 +105,8 @@ function ThemeButton() {
   )
 }
 
-const HelpButton = () => (
-  <IconButton
-    label="Help for this page"
-    onClick={() => viewStore.setState(({ help }) => ({ help: !help }))}
-    icon={<CircleHelp size={19} />}
-    testId="help"
-  />
-)
+const toggle = (wanted: 'help' | 'units') => () => viewStore.setState(({ panel }) => ({ panel: panel === wanted ? '' : wanted }))
+
+const HelpButton = () => <IconButton label="Help for this page" onClick={toggle('help')} icon={<CircleHelp size={19} />} testId="help" />
+
+const UnitsButton = () => <IconButton label="Units and currency" onClick={toggle('units')} icon={<Ruler size={18} />} testId="units" />

@@ -1,5 +1,6 @@
 import { createElement, lazy, useEffect, type ComponentType } from 'react'
 import { useOutletContext } from 'react-router'
+import { useShownKey } from '../state/shown.js'
 import type { JobPageProps } from './JobLayout.js'
 import type { JobViewId, ShopViewId } from './views.js'
 
@@ -41,7 +42,7 @@ const ofShop = (code: () => Promise<ComponentType>) => {
   const Page = lazily(code)
   return () => {
     useEffect(fetchOtherPages, [])
-    return createElement(Page)
+    return createElement(Page, { key: useShownKey() })
   }
 }
 
@@ -50,7 +51,7 @@ const onJob = (code: () => Promise<ComponentType<JobPageProps>>) => {
   const Page = lazily(code)
   return () => {
     useEffect(fetchOtherPages, [])
-    return createElement(Page, useOutletContext<JobPageProps>())
+    return createElement(Page, { ...useOutletContext<JobPageProps>(), key: useShownKey() })
   }
 }
 

@@ -1,32 +1,33 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
 import {
-  type JobContent,
-  caseInSentence,
   capital,
+  caseInSentence,
   figure,
+  type JobContent,
+  marginInWords,
   ORIGIN_WORDS,
   placeName,
   quantity,
+  shownFigure,
+  shownUnit,
   statedWords,
   stationName,
-  marginInWords,
   verdictIn,
 } from '@plucky/contract'
 import {
-  fromSi,
-  scaledTorque,
-  stationLimits,
-  WEDGE_STRESS_PA,
-  wedgeStress,
   type Brief,
+  type Limit,
   type Part,
   type Proposal,
+  scaledTorque,
   type SpecAnswer,
   type Station,
   type StationCase,
+  stationLimits,
   type StationVerdict,
   type Unit,
-  type Limit,
+  WEDGE_STRESS_PA,
+  wedgeStress,
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
@@ -36,7 +37,7 @@ import { compared } from './compared.js'
 import { JointsBeside } from '../fit/Joints.js'
 import { LockupBeside } from './LockupBeside.js'
 
-const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
+const lbft = (nm: number) => shownFigure(nm, 'lb-ft')
 
 const TABLE = {
   borderCollapse: 'collapse',
@@ -178,7 +179,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
     <chakra.table css={CASE_TABLE} data-testid="cases">
       <thead>
         <tr>
-          {['Load case (lb-ft)', 'Torque', '× service factor', 'Capacity', 'Margin'].map((word) => (
+          {[`Load case (${shownUnit('lb-ft')})`, 'Torque', '× service factor', 'Capacity', 'Margin'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -237,7 +238,7 @@ function Basis({
 function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { worst }: StationVerdict): string {
   if (fitted?.kind !== 'one-way' || fitted.geometry.elementKind === 'ratchet' || !worst) return ''
   const pressed = wedgeStress(fitted.geometry, worst.demandNm)
-  const words = `Peak race contact stress ${figure(fromSi(pressed, 'ksi'))} ksi, limit ${figure(fromSi(WEDGE_STRESS_PA, 'ksi'))} ksi. `
+  const words = `Peak race contact stress ${quantity(pressed, 'ksi')}, limit ${quantity(WEDGE_STRESS_PA, 'ksi')}. `
   const known =
     arrived?.kind === 'one-way' && arrived.id !== fitted.id
       ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm

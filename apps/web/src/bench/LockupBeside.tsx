@@ -1,6 +1,18 @@
 import { chakra, Text } from '@chakra-ui/react'
-import { capital, cyclesWords, figure, leanSentence, marginInWords, quantity, type JobContent, gearName } from '@plucky/contract'
-import { fittedConverter, fromSi, lockupReport, type LockupReport, type Unit } from '@plucky/core'
+import {
+  capital,
+  cyclesWords,
+  figure,
+  gearName,
+  type JobContent,
+  leanSentence,
+  marginInWords,
+  quantity,
+  shownFigure,
+  shownUnit,
+  toShown,
+} from '@plucky/contract'
+import { fittedConverter, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 
@@ -16,7 +28,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
       <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-demands">
         <thead>
           <tr>
-            {['Locked at full power', 'Demand, lb-ft', 'Margin', 'House rule'].map((word) => (
+            {['Locked at full power', `Demand, ${shownUnit('lb-ft')}`, 'Margin', 'House rule'].map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -25,7 +37,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
           {report.demands.map(({ kind, rangeId, demandNm, margin, byRule }) => (
             <tr key={kind + rangeId}>
               <td>{`${kind === 'range' ? 'in' : 'upshift into'} ${nameOf(unit, rangeId)}`}</td>
-              <td>{figure(fromSi(demandNm, 'lb-ft'))}</td>
+              <td>{shownFigure(demandNm, 'lb-ft')}</td>
               <td className={margin < 1 ? 'short' : ''}>{marginInWords(margin)}</td>
               <td>{byRule ? 'locked' : kind === 'range' ? 'not locked' : 'released'}</td>
             </tr>
@@ -50,7 +62,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
 }
 
 const nameOf = (unit: Unit, id: string) => gearName(unit.train, id)
-const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
+const rpm = (w: number) => figure(Math.round(toShown(w, 'rpm') / 10) * 10)
 
 type Row = readonly [name: string, words: string, short?: boolean]
 
@@ -84,15 +96,15 @@ function rowsOf({ damperStopNm, torsion, emptying, slip, notches }: LockupReport
       'Steady slip (house rule)',
       slip.wantedRadPerS === 0
         ? `none; friction material tolerates ${rpm5(slip.borneRadPerS)} rpm`
-        : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm tolerated, ${figure(slip.heatW)} W`,
+        : `${rpm5(slip.wantedRadPerS)} of ${rpm5(slip.borneRadPerS)} rpm tolerated, ${quantity(slip.heatW, 'W', 0)}`,
       slip.wantedRadPerS > slip.borneRadPerS || slip.wattPerM2 > slip.mostWattPerM2,
     ],
     ...notches.map(({ name, stressPa, cycles }): Row => [
       name,
-      `0 to ${figure(fromSi(stressPa, 'ksi'))} ksi per apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`,
+      `0 to ${quantity(stressPa, 'ksi')} per apply: ${cyclesWords(cycles)}${Number.isFinite(cycles) ? ' applies' : ''}`,
       cycles < 1e4,
     ]),
   ]
 }
 
-const rpm5 = (w: number) => figure(Math.round(fromSi(w, 'rpm')))
+const rpm5 = (w: number) => figure(Math.round(toShown(w, 'rpm')))

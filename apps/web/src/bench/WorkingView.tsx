@@ -1,11 +1,11 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { figure, INPUT_ORIGIN_WORDS } from '@plucky/contract'
-import { fromSi, type InputOrigin, type UnitName, type Working, type WorkingInput } from '@plucky/core'
+import { figure, INPUT_ORIGIN_WORDS, shownUnit, toShown } from '@plucky/contract'
+import { type InputOrigin, type UnitName, type Working, type WorkingInput } from '@plucky/core'
 import { Worded } from '../ui/buttons.js'
 
 /** A figure of a working in the unit in which people read it, with digits enough to follow the sum. */
 export function workedFigure(valueSi: number, unit: UnitName | null): string {
-  const value = unit ? fromSi(valueSi, unit) : valueSi
+  const value = unit ? toShown(valueSi, unit) : valueSi
   const size = Math.abs(value)
   const plain = Number.isInteger(value) && size < 1e6
   const text = plain
@@ -17,7 +17,7 @@ export function workedFigure(valueSi: number, unit: UnitName | null): string {
         : size >= 1e-3
           ? figure(value, size >= 10 ? 2 : 4)
           : value.toExponential(3)
-  return unit ? `${text} ${unit}` : text
+  return unit ? `${text} ${shownUnit(unit)}` : text
 }
 
 const TREE = {

@@ -25,7 +25,7 @@ export function fitRows(unit: Unit, content: JobContent, stationId: string, prop
     entries.find((entry): entry is LengthEntry => entry.kind === 'closing' && entry.id === id)
   const words = (entry: LengthEntry | undefined) => {
     if (!entry || entry.specifiedM === null) return 'unknown'
-    return `${entry.verdict.word === 'refused' ? '▲ ' : ''}${fitLength(entry, entry.measured?.lowM ?? entry.specifiedM, 'in')}`
+    return `${entry.verdict.word === 'refused' ? '▲ ' : ''}${fitLength(entry, entry.measured?.lowM ?? entry.specifiedM)}`
   }
   const rows = moves.flatMap((id) => {
     const [was, is] = [closing(now, id), closing(then, id)]

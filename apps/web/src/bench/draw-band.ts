@@ -1,5 +1,5 @@
-import { figure, quantity } from '@plucky/contract'
-import { fromSi, type Geometries } from '@plucky/core'
+import { figure, quantity, shownFigure } from '@plucky/contract'
+import { type Geometries } from '@plucky/core'
 import { box, half, ring, type Drawing } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
@@ -34,7 +34,7 @@ export function drawBand(band: Geometries['band']): Drawing {
     dimensions: [
       { name: 'drum', text: `drum radius ${quantity(band.drumRadiusM, 'mm')}` },
       { name: 'width', text: `${quantity(band.widthM, 'mm')} wide` },
-      { name: 'wrap', text: `wrap angle ${figure(fromSi(band.wrapRad, 'deg'))}°` },
+      { name: 'wrap', text: `wrap angle ${shownFigure(band.wrapRad, 'deg')}°` },
       { name: 'servo', text: `servo radius ${quantity(Math.max(...band.servo.map((f) => f.outerRadiusM)), 'mm')}` },
       { name: 'lever', text: `lever ratio ${figure(band.leverRatio, 2)}` },
       { name: 'tightens', text: `self-energizing, drum turning ${band.tightens}` },

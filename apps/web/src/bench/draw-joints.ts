@@ -27,7 +27,7 @@ export function drawBolts(bolts: Geometries['bolts']): Drawing {
       ...crests.map((d): DrawnPath => ({ d, ink: 'thread' })),
     ],
     dimensions: [
-      { name: 'size', text: `${bolts.pieces} × ${inch(bolts.diameterM)}, pitch ${quantity(bolts.pitchM, 'mm', 2)}` },
+      { name: 'size', text: `${bolts.pieces} × ${inch(bolts.diameterM)}, ${quantity(bolts.pitchM, 'mm pitch')}` },
       { name: 'grade', text: boltGradeById(bolts.gradeId)?.name ?? bolts.gradeId },
       { name: 'length', text: `${inch(bolts.lengthM)} under head, head ${inch(bolts.headHeightM)} high` },
       { name: 'torque', text: `torque ${quantity(bolts.tighteningTorqueNm, 'lb-ft')}, nut factor ${bolts.nutFactor}` },

@@ -1,5 +1,5 @@
-import { figure, LOCKUP_LINING_WORDS, quantity } from '@plucky/contract'
-import { damperStopTorque, meanRadius, type LockupGeometry } from '@plucky/core'
+import { figure, LOCKUP_LINING_WORDS, quantity, shownFigure } from '@plucky/contract'
+import { damperStopTorque, type LockupGeometry, meanRadius } from '@plucky/core'
 import { box, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
@@ -46,7 +46,7 @@ export function drawLockup(g: LockupGeometry): Drawing {
     dimensions: [
       {
         name: 'faces',
-        text: `${g.faces} ${g.faces === 1 ? 'friction surface' : 'friction surfaces'}, ${inner.toFixed(0)}–${quantity(g.liningOuterRadiusM, 'mm', 0)}`,
+        text: `${g.faces} ${g.faces === 1 ? 'friction surface' : 'friction surfaces'}, ${shownFigure(g.liningInnerRadiusM, 'mm', 0)}–${quantity(g.liningOuterRadiusM, 'mm', 0)}`,
       },
       { name: 'lining', text: `${LOCKUP_LINING_WORDS[g.lining]}, friction coefficient ${figure(g.hotFriction, 2)} hot` },
       { name: 'piston', text: `piston ${quantity(g.piston.thicknessM, 'mm')}, full contact at ${quantity(g.piston.flatAtPa, 'psi')}` },

@@ -1,5 +1,5 @@
-import { figure, quantity } from '@plucky/contract'
-import { fromSi, reliefOpening, regulatedPressure, type Geometries } from '@plucky/core'
+import { quantity, shownFigure } from '@plucky/contract'
+import { fromSi, type Geometries, regulatedPressure, reliefOpening } from '@plucky/core'
 import { box, half, upperHalf, disc, type Drawing, type DrawnPath } from './drawing.js'
 
 const mm = (metres: number) => metres * 1000
@@ -24,8 +24,8 @@ export function drawPump(pump: Geometries['pump']): Drawing {
       { d: half(cx, outer * 0.45), ink: 'void' },
     ],
     dimensions: [
-      { name: 'displacement', text: `${figure(fromSi(pump.displacementM3, 'in³'), 2)} in³/rev` },
-      { name: 'clearance', text: `${figure(fromSi(pump.sideClearanceM, 'in'), 4)} in side clearance` },
+      { name: 'displacement', text: `${quantity(pump.displacementM3, 'in³', 2)}/rev` },
+      { name: 'clearance', text: `${quantity(pump.sideClearanceM, 'in', 4)} side clearance` },
     ],
     places: {},
   }
@@ -69,7 +69,7 @@ export function drawValves(valves: Geometries['valves']): Drawing {
       { name: 'spring', text: `spring ${quantity(valves.springRateNPerM, 'N/mm', 1)}` },
       {
         name: 'makes',
-        text: `regulates ${figure(fromSi(regulatedPressure(valves, 'drive', 0), 'psi'))} to ${quantity(regulatedPressure(valves, 'drive', 1), 'psi')}`,
+        text: `regulates ${shownFigure(regulatedPressure(valves, 'drive', 0), 'psi')} to ${quantity(regulatedPressure(valves, 'drive', 1), 'psi')}`,
       },
       { name: 'relief', text: `relief opens at ${quantity(reliefOpening(valves), 'psi')}` },
     ],

@@ -1,15 +1,14 @@
-import { quantity } from '@plucky/contract'
+import { quantity, shownFigure } from '@plucky/contract'
 import {
   annulusArea,
-  fromSi,
   isLined,
+  type PackGeometry,
+  type PackStack,
+  type Plate,
   rubbingFaces,
   stackClearance,
   stackThickness,
   turnsWith,
-  type PackGeometry,
-  type PackStack,
-  type Plate,
 } from '@plucky/core'
 import { box, fillet, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
 
@@ -40,12 +39,12 @@ export function drawPack(pack: PackGeometry): Drawing {
       ...stackDimensions(pack),
       {
         name: 'lining',
-        text: `friction face radius ${mm(pack.liningInnerRadiusM).toFixed(0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
+        text: `friction face radius ${shownFigure(pack.liningInnerRadiusM, 'mm', 0)}–${quantity(pack.liningOuterRadiusM, 'mm', 0)}`,
       },
       { name: 'friction', text: `friction coefficient ${pack.hotStaticFriction} hot` },
       {
         name: 'piston',
-        text: `piston radius ${mm(least).toFixed(0)}–${quantity(most, 'mm', 0)}, ${fromSi(fromSi(area, 'in'), 'in').toFixed(1)} in²`,
+        text: `piston radius ${shownFigure(least, 'mm', 0)}–${quantity(most, 'mm', 0)}, ${quantity(area, 'in²', 1)}`,
       },
       { name: 'springs', text: `return springs ${quantity(pack.returnSpringN, 'N')}` },
       { name: 'rings', text: `sealing ring loss ${quantity(pack.ringLossPa, 'psi', 1)}` },

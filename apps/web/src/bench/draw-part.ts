@@ -1,13 +1,12 @@
-import { figure, quantity } from '@plucky/contract'
+import { figure, kFactorFigure, quantity, shownUnit } from '@plucky/contract'
 import {
   converterCharacteristic,
   gearSteelById,
-  kFactorRpm,
-  setsAt,
-  steelOf,
   type Geometries,
   type Part,
   type PlanetarySet,
+  setsAt,
+  steelOf,
   type Unit,
 } from '@plucky/core'
 import { drawBand } from './draw-band.js'
@@ -143,7 +142,7 @@ function drawConverter(converter: Geometries['converter']): Drawing {
         name: 'stall',
         text: `${quantity(converter.stall.speedRadPerS, 'rpm')} stall behind ${quantity(converter.stall.referenceTorqueNm, 'lb-ft')}`,
       },
-      { name: 'k', text: `K ${figure(kFactorRpm(stallCapacity), 1)} rpm/√lb-ft${measured}` },
+      { name: 'k', text: `K ${kFactorFigure(stallCapacity, 1)} ${shownUnit('rpm/√lb-ft')}${measured}` },
       { name: 'str', text: `stall torque ratio ${figure(stallTorqueRatio, 2)}${measured}` },
       { name: 'lockup', text: converter.lockup ? 'lockup' : 'no lockup' },
     ],
@@ -221,7 +220,7 @@ function drawGearSet(gears: Geometries['gear-set'], sets: readonly PlanetarySet[
     dimensions: [
       { name: 'pinions', text: `${gears.pinions} pinions` },
       { name: 'face', text: `face ${quantity(gears.faceWidthM, 'mm')}` },
-      { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, module ${quantity(gears.moduleM, 'mm')}` },
+      { name: 'teeth', text: `${sunTeeth} / ${ringTeeth} teeth, ${quantity(gears.moduleM, 'mm module')}` },
       { name: 'helix', text: gears.helixRad ? `helix ${quantity(gears.helixRad, 'deg')}` : 'spur teeth' },
       { name: 'steel', text: gearSteelById(gears.steelId ?? '')?.name ?? 'steel unknown' },
     ],

@@ -1,5 +1,5 @@
-import { figure } from '@plucky/contract'
-import { fromSi, toSi, type CurvePoint, type Engine, type EngineCurve } from '@plucky/core'
+import { figure, ofShown, quantity, shownUnit, toShown } from '@plucky/contract'
+import { type CurvePoint, type Engine, type EngineCurve } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
@@ -23,8 +23,8 @@ interface ChartProps {
 }
 
 const SAMPLES = 120
-const rpm = (w: number) => fromSi(w, 'rpm')
-const lbft = (nm: number) => fromSi(nm, 'lb-ft')
+const rpm = (w: number) => toShown(w, 'rpm')
+const lbft = (nm: number) => toShown(nm, 'lb-ft')
 
 /** Full-throttle torque and power over engine speed, with the stall of the fitted converter. */
 export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRadPerS, other, height = 330 }: ChartProps) {
@@ -39,7 +39,7 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
     ])
     .range([EDGE.left, width - EDGE.right])
     .nice()
-  const top = Math.max(lbft(curve.peakTorqueNm), fromSi(curve.peakPowerW, 'hp'), other ? lbft(other.peakTorqueNm) : 0)
+  const top = Math.max(lbft(curve.peakTorqueNm), toShown(curve.peakPowerW, 'hp'), other ? lbft(other.peakTorqueNm) : 0)
   const y = scaleLinear()
     .domain([0, top * 1.06])
     .range([height - EDGE.bottom, EDGE.top])
@@ -50,7 +50,7 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
         width={width}
         height={height}
         role={onPoint ? 'group' : 'img'}
-        aria-label={`Engine: ${figure(lbft(curve.peakTorqueNm))} lb-ft at ${figure(rpm(curve.peakTorqueSpeedRadPerS))} rpm, ${figure(fromSi(curve.peakPowerW, 'hp'))} hp at ${figure(rpm(curve.peakPowerSpeedRadPerS))} rpm`}
+        aria-label={`Engine: ${quantity(curve.peakTorqueNm, 'lb-ft')} at ${quantity(curve.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(curve.peakPowerW, 'hp')} at ${quantity(curve.peakPowerSpeedRadPerS, 'rpm')}`}
         style={{ display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' }}
       >
         <Axes x={x} y={y} width={width} height={height} along="engine rpm" />
@@ -72,13 +72,13 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
         <Peak
           x={x(rpm(curve.peakTorqueSpeedRadPerS))}
           y={y(lbft(curve.peakTorqueNm))}
-          words={`${figure(lbft(curve.peakTorqueNm))} lb-ft`}
+          words={quantity(curve.peakTorqueNm, 'lb-ft')}
           colour={ink('torque')}
         />
         <Peak
           x={x(rpm(curve.peakPowerSpeedRadPerS))}
-          y={y(fromSi(curve.peakPowerW, 'hp'))}
-          words={`${figure(fromSi(curve.peakPowerW, 'hp'))} hp`}
+          y={y(toShown(curve.peakPowerW, 'hp'))}
+          words={quantity(curve.peakPowerW, 'hp')}
           colour={ink('oil')}
         />
       </svg>
@@ -86,7 +86,7 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
   )
 }
 
-const horses = (nm: number, w: number) => fromSi(nm * w, 'hp')
+const horses = (nm: number, w: number) => toShown(nm * w, 'hp')
 
 function pathOf(curve: EngineCurve, x: Scale, y: Scale, read: (nm: number, w: number) => number): string {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
@@ -109,20 +109,19 @@ interface MeasuredProps {
 
 /** More points than this stand too close to be taken by hand. */
 const MOST_HANDLES = 40
-const STEP = toSi(1, 'lb-ft')
-const PAGE = toSi(10, 'lb-ft')
 
-/** The points as they were entered; each can be dragged up and down, or moved by the arrow keys, by 1 lb-ft or by 10. */
+/** The points as they were entered; each can be dragged up and down, or moved by the arrow keys, by 1 or by 10 of the shown unit. */
 function Measured({ points, factor, x, y, onPoint }: MeasuredProps) {
+  const [step, page] = [ofShown(1, 'lb-ft'), ofShown(10, 'lb-ft')]
   const taken = onPoint && points.length <= MOST_HANDLES
-  const move = (i: number, to: (nm: number) => number) => onPoint?.(i, (nm) => Math.max(STEP, Math.round(to(nm) / STEP) * STEP))
+  const move = (i: number, to: (nm: number) => number) => onPoint?.(i, (nm) => Math.max(step, Math.round(to(nm) / step) * step))
   const drag = (i: number) => (event: PointerEvent<SVGGElement>) => {
     if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
     const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect()
-    if (event.buttons > 0 && box) move(i, () => toSi(y.invert(event.clientY - box.top), 'lb-ft') / factor)
+    if (event.buttons > 0 && box) move(i, () => ofShown(y.invert(event.clientY - box.top), 'lb-ft') / factor)
   }
   const key = (i: number) => (event: KeyboardEvent) => {
-    const by = { ArrowUp: STEP, ArrowDown: -STEP, PageUp: PAGE, PageDown: -PAGE }[event.key]
+    const by = { ArrowUp: step, ArrowDown: -step, PageUp: page, PageDown: -page }[event.key]
     if (by === undefined) return
     event.preventDefault()
     move(i, (nm) => nm + by)
@@ -136,7 +135,7 @@ function Measured({ points, factor, x, y, onPoint }: MeasuredProps) {
         key={p.speedRadPerS}
         role="slider"
         tabIndex={0}
-        aria-label={`Torque at ${figure(rpm(p.speedRadPerS))} rpm, lb-ft`}
+        aria-label={`Torque at ${figure(rpm(p.speedRadPerS))} rpm, ${shownUnit('lb-ft')}`}
         aria-valuemin={1}
         aria-valuemax={10000}
         aria-valuenow={Math.round(lbft(p.torqueNm))}

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { figure, quantity, worded, type JobContent } from '@plucky/contract'
-import { curveFromPoints, engineOfBrief, fromSi, type BriefEngine, type Measurement, type Sweep } from '@plucky/core'
+import { type JobContent, quantity, worded } from '@plucky/contract'
+import { type BriefEngine, curveFromPoints, engineOfBrief, type Measurement, type Sweep } from '@plucky/core'
 import { EngineChart } from '../charts/EngineChart.js'
 import { takeBrief } from '../state/brief-draft.js'
 import { Inked, Ruled } from '../ui/buttons.js'
@@ -40,7 +40,7 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
       <Text mt="3px">
         {binRadPerS === null
           ? `${points.length} points, as imported.`
-          : `Averaged into ${points.length} points, ${figure(fromSi(binRadPerS, 'rpm'))} rpm apart.`}
+          : `Averaged into ${points.length} points, ${quantity(binRadPerS, 'rpm')} apart.`}
         {made.ok
           ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.`
           : ''}

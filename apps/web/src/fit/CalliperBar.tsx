@@ -1,6 +1,6 @@
 import { Box, Flex, Input, Text } from '@chakra-ui/react'
-import { boundsWords, fitLength, fitSentence, fitTitle, TOOL_WORDS, type LengthUnit } from '@plucky/contract'
-import { practiceReading, fromSi, RESOLUTION_M, seeded, type FitEntry, type ToolId, type Unit } from '@plucky/core'
+import { boundsWords, fitLength, fitSentence, fitTitle, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
+import { type FitEntry, practiceReading, RESOLUTION_M, seeded, type ToolId, type Unit } from '@plucky/core'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { Ruled, Worded } from '../ui/buttons.js'
@@ -13,19 +13,18 @@ interface BarProps {
   readonly entries: readonly FitEntry[]
   readonly entry: FitEntry
   readonly unit: Unit
-  readonly inUnit: LengthUnit
 }
 
 /** A key of the stand-in, ms: about as fast as such tools type. */
 const KEY_MS = 18
 
 /** Entry of measurements one after the other, by keyboard alone: see the line of help under the field. */
-export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
+export function CalliperBar({ entries, entry, unit }: BarProps) {
   const tool = toolAt(
     entry,
     useStore(fitStore, ({ tools }) => tools),
   )
-  const { field, typed, setTyped, refused, before, commit, onKeyDown } = useMeasuring(entries, entry, tool, inUnit)
+  const { field, typed, setTyped, refused, before, commit, onKeyDown } = useMeasuring(entries, entry, tool)
   return (
     <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
       <Flex justify="space-between" align="baseline" gap="10px">
@@ -36,7 +35,7 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
           Done (Esc)
         </Worded>
       </Flex>
-      <Requested entry={entry} unit={unit} inUnit={inUnit} tool={tool} />
+      <Requested entry={entry} unit={unit} tool={tool} />
       <Flex gap="8px" align="center" mt="4px">
         <Input
           id="calliper-field"
@@ -57,22 +56,22 @@ export function CalliperBar({ entries, entry, unit, inUnit }: BarProps) {
           data-testid="calliper-field"
         />
         <Text fontSize="18px" width="52px">
-          {entry.kind === 'spline' ? 'teeth' : inUnit}
+          {entry.kind === 'spline' ? 'teeth' : shownUnit('in')}
         </Text>
-        <StandIn entry={entry} inUnit={inUnit} type={setTyped} commit={commit} />
+        <StandIn entry={entry} type={setTyped} commit={commit} />
       </Flex>
       {refused && (
         <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">
           {refused}
         </Text>
       )}
-      <LastReading entry={before} unit={unit} inUnit={inUnit} />
+      <LastReading entry={before} unit={unit} />
     </Box>
   )
 }
 
 /** State of the entry field: typed text, reason of a refusal, and the keys that save a reading or move to another entry. */
-function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolId, inUnit: LengthUnit) {
+function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolId) {
   const field = useRef<HTMLInputElement>(null)
   const [typed, setTyped] = useState('')
   const [refused, setRefused] = useState('')
@@ -93,7 +92,7 @@ function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolI
   }
   const commit = (text: string) => {
     if (text.trim() === '') return go(1)
-    const figure = readFigure(text, entry.kind === 'spline' ? undefined : inUnit)
+    const figure = readFigure(text, entry.kind === 'spline' ? undefined : 'in')
     if (typeof figure !== 'number') return refuse(notRead(text, entry))
     const taken = takeFigure(entry, tool, figure)
     if ('refused' in taken) return refuse(taken.refused)
@@ -120,11 +119,10 @@ function useMeasuring(entries: readonly FitEntry[], entry: FitEntry, tool: ToolI
 interface EntryProps {
   readonly entry: FitEntry
   readonly unit: Unit
-  readonly inUnit: LengthUnit
 }
 
 /** The measurement asked for, its limits and the tool. */
-function Requested({ entry, unit, inUnit, tool }: EntryProps & { readonly tool: ToolId }) {
+function Requested({ entry, unit, tool }: EntryProps & { readonly tool: ToolId }) {
   return (
     <>
       <Text
@@ -141,7 +139,7 @@ function Requested({ entry, unit, inUnit, tool }: EntryProps & { readonly tool: 
         {angle(entry)}
       </Text>
       <Text fontSize="13.5px" color="inkSoft">
-        {expected(entry, inUnit)}
+        {expected(entry)}
         {`, ${TOOL_WORDS[tool]}`}
       </Text>
     </>
@@ -149,7 +147,7 @@ function Requested({ entry, unit, inUnit, tool }: EntryProps & { readonly tool: 
 }
 
 /** The result of the last reading, or how to enter one. */
-function LastReading({ entry, unit, inUnit }: Omit<EntryProps, 'entry'> & { readonly entry: FitEntry | undefined }) {
+function LastReading({ entry, unit }: Omit<EntryProps, 'entry'> & { readonly entry: FitEntry | undefined }) {
   return (
     <Text
       fontSize="13.5px"
@@ -160,7 +158,7 @@ function LastReading({ entry, unit, inUnit }: Omit<EntryProps, 'entry'> & { read
       data-testid="calliper-last"
     >
       {entry
-        ? `${fitTitle(entry, unit)}: ${fitSentence(entry, unit, inUnit)}`
+        ? `${fitTitle(entry, unit)}: ${fitSentence(entry, unit)}`
         : 'Type a number and press Enter. Enter alone skips. Up and Down arrows move. Backspace clears the reading.'}
     </Text>
   )
@@ -177,30 +175,20 @@ function angle(entry: FitEntry): string {
   return had % 2 === 1 ? ', second reading at 90°' : ', first reading'
 }
 
-function expected(entry: FitEntry, unit: LengthUnit): string {
+function expected(entry: FitEntry): string {
   if (entry.kind === 'spline') return `nominal ${entry.shaft.teeth} teeth`
   if (entry.kind === 'pattern') return ''
-  const sheet = entry.specifiedM === null ? '' : `nominal ${fitLength(entry, entry.specifiedM, unit)}`
-  return [sheet, entry.bounds ? boundsWords(entry, unit) : ''].filter(Boolean).join(', ') || 'no nominal yet'
+  const sheet = entry.specifiedM === null ? '' : `nominal ${fitLength(entry, entry.specifiedM)}`
+  return [sheet, entry.bounds ? boundsWords(entry) : ''].filter(Boolean).join(', ') || 'no nominal yet'
 }
 
 /** The calliper that types, for those who have none at hand: it types as one does, a key after the other and Enter. */
-function StandIn({
-  entry,
-  inUnit,
-  type,
-  commit,
-}: {
-  entry: FitEntry
-  inUnit: LengthUnit
-  type: (text: string) => void
-  commit: (text: string) => void
-}) {
+function StandIn({ entry, type, commit }: { entry: FitEntry; type: (text: string) => void; commit: (text: string) => void }) {
   const tool = toolAt(
     entry,
     useStore(fitStore, ({ tools }) => tools),
   )
-  const texts = isMeasured(entry) ? standInTexts(entry, tool, inUnit) : undefined
+  const texts = isMeasured(entry) ? standInTexts(entry, tool) : undefined
   const send = async (text: string) => {
     for (let keys = 1; keys <= text.length; keys++) {
       type(text.slice(0, keys))
@@ -217,11 +205,11 @@ function StandIn({
 }
 
 /** What the stand-in would type at an entry: as many digits as its tool tells. */
-function standInTexts(entry: FitEntry, tool: ReturnType<typeof toolAt>, unit: LengthUnit): string[] | undefined {
+function standInTexts(entry: FitEntry, tool: ReturnType<typeof toolAt>): string[] | undefined {
   if (entry.kind === 'spline') return [String(entry.shaft.teeth)]
   if (entry.kind === 'pattern') return undefined
   const seed = [...entry.id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7)
-  const step = fromSi(RESOLUTION_M[tool], unit)
+  const step = toShown(RESOLUTION_M[tool], 'in')
   const digits = step > 0 ? Math.max(0, Math.ceil(-Math.log10(step))) : 4
-  return practiceReading(entry, tool, seeded(seed))?.map((m) => fromSi(m, unit).toFixed(digits))
+  return practiceReading(entry, tool, seeded(seed))?.map((m) => toShown(m, 'in').toFixed(digits))
 }

@@ -1,4 +1,4 @@
-import { CLOSING_WORDS, fitLength, type LengthUnit } from '@plucky/contract'
+import { CLOSING_WORDS, fitLength } from '@plucky/contract'
 import type { ClosingId, FitReport, LengthEntry } from '@plucky/core'
 import { useRef } from 'react'
 import { box } from '../bench/drawing.js'
@@ -9,7 +9,6 @@ import { verdictInk } from './verdict-marks.js'
 
 interface ChainProps {
   readonly report: FitReport
-  readonly unit: LengthUnit
   readonly chosen: string
   readonly onChoose: (id: string) => void
 }
@@ -24,7 +23,7 @@ const FLANGE = 52
 const LABEL_WIDTH = 148
 
 /** The chain along its split centreline: above by the sheet, below as measured. Lengths are to scale, radii at a scale of their own. */
-export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
+export function ChainDrawing({ report, chosen, onChoose }: ChainProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 1200)
   const measured = report.entries.some((entry) => entry.kind !== 'spline' && entry.kind !== 'pattern' && entry.measured)
@@ -36,7 +35,7 @@ export function ChainDrawing({ report, unit, chosen, onChoose }: ChainProps) {
   const x = (mm: number) => (mm + BEFORE) * scale
   const centre = LABELS + HALF
   const height = 2 * (LABELS + HALF)
-  const each = { x, r, across, scale, centre, width, report, unit, chosen, onChoose }
+  const each = { x, r, across, scale, centre, width, report, chosen, onChoose }
   return (
     <div ref={frame}>
       <svg
@@ -141,7 +140,6 @@ interface LabelsProps extends Omit<HalfProps, 'across'> {
   readonly scale: number
   readonly centre: number
   readonly report: FitReport
-  readonly unit: LengthUnit
   readonly chosen: string
   readonly onChoose: (id: string) => void
 }
@@ -150,7 +148,7 @@ const lengthEntry = ({ entries }: FitReport, id: string) =>
   entries.find((entry): entry is LengthEntry => entry.id === id && entry.kind === 'closing')
 
 /** What the chain leaves, each named at the edge of its half, with a leader to where it is. */
-function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen, onChoose }: LabelsProps) {
+function Labels({ stands, up, x, r, across, centre, width, report, chosen, onChoose }: LabelsProps) {
   const sign = up ? -1 : 1
   const wanted = shownOf(stands, r).flatMap((shown) => {
     const entry = lengthEntry(report, shown.id)
@@ -188,7 +186,7 @@ function Labels({ stands, up, x, r, across, centre, width, report, unit, chosen,
           fontSize={15}
           fontWeight={600}
           fill={colour}
-        >{`${fitLength(entry, valueM, unit)}${wordMark(up ? entry.specified?.word : entry.verdict.word)}`}</text>
+        >{`${fitLength(entry, valueM)}${wordMark(up ? entry.specified?.word : entry.verdict.word)}`}</text>
       </g>
     )
   })
@@ -220,7 +218,7 @@ function Leader({
 }
 
 /** How far it is to the output flange, which stands beyond the cut. */
-function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'stands' | 'up'>) {
+function FlangeMark({ report, width }: LabelsProps | Omit<LabelsProps, 'stands' | 'up'>) {
   const entry = lengthEntry(report, 'flange-place')
   const caseLength = report.entries.find((each): each is LengthEntry => each.id === 'case-length')
   const valueM = entry?.specifiedM ?? caseLength?.specifiedM
@@ -231,7 +229,7 @@ function FlangeMark({ report, unit, width }: LabelsProps | Omit<LabelsProps, 'st
         {entry ? 'crank to output flange' : 'case to output flange'}
       </text>
       <text x={width} y={29} fontWeight={600} fontSize={14}>
-        {fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM, unit)}
+        {fitLength({ kind: 'closing', gauged: 'length', id: 'flange-place' }, valueM)}
       </text>
     </g>
   )

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { boundsWords, capital, fitLength, fitName, listed, spanWords, STAGE_WORDS, type LengthUnit } from '@plucky/contract'
+import { boundsWords, capital, fitLength, fitName, listed, spanWords, STAGE_WORDS } from '@plucky/contract'
 import { FIT_STAGES, type FitEntry, type FitStage, type Unit } from '@plucky/core'
 import { useEffect, useRef } from 'react'
 import { useStore } from 'zustand'
@@ -22,13 +22,12 @@ function showRow(list: HTMLElement | null, topPx: number): void {
 interface ListProps {
   readonly entries: readonly FitEntry[]
   readonly unit: Unit
-  readonly inUnit: LengthUnit
   readonly chosen: string
   readonly onChoose: (id: string) => void
 }
 
 /** The dry fit in the order of the work, step by step, and after each step what it hides. */
-export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProps) {
+export function DryFitList({ entries, unit, chosen, onChoose }: ListProps) {
   const box = useRef<HTMLDivElement>(null)
   useEffect(() => showRow(box.current, STICKY_PX), [chosen])
   return (
@@ -56,7 +55,7 @@ export function DryFitList({ entries, unit, inUnit, chosen, onChoose }: ListProp
             </Flex>
             <Hidden stage={stage} entries={entries} unit={unit} />
             {here.map((entry) => (
-              <Row key={entry.id} entry={entry} unit={unit} inUnit={inUnit} on={entry.id === chosen} onChoose={onChoose} />
+              <Row key={entry.id} entry={entry} unit={unit} on={entry.id === chosen} onChoose={onChoose} />
             ))}
           </Box>
         )
@@ -99,19 +98,7 @@ function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly F
   )
 }
 
-function Row({
-  entry,
-  unit,
-  inUnit,
-  on,
-  onChoose,
-}: {
-  entry: FitEntry
-  unit: Unit
-  inUnit: LengthUnit
-  on: boolean
-  onChoose: (id: string) => void
-}) {
+function Row({ entry, unit, on, onChoose }: { entry: FitEntry; unit: Unit; on: boolean; onChoose: (id: string) => void }) {
   const { sign, word } = markOf(entry)
   return (
     <Box
@@ -139,7 +126,7 @@ function Row({
         {capital(fitName(entry, unit))}
         {(entry.reading?.photos ?? []).length > 0 || entry.reading?.note ? ' ✎' : ''}
       </Text>
-      <Figures entry={entry} inUnit={inUnit} />
+      <Figures entry={entry} />
       <Text
         as="span"
         fontSize="13.5px"
@@ -167,7 +154,7 @@ function KeptMark({ entry }: { entry: FitEntry }) {
 }
 
 /** Nominal, limits and measured, in columns. */
-function Figures({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
+function Figures({ entry }: { entry: FitEntry }) {
   const cell = { as: 'span', fontFamily: 'figures', fontSize: '15px', textAlign: 'right', whiteSpace: 'nowrap' } as const
   if (entry.kind === 'pattern')
     return (
@@ -189,12 +176,12 @@ function Figures({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
     )
   return (
     <>
-      <Text {...cell}>{entry.specifiedM === null ? '—' : fitLength(entry, entry.specifiedM, inUnit)}</Text>
+      <Text {...cell}>{entry.specifiedM === null ? '—' : fitLength(entry, entry.specifiedM)}</Text>
       <Text {...cell} color="inkSoft">
-        {boundsWords(entry, inUnit)}
+        {boundsWords(entry)}
       </Text>
       <Text {...cell} color="torque" fontWeight={600}>
-        {spanWords(entry, inUnit)}
+        {spanWords(entry)}
       </Text>
     </>
   )

@@ -1,16 +1,6 @@
 import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
-import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, TOOL_WORDS, type LengthUnit } from '@plucky/contract'
-import {
-  CLOSINGS,
-  fromSi,
-  resolutionOf,
-  TOOLS_FOR,
-  type FitEntry,
-  type FitReport,
-  type LengthEntry,
-  type ToolId,
-  type Unit,
-} from '@plucky/core'
+import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
+import { CLOSINGS, type FitEntry, type FitReport, type LengthEntry, resolutionOf, type ToolId, TOOLS_FOR, type Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
@@ -26,14 +16,13 @@ interface CardProps {
   readonly entry: FitEntry
   readonly report: FitReport
   readonly unit: Unit
-  readonly inUnit: LengthUnit
 }
 
 /** The tool with which an entry is measured just now. */
 export const toolAt = (entry: FitEntry, tools: Readonly<Record<string, ToolId>>): ToolId => tools[gaugedOf(entry) ?? 'count'] ?? 'calliper'
 
 /** All of one entry: what it must be and why, what was measured and with what, what is said of it, what to order or do; a note and photographs. */
-export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
+export function EntryCard({ entry, report, unit }: CardProps) {
   const tools = useStore(fitStore, ({ tools: at }) => at)
   const gauged = gaugedOf(entry)
   const tool = toolAt(entry, tools)
@@ -50,10 +39,10 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
         fontWeight={600}
         data-testid="entry-verdict"
       >
-        {fitSentence(entry, unit, inUnit)}
+        {fitSentence(entry, unit)}
       </Text>
-      {entry.kind === 'closing' && <Sum id={entry.id} report={report} inUnit={inUnit} />}
-      {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} inUnit={inUnit} />}
+      {entry.kind === 'closing' && <Sum id={entry.id} report={report} />}
+      {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} />}
       {gauged && (
         <Flex gap="10px" align="end" mt="6px" wrap="wrap">
           <Pick
@@ -65,28 +54,28 @@ export function EntryCard({ entry, report, unit, inUnit }: CardProps) {
             testId="tool"
           />
           <Text fontSize="13.5px" color="inkSoft" pb="10px">
-            {trusted(tool, inUnit)}
+            {trusted(tool)}
           </Text>
         </Flex>
       )}
       <Whose entry={entry} />
-      <Reading entry={entry} inUnit={inUnit} />
+      <Reading entry={entry} />
       <NoteField key={entry.key} entry={entry} tool={tool} />
       <Photos entry={entry} tool={tool} />
     </Box>
   )
 }
 
-const trusted = (toolId: ToolId, unit: LengthUnit) => {
+const trusted = (toolId: ToolId) => {
   const m = resolutionOf({ toolId, values: [] })
-  return m === 0 ? 'exact' : `accuracy ±${Number(fromSi(m, unit).toPrecision(3))} ${unit}`
+  return m === 0 ? 'exact' : `accuracy ±${Number(toShown(m, 'in').toPrecision(3))} ${shownUnit('in')}`
 }
 
-function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
+function Facts({ entry }: { entry: LengthEntry }) {
   const rows: readonly (readonly [string, string])[] = [
-    ['Nominal', entry.specifiedM === null ? 'unknown' : fitLength(entry, entry.specifiedM, inUnit)],
-    ...(entry.bounds ? [['Limits', boundsWords(entry, inUnit)] as const] : []),
-    ...(entry.roundM === null ? [] : [['Max out-of-round', fitLength(entry, entry.roundM, inUnit)] as const]),
+    ['Nominal', entry.specifiedM === null ? 'unknown' : fitLength(entry, entry.specifiedM)],
+    ...(entry.bounds ? [['Limits', boundsWords(entry)] as const] : []),
+    ...(entry.roundM === null ? [] : [['Max out-of-round', fitLength(entry, entry.roundM)] as const]),
   ]
   return (
     <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
@@ -105,7 +94,7 @@ function Facts({ entry, inUnit }: { entry: LengthEntry; inUnit: LengthUnit }) {
 }
 
 /** The lengths that a closing is the sum of, each as it is counted. */
-function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: LengthUnit }) {
+function Sum({ id, report }: { id: string; report: FitReport }) {
   const closing = CLOSINGS.find((each) => each.id === id)
   if (!closing) return null
   const rows = [...closing.plus.map((link) => ['+', link] as const), ...closing.minus.map((link) => ['−', link] as const)]
@@ -118,7 +107,7 @@ function Sum({ id, report, inUnit }: { id: string; report: FitReport; inUnit: Le
           return (
             <tr key={link}>
               <td>{`${sign} ${LINK_WORDS[link]}`}</td>
-              <td>{m === null ? 'unknown' : quantity(m, inUnit, inUnit === 'in' ? 4 : 3)}</td>
+              <td>{m === null ? 'unknown' : quantity(m, 'in', 4)}</td>
               <td>{m === null ? '' : measured ? 'measured' : link === 'swelling' ? 'calculated' : 'nominal'}</td>
             </tr>
           )
@@ -138,13 +127,13 @@ function Whose({ entry }: { entry: FitEntry }) {
 }
 
 /** Figures as they were taken, each with its tool. */
-function Reading({ entry, inUnit }: { entry: FitEntry; inUnit: LengthUnit }) {
+function Reading({ entry }: { entry: FitEntry }) {
   const { reading } = entry
   if (!reading || (reading.values.length === 0 && reading.count === undefined)) return null
   const figures =
     entry.kind === 'spline' || entry.kind === 'pattern'
       ? [`${reading.count} teeth`]
-      : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM, inUnit))
+      : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM))
   return (
     <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
       <Text color="inkSoft">Measured</Text>

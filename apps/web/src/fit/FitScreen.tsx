@@ -1,9 +1,10 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, type JobContent } from '@plucky/contract'
+import { CAUTIONS, kindUnit, shownUnit, UNIT_SYSTEMS, type JobContent } from '@plucky/contract'
 import { fitUp, isWrong, plateReport, type FitEntry, type FitReport, type Unit } from '@plucky/core'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
+import { chooseUnits, shownStore } from '../state/shown.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { Inked } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
@@ -28,7 +29,7 @@ interface ScreenProps {
 export function FitScreen({ content, unit }: ScreenProps) {
   const input = specInputOf(content)
   const report = useMemo(() => input && fitUp(input), [content, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- the input is made of both
-  const { chosen, unit: inUnit } = useStore(fitStore)
+  const { chosen } = useStore(fitStore)
   const number = useStore(jobStore, (job) => job.number)
   if (!input || !report) return null
   const entry = report.entries.find(({ id }) => id === chosen) ?? firstOf(report.entries)
@@ -44,7 +45,7 @@ export function FitScreen({ content, unit }: ScreenProps) {
         note={`lengths to scale, diameters reduced${report.entries.some(({ verdict }) => verdict.word === 'unknown') ? '; unknown lengths are drawn at a typical size' : ''}`}
         aside={<Tools entries={report.entries} />}
       >
-        <ChainDrawing report={report} unit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
+        <ChainDrawing report={report} chosen={entry?.id ?? ''} onChoose={choose} />
       </Panel>
       <Grid
         templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }}
@@ -54,7 +55,7 @@ export function FitScreen({ content, unit }: ScreenProps) {
       >
         <Box minW="0">
           <Panel title="Dry fit" note={summary(report)}>
-            <DryFitList entries={report.entries} unit={unit} inUnit={inUnit} chosen={entry?.id ?? ''} onChoose={choose} />
+            <DryFitList entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
           <Panel title="Splines and bolt patterns" note="top: shaft or bolts; bottom: mating part" mt="8px">
             <Plugs entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
@@ -78,14 +79,14 @@ interface BesideProps {
 
 /** What is chosen, the plate with its joints, and the cautions that belong here. */
 function Beside({ report, entry, unit, plate }: BesideProps) {
-  const { calliper, unit: inUnit } = useStore(fitStore)
+  const { calliper } = useStore(fitStore)
   const measured = entry && isMeasured(entry) ? entry : firstMeasured(report.entries)
   return (
     <Box minW="0">
-      {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} inUnit={inUnit} />}
+      {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} />}
       {entry && (
         <Panel title="Selected check" className="not-printed">
-          <EntryCard entry={entry} report={report} unit={unit} inUnit={inUnit} />
+          <EntryCard entry={entry} report={report} unit={unit} />
         </Panel>
       )}
       {plate && (
@@ -118,7 +119,8 @@ function summary({ entries }: FitReport): string {
 
 /** In which unit, and the way into taking figures one after the other. */
 function Tools({ entries }: { entries: readonly FitEntry[] }) {
-  const { unit, calliper, chosen } = useStore(fitStore)
+  const { calliper, chosen } = useStore(fitStore)
+  const units = useStore(shownStore, (shown) => shown.units)
   const begin = () => {
     const at = entries.find(({ id }) => id === chosen)
     if (!at || !isMeasured(at)) choose(firstMeasured(entries)?.id ?? '')
@@ -126,11 +128,19 @@ function Tools({ entries }: { entries: readonly FitEntry[] }) {
   }
   return (
     <Flex gap="6px" align="center" className="not-printed">
-      {(['in', 'mm'] as const).map((each) => (
-        <Choice key={each} on={unit === each} onPick={() => fitStore.setState({ unit: each })} testId={`unit-${each}`}>
-          {each}
-        </Choice>
-      ))}
+      {UNIT_SYSTEMS.map((system) => {
+        const word = kindUnit('length', system)
+        return (
+          <Choice
+            key={system}
+            on={shownUnit('in') === word}
+            onPick={() => chooseUnits({ ...units, except: { ...units.except, length: system } })}
+            testId={`unit-${word}`}
+          >
+            {word}
+          </Choice>
+        )
+      })}
       <Inked minH="36px" height="36px" size="sm" onClick={begin} disabled={calliper} data-testid="measure">
         Enter measurements
       </Inked>

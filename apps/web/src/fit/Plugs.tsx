@@ -33,7 +33,7 @@ export function Plugs({
           borderWidth="1px"
           borderColor={entry.id === chosen ? 'oil' : 'ruleSoft'}
           cursor="pointer"
-          aria-label={`${fitTitle(entry, unit)}: ${fitSentence(entry, unit, 'in')}`}
+          aria-label={`${fitTitle(entry, unit)}: ${fitSentence(entry, unit)}`}
           data-testid={`plug-${entry.id}`}
           data-verdict={entry.verdict.word}
         >
@@ -59,7 +59,7 @@ export function Plugs({
 }
 
 function saidOf(entry: SplineEntry | PatternEntry): string {
-  if (entry.kind === 'spline') return entry.hub ? `${entry.shaft.teeth} in ${entry.hub.teeth}` : `${entry.shaft.teeth} in ?`
+  if (entry.kind === 'spline') return entry.hub ? `${entry.shaft.teeth} into ${entry.hub.teeth}` : `${entry.shaft.teeth} into ?`
   const { holes, threads, names } = entry.pair
   if (names) return names[0] === names[1] ? names[0] : names.join(' / ')
   return `${holes?.bolts ?? '?'} on ${threads?.bolts ?? '?'}`

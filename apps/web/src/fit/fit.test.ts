@@ -1,5 +1,5 @@
 import { demoShop } from '@plucky/demo'
-import { inputOf, type JobContent } from '@plucky/contract'
+import { inputOf, shownIn, type JobContent } from '@plucky/contract'
 import { fittedParts, fitUp, toSi, type FitEntry } from '@plucky/core'
 import fc from 'fast-check'
 import { lengthsOf, setLabels, shownOf, standsOf } from './chain-layout.js'
@@ -53,7 +53,10 @@ describe('taking figures', () => {
     ['3.18 mm', 'in', 3.18, 'mm'],
     ['3,18 mm', 'in', 3.18, 'mm'],
     ['-0.4', 'in', -0.4, 'in'],
-  ] as const)('"%s" typed in %s is %f %s', (text, unit, value, of) => expect(readFigure(text, unit)).toBeCloseTo(toSi(value, of), 12))
+  ] as const)('"%s" typed in %s is %f %s', (text, unit, value, of) => {
+    const units = { base: unit === 'mm' ? 'metric' : 'us', except: {} } as const
+    expect(shownIn({ units }, () => readFigure(text, 'in'))).toBeCloseTo(toSi(value, of), 12)
+  })
   it.each(['wide', '1.2.3', '4 lb-ft', '1,234.5', ''])('"%s" is no length', (text) =>
     expect(typeof readFigure(text, 'in')).not.toBe('number'),
   )

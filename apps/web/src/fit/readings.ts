@@ -1,5 +1,5 @@
-import { checkShape, ReadingDto, type JobContent, type LengthUnit } from '@plucky/contract'
-import type { FitEntry, Gauged, Reading, ToolId } from '@plucky/core'
+import { checkShape, ReadingDto, type JobContent } from '@plucky/contract'
+import type { FitEntry, Gauged, Reading, ToolId, UnitName } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { change, jobStore } from '../state/job.js'
 import { readTyped, type Typed } from '../ui/read-typed.js'
@@ -8,7 +8,7 @@ import { readTyped, type Typed } from '../ui/read-typed.js'
 export const isMeasured = (entry: FitEntry): boolean => entry.kind === 'spline' || (entry.kind !== 'pattern' && entry.gauged !== null)
 
 /** A figure as tools type it, with a point or a comma for its decimals; lengths never come with thousands parted, so two marks are no figure. */
-export function readFigure(text: string, unit: LengthUnit | undefined): Typed {
+export function readFigure(text: string, unit: UnitName | undefined): Typed {
   const marks = text.match(/[,.]/g) ?? []
   return marks.length > 1 ? text : readTyped(text.replace(',', '.'), unit)
 }

@@ -1,57 +1,25 @@
-import { Box, chakra, Flex, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { X } from 'lucide-react'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { Box, chakra, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { IconButton } from '../app/IconButton.js'
+import { closePanel, SidePanel } from '../app/SidePanel.js'
 import { plainAddress, SHOP_VIEWS, VIEWS, type ViewId } from '../app/views.js'
-import { viewStore } from '../state/view.js'
 import { HELP, SYMBOLS, type HelpText } from './help-texts.js'
-
-const close = () => viewStore.setState({ help: false })
 
 /** Help for the current page, in a panel beside it. The page stays usable. */
 export function Help({ view }: { view: ViewId }) {
-  const panel = useRef<HTMLDivElement>(null)
-  useEffect(() => panel.current?.focus(), [])
   const title = VIEWS.find(({ id }) => id === view)?.title
   const glossary = SHOP_VIEWS.find(({ id }) => id === 'glossary')
   return (
-    <Box
-      ref={panel}
-      as="aside"
-      className="not-printed"
-      aria-label="Help"
-      tabIndex={-1}
-      position="fixed"
-      top={{ base: '0', md: '82px' }}
-      right="0"
-      bottom="0"
-      width={{ base: '100%', md: '400px' }}
-      zIndex={25}
-      overflowY="auto"
-      bg="sheet"
-      borderLeftWidth="2px"
-      borderColor="ink"
-      px="16px"
-      py="10px"
-      onKeyDown={(event) => event.key === 'Escape' && close()}
-      data-testid="help-panel"
-    >
-      <Flex justify="space-between" align="center">
-        <Heading as="h2" fontSize="22px" fontWeight={700}>
-          {`Help: ${title}`}
-        </Heading>
-        <IconButton label="Close help" icon={<X size={20} />} onClick={close} />
-      </Flex>
+    <SidePanel label="Help" title={`Help: ${title}`} testId="help-panel">
       <HelpBody help={HELP[view]} />
       {glossary && (
         <ChakraLink asChild mt="10px" color="ink" textDecoration="underline" minH="28px">
-          <Link to={plainAddress(glossary)} onClick={close}>
+          <Link to={plainAddress(glossary)} onClick={closePanel}>
             All terms: glossary
           </Link>
         </ChakraLink>
       )}
-    </Box>
+    </SidePanel>
   )
 }
 

@@ -50,7 +50,7 @@ export const TERMS: Readonly<Record<string, readonly Term[]>> = {
   Converter: [
     {
       term: 'K-factor',
-      means: 'Impeller rpm divided by the square root of impeller torque in lb-ft. Lower is tighter.',
+      means: 'Impeller rpm divided by the square root of impeller torque. Lower is tighter.',
       picture: 'k-factor',
     },
     { term: 'Brake stall', means: 'Rpm with the car held in gear on the foot brake at full throttle.' },
@@ -90,8 +90,8 @@ export const TERMS: Readonly<Record<string, readonly Term[]>> = {
     },
     { term: 'Clearance', means: 'Free play of the released clutch.', picture: 'stack' },
     { term: 'Friction surfaces', means: 'Working faces: two for each friction plate, one for a single-sided plate.' },
-    { term: 'Unit pressure', means: 'Clamp force divided by friction area, psi.' },
-    { term: 'Heat per apply', means: 'Energy into the friction surfaces in one shift, J/mm².' },
+    { term: 'Unit pressure', means: 'Clamp force divided by friction area.' },
+    { term: 'Heat per apply', means: 'Energy into the friction surfaces in one shift, for their area.' },
     { term: 'Centrifugal oil', means: 'Oil flung outward behind a piston. It adds apply force and can hold a released clutch on.' },
     { term: 'Check ball, balance dam', means: 'Two ways to cancel centrifugal oil in a released clutch.' },
     { term: 'Self-energizing', means: 'The drum turns so that it pulls the band tight.', picture: 'band' },

@@ -1,13 +1,10 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { figure, type JobSummary } from '@plucky/contract'
-import { fromSi } from '@plucky/core'
+import { powerOf, type JobSummary } from '@plucky/contract'
 import { ink } from '../ui/theme.js'
 
 const WIDTH = 104
 /** Position of the target on the bar, as a fraction. The full bar is 1.5 times the target. */
 const TARGET_AT = 2 / 3
-
-const hp = (watts: number) => figure(Math.round(fromSi(watts, 'hp') / 10) * 10)
 
 /** Power held against the target, as a small bar with the target as a tick. */
 export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' | 'targetW' | 'outcome'>) {
@@ -22,7 +19,7 @@ export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' |
         {targetW !== null && <path d={`M${WIDTH * TARGET_AT},0 V14`} stroke={ink('ink')} strokeWidth={2} />}
       </svg>
       <Text fontSize="15px" fontWeight={600} color={short ? 'break' : 'ink'} whiteSpace="nowrap">
-        {`${short ? '▽ ' : ''}${hp(heldW)}${targetW === null ? ' hp' : ` / ${hp(targetW)} hp`}`}
+        {`${short ? '▽ ' : ''}${powerOf(heldW, targetW)}`}
       </Text>
     </Flex>
   )

@@ -1,6 +1,7 @@
-import type { JobListPage, JobSort, JobState, HeadlineOutcome, LastJob } from '@plucky/contract'
+import type { JobListPage, JobSort, JobState, HeadlineOutcome, LastJob, UnitSystem } from '@plucky/contract'
 import { keepPreviousData, QueryClient, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query'
 import { api } from '../state/api.js'
+import { shownStore } from '../state/shown.js'
 
 /** What the list is narrowed to and sorted by. */
 export interface ListFilters {
@@ -21,16 +22,23 @@ export const jobClient = new QueryClient({
   },
 })
 
+/** System in which the stored headlines are asked for: that of power. */
+const powerUnits = (): UnitSystem => {
+  const { base, except } = shownStore.getState().units
+  return except.power ?? base
+}
+
 export const useJobList = (filters: ListFilters) =>
   useInfiniteQuery({
-    queryKey: ['jobs', filters],
-    queryFn: ({ pageParam }): Promise<JobListPage> => api.jobs({ ...filters, after: pageParam }),
+    queryKey: ['jobs', filters, powerUnits()],
+    queryFn: ({ pageParam }): Promise<JobListPage> => api.jobs({ ...filters, after: pageParam, units: powerUnits() }),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
     placeholderData: keepPreviousData,
   })
 
-export const useLastJob = () => useQuery({ queryKey: ['jobs', 'last'], queryFn: (): Promise<LastJob | null> => api.lastJob() })
+export const useLastJob = () =>
+  useQuery({ queryKey: ['jobs', 'last', powerUnits()], queryFn: (): Promise<LastJob | null> => api.lastJob(powerUnits()) })
 
 /** Transmissions of the shop by name; none while they are loaded. */
 export const useUnitNames = () => useQuery({ queryKey: ['unit-names'], queryFn: () => api.unitNames() }).data ?? []

@@ -1,6 +1,6 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { capital, figure, stationName } from '@plucky/contract'
-import { fromSi, type Answer, type StationVerdict, type Unit } from '@plucky/core'
+import { capital, quantity, stationName } from '@plucky/contract'
+import { type Answer, type StationVerdict, type Unit } from '@plucky/core'
 import { powerOf } from './flow-layout.js'
 
 interface BreakingListProps {
@@ -56,7 +56,7 @@ function Row({ unit, row, targetW, top, on, onChoose }: RowProps) {
       <Flex justify="space-between" fontSize="14px">
         <Text as="span">{capital(stationName(unit, row.stationId))}</Text>
         <Text as="span" fontFamily="figures" fontSize="15px" fontWeight={600} color={fails ? 'break' : 'ink'}>
-          {`${fails ? '▽ ' : ''}${row.held.outcome === 'not-limiting' ? 'over ' : ''}${figure(fromSi(power, 'hp'))} hp`}
+          {`${fails ? '▽ ' : ''}${row.held.outcome === 'not-limiting' ? 'over ' : ''}${quantity(power, 'hp')}`}
         </Text>
       </Flex>
       <Box height="5px" bg="ruleSoft" position="relative">

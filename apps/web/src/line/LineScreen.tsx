@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { figure, stationName, type JobContent } from '@plucky/contract'
-import { canLock, fromSi, type Answer, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
+import { type JobContent, quantity, stationName } from '@plucky/contract'
+import { type Answer, canLock, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
@@ -116,7 +116,7 @@ function TargetNote({ content, answer, tryPowerW }: { content: JobContent; answe
   const word = tryPowerW !== null ? 'At' : content.brief.openQuestion ? 'This engine,' : 'Target'
   return (
     <Text fontSize="14.5px" data-testid="target-note">
-      <strong>{`${word} ${figure(fromSi(atW, 'hp'))} hp: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails' : `${failing} stations fail`}. `}</strong>
+      <strong>{`${word} ${quantity(atW, 'hp')}: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails' : `${failing} stations fail`}. `}</strong>
       {tryPowerW !== null && <Worded onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</Worded>}
     </Text>
   )
@@ -160,11 +160,10 @@ function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) 
 /** Figures of the case shown. */
 function CaseNote({ duty }: { duty: DutyCase | undefined }) {
   if (!duty) return null
-  const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
-  const rpm = (w: number) => figure(fromSi(w, 'rpm'))
+  const words = ({ torqueNm, speedRadPerS }: DutyCase['engine']) => `${quantity(torqueNm, 'lb-ft')} at ${quantity(speedRadPerS, 'rpm')}`
   return (
     <Text fontSize="13.5px" color="inkSoft" lineHeight="1.3">
-      {`Engine ${lbft(duty.engine.torqueNm)} lb-ft at ${rpm(duty.engine.speedRadPerS)} rpm, turbine ${lbft(duty.turbine.torqueNm)} lb-ft at ${rpm(duty.turbine.speedRadPerS)} rpm.`}
+      {`Engine ${words(duty.engine)}, turbine ${words(duty.turbine)}.`}
     </Text>
   )
 }

@@ -1,5 +1,5 @@
-import { figure } from '@plucky/contract'
-import { fromSi, type Answer, type StationVerdict } from '@plucky/core'
+import { figure, toShown } from '@plucky/contract'
+import { type Answer, type StationVerdict } from '@plucky/core'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { ink } from '../ui/theme.js'
 import { GUTTER, powerOf, ROWS, type Column } from './flow-layout.js'
@@ -12,7 +12,7 @@ export function powerScale(answer: Answer, atW: number): PowerScale {
   const weakest = answer.stations.flatMap(({ held }) => powerOf(held) ?? []).sort((a, b) => a - b)[0] ?? atW
   const top = 1.45 * Math.max(answer.peakPowerW, weakest, atW / 1.3)
   return scaleLinear()
-    .domain([0, fromSi(top, 'hp')])
+    .domain([0, toShown(top, 'hp')])
     .range([ROWS.barsBottom, ROWS.barsTop])
     .clamp(true)
 }
@@ -50,9 +50,9 @@ export function PowerBar({ column: { station, x, width }, verdict, scale, atW }:
       </text>
     ) : null
   const fails = power < atW
-  const top = scale(fromSi(power, 'hp'))
+  const top = scale(toShown(power, 'hp'))
   const half = Math.max(7, Math.min(15, width / 2 - 6))
-  const cut = fromSi(power, 'hp') > (scale.domain()[1] ?? Infinity)
+  const cut = toShown(power, 'hp') > (scale.domain()[1] ?? Infinity)
   return (
     <g pointerEvents="none" data-testid={`order-${station.id}`} data-power={power}>
       <rect
@@ -73,7 +73,7 @@ export function PowerFigure({ column: { x, width }, verdict, scale, atW, weakest
   const power = verdict && powerOf(verdict.held)
   if (power === undefined) return null
   const fails = power < atW
-  const hp = fromSi(power, 'hp')
+  const hp = toShown(power, 'hp')
   const words = `${fails ? '▽' : ''}${figure(hp).replace(',', '')}${verdict?.held.outcome === 'not-limiting' ? '+' : ''}`
   return (
     <text

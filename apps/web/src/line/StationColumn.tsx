@@ -1,5 +1,5 @@
-import { figure, stationName } from '@plucky/contract'
-import { CASE, fromSi, type DutyCase, type Part, type Station, type StationVerdict, type Unit } from '@plucky/core'
+import { quantity, shownFigure, stationName } from '@plucky/contract'
+import { CASE, type DutyCase, type Part, type Station, type StationVerdict, type Unit } from '@plucky/core'
 import { ink } from '../ui/theme.js'
 import { laneOf, ROWS, type Column } from './flow-layout.js'
 import { GLYPHS } from './glyphs.js'
@@ -61,16 +61,16 @@ export function StationMark({ column, part, reading, weakest, last, chosen, alon
 
 /** Torque in the case shown: at the turbine for a converter, at the suns for gear sets; line pressure for what makes it. */
 function torqueWords(station: Station, reading: Reading, duty: DutyCase | undefined): string {
-  const lbft = (nm: number) => figure(fromSi(nm, 'lb-ft'))
+  const lbft = (nm: number) => shownFigure(nm, 'lb-ft')
   if (station.strip.lane === 'beside') return ''
-  if (station.load.at === 'none') return duty ? `${figure(fromSi(duty.linePressurePa, 'psi'))} psi` : ''
+  if (station.load.at === 'none') return duty ? quantity(duty.linePressurePa, 'psi') : ''
   if (station.kind === 'converter' && duty) return `→ ${lbft(duty.turbine.torqueNm)}`
   return reading.live ? lbft(reading.torqueNm) : '–'
 }
 
 function speedWords({ station }: Column, reading: Reading): string {
   if (station.strip.lane === 'beside' || (station.load.at === 'none' && station.speedOf === CASE)) return ''
-  return reading.speedRadPerS === undefined ? 'free' : figure(fromSi(reading.speedRadPerS, 'rpm'))
+  return reading.speedRadPerS === undefined ? 'free' : shownFigure(reading.speedRadPerS, 'rpm')
 }
 
 /** Width of a capital or figure of the bold condensed type on average, in em, with a little to spare. */
@@ -135,7 +135,7 @@ export function spokenStation({ unit, column: { station }, part, reading, weakes
       : station.load.at === 'none'
         ? 'makes line pressure'
         : reading.live
-          ? `${fromSi(reading.torqueNm, 'lb-ft').toFixed(0)} lb-ft`
+          ? quantity(reading.torqueNm, 'lb-ft')
           : 'no load'
   return `${stationName(unit, station.id)}, ${part?.name ?? 'no part installed'}, ${carries}${weakest ? ', weakest link' : ''}`
 }

@@ -1,9 +1,9 @@
-import { fromSi } from '@plucky/core'
+import { shownUnit, toShown } from '@plucky/contract'
 import type { KeyboardEvent } from 'react'
 import { ink } from '../ui/theme.js'
 import { GUTTER, ROWS } from './flow-layout.js'
 import type { PowerScale } from './PowerBars.js'
-import { STEP_HP, toStep } from './steps.js'
+import { STEP, toStep } from './steps.js'
 
 interface TargetLineProps {
   readonly atW: number
@@ -18,12 +18,12 @@ const KEYS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: 
 
 /** The line at which the bars are read: dragged, or moved by keys; Escape brings it back to the target. */
 export function TargetLine({ atW, scale, width, failing, of, onTry }: TargetLineProps) {
-  const hp = fromSi(atW, 'hp')
-  const y = scale(hp)
+  const power = toShown(atW, 'hp')
+  const y = scale(power)
   const [from = 0, to = 0] = scale.domain()
   const keys = (event: KeyboardEvent) => {
     const by = KEYS[event.key]
-    if (by !== undefined) onTry(toStep(hp + by * STEP_HP))
+    if (by !== undefined) onTry(toStep(power + by * STEP))
     else if (event.key === 'Escape') onTry(null)
     else return
     event.preventDefault()
@@ -37,8 +37,8 @@ export function TargetLine({ atW, scale, width, failing, of, onTry }: TargetLine
       aria-orientation="vertical"
       aria-valuemin={Math.round(from)}
       aria-valuemax={Math.round(to)}
-      aria-valuenow={Math.round(hp)}
-      aria-valuetext={`${Math.round(hp)} hp: ${failing} of ${of} stations fail`}
+      aria-valuenow={Math.round(power)}
+      aria-valuetext={`${Math.round(power)} ${shownUnit('hp')}: ${failing} of ${of} stations fail`}
       onKeyDown={keys}
       className="grip"
       style={{ cursor: 'ns-resize' }}

@@ -1,7 +1,7 @@
-import { toSi } from '@plucky/core'
+import { ofShown } from '@plucky/contract'
 
-/** Steps in which a power is tried, hp. */
-export const STEP_HP = 10
+/** Steps in which a power is tried, in the shown unit. */
+export const STEP = 10
 
-/** A power in hp as it is tried: to ten, never none; W. */
-export const toStep = (hp: number): number => toSi(Math.max(2, Math.round(hp / STEP_HP)) * STEP_HP, 'hp')
+/** A power in the shown unit as it is tried: to ten, never none; W. */
+export const toStep = (shown: number): number => ofShown(Math.max(2, Math.round(shown / STEP)) * STEP, 'hp')

@@ -1,6 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { figure, noStallWords, quantity, type Job, type JobContent, type JobSummary } from '@plucky/contract'
-import { converterCharacteristic, fromSi, kFactorRpm, matchFigures, toSi } from '@plucky/core'
+import { type Job, type JobContent, type JobSummary, kFactorFigure, noStallWords, quantity, shownFigure } from '@plucky/contract'
+import { converterCharacteristic, matchFigures, toSi } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
 import { jobStore } from '../state/job.js'
@@ -16,7 +16,7 @@ export function Elsewhere({ part }: { part: ConverterPart }) {
   const [torqueNm, setTorque] = useState(FIRST_NM)
   const { stallCapacity } = converterCharacteristic(part.geometry)
   const take = (typed: number | string | null) => {
-    if (typeof typed !== 'number' || !(typed > 0)) return 'Enter a torque above zero, for example 400 lb-ft.'
+    if (typeof typed !== 'number' || !(typed > 0)) return `Enter a torque above zero, for example ${quantity(FIRST_NM, 'lb-ft')}.`
     setTorque(typed)
     return undefined
   }
@@ -33,7 +33,7 @@ export function Elsewhere({ part }: { part: ConverterPart }) {
           testId="elsewhere-torque"
         />
         <Text pb="9px" data-testid="elsewhere-stall">
-          {`Stall speed ${figure(fromSi(Math.sqrt(torqueNm / stallCapacity), 'rpm'))} rpm = K ${figure(kFactorRpm(stallCapacity), 1)} × √${figure(fromSi(torqueNm, 'lb-ft'))}`}
+          {`Stall speed ${shownFigure(Math.sqrt(torqueNm / stallCapacity), 'rpm')} rpm = K ${kFactorFigure(stallCapacity, 1)} × √${shownFigure(torqueNm, 'lb-ft')}`}
         </Text>
       </Flex>
       <BehindJob part={part} />
@@ -91,5 +91,5 @@ function behindWords(job: JobContent, part: ConverterPart): string {
     gearing: gearing.get(unit.id) ?? new Map(),
   })
   if (match.outcome !== 'runs') return `With that engine it is ${noStallWords(match.outcome)}.`
-  return `It stalls at ${figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm'))} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
+  return `It stalls at ${shownFigure(match.stall.engineSpeedRadPerS, 'rpm')} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
 }

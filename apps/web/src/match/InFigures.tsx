@@ -3,19 +3,21 @@ import {
   boostSentence,
   figure,
   flashWords,
-  quantity,
-  secondsWords,
-  standingSentence,
+  gearName,
   type JobContent,
   percent,
-  gearName,
+  quantity,
+  secondsWords,
+  shownFigure,
+  standingSentence,
+  temperatureRise,
 } from '@plucky/contract'
-import { fromSi, type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
+import { type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import type { Laid } from './InputChart.js'
 
-const rpm = (w: number) => figure(fromSi(w, 'rpm'))
-const hp = (watts: number) => figure(fromSi(watts, 'hp'))
+const rpm = (w: number) => shownFigure(w, 'rpm')
+const hp = (watts: number) => quantity(watts, 'hp')
 
 interface FiguresProps {
   readonly content: JobContent
@@ -64,7 +66,7 @@ export function InFigures({ content, unit, engine, laid }: FiguresProps) {
 }
 
 const lossWords = ({ slipRadPerS, lostW, efficiency }: LossPoint) =>
-  `${rpm(slipRadPerS)} rpm slip, ${hp(lostW)} hp (${percent(1 - efficiency, 1)})`
+  `${rpm(slipRadPerS)} rpm slip, ${hp(lostW)} (${percent(1 - efficiency, 1)})`
 
 type Row = readonly [name: string, of: (match: MatchFigures, unit: Unit) => string]
 
@@ -85,26 +87,26 @@ const ROWS: readonly Row[] = [
   ['Flash stall', ({ flash }) => flashWords(flash)],
   ['Turbine torque at stall', ({ stall }) => quantity(stall.turbineTorqueNm, 'lb-ft')],
   ['Stator one-way clutch torque', ({ statorNm }) => quantity(statorNm, 'lb-ft')],
-  ['Heat at stall', ({ heat }) => `${hp(heat.powerW)} hp, ${figure(heat.kelvinPerS * 1.8)} °F per second`],
+  ['Heat at stall', ({ heat }) => `${hp(heat.powerW)}, ${temperatureRise(heat.kelvinPerS)} per second`],
   ['Time to converter oil limit', ({ heat }) => secondsWords(heat.secondsToLimit)],
   ['Slip and loss at redline', ({ finish }) => (finish ? lossWords(finish) : '—')],
   [
     'Slip and loss after each upshift',
     ({ shifts }, unit) =>
-      shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)} hp`).join('; ') || '—',
+      shifts.map(({ toRange, after }) => `${nameOf(unit, toRange)} ${rpm(after.slipRadPerS)} rpm, ${hp(after.lostW)}`).join('; ') || '—',
   ],
   [
     'Top speed, level road, unlocked',
     ({ topSpeed }, unit) =>
       topSpeed
-        ? `${figure(fromSi(topSpeed.roadMPerS, 'mph'))} mph in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}`
+        ? `${quantity(topSpeed.roadMPerS, 'mph')} in ${nameOf(unit, topSpeed.rangeId)}${topSpeed.atRedline ? ', at redline' : ''}: ${lossWords(topSpeed.loss)}`
         : '—',
   ],
   [
     'Cruise, unlocked',
     ({ cruise }, unit) =>
       cruise
-        ? `${figure(fromSi(cruise.roadMPerS, 'mph'))} mph in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${percent(cruise.lostShare, 1)} lost`
+        ? `${quantity(cruise.roadMPerS, 'mph')} in ${nameOf(unit, cruise.rangeId)}: SR ${figure(cruise.speedRatio, 2)}, ${rpm(cruise.engineSpeedRadPerS)} rpm, ${percent(cruise.lostShare, 1)} lost`
         : '—',
   ],
 ]

@@ -1,5 +1,5 @@
-import { figure } from '@plucky/contract'
-import { converterCharacteristic, fromSi, linePoints, toSi, type Engine, type EngineCurve, type MatchFigures } from '@plucky/core'
+import { figure, ofShown, toShown } from '@plucky/contract'
+import { converterCharacteristic, type Engine, type EngineCurve, linePoints, type MatchFigures, toSi } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line as pathOf } from 'd3-shape'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
@@ -28,8 +28,8 @@ interface InputProps {
   readonly height: number
 }
 
-const rpm = (w: number) => fromSi(w, 'rpm')
-const lbft = (nm: number) => fromSi(nm, 'lb-ft')
+const rpm = (w: number) => toShown(w, 'rpm')
+const lbft = (nm: number) => toShown(nm, 'lb-ft')
 const RATIOS = [0, 0.7, 0.8, 0.9, 0.95]
 const SAMPLES = 110
 
@@ -113,7 +113,7 @@ function Parabola({
   const capacity = converterCharacteristic(part.geometry).capacity(sr)
   if (capacity <= 0) return null
   const [low = 0, high = 0] = x.domain()
-  const most = Math.min(high, rpm(Math.sqrt(toSi(y.domain()[1] ?? 0, 'lb-ft') / capacity)))
+  const most = Math.min(high, rpm(Math.sqrt(ofShown(y.domain()[1] ?? 0, 'lb-ft') / capacity)))
   if (most <= low) return null // it asks more than the chart shows, already at idle
   const samples = Array.from({ length: 41 }, (_, i) => low + ((most - low) * i) / 40)
   const d =

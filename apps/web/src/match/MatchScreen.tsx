@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, noStallWords, type JobContent } from '@plucky/contract'
+import { CAUTIONS, type JobContent, noStallWords, shownUnit } from '@plucky/contract'
 import type { Engine, Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
@@ -132,7 +132,7 @@ const Usual = ({ shown }: { shown: boolean }) =>
 const InputLegend = () => (
   <Flex fontSize="13.5px" gap="10px" wrap="wrap" justify="end">
     <Text color="torque" fontWeight={600}>
-      engine torque, lb-ft (dotted: off boost)
+      {`engine torque, ${shownUnit('lb-ft')} (dotted: off boost)`}
     </Text>
     <Text color="oil" fontWeight={600}>
       converter input torque
@@ -144,10 +144,10 @@ const InputLegend = () => (
 const OutputLegend = () => (
   <Flex fontSize="13.5px" gap="8px">
     <Text color="torque" fontWeight={600}>
-      lb-ft
+      {shownUnit('lb-ft')}
     </Text>
     <Text color="oil" fontWeight={600}>
-      hp
+      {shownUnit('hp')}
     </Text>
     <Text color="inkSoft">efficiency, %</Text>
   </Flex>

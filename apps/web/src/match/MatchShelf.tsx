@@ -1,6 +1,16 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { figure, noStallWords, secondsWords, type JobContent, percent } from '@plucky/contract'
-import { converterCharacteristic, fromSi, kFactorRpm, type Unit } from '@plucky/core'
+import {
+  figure,
+  type JobContent,
+  kFactorFigure,
+  noStallWords,
+  percent,
+  quantity,
+  secondsWords,
+  shownFigure,
+  toShown,
+} from '@plucky/contract'
+import { converterCharacteristic, type Unit } from '@plucky/core'
 import { take } from '../bench/Works.js'
 import { Choice } from '../ui/choice.js'
 import { Ruled } from '../ui/buttons.js'
@@ -79,10 +89,10 @@ function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
       </Box>
       <Box textAlign="right" flexShrink={0} lineHeight="1.15">
         <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
-          {match?.outcome === 'runs' ? figure(fromSi(match.stall.engineSpeedRadPerS, 'rpm')) : '—'}
+          {match?.outcome === 'runs' ? shownFigure(match.stall.engineSpeedRadPerS, 'rpm') : '—'}
         </Text>
         <Text fontFamily="figures" fontSize="14px" color="inkSoft">
-          {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(fromSi(away, 'rpm')))}` : ''}
+          {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(toShown(away, 'rpm')))}` : ''}
         </Text>
       </Box>
       <Flex direction="column" gap="3px" flexShrink={0} width="74px">
@@ -123,5 +133,5 @@ function MatchActions({ part, compared, onInstall }: { part: ConverterPart; comp
 function describe({ geometry }: ConverterPart): string {
   const { stallCapacity, stallTorqueRatio } = converterCharacteristic(geometry)
   const locks = geometry.lockup ? ', lockup' : ''
-  return `${figure(geometry.diameterM * 1000)} mm, K ${figure(kFactorRpm(stallCapacity))}${geometry.table ? ' ⌀' : ''}, STR ${figure(stallTorqueRatio, 2)}${locks}`
+  return `${quantity(geometry.diameterM, 'mm', 0)}, K ${kFactorFigure(stallCapacity)}${geometry.table ? ' ⌀' : ''}, STR ${figure(stallTorqueRatio, 2)}${locks}`
 }

@@ -1,4 +1,5 @@
-import { fromSi, lineEnd, linePoint, lossAt, toSi, type EngineLine, type OperatingPoint } from '@plucky/core'
+import { toShown } from '@plucky/contract'
+import { lineEnd, linePoint, lossAt, type EngineLine, type OperatingPoint } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line as pathOf } from 'd3-shape'
 import { useRef } from 'react'
@@ -7,8 +8,8 @@ import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { FIGURES, type Laid } from './InputChart.js'
 
-const rpm = (w: number) => fromSi(w, 'rpm')
-const lbft = (nm: number) => fromSi(nm, 'lb-ft')
+const rpm = (w: number) => toShown(w, 'rpm')
+const lbft = (nm: number) => toShown(nm, 'lb-ft')
 
 /** What comes out at full throttle over turbine speed: torque and power of the turbine, and the share of power that passes. */
 export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: number }) {
@@ -73,7 +74,7 @@ const throughOut = (line: EngineLine): OperatingPoint[] => {
   })
 }
 
-const horses = (p: OperatingPoint) => (p.turbineTorqueNm * p.turbineSpeedRadPerS) / toSi(1, 'hp')
+const horses = (p: OperatingPoint) => toShown(p.turbineTorqueNm * p.turbineSpeedRadPerS, 'hp')
 
 const path = (points: readonly OperatingPoint[], x: Scale, y: (p: OperatingPoint) => number) =>
   pathOf<OperatingPoint>((p) => x(rpm(p.turbineSpeedRadPerS)), y)(points) ?? ''

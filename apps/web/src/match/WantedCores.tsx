@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { figure, type JobContent } from '@plucky/contract'
-import { fromSi, type Unit } from '@plucky/core'
+import { figure, type JobContent, quantity } from '@plucky/contract'
+import { type Unit } from '@plucky/core'
 import { useState } from 'react'
 import { OwnPart } from '../bench/OwnPart.js'
 import { take } from '../bench/Works.js'
@@ -33,7 +33,7 @@ export function WantedCores({
         />
       ))}
       <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
-        {`For a stall of ${figure(fromSi(wantedRadPerS, 'rpm'))} rpm with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
+        {`For a stall of ${quantity(wantedRadPerS, 'rpm')} with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
       </Text>
       {drawn && (
         <OwnPart
@@ -58,7 +58,7 @@ function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }:
       {geometry ? (
         <>
           <Text fontFamily="figures" fontSize="16px" fontWeight={600}>
-            {`${figure(geometry.diameterM * 1000)} mm`}
+            {quantity(geometry.diameterM, 'mm', 0)}
           </Text>
           <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
             {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
@@ -67,7 +67,7 @@ function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }:
             height="24px"
             disabled={unlikely}
             onClick={() =>
-              onAdd({ ...basis, geometry, stated: [], name: `${family} ${figure(geometry.diameterM * 1000)} mm, stator ${stator}` })
+              onAdd({ ...basis, geometry, stated: [], name: `${family} ${quantity(geometry.diameterM, 'mm', 0)}, stator ${stator}` })
             }
           >
             Add to shelf…

@@ -1,6 +1,17 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
-import { caseInSentence, figure, heldInWords, marginInWords, quantity, shiftWords, stationName, type JobContent } from '@plucky/contract'
-import { bandReport, BIND_S, type BandReport, type StationVerdict, type Overlap, type Station, type Unit } from '@plucky/core'
+import {
+  caseInSentence,
+  figure,
+  heldInWords,
+  type JobContent,
+  marginInWords,
+  quantity,
+  shiftWords,
+  shownFigure,
+  shownUnit,
+  stationName,
+} from '@plucky/contract'
+import { bandReport, type BandReport, BIND_S, type Overlap, type Station, type StationVerdict, type Unit } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 
@@ -25,9 +36,9 @@ export function BandFigures({ content, unit, station }: BandProps) {
       <tr key={at.caseId} className={own !== undefined && own < 1 ? 'short' : ''}>
         <td>{duty ? caseInSentence(unit, duty, content.brief) : at.caseId}</td>
         <td>{at.tight ? 'self-energizing' : 'de-energizing'}</td>
-        <td>{figure(at.forceN)}</td>
-        <td>{figure(at.servoN)}</td>
-        <td>{figure(at.anchorN)}</td>
+        <td>{shownFigure(at.forceN, 'N')}</td>
+        <td>{shownFigure(at.servoN, 'N')}</td>
+        <td>{shownFigure(at.anchorN, 'N')}</td>
         <td>{own === undefined ? '—' : marginInWords(own)}</td>
       </tr>
     )
@@ -38,7 +49,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
       <chakra.table css={PLAIN_TABLE} data-testid="band-held">
         <thead>
           <tr>
-            {['Load case', 'Band action', 'Apply force, N', 'Needed, N', 'Anchor load, N', 'Margin'].map((word) => (
+            {heldHeads().map((word) => (
               <th key={word}>{word}</th>
             ))}
           </tr>
@@ -67,11 +78,17 @@ export function BandFigures({ content, unit, station }: BandProps) {
   )
 }
 
+/** Heads of the table of forces. */
+const heldHeads = () => {
+  const unit = shownUnit('N')
+  return ['Load case', 'Band action', `Apply force, ${unit}`, `Needed, ${unit}`, `Anchor load, ${unit}`, 'Margin']
+}
+
 function linesOf(report: BandReport, verdict: StationVerdict): (readonly [string, string])[] {
   return [
     ['Power held, engine', heldInWords(verdict.held)],
     ['Band tension ratio, e^(μθ)', figure(report.tensions, 3)],
-    ['Servo travel, fill volume', `${quantity(report.travelM, 'in')}, ${figure(report.sweptM3 * 1e6)} cm³`],
+    ['Servo travel, fill volume', `${quantity(report.travelM, 'in')}, ${quantity(report.sweptM3, 'cm³', 0)}`],
     ...report.fills.map((fill) => [`Fill time, gear ${fill.rangeId}`, `${figure(fill.seconds, 2)} s at ${fill.at}`] as const),
     ['Strut and lever limit', report.strutMostN === null ? 'not stated' : quantity(report.strutMostN, 'N')],
     ['Anchor limit', report.anchorMostN === null ? 'not stated' : quantity(report.anchorMostN, 'N')],

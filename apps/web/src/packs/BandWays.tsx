@@ -1,15 +1,15 @@
 import { chakra } from '@chakra-ui/react'
-import { figure, heldInWords, quantity, type JobContent } from '@plucky/contract'
+import { figure, heldInWords, type JobContent, quantity, shownFigure, shownUnit } from '@plucky/contract'
 import {
   afterOperations,
+  type Answer,
   bandReport,
   operationsFor,
-  verdictAt,
-  type Answer,
   type Part,
   type SpecInput,
   type Station,
   type Unit,
+  verdictAt,
 } from '@plucky/core'
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
@@ -38,7 +38,7 @@ export function BandWays({ content, unit, station }: WaysProps) {
     <chakra.table css={PLAIN_TABLE} mt="8px" data-testid="band-ways">
       <thead>
         <tr>
-          {['Lever and servo', 'Power held', 'Apply force, N', 'Servo travel', 'Fill time', 'Release time'].map((word) => (
+          {['Lever and servo', 'Power held', `Apply force, ${shownUnit('N')}`, 'Servo travel', 'Fill time', 'Release time'].map((word) => (
             <th key={word}>{word}</th>
           ))}
         </tr>
@@ -70,7 +70,7 @@ function Way({ name, part, input, answer, station }: WayProps) {
     <tr>
       <td>{name}</td>
       <td>{heldInWords(verdictAt(tried, answer, station.id)?.held)}</td>
-      <td className={report.strutMostN !== null && force > report.strutMostN ? 'short' : ''}>{figure(force)}</td>
+      <td className={report.strutMostN !== null && force > report.strutMostN ? 'short' : ''}>{shownFigure(force, 'N')}</td>
       <td>{quantity(report.travelM, 'in')}</td>
       <td>{seconds(report.fills.map((fill) => fill.seconds))}</td>
       <td>{seconds(report.overlaps.map(({ releaseS }) => releaseS))}</td>

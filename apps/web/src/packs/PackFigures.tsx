@@ -2,19 +2,21 @@ import { Box, chakra, Text } from '@chakra-ui/react'
 import {
   adviceSentence,
   facePressureWords,
-  figure,
   heldInWords,
+  type JobContent,
   marginInWords,
   PACK_LINING_WORDS,
+  percent,
   quantity,
-  riseWords,
   sharesSentence,
   shiftWords,
+  shownFigure,
+  shownUnit,
+  temperatureRise,
   wrongSentence,
-  type JobContent,
-  percent,
+  type ShownUnit,
 } from '@plucky/contract'
-import { capacityShares, drumState, fromSi, MOST_BULK_K, oilOf, solveTrain, type HeatedShift, type Station, type Unit } from '@plucky/core'
+import { capacityShares, drumState, type HeatedShift, MOST_BULK_K, oilOf, solveTrain, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import type { JudgedPack } from './tried.js'
@@ -29,6 +31,7 @@ interface FiguresProps {
 
 interface Row {
   readonly name: string
+  readonly unit?: ShownUnit
   readonly of: (judged: JudgedPack) => string
   readonly short?: (judged: JudgedPack) => boolean
 }
@@ -46,21 +49,26 @@ const HEAT: readonly Row[] = [
     of: ({ report }) =>
       report.shifts.length === 0
         ? 'applied at standstill'
-        : limited(riseWords(most(report.shifts, (h) => h.bulkK)), riseWords(MOST_BULK_K)),
+        : limited(temperatureRise(most(report.shifts, (h) => h.bulkK)), temperatureRise(MOST_BULK_K)),
     short: ({ report }) => most(report.shifts, (h) => h.bulkK) > MOST_BULK_K,
   },
   {
     name: 'Peak surface temperature rise',
-    of: ({ report }) => (report.shifts.length === 0 ? '—' : riseWords(most(report.shifts, (h) => h.surfaceK))),
+    of: ({ report }) => (report.shifts.length === 0 ? '—' : temperatureRise(most(report.shifts, (h) => h.surfaceK))),
   },
   {
-    name: 'Heat per apply, J/mm²',
+    name: 'Heat per apply',
+    unit: 'J/mm²',
     of: ({ report }) =>
       report.shifts.length === 0
         ? '—'
         : limited(
-            figure(most(report.shifts, (h) => h.energyJPerM2) / 1e6, 2),
-            report.bears ? figure(report.bears.energyJPerM2 / 1e6, 1) : undefined,
+            shownFigure(
+              most(report.shifts, (h) => h.energyJPerM2),
+              'J/mm²',
+              2,
+            ),
+            report.bears ? shownFigure(report.bears.energyJPerM2, 'J/mm²', 1) : undefined,
           ),
     short: ({ report }) =>
       over(
@@ -69,13 +77,18 @@ const HEAT: readonly Row[] = [
       ),
   },
   {
-    name: 'Peak heat rate, W/mm²',
+    name: 'Peak heat rate',
+    unit: 'W/mm²',
     of: ({ report }) =>
       report.shifts.length === 0
         ? '—'
         : limited(
-            figure(most(report.shifts, (h) => h.powerWPerM2) / 1e6, 1),
-            report.bears ? figure(report.bears.powerWPerM2 / 1e6, 1) : undefined,
+            shownFigure(
+              most(report.shifts, (h) => h.powerWPerM2),
+              'W/mm²',
+              1,
+            ),
+            report.bears ? shownFigure(report.bears.powerWPerM2, 'W/mm²', 1) : undefined,
           ),
     short: ({ report }) =>
       over(
@@ -98,7 +111,7 @@ const ROWS: readonly Row[] = [
     name: 'Clearance',
     of: ({ report: { clearance } }) =>
       clearance
-        ? `${quantity(clearance.isM, 'in')}, spec ${figure(fromSi(clearance.leastM, 'in'), 3)}–${figure(fromSi(clearance.mostM, 'in'), 3)}`
+        ? `${quantity(clearance.isM, 'in')}, spec ${shownFigure(clearance.leastM, 'in', 3)}–${shownFigure(clearance.mostM, 'in', 3)}`
         : 'stack not entered',
     short: ({ report: { clearance: c } }) => c !== null && (c.isM < c.leastM || c.isM > c.mostM),
   },
@@ -106,43 +119,41 @@ const ROWS: readonly Row[] = [
     name: 'Line pressure needed / available',
     of: ({ need }) =>
       need
-        ? `${figure(fromSi(need.neededPa, 'psi'))} / ${figure(fromSi(need.suppliedPa, 'psi'))} psi, ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}`
+        ? `${shownFigure(need.neededPa, 'psi')} / ${quantity(need.suppliedPa, 'psi')}, ${need.caseId.startsWith('reverse') ? 'reverse' : need.caseId.replace('full-', '')}`
         : '—',
     short: ({ need }) => (need?.shortPa ?? 0) > 0,
   },
   {
     name: 'Unit pressure',
     of: (judged) =>
-      limited(
-        facePressureWords(pressed(judged)),
-        judged.report.bears ? figure(fromSi(judged.report.bears.unitPressurePa, 'psi')) : undefined,
-      ),
+      limited(facePressureWords(pressed(judged)), judged.report.bears ? shownFigure(judged.report.bears.unitPressurePa, 'psi') : undefined),
     short: (judged) => over(pressed(judged), judged.report.bears?.unitPressurePa),
   },
   {
-    name: 'Sliding speed at apply, ft/s',
+    name: 'Sliding speed at apply',
+    unit: 'ft/s',
     of: ({ report: { rubsMPerS, rubbing, bears } }) =>
-      `${limited(figure(fromSi(rubsMPerS, 'ft/s')), bears ? figure(fromSi(bears.rubbingMPerS, 'ft/s')) : undefined)}${rubbing ? `; released ${figure(fromSi(rubbing.mPerS, 'ft/s'))}` : ''}`,
+      `${limited(shownFigure(rubsMPerS, 'ft/s'), bears ? shownFigure(bears.rubbingMPerS, 'ft/s') : undefined)}${rubbing ? `; released ${shownFigure(rubbing.mPerS, 'ft/s')}` : ''}`,
     short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
   },
   ...HEAT,
   { name: 'Friction material', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not entered') },
   {
     name: 'Piston travel, fill volume',
-    of: ({ report }) => `${quantity(report.travelM, 'in')}, ${figure((report.sweptM3[0]?.m3 ?? 0) * 1e6)} cm³`,
+    of: ({ report }) => `${quantity(report.travelM, 'in')}, ${quantity(report.sweptM3[0]?.m3 ?? 0, 'cm³', 0)}`,
   },
   {
     name: 'Drum speed at redline, limit',
     of: ({ report: { drum } }) =>
       drum
-        ? `${figure(fromSi(drum.radPerS, 'rpm'))} rpm (${drum.rangeId}), ${drum.mostRadPerS === null ? 'no limit stated' : figure(fromSi(drum.mostRadPerS, 'rpm'))}`
+        ? `${shownFigure(drum.radPerS, 'rpm')} rpm (${drum.rangeId}), ${drum.mostRadPerS === null ? 'no limit stated' : shownFigure(drum.mostRadPerS, 'rpm')}`
         : 'stationary',
     short: ({ report: { drum } }) => over(drum?.radPerS ?? 0, drum?.mostRadPerS ?? undefined),
   },
 ]
 
 /** What follows from the stack, fitted beside tried, and what is to be said of it. */
-export function PackFigures({ content, unit, station, fitted, tried }: FiguresProps) {
+export function PackFigures({ content, unit: transmission, station, fitted, tried }: FiguresProps) {
   const both = [fitted, tried].filter((each): each is JudgedPack => each !== undefined)
   return (
     <Box fontSize="13.5px">
@@ -157,9 +168,9 @@ export function PackFigures({ content, unit, station, fitted, tried }: FiguresPr
           </tr>
         </thead>
         <tbody>
-          {ROWS.map(({ name, of, short }) => (
+          {ROWS.map(({ name, unit, of, short }) => (
             <tr key={name}>
-              <td>{name}</td>
+              <td>{unit ? `${name}, ${shownUnit(unit)}` : name}</td>
               {both.map((judged, i) => (
                 <td key={i} className={short?.(judged) ? 'short' : ''}>
                   {of(judged)}
@@ -169,7 +180,7 @@ export function PackFigures({ content, unit, station, fitted, tried }: FiguresPr
           ))}
         </tbody>
       </chakra.table>
-      {fitted && tried && <Shares content={content} unit={unit} station={station} fitted={fitted} tried={tried} />}
+      {fitted && tried && <Shares content={content} unit={transmission} station={station} fitted={fitted} tried={tried} />}
       <Said judged={tried ?? fitted} content={content} />
     </Box>
   )
@@ -207,13 +218,13 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
       ))}
       {report.shifts.map((shift) => (
         <Text key={shift.toRange} color={shift.heat ? 'ink' : 'break'}>
-          {`Shift ${shiftWords(shift)}${shift.heat ? `, starting slip ${figure(fromSi(shift.slipRadPerS, 'rpm'))} rpm` : ''}.`}
+          {`Shift ${shiftWords(shift)}${shift.heat ? `, starting slip ${quantity(shift.slipRadPerS, 'rpm')}` : ''}.`}
         </Text>
       ))}
       <Text>{`Friction material: ${adviceSentence(report.advice)}`}</Text>
       {residual && residual.spinN > residual.springsN && (
         <Text color="oil" fontWeight={600}>
-          {`Released in ${residual.rangeId} at redline, centrifugal oil pushes ${figure(residual.spinN)} N against ${figure(residual.springsN)} N of return spring. It needs a check ball (bleed) or a balance dam, or it will drag.`}
+          {`Released in ${residual.rangeId} at redline, centrifugal oil pushes ${quantity(residual.spinN, 'N')} against ${quantity(residual.springsN, 'N')} of return spring. It needs a check ball (bleed) or a balance dam, or it will drag.`}
         </Text>
       )}
       {chambers.length > 1 && <Text>{dualWords(part.needs?.map(({ why }) => why) ?? [], ringLeftOut, content)}</Text>}

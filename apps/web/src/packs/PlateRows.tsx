@@ -1,6 +1,6 @@
 import { chakra } from '@chakra-ui/react'
-import { LINED_FACES_WORDS, PLATE_KIND_WORDS, plateWords, wrongSentence } from '@plucky/contract'
-import { isLined, PLATE_KINDS, turnsWith, type PackStack, type Plate, type StackWrong } from '@plucky/core'
+import { LINED_FACES_WORDS, PLATE_KIND_WORDS, plateWords, quantity, shownFigure, shownUnit, wrongSentence } from '@plucky/contract'
+import { isLined, type PackStack, type Plate, PLATE_KINDS, type StackWrong, turnsWith } from '@plucky/core'
 import { QuantityField } from '../ui/QuantityField.js'
 import { addPlate, movePlate, removePlate, setPlate } from './edit.js'
 import { packBench } from './trial.js'
@@ -31,7 +31,14 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
     <chakra.table css={TABLE} data-testid="plates">
       <thead>
         <tr>
-          {['Plate (from piston)', 'mm', 'Friction side', 'Splined to', 'Groove direction', 'Move / remove / add'].map((word) => (
+          {[
+            'Plate (from piston)',
+            `Thickness, ${shownUnit('mm')}`,
+            'Friction side',
+            'Splined to',
+            'Groove direction',
+            'Move / remove / add',
+          ].map((word) => (
             <th key={word} scope="col">
               {word}
             </th>
@@ -110,7 +117,8 @@ function PlateRow({ plates, plate, index, wrongs }: RowProps) {
   )
 }
 
-const put = (done: boolean) => (done ? undefined : 'Plate thickness must be from 0.4 to 20 mm.')
+const put = (done: boolean) =>
+  done ? undefined : `Plate thickness must be from ${shownFigure(0.0004, 'mm', 1)} to ${quantity(0.02, 'mm', 0)}.`
 
 function Lining({ plate, index, name }: { plate: Plate; index: number; name: string }) {
   return (

@@ -1,5 +1,5 @@
-import { figure, marginInWords } from '@plucky/contract'
-import { fromSi, type PressureMaximum, type PressureNeed, type PressureReport, type RangePressure, type Unit } from '@plucky/core'
+import { marginInWords, quantity, shownFigure, toShown } from '@plucky/contract'
+import { type PressureMaximum, type PressureNeed, type PressureReport, type RangePressure, toSi, type Unit } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useRef } from 'react'
@@ -16,7 +16,7 @@ interface MapProps {
   readonly house: number
 }
 
-const psi = (pa: number) => fromSi(pa, 'psi')
+const psi = (pa: number) => toShown(pa, 'psi')
 const HEIGHT = 318
 const EDGE = { left: 44, right: 128, top: 14, bottom: 34 }
 const SHARES = Array.from({ length: 41 }, (_, i) => i / 40)
@@ -37,7 +37,7 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
     .domain([0, 100 * throttle])
     .range([EDGE.left, width - EDGE.right])
   const y = scaleLinear()
-    .domain([0, Math.max(60, ...all.map(psi)) * 1.06])
+    .domain([0, Math.max(psi(toSi(60, 'psi')), ...all.map(psi)) * 1.06])
     .range([HEIGHT - EDGE.bottom, EDGE.top])
     .nice()
   const curve = (of: (share: number) => number, from = 0, to = 1) =>
@@ -47,14 +47,16 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
     )(SHARES.map((s) => from + (to - from) * s)) ?? ''
   const codes = new Map(unit.stations.map(({ id, code }) => [id, code]))
   const ends = [
-    { words: `line ${figure(psi(suppliedAt(1)))}`, pa: suppliedAt(1), colour: 'oil' },
+    { words: `line ${shownFigure(suppliedAt(1), 'psi')}`, pa: suppliedAt(1), colour: 'oil' },
     ...needs.map((need) => ({
-      words: `${codes.get(need.stationId)} needs ${figure(psi(need.neededPa))}`,
+      words: `${codes.get(need.stationId)} needs ${shownFigure(need.neededPa, 'psi')}`,
       pa: need.neededPa,
       colour: need.shortPa > 0 ? 'break' : 'torque',
     })),
-    ...(report.openingPa === null ? [] : [{ words: `relief ${figure(psi(report.openingPa))}`, pa: report.openingPa, colour: 'inkSoft' }]),
-    ...(bears ? [{ words: `${bears.name} limit ${figure(psi(bears.maximumPa))}`, pa: bears.maximumPa, colour: 'inkSoft' }] : []),
+    ...(report.openingPa === null
+      ? []
+      : [{ words: `relief ${shownFigure(report.openingPa, 'psi')}`, pa: report.openingPa, colour: 'inkSoft' }]),
+    ...(bears ? [{ words: `${bears.name} limit ${shownFigure(bears.maximumPa, 'psi')}`, pa: bears.maximumPa, colour: 'inkSoft' }] : []),
   ]
   return (
     <div ref={frame}>
@@ -80,7 +82,7 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
 }
 
 const describe = ({ needs, suppliedAt }: RangePressure, codes: ReadonlyMap<string, string>) =>
-  `Line ${figure(psi(suppliedAt(1)))} psi at full torque. ${needs.map((n) => `${codes.get(n.stationId)} needs ${figure(psi(n.neededPa))} psi`).join(', ')}.`
+  `Line ${quantity(suppliedAt(1), 'psi')} at full torque. ${needs.map((n) => `${codes.get(n.stationId)} needs ${quantity(n.neededPa, 'psi')}`).join(', ')}.`
 
 /** Need at margin 1, and thin above it with the house margin; red and doubled where supply lies under it. */
 interface NeedProps {

@@ -1,6 +1,6 @@
 import { chakra, Flex, Text } from '@chakra-ui/react'
-import { quantity, type JobContent } from '@plucky/contract'
-import { fromSi, REGULATOR_KNOBS, type Knob, type OilCircuit } from '@plucky/core'
+import { type JobContent, quantity, shownUnit, toShown } from '@plucky/contract'
+import { type Knob, type OilCircuit, REGULATOR_KNOBS } from '@plucky/core'
 import { useState } from 'react'
 import { QuantityField } from '../ui/QuantityField.js'
 import { atSlider, knobRows, withKnob, type KnobRow } from './knobs.js'
@@ -69,7 +69,7 @@ function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure;
           min={row.from}
           max={row.to}
           step={row.step}
-          value={fromSi(held ?? value, unit)}
+          value={toShown(held ?? value, unit)}
           onChange={(event) => turn(Number(event.target.value))}
           onPointerUp={letGo}
           onKeyUp={letGo}
@@ -90,7 +90,7 @@ function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure;
           testId={`knob-${key}`}
         />
       </td>
-      <td className="unit">{unit}</td>
+      <td className="unit">{shownUnit(unit)}</td>
       <td style={{ width: 22 }}>
         <button
           type="button"

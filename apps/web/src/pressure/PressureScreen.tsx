@@ -1,7 +1,7 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, figure, type JobContent } from '@plucky/contract'
+import { CAUTIONS, type JobContent, quantity } from '@plucky/contract'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
-import { fittedParts, fromSi, stationOfKind, type PressureReport, type Unit } from '@plucky/core'
+import { fittedParts, type PressureReport, stationOfKind, type Unit } from '@plucky/core'
 import { Works } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
 import { useStore } from 'zustand'
@@ -115,7 +115,7 @@ function Order({ content, unit }: ScreenProps) {
   const chosen = useStore(viewStore, (view) => view.station)
   if (answer?.outcome !== 'answered') return <Box />
   return (
-    <Panel title="Breaking order" note={`target ${figure(fromSi(answer.peakPowerW, 'hp'))} hp`} className="not-printed">
+    <Panel title="Breaking order" note={`target ${quantity(answer.peakPowerW, 'hp')}`} className="not-printed">
       <BreakingList unit={unit} answer={answer} chosen={chosen} onChoose={(station) => viewStore.setState({ station, candidate: '' })} />
     </Panel>
   )

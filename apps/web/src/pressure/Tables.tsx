@@ -1,6 +1,6 @@
 import { chakra, Flex, Text } from '@chakra-ui/react'
-import { capital, figure, gaugeLines, stationName } from '@plucky/contract'
-import { fromSi, starvedIn, type OilRow, type PressureReport, type Unit } from '@plucky/core'
+import { capital, figure, gaugeLines, quantity, shownFigure, shownUnit, stationName } from '@plucky/contract'
+import { type OilRow, type PressureReport, starvedIn, type Unit } from '@plucky/core'
 import { useState, type ReactNode } from 'react'
 import { Choice } from '../ui/choice.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
@@ -11,9 +11,9 @@ interface TableProps {
   readonly report: PressureReport
 }
 
-const psi = (pa: number) => figure(fromSi(pa, 'psi'))
-const litres = (m3PerS: number) => figure(fromSi(m3PerS, 'l/min'), 1)
-const rpm = (w: number) => figure(fromSi(w, 'rpm'))
+const psi = (pa: number) => shownFigure(pa, 'psi')
+const flowed = (m3PerS: number) => shownFigure(m3PerS, 'L/min', 1)
+const rpm = (w: number) => shownFigure(w, 'rpm')
 
 function Ruled({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
   return (
@@ -65,7 +65,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
         <td>{psi(need.suppliedPa)}</td>
         <td>
           {need.shortPa > 0
-            ? `${psi(need.shortPa)} psi short${need.shortFrom === null ? '' : ` above ${figure(need.shortFrom * 100)}% torque`}`
+            ? `${quantity(need.shortPa, 'psi')} short${need.shortFrom === null ? '' : ` above ${figure(need.shortFrom * 100)}% torque`}`
             : spareWords(need)}
         </td>
       </tr>
@@ -73,7 +73,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
   )
   return (
     <Ruled
-      heads={['Gear', 'Clutch or band', 'Needed, psi', 'With house margin', 'Available', 'Available / needed']}
+      heads={['Gear', 'Clutch or band', `Needed, ${shownUnit('psi')}`, 'With house margin', 'Available', 'Available / needed']}
       rows={rows}
       testId="needs"
     />
@@ -114,7 +114,7 @@ export function MaximaTable({ unit, report }: TableProps) {
       <td>{psi(maximumPa)}</td>
     </tr>
   ))
-  return <Ruled heads={['Part', 'Highest, psi', 'Limit, psi']} rows={rows} testId="maxima" />
+  return <Ruled heads={['Part', `Highest, ${shownUnit('psi')}`, `Limit, ${shownUnit('psi')}`]} rows={rows} testId="maxima" />
 }
 
 /** Filling what comes on. */
@@ -123,12 +123,18 @@ export function FillTable({ unit, report }: TableProps) {
     <tr key={`${rangeId} ${stationId}`} className={seconds > SLOW_S ? 'short' : ''}>
       <td>{`${rangeId}, ${codeOf(unit, stationId)}`}</td>
       <td>{at}</td>
-      <td>{figure(sweptM3 * 1e6)}</td>
-      <td>{litres(comesM3PerS)}</td>
+      <td>{shownFigure(sweptM3, 'cm³', 0)}</td>
+      <td>{flowed(comesM3PerS)}</td>
       <td>{Number.isFinite(seconds) ? figure(seconds, 2) : 'never'}</td>
     </tr>
   ))
-  return <Ruled heads={['Element', 'At', 'Volume, cm³', 'Flow, L/min', 'Fill time, s']} rows={rows} testId="fills" />
+  return (
+    <Ruled
+      heads={['Element', 'At', `Volume, ${shownUnit('cm³')}`, `Flow, ${shownUnit('L/min')}`, 'Fill time, s']}
+      rows={rows}
+      testId="fills"
+    />
+  )
 }
 
 /** A fill that is felt as a late shift (common practice, no source). */
@@ -185,14 +191,14 @@ function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
   const rows = lines.map(([name, flow]) => (
     <tr key={name}>
       <td>{name}</td>
-      <td>{litres(flow)}</td>
+      <td>{flowed(flow)}</td>
     </tr>
   ))
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, 'L/min']} rows={rows} testId="flows" />
+      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, shownUnit('L/min')]} rows={rows} testId="flows" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
-        {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} psi, converter ${psi(balance.chargePa)} psi. The pump absorbs ${figure(fromSi(balance.torqueNm, 'lb-ft'), 1)} lb-ft (${figure(fromSi(balance.powerW, 'hp'), 1)} hp), all of it heat in the oil.`}
+        {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} ${shownUnit('psi')}, converter ${quantity(balance.chargePa, 'psi')}. The pump absorbs ${quantity(balance.torqueNm, 'lb-ft', 1)} (${quantity(balance.powerW, 'hp', 1)}), all of it heat in the oil.`}
       </Text>
     </chakra.div>
   )
@@ -202,17 +208,17 @@ function Lubes({ row }: { row: OilRow }) {
   const rows = row.lubes.map(({ name, getsM3PerS, needsM3PerS }) => (
     <tr key={name} className={getsM3PerS < needsM3PerS ? 'short' : ''}>
       <td>{name}</td>
-      <td>{litres(getsM3PerS)}</td>
-      <td>{litres(needsM3PerS)}</td>
+      <td>{flowed(getsM3PerS)}</td>
+      <td>{flowed(needsM3PerS)}</td>
     </tr>
   ))
   const { frontPa, centrePa } = row.balance.lube
   const starved = starvedIn(row)
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={['Lube circuit', 'Gets', 'Needs, L/min']} rows={rows} testId="lubes" />
+      <Ruled heads={['Lube circuit', 'Gets', `Needs, ${shownUnit('L/min')}`]} rows={rows} testId="lubes" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
-        {`Lube pressure: front ${psi(frontPa)} psi, center ${psi(centrePa)} psi. ${starved.length > 0 ? `${capital(starved.join(', '))}: not enough oil.` : 'All circuits get enough oil.'}`}
+        {`Lube pressure: front ${quantity(frontPa, 'psi')}, center ${quantity(centrePa, 'psi')}. ${starved.length > 0 ? `${capital(starved.join(', '))}: not enough oil.` : 'All circuits get enough oil.'}`}
       </Text>
     </chakra.div>
   )

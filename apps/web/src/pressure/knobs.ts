@@ -1,5 +1,5 @@
-import { fieldsOf, KNOB_WORDS, KnobsDto, type JobContent } from '@plucky/contract'
-import { fromSi, KNOBS, PUMP_KNOBS, toSi, type Knob, type OilCircuit, type UnitName } from '@plucky/core'
+import { fieldsOf, type JobContent, KNOB_WORDS, KnobsDto, ofShown, shownDigits, shownUnit, toShown } from '@plucky/contract'
+import { fromSi, type Knob, KNOBS, type OilCircuit, PUMP_KNOBS, toSi, type UnitName } from '@plucky/core'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -49,10 +49,11 @@ export function knobRows(pump: OilCircuit['pump'], valves: OilCircuit['valves'],
     const { unit, from, to } = unitOf(key)
     const fitted = fittedOf(key)
     const value = knobs[key] ?? fitted
-    const shown = fromSi(fitted, unit)
+    const read = fromSi(fitted, unit)
     const [step, digits] = STEPS[unit] ?? [0.1, 1]
-    const [low, high, fine] = TRAVEL[key] ?? [Math.max(from, shown * 0.5), Math.min(to, shown * 1.6), step]
-    const at = fromSi(value, unit)
+    const [low, high, fine] = TRAVEL[key] ?? [Math.max(from, read * 0.5), Math.min(to, read * 1.6), step]
+    const at = toShown(value, unit)
+    const inShown = (end: number) => toShown(toSi(end, unit), unit)
     return {
       key,
       label: KNOB_WORDS[key],
@@ -62,9 +63,9 @@ export function knobRows(pump: OilCircuit['pump'], valves: OilCircuit['valves'],
       value,
       fitted,
       turned: knobs[key] !== undefined,
-      from: Math.min(low, at),
-      to: Math.max(high, at),
-      step: fine,
+      from: Math.min(inShown(low), at),
+      to: Math.max(inShown(high), at),
+      step: shownUnit(unit) === unit ? fine : 10 ** -shownDigits(unit, digits),
     }
   })
 }
@@ -77,5 +78,6 @@ export function withKnob(pressure: Pressure, key: Knob, value: number | null): P
   return Object.keys(knobs).length > 0 ? { ...rest, knobs } : rest
 }
 
-/** SI value of a slider that stands at a figure in the knob's unit. */
-export const atSlider = (row: KnobRow, shown: number): number => toSi(Number(shown.toFixed(row.digits)), row.unit)
+/** SI value of a slider at a figure in the shown unit. */
+export const atSlider = ({ unit, digits }: KnobRow, shown: number): number =>
+  ofShown(Number(shown.toFixed(shownDigits(unit, digits))), unit)

@@ -1,16 +1,16 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { misfitSentence, quantity, type JobContent, KIND_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '@plucky/contract'
+import { type JobContent, KIND_WORDS, LAUNCH_WORDS, misfitSentence, quantity, shownUnit, START_WORDS, USE_WORDS } from '@plucky/contract'
 import {
   boostFor,
   ENGINE_KINDS,
+  type EngineKind,
   engineOfBrief,
   flywheelFactor,
   LAUNCHES,
   misfitKey,
+  type Unit,
   UPPER_RANGE_STARTS,
   USES,
-  type EngineKind,
-  type Unit,
 } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
@@ -255,11 +255,11 @@ function Legend() {
   return (
     <Text fontSize="13.5px" color="inkSoft">
       <Text as="span" color="torque" fontWeight={600}>
-        torque, lb-ft
+        {`torque, ${shownUnit('lb-ft')}`}
       </Text>
       {' · '}
       <Text as="span" color="oil" fontWeight={600}>
-        power, hp (dashed)
+        {`power, ${shownUnit('hp')} (dashed)`}
       </Text>
     </Text>
   )

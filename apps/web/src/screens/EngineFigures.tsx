@@ -1,14 +1,13 @@
 import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
-import { figure, type Problem } from '@plucky/contract'
+import { type Problem, quantity, shownFigure, shownUnit } from '@plucky/contract'
 import {
   boostFor,
-  fromSi,
-  headlineFor,
-  IDLE_TORQUE_SHARE,
-  toSi,
   type BriefEngine,
   type CurvePoint,
   type Headline,
+  headlineFor,
+  IDLE_TORQUE_SHARE,
+  toSi,
   type UnitName,
 } from '@plucky/core'
 import { Trash2 } from 'lucide-react'
@@ -105,7 +104,7 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
         css={{ columns: '120px' }}
       >
         {points.map((p) => (
-          <div key={p.speedRadPerS}>{`${figure(fromSi(p.speedRadPerS, 'rpm'))} rpm  ${figure(fromSi(p.torqueNm, 'lb-ft'))}`}</div>
+          <div key={p.speedRadPerS}>{`${quantity(p.speedRadPerS, 'rpm')}  ${shownFigure(p.torqueNm, 'lb-ft')}`}</div>
         ))}
       </Box>
     </Box>
@@ -123,7 +122,7 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
           Engine speed, rpm
         </Text>
         <Text fontSize="13.5px" color="inkSoft">
-          Torque as measured, lb-ft
+          {`Torque as measured, ${shownUnit('lb-ft')}`}
         </Text>
         <span />
         {points.map((point, i) => (

@@ -1,6 +1,6 @@
 import { Grid, Text } from '@chakra-ui/react'
-import type { Problem } from '@plucky/contract'
-import { toSi, USUAL_CRUISE_M_PER_S, type UnitName, type Vehicle } from '@plucky/core'
+import { type Problem, toShown } from '@plucky/contract'
+import { toSi, type UnitName, USUAL_CRUISE_M_PER_S, type Vehicle } from '@plucky/core'
 import { typeInBrief } from '../state/brief-draft.js'
 import { Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -46,7 +46,7 @@ export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefi
       <Grid templateColumns="1fr 1fr 1fr" gap="8px 14px" alignItems="start">
         {field('finalDrive', 'Axle ratio', 2)}
         {field('tyreRadiusM', 'Tire radius, loaded', 1, 'in')}
-        {field('cruiseMPerS', `Cruise speed (blank = ${Math.round(USUAL_CRUISE_M_PER_S / toSi(1, 'mph'))})`, 0, 'mph')}
+        {field('cruiseMPerS', `Cruise speed (blank = ${Math.round(toShown(USUAL_CRUISE_M_PER_S, 'mph'))})`, 0, 'mph')}
         {field('dragAreaM2', 'Drag area, Cd·A', 2, 'm²')}
         {field('rollingShare', 'Rolling resistance, fraction of weight (blank = by use)', 3)}
       </Grid>

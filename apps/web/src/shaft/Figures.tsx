@@ -7,18 +7,18 @@ import {
   figure,
   hardnessSentence,
   heldInWords,
+  type JobContent,
   lifePlaceWords,
   lifeWords,
   marginInWords,
   mateWords,
   oilWords,
+  percent,
   placeName,
   quantity,
   twistWords,
-  type JobContent,
-  percent,
 } from '@plucky/contract'
-import { boreShare, fromSi, shaftLength, type DutyCase, type ShaftFigure, type ShaftReport, type Station, type Unit } from '@plucky/core'
+import { boreShare, type DutyCase, type ShaftFigure, shaftLength, type ShaftReport, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
 import { useTried, type Judged } from './tried.js'
 
@@ -152,7 +152,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
       (r) => `${lifeWords(r.life)}${r.life && Number.isFinite(r.life.mostSurvive) ? `, ${lifePlaceWords(r.life)}` : ''}`,
       'life',
     ),
-    of('Max twist', (r) => `${twistWords(r.twistRad)}, ${figure(r.energyJ)} J`, 'twist'),
+    of('Max twist', (r) => `${twistWords(r.twistRad)}, ${quantity(r.energyJ, 'J', 0)}`, 'twist'),
     ...(station.load.at === 'stator'
       ? []
       : [
@@ -203,7 +203,7 @@ function Notes({ unit, judged }: { unit: Unit; judged: Judged | undefined }) {
       {report.hardness && (
         <p className={report.hardness.verdict === 'too-soft' ? 'short' : 'said'} data-testid="hardness-said">
           {hardnessSentence(report.hardness, part.geometry)}
-          {report.asFoundNm === null ? '' : ` At the measured hardness it holds ${figure(fromSi(report.asFoundNm, 'lb-ft'))} lb-ft.`}
+          {report.asFoundNm === null ? '' : ` At the measured hardness it holds ${quantity(report.asFoundNm, 'lb-ft')}.`}
         </p>
       )}
       <p>

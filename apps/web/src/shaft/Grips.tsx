@@ -1,5 +1,5 @@
-import { quantity } from '@plucky/contract'
-import { fromSi, type ShaftGeometry } from '@plucky/core'
+import { quantity, toShown } from '@plucky/contract'
+import { type ShaftGeometry } from '@plucky/core'
 import { memo, useEffect, type KeyboardEvent, type PointerEvent } from 'react'
 import { useStore } from 'zustand'
 import { ink } from '../ui/theme.js'
@@ -140,7 +140,7 @@ const Mark = memo(function Mark({ kind, index, of, name, along, value, x, y, on 
       tabIndex={0}
       aria-label={name}
       aria-orientation={along ? 'horizontal' : 'vertical'}
-      aria-valuenow={Math.round(fromSi(value, 'in') * 1000) / 1000}
+      aria-valuenow={Math.round(toShown(value, 'in') * 1000) / 1000}
       aria-valuemin={0}
       aria-valuemax={60}
       aria-valuetext={quantity(value, 'in')}

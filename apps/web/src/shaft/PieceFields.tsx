@@ -1,13 +1,14 @@
 import { Flex } from '@chakra-ui/react'
 import {
+  capital,
   checkPart,
   HOLE_EDGE_WORDS,
   RUN_OUT_WORDS,
+  shownUnit,
   SPLINE_FIT_WORDS,
   SPLINE_MADE_WORDS,
   SPLINE_ROOT_WORDS,
   stationName,
-  capital,
 } from '@plucky/contract'
 import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
 import { memo } from 'react'
@@ -48,7 +49,7 @@ export function Size({ label, value, to, unit = 'in', without, digits = 4, testI
     if (typed === null) return without ? tryChange(without) : `${capital(label)}: enter a number.`
     return typeof typed === 'number'
       ? tryChange(to(typed))
-      : `${capital(label)}: “${typed}” is not a number${unit ? ` (in ${unit}, or another unit of the same kind)` : ''}.`
+      : `${capital(label)}: “${typed}” is not a number${unit ? ` (in ${shownUnit(unit)}, or another unit of the same kind)` : ''}.`
   }
   return (
     <QuantityField
@@ -213,7 +214,7 @@ function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; ind
   return (
     <>
       <Size label="teeth" unit={null} digits={0} value={spline.teeth} to={(teeth) => of({ teeth })} testId="size-teeth" />
-      <Size label="module" unit="mm" digits={5} value={spline.moduleM} to={(moduleM) => of({ moduleM })} />
+      <Size label="pitch" unit="mm module" digits={5} value={spline.moduleM} to={(moduleM) => of({ moduleM })} />
       <Pick
         label="root"
         width="92px"

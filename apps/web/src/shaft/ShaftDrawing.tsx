@@ -1,15 +1,14 @@
-import { caseInSentence, figure, placeName, type JobContent } from '@plucky/contract'
+import { caseInSentence, type JobContent, placeName, quantity, shownFigure } from '@plucky/contract'
 import {
   crossHoles,
-  fromSi,
-  sectionStarts,
-  shaftLength,
-  steelOf,
-  weakestPlace,
   type DutyCase,
+  sectionStarts,
   type ShaftGeometry,
+  shaftLength,
   type Station,
+  steelOf,
   type Unit,
+  weakestPlace,
 } from '@plucky/core'
 import { memo, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
@@ -82,7 +81,7 @@ interface CaptionProps {
 }
 
 function Caption({ y, word, name, shaft, colour }: CaptionProps) {
-  const deep = shaft && shaft.caseDepthM > 0 ? `case ${figure(fromSi(shaft.caseDepthM, 'in'), 3)} in` : ''
+  const deep = shaft && shaft.caseDepthM > 0 ? `case ${quantity(shaft.caseDepthM, 'in', 3)}` : ''
   const made = shaft ? [steelOf(shaft)?.name, deep].filter(Boolean).join(', ') : 'nothing'
   return (
     <text x={2} y={y} fontSize={14} fill={colour}>
@@ -119,7 +118,7 @@ function Sizes({ geometry: shaft, left, centre, perM, up }: HalfProps) {
   return (
     <g fontSize={12.5} fill={ink('ink')} textAnchor="middle">
       {shaft.sections.map((section, i) => {
-        const words = section.spline ? `${section.spline.teeth} teeth` : `⌀ ${figure(fromSi(section.outerDiameterM, 'in'), 3)}`
+        const words = section.spline ? `${section.spline.teeth} teeth` : `⌀ ${shownFigure(section.outerDiameterM, 'in', 3)}`
         const [from, to] = [starts[i] as number, starts[i + 1] as number]
         const wall = ((section.outerDiameterM - section.boreDiameterM) / 2) * perM
         if ((to - from) * perM < words.length * 5.6 + 34 || wall < 15) return null
@@ -161,7 +160,7 @@ const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: Hal
   const tip =
     centre +
     sign * ((weakest.slice ? weakest.slice.section.outerDiameterM / 2 : (geometry.sections[section]?.outerDiameterM ?? 0) / 2) * perM + 2)
-  const words = `weakest point: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${figure(fromSi(weakest.torqueNm, 'lb-ft'))} lb-ft`
+  const words = `weakest point: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${quantity(weakest.torqueNm, 'lb-ft')}`
   const half = words.length * 3.05
   const textX = Math.min(Math.max(x, half + 4), width - half - 4)
   return (

@@ -1,5 +1,5 @@
-import { figure } from '@plucky/contract'
-import { fromSi, lifePlaces, toSi, type StressStretch } from '@plucky/core'
+import { figure, shownUnit, toShown } from '@plucky/contract'
+import { lifePlaces, type StressStretch, toSi } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { memo, useMemo } from 'react'
 import { HALO } from '../charts/Axes.js'
@@ -15,7 +15,7 @@ interface ChartProps {
   readonly where: string
 }
 
-const ksi = (pa: number) => fromSi(pa, 'ksi')
+const ksi = (pa: number) => toShown(pa, 'ksi')
 
 /** Shear along the length in the case shown, shock in it; where each shaft begins to yield; and what its notches make of it. */
 export function StressChart({ frame, fitted, tried, where }: ChartProps) {
@@ -35,7 +35,7 @@ export function StressChart({ frame, fitted, tried, where }: ChartProps) {
         </g>
       ))}
       <text x={6} y={frame.chartTop - 31} fill={ink('inkSoft')}>
-        {`Shear stress, ksi, ${where}, including service factor`}
+        {`Shear stress, ${shownUnit('ksi')}, ${where}, including service factor`}
         <tspan x={6} dy={15}>
           dashed: shear yield · dots: notch stress (open: off the chart)
         </tspan>

@@ -1,5 +1,4 @@
-import { figure } from '@plucky/contract'
-import { fromSi } from '@plucky/core'
+import { shownFigure, shownUnit } from '@plucky/contract'
 import { useState } from 'react'
 import { readTyped } from '../ui/read-typed.js'
 import { readOf, typedAt, type Grip } from './edit.js'
@@ -18,7 +17,7 @@ interface TypeProps {
 export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
   const shaft = trialStore.getState().trial?.drawn
   const read = shaft ? readOf(shaft, grip) : { value: 0, teeth: false }
-  const [text, setText] = useState(begun || (read.teeth ? String(read.value) : figure(fromSi(read.value, 'in'), 4)))
+  const [text, setText] = useState(begun || (read.teeth ? String(read.value) : shownFigure(read.value, 'in', 4)))
   const [refused, setRefused] = useState<string | undefined>()
   const commit = () => {
     const typed = readTyped(text, read.teeth ? undefined : 'in')
@@ -41,7 +40,7 @@ export function TypeHere({ grip, x, y, begun, onDone }: TypeProps) {
           if (event.key === 'Enter') commit()
           if (event.key === 'Escape') onDone()
         }}
-        aria-label={read.teeth ? 'teeth' : `${grip.of}, in`}
+        aria-label={read.teeth ? 'teeth' : `${grip.of}, ${shownUnit('in')}`}
         aria-invalid={refused !== undefined}
         inputMode="decimal"
         style={{

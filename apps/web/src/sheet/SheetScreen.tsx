@@ -1,11 +1,12 @@
 import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { sheetOf, sheetRevision, type JobContent, type Sheet } from '@plucky/contract'
+import { sheetOf, sheetRevision, unitChoiceText, type JobContent, type Sheet } from '@plucky/contract'
 import { Printer } from 'lucide-react'
 import { memo, useEffect, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { jobStore, loadRevisions } from '../state/job.js'
+import { shownStore } from '../state/shown.js'
 import { fileOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { SheetPage } from './SheetPage.js'
@@ -31,7 +32,7 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
         <Ruled onClick={() => print()} disabled={!sheet}>
           <Printer size={18} /> Print
         </Ruled>
-        {!unknown && <File href={api.sheetOf(number, wanted)} word="PDF" testId="sheet-pdf" />}
+        {!unknown && <File href={api.sheetOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="PDF" testId="sheet-pdf" />}
         {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
         <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
           {sheet &&

@@ -1,6 +1,6 @@
 import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
-import { figure, readConverterTable, writeConverterTable, type ConverterReading, type TableChoices } from '@plucky/contract'
-import { fromSi, type TableRow } from '@plucky/core'
+import { type ConverterReading, figure, readConverterTable, shownFigure, type TableChoices, writeConverterTable } from '@plucky/contract'
+import { type TableRow } from '@plucky/core'
 import { useState } from 'react'
 import { Choice } from '../ui/choice.js'
 import { Ruled, Worded } from '../ui/buttons.js'
@@ -145,7 +145,7 @@ const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
         <tr key={i}>
           <td>{figure(speedRatio, 3)}</td>
           <td>{figure(torqueRatio, 3)}</td>
-          <td>{figure(fromSi(kFactorRadPerSPerRootNm, 'rpm/√lb-ft'), 1)}</td>
+          <td>{shownFigure(kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 1)}</td>
           <td>{figure(100 * speedRatio * torqueRatio, 1)}</td>
         </tr>
       ))}

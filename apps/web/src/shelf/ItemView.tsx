@@ -1,31 +1,31 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import {
   capital,
-  figure,
   GEOMETRY_DTOS,
   hoursWords,
-  leavesOf,
+  type Leaf,
   leafWords,
+  leavesOf,
   money,
   ORIGIN_WORDS,
   placeName,
   quantity,
+  shownFigure,
+  shownUnit,
   SKILL_WORDS,
   statedWords,
   stationName,
-  type Leaf,
 } from '@plucky/contract'
 import {
-  lockupOil,
   DEFAULT_RULES,
-  fromSi,
-  stationLimits,
-  toSi,
   type EngineKind,
   type Kit,
   type Limit,
+  lockupOil,
   type Part,
   type Station,
+  stationLimits,
+  toSi,
   type Unit,
 } from '@plucky/core'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
@@ -152,11 +152,11 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
 }
 
 function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }) {
-  const held = (of: Limit) => figure(fromSi(of.torqueNm(SHOWN_OIL), 'lb-ft'))
+  const held = (of: Limit) => shownFigure(of.torqueNm(SHOWN_OIL), 'lb-ft')
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
   const oil =
     limit.fixedNm === undefined
-      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum loaded in input rotation' : limit.place === 'lockup-slip' ? '10 psi release pressure' : 'drum at rest'}`
+      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum loaded in input rotation' : limit.place === 'lockup-slip' ? `${quantity(toSi(10, 'psi'), 'psi')} release pressure` : 'drum at rest'}`
       : ''
   const basis = byFuel
     ? 'power rating without rpm; depends on engine type'
@@ -166,7 +166,9 @@ function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }
   return (
     <tr className={limit.counts ? '' : 'beside'}>
       <td>{placeName(limit.place)}</td>
-      <td className="figure">{byFuel ? `${held(limit)} gasoline, ${held(diesel)} diesel` : held(limit)} lb-ft</td>
+      <td className="figure">
+        {byFuel ? `${held(limit)} gasoline, ${held(diesel)} diesel` : held(limit)} {shownUnit('lb-ft')}
+      </td>
       <td>{`${ORIGIN_WORDS[limit.origin].mark} ${ORIGIN_WORDS[limit.origin].words}${limit.stated?.sells ? ' (also the seller)' : ''}`}</td>
       <td>{`${basis}${limit.counts ? '' : ', for reference only'}`}</td>
     </tr>

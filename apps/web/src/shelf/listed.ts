@@ -1,5 +1,5 @@
-import { figure, ORIGIN_WORDS } from '@plucky/contract'
-import { DEFAULT_RULES, fromSi, stationLimits, type Catalogue, type Part, type Unit } from '@plucky/core'
+import { ORIGIN_WORDS, quantity } from '@plucky/contract'
+import { type Catalogue, DEFAULT_RULES, type Part, stationLimits, type Unit } from '@plucky/core'
 import type { Item, ItemKind } from '../state/shop.js'
 
 /** What of the shelf is wanted. */
@@ -46,5 +46,5 @@ export function leastWords(part: Part, unit: Unit): string {
   const { limits } = stationLimits(unit, station, part, { engineKind: 'petrol', rules: DEFAULT_RULES })
   const fixed = limits.flatMap((limit) => (limit.counts && limit.fixedNm !== undefined ? [{ limit, nm: limit.fixedNm }] : []))
   const least = fixed.reduce<(typeof fixed)[number] | undefined>((a, b) => (a && a.nm <= b.nm ? a : b), undefined)
-  return least ? `${figure(fromSi(least.nm, 'lb-ft'))} lb-ft ${ORIGIN_WORDS[least.limit.origin].mark}` : ''
+  return least ? `${quantity(least.nm, 'lb-ft')} ${ORIGIN_WORDS[least.limit.origin].mark}` : ''
 }

@@ -1,4 +1,16 @@
-import type { Job, JobContent, JobFinding, JobListPage, JobSummary, LastJob, Problem, Revision, ShelfContent } from '@plucky/contract'
+import type {
+  Job,
+  JobContent,
+  JobFinding,
+  JobListPage,
+  JobSummary,
+  LastJob,
+  Problem,
+  Revision,
+  ShelfContent,
+  ShopSettings,
+  UnitSystem,
+} from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 
 /** The server refused, with its reasons in words. */
@@ -33,7 +45,7 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
 export const api = {
   jobs: (asked: Readonly<Record<string, string>>) =>
     call<JobListPage>('GET', `/jobs?${new URLSearchParams(Object.entries(asked).filter(([, value]) => value !== ''))}`),
-  lastJob: () => call<LastJob | null>('GET', '/jobs/last'),
+  lastJob: (units: UnitSystem) => call<LastJob | null>('GET', `/jobs/last?units=${units}`),
   findingsOf: (unitId: string) => call<JobFinding[]>('GET', `/jobs/findings?unit=${encodeURIComponent(unitId)}`),
   jobsUsing: (item: string) => call<{ number: number; name: string }[]>('GET', `/jobs/using?item=${encodeURIComponent(item)}`),
   patchJob: (number: number, change: { name?: string; customer?: string; archived?: boolean }) =>
@@ -47,8 +59,11 @@ export const api = {
     call<Job>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),
   takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
   fileOf: (number: number) => `/api/jobs/${number}/file`,
-  sheetOf: (number: number, revision: string | null) => `/api/jobs/${number}/sheet.pdf${revision ? `?revision=${revision}` : ''}`,
+  sheetOf: (number: number, revision: string | null, units: string) =>
+    `/api/jobs/${number}/sheet.pdf?${new URLSearchParams({ ...(revision ? { revision } : {}), units })}`,
   partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
+  shop: () => call<ShopSettings>('GET', '/shop'),
+  saveShop: (settings: ShopSettings) => call<ShopSettings>('PUT', '/shop', settings),
   unitNames: () => call<{ id: string; name: string }[]>('GET', '/units/names'),
   addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
   saveUnit: (unit: Unit, version: number) => call<{ item: Unit; version: number }>('PUT', `/units/${unit.id}`, { item: unit, version }),

@@ -14,8 +14,8 @@ export interface View {
   readonly order: 'path' | 'weakest'
   readonly hand: 'right' | 'left'
   readonly theme: 'light' | 'dark'
-  /** Whether help for the page is open. */
-  readonly help: boolean
+  /** The panel that is open beside the page. */
+  readonly panel: '' | 'help' | 'units'
   /** Who works at this machine, as revisions are signed. */
   readonly person: string
 }
@@ -33,7 +33,7 @@ export const viewStore = createStore<View>(() => ({
   order: 'path',
   hand: kept.hand ?? 'right',
   theme: kept.theme ?? (prefersDark ? 'dark' : 'light'),
-  help: false,
+  panel: '',
   person: kept.person ?? '',
 }))
 

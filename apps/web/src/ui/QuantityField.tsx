@@ -1,13 +1,15 @@
 import { Field, Input } from '@chakra-ui/react'
-import { figure } from '@plucky/contract'
-import { fromSi, type UnitName } from '@plucky/core'
+import { figure, shownFigure, shownUnit } from '@plucky/contract'
+import { type UnitName } from '@plucky/core'
 import { useState, type KeyboardEvent } from 'react'
 import { readTyped, type Typed } from './read-typed.js'
 import { FieldLabel } from './TextBox.js'
 
 interface QuantityProps {
   readonly label: string
+  /** The field shows the unit of the person's choice that stands for this one. */
   readonly unit?: UnitName
+  /** Digits after the point, in `unit`. */
   readonly digits: number
   readonly value: Typed
   readonly problem?: string | undefined
@@ -44,7 +46,7 @@ export function QuantityField({
     <Field.Root invalid={reason !== undefined} width={width} position="relative" {...row}>
       <FieldLabel whiteSpace="nowrap" srOnly={hideLabel ?? false}>
         {label}
-        {unit ? `, ${unit}` : ''}
+        {unit ? `, ${shownUnit(unit)}` : ''}
       </FieldLabel>
       <Input {...BOX} height={inline ? '32px' : '40px'} width={inline ? '66px' : '100%'} data-testid={testId} {...field.input} />
       {reason !== undefined && (
@@ -121,5 +123,5 @@ function useTyped({ shown, unit, onCommit, onType }: TypedProps) {
 
 function shownAs(value: Typed, unit: UnitName | undefined, digits: number): string {
   if (value === null) return ''
-  return typeof value === 'string' ? value : figure(unit ? fromSi(value, unit) : value, digits).replaceAll(',', '')
+  return typeof value === 'string' ? value : (unit ? shownFigure(value, unit, digits) : figure(value, digits)).replaceAll(',', '')
 }

@@ -181,7 +181,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
             <tr>
               {(scale
                 ? ['Thrust surface', 'Axial load', 'Sliding speed', 'Heat', 'p·v or bearing life']
-                : ['Thrust surface (at 100 N·m input)', 'Axial load']
+                : [`Thrust surface (at ${quantity(100, 'N·m', 0)} input)`, 'Axial load']
               ).map((word) => (
                 <th key={word}>{word}</th>
               ))}
@@ -194,8 +194,8 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
                   {capital(thrust.id)} <span className="idle">{`· ${thrust.kind}`}</span>
                 </td>
                 <td>{quantity(axialN, 'N')}</td>
-                {scale && <td>{speedRadPerS === undefined ? 'free' : `${figure(state.rubbingMPerS, 1)} m/s`}</td>}
-                {scale && <td>{`${figure(state.heatW)} W`}</td>}
+                {scale && <td>{speedRadPerS === undefined ? 'free' : quantity(state.rubbingMPerS, 'm/s', 1)}</td>}
+                {scale && <td>{quantity(state.heatW, 'W', 0)}</td>}
                 {scale && <td>{thrustWords(thrust.kind, state.pv, state.lifeHours)}</td>}
               </tr>
             ))}
@@ -207,4 +207,4 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
 }
 
 const thrustWords = (kind: string, pv: number, life: number | null) =>
-  kind === 'washer' ? `${figure(pv / 1e6, 2)} MPa·m/s` : life === null ? 'stationary' : life > 1e5 ? 'over 100,000 h' : `${figure(life)} h`
+  kind === 'washer' ? quantity(pv, 'MPa·m/s', 2) : life === null ? 'stationary' : life > 1e5 ? 'over 100,000 h' : `${figure(life)} h`

@@ -37,7 +37,7 @@ export class BoltSetDto {
   @OneOf('Bolts for', ['crank', 'converter'], BOLTED_JOINT_WORDS) joint!: 'crank' | 'converter'
   @Figure({ label: 'Quantity', from: 2, to: 48, whole: true }) pieces!: number
   @Figure({ label: 'Bolt diameter', unit: 'in', from: 0.2, to: 1 }) diameterM!: number
-  @Figure({ label: 'Thread pitch', unit: 'mm', from: 0.4, to: 4 }) pitchM!: number
+  @Figure({ label: 'Thread pitch', unit: 'mm pitch', from: 0.4, to: 4 }) pitchM!: number
   @OneOf('Grade', GRADES, GRADE_WORDS) gradeId!: string
   @Figure({ label: 'Length under head', unit: 'in', from: 0.2, to: 6 }) lengthM!: number
   @Figure({ label: 'Head height', unit: 'in', from: 0.05, to: 1.5 }) headHeightM!: number
@@ -92,7 +92,7 @@ export class EngineRearDto {
 
 export class RearNeighbourDto {
   @Figure({ label: 'Spline teeth', from: 6, to: 120, whole: true }) teeth!: number
-  @Figure({ label: 'Spline module', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
+  @Figure({ label: 'Spline pitch', unit: 'mm module', from: 0.2, to: 6 }) moduleM!: number
   @IsOptional() @OneOf('Spline fit', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
   @Figure({ label: 'Spline length', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
   @IsOptional() @Figure({ label: 'Crank flange to output flange', unit: 'in', from: 1, to: 120 }) flangeFromCrankM?: number

@@ -61,7 +61,7 @@ export class BoltedJointDto {
   @Figure({ label: 'Tightening torque', unit: 'lb-ft', from: 1, to: 500 }) tighteningTorqueNm!: number
   @Figure({ label: 'Nut factor', from: 0.08, to: 0.4 }) nutFactor!: number
   @Figure({ label: 'Joint face friction coefficient', from: 0.03, to: 0.6 }) faceFriction!: number
-  @IsOptional() @Figure({ label: 'Thread pitch', unit: 'mm', from: 0.4, to: 4 }) pitchM?: number
+  @IsOptional() @Figure({ label: 'Thread pitch', unit: 'mm pitch', from: 0.4, to: 4 }) pitchM?: number
   @IsOptional() @OneOf('Grade', BOLT_GRADES.map(({ id }) => id), namesOf(BOLT_GRADES)) gradeId?: string
   @IsOptional() @Shape('Second bolt pattern', () => HoleCircleDto) second?: HoleCircleDto
 }
@@ -95,7 +95,7 @@ export class HubSplineDto {
   @Label('Internal spline name', 40) name!: string
   @Slug('Mates with shaft at station') mate!: string
   @Figure({ label: 'Internal spline teeth', from: 6, to: 120, whole: true }) teeth!: number
-  @Figure({ label: 'Internal spline module', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
+  @Figure({ label: 'Internal spline pitch', unit: 'mm module', from: 0.2, to: 6 }) moduleM!: number
   @IsOptional() @OneOf('Internal spline fit', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
   @Figure({ label: 'Internal spline length', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
 }
@@ -165,7 +165,7 @@ export class LockupDto {
 
 export class SplineDto {
   @Figure({ label: 'Spline teeth', from: 6, to: 120, whole: true }) teeth!: number
-  @Figure({ label: 'Spline module', unit: 'mm', from: 0.2, to: 6 }) moduleM!: number
+  @Figure({ label: 'Spline pitch', unit: 'mm module', from: 0.2, to: 6 }) moduleM!: number
   @OneOf('Spline root', ['fillet', 'flat'], SPLINE_ROOT_WORDS) root!: 'fillet' | 'flat'
   @IsOptional() @OneOf('Spline fit', SPLINE_FITS, SPLINE_FIT_WORDS) fit?: SplineFit
   @IsOptional() @OneOf('Spline made by', ['cut', 'rolled'], SPLINE_MADE_WORDS) made?: 'cut' | 'rolled'
@@ -340,7 +340,7 @@ export class OneWayDto {
 
 export class GearSetDto {
   @Figure({ label: 'Pinions', from: 1, to: 8, whole: true }) pinions!: number
-  @Figure({ label: 'Module', unit: 'mm', from: 0.5, to: 8 }) moduleM!: number
+  @Figure({ label: 'Gear pitch', unit: 'mm module', from: 0.5, to: 8 }) moduleM!: number
   @Figure({ label: 'Face width', unit: 'mm', from: 5, to: 120 }) faceWidthM!: number
   @Figure({ label: 'Smallest sun pitch radius', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
   @IsOptional() @OneOf('Gear steel', GEAR_STEELS.map((steel) => steel.id), GEAR_STEEL_WORDS) steelId?: string

@@ -88,7 +88,7 @@ function fitOf(file: JobFile, fitted: Judged['fitted']): object {
     entries: fitUp(input).entries.map((entry) => ({
       ...entry,
       name: fitName(entry, file.unit),
-      sentence: fitSentence(entry, file.unit, 'in'),
+      sentence: fitSentence(entry, file.unit),
     })),
     plate: plate ?? null,
   }

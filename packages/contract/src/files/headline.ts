@@ -5,7 +5,8 @@ import { capital } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
 import { suspectWords, teardownWords } from '../words/lost.js'
 import { stationName } from '../words/station-name.js'
-import { caseInSentence, firstCase } from '../words/verdict.js'
+import { shownIn, type UnitSystem } from '../words/shown-units.js'
+import { caseInSentence, firstCase, verdictSentence } from '../words/verdict.js'
 
 /** How a job turns out: it holds its target, falls short of it, has no target, cannot be built, or has no answer. */
 export const OUTCOMES = ['holds', 'short', 'open', 'stopped', 'no-answer'] as const
@@ -31,15 +32,23 @@ export interface Headline {
   readonly condition: string
 }
 
+/** The headline of a job as it is worded in each system of units. */
+export type Headlines = Readonly<Record<UnitSystem, Headline>>
+
 /** Judges a job for the list. */
-export function headlineOf(file: JobFile): Headline {
-  const now = judged(file)
-  const { answer, cost, sentence } = now
+export function headlinesOf(file: JobFile): Headlines {
+  const [now, received] = [judged(file), receivedAnswer(file)]
+  const worded = (base: UnitSystem) => shownIn({ units: { base, except: {} } }, () => headlineOf(now, received))
+  return { us: worded('us'), metric: worded('metric') }
+}
+
+function headlineOf(now: Judged, received: SpecAnswer): Headline {
+  const { answer, cost, file } = now
   const { job, unit } = file
   const held = answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
   return {
     outcome: outcomeOf(now),
-    sentence,
+    sentence: verdictSentence(answer, unit, job.brief),
     heldW: held,
     targetW: answer.outcome === 'answered' && !job.brief.openQuestion ? answer.peakPowerW : null,
     weakest: weakestOf(now),
@@ -47,7 +56,7 @@ export function headlineOf(file: JobFile): Headline {
     stations: unit.stations.length,
     price: cost.price,
     hours: cost.hours,
-    received: receivedWords(file),
+    received: received.outcome === 'answered' ? specHeldInWords(received) : 'no answer',
     condition: conditionWords(unit, file),
   }
 }
@@ -85,10 +94,9 @@ function changedOf({ catalogue, file: { job, unit } }: Judged): Headline['change
     .map(({ id, name }) => ({ station: capital(name), part: catalogue.parts.get(job.spec.fits[id] ?? '')?.name ?? 'none' }))
 }
 
-function receivedWords(file: JobFile): string {
+function receivedAnswer(file: JobFile): SpecAnswer {
   const { job, unit } = file
-  const answer: SpecAnswer = specAnswer(inputOf(job, unit, fittedParts({ fits: job.arrived, works: {} }, catalogueOf(file), job.book)))
-  return answer.outcome === 'answered' ? specHeldInWords(answer) : 'no answer'
+  return specAnswer(inputOf(job, unit, fittedParts({ fits: job.arrived, works: {} }, catalogueOf(file), job.book)))
 }
 
 function conditionWords(unit: Unit, { job: { teardown } }: JobFile): string {

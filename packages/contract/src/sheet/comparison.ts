@@ -1,4 +1,4 @@
-import { fitUp, fromSi, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { fitUp, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
@@ -8,6 +8,7 @@ import { HouseRulesDto } from '../dto/rules.dto.js'
 import { inputOf, type Judged } from '../files/judged.js'
 import { fitTitle } from '../words/fit.js'
 import { misfitSentence } from '../words/fitting.js'
+import { shownUnit, toShown } from '../words/shown-units.js'
 import { capital, figure, hoursWords, money, quantity, signedMoney } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
 import { differences, type Difference } from '../words/leaves.js'
@@ -78,8 +79,8 @@ function headlineRows(was: Judged, is: Judged): Compared[] {
 const signed = (value: number, words: (value: number) => string) => (Math.abs(value) < 1e-9 ? '' : words(value))
 
 function hpStep(fromW: number, toW: number): string {
-  const step = Math.round(fromSi(toW, 'hp')) - Math.round(fromSi(fromW, 'hp'))
-  return step === 0 ? '' : `${step > 0 ? '+' : ''}${figure(step)} hp`
+  const step = Math.round(toShown(toW, 'hp')) - Math.round(toShown(fromW, 'hp'))
+  return step === 0 ? '' : `${step > 0 ? '+' : ''}${figure(step)} ${shownUnit('hp')}`
 }
 
 const firstOf = (answer: SpecAnswer, unit: Unit) =>

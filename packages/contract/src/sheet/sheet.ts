@@ -2,7 +2,6 @@ import {
   DEFAULT_RULES,
   engineCurve,
   fitUp,
-  fromSi,
   hubFor,
   offersOf,
   plateReport,
@@ -140,10 +139,10 @@ function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
   const chain = entries.flatMap((entry) => {
     if (entry.kind !== 'closing' || !NOTED.includes(entry.id)) return []
     const value = entry.measured
-      ? `${spanWords(entry, 'in')} measured`
+      ? `${spanWords(entry)} measured`
       : entry.specifiedM === null
         ? ''
-        : `${fitLength(entry, entry.specifiedM, 'in')} nominal`
+        : `${fitLength(entry, entry.specifiedM)} nominal`
     return value ? [`${fitTitle(entry, unit)}: ${value}`] : []
   })
   return [...(plate ? [joint('Crank bolts', plate.crank), joint('Converter bolts', plate.converter)] : []), ...chain]
@@ -197,7 +196,7 @@ function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined
   const duty = answer.outcome === 'answered' ? answer.cases.find((c) => c.id === worst?.caseId) : undefined
   if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'not rated' : 'no load' }
   return {
-    capacity: `${figure(fromSi(worst.capacityNm, 'lb-ft'))} lb-ft, ${ORIGIN_WORDS[worst.origin].words}`,
+    capacity: `${quantity(worst.capacityNm, 'lb-ft')}, ${ORIGIN_WORDS[worst.origin].words}`,
     margin: marginInWords(worst.margin),
     where: `${placeName(worst.place)}, ${caseInSentence(file.unit, duty, file.job.brief)}`,
   }

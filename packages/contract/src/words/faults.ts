@@ -46,7 +46,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'rating-against-table': (v) =>
     `The stall rating gives a K-factor of ${quantity(n(v, 'ratedK'), 'rpm/√lb-ft', 1)}, the measured table ${quantity(n(v, 'measuredK'), 'rpm/√lb-ft', 1)}; one of them is wrong or is from another converter.`,
   'notch-off-piston': (v) => `"${v.name}" must be on the piston, at a radius from ${inch(v, 'innerM')} to ${inch(v, 'outerM')}.`,
-  'thread-too-coarse': (v) => `A thread of ${quantity(n(v, 'pitchM'), 'mm')} is too coarse for a bolt of ${inch(v, 'boltM')}.`,
+  'thread-too-coarse': (v) => `A thread pitch of ${quantity(n(v, 'pitchM'), 'mm pitch')} is too coarse for a bolt of ${inch(v, 'boltM')}.`,
   'grade-unknown': (v) => `Unknown bolt grade "${v.gradeId}". Choose one from the list.`,
   'pilot-outside-pads': (v) => `The pilot must be smaller than the pad circle of ${inch(v, 'circleM')} (got ${inch(v, 'pilotM')}).`,
   'wall-through-pilot': (v) =>
@@ -161,6 +161,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'unit-unknown': (v) => `Unknown transmission "${v.unit}".`,
   'job-unknown': (v) => `There is no job ${v.job}.`,
   'job-deleted': (v) => `Job ${v.job} was deleted. Restore it from the job list.`,
+  'units-unknown': (v) => `“${v.units}” is not a choice of units. Use us or metric, with exceptions such as us;length=metric.`,
   'cursor-unknown': () => 'This is not the place where a page of the list ended. Load the list again from the start.',
   'job-changed-elsewhere': (v) =>
     `This job was changed in another window (yours is based on version ${v.yours}; the saved version is ${v.stored}). Nothing was overwritten. Use the saved version, or overwrite it with yours.`,

@@ -1,5 +1,4 @@
 import {
-  fromSi,
   type CertificateVerdict,
   type FitEntry,
   type FitStage,
@@ -17,13 +16,12 @@ import {
   type Unit,
 } from '@plucky/core'
 import { TOOL_WORDS } from './choices.js'
-import { capital, figure, listed, quantity } from './format.js'
+import { capital, listed, quantity, shownFigure } from './format.js'
+import { shownUnit } from './shown-units.js'
 import { splineDifferenceWords } from './spline-stop.js'
 import { stationName } from './station-name.js'
 
 /** In which unit lengths are read and typed at the bench. */
-export type LengthUnit = 'in' | 'mm'
-
 export const LINK_WORDS: Record<LinkId, string> = {
   'face-to-block': 'crank flange to block face',
   'bore-diameter': 'crank pilot bore',
@@ -123,52 +121,52 @@ export function fitName(entry: FitEntry, unit: Unit): string {
 
 /** Fine things to four places of an inch, lengths to three. */
 const FINE: ReadonlySet<string> = new Set(['outside', 'bore', 'run-out', 'play'])
-const digits = ({ gauged, kind, id }: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, unit: LengthUnit) => {
+const digits = ({ gauged, kind, id }: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>) => {
   const fine = (gauged !== null && FINE.has(gauged)) || id.endsWith('-fit') || kind === 'hole'
-  return (fine ? 4 : 3) - (unit === 'mm' ? 1 : 0)
+  return fine ? 4 : 3
 }
 
 /** A length of an entry as it is read at the bench. */
-export const fitLength = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, valueM: number, unit: LengthUnit): string =>
-  quantity(valueM, unit, digits(entry, unit))
+export const fitLength = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, valueM: number): string =>
+  quantity(valueM, 'in', digits(entry))
 
 /** The same without its unit. */
-export const fitFigure = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, valueM: number, unit: LengthUnit): string =>
-  figure(fromSi(valueM, unit), digits(entry, unit))
+export const fitFigure = (entry: Pick<LengthEntry, 'gauged' | 'kind' | 'id'>, valueM: number): string =>
+  shownFigure(valueM, 'in', digits(entry))
 
 /** A limit to the last place that it has, up to a ten-thousandth of an inch. */
-function limitFigure(entry: LengthEntry, valueM: number, unit: LengthUnit): string {
-  const plain = fitFigure(entry, valueM, unit)
-  const exact = figure(fromSi(valueM, unit), unit === 'in' ? 4 : 3)
+function limitFigure(entry: LengthEntry, valueM: number): string {
+  const plain = fitFigure(entry, valueM)
+  const exact = shownFigure(valueM, 'in', 4)
   return Math.abs(Number(exact) - Number(plain)) > 1e-9 ? exact : plain
 }
 
 /** "0.125 in at least", "0.001 to 0.005 in". */
-export function boundsWords(entry: LengthEntry, unit: LengthUnit): string {
+export function boundsWords(entry: LengthEntry): string {
   const { leastM, mostM } = entry.bounds ?? { leastM: null, mostM: null }
-  if (leastM !== null && mostM !== null) return `${limitFigure(entry, leastM, unit)} to ${limitFigure(entry, mostM, unit)} ${unit}`
-  if (leastM !== null) return `${limitFigure(entry, leastM, unit)} ${unit} min`
-  return mostM === null ? '' : `${limitFigure(entry, mostM, unit)} ${unit} max`
+  if (leastM !== null && mostM !== null) return `${limitFigure(entry, leastM)} to ${limitFigure(entry, mostM)} ${shownUnit('in')}`
+  if (leastM !== null) return `${limitFigure(entry, leastM)} ${shownUnit('in')} min`
+  return mostM === null ? '' : `${limitFigure(entry, mostM)} ${shownUnit('in')} max`
 }
 
 /** Tools that tell a ten-thousandth of an inch. */
 const FINE_TOOLS: ReadonlySet<ToolId> = new Set(['micrometer', 'depth-micrometer', 'gauge-blocks', 'bore-gauge', 'fine-dial'])
 
 /** The span of what was measured: one figure, or from the least to the most, as finely as its tool tells. */
-export function spanWords(entry: LengthEntry, unit: LengthUnit): string {
+export function spanWords(entry: LengthEntry): string {
   const { measured } = entry
   if (!measured) return ''
   const fine = entry.reading && FINE_TOOLS.has(entry.reading.toolId) ? { ...entry, gauged: 'outside' as const } : entry
-  const [low, high] = [fitFigure(fine, measured.lowM, unit), fitLength(fine, measured.highM, unit)]
-  return low === high.replace(` ${unit}`, '') ? high : `${low} to ${high}`
+  const [low, high] = [fitFigure(fine, measured.lowM), fitLength(fine, measured.highM)]
+  return low === high.replace(` ${shownUnit('in')}`, '') ? high : `${low} to ${high}`
 }
 
 /** What is said of an entry, in a sentence. */
-export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): string {
+export function fitSentence(entry: FitEntry, unit: Unit): string {
   if (entry.kind === 'spline') return splineVerdict(entry, unit)
   if (entry.kind === 'pattern') return patternVerdict(entry)
   const { verdict, missing } = entry
-  const length = (m: number) => fitLength(entry, m, inUnit)
+  const length = (m: number) => fitLength(entry, m)
   switch (verdict.word) {
     case 'unknown':
       return unknownSentence(missing)
@@ -188,9 +186,9 @@ export function fitSentence(entry: FitEntry, unit: Unit, inUnit: LengthUnit): st
     case 'differs':
       return 'Does not match.'
     case 'measure-again':
-      return againSentence(entry, verdict.awayM, verdict.side, inUnit)
+      return againSentence(entry, verdict.awayM, verdict.side)
     case 'refused':
-      return `${length(verdict.outM)} ${verdict.side === 'least' ? 'under minimum' : 'over maximum'}. ${entry.order ? orderWords(entry.order, entry, inUnit) : ''}`.trim()
+      return `${length(verdict.outM)} ${verdict.side === 'least' ? 'under minimum' : 'over maximum'}. ${entry.order ? orderWords(entry.order, entry) : ''}`.trim()
     case 'fits':
       return entry.bySheet.length > 0 && entry.measured
         ? `Within limits, using nominal ${listed(entry.bySheet.map((id) => LINK_WORDS[id]))}.`
@@ -215,12 +213,12 @@ const HAIR_M = 0.5e-6 * 25.4
 /** A tool as it is named in a sentence. */
 const toolPhrase = (id: ToolId) => (id === 'feelers' || id === 'gauge-blocks' ? TOOL_WORDS[id] : `a ${TOOL_WORDS[id]}`)
 
-function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most', unit: LengthUnit): string {
+function againSentence(entry: LengthEntry, awayM: number, side: 'least' | 'most'): string {
   const { again } = entry
   if (!again) return 'Measure again.'
   const what = again.linkId === null ? 'it' : LINK_WORDS[again.linkId]
   const bound = side === 'least' ? 'minimum' : 'maximum'
-  const near = `Only ${fitLength(entry, awayM, unit)} from the ${bound}, within the accuracy of the tool`
+  const near = `Only ${fitLength(entry, awayM)} from the ${bound}, within the accuracy of the tool`
   const tail = again.settles ? '' : ', the most accurate tool listed. If still too close to call, treat it as out of limits'
   return `${near}. Remeasure ${what} with ${toolPhrase(again.toolId)}${tail}.`
 }
@@ -231,8 +229,8 @@ const stepWords = (steps: number | null, thing: string) =>
     : `a ${thing} ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps > 0 ? 'thicker' : 'thinner'}`
 
 /** What to order or do. */
-export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry, unit: LengthUnit): string {
-  const by = fitLength(entry, byM, unit)
+export function orderWords({ code, side, byM, steps }: Order, entry: LengthEntry): string {
+  const by = fitLength(entry, byM)
   const low = side === 'least'
   switch (code) {
     case 'pilot-engagement':
@@ -293,7 +291,7 @@ function splineVerdict(entry: SplineEntry, unit: Unit): string {
     return `Does not mate with ${into}: ${listed(differences.map((d) => splineDifferenceWords(d, shaft, shaft.lengthM, hub)))}. Do not assemble.`
   if (reading?.count !== undefined && reading.count !== shaft.teeth)
     return `${reading.count} teeth counted, nominal ${shaft.teeth}. Wrong part. Do not assemble.`
-  return `${shaft.teeth} teeth, module ${quantity(shaft.moduleM, 'mm', 3)}: mates with ${into}${reading?.count === undefined ? ' (nominal; count the teeth)' : ''}.`
+  return `${shaft.teeth} teeth, ${quantity(shaft.moduleM, 'mm module', 3)}: mates with ${into}${reading?.count === undefined ? ' (nominal; count the teeth)' : ''}.`
 }
 
 const PATTERN_DIFFERENCES: Record<PatternDifference, string> = {
@@ -314,7 +312,7 @@ function patternVerdict({ pair: { holes, threads, names, differences }, verdict 
 }
 
 /** A finding of the fit in a sentence, with its place. */
-export const fitFinding = (entry: FitEntry, unit: Unit): string => `Fit-up, ${fitName(entry, unit)}: ${fitSentence(entry, unit, 'in')}`
+export const fitFinding = (entry: FitEntry, unit: Unit): string => `Fit-up, ${fitName(entry, unit)}: ${fitSentence(entry, unit)}`
 
 export function certificateWords(verdict: CertificateVerdict, until: string | null = null): string {
   switch (verdict) {

@@ -1,28 +1,68 @@
-import { fromSi, type UnitName } from '@plucky/core'
+import { shownCurrency, shownDigits, shownUnit, toShown, type ShownUnit } from './shown-units.js'
 
-const DIGITS: Partial<Record<UnitName, number>> = { 'lb-ft': 0, hp: 0, psi: 0, rpm: 0, in: 3, mm: 1, lb: 0, N: 0, ksi: 0 }
+/** Digits with which a quantity is shown unless it is asked for otherwise. */
+const DIGITS: Partial<Record<ShownUnit, number>> = {
+  'lb-ft': 0,
+  hp: 0,
+  psi: 0,
+  rpm: 0,
+  in: 3,
+  mm: 1,
+  lb: 0,
+  N: 0,
+  ksi: 0,
+  mph: 0,
+  'ft/s': 0,
+  lbf: 0,
+  'L/min': 1,
+  'mm pitch': 2,
+}
 
-/** A figure without its unit, with a thin space between thousands. */
+/** A figure without its unit, with a comma between thousands from five digits on. */
 export function figure(value: number, digits = 0): string {
   const text = Math.abs(value).toFixed(digits)
-  const [wholePart = '0', fraction] = text.split('.')
-  const grouped = wholePart.length > 4 ? wholePart.replace(/\B(?=(\d{3})+$)/g, ',') : wholePart
+  const [whole = '0', fraction] = text.split('.')
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, ',') : whole
   const sign = value < 0 && Number(text) !== 0 ? '−' : ''
   return sign + grouped + (fraction === undefined ? '' : `.${fraction}`)
 }
 
-/** An SI figure in a unit of the trade, with the unit. */
-export function quantity(valueSi: number, unit: UnitName, digits = DIGITS[unit] ?? 2): string {
-  return `${figure(fromSi(valueSi, unit), digits)} ${unit}`
+/** An SI value in the shown unit, without the unit. `digits` are those of `unit`. */
+export function shownFigure(valueSi: number, unit: ShownUnit, digits = DIGITS[unit] ?? 2): string {
+  const text = figure(toShown(valueSi, unit), shownDigits(unit, digits))
+  return COUNTED.has(shownUnit(unit)) ? text.replace(/\.?0+$/, '') : text
 }
 
-/** Power as a verdict deserves it: to ten, in hp. */
-export const roundedHp = (powerW: number): string => figure(Math.round(fromSi(powerW, 'hp') / 10) * 10)
+/** Units that are whole numbers on standard tools: "24 DP", not "24.000 DP". */
+const COUNTED: ReadonlySet<ShownUnit> = new Set(['DP', 'tpi'])
+
+/** An SI value in the shown unit, with the unit. `digits` are those of `unit`. */
+export const quantity = (valueSi: number, unit: ShownUnit, digits?: number): string =>
+  `${shownFigure(valueSi, unit, digits)} ${shownUnit(unit)}`
+
+const roundedFigure = (powerW: number, step: (tens: number) => number = Math.round) => figure(step(toShown(powerW, 'hp') / 10) * 10)
+
+/** Power as a verdict deserves it: to ten of the shown unit. */
+export const roundedPower = (powerW: number): string => `${roundedFigure(powerW)} ${shownUnit('hp')}`
+
+/** Power held, rounded, and target as asked: "420 / 845 hp". */
+export const powerOf = (heldW: number, targetW: number | null): string =>
+  `${roundedFigure(heldW)}${targetW === null ? '' : ` / ${shownFigure(targetW, 'hp')}`} ${shownUnit('hp')}`
+
+/** A range of power, widened to tens: "410–470 hp". */
+export const powerRange = (lowW: number, highW: number): string =>
+  `${roundedFigure(lowW, Math.floor)}–${roundedFigure(highW, Math.ceil)} ${shownUnit('hp')}`
+
+/** A difference of temperature. */
+export const temperatureRise = (kelvin: number): string =>
+  shownUnit('°F') === '°F' ? `${figure(kelvin * 1.8)} °F` : `${figure(kelvin)} °C`
 
 /** A share as a percentage: "58%". */
 export const percent = (share: number, digits = 0): string => `${figure(share * 100, digits)}%`
 
-export const money = (amount: number): string => `$${figure(amount)}`
+/** Money in the shop's currency, without cents: "$6,269". */
+export const money = (amount: number): string =>
+  new Intl.NumberFormat('en-US', { style: 'currency', currency: shownCurrency(), maximumFractionDigits: 0 }).format(amount)
 
 const sign = (value: number) => (value < 0 ? '−' : '+')
 

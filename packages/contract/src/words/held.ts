@@ -1,15 +1,15 @@
-import { figure, roundedHp } from './format.js'
-import { fromSi, type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
+import { figure, quantity, roundedPower } from './format.js'
+import { type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
 
 /** What a station or a spec holds, in a few words. */
 export function heldInWords(held: PowerHeld | undefined): string {
   switch (held?.outcome) {
     case 'held':
-      return `${figure(fromSi(held.powerW, 'hp'))} hp`
+      return quantity(held.powerW, 'hp')
     case 'not-limiting':
-      return `over ${roundedHp(held.aboveW)} hp`
+      return `over ${roundedPower(held.aboveW)}`
     case 'fails-at-smallest':
-      return '0 hp'
+      return quantity(0, 'hp')
     default:
       return 'not rated'
   }

@@ -1,7 +1,7 @@
-import { fromSi } from '@plucky/core'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import type { Span } from '../dto/figure.js'
-import { capital, figure, quantity } from './format.js'
+import { capital, figure } from './format.js'
+import { shownUnit, toShown, type ShownUnit } from './shown-units.js'
 
 /** A value that holds no fields of its own: where it stands, in which group, and by which rule. */
 export interface Leaf {
@@ -39,13 +39,29 @@ export function memberName(field: Field, each: object, index: number): string {
   return `${singular(field.label)} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
 }
 
-const DIGITS: Partial<Record<NonNullable<Span['unit']>, number>> = { in: 4, mm: 4, psi: 1, 'lb-ft': 1, hp: 1, N: 0, rpm: 0, deg: 2 }
+const DIGITS: Partial<Record<ShownUnit, number>> = {
+  in: 4,
+  mm: 3,
+  'mm module': 4,
+  DP: 3,
+  psi: 1,
+  bar: 2,
+  MPa: 0,
+  'lb-ft': 1,
+  'N·m': 1,
+  hp: 1,
+  kW: 1,
+  N: 0,
+  lbf: 1,
+  rpm: 0,
+  deg: 2,
+}
 
-/** Digits with which a figure is typed and compared. */
+/** Digits in the shown unit with which a figure is typed and compared. */
 export function digitsOf({ unit, whole }: Span, value: number): number {
   if (whole) return 0
-  const most = unit ? (DIGITS[unit] ?? 2) : 4
-  const read = unit ? fromSi(value, unit) : value
+  const most = unit ? (DIGITS[shownUnit(unit)] ?? 2) : 4
+  const read = unit ? toShown(value, unit) : value
   for (let digits = 0; digits < most; digits++)
     if (Math.abs(Number(read.toFixed(digits)) - read) < 1e-9 * Math.max(1, Math.abs(read))) return digits
   return most
@@ -69,7 +85,7 @@ export function leafWords({ holds }: Field, value: unknown): string {
 }
 
 const figureWords = (span: Span, value: number) =>
-  span.unit ? quantity(value, span.unit, digitsOf(span, value)) : figure(value, digitsOf(span, value))
+  span.unit ? `${figure(toShown(value, span.unit), digitsOf(span, value))} ${shownUnit(span.unit)}` : figure(value, digitsOf(span, value))
 
 /** What differs between two values of one shape. */
 export interface Difference {

@@ -1,15 +1,21 @@
-import { fromSi, type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures, type MatchOutcome } from '@plucky/core'
+import { type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures, type MatchOutcome } from '@plucky/core'
 import { STALL_SCHOOL_WORDS, USE_WORDS } from './choices.js'
-import { figure, percent, quantity } from './format.js'
+import { figure, percent, quantity, shownFigure } from './format.js'
+import { toShown } from './shown-units.js'
 
-const rpm = (w: number) => figure(Math.round(fromSi(w, 'rpm') / 10) * 10)
+/** K-factor of a converter by its capacity at stall, SAE J643. */
+export const kFactorFigure = (stallCapacity: number, digits = 0): string => shownFigure(1 / Math.sqrt(stallCapacity), 'rpm/√lb-ft', digits)
+
+const rpm = (w: number) => figure(Math.round(toShown(w, 'rpm') / 10) * 10)
 
 /** How the stall stands to where it is wanted, with what is given up. */
 export function standingSentence(match: MatchFigures, engine: Engine, brief: Pick<Brief, 'use'>): string {
   const peak = engine.on.peakTorqueSpeedRadPerS
   const away = match.stall.engineSpeedRadPerS - peak
   const where =
-    Math.abs(fromSi(away, 'rpm')) < 25 ? 'at the torque peak' : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak`
+    Math.abs(toShown(away, 'rpm')) < 25
+      ? 'at the torque peak'
+      : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak`
   const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
   const verdicts = {
     tight: `too tight for ${USE_WORDS[brief.use]}: it fights the cam and boost`,
@@ -17,7 +23,7 @@ export function standingSentence(match: MatchFigures, engine: Engine, brief: Pic
     loose: `too loose for ${USE_WORDS[brief.use]}: soft at part throttle`,
   } as const
   const given =
-    fromSi(match.torqueGivenUpNm, 'lb-ft') < 1
+    toShown(match.torqueGivenUpNm, 'lb-ft') < 1
       ? ''
       : ` ${quantity(match.torqueGivenUpNm, 'lb-ft')} of peak torque ${match.boost === 'on-the-move' ? 'is not available' : 'is given up'} at launch.`
   return `Stall is ${where}, ${verdicts[match.standing]}. ${wanted}.${given}`
@@ -34,7 +40,7 @@ export function boostSentence(match: MatchFigures): string {
         ? `Off boost it stalls at ${rpm(off.engineSpeedRadPerS)} rpm, above the threshold: boost builds on the brake and raises stall to ${rpm(match.stallOn.engineSpeedRadPerS)} rpm.`
         : 'Boost is available at stall.'
     case 'on-the-move':
-      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: it can’t build boost on the brake. Boost comes in once the turbine reaches ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${figure(fromSi(match.boostRoadMPerS, 'mph'))} mph in the lowest gear`}.`
+      return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm, below the threshold: it can’t build boost on the brake. Boost comes in once the turbine reaches ${rpm(match.boostTurbineRadPerS)} rpm${match.boostRoadMPerS === null ? '' : `, at ${quantity(match.boostRoadMPerS, 'mph')} in the lowest gear`}.`
     case 'never':
       return `Off boost it stalls at ${rpm(off?.engineSpeedRadPerS ?? 0)} rpm and stays below the threshold up to redline: it never makes boost through this converter.`
   }

@@ -1,5 +1,4 @@
 import {
-  fromSi,
   type CapacityShares,
   type Gain,
   type GainWay,
@@ -9,7 +8,7 @@ import {
   type StackWrong,
 } from '@plucky/core'
 import { PACK_LINING_WORDS, PLATE_KIND_WORDS } from './choices.js'
-import { figure, listed, quantity, percent } from './format.js'
+import { figure, listed, percent, quantity } from './format.js'
 
 const thou = (metres: number) => quantity(metres, 'in')
 
@@ -109,9 +108,9 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
     case 'rocked':
       return `${name}. Rocking a stuck vehicle overheats the reverse clutch.`
     case 'on-the-fly':
-      return `${name}. Applied at speed under load, ${figure(energyJPerM2 / 1e6, 2)} J/mm² per apply.`
+      return `${name}. Applied at speed under load, ${quantity(energyJPerM2, 'J/mm²', 2)} per apply.`
     case 'beyond-all':
-      return `${name} at minimum, and still not enough: ${figure(energyJPerM2 / 1e6, 2)} J/mm² per apply at full power. Add friction surfaces, or raise pressure to shorten the shift.`
+      return `${name} at minimum, and still not enough: ${quantity(energyJPerM2, 'J/mm²', 2)} per apply at full power. Add friction surfaces, or raise pressure to shorten the shift.`
   }
 }
 
@@ -119,12 +118,9 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
 export function shiftWords({ fromRange, toRange, result }: Pick<HeatedShift, 'fromRange' | 'toRange' | 'result'>): string {
   const which = `${fromRange} to ${toRange}`
   return result.outcome === 'done'
-    ? `${which}: ${figure(result.seconds, 2)} s, ${figure(result.energyJ / 1000, 1)} kJ`
+    ? `${which}: ${figure(result.seconds, 2)} s, ${quantity(result.energyJ, 'kJ', 1)}`
     : `${which}: never finishes; engine torque is as high as clutch torque`
 }
 
-/** A temperature rise, in the unit of the bench. */
-export const riseWords = (kelvin: number): string => `${figure(kelvin * 1.8)} °F`
-
 /** Pressure of a face, as builders of linings say it. */
-export const facePressureWords = (pa: number): string => `${figure(fromSi(pa, 'psi'))} psi`
+export const facePressureWords = (pa: number): string => quantity(pa, 'psi')

@@ -1,6 +1,6 @@
 import type { Answer, GaugeRow, Knob, LinePressure, PressureCalibration, PressureReport, Unit } from '@plucky/core'
-import { fromSi, lockupOil } from '@plucky/core'
-import { figure, quantity } from './format.js'
+import { lockupOil } from '@plucky/core'
+import { quantity, shownFigure } from './format.js'
 
 /** Points at which a gauge is read, as they are spoken. */
 export const GAUGE_POINT_WORDS: Record<GaugeRow['at'], string> = {
@@ -28,7 +28,7 @@ export interface GaugeLine {
 export function readingWords({ commandedPa, linePa, state }: LinePressure): string {
   if (state === 'as-commanded') return quantity(linePa, 'psi')
   const why = state === 'relief-open' ? 'relief valve open' : 'pump short'
-  return `${quantity(linePa, 'psi')}, ${why}${Number.isFinite(commandedPa) ? ` of ${figure(fromSi(commandedPa, 'psi'))}` : ''}`
+  return `${quantity(linePa, 'psi')}, ${why}${Number.isFinite(commandedPa) ? ` of ${shownFigure(commandedPa, 'psi')}` : ''}`
 }
 
 /** The table to hold a gauge against. */

@@ -1,14 +1,5 @@
-import {
-  fromSi,
-  steelOf,
-  type HardnessRead,
-  type OilWay,
-  type ShaftGeometry,
-  type ShaftLife,
-  type SplineMate,
-  type Unit,
-} from '@plucky/core'
-import { figure, listed, percent } from './format.js'
+import { steelOf, type HardnessRead, type OilWay, type ShaftGeometry, type ShaftLife, type SplineMate, type Unit } from '@plucky/core'
+import { figure, listed, percent, quantity, shownFigure } from './format.js'
 import { superscript } from './match.js'
 import { stationName } from './station-name.js'
 
@@ -26,7 +17,7 @@ export function lifeWords(life: ShaftLife | null): string {
 /** Where a crack most likely begins. */
 export const lifePlaceWords = ({ place, feature }: ShaftLife): string => `${place}${feature === 'step' ? ', corner' : ''}`
 
-const KSI = (pa: number) => figure(fromSi(pa, 'ksi'))
+const KSI = (pa: number) => shownFigure(pa, 'ksi')
 
 /** Whether a shaft can be what its box says. */
 export function hardnessSentence(read: HardnessRead, shaft: ShaftGeometry): string {
@@ -36,8 +27,8 @@ export function hardnessSentence(read: HardnessRead, shaft: ShaftGeometry): stri
   const stands =
     read.tensilePa === null
       ? `${said} is outside the conversion table`
-      : `${said} indicates ${KSI(read.tensilePa)} ksi (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} with tester scatter)`
-  const least = `${steel.name} minimum is ${KSI(steel.ultimatePa)} ksi`
+      : `${said} indicates ${quantity(read.tensilePa, 'ksi')} (${KSI(read.lowPa ?? 0)} to ${KSI(read.highPa ?? 0)} with tester scatter)`
+  const least = `${steel.name} minimum is ${quantity(steel.ultimatePa, 'ksi')}`
   switch (read.verdict) {
     case 'can-be':
       return `${stands}; ${least}: consistent with the steel it was sold as.`
@@ -59,7 +50,7 @@ export function oilWords(oil: OilWay | null, key: keyof OilWay, against?: OilWay
   if (!oil) return '—'
   const left = against ? oil[key] / against[key] : 1
   const share = Math.abs(left - 1) < 0.001 ? '' : `, ${percent(left)}`
-  return `${figure(oil[key] * 60_000, 1)} L/min${share}`
+  return `${quantity(oil[key], 'L/min', 1)}${share}`
 }
 
 /** How each spline of a shaft stands to what it goes into. */
@@ -78,4 +69,4 @@ const DIFFERENCE_WORDS = {
 } as const
 
 /** Degrees that a shaft twists. */
-export const twistWords = (rad: number): string => `${figure(fromSi(rad, 'deg'), 1)}°`
+export const twistWords = (rad: number): string => `${shownFigure(rad, 'deg', 1)}°`

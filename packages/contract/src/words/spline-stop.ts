@@ -18,7 +18,7 @@ export function splineDifferenceWords(
 ): string {
   const said: Record<SplineDifference, string> = {
     teeth: `${spline.teeth} teeth against ${hub.teeth}`,
-    pitch: `module ${quantity(spline.moduleM, 'mm', 4)} against ${quantity(hub.moduleM, 'mm', 4)}`,
+    pitch: `${quantity(spline.moduleM, 'mm module', 4)} against ${quantity(hub.moduleM, 'mm module', 4)}`,
     fit: `${SPLINE_FIT_WORDS[spline.fit ?? 'side']} against ${SPLINE_FIT_WORDS[hub.fit ?? 'side']}`,
     'hub-longer': `${quantity(lengthM, 'in')} of spline in a ${quantity(hub.lengthM, 'in')} long hub, which would ride on the spline runout`,
     'hub-shorter': `${quantity(lengthM, 'in')} spline, but the hub engages only ${quantity(hub.lengthM, 'in')}`,

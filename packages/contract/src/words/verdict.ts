@@ -1,5 +1,4 @@
 import {
-  fromSi,
   isPressureState,
   type Answer,
   type Brief,
@@ -21,7 +20,7 @@ import { splineSentence } from './spline-stop.js'
 import { gearName } from './gear-name.js'
 import { FUEL_WORDS } from './choices.js'
 import { stationName } from './station-name.js'
-import { capital, figure, listed, percent, quantity, roundedHp } from './format.js'
+import { capital, listed, percent, powerRange, quantity, roundedPower } from './format.js'
 
 const rangeName = (unit: Unit, id: string) => gearName(unit.train, id)
 
@@ -85,14 +84,14 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
   switch (answer.held.outcome) {
     case 'held': {
-      const held = roundedHp(answer.held.powerW)
-      const asked = brief.openQuestion ? '' : ` (target ${roundedExactly(answer.peakPowerW)} hp)`
-      return `Holds about ${held} hp${asked}. Weakest link: ${name}${where}.`
+      const held = roundedPower(answer.held.powerW)
+      const asked = brief.openQuestion ? '' : ` (target ${quantity(answer.peakPowerW, 'hp')})`
+      return `Holds about ${held}${asked}. Weakest link: ${name}${where}.`
     }
     case 'fails-at-smallest':
       return `Holds no power. Weakest link: ${name}, fails at the lowest load${where}.`
     case 'not-limiting':
-      return `No failure below ${roundedHp(answer.held.aboveW)} hp.`
+      return `No failure below ${roundedPower(answer.held.aboveW)}.`
     case 'no-figure':
       return 'No answer yet. No station has a torque limit.'
   }
@@ -132,9 +131,6 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
   }
 }
 
-/** The asked figure is the brief's own; it is not rounded to ten. */
-const roundedExactly = (powerW: number) => quantity(powerW, 'hp').replace(' hp', '')
-
 /** Stations that no figure covers: those without a part, and those whose part has no rating. */
 function missingSentence(answer: Answer, unit: Unit): string {
   const named = (wanted: (verdict: StationVerdict, kind: Station['kind'] | undefined) => boolean) =>
@@ -154,8 +150,7 @@ function missingSentence(answer: Answer, unit: Unit): string {
 /** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */
 export function likelyWords(answer: Answer): string {
   if (answer.held.outcome !== 'held' || !answer.likely || answer.stops.length > 0) return ''
-  const [low, high] = [Math.floor(fromSi(answer.likely.lowW, 'hp') / 10) * 10, Math.ceil(fromSi(answer.likely.highW, 'hp') / 10) * 10]
-  return `${figure(low)}–${figure(high)} hp`
+  return powerRange(answer.likely.lowW, answer.likely.highW)
 }
 
 /** How a stated figure reads, with the basis on which it became a torque: "1,150 hp, taken at 6,000 rpm (petrol, house rule)". */
@@ -177,7 +172,7 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   if (!first) return ''
   const next = answer.breakingOrder[answer.together.length]
   const nextHeld = answer.stations.find((s) => s.stationId === next)?.held
-  const then = nextHeld?.outcome === 'held' ? ` Next: ${stationName(unit, next ?? '')} at about ${roundedHp(nextHeld.powerW)} hp.` : ''
+  const then = nextHeld?.outcome === 'held' ? ` Next: ${stationName(unit, next ?? '')} at about ${roundedPower(nextHeld.powerW)}.` : ''
   if (others.length === 0) return `No other station is close.${then}`
   return `Close behind: ${listed(others.map((id) => stationName(unit, id)))}. Upgrade them together.${then}`
 }

@@ -3,6 +3,8 @@ export interface UnitOfMeasure {
   readonly dimension: Dimension
   readonly toSi: number
   readonly zeroSi?: number
+  /** The unit counts how many go into a length: SI value = factor / figure. */
+  readonly reciprocal?: true
 }
 
 export type Dimension =
@@ -47,6 +49,12 @@ export const UNITS = {
   m: { dimension: 'length', toSi: 1 },
   mm: { dimension: 'length', toSi: 1e-3 },
   in: { dimension: 'length', toSi: INCH_M },
+  /** Tooth size: module in millimeters, or diametral pitch in teeth per inch of pitch diameter. */
+  'mm module': { dimension: 'length', toSi: 1e-3 },
+  DP: { dimension: 'length', toSi: INCH_M, reciprocal: true },
+  /** Thread pitch in millimeters, or threads per inch. */
+  'mm pitch': { dimension: 'length', toSi: 1e-3 },
+  tpi: { dimension: 'length', toSi: INCH_M, reciprocal: true },
   'rad/s': { dimension: 'speed', toSi: 1 },
   rpm: { dimension: 'speed', toSi: RPM_RAD_PER_S },
   N: { dimension: 'force', toSi: 1 },
@@ -54,8 +62,10 @@ export const UNITS = {
   kg: { dimension: 'mass', toSi: 1 },
   lb: { dimension: 'mass', toSi: 0.45359237 },
   'm²': { dimension: 'area', toSi: 1 },
+  'cm²': { dimension: 'area', toSi: 1e-4 },
   'in²': { dimension: 'area', toSi: INCH_M ** 2 },
   'm³': { dimension: 'volume', toSi: 1 },
+  'cm³': { dimension: 'volume', toSi: 1e-6 },
   'in³': { dimension: 'volume', toSi: INCH_M ** 3 },
   rad: { dimension: 'angle', toSi: 1 },
   deg: { dimension: 'angle', toSi: Math.PI / 180 },
@@ -81,6 +91,9 @@ export const UNITS = {
   hPa: { dimension: 'pressure', toSi: 100 },
   'm³/s': { dimension: 'flow', toSi: 1 },
   'l/min': { dimension: 'flow', toSi: 1e-3 / 60 },
+  'L/min': { dimension: 'flow', toSi: 1e-3 / 60 },
+  /** US gallon of 231 in³. */
+  gpm: { dimension: 'flow', toSi: (231 * INCH_M ** 3) / 60 },
   kPa: { dimension: 'pressure', toSi: 1000 },
 } as const satisfies Record<string, UnitOfMeasure>
 
@@ -94,16 +107,19 @@ export type UnitName = keyof typeof UNITS
  * @example toSi(77, '°F') // → 298.15
  */
 export function toSi(value: number, unit: UnitName): number {
-  const { toSi: factor, zeroSi }: UnitOfMeasure = UNITS[unit]
+  const { toSi: factor, zeroSi, reciprocal }: UnitOfMeasure = UNITS[unit]
+  if (reciprocal) return factor / value
   return zeroSi === undefined ? value * factor : value * factor + zeroSi
 }
 
 /**
  * Turns an SI figure into a unit of the trade.
  * @example fromSi(toSi(5252.113, 'rpm') * toSi(1, 'lb-ft'), 'hp') // → 1
+ * @example fromSi(0.0254 / 24, 'DP') // → 24
  */
 export function fromSi(valueSi: number, unit: UnitName): number {
-  const { toSi: factor, zeroSi }: UnitOfMeasure = UNITS[unit]
+  const { toSi: factor, zeroSi, reciprocal }: UnitOfMeasure = UNITS[unit]
+  if (reciprocal) return factor / valueSi
   return zeroSi === undefined ? valueSi / factor : (valueSi - zeroSi) / factor
 }
 
