@@ -5,6 +5,7 @@ import { useDeferredValue, useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 import { Begin } from '../bench/Begin.js'
 import { OntoShelf } from '../bench/OntoShelf.js'
+import { StationTable } from '../bench/StationTable.js'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
 import { trialKeys } from '../bench/trial.js'
 import { Works } from '../bench/Works.js'
@@ -35,9 +36,21 @@ interface StationProps extends ScreenProps {
   readonly station: Station
 }
 
+const packStations = (unit: Unit) => unit.stations.filter(({ kind }) => kind === 'pack' || kind === 'band')
+
+const AllStations = ({ content, unit, station }: StationProps) => (
+  <StationTable
+    title="Clutches and bands in this transmission"
+    content={content}
+    unit={unit}
+    stations={packStations(unit)}
+    chosen={station.id}
+  />
+)
+
 /** The bench of packs and bands: each as it is fitted, a pack plate by plate beside it, and what follows. */
 export function PacksScreen({ content, unit }: ScreenProps) {
-  const stations = unit.stations.filter(({ kind }) => kind === 'pack' || kind === 'band')
+  const stations = packStations(unit)
   const chosen = useStore(viewStore, (view) => view.station)
   const station = stations.find(({ id }) => id === chosen) ?? stations[0]
   return (
@@ -95,6 +108,7 @@ function OnBench({ content, unit, station }: StationProps) {
           <PackSection fitted={fitted} tried={tried} />
         </Panel>
         <Stack station={station} />
+        {!tried && <AllStations content={content} unit={unit} station={station} />}
       </Box>
       <Box minW="0">
         <Panel title="Results" note={tried ? 'installed and trial' : 'installed'}>
@@ -156,19 +170,22 @@ function OfBand({ content, unit, station }: StationProps) {
   const verdict = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id) : undefined
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
-      <Panel title={`Band: ${stationName(unit, station.id)}`}>
-        <SplitDrawing
-          unit={unit}
-          fitted={part}
-          candidate={part}
-          arrived={shop.parts.get(content.arrived[station.id] ?? '')}
-          fittedVerdict={verdict}
-          candidateVerdict={verdict}
-          halfHeight={230}
-        />
-        <BandWays content={content} unit={unit} station={station} />
-        <Works content={content} unit={unit} station={station.id} fitted={part} />
-      </Panel>
+      <Box minW="0">
+        <Panel title={`Band: ${stationName(unit, station.id)}`}>
+          <SplitDrawing
+            unit={unit}
+            fitted={part}
+            candidate={part}
+            arrived={shop.parts.get(content.arrived[station.id] ?? '')}
+            fittedVerdict={verdict}
+            candidateVerdict={verdict}
+            halfHeight={230}
+          />
+          <BandWays content={content} unit={unit} station={station} />
+          <Works content={content} unit={unit} station={station.id} fitted={part} />
+        </Panel>
+        <AllStations content={content} unit={unit} station={station} />
+      </Box>
       <Box minW="0">
         <Panel title="Results">
           <BandFigures content={content} unit={unit} station={station} />

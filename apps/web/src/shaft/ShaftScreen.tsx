@@ -5,6 +5,7 @@ import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } fro
 import { useStore } from 'zustand'
 import { Begin } from '../bench/Begin.js'
 import { OntoShelf } from '../bench/OntoShelf.js'
+import { StationTable } from '../bench/StationTable.js'
 import { trialKeys } from '../bench/trial.js'
 import { WorkingView } from '../bench/WorkingView.js'
 import { CasePicker } from '../line/CasePicker.js'
@@ -131,6 +132,15 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
           <Panel title="What if" note="applies to all sections" mt="8px">
             <WholeForm steelOfFitted={part?.geometry.steelId} />
           </Panel>
+        )}
+        {!lies && (
+          <StationTable
+            title="Shafts in this transmission"
+            content={content}
+            unit={unit}
+            stations={shaftStations(unit)}
+            chosen={station.id}
+          />
         )}
       </Box>
       <Box minW="0">
