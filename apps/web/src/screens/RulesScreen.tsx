@@ -221,7 +221,7 @@ function Fields({ content, of, unitName }: FieldsProps) {
     return undefined
   }
   return (
-    <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="start">
+    <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end">
       {of.map(([path, label, own = unitName]) => (
         <QuantityField
           key={path}

@@ -162,7 +162,7 @@ function SpineName({ spine, view }: { spine: Spine; view: View }) {
   return (
     <text
       x={spine.nameAt + (input ? -2 : 0)}
-      y={spine.y - 4}
+      y={spine.y - 6}
       fontSize={13}
       fontFamily="var(--chakra-fonts-figures)"
       fontWeight={state === 'carries' || state === 'held' ? 600 : 400}

@@ -100,6 +100,10 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
       : gearY.sun + LEVEL * ((inner.levels.get(spine) as number) + 1)
   }
   const links = linksOf(train, parts, x, yOf)
+  const legs = train.sets.flatMap((set) =>
+    GEARS.map((gear) => legOf(set, gear, parts, x('set', set.id), sides.get(`${set.id}:${gear}`) ?? 0, gearY, yOf)),
+  )
+  const drawn = [...links.flatMap(linkBoxes), ...legs.flatMap(legBoxes)]
   const axisY = gearY.sun + LEVEL * (inner.count + 1)
   return {
     width,
@@ -108,22 +112,57 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
     axisY,
     gearY,
     sets: train.sets.map((set) => ({ set, x: x('set', set.id) })),
-    spines: parts.spines.map((member) => spineAt(member, yOf(member), spans.get(member) as Point, links)),
-    legs: train.sets.flatMap((set) =>
-      GEARS.map((gear) => legOf(set, gear, parts, x('set', set.id), sides.get(`${set.id}:${gear}`) ?? 0, gearY, yOf)),
-    ),
+    spines: parts.spines.map((member) => spineAt(member, yOf(member), spans.get(member) as Point, drawn)),
+    legs,
     links,
   }
 }
 
-function spineAt(member: string, y: number, [from, to]: Point, links: readonly StickLink[]): Spine {
-  const close = links.some((link) => link.kind !== 'joint' && Math.abs(link.x - from) < 8 && link.y < y && y - link.y < NAME_ROOM)
-  return { member, y, from, to, nameAt: from + (close && to - from > 2 * SIGN_ROOM ? SIGN_ROOM : 6) }
+export interface InkBox {
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
 }
 
-/** Height of a name with the lines beside a sign, and the width of what stands beside a sign. */
-const NAME_ROOM = 30
-const SIGN_ROOM = 76
+/** What is drawn of an element: its line, its sign, and the words beside the sign. */
+export function linkBoxes({ x, y, ya, yb, kind }: StickLink): InkBox[] {
+  const line = { left: x - 2, right: x + 2, top: Math.min(ya, yb), bottom: Math.max(ya, yb) }
+  return kind === 'joint' ? [line] : [line, { left: x - 13, right: x + SIGN_ROOM, top: y - 14, bottom: y + 13 }]
+}
+
+/** What is drawn of a leg: its upright parts. */
+export const legBoxes = ({ path }: Leg): InkBox[] =>
+  path.slice(1).flatMap(([x, y], i): InkBox[] => {
+    const [x0, y0] = path[i] as Point
+    return x0 === x ? [{ left: x - 2, right: x + 2, top: Math.min(y0, y), bottom: Math.max(y0, y) }] : []
+  })
+
+/** Room for a name and its speed above a line. */
+export const nameBox = (member: string, left: number, y: number): InkBox => ({
+  left,
+  right: left + LETTER * (member.length + SPEED_LETTERS),
+  top: y - 15,
+  bottom: y - 4,
+})
+
+export const meet = (a: InkBox, b: InkBox): boolean => a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top
+
+/** The name begins at the left end of its line, or at the first place right of it where nothing crosses it. */
+function spineAt(member: string, y: number, [from, to]: Point, drawn: readonly InkBox[]): Spine {
+  const starts = [from, ...drawn.map(({ right }) => right).filter((x) => x > from)].map((x) => x + 6).sort((a, b) => a - b)
+  const free = starts.find((start) => {
+    const box = nameBox(member, start, y)
+    return (start === from + 6 || box.right <= to) && !drawn.some((other) => meet(box, other))
+  })
+  return { member, y, from, to, nameAt: free ?? from + 6 }
+}
+
+/** Width of a letter of a name, and how many letters its speed takes. */
+const LETTER = 4.4
+const SPEED_LETTERS = 9
+/** Width of what is beside a sign. */
+const SIGN_ROOM = 66
 
 /** Sets keep their order; an element stands amid what it ties together. */
 function columnsOf(train: GearTrain, parts: StickParts): Column[] {

@@ -5,7 +5,7 @@ import fc from 'fast-check'
 import { leversOf } from './lever-layout.js'
 import { marginsOf, recordsOf } from './lost.js'
 import { memberTorque } from './reading.js'
-import { layoutStick } from './stick-layout.js'
+import { layoutStick, legBoxes, linkBoxes, meet, nameBox } from './stick-layout.js'
 import { copyOf, FIRST_UNIT, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
 
 const { units, jobs, catalogue } = demoShop()
@@ -51,6 +51,13 @@ describe('sticks', () => {
       { numRuns: 120 },
     )
   })
+})
+
+it.each(units)('nothing crosses the name of a member in the stick diagram of $name', ({ train }) => {
+  const { spines, links, legs } = layoutStick(train, 1230)
+  const drawn = [...links.flatMap(linkBoxes), ...legs.flatMap(legBoxes)]
+  const crossed = spines.filter(({ member, nameAt, y }) => drawn.some((box) => meet(box, nameBox(member, nameAt, y))))
+  expect(crossed.map(({ member }) => member)).toEqual([])
 })
 
 describe('levers', () => {

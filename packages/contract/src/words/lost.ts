@@ -99,10 +99,13 @@ export function candidateReasons(train: GearTrain, one: Candidate): string[] {
   ].filter(Boolean)
 }
 
-/** What a range would do: "run in ratio 3.3333 instead". */
+/** What a gear would do: "drive at 3.33:1 instead". */
 function stateWords({ ranges, ratios }: Candidate, id: string): string {
   const state = ranges[id] ?? 'fine'
-  return state === 'other' && ratios[id] !== undefined ? `drive at ratio ${figure(ratios[id], 4)} instead` : WOULD[state]
+  const ratio = ratios[id]
+  return state === 'other' && ratio !== undefined
+    ? `drive ${ratio < 0 ? 'backward ' : ''}at ${figure(Math.abs(ratio), 2)}:1 instead`
+    : WOULD[state]
 }
 
 const WOULD: Record<RangeState, string> = {
