@@ -21,7 +21,7 @@ test('a sixth plate beside five: +20 % at one force, why it is not 20 with anoth
   await page.getByTestId('gain-steels').click()
   await expect(page.getByTestId('shares')).toHaveText('Torque capacity: +20.0% friction surfaces.')
   await expect(cell(page, 'Friction surfaces', 2)).toHaveText('12')
-  await page.getByTestId('own-returnSpringN').fill('1400')
+  await page.getByTestId('own-returnSpringN').fill('1400 N')
   await page.getByTestId('own-returnSpringN').press('Enter')
   await expect(page.getByTestId('shares')).toHaveText(
     /^Torque capacity \+1\d\.\d% \(friction surfaces alone would give \+20\.0%\): \+20\.0% friction surfaces and −\d\.\d% clamp force/,
@@ -60,17 +60,17 @@ test('a wrong stack is explained at its plate, and what puts it right is one tou
   await page.getByTestId('plate-0-add').selectOption('steel')
   await page.getByTestId('plate-1-up').click()
   await expect(page.getByTestId('wrong-0')).toHaveCount(0)
-  await page.getByTestId('room-pistonHeightM').fill('15.2')
+  await page.getByTestId('room-pistonHeightM').fill('15.2 mm')
   await page.getByTestId('room-pistonHeightM').press('Enter')
   await expect(said(page)).toContainText('drag when released')
   await page.getByTestId('mend-ring').or(page.getByTestId('mend-backing')).first().click()
   await expect(said(page)).not.toContainText('drag when released')
-  await page.getByTestId('room-ringThicknessM').fill('2.3')
+  await page.getByTestId('room-ringThicknessM').fill('2.3 mm')
   await page.getByTestId('room-ringThicknessM').press('Enter')
-  await expect(said(page)).toContainText('The snap ring of 2.30 mm does not fit its groove of 2.10 mm')
-  await page.getByTestId('plate-1-thickness').fill('44')
+  await expect(said(page)).toContainText('The snap ring of 0.0906 in does not fit its groove of 0.0827 in')
+  await page.getByTestId('plate-1-thickness').fill('44 mm')
   await page.getByTestId('plate-1-thickness').press('Enter')
-  await expect(page.getByText('Plate thickness must be from 0.4 to 20 mm.')).toBeVisible()
+  await expect(page.getByText('Plate thickness must be from 0.016 to 0.79 in.')).toBeVisible()
 })
 
 test('a band: drum direction from the gear train, travel and time, lever against lever, and whether it binds', async ({

@@ -39,19 +39,19 @@ test('a knob turned too far is named in the sentence with the power still shown;
 }) => {
   await openJob(page, await ownJob(request, 'Shimmed rail'), '/line-pressure')
   await page.getByTestId('by-valves').click()
-  await page.getByTestId('knob-springShimM').fill('19')
+  await page.getByTestId('knob-springShimM').fill('19 mm')
   await page.getByTestId('knob-springShimM').press('Enter')
   await expect(page.getByTestId('sentence')).toHaveText(
     /^Holds about \d+ hp \(target 840 hp\).* Line pressure: \d+ psi commanded in reverse, but the relief valve opens at 277 psi/,
   )
-  await page.getByTestId('knob-reliefShimM').fill('0.2')
+  await page.getByTestId('knob-reliefShimM').fill('0.2 mm')
   await page.getByTestId('knob-reliefShimM').press('Enter')
   await expect(page.getByTestId('sentence')).toContainText('opens at 285 psi') // 13 N/mm × 0.2 mm on a seat of 8 mm: 7.5 psi more
-  await page.getByTestId('knob-springShimM').fill('44')
+  await page.getByTestId('knob-springShimM').fill('44 mm')
   await page.getByTestId('knob-springShimM').press('Enter')
-  await expect(page.getByRole('alert')).toContainText('must be a number from 0 to 20 mm')
+  await expect(page.getByRole('alert')).toContainText('must be a number from 0 to 0.7874 in')
   await page.keyboard.press('Escape')
-  await expect(page.getByTestId('knob-springShimM')).toHaveValue('19.00')
+  await expect(page.getByTestId('knob-springShimM')).toHaveValue('0.7480')
   // The line says it too, and leads back.
   await goTo(page, 'Power flow')
   await expect(sentence(page)).toContainText('Line pressure: ')

@@ -22,7 +22,7 @@ test('in a job the figures can be read in a duty case', async ({ page, request }
   await expect(page.getByTestId('link-table').getByRole('row', { name: /^Forward/ })).toContainText('1.000')
   await page.getByTestId('train-case').selectOption('launch')
   await expect(page.getByTestId('link-table').getByRole('row', { name: /^Forward/ })).toContainText('1308 lb-ft')
-  await expect(page.getByTestId('thrust-table')).toContainText('N')
+  await expect(page.getByTestId('thrust-table')).toContainText('lbf')
 })
 
 test('a unit is copied, its mistakes are explained where they stand, and it is kept, with its own ratios', async ({ page, request }) => {
