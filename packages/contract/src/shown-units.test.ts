@@ -74,7 +74,8 @@ describe('the units of a person', () => {
           fc.pre(![name, shownUnit(name)].some((each) => each === 'DP' || each === 'tpi'))
           const own = UNITS[name].toSi * 10 ** -digits
           const other = (ofShown(1, name) - ofShown(0, name)) * 10 ** -shownDigits(name, digits)
-          if (shownDigits(name, digits) > 0) expect(other / own).toBeLessThan(6)
+          if (shownDigits(name, digits) === 0) return // no step is larger than one
+          expect(other / own).toBeLessThan(6)
           expect(other / own).toBeGreaterThan(1 / 40)
         }),
       ),
