@@ -2,30 +2,55 @@ import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { exampleAddresses } from '../apps/web/src/app/views.js'
 import { jobOf, openJob, ownJob } from './bench.js'
+import { ABOUT_UNITS, shelfNames, textsWith } from './units-on-screen.js'
 
 /** Every page of the list with the demo shop's data, and what differs much from them. */
 const VIEWS = [...exampleAddresses(), '/jobs/2/line-pressure']
 
-const found = async (axe: AxeBuilder) =>
-  (await axe.analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)
+/** No page has frames, and what passes is not described: that takes most of the time. */
+const found = async (page: Page, choose: (axe: AxeBuilder) => AxeBuilder) =>
+  (await choose(new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true)).analyze()).violations.map(
+    (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`,
+  )
 
 /** All rules by day; by night the page is the same but for its colours. */
 async function axeFindsNothing(page: Page): Promise<void> {
-  const all = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-  expect(await found(all)).toEqual([])
+  const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+  expect(await found(page, (axe) => axe.withTags(tags))).toEqual([])
   const night = (on: boolean) => page.evaluate((dark) => void document.documentElement.classList.toggle('dark', dark), on)
   await night(true)
-  expect(await found(new AxeBuilder({ page }).withRules(['color-contrast']))).toEqual([])
+  expect(await found(page, (axe) => axe.withRules(['color-contrast']))).toEqual([])
   await night(false)
 }
 
 test.use({ colorScheme: 'light', contextOptions: { reducedMotion: 'reduce' } })
 
-for (const view of VIEWS)
-  test(`axe finds nothing on ${view}`, async ({ page }) => {
-    await page.goto(view)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    await axeFindsNothing(page)
+/** At every width the page does not scroll sideways, and of a job the revision, save state, totals and undo stay in view. */
+async function staysInView(page: Page, address: string): Promise<void> {
+  for (const width of [1024, 820, 390, 1280]) {
+    await page.setViewportSize({ width, height: 800 })
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBe(width)
+    if (!address.startsWith('/jobs/')) continue
+    for (const part of ['revision', 'save-state', 'totals']) await expect(page.getByTestId(part)).toBeInViewport()
+    await expect(page.getByRole('button', { name: /^Undo/ })).toBeInViewport()
+  }
+}
+
+/** Pages that one window opens one after another, so that it loads the code once. */
+const PER_WINDOW = 6
+const WINDOWS = Array.from({ length: Math.ceil(VIEWS.length / PER_WINDOW) }, (_, i) => VIEWS.slice(i * PER_WINDOW, (i + 1) * PER_WINDOW))
+
+for (const addresses of WINDOWS)
+  test(`axe finds nothing, nothing scrolls sideways, and units are not mixed on ${addresses.join(', ')}`, async ({ page, request }) => {
+    const names = await shelfNames(request)
+    for (const address of addresses)
+      await test.step(address, async () => {
+        await page.goto(address)
+        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+        await staysInView(page, address)
+        await axeFindsNothing(page)
+        if (!ABOUT_UNITS.includes(address)) expect(await textsWith(page, 'metric', names)).toEqual([])
+      })
   })
 
 test('axe finds nothing with a shaft on the bench, a mark held and a figure refused', async ({ page }) => {

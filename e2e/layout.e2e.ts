@@ -1,5 +1,4 @@
 import { expect, test, type Page } from '@playwright/test'
-import { exampleAddresses } from '../apps/web/src/app/views.js'
 import { jobOf, openJob } from './bench.js'
 
 /** Pairs of texts of the chart whose ink overlaps, and texts that leave it. A font's own room above and below its letters is not ink. */
@@ -52,21 +51,6 @@ for (const number of ONE_OF_EACH)
       expect(await collisions(page)).toEqual([])
     }
   })
-
-test('no page scrolls sideways at any width, and the job stays in view', async ({ page }) => {
-  test.setTimeout(180_000)
-  for (const address of exampleAddresses()) {
-    await page.goto(address)
-    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
-    for (const width of [1280, 1024, 820, 390]) {
-      await page.setViewportSize({ width, height: 800 })
-      await expect.poll(async () => [address, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([address, width])
-      if (!address.startsWith('/jobs/')) continue
-      for (const part of ['revision', 'save-state', 'totals']) await expect(page.getByTestId(part)).toBeInViewport()
-      await expect(page.getByRole('button', { name: /^Undo/ })).toBeInViewport()
-    }
-  }
-})
 
 test('earlier addresses lead to the pages of today, with their query', async ({ page }) => {
   for (const [before, now] of [

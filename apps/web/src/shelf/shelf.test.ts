@@ -10,7 +10,10 @@ const partOf = (id: string) => shelf.find((p) => p.id === id) as Part
 
 describe('an item as it is typed', () => {
   it.each(shelf.map((part) => [part.id, part] as const))('%s: every figure can be put back unchanged', (_id, part) => {
-    for (const { path, value } of leavesOf(part, PartDto)) expect(withValue(part, path, value)).toEqual(part)
+    const changed = leavesOf(part, PartDto).filter(
+      ({ path, value }) => JSON.stringify(withValue(part, path, value)) !== JSON.stringify(part),
+    )
+    expect(changed.map(({ path }) => path)).toEqual([])
   })
   it('holds what was typed for the checks to judge, and leaves the item itself alone', () => {
     const part = partOf('input-stock')
