@@ -63,7 +63,10 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
       onClick={() => (chosen && !fitted ? bench.fit(part.id) : bench.look(part.id))}
     >
       <span className="name">{part.name}</span>
-      <span className={`held ${short ? 'short' : ''}`}>{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
+      <span
+        className={`held ${short ? 'short' : ''}`}
+        title={short ? '▽ below target' : undefined}
+      >{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
       {unfit > 0 && <span className="unfit">{`▲ ${unfit} ${unfit === 1 ? 'fit problem' : 'fit problems'}`}</span>}
       <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
     </button>

@@ -127,7 +127,7 @@ function Used({ part }: { part: Part | undefined }) {
   if (!part?.donor) return null
   return (
     <Text mt="5px" lineHeight="1.3" data-testid="donor">
-      <strong>{`⌀ Used part, measured in our shop. Source: ${part.donor.from}. `}</strong>
+      <strong>{`Used part, measured in our shop. Source: ${part.donor.from}. `}</strong>
       {`Findings: ${part.donor.found}.`}
     </Text>
   )

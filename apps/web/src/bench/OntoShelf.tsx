@@ -1,3 +1,4 @@
+import { shownCurrency } from '@plucky/contract'
 import { Box, Field, Flex, Text } from '@chakra-ui/react'
 import type { JobContent, Problem } from '@plucky/contract'
 import type { Part, Station, Unit } from '@plucky/core'
@@ -59,7 +60,14 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
     <Box>
       <Flex gap="8px" align="start" wrap="wrap">
         <NameField value={typed.name} usual={usualName(station, basis)} onType={(name) => setTyped((now) => ({ ...now, name }))} />
-        <QuantityField label="Price, $" digits={0} value={typed.price} onCommit={figure('price')} width="72px" testId="own-price" />
+        <QuantityField
+          label={`Price, ${shownCurrency()}`}
+          digits={0}
+          value={typed.price}
+          onCommit={figure('price')}
+          width="72px"
+          testId="own-price"
+        />
         <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
       </Flex>
       {problems.map((problem) => (

@@ -1,3 +1,4 @@
+import { ORIGIN_LEGEND, ORIGIN_WORDS } from '@plucky/contract'
 import type { ViewId } from '../app/views.js'
 
 /** Help for one page: questions it answers, keys, how to read its charts, cautions. */
@@ -64,7 +65,7 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Add one item, copy one, or import a CSV table. Nothing is imported if a row has an error.',
     ],
     keys: [FIELD],
-    reading: ['∑ calculated · § mfr. rating · ⌀ measured in our shop · ✕ failed in our shop · ≈ rule of thumb'],
+    reading: [ORIGIN_LEGEND],
   },
   glossary: { answers: 'What the words and symbols on these pages mean.', steps: ['Search by word or symbol.'] },
   brief: {
@@ -179,11 +180,8 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
 
 /** Symbols, each where it is explained. */
 export const SYMBOLS: readonly (readonly [symbol: string, meaning: string])[] = [
-  ['∑', 'calculated from geometry and material'],
-  ['§', 'mfr. rating'],
-  ['⌀', 'measured in our shop (before a length: diameter)'],
-  ['✕', 'failed in our shop'],
-  ['≈', 'rule of thumb'],
+  ...Object.values(ORIGIN_WORDS).map(({ mark, words }) => [mark, words] as const),
+  ['⌀', 'diameter'],
   ['▽', 'below target'],
   ['▲', 'problem'],
   ['▶', 'weakest link'],

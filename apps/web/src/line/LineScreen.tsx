@@ -116,7 +116,7 @@ function TargetNote({ content, answer, tryPowerW }: { content: JobContent; answe
   const word = tryPowerW !== null ? 'At' : content.brief.openQuestion ? 'This engine,' : 'Target'
   return (
     <Text fontSize="14.5px" data-testid="target-note">
-      <strong>{`${word} ${quantity(atW, 'hp')}: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails' : `${failing} stations fail`}. `}</strong>
+      <strong>{`${word} ${quantity(atW, 'hp')}: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails (▽)' : `${failing} stations fail (▽)`}. `}</strong>
       {tryPowerW !== null && <Worded onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</Worded>}
     </Text>
   )

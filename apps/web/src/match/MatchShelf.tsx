@@ -133,5 +133,5 @@ function MatchActions({ part, compared, onInstall }: { part: ConverterPart; comp
 function describe({ geometry }: ConverterPart): string {
   const { stallCapacity, stallTorqueRatio } = converterCharacteristic(geometry)
   const locks = geometry.lockup ? ', lockup' : ''
-  return `${quantity(geometry.diameterM, 'mm', 0)}, K ${kFactorFigure(stallCapacity)}${geometry.table ? ' ⌀' : ''}, STR ${figure(stallTorqueRatio, 2)}${locks}`
+  return `${quantity(geometry.diameterM, 'mm', 0)}, K ${kFactorFigure(stallCapacity)}${geometry.table ? ' (measured)' : ''}, STR ${figure(stallTorqueRatio, 2)}${locks}`
 }

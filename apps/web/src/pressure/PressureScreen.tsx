@@ -115,7 +115,7 @@ function Order({ content, unit }: ScreenProps) {
   const chosen = useStore(viewStore, (view) => view.station)
   if (answer?.outcome !== 'answered') return <Box />
   return (
-    <Panel title="Breaking order" note={`target ${quantity(answer.peakPowerW, 'hp')}`} className="not-printed">
+    <Panel title="Breaking order" note={`target ${quantity(answer.peakPowerW, 'hp')} · ▽ below target`} className="not-printed">
       <BreakingList unit={unit} answer={answer} chosen={chosen} onChoose={(station) => viewStore.setState({ station, candidate: '' })} />
     </Panel>
   )

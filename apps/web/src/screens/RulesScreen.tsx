@@ -9,6 +9,7 @@ import {
   type RuleQuestion,
   specHeldInWords,
   worded,
+  shownCurrency,
 } from '@plucky/contract'
 import { DEFAULT_RULES, ruleFaults, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
@@ -153,7 +154,7 @@ function Shock({ content }: { content: JobContent }) {
           ['frictionFactor', 'Friction elements'],
           ['plateFactor', 'Flex plate'],
           ['togetherWithin', 'Upgrade together within, fraction'],
-          ['hourRate', 'Labor rate, $ per hour'],
+          ['hourRate', `Labor rate, ${shownCurrency()} per hour`],
         ]}
       />
     </Panel>

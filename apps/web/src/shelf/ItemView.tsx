@@ -44,7 +44,7 @@ export function ItemView({ kind, item, unit }: ViewProps) {
   return (
     <Box data-testid="item-view">
       <Text fontSize="14.5px">{aboutWords(kind, item, unit)}</Text>
-      {part?.donor && <Text fontSize="14.5px">{`⌀ Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
+      {part?.donor && <Text fontSize="14.5px">{`Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
       {part && station && (
         <>
           <SplitDrawing

@@ -1,5 +1,5 @@
 import { Field as FormField, Flex, Input, Text, Textarea } from '@chakra-ui/react'
-import { digitsOf, type Field } from '@plucky/contract'
+import { type Field } from '@plucky/contract'
 import { Choice } from '../ui/choice.js'
 import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
@@ -57,7 +57,7 @@ function FigureField({ field, span, value, path, form }: LeafProps & { span: Fig
     <QuantityField
       label={field.optional ? `${label} (optional)` : label}
       {...(unit ? { unit } : {})}
-      digits={typeof known === 'number' ? digitsOf(span, known) : 0}
+      digits="as-needed"
       value={known}
       problem={form.problemAt(path)}
       onCommit={(typed) => {

@@ -1,5 +1,5 @@
 import { Box, Field, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, hoursWords, money, stationName, writePartsCsv } from '@plucky/contract'
+import { capital, hoursWords, money, stationName, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 import { useEffect, useRef, useState } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
@@ -65,6 +65,11 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
+          {kind === 'parts' && (
+            <Text fontSize="13px" color="inkSoft" mb="4px">
+              {ORIGIN_LEGEND}
+            </Text>
+          )}
           <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
         </Panel>
         {taking ? (
@@ -221,5 +226,5 @@ function placesOf(item: Item, unit: Unit): string {
   const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
   const maker = 'maker' in item ? ` · ${item.maker}` : ''
   const stations = capital(ids.map((id) => stationName(unit, id)).join(', '))
-  return `${stations} · ${unit.name}${maker}${'donor' in item && item.donor ? ' · ⌀ used' : ''}`
+  return `${stations} · ${unit.name}${maker}${'donor' in item && item.donor ? ' · used' : ''}`
 }

@@ -1,5 +1,5 @@
 import { Field, Input } from '@chakra-ui/react'
-import { figure, shownFigure, shownUnit } from '@plucky/contract'
+import { figure, neededFigure, shownFigure, shownUnit } from '@plucky/contract'
 import { type UnitName } from '@plucky/core'
 import { useState, type KeyboardEvent } from 'react'
 import { readTyped, type Typed } from './read-typed.js'
@@ -9,8 +9,8 @@ interface QuantityProps {
   readonly label: string
   /** The field shows the unit of the person's choice that stands for this one. */
   readonly unit?: UnitName
-  /** Digits after the point, in `unit`. */
-  readonly digits: number
+  /** Digits after the point in `unit`; or as many as the value needs in the shown unit. */
+  readonly digits: number | 'as-needed'
   readonly value: Typed
   readonly problem?: string | undefined
   /** Takes what was typed; gives the reason where it is refused. */
@@ -121,7 +121,9 @@ function useTyped({ shown, unit, onCommit, onType }: TypedProps) {
   }
 }
 
-function shownAs(value: Typed, unit: UnitName | undefined, digits: number): string {
+function shownAs(value: Typed, unit: UnitName | undefined, digits: number | 'as-needed'): string {
   if (value === null) return ''
-  return typeof value === 'string' ? value : (unit ? shownFigure(value, unit, digits) : figure(value, digits)).replaceAll(',', '')
+  if (typeof value === 'string') return value
+  const text = digits === 'as-needed' ? neededFigure(value, unit) : unit ? shownFigure(value, unit, digits) : figure(value, digits)
+  return text.replaceAll(',', '')
 }

@@ -57,7 +57,7 @@ export interface StickLayout {
   readonly links: readonly StickLink[]
 }
 
-const ROOM = { set: 88, element: 80, joint: 28 } as const
+const ROOM = { set: 88, element: 92, joint: 28 } as const
 const MARGIN = { left: 74, right: 92 }
 const LEVEL = 30
 const RAIL_Y = 12

@@ -29,8 +29,13 @@ export function figure(value: number, digits = 0): string {
 
 /** An SI value in the shown unit, without the unit. `digits` are those of `unit`. */
 export function shownFigure(valueSi: number, unit: ShownUnit, digits = DIGITS[unit] ?? 2): string {
-  const text = figure(toShown(valueSi, unit), shownDigits(unit, digits))
-  return COUNTED.has(shownUnit(unit)) ? text.replace(/\.?0+$/, '') : text
+  return inUnit(toShown(valueSi, unit), shownDigits(unit, digits), shownUnit(unit))
+}
+
+/** A figure in this very unit, without the unit. */
+export function inUnit(value: number, digits: number, unit: ShownUnit): string {
+  const text = figure(value, digits)
+  return COUNTED.has(unit) && digits > 0 ? text.replace(/\.?0+$/, '') : text
 }
 
 /** Units that are whole numbers on standard tools: "24 DP", not "24.000 DP". */

@@ -1,6 +1,7 @@
+import { type UnitName } from '@plucky/core'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import type { Span } from '../dto/figure.js'
-import { capital, figure } from './format.js'
+import { capital, figure, inUnit } from './format.js'
 import { shownUnit, toShown, type ShownUnit } from './shown-units.js'
 
 /** A value that holds no fields of its own: where it stands, in which group, and by which rule. */
@@ -57,9 +58,8 @@ const DIGITS: Partial<Record<ShownUnit, number>> = {
   deg: 2,
 }
 
-/** Digits in the shown unit with which a figure is typed and compared. */
-export function digitsOf({ unit, whole }: Span, value: number): number {
-  if (whole) return 0
+/** Digits in the shown unit that tell a figure, up to what is usual for the unit. */
+function digitsFor(value: number, unit: UnitName | undefined): number {
   const most = unit ? (DIGITS[shownUnit(unit)] ?? 2) : 4
   const read = unit ? toShown(value, unit) : value
   for (let digits = 0; digits < most; digits++)
@@ -84,8 +84,13 @@ export function leafWords({ holds }: Field, value: unknown): string {
   }
 }
 
-const figureWords = (span: Span, value: number) =>
-  span.unit ? `${figure(toShown(value, span.unit), digitsOf(span, value))} ${shownUnit(span.unit)}` : figure(value, digitsOf(span, value))
+/** A figure as it is typed and compared, in the shown unit, without the unit. */
+export function neededFigure(value: number, unit: UnitName | undefined): string {
+  const digits = digitsFor(value, unit)
+  return unit ? inUnit(toShown(value, unit), digits, shownUnit(unit)) : figure(value, digits)
+}
+
+const figureWords = ({ unit }: Span, value: number) => `${neededFigure(value, unit)}${unit ? ` ${shownUnit(unit)}` : ''}`
 
 /** What differs between two values of one shape. */
 export interface Difference {

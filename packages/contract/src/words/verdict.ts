@@ -273,11 +273,16 @@ export function placeName(place: string): string {
 
 export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
   computed: { mark: '∑', words: 'calculated' },
-  measured: { mark: '⌀', words: 'measured in our shop' },
+  measured: { mark: '↔', words: 'measured in our shop' },
   broken: { mark: '✕', words: 'failed in our shop' },
   maker: { mark: '§', words: 'mfr. rating' },
   thumb: { mark: '≈', words: 'rule of thumb' },
 }
+
+/** The marks of origins with their meaning, for a line beside figures. */
+export const ORIGIN_LEGEND = Object.values(ORIGIN_WORDS)
+  .map(({ mark, words }) => `${mark} ${words}`)
+  .join(' · ')
 
 /** Where an input of a working comes from, in words. */
 export const INPUT_ORIGIN_WORDS: Record<InputOrigin, string> = {
