@@ -1,5 +1,15 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { type JobContent, KIND_WORDS, LAUNCH_WORDS, misfitSentence, quantity, shownUnit, START_WORDS, USE_WORDS } from '@plucky/contract'
+import {
+  type JobContent,
+  KIND_WORDS,
+  LAUNCH_WORDS,
+  misfitSentence,
+  quantity,
+  shownUnit,
+  START_WORDS,
+  USE_WORDS,
+  shownCurrency,
+} from '@plucky/contract'
 import {
   boostFor,
   ENGINE_KINDS,
@@ -199,7 +209,7 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           testId="brief-mass"
         />
         <QuantityField
-          label="Budget for parts, $"
+          label={`Budget for parts, ${shownCurrency()}`}
           digits={0}
           value={brief.budget}
           {...briefField('budget', problemAt)}
