@@ -1,5 +1,5 @@
 import { Box, Field, Flex, Text } from '@chakra-ui/react'
-import { KIND_WORDS, USE_WORDS } from '@plucky/contract'
+import { capital, KIND_WORDS, USE_WORDS } from '@plucky/contract'
 import { ENGINE_KINDS, USES, type EngineKind, type Use } from '@plucky/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -92,7 +92,7 @@ function Fields({ form }: { form: Form }) {
         <FieldLabel>Job name</FieldLabel>
         <TextBox
           value={form.name}
-          placeholder={`${USE_WORDS[form.use]} job`}
+          placeholder={`${capital(USE_WORDS[form.use])} job`}
           maxLength={60}
           onChange={(e) => form.setName(e.target.value)}
         />
@@ -113,7 +113,7 @@ function useNewJob() {
   const [failure, setFailure] = useState('')
   const wake = () => void loadAnswer().then(setCode, () => setFailure(NOT_LOADED))
   const problem = power === null ? undefined : code?.powerProblem(kind, power)
-  const first = typeof power === 'number' && problem === undefined ? { name: `${USE_WORDS[use]} job`, kind, use, powerW: power } : undefined
+  const first = typeof power === 'number' && problem === undefined ? { name: `${capital(USE_WORDS[use])} job`, kind, use, powerW: power } : undefined
   const takePower = (value: Typed) => {
     setFailure('')
     setPower(value)
