@@ -73,10 +73,10 @@ function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecAnswer | 
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : null
   return (
     <Flex align="center" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
-      <Text width="92px" fontWeight={600}>
+      <Text width="92px" flexShrink={0} fontWeight={600}>
         {unit.name}
       </Text>
-      <Box flex="1">
+      <Box flex="1" minW="0">
         {held === null ? (
           <Text color="inkSoft">{specHeldInWords(answer)}</Text>
         ) : (

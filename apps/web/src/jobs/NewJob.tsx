@@ -113,7 +113,8 @@ function useNewJob() {
   const [failure, setFailure] = useState('')
   const wake = () => void loadAnswer().then(setCode, () => setFailure(NOT_LOADED))
   const problem = power === null ? undefined : code?.powerProblem(kind, power)
-  const first = typeof power === 'number' && problem === undefined ? { name: `${capital(USE_WORDS[use])} job`, kind, use, powerW: power } : undefined
+  const first =
+    typeof power === 'number' && problem === undefined ? { name: `${capital(USE_WORDS[use])} job`, kind, use, powerW: power } : undefined
   const takePower = (value: Typed) => {
     setFailure('')
     setPower(value)
