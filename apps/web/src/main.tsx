@@ -7,10 +7,11 @@ import { router } from './app/router.js'
 import { loadCurrency } from './state/shown.js'
 import { system } from './ui/theme.js'
 
-void loadCurrency()
-
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <ChakraProvider value={system}>
-    <RouterProvider router={router} />
-  </ChakraProvider>,
+const root = createRoot(document.getElementById('root') as HTMLElement)
+void loadCurrency().then(() =>
+  root.render(
+    <ChakraProvider value={system}>
+      <RouterProvider router={router} />
+    </ChakraProvider>,
+  ),
 )

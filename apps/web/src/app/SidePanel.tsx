@@ -1,6 +1,6 @@
 import { Box, Flex, Heading } from '@chakra-ui/react'
 import { X } from 'lucide-react'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { viewStore } from '../state/view.js'
 import { IconButton } from './IconButton.js'
 
@@ -17,6 +17,8 @@ interface SidePanelProps {
 export function SidePanel({ label, title, testId, children }: SidePanelProps) {
   const panel = useRef<HTMLDivElement>(null)
   useEffect(() => panel.current?.focus(), [])
+  // Below the strip, which is one to three rows high.
+  const [top] = useState(() => document.querySelector('header')?.offsetHeight ?? 0)
   return (
     <Box
       ref={panel}
@@ -25,7 +27,7 @@ export function SidePanel({ label, title, testId, children }: SidePanelProps) {
       aria-label={label}
       tabIndex={-1}
       position="fixed"
-      top={{ base: '0', md: '82px' }}
+      top={{ base: '0', md: `${top}px` }}
       right="0"
       bottom="0"
       width={{ base: '100%', md: '400px' }}

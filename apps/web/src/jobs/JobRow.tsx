@@ -58,12 +58,18 @@ function Name({ job }: { job: JobSummary }) {
 
 function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
   const { number, name, state } = job
-  const archive = useJobAction((archived: boolean) => api.patchJob(number, { archived }))
+  const archive = useJobAction(
+    (archived: boolean) => api.patchJob(number, { archived }),
+    (archived) => {
+      if (archived) tellDone({ words: `Job ${number}, ${name}, archived.`, undo: () => api.patchJob(number, { archived: false }) })
+    },
+  )
   const copy = useJobAction(() => api.copyJob(number))
-  const remove = useJobAction(() => api.deleteJob(number))
+  const remove = useJobAction(
+    () => api.deleteJob(number),
+    () => tellDone({ words: `Job ${number}, ${name}, deleted.`, undo: () => api.restoreJob(number) }),
+  )
   const restore = useJobAction(() => api.restoreJob(number))
-  const undoRemoval = { words: `Job ${number}, ${name}, deleted.`, undo: () => api.restoreJob(number) }
-  const undoArchive = { words: `Job ${number}, ${name}, archived.`, undo: () => api.patchJob(number, { archived: false }) }
   const of = `job ${number}`
   if (state === 'deleted')
     return (
@@ -94,16 +100,11 @@ function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
         <IconButton
           label={`Archive ${of}`}
           icon={<Archive size={17} />}
-          onClick={() => archive.mutate(true, { onSuccess: () => tellDone(undoArchive) })}
+          onClick={() => archive.mutate(true)}
           testId={`archive-${number}`}
         />
       )}
-      <IconButton
-        label={`Delete ${of}`}
-        icon={<Trash2 size={17} />}
-        onClick={() => remove.mutate(undefined, { onSuccess: () => tellDone(undoRemoval) })}
-        testId={`delete-${number}`}
-      />
+      <IconButton label={`Delete ${of}`} icon={<Trash2 size={17} />} onClick={() => remove.mutate(undefined)} testId={`delete-${number}`} />
     </Flex>
   )
 }
@@ -112,10 +113,10 @@ function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
 function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
   const [name, setName] = useState(job.name)
   const [customer, setCustomer] = useState(job.customer)
-  const save = useJobAction(() => api.patchJob(job.number, { name: name.trim(), customer: customer.trim() }))
+  const save = useJobAction(() => api.patchJob(job.number, { name: name.trim(), customer: customer.trim() }), onDone)
   const submit = (event: FormEvent) => {
     event.preventDefault()
-    save.mutate(undefined, { onSuccess: onDone })
+    save.mutate(undefined)
   }
   return (
     <tr>

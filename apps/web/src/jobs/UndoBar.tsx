@@ -7,7 +7,10 @@ import { doneStore, tellDone } from './undo.js'
 /** Shows the last action on the list with an Undo button, until closed or replaced by the next action. */
 export function UndoBar() {
   const done = useStore(doneStore, (state) => state.done)
-  const undo = useJobAction(() => done?.undo() ?? Promise.resolve())
+  const undo = useJobAction(
+    () => done?.undo() ?? Promise.resolve(),
+    () => tellDone(undefined),
+  )
   return (
     <Flex role="status" position="fixed" bottom="14px" left="50%" transform="translateX(-50%)" zIndex={30}>
       {done && (
@@ -23,7 +26,7 @@ export function UndoBar() {
           data-testid="undo-bar"
         >
           <Text>{undo.isError ? `${done.words} Undo failed: ${undo.error.message}` : done.words}</Text>
-          <Ruled onClick={() => undo.mutate(undefined, { onSuccess: () => tellDone(undefined) })} data-testid="undo-done">
+          <Ruled onClick={() => undo.mutate(undefined)} data-testid="undo-done">
             Undo
           </Ruled>
           <Worded onClick={() => tellDone(undefined)}>Close</Worded>

@@ -43,6 +43,13 @@ export const useLastJob = () =>
 /** Transmissions of the shop by name; none while they are loaded. */
 export const useUnitNames = () => useQuery({ queryKey: ['unit-names'], queryFn: () => api.unitNames() }).data ?? []
 
-/** Something done to a job in the list; the list is fetched anew afterwards. */
-export const useJobAction = <T>(act: (input: T) => Promise<unknown>) =>
-  useMutation({ mutationFn: act, onSettled: () => jobClient.invalidateQueries({ queryKey: ['jobs'] }) })
+/**
+ * Something done to a job in the list; the list is fetched anew afterwards. `onDone` is given here and not to `mutate`, which forgets its
+ * callbacks when the row of the job leaves the list.
+ */
+export const useJobAction = <T>(act: (input: T) => Promise<unknown>, onDone?: (input: T) => void) =>
+  useMutation({
+    mutationFn: act,
+    onSuccess: (_answer, input) => onDone?.(input),
+    onSettled: () => jobClient.invalidateQueries({ queryKey: ['jobs'] }),
+  })

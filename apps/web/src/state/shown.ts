@@ -35,8 +35,17 @@ export async function chooseCurrency(currency: Currency): Promise<void> {
   shownStore.setState(await api.saveShop({ currency }))
 }
 
-/** Takes the currency of the shop; what was last seen stays if the server does not respond. */
-export const loadCurrency = (): Promise<void> => api.shop().then(shownStore.setState, () => undefined)
+const FIRST_MS = 1500
+
+/**
+ * Takes the currency of the shop; the one last seen stays if the server does not respond. On a machine that has not seen the shop before,
+ * pages wait for it (at most 1.5 s), because a page is made anew when the currency changes.
+ */
+export function loadCurrency(): Promise<void> {
+  const loaded = api.shop().then(shownStore.setState, () => undefined)
+  if (kept.currency) return Promise.resolve()
+  return Promise.race([loaded, new Promise<void>((resolve) => setTimeout(resolve, FIRST_MS))])
+}
 
 /** Changes with the units and the currency: a page with this key is made anew, with all its figures. */
 export const useShownKey = (): string => useStore(shownStore, ({ units, currency }) => `${unitChoiceText(units)} ${currency}`)
