@@ -15,6 +15,9 @@ import { seedIfEmpty } from './database/seed.js'
 import { ErrorsFilter } from './http/errors.filter.js'
 import { dtoSchemas } from './http/schemas.js'
 
+/** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
+const IDLE_MS = 75_000
+
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
 /** The whole application, migrated and with its demo shop, not yet listening. */
@@ -37,6 +40,7 @@ export async function createApplication(options: {
   app.useBodyParser('json', { limit: '4mb' })
   app.use(compression())
   app.enableShutdownHooks()
+  app.getHttpServer().keepAliveTimeout = IDLE_MS
   describeApi(app)
   if (options.webFolder && existsSync(join(options.webFolder, 'index.html'))) serveWeb(app, options.webFolder)
   return app
