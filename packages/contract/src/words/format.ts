@@ -1,4 +1,4 @@
-import { shownCurrency, shownDigits, shownUnit, toShown, type ShownUnit } from './shown-units.js'
+import { shownCurrency, shownDigits, shownUnit, toShown, type Currency, type ShownUnit } from './shown-units.js'
 
 /** Digits with which a quantity is shown unless it is asked for otherwise. */
 const DIGITS: Partial<Record<ShownUnit, number>> = {
@@ -65,9 +65,15 @@ export const temperatureRise = (kelvin: number): string =>
 /** A share as a percentage: "58%". */
 export const percent = (share: number, digits = 0): string => `${figure(share * 100, digits)}%`
 
+const MONEY = new Map<Currency, Intl.NumberFormat>()
+
 /** Money in the shop's currency, without cents: "$6,269". */
-export const money = (amount: number): string =>
-  new Intl.NumberFormat('en-US', { style: 'currency', currency: shownCurrency(), maximumFractionDigits: 0 }).format(amount)
+export function money(amount: number): string {
+  const currency = shownCurrency()
+  const format = MONEY.get(currency) ?? new Intl.NumberFormat('en-US', { style: 'currency', currency, maximumFractionDigits: 0 })
+  MONEY.set(currency, format) // making one takes longer than all its uses on a page
+  return format.format(amount)
+}
 
 const sign = (value: number) => (value < 0 ? '−' : '+')
 
