@@ -1,10 +1,10 @@
-import { FORMAT_VERSION, JOB_FORMAT, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
+import { FORMAT_VERSION, JOB_FORMAT, NUMBER, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
 import { dtoSchemas } from './schemas.js'
 
 type Schema = Record<string, unknown>
 
 /** Text that holds a figure and its unit: "0.31 in". */
-const QUANTITY = { type: 'string', pattern: '^[-+]?\\d[\\d,]*\\.?\\d*(e[-+]?\\d+)?\\s+\\S+$' }
+const QUANTITY = { type: 'string', pattern: String.raw`^${NUMBER}\s+\S+$` }
 
 /** The DTOs that are reached from some, as they read in a file. */
 const definitions = (roots?: readonly Dto[]) =>

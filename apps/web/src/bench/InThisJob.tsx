@@ -36,6 +36,7 @@ import { Brings } from './Brings.js'
 import { compared } from './compared.js'
 import { JointsBeside } from '../fit/Joints.js'
 import { LockupBeside } from './LockupBeside.js'
+import { TableHead } from '../ui/TableHead.js'
 
 const lbft = (nm: number) => shownFigure(nm, 'lb-ft')
 
@@ -177,13 +178,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
   if (verdict.cases.length === 0) return null
   return (
     <chakra.table css={CASE_TABLE} data-testid="cases">
-      <thead>
-        <tr>
-          {[`Load case (${shownUnit('lb-ft')})`, 'Torque', '× service factor', 'Capacity', 'Margin'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={[`Load case (${shownUnit('lb-ft')})`, 'Torque', '× service factor', 'Capacity', 'Margin']} />
       <tbody>{verdict.cases.map(row)}</tbody>
     </chakra.table>
   )

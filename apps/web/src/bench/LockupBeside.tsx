@@ -15,6 +15,7 @@ import {
 import { fittedConverter, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { TableHead } from '../ui/TableHead.js'
 
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
 export function LockupBeside({ content, unit }: { content: JobContent; unit: Unit }) {
@@ -26,13 +27,7 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
   return (
     <>
       <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-demands">
-        <thead>
-          <tr>
-            {['Locked at full power', `Demand, ${shownUnit('lb-ft')}`, 'Margin', 'House rule'].map((word) => (
-              <th key={word}>{word}</th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={['Locked at full power', `Demand, ${shownUnit('lb-ft')}`, 'Margin', 'House rule']} />
         <tbody>
           {report.demands.map(({ kind, rangeId, demandNm, margin, byRule }) => (
             <tr key={kind + rangeId}>

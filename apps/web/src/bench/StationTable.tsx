@@ -6,6 +6,7 @@ import { viewStore } from '../state/view.js'
 import { Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface TableProps {
   readonly title: string
@@ -23,15 +24,7 @@ export function StationTable({ title, content, unit, stations, chosen }: TablePr
   return (
     <Panel title={title} note="as installed" mt="8px">
       <chakra.table css={PLAIN_TABLE} data-testid="station-table">
-        <thead>
-          <tr>
-            {['Station', 'Part', 'Power held', 'Lowest margin', 'Weakest point'].map((word) => (
-              <th key={word} scope="col">
-                {word}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={['Station', 'Part', 'Power held', 'Lowest margin', 'Weakest point']} />
         <tbody>
           {stations.map(({ id }) => {
             const verdict = answered?.stations.find(({ stationId }) => stationId === id)

@@ -1,6 +1,7 @@
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
-import { fromSi, solveTrain, specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
+import { shownIn, toShown } from '@plucky/contract'
+import { solveTrain, specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
 import { readTyped } from '../ui/read-typed.js'
 import { layoutFlow, linkPath, ROWS, type Column } from './flow-layout.js'
 import { greatestTorque, linkTorque, readStations } from './readings.js'
@@ -63,6 +64,8 @@ describe('the band on the strip', () => {
   })
 })
 
+const METRIC = { units: { base: 'metric', except: {} } } as const
+
 describe('what is typed', () => {
   it.each([
     ['24 mm', 'in', toSi(24, 'mm')],
@@ -74,14 +77,37 @@ describe('what is typed', () => {
     ['abc', 'in', 'abc'],
     ['  ', 'in', null],
     ['7', undefined, 7],
+    ['.060 in', 'in', toSi(0.06, 'in')],
+    // A comma that does not part thousands may be meant for a decimal point: such a figure is not guessed.
+    ['8,5', 'psi', '8,5'],
+    ['8,5 bar', 'psi', '8,5 bar'],
+    ['12,00', 'psi', '12,00'],
+    ['1,234,567.5', 'psi', toSi(1234567.5, 'psi')],
   ] as const)('%s in a field of %s', (text, unitName, expected) => {
     const value = readTyped(text, unitName)
     if (typeof expected === 'number') expect(value).toBeCloseTo(expected, 12)
     else expect(value).toBe(expected)
   })
 
-  it('a tried power goes in tens and never to nothing', () => {
-    expect([toStep(843), toStep(-50)].map((w) => Math.round(fromSi(w, 'hp')))).toEqual([840, 20])
+  it.each([
+    ['24', 'in', toSi(24, 'mm')],
+    ['0.945 in', 'in', toSi(0.945, 'in')],
+    ['8.5', 'psi', toSi(8.5, 'bar')],
+    ['128 psi', 'psi', toSi(128, 'psi')],
+    ['90', '°F', toSi(90, '°C')],
+    ['24 DP', 'mm module', toSi(24, 'DP')],
+  ] as const)('with metric units %s in a field of %s', (text, unitName, expected) => {
+    expect(shownIn(METRIC, () => readTyped(text, unitName))).toBeCloseTo(expected, 9)
+  })
+
+  it('a tried power goes in tens of the shown unit and never to nothing', () => {
+    const steps = () => [toStep(843), toStep(-50)].map((w) => Math.round(toShown(w, 'hp')))
+    expect([steps(), shownIn(METRIC, steps)]).toEqual([
+      [840, 20],
+      [840, 20],
+    ])
+    expect(toStep(840)).toBeCloseTo(toSi(840, 'hp'), 6)
+    expect(shownIn(METRIC, () => toStep(840))).toBeCloseTo(toSi(840, 'kW'), 6)
   })
 })
 

@@ -14,6 +14,7 @@ import {
 import { bandReport, type BandReport, BIND_S, type Overlap, type Station, type StationVerdict, type Unit } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface BandProps {
   readonly content: JobContent
@@ -47,13 +48,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
   return (
     <Box fontSize="13.5px">
       <chakra.table css={PLAIN_TABLE} data-testid="band-held">
-        <thead>
-          <tr>
-            {heldHeads().map((word) => (
-              <th key={word}>{word}</th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={heldHeads()} />
         <tbody>{held}</tbody>
       </chakra.table>
       <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="band-figures">

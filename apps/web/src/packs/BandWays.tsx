@@ -14,6 +14,7 @@ import {
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface WaysProps {
   readonly content: JobContent
@@ -36,13 +37,7 @@ export function BandWays({ content, unit, station }: WaysProps) {
   ]
   return (
     <chakra.table css={PLAIN_TABLE} mt="8px" data-testid="band-ways">
-      <thead>
-        <tr>
-          {['Lever and servo', 'Power held', `Apply force, ${shownUnit('N')}`, 'Servo travel', 'Fill time', 'Release time'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Lever and servo', 'Power held', `Apply force, ${shownUnit('N')}`, 'Servo travel', 'Fill time', 'Release time']} />
       <tbody>
         {rows.map((row) => (
           <Way key={row.name} {...row} input={input} answer={answer} station={station} />

@@ -5,6 +5,7 @@ import { quantity } from '@plucky/contract'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { setRoom, setThickness, withStack } from './edit.js'
 import { packBench } from './trial.js'
+import { TableHead } from '../ui/TableHead.js'
 
 const WITH_BUTTONS = {
   ...PLAIN_TABLE,
@@ -17,13 +18,7 @@ const WITH_BUTTONS = {
 export function Gains({ gains }: { gains: readonly Gain[] }) {
   return (
     <chakra.table css={WITH_BUTTONS} data-testid="gains">
-      <thead>
-        <tr>
-          {['Make room with', 'Capacity gain', 'Trade-off', 'Apply'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Make room with', 'Capacity gain', 'Trade-off', 'Apply']} />
       <tbody>
         {gains.map((gain) => (
           <tr key={gain.way}>

@@ -20,6 +20,7 @@ import { capacityShares, drumState, type HeatedShift, MOST_BULK_K, oilOf, solveT
 import { answerFor } from '../state/verdicts.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import type { JudgedPack } from './tried.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface FiguresProps {
   readonly content: JobContent
@@ -42,7 +43,26 @@ const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift
 const pressed = ({ report }: JudgedPack) => Math.max(0, ...report.pressed.map(({ unitPressurePa }) => unitPressurePa))
 const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} (limit ${limit})`)
 
-/** What a shift does, where the pack comes on in one. */
+interface HeatFigure {
+  readonly name: string
+  readonly unit: ShownUnit
+  readonly digits: number
+  readonly of: 'energyJPerM2' | 'powerWPerM2'
+}
+
+/** The worst of all shifts against the limit of the friction material. */
+function heatRow({ name, unit, digits, of }: HeatFigure): Row {
+  const worst = ({ report }: JudgedPack) => most(report.shifts, (heat) => heat[of])
+  const limit = ({ report: { bears } }: JudgedPack) => (bears ? shownFigure(bears[of], unit, 1) : undefined)
+  return {
+    name,
+    unit,
+    of: (judged) => (judged.report.shifts.length === 0 ? '—' : limited(shownFigure(worst(judged), unit, digits), limit(judged))),
+    short: (judged) => over(worst(judged), judged.report.bears?.[of]),
+  }
+}
+
+/** Heat of the upshifts in which the clutch is applied. */
 const HEAT: readonly Row[] = [
   {
     name: 'Steel temperature rise per apply',
@@ -56,46 +76,8 @@ const HEAT: readonly Row[] = [
     name: 'Peak surface temperature rise',
     of: ({ report }) => (report.shifts.length === 0 ? '—' : temperatureRise(most(report.shifts, (h) => h.surfaceK))),
   },
-  {
-    name: 'Heat per apply',
-    unit: 'J/mm²',
-    of: ({ report }) =>
-      report.shifts.length === 0
-        ? '—'
-        : limited(
-            shownFigure(
-              most(report.shifts, (h) => h.energyJPerM2),
-              'J/mm²',
-              2,
-            ),
-            report.bears ? shownFigure(report.bears.energyJPerM2, 'J/mm²', 1) : undefined,
-          ),
-    short: ({ report }) =>
-      over(
-        most(report.shifts, (h) => h.energyJPerM2),
-        report.bears?.energyJPerM2,
-      ),
-  },
-  {
-    name: 'Peak heat rate',
-    unit: 'W/mm²',
-    of: ({ report }) =>
-      report.shifts.length === 0
-        ? '—'
-        : limited(
-            shownFigure(
-              most(report.shifts, (h) => h.powerWPerM2),
-              'W/mm²',
-              1,
-            ),
-            report.bears ? shownFigure(report.bears.powerWPerM2, 'W/mm²', 1) : undefined,
-          ),
-    short: ({ report }) =>
-      over(
-        most(report.shifts, (h) => h.powerWPerM2),
-        report.bears?.powerWPerM2,
-      ),
-  },
+  heatRow({ name: 'Heat per apply', unit: 'J/mm²', digits: 2, of: 'energyJPerM2' }),
+  heatRow({ name: 'Peak heat rate', unit: 'W/mm²', digits: 1, of: 'powerWPerM2' }),
 ]
 
 const ROWS: readonly Row[] = [
@@ -158,15 +140,7 @@ export function PackFigures({ content, unit: transmission, station, fitted, trie
   return (
     <Box fontSize="13.5px">
       <chakra.table css={PLAIN_TABLE} data-testid="pack-figures">
-        <thead>
-          <tr>
-            {['Clutch', ...(fitted ? ['Installed'] : []), ...(tried ? ['Trial'] : [])].map((word) => (
-              <th key={word} scope="col">
-                {word}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={['Clutch', ...(fitted ? ['Installed'] : []), ...(tried ? ['Trial'] : [])]} />
         <tbody>
           {ROWS.map(({ name, unit, of, short }) => (
             <tr key={name}>

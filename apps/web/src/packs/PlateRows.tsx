@@ -4,6 +4,7 @@ import { isLined, type PackStack, type Plate, PLATE_KINDS, type StackWrong, turn
 import { QuantityField } from '../ui/QuantityField.js'
 import { addPlate, movePlate, removePlate, setPlate } from './edit.js'
 import { packBench } from './trial.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface RowsProps {
   readonly stack: PackStack
@@ -29,22 +30,16 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
   const { plates } = stack
   return (
     <chakra.table css={TABLE} data-testid="plates">
-      <thead>
-        <tr>
-          {[
-            'Plate (from piston)',
-            `Thickness, ${shownUnit('mm')}`,
-            'Friction side',
-            'Splined to',
-            'Groove direction',
-            'Move / remove / add',
-          ].map((word) => (
-            <th key={word} scope="col">
-              {word}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead
+        words={[
+          'Plate (from piston)',
+          `Thickness, ${shownUnit('mm')}`,
+          'Friction side',
+          'Splined to',
+          'Groove direction',
+          'Move / remove / add',
+        ]}
+      />
       <tbody>
         {plates.map((plate, i) => (
           <PlateRow key={i} plates={plates} plate={plate} index={i} wrongs={wrongs.filter((wrong) => wrong.plate === i)} />

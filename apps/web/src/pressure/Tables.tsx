@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react'
 import { Choice } from '../ui/choice.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { spareWords } from './DemandMap.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface TableProps {
   readonly unit: Unit
@@ -18,15 +19,7 @@ const rpm = (w: number) => shownFigure(w, 'rpm')
 function Ruled({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
   return (
     <chakra.table css={PLAIN_TABLE} data-testid={testId}>
-      <thead>
-        <tr>
-          {heads.map((word) => (
-            <th key={word} scope="col">
-              {word}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={heads} />
       <tbody>{rows}</tbody>
     </chakra.table>
   )

@@ -3,7 +3,7 @@ import { fromSi, type Knob, KNOBS, type OilCircuit, PUMP_KNOBS, toSi, type UnitN
 
 type Pressure = JobContent['spec']['pressure']
 
-/** A knob as it stands on the bench. */
+/** An adjustment of the oil circuit, with its installed and its present value. */
 export interface KnobRow {
   readonly key: Knob
   readonly label: string
@@ -11,11 +11,11 @@ export interface KnobRow {
   readonly name: string
   readonly unit: UnitName
   readonly digits: number
-  /** As it works now, and as the fitted part has it; SI. */
+  /** Present value, and that of the installed part; SI. */
   readonly value: number
   readonly fitted: number
   readonly turned: boolean
-  /** Ends of its travel and its step, in its unit. */
+  /** Ends of its travel and its step, in the shown unit. */
   readonly from: number
   readonly to: number
   readonly step: number

@@ -1,6 +1,7 @@
 import { Box, chakra, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import type { Sheet } from '@plucky/contract'
 import type { ReactNode } from 'react'
+import { TableHead } from '../ui/TableHead.js'
 
 const TABLE = {
   borderCollapse: 'collapse',
@@ -79,13 +80,7 @@ function Brief({ rows }: { rows: Sheet['brief'] }) {
 function Stations({ sheet }: { sheet: Sheet }) {
   return (
     <chakra.table css={TABLE} mt="8px">
-      <thead>
-        <tr>
-          {['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason']} />
       <tbody>
         {sheet.stations.map((station) => (
           <tr key={station.code}>
@@ -122,13 +117,7 @@ function Bill({ sheet: { lines, total } }: { sheet: Sheet }) {
   )
   return (
     <chakra.table css={TABLE} alignSelf="start">
-      <thead>
-        <tr>
-          {['Parts and labor', 'Station', 'Price', 'Labor'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Parts and labor', 'Station', 'Price', 'Labor']} />
       <tbody>
         {lines.map((line) => row(line.what + line.at, [line.what, line.at, line.price, line.hours]))}
         {row('total', [total.what, total.at, total.price, total.hours], true)}

@@ -1,10 +1,19 @@
 import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
-import { type ConverterReading, figure, readConverterTable, shownFigure, type TableChoices, writeConverterTable } from '@plucky/contract'
+import {
+  type ConverterReading,
+  figure,
+  readConverterTable,
+  shownFigure,
+  type TableChoices,
+  writeConverterTable,
+  shownUnit,
+} from '@plucky/contract'
 import { type TableRow } from '@plucky/core'
 import { useState } from 'react'
 import { Choice } from '../ui/choice.js'
 import { Ruled, Worded } from '../ui/buttons.js'
 import type { ItemDraft } from './draft-item.js'
+import { TableHead } from '../ui/TableHead.js'
 
 const TABLE = {
   borderCollapse: 'collapse',
@@ -133,13 +142,7 @@ function File({ onText }: { onText: (text: string) => void }) {
 
 const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
   <chakra.table css={TABLE}>
-    <thead>
-      <tr>
-        {['speed ratio', 'torque ratio', 'K, rpm/√lb-ft', 'efficiency, %'].map((word) => (
-          <th key={word}>{word}</th>
-        ))}
-      </tr>
-    </thead>
+    <TableHead words={['speed ratio', 'torque ratio', `K, ${shownUnit('rpm/√lb-ft')}`, 'efficiency, %']} />
     <tbody>
       {rows.map(({ speedRatio, torqueRatio, kFactorRadPerSPerRootNm }, i) => (
         <tr key={i}>

@@ -30,6 +30,7 @@ import {
 } from '@plucky/core'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
 import { shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { TableHead } from '../ui/TableHead.js'
 
 interface ViewProps {
   readonly kind: ItemKind
@@ -119,13 +120,7 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
   const plain = part.stated.filter((s) => s.torqueNm === undefined && s.powerW === undefined)
   return (
     <chakra.table css={TABLE} mt="4px" data-testid="item-limits">
-      <thead>
-        <tr>
-          {['Limit', 'Torque', 'Source', 'Basis'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Limit', 'Torque', 'Source', 'Basis']} />
       <tbody>
         {petrol.limits.map((limit, i) => (
           <LimitRow key={i} limit={limit} diesel={diesel.limits[i]} />

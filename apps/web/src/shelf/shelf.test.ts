@@ -1,7 +1,8 @@
-import { PartDto, leavesOf } from '@plucky/contract'
+import { leavesOf, neededFigure, PartDto, shownIn, UNIT_SYSTEMS } from '@plucky/contract'
 import { toSi, type Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import { withValue } from '../state/with-value.js'
+import { readTyped } from '../ui/read-typed.js'
 import { freeId, problemsOf } from './draft-item.js'
 import { listed, unitOf } from './listed.js'
 
@@ -14,6 +15,20 @@ describe('an item as it is typed', () => {
       ({ path, value }) => JSON.stringify(withValue(part, path, value)) !== JSON.stringify(part),
     )
     expect(changed.map(({ path }) => path)).toEqual([])
+  })
+  it.each(UNIT_SYSTEMS)('every figure of the shelf is shown so that, typed again with %s units, it is the same to a thousandth', (base) => {
+    const rough = shownIn({ units: { base, except: {} } }, () =>
+      shelf.flatMap((part) =>
+        leavesOf(part, PartDto).flatMap(({ path, field: { holds }, value }) => {
+          if (holds.type !== 'figure' || typeof value !== 'number' || value === 0) return []
+          const typed = readTyped(neededFigure(value, holds.span.unit), holds.span.unit)
+          // A length is shown to a micrometre or a ten-thousandth of an inch; no shop measures finer.
+          const near = Math.abs((typed as number) - value) <= Math.max(1e-3 * Math.abs(value), 1.3e-6)
+          return near ? [] : [`${part.id} ${path}: ${value} shown as ${neededFigure(value, holds.span.unit)}`]
+        }),
+      ),
+    )
+    expect(rough).toEqual([])
   })
   it('holds what was typed for the checks to judge, and leaves the item itself alone', () => {
     const part = partOf('input-stock')

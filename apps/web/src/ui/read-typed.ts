@@ -1,4 +1,4 @@
-import { ofShown, readQuantity } from '@plucky/contract'
+import { ofShown, readNumber, readQuantity } from '@plucky/contract'
 import { UNITS, type UnitName } from '@plucky/core'
 
 /** What is typed: a figure in SI where the field has a unit, the text itself where it is no figure, null where it is empty. */
@@ -8,8 +8,8 @@ export type Typed = number | string | null
 export function readTyped(text: string, unit: UnitName | undefined): Typed {
   const trimmed = text.trim()
   if (trimmed === '') return null
-  const bare = Number(trimmed.replaceAll(',', '').replace('−', '-'))
-  if (Number.isFinite(bare)) return unit ? ofShown(bare, unit) : bare
+  const bare = readNumber(trimmed.replace('−', '-'))
+  if (bare !== undefined) return unit ? ofShown(bare, unit) : bare
   const read = readQuantity(trimmed)
   return read && unit && read.dimension === UNITS[unit].dimension ? read.valueSi : trimmed
 }

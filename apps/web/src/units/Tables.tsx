@@ -13,6 +13,7 @@ import {
 } from '@plucky/core'
 import { GEARS } from './stick-parts.js'
 import { linkTorque, memberTorque, speedWords, torqueWords, type Scale } from './reading.js'
+import { TableHead } from '../ui/TableHead.js'
 
 const TABLE = {
   borderCollapse: 'collapse',
@@ -51,13 +52,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
   return (
     <Box overflowX="auto">
       <chakra.table css={TABLE} data-testid="range-table">
-        <thead>
-          <tr>
-            {['Gear', 'Ratio', 'Ratio step', 'Efficiency', 'Applied'].map((word) => (
-              <th key={word}>{word}</th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={['Gear', 'Ratio', 'Ratio step', 'Efficiency', 'Applied']} />
         <tbody>
           {train.ranges.map((range) => {
             const solution = solved.get(range.id) as RangeSolution
@@ -91,13 +86,7 @@ interface MemberTableProps {
 export function MemberTable({ train, solution, scale }: MemberTableProps) {
   return (
     <chakra.table css={TABLE} data-testid="member-table">
-      <thead>
-        <tr>
-          {['Member', scale ? 'Torque' : 'Torque / input', scale ? 'Speed' : 'Speed / input'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Member', scale ? 'Torque' : 'Torque / input', scale ? 'Speed' : 'Speed / input']} />
       <tbody>
         {train.members.map((member) => {
           const torque = memberTorque(train, solution, member)
@@ -120,13 +109,7 @@ export function LinkTable({ train, solution, scale }: MemberTableProps) {
   const rows = [...train.elements.map((e) => ({ ...e, word: e.kind })), ...train.joints.map((j) => ({ ...j, word: 'joint' }))]
   return (
     <chakra.table css={TABLE} data-testid="link-table">
-      <thead>
-        <tr>
-          {['Clutch, band or joint', 'Torque', 'Slip speed', 'Power'].map((word) => (
-            <th key={word}>{word}</th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead words={['Clutch, band or joint', 'Torque', 'Slip speed', 'Power']} />
       <tbody>
         {rows.map(({ id, word }) => {
           const torque = linkTorque(solution, id)
@@ -155,13 +138,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
   return (
     <>
       <chakra.table css={TABLE}>
-        <thead>
-          <tr>
-            {['Gear set', 'Sun', 'Ring', 'Carrier', 'Pinion speed'].map((word) => (
-              <th key={word}>{word}</th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead words={['Gear set', 'Sun', 'Ring', 'Carrier', 'Pinion speed']} />
         <tbody>
           {unit.train.sets.map(({ id }) => (
             <tr key={id}>
@@ -177,16 +154,13 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
       </chakra.table>
       {thrusts.length > 0 && (
         <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
-          <thead>
-            <tr>
-              {(scale
+          <TableHead
+            words={
+              scale
                 ? ['Thrust surface', 'Axial load', 'Sliding speed', 'Heat', 'p·v or bearing life']
                 : [`Thrust surface (at ${quantity(100, 'N·m', 0)} input)`, 'Axial load']
-              ).map((word) => (
-                <th key={word}>{word}</th>
-              ))}
-            </tr>
-          </thead>
+            }
+          />
           <tbody>
             {thrusts.map(({ thrust, axialN, state, speedRadPerS }) => (
               <tr key={thrust.id}>

@@ -42,7 +42,13 @@ const WRITTEN: Record<Dimension, readonly UnitName[]> = {
   flow: ['l/min', 'm³/s'],
 }
 
-const FIGURE = /^([-+]?\d[\d,]*\.?\d*(?:e[-+]?\d+)?)\s*(\S+)$/i
+/** A number; commas part thousands, and ".060" is one. "8,5" is none: it may mean 8.5, and is not guessed. */
+export const NUMBER = String.raw`[-+]?(?:(?:\d{1,3}(?:,\d{3})+|\d+)\.?\d*|\.\d+)(?:e[-+]?\d+)?`
+const FIGURE = new RegExp(String.raw`^(${NUMBER})\s*(\S+)$`, 'i')
+const BARE = new RegExp(String.raw`^${NUMBER}$`, 'i')
+
+/** Reads "1,200.5"; `undefined` if the text is not a number. */
+export const readNumber = (text: string): number | undefined => (BARE.test(text) ? Number(text.replaceAll(',', '')) : undefined)
 
 /** Reads "0.31 in" or "1,200 lb-ft"; nothing where the text is not a figure with a known unit. */
 export function readQuantity(text: string): { valueSi: number; dimension: Dimension } | undefined {
