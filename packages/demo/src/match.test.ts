@@ -18,6 +18,7 @@ import {
   valueOf,
   type Answer,
   type Brief,
+  type LockupOil,
   type EngineLine,
   type HouseRules,
   type MatchFigures,
@@ -163,7 +164,7 @@ describe('the lockup clutch', () => {
     const held = (answer: Answer) => answer.stations.find((s) => s.stationId === 'lockup')?.held as { powerW: number }
     expect(base.breakingOrder).toContain('lockup')
     const clutch = coupe.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
-    const { torqueNm } = lockupState(clutch.geometry, { applyPa: coupe.pressure.drivePa, releasePa: toSi(10, 'psi') })
+    const { torqueNm } = lockupState(clutch.geometry, answered(coupe).cases.find(({ id }) => id === 'lockup-4')?.lockupOil as LockupOil)
     const headline = coupe.brief.engine.form === 'headline' ? coupe.brief.engine.headline : undefined
     const engine = valueOf(curveFromHeadline(headline as never))
     // the stated 725 lb-ft and the computed figure: the lower counts
@@ -203,7 +204,7 @@ describe('the lockup clutch', () => {
     const answer = answered(input)
     const shift = answer.cases.find((c) => c.id === 'locked-shift-4')
     const clutch = input.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
-    const passes = lockupState(clutch.geometry, { applyPa: input.pressure.drivePa, releasePa: toSi(10, 'psi') }).torqueNm
+    const passes = lockupState(clutch.geometry, shift?.lockupOil as LockupOil).torqueNm
     const gearing = solveTrain(input.unit.train)
     const drop = toSi(7400, 'rpm') * (1 - (gearing.get('4')?.ratio ?? NaN) / (gearing.get('3')?.ratio ?? NaN))
     const inertia = 0.2 + 0.16 * (0.258 / 0.3) ** 5

@@ -156,13 +156,17 @@ describe('what is wrong is said where the job is judged', () => {
     ).toContain('lining-on-piston')
   })
 
-  it('a servo that pushes harder than its strut bears is a state of the pressure; an anchor that pulls off is a limit of its own', () => {
+  it('a servo that pushes harder than its strut bears is a state of the pressure and holds no more than the strut; an anchor is a limit of its own', () => {
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = inputOf(coupe, [['even-band', weakStrut]])
     expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(
-      /Line pressure: the servo of the 2-4 band applies 1863 lbf in second gear; the strut and lever are rated for 1574 lbf/,
+      /Line pressure: the servo of the 2-4 band applies 1862 lbf in second gear; the strut and lever are rated for 1574 lbf/,
     )
+    // no pressure makes more of it than the strut bears, and the strut is the place that is named
+    const strutNm = 7000 * 0.078 * (Math.exp((0.12 * 320 * Math.PI) / 180) - 1)
+    const judgedAt = (given: typeof input) => answered(given).stations.find(({ stationId }) => stationId === 'even-band')?.worst
+    expect(judgedAt(input)).toMatchObject({ place: 'strut', capacityNm: expect.closeTo(strutNm, 6) as number })
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
     const judged = answered(inputOf(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
     const e = Math.exp((0.12 * 320 * Math.PI) / 180)

@@ -70,6 +70,7 @@ describe('pressure needed', () => {
         for (const { rangeId, needs } of (pressureReport(input, answer) as PressureReport).ranges)
           for (const { stationId, caseId, neededPa } of needs) {
             if (neededPa === 0) continue // springs and spinning oil alone hold it
+            if (neededPa === Infinity) continue // strut, lever or anchor give way before any pressure does it
             const station = unit.stations.find(({ id }) => id === stationId) as Unit['stations'][number]
             const duty = answer.cases.find(({ id }) => id === caseId) as Answer['cases'][number]
             const range = gearing.get(rangeId) as ReturnType<typeof gearing.get> & object
@@ -110,7 +111,7 @@ describe('pressure by the fitted valves', () => {
     for (const duty of answer.cases) {
       const throttle = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
       const range = rangeOf(input.unit, duty.rangeId)
-      expect(duty.linePressurePa).toBe(oil.at({ range, throttle, engineRadPerS: duty.engine.speedRadPerS }).linePa)
+      expect(duty.linePressurePa).toBe(oil.at({ range, throttle, engineRadPerS: duty.oilAt.engineRadPerS }).linePa)
     }
     // 4.6 N/mm × 37.9 mm = 174.34 N on ⌀ 14; ⌀ 11.28 × 80 psi: (174.34 + 55.12) N / 153.94 mm²
     expect(psi(answer.cases.find(({ id }) => id === 'full-1')?.linePressurePa ?? 0)).toBeCloseTo(216, 0)
@@ -156,12 +157,13 @@ describe('pressure by the fitted valves', () => {
 describe('a state of line pressure', () => {
   const sentenceOf = (input: SpecInput) => verdictSentence(answered(input), input.unit, input.brief)
   it('above the relief valve is judged with what the valve lets stand, named in the sentence and in the evaluation', () => {
-    const input = inputOf(weak, { drivePa: toSi(320, 'psi'), reversePa: toSi(330, 'psi') })
+    // a spring shimmed until the valves make more than the relief valve lets stand
+    const input = inputOf(weak, { drivePa: toSi(320, 'psi'), reversePa: toSi(330, 'psi'), knobs: { springShimM: 0.04 } })
     const circuit = lineOil(input).circuit as NonNullable<ReturnType<typeof lineOil>['circuit']>
     const opening = reliefOpening(circuit.valves)
     const answer = answered(input)
-    for (const duty of answer.cases) expect([duty.linePressurePa, duty.lineState]).toEqual([opening, 'relief-open'])
-    expect(held(answer)).toBe(held(answered(inputOf(weak, { drivePa: opening, reversePa: opening }))))
+    for (const duty of answer.cases) expect([duty.madePa, duty.lineState]).toEqual([opening, 'relief-open'])
+    expect(held(answer)).toBe(held(answered(inputOf(weak, { ...input.pressure, drivePa: opening, reversePa: opening }))))
     expect(sentenceOf(input)).toMatch(
       /^Holds about \d+ hp \(target 840 hp\).* Line pressure: 330 psi commanded in reverse, but the relief valve opens at 27\d psi \(and 3 more\)\.$/,
     )
@@ -179,6 +181,102 @@ describe('a state of line pressure', () => {
     // 13 N/mm × 0.5 mm on a seat of ⌀ 8: 6.5 N / 50.27 mm² = 18.76 psi
     const shimmed = inputOf(weak, { ...input.pressure, knobs: { reliefShimM: 0.0005 } })
     expect(psi((reportOf(shimmed).openingPa ?? 0) - opening)).toBeCloseTo(18.76, 2)
+  })
+
+  it('typed at the gauge above what the fitted valves make it is not there: named, and nothing holds more', () => {
+    const stock = { ...weak, spec: { ...weak.spec, fits: { ...weak.spec.fits, valves: 'valves-stock' } } }
+    const made = inputOf(stock, { drivePa: toSi(128, 'psi') })
+    const typed = inputOf(stock, { drivePa: toSi(185, 'psi') })
+    expect(psi(answered(typed).cases.find(({ id }) => id === 'launch')?.linePressurePa ?? 0)).toBeCloseTo(128, 0)
+    expect(held(answered(typed)) / held(answered(made))).toBeCloseTo(1, 3)
+    expect(sentenceOf(made)).not.toMatch(/Line pressure/)
+    expect(sentenceOf(typed)).toMatch(
+      /gauge figure of 185 psi in drive cannot be there: the installed regulator makes 128 psi at full throttle/,
+    )
+    const file = jobFileOf({ ...stock, spec: { ...stock.spec, pressure: typed.pressure } }, lookup, kits)
+    expect(evaluation(file)).toMatchObject({ pressure: { state: 'gauge-above-valves' } })
+  })
+
+  it('at the lockup it is at most line, whatever is typed', () => {
+    const coupe = jobs[2] as JobContent
+    const lockup = (change: Partial<SpecInput['pressure']>) =>
+      answered(inputOf(coupe, change)).stations.find(({ stationId }) => stationId === 'lockup')?.held
+    expect(lockup({ lockupApplyPa: toSi(400, 'psi') })).toEqual(lockup({}))
+    expect(sentenceOf(inputOf(coupe, { lockupApplyPa: toSi(400, 'psi') }))).toMatch(/400 psi set for lockup apply is above the 185 psi/)
+  })
+
+  it('is one pressure a case: gauge table, map, what bears how much and what is judged agree', () => {
+    for (const job of jobs) {
+      const input = inputOf(job, { by: 'valves' })
+      const [answer, report] = [answered(input), reportOf(input)]
+      const of = (id: string) => answer.cases.find((duty) => duty.id === id)?.linePressurePa
+      const read = (at: PressureReport['gauge'][number]['at']) => report.gauge.find((row) => row.at === at)?.hot.linePa
+      const back = answer.cases.find(({ kind }) => kind === 'reverse')
+      expect([job.name, read('reverse-stall')]).toEqual([job.name, back?.linePressurePa])
+      expect(read('stall')).toBe(of('launch'))
+      for (const { rangeId, suppliedAt } of report.ranges)
+        expect([rangeId, suppliedAt(1)]).toEqual([
+          rangeId,
+          Math.min(...answer.cases.filter((duty) => duty.rangeId === rangeId).map((duty) => duty.linePressurePa)),
+        ])
+    }
+  })
+
+  it('above a stated maximum of any part is worth no more than that maximum', () => {
+    const any = fc.record({
+      job: fc.constantFrom(...jobs),
+      picks: fc.array(fc.nat(20), { minLength: 30, maxLength: 30 }),
+      by: fc.constantFrom('gauge' as const, 'valves' as const),
+      drive: fc.double({ min: 20, max: 500, noNaN: true }),
+      lockup: fc.option(fc.double({ min: 20, max: 500, noNaN: true }), { nil: undefined }),
+      springShimM: fc.double({ min: 0, max: 0.06, noNaN: true }),
+      most: fc.double({ min: 20, max: 250, noNaN: true }),
+      at: fc.nat(30),
+    })
+    const power = ({ stations }: Answer, id: string) => {
+      const held = stations.find(({ stationId }) => stationId === id)?.held
+      return held?.outcome === 'held' ? held.powerW : held?.outcome === 'fails-at-smallest' ? 0 : Infinity
+    }
+    let crossed = 0
+    fc.assert(
+      fc.property(any, ({ job, picks, by, drive, lockup, springShimM, most, at }) => {
+        const unit = lookup.unit(job.unitId) as Unit
+        const parts = unit.stations.map(({ id }, i): [string, Part] => {
+          const own = shelf.filter((part) => part.unitIds.includes(unit.id) && part.stationIds.includes(id))
+          return [id, own[(picks[i] ?? 0) % own.length] as Part]
+        })
+        const bears = parts.filter(([, { kind }]) => ['pack', 'band', 'lockup', 'converter', 'pump', 'valves'].includes(kind))
+        const [where, part] = bears[at % bears.length] as [string, Part]
+        const [drivePa, mostPa] = [toSi(drive, 'psi'), toSi(most, 'psi')]
+        const apply = lockup === undefined ? {} : { lockupApplyPa: toSi(lockup, 'psi') }
+        const answer = answered({
+          ...inputOf(job),
+          fitted: new Map([...parts, [where, limited(part, most)]]),
+          pressure: { by, drivePa, reversePa: 1.25 * drivePa, ...apply, knobs: { springShimM } },
+        })
+        if (!answer.findings.some(({ code, stationId }) => code === 'pressure-above-maximum' && stationId === where)) return
+        crossed++
+        const bare = new Map(parts.filter(([, { kind }]) => kind !== 'pump' && kind !== 'valves'))
+        // a piston that curls may hold most at less than the maximum
+        const upTo = Array.from({ length: part.kind === 'lockup' || part.kind === 'converter' ? 20 : 1 }, (_, i, all = 20) =>
+          answered({
+            ...inputOf(job),
+            fitted: bare,
+            pressure: { drivePa: mostPa, reversePa: mostPa, lockupApplyPa: (mostPa * (all - i)) / all },
+          }),
+        )
+        const fed =
+          part.kind === 'pump' || part.kind === 'valves'
+            ? unit.stations.filter(({ kind }) => kind === 'pack' || kind === 'band')
+            : [{ id: part.kind === 'converter' ? 'lockup' : where }]
+        for (const { id } of fed) {
+          const worth = Math.max(...upTo.map((reference) => power(reference, id)))
+          expect([id, power(answer, id) <= worth * 1.01]).toEqual([id, true])
+        }
+      }),
+      { numRuns: 200, endOnFailure: true },
+    )
+    expect(crossed).toBeGreaterThan(60)
   })
 
   const limited = (part: Part, most: number): Part => ({

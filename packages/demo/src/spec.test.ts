@@ -245,7 +245,9 @@ describe('findings beside the power held', () => {
     const pack = withLimit(fitted.get('low-reverse') as Part, { pressurePa: toSi(230, 'psi') })
     const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
     expect(found).toEqual([expect.objectContaining({ stationId: 'low-reverse', rangeId: 'R' })])
-    expect(found.map((f) => findingSentence(f, unit))).toEqual(['Low-reverse clutch: 245 psi exceeds the part limit of 230 psi.'])
+    expect(found.map((f) => findingSentence(f, unit))).toEqual([
+      'Low-reverse clutch: 245 psi exceeds the part limit of 230 psi. Ratings use the limit: more pressure adds nothing to what it holds.',
+    ])
   })
 
   it('a part turned faster than it may, at redline in its fastest range', () => {

@@ -261,7 +261,7 @@ describe('the shelf of every unit', () => {
     'medlar-4': [
       [125, 195],
       [175, 250],
-      [215, 285],
+      [215, 280],
     ],
     'hornbeam-6': [
       [150, 215],

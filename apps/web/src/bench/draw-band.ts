@@ -39,6 +39,11 @@ export function drawBand(band: Geometries['band']): Drawing {
       { name: 'lever', text: `lever ratio ${figure(band.leverRatio, 2)}` },
       { name: 'tightens', text: `self-energizing, drum turning ${band.tightens}` },
     ],
-    places: { whole: { x: cx, y: outer }, 'band-slip': { x: width / 2, y: drum + LINING_MM }, anchor: { x: cx - outer, y: 3 } },
+    places: {
+      whole: { x: cx, y: outer },
+      'band-slip': { x: width / 2, y: drum + LINING_MM },
+      anchor: { x: cx - outer, y: 3 },
+      strut: { x: at - 7, y: 2.5 },
+    },
   }
 }

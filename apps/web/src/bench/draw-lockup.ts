@@ -61,6 +61,7 @@ export function drawLockup(g: LockupGeometry): Drawing {
     ],
     places: {
       'lockup-slip': { x: COVER_AT + thick, y: mm(meanRadius(g)) },
+      'lockup-lifted': { x: COVER_AT + thick, y: mm(meanRadius(g)) },
       whole: { x: COVER_AT + thick, y: mm(meanRadius(g)) },
       'damper-stop': { x: pistonX + piston + 10, y: g.damper ? mm(g.damper.radiusM) : seal },
     },

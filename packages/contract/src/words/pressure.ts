@@ -1,5 +1,5 @@
-import type { Answer, GaugeRow, Knob, LinePressure, PressureCalibration, PressureReport, Unit } from '@plucky/core'
-import { lockupOil } from '@plucky/core'
+import type { Answer, GaugeRow, Knob, LinePressure, LineState, PressureCalibration, PressureReport, Unit } from '@plucky/core'
+import { lockedOil, lockupOil } from '@plucky/core'
 import { quantity, shownFigure } from './format.js'
 
 /** Points at which a gauge is read, as they are spoken. */
@@ -10,7 +10,7 @@ export const GAUGE_POINT_WORDS: Record<GaugeRow['at'], string> = {
   redline: 'Full throttle, redline',
   low: 'Manual low, idle',
   'reverse-idle': 'Reverse, idle',
-  'reverse-stall': 'Reverse, full throttle',
+  'reverse-stall': 'Reverse, throttle as briefed',
 }
 
 /** A line of the table to hold a gauge against, in words. */
@@ -19,16 +19,22 @@ export interface GaugeLine {
   readonly speed: string
   readonly hot: string
   readonly cold: string
-  /** Whether line pressure is below the commanded pressure, hot and cold. */
+  /** Whether line pressure is below the commanded pressure, or above what a part bears, hot and cold. */
   readonly hotShort: boolean
   readonly coldShort: boolean
 }
 
+const LINE_STATE_WORDS: Record<Exclude<LineState, 'as-commanded'>, string> = {
+  'relief-open': 'relief valve open',
+  'short-of-oil': 'pump short',
+}
+
 /** What a gauge should read at a point. */
-export function readingWords({ commandedPa, linePa, state }: LinePressure): string {
-  if (state === 'as-commanded') return quantity(linePa, 'psi')
-  const why = state === 'relief-open' ? 'relief valve open' : 'pump short'
-  return `${quantity(linePa, 'psi')}, ${why}${Number.isFinite(commandedPa) ? ` of ${shownFigure(commandedPa, 'psi')}` : ''}`
+export function readingWords({ commandedPa, madePa, linePa, state }: LinePressure): string {
+  const over = linePa < madePa ? `, over a part limit of ${shownFigure(linePa, 'psi')}` : ''
+  if (state === 'as-commanded') return quantity(madePa, 'psi') + over
+  const why = LINE_STATE_WORDS[state]
+  return `${quantity(madePa, 'psi')}, ${why}${Number.isFinite(commandedPa) ? ` of ${shownFigure(commandedPa, 'psi')}` : ''}${over}`
 }
 
 /** The table to hold a gauge against. */
@@ -38,14 +44,14 @@ export const gaugeLines = ({ gauge }: Pick<PressureReport, 'gauge'>): GaugeLine[
     speed: quantity(engineRadPerS, 'rpm'),
     hot: readingWords(hot),
     cold: readingWords(cold),
-    hotShort: hot.state !== 'as-commanded',
-    coldShort: cold.state !== 'as-commanded',
+    hotShort: hot.state !== 'as-commanded' || hot.linePa < hot.madePa,
+    coldShort: cold.state !== 'as-commanded' || cold.linePa < cold.madePa,
   }))
 
 /** Line pressure of a job in a line: as typed from the gauge, or as the valves make it at full throttle. */
 export function pressureWords(pressure: PressureCalibration, answer: Answer | undefined, unit: Unit): string {
   const { lockupApplyPa, lockupReleasePa } = pressure
-  const { applyPa, releasePa } = lockupOil(pressure, pressure.drivePa)
+  const { applyPa, releasePa } = answer ? lockedOil(answer.cases) : lockupOil(pressure, pressure.drivePa)
   const lockup =
     lockupApplyPa === undefined && lockupReleasePa === undefined
       ? ''

@@ -120,14 +120,18 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
       return `${quantity(value, 'psi')} commanded${where}, but the relief valve opens at ${quantity(limit, 'psi')}`
     case 'pump-falls-short':
       return `${quantity(value, 'psi')} commanded${where}, but the pump can only hold ${quantity(limit, 'psi')}`
+    case 'gauge-above-valves':
+      return `the gauge figure of ${quantity(value, 'psi')} ${rangeId === null ? 'in drive' : 'in reverse'} cannot be there: the installed regulator makes ${quantity(limit, 'psi')} at full throttle, and ratings use no more`
+    case 'lockup-above-line':
+      return `${quantity(value, 'psi')} set for lockup apply is above the ${quantity(limit, 'psi')} of line pressure that feeds it; ratings use line pressure`
     case 'pressure-above-case':
-      return `${quantity(value, 'psi')}${where} exceeds the case limit of ${quantity(limit, 'psi')}`
+      return `${quantity(value, 'psi')}${where} exceeds the case limit of ${quantity(limit, 'psi')}; ratings use the limit`
     case 'strut-above-maximum':
-      return `the servo of the ${stationName(unit, stationId ?? '')} applies ${quantity(value, 'N')}${where}; the strut and lever are rated for ${quantity(limit, 'N')}`
+      return `the servo of the ${stationName(unit, stationId ?? '')} applies ${quantity(value, 'N')}${where}; the strut and lever are rated for ${quantity(limit, 'N')}, and the band holds no more than that`
     case 'valves-not-fitted':
       return 'it is set to be calculated, but the pump or the pressure regulator is missing, so the gauge readings are used'
     default:
-      return `${quantity(value, 'psi')}${where} exceeds the ${stationName(unit, stationId ?? '')} limit of ${quantity(limit, 'psi')}`
+      return `${quantity(value, 'psi')}${where} exceeds the ${stationName(unit, stationId ?? '')} limit of ${quantity(limit, 'psi')}; ratings use the limit`
   }
 }
 
@@ -181,12 +185,14 @@ export function findingSentence(finding: Finding, unit: Unit): string {
   const name = capital(stationName(unit, finding.stationId ?? ''))
   switch (finding.code) {
     case 'pressure-above-maximum':
-      return `${name}: ${quantity(finding.value, 'psi')} exceeds the part limit of ${quantity(finding.limit, 'psi')}.`
+      return `${name}: ${quantity(finding.value, 'psi')} exceeds the part limit of ${quantity(finding.limit, 'psi')}. Ratings use the limit: more pressure adds nothing to what it holds.`
     case 'stack-wrong':
       return `${name}: ${finding.stack ? wrongSentence(finding.stack.wrong, finding.stack.plates) : ''}`
     case 'relief-opens':
     case 'pump-falls-short':
     case 'pressure-above-case':
+    case 'gauge-above-valves':
+    case 'lockup-above-line':
     case 'strut-above-maximum':
     case 'valves-not-fitted':
       return `Line pressure: ${pressureState(finding, unit)}.`
@@ -240,11 +246,13 @@ const PLACES: Record<string, string> = {
   'stator-clutch': 'stator one-way clutch',
   'lockup-clutch': 'lockup clutch',
   'lockup-slip': 'lockup slips',
+  'lockup-lifted': 'lockup piston curls, one edge lifted',
   'damper-stop': 'damper springs coil-bind',
   converter: 'converter',
   slip: 'clutch slips',
   'band-slip': 'band slips',
   anchor: 'band anchor fails',
+  strut: 'strut and lever at their limit',
   wedge: 'race brinelling (contact stress)',
   part: 'no part installed',
 }

@@ -106,3 +106,10 @@ export function bandPulls(
  */
 export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number =>
   band.anchorMostN === undefined ? Infinity : band.anchorMostN / bandPulls(band, oil, 1).anchorN
+
+/**
+ * Torque that a band holds while its servo pushes with all that strut and lever bear; more pressure adds nothing to it. Infinity where that
+ * is not known.
+ * @example strutTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', strutMostN: 10000 }, { dragSense: 1 }) // → 796.9
+ */
+export const strutTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number => (band.strutMostN ?? Infinity) * armOf(band, oil)

@@ -5,14 +5,14 @@ import { bendPlate } from './annular-plate.js'
 export const LOCKUP_LININGS = ['paper', 'high-energy', 'woven-carbon'] as const
 export type LockupLining = (typeof LOCKUP_LININGS)[number]
 
-/** Stiffness of a lining through its thickness, and the steady slip that it bears (from memory, order of magnitude). */
+/** Stiffness of a lining through its thickness, the steady slip and the unit pressure that it bears (from memory, order of magnitude). */
 export const LINING_BEHAVIOUR: Record<
   LockupLining,
-  { readonly youngPa: number; readonly steadySlipRadPerS: number; readonly wattPerM2: number }
+  { readonly youngPa: number; readonly steadySlipRadPerS: number; readonly wattPerM2: number; readonly unitPa: number }
 > = {
-  paper: { youngPa: 40e6, steadySlipRadPerS: 0, wattPerM2: 0.15e6 },
-  'high-energy': { youngPa: 50e6, steadySlipRadPerS: 2, wattPerM2: 0.3e6 },
-  'woven-carbon': { youngPa: 70e6, steadySlipRadPerS: 5, wattPerM2: 0.6e6 },
+  paper: { youngPa: 40e6, steadySlipRadPerS: 0, wattPerM2: 0.15e6, unitPa: 4e6 },
+  'high-energy': { youngPa: 50e6, steadySlipRadPerS: 2, wattPerM2: 0.3e6, unitPa: 5e6 },
+  'woven-carbon': { youngPa: 70e6, steadySlipRadPerS: 5, wattPerM2: 0.6e6, unitPa: 7e6 },
 }
 
 /** A window, a rivet circle or a bend of the piston, where stress gathers. */
@@ -147,7 +147,7 @@ export const pistonPlate = (g: LockupGeometry, pressurePa: number) =>
     rings: [{ outerRadiusM: meanRadius(g), pressurePa }],
   })
 
-/** How the lining lies on its face: which edge bears, where the force acts, what it passes. */
+/** How the lining bears on its face: at which edge, where the force acts, what it passes. */
 export interface LockupState {
   /** Of the face against the other, rad: above 0 the inner edge bears harder, below 0 the outer one. */
   readonly tiltRad: number
@@ -157,6 +157,13 @@ export interface LockupState {
   /** Where the force acts. */
   readonly radiusM: number
   readonly forceN: number
+  /** Greatest pressure on the lining. */
+  readonly peakPa: number
+  /** By the whole force, whatever part of the lining bears it. */
+  readonly slipNm: number
+  /** Most that the part of the lining that still bears can pass; Infinity while the other edge is down. */
+  readonly loadedNm: number
+  /** What it passes: the lesser of both. */
   readonly torqueNm: number
 }
 
@@ -167,22 +174,43 @@ const ROUNDS = 60
 /**
  * Torque of a lockup clutch, μ·n·Δp·A·R. Pressure falls across the lining, A = π(R² − r_seal²), unless the piston has a seal of its own.
  * Piston and cover lean as plates; the lining gives like an elastic bed, so that the force moves to the edge that bears, and with it R
- * and A. Δp below zero passes nothing. Apply and release in Pa.
+ * and A. Past the pressure at which the other edge lifts, the part that still bears passes no more than at the unit pressure of that
+ * moment: it gets narrower, so torque falls as pressure rises. Δp below zero passes nothing. Apply and release in Pa.
  * @example lockupState({ faces: 1, liningInnerRadiusM: 0.1, liningOuterRadiusM: 0.12, liningThicknessM: 0.001, lining: 'paper', hotFriction: 0.1, sealRadiusM: 0.03, gapM: 0.001, piston: { thicknessM: 1, steelId: '4140-130', hub: 'free', flatAtPa: 0 } }, { applyPa: 500000, releasePa: 0 }).torqueNm // → 193.5
  */
-export function lockupState(g: LockupGeometry, { applyPa, releasePa }: LockupOil): LockupState {
+export function lockupState(g: LockupGeometry, oil: LockupOil): LockupState {
+  const own = bearing(g, oil)
+  const most = own.lifted ? unitPressureMost(g, oil) : Infinity
+  const loadedNm = own.peakPa > most ? (own.slipNm * most) / own.peakPa : own.lifted && most < Infinity ? own.slipNm : Infinity
+  return { ...own, loadedNm, torqueNm: Math.min(own.slipNm, loadedNm) }
+}
+
+/** Unit pressure that a lining with a lifted edge can pass: that at which the edge lifted. Where the whole of it never bears, what the lining bears. */
+function unitPressureMost(g: LockupGeometry, { applyPa, releasePa }: LockupOil): number {
+  const span = lockupSpan(g, releasePa)
+  if (!span) return LINING_BEHAVIOUR[g.lining].unitPa
+  // Below the pressure at which the whole lining bears the edge is not lifted by too much pressure but not down yet.
+  if (applyPa - releasePa < span.bearsFromPa || span.liftsAbovePa === null) return Infinity
+  return bearing(g, { applyPa: span.liftsAbovePa + releasePa, releasePa }).peakPa
+}
+
+/** How the lining bears in the balance of forces alone. */
+function bearing(g: LockupGeometry, { applyPa, releasePa }: LockupOil): Omit<LockupState, 'torqueNm' | 'loadedNm'> {
   const across = Math.max(0, applyPa - releasePa)
   const tiltRad = tiltAt(g, across, applyPa)
   const width = g.liningOuterRadiusM - g.liningInnerRadiusM
   const bed = LINING_BEHAVIOUR[g.lining].youngPa / g.liningThicknessM / g.faces
+  const face = Math.PI * (g.liningOuterRadiusM ** 2 - g.liningInnerRadiusM ** 2)
+  const lean = bed * Math.abs(tiltRad)
   let radiusM = meanRadius(g)
   let forceN = forceAt(g, across, radiusM)
-  let lifted = false
+  let [lifted, peakPa] = [false, 0]
   for (let i = 0; i < ROUNDS; i++) {
-    const mean = forceN / (Math.PI * (g.liningOuterRadiusM ** 2 - g.liningInnerRadiusM ** 2))
-    const lean = bed * Math.abs(tiltRad)
+    const mean = forceN / face
     lifted = (lean * width) / 2 > mean
-    const shift = mean === 0 ? 0 : lifted ? width / 2 - Math.sqrt((2 * mean * width) / lean) / 3 : (lean * width ** 2) / (12 * mean)
+    const loadedM = lifted ? Math.sqrt((2 * mean * width) / lean) : width
+    peakPa = lifted ? lean * loadedM : mean + (lean * width) / 2
+    const shift = mean === 0 ? 0 : lifted ? width / 2 - loadedM / 3 : (lean * width ** 2) / (12 * mean)
     const next = meanRadius(g) - Math.sign(tiltRad) * shift
     const settled = Math.abs(next - radiusM) < 1e-12
     radiusM = (radiusM + next) / 2
@@ -191,7 +219,7 @@ export function lockupState(g: LockupGeometry, { applyPa, releasePa }: LockupOil
   }
   const off = (meanRadius(g) - radiusM) / width
   const edge = Math.abs(off) < FLAT_SHARE ? 'flat' : off > 0 ? 'inner' : 'outer'
-  return { tiltRad, edge, lifted, radiusM, forceN, torqueNm: g.hotFriction * g.faces * forceN * radiusM }
+  return { tiltRad, edge, lifted, radiusM, forceN, peakPa, slipNm: g.hotFriction * g.faces * forceN * radiusM }
 }
 
 const forceAt = (g: LockupGeometry, across: number, radiusM: number) =>
@@ -220,13 +248,18 @@ export function lockupSpan(g: LockupGeometry, releasePa: number): LockupSpan | n
   spans.set(g, known)
   const before = known.get(releasePa)
   if (before !== undefined) return before
-  const made = searchedSpan((across) => !lockupState(g, { applyPa: across + releasePa, releasePa }).lifted)
+  const tilt = (across: number) => tiltAt(g, across, across + releasePa)
+  const [atNone, atMost] = [tilt(0), tilt(MOST_PA)]
+  const level = atNone === atMost ? 0 : (MOST_PA * atNone) / (atNone - atMost)
+  const made = searchedSpan((across) => !bearing(g, { applyPa: across + releasePa, releasePa }).lifted, level)
   known.set(releasePa, made)
   return made
 }
 
-function searchedSpan(whole: (acrossPa: number) => boolean): LockupSpan | null {
-  const steps = Array.from({ length: STEPS }, (_, i) => ((i + 1) * MOST_PA) / STEPS)
+/** Steps over all pressures, and at the one where the face is level: the span about that may be narrower than a step. */
+function searchedSpan(whole: (acrossPa: number) => boolean, levelPa: number): LockupSpan | null {
+  const even = Array.from({ length: STEPS }, (_, i) => ((i + 1) * MOST_PA) / STEPS)
+  const steps = levelPa > 0 && levelPa < MOST_PA ? [...even, levelPa].sort((a, b) => a - b) : even
   const first = steps.findIndex(whole)
   if (first < 0) return null
   const end = steps.findIndex((p, i) => i > first && !whole(p))
@@ -247,6 +280,9 @@ function searchedSpan(whole: (acrossPa: number) => boolean): LockupSpan | null {
  */
 export const scaledPistonLimit = (known: { thicknessM: number; pressurePa: number }, thicknessM: number): number =>
   known.pressurePa * (thicknessM / known.thicknessM) ** 3
+
+/** Pressure across it that a piston bears by a known one of its shape; nothing where none is known. */
+export const pistonLimit = ({ known, piston }: LockupGeometry): number | undefined => known && scaledPistonLimit(known, piston.thicknessM)
 
 /**
  * Torque at which a damper's coils bind: springs × rate × travel × radius.

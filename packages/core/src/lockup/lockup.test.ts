@@ -183,9 +183,42 @@ describe('a lockup clutch', () => {
         expect(harder.radiusM).toBeLessThanOrEqual(state.radiusM + 1e-9)
         expect(state.radiusM).toBeGreaterThan(g.liningInnerRadiusM)
         expect(state.radiusM).toBeLessThan(g.liningOuterRadiusM)
-        expect(state.torqueNm).toBeCloseTo(0.11 * faces * applyPa * Math.PI * (state.radiusM ** 2 - 0.03 ** 2) * state.radiusM, 6)
+        const slipNm = 0.11 * faces * applyPa * Math.PI * (state.radiusM ** 2 - 0.03 ** 2) * state.radiusM
+        expect(state.slipNm / slipNm).toBeCloseTo(1, 7)
+        expect(state.torqueNm).toBe(Math.min(state.slipNm, state.loadedNm))
       }),
     )
+  })
+
+  it('holds less the harder it is pressed once an edge has lifted, whatever its piston, cover and linings', () => {
+    const made = fc.record({
+      thicknessM: fc.double({ min: 0.002, max: 0.005, noNaN: true }),
+      flatAtPa: fc.double({ min: 1e5, max: 1e6, noNaN: true }),
+      coverM: fc.option(fc.double({ min: 0.004, max: 0.012, noNaN: true }), { nil: undefined }),
+      faces: fc.integer({ min: 1, max: 4 }),
+      releasePa: fc.double({ min: 0, max: 1e5, noNaN: true }),
+      beyond: fc.double({ min: 0, max: 2, noNaN: true }),
+    })
+    let seen = 0
+    fc.assert(
+      fc.property(made, ({ thicknessM, flatAtPa, coverM, faces, releasePa, beyond }) => {
+        const cover = coverM === undefined ? {} : { cover: { thicknessM: coverM, pilotRadiusM: 0.03, outerRadiusM: 0.128 } }
+        const g = clutch({ faces, ...cover, piston: { ...clutch().piston, thicknessM, flatAtPa } })
+        const { liftsAbovePa } = lockupSpan(g, releasePa) ?? { liftsAbovePa: null }
+        if (liftsAbovePa === null) return
+        seen++
+        const torque = (acrossPa: number) => lockupState(g, { applyPa: acrossPa + releasePa, releasePa }).torqueNm
+        const [edge, past, further] = [1, 1 + beyond, (1 + beyond) * 1.05].map((times) => torque(liftsAbovePa * times)) as [
+          number,
+          number,
+          number,
+        ]
+        expect(past).toBeLessThanOrEqual(edge * (1 + 1e-6))
+        expect(further).toBeLessThanOrEqual(past * (1 + 1e-6))
+      }),
+      { numRuns: 200 },
+    )
+    expect(seen).toBeGreaterThan(100)
   })
 
   it('is refused with radii that cross, a steel that is none, and a window off its piston', () => {

@@ -32,34 +32,49 @@ export interface OilDemand {
   readonly kelvin: number
   /** Hole that lets as much out as the sealing rings of all elements that are on. */
   readonly ringLeakDiameterM: number
+  /** Least of the maxima of what line pressure is led to; no maximum where not given. */
+  readonly mostPa?: number
 }
 
 export type LineState = 'as-commanded' | 'relief-open' | 'short-of-oil'
 
-/** Line pressure as it stands, and why it is not the one commanded. */
+/** Line pressure, and why it is not the one commanded. */
 export interface LinePressure {
   readonly commandedPa: number
-  readonly linePa: number
+  /** What relief valve and pump let it be. */
+  readonly madePa: number
+  /** Why that is not what is commanded. */
   readonly state: LineState
+  /** What is made, but for the maximum of a part that it is led to: nothing is reckoned with more than every part bears. */
+  readonly linePa: number
 }
+
+/** Pressure that is made, held to the maximum of what it is led to. */
+export const heldToMaximum = (commandedPa: number, madePa: number, state: LineState, mostPa = Infinity): LinePressure => ({
+  commandedPa,
+  madePa,
+  state,
+  linePa: Math.min(madePa, mostPa),
+})
 
 const leaving = ({ pump, valves }: OilCircuit, { kelvin, ringLeakDiameterM }: OilDemand, pa: number): number =>
   pumpLeak(pump, pa, kelvin) + orificeFlow(valves.leakDiameterM, pa) + orificeFlow(ringLeakDiameterM, pa)
 
 /**
  * Line pressure: as commanded, unless the relief valve opens below that or the pump cannot make up for what leaks; then it falls to where both
- * are equal. The regulator lets oil on to converter and lubrication only from what is left at its pressure.
+ * are equal. The regulator lets oil on to converter and lubrication only from what is left at its pressure. What is made above the maximum of
+ * a part that it is led to does not count.
  */
 export function linePressure(circuit: OilCircuit, demand: OilDemand): LinePressure {
-  const { commandedPa, pumpRadPerS } = demand
+  const { commandedPa, pumpRadPerS, mostPa } = demand
   const opening = reliefOpening(circuit.valves)
-  const mostPa = Math.min(commandedPa, opening)
+  const openPa = Math.min(commandedPa, opening)
   const intake = pumpIntake(circuit.pump, pumpRadPerS)
-  if (intake >= leaving(circuit, demand, mostPa))
-    return { commandedPa, linePa: mostPa, state: commandedPa > opening ? 'relief-open' : 'as-commanded' }
-  const root = rootOf((pa) => intake - leaving(circuit, demand, pa), 0, mostPa, 1e-3)
+  if (intake >= leaving(circuit, demand, openPa))
+    return heldToMaximum(commandedPa, openPa, commandedPa > opening ? 'relief-open' : 'as-commanded', mostPa)
+  const root = rootOf((pa) => intake - leaving(circuit, demand, pa), 0, openPa, 1e-3)
   if (root.outcome !== 'converged') throw new Error(`Line pressure is bracketed but did not converge: ${JSON.stringify(root)}`)
-  return { commandedPa, linePa: root.x, state: 'short-of-oil' }
+  return heldToMaximum(commandedPa, root.x, 'short-of-oil', mostPa)
 }
 
 /** Where the oil of the pump goes, m³/s, and what that costs. */
@@ -87,15 +102,15 @@ export function oilBalance(circuit: OilCircuit, demand: OilDemand, speeds: Reado
   const line = linePressure(circuit, demand)
   const intakeM3PerS = pumpIntake(pump, demand.pumpRadPerS)
   const leaks = {
-    pumpLeakM3PerS: pumpLeak(pump, line.linePa, demand.kelvin),
-    valvesLeakM3PerS: orificeFlow(valves.leakDiameterM, line.linePa),
-    ringLeakM3PerS: orificeFlow(demand.ringLeakDiameterM, line.linePa),
+    pumpLeakM3PerS: pumpLeak(pump, line.madePa, demand.kelvin),
+    valvesLeakM3PerS: orificeFlow(valves.leakDiameterM, line.madePa),
+    ringLeakM3PerS: orificeFlow(demand.ringLeakDiameterM, line.madePa),
   }
   const spareM3PerS = Math.max(0, intakeM3PerS - leaks.pumpLeakM3PerS - leaks.valvesLeakM3PerS - leaks.ringLeakM3PerS)
-  const chargePa = chargePressure(valves, line.linePa, spareM3PerS, speeds)
+  const chargePa = chargePressure(valves, line.madePa, spareM3PerS, speeds)
   const asked = lubeFlows(valves, chargePa, speeds)
   const converterM3PerS = Math.min(spareM3PerS, asked.totalM3PerS)
-  const torqueNm = pumpTorque(pump, line.linePa)
+  const torqueNm = pumpTorque(pump, line.madePa)
   return {
     ...line,
     intakeM3PerS,

@@ -95,7 +95,9 @@ describe('relief valve', () => {
   })
   it('lets line pressure go no higher, and says so', () => {
     const asked = demand({ commandedPa: reliefOpening(valves) + 1e5, pumpRadPerS: 400 })
-    expect(linePressure(circuit, asked)).toEqual({ commandedPa: asked.commandedPa, linePa: reliefOpening(valves), state: 'relief-open' })
+    const open = reliefOpening(valves)
+    expect(linePressure(circuit, asked)).toEqual({ commandedPa: asked.commandedPa, madePa: open, linePa: open, state: 'relief-open' })
+    expect(linePressure(circuit, { ...asked, mostPa: 9e5 })).toMatchObject({ madePa: open, linePa: 9e5, state: 'relief-open' })
   })
 })
 

@@ -3,14 +3,14 @@ import { engineLine, lineStall, type EngineLine } from '../converter/boosted-lin
 import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
 import type { Engine } from '../engine/boost.js'
-import { lockupState } from '../lockup/lockup-clutch.js'
+import { lockupState, type LockupOil } from '../lockup/lockup-clutch.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Book } from '../fitup/reading.js'
 import type { Fault } from '../quantity/fault.js'
 import { engineOfBrief, type Brief } from './brief.js'
 import { dutyCases, type DutyCase } from './duty.js'
-import { lockupOil, type PressureCalibration } from './calibration.js'
+import type { PressureCalibration } from './calibration.js'
 import { lineOil } from './line-oil.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
@@ -173,10 +173,11 @@ interface Unmatched {
 /** What the spec holds with this very converter: at every power the line of the scaled engine is solved anew. */
 function heldUnmatched({ input, gearing, engine, converter, known, benches }: Unmatched): PowerHeld {
   const base = known.cases
+  const oil = lineOil(input)
   const terms = benches.flatMap((b) => b.terms)
   const held = benches.flatMap((b) => b.held)
   const used = (scale: number) => {
-    const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale)
+    const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale, oil)
     // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
     if (scaled.outcome !== 'cases') return utilisation(terms, base, held, scale)
     // Boost may come elsewhere at another power, and with it other cases.
@@ -216,24 +217,20 @@ function casesOf(
   engine: Engine,
   converter: Characteristic,
   strength = 1,
+  oil = lineOil(input),
 ): Cases {
   const line = engineLine(engine, converter, strength)
   if (line.outcome !== 'runs') return line
   const { brief, rules = DEFAULT_RULES } = input
-  const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
-  const oil = lineOil(input)
-  const atLockup = lockupOil(input.pressure, oil.fullPa)
-  const lockupMostNm = clutch ? lockupState(clutch.geometry, atLockup).torqueNm : Infinity
   const duty = {
     ranges: input.unit.train.ranges,
     gearing,
     line,
     brief,
     oil,
-    lockupOil: atLockup,
     rules,
     lockup: canLock(input),
-    lockupMostNm,
+    lockupMostNm: lockupMostNm(input.fitted),
     inertiaKgM2: engineInertia(input),
   }
   const shockIn = (range: GearRange) => {
@@ -242,6 +239,12 @@ function casesOf(
   }
   const cases = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
   return { outcome: 'cases', cases, line }
+}
+
+/** What the lockup clutch that is fitted passes; anything where its geometry is not known. */
+function lockupMostNm(fitted: SpecInput['fitted']): (oil: LockupOil) => number {
+  const clutch = [...fitted.values()].find((part) => part.kind === 'lockup')
+  return clutch ? (oil) => lockupState(clutch.geometry, oil).torqueNm : () => Infinity
 }
 
 function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): Bench {

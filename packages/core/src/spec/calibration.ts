@@ -52,8 +52,11 @@ export const RELEASE_PA = toSi(10, 'psi')
 export const HOT_OIL_K = toSi(250, '°F')
 export const COLD_OIL_K = toSi(85, '°F')
 
-/** Pressure on both sides of the lockup piston, at a line pressure. */
-export const lockupOil = ({ lockupApplyPa, lockupReleasePa }: PressureCalibration, linePa: number): LockupOil => ({
-  applyPa: lockupApplyPa ?? linePa,
+/**
+ * Pressure on both sides of the lockup piston, at a line pressure: what is set for it, but never above line, from which it is fed, nor above
+ * what clutch and converter bear.
+ */
+export const lockupOil = ({ lockupApplyPa, lockupReleasePa }: PressureCalibration, linePa: number, mostPa = Infinity): LockupOil => ({
+  applyPa: Math.min(lockupApplyPa ?? linePa, linePa, mostPa),
   releasePa: lockupReleasePa ?? RELEASE_PA,
 })

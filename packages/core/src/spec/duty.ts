@@ -1,4 +1,5 @@
 import { lineEnd, linePoint, linePoints, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import type { RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
@@ -38,10 +39,14 @@ export interface DutyCase {
   readonly turbine: WorstPoint
   /** Through the lockup clutch, nothing where it is off. */
   readonly lockup: WorstPoint
-  /** As it stands, which is as commanded unless relief valve or pump have it otherwise. */
+  /** As commanded, unless relief valve, pump or the maximum of what it is led to hold it down. */
   readonly linePressurePa: number
   readonly commandedPa: number
+  /** What relief valve and pump let it be, whatever the parts bear. */
+  readonly madePa: number
   readonly lineState: LineState
+  /** Throttle and engine speed at which line pressure was looked at. */
+  readonly oilAt: { readonly throttle: number; readonly engineRadPerS: number }
   readonly lockupOil: LockupOil
   readonly factors: Readonly<Record<Shock, number>>
   /** Where the factor of hard parts is the overshoot of a ramp. */
@@ -53,12 +58,11 @@ export interface DutyInput {
   readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly line: EngineLine
   readonly brief: Brief
-  readonly oil: Pick<LineOil, 'at'>
-  readonly lockupOil: LockupOil
+  readonly oil: Pick<LineOil, 'at' | 'lockupAt'>
   readonly rules: HouseRules
   readonly lockup: boolean
-  /** Most that the lockup clutch passes; Infinity where that is not known. */
-  readonly lockupMostNm: number
+  /** Most that the lockup clutch passes with oil on both sides of its piston; Infinity where that is not known. */
+  lockupMostNm(oil: LockupOil): number
   /** Engine and converter together, kg·m². */
   readonly inertiaKgM2: number
   /** How a launch in a range meets the shafts, where the house counts that in the place of a service factor. */
@@ -82,7 +86,8 @@ const drivenRanges = ({ ranges, gearing }: Pick<DutyInput, 'ranges' | 'gearing'>
 export function dutyCases(input: DutyInput): DutyCase[] {
   const forward = drivenRanges(input, false)
   const first = forward[0]
-  const stall = lineStall(input.line)
+  const { on, off, boostTurbineRadPerS } = input.line
+  const stall: Stand = { by: off && boostTurbineRadPerS > 0 ? off : on, point: lineStall(input.line) }
   const entries = entrySpeeds(input, forward)
   const locked = lockedRanges(input)
   return [
@@ -94,14 +99,21 @@ export function dutyCases(input: DutyInput): DutyCase[] {
   ]
 }
 
+/** Oil at the lockup piston where least is left of it: in the locked cases, or in any where nothing is locked. */
+export function lockedOil(cases: readonly DutyCase[]): LockupOil {
+  const locked = cases.filter(({ kind }) => kind === 'lockup' || kind === 'locked-shift')
+  const oils = (locked.length > 0 ? locked : cases).map(({ lockupOil }) => lockupOil)
+  return oils.reduce((least, oil) => (oil.applyPa < least.applyPa ? oil : least), oils[0] ?? { applyPa: 0, releasePa: 0 })
+}
+
 /** With boost where the brake or the road builds it; and off boost at the stall, where that is another point. */
-function launches(input: DutyInput, first: GearRange, stall: OperatingPoint): DutyCase[] {
-  const { boostTurbineRadPerS: from, off } = input.line
+function launches(input: DutyInput, first: GearRange, stall: Stand): DutyCase[] {
+  const { boostTurbineRadPerS: from, on, off } = input.line
   if (!off || from === Infinity) return [standing(input, 'launch', first, stall, 1)]
-  const before = off.points[0] as OperatingPoint
+  const boosted: Stand = from === 0 ? stall : { by: on, point: linePoint(input.line, from) }
   return [
-    standing(input, 'launch', first, from === 0 ? stall : linePoint(input.line, from), 1),
-    standing(input, 'launch-off-boost', first, before, 1),
+    standing(input, 'launch', first, boosted, 1),
+    standing(input, 'launch-off-boost', first, { by: off, point: off.points[0] as OperatingPoint }, 1),
   ]
 }
 
@@ -122,20 +134,34 @@ function factors(input: DutyInput, hard: number): DutyCase['factors'] {
 }
 
 /** Line pressure in a case, at the least engine speed of it: there the pump has least to give. */
-function oilIn({ oil, lockupOil }: DutyInput, range: GearRange, engineRadPerS: number, throttle = 1) {
-  const { linePa, commandedPa, state } = oil.at({ range, throttle, engineRadPerS })
-  return { linePressurePa: linePa, commandedPa, lineState: state, lockupOil }
+function oilIn({ oil }: DutyInput, range: GearRange, engineRadPerS: number, throttle = 1) {
+  const oilAt = { throttle, engineRadPerS }
+  const { linePa, commandedPa, madePa, state } = oil.at({ range, ...oilAt })
+  return { linePressurePa: linePa, commandedPa, madePa, lineState: state, oilAt, lockupOil: oil.lockupAt(linePa) }
 }
 
-/** Torque at a point of the line, throttled to a share of it; stall speed goes with the root of torque. */
+/** A point of a line, with or without boost. */
+interface Stand {
+  readonly by: RunningLine
+  readonly point: OperatingPoint
+}
+
+/**
+ * Standing at a point of the line, throttled to a share of its torque; stall speed goes with the root of torque. On the way up from idle the
+ * engine may pass through more torque than it has left there: behind a loose converter plate and crank joint see that.
+ */
 function standing(
   input: DutyInput,
   kind: 'launch' | 'launch-off-boost' | 'reverse',
   range: GearRange,
-  point: OperatingPoint,
+  { by, point }: Stand,
   share: number,
 ): DutyCase {
-  const engine = { torqueNm: point.engineTorqueNm * share, speedRadPerS: point.engineSpeedRadPerS * Math.sqrt(share) }
+  const throttled = (torqueNm: number, speedRadPerS: number) => ({
+    torqueNm: torqueNm * share,
+    speedRadPerS: speedRadPerS * Math.sqrt(share),
+  })
+  const most = onTheWayUp(input.line, by, point)
   const turbine = { torqueNm: point.turbineTorqueNm * share, speedRadPerS: point.turbineSpeedRadPerS }
   const { rules, brief } = input
   const shock = kind === 'reverse' ? undefined : input.shockIn?.(range)
@@ -144,14 +170,21 @@ function standing(
     id: kind === 'reverse' ? `reverse-${range.id}` : kind,
     kind,
     rangeId: range.id,
-    engine,
-    stator: { torqueNm: turbine.torqueNm - engine.torqueNm, speedRadPerS: 0 },
+    engine: throttled(most.torqueNm, most.speedRadPerS),
+    stator: { torqueNm: (point.turbineTorqueNm - point.engineTorqueNm) * share, speedRadPerS: 0 },
     turbine,
     lockup: NOTHING,
-    ...oilIn(input, range, engine.speedRadPerS, kind === 'reverse' ? share : 1),
+    ...oilIn(input, range, point.engineSpeedRadPerS * Math.sqrt(share), kind === 'reverse' ? share : 1),
     factors: factors(input, hard),
     ...(shock ? { shock } : {}),
   }
+}
+
+/** Greatest engine torque up to a point: from idle without boost, from where boost is there with it. */
+function onTheWayUp({ off, engine }: EngineLine, { curve, strength }: RunningLine, point: OperatingPoint): WorstPoint {
+  const [from, to] = [off && curve !== off.curve ? engine.boost?.thresholdRadPerS : undefined, point.engineSpeedRadPerS]
+  const most = greatestTorque(curve, strength, Math.min(from ?? curve.minSpeedRadPerS, to), to)
+  return most.torqueNm > point.engineTorqueNm ? most : { torqueNm: point.engineTorqueNm, speedRadPerS: to }
 }
 
 function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): DutyCase {
@@ -235,12 +268,13 @@ function lockedShifts(input: DutyInput, forward: readonly GearRange[], locked: r
     const after = (top * ratioOf(input, range)) / ratioOf(input, below)
     const engine = lockedTorque(input, after)
     const inertiaNm = (input.inertiaKgM2 * Math.max(0, top - after)) / input.rules.lockedShiftS
+    const { lockupOil } = oilIn(input, range, engine.speedRadPerS)
     const asked = (mostNm: number): WorstPoint => ({
       torqueNm: Math.min(mostNm, engine.torqueNm + inertiaNm),
       speedRadPerS: engine.speedRadPerS,
       made: { engineNm: engine.torqueNm, inertiaNm, mostNm },
     })
-    const at = { engine, turbine: asked(input.lockupMostNm), lockup: asked(Infinity) }
+    const at = { engine, turbine: asked(input.lockupMostNm(lockupOil)), lockup: asked(Infinity) }
     return [lockedThrough(input, `locked-shift-${range.id}`, 'locked-shift', range, at, 1)]
   })
 }

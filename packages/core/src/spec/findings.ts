@@ -1,11 +1,10 @@
 import type { EngineLine } from '../converter/boosted-line.js'
 import type { RangeSolution } from '../gearing/solve.js'
-import { LINING_BEHAVIOUR, lockupSpan, lockupState, scaledPistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
+import { LINING_BEHAVIOUR, lockupSpan, lockupState, pistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
 import { canLock } from './fitted.js'
-import type { DutyCase } from './duty.js'
-import { lockupOilOf } from './line-oil.js'
-import { pressureFindings } from './pressure-findings.js'
+import { lockedOil, type DutyCase } from './duty.js'
+import { lockupMade, pressureFindings } from './pressure-findings.js'
 import { fitFindings } from './fit-findings.js'
 import type { FitEntry } from '../fitup/entry.js'
 import type { CertificateVerdict } from '../flexplate/certificate.js'
@@ -26,6 +25,8 @@ export interface Finding {
     | 'relief-opens'
     | 'pump-falls-short'
     | 'valves-not-fitted'
+    | 'gauge-above-valves'
+    | 'lockup-above-line'
     | 'strut-above-maximum'
     | 'stack-wrong'
     | 'speed-above-maximum'
@@ -93,7 +94,7 @@ export function findings(
     ...perStation,
     ...stackFindings(input),
     ...softFindings(input),
-    ...lockupFindings(input),
+    ...lockupFindings(input, cases),
     ...fitFindings(input),
   ]
 }
@@ -145,7 +146,7 @@ function boostFindings(input: SpecInput, { engine, off, boostTurbineRadPerS }: E
 }
 
 /** How the lockup piston lies at its pressure, and whether its lining bears the slip that the house asks for. */
-function lockupFindings(input: SpecInput): Finding[] {
+function lockupFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
   const fitted = [...input.fitted].flatMap(([stationId, part]) => (part.kind === 'lockup' ? [{ stationId, part }] : []))
   if (!canLock(input)) return []
   return fitted.flatMap(({ stationId, part }) => {
@@ -153,24 +154,25 @@ function lockupFindings(input: SpecInput): Finding[] {
     const slip = (input.rules ?? DEFAULT_RULES).lockupSlipRadPerS
     const borne = LINING_BEHAVIOUR[part.geometry.lining].steadySlipRadPerS
     return [
-      ...leanFindings(part.geometry, input).map((found) => ({ ...at, ...found })),
+      ...leanFindings(part.geometry, input, cases).map((found) => ({ ...at, ...found })),
       ...(slip > borne ? [{ ...at, code: 'lockup-slip-unfit' as const, value: slip, limit: borne }] : []),
     ]
   })
 }
 
-function leanFindings(geometry: LockupGeometry, input: SpecInput): Pick<Finding, 'code' | 'value' | 'limit'>[] {
-  const oil = lockupOilOf(input)
+function leanFindings(geometry: LockupGeometry, input: SpecInput, cases: readonly DutyCase[]): Pick<Finding, 'code' | 'value' | 'limit'>[] {
+  const oil = lockedOil(cases)
   const across = oil.applyPa - oil.releasePa
   const { lifted, edge } = lockupState(geometry, oil)
   const span = lockupSpan(geometry, oil.releasePa)
   const limit = span === null ? 0 : across < span.bearsFromPa ? span.bearsFromPa : (span.liftsAbovePa ?? 0)
-  const known = geometry.known && scaledPistonLimit(geometry.known, geometry.piston.thicknessM)
+  const known = pistonLimit(geometry)
+  const made = (lockupMade(input, cases) ?? 0) - oil.releasePa
   return [
     ...(lifted
       ? [{ code: edge === 'inner' ? ('lockup-leans-inward' as const) : ('lockup-leans-outward' as const), value: across, limit }]
       : []),
-    ...(known !== undefined && across > known ? [{ code: 'lockup-above-known' as const, value: across, limit: known }] : []),
+    ...(known !== undefined && made > known ? [{ code: 'lockup-above-known' as const, value: made, limit: known }] : []),
   ]
 }
 

@@ -1,4 +1,4 @@
-import { anchorTorque, bandCapacity, type BandOil } from '../band/band.js'
+import { anchorTorque, bandCapacity, strutTorque, type BandOil } from '../band/band.js'
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
@@ -81,17 +81,15 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
       return { limits: [...slip, ...welds(at, part.geometry.welds)], missing: [] }
     }
     case 'band': {
-      const slip = slipping(at, 'band-slip', (oil) => bandCapacity(part.geometry, oil))
-      const anchor: Limit = {
-        place: 'anchor',
-        load: station.load,
-        shock: 'friction',
-        origin: 'computed',
-        scatter: SCATTER.strength,
-        counts: true,
-        torqueNm: (oil) => anchorTorque(part.geometry, oil),
+      const { geometry } = part
+      const slip = slipping(at, 'band-slip', (oil) => bandCapacity(geometry, oil))
+      const anchor = friction(at, 'anchor', (oil) => anchorTorque(geometry, oil), SCATTER.strength)
+      const strut = friction(at, 'strut', (oil) => strutTorque(geometry, oil), SCATTER.strength)
+      const { anchorMostN, strutMostN } = geometry
+      return {
+        limits: [...slip, ...(anchorMostN === undefined ? [] : [anchor]), ...(strutMostN === undefined ? [] : [strut])],
+        missing: [],
       }
-      return { limits: part.geometry.anchorMostN === undefined ? slip : [...slip, anchor], missing: [] }
     }
     case 'one-way': {
       const wedge = wedgeTorque(part.geometry)
@@ -153,17 +151,27 @@ function converterLimits(at: Bench, locks: boolean): StationLimits {
 
 /** The clutch by its slip, the damper by the torque at which its coils bind. */
 function lockupLimits(at: Bench, geometry: LockupGeometry): StationLimits {
-  const slip = slipping(at, 'lockup-slip', (oil) => lockupState(geometry, oil.lockupOil).torqueNm)
+  const slip = slipping(at, 'lockup-slip', (oil) => lockupState(geometry, oil.lockupOil).slipNm)
+  const lifted = friction(at, 'lockup-lifted', (oil) => lockupState(geometry, oil.lockupOil).loadedNm)
   const damper = geometry.damper ? [computed(at, 'damper-stop', damperStopTorque(geometry.damper))] : []
-  return { limits: [...slip, ...damper], missing: [] }
+  return { limits: [...slip, lifted, ...damper], missing: [] }
 }
 
 /** A friction element by its slip, and by what is stated of it, as the house rule says. */
 function slipping(at: Bench, place: string, torqueNm: Limit['torqueNm']): Limit[] {
-  const { load } = at.station
-  const slip: Limit = { place, load, shock: 'friction', origin: 'computed', scatter: SCATTER.slippingPack, counts: true, torqueNm }
-  return byRule(at.context.rules, [slip], stated(at, 'station', 'whole', 'friction'))
+  return byRule(at.context.rules, [friction(at, place, torqueNm)], stated(at, 'station', 'whole', 'friction'))
 }
+
+/** What a friction element holds at a place, by its oil. */
+const friction = ({ station }: Bench, place: string, torqueNm: Limit['torqueNm'], scatter = SCATTER.slippingPack): Limit => ({
+  place,
+  load: station.load,
+  shock: 'friction',
+  origin: 'computed',
+  scatter,
+  counts: true,
+  torqueNm,
+})
 
 /** A hard part's own figure, from geometry and steel. */
 const computed = ({ station }: Bench, place: string, torqueNm: number, load = station.load): Limit =>

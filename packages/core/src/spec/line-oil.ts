@@ -1,10 +1,12 @@
 import { ringLeak } from '../clutch/pack.js'
+import { oncePer } from '../numeric/once-per.js'
 import type { GearRange } from '../gearing/train.js'
-import type { LockupOil } from '../lockup/lockup-clutch.js'
-import { linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../pressure/line-pressure.js'
-import { regulatedPressure, reliefOpening, type RegulatorFeed } from '../pressure/regulator.js'
-import { HOT_OIL_K, KNOBS, lockupOil, PUMP_KNOBS, type PressureCalibration } from './calibration.js'
+import { pistonLimit, type LockupOil } from '../lockup/lockup-clutch.js'
+import { heldToMaximum, linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../pressure/line-pressure.js'
+import { regulatedPressure, type RegulatorFeed } from '../pressure/regulator.js'
+import { HOT_OIL_K, KNOBS, lockupOil, PUMP_KNOBS, RELEASE_PA, type PressureCalibration } from './calibration.js'
 import type { Part } from './part.js'
+import { leastStated } from './stated.js'
 import type { Unit } from './unit.js'
 
 /** What line pressure depends on. */
@@ -35,8 +37,8 @@ export interface LineOil {
   /** What is asked of the pump at a point. */
   demandAt(point: OilPoint): OilDemand
   at(point: OilPoint): LinePressure
-  /** At full throttle in drive, however fast the pump turns. */
-  readonly fullPa: number
+  /** At the lockup piston, at a line pressure. */
+  lockupAt(linePa: number): LockupOil
 }
 
 /** Pump and valves that are fitted, with what was turned by hand. */
@@ -58,32 +60,62 @@ function ringLeakIn({ unit, fitted }: Oiled, range: GearRange): number {
   return Math.sqrt(squares.reduce((sum, square) => sum + square, 0))
 }
 
-/** Line pressure of a spec at any point, commanded by gauge or valves, and as relief valve and pump let it stand. */
+/**
+ * Least of the maxima of all that line pressure is led to in a range: packs and bands that are on, pump, valves and case. Infinity where none
+ * is known.
+ */
+function mostIn({ unit, fitted }: Oiled, range: GearRange): number {
+  const own = unit.stations.flatMap(({ id, load }) => {
+    const part = fitted.get(id)
+    if (!part) return []
+    const on = load.at === 'link' && range.on.includes(load.id)
+    const fed = part.kind === 'pump' || part.kind === 'valves' || (on && (part.kind === 'pack' || part.kind === 'band'))
+    return (fed && leastStated(part.stated, 'pressurePa')) || []
+  })
+  return Math.min(unit.casePressurePa ?? Infinity, ...own)
+}
+
+/** Most apply pressure that the lockup clutch, a known piston of its shape, and the converter around it bear. Infinity where none is known. */
+function lockupMost({ fitted, pressure: { lockupReleasePa = RELEASE_PA } }: Oiled): number {
+  const own = [...fitted.values()].flatMap((part) => {
+    if (part.kind !== 'lockup' && part.kind !== 'converter') return []
+    const known = part.kind === 'lockup' ? pistonLimit(part.geometry) : undefined
+    return [known === undefined ? Infinity : known + lockupReleasePa, leastStated(part.stated, 'pressurePa') ?? Infinity]
+  })
+  return Math.min(Infinity, ...own)
+}
+
+/**
+ * Line pressure of a spec at any point. It is commanded by the valves, or by the gauge where that is less: a reading above what the fitted
+ * valves make cannot be there. Relief valve, pump and the maxima of what is fed hold it down further.
+ */
 export function lineOil(input: Oiled): LineOil {
   const { pressure } = input
   const circuit = oilCircuit(input)
   const byValves = pressure.by === 'valves' && circuit !== undefined
   const hot = pressure.hotOilK ?? HOT_OIL_K
-  const commanded = ({ range, throttle, feed = range.reverse ? 'reverse' : 'drive' }: OilPoint) =>
-    byValves ? regulatedPressure(circuit.valves, feed, throttle) : range.reverse ? pressure.reversePa : pressure.drivePa
+  const most = oncePer((range: GearRange) => mostIn(input, range))
+  const lockupMostPa = lockupMost(input)
+  const commanded = ({ range, throttle, feed = range.reverse ? 'reverse' : 'drive' }: OilPoint) => {
+    const made = circuit ? regulatedPressure(circuit.valves, feed, throttle) : Infinity
+    return byValves ? made : Math.min(made, range.reverse ? pressure.reversePa : pressure.drivePa)
+  }
   const demandAt = (point: OilPoint): OilDemand => ({
     commandedPa: commanded(point),
     pumpRadPerS: point.engineRadPerS,
     kelvin: point.kelvin ?? hot,
     ringLeakDiameterM: ringLeakIn(input, point.range),
+    mostPa: most(point.range),
   })
-  const full = byValves ? regulatedPressure(circuit.valves, 'drive', 1) : pressure.drivePa
   return {
     circuit,
     byValves,
     demandAt,
     at(point) {
+      if (circuit) return linePressure(circuit, demandAt(point))
       const commandedPa = commanded(point)
-      return circuit ? linePressure(circuit, demandAt(point)) : { commandedPa, linePa: commandedPa, state: 'as-commanded' }
+      return heldToMaximum(commandedPa, commandedPa, 'as-commanded', most(point.range))
     },
-    fullPa: circuit ? Math.min(full, reliefOpening(circuit.valves)) : full,
+    lockupAt: (linePa) => lockupOil(pressure, linePa, lockupMostPa),
   }
 }
-
-/** Pressure on both sides of the lockup piston of a spec. */
-export const lockupOilOf = (input: Oiled): LockupOil => lockupOil(input.pressure, lineOil(input).fullPa)

@@ -10,7 +10,7 @@ import {
   lockupState,
   meanRadius,
   pistonPlate,
-  scaledPistonLimit,
+  pistonLimit,
   type LockupGeometry,
   type LockupOil,
   type LockupSpan,
@@ -24,8 +24,8 @@ import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
 import { canLock, engineInertia, fittedConverter } from './fitted.js'
 import { engineOfBrief } from './brief.js'
-import { dutyCases, lockedRanges } from './duty.js'
-import { lineOil, lockupOilOf } from './line-oil.js'
+import { dutyCases, lockedOil, lockedRanges, type DutyCase } from './duty.js'
+import { lineOil } from './line-oil.js'
 import { DEFAULT_RULES } from './rules.js'
 
 /** The lockup asked and held in one range, or in the upshift into it with the clutch held on. */
@@ -85,9 +85,9 @@ export function lockupReport(input: SpecInput): LockupReport | null {
   if (!clutch || !engine.ok || !converter) return null
   const g = clutch.geometry
   const rules = input.rules ?? DEFAULT_RULES
-  const oil = lockupOilOf(input)
+  const { cases, demands } = demandsOn(input, g)
+  const oil = lockedOil(cases)
   const state = lockupState(g, oil)
-  const demands = demandsOn(input, state.torqueNm)
   const most = Math.max(0, ...demands.filter((d) => d.kind === 'range' && d.byRule).map((d) => d.demandNm))
   const heatW = most * rules.lockupSlipRadPerS
   const face = Math.PI * (g.liningOuterRadiusM ** 2 - g.liningInnerRadiusM ** 2) * g.faces
@@ -96,7 +96,7 @@ export function lockupReport(input: SpecInput): LockupReport | null {
     oil,
     state,
     span: lockupSpan(g, oil.releasePa),
-    knownLimitPa: g.known ? scaledPistonLimit(g.known, g.piston.thicknessM) : null,
+    knownLimitPa: pistonLimit(g) ?? null,
     demands,
     notches: notchLives(g, Math.max(0, oil.applyPa - oil.releasePa)),
     damperStopNm: g.damper ? damperStopTorque(g.damper) : null,
@@ -113,36 +113,38 @@ export function lockupReport(input: SpecInput): LockupReport | null {
 }
 
 /** Every range that allows lockup and every upshift between two of them, by the rule or beside it. */
-function demandsOn(input: SpecInput, capacityNm: number): LockedDemand[] {
+function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly DutyCase[]; demands: LockedDemand[] } {
   const { unit, brief, rules = DEFAULT_RULES } = input
   const engine = engineOfBrief(brief.engine)
   const converter = fittedConverter(input)
   const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
-  if (line?.outcome !== 'runs') return []
+  if (line?.outcome !== 'runs') return { cases: [], demands: [] }
   const gearing = input.gearing ?? solveTrain(unit.train)
   const { ranges } = unit.train
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
   const lockup = canLock(input)
+  const holds = (oil: LockupOil) => lockupState(clutch, oil).torqueNm
   const cases = dutyCases({
     ranges,
     gearing,
     line,
     brief,
     oil: lineOil(input),
-    lockupOil: lockupOilOf(input),
     rules: every,
     lockup,
-    lockupMostNm: capacityNm,
+    lockupMostNm: holds,
     inertiaKgM2: engineInertia(input),
   })
   const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
-  return cases.flatMap((duty): LockedDemand[] => {
+  const demands = cases.flatMap((duty): LockedDemand[] => {
     if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []
     const demandNm = duty.lockup.torqueNm
     const kind = duty.kind === 'lockup' ? 'range' : 'shift'
     const byRule = locked.has(duty.rangeId) && (kind === 'range' || rules.lockupInShifts === 'held')
-    return [{ kind, rangeId: duty.rangeId, demandNm, margin: capacityNm / (demandNm * rules.frictionFactor), byRule }]
+    const margin = holds(duty.lockupOil) / (demandNm * rules.frictionFactor)
+    return [{ kind, rangeId: duty.rangeId, demandNm, margin, byRule }]
   })
+  return { cases, demands }
 }
 
 function notchLives(g: LockupGeometry, pressurePa: number): NotchLife[] {

@@ -3,16 +3,20 @@ import type { SpecInput } from './answer.js'
 import { canLock } from './fitted.js'
 import type { DutyCase } from './duty.js'
 import type { Finding } from './findings.js'
-import { lineOil, lockupOilOf } from './line-oil.js'
-import { reliefOpening } from '../pressure/regulator.js'
+import type { OilCircuit } from '../pressure/line-pressure.js'
+import { regulatedPressure, reliefOpening } from '../pressure/regulator.js'
+import { lockupOil } from './calibration.js'
+import { oilCircuit } from './line-oil.js'
 import type { Part } from './part.js'
 import { leastStated } from './stated.js'
 import type { Station } from './unit.js'
 
-/** Findings that name the state in which line pressure leaves a spec: they stand in the sentence beside the power held. */
+/** Findings that name the state in which line pressure leaves a spec: they are named in the sentence beside the power held. */
 export const PRESSURE_STATES = [
   'relief-opens',
   'pump-falls-short',
+  'gauge-above-valves',
+  'lockup-above-line',
   'pressure-above-case',
   'pressure-above-maximum',
   'strut-above-maximum',
@@ -21,7 +25,7 @@ export const PRESSURE_STATES = [
 
 export const isPressureState = ({ code }: Finding): boolean => (PRESSURE_STATES as readonly string[]).includes(code)
 
-/** A maximum of pressure, and what stands against it at its worst. */
+/** A maximum of pressure, and the most that is made against it. */
 export interface PressureMaximum {
   /** Nothing for the case. */
   readonly stationId: string | null
@@ -31,8 +35,8 @@ export interface PressureMaximum {
 }
 
 /**
- * Everything that has a maximum of pressure, front to rear and the case last, with the most that stands there: packs and bands in the ranges in
- * which they are on, pump, valves and case anywhere, the lockup at its own pressure, the converter at what it is charged or locked with.
+ * Everything that has a maximum of pressure, front to rear and the case last, with the most that is made there: packs and bands in the ranges
+ * in which they are on, pump, valves and case anywhere, the lockup at its own pressure, the converter at what it is charged or locked with.
  */
 export function pressureMaxima(input: SpecInput, cases: readonly DutyCase[]): PressureMaximum[] {
   const own = input.unit.stations.flatMap((station): PressureMaximum[] => {
@@ -62,13 +66,16 @@ function mostAt(input: SpecInput, station: Station, part: Part, cases: readonly 
       const line = highest(cases)
       return line && lineOf(line)
     }
-    case 'lockup':
-      return canLock(input) ? { rangeId: null, valuePa: lockupOilOf(input).applyPa } : undefined
+    case 'lockup': {
+      const locked = lockupMade(input, cases)
+      return locked === undefined ? undefined : { rangeId: null, valuePa: locked }
+    }
     case 'converter': {
-      const { circuit, fullPa } = lineOil(input)
-      const charged = circuit ? [Math.min(fullPa, circuit.valves.converterLimitPa)] : []
-      const locked = canLock(input) ? [lockupOilOf(input).applyPa] : []
-      const all = [...charged, ...locked]
+      const valves = oilCircuit(input)?.valves
+      const line = highest(cases)
+      const charged = valves && line ? [Math.min(line.madePa, valves.converterLimitPa)] : []
+      const locked = lockupMade(input, cases)
+      const all = locked === undefined ? charged : [...charged, locked]
       return all.length > 0 ? { rangeId: null, valuePa: Math.max(...all) } : undefined
     }
     default:
@@ -77,16 +84,32 @@ function mostAt(input: SpecInput, station: Station, part: Part, cases: readonly 
 }
 
 const highest = (cases: readonly DutyCase[]): DutyCase | undefined =>
-  cases.reduce<DutyCase | undefined>((most, duty) => (most && most.linePressurePa >= duty.linePressurePa ? most : duty), undefined)
+  cases.reduce<DutyCase | undefined>((most, duty) => (most && most.madePa >= duty.madePa ? most : duty), undefined)
 
-const lineOf = ({ rangeId, linePressurePa }: DutyCase): Most => ({ rangeId, valuePa: linePressurePa })
+const lineOf = ({ rangeId, madePa }: DutyCase): Most => ({ rangeId, valuePa: madePa })
+
+/** The case with the highest line of those in which the converter is locked; nothing where it never is. */
+const lockedCase = (input: SpecInput, cases: readonly DutyCase[]): DutyCase | undefined =>
+  canLock(input) ? highest(cases.filter(({ kind }) => kind === 'lockup' || kind === 'locked-shift')) : undefined
+
+/** Most apply pressure that is made at the lockup piston, whatever clutch and converter bear. */
+export function lockupMade(input: SpecInput, cases: readonly DutyCase[]): number | undefined {
+  const duty = lockedCase(input, cases)
+  return duty && lockupOil(input.pressure, duty.madePa).applyPa
+}
 
 export const isOn = ({ unit }: Pick<SpecInput, 'unit'>, rangeId: string, element: string): boolean =>
   unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
 
-/** Line pressure that does not stand as commanded, and maxima that it is above. Power held is worked out with what stands. */
+/** A gauge is read no nearer than this (common practice, no source). */
+const GAUGE_READING = 0.01
+
+/**
+ * Gauge figures above what the fitted valves make at full throttle, line pressure that is not as commanded, and maxima that it is above. Power
+ * held is worked out with no more than what is there and what all parts bear.
+ */
 export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
-  const { circuit } = lineOil(input)
+  const circuit = oilCircuit(input)
   const stationOf = (kind: Part['kind']) => input.unit.stations.find((station) => station.kind === kind)?.id ?? null
   const worst = (state: DutyCase['lineState']) =>
     cases
@@ -98,6 +121,7 @@ export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): 
     ...(input.pressure.by === 'valves' && !circuit
       ? [{ code: 'valves-not-fitted' as const, stationId: stationOf('valves'), rangeId: null, value: 0, limit: 0 }]
       : []),
+    ...(circuit && input.pressure.by !== 'valves' ? gaugeFindings(input, circuit, stationOf('valves')) : []),
     ...(relief && circuit
       ? [
           {
@@ -116,7 +140,7 @@ export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): 
             stationId: stationOf('pump'),
             rangeId: short.rangeId,
             value: short.commandedPa,
-            limit: short.linePressurePa,
+            limit: short.madePa,
           },
         ]
       : []),
@@ -128,7 +152,28 @@ export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): 
       limit: maximumPa,
     })),
     ...strutFindings(input, cases),
+    ...lockupLineFindings(input, cases),
   ]
+}
+
+/** Gauge readings in drive and in reverse that the fitted valves do not make even at full throttle. */
+function gaugeFindings({ unit, pressure }: SpecInput, { valves }: OilCircuit, stationId: string | null): Finding[] {
+  return (['drive', 'reverse'] as const).flatMap((feed): Finding[] => {
+    const range = unit.train.ranges.find(({ reverse = false }) => reverse === (feed === 'reverse'))
+    const [value, limit] = [feed === 'reverse' ? pressure.reversePa : pressure.drivePa, regulatedPressure(valves, feed, 1)]
+    const rangeId = feed === 'reverse' ? (range?.id ?? null) : null
+    return range && value > limit * (1 + GAUGE_READING) ? [{ code: 'gauge-above-valves', stationId, rangeId, value, limit }] : []
+  })
+}
+
+/** A lockup pressure that is set above the line that it is fed from. */
+function lockupLineFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
+  const value = input.pressure.lockupApplyPa ?? 0
+  const [line, station] = [lockedCase(input, cases), input.unit.stations.find(({ kind }) => kind === 'lockup')]
+  const [stationId, rangeId] = [station?.id ?? null, null]
+  return line && value > line.madePa * (1 + GAUGE_READING)
+    ? [{ code: 'lockup-above-line', stationId, rangeId, value, limit: line.madePa }]
+    : []
 }
 
 /** A servo that pushes harder than its strut and lever bear, in the range in which it pushes hardest. */
@@ -137,9 +182,9 @@ function strutFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] 
     const part = input.fitted.get(stationId)
     if (part?.kind !== 'band' || load.at !== 'link' || part.geometry.strutMostN === undefined) return []
     const on = highest(cases.filter(({ rangeId }) => isOn(input, rangeId, load.id)))
-    const [value, limit] = [on ? bandForce(part.geometry, on) : 0, part.geometry.strutMostN]
+    const [value, limit] = [on ? bandForce(part.geometry, { ...on, linePressurePa: on.madePa }) : 0, part.geometry.strutMostN]
     return on && value > limit ? [{ code: 'strut-above-maximum', stationId, rangeId: on.rangeId, value, limit }] : []
   })
 }
 
-const missing = ({ commandedPa, linePressurePa }: DutyCase) => commandedPa - linePressurePa
+const missing = ({ commandedPa, madePa }: DutyCase) => commandedPa - madePa

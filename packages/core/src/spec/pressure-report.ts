@@ -1,4 +1,4 @@
-import { bandPressureFor, servoArea, servoTravel } from '../band/band.js'
+import { anchorTorque, bandPressureFor, strutTorque, servoArea, servoTravel } from '../band/band.js'
 import { packPressureFor, sweptVolume } from '../clutch/pack.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
@@ -128,6 +128,7 @@ function elementsOn({ unit, fitted }: Pick<SpecInput, 'unit' | 'fitted'>, range:
 
 /**
  * Line pressure at which a pack or band just holds a torque in a case: its capacity, springs and spinning oil with it, solved for pressure.
+ * Infinity where strut, lever or anchor of a band give way before any pressure does it.
  */
 export function pressureFor(
   input: SpecInput,
@@ -139,20 +140,22 @@ export function pressureFor(
 ): number {
   const { drumPerInput, dragSense } = drumState(input.unit, station, range)
   const { rangeId } = duty
-  if (part.kind === 'band') return bandPressureFor(part.geometry, { rangeId, dragSense }, torqueNm)
+  if (part.kind === 'band') {
+    const most = Math.min(anchorTorque(part.geometry, { dragSense }), strutTorque(part.geometry, { dragSense }))
+    return torqueNm > most ? Infinity : bandPressureFor(part.geometry, { rangeId, dragSense }, torqueNm)
+  }
   const drumSpeedRadPerS = drumPerInput * duty.turbine.speedRadPerS
   return packPressureFor(part.geometry, { rangeId, drumSpeedRadPerS }, torqueNm, (input.rules ?? DEFAULT_RULES).frictionRadius)
 }
 
 function rangePressure(scene: Scene, range: GearRange): RangePressure {
   const cases = scene.answer.cases.filter(({ rangeId }) => rangeId === range.id)
-  const most = cases.reduce<DutyCase | undefined>(
-    (least, duty) => (least && least.engine.speedRadPerS <= duty.engine.speedRadPerS ? least : duty),
+  const least = cases.reduce<DutyCase | undefined>(
+    (low, duty) => (low && low.linePressurePa <= duty.linePressurePa ? low : duty),
     undefined,
   )
-  const throttle = range.reverse ? scene.input.brief.reverseThrottle : 1
-  const suppliedAt = (share: number) =>
-    scene.oil.at({ range, throttle: throttle * share, engineRadPerS: most?.engine.speedRadPerS ?? scene.redline }).linePa
+  const { throttle, engineRadPerS } = least?.oilAt ?? { throttle: 1, engineRadPerS: scene.redline }
+  const suppliedAt = (share: number) => scene.oil.at({ range, throttle: throttle * share, engineRadPerS }).linePa
   const needs = elementsOn(scene.input, range).flatMap(({ station, part }) => needOf(scene, range, cases, station, part, suppliedAt) ?? [])
   return { rangeId: range.id, needs, suppliedAt }
 }
@@ -227,6 +230,7 @@ function placesOf({ input, answer, gearing, oil, ranges, idle, redline }: Scene)
   const road = vehicle?.cruiseMPerS && (vehicle.cruiseMPerS / vehicle.tyreRadiusM) * vehicle.finalDrive * (gearing.get(top.id)?.ratio ?? 1)
   const cruise = Math.min(redline, Math.max(idle, road ?? USUAL_CRUISE))
   const stall = answer.stallSpeedRadPerS
+  const backAt = answer.cases.find(({ kind }) => kind === 'reverse')?.oilAt ?? { throttle: 1, engineRadPerS: stall }
   const low = (oil.circuit?.valves.lowDiameterM ?? 0) > 0 && oil.byValves
   const places: Place[] = [
     { at: 'idle', range: first, throttle: 0, engineRadPerS: idle },
@@ -240,17 +244,17 @@ function placesOf({ input, answer, gearing, oil, ranges, idle, redline }: Scene)
     ...(back
       ? [
           { at: 'reverse-idle', range: back, throttle: 0, engineRadPerS: idle } as const,
-          { at: 'reverse-stall', range: back, throttle: 1, engineRadPerS: stall } as const,
+          { at: 'reverse-stall', range: back, ...backAt } as const,
         ]
       : []),
   ]
 }
 
-/** By the gauge alone nothing is known but full throttle. */
+/** By the gauge alone, without valves, nothing is known but the cases that it was read for. */
 function gaugeTable(scene: Scene): GaugeRow[] {
   const { oil, input } = scene
   const { hotOilK = HOT_OIL_K, coldOilK = COLD_OIL_K } = input.pressure
-  const known = placesOf(scene).filter(({ throttle }) => oil.byValves || throttle === 1)
+  const known = placesOf(scene).filter(({ at }) => oil.circuit || at === 'stall' || at === 'redline' || at === 'reverse-stall')
   return known.map((place) => ({
     at: place.at,
     rangeId: place.range.id,

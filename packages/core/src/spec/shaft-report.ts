@@ -12,8 +12,7 @@ import { slicesOf } from '../shaft/slices.js'
 import { allowedStress, splineWearTorque, splineWorkingTorque, type Allowable } from '../shaft/spline-stress.js'
 import { toSi } from '../quantity/units.js'
 import type { Answer, SpecInput } from './answer.js'
-import type { DutyCase, DutyKind } from './duty.js'
-import { lockupOilOf } from './line-oil.js'
+import { lockedOil, type DutyCase, type DutyKind } from './duty.js'
 import { launchShock, type LaunchShock } from './launch-shock.js'
 import { loadTorque } from './load.js'
 import type { Part } from './part.js'
@@ -128,7 +127,7 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
   const swings = share > 0 && station.load.at !== 'stator'
   const shock = (swings && range && launchShock(input, range)) || null
   const read = shaft.hardness ? readHardness(shaft.hardness, shaftSteel(shaft), shaft.caseDepthM) : null
-  const oilPressurePa = lockupOilOf(input).applyPa
+  const oilPressurePa = lockedOil(answer.cases).applyPa
   return {
     limits,
     weakest,

@@ -1,4 +1,4 @@
-import { bandForce, tensionRatio, wrapsTight, type BandGeometry, type BandOil } from '../band/band.js'
+import { tensionRatio, wrapsTight, type BandGeometry, type BandOil } from '../band/band.js'
 import { annulusArea } from '../clutch/piston.js'
 import { from, given, worked, type Working } from './working.js'
 
@@ -46,7 +46,7 @@ function workServo(band: BandGeometry, oil: BandOil): Working {
       spring: given('return spring', band.returnSpringN, 'N', 'part'),
       i: given('lever ratio', band.leverRatio, null, 'part'),
     },
-    () => bandForce(band, oil),
+    (v) => Math.max(0, Math.max(0, v.line - v.rings) * v.A - v.spring) * v.i,
   )
 }
 
@@ -67,5 +67,25 @@ export function workAnchor(band: BandGeometry, { dragSense }: Pick<BandOil, 'dra
       θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
     },
     (v) => v.P * v.R * (tight ? 1 - Math.exp(-v.μ * v.θ) : Math.exp(v.μ * v.θ) - 1),
+  )
+}
+
+/** Torque that the band holds with all the force that strut and lever bear; pressure above that adds nothing. */
+export function workStrut(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): Working {
+  const tight = wrapsTight(band, dragSense)
+  return worked(
+    {
+      name: 'torque at strut and lever load limit',
+      unit: 'lb-ft',
+      formula: tight ? 'F · R · (e^(μθ) − 1), self-energizing' : 'F · R · (1 − e^(−μθ)), de-energizing',
+      source: 'Shigley, section 16-4',
+    },
+    {
+      F: given('strut and lever load limit', band.strutMostN ?? Infinity, 'N', 'part'),
+      R: given('drum radius', band.drumRadiusM, 'mm', 'part'),
+      μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
+      θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
+    },
+    (v) => v.F * v.R * (tight ? Math.exp(v.μ * v.θ) - 1 : 1 - Math.exp(-v.μ * v.θ)),
   )
 }

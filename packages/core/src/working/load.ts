@@ -83,22 +83,21 @@ function workShare(input: SpecInput, load: StationLoad, share: number, gearing: 
 function workStator(input: SpecInput, duty: DutyCase): Working {
   return worked(
     { name: 'stator torque', unit: 'lb-ft', formula: 'Tt − Te', source: 'converter torque balance' },
-    { Tt: from(workTurbine(input, duty)), Te: from(workEngine(input, duty)) },
+    { Tt: from(workTurbine(input, duty)), Te: from(isStall(duty) ? workStall(input, duty) : workEngine(input, duty)) },
     () => duty.stator.torqueNm,
   )
 }
 
 function workTurbine(input: SpecInput, duty: DutyCase): Working {
   const converter = converterOf(input)
-  const Te = from(workEngine(input, duty))
   if (duty.kind === 'lockup' || duty.kind === 'locked-shift') return workLocked(input, duty, duty.turbine)
   const row = converter?.geometry.table?.[0]
   const STR = given('stall torque ratio', row?.torqueRatio ?? converter?.geometry.stallTorqueRatio ?? NaN, null, row ? 'measured' : 'part')
-  if (duty.kind !== 'full-power' && duty.turbine.speedRadPerS === 0)
+  if (isStall(duty))
     return worked(
       { name: 'turbine torque at stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
-      { STR, Te },
-      () => duty.turbine.torqueNm,
+      { STR, Te: from(workStall(input, duty)) },
+      (v) => v.STR * v.Te,
     )
   return worked(
     {
@@ -112,23 +111,28 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
   )
 }
 
+/** Held still at the turbine: launch on the brake, and reverse. */
+const isStall = ({ kind, turbine }: DutyCase): boolean =>
+  kind !== 'full-power' && kind !== 'lockup' && kind !== 'locked-shift' && turbine.speedRadPerS === 0
+
 function workEngine(input: SpecInput, duty: DutyCase): Working {
-  const N = given('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed')
-  const stall = ['launch', 'launch-off-boost', 'reverse'].includes(duty.kind) && duty.turbine.speedRadPerS === 0
-  if (!stall)
-    return worked(
-      {
-        name: 'engine torque',
-        unit: 'lb-ft',
-        formula:
-          duty.kind === 'launch'
-            ? 'on boost, at the rpm where boost comes in'
-            : 'greatest of the full-throttle curve from entry to redline',
-        source: 'brief',
-      },
-      { N },
-      () => duty.engine.torqueNm,
-    )
+  const stall = isStall(duty)
+  if (stall && duty.engine.speedRadPerS === duty.oilAt.engineRadPerS) return workStall(input, duty)
+  const formula = stall
+    ? 'greatest of the full-throttle curve on the way up from idle to stall'
+    : duty.kind === 'launch'
+      ? 'on boost, at the rpm where boost comes in'
+      : 'greatest of the full-throttle curve from entry to redline'
+  return worked(
+    { name: 'engine torque', unit: 'lb-ft', formula, source: 'brief' },
+    { N: given('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed') },
+    () => duty.engine.torqueNm,
+  )
+}
+
+/** Engine torque at the stall speed, throttled in reverse. */
+function workStall(input: SpecInput, duty: DutyCase): Working {
+  const { engineRadPerS } = duty.oilAt
   const K = from(workKFactor(input))
   const share = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
   const about = {
@@ -137,7 +141,11 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
     formula: duty.kind === 'reverse' ? '(N / K)², at the reverse throttle limit' : '(N / K)² where it meets the curve first from idle',
     source: 'SAE J643',
   } as const
-  const inputs = { N, K, throttle: given(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief') }
+  const inputs = {
+    N: given('engine speed', engineRadPerS, 'rpm', 'computed'),
+    K,
+    throttle: given(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief'),
+  }
   return worked(about, inputs, (v) => v.N ** 2 / v.K ** 2)
 }
 

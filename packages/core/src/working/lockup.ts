@@ -56,6 +56,26 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
   )
 }
 
+/** Most that the part of the lining that still bears can pass, once pressure has lifted its other edge. */
+export function workLifted(g: LockupGeometry, oil: LockupOil): Working {
+  const state = lockupState(g, oil)
+  const most = (state.loadedNm / state.slipNm) * state.peakPa
+  return worked(
+    {
+      name: 'lockup torque with one edge lifted',
+      unit: 'lb-ft',
+      formula: 'T · pl / pe: the friction material that still makes contact carries no more than when the edge lifted',
+      source: 'elastic bed under a tilted face; not from a book',
+    },
+    {
+      T: from(workLockup(g, oil)),
+      pl: given('highest friction material pressure when the edge lifted', most, 'psi', 'part'),
+      pe: given('highest friction material pressure now, by balance of forces', state.peakPa, 'psi', 'part'),
+    },
+    (v) => (v.T * v.pl) / v.pe,
+  )
+}
+
 /** Torque at which the damper's coils bind. */
 export function workDamper({ damper }: LockupGeometry): Working {
   const { springs, rateNPerM, travelM, radiusM } = damper ?? { springs: NaN, rateNPerM: NaN, travelM: NaN, radiusM: NaN }

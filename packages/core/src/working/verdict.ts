@@ -12,8 +12,8 @@ import type { Part } from '../spec/part.js'
 import type { Station } from '../spec/unit.js'
 import { workOvershoot } from './launch-shock.js'
 import { workLoad } from './load.js'
-import { workDamper, workLockup } from './lockup.js'
-import { workAnchor, workBand } from './band.js'
+import { workDamper, workLifted, workLockup } from './lockup.js'
+import { workAnchor, workBand, workStrut } from './band.js'
 import { workPack } from './pack.js'
 import { workJoint } from './plate.js'
 import { workHub } from './hub.js'
@@ -134,10 +134,12 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     const oil = oilOf(duty, drumState(input.unit, station, range))
     return workPack(part.geometry, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
   }
-  if (part.kind === 'lockup') return limit.place === 'damper-stop' ? workDamper(part.geometry) : workLockup(part.geometry, duty.lockupOil)
+  if (part.kind === 'lockup' && limit.place === 'damper-stop') return workDamper(part.geometry)
+  if (part.kind === 'lockup') return (limit.place === 'lockup-lifted' ? workLifted : workLockup)(part.geometry, duty.lockupOil)
   if (part.kind === 'band') {
     const oil = oilOf(duty, drumState(input.unit, station, range))
-    return limit.place === 'anchor' ? workAnchor(part.geometry, oil) : workBand(part.geometry, oil)
+    const work = limit.place === 'anchor' ? workAnchor : limit.place === 'strut' ? workStrut : workBand
+    return work(part.geometry, oil)
   }
   if (part.kind === 'one-way') return workWedge(part.geometry)
   if (part.kind === 'gear-set') return workTeeth(input.unit, station, part.geometry, limit.place)
