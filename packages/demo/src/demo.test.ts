@@ -181,7 +181,7 @@ describe('the answer', () => {
         fitted: fittedFrom({ ...weak.spec.fits, converter: id }),
         pressure: weak.spec.pressure,
       })
-    expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/Install a converter/)
+    expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/No converter chosen: this assumes one that stalls at/)
     const engine = { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 5 }] } as const
     expect(verdictSentence(without('conv-258-forged', { engine }), unit, weak.brief)).toMatch(/at least two points/)
   })

@@ -1,5 +1,5 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { type Job, type JobContent, type JobSummary, kFactorFigure, noStallWords, quantity, shownFigure } from '@plucky/contract'
+import { type Job, type JobContent, type JobSummary, kFactorFigure, ASSUMED_STALL_WORDS, quantity, shownFigure } from '@plucky/contract'
 import { converterCharacteristic, matchFigures, toSi } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
@@ -90,6 +90,6 @@ function behindWords(job: JobContent, part: ConverterPart): string {
     ranges: unit.train.ranges,
     gearing: gearing.get(unit.id) ?? new Map(),
   })
-  if (match.outcome !== 'runs') return `With that engine it is ${noStallWords(match.outcome)}.`
+  if (match.assumed) return `With that engine it is ${ASSUMED_STALL_WORDS[match.assumed]}.`
   return `It stalls at ${shownFigure(match.stall.engineSpeedRadPerS, 'rpm')} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`
 }

@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, type JobContent, noStallWords, shownUnit } from '@plucky/contract'
+import { CAUTIONS, type JobContent, ASSUMED_STALL_WORDS, shownUnit } from '@plucky/contract'
 import type { Engine, Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
@@ -59,7 +59,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
           laid={laid}
           wantedRadPerS={wanted}
           fitted={fitted}
-          window={windowFor(content)}
+          window={windowFor(content, engine)}
           onWanted={(wantedRadPerS) => matchStore.setState({ wantedRadPerS, job: jobStore.getState().number })}
           height={360}
         />
@@ -101,7 +101,7 @@ const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> &
   </Grid>
 )
 
-/** The fitted converter and those laid over it, each with what it does; those without a stall are named instead. */
+/** The fitted converter and those laid over it, each with what it does; those that do not stall this engine are named. */
 function useLaid(
   content: JobContent,
   unit: Unit,
@@ -116,8 +116,8 @@ function useLaid(
   ;[fitted, ...over].forEach((part, i) => {
     const match = part && matchOf(content, unit, part.geometry)
     if (!part || !match) return
-    if (match.outcome === 'runs') laid.push({ part, match, letter: LETTERS[i] ?? '', dashes: DASHES[i] ?? '' })
-    else unfit.push(`${part.name} is ${noStallWords(match.outcome)} behind this engine.`)
+    laid.push({ part, match, letter: LETTERS[i] ?? '', dashes: DASHES[i] ?? '' })
+    if (match.assumed) unfit.push(`${part.name} is ${ASSUMED_STALL_WORDS[match.assumed]}; its figures assume that it stalls just there.`)
   })
   return { laid, unfit, fitted }
 }

@@ -3,7 +3,7 @@ import {
   figure,
   type JobContent,
   kFactorFigure,
-  noStallWords,
+  ASSUMED_STALL_WORDS,
   percent,
   quantity,
   secondsWords,
@@ -31,7 +31,7 @@ interface ShelfProps {
 export function MatchShelf({ content, unit, station, converters, wantedRadPerS, letters }: ShelfProps) {
   const rows = converters.map((part) => {
     const match = matchOf(content, unit, part.geometry)
-    const away = match?.outcome === 'runs' ? match.stall.engineSpeedRadPerS - wantedRadPerS : Infinity
+    const away = match ? match.stall.engineSpeedRadPerS - wantedRadPerS : Infinity
     return { part, match, away }
   })
   rows.sort((a, b) => Math.abs(a.away) - Math.abs(b.away))
@@ -80,16 +80,16 @@ function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
           {describe(part)}
         </Text>
         <Text fontSize="13px" color="inkSoft">
-          {match?.outcome === 'runs'
-            ? `${percent(1 - (match.finish?.efficiency ?? NaN), 1)} loss at redline, ${secondsWords(match.heat.secondsToLimit)} max stall time`
+          {match?.assumed
+            ? ASSUMED_STALL_WORDS[match.assumed]
             : match
-              ? noStallWords(match.outcome)
+              ? `${percent(1 - (match.finish?.efficiency ?? NaN), 1)} loss at redline, ${secondsWords(match.heat.secondsToLimit)} max stall time`
               : ''}
         </Text>
       </Box>
       <Box textAlign="right" flexShrink={0} lineHeight="1.15">
         <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
-          {match?.outcome === 'runs' ? shownFigure(match.stall.engineSpeedRadPerS, 'rpm') : '—'}
+          {match ? shownFigure(match.stall.engineSpeedRadPerS, 'rpm') : '—'}
         </Text>
         <Text fontFamily="figures" fontSize="14px" color="inkSoft">
           {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(toShown(away, 'rpm')))}` : ''}

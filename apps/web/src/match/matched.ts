@@ -8,7 +8,7 @@ import {
   wantedCore,
   type ConverterGeometry,
   type Engine,
-  type MatchOutcome,
+  type MatchFigures,
   type Part,
   type Unit,
 } from '@plucky/core'
@@ -31,14 +31,14 @@ export function engineFor(content: JobContent): Engine | undefined {
   return made.ok ? made.value : undefined
 }
 
-let known = new WeakMap<JobContent['brief'], Map<object, MatchOutcome>>()
+let known = new WeakMap<JobContent['brief'], Map<object, MatchFigures>>()
 shopStore.subscribe(() => (known = new WeakMap()))
 
 /** All that a converter does behind a job's engine; made once a brief, rules and geometry. */
-export function matchOf(content: JobContent, unit: Unit, converter: ConverterGeometry): MatchOutcome | undefined {
+export function matchOf(content: JobContent, unit: Unit, converter: ConverterGeometry): MatchFigures | undefined {
   const engine = engineFor(content)
   if (!engine) return undefined
-  const of = known.get(content.brief) ?? new Map<object, MatchOutcome>()
+  const of = known.get(content.brief) ?? new Map<object, MatchFigures>()
   known.set(content.brief, of)
   const before = of.get(converter)
   if (before && ruled.get(before) === content.rules) return before
@@ -50,7 +50,7 @@ export function matchOf(content: JobContent, unit: Unit, converter: ConverterGeo
   return made
 }
 
-const ruled = new WeakMap<MatchOutcome, JobContent['rules']>()
+const ruled = new WeakMap<MatchFigures, JobContent['rules']>()
 
 /** A family with a stator, and the core of it that would stall where it is wanted. */
 export interface FamilyCore {
@@ -88,9 +88,10 @@ const stallCurve = ({ on, off, boost }: Engine, stallRadPerS: number) => (off &&
 
 /** Where the stall is wanted until it is dragged elsewhere: the middle of the window of use and school. */
 export function usualWanted(content: JobContent, engine: Engine): number {
-  const { from, to } = windowFor(content)
+  const { from, to } = windowFor(content, engine)
   return ((from + to) / 2) * engine.on.peakTorqueSpeedRadPerS
 }
 
 /** Where use and school want the stall, as shares of the torque peak's speed. */
-export const windowFor = ({ brief, rules }: JobContent) => stallWindow(rules.stallSchool, brief.use, brief.engine.kind)
+export const windowFor = ({ brief, rules }: JobContent, { on }: Engine) =>
+  stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS)

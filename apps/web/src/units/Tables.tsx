@@ -56,7 +56,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
         <tbody>
           {train.ranges.map((range) => {
             const solution = solved.get(range.id) as RangeSolution
-            const efficiency = rangeEfficiency(train, range)?.efficiency
+            const lossy = rangeEfficiency(train, range)
             const holding = solution.outcome === 'driven' ? solution.holding.filter((id) => linkTorque(solution, id) !== 0) : []
             return (
               <tr key={range.id} className={range.id === chosen ? 'chosen' : ''}>
@@ -65,7 +65,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
                 </td>
                 <td>{solution.outcome === 'driven' ? figure(solution.ratio, 4) : OUTCOME_WORDS[solution.outcome]}</td>
                 <td>{stepTo(range.id)}</td>
-                <td>{efficiency === undefined ? '' : percent(efficiency, 1)}</td>
+                <td>{!lossy ? '' : lossy.selfLocking ? 'self-locking' : percent(lossy.efficiency, 1)}</td>
                 <td style={{ whiteSpace: 'normal' }}>{[...range.on, ...holding.map((id) => `(${id})`)].join(', ')}</td>
               </tr>
             )

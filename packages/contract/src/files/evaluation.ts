@@ -196,7 +196,6 @@ function matchOf({ job, unit }: JobFile, fitted: Judged['fitted']): object | nul
     ranges,
     gearing: solveTrain(unit.train),
   })
-  if (found.outcome !== 'runs') return found
   const { line, ...figures } = found
-  return { ...figures, boostTurbineRadPerS: Number.isFinite(line.boostTurbineRadPerS) ? line.boostTurbineRadPerS : null }
+  return { outcome: 'runs', ...figures, boostTurbineRadPerS: Number.isFinite(line.boostTurbineRadPerS) ? line.boostTurbineRadPerS : null }
 }

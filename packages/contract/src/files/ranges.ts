@@ -67,12 +67,14 @@ function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefin
     return { ...about, culprits: explanation.culprits, wouldDrive: explanation.wouldDrive, sentence: explanationSentence(explanation) }
   }
   const flow = powerFlow(train, solution)
+  const lossy = rangeEfficiency(train, range)
   const ratioBefore = before && before.reverse === range.reverse ? solveRange(train, before).ratio : 0
   return {
     ...about,
     ratio,
     step: ratioBefore === 0 ? null : ratioBefore / ratio,
-    efficiency: rangeEfficiency(train, range)?.efficiency ?? null,
+    efficiency: lossy?.efficiency ?? null,
+    selfLocking: lossy?.selfLocking ?? false,
     onTheOverrun: solveRange(train, range, 'overrun').outcome,
     torques: solution.torques,
     setTorques: solution.setTorques,

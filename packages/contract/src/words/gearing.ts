@@ -54,7 +54,7 @@ export function rangeSentence(train: GearTrain, range: GearRange, solution: Rang
   const over = solution.overrunning
   const fast = overspeeds(solution)
   const flow = powerFlow(train, solution)
-  const efficiency = rangeEfficiency(train, range)?.efficiency ?? 1
+  const lossy = rangeEfficiency(train, range)
   const braking = solveRange(train, range, 'overrun').outcome === 'driven'
   return [
     `${capital(gearWords(range))}: ${listed(holding)} ${holding.length === 1 ? 'holds' : 'hold'}.`,
@@ -66,7 +66,9 @@ export function rangeSentence(train: GearTrain, range: GearRange, solution: Rang
       ? `Faster than the input: ${listed(fast.slice(0, 3).map(({ member, speed }) => `${member} ${figure(Math.abs(speed), 2)}`))}.`
       : '',
     flow.recirculating > 0.005 ? `${percent(flow.recirculating)} of input power recirculates.` : '',
-    `Gear mesh efficiency ${percent(efficiency, 1)}.`,
+    lossy?.selfLocking
+      ? 'Self-locking: mesh losses exceed the input power, so the output will not turn.'
+      : `Gear mesh efficiency ${percent(lossy?.efficiency ?? 1, 1)}.`,
     braking ? '' : 'No engine braking.',
   ]
     .filter(Boolean)

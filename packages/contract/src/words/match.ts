@@ -1,4 +1,4 @@
-import { type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures, type MatchOutcome } from '@plucky/core'
+import { type AssumedStall, type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures } from '@plucky/core'
 import { STALL_SCHOOL_WORDS, USE_WORDS } from './choices.js'
 import { figure, percent, quantity, shownFigure } from './format.js'
 import { toShown } from './shown-units.js'
@@ -8,7 +8,14 @@ export const kFactorFigure = (stallCapacity: number, digits = 0): string => show
 
 const rpm = (w: number) => figure(Math.round(toShown(w, 'rpm') / 10) * 10)
 
-/** How the stall stands to where it is wanted, with what is given up. */
+/** Why a school wants the stall where it does (common practice, no source). */
+const STALL_REASONS: Record<MatchFigures['window']['school'], string> = {
+  'at-peak': 'so it launches at full torque',
+  'below-peak': 'so it stays tight at part throttle and still reaches the torque peak',
+  'far-below': 'so it couples early and runs cool with a load',
+}
+
+/** The stall against where it is wanted, with what is given up. */
 export function standingSentence(match: MatchFigures, engine: Engine, brief: Pick<Brief, 'use'>): string {
   const peak = engine.on.peakTorqueSpeedRadPerS
   const away = match.stall.engineSpeedRadPerS - peak
@@ -16,7 +23,7 @@ export function standingSentence(match: MatchFigures, engine: Engine, brief: Pic
     Math.abs(toShown(away, 'rpm')) < 25
       ? 'at the torque peak'
       : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak`
-  const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)})`
+  const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)} rpm), ${STALL_REASONS[match.window.school]}`
   const verdicts = {
     tight: `too tight for ${USE_WORDS[brief.use]}: it fights the cam and boost`,
     'as-wanted': `right for ${USE_WORDS[brief.use]}`,
@@ -61,9 +68,11 @@ export function flashWords(end: FlashEnd | null): string {
   }
 }
 
-/** Why a converter has no stall behind an engine. */
-export const noStallWords = (outcome: Exclude<MatchOutcome['outcome'], 'runs'>): string =>
-  outcome === 'held-at-idle' ? 'so tight that it stalls the engine at idle' : 'so loose that the engine passes redline'
+/** How a converter is off that does not stall this engine between idle and redline. */
+export const ASSUMED_STALL_WORDS: Record<AssumedStall, string> = {
+  idle: 'so tight that it stalls the engine at idle',
+  redline: 'so loose that the engine passes redline',
+}
 
 /** Seconds that a stall may last, as they deserve to be said. */
 export const secondsWords = (seconds: number): string => (seconds < 10 ? `${figure(seconds, 1)} s` : `${figure(seconds)} s`)

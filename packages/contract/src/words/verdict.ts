@@ -20,7 +20,7 @@ import { splineSentence } from './spline-stop.js'
 import { gearName } from './gear-name.js'
 import { FUEL_WORDS } from './choices.js'
 import { stationName } from './station-name.js'
-import { capital, listed, percent, powerRange, quantity, roundedPower } from './format.js'
+import { capital, listed, percent, powerRange, quantity, roundedPower, shownFigure } from './format.js'
 
 const rangeName = (unit: Unit, id: string) => gearName(unit.train, id)
 
@@ -52,17 +52,17 @@ export function firstCase(answer: Answer, verdict: StationVerdict): DutyCase | u
 /** The sentence on top: what it holds and what goes first; what has no figure is named, never silently strong. */
 export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): string {
   switch (answer.outcome) {
-    case 'no-converter':
-      return 'No answer yet. Install a converter: every load downstream depends on it.'
-    case 'held-at-idle':
-      return 'No answer. This converter is so tight that it stalls the engine at idle. Choose one with a higher stall speed.'
-    case 'past-redline':
-      return 'No answer. This converter is so loose that the engine passes redline before it stalls. Choose one with a lower stall speed.'
     case 'brief-contradicts-itself':
       return `No answer. Engine figures in the brief conflict: ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
     case 'answered':
       if (answer.stops.length > 0) return stopSentence(answer, unit)
-      return [heldSentence(answer, unit, brief), fitUpSentence(answer, unit), pressureSentence(answer, unit), missingSentence(answer, unit)]
+      return [
+        heldSentence(answer, unit, brief),
+        assumedSentence(answer),
+        fitUpSentence(answer, unit),
+        pressureSentence(answer, unit),
+        missingSentence(answer, unit),
+      ]
         .filter(Boolean)
         .join(' ')
   }
@@ -94,6 +94,26 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
       return `No failure below ${roundedPower(answer.held.aboveW)}.`
     case 'no-figure':
       return 'No answer yet. No station has a torque limit.'
+  }
+}
+
+/** What the answer assumes where engine and converter do not meet, or no converter is chosen. */
+const assumedSentence = ({ findings }: Answer): string => findings.map(assumption).find(Boolean) ?? ''
+
+function assumption({ code, value, wanted }: Finding): string {
+  if (!wanted) return ''
+  const stall = `${shownFigure(wanted.fromRadPerS, 'rpm')}–${quantity(wanted.toRadPerS, 'rpm')}`
+  const k = `K ${shownFigure(wanted.fromK, 'rpm/√lb-ft')}–${quantity(wanted.toK, 'rpm/√lb-ft')}`
+  const install = `Install one that stalls at ${stall} behind this engine (${k}).`
+  switch (code) {
+    case 'stalls-at-idle':
+      return `Converter too tight: it stalls the engine at idle, so this assumes a stall right at ${quantity(value, 'rpm')}. ${install}`
+    case 'stalls-at-redline':
+      return `Converter too loose: the engine passes redline against it, so this assumes a stall right at ${quantity(value, 'rpm')}. ${install}`
+    case 'usual-converter':
+      return `No converter chosen: this assumes one that stalls at ${quantity(value, 'rpm')} and doubles torque. ${install}`
+    default:
+      return ''
   }
 }
 
@@ -203,6 +223,10 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     }
     case 'one-way-unfit':
       return `${name}: not allowed by house rule. A ratchet clutch engages with an impact and is limited to engines of ${quantity(finding.limit, 'lb-ft')}; this one makes ${quantity(finding.value, 'lb-ft')}. Use a roller or sprag clutch.`
+    case 'stalls-at-idle':
+    case 'stalls-at-redline':
+    case 'usual-converter':
+      return assumption(finding)
     case 'boost-never-on-the-brake':
       return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')}, below the boost threshold of ${quantity(finding.limit, 'rpm')}: it can’t build boost on the brake. Boost comes after the car moves.`
     case 'boost-never':

@@ -1,12 +1,11 @@
 import type { Engine } from '../engine/boost.js'
 import { rootOf } from '../numeric/brent.js'
 import type { Characteristic } from './characteristic.js'
-import { fullThrottleLine, pointAtTurbineSpeed, type RunningLine } from './full-throttle-line.js'
-import type { Match, OperatingPoint } from './operating-point.js'
+import { fullThrottleLine, pointAtTurbineSpeed, type AssumedStall, type RunningLine } from './full-throttle-line.js'
+import type { OperatingPoint } from './operating-point.js'
 
 /** Full throttle from the stall to redline, off boost first where boost has to build up. */
 export interface EngineLine {
-  readonly outcome: 'runs'
   readonly engine: Engine
   /** With boost; the only one where the engine has no other. */
   readonly on: RunningLine
@@ -16,23 +15,19 @@ export interface EngineLine {
   readonly boostTurbineRadPerS: number
 }
 
-export type EngineLineOutcome = EngineLine | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
-
 /**
  * The line of an engine with a converter. Boost builds at the stall where the engine stalls off boost at its threshold or above it;
  * otherwise it comes at the turbine speed at which the climbing crossing reaches the threshold. `strength` multiplies both curves.
  */
-export function engineLine(engine: Engine, converter: Characteristic, strength = 1): EngineLineOutcome {
+export function engineLine(engine: Engine, converter: Characteristic, strength = 1): EngineLine {
   const on = fullThrottleLine(engine.on, converter, strength)
-  if (on.outcome !== 'runs') return on
-  if (!engine.off || !engine.boost) return { outcome: 'runs', engine, on, boostTurbineRadPerS: 0 }
+  if (!engine.off || !engine.boost) return { engine, on, boostTurbineRadPerS: 0 }
   const off = fullThrottleLine(engine.off, converter, strength)
-  if (off.outcome === 'past-redline') return { outcome: 'runs', engine, on, boostTurbineRadPerS: 0 }
-  if (off.outcome !== 'runs') return off
+  if (off.assumed === 'redline') return { engine, on, boostTurbineRadPerS: 0 }
   const from = boostTurbineSpeed(off, engine.boost.thresholdRadPerS)
   const last = on.points[on.points.length - 1] as OperatingPoint
   // Where boost would come at redline only, there is no line with it.
-  return { outcome: 'runs', engine, on, off, boostTurbineRadPerS: from < last.turbineSpeedRadPerS ? from : Infinity }
+  return { engine, on, off, boostTurbineRadPerS: from < last.turbineSpeedRadPerS ? from : Infinity }
 }
 
 /** Turbine speed at which the crossing off boost reaches the threshold. */
@@ -67,3 +62,6 @@ export const lineEnd = (line: EngineLine): OperatingPoint => {
 
 /** The stall on the brake: with boost where it builds there, else without. */
 export const lineStall = (line: EngineLine): OperatingPoint => linePoint(line, 0)
+
+/** Where the engine is taken to stall because it and this converter do not meet; nothing where they do. */
+export const assumedStall = ({ on, off }: EngineLine): AssumedStall | undefined => off?.assumed ?? on.assumed

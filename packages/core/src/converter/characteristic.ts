@@ -51,3 +51,10 @@ export function characteristic(stallCapacity: number, stallTorqueRatio: number):
     torqueRatio: (sr) => stretched(published(sr), stallTorqueRatio),
   }
 }
+
+/** The same converter with its capacity at every speed ratio multiplied: as if its core were another size. */
+export const withCapacity = (converter: Characteristic, times: number): Characteristic => ({
+  ...converter,
+  stallCapacity: converter.stallCapacity * times,
+  capacity: (sr) => converter.capacity(sr) * times,
+})

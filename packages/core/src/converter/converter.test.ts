@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { engineOf, flatEngine } from '../testing/engines.js'
-import { characteristic, couplingSpeedRatio } from './characteristic.js'
+import { characteristic, couplingSpeedRatio, withCapacity } from './characteristic.js'
 import { fullThrottleLine, pointAtTurbineSpeed } from './full-throttle-line.js'
 import { kotwickiCapacity, kotwickiTorqueRatio } from './kotwicki.js'
 import { brakeStall, greatestStrength, operatingPoint, type Match } from './operating-point.js'
@@ -119,7 +119,7 @@ describe('full throttle from stall to redline', () => {
   const engine = engineOf([[900, 400], [4500, 900], [7000, 760]]) // prettier-ignore
   const converter = characteristic(rated(3400, 520), 1.9)
   const line = fullThrottleLine(engine, converter)
-  const points = line.outcome === 'runs' ? line.points : []
+  const { points } = line
 
   it('starts at the stall, ends at redline, turbine speed rising', () => {
     expect(points[0]?.turbineSpeedRadPerS).toBe(0)
@@ -127,11 +127,25 @@ describe('full throttle from stall to redline', () => {
     points.slice(1).forEach((p, i) => expect(p.turbineSpeedRadPerS).toBeGreaterThan(points[i]?.turbineSpeedRadPerS ?? NaN))
   })
 
+  it('too tight or too loose a converter is taken to stall just at idle or at redline, and nothing jumps on the way there', () => {
+    const [tight, loose] = [fullThrottleLine(engine, characteristic(10, 1.9)), fullThrottleLine(engine, characteristic(1e-5, 1.9))]
+    const stall = (of: typeof line) => fromSi(of.points[0]?.engineSpeedRadPerS ?? 0, 'rpm')
+    expect([tight.assumed, loose.assumed, line.assumed]).toEqual(['idle', 'redline', undefined])
+    expect([stall(tight), stall(loose)]).toEqual([expect.closeTo(900, 3), expect.closeTo(7000, 3)])
+    // the capacity at which it just stalls at redline: a hair to either side is the same line
+    const least = characteristic(engine.torqueNm(engine.maxSpeedRadPerS) / engine.maxSpeedRadPerS ** 2, 1.9)
+    const [within, beyond] = [1 + 1e-7, 1 - 1e-7].map((times) => fullThrottleLine(engine, withCapacity(least, times))) as [
+      typeof line,
+      typeof line,
+    ]
+    expect([within.assumed, beyond.assumed]).toEqual([undefined, 'redline'])
+    expect(stall(within) / stall(beyond)).toBeCloseTo(1, 5)
+  })
+
   it('balances engine and impeller at every point, and is solved between them', () => {
     for (const p of points) expect((converter.capacity(p.speedRatio) * p.engineSpeedRadPerS ** 2) / p.engineTorqueNm).toBeCloseTo(1, 6)
     const exact = operatingPoint(engine, converter, 0.651)
     if (exact.outcome !== 'matched') throw new Error(exact.outcome)
-    if (line.outcome !== 'runs') throw new Error(line.outcome)
     const read = pointAtTurbineSpeed(line, exact.point.turbineSpeedRadPerS)
     expect(read.turbineTorqueNm / exact.point.turbineTorqueNm).toBeCloseTo(1, 6)
     expect(read.speedRatio).toBeCloseTo(0.651, 6)

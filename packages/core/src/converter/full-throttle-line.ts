@@ -1,30 +1,45 @@
 import type { EngineCurve } from '../engine/curve.js'
 import { rootOf } from '../numeric/brent.js'
-import type { Characteristic } from './characteristic.js'
-import { operatingPoint, pointAt, type Match, type OperatingPoint } from './operating-point.js'
+import { withCapacity, type Characteristic } from './characteristic.js'
+import { operatingPoint, pointAt, stallCapacities, type OperatingPoint } from './operating-point.js'
+
+/** Where an engine is taken to stall when it and its converter do not meet in between: held at idle, or past redline. */
+export type AssumedStall = 'idle' | 'redline'
 
 /** An engine with a converter, and their full-throttle points from the brake stall up to redline, turbine speed rising. */
 export interface RunningLine {
-  readonly outcome: 'runs'
   readonly curve: EngineCurve
   readonly converter: Characteristic
   /** Multiplies the engine's torque at every speed. */
   readonly strength: number
   readonly points: readonly OperatingPoint[]
+  /** Not this very converter's stall but the nearest that there can be: its capacity is taken as that needs. */
+  readonly assumed?: AssumedStall
 }
-
-export type FullThrottleLine = RunningLine | { readonly outcome: Exclude<Match['outcome'], 'matched'> }
 
 const SPEED_RATIO_STEP = 0.04
 const LAST_SPEED_RATIO = 0.998
 
+/** How far within its ends an assumed stall is put, as a share of capacity. */
+const WITHIN = 1e-9
+
+/** The converter as it must be to stall at all: itself, or with as much less or more capacity as puts the stall at idle or at redline. */
+function stalling(curve: EngineCurve, converter: Characteristic, strength: number): { converter: Characteristic; assumed?: AssumedStall } {
+  const [own, { leastNmS2, mostNmS2 }] = [converter.capacity(0), stallCapacities(curve, strength)]
+  if (own >= mostNmS2 * (1 - WITHIN)) return { converter: withCapacity(converter, (mostNmS2 / own) * (1 - WITHIN)), assumed: 'idle' }
+  if (own < leastNmS2 * (1 + WITHIN)) return { converter: withCapacity(converter, (leastNmS2 / own) * (1 + WITHIN)), assumed: 'redline' }
+  return { converter }
+}
+
 /**
- * All full-throttle operating points of an engine with a converter, from the stall to redline. Ends exactly at redline where the
- * engine gets there; fails where there is no stall point to begin with. `strength` multiplies the engine's torque at every speed.
+ * All full-throttle operating points of an engine with a converter, from the stall to redline. Ends exactly at redline where the engine gets
+ * there. A converter so tight that it holds the engine at idle, or so loose that it lets it past redline, is taken as one that stalls just
+ * there, and the line says so. `strength` multiplies the engine's torque at every speed.
  */
-export function fullThrottleLine(curve: EngineCurve, converter: Characteristic, strength = 1): FullThrottleLine {
+export function fullThrottleLine(curve: EngineCurve, fitted: Characteristic, strength = 1): RunningLine {
+  const { converter, ...taken } = stalling(curve, fitted, strength)
   const stall = operatingPoint(curve, converter, 0, strength)
-  if (stall.outcome !== 'matched') return { outcome: stall.outcome }
+  if (stall.outcome !== 'matched') throw new Error(`No stall within the curve: ${stall.outcome}`)
   const points: OperatingPoint[] = [stall.point]
   for (let k = 1; k * SPEED_RATIO_STEP < LAST_SPEED_RATIO; k++) {
     const match = operatingPoint(curve, converter, k * SPEED_RATIO_STEP, strength)
@@ -34,7 +49,7 @@ export function fullThrottleLine(curve: EngineCurve, converter: Characteristic, 
   const last = points[points.length - 1] as OperatingPoint
   const end = redlinePoint(curve, converter, last.speedRatio, strength)
   if (end && end.turbineSpeedRadPerS > last.turbineSpeedRadPerS) points.push(end)
-  return { outcome: 'runs', curve, converter, strength, points }
+  return { curve, converter, strength, points, ...taken }
 }
 
 /** The speed ratio above the given one at which the engine stands at redline. */

@@ -85,11 +85,18 @@ export function operatingPoint(curve: EngineCurve, converter: Characteristic, sp
   return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, root.x, strength) }
 }
 
-/** The greatest strength of an engine at which it still stalls below redline against a converter; beyond, it runs past. */
-export function greatestStrength(curve: EngineCurve, converter: Characteristic): number {
+/**
+ * Most and least capacity at stall against which an engine comes to rest between idle and redline: with more it is held at idle, with less
+ * it runs past redline. `strength` multiplies the engine's torque at every speed.
+ */
+export function stallCapacities(curve: EngineCurve, strength = 1): { readonly leastNmS2: number; readonly mostNmS2: number } {
   const { leastSoFar } = offerOf(curve)
-  return converter.capacity(0) / (leastSoFar[leastSoFar.length - 1] as number)
+  return { leastNmS2: strength * (leastSoFar[leastSoFar.length - 1] as number), mostNmS2: strength * (leastSoFar[0] as number) }
 }
+
+/** The greatest strength of an engine at which it still stalls below redline against a converter; beyond, it runs past. */
+export const greatestStrength = (curve: EngineCurve, converter: Characteristic): number =>
+  converter.capacity(0) / stallCapacities(curve).leastNmS2
 
 /** Index of the first of falling values that is at most a bound; their number where none is (binary search). */
 function firstAtMost(falling: readonly number[], bound: number): number {

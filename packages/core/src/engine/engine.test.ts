@@ -42,6 +42,21 @@ describe('engine from headline figures', () => {
     )
   })
 
+  it('falls gently past the power peak, by 1/10 of T_p in the next 1/10 of speed, and ends before torque is gone', () => {
+    fc.assert(
+      fc.property(headlines, fc.double({ min: 1, max: 3, noNaN: true }), (h, beyond) => {
+        const curve = valueOf(curveFromHeadline({ ...h, redlineRadPerS: beyond * h.peakPowerSpeedRadPerS }))
+        const tp = h.peakPowerW / h.peakPowerSpeedRadPerS
+        const at = Math.min(1.1, beyond)
+        expect(curve.torqueNm(at * h.peakPowerSpeedRadPerS) / tp).toBeCloseTo(2 - at, 9)
+        expect(curve.torqueNm(curve.maxSpeedRadPerS)).toBeGreaterThan(0)
+      }),
+    )
+    // 500 lb-ft at 3,000, 560 hp at 6,000, redline 6,600: the law between the peaks would be at 377 lb-ft there, and at −66 by 8,000
+    const steep = valueOf(curveFromHeadline({ peakTorqueNm: toSi(500, 'lb-ft'), peakTorqueSpeedRadPerS: toSi(3000, 'rpm'), peakPowerW: toSi(560, 'hp'), peakPowerSpeedRadPerS: toSi(6000, 'rpm'), idleSpeedRadPerS: toSi(800, 'rpm'), redlineRadPerS: toSi(6600, 'rpm') })) // prettier-ignore
+    expect(fromSi(steep.torqueNm(toSi(6600, 'rpm')), 'lb-ft')).toBeCloseTo(0.9 * 490.2, 0)
+  })
+
   it('takes a diesel of flat torque: falling from the torque peak on, rising in power to the power peak', () => {
     const diesel: Headline = {
       peakTorqueNm: toSi(1150, 'lb-ft'),

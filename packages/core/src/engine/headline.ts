@@ -15,6 +15,9 @@ export interface Headline {
 
 export const IDLE_TORQUE_SHARE = 0.55
 
+/** Share of the power peak's speed at which a curve ends whatever its redline: straight on, torque would be gone at twice that speed. */
+const LAST_SPEED = 1.98
+
 /** Faults of headline figures, with what would be allowed. */
 export function headlineFaults(h: Headline): Fault[] {
   const faults: Fault[] = []
@@ -53,9 +56,11 @@ function exponent(h: Headline): number {
 /**
  * Engine curve from headline figures. Between the peaks T = T_max − (T_max − T_p)·x^β, x = (ω − ω_t)/(ω_p − ω_t), with
  * β = (T_p/ω_p)(ω_p − ω_t)/(T_max − T_p), so that dP/dω = 0 at the power peak. β ≤ 1 would put power above its peak on the way (flat
- * torque, as of a diesel): there the power is given, P = P_max − (P_max − T_max·ω_t)·|1 − x|^γ with γ = T_max(ω_p − ω_t)/(P_max − T_max·ω_t).
+ * torque, as of a diesel): there the power is given, P = P_max − (P_max − T_max·ω_t)·(1 − x)^γ with γ = T_max(ω_p − ω_t)/(P_max − T_max·ω_t).
  * P is concave with P′(ω_t) = T_max, so torque falls from ω_t on, and both peaks are exact in either form.
- * Below the torque peak a parabola to the idle torque; above the power peak the same law carries on to redline.
+ * Below the torque peak a parabola to the idle torque. Above the power peak a straight fall with the slope that both laws have there, −T_p/ω_p
+ * (7/10 of T_p at 1.3·ω_p; real engines lose 5–15 % of torque in the next 10 % of speed, from memory): the law itself would fall off a cliff
+ * where torque is flat and β large. The curve ends at redline, or before torque is gone.
  * Refused: speeds out of order; T_p ≥ T_max; power at the torque peak at or above P_max. Source: none (both laws derived here).
  * @example valueOf(curveFromHeadline({ peakTorqueNm: 900, peakTorqueSpeedRadPerS: 400, peakPowerW: 480000, peakPowerSpeedRadPerS: 600, idleSpeedRadPerS: 90, redlineRadPerS: 640 })).torqueNm(600) // → 800
  */
@@ -65,17 +70,19 @@ export function curveFromHeadline(h: Headline): Result<EngineCurve> {
   const wt = h.peakTorqueSpeedRadPerS
   const rise = h.peakTorqueNm - (h.idleTorqueNm ?? IDLE_TORQUE_SHARE * h.peakTorqueNm)
   const between = exponent(h) > 1 ? torqueLaw(h) : powerLaw(h)
+  const wp = h.peakPowerSpeedRadPerS
+  const end = Math.min(h.redlineRadPerS, LAST_SPEED * wp)
+  // With the slope that both laws have at the power peak, −T_p/ω_p: power falls gently from there.
+  const beyond = (w: number) => (h.peakPowerW / wp) * (2 - w / wp)
   return good({
     minSpeedRadPerS: h.idleSpeedRadPerS,
-    maxSpeedRadPerS: h.redlineRadPerS,
+    maxSpeedRadPerS: end,
     peakTorqueNm: h.peakTorqueNm,
     peakTorqueSpeedRadPerS: wt,
     peakPowerW: h.peakPowerW,
     peakPowerSpeedRadPerS: h.peakPowerSpeedRadPerS,
-    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, h.redlineRadPerS].filter(
-      (w, i, all) => i === 0 || w > (all[i - 1] as number),
-    ),
-    torqueNm: (w) => (w < wt ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2 : between(w)),
+    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, end].filter((w, i, all) => i === 0 || w > (all[i - 1] as number)),
+    torqueNm: (w) => (w < wt ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2 : w <= wp ? between(w) : beyond(w)),
   })
 }
 
@@ -91,5 +98,5 @@ function powerLaw(h: Headline): (speedRadPerS: number) => number {
   const [wt, span] = [h.peakTorqueSpeedRadPerS, h.peakPowerSpeedRadPerS - h.peakTorqueSpeedRadPerS]
   const gain = h.peakPowerW - h.peakTorqueNm * wt
   const gamma = (h.peakTorqueNm * span) / gain
-  return (w) => (h.peakPowerW - gain * Math.abs(1 - (w - wt) / span) ** gamma) / w
+  return (w) => (h.peakPowerW - gain * (1 - (w - wt) / span) ** gamma) / w
 }

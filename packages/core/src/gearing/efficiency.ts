@@ -17,8 +17,10 @@ export const basicEfficiency = ({ kind, efficiency }: Pick<PlanetarySet, 'kind' 
 
 /** What a range loses in its meshes. */
 export interface RangeEfficiency {
-  /** Output power over input power; not above zero where the losses lock the range. */
+  /** Output power over input power; 0 where the range locks itself. */
   readonly efficiency: number
+  /** The losses are more than what is put in: nothing at the input moves the output. */
+  readonly selfLocking: boolean
   /** For each set which way its power runs seen from the carrier: 1 sun to ring, −1 ring to sun, 0 where it turns as one or idles. */
   readonly flow: Readonly<Record<string, 1 | -1 | 0>>
 }
@@ -44,7 +46,10 @@ export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEffici
   const lossy = ratios.map((ratio, j) => ratio * (basic[j] as number) ** Math.sign(powers[j] as number))
   held.balance(lossy)
   const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, (0 - Math.sign(powers[j] as number)) as 1 | -1 | 0]))
-  return { efficiency: -held.outputTorque * output, flow }
+  const passed = -held.outputTorque * output
+  // A balance of torques that turns round or has no solution is a train that its own losses hold.
+  const selfLocking = !(passed > 0 && passed <= 1 + STILL)
+  return { efficiency: selfLocking ? 0 : passed, selfLocking, flow }
 }
 
 /** How much of the power of a set passes the mesh at the ring: all of it, or of a compound set what its two sets don't hand each other. */

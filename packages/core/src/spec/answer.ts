@@ -1,4 +1,4 @@
-import type { Characteristic } from '../converter/characteristic.js'
+import { characteristic, type Characteristic } from '../converter/characteristic.js'
 import { engineLine, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
@@ -23,6 +23,7 @@ import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { splineStops, type SplineMisfit } from './spline-stops.js'
 import { SCATTER } from './scatter.js'
+import { stallWindow, wantedStall } from './stall-target.js'
 import type { Station, Unit } from './unit.js'
 import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
 
@@ -78,10 +79,7 @@ export interface Answer {
   readonly stops: readonly SplineMisfit[]
 }
 
-export type SpecAnswer =
-  | Answer
-  | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
-  | { readonly outcome: 'no-converter' | 'held-at-idle' | 'past-redline' }
+export type SpecAnswer = Answer | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
 
 /** A station with what can give way there. */
 interface Bench {
@@ -103,11 +101,9 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.faults }
   const engine = made.value
   const fitted = fittedConverter(input)
-  if (!fitted) return { outcome: 'no-converter' }
-  const converter = converterCharacteristic(fitted)
+  const converter = fitted ? converterCharacteristic(fitted) : usualConverter(engine, input)
   const gearing = input.gearing ?? solveTrain(input.unit.train)
   const known = casesOf(input, gearing, engine, converter)
-  if (known.outcome !== 'cases') return known
   const base = known.cases
 
   const peakPowerW = engine.on.peakPowerW
@@ -166,7 +162,7 @@ interface Unmatched {
   readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly engine: Engine
   readonly converter: Characteristic
-  readonly known: Extract<Cases, { outcome: 'cases' }>
+  readonly known: Cases
   readonly benches: readonly Bench[]
 }
 
@@ -175,11 +171,8 @@ function heldUnmatched({ input, gearing, engine, converter, known, benches }: Un
   const base = known.cases
   const oil = lineOil(input)
   const terms = benches.flatMap((b) => b.terms)
-  const held = benches.flatMap((b) => b.held)
   const used = (scale: number) => {
     const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale, oil)
-    // An engine too weak to turn the converter at idle still loads the path a little: in proportion.
-    if (scaled.outcome !== 'cases') return utilisation(terms, base, held, scale)
     // Boost may come elsewhere at another power, and with it other cases.
     const alike = scaled.cases.length === base.length
     const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
@@ -207,9 +200,19 @@ function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
   return { lowW: Math.min(...known.map((s) => s.powerW * (1 - s.share))), highW: Math.min(...known.map((s) => s.powerW * (1 + s.share))) }
 }
 
-type Cases =
-  | { readonly outcome: 'cases'; readonly cases: readonly DutyCase[]; readonly line: EngineLine }
-  | { readonly outcome: 'held-at-idle' | 'past-redline' }
+interface Cases {
+  readonly cases: readonly DutyCase[]
+  readonly line: EngineLine
+}
+
+/** Stall torque ratio of a converter that is not chosen yet (common practice, no source). */
+const USUAL_STALL_TORQUE_RATIO = 2
+
+/** With no converter chosen: one that stalls in the middle of where it is wanted. */
+function usualConverter({ on }: Engine, { brief, rules = DEFAULT_RULES }: SpecInput): Characteristic {
+  const { fromK, toK } = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
+  return characteristic(((fromK + toK) / 2) ** -2, USUAL_STALL_TORQUE_RATIO)
+}
 
 function casesOf(
   input: SpecInput,
@@ -220,7 +223,6 @@ function casesOf(
   oil = lineOil(input),
 ): Cases {
   const line = engineLine(engine, converter, strength)
-  if (line.outcome !== 'runs') return line
   const { brief, rules = DEFAULT_RULES } = input
   const duty = {
     ranges: input.unit.train.ranges,
@@ -238,7 +240,7 @@ function casesOf(
     return solved && launchShock(input, solved)
   }
   const cases = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
-  return { outcome: 'cases', cases, line }
+  return { cases, line }
 }
 
 /** What the lockup clutch that is fitted passes; anything where its geometry is not known. */

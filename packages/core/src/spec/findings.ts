@@ -1,14 +1,15 @@
-import type { EngineLine } from '../converter/boosted-line.js'
+import { assumedStall, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { LINING_BEHAVIOUR, lockupSpan, lockupState, pistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
-import { canLock } from './fitted.js'
+import { canLock, fittedConverter } from './fitted.js'
 import { lockedOil, type DutyCase } from './duty.js'
 import { lockupMade, pressureFindings } from './pressure-findings.js'
 import { fitFindings } from './fit-findings.js'
 import type { FitEntry } from '../fitup/entry.js'
 import type { CertificateVerdict } from '../flexplate/certificate.js'
 import { DEFAULT_RULES } from './rules.js'
+import { stallWindow, wantedStall, type WantedStall } from './stall-target.js'
 import { leastStated } from './stated.js'
 import { readHardness } from '../material/hardness.js'
 import { shaftSteel } from '../shaft/shaft-limits.js'
@@ -34,6 +35,9 @@ export interface Finding {
     | 'one-way-unfit'
     | 'boost-never-on-the-brake'
     | 'boost-never'
+    | 'stalls-at-idle'
+    | 'stalls-at-redline'
+    | 'usual-converter'
     | 'lockup-leans-outward'
     | 'lockup-leans-inward'
     | 'lockup-above-known'
@@ -47,11 +51,13 @@ export interface Finding {
   readonly rangeId: string | null
   readonly value: number
   readonly limit: number
-  /** What is wrong with a stack of plates, and with which ones. */
+  /** Where the stall is wanted, where there is none of its own. */
+  readonly wanted?: WantedStall
   /** What does not go together. */
   readonly fit?: FitEntry
   /** What is wanting of the plate's certificate. */
   readonly certificate?: CertificateVerdict
+  /** What is wrong with a stack of plates, and with which ones. */
   readonly stack?: { readonly wrong: StackWrong; readonly plates: readonly Plate[] }
 }
 
@@ -89,6 +95,7 @@ export function findings(
   })
   return [
     ...dead,
+    ...stallFindings(input, line),
     ...boostFindings(input, line),
     ...pressureFindings(input, cases),
     ...perStation,
@@ -127,6 +134,20 @@ function softFindings({ unit, fitted }: SpecInput): Finding[] {
       ? [{ code: 'softer-than-its-steel', stationId: id, rangeId: null, value: highPa ?? 0, limit: steel.ultimatePa }]
       : []
   })
+}
+
+/**
+ * An answer at an assumption: a converter so tight that it holds the engine at idle or so loose that it lets it past redline is taken as one
+ * that stalls just there, and one that is not chosen yet as one that stalls where it is wanted.
+ */
+function stallFindings({ unit, fitted, brief, rules = DEFAULT_RULES }: SpecInput, line: EngineLine): Finding[] {
+  const { on } = line.engine
+  const assumed = assumedStall(line)
+  const code = !fittedConverter({ fitted }) ? 'usual-converter' : assumed && (assumed === 'idle' ? 'stalls-at-idle' : 'stalls-at-redline')
+  if (!code) return []
+  const wanted = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
+  const stationId = unit.stations.find(({ kind }) => kind === 'converter')?.id ?? null
+  return [{ code, stationId, rangeId: null, value: lineStall(line).engineSpeedRadPerS, limit: wanted.toRadPerS, wanted }]
 }
 
 /** An engine that stalls below its boost threshold never makes boost while the brake holds it. */

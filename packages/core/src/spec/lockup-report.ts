@@ -118,7 +118,7 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
   const engine = engineOfBrief(brief.engine)
   const converter = fittedConverter(input)
   const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
-  if (line?.outcome !== 'runs') return { cases: [], demands: [] }
+  if (!line) return { cases: [], demands: [] }
   const gearing = input.gearing ?? solveTrain(unit.train)
   const { ranges } = unit.train
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const

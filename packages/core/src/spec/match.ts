@@ -1,7 +1,8 @@
-import { engineLine, lineEnd, linePoint, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import { assumedStall, engineLine, lineEnd, linePoint, lineStall, type EngineLine } from '../converter/boosted-line.js'
 import { cruisePoint, type CruisePoint } from '../converter/cruise.js'
 import { flashStall, timeToThreshold, type FlashEnd } from '../converter/flash-stall.js'
 import { converterCharacteristic, impellerInertia, oilVolume, turbineInertia, type ConverterGeometry } from '../converter/geometry.js'
+import type { AssumedStall } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import { stallHeat, type StallHeat } from '../converter/stall-heat.js'
 import type { Engine } from '../engine/boost.js'
@@ -43,8 +44,9 @@ export interface ShiftLoss {
 export type BoostComes = 'needs-none' | 'on-the-brake' | 'on-the-move' | 'never'
 
 export interface MatchFigures {
-  readonly outcome: 'runs'
   readonly line: EngineLine
+  /** Where the engine is taken to stall because it does not with this converter. */
+  readonly assumed: AssumedStall | null
   /** On the brake: with boost where it builds there. */
   readonly stall: OperatingPoint
   /** Crossings of both curves; without boost nothing where there is no second curve. */
@@ -80,8 +82,6 @@ export interface TopSpeed {
   readonly loss: LossPoint
 }
 
-export type MatchOutcome = MatchFigures | { readonly outcome: 'held-at-idle' | 'past-redline' }
-
 /** Rolling resistance over weight, by ground (from memory). */
 const ROLLING: Record<Use, number> = {
   road: 0.013,
@@ -100,14 +100,13 @@ const AIR_KG_PER_M3 = 1.2
 const GRAVITY = 9.80665
 
 /** All that a converter does behind an engine in a vehicle: stalls, boost, slip and loss at every shift and at the top, cruise, heat. */
-export function matchFigures(input: MatchInput): MatchOutcome {
+export function matchFigures(input: MatchInput): MatchFigures {
   const { engine, converter, brief, rules } = input
   const line = engineLine(engine, converterCharacteristic(converter))
-  if (line.outcome !== 'runs') return line
   const stall = lineStall(line)
   const forward = input.ranges.filter((range) => !range.reverse && input.gearing.get(range.id)?.outcome === 'driven')
   const peakShare = stall.engineSpeedRadPerS / engine.on.peakTorqueSpeedRadPerS
-  const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind)
+  const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind, engine.on.peakTorqueSpeedRadPerS)
   const road = roadOf(input, forward)
   const boost = boostComes(line)
   const held = { ...flashInput(input), turbineInertiaKgM2: Infinity, dragNm: 0 }
@@ -116,8 +115,8 @@ export function matchFigures(input: MatchInput): MatchOutcome {
       ? { ...held, turbineInertiaKgM2: turbineInertia(converter) + road.inertia(forward[0]), dragNm: road.drag(forward[0], 0) }
       : null
   return {
-    outcome: 'runs',
     line,
+    assumed: assumedStall(line) ?? null,
     stall,
     stallOn: line.on.points[0] as OperatingPoint,
     stallOff: line.off?.points[0] ?? null,

@@ -33,9 +33,15 @@ export function powerHeld(
   if (guessed !== undefined) return { outcome: 'held', powerW: guessed * peakPowerW }
   if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
   if (utilisation(greatestScale) < 1) return { outcome: 'not-limiting', aboveW: greatestScale * peakPowerW }
-  const root = rootOf((scale) => utilisation(scale) - 1, LEAST_SCALE, greatestScale, 1e-10)
-  if (root.outcome !== 'converged') throw new Error(`Power held is bracketed but did not converge: ${JSON.stringify(root)}`)
-  return { outcome: 'held', powerW: root.x * peakPowerW }
+  // Bounded, as what holds nothing is used without bound. Where utilisation jumps past 1 the search ends at the jump, up to which it holds.
+  const over = (scale: number) => {
+    const used = utilisation(scale)
+    return Number.isFinite(used) ? (used - 1) / (used + 1) : 1
+  }
+  const root = rootOf(over, LEAST_SCALE, greatestScale, 1e-10)
+  return root.outcome === 'converged'
+    ? { outcome: 'held', powerW: root.x * peakPowerW }
+    : { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
 }
 
 /**

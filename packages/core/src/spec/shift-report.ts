@@ -50,7 +50,7 @@ export function upshiftsOf(input: SpecInput, station: Station, part: Friction): 
   const engine = engineOfBrief(input.brief.engine)
   const converter = fittedConverter(input)
   const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
-  if (line?.outcome !== 'runs' || !converter || station.load.at !== 'link') return []
+  if (!line || !converter || station.load.at !== 'link') return []
   const { id } = station.load
   const element = input.unit.train.elements.find((each) => each.id === id)
   const gearing = input.gearing ?? solveTrain(input.unit.train)
