@@ -38,8 +38,8 @@ interface Row {
 }
 
 const over = (value: number, limit: number | undefined) => limit !== undefined && value > limit
-const most = (shifts: readonly HeatedShift[], of: (heat: NonNullable<HeatedShift['heat']>) => number) =>
-  Math.max(0, ...shifts.map(({ heat }) => (heat ? of(heat) : 0)))
+const most = (shifts: readonly HeatedShift[], of: (heat: HeatedShift['heat']) => number) =>
+  Math.max(0, ...shifts.map(({ heat }) => of(heat)))
 const pressed = ({ report }: JudgedPack) => Math.max(0, ...report.pressed.map(({ unitPressurePa }) => unitPressurePa))
 const limited = (words: string, limit: string | undefined) => (limit === undefined ? words : `${words} (limit ${limit})`)
 
@@ -191,8 +191,8 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
         </Text>
       ))}
       {report.shifts.map((shift) => (
-        <Text key={shift.toRange} color={shift.heat ? 'ink' : 'break'}>
-          {`Shift ${shiftWords(shift)}${shift.heat ? `, starting slip ${quantity(shift.slipRadPerS, 'rpm')}` : ''}.`}
+        <Text key={shift.toRange} color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
+          {`Shift ${shiftWords(shift)}, starting slip ${quantity(shift.slipRadPerS, 'rpm')}.`}
         </Text>
       ))}
       <Text>{`Friction material: ${adviceSentence(report.advice)}`}</Text>

@@ -109,6 +109,8 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
       return `${name}. Rocking a stuck vehicle overheats the reverse clutch.`
     case 'on-the-fly':
       return `${name}. Applied at speed under load, ${quantity(energyJPerM2, 'J/mm²', 2)} per apply.`
+    case 'does-not-complete':
+      return 'none will survive. The shift does not complete at full power: the clutch slips until it burns. Add friction surfaces or pressure first.'
     case 'beyond-all':
       return `${name} at minimum, and still not enough: ${quantity(energyJPerM2, 'J/mm²', 2)} per apply at full power. Add friction surfaces, or raise pressure to shorten the shift.`
   }
@@ -119,7 +121,7 @@ export function shiftWords({ fromRange, toRange, result }: Pick<HeatedShift, 'fr
   const which = `${fromRange} to ${toRange}`
   return result.outcome === 'done'
     ? `${which}: ${figure(result.seconds, 2)} s, ${quantity(result.energyJ, 'kJ', 1)}`
-    : `${which}: never finishes; engine torque is as high as clutch torque`
+    : `${which}: does not complete; engine torque is as high as clutch torque, ${quantity(result.energyJ, 'kJ', 0)} after ${figure(result.seconds)} s`
 }
 
 /** Pressure of a face, as builders of linings say it. */

@@ -1,5 +1,5 @@
 import { frictionFaces, type PackGeometry } from './pack.js'
-import { isLined, rubbingFaces, stackClearance, turnsWith, wantedClearance, type PackStack, type Plate } from './stack.js'
+import { isLined, rubbedPlates, rubbingFaces, stackClearance, wantedClearance, type PackStack, type Plate } from './stack.js'
 
 /** How room for one more plate is made. */
 export const GAIN_WAYS = ['piston', 'lined', 'steels', 'backing', 'cushion'] as const
@@ -27,16 +27,9 @@ export interface Gain {
 /** Thinnest plates that are to be had (common practice, no source). */
 const THINNEST = { lined: 0.0014, steels: 0.0014, backing: 0.0035 } as const
 
-/** Steel of the plates that takes up heat, as length of stack: end steels are heated on one side and count half. */
-export function heatedSteel({ plates }: PackStack): number {
-  const touches = (plate: Plate | undefined, other: Plate) =>
-    plate !== undefined && turnsWith(plate) !== turnsWith(other) && (isLined(plate) || isLined(other))
-  return plates.reduce((sum, plate, i) => {
-    if (isLined(plate) || plate.kind === 'cushion') return sum
-    const sides = Number(touches(plates[i - 1], plate)) + Number(touches(plates[i + 1], plate))
-    return sum + (plate.thicknessM * sides) / 2
-  }, 0)
-}
+/** Steel of the plates that takes up heat, as length of stack: what is heated on one side counts half. */
+export const heatedSteel = (stack: PackStack): number =>
+  rubbedPlates(stack).reduce((sum, { faces, steelM }) => sum + (steelM * faces) / 2, 0)
 
 /** One more lined plate with a steel behind it, put in before the last lined one, as thick as its like. */
 export function withOneMore(stack: PackStack): PackStack {

@@ -14,12 +14,16 @@ export interface ShiftDraw {
   readonly slipRadPerS: number
 }
 
-export type ShiftOutcome =
-  | { readonly outcome: 'done'; readonly seconds: number; readonly energyJ: number; readonly mostW: number }
-  /** The clutch never passes more than the engine gives: it slips on and on. */
-  | { readonly outcome: 'slips-on' }
+export interface ShiftOutcome {
+  /** Where the clutch never passes enough more than the engine gives it slips on and on, and burns: energy is counted to the end of patience. */
+  readonly outcome: 'done' | 'does-not-complete'
+  readonly seconds: number
+  readonly energyJ: number
+  readonly mostW: number
+}
 
 const STEP_S = 0.0005
+/** A driver lifts by then (common practice, no source). */
 const MOST_S = 4
 
 /**
@@ -43,7 +47,7 @@ export function shiftTime({ inertiaKgM2, dropRadPerS, inputNm, clutchNm, inputPe
     drawn = after
     if (!whole) return { outcome: 'done', seconds: i * STEP_S + dt, energyJ, mostW }
   }
-  return { outcome: 'slips-on' }
+  return { outcome: 'does-not-complete', seconds: MOST_S, energyJ, mostW }
 }
 
 /** Pressure at a piston in a shift: the accumulator's rising plateau, then the whole line. */

@@ -1,5 +1,8 @@
 import fc from 'fast-check'
 import { PLATE_DIFFUSIVITY, PLATE_STEEL, bulkRise, fourierNumber, newcombRise, slabRise, surfaceRise } from './shift-heat.js'
+import { packHeat } from './pack-heat.js'
+import type { PackGeometry } from './pack.js'
+import type { Plate } from './stack.js'
 import { plateauPressure, shiftTime, USUAL_PLATEAU } from './shift-time.js'
 
 const { conductivityWPerMK: k, densityKgPerM3: rho, specificHeatJPerKgK: c } = PLATE_STEEL
@@ -82,13 +85,87 @@ describe('time and energy of a shift', () => {
       ),
     )
   })
-  it('slips on where the clutch passes no more than the engine gives', () => {
+  it('does not complete where the clutch passes no more than the engine gives: the heat of all that time is counted', () => {
     const draw = { inertiaKgM2: 0.3, dropRadPerS: 200, inputNm: 500, inputPerClutch: 1, slipRadPerS: 200 }
-    expect(shiftTime({ ...draw, clutchNm: () => 490 })).toEqual({ outcome: 'slips-on' })
+    // 490 N·m at 200 rad/s for all 4 s that a driver waits
+    expect(shiftTime({ ...draw, clutchNm: () => 490 })).toMatchObject({
+      outcome: 'does-not-complete',
+      seconds: 4,
+      energyJ: expect.closeTo(490 * 200 * 4, 3) as number,
+    })
     expect(shiftTime({ ...draw, clutchNm: (t) => 490 + 200 * t }).outcome).toBe('done')
   })
   it('the plateau rises evenly, then the line stands', () => {
     const at = (s: number) => plateauPressure(USUAL_PLATEAU, 200, s)
     expect([at(0), at(0.175), at(0.349), at(0.35)].map(Math.round)).toEqual([100, 120, 140, 200])
+  })
+})
+
+describe('heat in the plates of a pack', () => {
+  const packOf = (plates: readonly Plate[]): PackGeometry => ({
+    liningInnerRadiusM: 0.05,
+    liningOuterRadiusM: 0.07,
+    linedPlates: plates.length,
+    facesPerPlate: 2,
+    hotStaticFriction: 0.13,
+    chambers: [{ innerRadiusM: 0.04, outerRadiusM: 0.07 }],
+    returnSpringN: 0,
+    cushionN: 0,
+    ringLossPa: 0,
+    balanced: true,
+    platesThicknessM: 0.002,
+    steelThicknessM: 0.002,
+    stack: { plates, drumDepthM: 0.05, pistonHeightM: 0.02, ringThicknessM: 0.001, ringGrooveM: 0.0011 },
+  })
+  const single = (thicknessM: number, turnsWith: 'hub' | 'drum'): Plate => ({ kind: 'lined', thicknessM, lining: 'ring', turnsWith })
+  const shift = { energyJ: 40000, seconds: 0.4, mostW: 2e5 }
+  const area = Math.PI * (0.07 ** 2 - 0.05 ** 2)
+
+  it('goes into the cores of single-sided plates, each by its own mass, the thinnest hottest (by hand)', () => {
+    const plates: Plate[] = [
+      { kind: 'apply', thicknessM: 0.004, lining: 'ring', turnsWith: 'drum' },
+      single(0.0025, 'hub'),
+      single(0.0021, 'drum'),
+      { kind: 'backing', thicknessM: 0.006, turnsWith: 'hub' },
+    ]
+    // three faces; the core of 2.1 mm less 0.5 mm of lining takes a third of the heat on one face
+    const { bulkK, hottest, energyJPerM2 } = packHeat(packOf(plates), shift)
+    expect(bulkK).toBeCloseTo(40000 / 3 / (0.0016 * area * rho * c), 6)
+    expect(hottest).toBe(2)
+    expect(energyJPerM2).toBeCloseTo(40000 / (3 * area), 3)
+  })
+
+  it('is never cooler at a surface than in the bulk, falls with every plate that gets thicker there, for any stack', () => {
+    const any = fc.record({
+      thickness: fc.array(fc.double({ min: 0.0014, max: 0.006, noNaN: true }), { minLength: 3, maxLength: 9 }),
+      singleSided: fc.boolean(),
+      seconds: fc.double({ min: 0.05, max: 4, noNaN: true }),
+    })
+    fc.assert(
+      fc.property(any, ({ thickness, singleSided, seconds }) => {
+        const made = (times: number) =>
+          packOf([
+            ...thickness.map((t, i): Plate => {
+              const thicknessM = t * times
+              if (singleSided) return single(thicknessM, i % 2 ? 'drum' : 'hub')
+              return i % 2 ? { kind: 'lined', thicknessM } : { kind: 'steel', thicknessM }
+            }),
+            {
+              kind: 'backing',
+              thicknessM: 0.006 * times,
+              turnsWith: thickness.length % 2 ? (singleSided ? 'drum' : 'hub') : singleSided ? 'hub' : 'drum',
+            },
+          ])
+        const [own, thicker] = [1, 1.2].map((times) => packHeat(made(times), { ...shift, seconds })) as [
+          ReturnType<typeof packHeat>,
+          ReturnType<typeof packHeat>,
+        ]
+        expect(own.surfaceK).toBeGreaterThanOrEqual(own.bulkK)
+        expect(own.bulkK).toBeGreaterThan(0)
+        expect(thicker.bulkK).toBeLessThan(own.bulkK)
+        expect(thicker.surfaceK).toBeLessThanOrEqual(own.surfaceK * (1 + 1e-9))
+      }),
+      { numRuns: 100 },
+    )
   })
 })

@@ -77,6 +77,34 @@ export const rubbingFaces = ({ plates }: PackStack): number =>
     return faces + (next && rubs(plate, next) === 'lining' ? 1 : 0)
   }, 0)
 
+/** Lining on one face of a plate (from memory, order of magnitude). */
+const LINING_M = 0.0005
+
+/** A plate with bare steel that linings rub on. */
+export interface RubbedPlate {
+  /** Its place in the stack. */
+  readonly plate: number
+  readonly faces: number
+  /** Thickness of its steel, linings left out. */
+  readonly steelM: number
+}
+
+/**
+ * Plates with bare faces that a neighbour's lining rubs on: steels, apply and backing plates, and the cores of single-sided plates. They take up
+ * the heat; lining keeps it out.
+ */
+export function rubbedPlates({ plates }: PackStack): RubbedPlate[] {
+  return plates.flatMap((own, plate): RubbedPlate[] => {
+    const [before, after] = [plates[plate - 1], plates[plate + 1]]
+    const bare = (side: 'piston' | 'ring') => !linedTowards(own, side)
+    const faces =
+      Number(before !== undefined && bare('piston') && rubs(before, own) === 'lining') +
+      Number(after !== undefined && bare('ring') && rubs(own, after) === 'lining')
+    const lined = Number(linedTowards(own, 'piston')) + Number(linedTowards(own, 'ring'))
+    return faces === 0 ? [] : [{ plate, faces, steelM: Math.max(own.thicknessM - lined * LINING_M, own.thicknessM / 2) }]
+  })
+}
+
 /** How two neighbours meet: they turn together, lining meets steel, steel meets steel, or lining meets lining. */
 function rubs(plate: Plate, next: Plate): 'together' | 'lining' | 'bare' | 'both-lined' {
   if (turnsWith(plate) === turnsWith(next)) return 'together'

@@ -1,8 +1,8 @@
 import { LINING_CLASSES, PACK_LININGS, type LiningClass, type PackLining } from '../clutch/lining.js'
-import { heatedSteel, waysToGain, type Gain } from '../clutch/gain-plate.js'
+import { waysToGain, type Gain } from '../clutch/gain-plate.js'
 import { frictionFaces, packCapacity, packForce, pistonTravel, sweptVolume, type PackForce, type PackGeometry } from '../clutch/pack.js'
 import { annulusArea } from '../clutch/piston.js'
-import { bulkRise, fourierNumber, PLATE_STEEL, surfaceRise } from '../clutch/shift-heat.js'
+import { packHeat, type PackHeat } from '../clutch/pack-heat.js'
 import { mends, stackClearance, stackWrongs, wantedClearance, type Mend, type StackWrong } from '../clutch/stack.js'
 import { relativeSpeed } from '../gearing/motion.js'
 import { solveTrain } from '../gearing/solve.js'
@@ -26,14 +26,7 @@ export interface PackAt {
 
 /** An upshift with what it does to the plates. */
 export interface HeatedShift extends Upshift {
-  /** Nothing where the shift does not come to its end. */
-  readonly heat: {
-    readonly bulkK: number
-    readonly surfaceK: number
-    readonly fourier: number
-    readonly energyJPerM2: number
-    readonly powerWPerM2: number
-  } | null
+  readonly heat: PackHeat
 }
 
 /** Most that steels may rise in a shift, from oil at 110 °C (default, from memory). */
@@ -42,7 +35,7 @@ export const MOST_BULK_K = 200
 /** Which lining a duty asks for, and why. */
 export interface LiningAdvice {
   readonly lining: PackLining
-  readonly why: 'at-rest' | 'rocked' | 'on-the-fly' | 'beyond-all'
+  readonly why: 'at-rest' | 'rocked' | 'on-the-fly' | 'beyond-all' | 'does-not-complete'
   /** What decides on the fly: the greatest of its uses of energy, power and pressure. */
   readonly energyJPerM2: number
 }
@@ -84,7 +77,7 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
   const pack = part.geometry
   const { stack, lining } = pack
   const redline = engine.value.on.maxSpeedRadPerS
-  const shifts = upshiftsOf(input, station, part).map((shift) => heated(pack, shift))
+  const shifts = upshiftsOf(input, station, part).map((shift) => ({ ...shift, heat: packHeat(pack, shift.result) }))
   const pressed = pressedIn(input, answer, station, pack)
   const drumMost = leastStated(part.stated, 'speedRadPerS') ?? null
   return {
@@ -125,33 +118,6 @@ function pressedIn(input: SpecInput, answer: Answer, station: Station, pack: Pac
     const capacityNm = packCapacity(pack, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
     return [{ caseId: duty.id, rangeId: duty.rangeId, areaM2, force, unitPressurePa: Math.max(0, force.netN) / faceArea(pack), capacityNm }]
   })
-}
-
-/** Weight of the steels that take up heat, end steels by half; as many steels as lined plates where the stack is not known. */
-function steelOf(pack: PackGeometry): { readonly kg: number; readonly thicknessM: number } {
-  const steels = pack.stack?.plates.filter(({ kind }) => kind === 'steel') ?? []
-  const lengthM = pack.stack ? heatedSteel(pack.stack) : pack.linedPlates * pack.steelThicknessM
-  const thicknessM = steels.length > 0 ? Math.min(...steels.map((plate) => plate.thicknessM)) : pack.steelThicknessM
-  return { kg: lengthM * faceArea(pack) * PLATE_STEEL.densityKgPerM3, thicknessM }
-}
-
-/** What a shift does to the plates: all its heat goes into the steels, over all faces, and the flux falls evenly to nothing. */
-function heated(pack: PackGeometry, shift: Upshift): HeatedShift {
-  const { result } = shift
-  if (result.outcome !== 'done') return { ...shift, heat: null }
-  const areaM2 = frictionFaces(pack) * faceArea(pack)
-  const steel = steelOf(pack)
-  const flux = (2 * result.energyJ) / (areaM2 * result.seconds)
-  return {
-    ...shift,
-    heat: {
-      bulkK: bulkRise(result.energyJ, steel.kg),
-      surfaceK: surfaceRise(flux, result.seconds, steel.thicknessM),
-      fourier: fourierNumber(result.seconds, steel.thicknessM),
-      energyJPerM2: result.energyJ / areaM2,
-      powerWPerM2: result.mostW / areaM2,
-    },
-  }
 }
 
 function rubbingOf(input: SpecInput, { load }: Station, redline: number, radiusM: number): PackReport['rubbing'] {
@@ -198,14 +164,15 @@ const ROCKED = new Set(['off-road', 'work', 'tow'])
 
 /** The lining that a duty asks for: little at rest, one that stands rocking for reverse, on the fly the least that bears the shift. */
 function adviceFor(input: SpecInput, station: Station, shifts: readonly HeatedShift[], pressed: readonly PackAt[]): LiningAdvice {
-  const heats = shifts.flatMap(({ heat }) => heat ?? [])
-  const energyJPerM2 = Math.max(0, ...heats.map((heat) => heat.energyJPerM2))
-  const powerWPerM2 = Math.max(0, ...heats.map((heat) => heat.powerWPerM2))
+  const energyJPerM2 = Math.max(0, ...shifts.map(({ heat }) => heat.energyJPerM2))
+  const powerWPerM2 = Math.max(0, ...shifts.map(({ heat }) => heat.powerWPerM2))
   const pressure = Math.max(0, ...pressed.map(({ unitPressurePa }) => unitPressurePa))
   const bears = (lining: PackLining) => {
     const limit = LINING_CLASSES[lining]
     return energyJPerM2 <= limit.energyJPerM2 && powerWPerM2 <= limit.powerWPerM2 && pressure <= limit.unitPressurePa
   }
+  if (shifts.some(({ result }) => result.outcome === 'does-not-complete'))
+    return { lining: 'high-energy', why: 'does-not-complete', energyJPerM2 }
   if (shifts.length > 0) {
     const least = FOR_PACKS.find(bears)
     return { lining: least ?? 'high-energy', why: least ? 'on-the-fly' : 'beyond-all', energyJPerM2 }
