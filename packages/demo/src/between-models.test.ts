@@ -1,5 +1,16 @@
-import { evaluation, jobFileOf, verdictSentence, type JobContent } from '@plucky/contract'
-import { fittedParts, fromSi, specAnswer, stallWindow, toSi, type Answer, type Part, type SpecInput, type Unit } from '@plucky/core'
+import { evaluation, jobFileOf, placeName, verdictSentence, type JobContent } from '@plucky/contract'
+import {
+  fittedParts,
+  fromSi,
+  specAnswer,
+  stallWindow,
+  toSi,
+  workMargin,
+  type Answer,
+  type Part,
+  type SpecInput,
+  type Unit,
+} from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 
@@ -92,6 +103,24 @@ describe('an answer', () => {
       /^Holds about \d+ hp.* No converter chosen: this assumes one that stalls at \d+ rpm and doubles torque/,
     )
     expect(said(none)).not.toMatch(/assumes/)
+  })
+
+  it('is worked by its own steel where a section’s name holds a bar', () => {
+    const input = inputOf(jobOf(/^dune rail$/i))
+    const shaft = input.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
+    const barred = <T extends { readonly name: string }>(own: readonly T[] = []) =>
+      own.map((each) => ({ ...each, name: `${each.name} | ground` }))
+    const [sections, holes] = [barred(shaft.geometry.sections), barred(shaft.geometry.holes)]
+    const named = {
+      ...input,
+      fitted: new Map([...input.fitted, ['input-shaft', { ...shaft, stated: [], geometry: { ...shaft.geometry, sections, holes } }]]),
+    } as SpecInput
+    const answer = answered(named)
+    const judged = answer.stations.find(({ stationId }) => stationId === 'input-shaft')?.worst
+    const working = workMargin(named, answer, 'input-shaft', judged?.caseId ?? '')
+    expect(working?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
+    expect(JSON.stringify(working)).not.toMatch(/unrated plate/)
+    expect(placeName(judged?.place ?? '')).toMatch(/ \| ground, /)
   })
 
   it('counts the greatest torque that plate and crank joint see on the way up to a loose converter’s stall', () => {

@@ -237,7 +237,7 @@ describe('limits as they are stated', () => {
     expect(limits('input-300m').find((l) => l.stated)?.load).toEqual({ at: 'engine' })
   })
 
-  it('the likely band holds the answer, wider for a figure from the maker than for one computed', () => {
+  it('the likely band holds the answer, with the scatter of strength, engine and, where it is asked more than the static torque, shock', () => {
     const share = (answer: Answer) =>
       ((answer.likely?.highW ?? 0) - (answer.likely?.lowW ?? 0)) / 2 / (answer.held.outcome === 'held' ? answer.held.powerW : NaN)
     const [shaft, oneWay] = [answerOf(weak), answerOf(balanced)]
@@ -246,7 +246,9 @@ describe('limits as they are stated', () => {
         true,
         true,
       ])
-    expect(share(oneWay)).toBeGreaterThan(share(shaft))
+    // the shaft by its steel under a launch factor, the one-way clutch by its maker at full power, where there is none
+    expect(share(shaft)).toBeCloseTo(Math.hypot(0.05, 0.15, 0.03), 1)
+    expect(share(oneWay)).toBeLessThan(share(shaft))
     expect(likelyWords(shaft)).toMatch(/^\d+0–\d+0 hp$/)
   })
 })

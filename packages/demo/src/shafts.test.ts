@@ -203,7 +203,7 @@ describe('a shaft in its job', () => {
     const lube = toSi(0.08, 'in')
     const area = 2 * (Math.PI / 4) * (hole ** 2 + lube ** 2)
     const pressure = found?.oilPressurePa ?? 0
-    expect(found?.oil?.holesM3PerS).toBeCloseTo(0.7 * area * Math.sqrt((2 * pressure) / 820), 9)
+    expect(found?.oil?.holesM3PerS).toBeCloseTo(0.7 * area * Math.sqrt((2 * pressure) / 850), 9)
     expect(fromSi(pressure, 'psi')).toBeCloseTo(fromSi(weak.spec.pressure.drivePa, 'psi'), 9)
   })
 })

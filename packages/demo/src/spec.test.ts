@@ -331,12 +331,12 @@ describe('words', () => {
   const answer = answered(inputOf())
   const named = (id: string) => answer.cases.find((c) => c.id === id) as Answer['cases'][number]
   it('name a duty case as a builder says it', () => {
-    const say = (id: string, launch: 'rolling' | 'regrip' = 'regrip') => caseInSentence(unit, named(id), { launch })
+    const say = (id: string, launch: 'rolling' | 'regrip' = 'regrip') => caseInSentence(unit, named(id), { launch, reverseThrottle: 0.4 })
     expect([say('launch'), say('launch', 'rolling'), say('full-3'), say('reverse-R')]).toEqual([
       'in first gear at stall',
       'in first gear, pulling away',
       'at full power in third gear',
-      'in reverse',
+      'in reverse at 40% throttle',
     ])
   })
   it('name places, those of shafts by section and feature', () => {

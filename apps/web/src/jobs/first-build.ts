@@ -2,18 +2,33 @@ import { checkBrief, LAUNCH_FOR, type JobContent } from '@plucky/contract'
 import {
   DEFAULT_RULES,
   EMPTY_BOOK,
+  fromSi,
   headlineFor,
   NOTHING_FOUND,
+  oilCircuit,
   partsFor,
+  regulatedPressure,
+  reliefOpening,
+  REVERSE_THROTTLE,
   toSi,
   type EngineKind,
   type Part,
+  type PressureCalibration,
   type Unit,
   type Use,
 } from '@plucky/core'
 
-/** Line pressure of a stock transmission, until it is measured. Source: none (common practice). */
+/** Line pressure of a stock transmission whose valves are not known, until it is measured. Source: none (common practice). */
 const STOCK_PRESSURE = { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') }
+
+/** What the stock valves make at full throttle in drive, and in reverse at the throttle of the brief: what a gauge should read. */
+function stockPressure(unit: Unit, fitted: ReadonlyMap<string, Part>, reverseThrottle: number): PressureCalibration {
+  const valves = oilCircuit({ unit, fitted, pressure: STOCK_PRESSURE })?.valves
+  if (!valves) return STOCK_PRESSURE
+  const made = (feed: 'drive' | 'reverse', throttle: number) =>
+    toSi(Math.floor(fromSi(Math.min(regulatedPressure(valves, feed, throttle), reliefOpening(valves)), 'psi')), 'psi')
+  return { drivePa: made('drive', 1), reversePa: made('reverse', reverseThrottle) }
+}
 
 const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['brief'] => ({
   engine: { kind, form: 'headline', headline: headlineFor(kind, powerW) },
@@ -21,7 +36,7 @@ const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['bri
   use,
   launch: LAUNCH_FOR[use],
   upperRangeStart: 'after-shift',
-  reverseThrottle: 0.5,
+  reverseThrottle: REVERSE_THROTTLE[use],
   vehicleMassKg: null,
   budget: null,
 })
@@ -44,14 +59,16 @@ export interface FirstFacts {
 /** A stock transmission behind an engine with known type and power. */
 export function firstBuild({ name, kind, use, powerW }: FirstFacts, unit: Unit, parts: ReadonlyMap<string, Part>): JobContent {
   const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
+  const fitted = new Map(Object.entries(stock).flatMap(([id, part]): [string, Part][] => (part ? [[id, parts.get(part) as Part]] : [])))
+  const brief = firstBrief(kind, use, powerW)
   return {
     name,
     unitId: unit.id,
     variantId: null,
-    brief: firstBrief(kind, use, powerW),
+    brief,
     arrived: stock,
     teardown: NOTHING_FOUND,
-    spec: { fits: stock, works: {}, pressure: STOCK_PRESSURE },
+    spec: { fits: stock, works: {}, pressure: stockPressure(unit, fitted, brief.reverseThrottle) },
     book: EMPTY_BOOK,
     rules: DEFAULT_RULES,
   }

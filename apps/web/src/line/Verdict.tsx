@@ -2,7 +2,7 @@ import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import {
   findingSentence,
   misfitSentence,
-  likelyWords,
+  likelySentence,
   togetherSentence,
   verdictSentence,
   type JobContent,
@@ -74,8 +74,7 @@ function OpenWorking({ station }: { station: string }) {
 /** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
 function besides(answer: Answer, unit: Unit): string {
   if (answer.stops.length > 0) return `If they did mate, it would hold ${heldInWords(answer.held)}.`
-  const likely = likelyWords(answer)
   const [same, matched] = [heldInWords(answer.heldSameConverter), heldInWords(answer.held)]
   const differs = same === matched ? '' : `With the same converter: ${same}.`
-  return [likely && `Likely range ${likely}.`, togetherSentence(answer, unit), differs].filter(Boolean).join(' ')
+  return [likelySentence(answer), togetherSentence(answer, unit), differs].filter(Boolean).join(' ')
 }

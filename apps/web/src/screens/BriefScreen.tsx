@@ -25,7 +25,17 @@ import {
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { EngineChart } from '../charts/EngineChart.js'
-import { draftFor, draftStore, inForm, leaveDraft, movePoint, scaledTorque, typeInBrief, type BriefDraft } from '../state/brief-draft.js'
+import {
+  draftFor,
+  draftStore,
+  inForm,
+  leaveDraft,
+  movePoint,
+  scaledTorque,
+  pickUse,
+  typeInBrief,
+  type BriefDraft,
+} from '../state/brief-draft.js'
 import { change } from '../state/job.js'
 import { answerFor, misfitsOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
@@ -170,14 +180,7 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
   return (
     <Panel title="Use and limits" mt="10px">
       <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
-        <Pick
-          label="Use"
-          width="100%"
-          value={brief.use}
-          options={worded(USES, USE_WORDS)}
-          onPick={(use) => typeInBrief('use', use)}
-          testId="brief-use"
-        />
+        <Pick label="Use" width="100%" value={brief.use} options={worded(USES, USE_WORDS)} onPick={pickUse} testId="brief-use" />
         <Pick
           label="Launch"
           width="100%"

@@ -124,14 +124,7 @@ function Shock({ content }: { content: JobContent }) {
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
         Hard parts at full power in gear (regrip applies in every gear)
       </Text>
-      <Fields
-        content={content}
-        of={[
-          ['fullPowerFactor.regrip', 'Wheelspin, then regrip'],
-          ['fullPowerFactor.rolling', 'Rolling'],
-          ['fullPowerFactor.trans-brake', 'Trans-brake'],
-        ]}
-      />
+      <Fields content={content} of={LAUNCHES.map(([key, word]) => [`fullPowerFactor.${key}`, word])} />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
         House margin: stations below it are flagged on the build sheet and in Details
       </Text>

@@ -3,12 +3,14 @@ import {
   curveFromHeadline,
   engineCurve,
   fromSi,
+  REVERSE_THROTTLE,
   toSi,
   type Brief,
   type BriefEngine,
   type CurvePoint,
   type EngineCurve,
   type Headline,
+  type Use,
 } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { change, jobStore } from './job.js'
@@ -44,6 +46,14 @@ export function typeInBrief(path: string, value: unknown): void {
     if (alone.ok) takeInto(alone.value)
   }
   takeBrief(next)
+}
+
+/** Takes another use, and with it the usual share of throttle in reverse where that was the usual one before. */
+export function pickUse(use: Use): void {
+  const { content } = jobStore.getState()
+  const before = content && draftFor(content, draftStore.getState().draft).brief
+  typeInBrief('use', use)
+  if (before && before.reverseThrottle === REVERSE_THROTTLE[before.use]) typeInBrief('reverseThrottle', REVERSE_THROTTLE[use])
 }
 
 const takeInto = (brief: Brief) => change((job) => (JSON.stringify(job.brief) === JSON.stringify(brief) ? job : { ...job, brief }))

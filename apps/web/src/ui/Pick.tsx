@@ -1,17 +1,17 @@
 import { Field, NativeSelect } from '@chakra-ui/react'
 import { FieldLabel } from './TextBox.js'
 
-interface PickProps {
+interface PickProps<K extends string> {
   readonly label: string
-  readonly value: string
-  readonly options: readonly (readonly [key: string, words: string])[]
-  readonly onPick: (value: string) => void
+  readonly value: K
+  readonly options: readonly (readonly [key: K, words: string])[]
+  readonly onPick: (value: K) => void
   readonly width?: string
   readonly testId?: string
 }
 
 /** One of a list. */
-export function Pick({ label, value, options, onPick, width = '150px', testId }: PickProps) {
+export function Pick<K extends string>({ label, value, options, onPick, width = '150px', testId }: PickProps<K>) {
   return (
     <Field.Root width={width} gap="2px">
       <FieldLabel>{label}</FieldLabel>
@@ -27,7 +27,7 @@ export function Pick({ label, value, options, onPick, width = '150px', testId }:
           borderColor="rule"
           value={value}
           data-testid={testId}
-          onChange={(event) => onPick(event.target.value)}
+          onChange={(event) => onPick(event.target.value as K)}
         >
           {options.map(([key, words]) => (
             <option key={key} value={key}>

@@ -22,7 +22,7 @@ import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
-import { caseInSentence, findingSentence, likelyWords, ORIGIN_WORDS, placeName, togetherSentence } from '../words/verdict.js'
+import { caseInSentence, findingSentence, likelySentence, ORIGIN_WORDS, placeName, togetherSentence } from '../words/verdict.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import { fitLength, fitTitle, spanWords } from '../words/fit.js'
@@ -100,9 +100,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     revision,
     brief: briefLines(now),
     sentence: now.sentence,
-    besides: answered
-      ? [likelyWords(answered) && `Likely range ${likelyWords(answered)}.`, togetherSentence(answered, unit)].filter(Boolean).join(' ')
-      : '',
+    besides: answered ? [likelySentence(answered), togetherSentence(answered, unit)].filter(Boolean).join(' ') : '',
     warnings: [
       ...misfits.map((misfit) => misfitSentence(misfit, unit)),
       ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),

@@ -12,6 +12,7 @@ import {
   type StationVerdict,
   type TorqueBasis,
   type Unit,
+  placeParts,
 } from '@plucky/core'
 import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
@@ -25,7 +26,7 @@ import { capital, listed, percent, powerRange, quantity, roundedPower, shownFigu
 const rangeName = (unit: Unit, id: string) => gearName(unit.train, id)
 
 /** A duty case inside a sentence: "in first at the stall". */
-export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'launch'>): string {
+export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'launch' | 'reverseThrottle'>): string {
   const range = rangeName(unit, duty.rangeId)
   switch (duty.kind) {
     case 'launch':
@@ -40,7 +41,7 @@ export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'l
     case 'lockup':
       return `locked up in ${range}`
     case 'reverse':
-      return `in ${range}`
+      return `in ${range} at ${percent(brief.reverseThrottle)} throttle`
   }
 }
 
@@ -177,6 +178,12 @@ export function likelyWords(answer: Answer): string {
   return powerRange(answer.likely.lowW, answer.likely.highW)
 }
 
+/** The likely range with what it is; nothing where nothing is held. */
+export function likelySentence(answer: Answer): string {
+  const range = likelyWords(answer)
+  return range && `Likely range ${range}: about two builds in three, from scatter of material, friction, pressure, shock and engine.`
+}
+
 /** How a stated figure reads, with the basis on which it became a torque: "1,150 hp, taken at 6,000 rpm (petrol, house rule)". */
 export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined): string {
   const point = stated.at === 'engine' || stated.at === 'turbine' ? ` at the ${stated.at}` : ''
@@ -297,7 +304,7 @@ const FEATURES: Record<string, string> = {
 }
 
 export function placeName(place: string): string {
-  const [section = '', feature] = place.split('|')
+  const { name: section, feature } = placeParts(place)
   if (!feature) return PLACES[place] ?? place
   const words = FEATURES[feature] ?? feature
   return words.startsWith(section) || section.endsWith(words) ? (words.startsWith(section) ? words : section) : `${section}, ${words}`

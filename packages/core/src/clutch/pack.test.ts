@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { packCapacity, packFaults, packForce, type PackGeometry } from './pack.js'
-import { centrifugalForce, OIL_DENSITY } from './piston.js'
+import { OIL } from '../material/oil.js'
+import { centrifugalForce } from './piston.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'
 
 const mm = (x: number) => x / 1000
@@ -80,7 +81,7 @@ describe('centrifugal oil', () => {
     const [inner, outer, fill, w, n] = [mm(40), mm(80), mm(33), 600, 20000]
     const dr = (outer - inner) / n
     const sum = Array.from({ length: n }, (_, i) => inner + (i + 0.5) * dr).reduce(
-      (s, r) => s + 0.5 * OIL_DENSITY * w * w * (r * r - fill * fill) * 2 * Math.PI * r * dr,
+      (s, r) => s + 0.5 * OIL.densityKgPerM3 * w * w * (r * r - fill * fill) * 2 * Math.PI * r * dr,
       0,
     )
     expect(centrifugalForce(inner, outer, fill, w) / sum).toBeCloseTo(1, 7)

@@ -1,3 +1,5 @@
+import { OIL } from '../material/oil.js'
+
 /** One annular face of an apply piston, and the ranges in which oil is fed to it (all, if not said). */
 export interface PistonChamber {
   readonly innerRadiusM: number
@@ -18,11 +20,8 @@ export function centrifugalForce(
   outerM: number,
   fillM: number,
   speedRadPerS: number,
-  densityKgPerM3 = OIL_DENSITY,
+  densityKgPerM3: number = OIL.densityKgPerM3,
 ): number {
   const [i, o, s] = [innerM ** 2, outerM ** 2, fillM ** 2]
   return ((Math.PI * densityKgPerM3 * speedRadPerS ** 2) / 4) * ((o - s) ** 2 - (i - s) ** 2)
 }
-
-/** Transmission oil when hot, kg/m³ (common practice, no source). */
-export const OIL_DENSITY = 850

@@ -1,5 +1,5 @@
 import { bendPlate } from '../lockup/annular-plate.js'
-import { STEEL_YOUNG_PA } from '../lockup/lockup-clutch.js'
+import { STEEL_YOUNG_PA } from '../material/steels.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import type { HoleCircle } from '../flexplate/bolted-joint.js'
 

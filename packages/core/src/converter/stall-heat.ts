@@ -1,5 +1,4 @@
-/** Oil as it is taken here: density and specific heat of automatic transmission fluid at 90 °C (from memory). */
-export const OIL = { densityKgPerM3: 820, specificHeatJPerKgK: 2100 } as const
+import { OIL } from '../material/oil.js'
 
 /** What a stall does to the oil in the converter. */
 export interface StallHeat {
@@ -12,7 +11,7 @@ export interface StallHeat {
 /**
  * Heat of a stall: the turbine stands, so all power goes into the converter's oil, T·ω; dT/dt = P/(ρ·V·c). No exchange with the cooler, no
  * heat taken by the metal: the seconds are the least there can be.
- * @example stallHeat(400000, 0.005, 350, 420).secondsToLimit // → 1.507
+ * @example stallHeat(400000, 0.005, 350, 420).secondsToLimit // → 1.562
  */
 export function stallHeat(powerW: number, oilVolumeM3: number, startK: number, limitK: number): StallHeat {
   const kelvinPerS = powerW / (OIL.densityKgPerM3 * oilVolumeM3 * OIL.specificHeatJPerKgK)

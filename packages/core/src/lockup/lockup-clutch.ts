@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import { steelById } from '../material/steels.js'
+import { STEEL_YOUNG_PA, steelById } from '../material/steels.js'
 import { bendPlate } from './annular-plate.js'
 
 export const LOCKUP_LININGS = ['paper', 'high-energy', 'woven-carbon'] as const
@@ -72,8 +72,6 @@ export interface LockupOil {
   readonly applyPa: number
   readonly releasePa: number
 }
-
-export const STEEL_YOUNG_PA = 207e9
 
 /** What is wrong with a lockup clutch: radii that cross, a steel or an edge that is none. */
 export function lockupFaults(g: LockupGeometry, path = 'geometry'): Fault[] {

@@ -1,6 +1,10 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
 
+/** Young's modulus and Poisson's ratio of steel (Shigley, table A-5). */
+export const STEEL_YOUNG_PA = 207e9
+export const STEEL_POISSON = 0.292
+
 /** Strength of a steel as bought; the case of a hardened one has its own. */
 export interface Steel {
   readonly id: string

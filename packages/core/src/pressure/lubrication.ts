@@ -1,4 +1,4 @@
-import { OIL } from '../converter/stall-heat.js'
+import { OIL } from '../material/oil.js'
 import { rootOf } from '../numeric/brent.js'
 import { orificeFlow } from '../shaft/oil-way.js'
 

@@ -4,7 +4,7 @@ import { linePressure, oilBalance, type OilCircuit, type OilDemand, type ValvesG
 import { lubeFlows, spinHead, type LubeCircuit } from './lubrication.js'
 import { pumpIntake, pumpLeak, pumpTorque } from './pump.js'
 import { regulatedPressure, regulatorFaults, reliefOpening } from './regulator.js'
-import { oilViscosity } from './viscosity.js'
+import { oilViscosity } from '../material/oil.js'
 
 const valves: ValvesGeometry = {
   landDiameterM: 0.014,
@@ -105,9 +105,9 @@ describe('pump', () => {
   it('moves its displacement every turn', () =>
     expect(pumpIntake(circuit.pump, toSi(1000, 'rpm')) * 60).toBeCloseTo(1.35 * 1.6387064e-5 * 1000, 9))
   it('loses most when hot: viscosity by ASTM D341 through the points of a usual fluid, steeply falling', () => {
-    // 34 and 7.3 mm²/s at 820 kg/m³
-    expect(oilViscosity(313.15)).toBeCloseTo(34e-6 * 820, 6)
-    expect(oilViscosity(373.15)).toBeCloseTo(7.3e-6 * 820, 7)
+    // 34 and 7.3 mm²/s at 850 kg/m³
+    expect(oilViscosity(313.15)).toBeCloseTo(34e-6 * 850, 6)
+    expect(oilViscosity(373.15)).toBeCloseTo(7.3e-6 * 850, 7)
     expect(oilViscosity(toSi(85, '°F')) / oilViscosity(toSi(250, '°F'))).toBeGreaterThan(8)
     expect(pumpLeak(circuit.pump, 1e6, 400)).toBeGreaterThan(pumpLeak(circuit.pump, 1e6, 350))
   })
@@ -158,10 +158,10 @@ describe('where the oil goes', () => {
     }
     const { frontPa, totalM3PerS } = lubeFlows(plain, 3e5, {})
     expect(frontPa).toBeCloseTo(3e5 / (1 + (8 / 9) ** 2), 0)
-    expect(totalM3PerS).toBeCloseTo(0.7 * ((Math.PI / 4) * 8e-6) * Math.sqrt((2 * frontPa) / 820), 9)
+    expect(totalM3PerS).toBeCloseTo(0.7 * ((Math.PI / 4) * 8e-6) * Math.sqrt((2 * frontPa) / 850), 9)
   })
   it('a spinning branch draws by ½ρω²r², and takes from its neighbour', () => {
-    expect(spinHead(300, 0.024)).toBeCloseTo(0.5 * 820 * (300 * 0.024) ** 2, 6)
+    expect(spinHead(300, 0.024)).toBeCloseTo(0.5 * 850 * (300 * 0.024) ** 2, 6)
     const [still, spun] = [lubeFlows(valves, 4e5, {}), lubeFlows(valves, 4e5, { carrier: 900 })]
     expect(spun.branchesM3PerS[1]).toBeGreaterThan(still.branchesM3PerS[1] as number)
     expect(spun.branchesM3PerS[2]).toBeLessThan(still.branchesM3PerS[2] as number)

@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import { oilViscosity } from './viscosity.js'
+import { oilViscosity } from '../material/oil.js'
 
 export interface PumpGeometry {
   /** Oil moved in a turn, were nothing to leak. */
@@ -32,7 +32,7 @@ export const pumpIntake = ({ displacementM3 }: PumpGeometry, speedRadPerS: numbe
  * Oil that slips back past the gears, w·h³·Δp/(12·μ·L), m³/s: flow between flat faces (plane Poiseuille flow; White, Fluid Mechanics, ch. 4,
  * from memory). It goes with the cube of the clearance and rises as hot oil thins: that is why hot idle is the worst case.
  * @example pumpLeak({ displacementM3: 2e-5, sideClearanceM: 6e-5 }, 1e6, 373.15) / pumpLeak({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, 1e6, 373.15) // → 8
- * @example pumpLeak({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, 1e6, 373.15) * 60000 // → 0.9021
+ * @example pumpLeak({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, 1e6, 373.15) * 60000 // → 0.8703
  */
 export const pumpLeak = ({ sideClearanceM, leakPath = LEAK_PATH }: PumpGeometry, pressurePa: number, kelvin: number): number =>
   (leakPath * sideClearanceM ** 3 * pressurePa) / (12 * oilViscosity(kelvin))

@@ -1,7 +1,7 @@
 import { shearYield, steelFaults, steelOf, type OfSteel, type Steel } from '../material/steels.js'
 import { boltedJointFaults, slipTorque, type BoltedJoint } from '../flexplate/bolted-joint.js'
 import { fault, type Fault } from '../quantity/fault.js'
-import { pressFaults, type PressJoint } from './press.js'
+import { boredPresses, pressFaults, type PressJoint } from './press.js'
 import { pressLimits, weldLimits } from './shaft-limits.js'
 import { hubSplineFaults, pitchDiameter, type HubSpline } from './spline.js'
 import { burstingTension, toothShear } from './spline-stress.js'
@@ -55,7 +55,7 @@ export function hubLimits(hub: HubGeometry): HubLimit[] {
   if (!steel) throw new Error(`No steel is called "${hub.steelId}"; check the hub with hubFaults first.`)
   return [
     ...(hub.splines ?? []).flatMap((spline) => internalSplineLimits(spline, steel, hub.outerDiameterM)),
-    ...[...weldLimits(hub.welds), ...pressLimits(hub.presses)].map(({ place, feature, torqueNm }): HubLimit => ({
+    ...[...weldLimits(hub.welds), ...pressLimits(pressesOfHub(hub))].map(({ place, feature, torqueNm }): HubLimit => ({
       place,
       feature: feature as 'weld' | 'press',
       torqueNm,
@@ -63,6 +63,10 @@ export function hubLimits(hub: HubGeometry): HubLimit[] {
     ...(hub.flange ? [{ place: 'flange', feature: 'flange' as const, torqueNm: slipTorque(hub.flange) }] : []),
   ]
 }
+
+/** Press joints of a hub; a seat whose bore is not said is bored to the bottom of its widest spline. */
+export const pressesOfHub = ({ presses = [], splines = [] }: Pick<HubGeometry, 'presses' | 'splines'>): readonly PressJoint[] =>
+  boredPresses(presses, Math.max(0, ...splines.map((spline) => pitchDiameter(spline) + spline.moduleM)))
 
 /** An internal spline by its teeth and, where the wall outside is known, by bursting. */
 export function internalSplineLimits(spline: HubSpline, steel: Steel, outerDiameterM?: number): HubLimit[] {

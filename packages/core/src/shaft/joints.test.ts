@@ -7,6 +7,8 @@ import { hubFaults, hubLimits, type HubGeometry } from './hub.js'
 import { splineDifferences } from './mating.js'
 import { drillingLoss, oilWay, orificeFlow, poiseuilleFlow } from './oil-way.js'
 import { pressFaults, pressHoop, pressPressure, pressTorque } from './press.js'
+import type { ShaftGeometry } from './shaft.js'
+import { shaftLimits } from './shaft-limits.js'
 import { rampOvershoot, rampOvershootMost } from './shaft-spring.js'
 import { flankPressure, splineLifeFactor, splineWearFactor, splineWearTorque, splineWorkingTorque, toothShear } from './spline-stress.js'
 import { weldYieldTorque } from './weld.js'
@@ -100,6 +102,22 @@ describe('joints', () => {
       { code: 'press-yields-hub', path: 'p.0.interferenceM' },
     ])
     expect(pressFaults([{ ...joint, hubDiameterM: 0.04 }], 'p')[0]?.code).toBe('hub-not-over-seat')
+  })
+
+  it('a seat whose bore is not said is bored like what is pressed: it slips earlier than a solid one', () => {
+    const joint = { name: 'drum', seatDiameterM: 0.035, hubDiameterM: 0.08, lengthM: 0.03, interferenceM: 40e-6, friction: 0.12, hubYieldPa: 600e6 } // prettier-ignore
+    const shaft = (boreDiameterM: number): ShaftGeometry => ({
+      steelId: '4140-130',
+      caseDepthM: 0,
+      sections: [{ name: 'a', outerDiameterM: 0.04, boreDiameterM, lengthM: 0.1 }],
+      presses: [joint],
+    })
+    const slips = (boreM: number) => shaftLimits(shaft(boreM)).find(({ feature }) => feature === 'press')?.torqueNm
+    expect(slips(0.02)).toBe(pressTorque({ ...joint, boreDiameterM: 0.02 }))
+    expect(slips(0.02)).toBeLessThan(pressTorque(joint))
+    const spline = { name: 'bore', mate: 'input', teeth: 20, moduleM: 1e-3, lengthM: 0.02 }
+    const hub: HubGeometry = { steelId: '4140-130', outerDiameterM: 0.039, lengthM: 0.03, splines: [spline], presses: [joint] }
+    expect(hubLimits(hub).find(({ feature }) => feature === 'press')?.torqueNm).toBe(pressTorque({ ...joint, boreDiameterM: 0.021 }))
   })
 
   it('a hub bursts where its wall is thin and shears its teeth where it is thick', () => {

@@ -1,9 +1,9 @@
-import { OIL } from '../converter/stall-heat.js'
+import { OIL, oilViscosity } from '../material/oil.js'
 import { rootOf } from '../numeric/brent.js'
 import { crossHoles, type ShaftGeometry } from './shaft.js'
 
-/** Viscosity of automatic transmission fluid at 100 °C, Pa·s (from memory, order of magnitude). */
-export const HOT_OIL_PA_S = 0.0058
+/** Viscosity of hot fluid, at 100 °C. */
+const HOT_OIL_PA_S = oilViscosity(373.15)
 const DENSITY = OIL.densityKgPerM3
 /** Discharge of a short drilled hole (from memory). */
 const DISCHARGE = 0.7

@@ -1,3 +1,4 @@
+import { STEEL_POISSON, STEEL_YOUNG_PA } from '../material/steels.js'
 import { fault, type Fault } from '../quantity/fault.js'
 
 /** A shaft pressed or shrunk into a hub, both of steel. */
@@ -14,10 +15,6 @@ export interface PressJoint {
   readonly hubYieldPa: number
 }
 
-/** Young's modulus and Poisson's ratio of steel (Shigley, table A-5). */
-const STEEL_E_PA = 207e9
-const STEEL_POISSON = 0.292
-
 /**
  * Pressure between a shaft and the hub that it is pressed into, Lamé: δ/(d·[((D²+d²)/(D²−d²) + ν)/E + ((d²+i²)/(d²−i²) − ν)/E]) (Shigley, ch. 3).
  * δ on the diameter, seat d, hub D, bore i.
@@ -29,10 +26,14 @@ export function pressPressure({
   interferenceM,
   boreDiameterM: i = 0,
 }: Pick<PressJoint, 'seatDiameterM' | 'hubDiameterM' | 'interferenceM' | 'boreDiameterM'>): number {
-  const hub = ((D ** 2 + d ** 2) / (D ** 2 - d ** 2) + STEEL_POISSON) / STEEL_E_PA
-  const shaft = ((d ** 2 + i ** 2) / (d ** 2 - i ** 2) - STEEL_POISSON) / STEEL_E_PA
+  const hub = ((D ** 2 + d ** 2) / (D ** 2 - d ** 2) + STEEL_POISSON) / STEEL_YOUNG_PA
+  const shaft = ((d ** 2 + i ** 2) / (d ** 2 - i ** 2) - STEEL_POISSON) / STEEL_YOUNG_PA
   return interferenceM / (d * (hub + shaft))
 }
+
+/** Press joints with the bore of what is pressed where their own is not said, as far as that leaves wall under the seat. */
+export const boredPresses = (joints: readonly PressJoint[], boreM: number): readonly PressJoint[] =>
+  joints.map((joint) => (joint.boreDiameterM === undefined && boreM < joint.seatDiameterM ? { ...joint, boreDiameterM: boreM } : joint))
 
 /** Tension round the hub at the seat, p·(D²+d²)/(D²−d²). */
 export const pressHoop = (joint: PressJoint): number =>

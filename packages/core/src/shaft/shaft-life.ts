@@ -1,3 +1,4 @@
+import { pressesOfShaft } from './shaft.js'
 import { oncePer } from '../numeric/once-per.js'
 import { shearYield, type Steel } from '../material/steels.js'
 import {
@@ -63,7 +64,7 @@ function placesOf(shaft: ShaftGeometry): LifePlace[] {
   const carrying = slicesOf(shaft).filter(({ section }) => !section.idle)
   const own = carrying.map((slice) => atSlice(slice, ultimatePa))
   const steps = carrying.flatMap((slice, i) => stepAfter(slice, carrying[i + 1], ultimatePa))
-  const seats = (shaft.presses ?? []).map(({ name, seatDiameterM, boreDiameterM = 0 }): LifePlace => ({
+  const seats = pressesOfShaft(shaft).map(({ name, seatDiameterM, boreDiameterM = 0 }): LifePlace => ({
     place: name,
     feature: 'press',
     atM: 0,

@@ -1,3 +1,4 @@
+import { pressesOfShaft } from './shaft.js'
 import { shearYield, steelOf, type Steel } from '../material/steels.js'
 import { yieldTorque } from './case-hardened.js'
 import { pressTorque, type PressJoint } from './press.js'
@@ -52,7 +53,7 @@ export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
     const before = places.get(key)
     if (!before || torqueNm < before.torqueNm) places.set(key, { ...named, torqueNm, atM: (slice.fromM + slice.toM) / 2, slice })
   }
-  return [...places.values(), ...teethLimits(shaft, steel), ...weldLimits(shaft.welds), ...pressLimits(shaft.presses)]
+  return [...places.values(), ...teethLimits(shaft, steel), ...weldLimits(shaft.welds), ...pressLimits(pressesOfShaft(shaft))]
 }
 
 /** Teeth shear along their pitch line; a hard case carries them where there is one. */
@@ -68,8 +69,8 @@ export const weldLimits = (welds: readonly FilletWeld[] | undefined): ShaftLimit
   (welds ?? []).map((weld) => ({ place: weld.name, feature: 'weld', torqueNm: weldYieldTorque(weld) }))
 
 /** Torque at which each press joint slips. */
-export const pressLimits = (presses: readonly PressJoint[] | undefined): ShaftLimit[] =>
-  (presses ?? []).map((joint) => ({ place: joint.name, feature: 'press', torqueNm: pressTorque(joint) }))
+export const pressLimits = (presses: readonly PressJoint[]): ShaftLimit[] =>
+  presses.map((joint) => ({ place: joint.name, feature: 'press', torqueNm: pressTorque(joint) }))
 
 /** The weakest place of a shaft. */
 export const weakestPlace = (shaft: ShaftGeometry): ShaftLimit | undefined =>

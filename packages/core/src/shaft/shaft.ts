@@ -3,7 +3,7 @@ import type { Hardness } from '../material/hardness.js'
 import type { Surface } from '../material/torsion-fatigue.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import type { HoleEdge } from './notch.js'
-import { pressFaults, type PressJoint } from './press.js'
+import { pressFaults, type PressJoint, boredPresses } from './press.js'
 import { splineRootDiameter, type Spline } from './spline.js'
 import { weldFaults, type FilletWeld } from './weld.js'
 
@@ -119,6 +119,10 @@ function sectionFaults(section: ShaftSection, caseDepthM: number, path: string):
     faults.push(fault('cross-hole-too-large', `${path}.crossHoleDiameterM`, { ...values, holeM: hole, mostM: CROSS_HOLE_LIMIT * d }))
   return faults
 }
+
+/** Press joints of a shaft; a seat whose bore is not said has the widest bore of the shaft. */
+export const pressesOfShaft = ({ presses = [], sections }: Pick<ShaftGeometry, 'presses' | 'sections'>): readonly PressJoint[] =>
+  boredPresses(presses, Math.max(0, ...sections.map(({ boreDiameterM }) => boreDiameterM)))
 
 /** The net-section fit of a cross hole is used no further than this share of the diameter. */
 const CROSS_HOLE_LIMIT = 0.3

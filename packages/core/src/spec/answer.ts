@@ -154,8 +154,12 @@ function verdictOf(
   const held: PowerHeld = limits.some((limit) => limit.counts)
     ? powerHeld((scale) => utilisation(terms, base, holds, scale), peakPowerW)
     : { outcome: 'no-figure' }
-  return { stationId: station.id, partId: part?.id ?? null, cases, worst, decides, held, scatter: worst?.scatter ?? 0, missing }
+  return { stationId: station.id, partId: part?.id ?? null, cases, worst, decides, held, scatter: worst ? scatterOf(worst) : 0, missing }
 }
+
+/** Scatter of what a place holds, with that of the service factor where it is asked more than the static torque: shock is a guess. */
+const scatterOf = ({ scatter, shock, factor }: StationCase): number =>
+  shock === 'friction' || factor === 1 ? scatter : Math.hypot(scatter, SCATTER.serviceFactor)
 
 interface Unmatched {
   readonly input: SpecInput
@@ -206,7 +210,7 @@ interface Cases {
 }
 
 /** Stall torque ratio of a converter that is not chosen yet (common practice, no source). */
-const USUAL_STALL_TORQUE_RATIO = 2
+export const USUAL_STALL_TORQUE_RATIO = 2
 
 /** With no converter chosen: one that stalls in the middle of where it is wanted. */
 function usualConverter({ on }: Engine, { brief, rules = DEFAULT_RULES }: SpecInput): Characteristic {

@@ -13,6 +13,18 @@ export type Launch = (typeof LAUNCHES)[number]
 export const USES = ['road', 'tow', 'drag', 'off-road', 'circuit', 'hill-climb', 'speed-trial', 'work'] as const
 export type Use = (typeof USES)[number]
 
+/** Share of forward stall torque that a driver asks for in reverse, by use: most where a stuck vehicle is rocked (common practice, no source). */
+export const REVERSE_THROTTLE: Readonly<Record<Use, number>> = {
+  road: 0.5,
+  tow: 0.6,
+  drag: 0.4,
+  'off-road': 0.7,
+  circuit: 0.4,
+  'hill-climb': 0.5,
+  'speed-trial': 0.3,
+  work: 0.7,
+}
+
 /** Where full throttle in an upper range begins: at the turbine speed an upshift at redline hands over, or from rest. */
 export const UPPER_RANGE_STARTS = ['after-shift', 'from-rest'] as const
 export type UpperRangeStart = (typeof UPPER_RANGE_STARTS)[number]

@@ -1,5 +1,5 @@
 import { lineEnd, linePoint, linePoints, lineStall, type EngineLine } from '../converter/boosted-line.js'
-import type { RunningLine } from '../converter/full-throttle-line.js'
+import type { AssumedStall, RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
@@ -45,6 +45,8 @@ export interface DutyCase {
   /** What relief valve and pump let it be, whatever the parts bear. */
   readonly madePa: number
   readonly lineState: LineState
+  /** Where the engine is taken to stall because it does not with this converter. */
+  readonly assumed?: AssumedStall
   /** Throttle and engine speed at which line pressure was looked at. */
   readonly oilAt: { readonly throttle: number; readonly engineRadPerS: number }
   readonly lockupOil: LockupOil
@@ -176,6 +178,7 @@ function standing(
     lockup: NOTHING,
     ...oilIn(input, range, point.engineSpeedRadPerS * Math.sqrt(share), kind === 'reverse' ? share : 1),
     factors: factors(input, hard),
+    ...(by.assumed ? { assumed: by.assumed } : {}),
     ...(shock ? { shock } : {}),
   }
 }

@@ -117,6 +117,12 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
   }
 }
 
+/** A place that a limit names: what it is called, and what of it gives way. A name may hold any character. */
+export function placeParts(place: string): { readonly name: string; readonly feature: string | undefined } {
+  const bar = place.lastIndexOf('|')
+  return bar < 0 ? { name: place, feature: undefined } : { name: place.slice(0, bar), feature: place.slice(bar + 1) }
+}
+
 /** Where limits are being made up. */
 interface Bench {
   readonly unit: Unit

@@ -83,10 +83,10 @@ export interface HouseRules {
   readonly plateFactor: number
   /** Margin the shop wants on top. */
   readonly houseMargin: Readonly<Record<Shock, number>>
-  /** Stations that give way within this share of the first are changed together or not at all. */
   readonly fit: FitLimits
   readonly converterBolts: ConverterBolts
   readonly spacerRing: SpacerRings
+  /** Stations that give way within this share of the first are changed together or not at all. */
   readonly togetherWithin: number
   /** What an hour at the bench costs. */
   readonly hourRate: number

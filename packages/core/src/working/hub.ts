@@ -1,5 +1,6 @@
 import { steelOf } from '../material/steels.js'
 import { torsionModulus } from '../shaft/torsion.js'
+import { placeParts } from '../spec/limits.js'
 import type { Part } from '../spec/part.js'
 import { hubSplinesOf } from '../spec/spline-stops.js'
 import { workJoint } from './plate.js'
@@ -11,7 +12,7 @@ export function workHub(part: Part, limitPlace: string): Working | undefined {
   if (part.kind !== 'hub' && part.kind !== 'shell') return undefined
   const { geometry } = part
   const steel = geometry.steelId === undefined ? undefined : steelOf({ ...geometry, steelId: geometry.steelId })
-  const [place, feature] = limitPlace.split('|')
+  const { name: place, feature } = placeParts(limitPlace)
   if (!steel) return undefined
   if (feature === 'flange' && part.kind === 'hub' && part.geometry.flange)
     return workJoint(part.geometry.flange, 'torque at which the flange slips')

@@ -1,4 +1,4 @@
-import type { SpecInput } from '../spec/answer.js'
+import { USUAL_STALL_TORQUE_RATIO, type SpecInput } from '../spec/answer.js'
 import { engineInertia } from '../spec/fitted.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
@@ -92,7 +92,9 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
   const converter = converterOf(input)
   if (duty.kind === 'lockup' || duty.kind === 'locked-shift') return workLocked(input, duty, duty.turbine)
   const row = converter?.geometry.table?.[0]
-  const STR = given('stall torque ratio', row?.torqueRatio ?? converter?.geometry.stallTorqueRatio ?? NaN, null, row ? 'measured' : 'part')
+  const STR = converter
+    ? given('stall torque ratio', row?.torqueRatio ?? converter.geometry.stallTorqueRatio, null, row ? 'measured' : 'part')
+    : given('stall torque ratio, assumed', USUAL_STALL_TORQUE_RATIO, null, 'constant')
   if (isStall(duty))
     return worked(
       { name: 'turbine torque at stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
@@ -133,7 +135,7 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
 /** Engine torque at the stall speed, throttled in reverse. */
 function workStall(input: SpecInput, duty: DutyCase): Working {
   const { engineRadPerS } = duty.oilAt
-  const K = from(workKFactor(input))
+  const K = workKFactor(input, duty)
   const share = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
   const about = {
     name: 'engine torque at stall',
@@ -149,23 +151,38 @@ function workStall(input: SpecInput, duty: DutyCase): Working {
   return worked(about, inputs, (v) => v.N ** 2 / v.K ** 2)
 }
 
+/** Engine torque at the stall of a case. */
+const stallTorque = ({ turbine, stator }: DutyCase): number => turbine.torqueNm - stator.torqueNm
+
 /** K₀ in SI, rad/s per √(N·m), read as rpm/√lb-ft in its name: measured, or from the rating. */
-function workKFactor(input: SpecInput): Working {
+function workKFactor(input: SpecInput, duty: DutyCase): Given {
   const geometry = converterOf(input)?.geometry
-  const rating = geometry?.stall ?? { speedRadPerS: NaN, referenceTorqueNm: NaN }
   const row = geometry?.table?.[0]
+  if (!geometry || duty.assumed) {
+    const why = geometry ? `at which it just stalls at ${duty.assumed}` : 'of a converter at the target stall speed'
+    return given(`K-factor assumed, ${why}`, duty.oilAt.engineRadPerS / Math.sqrt(stallTorque(duty)), 'rpm/√lb-ft', 'computed')
+  }
   if (row)
-    return worked(
-      { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'K at speed ratio 0 of the measured converter table', source: 'SAE J643' },
-      { K: given('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
-      (v) => v.K,
+    return from(
+      worked(
+        {
+          name: 'K-factor at stall',
+          unit: 'rpm/√lb-ft',
+          formula: 'K at speed ratio 0 of the measured converter table',
+          source: 'SAE J643',
+        },
+        { K: given('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
+        (v) => v.K,
+      ),
     )
-  return worked(
-    { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'Ns / √Ts', source: 'SAE J643' },
-    {
-      Ns: given('rated stall speed', rating.speedRadPerS, 'rpm', 'part'),
-      Ts: given('rated stall torque', rating.referenceTorqueNm, 'lb-ft', 'part'),
-    },
-    (v) => v.Ns / Math.sqrt(v.Ts),
+  return from(
+    worked(
+      { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'Ns / √Ts', source: 'SAE J643' },
+      {
+        Ns: given('rated stall speed', geometry.stall.speedRadPerS, 'rpm', 'part'),
+        Ts: given('rated stall torque', geometry.stall.referenceTorqueNm, 'lb-ft', 'part'),
+      },
+      (v) => v.Ns / Math.sqrt(v.Ts),
+    ),
   )
 }

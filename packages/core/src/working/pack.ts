@@ -1,6 +1,7 @@
 import { pressureRadius, wearRadius } from '../clutch/friction.js'
-import { frictionFaces, pistonPressure, ringLeak, type PackGeometry, type PackOil } from '../clutch/pack.js'
-import { annulusArea, centrifugalForce } from '../clutch/piston.js'
+import { frictionFaces, ringLeak, type PackGeometry, type PackOil } from '../clutch/pack.js'
+import { annulusArea, centrifugalForce, type PistonChamber } from '../clutch/piston.js'
+import { OIL } from '../material/oil.js'
 import type { FrictionRadius } from '../spec/rules.js'
 import { from, given, worked, type Working } from './working.js'
 
@@ -56,20 +57,16 @@ function workRadius(pack: PackGeometry, radius: FrictionRadius): Working {
 
 function workForce(pack: PackGeometry, oil: PackOil): Working {
   const fed = pack.chambers.filter((c) => !c.fedIn || c.fedIn.includes(oil.rangeId))
-  const spin = pack.balanced
-    ? 0
-    : fed.reduce(
-        (sum, c) => sum + centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, oil.drumSpeedRadPerS),
-        0,
-      )
+  const spinOf = (c: PistonChamber, v: Readonly<Record<string, number>>, i: number) =>
+    centrifugalForce(v[`ri${i}`] as number, v[`ro${i}`] as number, pack.oilFillRadiusM ?? c.innerRadiusM, v.ω as number, v.ρ as number)
   const faces = Object.fromEntries(
     fed.flatMap((c, i) => [
       [`ro${i + 1}`, given('piston outer radius', c.outerRadiusM, 'mm', 'part')],
       [`ri${i + 1}`, given('piston inner radius', c.innerRadiusM, 'mm', 'part')],
     ]),
   )
-  const area = worked({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, () =>
-    fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
+  const area = worked({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, (v) =>
+    fed.reduce((sum, _, i) => sum + annulusArea(v[`ri${i + 1}`] as number, v[`ro${i + 1}`] as number), 0),
   )
   const oilForce = worked(
     {
@@ -78,8 +75,12 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
       formula: pack.balanced ? '0: a balance dam cancels it' : 'Σ π · ρ · ω² / 4 · [(ro² − rs²)² − (ri² − rs²)²]',
       source: 'rotating liquid, integrated',
     },
-    { ω: given('drum speed', oil.drumSpeedRadPerS, 'rpm', 'computed') },
-    () => spin,
+    {
+      ω: given('drum speed', oil.drumSpeedRadPerS, 'rpm', 'computed'),
+      ρ: given('oil density, kg/m³', OIL.densityKgPerM3, null, 'constant'),
+      ...faces,
+    },
+    (v) => (pack.balanced ? 0 : fed.reduce((sum, c, i) => sum + spinOf(c, v, i + 1), 0)),
   )
   return worked(
     { name: 'clamp force', unit: 'N', formula: 'p · A + Fω − Fs', source: 'Shigley, ch. 16' },
@@ -104,7 +105,7 @@ function workPistonPressure(pack: PackGeometry, oil: PackOil): Working {
         leak: given('sealing ring leak orifice', ringLeak(pack), 'mm', 'part'),
         feed: given('feed orifice', pack.feedDiameterM, 'mm', 'part'),
       },
-      () => pistonPressure(pack, oil.linePressurePa),
+      (v) => v.line / (1 + (v.leak / v.feed) ** 4),
     )
   return worked(
     { ...about, formula: 'line − rings, not below 0', source: 'common practice' },

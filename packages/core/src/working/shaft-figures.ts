@@ -1,4 +1,4 @@
-import { crossHoles, workingDiameter, type ShaftGeometry, type ShaftSection } from '../shaft/shaft.js'
+import { crossHoles, workingDiameter, type ShaftGeometry, type ShaftSection, pressesOfShaft } from '../shaft/shaft.js'
 import { TOOTH_HEIGHT, type Spline } from '../shaft/spline.js'
 import { RUPTURE, shaftSteel } from '../shaft/shaft-limits.js'
 import { polarMoment, STEEL_SHEAR_MODULUS_PA } from '../shaft/torsion.js'
@@ -55,7 +55,7 @@ export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figur
 
 function workYield(shaft: ShaftGeometry, { weakest }: ShaftReport): Working | undefined {
   const weld = weakest.feature === 'weld' ? shaft.welds?.find(({ name }) => name === weakest.place) : undefined
-  const press = weakest.feature === 'press' ? shaft.presses?.find(({ name }) => name === weakest.place) : undefined
+  const press = weakest.feature === 'press' ? pressesOfShaft(shaft).find(({ name }) => name === weakest.place) : undefined
   if (weld) return workWeld(weld)
   return press ? workPress(press) : workPlace(shaft, weakest)
 }

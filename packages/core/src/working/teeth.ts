@@ -1,13 +1,13 @@
 import { BENDING_FACTOR, bendingTorque, contactTorque, gearSteelById, meshLoadFactor } from '../gearing/tooth-strength.js'
 import type { PlanetarySet } from '../gearing/train.js'
-import { pinionRadiusOf, setsAt, teethOf } from '../spec/limits.js'
+import { pinionRadiusOf, setsAt, teethOf, placeParts } from '../spec/limits.js'
 import type { GearSetGeometry } from '../spec/part.js'
 import type { Station, Unit } from '../spec/unit.js'
 import { from, given, worked, type Working } from './working.js'
 
 /** Sun torque that the teeth of a set hold, in bending or on their flanks as the place says. */
 export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, place: string): Working {
-  const [id, feature] = place.split('|')
+  const { name: id, feature } = placeParts(place)
   const sets = setsAt(unit, station)
   const set = sets.find((each) => each.id === id) as PlanetarySet
   const teeth = teethOf(sets, set, part)

@@ -1,3 +1,5 @@
+import { pressesOfHub } from '../shaft/hub.js'
+import { pressesOfShaft } from '../shaft/shaft.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { shaftLimits } from '../shaft/shaft-limits.js'
 import type { PressJoint } from '../shaft/press.js'
@@ -6,7 +8,7 @@ import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { drumState, oilOf, type StationCase } from '../spec/judge.js'
 import { loadShare } from '../spec/load.js'
-import { stationLimits, type Limit } from '../spec/limits.js'
+import { stationLimits, type Limit, placeParts } from '../spec/limits.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
 import type { Station } from '../spec/unit.js'
@@ -125,7 +127,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   const hub = workHub(part, limit.place)
   if (hub) return hub
   if (part.kind === 'shaft') {
-    const [place, feature] = limit.place.split('|')
+    const { name: place, feature } = placeParts(limit.place)
     const own = shaftLimits(part.geometry).find((l) => l.place === place && l.feature === feature)
     const working = own && workPlace(part.geometry, own)
     if (working) return working
@@ -147,6 +149,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     return workJoint(part.geometry.crankJoint, 'torque at which the crank joint slips')
   if (part.kind === 'flex-plate' && limit.place === 'converter-joint')
     return workJoint(part.geometry.converterJoint, 'torque at which the converter joint slips')
+  if (part.kind !== 'flex-plate') throw new Error(`Nothing works the limit "${limit.place}" of ${part.kind} "${part.name}".`)
   const about = {
     name: 'torque an unrated plate of this class is trusted with',
     unit: 'lb-ft',
@@ -156,7 +159,8 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
 }
 
-const pressesOf = (part: Part): readonly PressJoint[] => ('presses' in part.geometry ? (part.geometry.presses ?? []) : [])
+const pressesOf = (part: Part): readonly PressJoint[] =>
+  part.kind === 'shaft' ? pressesOfShaft(part.geometry) : part.kind === 'hub' ? pressesOfHub(part.geometry) : []
 const weldsOf = (part: Part): readonly FilletWeld[] => ('welds' in part.geometry ? (part.geometry.welds ?? []) : [])
 
 function workStated({ stated, basis, origin }: Limit, capacityNm: number): Working {

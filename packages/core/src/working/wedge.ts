@@ -1,4 +1,4 @@
-import { STEEL_PAIR_PA, WEDGE_ANGLE_RAD, WEDGE_STRESS_PA, wedgeTorque, type OneWayGeometry } from '../sprag/one-way.js'
+import { STEEL_PAIR_PA, WEDGE_ANGLE_RAD, WEDGE_STRESS_PA, type OneWayGeometry } from '../sprag/one-way.js'
 import { from, given, worked, type Working } from './working.js'
 
 /** Torque at which the elements of a one-way clutch press the inner race to its limit. */
@@ -27,6 +27,6 @@ export function workWedge(clutch: OneWayGeometry): Working {
       R: from(curvature),
       E: given('modulus of the pair of steels', STEEL_PAIR_PA, 'ksi', 'constant'),
     },
-    () => wedgeTorque(clutch) ?? NaN,
+    (v) => (v.z * v.Ri * v.L * Math.tan(v.φ) * v.σ ** 2 * 2 * Math.PI * v.R) / v.E,
   )
 }
