@@ -127,6 +127,6 @@ test('a job on a unit without stations says so, and has its line as soon as they
   await page.getByTestId('keep-unit').click()
   await page.waitForURL(/\/transmissions\/bare-\d+$/)
   await page.goto(`/jobs/${number}`)
-  await expect(page.getByTestId('sentence')).toContainText('Install a converter')
+  await expect(page.getByTestId('sentence')).toContainText('No converter chosen')
   await expect(page.getByTestId('station-low')).toBeVisible()
 })

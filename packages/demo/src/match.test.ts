@@ -1,4 +1,4 @@
-import { evaluation, jobFileOf, type JobContent } from '@plucky/contract'
+import { evaluation, findingSentence, jobFileOf, type JobContent } from '@plucky/contract'
 import {
   curveFromHeadline,
   DEFAULT_RULES,
@@ -225,6 +225,24 @@ describe('the lockup clutch', () => {
         ?.demands.filter((d) => !d.byRule)
         .map((d) => d.kind),
     ).toEqual(['shift'])
+  })
+
+  it('with a damper that bottoms under the engine’s peak is named, with the resonance that a solid plate brings', () => {
+    const clutch = coupe.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
+    // 6 × 200 N/mm × 4 mm × 70 mm
+    const damper = { springs: 6, radiusM: 0.07, rateNPerM: 200000, travelM: 0.004 }
+    const answer = answered({
+      ...coupe,
+      fitted: new Map([...coupe.fitted, ['lockup', { ...clutch, geometry: { ...clutch.geometry, damper } }]]),
+    })
+    const found = answer.findings.find(({ code }) => code === 'damper-bottoms')
+    expect(found).toMatchObject({ stationId: 'lockup', limit: expect.closeTo(336, 6) as number })
+    expect(answer.stations.find(({ stationId }) => stationId === 'lockup')?.worst?.place).toBe('damper-stop')
+    expect(answer.breakingOrder[0]).toBe('lockup')
+    expect(found && findingSentence(found, coupe.unit)).toMatch(
+      /coil-bind at 248 lb-ft, and the engine makes \d+ lb-ft. They will break. Use a solid plate; its resonance is at \d+ rpm, so lock only above \d+ rpm/,
+    )
+    expect(answered(coupe).findings.map(({ code }) => code)).not.toContain('damper-bottoms')
   })
 
   it('says what it does beside: resonance, emptying, damper, windows, and slip by rule', () => {

@@ -10,7 +10,7 @@ import { answerWith } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { jobAddress, type JobViewId } from '../app/views.js'
 import { jobStore } from '../state/job.js'
-import { Inked, Worded } from '../ui/buttons.js'
+import { Inked, Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Candidates } from './Candidates.js'
 import { OwnPart } from './OwnPart.js'
@@ -51,7 +51,14 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
             candidateVerdict={verdictIn(withCandidate, station)}
             halfHeight={148}
           />
-          {other && <FitButton more={proposal?.companions.length ?? 0} onFit={() => bench.fit(candidate.id)} />}
+          <Flex justify="end" gap="8px">
+            {bench.remove && !other && (
+              <Ruled size="sm" onClick={bench.remove} data-testid="remove-part">
+                Remove this part ⌦
+              </Ruled>
+            )}
+            {other && <FitButton more={proposal?.companions.length ?? 0} onFit={() => bench.fit(candidate.id)} />}
+          </Flex>
           <Works content={content} unit={unit} station={station} fitted={fitted} />
         </Box>
         <Box width="204px" flexShrink={0}>

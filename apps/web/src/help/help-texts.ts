@@ -104,6 +104,7 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       ['← →', 'Next station, in the order of the torque path (while the chart has the focus).'],
       ['↑ ↓', 'Next candidate part.'],
       ['Enter', 'Install the candidate.'],
+      ['Delete', 'Remove a part that the transmission works without.'],
       ['Home, End', 'First and last station.'],
       UNDO,
     ],

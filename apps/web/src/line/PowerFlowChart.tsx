@@ -75,7 +75,7 @@ function Stations(props: StationsProps) {
     <>
       <g
         role="listbox"
-        aria-label="Power flow: left and right arrows change station, up and down change part, Enter installs it"
+        aria-label="Power flow: left and right arrows change station, up and down change part, Enter installs it, Delete removes it where the transmission works without"
         aria-activedescendant={`station-${chosen}`}
         tabIndex={0}
         onKeyDown={onKey}

@@ -1,5 +1,15 @@
 import type { JobContent } from '@plucky/contract'
-import { fittedParts, partsFor, type Answer, type DutyCase, type HouseRules, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import {
+  fittedParts,
+  mayBeEmpty,
+  partsFor,
+  type Answer,
+  type DutyCase,
+  type HouseRules,
+  type Part,
+  type SpecAnswer,
+  type Unit,
+} from '@plucky/core'
 import { useEffect, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { layoutFlow, type ColumnOrder } from './flow-layout.js'
@@ -24,6 +34,8 @@ export interface BenchView {
   readonly look: (partId: string) => void
   /** Fits a part with all that it drags along, as one step. */
   readonly fit: (partId: string) => void
+  /** Leaves the station empty; nothing where it is, or where the transmission can't do without it. */
+  readonly remove: (() => void) | undefined
 }
 
 export function useBench(content: JobContent, unit: Unit): BenchView {
@@ -55,6 +67,8 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     fit: (id) => {
       if (id !== content.spec.fits[station]) take(content, { station, part: id })
     },
+    remove:
+      fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s)) ? () => take(content, { station, part: null }) : undefined,
   }
 }
 
@@ -66,7 +80,7 @@ function useOpening(unit: Unit, weakest: string): void {
   }, [unit, weakest])
 }
 
-/** Keys of the line: left and right walk the stations in the builder's order, up and down the candidates, Enter fits. */
+/** Keys of the line: left and right walk the stations in the builder's order, up and down the candidates, Enter fits, Delete removes. */
 export function lineKeys(unit: Unit, bench: BenchView, order: ColumnOrder): (event: KeyboardEvent) => void {
   const stations = layoutFlow(unit, bench.answered?.stations ?? [], 0, order).columns.map(({ station }) => station.id)
   const parts = bench.candidates.map((p) => p.id)
@@ -80,6 +94,7 @@ export function lineKeys(unit: Unit, bench: BenchView, order: ColumnOrder): (eve
     Home: () => bench.choose(stations[0] ?? ''),
     End: () => bench.choose(stations[stations.length - 1] ?? ''),
     Enter: () => candidate && bench.fit(candidate),
+    Delete: () => bench.remove?.(),
   }
   return (event) => {
     const move = moves[event.key]

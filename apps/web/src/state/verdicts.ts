@@ -67,9 +67,9 @@ export function answerFor(content: JobContent, spec: Fits = content.spec): SpecA
 export const answerWith = (content: JobContent, stationId: string, partId: string) =>
   answerFor(content, withPart<Fits>(content.spec, stationId, partId))
 
-/** A choice with all that it drags along: a part at a station, operations there, or a kit. */
+/** A choice with all that it drags along: a part at a station or none, operations there, or a kit. */
 export type Choice =
-  | { readonly station: string; readonly part: string }
+  | { readonly station: string; readonly part: string | null }
   | { readonly station: string; readonly works: readonly string[] }
   | { readonly kit: Kit }
 

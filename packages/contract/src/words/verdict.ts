@@ -12,6 +12,7 @@ import {
   type StationVerdict,
   type TorqueBasis,
   type Unit,
+  LEAST_SOLID_RATIO,
   placeParts,
 } from '@plucky/core'
 import { worded } from './faults.js'
@@ -79,7 +80,7 @@ function stopSentence({ stops }: Answer, unit: Unit): string {
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
-  if (!first) return 'No answer yet. No station has a torque limit.'
+  if (!first) return 'Nothing to rate yet: no station has a torque limit.'
   const name = stationName(unit, first.stationId)
   const duty = firstCase(answer, first)
   const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
@@ -94,7 +95,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
     case 'not-limiting':
       return `No failure below ${roundedPower(answer.held.aboveW)}.`
     case 'no-figure':
-      return 'No answer yet. No station has a torque limit.'
+      return 'Nothing to rate yet: no station has a torque limit.'
   }
 }
 
@@ -261,12 +262,20 @@ export function findingSentence(finding: Finding, unit: Unit): string {
       return `${name}: ${certificateWords(finding.certificate ?? 'none')}. ${RULE_BOOK_DECIDES}`
     case 'softer-than-its-steel':
       return `${name}: its hardness indicates ${finding.value > 0 ? `${quantity(finding.value, 'ksi')} at most` : 'less than the table covers'}, but its listed steel has at least ${quantity(finding.limit, 'ksi')}. It is not the steel it was sold as. Retest on clean metal, then rate it by the measured strength.`
+    case 'damper-bottoms':
+      return `${name}: the damper springs coil-bind at ${quantity(finding.limit, 'lb-ft')}, and the engine makes ${quantity(finding.value, 'lb-ft')}. They will break. Use a solid plate${solidWords(finding.solidRadPerS)}.`
     case 'lockup-slip-unfit':
       return `${name}: the house rule calls for ${quantity(finding.value, 'rpm')} of steady slip; this friction material tolerates ${quantity(finding.limit, 'rpm')}.`
     case 'range-not-driven':
       return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output, so it is ignored.`
   }
 }
+
+/** What a solid plate in the place of a damper brings. */
+const solidWords = (resonanceRadPerS: number | undefined): string =>
+  resonanceRadPerS === undefined
+    ? ', which passes every firing pulse to shaft and gears'
+    : `; its resonance is at ${quantity(resonanceRadPerS, 'rpm')}, so lock only above ${quantity(LEAST_SOLID_RATIO * resonanceRadPerS, 'rpm')}`
 
 /** Places where a limit stands, as they are spoken. */
 const PLACES: Record<string, string> = {

@@ -89,6 +89,30 @@ describe('a proposal', () => {
     )
   })
 
+  it('leaves a station empty that the transmission works without, where no other part there mends it', () => {
+    const withPilot = { ...unit, stations: [...unit.stations, { id: 'p', code: 'p', name: 'p', kind: 'pilot' }] } as unknown as Unit
+    const pilot = (id: string, feature: string) =>
+      ({ ...shell(id, 'p', { needs: [{ stationId: 'a', feature, why: '' }] }), kind: 'pilot' }) as unknown as Part
+    const parts = [shell('a0', 'a', { offers: ['x'] }), shell('a1', 'a', { offers: ['y'] }), shell('b0', 'b'), pilot('p0', 'x')]
+    const before: Fits = { fits: { a: 'a0', b: 'b0', p: 'p0' }, works: {} }
+    const choose = (own: readonly Part[], spec: Fits) =>
+      propose(
+        { unit: withPilot, variantId: null, catalogue: catalogueOf(own), arrived: before.fits, hourRate: 1, worth: () => 1 },
+        before,
+        spec,
+      )
+    const emptied = choose(parts, withPart(before, 'a', 'a1'))
+    expect([emptied.spec.fits, emptied.left]).toEqual([{ a: 'a1', b: 'b0', p: null }, []])
+    // another pilot that goes with it is taken instead
+    expect(choose([...parts, pilot('p1', 'y')], withPart(before, 'a', 'a1')).spec.fits['p']).toBe('p1')
+    // a shell is never left out
+    const shellAsks = [...parts.slice(0, 2), shell('b0', 'b', { needs: [{ stationId: 'a', feature: 'x', why: '' }] })]
+    expect(choose(shellAsks, withPart({ ...before, fits: { a: 'a0', b: 'b0' } }, 'a', 'a1'))).toMatchObject({
+      spec: { fits: { b: 'b0' } },
+      left: [{}],
+    })
+  })
+
   it('takes what spoils nothing before what is cheaper', () => {
     const needs = [{ stationId: 'b', feature: 'x', why: '' }]
     const parts = [

@@ -1,4 +1,4 @@
-import type { Unit } from '../spec/unit.js'
+import { mayBeEmpty, type Unit } from '../spec/unit.js'
 import { moneyOf, specCost } from './cost.js'
 import { fitsVariant, misfits, type Misfit } from './misfit.js'
 import { fittedParts, operationsFor, partsFor, withPart, withWorks, type Catalogue, type Fits } from './spec.js'
@@ -141,48 +141,54 @@ interface Mended {
 
 /** Ways to mend one misfit: at the station that is asked, or at the one that asks, where they are not decided yet. */
 function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[] {
-  const atAsker = () => [...operationsUndone(state, misfit.stationId), ...otherParts(context, state, misfit.stationId)]
+  const atAsker = () => [...operationsUndone(state, misfit.stationId), ...otherParts(context, state, misfit.stationId, misfit)]
   switch (misfit.code) {
     case 'other-variant':
     case 'teeth-differ':
       return atAsker()
     case 'clash':
-      return [...operationsUndone(state, misfit.otherId), ...otherParts(context, state, misfit.otherId), ...atAsker()]
+      return [...operationsUndone(state, misfit.otherId), ...otherParts(context, state, misfit.otherId, misfit), ...atAsker()]
     case 'splines-differ':
       return [misfit.otherId, misfit.stationId].flatMap((id) => [
         ...operationsUndone(state, id),
         ...operationsThatMend(context, state, id, misfit),
-        ...otherParts(context, state, id),
+        ...otherParts(context, state, id, misfit),
       ])
     case 'need-unmet':
       return [
         ...operationsThatOffer(context, state, misfit.need),
         ...operationsUndone(state, misfit.need.stationId),
-        ...otherParts(context, state, misfit.need.stationId),
+        ...otherParts(context, state, misfit.need.stationId, misfit),
         ...atAsker(),
       ]
   }
 }
 
-/** Another part at a station that is not decided yet. */
-function otherParts({ unit, catalogue, variantId }: ProposalContext, { spec, settled }: State, stationId: string): Mended[] {
+/** Another part at a station that is not decided yet; none where the station may be left empty and no other part mends the misfit. */
+function otherParts(context: ProposalContext, { spec, settled }: State, stationId: string, misfit: Misfit): Mended[] {
   if (settled.has(stationId)) return []
-  return partsFor(catalogue, unit, stationId)
+  const { unit, catalogue, variantId } = context
+  const ways = partsFor(catalogue, unit, stationId)
     .filter((part) => part.id !== spec.fits[stationId] && fitsVariant(part, variantId))
     .map((part) => ({ stationId, spec: withPart(spec, stationId, part.id) }))
+  const station = unit.stations.find(({ id }) => id === stationId)
+  if (!station || !mayBeEmpty(station) || !spec.fits[stationId] || ways.some((way) => isMended(context, way.spec, misfit))) return ways
+  return [...ways, { stationId, spec: withPart(spec, stationId, null) }]
 }
+
+const isMended = (context: ProposalContext, spec: Fits, misfit: Misfit): boolean =>
+  !misfitsOf(context, spec).some((other) => misfitKey(other) === misfitKey(misfit))
 
 /** Operations on what is fitted at a station after which a misfit is gone; the choice itself may be worked too. */
 function operationsThatMend(context: ProposalContext, { spec }: State, stationId: string, misfit: Misfit): Mended[] {
-  const { unit, catalogue, variantId } = context
+  const { unit, catalogue } = context
   const part = catalogue.parts.get(spec.fits[stationId] ?? '')
   if (!part) return []
   const done = spec.works[stationId] ?? []
-  const key = misfitKey(misfit)
   return operationsFor(catalogue, unit, stationId, part)
     .filter(({ id }) => !done.includes(id))
     .map((operation) => ({ stationId, spec: withWorks(spec, stationId, [...done, operation.id]) }))
-    .filter((way) => !misfits(unit, fittedParts(way.spec, catalogue), variantId).some((m) => misfitKey(m) === key))
+    .filter((way) => isMended(context, way.spec, misfit))
 }
 
 /** Operations on what is fitted at the station asked; the choice itself may be worked too. */

@@ -1,8 +1,9 @@
 import { assumedStall, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
-import { LINING_BEHAVIOUR, lockupSpan, lockupState, pistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
+import { damperStopTorque, LINING_BEHAVIOUR, lockupSpan, lockupState, pistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
 import type { SpecInput } from './answer.js'
-import { canLock, fittedConverter } from './fitted.js'
+import { canLock, fittedConverter, solidResonance } from './fitted.js'
 import { lockedOil, type DutyCase } from './duty.js'
 import { lockupMade, pressureFindings } from './pressure-findings.js'
 import { fitFindings } from './fit-findings.js'
@@ -41,6 +42,7 @@ export interface Finding {
     | 'lockup-leans-outward'
     | 'lockup-leans-inward'
     | 'lockup-above-known'
+    | 'damper-bottoms'
     | 'lockup-slip-unfit'
     | 'softer-than-its-steel'
     | 'does-not-fit'
@@ -53,6 +55,8 @@ export interface Finding {
   readonly limit: number
   /** Where the stall is wanted, where there is none of its own. */
   readonly wanted?: WantedStall
+  /** Resonance of a solid plate in the place of a damper that bottoms; nothing where shaft or cylinders are not known. */
+  readonly solidRadPerS?: number
   /** What does not go together. */
   readonly fit?: FitEntry
   /** What is wanting of the plate's certificate. */
@@ -102,6 +106,7 @@ export function findings(
     ...stackFindings(input),
     ...softFindings(input),
     ...lockupFindings(input, cases),
+    ...damperFindings(input, curve),
     ...fitFindings(input),
   ]
 }
@@ -178,6 +183,21 @@ function lockupFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[]
       ...leanFindings(part.geometry, input, cases).map((found) => ({ ...at, ...found })),
       ...(slip > borne ? [{ ...at, code: 'lockup-slip-unfit' as const, value: slip, limit: borne }] : []),
     ]
+  })
+}
+
+/**
+ * A damper whose coils bind under the engine's peak torque hammers its springs to pieces: it wants a solid plate, which passes on every pulse.
+ * Only what the locked engine gives counts; shock is in the margin of the station.
+ */
+function damperFindings(input: SpecInput, { peakTorqueNm }: EngineCurve): Finding[] {
+  if (!canLock(input)) return []
+  return [...input.fitted].flatMap(([stationId, part]): Finding[] => {
+    const limit = part.kind === 'lockup' && part.geometry.damper ? damperStopTorque(part.geometry.damper) : Infinity
+    if (peakTorqueNm <= limit) return []
+    const solidRadPerS = solidResonance(input)
+    const found = { code: 'damper-bottoms', stationId, rangeId: null, value: peakTorqueNm, limit } as const
+    return [solidRadPerS === undefined ? found : { ...found, solidRadPerS }]
   })
 }
 

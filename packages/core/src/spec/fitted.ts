@@ -1,5 +1,8 @@
-import { impellerInertia, type ConverterGeometry } from '../converter/geometry.js'
+import { impellerInertia, turbineInertia, type ConverterGeometry } from '../converter/geometry.js'
 import { ENGINE_INERTIA } from '../engine/template.js'
+import { resonanceSpeed } from '../lockup/torsional.js'
+import type { ShaftGeometry } from '../shaft/shaft.js'
+import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { Brief } from './brief.js'
 import type { Part } from './part.js'
 import type { Unit } from './unit.js'
@@ -34,4 +37,20 @@ export const statesLockup = (converter: Part | undefined): boolean =>
 export function engineInertia({ brief, fitted }: Fitted & { readonly brief: Brief }): number {
   const converter = fittedConverter({ fitted })
   return (brief.engine.inertiaKgM2 ?? ENGINE_INERTIA[brief.engine.kind]) + (converter ? impellerInertia(converter) : 0)
+}
+
+/** The shaft that the turbine drives. */
+export function inputShaft({ unit, fitted }: Fitted & { readonly unit: Unit }): ShaftGeometry | undefined {
+  for (const { id, kind, load } of unit.stations) {
+    const part = kind === 'shaft' && load.at === 'turbine' ? fitted.get(id) : undefined
+    if (part?.kind === 'shaft') return part.geometry
+  }
+  return undefined
+}
+
+/** Engine speed at which firing meets the input shaft with the turbine on it, locked without a damper; nothing where that is not known. */
+export function solidResonance(input: Fitted & { readonly unit: Unit; readonly brief: Brief }): number | undefined {
+  const [shaft, converter, { cylinders }] = [inputShaft(input), fittedConverter(input), input.brief.engine]
+  if (!shaft || !converter || cylinders === undefined) return undefined
+  return resonanceSpeed([shaftStiffness(shaft)], turbineInertia(converter), cylinders)
 }

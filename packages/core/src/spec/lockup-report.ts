@@ -19,10 +19,10 @@ import {
 import { emptyingTime } from '../lockup/release.js'
 import { LEAST_SOLID_RATIO, resonanceSpeed, torsionalMagnification } from '../lockup/torsional.js'
 import { steelById } from '../material/steels.js'
-import { crossHoles, type ShaftGeometry } from '../shaft/shaft.js'
+import { crossHoles } from '../shaft/shaft.js'
 import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
-import { canLock, engineInertia, fittedConverter } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, inputShaft } from './fitted.js'
 import { engineOfBrief } from './brief.js'
 import { dutyCases, lockedOil, lockedRanges, type DutyCase } from './duty.js'
 import { lineOil } from './line-oil.js'
@@ -156,15 +156,6 @@ function notchLives(g: LockupGeometry, pressurePa: number): NotchLife[] {
     const stressPa = factor * plate.stressPa(Math.min(radiusM, meanRadius(g)))
     return { name, stressPa, endurancePa: endurance.endurancePa, cycles: cyclesAt(endurance, goodmanReversed(stressPa, steel.ultimatePa)) }
   })
-}
-
-/** The shaft that the turbine drives. */
-export function inputShaft({ unit, fitted }: Pick<SpecInput, 'unit' | 'fitted'>): ShaftGeometry | undefined {
-  for (const { id, kind, load } of unit.stations) {
-    const part = kind === 'shaft' && load.at === 'turbine' ? fitted.get(id) : undefined
-    if (part?.kind === 'shaft') return part.geometry
-  }
-  return undefined
 }
 
 function torsionOf(input: SpecInput, g: LockupGeometry, inertiaKgM2: number, atRadPerS: number): Torsion | null {

@@ -41,6 +41,11 @@ export interface Station {
   readonly strip: StripPlace
 }
 
+/** Kinds that a transmission works without: their stations may be left empty. */
+const LEFT_OUT: readonly Station['kind'][] = ['lockup', 'bolts', 'motor-plate', 'pilot']
+
+export const mayBeEmpty = ({ kind }: Pick<Station, 'kind'>): boolean => LEFT_OUT.includes(kind)
+
 /** A year or sub-type of a unit: how it is told from the others, and what it has that parts may need. */
 export interface Variant {
   readonly id: string
