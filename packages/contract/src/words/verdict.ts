@@ -240,16 +240,8 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     case 'boost-never':
       return `${name}: off boost it stalls at ${quantity(finding.value, 'rpm')} and never reaches the boost threshold of ${quantity(finding.limit, 'rpm')} below redline: with this converter the engine never makes the power shown. Choose one with a higher stall speed.`
     case 'lockup-leans-inward':
-    case 'lockup-leans-outward': {
-      const [bears, lifts] = finding.code === 'lockup-leans-inward' ? ['inner', 'outer'] : ['outer', 'inner']
-      const way =
-        finding.limit === 0
-          ? ''
-          : finding.value > finding.limit
-            ? `; it lifts above ${quantity(finding.limit, 'psi')}`
-            : `; full contact above ${quantity(finding.limit, 'psi')}`
-      return `${name}: at ${quantity(finding.value, 'psi')} across the piston, only the ${bears} edge of the friction material makes contact; the ${lifts} edge has lifted${way}. Use a thicker piston or cover, or change lockup pressure.`
-    }
+    case 'lockup-leans-outward':
+      return `${name}: ${leanWords(finding)} Use a thicker piston or cover, or change lockup pressure.`
     case 'lockup-above-known':
       return `${name}: ${quantity(finding.value, 'psi')} across the piston exceeds ${quantity(finding.limit, 'psi')}, the known limit for a piston of this shape and thickness.`
     case 'does-not-fit':
@@ -269,6 +261,18 @@ export function findingSentence(finding: Finding, unit: Unit): string {
     case 'range-not-driven':
       return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output, so it is ignored.`
   }
+}
+
+/** How the lockup piston leans, and between which pressures it would not. */
+function leanWords({ code, value, limit }: Finding): string {
+  const [bears, lifts] = code === 'lockup-leans-inward' ? ['inner', 'outer'] : ['outer', 'inner']
+  const way =
+    limit === 0
+      ? ''
+      : value > limit
+        ? `; it lifts above ${quantity(limit, 'psi')}, and more pressure holds less`
+        : `; full contact above ${quantity(limit, 'psi')}`
+  return `at ${quantity(value, 'psi')} across the piston, only the ${bears} edge of the friction material makes contact; the ${lifts} edge has lifted${way}.`
 }
 
 /** What a solid plate in the place of a damper brings. */
