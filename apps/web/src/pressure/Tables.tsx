@@ -78,7 +78,7 @@ export function GaugeTable({ report, title }: { report: PressureReport; title: s
   const rows = gaugeLines(report).map(({ point, speed, hot, cold, hotShort, coldShort }) => (
     <tr key={point}>
       <td>{point}</td>
-      <td>{speed}</td>
+      <td style={{ whiteSpace: 'nowrap' }}>{speed}</td>
       <td className={hotShort ? 'short' : ''}>{hot}</td>
       <td className={coldShort ? 'short' : ''}>{cold}</td>
     </tr>
@@ -89,9 +89,9 @@ export function GaugeTable({ report, title }: { report: PressureReport; title: s
         {title}
       </Text>
       <Ruled heads={['Condition', 'Engine', 'Hot', 'Cold']} rows={rows} testId="gauge" />
-      {!report.byValves && (
+      {report.openingPa === null && (
         <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
-          Gauge readings cover full throttle only. Switch to “Calculated from regulator” for idle, cruise and reverse.
+          Gauge readings cover full throttle only. Install a pump and a pressure regulator to see idle and cruise.
         </Text>
       )}
     </>

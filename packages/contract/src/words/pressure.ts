@@ -10,7 +10,7 @@ export const GAUGE_POINT_WORDS: Record<GaugeRow['at'], string> = {
   redline: 'Full throttle, redline',
   low: 'Manual low, idle',
   'reverse-idle': 'Reverse, idle',
-  'reverse-stall': 'Reverse, throttle as briefed',
+  'reverse-stall': 'Reverse, brief throttle',
 }
 
 /** A line of the table to hold a gauge against, in words. */

@@ -143,7 +143,7 @@ export function pressureState({ code, stationId, rangeId, value, limit }: Findin
     case 'pump-falls-short':
       return `${quantity(value, 'psi')} commanded${where}, but the pump can only hold ${quantity(limit, 'psi')}`
     case 'gauge-above-valves':
-      return `the gauge figure of ${quantity(value, 'psi')} ${rangeId === null ? 'in drive' : 'in reverse'} cannot be there: the installed regulator makes ${quantity(limit, 'psi')} at full throttle, and ratings use no more`
+      return `the gauge figure of ${quantity(value, 'psi')} ${rangeId === null ? 'in drive' : 'in reverse'} is more than the installed regulator makes (${quantity(limit, 'psi')} at full throttle); ratings use what it makes`
     case 'lockup-above-line':
       return `${quantity(value, 'psi')} set for lockup apply is above the ${quantity(limit, 'psi')} of line pressure that feeds it; ratings use line pressure`
     case 'pressure-above-case':
