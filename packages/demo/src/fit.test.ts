@@ -31,7 +31,7 @@ import {
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 
-const { units, jobs, catalogue, kits, lookup } = demoShop()
+const { units, jobs, catalogue, kits, lookup, shelf } = demoShop()
 const [weak, balanced] = jobs as [JobContent, JobContent]
 const unit = units.find(({ id }) => id === 'alder-3') as (typeof units)[number]
 const inch = (value: number) => toSi(value, 'in')
@@ -104,6 +104,29 @@ describe('a motor plate', () => {
 describe('the plate as it is bolted', () => {
   const twelve = { 'converter-bolts': 'vbolt-twelve', 'flex-plate': 'plate-certified' }
   const bolts = (fits: Record<string, string | null>) => plateReport(inputFor(withParts(weak, fits)))?.converter.bolts
+  it('counts a second pattern only as far as the cover has pads for it', () => {
+    const plate = shelf.find(
+      ({ kind, geometry }) => kind === 'flex-plate' && 'converterJoint' in geometry && geometry.converterJoint.second,
+    )
+    const cover = shelf.find(({ kind, geometry }) => kind === 'converter' && 'front' in geometry && geometry.front)
+    if (plate?.kind !== 'flex-plate' || cover?.kind !== 'converter' || !cover.geometry.front) throw new Error('none on the shelf')
+    const { second: own, ...front } = cover.geometry.front
+    void own
+    const joint = (pads: Partial<typeof cover.geometry.front>) => {
+      const behind: Part = { ...cover, geometry: { ...cover.geometry, front: { ...front, ...pads } } }
+      const bolted = asBolted(
+        new Map<string, Part>([
+          ['flex-plate', plate],
+          ['converter', behind],
+        ]),
+      ).get('flex-plate')
+      return bolted?.kind === 'flex-plate' ? bolted.geometry.converterJoint : undefined
+    }
+    expect(joint({ bolts: 3 })?.second).toBeUndefined()
+    expect(joint({ bolts: 3, second: { bolts: 3, circleDiameterM: 0.28 } })?.second?.bolts).toBe(3)
+    expect(joint({ bolts: 3 })?.bolts).toBe(3)
+  })
+
   it('has its second pattern in where there are bolts and pads for it', () => {
     expect(bolts({ ...twelve, converter: 'conv-258-race' })).toBe(12)
     expect(bolts({ ...twelve, converter: 'conv-258-forged' })).toBe(6)

@@ -339,6 +339,7 @@ export const JOINT_MIND_WORDS: Record<JointMind, string> = {
   loose: 'preload is under half of proof load; the joint will slip early',
   'holes-empty': 'fewer bolts than holes; order the full set',
   'second-wanted': 'house rule calls for both patterns; order twice the bolts',
+  'second-missing': 'house rule calls for both patterns; flex plate and converter cover do not both have a second one',
   'ring-kept': 'spacer ring installed, but the house rule is to leave it out; recheck thread engagement and head clearance',
 }
 

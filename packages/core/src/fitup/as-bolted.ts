@@ -58,12 +58,13 @@ function boltedPlate(
   return bolted
 }
 
-/** A plate's holes hold no more bolts than the cover has pads for. */
+/** A plate's holes hold no more bolts than the cover has pads for, in either pattern; a pattern without pads is none. */
 function onPads(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {
   if (!front) return joint
-  const { holes, ...rest } = joint
-  const secondUsed = joint.secondUsed === true && front.second !== undefined
+  const { holes, second, ...rest } = joint
   const bolts = Math.min(joint.bolts, front.bolts)
   const empty = Math.min(holes ?? 0, front.bolts)
-  return { ...rest, bolts, secondUsed, ...(empty > bolts ? { holes: empty } : {}) }
+  const padded = second && front.second ? { second: { ...second, bolts: Math.min(second.bolts, front.second.bolts) } } : {}
+  const secondUsed = joint.secondUsed === true && padded.second !== undefined
+  return { ...rest, ...padded, bolts, secondUsed, ...(empty > bolts ? { holes: empty } : {}) }
 }

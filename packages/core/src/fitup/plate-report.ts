@@ -15,6 +15,8 @@ export type JointMind =
   | 'holes-empty'
   /** Two patterns are there, and the house wants both in. */
   | 'second-wanted'
+  /** The house wants both patterns in, and plate and cover do not both have a second one. */
+  | 'second-missing'
   /** A ring is kept that the house leaves out: it costs thread and room over the heads. */
   | 'ring-kept'
 
@@ -71,12 +73,13 @@ export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput):
   const curve = engineCurve(brief.engine)
   const { spinTestRadPerS: testRadPerS, certificate } = plate
   const redlineRadPerS = curve.ok ? curve.value.maxSpeedRadPerS : undefined
-  const second = plate.converterJoint.second !== undefined && !plate.converterJoint.secondUsed && rules.converterBolts === 'both'
+  const { second, secondUsed } = plate.converterJoint
+  const wanted = rules.converterBolts === 'both' && !secondUsed
   const ring = (plate.spacerRingM ?? 0) > 0 && rules.spacerRing === 'leave-out'
   return {
     plate,
     crank: jointReport(plate.crankJoint, ring ? ['ring-kept'] : []),
-    converter: jointReport(plate.converterJoint, second ? ['second-wanted'] : []),
+    converter: jointReport(plate.converterJoint, wanted ? [second ? 'second-wanted' : 'second-missing'] : []),
     byClassNm: unratedPlateTorque(plate),
     crooked: runOutFactor(plate) < 1,
     certificate: ruleBook
