@@ -134,3 +134,23 @@ test('a converter’s own table is taken in on the shelf: asked for its unit, re
   await page.getByTestId('keep-item').click()
   await expect(page.getByTestId('item-view')).toContainText('K 136.0 rpm/√lb-ft, measured')
 })
+
+test('a part that the transmission works without is removed by its button or by Delete, and undo brings it back', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Coupe without lockup', 3)
+  await openJob(page, job)
+  await page.getByTestId('station-lockup').click()
+  await page.getByTestId('remove-part').click()
+  await expect(sentence(page)).toContainText('Not installed: lockup clutch.')
+  await saved(page)
+  expect((await jobOf(request, job.number)).spec.fits['lockup'] ?? null).toBeNull()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(sentence(page)).not.toContainText('Not installed')
+  await page.getByTestId('line').focus()
+  await page.keyboard.press('Delete')
+  await expect(sentence(page)).toContainText('Not installed: lockup clutch.')
+  await page.getByTestId('station-input-shaft').click()
+  await expect(page.getByTestId('remove-part')).toHaveCount(0)
+})

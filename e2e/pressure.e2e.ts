@@ -15,12 +15,12 @@ test('pressure made by the valves: a knob moves the map, the gauge and every pac
   await page.getByTestId('by-valves').click()
   await expect(page.getByTestId('gauge').getByRole('row')).toHaveCount(8)
   await expect(row(page, 'gauge', /stall/).nth(2)).toHaveText('192 psi')
-  const [pack, shaft] = [await heldOf(page, 'direct-pack'), await heldOf(page, 'input-shaft')]
+  const [pack, shaft] = [await heldOf(page, 'forward-pack'), await heldOf(page, 'input-shaft')]
   const slider = page.getByTestId('slide-signalFullPa')
   await slider.focus()
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight')
   await expect(row(page, 'gauge', /stall/).nth(2)).toHaveText('203 psi')
-  expect(await heldOf(page, 'direct-pack')).toBeGreaterThan(pack)
+  expect(await heldOf(page, 'forward-pack')).toBeGreaterThan(pack)
   expect(await heldOf(page, 'input-shaft')).toBe(shaft)
   await expect(page.getByTestId('demand-map')).toHaveAttribute('aria-label', /FWD|DIRECT/)
   await saved(page)

@@ -10,14 +10,12 @@ interface BreakingListProps {
   readonly onChoose: (stationId: string) => void
 }
 
-const SHOWN = 10
-
-/** The weakest stations with their power held against the target. */
+/** All stations, weakest first, with their power held against the target. */
 export function BreakingList({ unit, answer, chosen, onChoose }: BreakingListProps) {
-  const rows = answer.breakingOrder.slice(0, SHOWN).flatMap((id) => answer.stations.find(({ stationId }) => stationId === id) ?? [])
+  const rows = answer.breakingOrder.flatMap((id) => answer.stations.find(({ stationId }) => stationId === id) ?? [])
   const top = 1.4 * answer.peakPowerW
   return (
-    <chakra.ol listStyleType="none" data-testid="breaking-list">
+    <chakra.ol listStyleType="none" maxH="376px" overflowY="auto" data-testid="breaking-list">
       {rows.map((row) => (
         <li key={row.stationId}>
           <Row unit={unit} row={row} targetW={answer.peakPowerW} top={top} on={row.stationId === chosen} onChoose={onChoose} />
