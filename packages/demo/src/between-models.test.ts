@@ -1,34 +1,12 @@
 import { evaluation, jobFileOf, placeName, verdictSentence, type JobContent } from '@plucky/contract'
-import {
-  fittedParts,
-  fromSi,
-  specAnswer,
-  stallWindow,
-  toSi,
-  workMargin,
-  type Answer,
-  type Part,
-  type SpecInput,
-  type Unit,
-} from '@plucky/core'
+import { fromSi, stallWindow, toSi, workMargin, type Part, type SpecInput } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
+import { answered, specInput } from './testing.js'
 
-const { shelf, jobs, kits, lookup, catalogue } = demoShop()
+const { shelf, jobs, kits, lookup } = demoShop()
 const jobOf = (name: RegExp) => jobs.find((job) => name.test(job.name)) as JobContent
-const inputOf = (job: JobContent, change: Partial<SpecInput> = {}): SpecInput => ({
-  unit: lookup.unit(job.unitId) as Unit,
-  brief: job.brief,
-  fitted: fittedParts(job.spec, catalogue),
-  pressure: job.spec.pressure,
-  rules: job.rules,
-  ...change,
-})
-const answered = (input: SpecInput): Answer => {
-  const answer = specAnswer(input)
-  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
-  return answer
-}
+const inputOf = (job: JobContent, change: Partial<SpecInput> = {}): SpecInput => ({ ...specInput(job), ...change })
 const withConverter = (job: JobContent, stallRpm: number, behindLbFt: number): SpecInput => {
   const input = inputOf(job)
   const [station, part] = [...input.fitted].find(([, { kind }]) => kind === 'converter') as [string, Extract<Part, { kind: 'converter' }>]

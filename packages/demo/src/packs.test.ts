@@ -8,30 +8,17 @@ import {
   oilOf,
   packReport,
   solveTrain,
-  specAnswer,
   stackWrongs,
   waysToGain,
   type Answer,
   type Part,
-  type SpecInput,
   type Unit,
 } from '@plucky/core'
 import { demoShop } from './index.js'
+import { answered, specInput } from './testing.js'
 
 const { shelf, jobs, kits, lookup, catalogue } = demoShop()
 const [weak, , coupe] = jobs as [JobContent, JobContent, JobContent]
-const inputOf = (job: JobContent, swaps: readonly (readonly [string, Part])[] = []): SpecInput => ({
-  unit: lookup.unit(job.unitId) as Unit,
-  brief: job.brief,
-  fitted: new Map([...fittedParts(job.spec, catalogue), ...swaps]),
-  pressure: job.spec.pressure,
-  rules: job.rules,
-})
-const answered = (input: SpecInput): Answer => {
-  const answer = specAnswer(input)
-  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
-  return answer
-}
 const packs = shelf.flatMap((part) => (part.kind === 'pack' ? [part] : []))
 const pack = (id: string) => packs.find((part) => part.id === id) as (typeof packs)[number]
 const evaluated = (job: JobContent) => evaluation(jobFileOf(job, lookup, kits)) as Evaluated
@@ -59,7 +46,7 @@ describe('the shop’s packs', () => {
   )
 
   it('six plates for five at one force are +20.0 %, by every way that there is room for', () => {
-    const input = inputOf(weak)
+    const input = specInput(weak)
     const duty = answered(input).cases.find(({ id }) => id === 'full-3') as Answer['cases'][number]
     const station = input.unit.stations.find(({ id }) => id === 'direct-pack') as Unit['stations'][number]
     const range = solveTrain(input.unit.train).get('3') as NonNullable<ReturnType<ReturnType<typeof solveTrain>['get']>>
@@ -101,7 +88,7 @@ describe('figures worked by hand', () => {
   })
 
   it('direct pack in third: the drum turns with the turbine, and its oil presses too', () => {
-    const answer = answered(inputOf(weak))
+    const answer = answered(specInput(weak))
     const duty = answer.cases.find(({ id }) => id === 'full-3') as Answer['cases'][number]
     const w = duty.turbine.speedRadPerS
     expect(w).toBeGreaterThan(rpm(1000))
@@ -138,9 +125,9 @@ describe('what is wrong is said where the job is judged', () => {
     const stack = five.geometry.stack as NonNullable<typeof five.geometry.stack>
     const [first, ...others] = stack.plates
     const wrong: Part = { ...five, geometry: { ...five.geometry, stack: { ...stack, plates: [...others, ...(first ? [first] : [])] } } }
-    const answer = answered(inputOf(weak, [['direct-pack', wrong]]))
+    const answer = answered(specInput(weak, [['direct-pack', wrong]]))
     expect(answer.held.outcome).toBe('held')
-    const sentences = answer.findings.map((finding) => findingSentence(finding, inputOf(weak).unit))
+    const sentences = answer.findings.map((finding) => findingSentence(finding, specInput(weak).unit))
     expect(
       sentences.filter((sentence) =>
         sentence.startsWith('Direct clutch: The friction plate 1 (counted from the piston) is against the piston'),
@@ -159,7 +146,7 @@ describe('what is wrong is said where the job is judged', () => {
   it('a servo that pushes harder than its strut bears is a state of the pressure and holds no more than the strut; an anchor is a limit of its own', () => {
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
-    const input = inputOf(coupe, [['even-band', weakStrut]])
+    const input = specInput(coupe, [['even-band', weakStrut]])
     expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(
       /Line pressure: the servo of the 2-4 band applies 1862 lbf in second gear; the strut and lever are rated for 1574 lbf/,
     )
@@ -168,19 +155,19 @@ describe('what is wrong is said where the job is judged', () => {
     const judgedAt = (given: typeof input) => answered(given).stations.find(({ stationId }) => stationId === 'even-band')?.worst
     expect(judgedAt(input)).toMatchObject({ place: 'strut', capacityNm: expect.closeTo(strutNm, 6) as number })
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
-    const judged = answered(inputOf(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
+    const judged = answered(specInput(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
     const e = Math.exp((0.12 * 320 * Math.PI) / 180)
     expect(judged?.worst).toMatchObject({ place: 'anchor', capacityNm: expect.closeTo(9000 * 0.078 * (1 - 1 / e), 6) as number })
   })
 
   it('a pack on the fly at full power wants another lining than one put on at rest; a longer lever goes further and binds longer', () => {
-    const [input, answer] = [inputOf(weak), answered(inputOf(weak))]
+    const [input, answer] = [specInput(weak), answered(specInput(weak))]
     expect(packReport(input, answer, 'forward-pack')?.advice).toMatchObject({ why: 'at-rest', lining: 'paper' })
     expect(packReport(input, answer, 'direct-pack')?.advice.why).toBe('on-the-fly')
     expect(packReport(input, answer, 'low-reverse')?.advice).toMatchObject({ why: 'rocked' })
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const of = (leverRatio: number) => {
-      const tried = inputOf(coupe, [['even-band', { ...band, geometry: { ...band.geometry, leverRatio } }]])
+      const tried = specInput(coupe, [['even-band', { ...band, geometry: { ...band.geometry, leverRatio } }]])
       return bandReport(tried, answered(tried), 'even-band')
     }
     const [short, long] = [of(2), of(3)]

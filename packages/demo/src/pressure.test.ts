@@ -9,7 +9,6 @@ import {
   pressureReport,
   reliefOpening,
   solveTrain,
-  specAnswer,
   starvedIn,
   stationLimits,
   toSi,
@@ -22,6 +21,7 @@ import {
 } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
+import { answered, specInput } from './testing.js'
 
 const { units, shelf, jobs, kits, lookup, catalogue } = demoShop()
 const [weak, balanced] = jobs as [JobContent, JobContent]
@@ -30,18 +30,7 @@ const inputOf = (
   job: JobContent,
   change: Partial<SpecInput['pressure']> = {},
   swaps: readonly (readonly [string, Part])[] = [],
-): SpecInput => ({
-  unit: lookup.unit(job.unitId) as Unit,
-  brief: job.brief,
-  fitted: new Map([...fittedParts(job.spec, catalogue), ...swaps]),
-  pressure: { ...job.spec.pressure, ...change },
-  rules: job.rules,
-})
-const answered = (input: SpecInput): Answer => {
-  const answer = specAnswer(input)
-  if (answer.outcome !== 'answered') throw new Error(answer.outcome)
-  return answer
-}
+): SpecInput => ({ ...specInput(job, swaps), pressure: { ...job.spec.pressure, ...change } })
 const reportOf = (input: SpecInput) => pressureReport(input, answered(input)) as PressureReport
 const rangeOf = (unit: Unit, id: string) => unit.train.ranges.find((range) => range.id === id) as GearRange
 const held = (answer: Answer) => (answer.held.outcome === 'held' ? answer.held.powerW : 0)

@@ -246,7 +246,7 @@ describe('findings beside the power held', () => {
     const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
     expect(found).toEqual([expect.objectContaining({ stationId: 'low-reverse', rangeId: 'R' })])
     expect(found.map((f) => findingSentence(f, unit))).toEqual([
-      'Low-reverse clutch: 245 psi exceeds the part limit of 230 psi. Ratings use the limit: more pressure adds nothing to what it holds.',
+      'Low-reverse clutch: 245 psi exceeds the part limit of 230 psi. Ratings use the limit, so more pressure does not raise them.',
     ])
   })
 

@@ -34,7 +34,7 @@ export interface BenchView {
   readonly look: (partId: string) => void
   /** Fits a part with all that it drags along, as one step. */
   readonly fit: (partId: string) => void
-  /** Leaves the station empty; nothing where it is, or where the transmission can't do without it. */
+  /** Removes the part. Undefined if the station is empty or the transmission needs a part there. */
   readonly remove: (() => void) | undefined
 }
 

@@ -101,7 +101,7 @@ const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> &
   </Grid>
 )
 
-/** The fitted converter and those laid over it, each with what it does; those that do not stall this engine are named. */
+/** The installed converter and those compared with it, with their figures. Lists separately those that do not stall this engine. */
 function useLaid(
   content: JobContent,
   unit: Unit,

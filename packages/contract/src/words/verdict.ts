@@ -99,7 +99,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   }
 }
 
-/** What the answer assumes where engine and converter do not meet, or no converter is chosen. */
+/** What the answer assumes if the converter does not stall the engine, or if none is installed. */
 const assumedSentence = ({ findings }: Answer): string => findings.map(assumption).find(Boolean) ?? ''
 
 function assumption({ code, value, wanted }: Finding): string {
@@ -179,7 +179,7 @@ export function likelyWords(answer: Answer): string {
   return powerRange(answer.likely.lowW, answer.likely.highW)
 }
 
-/** The likely range with what it is; nothing where nothing is held. */
+/** The likely range and what it includes. Empty if the spec holds no power. */
 export function likelySentence(answer: Answer): string {
   const range = likelyWords(answer)
   return range && `Likely range ${range}: about two builds in three, from scatter of material, friction, pressure, shock and engine.`
@@ -213,7 +213,7 @@ export function findingSentence(finding: Finding, unit: Unit): string {
   const name = capital(stationName(unit, finding.stationId ?? ''))
   switch (finding.code) {
     case 'pressure-above-maximum':
-      return `${name}: ${quantity(finding.value, 'psi')} exceeds the part limit of ${quantity(finding.limit, 'psi')}. Ratings use the limit: more pressure adds nothing to what it holds.`
+      return `${name}: ${quantity(finding.value, 'psi')} exceeds the part limit of ${quantity(finding.limit, 'psi')}. Ratings use the limit, so more pressure does not raise them.`
     case 'stack-wrong':
       return `${name}: ${finding.stack ? wrongSentence(finding.stack.wrong, finding.stack.plates) : ''}`
     case 'relief-opens':

@@ -10,7 +10,7 @@ export interface PackHeat {
   readonly bulkK: number
   readonly surfaceK: number
   readonly fourier: number
-  /** Its place in the stack; nothing where the stack is not known. */
+  /** Index of that plate in the stack. Null if the pack has no stack. */
   readonly hottest: number | null
   readonly energyJPerM2: number
   readonly powerWPerM2: number

@@ -63,5 +63,5 @@ export const lineEnd = (line: EngineLine): OperatingPoint => {
 /** The stall on the brake: with boost where it builds there, else without. */
 export const lineStall = (line: EngineLine): OperatingPoint => linePoint(line, 0)
 
-/** Where the engine is taken to stall because it and this converter do not meet; nothing where they do. */
+/** The stall that is assumed if this converter does not stall the engine. Undefined if it does. */
 export const assumedStall = ({ on, off }: EngineLine): AssumedStall | undefined => off?.assumed ?? on.assumed

@@ -53,7 +53,16 @@ describe('engine from headline figures', () => {
       }),
     )
     // 500 lb-ft at 3,000, 560 hp at 6,000, redline 6,600: the law between the peaks would be at 377 lb-ft there, and at −66 by 8,000
-    const steep = valueOf(curveFromHeadline({ peakTorqueNm: toSi(500, 'lb-ft'), peakTorqueSpeedRadPerS: toSi(3000, 'rpm'), peakPowerW: toSi(560, 'hp'), peakPowerSpeedRadPerS: toSi(6000, 'rpm'), idleSpeedRadPerS: toSi(800, 'rpm'), redlineRadPerS: toSi(6600, 'rpm') })) // prettier-ignore
+    const steep = valueOf(
+      curveFromHeadline({
+        peakTorqueNm: toSi(500, 'lb-ft'),
+        peakTorqueSpeedRadPerS: toSi(3000, 'rpm'),
+        peakPowerW: toSi(560, 'hp'),
+        peakPowerSpeedRadPerS: toSi(6000, 'rpm'),
+        idleSpeedRadPerS: toSi(800, 'rpm'),
+        redlineRadPerS: toSi(6600, 'rpm'),
+      }),
+    )
     expect(fromSi(steep.torqueNm(toSi(6600, 'rpm')), 'lb-ft')).toBeCloseTo(0.9 * 490.2, 0)
   })
 

@@ -279,7 +279,7 @@ function searchedSpan(whole: (acrossPa: number) => boolean, levelPa: number): Lo
 export const scaledPistonLimit = (known: { thicknessM: number; pressurePa: number }, thicknessM: number): number =>
   known.pressurePa * (thicknessM / known.thicknessM) ** 3
 
-/** Pressure across it that a piston bears by a known one of its shape; nothing where none is known. */
+/** Pressure limit across the piston, scaled from a known piston of the same shape. Undefined if none is known. */
 export const pistonLimit = ({ known, piston }: LockupGeometry): number | undefined => known && scaledPistonLimit(known, piston.thicknessM)
 
 /**

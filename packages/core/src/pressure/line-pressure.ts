@@ -32,7 +32,7 @@ export interface OilDemand {
   readonly kelvin: number
   /** Hole that lets as much out as the sealing rings of all elements that are on. */
   readonly ringLeakDiameterM: number
-  /** Least of the maxima of what line pressure is led to; no maximum where not given. */
+  /** Lowest pressure limit of the parts that line pressure feeds. No limit if not given. */
   readonly mostPa?: number
 }
 
@@ -45,11 +45,11 @@ export interface LinePressure {
   readonly madePa: number
   /** Why that is not what is commanded. */
   readonly state: LineState
-  /** What is made, but for the maximum of a part that it is led to: nothing is reckoned with more than every part bears. */
+  /** The pressure that is made, limited to the lowest pressure limit of the parts that it feeds. Ratings use this. */
   readonly linePa: number
 }
 
-/** Pressure that is made, held to the maximum of what it is led to. */
+/** Limits the pressure that is made to the lowest pressure limit of the parts that it feeds. */
 export const heldToMaximum = (commandedPa: number, madePa: number, state: LineState, mostPa = Infinity): LinePressure => ({
   commandedPa,
   madePa,
@@ -62,8 +62,8 @@ const leaving = ({ pump, valves }: OilCircuit, { kelvin, ringLeakDiameterM }: Oi
 
 /**
  * Line pressure: as commanded, unless the relief valve opens below that or the pump cannot make up for what leaks; then it falls to where both
- * are equal. The regulator lets oil on to converter and lubrication only from what is left at its pressure. What is made above the maximum of
- * a part that it is led to does not count.
+ * are equal. The regulator lets oil on to converter and lubrication only from what is left at its pressure. Pressure above the limit of a
+ * part that it feeds does not count.
  */
 export function linePressure(circuit: OilCircuit, demand: OilDemand): LinePressure {
   const { commandedPa, pumpRadPerS, mostPa } = demand

@@ -105,7 +105,15 @@ describe('joints', () => {
   })
 
   it('a seat whose bore is not said is bored like what is pressed: it slips earlier than a solid one', () => {
-    const joint = { name: 'drum', seatDiameterM: 0.035, hubDiameterM: 0.08, lengthM: 0.03, interferenceM: 40e-6, friction: 0.12, hubYieldPa: 600e6 } // prettier-ignore
+    const joint = {
+      name: 'drum',
+      seatDiameterM: 0.035,
+      hubDiameterM: 0.08,
+      lengthM: 0.03,
+      interferenceM: 40e-6,
+      friction: 0.12,
+      hubYieldPa: 600e6,
+    }
     const shaft = (boreDiameterM: number): ShaftGeometry => ({
       steelId: '4140-130',
       caseDepthM: 0,

@@ -39,7 +39,7 @@ export interface DutyCase {
   readonly turbine: WorstPoint
   /** Through the lockup clutch, nothing where it is off. */
   readonly lockup: WorstPoint
-  /** As commanded, unless relief valve, pump or the maximum of what it is led to hold it down. */
+  /** As commanded, or less if relief valve, pump or the pressure limit of a fed part is lower. */
   readonly linePressurePa: number
   readonly commandedPa: number
   /** What relief valve and pump let it be, whatever the parts bear. */
@@ -101,7 +101,7 @@ export function dutyCases(input: DutyInput): DutyCase[] {
   ]
 }
 
-/** Oil at the lockup piston where least is left of it: in the locked cases, or in any where nothing is locked. */
+/** Oil at the lockup piston in the locked case with the lowest apply pressure. If no case is locked, the lowest of all cases. */
 export function lockedOil(cases: readonly DutyCase[]): LockupOil {
   const locked = cases.filter(({ kind }) => kind === 'lockup' || kind === 'locked-shift')
   const oils = (locked.length > 0 ? locked : cases).map(({ lockupOil }) => lockupOil)

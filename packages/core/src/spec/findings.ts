@@ -53,9 +53,9 @@ export interface Finding {
   readonly rangeId: string | null
   readonly value: number
   readonly limit: number
-  /** Where the stall is wanted, where there is none of its own. */
+  /** Target stall, if the answer assumes one. */
   readonly wanted?: WantedStall
-  /** Resonance of a solid plate in the place of a damper that bottoms; nothing where shaft or cylinders are not known. */
+  /** Resonance with a solid plate instead of the damper. Undefined if input shaft or cylinder count is unknown. */
   readonly solidRadPerS?: number
   /** What does not go together. */
   readonly fit?: FitEntry
@@ -142,8 +142,8 @@ function softFindings({ unit, fitted }: SpecInput): Finding[] {
 }
 
 /**
- * An answer at an assumption: a converter so tight that it holds the engine at idle or so loose that it lets it past redline is taken as one
- * that stalls just there, and one that is not chosen yet as one that stalls where it is wanted.
+ * Names the assumption of an answer. A converter too tight for the engine is assumed to stall at idle, one too loose at redline. If no
+ * converter is installed, one with the target stall is assumed.
  */
 function stallFindings({ unit, fitted, brief, rules = DEFAULT_RULES }: SpecInput, line: EngineLine): Finding[] {
   const { on } = line.engine

@@ -48,7 +48,7 @@ export function inputShaft({ unit, fitted }: Fitted & { readonly unit: Unit }): 
   return undefined
 }
 
-/** Engine speed at which firing meets the input shaft with the turbine on it, locked without a damper; nothing where that is not known. */
+/** Torsional resonance, as engine speed, with a solid lockup. Undefined if input shaft or cylinder count is unknown. */
 export function solidResonance(input: Fitted & { readonly unit: Unit; readonly brief: Brief }): number | undefined {
   const [shaft, converter, { cylinders }] = [inputShaft(input), fittedConverter(input), input.brief.engine]
   if (!shaft || !converter || cylinders === undefined) return undefined

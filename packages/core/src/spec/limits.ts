@@ -117,7 +117,7 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
   }
 }
 
-/** A place that a limit names: what it is called, and what of it gives way. A name may hold any character. */
+/** Splits the place of a limit into its name and the feature that fails. The name may contain any character. */
 export function placeParts(place: string): { readonly name: string; readonly feature: string | undefined } {
   const bar = place.lastIndexOf('|')
   return bar < 0 ? { name: place, feature: undefined } : { name: place.slice(0, bar), feature: place.slice(bar + 1) }

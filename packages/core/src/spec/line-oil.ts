@@ -61,7 +61,7 @@ function ringLeakIn({ unit, fitted }: Oiled, range: GearRange): number {
 }
 
 /**
- * Least of the maxima of all that line pressure is led to in a range: packs and bands that are on, pump, valves and case. Infinity where none
+ * Lowest pressure limit of the parts that line pressure feeds in a range: applied packs and bands, pump, valves and case. Infinity if none
  * is known.
  */
 function mostIn({ unit, fitted }: Oiled, range: GearRange): number {
@@ -75,7 +75,7 @@ function mostIn({ unit, fitted }: Oiled, range: GearRange): number {
   return Math.min(unit.casePressurePa ?? Infinity, ...own)
 }
 
-/** Most apply pressure that the lockup clutch, a known piston of its shape, and the converter around it bear. Infinity where none is known. */
+/** Lowest apply pressure limit of the lockup clutch, a known piston of its shape, and the converter. Infinity if none is known. */
 function lockupMost({ fitted, pressure: { lockupReleasePa = RELEASE_PA } }: Oiled): number {
   const own = [...fitted.values()].flatMap((part) => {
     if (part.kind !== 'lockup' && part.kind !== 'converter') return []

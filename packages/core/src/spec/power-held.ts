@@ -33,7 +33,7 @@ export function powerHeld(
   if (guessed !== undefined) return { outcome: 'held', powerW: guessed * peakPowerW }
   if (!(utilisation(LEAST_SCALE) < 1)) return { outcome: 'fails-at-smallest', belowW: LEAST_SCALE * peakPowerW }
   if (utilisation(greatestScale) < 1) return { outcome: 'not-limiting', aboveW: greatestScale * peakPowerW }
-  // Bounded, as what holds nothing is used without bound. Where utilisation jumps past 1 the search ends at the jump, up to which it holds.
+  // Bounded, because utilisation is infinite at zero capacity. If utilisation jumps past 1, the search converges to the jump.
   const over = (scale: number) => {
     const used = utilisation(scale)
     return Number.isFinite(used) ? (used - 1) / (used + 1) : 1

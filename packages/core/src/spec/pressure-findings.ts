@@ -88,7 +88,7 @@ const highest = (cases: readonly DutyCase[]): DutyCase | undefined =>
 
 const lineOf = ({ rangeId, madePa }: DutyCase): Most => ({ rangeId, valuePa: madePa })
 
-/** The case with the highest line of those in which the converter is locked; nothing where it never is. */
+/** The locked case with the highest line pressure. Undefined if the converter is never locked. */
 const lockedCase = (input: SpecInput, cases: readonly DutyCase[]): DutyCase | undefined =>
   canLock(input) ? highest(cases.filter(({ kind }) => kind === 'lockup' || kind === 'locked-shift')) : undefined
 
@@ -106,7 +106,7 @@ const GAUGE_READING = 0.01
 
 /**
  * Gauge figures above what the fitted valves make at full throttle, line pressure that is not as commanded, and maxima that it is above. Power
- * held is worked out with no more than what is there and what all parts bear.
+ * held uses the pressure that is available within all limits.
  */
 export function pressureFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
   const circuit = oilCircuit(input)

@@ -250,7 +250,7 @@ function placesOf({ input, answer, gearing, oil, ranges, idle, redline }: Scene)
   ]
 }
 
-/** By the gauge alone, without valves, nothing is known but the cases that it was read for. */
+/** Without pump and valves, only the full-throttle and reverse readings are known. */
 function gaugeTable(scene: Scene): GaugeRow[] {
   const { oil, input } = scene
   const { hotOilK = HOT_OIL_K, coldOilK = COLD_OIL_K } = input.pressure

@@ -50,42 +50,32 @@ function workServo(band: BandGeometry, oil: BandOil): Working {
   )
 }
 
-/** Torque at which the anchor is pulled with all that it bears, worked from wrap and drum. */
+/** What one end of a band can be loaded with, and the drum and wrap that turn it into torque. */
+const endInputs = (band: BandGeometry, name: string, mostN = Infinity) => ({
+  F: given(name, mostN, 'N', 'part'),
+  R: given('drum radius', band.drumRadiusM, 'mm', 'part'),
+  μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
+  θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
+})
+
+/** Band torque at the load limit of the anchor. */
 export function workAnchor(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): Working {
   const tight = wrapsTight(band, dragSense)
+  const formula = tight ? 'F · R · (1 − e^(−μθ)): the anchor has the tight end' : 'F · R · (e^(μθ) − 1): the anchor has the slack end'
   return worked(
-    {
-      name: 'torque at anchor load limit',
-      unit: 'lb-ft',
-      formula: tight ? 'P · R · (1 − e^(−μθ)): the anchor has the tight end' : 'P · R · (e^(μθ) − 1): the anchor has the slack end',
-      source: 'Shigley, section 16-4',
-    },
-    {
-      P: given('anchor load limit', band.anchorMostN ?? Infinity, 'N', 'part'),
-      R: given('drum radius', band.drumRadiusM, 'mm', 'part'),
-      μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
-      θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
-    },
-    (v) => v.P * v.R * (tight ? 1 - Math.exp(-v.μ * v.θ) : Math.exp(v.μ * v.θ) - 1),
+    { name: 'torque at anchor load limit', unit: 'lb-ft', formula, source: 'Shigley, section 16-4' },
+    endInputs(band, 'anchor load limit', band.anchorMostN),
+    (v) => v.F * v.R * (tight ? 1 - Math.exp(-v.μ * v.θ) : Math.exp(v.μ * v.θ) - 1),
   )
 }
 
-/** Torque that the band holds with all the force that strut and lever bear; pressure above that adds nothing. */
+/** Band torque at the load limit of strut and lever. More pressure does not raise it. */
 export function workStrut(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): Working {
   const tight = wrapsTight(band, dragSense)
+  const formula = tight ? 'F · R · (e^(μθ) − 1), self-energizing' : 'F · R · (1 − e^(−μθ)), de-energizing'
   return worked(
-    {
-      name: 'torque at strut and lever load limit',
-      unit: 'lb-ft',
-      formula: tight ? 'F · R · (e^(μθ) − 1), self-energizing' : 'F · R · (1 − e^(−μθ)), de-energizing',
-      source: 'Shigley, section 16-4',
-    },
-    {
-      F: given('strut and lever load limit', band.strutMostN ?? Infinity, 'N', 'part'),
-      R: given('drum radius', band.drumRadiusM, 'mm', 'part'),
-      μ: given('static friction coefficient, hot', band.hotStaticFriction, null, 'part'),
-      θ: given('wrap angle, rad', band.wrapRad, null, 'part'),
-    },
+    { name: 'torque at strut and lever load limit', unit: 'lb-ft', formula, source: 'Shigley, section 16-4' },
+    endInputs(band, 'strut and lever load limit', band.strutMostN),
     (v) => v.F * v.R * (tight ? Math.exp(v.μ * v.θ) - 1 : 1 - Math.exp(-v.μ * v.θ)),
   )
 }
