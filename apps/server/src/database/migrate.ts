@@ -11,6 +11,7 @@ import * as fitUp from './migrations/0008-fit-up.js'
 import * as namesOfVersion2 from './migrations/0009-names-of-version-2.js'
 import * as jobList from './migrations/0010-job-list.js'
 import * as headlinesByUnits from './migrations/0011-headlines-by-units.js'
+import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -24,6 +25,7 @@ const MIGRATIONS = [
   { name: '0009-names-of-version-2', ...namesOfVersion2 },
   { name: '0010-job-list', ...jobList },
   { name: '0011-headlines-by-units', ...headlinesByUnits },
+  { name: '0012-upshift-and-life-rules', ...upshiftAndLifeRules },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

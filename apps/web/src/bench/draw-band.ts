@@ -42,6 +42,7 @@ export function drawBand(band: Geometries['band']): Drawing {
     places: {
       whole: { x: cx, y: outer },
       'band-slip': { x: width / 2, y: drum + LINING_MM },
+      shifting: { x: width / 2, y: drum + LINING_MM },
       anchor: { x: cx - outer, y: 3 },
       strut: { x: at - 7, y: 2.5 },
     },

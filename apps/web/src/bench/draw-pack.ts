@@ -52,6 +52,7 @@ export function drawPack(pack: PackGeometry): Drawing {
     ],
     places: {
       slip: { x: width * 0.62, y: inner },
+      shifting: { x: width * 0.62, y: inner },
       whole: { x: width * 0.62, y: inner },
       ...Object.fromEntries(welds.map((w) => [`${w.name}|weld`, { x: WALL, y: mm(w.radiusM) }])),
     },

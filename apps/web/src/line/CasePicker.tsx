@@ -9,6 +9,7 @@ const KIND_WORDS: Record<DutyCase['kind'], string> = {
   launch: 'Launch at stall',
   'launch-off-boost': 'Launch off boost',
   'full-power': 'Full power',
+  shift: 'Upshift',
   lockup: 'Converter locked',
   'locked-shift': 'Locked upshift',
   reverse: 'Reverse',

@@ -6,6 +6,7 @@ import {
   type JobContent,
   marginInWords,
   quantity,
+  shiftMargins,
   shiftWords,
   shownFigure,
   shownUnit,
@@ -63,7 +64,7 @@ export function BandFigures({ content, unit, station }: BandProps) {
       </chakra.table>
       {report.shifts.map((shift) => (
         <Text key={shift.toRange} mt="4px" color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
-          {`Shift ${shiftWords(shift)}.`}
+          {`Shift ${shiftWords(shift)}; ${shiftMargins(shift)}.`}
         </Text>
       ))}
       {report.overlaps.map((overlap) => (

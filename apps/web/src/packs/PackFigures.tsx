@@ -9,6 +9,7 @@ import {
   percent,
   quantity,
   sharesSentence,
+  shiftMargins,
   shiftWords,
   shownFigure,
   shownUnit,
@@ -192,7 +193,7 @@ function Said({ judged, content }: { judged: JudgedPack | undefined; content: Jo
       ))}
       {report.shifts.map((shift) => (
         <Text key={shift.toRange} color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
-          {`Shift ${shiftWords(shift)}, starting slip ${quantity(shift.slipRadPerS, 'rpm')}.`}
+          {`Shift ${shiftWords(shift)}, starting slip ${quantity(shift.slipRadPerS, 'rpm')}; ${shiftMargins(shift)}.`}
         </Text>
       ))}
       <Text>{`Friction material: ${adviceSentence(report.advice)}`}</Text>

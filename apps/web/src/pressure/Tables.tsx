@@ -33,7 +33,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
     needs.map((need, i) => (
       <tr
         key={`${rangeId} ${need.stationId}`}
-        className={need.shortPa > 0 ? 'short' : ''}
+        className={need.shortPa > 0 || (need.shifting?.neededPa ?? 0) > need.suppliedPa ? 'short' : ''}
         style={rangeId === drawn ? { fontWeight: 600 } : undefined}
       >
         <td>
@@ -55,6 +55,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
         <td title={stationName(unit, need.stationId)}>{codeOf(unit, need.stationId)}</td>
         <td>{psi(need.neededPa)}</td>
         <td>{psi(need.housePa)}</td>
+        <td>{need.shifting ? psi(need.shifting.neededPa) : '—'}</td>
         <td>{psi(need.suppliedPa)}</td>
         <td>
           {need.shortPa > 0
@@ -66,7 +67,15 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
   )
   return (
     <Ruled
-      heads={['Gear', 'Clutch or band', `Needed, ${shownUnit('psi')}`, 'With house margin', 'Available', 'Available / needed']}
+      heads={[
+        'Gear',
+        'Clutch or band',
+        `To hold, ${shownUnit('psi')}`,
+        'With house margin',
+        'To shift',
+        'Available',
+        'Available / to hold',
+      ]}
       rows={rows}
       testId="needs"
     />

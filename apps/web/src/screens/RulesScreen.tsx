@@ -5,13 +5,14 @@ import {
   HouseRulesDto,
   RULE_QUESTIONS,
   stationName,
+  USE_WORDS,
   type JobContent,
   type RuleQuestion,
   specHeldInWords,
   worded,
   shownCurrency,
 } from '@plucky/contract'
-import { DEFAULT_RULES, ruleFaults, type HouseRules, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, LIFE_PER, ruleFaults, USES, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { memo } from 'react'
 import { change } from '../state/job.js'
@@ -63,6 +64,9 @@ const Figured = ({ content }: { content: JobContent }) => (
         ]}
         unitName="rpm"
       />
+    </Panel>
+    <Panel title="Life needed at full power" note="hard parts that last shorter are named" mt="10px">
+      <Fields content={content} of={USES.map((use) => [`lifeNeed.${use}`, `${USE_WORDS[use]}, ${LIFE_PER[use]}`, undefined, 0])} />
     </Panel>
     <Panel title="Lockup" note="controlled slip and locked upshift time" mt="10px">
       <Fields
@@ -133,7 +137,8 @@ function Shock({ content }: { content: JobContent }) {
         of={[
           ['houseMargin.hard', 'Hard parts'],
           ['houseMargin.plate', 'Flex plate'],
-          ['houseMargin.friction', 'Friction elements'],
+          ['houseMargin.friction', 'Friction, holding'],
+          ['houseMargin.shifting', 'Friction, shifting'],
         ]}
       />
       <Text fontSize="13.5px" color="inkSoft" mt="10px">
@@ -143,6 +148,7 @@ function Shock({ content }: { content: JobContent }) {
         content={content}
         of={[
           ['reverseFactor', 'Reverse'],
+          ['upshiftFactor', 'Full-power upshift'],
           ['lockupFactor', 'Locked converter'],
           ['frictionFactor', 'Friction elements'],
           ['plateFactor', 'Flex plate'],
@@ -193,9 +199,11 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 
 interface FieldsProps {
   readonly content: JobContent
-  readonly of: readonly (readonly [path: string, label: string, unitName?: FieldsProps['unitName']])[]
+  readonly of: readonly (readonly [path: string, label: string, unitName?: FieldsProps['unitName'], digits?: number])[]
   readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's' | 'in'
 }
+
+const digitsOf = (unit: FieldsProps['unitName']) => (unit === 'in' ? 4 : unit && unit !== 's' ? 0 : 2)
 
 function Fields({ content, of, unitName }: FieldsProps) {
   const at = (path: string) =>
@@ -216,12 +224,12 @@ function Fields({ content, of, unitName }: FieldsProps) {
   }
   return (
     <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end">
-      {of.map(([path, label, own = unitName]) => (
+      {of.map(([path, label, own = unitName, digits = digitsOf(own)]) => (
         <QuantityField
           key={path}
           label={capital(label)}
           {...(own ? { unit: own } : {})}
-          digits={own === 'in' ? 4 : own && own !== 's' ? 0 : 2}
+          digits={digits}
           value={at(path)}
           onCommit={set(path)}
           testId={`rule-${path}`}

@@ -1,5 +1,6 @@
 import {
   BOLT_GRADES,
+  CARRIERS,
   CENTRINGS,
   GEAR_STEELS,
   HARDNESS_SCALES,
@@ -13,6 +14,7 @@ import {
   SPLINE_FITS,
   STEELS,
   SURFACES,
+  type Carrier,
   type Centring,
   type HardnessScale,
   type HoleEdge,
@@ -29,6 +31,7 @@ import {
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Texts, YesNo } from './decorators.js'
 import {
+  CARRIER_WORDS,
   CENTRING_WORDS,
   GROOVE_WORDS,
   HARDNESS_ON_WORDS,
@@ -345,6 +348,9 @@ export class GearSetDto {
   @Figure({ label: 'Smallest sun pitch radius', unit: 'mm', from: 8, to: 200 }) sunRadiusM!: number
   @IsOptional() @OneOf('Gear steel', GEAR_STEELS.map((steel) => steel.id), GEAR_STEEL_WORDS) steelId?: string
   @IsOptional() @Figure({ label: 'Helix angle', unit: 'deg', from: 0, to: 40 }) helixRad?: number
+  @IsOptional() @Figure({ label: 'Geometry factor J', from: 0.15, to: 0.7 }) geometryFactor?: number
+  @IsOptional() @Figure({ label: 'Face load factor Km', from: 1, to: 2 }) faceLoadFactor?: number
+  @IsOptional() @OneOf('Pinion pins held', CARRIERS, CARRIER_WORDS) carrier?: Carrier
   @IsOptional() @Shapes('Internal splines', () => HubSplineDto, { most: 6 }) splines?: HubSplineDto[]
 }
 

@@ -185,10 +185,21 @@ export function withDefaults(plain: unknown): unknown {
     teardown: NOTHING_FOUND,
     book: EMPTY_BOOK,
     ...plain,
-    rules: isObject(rules) ? { ...DEFAULT_RULES, ...rules } : rules,
+    rules: isObject(rules) ? completed(DEFAULT_RULES, rules) : rules,
     ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),
   }
 }
+
+/** What is given, and of what it leaves out the defaults, group by group. */
+const completed = (defaults: object, given: Record<string, unknown>): Record<string, unknown> => ({
+  ...given,
+  ...Object.fromEntries(
+    Object.entries(defaults).map(([key, value]: [string, unknown]) => {
+      const own = given[key]
+      return [key, own === undefined ? value : isObject(value) && isObject(own) ? { ...value, ...own } : own]
+    }),
+  ),
+})
 
 /** Shape of a job, consistency of its brief, and every fitted part and operation against the unit. */
 export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {

@@ -3,6 +3,8 @@ import {
   FRICTION_RADII,
   LAUNCH_SHOCKS,
   LIFE_LIMITS,
+  LIFE_PER,
+  SHIFT_HEATS,
   LIMITS_THAT_COUNT,
   LOCKUP_RANGES,
   LOCKUP_SHIFTS,
@@ -13,6 +15,7 @@ import {
   type HouseRules,
   type LaunchShockBy,
   type LifeLimits,
+  type ShiftHeatCounts,
   type LimitThatCounts,
   type LockupRanges,
   type LockupShifts,
@@ -25,6 +28,7 @@ import {
   FRICTION_RADIUS_WORDS,
   LAUNCH_SHOCK_WORDS,
   LIFE_LIMIT_WORDS,
+  SHIFT_HEAT_WORDS,
   LIMIT_COUNTS_WORDS,
   LOCKUP_RANGES_WORDS,
   LOCKUP_SHIFTS_WORDS,
@@ -54,18 +58,35 @@ export class LaunchFactorsDto {
 export class MarginsDto {
   @Figure({ label: 'Hard parts', ...FACTOR }) hard!: number
   @Figure({ label: 'Flex plate', ...FACTOR }) plate!: number
-  @Figure({ label: 'Friction elements', ...FACTOR }) friction!: number
+  @Figure({ label: 'Friction elements, holding', ...FACTOR }) friction!: number
+  @Figure({ label: 'Friction elements, shifting', ...FACTOR }) shifting!: number
+}
+
+const LIFE = { from: 1, to: 1e6 } as const
+
+export class LifeNeedDto {
+  @Figure({ label: `Street, ${LIFE_PER.road}`, ...LIFE }) road!: number
+  @Figure({ label: `Towing, ${LIFE_PER.tow}`, ...LIFE }) tow!: number
+  @Figure({ label: `Drag racing, ${LIFE_PER.drag}`, ...LIFE }) drag!: number
+  @Figure({ label: `Off-road, ${LIFE_PER['off-road']}`, ...LIFE }) 'off-road'!: number
+  @Figure({ label: `Road course, ${LIFE_PER.circuit}`, ...LIFE }) circuit!: number
+  @Figure({ label: `Hill climb, ${LIFE_PER['hill-climb']}`, ...LIFE }) 'hill-climb'!: number
+  @Figure({ label: `Land speed, ${LIFE_PER['speed-trial']}`, ...LIFE }) 'speed-trial'!: number
+  @Figure({ label: `Work machine, ${LIFE_PER.work}`, ...LIFE }) work!: number
 }
 
 export class HouseRulesDto implements HouseRules {
   @OneOf('Limit used', LIMITS_THAT_COUNT, LIMIT_COUNTS_WORDS) limitThatCounts!: LimitThatCounts
   @OneOf('Life ratings', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
+  @OneOf('Heat of upshifts', SHIFT_HEATS, SHIFT_HEAT_WORDS) shiftHeat!: ShiftHeatCounts
+  @Shape('Life needed at full power', () => LifeNeedDto) lifeNeed!: LifeNeedDto
   @Shape('Rpm for power ratings without rpm', () => RatingSpeedsDto) ratingSpeed!: RatingSpeedsDto
   @OneOf('Effective friction radius', FRICTION_RADII, FRICTION_RADIUS_WORDS) frictionRadius!: FrictionRadius
   @OneOf('Launch shock method', LAUNCH_SHOCKS, LAUNCH_SHOCK_WORDS) launchShock!: LaunchShockBy
   @Shape('Service factor at launch', () => LaunchFactorsDto) launchFactor!: LaunchFactorsDto
   @Shape('Service factor at full power', () => LaunchFactorsDto) fullPowerFactor!: LaunchFactorsDto
   @Figure({ label: 'Service factor in reverse', ...FACTOR }) reverseFactor!: number
+  @Figure({ label: 'Service factor in full-power upshifts', ...FACTOR }) upshiftFactor!: number
   @Figure({ label: 'Ratchet one-way clutch, engine torque limit', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
   @Figure({ label: 'Service factor, converter locked', ...FACTOR }) lockupFactor!: number
   @OneOf('Lock at full power in', LOCKUP_RANGES, LOCKUP_RANGES_WORDS) lockupRanges!: LockupRanges

@@ -67,6 +67,13 @@ export class StripPlaceDto {
   @IsOptional() @YesNo('Grounded to case') grounded?: boolean
 }
 
+export class AccumulatorDto {
+  @Label('Shift into gear', 8) into!: string
+  @Figure({ label: 'Apply pressure at start of shift, share of line', from: 0.05, to: 1 }) fromShare!: number
+  @Figure({ label: 'Apply pressure at end of accumulator travel, share of line', from: 0.05, to: 1 }) toShare!: number
+  @Figure({ label: 'Accumulator travel time', unit: 's', from: 0.02, to: 3 }) travelS!: number
+}
+
 export class StationDto {
   @Slug('Station') id!: string
   @Label('Code', 8) code!: string
@@ -110,6 +117,8 @@ export class UnitDto {
   @Shapes('Stations', () => StationDto, { most: 40 }) stations!: StationDto[]
   @IsOptional() @Shapes('Variants', () => VariantDto, { most: 20 }) variants?: VariantDto[]
   @IsOptional() @Shapes('Thrust surfaces', () => UnitThrustDto, { most: 40 }) thrusts?: UnitThrustDto[]
+  @IsOptional() @Figure({ label: 'Full-power upshift time', unit: 's', from: 0.05, to: 2 }) shiftS?: number
+  @IsOptional() @Shapes('Accumulators', () => AccumulatorDto, { most: 16 }) accumulators?: AccumulatorDto[]
   @IsOptional() @Figure({ label: 'Case line pressure limit', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
   @IsOptional() @Shape('Fit-up dimensions', () => UnitFitDto) fit?: UnitFitDto
   @IsOptional() @Shapes('Known failures', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]

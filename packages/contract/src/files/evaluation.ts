@@ -131,7 +131,7 @@ const bandsOf = (file: JobFile, fitted: Judged['fitted'], answer: Answer): objec
     return report ? [{ station: id, ...report }] : []
   })
 
-const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, shortFrom }: PressureNeed) => ({
+const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, shortFrom, shifting }: PressureNeed) => ({
   stationId,
   caseId,
   neededPa,
@@ -139,6 +139,7 @@ const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, 
   suppliedPa,
   shortPa,
   shortFrom,
+  shifting,
 })
 
 /** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */

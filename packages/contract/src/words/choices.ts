@@ -14,6 +14,8 @@ import type {
   PlateKind,
   LaunchShockBy,
   LifeLimits,
+  ShiftHeatCounts,
+  Carrier,
   LimitBasis,
   LimitPlace,
   LimitPoint,
@@ -200,6 +202,8 @@ export const SKILL_WORDS: Record<Skill, string> = {
 }
 export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'lower one', computed: 'calculated', stated: 'stated' }
 export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'for reference', count: 'count' }
+export const CARRIER_WORDS: Record<Carrier, string> = { 'two-plate': 'at both ends', 'one-plate': 'at one end' }
+export const SHIFT_HEAT_WORDS: Record<ShiftHeatCounts, string> = { beside: 'for reference', count: 'counts' }
 export const FRICTION_RADIUS_WORDS: Record<FrictionRadius, string> = { wear: 'run in', pressure: 'new' }
 export const LOCKUP_RANGES_WORDS: Record<LockupRanges, string> = { 'as-unit': 'all gears that allow it', top: 'top gear only' }
 export const LOCKUP_SHIFTS_WORDS: Record<LockupShifts, string> = { released: 'released', held: 'stays locked' }

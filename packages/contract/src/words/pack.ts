@@ -2,13 +2,14 @@ import {
   type CapacityShares,
   type Gain,
   type GainWay,
-  type HeatedShift,
+  type ElementShift,
   type LiningAdvice,
   type Plate,
   type StackWrong,
 } from '@plucky/core'
 import { PACK_LINING_WORDS, PLATE_KIND_WORDS } from './choices.js'
 import { figure, listed, percent, quantity } from './format.js'
+import { marginInWords } from './held.js'
 
 const thou = (metres: number) => quantity(metres, 'in')
 
@@ -117,12 +118,16 @@ export function adviceSentence({ lining, why, energyJPerM2 }: LiningAdvice): str
 }
 
 /** A shift in a line: "2 to 3: 0.33 s, 54.6 kJ". */
-export function shiftWords({ fromRange, toRange, result }: Pick<HeatedShift, 'fromRange' | 'toRange' | 'result'>): string {
+export function shiftWords({ fromRange, toRange, result }: Pick<ElementShift, 'fromRange' | 'toRange' | 'result'>): string {
   const which = `${fromRange} to ${toRange}`
   return result.outcome === 'done'
     ? `${which}: ${figure(result.seconds, 2)} s, ${quantity(result.energyJ, 'kJ', 1)}`
     : `${which}: does not complete; engine torque is as high as clutch torque, ${quantity(result.energyJ, 'kJ', 0)} after ${figure(result.seconds)} s`
 }
+
+/** How an element holds in an upshift, at rest and while it slips: "margin 1.79 to hold, 1.42 to shift". */
+export const shiftMargins = ({ holding, shifting }: Pick<ElementShift, 'holding' | 'shifting'>): string =>
+  `margin ${marginInWords(holding.capacityNm / holding.askedNm)} to hold, ${marginInWords(shifting.capacityNm / shifting.askedNm)} to shift`
 
 /** Pressure of a face, as builders of linings say it. */
 export const facePressureWords = (pa: number): string => quantity(pa, 'psi')

@@ -32,7 +32,23 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
       {
         value: 'count',
         name: 'Counts',
-        why: 'A daily-used vehicle fails by fatigue, so build to the life rating. The build rates lower.',
+        why: 'A daily-used vehicle fails by fatigue, so build to life: ratings for life, and the launches, shifts or hours below. The build rates lower.',
+      },
+    ],
+  }),
+  question({
+    key: 'shiftHeat',
+    question: 'Does heat of full-power upshifts count?',
+    sides: [
+      {
+        value: 'beside',
+        name: 'For reference',
+        why: 'Shift time here is estimated from capacity and accumulator, not yet simulated. Hot clutches are named next to the rating.',
+      },
+      {
+        value: 'count',
+        name: 'Counts',
+        why: 'A clutch that burns in its shift holds nothing for long. The build rates no higher than its friction material survives.',
       },
     ],
   }),

@@ -13,8 +13,8 @@ import {
   type TorqueBasis,
   type Unit,
   LEAST_SOLID_RATIO,
-  placeParts,
 } from '@plucky/core'
+import { besideFinding, besidesSentence, lifeOfNeed, shiftName } from './beside.js'
 import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
@@ -37,6 +37,8 @@ export function caseInSentence(unit: Unit, duty: DutyCase, brief: Pick<Brief, 'l
       return `in ${range} at stall, off boost`
     case 'full-power':
       return `at full power in ${range}`
+    case 'shift':
+      return `in the full-power upshift into ${range}`
     case 'locked-shift':
       return `in the locked upshift into ${range}`
     case 'lockup':
@@ -60,6 +62,7 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
       if (answer.stops.length > 0) return stopSentence(answer, unit)
       return [
         heldSentence(answer, unit, brief),
+        besidesSentence(answer, unit),
         assumedSentence(answer),
         fitUpSentence(answer, unit),
         pressureSentence(answer, unit),
@@ -82,8 +85,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
   const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
   if (!first) return 'Nothing to rate yet: no station has a torque limit.'
   const name = stationName(unit, first.stationId)
-  const duty = firstCase(answer, first)
-  const where = duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
+  const where = placedIn(answer, first, unit, brief)
   switch (answer.held.outcome) {
     case 'held': {
       const held = roundedPower(answer.held.powerW)
@@ -97,6 +99,15 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
     case 'no-figure':
       return 'Nothing to rate yet: no station has a torque limit.'
   }
+}
+
+/** By which measure and where the weakest link goes. */
+function placedIn(answer: Answer, first: StationVerdict, unit: Unit, brief: Brief): string {
+  const beside = first.besides.find(({ by }) => by === first.by)
+  if (beside?.by === 'heat') return `, by heat in the ${shiftName(beside.heat.shift.fromRange, beside.heat.shift.toRange)} upshift`
+  if (beside?.by === 'life') return `, by life: ${lifeOfNeed(beside.life.place, beside.life.launches, beside.life.needed)}`
+  const duty = firstCase(answer, first)
+  return duty ? `, ${caseInSentence(unit, duty, brief)}` : ''
 }
 
 /** What the answer assumes if the converter does not stall the engine, or if none is installed. */
@@ -258,6 +269,12 @@ export function findingSentence(finding: Finding, unit: Unit): string {
       return `${name}: the damper springs coil-bind at ${quantity(finding.limit, 'lb-ft')}, and the engine makes ${quantity(finding.value, 'lb-ft')}. They will break. Use a solid plate${solidWords(finding.solidRadPerS)}.`
     case 'lockup-slip-unfit':
       return `${name}: the house rule calls for ${quantity(finding.value, 'rpm')} of steady slip; this friction material tolerates ${quantity(finding.limit, 'rpm')}.`
+    case 'shift-burns':
+    case 'shift-energy':
+    case 'shift-temperature':
+    case 'shift-power':
+    case 'life-short':
+      return `${name}: ${besideFinding(finding)}`
     case 'range-not-driven':
       return `${capital(rangeName(unit, finding.rangeId ?? ''))} does not drive the output, so it is ignored.`
   }
@@ -280,48 +297,6 @@ const solidWords = (resonanceRadPerS: number | undefined): string =>
   resonanceRadPerS === undefined
     ? ', which passes every firing pulse to shaft and gears'
     : `; its resonance is at ${quantity(resonanceRadPerS, 'rpm')}, so lock only above ${quantity(LEAST_SOLID_RATIO * resonanceRadPerS, 'rpm')}`
-
-/** Places where a limit stands, as they are spoken. */
-const PLACES: Record<string, string> = {
-  whole: 'part as rated',
-  sheet: 'plate web at crank',
-  'crank-joint': 'crank joint slips',
-  'converter-joint': 'converter joint slips',
-  'stator-clutch': 'stator one-way clutch',
-  'lockup-clutch': 'lockup clutch',
-  'lockup-slip': 'lockup slips',
-  'lockup-lifted': 'lockup piston curls, one edge lifted',
-  'damper-stop': 'damper springs coil-bind',
-  converter: 'converter',
-  slip: 'clutch slips',
-  'band-slip': 'band slips',
-  anchor: 'band anchor fails',
-  strut: 'strut and lever at their limit',
-  wedge: 'race brinelling (contact stress)',
-  part: 'no part installed',
-}
-const FEATURES: Record<string, string> = {
-  land: 'land',
-  'spline-root': 'spline root',
-  'spline-teeth': 'teeth shear',
-  'cross-hole': 'cross hole',
-  groove: 'groove',
-  step: 'step',
-  press: 'press joint slips',
-  flange: 'flange slips',
-  bursting: 'wall bursts',
-  neck: 'neck',
-  weld: 'weld',
-  teeth: 'gear tooth bending',
-  flanks: 'gear tooth pitting, life',
-}
-
-export function placeName(place: string): string {
-  const { name: section, feature } = placeParts(place)
-  if (!feature) return PLACES[place] ?? place
-  const words = FEATURES[feature] ?? feature
-  return words.startsWith(section) || section.endsWith(words) ? (words.startsWith(section) ? words : section) : `${section}, ${words}`
-}
 
 export const ORIGIN_WORDS: Record<Origin, { mark: string; words: string }> = {
   computed: { mark: '∑', words: 'calculated' },

@@ -1,5 +1,6 @@
-import type { PackLining } from '../clutch/lining.js'
+import type { LiningHeat, PackLining } from '../clutch/lining.js'
 import { annulusArea, type PistonChamber } from '../clutch/piston.js'
+import type { ShiftOutcome } from '../clutch/shift-time.js'
 import { fault, type Fault } from '../quantity/fault.js'
 
 export interface BandGeometry {
@@ -48,6 +49,18 @@ export function bandFaults(band: BandGeometry, path = 'geometry'): Fault[] {
  * @example tensionRatio(0.12, (660 * Math.PI) / 180) // → 3.984
  */
 export const tensionRatio = (friction: number, wrapRad: number): number => Math.exp(friction * wrapRad)
+
+/**
+ * What a shift puts into the lining of a band, over the arc that touches the drum.
+ * @example bandHeat({ drumRadiusM: 0.07, widthM: 0.05, wrapRad: 6 }, { energyJ: 21000, mostW: 84000 }).energyJPerM2 // → 1000000
+ */
+export function bandHeat(
+  { drumRadiusM, widthM, wrapRad }: Pick<BandGeometry, 'drumRadiusM' | 'widthM' | 'wrapRad'>,
+  { energyJ, mostW }: Pick<ShiftOutcome, 'energyJ' | 'mostW'>,
+): LiningHeat {
+  const areaM2 = drumRadiusM * widthM * wrapRad
+  return { energyJPerM2: energyJ / areaM2, powerWPerM2: mostW / areaM2 }
+}
 
 /** Servo faces that are fed in a range, m². */
 export const servoArea = ({ servo }: BandGeometry, rangeId: string): number =>
@@ -113,3 +126,7 @@ export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>
  * @example strutTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', strutMostN: 10000 }, { dragSense: 1 }) // → 796.9
  */
 export const strutTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number => (band.strutMostN ?? Infinity) * armOf(band, oil)
+
+/** Torque at which a band slips, or at which its strut or anchor is at the most that it bears. */
+export const bandMost = (band: BandGeometry, oil: BandOil): number =>
+  Math.min(bandCapacity(band, oil), strutTorque(band, oil), anchorTorque(band, oil))

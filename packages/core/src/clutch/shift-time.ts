@@ -8,6 +8,8 @@ export interface ShiftDraw {
   readonly inputNm: number
   /** Torque of the clutch in the shift, at the clutch, at a time since it began to hold. */
   readonly clutchNm: (timeS: number) => number
+  /** Time after which the clutch's torque no longer changes. */
+  readonly steadyAfterS: number
   /** Input torque that stands against 1 N·m of the clutch. */
   readonly inputPerClutch: number
   /** Slip of the clutch as it begins. */
@@ -22,47 +24,56 @@ export interface ShiftOutcome {
   readonly mostW: number
 }
 
-const STEP_S = 0.0005
+/** Steps in which a rising clutch torque is followed; within a step the torque of its middle counts. */
+const STEPS = 32
 /** A driver lifts by then (common practice, no source). */
 const MOST_S = 4
 
 /**
  * Time and heat of a shift: I·dω/dt = T_in − T_c, from the slip that there is to none (Newton; with steady torques t_s = I·Δω/(T_c − T_in) and
  * E = T_c·Δω_c·t_s/2). Until a motion model of the whole train exists.
- * @example shiftTime({ inertiaKgM2: 0.25, dropRadPerS: 200, inputNm: 500, clutchNm: () => 600, inputPerClutch: 1, slipRadPerS: 200 }).seconds // → 0.5
- * @example shiftTime({ inertiaKgM2: 0.25, dropRadPerS: 200, inputNm: 500, clutchNm: () => 600, inputPerClutch: 1, slipRadPerS: 200 }).energyJ // → 30000
+ * @example shiftTime({ inertiaKgM2: 0.25, dropRadPerS: 200, inputNm: 500, clutchNm: () => 600, steadyAfterS: 0, inputPerClutch: 1, slipRadPerS: 200 }).seconds // → 0.5
+ * @example shiftTime({ inertiaKgM2: 0.25, dropRadPerS: 200, inputNm: 500, clutchNm: () => 600, steadyAfterS: 0, inputPerClutch: 1, slipRadPerS: 200 }).energyJ // → 30000
  */
-export function shiftTime({ inertiaKgM2, dropRadPerS, inputNm, clutchNm, inputPerClutch, slipRadPerS }: ShiftDraw): ShiftOutcome {
+export function shiftTime(draw: ShiftDraw): ShiftOutcome {
+  const { inertiaKgM2, dropRadPerS, inputNm, clutchNm, steadyAfterS, inputPerClutch, slipRadPerS } = draw
+  const slip = (drawn: number) => slipRadPerS * (1 - drawn / dropRadPerS)
   let [drawn, energyJ, mostW] = [0, 0, 0]
-  for (let i = 0; i * STEP_S < MOST_S; i++) {
-    const torque = clutchNm((i + 0.5) * STEP_S)
+  for (const [fromS, toS] of spans(Math.min(steadyAfterS, MOST_S))) {
+    const torque = clutchNm((fromS + toS) / 2)
     const rate = (torque * inputPerClutch - inputNm) / inertiaKgM2
-    const left = dropRadPerS - drawn
-    const whole = rate * STEP_S < left
-    const dt = whole ? STEP_S : left / rate
-    const slip = (drop: number) => slipRadPerS * (1 - drop / dropRadPerS)
-    const after = Math.max(0, drawn + rate * dt)
-    energyJ += torque * dt * ((slip(drawn) + slip(after)) / 2)
-    mostW = Math.max(mostW, (torque * (slip(drawn) + slip(after))) / 2)
+    mostW = Math.max(mostW, torque * slip(drawn))
+    // Until the slip is gone, or grown back to what it was, or the span is over.
+    const turns = rate > 0 ? (dropRadPerS - drawn) / rate : rate < 0 ? drawn / -rate : Infinity
+    const dt = Math.min(toS - fromS, turns)
+    const after = drawn + rate * dt
+    energyJ += (torque * dt * (slip(drawn) + slip(after))) / 2
+    if (rate > 0 && turns <= toS - fromS) return { outcome: 'done', seconds: fromS + dt, energyJ, mostW }
+    energyJ += torque * (toS - fromS - dt) * slipRadPerS
     drawn = after
-    if (!whole) return { outcome: 'done', seconds: i * STEP_S + dt, energyJ, mostW }
   }
   return { outcome: 'does-not-complete', seconds: MOST_S, energyJ, mostW }
+}
+
+/** The steps up to a time, and one from there to the end of patience. */
+function* spans(steadyS: number): Generator<readonly [fromS: number, toS: number]> {
+  for (let i = 0; steadyS > 0 && i < STEPS; i++) yield [(i * steadyS) / STEPS, ((i + 1) * steadyS) / STEPS]
+  if (steadyS < MOST_S) yield [steadyS, MOST_S]
 }
 
 /** Pressure at a piston in a shift: the accumulator's rising plateau, then the whole line. */
 export interface Plateau {
   readonly fromShare: number
   readonly toShare: number
-  readonly seconds: number
+  readonly travelS: number
 }
 
 /** Usual accumulator: 50 to 70 % of line over 0.35 s (common practice, no source). */
-export const USUAL_PLATEAU: Plateau = { fromShare: 0.5, toShare: 0.7, seconds: 0.35 }
+export const USUAL_PLATEAU: Plateau = { fromShare: 0.5, toShare: 0.7, travelS: 0.35 }
 
 /**
  * Line pressure that the piston sees at a time since the pack began to hold.
- * @example plateauPressure({ fromShare: 0.5, toShare: 0.7, seconds: 0.4 }, 100, 0.2) // → 60
+ * @example plateauPressure({ fromShare: 0.5, toShare: 0.7, travelS: 0.4 }, 100, 0.2) // → 60
  */
-export const plateauPressure = ({ fromShare, toShare, seconds }: Plateau, linePa: number, timeS: number): number =>
-  timeS >= seconds ? linePa : linePa * (fromShare + ((toShare - fromShare) * timeS) / seconds)
+export const plateauPressure = ({ fromShare, toShare, travelS }: Plateau, linePa: number, timeS: number): number =>
+  timeS >= travelS ? linePa : linePa * (fromShare + ((toShare - fromShare) * timeS) / travelS)

@@ -72,6 +72,7 @@ describe('time and energy of a shift', () => {
             dropRadPerS: drop,
             inputNm: input,
             clutchNm: () => clutch,
+            steadyAfterS: 0.35,
             inputPerClutch: lever,
             slipRadPerS: slip,
           })
@@ -86,7 +87,7 @@ describe('time and energy of a shift', () => {
     )
   })
   it('does not complete where the clutch passes no more than the engine gives: the heat of all that time is counted', () => {
-    const draw = { inertiaKgM2: 0.3, dropRadPerS: 200, inputNm: 500, inputPerClutch: 1, slipRadPerS: 200 }
+    const draw = { inertiaKgM2: 0.3, dropRadPerS: 200, inputNm: 500, inputPerClutch: 1, slipRadPerS: 200, steadyAfterS: 4 }
     // 490 N·m at 200 rad/s for all 4 s that a driver waits
     expect(shiftTime({ ...draw, clutchNm: () => 490 })).toMatchObject({
       outcome: 'does-not-complete',

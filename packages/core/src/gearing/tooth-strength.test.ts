@@ -1,6 +1,17 @@
 import { fromSi } from '../quantity/units.js'
 import { bandCapacity, type BandGeometry } from '../band/band.js'
-import { bendingTorque, contactStress, meshLoadFactor, type GearTeeth } from './tooth-strength.js'
+import fc from 'fast-check'
+import { faceLoadFactor, geometryFactor, pairFactor } from './tooth-form.js'
+import { pittingCycles, toothLife } from './tooth-life.js'
+import {
+  bendingTorque,
+  contactStress,
+  contactTorque,
+  gearSteelById,
+  meshLoadFactor,
+  type GearSteel,
+  type GearTeeth,
+} from './tooth-strength.js'
 
 const teeth = (pinions: number, faceMm: number, radiusMm = 24): GearTeeth => ({
   pinions,
@@ -8,6 +19,8 @@ const teeth = (pinions: number, faceMm: number, radiusMm = 24): GearTeeth => ({
   faceWidthM: faceMm / 1000,
   helixRad: 0,
   sunRadiusM: radiusMm / 1000,
+  geometryFactor: 0.38,
+  faceLoadFactor: 1,
 })
 
 describe('teeth', () => {
@@ -29,6 +42,47 @@ describe('teeth', () => {
     const niemann = zH * zE * Math.sqrt((force / (0.018 * 2 * sun)) * ((u + 1) / u))
     expect(contactStress(teeth(3, 18), pinion, torque) / niemann).toBeGreaterThan(0.99)
     expect(contactStress(teeth(3, 18), pinion, torque) / niemann).toBeLessThan(1.01)
+  })
+})
+
+describe('tooth factors', () => {
+  const deg = Math.PI / 180
+  it('J is within the ranges recalled of AGMA 908, rises with teeth, mate and helix up to 15°', () => {
+    for (const teeth of [14, 17, 20]) {
+      expect(geometryFactor(teeth, 25, 0)).toBeGreaterThan(0.23)
+      expect(geometryFactor(teeth, 25, 0)).toBeLessThan(0.33)
+      expect(geometryFactor(teeth, 25, 20 * deg)).toBeGreaterThan(0.37)
+      expect(geometryFactor(teeth, 25, 20 * deg)).toBeLessThan(0.48)
+    }
+    const some = fc.integer({ min: 9, max: 120 })
+    fc.assert(
+      fc.property(some, some, fc.double({ min: 0, max: 25 * deg, noNaN: true }), (teeth, mate, helix) => {
+        const j = geometryFactor(teeth, mate, helix)
+        expect(geometryFactor(teeth + 1, mate, helix)).toBeGreaterThanOrEqual(j)
+        expect(geometryFactor(teeth, mate + 1, helix)).toBeGreaterThanOrEqual(j)
+        expect(geometryFactor(teeth, mate, helix + deg)).toBeGreaterThanOrEqual(j)
+        expect(pairFactor(teeth, mate, helix)).toBe(pairFactor(mate, teeth, helix))
+      }),
+    )
+  })
+  it('K_m is 1.2 to 1.4 by width and carrier, and costs as much torque as it says', () => {
+    expect([0.01, 0.03, 0.06].map((b) => faceLoadFactor(b))).toEqual([1.2, expect.closeTo(1.25, 12), expect.closeTo(1.3, 12)])
+    expect(faceLoadFactor(0.06, 'one-plate')).toBeCloseTo(1.4, 12)
+    const even = teeth(3, 26)
+    expect(bendingTorque({ ...even, faceLoadFactor: 1.25 }, 1e9) * 1.25).toBeCloseTo(bendingTorque(even, 1e9), 6)
+  })
+})
+
+describe('life of teeth (AGMA 2001 stress cycle factors, from memory)', () => {
+  const steel = gearSteelById('8620-carburized') as GearSteel
+  it('adds up by Miner: twice as many turns halve it, and ten million at the stress for half of such teeth are all there is', () => {
+    const some = teeth(3, 26)
+    const life = (cycles: number, sunNm: number) => toothLife(some, 0.0105, steel, [{ sunNm, cycles }])
+    expect(life(2, 500).launches * 2).toBeCloseTo(life(1, 500).launches, 6)
+    // 1551 MPa for 99 of 100 is 2216 for half of them
+    const sunNm = contactTorque(some, 0.0105, steel.lifeContactPa / 0.7)
+    expect(pittingCycles(steel, contactStress(some, 0.0105, sunNm)) / 1e7).toBeCloseTo(1, 2)
+    expect(life(1, 1e4).launches).toBeLessThan(life(1, 1e3).launches)
   })
 })
 

@@ -2,21 +2,23 @@ import { STEEL_PAIR_PA } from '../sprag/one-way.js'
 import { pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 
-/** A gear steel: bending stress that a tooth stands once, and contact stress that its flanks stand for life. */
+/** A gear steel: bending stress that a tooth bears once, and what root and flanks bear for life. */
 export interface GearSteel {
   readonly id: string
   readonly name: string
   readonly bendingPa: number
+  /** Allowed for life, ten million turns through the mesh. */
+  readonly lifeBendingPa: number
   readonly lifeContactPa: number
 }
 
 /**
- * Carburized gear steels (from memory). Contact for life: 225 ksi, grade 2 carburized, and 10 % more for the cleaner steel (AGMA 2001,
- * from memory).
+ * Carburized gear steels (from memory). For life 65 ksi at the root and 225 ksi in contact, grade 2 carburized, and 10 % more for the cleaner
+ * steel (AGMA 2001, from memory).
  */
 export const GEAR_STEELS: readonly GearSteel[] = [
-  { id: '8620-carburized', name: 'SAE 8620, carburized', bendingPa: 1100e6, lifeContactPa: 1551e6 },
-  { id: '9310-carburized', name: 'SAE 9310 (AMS 6265), carburized', bendingPa: 1250e6, lifeContactPa: 1700e6 },
+  { id: '8620-carburized', name: 'SAE 8620, carburized', bendingPa: 1100e6, lifeBendingPa: 448e6, lifeContactPa: 1551e6 },
+  { id: '9310-carburized', name: 'SAE 9310 (AMS 6265), carburized', bendingPa: 1250e6, lifeBendingPa: 493e6, lifeContactPa: 1700e6 },
 ]
 
 export const gearSteelById = (id: string): GearSteel | undefined => GEAR_STEELS.find((steel) => steel.id === id)
@@ -29,10 +31,11 @@ export interface GearTeeth {
   readonly helixRad: number
   /** Pitch radius of the sun. */
   readonly sunRadiusM: number
+  /** J, of the weaker of sun and pinion. */
+  readonly geometryFactor: number
+  /** K_m. */
+  readonly faceLoadFactor: number
 }
-
-/** Geometry factor of a tooth in bending, the same for all counts here (AGMA 908, from memory). */
-export const BENDING_FACTOR = 0.38
 
 const PRESSURE_ANGLE = (20 * Math.PI) / 180
 
@@ -56,16 +59,21 @@ export function meshLoadFactor(pinions: number): number {
   return high === low || after < 0 ? top : bottom + ((top - bottom) * (pinions - low)) / (high - low)
 }
 
-/** Tangential load on the teeth of the most loaded pinion, W = T_sun/(n·r_s)·K_γ. */
-export const toothLoad = (sunTorqueNm: number, { pinions, sunRadiusM }: Pick<GearTeeth, 'pinions' | 'sunRadiusM'>): number =>
-  (sunTorqueNm / (pinions * sunRadiusM)) * meshLoadFactor(pinions)
+/** Tangential load on the teeth of the most loaded pinion as its worst end feels it, W = T_sun/(n·r_s)·K_γ·K_m. */
+export const toothLoad = (
+  sunTorqueNm: number,
+  { pinions, sunRadiusM, faceLoadFactor }: Pick<GearTeeth, 'pinions' | 'sunRadiusM' | 'faceLoadFactor'>,
+): number => (sunTorqueNm / (pinions * sunRadiusM)) * meshLoadFactor(pinions) * faceLoadFactor
 
 /**
- * Sun torque at which the tooth root reaches a bending stress: σ = W/(b·m·J) (AGMA 2001 names, from memory).
- * @example fromSi(bendingTorque({ pinions: 3, moduleM: 0.0015, faceWidthM: 0.018, helixRad: 0, sunRadiusM: 0.024 }, 1100e6), 'lb-ft') // → 544.9
+ * Stress of the weaker root of sun and pinion under a sun torque: σ = W/(b·m·J) (AGMA 2001 names, from memory).
+ * @example bendingStress({ pinions: 3, moduleM: 0.0015, faceWidthM: 0.018, helixRad: 0, sunRadiusM: 0.024, geometryFactor: 0.38, faceLoadFactor: 1.25 }, 591.0) / 1e6 // → 1100.0
  */
-export const bendingTorque = (teeth: GearTeeth, stressPa: number): number =>
-  (stressPa * teeth.faceWidthM * teeth.moduleM * BENDING_FACTOR) / toothLoad(1, teeth)
+export const bendingStress = (teeth: GearTeeth, sunTorqueNm: number): number =>
+  toothLoad(sunTorqueNm, teeth) / (teeth.faceWidthM * teeth.moduleM * teeth.geometryFactor)
+
+/** Sun torque at which the tooth root reaches a bending stress. */
+export const bendingTorque = (teeth: GearTeeth, stressPa: number): number => stressPa / bendingStress(teeth, 1)
 
 /** Radius of curvature of two involute flanks at the pitch point, both convex: r_1·r_2·sin α_t/(r_1 + r_2). */
 const flankRadius = (sunM: number, pinionM: number, transverse: number) => (sunM * pinionM * Math.sin(transverse)) / (sunM + pinionM)

@@ -10,6 +10,7 @@ import {
   torsionEndurance,
   type Surface,
 } from '../material/torsion-fatigue.js'
+import type { Endurance } from '../material/fatigue.js'
 import { CROSS_HOLE_FACTOR, EDGE_FACTOR, grooveFactor, ROLLED, RUN_OUT_FACTOR, shoulderFactor, SPLINE_ROOT_FACTOR } from './notch.js'
 import { FRETTING_FACTOR } from './press.js'
 import type { ShaftGeometry } from './shaft.js'
@@ -141,19 +142,7 @@ const WEAKEST_LINK = 2
  * core's, where a notch that is not deep is not felt. An order of magnitude with its scatter, never a promise.
  */
 export function shaftLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): ShaftLife | undefined {
-  const steel = shaftSteel(shaft)
-  const places: DamagedPlace[] = [
-    ...lifePlaces(shaft).map((place) => ({
-      place: place.place,
-      feature: place.feature,
-      damage: (z: number) => damageAt(shaft, steel, place, loads, z),
-    })),
-    ...(shaft.welds ?? []).map((weld) => ({
-      place: weld.name,
-      feature: 'weld' as const,
-      damage: (z: number) => miner(loads, (torqueNm) => weldCycles(weld, torqueNm, z)),
-    })),
-  ]
+  const places = damagedPlaces(shaft, loads)
   const together = (deviate: number) => worstOfEach(places, deviate)
   const [typical, weak] = [together(0), together(OF_A_HUNDRED)]
   const first = worst(typical) ?? worst(weak) ?? places[0]
@@ -165,6 +154,34 @@ export function shaftLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Sha
     mostSurvive: livesOf(weak),
     fewSurvive: livesOf(together(-OF_A_HUNDRED)),
   }
+}
+
+/**
+ * Of a shaft only where it most likely begins and how many launches half of such shafts survive, for answers that ask it of many. Undefined if
+ * nothing of it is loaded.
+ */
+export function typicalLife(
+  shaft: ShaftGeometry,
+  loads: readonly LifeLoad[],
+): Pick<ShaftLife, 'place' | 'feature' | 'launches'> | undefined {
+  const typical = worstOfEach(damagedPlaces(shaft, loads), 0)
+  const first = worst(typical) ?? typical[0]
+  return first && { place: first.place, feature: first.feature, launches: livesOf(typical) }
+}
+
+function damagedPlaces(shaft: ShaftGeometry, loads: readonly LifeLoad[]): DamagedPlace[] {
+  return [
+    ...judgedSides(shaft).map(({ place, sides }) => ({
+      place: place.place,
+      feature: place.feature,
+      damage: (z: number) => Math.max(...sides.map((side) => miner(loads, (torqueNm) => cyclesOf(side, place, torqueNm, z)))),
+    })),
+    ...(shaft.welds ?? []).map((weld) => ({
+      place: weld.name,
+      feature: 'weld' as const,
+      damage: (z: number) => miner(loads, (torqueNm) => weldCycles(weld, torqueNm, z)),
+    })),
+  ]
 }
 
 interface DamagedPlace {
@@ -223,18 +240,31 @@ export function lifeSides({ caseDepthM, surface = 'machined' }: ShaftGeometry, s
   ]
 }
 
-/** Cycles to a crack at one depth of a place. */
-export function sideCycles(
-  { ultimatePa, yieldPa, factor, finish, treated }: LifeSide,
-  { modulusM3, diameterM }: LifePlace,
-  torqueNm: number,
-  deviate = 0,
-): number {
-  const endurance = torsionEndurance(ultimatePa, { surface: finish, diameterM })
-  const shear = { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(yieldPa) }
-  return torsionCycles(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear) / (treated * reliabilityFactor(deviate)))
+/** A side with its S–N line, which no load moves. */
+interface JudgedSide extends LifeSide {
+  readonly endurance: Endurance
+  readonly shear: { readonly ultimatePa: number; readonly yieldPa: number }
 }
 
-/** Miner's sum of one launch at a place: the worse of the skin and the core under a hard case. */
-const damageAt = (shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: readonly LifeLoad[], deviate: number): number =>
-  Math.max(...lifeSides(shaft, steel, place).map((side) => miner(loads, (torqueNm) => sideCycles(side, place, torqueNm, deviate))))
+/** Every place of a shaft with its sides. Made once a geometry. */
+const judgedSides: (shaft: ShaftGeometry) => readonly { readonly place: LifePlace; readonly sides: readonly JudgedSide[] }[] = oncePer(
+  (shaft) => {
+    const steel = shaftSteel(shaft)
+    return lifePlaces(shaft).map((place) => ({
+      place,
+      sides: lifeSides(shaft, steel, place).map((side) => judgedSide(side, place)),
+    }))
+  },
+)
+
+function judgedSide(side: LifeSide, { diameterM }: LifePlace): JudgedSide {
+  const endurance = torsionEndurance(side.ultimatePa, { surface: side.finish, diameterM })
+  return { ...side, endurance, shear: { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(side.yieldPa) } }
+}
+
+/** Cycles to a crack at one depth of a place. */
+export const sideCycles = (side: LifeSide, place: LifePlace, torqueNm: number, deviate = 0): number =>
+  cyclesOf(judgedSide(side, place), place, torqueNm, deviate)
+
+const cyclesOf = ({ factor, treated, endurance, shear }: JudgedSide, { modulusM3 }: LifePlace, torqueNm: number, deviate: number): number =>
+  torsionCycles(endurance, reversedAtNotch((factor * torqueNm) / modulusM3, shear) / (treated * reliabilityFactor(deviate)))

@@ -4,6 +4,8 @@ import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
 import type { Engine } from '../engine/boost.js'
 import { lockupState, type LockupOil } from '../lockup/lockup-clutch.js'
+import { anyDecides, besideShare, besidesOf, decidesToo, type Beside, type BesideScene } from './besides.js'
+import { besideFindings } from './beside-findings.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Book } from '../fitup/reading.js'
@@ -14,7 +16,7 @@ import type { PressureCalibration } from './calibration.js'
 import { lineOil } from './line-oil.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
-import { canLock, engineInertia, fittedConverter, statesLockup } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, statesLockup, turbineInertiaOf } from './fitted.js'
 import type { GearRange } from '../gearing/train.js'
 import { launchShock } from './launch-shock.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
@@ -24,7 +26,7 @@ import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { splineStops, type SplineMisfit } from './spline-stops.js'
 import { SCATTER } from './scatter.js'
 import { stallWindow, wantedStall } from './stall-target.js'
-import type { Station, Unit } from './unit.js'
+import { shiftSeconds, type Station, type Unit } from './unit.js'
 import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
 
 /** Everything the answer rests on. */
@@ -50,7 +52,14 @@ export interface StationVerdict {
   readonly worst: StationCase | null
   /** What gives way first as power rises or falls to the power held. */
   readonly decides: StationCase | null
+  /** By strength, and by heat and life where the house lets them decide. */
   readonly held: PowerHeld
+  /** By strength alone. */
+  readonly strength: PowerHeld
+  /** Which measure the power held is by. */
+  readonly by: 'strength' | Beside['by']
+  /** Heat of upshifts and life, whether they decide or not. */
+  readonly besides: readonly Beside[]
   /** Relative standard deviation of what the place that gives way first holds. */
   readonly scatter: number
   /** Places that carry torque without any figure; the whole station where nothing is fitted. */
@@ -108,8 +117,10 @@ export function specAnswer(input: SpecInput): SpecAnswer {
 
   const peakPowerW = engine.on.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
-  const stations = benches.map((each) => verdictOf(each, base, peakPowerW))
+  const scene = { input, cases: base, gearing, peakPowerW }
+  const stations = benches.map((each) => verdictOf(each, scene))
   let sameConverter: PowerHeld | undefined
+  let found: readonly Finding[] | undefined
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
   const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
@@ -127,7 +138,10 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     },
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
-    findings: findings(input, base, gearing, known.line),
+    // Many specs are tried for their power alone.
+    get findings() {
+      return (found ??= [...findings(input, base, gearing, known.line), ...besideFindings(stations, least, input.brief)])
+    },
     stops: splineStops(input),
   }
 }
@@ -139,22 +153,49 @@ export function specAnswer(input: SpecInput): SpecAnswer {
 export function verdictAt(input: SpecInput, { cases, peakPowerW }: Answer, stationId: string): StationVerdict | undefined {
   const station = input.unit.stations.find(({ id }) => id === stationId)
   const gearing = input.gearing ?? solveTrain(input.unit.train)
-  return station && verdictOf(bench(input, station, cases, gearing), cases, peakPowerW)
+  return station && verdictOf(bench(input, station, cases, gearing), { input, cases, gearing, peakPowerW })
 }
 
 /** A station judged in every case, with the power that it holds. */
-function verdictOf(
-  { station, part, limits, terms, held: holds, missing }: Bench,
-  base: readonly DutyCase[],
-  peakPowerW: number,
-): StationVerdict {
+function verdictOf({ station, part, limits, terms, held: holds, missing }: Bench, scene: BesideScene): StationVerdict {
+  const { cases: base, input, peakPowerW } = scene
   const cases = judgeCases(terms, base, holds)
   const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
-  const decides = base.some((duty) => duty.turbine.made) ? decidingCase(terms, base, holds) : worst
-  const held: PowerHeld = limits.some((limit) => limit.counts)
+  const inertia = terms.some(({ source, caseIndex }) => base[caseIndex]?.[source].made)
+  const decides = inertia ? decidingCase(terms, base, holds) : worst
+  const strength: PowerHeld = limits.some((limit) => limit.counts)
     ? powerHeld((scale) => utilisation(terms, base, holds, scale), peakPowerW)
     : { outcome: 'no-figure' }
-  return { stationId: station.id, partId: part?.id ?? null, cases, worst, decides, held, scatter: worst ? scatterOf(worst) : 0, missing }
+  let besides: readonly Beside[] | undefined
+  const besidesHere = () => (besides ??= besidesOf(scene, station))
+  const { held, by } = leastHeld(strength, besidesHere, input.rules)
+  const scatter = by === 'strength' ? (worst ? scatterOf(worst) : 0) : SCATTER.thumb
+  return {
+    stationId: station.id,
+    partId: part?.id ?? null,
+    cases,
+    worst,
+    decides,
+    held,
+    strength,
+    by,
+    get besides() {
+      return besidesHere()
+    },
+    scatter,
+    missing,
+  }
+}
+
+/** The least of strength and of what decides beside it. */
+function leastHeld(strength: PowerHeld, besides: () => readonly Beside[], rules = DEFAULT_RULES): Pick<StationVerdict, 'held' | 'by'> {
+  if (!anyDecides(rules)) return { held: strength, by: 'strength' }
+  return besides()
+    .filter((beside) => decidesToo(beside, rules))
+    .reduce<Pick<StationVerdict, 'held' | 'by'>>(
+      (least, { held, by }) => (breakingRank(held) < breakingRank(least.held) ? { held, by } : least),
+      { held: strength, by: 'strength' },
+    )
 }
 
 /** Scatter of what a place holds, with that of the service factor where it is asked more than the static torque: shock is a guess. */
@@ -180,7 +221,7 @@ function heldUnmatched({ input, gearing, engine, converter, known, benches }: Un
     // Boost may come elsewhere at another power, and with it other cases.
     const alike = scaled.cases.length === base.length
     const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
-    return utilisation(own, scaled.cases, heldBy(own, scaled.cases))
+    return Math.max(utilisation(own, scaled.cases, heldBy(own, scaled.cases)), besideShare({ input, cases: scaled.cases, gearing }))
   }
   const most = Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter))
   return powerHeld(used, engine.on.peakPowerW, most, SAME_CONVERTER_EXACT)
@@ -238,6 +279,8 @@ function casesOf(
     lockup: canLock(input),
     lockupMostNm: lockupMostNm(input.fitted),
     inertiaKgM2: engineInertia(input),
+    turbineKgM2: turbineInertiaOf(input),
+    shiftS: shiftSeconds(input.unit),
   }
   const shockIn = (range: GearRange) => {
     const solved = gearing.get(range.id)

@@ -1,4 +1,5 @@
-import { bandForce, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
+import { bandForce, bandHeat, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
+import type { LiningHeat } from '../clutch/lining.js'
 import { solveTrain } from '../gearing/solve.js'
 import { fillTime } from '../pressure/line-pressure.js'
 import { orificeFlow } from '../shaft/oil-way.js'
@@ -6,7 +7,7 @@ import type { Answer, SpecInput } from './answer.js'
 import { drumState, oilOf } from './judge.js'
 import { loadShare } from './load.js'
 import { pressureReport, USUAL_FEED_M, type FillRow } from './pressure-report.js'
-import { upshiftsOf, type Upshift } from './shift-report.js'
+import { elementShifts, type ElementShift } from './shift-report.js'
 
 /** A band as it holds in one case. */
 export interface BandAt {
@@ -18,6 +19,11 @@ export interface BandAt {
   /** With the torque of the case, shock in it. */
   readonly servoN: number
   readonly anchorN: number
+}
+
+/** An upshift with what it does to the lining of a band. */
+export interface HeatedBandShift extends ElementShift {
+  readonly heat: LiningHeat
 }
 
 /** A band that goes off while another element comes on. */
@@ -35,7 +41,7 @@ export interface BandReport {
   readonly travelM: number
   readonly sweptM3: number
   readonly held: readonly BandAt[]
-  readonly shifts: readonly Upshift[]
+  readonly shifts: readonly HeatedBandShift[]
   readonly fills: readonly FillRow[]
   readonly overlaps: readonly Overlap[]
   readonly anchorMostN: number | null
@@ -68,7 +74,7 @@ export function bandReport(input: SpecInput, answer: Answer, stationId: string):
     travelM: servoTravel(band),
     sweptM3: servoArea(band, onIn?.id ?? '') * servoTravel(band),
     held,
-    shifts: upshiftsOf(input, station, part),
+    shifts: elementShifts(input, answer.cases, station, part).map((shift) => ({ ...shift, heat: bandHeat(band, shift.result) })),
     fills: fills.filter((fill) => fill.stationId === stationId),
     overlaps: overlapsOf(input, band, id, fills),
     anchorMostN: band.anchorMostN ?? null,

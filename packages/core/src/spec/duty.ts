@@ -11,7 +11,7 @@ import type { LaunchShock } from './launch-shock.js'
 import type { LineOil } from './line-oil.js'
 import type { HouseRules, Shock } from './rules.js'
 
-export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'lockup' | 'locked-shift' | 'reverse'
+export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'shift' | 'lockup' | 'locked-shift' | 'reverse'
 
 /** A torque at its worst point, with the speed there. */
 export interface WorstPoint {
@@ -27,6 +27,16 @@ export const torqueAt = ({ torqueNm, made }: WorstPoint, scale: number): number 
 
 const NOTHING: WorstPoint = { torqueNm: 0, speedRadPerS: 0 }
 
+/** A full-power upshift: which elements come on in it, and what they draw the input down from and to. */
+export interface Upshift {
+  readonly fromRangeId: string
+  readonly coming: readonly string[]
+  readonly fromRadPerS: number
+  readonly toRadPerS: number
+  /** Engine, converter and turbine together, kg·m². */
+  readonly inertiaKgM2: number
+}
+
 /**
  * One loading of the whole path. A full-power case sweeps the range: engine, stator and turbine each stand at their own worst point.
  */
@@ -39,6 +49,9 @@ export interface DutyCase {
   readonly turbine: WorstPoint
   /** Through the lockup clutch, nothing where it is off. */
   readonly lockup: WorstPoint
+  /** At the input against an element that comes on: what the turbine gives, and what the drawn-down inertia adds. Zero without an upshift. */
+  readonly shift: WorstPoint
+  readonly upshift?: Upshift
   /** As commanded, or less if relief valve, pump or the pressure limit of a fed part is lower. */
   readonly linePressurePa: number
   readonly commandedPa: number
@@ -67,6 +80,10 @@ export interface DutyInput {
   lockupMostNm(oil: LockupOil): number
   /** Engine and converter together, kg·m². */
   readonly inertiaKgM2: number
+  /** Turbine and what hangs on it, kg·m². */
+  readonly turbineKgM2: number
+  /** Time of a full-power upshift. */
+  readonly shiftS: number
   /** How a launch in a range meets the shafts, where the house counts that in the place of a service factor. */
   readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
@@ -82,7 +99,7 @@ const drivenRanges = ({ ranges, gearing }: Pick<DutyInput, 'ranges' | 'gearing'>
 
 /**
  * The duty cases of a spec: launch in the lowest forward range, off boost too where boost has to build up; full power in each forward
- * range; the locked converter where range, converter and house rule allow it, and upshifts through it where the rule holds it on; reverse
+ * range, and the upshift into it at redline; the locked converter where range, converter and house rule allow it, and upshifts through it where the rule holds it on; reverse
  * with its own throttle limit. Shock is a factor beside the torque, never in it.
  */
 export function dutyCases(input: DutyInput): DutyCase[] {
@@ -94,7 +111,11 @@ export function dutyCases(input: DutyInput): DutyCase[] {
   const locked = lockedRanges(input)
   return [
     ...(first ? launches(input, first, stall) : []),
-    ...forward.map((range, i) => fullPower(input, range, entries[i] as number)),
+    ...forward.flatMap((range, i) => {
+      const full = fullPower(input, range, entries[i] as number)
+      const below = forward[i - 1]
+      return below ? [full, upshiftInto(input, range, below, full)] : [full]
+    }),
     ...locked.map((range) => lockedCase(input, range, entries[forward.indexOf(range)] as number)),
     ...(input.rules.lockupInShifts === 'held' ? lockedShifts(input, forward, locked) : []),
     ...drivenRanges(input, true).map((range) => standing(input, 'reverse', range, stall, input.brief.reverseThrottle)),
@@ -132,7 +153,7 @@ function entrySpeeds(input: DutyInput, forward: readonly GearRange[]): number[] 
 const ratioOf = (input: DutyInput, range: GearRange) => input.gearing.get(range.id)?.ratio ?? 1
 
 function factors(input: DutyInput, hard: number): DutyCase['factors'] {
-  return { hard, friction: input.rules.frictionFactor, plate: input.rules.plateFactor }
+  return { hard, friction: input.rules.frictionFactor, plate: input.rules.plateFactor, shifting: 1 }
 }
 
 /** Line pressure in a case, at the least engine speed of it: there the pump has least to give. */
@@ -176,6 +197,7 @@ function standing(
     stator: { torqueNm: (point.turbineTorqueNm - point.engineTorqueNm) * share, speedRadPerS: 0 },
     turbine,
     lockup: NOTHING,
+    shift: NOTHING,
     ...oilIn(input, range, point.engineSpeedRadPerS * Math.sqrt(share), kind === 'reverse' ? share : 1),
     factors: factors(input, hard),
     ...(by.assumed ? { assumed: by.assumed } : {}),
@@ -212,8 +234,35 @@ function fullPower(input: DutyInput, range: GearRange, entryRadPerS: number): Du
     stator: { torqueNm: stator.turbineTorqueNm - stator.engineTorqueNm, speedRadPerS: 0 },
     turbine: { torqueNm: turbine.turbineTorqueNm, speedRadPerS: turbine.turbineSpeedRadPerS },
     lockup: NOTHING,
+    shift: NOTHING,
     ...oilIn(input, range, entry.engineSpeedRadPerS),
     factors: factors(input, rules.fullPowerFactor[brief.launch]),
+  }
+}
+
+/**
+ * The upshift into a range at redline. Turbine and engine run down to the speed at which the range takes over, at full throttle all the way; the
+ * element that comes on takes the greatest turbine torque of that stretch and what the inertia gives as it is drawn down in the time of a
+ * shift, T = T_t + I·Δω/t.
+ */
+function upshiftInto(input: DutyInput, range: GearRange, below: GearRange, full: DutyCase): DutyCase {
+  const fromRadPerS = lineEnd(input.line).turbineSpeedRadPerS
+  const toRadPerS = (fromRadPerS * ratioOf(input, range)) / ratioOf(input, below)
+  const after = input.brief.upperRangeStart === 'after-shift' ? full : fullPower(input, range, toRadPerS)
+  const inertiaKgM2 = input.inertiaKgM2 + input.turbineKgM2
+  const inertiaNm = (inertiaKgM2 * Math.max(0, fromRadPerS - toRadPerS)) / input.shiftS
+  const engineNm = after.turbine.torqueNm
+  return {
+    ...after,
+    id: `shift-${range.id}`,
+    kind: 'shift',
+    factors: factors(input, input.rules.upshiftFactor),
+    shift: {
+      torqueNm: engineNm + inertiaNm,
+      speedRadPerS: toRadPerS,
+      made: { engineNm, inertiaNm, mostNm: Infinity },
+    },
+    upshift: { fromRangeId: below.id, coming: range.on.filter((id) => !below.on.includes(id)), fromRadPerS, toRadPerS, inertiaKgM2 },
   }
 }
 
@@ -296,6 +345,7 @@ function lockedThrough(
     rangeId: range.id,
     ...at,
     stator: NOTHING,
+    shift: NOTHING,
     ...oilIn(input, range, at.engine.speedRadPerS),
     factors: factors(input, hard),
   }

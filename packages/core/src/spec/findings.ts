@@ -9,6 +9,7 @@ import { lockupMade, pressureFindings } from './pressure-findings.js'
 import { fitFindings } from './fit-findings.js'
 import type { FitEntry } from '../fitup/entry.js'
 import type { CertificateVerdict } from '../flexplate/certificate.js'
+import type { PowerHeld } from './power-held.js'
 import { DEFAULT_RULES } from './rules.js'
 import { stallWindow, wantedStall, type WantedStall } from './stall-target.js'
 import { leastStated } from './stated.js'
@@ -49,6 +50,11 @@ export interface Finding {
     | 'bolts-above-proof'
     | 'spin-above-test'
     | 'certificate-wanting'
+    | 'shift-burns'
+    | 'shift-energy'
+    | 'shift-temperature'
+    | 'shift-power'
+    | 'life-short'
   readonly stationId: string | null
   readonly rangeId: string | null
   readonly value: number
@@ -57,6 +63,12 @@ export interface Finding {
   readonly wanted?: WantedStall
   /** Resonance with a solid plate instead of the damper. Undefined if input shaft or cylinder count is unknown. */
   readonly solidRadPerS?: number
+  /** Of an upshift that is too hot: the range shifted from. */
+  readonly fromRangeId?: string
+  /** Place that does not last as long as the use needs. */
+  readonly place?: string
+  /** Power at which heat or life is just what it may be. */
+  readonly held?: PowerHeld
   /** What does not go together. */
   readonly fit?: FitEntry
   /** What is wanting of the plate's certificate. */

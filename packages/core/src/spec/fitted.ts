@@ -39,6 +39,12 @@ export function engineInertia({ brief, fitted }: Fitted & { readonly brief: Brie
   return (brief.engine.inertiaKgM2 ?? ENGINE_INERTIA[brief.engine.kind]) + (converter ? impellerInertia(converter) : 0)
 }
 
+/** Inertia of the turbine, kg·m². Zero without a converter. */
+export function turbineInertiaOf(input: Fitted): number {
+  const converter = fittedConverter(input)
+  return converter ? turbineInertia(converter) : 0
+}
+
 /** The shaft that the turbine drives. */
 export function inputShaft({ unit, fitted }: Fitted & { readonly unit: Unit }): ShaftGeometry | undefined {
   for (const { id, kind, load } of unit.stations) {

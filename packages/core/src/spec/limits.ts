@@ -1,4 +1,5 @@
-import { anchorTorque, bandCapacity, strutTorque, type BandOil } from '../band/band.js'
+import { anchorTorque, bandCapacity, strutTorque, type BandGeometry, type BandOil } from '../band/band.js'
+import { dynamicShare } from '../clutch/lining.js'
 import { packCapacity, type PackOil } from '../clutch/pack.js'
 import { slipTorque } from '../flexplate/bolted-joint.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
@@ -6,6 +7,7 @@ import { damperStopTorque, lockupState, type LockupGeometry, type LockupOil } fr
 import { compoundPartner } from '../gearing/assembly.js'
 import { pinionPair, pinionTeeth } from '../gearing/pinion-pair.js'
 import { bendingTorque, contactTorque, gearSteelById, pinionRadius, type GearTeeth } from '../gearing/tooth-strength.js'
+import { faceLoadFactor, pairFactor } from '../gearing/tooth-form.js'
 import type { PlanetarySet } from '../gearing/train.js'
 import { wedgeTorque } from '../sprag/one-way.js'
 import { hubLimits } from '../shaft/hub.js'
@@ -15,6 +17,7 @@ import type { FilletWeld } from '../shaft/weld.js'
 import type { EngineKind } from '../engine/template.js'
 import type { GearSetGeometry, Part } from './part.js'
 import { hasLockupStation } from './fitted.js'
+import type { LimitLoad } from './load.js'
 import { DEFAULT_RULES, type HouseRules, type Shock } from './rules.js'
 import { SCATTER } from './scatter.js'
 import { statedTorque, type LimitPlace, type Origin, type StatedLimit, type TorqueBasis } from './stated.js'
@@ -26,7 +29,7 @@ export type ElementOil = PackOil & BandOil & { readonly lockupOil: LockupOil }
 /** One thing about a part that can give way: where, under which torque, at what torque, and who says so. */
 export interface Limit {
   readonly place: string
-  readonly load: StationLoad
+  readonly load: LimitLoad
   readonly shock: Shock
   readonly origin: Origin
   /** Relative standard deviation of what it holds. */
@@ -77,20 +80,14 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
       return unlessMissing(byRule(context.rules, places(at, hubLimits(part.geometry)), stated(at, 'station', 'whole', 'hard')))
     case 'pack': {
       const slip = slipping(at, 'slip', (oil) => packCapacity(part.geometry, oil, context.rules.frictionRadius))
+      const shifting = comingOn(at, dynamicShare(part.geometry.lining), (oil) =>
+        packCapacity(part.geometry, oil, context.rules.frictionRadius),
+      )
       // A stated figure of the pack says nothing of the drum's weld: the weld always counts.
-      return { limits: [...slip, ...welds(at, part.geometry.welds)], missing: [] }
+      return { limits: [...slip, ...shifting, ...welds(at, part.geometry.welds)], missing: [] }
     }
-    case 'band': {
-      const { geometry } = part
-      const slip = slipping(at, 'band-slip', (oil) => bandCapacity(geometry, oil))
-      const anchor = friction(at, 'anchor', (oil) => anchorTorque(geometry, oil), SCATTER.strength)
-      const strut = friction(at, 'strut', (oil) => strutTorque(geometry, oil), SCATTER.strength)
-      const { anchorMostN, strutMostN } = geometry
-      return {
-        limits: [...slip, ...(anchorMostN === undefined ? [] : [anchor]), ...(strutMostN === undefined ? [] : [strut])],
-        missing: [],
-      }
-    }
+    case 'band':
+      return { limits: bandLimits(at, part.geometry), missing: [] }
     case 'one-way': {
       const wedge = wedgeTorque(part.geometry)
       return unlessMissing(
@@ -100,8 +97,8 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     case 'gear-set': {
       const { bending, contact } = toothLimits(at, part.geometry)
       const { limits, missing } = unlessMissing(byRule(context.rules, bending, stated(at, 'station', 'whole', 'hard')))
-      const beside = contact.map((limit) => ({ ...limit, counts: context.rules.lifeLimits === 'count' }))
-      return { limits: [...limits, ...beside], missing }
+      // What flanks bear for ten million turns is shown beside; whether they last as long as the use needs is a question of life.
+      return { limits: [...limits, ...contact.map((limit) => ({ ...limit, counts: false }))], missing }
     }
     case 'shell': {
       const neck = places(at, neckLimits(part.geometry))
@@ -168,6 +165,34 @@ function slipping(at: Bench, place: string, torqueNm: Limit['torqueNm']): Limit[
   return byRule(at.context.rules, [friction(at, place, torqueNm)], stated(at, 'station', 'whole', 'friction'))
 }
 
+/** A band by its slip, strut and anchor, each held against what it takes at rest and as it comes on in an upshift. */
+function bandLimits(at: Bench, band: BandGeometry): Limit[] {
+  const share = dynamicShare(band.lining)
+  const held = [
+    { place: 'anchor', known: band.anchorMostN, torqueNm: (oil: ElementOil) => anchorTorque(band, oil) },
+    { place: 'strut', known: band.strutMostN, torqueNm: (oil: ElementOil) => strutTorque(band, oil) },
+  ].filter(({ known }) => known !== undefined)
+  return [
+    ...slipping(at, 'band-slip', (oil) => bandCapacity(band, oil)),
+    ...comingOn(at, share, (oil) => bandCapacity(band, oil)),
+    ...held.map(({ place, torqueNm }) => friction(at, place, torqueNm, SCATTER.strength)),
+    ...held.flatMap(({ place, torqueNm }) => comingOn(at, share, torqueNm, place, SCATTER.strength)),
+  ]
+}
+
+/** An element that comes on in an upshift, by its dynamic friction against turbine and drawn-down inertia. */
+function comingOn(
+  { station: { load } }: Bench,
+  share: number,
+  torqueNm: Limit['torqueNm'],
+  place = 'shifting',
+  scatter = SCATTER.slippingPack,
+): Limit[] {
+  if (load.at !== 'link') return []
+  const about = { place, shock: 'shifting', origin: 'computed', scatter, counts: true } as const
+  return [{ ...about, load: { at: 'shift', id: load.id }, torqueNm: (oil) => share * torqueNm(oil) }]
+}
+
 /** What a friction element holds at a place, by its oil. */
 const friction = ({ station }: Bench, place: string, torqueNm: Limit['torqueNm'], scatter = SCATTER.slippingPack): Limit => ({
   place,
@@ -223,16 +248,27 @@ export const setsAt = (unit: Unit, station: Station): readonly PlanetarySet[] =>
 }
 
 /** The teeth that a part brings to one of the sets of a station: its smallest sun has the part's radius, the others stand to it as their teeth. */
-export function teethOf(sets: readonly PlanetarySet[], set: PlanetarySet, part: GearSetGeometry): GearTeeth {
+export function teethOf(unit: Unit, sets: readonly PlanetarySet[], set: PlanetarySet, part: GearSetGeometry): GearTeeth {
   const smallest = Math.min(...sets.map(({ sunTeeth }) => sunTeeth))
-  const { pinions, moduleM, faceWidthM, helixRad = 0 } = part
-  return { pinions, moduleM, faceWidthM, helixRad, sunRadiusM: (part.sunRadiusM * set.sunTeeth) / smallest }
+  const { pinions, moduleM, faceWidthM, helixRad = 0, carrier } = part
+  return {
+    pinions,
+    moduleM,
+    faceWidthM,
+    helixRad,
+    sunRadiusM: (part.sunRadiusM * set.sunTeeth) / smallest,
+    geometryFactor: part.geometryFactor ?? pairFactor(set.sunTeeth, pinionAtSun(unit, set), helixRad),
+    faceLoadFactor: part.faceLoadFactor ?? faceLoadFactor(faceWidthM, carrier),
+  }
 }
+
+/** Teeth of the pinion that meshes with the sun of a set. */
+export const pinionAtSun = (unit: Unit, set: PlanetarySet): number =>
+  (set.kind === 'simple' ? undefined : pinionPair(set, compoundPartner(set, unit.train.sets)))?.inner ?? pinionTeeth(set)
 
 /** Pitch radius of the pinion at the sun of a set. */
 export function pinionRadiusOf(unit: Unit, set: PlanetarySet, teeth: GearTeeth): number {
-  const pair = set.kind === 'simple' ? undefined : pinionPair(set, compoundPartner(set, unit.train.sets))
-  return pinionRadius(set, teeth.sunRadiusM, pair?.inner ?? pinionTeeth(set))
+  return pinionRadius(set, teeth.sunRadiusM, pinionAtSun(unit, set))
 }
 
 /** Teeth of each set in bending, once, and on their flanks, for life; nothing where their steel is not known. */
@@ -241,7 +277,7 @@ function toothLimits(at: Bench, part: GearSetGeometry): { bending: Limit[]; cont
   if (!steel) return { bending: [], contact: [] }
   const sets = setsAt(at.unit, at.station)
   const each = (feature: string, torqueOf: (teeth: GearTeeth, set: PlanetarySet) => number) =>
-    sets.map((set) => computed(at, `${set.id}|${feature}`, torqueOf(teethOf(sets, set, part), set), { at: 'sets', ids: [set.id] }))
+    sets.map((set) => computed(at, `${set.id}|${feature}`, torqueOf(teethOf(at.unit, sets, set, part), set), { at: 'sets', ids: [set.id] }))
   return {
     bending: each('teeth', (teeth) => bendingTorque(teeth, steel.bendingPa)),
     contact: each('flanks', (teeth, set) => contactTorque(teeth, pinionRadiusOf(at.unit, set, teeth), steel.lifeContactPa)),

@@ -4,15 +4,18 @@ import type { StationLoad } from './unit.js'
 
 /** A load as a share of one of the torques of a duty case. */
 export interface LoadShare {
-  readonly source: 'engine' | 'stator' | 'turbine' | 'lockup'
+  readonly source: 'engine' | 'stator' | 'turbine' | 'lockup' | 'shift'
   readonly share: number
 }
+
+/** What a limit is held against: the load of its station, or what an element takes as it comes on in an upshift. */
+export type LimitLoad = StationLoad | { readonly at: 'shift'; readonly id: string }
 
 /** Shares below this are rounding dust, not load. */
 const NO_LOAD = 1e-9
 
 /** What a load place takes of the case's torques, through the gear train in its range. Zero where it carries nothing. */
-export function loadShare(load: StationLoad, gearing: RangeSolution): LoadShare {
+export function loadShare(load: LimitLoad, gearing: RangeSolution): LoadShare {
   const ofTurbine = (share: number): LoadShare => ({ source: 'turbine', share: share > NO_LOAD ? share : 0 })
   switch (load.at) {
     case 'engine':
@@ -21,6 +24,8 @@ export function loadShare(load: StationLoad, gearing: RangeSolution): LoadShare 
       return { source: load.at, share: 1 }
     case 'turbine':
       return ofTurbine(1)
+    case 'shift':
+      return { ...ofTurbine(Math.abs(gearing.torques[load.id] ?? 0)), source: 'shift' }
     case 'link':
       return ofTurbine(Math.abs(gearing.torques[load.id] ?? 0))
     case 'sets':
@@ -33,7 +38,7 @@ export function loadShare(load: StationLoad, gearing: RangeSolution): LoadShare 
 }
 
 /** Static torque that a load place sees in a case. */
-export function loadTorque(load: StationLoad, duty: DutyCase, gearing: RangeSolution): number {
+export function loadTorque(load: LimitLoad, duty: DutyCase, gearing: RangeSolution): number {
   const { source, share } = loadShare(load, gearing)
   return share * duty[source].torqueNm
 }

@@ -22,7 +22,8 @@ import { steelById } from '../material/steels.js'
 import { crossHoles } from '../shaft/shaft.js'
 import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
-import { canLock, engineInertia, fittedConverter, inputShaft } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, inputShaft, turbineInertiaOf } from './fitted.js'
+import { shiftSeconds } from './unit.js'
 import { engineOfBrief } from './brief.js'
 import { dutyCases, lockedOil, lockedRanges, type DutyCase } from './duty.js'
 import { lineOil } from './line-oil.js'
@@ -134,6 +135,8 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
     lockup,
     lockupMostNm: holds,
     inertiaKgM2: engineInertia(input),
+    turbineKgM2: turbineInertiaOf(input),
+    shiftS: shiftSeconds(unit),
   })
   const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
   const demands = cases.flatMap((duty): LockedDemand[] => {

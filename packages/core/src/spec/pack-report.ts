@@ -10,7 +10,7 @@ import type { Answer, SpecInput } from './answer.js'
 import { engineOfBrief } from './brief.js'
 import { drumState, oilOf } from './judge.js'
 import { DEFAULT_RULES } from './rules.js'
-import { hubTurns, upshiftsOf, type Upshift } from './shift-report.js'
+import { elementShifts, hubTurns, type ElementShift } from './shift-report.js'
 import { leastStated } from './stated.js'
 import type { Station } from './unit.js'
 
@@ -25,12 +25,9 @@ export interface PackAt {
 }
 
 /** An upshift with what it does to the plates. */
-export interface HeatedShift extends Upshift {
+export interface HeatedShift extends ElementShift {
   readonly heat: PackHeat
 }
-
-/** Most that steels may rise in a shift, from oil at 110 °C (default, from memory). */
-export const MOST_BULK_K = 200
 
 /** Which lining a duty asks for, and why. */
 export interface LiningAdvice {
@@ -77,7 +74,7 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
   const pack = part.geometry
   const { stack, lining } = pack
   const redline = engine.value.on.maxSpeedRadPerS
-  const shifts = upshiftsOf(input, station, part).map((shift) => ({ ...shift, heat: packHeat(pack, shift.result) }))
+  const shifts = elementShifts(input, answer.cases, station, part).map((shift) => ({ ...shift, heat: packHeat(pack, shift.result) }))
   const pressed = pressedIn(input, answer, station, pack)
   const drumMost = leastStated(part.stated, 'speedRadPerS') ?? null
   return {

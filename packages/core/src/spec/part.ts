@@ -5,6 +5,7 @@ import type { BoltSetGeometry } from '../flexplate/bolt.js'
 import { boltedJointFaults, boltSetFaults } from '../flexplate/bolted-joint.js'
 import type { MotorPlateGeometry, PilotGeometry } from '../fitup/neighbours.js'
 import { gearSteelById } from '../gearing/tooth-strength.js'
+import type { Carrier } from '../gearing/tooth-form.js'
 import type { FlexPlateGeometry } from '../flexplate/plate.js'
 import { converterFaults, type ConverterGeometry } from '../converter/geometry.js'
 import { lockupFaults, type LockupGeometry } from '../lockup/lockup-clutch.js'
@@ -30,6 +31,12 @@ export interface GearSetGeometry {
   readonly steelId?: string
   /** Straight teeth if not given. */
   readonly helixRad?: number
+  /** J of its weakest tooth; by tooth counts and helix if not given. */
+  readonly geometryFactor?: number
+  /** K_m; by face width and carrier if not given. */
+  readonly faceLoadFactor?: number
+  /** Pins held in two plates if not given. */
+  readonly carrier?: Carrier
   /** In which its shafts sit. */
   readonly splines?: readonly HubSpline[]
 }

@@ -1,4 +1,5 @@
 import { anchorTorque, bandPressureFor, strutTorque, servoArea, servoTravel } from '../band/band.js'
+import { dynamicShare } from '../clutch/lining.js'
 import { packPressureFor, sweptVolume } from '../clutch/pack.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
@@ -32,6 +33,8 @@ export interface PressureNeed {
   readonly shortPa: number
   /** Share of the torque from which on supply lies under the need; nothing where it never does. */
   readonly shortFrom: number | null
+  /** To come on in the time of a shift, at margin 1 and with its house margin. Null if it does not come on in an upshift into the range. */
+  readonly shifting: { readonly neededPa: number; readonly housePa: number } | null
 }
 
 /** What the elements of a range need against what the line has. */
@@ -189,7 +192,24 @@ function needOf(
     suppliedPa: duty.linePressurePa,
     shortPa,
     shortFrom: shortFrom(needAt, suppliedAt),
+    shifting: shiftingNeed(input, cases, station, part, solved),
   }
+}
+
+/** What an element needs to come on in the time of a shift: its dynamic friction is less than what it holds by. */
+function shiftingNeed(
+  input: SpecInput,
+  cases: readonly DutyCase[],
+  station: Station,
+  part: Friction,
+  range: RangeSolution,
+): PressureNeed['shifting'] {
+  const id = station.load.at === 'link' ? station.load.id : ''
+  const duty = cases.find(({ upshift }) => upshift?.coming.includes(id))
+  if (!duty) return null
+  const asked = (loadShare({ at: 'shift', id }, range).share * duty.shift.torqueNm) / dynamicShare(part.geometry.lining)
+  const needAt = (margin: number) => pressureFor(input, station, part, duty, range, asked * margin)
+  return { neededPa: needAt(1), housePa: needAt((input.rules ?? DEFAULT_RULES).houseMargin.shifting) }
 }
 
 const lacks = ({ duty, needAt }: { duty: DutyCase; needAt: (of: number) => number }) => needAt(1) - duty.linePressurePa

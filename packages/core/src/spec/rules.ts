@@ -1,10 +1,10 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
-import type { Launch } from './brief.js'
+import type { Launch, Use } from './brief.js'
 import type { Fuel } from './stated.js'
 
-/** How a place meets shock: hard parts feel it, friction elements slip, the plate has its own factor. */
-export type Shock = 'hard' | 'friction' | 'plate'
+/** How a place meets shock: hard parts feel it, friction elements slip, the plate has its own factor, an element that shifts has its inertia. */
+export type Shock = 'hard' | 'friction' | 'plate' | 'shifting'
 
 /** Which figure counts where a place has a computed and a stated one. */
 export const LIMITS_THAT_COUNT = ['lower', 'computed', 'stated'] as const
@@ -17,6 +17,45 @@ export type FrictionRadius = (typeof FRICTION_RADII)[number]
 /** Whether a figure stated for a life of events decides like one for a single event, or is shown beside. */
 export const LIFE_LIMITS = ['beside', 'count'] as const
 export type LifeLimits = (typeof LIFE_LIMITS)[number]
+
+/** Whether the heat of an upshift decides like strength, or is named beside it. */
+export const SHIFT_HEATS = ['beside', 'count'] as const
+export type ShiftHeatCounts = (typeof SHIFT_HEATS)[number]
+
+/** In what the life that a use needs is counted. */
+export const LIFE_COUNTS = ['launches', 'shifts', 'hours'] as const
+export type LifeCount = (typeof LIFE_COUNTS)[number]
+
+/** By use (common practice, no source). */
+export const LIFE_PER: Readonly<Record<Use, LifeCount>> = {
+  road: 'launches',
+  tow: 'hours',
+  drag: 'launches',
+  'off-road': 'launches',
+  circuit: 'shifts',
+  'hill-climb': 'launches',
+  'speed-trial': 'launches',
+  work: 'hours',
+}
+
+/** Full-power launches in an hour of work (common practice, no source). */
+const LAUNCHES_PER_HOUR = 3
+
+/**
+ * Full-power launches, each through all gears, that the life of a use needs.
+ * @example launchesNeeded({ lifeNeed: DEFAULT_RULES.lifeNeed }, 'circuit', 4) // → 500
+ */
+export function launchesNeeded({ lifeNeed }: Pick<HouseRules, 'lifeNeed'>, use: Use, gears: number): number {
+  const need = lifeNeed[use]
+  switch (LIFE_PER[use]) {
+    case 'launches':
+      return need
+    case 'shifts':
+      return need / Math.max(1, gears - 1)
+    case 'hours':
+      return need * LAUNCHES_PER_HOUR
+  }
+}
 
 /** Where builders want the stall against the torque peak. */
 export const STALL_SCHOOLS = ['by-use', 'at-peak', 'below-peak', 'far-below'] as const
@@ -57,6 +96,9 @@ export interface FitLimits {
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
   readonly lifeLimits: LifeLimits
+  /** How long hard parts must last at full power, in the count of the use. */
+  readonly lifeNeed: Readonly<Record<Use, number>>
+  readonly shiftHeat: ShiftHeatCounts
   /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
   readonly ratingSpeed: Readonly<Record<`${Fuel}RadPerS`, number>>
   readonly frictionRadius: FrictionRadius
@@ -66,6 +108,8 @@ export interface HouseRules {
   /** Service factor of hard parts at full power in a range, by launch method: only regrip is felt in every range. */
   readonly fullPowerFactor: Readonly<Record<Launch, number>>
   readonly reverseFactor: number
+  /** Service factor of hard parts in a full-power upshift. */
+  readonly upshiftFactor: number
   /** A one-way clutch of ratchet kind is refused behind an engine of more torque. */
   readonly ratchetMostNm: number
   readonly lockupFactor: number
@@ -106,12 +150,15 @@ export function ruleFaults({ fit }: HouseRules): Fault[] {
 export const DEFAULT_RULES: HouseRules = {
   limitThatCounts: 'lower',
   lifeLimits: 'beside',
+  lifeNeed: { road: 1000, tow: 120, drag: 500, 'off-road': 500, circuit: 1500, 'hill-climb': 300, 'speed-trial': 100, work: 300 },
+  shiftHeat: 'beside',
   ratingSpeed: { dieselRadPerS: toSi(2800, 'rpm'), petrolRadPerS: toSi(6000, 'rpm') },
   frictionRadius: 'wear',
   launchShock: 'factor',
   launchFactor: { rolling: 1, 'brake-stall': 1.25, flash: 1.35, 'trans-brake': 1.5, regrip: 1.5, dump: 2 },
   fullPowerFactor: { rolling: 1, 'brake-stall': 1, flash: 1, 'trans-brake': 1, regrip: 1.5, dump: 1 },
   reverseFactor: 1.3,
+  upshiftFactor: 1.25,
   ratchetMostNm: toSi(400, 'lb-ft'),
   lockupFactor: 1.25,
   lockupRanges: 'as-unit',
@@ -123,7 +170,7 @@ export const DEFAULT_RULES: HouseRules = {
   oilLimitK: toSi(300, '°F'),
   frictionFactor: 1.1,
   plateFactor: 1.25,
-  houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 },
+  houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15, shifting: 1.15 },
   fit: {
     pilotEngagementLeastM: toSi(1 / 8, 'in'),
     // From memory: it slides in by hand and does not rock.

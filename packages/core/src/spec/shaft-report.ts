@@ -1,23 +1,22 @@
-import type { RangeSolution } from '../gearing/solve.js'
 import { solveTrain } from '../gearing/solve.js'
 import { asFound, readHardness, type HardnessRead } from '../material/hardness.js'
 import { splineDifferences, type SplineDifference } from '../shaft/mating.js'
 import { oilWay, type OilWay } from '../shaft/oil-way.js'
 import type { ShaftGeometry, ShaftSection } from '../shaft/shaft.js'
 import type { Spline } from '../shaft/spline.js'
-import { shaftLife, type LifeLoad, type ShaftLife } from '../shaft/shaft-life.js'
+import { shaftLife, type ShaftLife } from '../shaft/shaft-life.js'
 import { breakTorque, shaftLimits, shaftSteel, sliceYield, weakestPlace, type ShaftLimit } from '../shaft/shaft-limits.js'
 import { shaftStiffness, spinShock, storedEnergy } from '../shaft/shaft-spring.js'
 import { slicesOf } from '../shaft/slices.js'
 import { allowedStress, splineWearTorque, splineWorkingTorque, type Allowable } from '../shaft/spline-stress.js'
 import { toSi } from '../quantity/units.js'
 import type { Answer, SpecInput } from './answer.js'
-import { lockedOil, type DutyCase, type DutyKind } from './duty.js'
+import { lockedOil } from './duty.js'
 import { launchShock, type LaunchShock } from './launch-shock.js'
+import { caseLoads, type CaseLoad } from './life-held.js'
 import { loadTorque } from './load.js'
 import type { Part } from './part.js'
 import { hubFor } from './spline-stops.js'
-import type { Station } from './unit.js'
 
 /** Shear along a shaft at a torque, stretch by stretch. */
 export interface StressStretch {
@@ -37,34 +36,6 @@ export function stressAlong(shaft: ShaftGeometry, torqueNm: number): StressStret
     shearPa: slice.section.idle ? 0 : torqueNm / slice.modulusM3,
     yieldPa: sliceYield(slice, steel, shaft.caseDepthM) / slice.modulusM3,
   }))
-}
-
-/** A torque of one duty case as a shaft feels it: shock in it, and how often a launch brings it. */
-export interface ShaftLoad extends LifeLoad {
-  readonly caseId: string
-  readonly staticNm: number
-}
-
-/** How often a launch brings each case (common practice, no source): the range it leaves in is pulled once, reverse is used now and then. */
-const PER_LAUNCH: Record<DutyKind, number> = {
-  launch: 1,
-  'launch-off-boost': 0,
-  'full-power': 1,
-  lockup: 1,
-  'locked-shift': 1,
-  reverse: 0.2,
-}
-
-/** Every torque that a shaft at a station sees, case by case. */
-export function shaftLoads(station: Station, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): ShaftLoad[] {
-  const launched = cases.find(({ kind }) => kind === 'launch')?.rangeId
-  return cases.flatMap((duty): ShaftLoad[] => {
-    const range = gearing.get(duty.rangeId)
-    const staticNm = range ? loadTorque(station.load, duty, range) : 0
-    if (!(staticNm > 0)) return []
-    const again = duty.kind === 'full-power' && duty.rangeId === launched
-    return [{ caseId: duty.id, staticNm, torqueNm: staticNm * duty.factors.hard, perLaunch: again ? 0 : PER_LAUNCH[duty.kind] }]
-  })
 }
 
 /** How a spline of the shaft stands to the hub that it goes into. */
@@ -88,9 +59,9 @@ export interface ShaftReport {
   /** The same for a spline that floats in its hub, by wear over a million turns under load. */
   readonly wearNm: number | null
   readonly stiffnessNmPerRad: number
-  readonly loads: readonly ShaftLoad[]
+  readonly loads: readonly CaseLoad[]
   /** At the greatest static torque. */
-  readonly most: ShaftLoad | null
+  readonly most: CaseLoad | null
   readonly twistRad: number
   readonly energyJ: number
   readonly life: ShaftLife | null
@@ -118,8 +89,8 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
   const limits = shaftLimits(shaft)
   const weakest = weakestPlace(shaft)
   if (!weakest) return null
-  const loads = shaftLoads(station, answer.cases, gearing)
-  const most = loads.reduce<ShaftLoad | null>((top, load) => (top && top.staticNm >= load.staticNm ? top : load), null)
+  const loads = caseLoads(station.load, answer.cases, gearing)
+  const most = loads.reduce<CaseLoad | null>((top, load) => (top && top.staticNm >= load.staticNm ? top : load), null)
   const stiffnessNmPerRad = shaftStiffness(shaft)
   const launch = answer.cases.find(({ kind }) => kind === 'launch')
   const range = launch && gearing.get(launch.rangeId)

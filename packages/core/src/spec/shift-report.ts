@@ -1,23 +1,25 @@
-import { bandCapacity } from '../band/band.js'
+import { bandMost } from '../band/band.js'
 import { packCapacity } from '../clutch/pack.js'
-import { DYNAMIC_SHARE, LINING_CLASSES, type PackLining } from '../clutch/lining.js'
+import { dynamicShare } from '../clutch/lining.js'
 import { plateauPressure, shiftTime, USUAL_PLATEAU, type ShiftOutcome } from '../clutch/shift-time.js'
-import { engineLine, lineEnd } from '../converter/boosted-line.js'
-import { converterCharacteristic, turbineInertia } from '../converter/geometry.js'
 import { relativeSpeed } from '../gearing/motion.js'
-import { solveTrain } from '../gearing/solve.js'
-import type { GearRange } from '../gearing/train.js'
+import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from './answer.js'
-import { engineOfBrief } from './brief.js'
-import { engineInertia, fittedConverter } from './fitted.js'
-import { drumState } from './judge.js'
-import { lineOil } from './line-oil.js'
+import { torqueAt, type DutyCase } from './duty.js'
+import { drumState, oilOf } from './judge.js'
 import type { Part } from './part.js'
 import { DEFAULT_RULES } from './rules.js'
 import type { Station } from './unit.js'
 
+/** What an element is asked and what it holds, both at the element. */
+export interface AskedAndHeld {
+  readonly askedNm: number
+  readonly capacityNm: number
+}
+
 /** An upshift at redline, full throttle, by the element that comes on in it. */
-export interface Upshift {
+export interface ElementShift {
+  readonly caseId: string
   readonly fromRange: string
   readonly toRange: string
   readonly dropRadPerS: number
@@ -25,64 +27,77 @@ export interface Upshift {
   readonly slipRadPerS: number
   /** Of the element for 1 N·m at the input, in the range that it makes. */
   readonly perInput: number
+  /** By dynamic friction at line pressure, against turbine torque and the inertia drawn down in the time of a shift. */
+  readonly shifting: AskedAndHeld
+  /** By static friction at line pressure, against turbine torque with the factor of friction elements. */
+  readonly holding: AskedAndHeld
+  /** As the accumulator of the element lets it go. */
   readonly result: ShiftOutcome
 }
 
-type Friction = Extract<Part, { kind: 'pack' | 'band' }>
+export type Friction = Extract<Part, { kind: 'pack' | 'band' }>
 
-const dynamicShare = (lining: PackLining | undefined) => (lining ? LINING_CLASSES[lining].dynamicShare : DYNAMIC_SHARE)
-
-/** Torque of an element while it slips, at a line pressure at its piston. */
-function slipping({ unit, rules = DEFAULT_RULES }: SpecInput, station: Station, part: Friction, range: GearRange, inputRadPerS: number) {
-  const solved = solveTrain(unit.train).get(range.id)
-  if (!solved) return () => 0
-  const { drumPerInput, dragSense } = drumState(unit, station, solved)
-  const dynamic = dynamicShare(part.geometry.lining)
-  return (linePressurePa: number): number => {
-    const oil = { linePressurePa, rangeId: range.id, dragSense, drumSpeedRadPerS: drumPerInput * inputRadPerS }
-    const held = part.kind === 'band' ? bandCapacity(part.geometry, oil) : packCapacity(part.geometry, oil, rules.frictionRadius)
-    return dynamic * held
-  }
+/** The friction element that is fitted at a station, if it carries a shift element of the train. */
+export function frictionElementAt(input: Pick<SpecInput, 'fitted'>, { id, load }: Station): Friction | undefined {
+  const part = input.fitted.get(id)
+  return load.at === 'link' && (part?.kind === 'pack' || part?.kind === 'band') ? part : undefined
 }
 
-/** The upshifts at redline in which the element of a station comes on, with time and heat of each; nothing where there is no engine's line. */
-export function upshiftsOf(input: SpecInput, station: Station, part: Friction): Upshift[] {
-  const engine = engineOfBrief(input.brief.engine)
-  const converter = fittedConverter(input)
-  const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
-  if (!line || !converter || station.load.at !== 'link') return []
-  const { id } = station.load
-  const element = input.unit.train.elements.find((each) => each.id === id)
+/**
+ * The upshifts in which the element of a station comes on, with time and heat of each, at a multiple of the engine's power. Empty if it never
+ * comes on at speed.
+ */
+export function elementShifts(input: SpecInput, cases: readonly DutyCase[], station: Station, part: Friction, scale = 1): ElementShift[] {
+  const { load } = station
+  if (load.at !== 'link') return []
   const gearing = input.gearing ?? solveTrain(input.unit.train)
-  const end = lineEnd(line)
-  const oil = lineOil(input)
-  const inertiaKgM2 = engineInertia(input) + turbineInertia(converter)
-  const forward = input.unit.train.ranges.filter((range) => !range.reverse && gearing.get(range.id)?.outcome === 'driven')
-  return forward.flatMap((range, i): Upshift[] => {
-    const below = forward[i - 1]
-    const [was, is] = [below && gearing.get(below.id), gearing.get(range.id)]
-    if (!below || !was || !is || !element || !range.on.includes(id) || below.on.includes(id)) return []
-    const slip = relativeSpeed(was, element.a, element.b)
-    const perInput = Math.abs(is.torques[id] ?? 0)
-    if (slip === undefined || slip === 0 || perInput === 0) return []
-    const top = end.turbineSpeedRadPerS
-    const dropRadPerS = top * (1 - is.ratio / was.ratio)
-    const { linePa } = oil.at({ range, throttle: 1, engineRadPerS: end.engineSpeedRadPerS })
-    const torqueAt = slipping(input, station, part, range, top * (is.ratio / was.ratio))
-    const slipRadPerS = Math.abs(slip) * top
+  const element = input.unit.train.elements.find(({ id }) => id === load.id)
+  return cases.flatMap((duty): ElementShift[] => {
+    const { upshift } = duty
+    if (!element || !upshift?.coming.includes(load.id)) return []
+    const [was, is] = [gearing.get(upshift.fromRangeId), gearing.get(duty.rangeId)]
+    const slip = was && relativeSpeed(was, element.a, element.b)
+    const perInput = Math.abs(is?.torques[load.id] ?? 0)
+    if (!is || !slip || perInput === 0) return []
+    const holdsAt = capacityAt(input, station, part, duty, is)
+    const share = dynamicShare(part.geometry.lining)
+    const dropRadPerS = upshift.fromRadPerS - upshift.toRadPerS
+    const slipRadPerS = Math.abs(slip) * upshift.fromRadPerS
+    const inputNm = scale * (duty.shift.made?.engineNm ?? duty.shift.torqueNm)
+    const plateau = input.unit.accumulators?.find(({ into }) => into === duty.rangeId) ?? USUAL_PLATEAU
+    const atLine = holdsAt(duty.linePressurePa)
     const result = shiftTime({
-      inertiaKgM2,
+      inertiaKgM2: upshift.inertiaKgM2,
       dropRadPerS,
-      inputNm: end.turbineTorqueNm,
-      clutchNm: (timeS) => torqueAt(plateauPressure(USUAL_PLATEAU, linePa, timeS)),
+      inputNm,
+      clutchNm: (timeS) => share * holdsAt(plateauPressure(plateau, duty.linePressurePa, timeS)),
+      steadyAfterS: plateau.travelS,
       inputPerClutch: 1 / perInput,
       slipRadPerS,
     })
-    return [{ fromRange: below.id, toRange: range.id, dropRadPerS, slipRadPerS, perInput, result }]
+    const shifting = { askedNm: perInput * torqueAt(duty.shift, scale), capacityNm: share * atLine }
+    const holding = { askedNm: perInput * inputNm * duty.factors.friction, capacityNm: atLine }
+    const ranges = { caseId: duty.id, fromRange: upshift.fromRangeId, toRange: duty.rangeId }
+    return [{ ...ranges, dropRadPerS, slipRadPerS, perInput, shifting, holding, result }]
   })
 }
 
-/** The sense in which the hub of an element turns against its drum as it comes on in an upshift; nothing where it comes on at rest. */
+/** What an element holds by static friction in a case, at a line pressure at its piston. */
+function capacityAt(
+  { unit, rules = DEFAULT_RULES }: SpecInput,
+  station: Station,
+  part: Friction,
+  duty: DutyCase,
+  range: RangeSolution,
+): (linePressurePa: number) => number {
+  const oil = oilOf(duty, drumState(unit, station, range))
+  return (linePressurePa) => {
+    const there = { ...oil, linePressurePa }
+    return part.kind === 'band' ? bandMost(part.geometry, there) : packCapacity(part.geometry, there, rules.frictionRadius)
+  }
+}
+
+/** The sense in which the hub of an element turns against its drum as it comes on in an upshift. Undefined if it comes on at rest. */
 export function hubTurns(input: Pick<SpecInput, 'unit' | 'gearing'>, station: Station): 'forward' | 'backward' | undefined {
   if (station.load.at !== 'link') return undefined
   const { id } = station.load

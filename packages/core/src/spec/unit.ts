@@ -2,6 +2,7 @@ import type { GearTrain } from '../gearing/train.js'
 import type { ThrustSurface } from '../gearing/thrust.js'
 import type { FaultKind, Often } from '../fault/fault-kind.js'
 import type { UnitFit } from '../fitup/neighbours.js'
+import type { Plateau } from '../clutch/shift-time.js'
 import type { PartKind } from './part.js'
 
 /** What torque a station sees. */
@@ -46,6 +47,15 @@ const LEFT_OUT: readonly Station['kind'][] = ['lockup', 'bolts', 'motor-plate', 
 
 export const mayBeEmpty = ({ kind }: Pick<Station, 'kind'>): boolean => LEFT_OUT.includes(kind)
 
+export interface UnitAccumulator extends Plateau {
+  readonly into: string
+}
+
+/** Time of a full-power upshift where the unit does not say: 0.2 to 0.45 s in the trade (common practice, no source). */
+const USUAL_SHIFT_S = 0.35
+
+export const shiftSeconds = ({ shiftS }: Pick<Unit, 'shiftS'>): number => shiftS ?? USUAL_SHIFT_S
+
 /** A year or sub-type of a unit: how it is told from the others, and what it has that parts may need. */
 export interface Variant {
   readonly id: string
@@ -83,6 +93,10 @@ export interface Unit {
   readonly variants?: readonly Variant[]
   readonly thrusts?: readonly UnitThrust[]
   readonly usual?: readonly UsualFault[]
+  /** Time of a full-power upshift. Undefined for the usual one. */
+  readonly shiftS?: number
+  /** Pressure at the piston of what comes on in an upshift, by the range shifted into; the usual accumulator for those not named. */
+  readonly accumulators?: readonly UnitAccumulator[]
   /** Most line pressure that the case bears. */
   readonly casePressurePa?: number
   /** How it meets its neighbours. */

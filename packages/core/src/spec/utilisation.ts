@@ -33,6 +33,7 @@ export function termsOf(
     return limits.flatMap((limit): Term[] => {
       const { source, share } = loadShare(limit.load, range)
       if (!(share > 0 && limit.counts) || duty[source].torqueNm === 0) return []
+      if (limit.load.at === 'shift' && !duty.upshift?.coming.includes(limit.load.id)) return []
       const factor = duty.factors[limit.shock]
       return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drum }]
     })

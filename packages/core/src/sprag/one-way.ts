@@ -19,6 +19,16 @@ export interface OneWayGeometry {
 export const WEDGE_ANGLE_RAD = (3.75 * Math.PI) / 180
 export const WEDGE_STRESS_PA = 4.0e9
 
+/** Contact stress at which rollers or sprags engage a million times; life goes with its power −20/3 (ISO 281 for line contact; the stress from memory). */
+const MILLION_STRESS_PA = 3.0e9
+const LIFE_POWER = 20 / 3
+
+/**
+ * Engagements to pitted races at a contact stress.
+ * @example engagementsAt(3e9) // → 1000000
+ */
+export const engagementsAt = (stressPa: number): number => (stressPa > 0 ? 1e6 * (MILLION_STRESS_PA / stressPa) ** LIFE_POWER : Infinity)
+
 /** 2/Σ((1 − ν²)/E) for steel on steel, E 206.6 GPa, ν 0.3. */
 export const STEEL_PAIR_PA = 227e9
 

@@ -2,9 +2,9 @@ import { USUAL_STALL_TORQUE_RATIO, type SpecInput } from '../spec/answer.js'
 import { engineInertia } from '../spec/fitted.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
-import { loadShare } from '../spec/load.js'
+import { loadShare, type LimitLoad } from '../spec/load.js'
 import type { Part } from '../spec/part.js'
-import type { StationLoad } from '../spec/unit.js'
+import { shiftSeconds } from '../spec/unit.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { from, given, worked, type Given, type Working } from './working.js'
 
@@ -14,7 +14,7 @@ const converterOf = (input: SpecInput): Converter | undefined =>
   [...input.fitted.values()].find((part): part is Converter => part.kind === 'converter')
 
 /** Static torque at a load place in a case, worked back to the engine. */
-export function workLoad(input: SpecInput, load: StationLoad, duty: DutyCase, gearing: RangeSolution): Working {
+export function workLoad(input: SpecInput, load: LimitLoad, duty: DutyCase, gearing: RangeSolution): Working {
   const { source, share } = loadShare(load, gearing)
   const torque = WORKS[source](input, duty)
   if (share === 1 && source !== 'turbine') return torque
@@ -30,6 +30,27 @@ const WORKS: Record<ReturnType<typeof loadShare>['source'], (input: SpecInput, d
   stator: (input, duty) => workStator(input, duty),
   turbine: (input, duty) => workTurbine(input, duty),
   lockup: (input, duty) => workLocked(input, duty, duty.lockup),
+  shift: (input, duty) => workUpshift(input, duty),
+}
+
+/** What an element that comes on takes, at the input: turbine torque, and the inertia that it draws down in the time of a shift. */
+function workUpshift(input: SpecInput, duty: DutyCase): Working {
+  const { inertiaKgM2 = 0, fromRadPerS = 0, toRadPerS = 0 } = duty.upshift ?? {}
+  const Ti = worked(
+    { name: 'inertia torque of the upshift', unit: 'lb-ft', formula: 'J · (ω₁ − ω₂) / t', source: 'Newton' },
+    {
+      J: given('engine, converter and turbine', inertiaKgM2, 'kg·m²', 'computed'),
+      'ω₁': given('turbine speed at redline', fromRadPerS, 'rpm', 'computed'),
+      'ω₂': given('turbine speed after the shift', toRadPerS, 'rpm', 'computed'),
+      t: given('shift time', shiftSeconds(input.unit), 's', 'unit'),
+    },
+    (v) => (v.J * (v['ω₁'] - v['ω₂'])) / v.t,
+  )
+  return worked(
+    { name: 'torque to shift against, at the input', unit: 'lb-ft', formula: 'Tt + Ti', source: 'Newton' },
+    { Tt: from(workTurbine(input, duty)), Ti: from(Ti) },
+    (v) => v.Tt + v.Ti,
+  )
 }
 
 /** Torque through the locked converter: the engine's, and in an upshift what its inertia adds, up to what the clutch passes. */
@@ -64,12 +85,12 @@ function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Work
 }
 
 /** The share that the gear train puts on a place, with the teeth that decide it. */
-function workShare(input: SpecInput, load: StationLoad, share: number, gearing: RangeSolution): Working {
+function workShare(input: SpecInput, load: LimitLoad, share: number, gearing: RangeSolution): Working {
   const teeth = input.unit.train.sets.flatMap((set, i): [string, Given][] => [
     [`Zs${i + 1}`, given(`sun of the ${set.id}`, set.sunTeeth, null, 'unit')],
     [`Zr${i + 1}`, given(`ring of the ${set.id}`, set.ringTeeth, null, 'unit')],
   ])
-  const place = load.at === 'link' ? load.id : load.at === 'sets' ? 'the most-loaded sun gear' : load.at
+  const place = load.at === 'link' || load.at === 'shift' ? load.id : load.at === 'sets' ? 'the most-loaded sun gear' : load.at
   const on = input.unit.train.ranges.find((range) => range.id === gearing.range)?.on.join(', ') ?? ''
   const about = {
     name: `torque ratio, turbine to ${place}`,
@@ -115,7 +136,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
 
 /** Held still at the turbine: launch on the brake, and reverse. */
 const isStall = ({ kind, turbine }: DutyCase): boolean =>
-  kind !== 'full-power' && kind !== 'lockup' && kind !== 'locked-shift' && turbine.speedRadPerS === 0
+  kind !== 'full-power' && kind !== 'shift' && kind !== 'lockup' && kind !== 'locked-shift' && turbine.speedRadPerS === 0
 
 function workEngine(input: SpecInput, duty: DutyCase): Working {
   const stall = isStall(duty)

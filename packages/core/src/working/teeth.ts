@@ -1,6 +1,7 @@
-import { BENDING_FACTOR, bendingTorque, contactTorque, gearSteelById, meshLoadFactor } from '../gearing/tooth-strength.js'
+import { contactTorque, gearSteelById, meshLoadFactor } from '../gearing/tooth-strength.js'
+import { faceLoadFactor, pairFactor } from '../gearing/tooth-form.js'
 import type { PlanetarySet } from '../gearing/train.js'
-import { pinionRadiusOf, setsAt, teethOf, placeParts } from '../spec/limits.js'
+import { pinionAtSun, pinionRadiusOf, setsAt, teethOf, placeParts } from '../spec/limits.js'
 import type { GearSetGeometry } from '../spec/part.js'
 import type { Station, Unit } from '../spec/unit.js'
 import { from, given, worked, type Working } from './working.js'
@@ -10,7 +11,7 @@ export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, p
   const { name: id, feature } = placeParts(place)
   const sets = setsAt(unit, station)
   const set = sets.find((each) => each.id === id) as PlanetarySet
-  const teeth = teethOf(sets, set, part)
+  const teeth = teethOf(unit, sets, set, part)
   const steel = gearSteelById(part.steelId ?? '')
   const radius = worked(
     { name: `sun pitch radius, ${set.id}`, unit: 'mm', formula: 'r0 · Zs / Z0', source: 'one module for all suns of the part' },
@@ -26,13 +27,14 @@ export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, p
     r: from(radius),
     b: given('face width', part.faceWidthM, 'mm', 'part'),
     Kγ: given('load sharing factor', meshLoadFactor(part.pinions), null, 'constant'),
+    Km: part.faceLoadFactor === undefined ? from(workFaceLoad(part)) : given('face load factor', part.faceLoadFactor, null, 'part'),
   } as const
   if (feature === 'flanks')
     return worked(
       {
         name: 'sun torque limit, tooth pitting, life',
         unit: 'lb-ft',
-        formula: 'torque at which √(w · E / (2π · R)) = σ, w = T / (n · r) · Kγ / (b · cos α)',
+        formula: 'torque at which √(w · E / (2π · R)) = σ, w = T / (n · r) · Kγ · Km / (b · cos α)',
         source: 'Hertz line contact at the pitch point; Niemann, Maschinenelemente (source not checked)',
       },
       { σ: given('contact stress for life', steel?.lifeContactPa ?? NaN, 'ksi', 'constant'), ...shared },
@@ -42,15 +44,48 @@ export function workTeeth(unit: Unit, station: Station, part: GearSetGeometry, p
     {
       name: 'sun torque limit, tooth bending',
       unit: 'lb-ft',
-      formula: 'σ · b · m · J · n · r / Kγ',
+      formula: 'σ · b · m · J · n · r / (Kγ · Km)',
       source: 'AGMA 2001 names (source not checked)',
     },
     {
       σ: given('single-event bending stress limit', steel?.bendingPa ?? NaN, 'ksi', 'constant'),
       m: given('module', part.moduleM, 'mm', 'part'),
-      J: given('geometry factor', BENDING_FACTOR, null, 'constant'),
+      J:
+        part.geometryFactor === undefined
+          ? from(workGeometry(unit, set, part))
+          : given('geometry factor', part.geometryFactor, null, 'part'),
       ...shared,
     },
-    (v) => bendingTorque(teeth, v.σ),
+    (v) => (v.σ * v.b * v.m * v.J * v.n * v.r) / (v.Kγ * v.Km),
   )
 }
+
+/** K_m by the width of the face and how the pins are held. */
+const workFaceLoad = ({ faceWidthM, carrier = 'two-plate' }: GearSetGeometry): Working =>
+  worked(
+    {
+      name: 'face load factor',
+      unit: null,
+      formula: `1.2 at 15 mm of face to 1.3 at 45 mm${carrier === 'one-plate' ? ', + 0.1 with pins held at one end' : ''}`,
+      source: 'AGMA 2001 names (from memory)',
+    },
+    { b: given('face width', faceWidthM, 'mm', 'part') },
+    (v) => faceLoadFactor(v.b, carrier),
+  )
+
+/** J of the weaker of sun and pinion. */
+const workGeometry = (unit: Unit, set: PlanetarySet, { helixRad = 0 }: GearSetGeometry): Working =>
+  worked(
+    {
+      name: 'geometry factor',
+      unit: null,
+      formula: 'by tooth counts and helix, the lower of sun and pinion',
+      source: 'AGMA 908 names (tables from memory)',
+    },
+    {
+      Zs: given('teeth of the sun', set.sunTeeth, null, 'unit'),
+      Zp: given('teeth of the pinion at the sun', pinionAtSun(unit, set), null, 'unit'),
+      β: given('helix angle', helixRad, 'deg', 'part'),
+    },
+    (v) => pairFactor(v.Zs, v.Zp, v.β),
+  )

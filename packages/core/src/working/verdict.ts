@@ -1,3 +1,4 @@
+import { dynamicShare } from '../clutch/lining.js'
 import { pressesOfHub } from '../shaft/hub.js'
 import { pressesOfShaft } from '../shaft/shaft.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
@@ -60,7 +61,9 @@ function workShock({ duty: { shock }, limit, judged }: Scene): Given {
 /** The power that a station holds: the engine's peak power times the scale at which its worst margin is 1. */
 export function workPowerHeld(input: SpecInput, answer: Answer, stationId: string): Working | undefined {
   const verdict = answer.stations.find((s) => s.stationId === stationId)
-  if (verdict?.held.outcome !== 'held' || !verdict.decides) return undefined
+  if (verdict?.held.outcome !== 'held') return undefined
+  if (verdict.by !== 'strength') return workBesideHeld(answer, verdict.held.powerW, verdict.by)
+  if (!verdict.decides) return undefined
   const margin = workMargin(input, answer, stationId, verdict.decides.caseId)
   if (!margin) return undefined
   const made = answer.cases.find((c) => c.id === verdict.decides?.caseId)?.[verdict.decides.source].made
@@ -77,6 +80,25 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
     (v) => v.P * v.margin,
   )
 }
+
+/** Power at which heat or life is just what it may be: solved, because neither goes in proportion. */
+const workBesideHeld = (answer: Answer, powerW: number, by: 'heat' | 'life'): Working =>
+  worked(
+    {
+      name: 'power held',
+      unit: 'hp',
+      formula:
+        by === 'heat'
+          ? 'P · scale, where the hottest upshift is at the limit of its friction material and steels'
+          : 'P · scale, where the part lasts as long as the use needs',
+      source: 'numerical search over engine power',
+    },
+    {
+      P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'),
+      scale: given('scale found', powerW / answer.peakPowerW, null, 'computed'),
+    },
+    (v) => v.P * v.scale,
+  )
 
 /** Power held where the engine's inertia takes a part: that part stays whatever the power. */
 function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<WorstPoint['made']>, margin: Working): Working {
@@ -131,6 +153,14 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     const own = shaftLimits(part.geometry).find((l) => l.place === place && l.feature === feature)
     const working = own && workPlace(part.geometry, own)
     if (working) return working
+  }
+  if (limit.load.at === 'shift' && (part.kind === 'pack' || part.kind === 'band')) {
+    const still = workCapacity({ input, station, part, duty, range, judged, limit: { ...limit, load: station.load } })
+    return worked(
+      { name: 'torque held while slipping', unit: 'lb-ft', formula: 'T · s', source: 'from memory' },
+      { T: from(still), s: given('dynamic over static friction', dynamicShare(part.geometry.lining), null, 'constant') },
+      (v) => v.T * v.s,
+    )
   }
   if (part.kind === 'pack') {
     const oil = oilOf(duty, drumState(input.unit, station, range))

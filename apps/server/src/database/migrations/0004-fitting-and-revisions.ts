@@ -1,4 +1,3 @@
-import { DEFAULT_RULES } from '@plucky/core'
 import { DataTypes, type QueryInterface } from 'sequelize'
 
 /** Operations and kits beside the parts, each item with the number of its last save; numbered revisions of jobs. */
@@ -21,8 +20,7 @@ export async function up(query: QueryInterface): Promise<void> {
     saved_at: { type: DataTypes.DATE, allowNull: false },
     body,
   })
-  const { hourRate, lifeLimits } = DEFAULT_RULES
-  const replacements = { rules: JSON.stringify({ hourRate, lifeLimits }) }
+  const replacements = { rules: JSON.stringify({ hourRate: 95, lifeLimits: 'beside' }) }
   await query.sequelize.query(
     `UPDATE jobs SET body = jsonb_build_object('variantId', NULL) || body
        || jsonb_build_object('spec', jsonb_build_object('works', '{}'::jsonb) || (body->'spec'))

@@ -1,7 +1,12 @@
-import { DEFAULT_RULES } from '@plucky/core'
 import { newRules } from './new-rules.js'
 
-const { lockupRanges, lockupInShifts, lockupSlipRadPerS, lockedShiftS, stallSchool, oilStartK, oilLimitK } = DEFAULT_RULES
-
 /** A job records the rules on lockup, on where the stall is wanted, and on how hot a stall may get. */
-export const { up, down } = newRules({ lockupRanges, lockupInShifts, lockupSlipRadPerS, lockedShiftS, stallSchool, oilStartK, oilLimitK })
+export const { up, down } = newRules({
+  lockupRanges: 'as-unit',
+  lockupInShifts: 'released',
+  lockupSlipRadPerS: 0,
+  lockedShiftS: 0.35,
+  stallSchool: 'by-use',
+  oilStartK: 355.3722222222222,
+  oilLimitK: 422.0388888888889,
+})

@@ -1,5 +1,4 @@
-import { DEFAULT_RULES } from '@plucky/core'
 import { newRules } from './new-rules.js'
 
 /** A job records whether the shock of a launch is a factor of the house or the ramp on its own shafts. */
-export const { up, down } = newRules({ launchShock: DEFAULT_RULES.launchShock })
+export const { up, down } = newRules({ launchShock: 'factor' })

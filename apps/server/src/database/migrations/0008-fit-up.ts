@@ -1,14 +1,22 @@
-import { DEFAULT_RULES, EMPTY_BOOK } from '@plucky/core'
 import { DataTypes, type QueryInterface } from 'sequelize'
 import { newRules } from './new-rules.js'
 
-const { fit, converterBolts, spacerRing } = DEFAULT_RULES
-const rules = newRules({ fit, converterBolts, spacerRing })
+const rules = newRules({
+  fit: {
+    pilotEngagementLeastM: 0.003175,
+    pilotPlayLeastM: 0.0000127,
+    pilotPlayMostM: 0.000127,
+    pullForwardLeastM: 0.003175,
+    pullForwardMostM: 0.004762499999999999,
+  },
+  converterBolts: 'first',
+  spacerRing: 'leave-out',
+})
 
 /** Every job has a book of what was measured, and rules of how pilot and converter go together; photographs are kept by what is in them. */
 export async function up(query: QueryInterface): Promise<void> {
   await rules.up(query)
-  const replacements = { book: JSON.stringify(EMPTY_BOOK) }
+  const replacements = { book: JSON.stringify({ readings: {} }) }
   await query.sequelize.query(`UPDATE jobs SET body = jsonb_build_object('book', (:book)::jsonb) || body`, { replacements })
   await query.sequelize.query(
     `UPDATE revisions SET body = body || jsonb_build_object('job', jsonb_build_object('book', (:book)::jsonb) || (body->'job'))`,

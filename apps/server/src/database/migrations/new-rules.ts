@@ -1,8 +1,7 @@
-import type { HouseRules } from '@plucky/core'
 import type { QueryInterface } from 'sequelize'
 
 /** A step that gives house rules to jobs and revisions that do not have them yet, and takes them away again. */
-export function newRules(rules: Partial<HouseRules>): Record<'up' | 'down', (query: QueryInterface) => Promise<void>> {
+export function newRules(rules: Readonly<Record<string, unknown>>): Record<'up' | 'down', (query: QueryInterface) => Promise<void>> {
   const keys = Object.keys(rules)
     .map((key) => `'${key}'`)
     .join(', ')

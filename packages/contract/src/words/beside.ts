@@ -1,0 +1,61 @@
+import { breakingRank, type Answer, type Finding, type Unit } from '@plucky/core'
+import { figure, quantity, roundedPower, temperatureRise } from './format.js'
+import { placeName } from './place-name.js'
+import { stationName } from './station-name.js'
+
+export const shiftName = (from: string, to: string): string => `${from}–${to}`
+
+export const lifeOfNeed = (place: string, launches: number, needed: number): string =>
+  `${placeName(place)}, about ${roundedCount(launches)} full-power launches of ${roundedCount(needed)} needed`
+
+const roundedCount = (count: number): string => figure(Number(count.toPrecision(2)), 0)
+
+/** Lower powers by heat and by life than the house lets decide: of each the lowest. */
+export function besidesSentence({ findings, stations }: Answer, unit: Unit): string {
+  const own = findings.filter(({ held, stationId }) => held && stations.find((s) => s.stationId === stationId)?.by === 'strength')
+  const rank = ({ held }: Finding) => (held ? breakingRank(held) : Infinity)
+  const least = (of: (finding: Finding) => boolean) => own.filter(of).sort((a, b) => rank(a) - rank(b))[0]
+  const [heat, life] = [least(({ code }) => code !== 'life-short'), least(({ code }) => code === 'life-short')]
+  return [
+    heat && `By heat it ${powerWords(heat)}: ${besideCause(heat, unit)}.`,
+    life && `By life it ${powerWords(life)}: ${besideCause(life, unit)}.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+function powerWords({ held }: Finding): string {
+  switch (held?.outcome) {
+    case 'held':
+      return `holds about ${roundedPower(held.powerW)}`
+    case 'fails-at-smallest':
+      return 'holds no power'
+    default:
+      return 'is over its limit'
+  }
+}
+
+function besideCause({ stationId, fromRangeId, rangeId, place, value, limit }: Finding, unit: Unit): string {
+  const name = stationName(unit, stationId ?? '')
+  return place ? `${name}, ${lifeOfNeed(place, value, limit)}` : `${name} in the ${shiftName(fromRangeId ?? '', rangeId ?? '')} upshift`
+}
+
+/** What a finding of heat or life says of its station. */
+export function besideFinding(finding: Finding): string {
+  switch (finding.code) {
+    case 'shift-burns':
+      return `the ${upshift(finding)} does not complete at full power; the clutch slips until it burns. ${byHeat(finding)}`
+    case 'shift-energy':
+      return `the ${upshift(finding)} puts ${quantity(finding.value, 'J/mm²', 2)} into the friction material; it takes ${quantity(finding.limit, 'J/mm²', 2)}. ${byHeat(finding)}`
+    case 'shift-temperature':
+      return `the ${upshift(finding)} heats the steels by ${temperatureRise(finding.value)}; the limit is ${temperatureRise(finding.limit)}. ${byHeat(finding)}`
+    case 'shift-power':
+      return `the ${upshift(finding)} rubs at ${quantity(finding.value, 'W/mm²', 1)}; the friction material takes ${quantity(finding.limit, 'W/mm²', 1)}. Use a better friction material, more friction surfaces, or a softer accumulator.`
+    default:
+      return `${lifeOfNeed(finding.place ?? '', finding.value, finding.limit)} (half of such parts last longer). By life it ${powerWords(finding)}.`
+  }
+}
+
+const upshift = ({ fromRangeId, rangeId }: Finding): string => `${shiftName(fromRangeId ?? '', rangeId ?? '')} upshift`
+const byHeat = (finding: Finding): string =>
+  `By heat it ${powerWords(finding)}. Add friction surfaces, raise apply pressure or use a better friction material.`
