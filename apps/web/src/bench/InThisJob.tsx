@@ -27,6 +27,10 @@ import {
   type StationVerdict,
   type Unit,
   WEDGE_STRESS_PA,
+  isWedging,
+  type OneWayGeometry,
+  raceTorque,
+  rollOverTorque,
   wedgeStress,
 } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
@@ -231,15 +235,24 @@ function Basis({
 
 /** How hard a one-way clutch presses its race at worst, and what one scaled from the one that came in would hold. */
 function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { worst }: StationVerdict): string {
-  if (fitted?.kind !== 'one-way' || fitted.geometry.elementKind === 'ratchet' || !worst) return ''
+  if (fitted?.kind !== 'one-way' || !isWedging(fitted.geometry) || !worst) return ''
   const pressed = wedgeStress(fitted.geometry, worst.demandNm)
-  const words = `Peak race contact stress ${quantity(pressed, 'ksi')}, limit ${quantity(WEDGE_STRESS_PA, 'ksi')}. `
+  const words = `Peak race contact stress ${quantity(pressed, 'ksi')}, limit ${quantity(WEDGE_STRESS_PA[fitted.geometry.elementKind], 'ksi')}${raceWords(fitted.geometry)}. `
   const known =
     arrived?.kind === 'one-way' && arrived.id !== fitted.id
       ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm
       : undefined
   if (known === undefined || arrived?.kind !== 'one-way') return words
   return `${words}Scaled from the as-received clutch by element count, length and race radius: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
+}
+
+/** What the outer race and the sprags themselves bear, where that is known. */
+function raceWords(clutch: OneWayGeometry): string {
+  const [race, over] = [raceTorque(clutch), rollOverTorque(clutch)]
+  return [
+    race === undefined ? '' : `; outer race good for ${quantity(race, 'lb-ft')}`,
+    over === undefined ? '' : `; sprags roll over at ${quantity(over, 'lb-ft')}`,
+  ].join('')
 }
 
 /** A stated figure that needs a word: how a power became a torque, or why it does not count. */

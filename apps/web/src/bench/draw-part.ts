@@ -157,7 +157,7 @@ function drawConverter(converter: Geometries['converter']): Drawing {
 function drawOneWay(clutch: Geometries['one-way']): Drawing {
   const inner = mm(clutch.innerRaceRadiusM)
   const element = mm(clutch.elementDiameterM)
-  const outer = inner + element + 9
+  const outer = inner + element + (clutch.outerRaceThicknessM === undefined ? 9 : mm(clutch.outerRaceThicknessM))
   const cx = outer + mm(clutch.elementLengthM) + 26
   const at = upperHalf(clutch.elements, cx, inner + element / 2)
   const sprag = (p: (typeof at)[number]) => {
@@ -185,7 +185,12 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       { name: 'race', text: `race radius ${quantity(clutch.innerRaceRadiusM, 'mm')}` },
       { name: 'element', text: `⌀ ${quantity(clutch.elementDiameterM, 'mm')}` },
     ],
-    places: { whole: { x: cx, y: inner + element / 2 }, wedge: { x: cx, y: inner } },
+    places: {
+      whole: { x: cx, y: inner + element / 2 },
+      wedge: { x: cx, y: inner },
+      race: { x: cx, y: inner + element },
+      'roll-over': { x: cx, y: inner + element / 2 },
+    },
   }
 }
 

@@ -339,6 +339,7 @@ export class OneWayDto {
   @Figure({ label: 'Inner race radius', unit: 'mm', from: 5, to: 300 }) innerRaceRadiusM!: number
   @Figure({ label: 'Element diameter', unit: 'mm', from: 2, to: 40 }) elementDiameterM!: number
   @IsOptional() @Figure({ label: 'Wedge angle', unit: 'deg', from: 1, to: 8 }) wedgeAngleRad?: number
+  @IsOptional() @Figure({ label: 'Outer race thickness', unit: 'mm', from: 1, to: 60 }) outerRaceThicknessM?: number
 }
 
 export class GearSetDto {

@@ -18,6 +18,8 @@ const PLACES: Record<string, string> = {
   anchor: 'band anchor fails',
   strut: 'strut and lever at their limit',
   wedge: 'race brinelling (contact stress)',
+  race: 'outer race stretches',
+  'roll-over': 'sprags roll over',
   part: 'no part installed',
 }
 const FEATURES: Record<string, string> = {

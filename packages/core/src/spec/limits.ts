@@ -9,7 +9,7 @@ import { pinionPair, pinionTeeth } from '../gearing/pinion-pair.js'
 import { bendingTorque, contactTorque, gearSteelById, pinionRadius, type GearTeeth } from '../gearing/tooth-strength.js'
 import { faceLoadFactor, pairFactor } from '../gearing/tooth-form.js'
 import type { PlanetarySet } from '../gearing/train.js'
-import { wedgeTorque } from '../sprag/one-way.js'
+import { raceTorque, rollOverTorque, wedgeTorque } from '../sprag/one-way.js'
 import { hubLimits } from '../shaft/hub.js'
 import { shaftLimits, weldLimits } from '../shaft/shaft-limits.js'
 import { neckLimits } from '../shaft/shell-neck.js'
@@ -89,10 +89,12 @@ export function stationLimits(unit: Unit, station: Station, part: Part, context:
     case 'band':
       return { limits: bandLimits(at, part.geometry), missing: [] }
     case 'one-way': {
-      const wedge = wedgeTorque(part.geometry)
-      return unlessMissing(
-        byRule(context.rules, wedge === undefined ? [] : [computed(at, 'wedge', wedge)], stated(at, 'station', 'whole', 'hard')),
+      const { limits, missing } = unlessMissing(
+        byRule(context.rules, limitOf(at, 'wedge', wedgeTorque(part.geometry)), stated(at, 'station', 'whole', 'hard')),
       )
+      // A stated figure of the clutch says nothing of its outer race, and sprags that have rolled over hold nothing.
+      const beside = [...limitOf(at, 'race', raceTorque(part.geometry)), ...limitOf(at, 'roll-over', rollOverTorque(part.geometry))]
+      return { limits: [...limits, ...beside], missing }
     }
     case 'gear-set': {
       const { bending, contact } = toothLimits(at, part.geometry)
@@ -207,6 +209,10 @@ const friction = ({ station }: Bench, place: string, torqueNm: Limit['torqueNm']
 /** A hard part's own figure, from geometry and steel. */
 const computed = ({ station }: Bench, place: string, torqueNm: number, load = station.load): Limit =>
   fixed({ place, load, shock: 'hard', origin: 'computed', scatter: SCATTER.strength, counts: true }, torqueNm)
+
+/** A computed limit, if there is one. */
+const limitOf = (at: Bench, place: string, torqueNm: number | undefined): Limit[] =>
+  torqueNm === undefined ? [] : [computed(at, place, torqueNm)]
 
 /** What each named place of a part holds by its own figures. */
 const places = (at: Bench, own: readonly { place: string; feature: string; torqueNm: number }[]): Limit[] =>

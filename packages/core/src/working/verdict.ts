@@ -22,7 +22,7 @@ import { workJoint } from './plate.js'
 import { workHub } from './hub.js'
 import { workPlace, workPress, workWeld } from './shaft.js'
 import { workTeeth } from './teeth.js'
-import { workWedge } from './wedge.js'
+import { workOneWay } from './wedge.js'
 import { from, given, measuredHere, worked, type Given, type Working } from './working.js'
 
 /** Everything that a working of one station in one case rests on. */
@@ -173,7 +173,7 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     const work = limit.place === 'anchor' ? workAnchor : limit.place === 'strut' ? workStrut : workBand
     return work(part.geometry, oil)
   }
-  if (part.kind === 'one-way') return workWedge(part.geometry)
+  if (part.kind === 'one-way') return workOneWay(part.geometry, limit.place)
   if (part.kind === 'gear-set') return workTeeth(input.unit, station, part.geometry, limit.place)
   if (part.kind === 'flex-plate' && limit.place === 'crank-joint')
     return workJoint(part.geometry.crankJoint, 'torque at which the crank joint slips')

@@ -1,8 +1,32 @@
-import { STEEL_PAIR_PA, WEDGE_ANGLE_RAD, WEDGE_STRESS_PA, type OneWayGeometry } from '../sprag/one-way.js'
-import { from, given, worked, type Working } from './working.js'
+import {
+  outerTrackRadius,
+  RACE_TENSION_PA,
+  raceTorque,
+  ROLL_OVER,
+  STEEL_PAIR_PA,
+  wedgeAngle,
+  WEDGE_STRESS_PA,
+  wedgeTorque,
+  type OneWayGeometry,
+} from '../sprag/one-way.js'
+import { from, given, worked, type Given, type Working } from './working.js'
 
-/** Torque at which the elements of a one-way clutch press the inner race to its limit. */
-export function workWedge(clutch: OneWayGeometry): Working {
+/** Torque that a place of a one-way clutch holds: contact of its elements, its outer race, or sprags that roll over. */
+export function workOneWay(clutch: OneWayGeometry, place: string): Working {
+  if (place === 'race') return workRace(clutch)
+  if (place !== 'roll-over') return workWedge(clutch)
+  return worked(
+    { name: 'torque at which sprags roll over', unit: 'lb-ft', formula: 'k · T', source: 'from memory' },
+    { k: given('roll-over torque over contact limit', ROLL_OVER, null, 'constant'), T: from(workWedge(clutch)) },
+    (v) => v.k * v.T,
+  )
+}
+
+const angleOf = (clutch: OneWayGeometry, torqueNm: number): Given =>
+  given('wedge angle at that torque, rad', wedgeAngle(clutch, torqueNm), null, clutch.wedgeAngleRad === undefined ? 'constant' : 'part')
+
+/** Torque at which the elements press the inner race to its limit. */
+function workWedge(clutch: OneWayGeometry): Working {
   const curvature = worked(
     { name: 'contact radius', unit: 'mm', formula: '1 / (2/d + 1/Ri)', source: 'two convex cylinders' },
     {
@@ -11,6 +35,7 @@ export function workWedge(clutch: OneWayGeometry): Working {
     },
     (v) => 1 / (2 / v.d + 1 / v.Ri),
   )
+  const most = WEDGE_STRESS_PA[clutch.elementKind === 'sprag' ? 'sprag' : 'roller']
   return worked(
     {
       name: 'torque at race contact stress limit',
@@ -22,11 +47,47 @@ export function workWedge(clutch: OneWayGeometry): Working {
       z: given('elements', clutch.elements, null, 'part'),
       Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
       L: given('length of an element', clutch.elementLengthM, 'mm', 'part'),
-      φ: given('wedge angle, rad', clutch.wedgeAngleRad ?? WEDGE_ANGLE_RAD, null, clutch.wedgeAngleRad === undefined ? 'constant' : 'part'),
-      σ: given('race contact stress limit, single event', WEDGE_STRESS_PA, 'ksi', 'constant'),
+      φ: angleOf(clutch, wedgeTorque(clutch) ?? 0),
+      σ: given('race contact stress limit, single event', most, 'ksi', 'constant'),
       R: from(curvature),
       E: given('modulus of the pair of steels', STEEL_PAIR_PA, 'ksi', 'constant'),
     },
     (v) => (v.z * v.Ri * v.L * Math.tan(v.φ) * v.σ ** 2 * 2 * Math.PI * v.R) / v.E,
+  )
+}
+
+/** Torque at which the outer race is stretched to its limit. */
+function workRace(clutch: OneWayGeometry): Working {
+  const outerRaceThicknessM = clutch.outerRaceThicknessM ?? NaN
+  const track = outerTrackRadius(clutch)
+  const share = worked(
+    {
+      name: 'tension at the bore over pressure',
+      unit: null,
+      formula: '((Ro + t)² + Ro²) / ((Ro + t)² − Ro²)',
+      source: 'Lamé; Shigley, thick-walled cylinders',
+    },
+    {
+      Ro: given('radius of the outer track', track, 'mm', 'computed'),
+      t: given('outer race thickness', outerRaceThicknessM, 'mm', 'part'),
+    },
+    (v) => ((v.Ro + v.t) ** 2 + v.Ro ** 2) / ((v.Ro + v.t) ** 2 - v.Ro ** 2),
+  )
+  return worked(
+    {
+      name: 'torque at outer race tension limit',
+      unit: 'lb-ft',
+      formula: 'σ / k · 2π · Ro · L · Ri · tan φ',
+      source: 'elements press on the race with T / (Ri · tan φ)',
+    },
+    {
+      σ: given('tension limit of the race, single event', RACE_TENSION_PA, 'ksi', 'constant'),
+      k: from(share),
+      Ro: given('radius of the outer track', track, 'mm', 'computed'),
+      L: given('length of an element', clutch.elementLengthM, 'mm', 'part'),
+      Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
+      φ: angleOf(clutch, raceTorque(clutch) ?? 0),
+    },
+    (v) => (v.σ / v.k) * 2 * Math.PI * v.Ro * v.L * v.Ri * Math.tan(v.φ),
   )
 }
