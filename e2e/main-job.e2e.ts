@@ -86,7 +86,7 @@ test('a hundred random swaps: the sentence on screen is what the core says of th
 test('pressure and brief change the answer, and the power is read along the breaking order', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Pressed rail'))
   await type(page, 'pressure-drive', '90')
-  await expect(sentence(page)).toContainText('Weakest link: forward clutch')
+  await expect(sentence(page)).toContainText('Weakest link: intermediate clutch, in the full-power upshift')
   await page.getByRole('button', { name: /^Undo/ }).click()
   const handle = page.getByTestId('try-power')
   await expect(handle).toHaveAttribute('aria-valuenow', '840')

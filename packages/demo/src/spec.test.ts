@@ -18,12 +18,12 @@ import {
   solveTrain,
   specAnswer,
   stationLimits,
+  takenOff,
   stationSpeed,
   toSi,
   workMargin,
   workPowerHeld,
   type Answer,
-  type DrumState,
   type DutyCase,
   type Limit,
   type Part,
@@ -66,13 +66,20 @@ const withLimit = (part: Part, limit: Partial<StatedLimit>): Part => ({
 })
 
 /** Margins of a station in one case, limit by limit from its load: slow, and apart from the search. */
-function marginsOf(limits: readonly Limit[], duty: DutyCase, range: RangeSolution, drum: DrumState): number[] {
-  const oil = oilOf(duty, drum)
+function marginsOf(
+  input: SpecInput,
+  station: Unit['stations'][number],
+  limits: readonly Limit[],
+  duty: DutyCase,
+  range: RangeSolution,
+): number[] {
+  const oil = oilOf(duty, drumState(input.unit, station, range))
   return limits.flatMap((limit) => {
     const { load } = limit
     const comes = load.at !== 'shift' || duty.upshift?.coming.includes(load.id)
     const loadNm = limit.counts && comes ? loadTorque(load, duty, range) : 0
-    return loadNm > 0 ? [limit.torqueNm(oil) / (loadNm * duty.factors[limit.shock])] : []
+    const held = limit.torqueNm(oil) + takenOff({ input, station, duty, limit, gearing: solveTrain(input.unit.train) })
+    return loadNm > 0 ? [held / (loadNm * duty.factors[limit.shock])] : []
   })
 }
 
@@ -126,16 +133,11 @@ describe('the fast search', () => {
               lockup: times(duty.lockup),
               shift: times(duty.shift),
             }
-            return marginsOf(limits, scaled, range, drumState(unit, station, range))
+            return marginsOf(input, station, limits, scaled, range)
           })
           expect(Math.min(...margins)).toBeCloseTo(1, 9)
           const unscaled = answer.cases.flatMap((duty) =>
-            marginsOf(
-              limits,
-              duty,
-              gearing.get(duty.rangeId) as RangeSolution,
-              drumState(unit, station, gearing.get(duty.rangeId) as RangeSolution),
-            ),
+            marginsOf(input, station, limits, duty, gearing.get(duty.rangeId) as RangeSolution),
           )
           expect(verdict.worst?.margin).toBeCloseTo(Math.min(...unscaled), 12)
         }

@@ -23,6 +23,7 @@ import { capital, figure, hoursWords, money, percent, quantity } from '../words/
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
 import { caseInSentence, findingSentence, likelySentence, ORIGIN_WORDS, togetherSentence } from '../words/verdict.js'
+import { besideLines, isBeside } from '../words/beside.js'
 import { placeName } from '../words/place-name.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
@@ -93,6 +94,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
   const arrived = judged({ ...file, job: { ...job, spec: { ...job.spec, fits: job.arrived, works: {} } } })
   const { answer, cost, fitted, misfits } = now
   const answered = answer.outcome === 'answered' ? answer : undefined
+  const found = answered?.findings ?? []
   const changed = unit.stations.filter(({ id }) => isChanged(file, id))
   const kinds = new Set(changed.map((station) => station.kind))
   return {
@@ -104,7 +106,8 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     besides: answered ? [likelySentence(answered), togetherSentence(answered, unit)].filter(Boolean).join(' ') : '',
     warnings: [
       ...misfits.map((misfit) => misfitSentence(misfit, unit)),
-      ...(answered?.findings ?? []).map((finding) => findingSentence(finding, unit)),
+      ...found.filter((finding) => !isBeside(finding)).map((finding) => findingSentence(finding, unit)),
+      ...besideLines(found, unit),
     ],
     stations: unit.stations.map((station) => stationOf(now, arrived, station)),
     together: [

@@ -6,7 +6,7 @@ import { stationName } from './station-name.js'
 export const shiftName = (from: string, to: string): string => `${from}–${to}`
 
 export const lifeOfNeed = (place: string, launches: number, needed: number): string =>
-  `${placeName(place)}, about ${roundedCount(launches)} full-power launches of ${roundedCount(needed)} needed`
+  `${placeName(place)} (about ${roundedCount(launches)} of the ${roundedCount(needed)} full-power launches needed)`
 
 const roundedCount = (count: number): string => figure(Number(count.toPrecision(2)), 0)
 
@@ -40,6 +40,26 @@ function besideCause({ stationId, fromRangeId, rangeId, place, value, limit }: F
   return place ? `${name}, ${lifeOfNeed(place, value, limit)}` : `${name} in the ${shiftName(fromRangeId ?? '', rangeId ?? '')} upshift`
 }
 
+const isLife = ({ code }: Finding) => code === 'life-short'
+const isHeat = ({ code }: Finding) => code.startsWith('shift-')
+
+/** Findings of heat or life, which are named beside strength. */
+export const isBeside = (finding: Finding): boolean => isLife(finding) || isHeat(finding)
+
+/** All that heat and life say of a spec, in a line each: every station once, with the power it holds by it. */
+export function besideLines(findings: readonly Finding[], unit: Unit): string[] {
+  const line = (title: string, own: readonly Finding[]) => {
+    const each = own
+      .filter(({ stationId, rangeId }, i) => own.findIndex((f) => f.stationId === stationId && f.rangeId === rangeId) === i)
+      .map(
+        (finding) =>
+          `${besideCause(finding, unit)}${finding.held ? ` ${powerWords(finding)}` : ' rubs harder than its friction material takes'}`,
+      )
+    return each.length > 0 ? [`${title}: ${each.join('; ')}.`] : []
+  }
+  return [...line('By heat', findings.filter(isHeat)), ...line('By life', findings.filter(isLife))]
+}
+
 /** What a finding of heat or life says of its station. */
 export function besideFinding(finding: Finding): string {
   switch (finding.code) {
@@ -52,7 +72,7 @@ export function besideFinding(finding: Finding): string {
     case 'shift-power':
       return `the ${upshift(finding)} rubs at ${quantity(finding.value, 'W/mm²', 1)}; the friction material takes ${quantity(finding.limit, 'W/mm²', 1)}. Use a better friction material, more friction surfaces, or a softer accumulator.`
     default:
-      return `${lifeOfNeed(finding.place ?? '', finding.value, finding.limit)} (half of such parts last longer). By life it ${powerWords(finding)}.`
+      return `${lifeOfNeed(finding.place ?? '', finding.value, finding.limit)}; half of such parts last longer. By life it ${powerWords(finding)}.`
   }
 }
 

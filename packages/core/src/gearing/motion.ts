@@ -20,6 +20,12 @@ const DUST = 1e-12
 export const elementSlips = (train: GearTrain, solution: RangeSolution): Record<string, number | undefined> =>
   Object.fromEntries(train.elements.map(({ id, a, b }) => [id, relativeSpeed(solution, a, b)]))
 
+/** Whether the two sides of an element turn against each other in a range. */
+export function slipsIn(train: GearTrain, solution: RangeSolution, elementId: string): boolean {
+  const element = train.elements.find(({ id }) => id === elementId)
+  return element !== undefined && relativeSpeed(solution, element.a, element.b) !== 0
+}
+
 /**
  * Speed of the pinions on their pins, per input speed: Z_s/Z_p times the sun's speed against the carrier, turned round at the mesh. Of a
  * set with pairs of pinions those that mesh with the ring are meant: Z_r/Z_p times the ring's speed against the carrier.

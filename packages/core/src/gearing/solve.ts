@@ -1,5 +1,6 @@
 import { rangeKernel, setRatio, SMALL, type Drive, type Held, type Outcome, type RangeKernel } from './kernel.js'
-import { CASE, type GearRange, type GearTrain } from './train.js'
+import { oncePer } from '../numeric/once-per.js'
+import { CASE, type GearRange, type GearTrain, type ShiftElement } from './train.js'
 
 /** Torque that a set puts on each of its members, per input torque. */
 export interface SetTorques {
@@ -16,7 +17,10 @@ export interface RangeSolution {
   readonly ratio: number
   /** Speed of each member per input speed; members left free are absent. */
   readonly speeds: Readonly<Record<string, number>>
-  /** Torque that each joint and holding element passes from its a to its b, per input torque. */
+  /**
+   * Torque that each joint and holding element passes from its a to its b, per input torque. A clutch and a one-way clutch side by side have
+   * all of it each: which of them takes it goes by the order in which they engage, not by gearing.
+   */
   readonly torques: Readonly<Record<string, number>>
   /** Torque on the sun, ring and carrier of each set, per input torque. */
   readonly setTorques: Readonly<Record<string, SetTorques>>
@@ -73,7 +77,7 @@ function named(train: GearTrain, range: string, held: Held, ratios: Float64Array
   const speeds = Object.fromEntries(train.members.flatMap((m, i) => (Number.isNaN(speedAt(i)) ? [] : [[m, speedAt(i)]])))
   const free = train.members.filter((m) => speeds[m] === undefined)
   if (outcome !== 'driven') return { ...about, ...STANDING, speeds, free }
-  const torques = Object.fromEntries(structure.links.map(({ id }, i) => [id, tidy(held.linkTorques[i] as number)]))
+  const torques = eachAlone(train, Object.fromEntries(structure.links.map(({ id }, i) => [id, tidy(held.linkTorques[i] as number)])))
   return {
     ...about,
     ratio: 1 / (speeds[train.output] as number),
@@ -86,6 +90,33 @@ function named(train: GearTrain, range: string, held: Held, ratios: Float64Array
     shared: sharedLinks(held, ratios),
   }
 }
+
+/** Each clutch of a train with the one-way clutch between the same two members, and the other way round. Made once. */
+export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = oncePer((train) => {
+  const same = (x: ShiftElement, y: ShiftElement) => (x.a === y.a && x.b === y.b) || (x.a === y.b && x.b === y.a)
+  return new Map(
+    train.elements
+      .filter(({ kind }) => kind === 'one-way')
+      .flatMap((oneWay) => {
+        const beside = train.elements.find((element) => element.kind !== 'one-way' && same(element, oneWay))
+        return beside ? [[oneWay.id, beside.id] as const, [beside.id, oneWay.id] as const] : []
+      }),
+  )
+})
+
+/** Of two side by side each has all that both pass. */
+function eachAlone(train: GearTrain, torques: Readonly<Record<string, number>>): Readonly<Record<string, number>> {
+  const whole = { ...torques }
+  for (const [id, other] of sideBySide(train)) {
+    const [own, beside] = [torques[id], torques[other]]
+    if (own === undefined || beside === undefined) continue
+    const turned = elementAt(train, id)?.a === elementAt(train, other)?.a ? 1 : -1
+    whole[id] = own + turned * beside
+  }
+  return whole
+}
+
+const elementAt = ({ elements }: GearTrain, id: string): ShiftElement | undefined => elements.find((element) => element.id === id)
 
 const STANDING = { ratio: 0, torques: {}, setTorques: {}, outputTorque: 0, caseTorque: 0, shared: [] } as const
 

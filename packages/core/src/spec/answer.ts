@@ -6,6 +6,7 @@ import type { Engine } from '../engine/boost.js'
 import { lockupState, type LockupOil } from '../lockup/lockup-clutch.js'
 import { anyDecides, besideShare, besidesOf, decidesToo, type Beside, type BesideScene } from './besides.js'
 import { besideFindings } from './beside-findings.js'
+import { slipsIn } from '../gearing/motion.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { EngineKind } from '../engine/template.js'
 import type { Book } from '../fitup/reading.js'
@@ -25,6 +26,7 @@ import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { splineStops, type SplineMisfit } from './spline-stops.js'
 import { SCATTER } from './scatter.js'
+import { besideStation, heldBeside } from './side-by-side.js'
 import { stallWindow, wantedStall } from './stall-target.js'
 import { shiftSeconds, type Station, type Unit } from './unit.js'
 import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
@@ -215,17 +217,21 @@ interface Unmatched {
 function heldUnmatched({ input, gearing, engine, converter, known, benches }: Unmatched): PowerHeld {
   const base = known.cases
   const oil = lineOil(input)
-  const terms = benches.flatMap((b) => b.terms)
   const used = (scale: number) => {
     const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale, oil)
     // Boost may come elsewhere at another power, and with it other cases.
     const alike = scaled.cases.length === base.length
-    const own = alike ? terms : input.unit.stations.flatMap((station) => bench(input, station, scaled.cases, gearing).terms)
-    return Math.max(utilisation(own, scaled.cases, heldBy(own, scaled.cases)), besideShare({ input, cases: scaled.cases, gearing }))
+    const shares = benches.map(({ station, terms }) => {
+      if (!alike) return usedBy(bench(input, station, scaled.cases, gearing), scaled.cases)
+      return usedBy({ terms, held: heldHere(input, station, scaled.cases, gearing, terms) }, scaled.cases)
+    })
+    return Math.max(...shares, besideShare({ input, cases: scaled.cases, gearing }))
   }
   const most = Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter))
   return powerHeld(used, engine.on.peakPowerW, most, SAME_CONVERTER_EXACT)
 }
+
+const usedBy = ({ terms, held }: Pick<Bench, 'terms' | 'held'>, cases: readonly DutyCase[]): number => utilisation(terms, cases, held)
 
 /** Each try of the search with this very converter solves its whole line anew; a ten-millionth of the power is near enough. */
 const SAME_CONVERTER_EXACT = 1e-7
@@ -281,6 +287,7 @@ function casesOf(
     inertiaKgM2: engineInertia(input),
     turbineKgM2: turbineInertiaOf(input),
     shiftS: shiftSeconds(input.unit),
+    slips: (range: RangeSolution, id: string) => slipsIn(input.unit.train, range, id),
   }
   const shockIn = (range: GearRange) => {
     const solved = gearing.get(range.id)
@@ -300,7 +307,38 @@ function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], g
   const part = input.fitted.get(station.id)
   const { limits, missing } = limitsHere(input, station, part)
   const terms = termsOnce(limits, cases, gearing, (range) => drumState(input.unit, station, range))
-  return { station, part, limits, missing, terms, held: heldBy(terms, cases) }
+  return { station, part, limits, missing, terms, held: heldHere(input, station, cases, gearing, terms) }
+}
+
+/** What the terms of a station hold in the cases. Where two stand side by side, what the other takes off it is added. */
+function heldHere(
+  input: SpecInput,
+  station: Station,
+  cases: readonly DutyCase[],
+  gearing: ReadonlyMap<string, RangeSolution>,
+  terms: readonly Term[],
+): number[] {
+  const held = heldBy(terms, cases)
+  if (!besideStation(input.unit, station)) return held
+  return terms.map(({ caseIndex, limit }, i) => {
+    const duty = cases[caseIndex] as DutyCase
+    return (held[i] as number) + takenOff({ input, station, duty, limit, gearing })
+  })
+}
+
+interface Taken {
+  readonly input: SpecInput
+  readonly station: Station
+  readonly duty: DutyCase
+  readonly limit: Limit
+  readonly gearing: ReadonlyMap<string, RangeSolution>
+}
+
+/** What the other of two side by side takes off a limit in a case: off all of a one-way clutch, and off the slip of a clutch. */
+export function takenOff({ input, station, duty, limit, gearing }: Taken): number {
+  const range = gearing.get(duty.rangeId)
+  const shared = station.kind === 'one-way' || limit.shock === 'friction'
+  return range && shared ? heldBeside(input, station, duty, range, (other, part) => limitsOf(input, other, part).limits) : 0
 }
 
 function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {

@@ -84,6 +84,8 @@ export interface DutyInput {
   readonly turbineKgM2: number
   /** Time of a full-power upshift. */
   readonly shiftS: number
+  /** Whether an element turns against its other side in a range. */
+  slips(range: RangeSolution, elementId: string): boolean
   /** How a launch in a range meets the shafts, where the house counts that in the place of a service factor. */
   readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
@@ -262,8 +264,14 @@ function upshiftInto(input: DutyInput, range: GearRange, below: GearRange, full:
       speedRadPerS: toRadPerS,
       made: { engineNm, inertiaNm, mostNm: Infinity },
     },
-    upshift: { fromRangeId: below.id, coming: range.on.filter((id) => !below.on.includes(id)), fromRadPerS, toRadPerS, inertiaKgM2 },
+    upshift: { fromRangeId: below.id, coming: comingIn(input, range, below), fromRadPerS, toRadPerS, inertiaKgM2 },
   }
+}
+
+/** Elements that come on in an upshift with slip in them. Those between members that turn alike already have nothing to draw down. */
+function comingIn({ gearing, slips }: DutyInput, range: GearRange, below: GearRange): string[] {
+  const was = gearing.get(below.id)
+  return range.on.filter((id) => !below.on.includes(id) && was !== undefined && slips(was, id))
 }
 
 /** The stretches of engine speed that full throttle runs through from a turbine speed on, each with its curve. */

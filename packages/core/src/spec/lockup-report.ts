@@ -1,5 +1,6 @@
 import { engineLine } from '../converter/boosted-line.js'
 import { converterCharacteristic, turbineInertia } from '../converter/geometry.js'
+import { slipsIn } from '../gearing/motion.js'
 import { solveTrain } from '../gearing/solve.js'
 import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
 import {
@@ -137,6 +138,7 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
     inertiaKgM2: engineInertia(input),
     turbineKgM2: turbineInertiaOf(input),
     shiftS: shiftSeconds(unit),
+    slips: (range, id) => slipsIn(unit.train, range, id),
   })
   const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
   const demands = cases.flatMap((duty): LockedDemand[] => {

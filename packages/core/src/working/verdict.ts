@@ -5,7 +5,7 @@ import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { shaftLimits } from '../shaft/shaft-limits.js'
 import type { PressJoint } from '../shaft/press.js'
 import type { FilletWeld } from '../shaft/weld.js'
-import type { Answer, SpecInput, StationVerdict } from '../spec/answer.js'
+import { takenOff, type Answer, type SpecInput, type StationVerdict } from '../spec/answer.js'
 import type { DutyCase, WorstPoint } from '../spec/duty.js'
 import { drumState, oilOf, type StationCase } from '../spec/judge.js'
 import { loadShare } from '../spec/load.js'
@@ -47,10 +47,27 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
   )
   return worked(
     { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
-    { capacity: from(scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene)), demand: from(demand) },
+    {
+      capacity: from(workTogether(scene, scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene))),
+      demand: from(demand),
+    },
     (v) => v.capacity / v.demand,
   )
 }
+
+/** What the other of two side by side takes off a station comes on top of its own. */
+function workTogether(scene: Scene, own: Working): Working {
+  const beside = besideOf(scene)
+  if (beside === 0) return own
+  return worked(
+    { name: 'torque held side by side', unit: 'lb-ft', formula: 'T1 + T2', source: 'statics; the clutch takes up to its slip torque' },
+    { T1: from(own), T2: given('taken by the other', beside, 'lb-ft', 'computed') },
+    (v) => v.T1 + v.T2,
+  )
+}
+
+const besideOf = ({ input, station, duty, limit }: Omit<Scene, 'part' | 'range' | 'judged'>): number =>
+  takenOff({ input, station, duty, limit, gearing: input.gearing ?? solveTrain(input.unit.train) })
 
 /** The service factor of the house, or the overshoot of a ramp on the shafts that are fitted. */
 function workShock({ duty: { shock }, limit, judged }: Scene): Given {
@@ -133,7 +150,8 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
   const { limits } = stationLimits(input.unit, station, part, { engineKind: input.brief.engine.kind, rules: input.rules ?? DEFAULT_RULES })
   // One maker may state two figures of one place, as at the engine and at the part, or once and for life.
   const same = (l: Limit) => l.place === judged.place && l.origin === judged.origin && loadShare(l.load, range).source === judged.source
-  const limit = limits.find((l) => l.counts && same(l) && (l.fixedNm === undefined || l.fixedNm === judged.capacityNm))
+  const held = (l: Limit) => l.fixedNm === undefined || l.fixedNm + besideOf({ input, station, duty, limit: l }) === judged.capacityNm
+  const limit = limits.find((l) => l.counts && same(l) && held(l))
   return limit && { input, station, part, duty, range, limit, judged }
 }
 
@@ -141,7 +159,7 @@ const verdictOf = (answer: Answer, stationId: string): StationVerdict | undefine
 
 /** What the deciding limit holds, worked by the kind of part; a stated figure by who stated it. */
 function workCapacity({ input, station, part, duty, range, limit, judged }: Scene): Working {
-  if (limit.stated) return workStated(limit, judged.capacityNm)
+  if (limit.stated) return workStated(limit, limit.fixedNm ?? judged.capacityNm)
   const weld = weldsOf(part).find((w) => limit.place === `${w.name}|weld`)
   if (weld) return workWeld(weld)
   const press = pressesOf(part).find((joint) => limit.place === `${joint.name}|press`)
