@@ -9,6 +9,7 @@ import { IconButton } from './IconButton.js'
 import { MenuLinks, type MenuGroup } from './MenuLinks.js'
 import { RovingLinks } from './RovingLinks.js'
 import { LISTED_VIEWS, plainAddress } from './views.js'
+import { useTopOfPage } from './use-top-of-page.js'
 
 interface StripProps {
   /** Content of the title strip between product name and shop pages. */
@@ -23,6 +24,7 @@ interface StripProps {
 /** The strip over every page. On a narrow screen its links fold into a menu. */
 export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
   const { pathname } = useLocation()
+  useTopOfPage()
   // The menu is open on the page on which it was opened; going to another closes it.
   const [openOn, setOpenOn] = useState('')
   const open = openOn === pathname

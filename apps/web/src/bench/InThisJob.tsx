@@ -213,7 +213,7 @@ function Basis({
   )
   return (
     <Text mt="4px" color="inkSoft" lineHeight="1.3">
-      {verdict.worst && `Weakest point: ${placeName(verdict.worst.place)}. `}
+      {verdict.decides && `Weakest point: ${placeName(verdict.decides.place)}. `}
       {idle.length > 0 && `No load ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
       {limits.missing.length > 0 && (
         <strong>

@@ -30,8 +30,8 @@ export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
     x: frame.left + p.x * frame.scale,
     y: frame.centre + sign * (p.y - (drawing.floor ?? 0)) * frame.scale,
   })
-  const place = verdict?.worst ? drawing.places[verdict.worst.place] : undefined
-  const weak = place && verdict?.worst ? { at: at(place), words: `weakest point: ${placeName(verdict.worst.place)}` } : undefined
+  const place = verdict?.decides ? drawing.places[verdict.decides.place] : undefined
+  const weak = place && verdict?.decides ? { at: at(place), words: `weakest point: ${placeName(verdict.decides.place)}` } : undefined
   const along = shown.flatMap(({ name, text, at: where }) => (where ? [{ name, text, at: at(where) }] : []))
   const beside = shown.filter((d) => !d.at)
   return (

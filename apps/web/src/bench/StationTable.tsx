@@ -58,6 +58,6 @@ export function StationTable({ title, content, unit, stations, chosen }: TablePr
 
 function weakestPoint(answer: Answer, verdict: StationVerdict, unit: Unit, { brief }: JobContent): string {
   const duty = firstCase(answer, verdict)
-  if (!verdict.worst || !duty) return verdict.missing.length > 0 ? 'not rated' : 'no load'
-  return `${placeName(verdict.worst.place)}, ${caseInSentence(unit, duty, brief)}`
+  if (!verdict.decides || !duty) return verdict.missing.length > 0 ? 'not rated' : 'no load'
+  return `${placeName(verdict.decides.place)}, ${caseInSentence(unit, duty, brief)}`
 }

@@ -65,8 +65,10 @@ export function compared(
   const own = [
     { ...both('Power held, engine', (v) => heldInWords(v?.held)), key: 'held' as const },
     both('Lowest margin', (v) => marginWords(v, content.rules)),
-    both('Torque capacity', (v) => (v?.worst ? `${quantity(v.worst.capacityNm, 'lb-ft')} ${ORIGIN_WORDS[v.worst.origin].mark}` : '—')),
-    both('Weakest point', (v) => (v?.worst ? placeName(v.worst.place) : v && v.missing.length > 0 ? 'not rated' : '—')),
+    both('Torque capacity', (v) =>
+      v?.decides ? `${quantity(v.decides.capacityNm, 'lb-ft')} ${ORIGIN_WORDS[v.decides.origin].mark}` : '—',
+    ),
+    both('Weakest point', (v) => (v?.decides ? placeName(v.decides.place) : v && v.missing.length > 0 ? 'not rated' : '—')),
     ...shaftRows(content, bench, proposal, withCandidate),
   ]
   return [
