@@ -107,8 +107,8 @@ describe('figures worked by hand', () => {
   it('the coupe’s band in second: servo, lever and wrap; pulls at both ends', () => {
     const found = evaluated(coupe)
     const band = found.bands[0]?.held.find(({ caseId }) => caseId === 'full-2')
-    // (185 − 4) psi on 37/6 mm, spring 220 N, lever 2.6; μθ = 0.13 · 320°
-    const force = (181 * 6894.757 * Math.PI * (0.037 ** 2 - 0.006 ** 2) - 220) * 2.6
+    // (185 − 4) psi on 42/6 mm, spring 220 N, lever 2.6; μθ = 0.13 · 320°
+    const force = (181 * 6894.757 * Math.PI * (0.042 ** 2 - 0.006 ** 2) - 220) * 2.6
     const e = Math.exp((0.13 * 320 * Math.PI) / 180)
     expect(band?.tight).toBe(true)
     near(band?.forceN, force)
@@ -148,7 +148,7 @@ describe('what is wrong is said where the job is judged', () => {
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = specInput(coupe, [['even-band', weakStrut]])
     expect(verdictSentence(answered(input), input.unit, input.brief)).toMatch(
-      /Line pressure: the servo of the 2-4 band applies 2924 lbf in second gear; the strut and lever are rated for 1574 lbf/,
+      /Line pressure: the servo of the 2-4 band applies 3828 lbf in second gear; the strut and lever are rated for 1574 lbf/,
     )
     // no pressure makes more of it than the strut bears, and the strut is the place that is named
     const strutNm = 0.9 * 7000 * 0.078 * (Math.exp((0.13 * 320 * Math.PI) / 180) - 1)

@@ -71,14 +71,15 @@ function marginsOf(
   station: Unit['stations'][number],
   limits: readonly Limit[],
   duty: DutyCase,
-  range: RangeSolution,
+  gearing: ReadonlyMap<string, RangeSolution>,
 ): number[] {
+  const range = gearing.get(duty.rangeId) as RangeSolution
   const oil = oilOf(duty, drumState(input.unit, station, range))
   return limits.flatMap((limit) => {
     const { load } = limit
     const comes = load.at !== 'shift' || duty.upshift?.coming.includes(load.id)
     const loadNm = limit.counts && comes ? loadTorque(load, duty, range) : 0
-    const held = limit.torqueNm(oil) + takenOff({ input, station, duty, limit, gearing: solveTrain(input.unit.train) })
+    const held = limit.torqueNm(oil) + takenOff({ input, station, duty, limit, gearing })
     return loadNm > 0 ? [held / (loadNm * duty.factors[limit.shock])] : []
   })
 }
@@ -133,12 +134,10 @@ describe('the fast search', () => {
               lockup: times(duty.lockup),
               shift: times(duty.shift),
             }
-            return marginsOf(input, station, limits, scaled, range)
+            return marginsOf(input, station, limits, scaled, gearing)
           })
           expect(Math.min(...margins)).toBeCloseTo(1, 9)
-          const unscaled = answer.cases.flatMap((duty) =>
-            marginsOf(input, station, limits, duty, gearing.get(duty.rangeId) as RangeSolution),
-          )
+          const unscaled = answer.cases.flatMap((duty) => marginsOf(input, station, limits, duty, gearing))
           expect(verdict.worst?.margin).toBeCloseTo(Math.min(...unscaled), 12)
         }
       }),

@@ -40,6 +40,7 @@ import { Brings } from './Brings.js'
 import { compared } from './compared.js'
 import { JointsBeside } from '../fit/Joints.js'
 import { LockupBeside } from './LockupBeside.js'
+import { SideBySide } from './SideBySide.js'
 import { TableHead } from '../ui/TableHead.js'
 
 const lbft = (nm: number) => shownFigure(nm, 'lb-ft')
@@ -99,6 +100,7 @@ export function InThisJob({ unit, content, bench, proposal, withCandidate }: InT
       {(station.kind === 'flex-plate' || station.kind === 'bolts') && <JointsBeside content={content} />}
       {station.kind === 'lockup' && <LockupBeside content={content} unit={unit} />}
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
+      <SideBySide content={content} station={station} verdict={verdict} />
     </Box>
   )
 }

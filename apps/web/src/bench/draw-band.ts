@@ -37,7 +37,7 @@ export function drawBand(band: Geometries['band']): Drawing {
       { name: 'wrap', text: `wrap angle ${shownFigure(band.wrapRad, 'deg')}°` },
       { name: 'servo', text: `servo radius ${quantity(Math.max(...band.servo.map((f) => f.outerRadiusM)), 'mm')}` },
       { name: 'lever', text: `lever ratio ${figure(band.leverRatio, 2)}` },
-      { name: 'tightens', text: `self-energizing, drum turning ${band.tightens}` },
+      { name: 'tightens', text: `self-energizing, drum ${band.tightens}` },
     ],
     places: {
       whole: { x: cx, y: outer },

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import {
-  findingSentence,
+  findingLines,
   misfitSentence,
   likelySentence,
   togetherSentence,
@@ -41,9 +41,9 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
             ▲ {misfitSentence(misfit, unit)}
           </Text>
         ))}
-        {answered?.findings.map((finding) => (
-          <Text key={finding.code + finding.stationId + finding.rangeId} fontSize="14px" color="break" fontWeight={600}>
-            ▲ {findingSentence(finding, unit)}
+        {findingLines(answered?.findings ?? [], unit).map((line) => (
+          <Text key={line} fontSize="14px" color="break" fontWeight={600}>
+            ▲ {line}
           </Text>
         ))}
       </Box>

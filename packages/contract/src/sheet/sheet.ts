@@ -22,8 +22,7 @@ import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
-import { caseInSentence, findingSentence, likelySentence, ORIGIN_WORDS, togetherSentence } from '../words/verdict.js'
-import { besideLines, isBeside } from '../words/beside.js'
+import { caseInSentence, findingLines, likelySentence, ORIGIN_WORDS, togetherSentence } from '../words/verdict.js'
 import { placeName } from '../words/place-name.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
@@ -94,7 +93,6 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
   const arrived = judged({ ...file, job: { ...job, spec: { ...job.spec, fits: job.arrived, works: {} } } })
   const { answer, cost, fitted, misfits } = now
   const answered = answer.outcome === 'answered' ? answer : undefined
-  const found = answered?.findings ?? []
   const changed = unit.stations.filter(({ id }) => isChanged(file, id))
   const kinds = new Set(changed.map((station) => station.kind))
   return {
@@ -104,11 +102,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     brief: briefLines(now),
     sentence: now.sentence,
     besides: answered ? [likelySentence(answered), togetherSentence(answered, unit)].filter(Boolean).join(' ') : '',
-    warnings: [
-      ...misfits.map((misfit) => misfitSentence(misfit, unit)),
-      ...found.filter((finding) => !isBeside(finding)).map((finding) => findingSentence(finding, unit)),
-      ...besideLines(found, unit),
-    ],
+    warnings: [...misfits.map((misfit) => misfitSentence(misfit, unit)), ...findingLines(answered?.findings ?? [], unit)],
     stations: unit.stations.map((station) => stationOf(now, arrived, station)),
     together: [
       ...unit.stations.flatMap(({ id }) => needsOf(fitted.get(id)).map((need) => needWords(now, id, need))),

@@ -17,12 +17,15 @@ export function besidesSentence({ findings, stations }: Answer, unit: Unit): str
   const least = (of: (finding: Finding) => boolean) => own.filter(of).sort((a, b) => rank(a) - rank(b))[0]
   const [heat, life] = [least(({ code }) => code !== 'life-short'), least(({ code }) => code === 'life-short')]
   return [
-    heat && `By heat it ${powerWords(heat)}: ${besideCause(heat, unit)}.`,
-    life && `By life it ${powerWords(life)}: ${besideCause(life, unit)}.`,
+    heat && `By heat ${shortPower(heat)}: ${stationName(unit, heat.stationId ?? '')}, ${upshift(heat)}.`,
+    life &&
+      `By life ${shortPower(life)}: ${stationName(unit, life.stationId ?? '')}, about ${roundedCount(life.value)} of ${roundedCount(life.limit)} launches.`,
   ]
     .filter(Boolean)
     .join(' ')
 }
+
+const shortPower = ({ held }: Finding): string => (held?.outcome === 'held' ? `about ${roundedPower(held.powerW)}` : 'no power')
 
 function powerWords({ held }: Finding): string {
   switch (held?.outcome) {
@@ -35,9 +38,12 @@ function powerWords({ held }: Finding): string {
   }
 }
 
-function besideCause({ stationId, fromRangeId, rangeId, place, value, limit }: Finding, unit: Unit): string {
+/** One station in a line of several: "direct clutch in the 2–3 upshift, about 580 hp". */
+function besideItem(finding: Finding, unit: Unit): string {
+  const { stationId, place, value, limit, held } = finding
   const name = stationName(unit, stationId ?? '')
-  return place ? `${name}, ${lifeOfNeed(place, value, limit)}` : `${name} in the ${shiftName(fromRangeId ?? '', rangeId ?? '')} upshift`
+  if (place) return `${name}, ${placeName(place)}: about ${roundedCount(value)} of ${roundedCount(limit)} launches, ${shortPower(finding)}`
+  return `${name} in the ${upshift(finding)}${held ? `, ${shortPower(finding)}` : ' rubs harder than its friction material takes'}`
 }
 
 const isLife = ({ code }: Finding) => code === 'life-short'
@@ -51,10 +57,7 @@ export function besideLines(findings: readonly Finding[], unit: Unit): string[] 
   const line = (title: string, own: readonly Finding[]) => {
     const each = own
       .filter(({ stationId, rangeId }, i) => own.findIndex((f) => f.stationId === stationId && f.rangeId === rangeId) === i)
-      .map(
-        (finding) =>
-          `${besideCause(finding, unit)}${finding.held ? ` ${powerWords(finding)}` : ' rubs harder than its friction material takes'}`,
-      )
+      .map((finding) => besideItem(finding, unit))
     return each.length > 0 ? [`${title}: ${each.join('; ')}.`] : []
   }
   return [...line('By heat', findings.filter(isHeat)), ...line('By life', findings.filter(isLife))]

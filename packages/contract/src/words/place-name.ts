@@ -14,7 +14,7 @@ const PLACES: Record<string, string> = {
   converter: 'converter',
   slip: 'clutch slips',
   'band-slip': 'band slips',
-  shifting: 'slips too long in the shift',
+  shifting: 'slips in the shift',
   anchor: 'band anchor fails',
   strut: 'strut and lever at their limit',
   wedge: 'race brinelling (contact stress)',

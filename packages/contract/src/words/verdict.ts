@@ -14,7 +14,7 @@ import {
   type Unit,
   LEAST_SOLID_RATIO,
 } from '@plucky/core'
-import { besideFinding, besidesSentence, lifeOfNeed, shiftName } from './beside.js'
+import { besideFinding, besideLines, besidesSentence, isBeside, lifeOfNeed, shiftName } from './beside.js'
 import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
@@ -219,6 +219,12 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   if (others.length === 0) return `No other station is close.${then}`
   return `Close behind: ${listed(others.map((id) => stationName(unit, id)))}. Upgrade them together.${then}`
 }
+
+/** Every finding in words, front to rear; heat and life in a line each. */
+export const findingLines = (findings: readonly Finding[], unit: Unit): string[] => [
+  ...findings.filter((finding) => !isBeside(finding)).map((finding) => findingSentence(finding, unit)),
+  ...besideLines(findings, unit),
+]
 
 export function findingSentence(finding: Finding, unit: Unit): string {
   const name = capital(stationName(unit, finding.stationId ?? ''))

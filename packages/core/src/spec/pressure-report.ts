@@ -14,9 +14,11 @@ import type { DutyCase } from './duty.js'
 import { drumState } from './judge.js'
 import { lineOil, type LineOil } from './line-oil.js'
 import { loadShare } from './load.js'
+import { stationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { pressureMaxima, type PressureMaximum } from './pressure-findings.js'
 import { DEFAULT_RULES } from './rules.js'
+import { heldBeside } from './side-by-side.js'
 import type { Station, Unit } from './unit.js'
 
 /** Line pressure that an element needs in the case of a range that asks most of it. */
@@ -176,7 +178,11 @@ function needOf(
   const each = cases.flatMap((duty) => {
     const { source, share } = loadShare(station.load, solved)
     const demandNm = share * duty[source].torqueNm * duty.factors.friction
-    return demandNm > 0 ? [{ duty, needAt: (of: number) => pressureFor(input, station, part, duty, solved, demandNm * of) }] : []
+    if (!(demandNm > 0)) return []
+    // A one-way clutch beside it holds with it; only the rest needs pressure.
+    const beside = heldBeside(input, station, duty, solved, (other, fitted) => stationLimits(input.unit, other, fitted).limits)
+    const needAt = (of: number) => (demandNm * of > beside ? pressureFor(input, station, part, duty, solved, demandNm * of - beside) : 0)
+    return [{ duty, needAt }]
   })
   const worst = each.reduce<(typeof each)[number] | undefined>((top, next) => (top && lacks(top) >= lacks(next) ? top : next), undefined)
   if (!worst) return undefined
