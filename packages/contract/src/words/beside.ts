@@ -43,7 +43,7 @@ function besideItem(finding: Finding, unit: Unit): string {
   const { stationId, place, value, limit, held } = finding
   const name = stationName(unit, stationId ?? '')
   if (place) return `${name}, ${placeName(place)}: about ${roundedCount(value)} of ${roundedCount(limit)} launches, ${shortPower(finding)}`
-  return `${name} in the ${upshift(finding)}${held ? `, ${shortPower(finding)}` : ' rubs harder than its friction material takes'}`
+  return `${name} in the ${upshift(finding)}${held ? `, ${shortPower(finding)}` : ' rubs harder than its friction material is rated for'}`
 }
 
 const isLife = ({ code }: Finding) => code === 'life-short'
@@ -69,11 +69,11 @@ export function besideFinding(finding: Finding): string {
     case 'shift-burns':
       return `the ${upshift(finding)} does not complete at full power; the clutch slips until it burns. ${byHeat(finding)}`
     case 'shift-energy':
-      return `the ${upshift(finding)} puts ${quantity(finding.value, 'J/mm²', 2)} into the friction material; it takes ${quantity(finding.limit, 'J/mm²', 2)}. ${byHeat(finding)}`
+      return `the ${upshift(finding)} puts ${quantity(finding.value, 'J/mm²', 2)} into the friction material; it is rated for ${quantity(finding.limit, 'J/mm²', 2)}. ${byHeat(finding)}`
     case 'shift-temperature':
       return `the ${upshift(finding)} heats the steels by ${temperatureRise(finding.value)}; the limit is ${temperatureRise(finding.limit)}. ${byHeat(finding)}`
     case 'shift-power':
-      return `the ${upshift(finding)} rubs at ${quantity(finding.value, 'W/mm²', 1)}; the friction material takes ${quantity(finding.limit, 'W/mm²', 1)}. Use a better friction material, more friction surfaces, or a softer accumulator.`
+      return `the ${upshift(finding)} rubs at ${quantity(finding.value, 'W/mm²', 1)}; the friction material is rated for ${quantity(finding.limit, 'W/mm²', 1)}. Use a better friction material, more friction surfaces, or a softer accumulator.`
     default:
       return `${lifeOfNeed(finding.place ?? '', finding.value, finding.limit)}; half of such parts last longer. By life it ${powerWords(finding)}.`
   }
