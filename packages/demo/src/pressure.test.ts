@@ -4,6 +4,7 @@ import {
   drumState,
   fittedParts,
   fromSi,
+  LIMITS_THAT_COUNT,
   lineOil,
   oilOf,
   pressureReport,
@@ -80,8 +81,10 @@ describe('pressure needed', () => {
   })
 
   it('lies under supply just where the margin is above 1, and the map crosses where supply begins to fall short', () => {
-    for (const job of jobs) {
-      const input = inputOf(job, { drivePa: toSi(110, 'psi'), reversePa: toSi(140, 'psi'), by: 'gauge' })
+    const schools = LIMITS_THAT_COUNT.flatMap((limitThatCounts) => jobs.map((job) => ({ job, limitThatCounts })))
+    for (const { job, limitThatCounts } of schools) {
+      const pressed = inputOf(job, { drivePa: toSi(110, 'psi'), reversePa: toSi(140, 'psi'), by: 'gauge' })
+      const input = { ...pressed, rules: { ...job.rules, limitThatCounts } }
       const answer = answered(input)
       for (const { needs, suppliedAt } of (pressureReport(input, answer) as PressureReport).ranges)
         for (const need of needs) {

@@ -104,7 +104,7 @@ export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = onc
   )
 })
 
-/** Of two side by side each has all that both pass. */
+/** Gives a clutch and the one-way clutch beside it the whole torque each. */
 function eachAlone(train: GearTrain, torques: Readonly<Record<string, number>>): Readonly<Record<string, number>> {
   const whole = { ...torques }
   for (const [id, other] of sideBySide(train)) {

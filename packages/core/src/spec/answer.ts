@@ -310,7 +310,7 @@ function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], g
   return { station, part, limits, missing, terms, held: heldHere(input, station, cases, gearing, terms) }
 }
 
-/** What the terms of a station hold in the cases. Where two stand side by side, what the other takes off it is added. */
+/** Torque capacity of each term of a station, with that of an element beside it. */
 function heldHere(
   input: SpecInput,
   station: Station,
@@ -334,7 +334,7 @@ interface Taken {
   readonly gearing: ReadonlyMap<string, RangeSolution>
 }
 
-/** What the other of two side by side takes off a limit in a case: off all of a one-way clutch, and off the slip of a clutch. */
+/** Torque capacity that the element beside a station adds to one of its limits: to every limit of a one-way clutch, and to the slip of a clutch. */
 export function takenOff({ input, station, duty, limit, gearing }: Taken): number {
   const range = gearing.get(duty.rangeId)
   const shared = station.kind === 'one-way' || limit.shock === 'friction'

@@ -21,7 +21,7 @@ export interface BandAt {
   readonly anchorN: number
 }
 
-/** An upshift with what it does to the lining of a band. */
+/** An upshift and the heat it puts into the band lining. */
 export interface HeatedBandShift extends ElementShift {
   readonly heat: LiningHeat
 }

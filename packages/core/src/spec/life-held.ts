@@ -106,7 +106,7 @@ function oneWayLife(clutch: OneWayGeometry, loads: readonly LifeLoad[]): Found |
   return { launches: 1 / damage, place: 'wedge' }
 }
 
-/** The sun that goes first. */
+/** Life of the gear set: that of the sun gear with the shortest life. */
 function gearLife({ input: { unit }, cases, gearing, station }: Scene, part: GearSetGeometry, scale: number): Found | undefined {
   const steel = gearSteelById(part.steelId ?? '')
   if (!steel) return undefined

@@ -174,13 +174,15 @@ function needOf(
   suppliedAt: (share: number) => number,
 ): PressureNeed | undefined {
   const solved = gearing.get(range.id) as RangeSolution
-  const margin = (input.rules ?? DEFAULT_RULES).houseMargin.friction
+  const { rules = DEFAULT_RULES, brief } = input
+  const context = { engineKind: brief.engine.kind, rules }
+  const margin = rules.houseMargin.friction
   const each = cases.flatMap((duty) => {
     const { source, share } = loadShare(station.load, solved)
     const demandNm = share * duty[source].torqueNm * duty.factors.friction
     if (!(demandNm > 0)) return []
     // A one-way clutch beside it holds with it; only the rest needs pressure.
-    const beside = heldBeside(input, station, duty, solved, (other, fitted) => stationLimits(input.unit, other, fitted).limits)
+    const beside = heldBeside(input, station, duty, solved, (other, fitted) => stationLimits(input.unit, other, fitted, context).limits)
     const needAt = (of: number) => (demandNm * of > beside ? pressureFor(input, station, part, duty, solved, demandNm * of - beside) : 0)
     return [{ duty, needAt }]
   })
@@ -202,7 +204,7 @@ function needOf(
   }
 }
 
-/** What an element needs to come on in the time of a shift: its dynamic friction is less than what it holds by. */
+/** Line pressure an element needs to finish an upshift in the shift time, by its dynamic friction. */
 function shiftingNeed(
   input: SpecInput,
   cases: readonly DutyCase[],

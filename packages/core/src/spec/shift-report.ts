@@ -11,7 +11,7 @@ import type { Part } from './part.js'
 import { DEFAULT_RULES } from './rules.js'
 import type { Station } from './unit.js'
 
-/** What an element is asked and what it holds, both at the element. */
+/** Torque demand and torque capacity, both at the element. */
 export interface AskedAndHeld {
   readonly askedNm: number
   readonly capacityNm: number
