@@ -90,19 +90,19 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
   await expect(sentence(page)).toHaveText(words ?? '')
 })
 
-/** How long two windows contend; longer by hand. */
-const CONTEND_S = Number(process.env['PLUCKY_CONTEND_SECONDS'] ?? 12)
+/** How long two windows contend at least; longer by hand. */
+const CONTEND_S = Number(process.env["PLUCKY_CONTEND_SECONDS"] ?? 5)
 
 test('two windows edit one job at once: what was shown as saved stands, what was not is told', async ({ page, context, request }) => {
   test.setTimeout(CONTEND_S * 1000 + 120_000)
   const job = await ownJob(request, 'Contended rail')
   const until = Date.now() + CONTEND_S * 1000
-  /** One window swaps the part of its own station without pause, and takes the stored job at every conflict. */
+  /** One window swaps the part of its own station without pause, at least until two were saved; at every conflict it goes on with the stored job. */
   const contend = async (window: Page, station: string, parts: readonly string[]) => {
     await openJob(window, job)
     const kept = { last: job.spec.fits[station], saves: 0, conflicts: 0 }
     const state = window.getByTestId('save-state')
-    for (let i = 0; Date.now() < until; i++) {
+    for (let i = 0; Date.now() < until || kept.saves < 2; i++) {
       const part = parts[i % parts.length] as string
       await window.getByTestId(`station-${station}`).click()
       await window.getByTestId(`part-${part}`).click()
@@ -134,6 +134,5 @@ test('two windows edit one job at once: what was shown as saved stands, what was
   ])
   const { fits } = (await jobOf(request, job.number)).spec
   expect([fits['sun-shell'], fits['low-reverse']]).toEqual([mine.last, theirs.last])
-  expect(mine.saves + theirs.saves).toBeGreaterThan(2)
   test.info().annotations.push({ type: 'contended', description: JSON.stringify({ mine, theirs }) })
 })

@@ -12,6 +12,7 @@ import * as namesOfVersion2 from './migrations/0009-names-of-version-2.js'
 import * as jobList from './migrations/0010-job-list.js'
 import * as headlinesByUnits from './migrations/0011-headlines-by-units.js'
 import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.js'
+import * as tireRules from './migrations/0013-tire-rules.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -26,6 +27,7 @@ const MIGRATIONS = [
   { name: '0010-job-list', ...jobList },
   { name: '0011-headlines-by-units', ...headlinesByUnits },
   { name: '0012-upshift-and-life-rules', ...upshiftAndLifeRules },
+  { name: '0013-tire-rules', ...tireRules },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

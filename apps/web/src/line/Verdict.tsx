@@ -4,6 +4,7 @@ import {
   misfitSentence,
   likelySentence,
   togetherSentence,
+  tyresLine,
   verdictSentence,
   type JobContent,
   heldInWords,
@@ -76,5 +77,5 @@ function besides(answer: Answer, unit: Unit): string {
   if (answer.stops.length > 0) return `If they did mate, it would hold ${heldInWords(answer.held)}.`
   const [same, matched] = [heldInWords(answer.heldSameConverter), heldInWords(answer.held)]
   const differs = same === matched ? '' : `With the same converter: ${same}.`
-  return [likelySentence(answer), togetherSentence(answer, unit), differs].filter(Boolean).join(' ')
+  return [likelySentence(answer), togetherSentence(answer, unit), tyresLine(answer), differs].filter(Boolean).join(' ')
 }

@@ -104,7 +104,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
             <Curve content={content} stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined} />
           </Panel>
           <UseAndLimits draft={draft} />
-          <VehicleFields vehicle={brief.vehicle} problems={draft.problems} />
+          <VehicleFields brief={brief} problems={draft.problems} />
           <WhichVariant content={content} unit={unit} />
         </Box>
       </Grid>

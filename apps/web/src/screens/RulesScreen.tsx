@@ -5,6 +5,7 @@ import {
   HouseRulesDto,
   RULE_QUESTIONS,
   stationName,
+  TYRE_LIMIT_WORDS,
   USE_WORDS,
   type JobContent,
   type RuleQuestion,
@@ -12,7 +13,7 @@ import {
   worded,
   shownCurrency,
 } from '@plucky/contract'
-import { DEFAULT_RULES, LIFE_PER, ruleFaults, USES, type HouseRules, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, LIFE_PER, ruleFaults, TYRE_LIMITS, USES, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { memo } from 'react'
 import { change } from '../state/job.js'
@@ -20,6 +21,7 @@ import { answerFor } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
+import { Pick } from '../ui/Pick.js'
 import { Sentence } from '../ui/Sentence.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
@@ -68,6 +70,7 @@ const Figured = ({ content }: { content: JobContent }) => (
     <Panel title="Life needed at full power" note="hard parts that last shorter are named" mt="10px">
       <Fields content={content} of={USES.map((use) => [`lifeNeed.${use}`, `${USE_WORDS[use]}, ${LIFE_PER[use]}`, undefined, 0])} />
     </Panel>
+    <Tires content={content} />
     <Panel title="Lockup" note="controlled slip and locked upshift time" mt="10px">
       <Fields
         content={content}
@@ -104,6 +107,29 @@ const Figured = ({ content }: { content: JobContent }) => (
       <Fields content={content} of={[['ratchetMostNm', 'Peak torque']]} unitName="lb-ft" />
     </Panel>
   </>
+)
+
+/** Whether tires that slip spare the parts, by use. */
+const Tires = ({ content }: { content: JobContent }) => (
+  <Panel title="Tires as the fuse" note="if their limit is known; never with all wheels driven" mt="10px">
+    <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end" mb="6px">
+      {USES.map((use) => (
+        <Pick
+          key={use}
+          label={capital(USE_WORDS[use])}
+          width="100%"
+          value={content.rules.tyreLimit[use]}
+          options={TYRE_LIMITS.map((limit) => [limit, TYRE_LIMIT_WORDS[limit]])}
+          onPick={(limit) => take({ ...content.rules, tyreLimit: { ...content.rules.tyreLimit, [use]: limit } })}
+          testId={`rule-tyreLimit.${use}`}
+        />
+      ))}
+    </Grid>
+    <Text fontSize="13.5px" color="inkSoft" mb="6px">
+      Cap: gears and shafts are asked for no more than the tires hold. With regrip: plus the shock as spinning wheels grip again.
+    </Text>
+    <Fields content={content} of={[['regripSlipMPerS', 'Tread speed at regrip, over ground speed', 'mph', 1]]} />
+  </Panel>
 )
 
 /** Service factors: how much more than the static torque a place is asked for. */
@@ -200,7 +226,7 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
 interface FieldsProps {
   readonly content: JobContent
   readonly of: readonly (readonly [path: string, label: string, unitName?: FieldsProps['unitName'], digits?: number])[]
-  readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's' | 'in'
+  readonly unitName?: 'rpm' | 'lb-ft' | '°F' | 's' | 'in' | 'mph'
 }
 
 const digitsOf = (unit: FieldsProps['unitName']) => (unit === 'in' ? 4 : unit && unit !== 's' ? 0 : 2)

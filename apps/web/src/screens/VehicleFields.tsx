@@ -1,16 +1,29 @@
+import type { ReactNode } from 'react'
 import { Grid, Text } from '@chakra-ui/react'
-import { type Problem, toShown } from '@plucky/contract'
-import { toSi, type UnitName, USUAL_CRUISE_M_PER_S, type Vehicle } from '@plucky/core'
+import { DRIVEN_AXLE_WORDS, figure, type Problem, toShown, tyresLackSentence } from '@plucky/contract'
+import {
+  type Brief,
+  DRIVEN_AXLES,
+  toSi,
+  type UnitName,
+  USUAL_CRUISE_M_PER_S,
+  USUAL_WHEEL_STIFFNESS_NM_PER_RAD,
+  type Vehicle,
+} from '@plucky/core'
 import { typeInBrief } from '../state/brief-draft.js'
 import { Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
+import { Pick } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 /** To begin with; both are to be corrected. */
 const FIRST: Vehicle = { finalDrive: 3.7, tyreRadiusM: toSi(13, 'in') }
 
+const usualStiffness = () => figure(toShown(USUAL_WHEEL_STIFFNESS_NM_PER_RAD, 'lb-ft'), 0)
+
 /** What stands between the output shaft and the road: flash stall, cruise and top speed need it. */
-export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefined; problems: readonly Problem[] }) {
+export function VehicleFields({ brief, problems }: { brief: Brief; problems: readonly Problem[] }) {
+  const { vehicle } = brief
   if (!vehicle)
     return (
       <Panel title="Vehicle" mt="10px">
@@ -18,11 +31,11 @@ export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefi
           Enter axle ratio and tire
         </Ruled>
         <Text fontSize="13.5px" color="inkSoft" mt="4px">
-          Needed for flash stall, cruise slip and top speed.
+          Needed for flash stall, cruise slip, top speed and the tire limit.
         </Text>
       </Panel>
     )
-  const field = (key: keyof Vehicle, label: string, digits: number, unit?: UnitName) => (
+  const field: FieldOf = (key, label, digits, unit) => (
     <QuantityField
       label={label}
       {...(unit ? { unit } : {})}
@@ -49,7 +62,36 @@ export function VehicleFields({ vehicle, problems }: { vehicle: Vehicle | undefi
         {field('cruiseMPerS', `Cruise speed (blank = ${Math.round(toShown(USUAL_CRUISE_M_PER_S, 'mph'))})`, 0, 'mph')}
         {field('dragAreaM2', 'Drag area, Cd·A', 2, 'm²')}
         {field('rollingShare', 'Rolling resistance, fraction of weight (blank = by use)', 3)}
+        <TyreFields vehicle={vehicle} field={field} />
       </Grid>
+      <Text fontSize="13.5px" color="inkSoft" mt="6px" data-testid="tires-lack">
+        {tyresLackSentence(brief) || 'Tire limit known. Whether it counts is a house rule, by use; with all wheels driven it never does.'}
+      </Text>
     </Panel>
   )
 }
+
+type FieldOf = (key: Exclude<keyof Vehicle, 'drivenAxle'>, label: string, digits: number, unit?: UnitName) => ReactNode
+
+/** What the limit of the tires needs. */
+const TyreFields = ({ vehicle, field }: { vehicle: Vehicle; field: FieldOf }) => (
+  <>
+    <Pick
+      label="Driven axle"
+      width="100%"
+      value={vehicle.drivenAxle ?? ''}
+      options={[['', 'not set'], ...DRIVEN_AXLES.map((axle) => [axle, DRIVEN_AXLE_WORDS[axle]] as const)]}
+      onPick={(axle) => typeInBrief('vehicle.drivenAxle', axle || undefined)}
+      testId="vehicle-drivenAxle"
+    />
+    {field('tyreFriction', 'Tire friction, best surface', 2)}
+    {vehicle.drivenAxle !== 'all' && (
+      <>
+        {field('drivenShare', 'Weight on driven axle, fraction', 2)}
+        {field('wheelbaseM', 'Wheelbase', 1, 'in')}
+        {field('gravityHeightM', 'Center of gravity height', 1, 'in')}
+        {field('wheelStiffnessNmPerRad', `Wheel-end stiffness per radian (blank = ${usualStiffness()})`, 0, 'lb-ft')}
+      </>
+    )}
+  </>
+)

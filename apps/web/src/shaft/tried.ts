@@ -1,7 +1,8 @@
 import type { JobContent } from '@plucky/contract'
 import {
   breakingRank,
-  loadTorque,
+  demandIn,
+  loadShare,
   shaftReport,
   specAnswer,
   stressAlong,
@@ -45,7 +46,7 @@ export const shaftStations = (unit: Unit): Station[] => unit.stations.filter(({ 
 /** Torque with shock that a station sees in a case. */
 function demandAt(input: SpecInput, station: Station, duty: DutyCase): number {
   const range = (input.gearing ?? shopStore.getState().gearing.get(input.unit.id))?.get(duty.rangeId)
-  return range ? loadTorque(station.load, duty, range) * duty.factors.hard : 0
+  return range ? demandIn(duty, loadShare(station.load, range), 'hard') : 0
 }
 
 function judge(input: SpecInput, answer: Answer, station: Station, caseId: string, part: ShaftPart): Judged | undefined {

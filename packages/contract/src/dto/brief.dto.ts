@@ -9,10 +9,20 @@ import {
   type Launch,
   type UpperRangeStart,
   type Use,
+  DRIVEN_AXLES,
+  type DrivenAxle,
 } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, YesNo } from './decorators.js'
-import { CORRECTION_WORDS, KIND_WORDS, MEASURED_AT_WORDS, LAUNCH_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
+import {
+  CORRECTION_WORDS,
+  KIND_WORDS,
+  MEASURED_AT_WORDS,
+  LAUNCH_WORDS,
+  START_WORDS,
+  USE_WORDS,
+  DRIVEN_AXLE_WORDS,
+} from '../words/choices.js'
 import { Figure } from './figure.js'
 import { EngineRearDto, RearNeighbourDto, RuleBookDto } from './fitup.dto.js'
 
@@ -79,6 +89,14 @@ export class VehicleDto {
   @IsOptional() @Figure({ label: 'Drag area', unit: 'm²', from: 0.05, to: 15 }) dragAreaM2?: number
   @IsOptional() @Figure({ label: 'Rolling resistance, fraction of weight', from: 0.003, to: 0.4 }) rollingShare?: number
   @IsOptional() @Figure({ label: 'Cruise speed', unit: 'mph', from: 3, to: 200 }) cruiseMPerS?: number
+  @IsOptional() @OneOf('Driven axle', DRIVEN_AXLES, DRIVEN_AXLE_WORDS) drivenAxle?: DrivenAxle
+  @IsOptional() @Figure({ label: 'Weight on driven axle, fraction', from: 0.2, to: 0.9 }) drivenShare?: number
+  @IsOptional() @Figure({ label: 'Wheelbase', unit: 'in', from: 40, to: 400 }) wheelbaseM?: number
+  @IsOptional() @Figure({ label: 'Center of gravity height', unit: 'in', from: 5, to: 100 }) gravityHeightM?: number
+  @IsOptional() @Figure({ label: 'Tire friction, best surface', from: 0.1, to: 5 }) tyreFriction?: number
+  @IsOptional()
+  @Figure({ label: 'Wheel-end stiffness per radian, one axle', unit: 'lb-ft', from: 100, to: 500000 })
+  wheelStiffnessNmPerRad?: number
 }
 
 export class EngineDto {

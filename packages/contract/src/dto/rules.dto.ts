@@ -4,6 +4,8 @@ import {
   LAUNCH_SHOCKS,
   LIFE_LIMITS,
   LIFE_PER,
+  TYRE_LIMITS,
+  type TyreLimit,
   SHIFT_HEATS,
   LIMITS_THAT_COUNT,
   LOCKUP_RANGES,
@@ -32,6 +34,7 @@ import {
   LIMIT_COUNTS_WORDS,
   LOCKUP_RANGES_WORDS,
   LOCKUP_SHIFTS_WORDS,
+  TYRE_LIMIT_WORDS,
   SPACER_RING_WORDS,
   STALL_SCHOOL_WORDS,
 } from '../words/choices.js'
@@ -75,6 +78,17 @@ export class LifeNeedDto {
   @Figure({ label: `Work machine, ${LIFE_PER.work}`, ...LIFE }) work!: number
 }
 
+export class TyreLimitsDto {
+  @OneOf('Street', TYRE_LIMITS, TYRE_LIMIT_WORDS) road!: TyreLimit
+  @OneOf('Towing', TYRE_LIMITS, TYRE_LIMIT_WORDS) tow!: TyreLimit
+  @OneOf('Drag racing', TYRE_LIMITS, TYRE_LIMIT_WORDS) drag!: TyreLimit
+  @OneOf('Off-road', TYRE_LIMITS, TYRE_LIMIT_WORDS) 'off-road'!: TyreLimit
+  @OneOf('Road course', TYRE_LIMITS, TYRE_LIMIT_WORDS) circuit!: TyreLimit
+  @OneOf('Hill climb', TYRE_LIMITS, TYRE_LIMIT_WORDS) 'hill-climb'!: TyreLimit
+  @OneOf('Land speed', TYRE_LIMITS, TYRE_LIMIT_WORDS) 'speed-trial'!: TyreLimit
+  @OneOf('Work machine', TYRE_LIMITS, TYRE_LIMIT_WORDS) work!: TyreLimit
+}
+
 export class HouseRulesDto implements HouseRules {
   @OneOf('Limit used', LIMITS_THAT_COUNT, LIMIT_COUNTS_WORDS) limitThatCounts!: LimitThatCounts
   @OneOf('Life ratings', LIFE_LIMITS, LIFE_LIMIT_WORDS) lifeLimits!: LifeLimits
@@ -88,6 +102,8 @@ export class HouseRulesDto implements HouseRules {
   @Figure({ label: 'Service factor in reverse', ...FACTOR }) reverseFactor!: number
   @Figure({ label: 'Service factor in full-power upshifts', ...FACTOR }) upshiftFactor!: number
   @Figure({ label: 'Ratchet one-way clutch, engine torque limit', unit: 'lb-ft', from: 0, to: 3000 }) ratchetMostNm!: number
+  @Shape('Tires as the fuse', () => TyreLimitsDto) tyreLimit!: TyreLimitsDto
+  @Figure({ label: 'Tread speed at regrip, over ground speed', unit: 'mph', from: 0, to: 60 }) regripSlipMPerS!: number
   @Figure({ label: 'Service factor, converter locked', ...FACTOR }) lockupFactor!: number
   @OneOf('Lock at full power in', LOCKUP_RANGES, LOCKUP_RANGES_WORDS) lockupRanges!: LockupRanges
   @OneOf('Lockup in full-power upshifts', LOCKUP_SHIFTS, LOCKUP_SHIFTS_WORDS) lockupInShifts!: LockupShifts

@@ -49,6 +49,7 @@ export function evaluation(file: JobFile): object {
     goesFirst: answer.breakingOrder[0] ?? null,
     together: answer.together,
     breakingOrder: answer.breakingOrder,
+    tires: answer.tyres,
     findings: answer.findings,
     misfits: unfit,
     cost: { price: cost.price, hours: cost.hours },
@@ -178,9 +179,9 @@ const plainCase = ({ caseId, place, origin, loadNm, factor, demandNm, capacityNm
 })
 
 /** Power at which a case alone would stand at margin 1, with the converter re-matched. */
-function heldIn(answer: Answer, { caseId, source, loadNm, factor, capacityNm }: StationCase) {
+function heldIn(answer: Answer, { caseId, source, loadNm, factor, shock, capacityNm }: StationCase) {
   const point = (answer.cases.find((duty) => duty.id === caseId) as DutyCase)[source]
-  return heldInCase(capacityNm, (factor * loadNm) / point.torqueNm, point, answer.peakPowerW)
+  return heldInCase(capacityNm * (point.torqueNm / loadNm), { factor, shock }, point, answer.peakPowerW)
 }
 
 /** What the converter does behind this engine, plain; the lines themselves are left out. */

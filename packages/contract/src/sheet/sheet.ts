@@ -22,6 +22,7 @@ import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
 import { differences } from '../words/leaves.js'
+import { tyresLine } from '../words/tyres.js'
 import { caseInSentence, findingLines, likelySentence, ORIGIN_WORDS, togetherSentence } from '../words/verdict.js'
 import { placeName } from '../words/place-name.js'
 import { stationName } from '../words/station-name.js'
@@ -101,7 +102,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     revision,
     brief: briefLines(now),
     sentence: now.sentence,
-    besides: answered ? [likelySentence(answered), togetherSentence(answered, unit)].filter(Boolean).join(' ') : '',
+    besides: answered ? [likelySentence(answered), togetherSentence(answered, unit), tyresLine(answered)].filter(Boolean).join(' ') : '',
     warnings: [...misfits.map((misfit) => misfitSentence(misfit, unit)), ...findingLines(answered?.findings ?? [], unit)],
     stations: unit.stations.map((station) => stationOf(now, arrived, station)),
     together: [

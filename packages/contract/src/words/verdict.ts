@@ -18,6 +18,7 @@ import { besideFinding, besideLines, besidesSentence, isBeside, lifeOfNeed, shif
 import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
+import { fuseSentence } from './tyres.js'
 import { splineSentence } from './spline-stop.js'
 import { gearName } from './gear-name.js'
 import { FUEL_WORDS } from './choices.js'
@@ -62,6 +63,7 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
       if (answer.stops.length > 0) return stopSentence(answer, unit)
       return [
         heldSentence(answer, unit, brief),
+        fuseSentence(answer),
         besidesSentence(answer, unit),
         assumedSentence(answer),
         fitUpSentence(answer, unit),

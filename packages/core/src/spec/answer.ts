@@ -27,6 +27,7 @@ import { DEFAULT_RULES, type HouseRules } from './rules.js'
 import { splineStops, type SplineMisfit } from './spline-stops.js'
 import { SCATTER } from './scatter.js'
 import { besideStation, heldBeside } from './side-by-side.js'
+import { tyreLimitOf, tyreVerdict, withTyres, type Rolling, type TyreVerdict } from './tyres.js'
 import { stallWindow, wantedStall } from './stall-target.js'
 import { shiftSeconds, type Station, type Unit } from './unit.js'
 import { decidingCase, heldBy, judgeCases, termsOnce, utilisation, type Term } from './utilisation.js'
@@ -85,6 +86,8 @@ export interface Answer {
   readonly breakingOrder: readonly string[]
   /** The first and those that give way with it, within the house's share. */
   readonly together: readonly string[]
+  /** Nothing where the limit of the tires is not known. */
+  readonly tyres: TyreVerdict | null
   readonly findings: readonly Finding[]
   /** Splines that do not go into each other: while there is one the parts cannot be put together, whatever they hold. */
   readonly stops: readonly SplineMisfit[]
@@ -116,7 +119,6 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const gearing = input.gearing ?? solveTrain(input.unit.train)
   const known = casesOf(input, gearing, engine, converter)
   const base = known.cases
-
   const peakPowerW = engine.on.peakPowerW
   const benches = input.unit.stations.map((station) => bench(input, station, base, gearing))
   const scene = { input, cases: base, gearing, peakPowerW }
@@ -135,6 +137,11 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     held: least,
     likely: likelyBand(stations),
     // Solved anew at every power, so only where it is asked for.
+    get tyres() {
+      const used = (cases: readonly DutyCase[], scale: number) =>
+        Math.max(...benches.map((each) => utilisation(each.terms, cases, each.held, scale)), besideShare({ input, cases, gearing }, scale))
+      return tyreVerdict(known.rolling, known.bare, used, peakPowerW)
+    },
     get heldSameConverter() {
       return (sameConverter ??= heldUnmatched({ input, gearing, engine, converter, known, benches }))
     },
@@ -163,8 +170,11 @@ function verdictOf({ station, part, limits, terms, held: holds, missing }: Bench
   const { cases: base, input, peakPowerW } = scene
   const cases = judgeCases(terms, base, holds)
   const worst = cases.reduce<StationCase | null>((least, c) => (least && least.margin <= c.margin ? least : c), null)
-  const inertia = terms.some(({ source, caseIndex }) => base[caseIndex]?.[source].made)
-  const decides = inertia ? decidingCase(terms, base, holds) : worst
+  const inProportion = terms.every(({ source, caseIndex }) => {
+    const { made, tyres } = base[caseIndex]?.[source] ?? {}
+    return !made && !tyres
+  })
+  const decides = inProportion ? worst : decidingCase(terms, base, holds)
   const strength: PowerHeld = limits.some((limit) => limit.counts)
     ? powerHeld((scale) => utilisation(terms, base, holds, scale), peakPowerW)
     : { outcome: 'no-figure' }
@@ -253,7 +263,10 @@ function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
 
 interface Cases {
   readonly cases: readonly DutyCase[]
+  /** Without the tires. */
+  readonly bare: readonly DutyCase[]
   readonly line: EngineLine
+  readonly rolling: Rolling
 }
 
 /** Stall torque ratio of a converter that is not chosen yet (common practice, no source). */
@@ -293,8 +306,8 @@ function casesOf(
     const solved = gearing.get(range.id)
     return solved && launchShock(input, solved)
   }
-  const cases = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
-  return { cases, line }
+  const bare = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
+  return { cases: withTyres(duty, tyreLimitOf(duty), bare), bare, line, rolling: duty }
 }
 
 /** What the lockup clutch that is fitted passes; anything where its geometry is not known. */

@@ -1,3 +1,4 @@
+import { demandIn } from './duty.js'
 import { bandForce, bandHeat, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
 import type { LiningHeat } from '../clutch/lining.js'
 import { solveTrain } from '../gearing/solve.js'
@@ -61,10 +62,10 @@ export function bandReport(input: SpecInput, answer: Answer, stationId: string):
   const gearing = input.gearing ?? solveTrain(input.unit.train)
   const held = answer.cases.flatMap((duty): BandAt[] => {
     const range = gearing.get(duty.rangeId)
-    const { source, share } = range ? loadShare(station.load, range) : { source: 'turbine' as const, share: 0 }
-    if (!range || share === 0) return []
+    const at = range && loadShare(station.load, range)
+    if (!range || !at?.share) return []
     const oil = oilOf(duty, drumState(input.unit, station, range))
-    const pulls = bandPulls(band, oil, share * duty[source].torqueNm * duty.factors.friction)
+    const pulls = bandPulls(band, oil, demandIn(duty, at, 'friction'))
     return [{ caseId: duty.id, rangeId: duty.rangeId, tight: wrapsTight(band, oil.dragSense), forceN: bandForce(band, oil), ...pulls }]
   })
   const fills = pressureReport(input, answer)?.fills ?? []

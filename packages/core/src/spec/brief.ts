@@ -6,6 +6,7 @@ import type { EngineKind } from '../engine/template.js'
 import type { EngineRear, RearNeighbour } from '../fitup/neighbours.js'
 import type { RuleBook } from '../flexplate/certificate.js'
 import { bad, good, type Fault, type Result } from '../quantity/fault.js'
+import type { DrivenAxle } from './tyres.js'
 
 export const LAUNCHES = ['rolling', 'brake-stall', 'flash', 'trans-brake', 'regrip', 'dump'] as const
 export type Launch = (typeof LAUNCHES)[number]
@@ -54,6 +55,16 @@ export interface Vehicle {
   /** Rolling resistance over weight; usual for its ground where not given. */
   readonly rollingShare?: number
   readonly cruiseMPerS?: number
+  readonly drivenAxle?: DrivenAxle
+  /** Share of the weight on the driven axle at rest, 0 < x < 1. */
+  readonly drivenShare?: number
+  readonly wheelbaseM?: number
+  /** Of the centre of gravity above the ground. */
+  readonly gravityHeightM?: number
+  /** Greatest friction of tire on ground that it ever meets. */
+  readonly tyreFriction?: number
+  /** Axle shafts and tires of the driven axle in torsion; usual where not given. */
+  readonly wheelStiffnessNmPerRad?: number
 }
 
 export interface Brief {

@@ -5,9 +5,9 @@ import { toothLife, type MeshLoad } from '../gearing/tooth-life.js'
 import { engagementsAt, wedgeStress, type OneWayGeometry } from '../sprag/one-way.js'
 import { typicalLife, type LifeLoad } from '../shaft/shaft-life.js'
 import type { SpecInput } from './answer.js'
-import type { DutyCase, DutyKind } from './duty.js'
+import { type DutyCase, type DutyKind, askedOf, demandIn } from './duty.js'
 import { pinionRadiusOf, setsAt, teethOf } from './limits.js'
-import { loadTorque } from './load.js'
+import { loadShare } from './load.js'
 import type { GearSetGeometry, Part } from './part.js'
 import { powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, launchesNeeded } from './rules.js'
@@ -42,16 +42,22 @@ const SECONDS: Record<DutyKind, number> = {
 }
 
 /** Every torque that a load place sees, case by case. */
-export function caseLoads(load: StationLoad, cases: readonly DutyCase[], gearing: ReadonlyMap<string, RangeSolution>): CaseLoad[] {
+export function caseLoads(
+  load: StationLoad,
+  cases: readonly DutyCase[],
+  gearing: ReadonlyMap<string, RangeSolution>,
+  scale = 1,
+): CaseLoad[] {
   const launched = cases.find(({ kind }) => kind === 'launch')?.rangeId
   const shifted = new Set(cases.flatMap(({ kind, rangeId }) => (kind === 'shift' ? [rangeId] : [])))
   return cases.flatMap((duty): CaseLoad[] => {
     const range = gearing.get(duty.rangeId)
-    const staticNm = range ? loadTorque(load, duty, range) : 0
-    if (!(staticNm > 0)) return []
+    const at = range && loadShare(load, range)
+    if (!at || !(at.share * duty[at.source].torqueNm > 0)) return []
     // The torque of a launch stays on in its range, that of an upshift in the range that it makes: one cycle, at its peak.
     const again = duty.kind === 'full-power' && (duty.rangeId === launched || shifted.has(duty.rangeId))
-    return [{ caseId: duty.id, staticNm, torqueNm: staticNm * duty.factors.hard, perLaunch: again ? 0 : PER_LAUNCH[duty.kind] }]
+    const staticNm = at.share * askedOf(duty[at.source], { factor: 1, shock: 'friction' }, scale)
+    return [{ caseId: duty.id, staticNm, torqueNm: demandIn(duty, at, 'hard', scale), perLaunch: again ? 0 : PER_LAUNCH[duty.kind] }]
   })
 }
 
@@ -85,7 +91,7 @@ type Found = Omit<PartLife, 'needed'>
 
 function lifeOf(scene: Scene, scale: number): Found | undefined {
   const { cases, gearing, station, part } = scene
-  const loads = () => caseLoads(station.load, cases, gearing).map(({ torqueNm, perLaunch }) => ({ torqueNm: scale * torqueNm, perLaunch }))
+  const loads = () => caseLoads(station.load, cases, gearing, scale)
   switch (part.kind) {
     case 'shaft': {
       const life = typicalLife(part.geometry, loads())
@@ -116,11 +122,11 @@ function gearLife({ input: { unit }, cases, gearing, station }: Scene, part: Gea
     // Teeth turn through their mesh as long as a torque stays on, so every case counts.
     const loads = cases.flatMap((duty): MeshLoad[] => {
       const range = gearing.get(duty.rangeId)
-      const staticNm = range ? loadTorque({ at: 'sets', ids: [set.id] }, duty, range) : 0
-      if (!range || !(staticNm > 0)) return []
+      const at = range && loadShare({ at: 'sets', ids: [set.id] }, range)
+      if (!at || !(at.share * duty[at.source].torqueNm > 0)) return []
       const turning = Math.abs(relativeSpeed(range, set.sun, set.carrier) ?? 0)
       const turns = (turning * duty.turbine.speedRadPerS * SECONDS[duty.kind]) / (2 * Math.PI)
-      return [{ sunNm: scale * staticNm * duty.factors.hard, cycles: PER_LAUNCH[duty.kind] * Math.max(1, turns * part.pinions) }]
+      return [{ sunNm: demandIn(duty, at, 'hard', scale), cycles: PER_LAUNCH[duty.kind] * Math.max(1, turns * part.pinions) }]
     })
     const { launches, by } = toothLife(teeth, pinionRadiusOf(unit, set, teeth), steel, loads)
     return least && least.launches <= launches ? least : { launches, place: `${set.id}|${by}` }

@@ -97,7 +97,8 @@ const USUAL_DRAG_AREA_M2 = 0.8
 /** 60 mph. */
 export const USUAL_CRUISE_M_PER_S = 26.8224
 const AIR_KG_PER_M3 = 1.2
-const GRAVITY = 9.80665
+/** Standard gravity, m/s². */
+export const GRAVITY = 9.80665
 
 /** All that a converter does behind an engine in a vehicle: stalls, boost, slip and loss at every shift and at the top, cruise, heat. */
 export function matchFigures(input: MatchInput): MatchFigures {

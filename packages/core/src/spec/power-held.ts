@@ -1,5 +1,6 @@
 import { rootOf } from '../numeric/brent.js'
-import type { WorstPoint } from './duty.js'
+import type { Meets, WorstPoint } from './duty.js'
+import type { Shock } from './rules.js'
 
 /** Engine power at which a worst margin is 1, or why there is none in the range searched. */
 export type PowerHeld =
@@ -66,12 +67,12 @@ function bySecant(utilisation: (scale: number) => number, greatestScale: number,
 }
 
 /**
- * Peak power at which one load meets what holds it: the torque goes with the engine's power, but for what inertia adds and what passes at
- * most. `share` is what the place takes of the torque, service factor included.
- * @example heldInCase(1000, 2, { torqueNm: 400, speedRadPerS: 1 }, 300000).powerW // → 375000
+ * Peak power at which one torque meets what holds it: the torque goes with the engine's power, but for what inertia adds, what passes at
+ * most, and what the tires pass. The capacity is that of the place over its share of the torque.
+ * @example heldInCase(1000, { factor: 2, shock: 'hard' }, { torqueNm: 400, speedRadPerS: 1 }, 300000).powerW // → 375000
  */
-export function heldInCase(capacityNm: number, share: number, point: WorstPoint, peakPowerW: number): PowerHeld {
-  const torque = capacityNm / share
+export function heldInCase(capacityNm: number, { factor, shock }: Meets, point: WorstPoint, peakPowerW: number): PowerHeld {
+  const torque = spared(capacityNm, shock, point) / factor
   const { engineNm, inertiaNm, mostNm } = point.made ?? { engineNm: point.torqueNm, inertiaNm: 0, mostNm: Infinity }
   if (torque >= mostNm) return { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
   const scale = (torque - inertiaNm) / engineNm
@@ -79,6 +80,13 @@ export function heldInCase(capacityNm: number, share: number, point: WorstPoint,
   return scale > GREATEST_SCALE
     ? { outcome: 'not-limiting', aboveW: GREATEST_SCALE * peakPowerW }
     : { outcome: 'held', powerW: scale * peakPowerW }
+}
+
+/** Capacity as the torque without tires meets it: none is enough to break what holds slipping tires and their regrip. */
+function spared(capacityNm: number, shock: Shock, { tyres }: WorstPoint): number {
+  if (!tyres) return capacityNm
+  const mostNm = tyres.mostNm + (shock === 'hard' ? tyres.regripNm : 0)
+  return capacityNm >= mostNm ? Infinity : Math.min(capacityNm, tyres.mostNm)
 }
 
 /** Order of giving way: what fails at the smallest load, then by power, then what does not limit; no figure last. */

@@ -10,7 +10,7 @@ import { toSi } from '../quantity/units.js'
 import type { Answer, SpecInput } from './answer.js'
 import { engineOfBrief } from './brief.js'
 import { COLD_OIL_K, HOT_OIL_K } from './calibration.js'
-import type { DutyCase } from './duty.js'
+import { type DutyCase, demandIn } from './duty.js'
 import { drumState } from './judge.js'
 import { lineOil, type LineOil } from './line-oil.js'
 import { loadShare } from './load.js'
@@ -178,8 +178,7 @@ function needOf(
   const context = { engineKind: brief.engine.kind, rules }
   const margin = rules.houseMargin.friction
   const each = cases.flatMap((duty) => {
-    const { source, share } = loadShare(station.load, solved)
-    const demandNm = share * duty[source].torqueNm * duty.factors.friction
+    const demandNm = demandIn(duty, loadShare(station.load, solved), 'friction')
     if (!(demandNm > 0)) return []
     // A one-way clutch beside it holds with it; only the rest needs pressure.
     const beside = heldBeside(input, station, duty, solved, (other, fitted) => stationLimits(input.unit, other, fitted, context).limits)

@@ -2,6 +2,7 @@ import { fault, type Fault } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
 import type { Launch, Use } from './brief.js'
 import type { Fuel } from './stated.js'
+import type { TyreLimit } from './tyres.js'
 
 /** How a place meets shock: hard parts feel it, friction elements slip, the plate has its own factor, an element that shifts has its inertia. */
 export type Shock = 'hard' | 'friction' | 'plate' | 'shifting'
@@ -112,6 +113,10 @@ export interface HouseRules {
   readonly upshiftFactor: number
   /** A one-way clutch of ratchet kind is refused behind an engine of more torque. */
   readonly ratchetMostNm: number
+  /** Whether tires that slip spare the parts, by use. */
+  readonly tyreLimit: Readonly<Record<Use, TyreLimit>>
+  /** How much faster than the ground the tread runs as spinning wheels grip again. */
+  readonly regripSlipMPerS: number
   readonly lockupFactor: number
   readonly lockupRanges: LockupRanges
   readonly lockupInShifts: LockupShifts
@@ -160,6 +165,17 @@ export const DEFAULT_RULES: HouseRules = {
   reverseFactor: 1.3,
   upshiftFactor: 1.25,
   ratchetMostNm: toSi(400, 'lb-ft'),
+  tyreLimit: {
+    road: 'never',
+    tow: 'never',
+    drag: 'never',
+    'off-road': 'cap-regrip',
+    circuit: 'cap-regrip',
+    'hill-climb': 'cap-regrip',
+    'speed-trial': 'cap-regrip',
+    work: 'never',
+  },
+  regripSlipMPerS: 3,
   lockupFactor: 1.25,
   lockupRanges: 'as-unit',
   lockupInShifts: 'released',

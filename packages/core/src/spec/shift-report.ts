@@ -5,7 +5,7 @@ import { plateauPressure, shiftTime, USUAL_PLATEAU, type ShiftOutcome } from '..
 import { relativeSpeed } from '../gearing/motion.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from './answer.js'
-import { torqueAt, type DutyCase } from './duty.js'
+import { torqueAt, type DutyCase, askedOf } from './duty.js'
 import { drumState, oilOf } from './judge.js'
 import type { Part } from './part.js'
 import { DEFAULT_RULES } from './rules.js'
@@ -76,7 +76,10 @@ export function elementShifts(input: SpecInput, cases: readonly DutyCase[], stat
       slipRadPerS,
     })
     const shifting = { askedNm: perInput * torqueAt(duty.shift, scale), capacityNm: share * atLine }
-    const holding = { askedNm: perInput * inputNm * duty.factors.friction, capacityNm: atLine }
+    const holding = {
+      askedNm: perInput * askedOf({ ...duty.turbine, torqueNm: inputNm }, { factor: duty.factors.friction, shock: 'friction' }),
+      capacityNm: atLine,
+    }
     const ranges = { caseId: duty.id, fromRange: upshift.fromRangeId, toRange: duty.rangeId }
     return [{ ...ranges, dropRadPerS, slipRadPerS, perInput, shifting, holding, result }]
   })

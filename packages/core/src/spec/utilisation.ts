@@ -1,5 +1,5 @@
 import type { RangeSolution } from '../gearing/solve.js'
-import { torqueAt, type DutyCase } from './duty.js'
+import { askedOf, type DutyCase, type Meets } from './duty.js'
 import type { Limit } from './limits.js'
 import { oilOf, type DrumState, type StationCase } from './judge.js'
 import { breakingRank, heldInCase } from './power-held.js'
@@ -11,10 +11,7 @@ export interface Term {
   readonly source: LoadShare['source']
   /** Share of the source's torque that the gear train puts on the limit. */
   readonly share: number
-  /** Service factor. */
-  readonly factor: number
-  /** Demand per 1 N·m of the source: share × service factor. */
-  readonly demandPerTorque: number
+  readonly meets: Meets
   readonly limit: Limit
   readonly drum: DrumState
 }
@@ -34,8 +31,8 @@ export function termsOf(
       const { source, share } = loadShare(limit.load, range)
       if (!(share > 0 && limit.counts) || duty[source].torqueNm === 0) return []
       if (limit.load.at === 'shift' && !duty.upshift?.coming.includes(limit.load.id)) return []
-      const factor = duty.factors[limit.shock]
-      return [{ caseIndex, source, share, factor, demandPerTorque: share * factor, limit, drum }]
+      const meets = { factor: duty.factors[limit.shock], shock: limit.shock }
+      return [{ caseIndex, source, share, meets, limit, drum }]
     })
   })
 }
@@ -81,8 +78,8 @@ export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): numb
 export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[], scale = 1): number {
   let worst = 0
   for (let i = 0; i < terms.length; i++) {
-    const { caseIndex, source, demandPerTorque } = terms[i] as Term
-    const used = (torqueAt((cases[caseIndex] as DutyCase)[source], scale) * demandPerTorque) / (held[i] as number)
+    const { caseIndex, source, share, meets } = terms[i] as Term
+    const used = (share * askedOf((cases[caseIndex] as DutyCase)[source], meets, scale)) / (held[i] as number)
     if (used > worst) worst = used
   }
   return worst
@@ -107,9 +104,10 @@ export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], h
 
 function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase {
   const { place, origin, shock, scatter } = term.limit
-  const { source, factor } = term
-  const loadNm = term.share * duty[source].torqueNm
-  const demandNm = loadNm * factor
+  const { source, share, meets } = term
+  const { factor } = meets
+  const loadNm = share * duty[source].torqueNm
+  const demandNm = share * askedOf(duty[source], meets)
   return { caseId: duty.id, loadNm, source, factor, demandNm, capacityNm, margin: capacityNm / demandNm, place, origin, shock, scatter }
 }
 
@@ -119,9 +117,9 @@ function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase
  */
 export function decidingCase(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase | null {
   let [least, best] = [Infinity, -1]
-  terms.forEach(({ caseIndex, source, demandPerTorque }, i) => {
+  terms.forEach(({ caseIndex, source, share, meets }, i) => {
     const point = (cases[caseIndex] as DutyCase)[source]
-    const power = point.torqueNm > 0 ? breakingRank(heldInCase(held[i] as number, demandPerTorque, point, 1)) : Infinity
+    const power = point.torqueNm > 0 ? breakingRank(heldInCase((held[i] as number) / share, meets, point, 1)) : Infinity
     if (power < least) [least, best] = [power, i]
   })
   const term = terms[best]

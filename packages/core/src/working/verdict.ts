@@ -22,6 +22,7 @@ import { workJoint } from './plate.js'
 import { workHub } from './hub.js'
 import { workPlace, workPress, workWeld } from './shaft.js'
 import { workTeeth } from './teeth.js'
+import { workTyres, workTyresHeld } from './tyres.js'
 import { workOneWay } from './wedge.js'
 import { from, given, measuredHere, worked, type Given, type Working } from './working.js'
 
@@ -40,11 +41,7 @@ interface Scene {
 export function workMargin(input: SpecInput, answer: Answer, stationId: string, caseId: string): Working | undefined {
   const scene = sceneOf(input, answer, stationId, caseId)
   if (!scene) return undefined
-  const demand = worked(
-    { name: 'torque demand', unit: 'lb-ft', formula: 'T · K', source: 'service factor applied once, to the demand' },
-    { T: from(workLoad(input, scene.limit.load, scene.duty, scene.range)), K: workShock(scene) },
-    (v) => v.T * v.K,
-  )
+  const demand = workDemand(scene)
   return worked(
     { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
     {
@@ -53,6 +50,21 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
     },
     (v) => v.capacity / v.demand,
   )
+}
+
+/** Static torque with its service factor; where the tires slip before that, what they pass. */
+function workDemand(scene: Scene): Working {
+  const { input, limit, duty, range, judged } = scene
+  const asked = worked(
+    { name: 'torque demand', unit: 'lb-ft', formula: 'T · K', source: 'service factor applied once, to the demand' },
+    { T: from(workLoad(input, limit.load, duty, range)), K: workShock(scene) },
+    (v) => v.T * v.K,
+  )
+  const { tyres } = duty[judged.source]
+  const { source, share } = loadShare(limit.load, range)
+  return tyres && share * tyres.mostNm < asked.valueSi && source === 'turbine'
+    ? workTyres(input, duty, { share, shock: limit.shock, asked, output: Math.abs(range.outputTorque) })
+    : asked
 }
 
 /** What the other of two side by side takes off a station comes on top of its own. */
@@ -84,6 +96,8 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
   const margin = workMargin(input, answer, stationId, verdict.decides.caseId)
   if (!margin) return undefined
   const made = answer.cases.find((c) => c.id === verdict.decides?.caseId)?.[verdict.decides.source].made
+  const { tyres } = answer.cases.find((c) => c.id === verdict.decides?.caseId)?.[verdict.decides.source] ?? {}
+  if (tyres) return workTyresHeld(answer, verdict.decides, tyres)
   if (made) return workInertiaHeld(answer, verdict.decides, made, margin)
   return worked(
     {

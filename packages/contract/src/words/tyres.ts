@@ -1,0 +1,47 @@
+import { tyresLack, type Answer, type Brief } from '@plucky/core'
+import { listed, quantity, roundedPower } from './format.js'
+import { heldInWords } from './held.js'
+
+/** Where the tires count and slip before something breaks: from which power, and what the spec holds without them. */
+export function fuseSentence({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): string {
+  if (!tyres || tyres.limit === 'never' || tyres.slipFromW === null) return ''
+  const without = heldInWords(tyres.otherwise)
+  if (without === heldInWords(held)) return ''
+  return `Tires are the fuse from about ${roundedPower(tyres.slipFromW)} at launch (house rule); without them ${without}.`
+}
+
+/** What the tires pass, and the answer with them counted where the house does not count them. */
+export function tyresLine({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): string {
+  if (!tyres || tyres.slipFromW === null || held.outcome === 'no-figure') return ''
+  const slip = `Tires slip at ${quantity(tyres.outputNm, 'lb-ft')} at the output, about ${roundedPower(tyres.slipFromW)} at launch`
+  switch (tyres.limit) {
+    case 'never':
+      return `${slip}; not counted (house rule). Counted, with regrip: ${heldInWords(tyres.otherwise)}.`
+    case 'cap':
+      return `${slip}; gears and shafts are rated for no more.`
+    case 'cap-regrip':
+      return `${slip}; gears and shafts are rated for that plus the shock of regrip.`
+  }
+}
+
+const LACK_WORDS: Record<ReturnType<typeof tyresLack>[number], string> = {
+  vehicle: 'axle ratio and tire',
+  vehicleMassKg: 'weight',
+  finalDrive: 'axle ratio',
+  tyreRadiusM: 'tire radius',
+  dragAreaM2: 'drag area',
+  rollingShare: 'rolling resistance',
+  cruiseMPerS: 'cruise speed',
+  drivenAxle: 'driven axle',
+  drivenShare: 'weight on the driven axle',
+  wheelbaseM: 'wheelbase',
+  gravityHeightM: 'center of gravity height',
+  tyreFriction: 'tire friction',
+  wheelStiffnessNmPerRad: 'wheel-end stiffness',
+}
+
+/** What is missing before the tires have a limit. Empty if nothing is. */
+export function tyresLackSentence(brief: Brief): string {
+  const lack = tyresLack(brief)
+  return lack.length === 0 ? '' : `Tire limit needs ${listed(lack.map((key) => LACK_WORDS[key]))}.`
+}

@@ -1,0 +1,115 @@
+import type { Answer, SpecInput } from '../spec/answer.js'
+import type { DutyCase, WorstPoint } from '../spec/duty.js'
+import { engineInertia, turbineInertiaOf } from '../spec/fitted.js'
+import type { StationCase } from '../spec/judge.js'
+import { DEFAULT_RULES, type Shock } from '../spec/rules.js'
+import { GRAVITY } from '../spec/match.js'
+import { USUAL_WHEEL_STIFFNESS_NM_PER_RAD } from '../spec/tyres.js'
+import { from, given, worked, type Working } from './working.js'
+
+interface Slipping {
+  readonly share: number
+  readonly shock: Shock
+  /** What would be asked if the tires held. */
+  readonly asked: Working
+  /** Torque at the output for 1 N·m of the turbine. */
+  readonly output: number
+}
+
+/** The demand where the tires slip before the engine can ask more: what they pass, and for hard parts the shock of regrip. */
+export function workTyres(input: SpecInput, duty: DutyCase, { share, shock, asked, output }: Slipping): Working {
+  const passed = worked(
+    {
+      name: 'torque that the tires pass, at the turbine',
+      unit: 'lb-ft',
+      formula: 'μ · N · r / (i · g)',
+      source: 'friction; axle losses left out',
+    },
+    {
+      μ: given('tire friction, best surface', input.brief.vehicle?.tyreFriction ?? 0, null, 'brief'),
+      N: from(workWeight(input, duty.kind === 'reverse')),
+      r: given('tire radius, loaded', input.brief.vehicle?.tyreRadiusM ?? 0, 'in', 'brief'),
+      i: given('axle ratio', input.brief.vehicle?.finalDrive ?? 0, null, 'brief'),
+      g: given('torque ratio, output to turbine', output, null, 'computed'),
+    },
+    (v) => (v.μ * v.N * v.r) / (v.i * v.g),
+  )
+  const about = { name: 'torque demand with the tires slipping', unit: 'lb-ft', source: 'house rule: tires as the fuse' } as const
+  const plain = { f: given('torque ratio, this station to turbine', share, null, 'computed'), Tt: from(passed) } as const
+  const would = { T: from(asked) }
+  if (shock !== 'hard' || !duty.turbine.tyres?.regripNm)
+    return worked({ ...about, formula: 'f · Tt, less than T' }, { ...plain, ...would }, (v) => Math.min(v.T, v.f * v.Tt))
+  return worked(
+    { ...about, formula: 'f · (Tt + Tr), because f · Tt is less than T' },
+    { ...plain, Tr: from(workRegrip(input, duty)), ...would },
+    (v) => (v.f * v.Tt < v.T ? v.f * (v.Tt + v.Tr) : v.T),
+  )
+}
+
+function workWeight({ brief }: SpecInput, reverse: boolean): Working {
+  const { vehicle } = brief
+  const sign = (vehicle?.drivenAxle === 'rear') === reverse ? '+' : '−'
+  return worked(
+    {
+      name: 'weight on the driven axle',
+      unit: 'lbf',
+      formula: `W · s / (1 ${sign} μ · h / L), at most W`,
+      source: 'Gillespie, Fundamentals of Vehicle Dynamics, from memory',
+    },
+    {
+      W: given('weight', (brief.vehicleMassKg ?? 0) * GRAVITY, 'lbf', 'brief'),
+      s: given('weight on driven axle, fraction', vehicle?.drivenShare ?? 1, null, 'brief'),
+      μ: given('tire friction, best surface', vehicle?.tyreFriction ?? 0, null, 'brief'),
+      h: given('center of gravity height', vehicle?.gravityHeightM ?? 0, 'in', 'brief'),
+      L: given('wheelbase', vehicle?.wheelbaseM ?? 1, 'in', 'brief'),
+    },
+    (v) => Math.min(v.W, (v.W * v.s) / Math.max(0, 1 + (sign === '+' ? 1 : -1) * ((v.μ * v.h) / v.L))),
+  )
+}
+
+function workRegrip(input: SpecInput, duty: DutyCase): Working {
+  const { vehicle } = input.brief
+  const locked = duty.kind === 'lockup' || duty.kind === 'locked-shift'
+  return worked(
+    { name: 'shock of regrip, at the turbine', unit: 'lb-ft', formula: 'v / r · √(k · J)', source: 'energy of one inertia on one spring' },
+    {
+      v: given('tread speed at regrip, over ground speed', (input.rules ?? DEFAULT_RULES).regripSlipMPerS, 'mph', 'rule'),
+      r: given('tire radius, loaded', vehicle?.tyreRadiusM ?? 1, 'in', 'brief'),
+      k: given(
+        'wheel-end stiffness per radian',
+        vehicle?.wheelStiffnessNmPerRad ?? USUAL_WHEEL_STIFFNESS_NM_PER_RAD,
+        'lb-ft',
+        vehicle?.wheelStiffnessNmPerRad === undefined ? 'constant' : 'brief',
+      ),
+      J: given(
+        locked ? 'engine and turbine inertia' : 'turbine inertia',
+        turbineInertiaOf(input) + (locked ? engineInertia(input) : 0),
+        'kg·m²',
+        'computed',
+      ),
+    },
+    (v) => (v.v / v.r) * Math.sqrt(v.k * v.J),
+  )
+}
+
+/** Power held in a case with tires: the part gives way before they slip, or as they grip again. */
+export function workTyresHeld(answer: Answer, worst: StationCase, { mostNm }: NonNullable<WorstPoint['tyres']>): Working {
+  const torqueNm = answer.cases.find(({ id }) => id === worst.caseId)?.[worst.source].torqueNm ?? 1
+  return worked(
+    {
+      name: 'power held',
+      unit: 'hp',
+      formula: 'P · min(C / f, Tt) / (K · Tc): the part gives way before the tires slip, or in the regrip as soon as they do',
+      source: 'numerical search over all load cases',
+    },
+    {
+      P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'),
+      C: given('torque capacity', worst.capacityNm, 'lb-ft', 'computed'),
+      f: given('torque ratio, this station to converter', worst.loadNm / torqueNm, null, 'computed'),
+      Tt: given('torque that the tires pass, at the turbine', mostNm, 'lb-ft', 'computed'),
+      K: given('service factor', worst.factor, null, 'rule'),
+      Tc: given('turbine torque', torqueNm, 'lb-ft', 'computed'),
+    },
+    (v) => (v.P * Math.min(v.C / v.f, v.Tt)) / (v.K * v.Tc),
+  )
+}
