@@ -126,7 +126,7 @@ const Tires = ({ content }: { content: JobContent }) => (
       ))}
     </Grid>
     <Text fontSize="13.5px" color="inkSoft" mb="6px">
-      Cap: gears and shafts are asked for no more than the tires hold. With regrip: plus the shock as spinning wheels grip again.
+      Cap: gears and shafts see no more than the tires hold. With regrip: plus the shock as spinning wheels grip again.
     </Text>
     <Fields content={content} of={[['regripSlipMPerS', 'Tread speed at regrip, over ground speed', 'mph', 1]]} />
   </Panel>

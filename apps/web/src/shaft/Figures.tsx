@@ -3,6 +3,7 @@ import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import { trialStore } from './trial.js'
 import {
+  cannotBeBuilt,
   caseInSentence,
   figure,
   hardnessSentence,
@@ -131,8 +132,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
     },
     {
       name: 'Build holds',
-      of: ({ specHeld, report }) =>
-        report.mates.some((m) => m.differences.length > 0) ? 'can’t be built: splines do not mate' : heldInWords(specHeld),
+      of: ({ specHeld, stops }) => cannotBeBuilt(stops) || heldInWords(specHeld),
     },
     {
       name: duty ? `Margin ${caseInSentence(unit, duty, content.brief)}` : 'Margin',

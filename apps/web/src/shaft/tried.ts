@@ -5,6 +5,7 @@ import {
   loadShare,
   shaftReport,
   specAnswer,
+  stopsOf,
   stressAlong,
   verdictAt,
   type Answer,
@@ -16,6 +17,7 @@ import {
   type SpecInput,
   type Station,
   type StationVerdict,
+  type Stop,
   type StressStretch,
   type Unit,
 } from '@plucky/core'
@@ -33,6 +35,7 @@ export interface Judged {
   readonly verdict: StationVerdict
   /** With it at its station. */
   readonly specHeld: PowerHeld
+  readonly stops: readonly Stop[]
   readonly report: ShaftReport
   /** Along its length, in the case that is shown; nothing where it carries nothing there. */
   readonly stress: readonly StressStretch[]
@@ -57,7 +60,7 @@ function judge(input: SpecInput, answer: Answer, station: Station, caseId: strin
   const demandNm = demandAt(input, station, duty)
   const others = answer.stations.filter((s) => s.stationId !== station.id && s.held.outcome !== 'no-figure').map((s) => s.held)
   const specHeld = [verdict.held, ...others].reduce((least, held) => (breakingRank(held) < breakingRank(least) ? held : least))
-  return { part, verdict, specHeld, report, demandNm, stress: stressAlong(part.geometry, demandNm) }
+  return { part, verdict, specHeld, stops: stopsOf(input), report, demandNm, stress: stressAlong(part.geometry, demandNm) }
 }
 
 /** The shaft that is fitted, after the work done to it. */

@@ -220,6 +220,14 @@ export class GrooveDto {
   @Figure({ label: 'Groove width', unit: 'in', from: 0, to: 4, above: true }) widthM!: number
   @Figure({ label: 'Groove root diameter', unit: 'in', from: 0.05, to: 8 }) bottomDiameterM!: number
   @Figure({ label: 'Groove root radius', unit: 'in', from: 0.0005, to: 1 }) radiusM!: number
+  @IsOptional() @YesNo('Carries a sealing ring') ring?: boolean
+}
+
+export class BushingDto {
+  @Label('Bushing name', 40) name!: string
+  @Figure({ label: 'Bushing front end from front', unit: 'in', from: 0, to: 60 }) fromFrontM!: number
+  @Figure({ label: 'Bushing length', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
+  @Figure({ label: 'Bushing bore', unit: 'in', from: 0.05, to: 8 }) boreDiameterM!: number
 }
 
 export class ShaftSectionDto {
@@ -242,6 +250,7 @@ export class ShaftDto {
   sections!: ShaftSectionDto[]
   @IsOptional() @Shapes('Cross holes', () => CrossHoleDto, { most: 20 }) holes?: CrossHoleDto[]
   @IsOptional() @Shapes('Grooves', () => GrooveDto, { most: 20 }) grooves?: GrooveDto[]
+  @IsOptional() @Shapes('Bushings', () => BushingDto, { most: 6 }) bushings?: BushingDto[]
   @IsOptional() @Shapes('Welds', () => FilletWeldDto, { most: 8 }) welds?: FilletWeldDto[]
   @IsOptional() @Shapes('Press fits', () => PressJointDto, { most: 4 }) presses?: PressJointDto[]
   @IsOptional() @Shape('Hardness test', () => HardnessDto) hardness?: HardnessDto

@@ -74,6 +74,11 @@ export class AccumulatorDto {
   @Figure({ label: 'Accumulator travel time', unit: 's', from: 0.02, to: 3 }) travelS!: number
 }
 
+export class CaseBoreDto {
+  @Slug('Station') stationId!: string
+  @Figure({ label: 'Case bore radius', unit: 'mm', from: 10, to: 500 }) radiusM!: number
+}
+
 export class StationDto {
   @Slug('Station') id!: string
   @Label('Code', 8) code!: string
@@ -119,6 +124,7 @@ export class UnitDto {
   @IsOptional() @Shapes('Thrust surfaces', () => UnitThrustDto, { most: 40 }) thrusts?: UnitThrustDto[]
   @IsOptional() @Figure({ label: 'Full-power upshift time', unit: 's', from: 0.05, to: 2 }) shiftS?: number
   @IsOptional() @Shapes('Accumulators', () => AccumulatorDto, { most: 16 }) accumulators?: AccumulatorDto[]
+  @IsOptional() @Shapes('Case bores', () => CaseBoreDto, { most: 40 }) caseBores?: CaseBoreDto[]
   @IsOptional() @Figure({ label: 'Case line pressure limit', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
   @IsOptional() @Shape('Fit-up dimensions', () => UnitFitDto) fit?: UnitFitDto
   @IsOptional() @Shapes('Known failures', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]

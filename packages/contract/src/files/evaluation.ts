@@ -21,7 +21,7 @@ import {
   type StationCase,
   type StationVerdict,
 } from '@plucky/core'
-import { splineSentence } from '../words/spline-stop.js'
+import { stopWords } from '../words/stop.js'
 import { misfitSentence } from '../words/fitting.js'
 import { wrongSentence } from '../words/pack.js'
 import { findingSentence, likelyWords } from '../words/verdict.js'
@@ -40,7 +40,7 @@ export function evaluation(file: JobFile): object {
     unit: unit.id,
     outcome: answer.stops.length > 0 ? 'stopped' : 'answered',
     sentence,
-    stops: answer.stops.map((stop) => splineSentence(stop, unit)),
+    stops: answer.stops.map((stop) => stopWords(stop, unit)),
     likely: likelyWords(answer) || null,
     peakPowerW: answer.peakPowerW,
     stallSpeedRadPerS: answer.stallSpeedRadPerS,

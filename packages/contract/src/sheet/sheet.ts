@@ -7,6 +7,7 @@ import {
   plateReport,
   pressureReport,
   splinePairs,
+  supportJournals,
   type SplinePair,
   type Need,
   type Part,
@@ -108,6 +109,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
     together: [
       ...unit.stations.flatMap(({ id }) => needsOf(fitted.get(id)).map((need) => needWords(now, id, need))),
       ...splinePairs({ unit, fitted }).map((pair) => pairWords(unit, pair)),
+      ...supportJournals({ unit, fitted }).map((journal) => journalWords(unit, journal)),
     ],
     lines: frontToRear(unit, cost.lines).map(({ what, item, stationIds, price, hours }) => ({
       what: what === 'kit' ? `${item.name} (kit)` : item.name,
@@ -214,13 +216,18 @@ function reasonOf(now: Judged, arrived: Judged, station: Station): string {
   const forShafts = splinePairs({ unit, fitted: now.fitted })
     .filter((pair) => pair.otherId === station.id && pair.hub.teeth !== hubFor(arrived.fitted, station.id, pair.stationId)?.teeth)
     .map((pair) => `the ${stationName(unit, pair.stationId)} needs ${pair.hub.teeth} teeth here`)
+  const forJournals = supportJournals({ unit, fitted: now.fitted })
+    .filter(
+      ({ otherId, boreM }) => otherId === station.id && !supportJournals({ unit, fitted: arrived.fitted }).some((j) => j.boreM === boreM),
+    )
+    .map(({ stationId, boreM }) => `the ${stationName(unit, stationId)} needs a ${quantity(boreM, 'in', 3)} bore here`)
   const was = arrived.catalogue.parts.get(job.arrived[station.id] ?? '')
   const before = verdictIn(arrived.answer, station.id)
   const came = was
     ? `as received: “${was.name}”${before && !carriesNothing(before) ? `, ${heldInWords(before.held)}` : ''}`
     : 'as received: none'
   const kept = isChanged(now.file, station.id) ? came : was ? 'as received' : ''
-  return [kept, ...new Set([...forOthers, ...forShafts]), short].filter(Boolean).join('; ')
+  return [kept, ...new Set([...forOthers, ...forShafts, ...forJournals]), short].filter(Boolean).join('; ')
 }
 
 /** "Input shaft, turbine spline of 35 teeth, goes into the bore of the turbine hub." */
@@ -229,6 +236,13 @@ function pairWords(unit: Unit, pair: SplinePair): string {
   const { stationId, section, spline, hub, otherId } = pair
   return `${capital(stationName(unit, stationId))}, ${section} (${spline.teeth} teeth) mates with the ${stationName(unit, otherId)} ${hub.name}.`
 }
+
+/** "Input shaft, oil journal of 1.100 in, runs in the stator support front bushing of 1.103 in." */
+const journalWords = (
+  unit: Unit,
+  { stationId, otherId, section, place, outerM, boreM }: ReturnType<typeof supportJournals>[number],
+): string =>
+  `${capital(stationName(unit, stationId))}, ${section} of ${quantity(outerM, 'in', 3)}, runs in the ${stationName(unit, otherId)} ${place} of ${quantity(boreM, 'in', 3)}.`
 
 function needWords({ file, fitted }: Judged, stationId: string, need: Need): string {
   const { unit, job } = file

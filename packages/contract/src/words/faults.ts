@@ -69,6 +69,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Certified yield must be below tensile strength (got yield ${quantity(n(v, 'yieldPa'), 'ksi')}, tensile ${quantity(n(v, 'ultimatePa'), 'ksi')}).`,
   'feature-off-shaft': (v) =>
     `"${v.name}" must be on the shaft, which is ${inch(v, 'lengthM')} long (position entered: ${inch(v, 'fromFrontM')}).`,
+  'bushing-above-bore': (v) =>
+    `Bushing "${v.name}": its bore must be smaller than the ${inch(v, 'boreM')} bore it is pressed into (got ${inch(v, 'bushingM')}).`,
   'groove-above-shaft': (v) =>
     `The root diameter of groove "${v.name}" must be smaller than the shaft diameter of ${inch(v, 'outerM')} (got ${inch(v, 'bottomM')}).`,
   'groove-through-wall': (v) =>

@@ -1,6 +1,7 @@
 import type { Misfit, Unit } from '@plucky/core'
 import { worded } from './faults.js'
-import { capital } from './format.js'
+import { capital, quantity } from './format.js'
+import { caseSentence, diameterSentence } from './stop.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
 
@@ -19,6 +20,12 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
       return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${worded(misfit.fault).sentence}`
     case 'splines-differ':
       return capital(splineSentence(misfit, unit))
+    case 'does-not-pass':
+    case 'runs-loose':
+    case 'ring-loose':
+      return capital(diameterSentence(misfit, unit))
+    case 'case-too-small':
+      return capital(caseSentence(misfit, unit))
     case 'other-variant':
       return `${name}, “${misfit.part.name}”, fits only the ${unit.name} ${variantNames(unit, misfit.part.variantIds ?? [])}.`
   }
@@ -39,6 +46,13 @@ export function companionReason(misfit: Misfit, unit: Unit): string {
       return 'the installed one has a different tooth count'
     case 'splines-differ':
       return `its ${misfit.hub.teeth}-tooth spline does not mate with the ${misfit.spline.teeth}-tooth ${misfit.section}`
+    case 'does-not-pass':
+      return `the ${misfit.section} is ${quantity(misfit.outerM, 'in', 3)} across, the ${misfit.place} ${quantity(misfit.boreM, 'in', 3)}`
+    case 'runs-loose':
+    case 'ring-loose':
+      return `the ${misfit.place}, ${quantity(misfit.boreM, 'in', 3)}, is too large for the ${quantity(misfit.outerM, 'in', 3)} ${misfit.section}`
+    case 'case-too-small':
+      return 'the installed one does not go into the case'
     case 'other-variant':
       return `the installed one is for the ${variantNames(unit, misfit.part.variantIds ?? [])}`
   }

@@ -1,5 +1,5 @@
 import { figure, quantity, roundedPower } from './format.js'
-import { type PowerHeld, type SpecAnswer, type StationVerdict } from '@plucky/core'
+import { type PowerHeld, type SpecAnswer, type StationVerdict, type Stop } from '@plucky/core'
 
 /** What a station or a spec holds, in a few words. */
 export function heldInWords(held: PowerHeld | undefined): string {
@@ -25,10 +25,16 @@ export function stationHeldInWords(answer: SpecAnswer | undefined, stationId: st
 export const carriesNothing = (verdict: StationVerdict | undefined): boolean =>
   verdict?.held.outcome === 'no-figure' && verdict.missing.length === 0
 
-/** What a spec holds as a whole; nothing while its splines do not go together. */
+/** What a spec holds as a whole; nothing while its parts do not go together. */
 export function specHeldInWords(answer: SpecAnswer | undefined): string {
   if (answer?.outcome !== 'answered') return 'no answer'
-  return answer.stops.length > 0 ? 'can’t be built: splines do not mate' : heldInWords(answer.held)
+  return cannotBeBuilt(answer.stops) || heldInWords(answer.held)
+}
+
+/** That parts do not go together. Empty if they do. */
+export function cannotBeBuilt([stop]: readonly Stop[]): string {
+  if (!stop) return ''
+  return stop.code === 'splines-differ' ? 'can’t be built: splines do not mate' : 'can’t be built: parts do not go together'
 }
 
 export const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>

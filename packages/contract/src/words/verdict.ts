@@ -19,7 +19,7 @@ import { worded } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
 import { fuseSentence } from './tyres.js'
-import { splineSentence } from './spline-stop.js'
+import { stopWords } from './stop.js'
 import { gearName } from './gear-name.js'
 import { FUEL_WORDS } from './choices.js'
 import { stationName } from './station-name.js'
@@ -79,8 +79,9 @@ export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): s
 function stopSentence({ stops }: Answer, unit: Unit): string {
   const [first, ...others] = stops
   const more =
-    others.length === 0 ? '' : ` ${others.length === 1 ? 'One more spline pair does' : `${others.length} more spline pairs do`} not mate.`
-  return `Splines do not mate: ${first ? splineSentence(first, unit) : ''}${more} The build can’t be rated until they do.`
+    others.length === 0 ? '' : ` ${others.length === 1 ? 'One more pair does' : `${others.length} more pairs do`} not go together.`
+  const title = first?.code === 'splines-differ' ? 'Splines do not mate' : 'Parts do not go together'
+  return `${title}: ${first ? stopWords(first, unit) : ''}${more} The build can’t be rated until they do.`
 }
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {

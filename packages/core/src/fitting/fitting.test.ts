@@ -138,8 +138,8 @@ describe('splines that must mate', () => {
   const path = {
     ...unit,
     stations: [
-      { id: 'a', name: 'shaft', kind: 'shaft' },
-      { id: 'b', name: 'hub', kind: 'hub' },
+      { id: 'a', name: 'shaft', kind: 'shaft', load: { at: 'output' } },
+      { id: 'b', name: 'hub', kind: 'hub', load: { at: 'output' } },
     ],
   } as unknown as Unit
   const common = { maker: 'm', unitIds: ['u'], hours: 0, stock: false, stated: [] }

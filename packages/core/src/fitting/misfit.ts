@@ -2,6 +2,7 @@ import { assemblyFaults } from '../gearing/assembly.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { setsAt } from '../spec/limits.js'
 import type { Clash, Need, Part } from '../spec/part.js'
+import { caseMisfitsAt, diameterMisfitsAt, type CaseMisfit, type DiameterMisfit } from '../spec/running-fits.js'
 import { splineStopsAt, type SplineMisfit } from '../spec/spline-stops.js'
 import type { Station, Unit, Variant } from '../spec/unit.js'
 
@@ -12,6 +13,8 @@ export type Misfit =
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
   | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly fault: Fault }
   | SplineMisfit
+  | DiameterMisfit
+  | CaseMisfit
 
 export const variantOf = (unit: Unit, variantId: string | null): Variant | undefined =>
   (unit.variants ?? []).find((variant) => variant.id === variantId)
@@ -48,6 +51,8 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
       ...needs.map((need): Misfit => ({ code: 'need-unmet', stationId, part, need })),
       ...clashes.map((clash): Misfit => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
       ...splineStopsAt(fitted, stationId),
+      ...diameterMisfitsAt({ unit, fitted }, station),
+      ...caseMisfitsAt({ unit, fitted }, station),
     ]
   })
 }

@@ -99,7 +99,7 @@ function byDisturbance(context: ProposalContext, chosen: Fits, ends: readonly St
 export const misfitKey = (misfit: Misfit): string => {
   const at = `${misfit.code} ${misfit.stationId} ${misfit.part.id}`
   if (misfit.code === 'need-unmet') return `${at} ${misfit.need.stationId} ${misfit.need.feature}`
-  if (misfit.code === 'splines-differ') return `${at} ${misfit.section} ${misfit.otherId} ${misfit.other.id}`
+  if ('section' in misfit) return `${at} ${misfit.section} ${misfit.otherId} ${misfit.other.id}`
   return misfit.code === 'clash' ? `${at} ${misfit.otherId} ${misfit.clash.feature}` : at
 }
 
@@ -145,10 +145,14 @@ function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[
   switch (misfit.code) {
     case 'other-variant':
     case 'teeth-differ':
+    case 'case-too-small':
       return atAsker()
     case 'clash':
       return [...operationsUndone(state, misfit.otherId), ...otherParts(context, state, misfit.otherId, misfit), ...atAsker()]
     case 'splines-differ':
+    case 'does-not-pass':
+    case 'runs-loose':
+    case 'ring-loose':
       return [misfit.otherId, misfit.stationId].flatMap((id) => [
         ...operationsUndone(state, id),
         ...operationsThatMend(context, state, id, misfit),

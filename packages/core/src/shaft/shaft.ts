@@ -41,6 +41,17 @@ export interface Groove {
   readonly widthM: number
   readonly bottomDiameterM: number
   readonly radiusM: number
+  /** Whether a sealing ring runs in it. */
+  readonly ring?: boolean
+}
+
+/** A bushing or sleeve pressed into the bore of a shaft, in which the journal and the rings of another run. */
+export interface Bushing {
+  readonly name: string
+  /** Its front end, from the front face. */
+  readonly fromFrontM: number
+  readonly lengthM: number
+  readonly boreDiameterM: number
 }
 
 export interface ShaftGeometry {
@@ -55,6 +66,7 @@ export interface ShaftGeometry {
   readonly sections: readonly ShaftSection[]
   readonly holes?: readonly CrossHole[]
   readonly grooves?: readonly Groove[]
+  readonly bushings?: readonly Bushing[]
   /** Joints that the torque runs through, as between shaft and hub. */
   readonly welds?: readonly FilletWeld[]
   readonly presses?: readonly PressJoint[]
@@ -153,7 +165,22 @@ function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
       ? []
       : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })]
   })
-  return [...grooves, ...holes]
+  return [...grooves, ...holes, ...bushingFaults(shaft, path)]
+}
+
+/** Bushings that lie beside the shaft, or are wider than the bore they are pressed into. */
+function bushingFaults(shaft: ShaftGeometry, path: string): Fault[] {
+  const length = shaftLength(shaft)
+  return (shaft.bushings ?? []).flatMap(({ name, fromFrontM, lengthM, boreDiameterM }, i): Fault[] => {
+    const at = `${path}.bushings.${i}`
+    if (!(fromFrontM >= 0 && fromFrontM + lengthM <= length))
+      return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+    const round = shaft.sections.filter((_, k) => overlaps(shaft, k, fromFrontM, fromFrontM + lengthM))
+    const leastM = Math.min(...round.map((s) => s.boreDiameterM))
+    return boreDiameterM < leastM
+      ? []
+      : [fault('bushing-above-bore', `${at}.boreDiameterM`, { name, bushingM: boreDiameterM, boreM: leastM })]
+  })
 }
 
 const overlaps = (shaft: ShaftGeometry, i: number, fromM: number, toM: number): boolean => {
@@ -169,8 +196,8 @@ function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): numbe
 }
 
 /** Every place of a shaft is named once, or its figures could not be told apart. */
-function namesTwice({ sections, holes = [], grooves = [], welds = [], presses = [] }: ShaftGeometry, path: string): Fault[] {
-  const lists = { sections, holes, grooves, welds, presses }
+function namesTwice({ sections, holes = [], grooves = [], bushings = [], welds = [], presses = [] }: ShaftGeometry, path: string): Fault[] {
+  const lists = { sections, holes, grooves, bushings, welds, presses }
   return Object.entries(lists).flatMap(([key, list]) => {
     const names = list.map(({ name }) => name)
     return names.flatMap((name, i) =>

@@ -24,7 +24,8 @@ import { stationLimits, type Limit, type StationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { breakingRank, GREATEST_SCALE, powerHeld, type PowerHeld } from './power-held.js'
 import { DEFAULT_RULES, type HouseRules } from './rules.js'
-import { splineStops, type SplineMisfit } from './spline-stops.js'
+import type { Stop } from './running-fits.js'
+import { stopsOf } from './stops.js'
 import { SCATTER } from './scatter.js'
 import { besideStation, heldBeside } from './side-by-side.js'
 import { tyreLimitOf, tyreVerdict, withTyres, type Rolling, type TyreVerdict } from './tyres.js'
@@ -89,8 +90,8 @@ export interface Answer {
   /** Nothing where the limit of the tires is not known. */
   readonly tyres: TyreVerdict | null
   readonly findings: readonly Finding[]
-  /** Splines that do not go into each other: while there is one the parts cannot be put together, whatever they hold. */
-  readonly stops: readonly SplineMisfit[]
+  /** While there is one the parts cannot be put together, whatever they hold. */
+  readonly stops: readonly Stop[]
 }
 
 export type SpecAnswer = Answer | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
@@ -151,7 +152,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     get findings() {
       return (found ??= [...findings(input, base, gearing, known.line), ...besideFindings(stations, least, input.brief)])
     },
-    stops: splineStops(input),
+    stops: stopsOf(input),
   }
 }
 

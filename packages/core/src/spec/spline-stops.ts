@@ -33,7 +33,7 @@ export const hubFor = (fitted: ReadonlyMap<string, Part>, mateId: string, statio
 }
 
 /** Splines of a shaft that name a station whose part names this one. Where either is silent nothing is known. */
-function pairsAt(fitted: ReadonlyMap<string, Part>, stationId: string): SplinePair[] {
+export function pairsAt(fitted: ReadonlyMap<string, Part>, stationId: string): SplinePair[] {
   const part = fitted.get(stationId)
   if (part?.kind !== 'shaft') return []
   return part.geometry.sections.flatMap(({ name, spline, lengthM }): SplinePair[] => {
@@ -56,6 +56,3 @@ export const splinePairs = ({ unit, fitted }: Fitted): SplinePair[] => unit.stat
 /** Those at a station's shaft that do not go into each other. */
 export const splineStopsAt = (fitted: ReadonlyMap<string, Part>, stationId: string): SplineMisfit[] =>
   pairsAt(fitted, stationId).flatMap((pair) => (pair.differences.length === 0 ? [] : [{ ...pair, code: 'splines-differ' }]))
-
-/** Every spline on the torque path that does not go into the part it should go into, front to rear. */
-export const splineStops = ({ unit, fitted }: Fitted): SplineMisfit[] => unit.stations.flatMap(({ id }) => splineStopsAt(fitted, id))

@@ -14,6 +14,7 @@ export function unitFaults(unit: Unit): Fault[] {
     ...ids.flatMap((id, i) => (ids.indexOf(id) === i ? [] : [fault('station-repeated', `stations.${i}.id`, { id })])),
     ...thrustFaults(unit),
     ...clearanceFaults(unit),
+    ...caseBoreFaults(unit),
     ...(unit.usual ?? []).flatMap(({ at, kind }, i) => {
       const kinds = faultKindsAt(unit.train, at)
       if (kinds.length === 0) return [fault('place-unknown', `usual.${i}.at`, { name: at })]
@@ -49,6 +50,15 @@ function thrustFaults(unit: Unit): Fault[] {
       ? []
       : [fault('radii-crossed', `thrusts.${i}.innerRadiusM`, { innerM: innerRadiusM, outerM: outerRadiusM })]),
   ])
+}
+
+/** The case said twice, or at stations that are not there. */
+function caseBoreFaults({ caseBores = [], stations }: Unit): Fault[] {
+  return caseBores.flatMap(({ stationId }, i) =>
+    stations.some(({ id }) => id === stationId) && caseBores.findIndex((bore) => bore.stationId === stationId) === i
+      ? []
+      : [fault('from-unknown', `caseBores.${i}.stationId`, { station: stationId })],
+  )
 }
 
 /** Clearances at stations that are not there, twice under one name, or with bounds that cross. */

@@ -1,0 +1,13 @@
+import type { Part } from './part.js'
+import { caseMisfitsAt, diameterMisfitsAt, type Stop } from './running-fits.js'
+import { splineStopsAt } from './spline-stops.js'
+import type { Unit } from './unit.js'
+
+/** Everything by which fitted parts cannot be put together, front to rear. While there is one, the spec holds nothing. */
+export function stopsOf(spec: { readonly unit: Unit; readonly fitted: ReadonlyMap<string, Part> }): Stop[] {
+  return spec.unit.stations.flatMap((station): Stop[] => [
+    ...splineStopsAt(spec.fitted, station.id),
+    ...diameterMisfitsAt(spec, station).flatMap((misfit) => (misfit.code === 'does-not-pass' ? [{ ...misfit, code: misfit.code }] : [])),
+    ...caseMisfitsAt(spec, station),
+  ])
+}
