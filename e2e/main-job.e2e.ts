@@ -144,7 +144,7 @@ test('every figure that decides opens its working, down to the part', async ({ p
   await working.getByText('torque capacity of “lockup feed”').first().click()
   await working.getByText('net section modulus at the hole').click()
   await expect(working).toContainText('cross hole')
-  await expect(working).toContainText('0.1720 in')
+  await expect(working).toContainText('0.2000 in')
   await page.getByRole('button', { name: 'Back to comparison' }).click()
   await page.getByTestId('margin-reverse-R').click()
   await expect(page.getByTestId('working')).toContainText('reverse throttle limit')

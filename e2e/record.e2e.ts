@@ -1,4 +1,4 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { expect, test, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job } from './bench.js'
@@ -133,4 +133,31 @@ test('the parts list adds up to what the job costs', async ({ page, request }) =
   const at = header.split(',').indexOf('price')
   const cells = lines.map((line) => [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)].map((m) => m[1] ?? ''))
   expect(cells.reduce((sum, row) => sum + Number(row[at]), 0)).toBe(Number(price?.replace(/[$,]/g, '')))
+})
+
+test('a candidate’s card says what goes with it and what is wrong because of it; Fit-up shows it before it is installed', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Carded rail')
+  await openJob(page, job)
+  await page.getByTestId('station-input-shaft').click()
+  await expect(page.getByTestId('part-input-300m-35')).toContainText('with 3 more: +$930')
+  await page.getByTestId('station-flex-plate').click()
+  const [stock, double, certified] = ['plate-stock', 'plate-double', 'plate-certified'].map((id) => page.getByTestId(`part-${id}`)) as [
+    Locator,
+    Locator,
+    Locator,
+  ]
+  await expect(stock).toContainText('turns at 7000 rpm at redline; part limit 6800 rpm')
+  await expect(double).toContainText('the number and the circle differ')
+  await expect(certified).not.toContainText('▲')
+  await double.click()
+  await goTo(page, 'Fit-up')
+  await expect(page.getByTestId('sentence')).not.toContainText('Fit-up problem')
+  await page.getByTestId('fit-candidate').click()
+  await expect(page.getByTestId('sentence')).toContainText('Fit-up problem')
+  await page.getByTestId('fit-installed').click()
+  await expect(page.getByTestId('sentence')).not.toContainText('Fit-up problem')
+  expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
 })

@@ -107,6 +107,7 @@ test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with a
   await page.getByTestId('spline-mate').selectOption('turbine-hub')
   await page.getByTestId('add-section').click()
   await type(page, 'size-length', '5')
+  await type(page, 'size-diameter', '1.1')
   await page.getByTestId('add-hole').click()
   await expect(page.getByTestId('weak-tried')).toBeVisible()
   await expect(page.getByTestId('shaft-bench').locator('..').locator('..')).toContainText('different tooth count')

@@ -199,7 +199,7 @@ describe('a shaft in its job', () => {
     const found = report(input)
     const most = found?.most
     expect(found?.energyJ).toBeCloseTo(0.5 * (most?.staticNm ?? 0) * (found?.twistRad ?? 0), 9)
-    const hole = toSi(0.172, 'in')
+    const hole = toSi(0.2, 'in')
     const lube = toSi(0.08, 'in')
     const area = 2 * (Math.PI / 4) * (hole ** 2 + lube ** 2)
     const pressure = found?.oilPressurePa ?? 0

@@ -114,7 +114,7 @@ describe('heat of an upshift', () => {
       expect(found.value).toBeGreaterThan(found.limit)
     }
     expect(verdictSentence(answer, input.unit, weak.brief)).toMatch(
-      /Holds about 670 hp .* By heat about \d+ hp: intermediate clutch, 1–2 upshift\. By life about \d+ hp: input shaft, about \d+ of 500 launches\./,
+      /Holds about 660 hp .* By heat about \d+ hp: intermediate clutch, 1–2 upshift\. By life about \d+ hp: input shaft, about \d+ of 500 launches\./,
     )
   })
 

@@ -15,6 +15,7 @@ import { Panel } from '../ui/panel.js'
 import { Candidates } from './Candidates.js'
 import { OwnPart } from './OwnPart.js'
 import { SplitDrawing } from './SplitDrawing.js'
+import { useCards } from './use-cards.js'
 import { Works } from './Works.js'
 
 interface BenchProps {
@@ -31,6 +32,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   const hand = useStore(viewStore, (view) => view.hand)
   const [measuring, setMeasuring] = useState(false)
   const { station, fitted, candidate, arrived, candidates } = bench
+  const cards = useCards(content, unit, station, candidates)
   const other = candidate !== undefined && candidate.id !== fitted?.id
   const kind = unit.stations.find(({ id }) => id === station)?.kind
   const targetW = bench.answered && !content.brief.openQuestion ? bench.answered.peakPowerW : 0
@@ -67,7 +69,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
               {`No part on the shelf fits the ${stationName(unit, station)}. The station stays empty and is listed as not rated.`}
             </Text>
           )}
-          <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerWith(content, station, id)} />
+          <Candidates bench={bench} targetW={targetW} answerWith={(id) => answerWith(content, station, id)} cards={cards} />
         </Box>
       </Flex>
       {candidate && measuring && (

@@ -1,12 +1,15 @@
 import { Box } from '@chakra-ui/react'
-import { money, stationHeldInWords, verdictIn } from '@plucky/contract'
+import { hoursWords, money, signedMoney, stationHeldInWords, verdictIn } from '@plucky/contract'
 import type { Part, SpecAnswer } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
+import type { Card } from './use-cards.js'
 
 interface TrayProps {
   readonly bench: BenchView
   readonly targetW: number
   readonly answerWith: (partId: string) => SpecAnswer | undefined
+  /** What each brings, as far as it is known yet. */
+  readonly cards: ReadonlyMap<string, Card>
 }
 
 /** Styles stand here once, so that a tray of many parts paints fast. */
@@ -32,27 +35,42 @@ const TRAY = {
   '& .fitted .name': { fontWeight: 600 },
   '& .held': { fontFamily: 'figures', fontSize: '17px', fontWeight: 600, color: 'torque' },
   '& .held.short': { color: 'break' },
-  '& .unfit': { display: 'block', fontSize: '13px', fontWeight: 600, color: 'break' },
+  '& .more': { display: 'block', fontSize: '13px', color: 'inkSoft' },
+  '& .unfit': { display: 'block', marginTop: '2px', fontSize: '13px', fontWeight: 600, color: 'break' },
   '& .tags': { fontFamily: 'figures', fontSize: '14px', color: 'inkSoft', marginLeft: '8px' },
 } as const
 
 /** Parts for the chosen station as big targets: a tap looks at one, a tap on the one looked at fits it. */
-export function Candidates({ bench, targetW, answerWith }: TrayProps) {
+export function Candidates({ bench, targetW, answerWith, cards }: TrayProps) {
   return (
     <Box role="group" aria-label="Parts that fit here" css={TRAY} data-testid="candidates">
       {bench.candidates.map((part) => (
-        <Candidate key={part.id} part={part} bench={bench} targetW={targetW} answer={answerWith(part.id)} />
+        <Candidate
+          key={part.id}
+          part={part}
+          bench={bench}
+          targetW={targetW}
+          answer={answerWith(part.id)}
+          card={part.id === bench.fitted?.id ? undefined : cards.get(part.id)}
+        />
       ))}
     </Box>
   )
 }
 
-function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchView; targetW: number; answer: SpecAnswer | undefined }) {
+interface CandidateProps {
+  readonly part: Part
+  readonly bench: BenchView
+  readonly targetW: number
+  readonly answer: SpecAnswer | undefined
+  readonly card: Card | undefined
+}
+
+function Candidate({ part, bench, targetW, answer, card }: CandidateProps) {
   const held = verdictIn(answer, bench.station)?.held
   const short = held?.outcome === 'fails-at-smallest' || (held?.outcome === 'held' && held.powerW < targetW)
   const chosen = part.id === bench.candidate?.id
   const fitted = part.id === bench.fitted?.id
-  const unfit = answer?.outcome === 'answered' ? answer.findings.filter(({ code }) => code === 'does-not-fit').length : 0
   const tags = [fitted ? 'installed' : '', part.id === bench.arrived?.id ? 'as received' : ''].filter(Boolean).join(' · ')
   return (
     <button
@@ -67,8 +85,16 @@ function Candidate({ part, bench, targetW, answer }: { part: Part; bench: BenchV
         className={`held ${short ? 'short' : ''}`}
         title={short ? '▽ below target' : undefined}
       >{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
-      {unfit > 0 && <span className="unfit">{`▲ ${unfit} ${unfit === 1 ? 'fit problem' : 'fit problems'}`}</span>}
       <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
+      {card && card.more > 0 && (
+        <span className="more">{`with ${card.more} more: ${signedMoney(card.price)} · ${hoursWords(card.hours, true)}`}</span>
+      )}
+      {card && card.faults.length > 0 && (
+        <span className="unfit" title={card.faults.join('\n')}>
+          {`▲ ${card.faults[0]}`}
+          {card.faults.length > 1 && ` And ${card.faults.length - 1} more.`}
+        </span>
+      )}
     </button>
   )
 }

@@ -1,5 +1,5 @@
-import { placeName } from '@plucky/contract'
 import type { StationVerdict } from '@plucky/core'
+import { ALONG_LINE, alongTexts, weakPlace, type AlongText } from './along.js'
 import { ink } from '../ui/theme.js'
 import type { Dimension, Drawing } from './drawing.js'
 import { TEXT_LINE, TEXT_TOP, type Frame } from './frame.js'
@@ -17,8 +17,6 @@ interface Point {
   readonly y: number
 }
 
-const LINE = 17
-const LETTER = 6.2
 const GAP = 16
 /** Height of the arrow at the weak place, px. */
 const ARROW = 12
@@ -30,14 +28,14 @@ export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
     x: frame.left + p.x * frame.scale,
     y: frame.centre + sign * (p.y - (drawing.floor ?? 0)) * frame.scale,
   })
-  const place = verdict?.decides ? drawing.places[verdict.decides.place] : undefined
-  const weak = place && verdict?.decides ? { at: at(place), words: `weakest point: ${placeName(verdict.decides.place)}` } : undefined
-  const along = shown.flatMap(({ name, text, at: where }) => (where ? [{ name, text, at: at(where) }] : []))
+  const place = weakPlace(drawing, verdict)
+  const weak = place && { at: at(place), words: place.words }
+  const along = alongTexts(drawing, shown, verdict, frame)
   const beside = shown.filter((d) => !d.at)
   return (
     <g fontSize={13.5} style={{ fontVariantNumeric: 'tabular-nums' }} fill={up ? ink('ink') : ink('torque')}>
       {along.length > 0 || beside.length === 0 ? (
-        <Along texts={along} weak={weak} sign={sign} width={frame.width} outline={at({ x: 0, y: drawing.height }).y} />
+        <Along texts={along} at={at} sign={sign} outline={at({ x: 0, y: drawing.height }).y} />
       ) : (
         <Beside
           texts={beside}
@@ -58,57 +56,21 @@ interface Weak {
 
 const HALO = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
 
-/** Texts along the outline, lifted line by line until none stands on another. */
-function Along({
-  texts,
-  weak,
-  sign,
-  width,
-  outline,
-}: {
-  texts: readonly (Dimension & { at: Point })[]
-  weak: Weak | undefined
-  sign: number
-  width: number
-  outline: number
-}) {
-  const items = [
-    ...texts.map((t) => ({ ...t, weak: false })),
-    ...(weak ? [{ name: 'weak', text: weak.words, at: weak.at, weak: true }] : []),
-  ]
-  const base = outline + (sign < 0 ? -8 : 18) + (weak ? sign * ARROW : 0)
-  const placed = items.reduce<{ item: (typeof items)[number]; x: number; half: number; level: number }[]>((done, item) => {
-    const half = (item.text.length * LETTER) / 2
-    const x = Math.min(Math.max(item.at.x, half + 2), width - half - 2)
-    const taken = (level: number) => done.some((o) => o.level === level && Math.abs(o.x - x) < o.half + half + 4)
-    let level = item.weak ? 1 : 0
-    while (taken(level)) level++
-    return [...done, { item, x, half, level }]
-  }, [])
-  const marks = placed.map(({ item, x, level }) => ({ item, x, y: base + sign * level * LINE }))
+/** Texts along the outline, each with its leader line. */
+function Along({ texts, at, sign, outline }: { texts: readonly AlongText[]; at: (p: Point) => Point; sign: number; outline: number }) {
+  const base = outline + (sign < 0 ? -8 : 18) + (texts.some(({ weak }) => weak) ? sign * ARROW : 0)
+  const marks = texts.map((text) => ({ ...text, from: at(text.at), y: base + sign * text.level * ALONG_LINE }))
   return (
     <>
-      {marks.map(({ item, y }) => (
-        <g key={item.name} fill={item.weak ? ink('break') : undefined}>
-          <path
-            d={`M${item.at.x},${item.at.y} V${y + (sign < 0 ? 3 : -11)}`}
-            stroke={item.weak ? ink('break') : ink('inkSoft')}
-            strokeWidth={0.8}
-          />
-          {item.weak && <path d={`M${item.at.x},${item.at.y} l-7,${sign * ARROW} h14 Z`} />}
+      {marks.map(({ name, weak, from, y }) => (
+        <g key={name} fill={weak ? ink('break') : undefined}>
+          <path d={`M${from.x},${from.y} V${y + (sign < 0 ? 3 : -11)}`} stroke={weak ? ink('break') : ink('inkSoft')} strokeWidth={0.8} />
+          {weak && <path d={`M${from.x},${from.y} l-7,${sign * ARROW} h14 Z`} />}
         </g>
       ))}
-      {marks.map(({ item, x, y }) => (
-        <text
-          key={item.name}
-          x={x}
-          y={y}
-          textAnchor="middle"
-          fontWeight={item.weak ? 600 : 400}
-          fill={item.weak ? ink('break') : undefined}
-          {...HALO}
-        >
-          {item.text}
+      {marks.map(({ name, weak, text, x, y }) => (
+        <text key={name} x={x} y={y} textAnchor="middle" fontWeight={weak ? 600 : 400} fill={weak ? ink('break') : undefined} {...HALO}>
+          {text}
         </text>
       ))}
     </>

@@ -1,5 +1,6 @@
 import type { Part, StationVerdict, Unit } from '@plucky/core'
 import { useMemo, useRef } from 'react'
+import { ALONG_LINE, alongTexts, type AlongText } from './along.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { differing, drawPart, partInWords } from './draw-part.js'
@@ -26,6 +27,11 @@ const SIDE_ROOM = 14
 const ABOVE_ROOM = 26
 /** Where dimensions stand along the outline, line upon line. */
 const ALONG_ROOM = 94
+/** Of the caption, and of the arrow at the weakest point. */
+const CAPTION_ROOM = 42
+
+const roomFor = (texts: readonly AlongText[]): number => (1 + Math.max(0, ...texts.map(({ level }) => level))) * ALONG_LINE + CAPTION_ROOM
+
 /** Below the centreline where nothing is drawn there. */
 const FOOT = 14
 const TEXT_ROOM = 186
@@ -47,8 +53,14 @@ export function SplitDrawing({
   const above = useMemo(() => drawn(fitted), [fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- drawn reads unit alone
   const below = useMemo(() => drawn(candidate, fitted), [candidate, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
   const ghost = useMemo(() => drawn(arrived, fitted), [arrived, fitted, unit]) // eslint-disable-line react-hooks/exhaustive-deps
-  const height = halfHeight + (below ? halfHeight : FOOT)
-  const frame = fit([above, below, ghost], width, halfHeight)
+  const flat = fit([above, below, ghost], width, halfHeight)
+  const lifted = [
+    above ? alongTexts(above, differing(above, below), fittedVerdict, flat) : [],
+    below ? alongTexts(below, differing(below, above), candidateVerdict, flat) : [],
+  ]
+  const half = halfHeight + Math.max(0, roomFor(lifted.flat()) - ALONG_ROOM)
+  const height = half + (below ? half : FOOT)
+  const frame = { ...flat, centre: half }
   const label = `Drawing: installed ${fitted?.name ?? 'none'}${below && candidate ? `, candidate ${candidate.name}` : ''}`
   return (
     <div ref={box}>

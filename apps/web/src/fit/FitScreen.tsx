@@ -1,11 +1,13 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { CAUTIONS, kindUnit, shownUnit, UNIT_SYSTEMS, type JobContent } from '@plucky/contract'
 import { fitUp, isWrong, plateReport, type FitEntry, type FitReport, type Unit } from '@plucky/core'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
 import { chooseUnits, shownStore } from '../state/shown.js'
-import { answerFor, specInputOf } from '../state/verdicts.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor, proposalFor, specInputOf } from '../state/verdicts.js'
+import { viewStore } from '../state/view.js'
 import { Inked } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
@@ -26,7 +28,10 @@ interface ScreenProps {
 }
 
 /** Whether it all bolts together: the chain drawn, the dry fit in the order of the work, and every figure taken where it belongs. */
-export function FitScreen({ content, unit }: ScreenProps) {
+export function FitScreen({ content: installed, unit }: ScreenProps) {
+  const tried = useTried(installed, unit)
+  const [trying, setTrying] = useState(false)
+  const content = trying && tried ? tried.content : installed
   const input = specInputOf(content)
   const report = useMemo(() => input && fitUp(input), [content, unit]) // eslint-disable-line react-hooks/exhaustive-deps -- the input is made of both
   const { chosen } = useStore(fitStore)
@@ -37,6 +42,7 @@ export function FitScreen({ content, unit }: ScreenProps) {
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
       <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      {tried && <Trying tried={tried} on={trying} onPick={setTrying} />}
       <Text className="only-printed" fontWeight={700}>
         {`Job ${number}: ${content.name}, ${unit.name}`}
       </Text>
@@ -66,6 +72,40 @@ export function FitScreen({ content, unit }: ScreenProps) {
     </Box>
   )
 }
+
+interface Tried {
+  readonly name: string
+  readonly content: JobContent
+}
+
+/** The job with the candidate that is looked at in Power flow, and all that goes with it. Undefined if none is. */
+function useTried(content: JobContent, unit: Unit): Tried | undefined {
+  const { station, candidate } = useStore(viewStore)
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  return useMemo(() => {
+    const part = parts.get(candidate)
+    if (!part || !part.unitIds.includes(unit.id) || content.spec.fits[station] === candidate) return undefined
+    const spec = proposalFor(content, { station, part: candidate })?.spec
+    return spec && { name: part.name, content: { ...content, spec: { ...content.spec, ...spec } } }
+  }, [content, unit, station, candidate, parts])
+}
+
+/** What is shown: what is installed, or what the candidate would make of it. */
+const Trying = ({ tried, on, onPick }: { tried: Tried; on: boolean; onPick: (on: boolean) => void }) => (
+  <Flex gap="6px" align="center" mb="6px" className="not-printed">
+    <Choice on={!on} onPick={() => onPick(false)} testId="fit-installed">
+      As installed
+    </Choice>
+    <Choice on={on} onPick={() => onPick(true)} testId="fit-candidate">
+      {`With candidate: ${tried.name}`}
+    </Choice>
+    {on && (
+      <Text fontSize="13.5px" color="oil" fontWeight={600}>
+        Not installed. Measurements are kept with the job.
+      </Text>
+    )}
+  </Flex>
+)
 
 /** The first that asks for something, or the first of all. */
 const firstOf = (entries: readonly FitEntry[]): FitEntry | undefined => entries.find(isWrong) ?? entries.find(isMeasured)

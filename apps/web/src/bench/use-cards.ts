@@ -1,0 +1,61 @@
+import { findingSentence, isBeside, misfitSentence, type JobContent } from '@plucky/contract'
+import { type Finding, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { useEffect, useState } from 'react'
+import { answerFor, proposalFor } from '../state/verdicts.js'
+
+/** What a candidate brings: the price of all that goes with it, and what is wrong because of it. */
+export interface Card {
+  readonly price: number
+  readonly hours: number
+  /** Other parts and operations that go with it. */
+  readonly more: number
+  /** Refusals and misfits that are not there without it, each in a sentence. */
+  readonly faults: readonly string[]
+}
+
+/** What a part would bring to a station, with all that it drags along. */
+export function cardFor(content: JobContent, unit: Unit, station: string, part: Part): Card | undefined {
+  const proposal = proposalFor(content, { station, part: part.id })
+  if (!proposal) return undefined
+  const faults = [
+    ...proposal.left.map((misfit) => misfitSentence(misfit, unit)),
+    ...newFindings(answerFor(content), answerFor(content, proposal.spec)).map((finding) => findingSentence(finding, unit)),
+  ]
+  return { price: proposal.price, hours: proposal.hours, more: proposal.companions.length, faults: [...new Set(faults)] }
+}
+
+/** Findings that one answer has and the other has not. Heat and life are read beside the power. */
+export function newFindings(before: SpecAnswer | undefined, after: SpecAnswer | undefined): Finding[] {
+  if (after?.outcome !== 'answered') return []
+  const key = ({ code, stationId, rangeId, fit }: Finding) => `${code} ${stationId} ${rangeId} ${fit?.id ?? ''}`
+  const old = new Set(before?.outcome === 'answered' ? before.findings.map(key) : [])
+  return after.findings.filter((finding) => !isBeside(finding) && !old.has(key(finding)))
+}
+
+interface Known {
+  readonly content: JobContent
+  readonly station: string
+  readonly cards: ReadonlyMap<string, Card>
+}
+
+/** The cards of all candidates, made one after the other while nothing else is to do: sets of parts are searched for each. */
+export function useCards(content: JobContent, unit: Unit, station: string, candidates: readonly Part[]): ReadonlyMap<string, Card> {
+  const [known, setKnown] = useState<Known>()
+  const current = known?.content === content && known.station === station ? known.cards : NONE
+  useEffect(() => {
+    let timer = 0
+    const made = new Map<string, Card>()
+    const next = (i: number) => {
+      const part = candidates[i]
+      if (!part) return
+      const card = cardFor(content, unit, station, part)
+      if (card) setKnown({ content, station, cards: new Map(made.set(part.id, card)) })
+      timer = window.setTimeout(() => next(i + 1))
+    }
+    timer = window.setTimeout(() => next(0))
+    return () => clearTimeout(timer)
+  }, [content, unit, station]) // eslint-disable-line react-hooks/exhaustive-deps -- the candidates are those of the station
+  return current
+}
+
+const NONE: ReadonlyMap<string, Card> = new Map()
