@@ -124,6 +124,10 @@ test('a part of one’s own, measured, goes on the shelf and can be fitted', asy
   await type(page, 'own-geometry.sections.1.outerDiameterM', '30 mm')
   await expect(page.getByTestId('own-geometry.sections.1.outerDiameterM')).toHaveValue('1.1811')
   await page.getByTestId('own-add').click()
+  await expect(page.getByTestId('own-dialog').getByRole('alert').first()).toContainText(/price/i)
+  await type(page, 'own-price', '310')
+  await type(page, 'own-hours', '1.5')
+  await page.getByTestId('own-add').click()
   await expect(page.getByTestId('own-dialog')).toHaveCount(0)
   await expect(
     page

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { jobOf, openJob, ownJob, saved } from './bench.js'
+import { jobOf, openJob, ownJob, saved, type } from './bench.js'
 
 const cell = (page: Page, name: string, column: 1 | 2) =>
   page
@@ -30,6 +30,10 @@ test('a sixth plate beside five: +20 % at one force, why it is not 20 with anoth
   await expect(page.getByTestId('shares')).toHaveText('Torque capacity: +20.0% friction surfaces.')
   const held = await cell(page, 'Power held, engine', 2).textContent()
   await page.getByTestId('own-name').fill('Six plates, thin steels')
+  await page.getByTestId('onto-shelf').click()
+  await expect(page.getByRole('alert')).toContainText('those of the part it began from are not copied')
+  await type(page, 'own-price', '240')
+  await type(page, 'own-hours', '2')
   await page.getByTestId('onto-shelf').click()
   await page.getByTestId('fit-drawn').click()
   await expect(cell(page, 'Power held, engine', 1)).toHaveText(held ?? '')

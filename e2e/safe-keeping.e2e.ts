@@ -91,7 +91,7 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
 })
 
 /** How long two windows contend at least; longer by hand. */
-const CONTEND_S = Number(process.env["PLUCKY_CONTEND_SECONDS"] ?? 5)
+const CONTEND_S = Number(process.env['PLUCKY_CONTEND_SECONDS'] ?? 5)
 
 test('two windows edit one job at once: what was shown as saved stands, what was not is told', async ({ page, context, request }) => {
   test.setTimeout(CONTEND_S * 1000 + 120_000)

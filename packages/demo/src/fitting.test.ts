@@ -103,6 +103,24 @@ describe('an operation', () => {
     expect(held(withWorks(spec, 'input-shaft', ['op-fuller-weld']))?.worst?.place).not.toBe('hub weld|weld')
   })
 
+  it('is not offered where it would change nothing: a lever that is no longer than the one there, a hole that is of that size already', () => {
+    const van = demoShop()
+    const medlar = van.units.find(({ id }) => id === 'medlar-4') as Unit
+    const band = van.shelf.find(({ id }) => id === 'medlar-low-band-stock') as Extract<Part, { kind: 'band' }>
+    const levers = (leverRatio: number) =>
+      operationsFor(van.catalogue, medlar, 'low-band', { ...band, geometry: { ...band.geometry, leverRatio } }).filter(({ id }) =>
+        /lever/.test(id),
+      )
+    expect([levers(2.2), levers(3), levers(3.4)].map(({ length }) => length)).toEqual([1, 0, 0])
+    const shaft = catalogue.parts.get('input-4340') as Part
+    const sleeved = fittedParts(
+      withWorks(withPart(weak.spec, 'input-shaft', 'input-4340'), 'input-shaft', ['op-sleeve-holes']),
+      catalogue,
+    ).get('input-shaft') as Part
+    const sleeves = (part: Part) => operationsFor(catalogue, unit, 'input-shaft', part).some(({ id }) => id === 'op-sleeve-holes')
+    expect([sleeves(shaft), sleeves({ ...sleeved })]).toEqual([true, false])
+  })
+
   it('files the rings: the pack gains just what the pressure at its piston gains', () => {
     const slip = (works: readonly string[]) =>
       limitsOf('direct-pack', fittedParts(withWorks(weak.spec, 'direct-pack', works), catalogue).get('direct-pack') as Part)

@@ -1,5 +1,15 @@
-import { evaluation, headlinesOf, jobFileOf, OUTCOMES, type Headline, type JobContent, type JobFile } from '@plucky/contract'
-import { suspectId, suspectsOf, withPart, type Suspect, type Unit } from '@plucky/core'
+import {
+  asReceived,
+  evaluation,
+  headlinesOf,
+  jobFileOf,
+  OUTCOMES,
+  type Headline,
+  type JobContent,
+  type JobFile,
+  withDefaults,
+} from '@plucky/contract'
+import { toSi, suspectId, suspectsOf, withPart, type Suspect, type Unit } from '@plucky/core'
 import { demoShop } from './index.js'
 
 const { units, jobs, kits, lookup } = demoShop()
@@ -27,11 +37,20 @@ describe('the headline of a job', () => {
   })
 
   it('lists no change, no cost and the power as received where the build is still as received', () => {
-    const received = { ...weak, spec: { ...weak.spec, fits: weak.arrived, works: {} } }
+    const received = asReceived(weak)
     const headline = of(received)
     expect([headline.changed, headline.price, headline.hours]).toEqual([[], 0, 0])
     expect(headline.sentence.startsWith(`Holds about ${headline.received}`)).toBe(true)
     expect(of(weak).received).toBe(headline.received)
+  })
+
+  it('keeps the power as received whatever pressure is chosen later; a job that does not say its pressure had that of the build', () => {
+    const pressed = { ...weak, spec: { ...weak.spec, pressure: { drivePa: toSi(120, 'psi'), reversePa: toSi(150, 'psi') } } }
+    expect(of(pressed).received).toBe(of(weak).received)
+    expect(of({ ...weak, arrivedPressure: pressed.spec.pressure }).received).not.toBe(of(weak).received)
+    const { arrivedPressure, ...before } = pressed
+    expect((withDefaults(before) as JobContent).arrivedPressure).toEqual(pressed.spec.pressure)
+    expect(arrivedPressure).toEqual(weak.arrivedPressure)
   })
 
   it('counts a station as changed by its part or by an operation on it, front to rear', () => {

@@ -13,6 +13,7 @@ import * as jobList from './migrations/0010-job-list.js'
 import * as headlinesByUnits from './migrations/0011-headlines-by-units.js'
 import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.js'
 import * as tireRules from './migrations/0013-tire-rules.js'
+import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -28,6 +29,7 @@ const MIGRATIONS = [
   { name: '0011-headlines-by-units', ...headlinesByUnits },
   { name: '0012-upshift-and-life-rules', ...upshiftAndLifeRules },
   { name: '0013-tire-rules', ...tireRules },
+  { name: '0014-pressure-as-received', ...pressureAsReceived },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

@@ -25,18 +25,26 @@ interface ShelfProps {
 
 interface Typed {
   readonly name: string
-  readonly price: number
-  readonly hours: number
+  readonly price: number | null
+  readonly hours: number | null
+}
+
+const UNPRICED: Problem = {
+  code: 'price-missing',
+  path: 'price',
+  sentence: 'Enter price and labor of this part; those of the part it began from are not copied.',
 }
 
 /** What lies on the bench becomes a part of the shop's own; then it is fitted with all that it drags along. */
 export const OntoShelf = memo(function OntoShelf({ content, unit, station, part, basis }: ShelfProps) {
-  const [typed, setTyped] = useState<Typed>({ name: '', price: basis?.price ?? 0, hours: basis?.hours ?? 1 })
+  const [typed, setTyped] = useState<Typed>({ name: '', price: null, hours: null })
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [kept, setKept] = useState<{ readonly id: string; readonly geometry: Part['geometry'] } | undefined>()
   const onShelf = kept?.geometry === part.geometry ? kept.id : undefined
   const put = async () => {
-    const named = withName(station, part, basis, typed)
+    const { price, hours } = typed
+    if (price === null || hours === null) return setProblems([UNPRICED])
+    const named = withName(station, part, basis, typed.name, { price, hours })
     const wrong = problemsOf('parts', named)
     if (wrong.length > 0) return setProblems(wrong)
     try {
@@ -68,7 +76,7 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
           width="72px"
           testId="own-price"
         />
-        <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" />
+        <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" testId="own-hours" />
       </Flex>
       {problems.map((problem) => (
         <Text key={problem.path + problem.code} role="alert" color="break" fontSize="13.5px" mt="3px">
@@ -99,10 +107,10 @@ function NameField({ value, usual, onType }: { value: string; usual: string; onT
 const usualName = (station: Station, basis: Part | undefined) => (basis ? `${basis.name}, modified` : `Custom ${station.name}`)
 
 /** The drawing as a part with a name of its own. */
-function withName(station: Station, part: Part, basis: Part | undefined, { name, price, hours }: Typed): Part {
+function withName(station: Station, part: Part, basis: Part | undefined, name: string, cost: Pick<Part, 'price' | 'hours'>): Part {
   const called = (name.trim() || usualName(station, basis)).slice(0, 80)
   const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
-  return { ...part, id, name: called, maker: 'Own shop', stock: false, price, hours }
+  return { ...part, id, name: called, maker: 'Own shop', stock: false, ...cost }
 }
 
 /** What comes with it, priced as one, and the button that takes all of it. */

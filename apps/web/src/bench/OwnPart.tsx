@@ -1,8 +1,9 @@
 import { Box, CloseButton, Dialog, Flex, Portal } from '@chakra-ui/react'
-import type { Part } from '@plucky/core'
+import { flatPressureLike, partFaults, type LockupGeometry, type Part } from '@plucky/core'
 import { useState } from 'react'
 import { ItemForm } from '../shelf/ItemForm.js'
 import { useItemDraft, type DraftItem } from '../shelf/draft-item.js'
+import { withValue } from '../state/with-value.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 
 interface OwnProps {
@@ -15,7 +16,7 @@ interface OwnProps {
 /** A part of the shop's own: begun as a copy of the one on the bench, every figure typed as measured, then put on the shelf. */
 export function OwnPart({ basis, taken, onClose, onAdded }: OwnProps) {
   const [copy] = useState(() => ownCopy(basis, taken))
-  const draft = useItemDraft('parts', copy, (item) => item.id)
+  const draft = useItemDraft('parts', copy, (item) => item.id, undefined, follows(basis))
   const add = async () => {
     const kept = await draft.save()
     if (!kept) return
@@ -53,7 +54,7 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   return (
     <Flex gap="10px" align="center" width="100%">
       <Box flex="1" fontSize="13.5px" color="inkSoft">
-        Any length unit works: 24 mm or 0.945 in.
+        Price, labor and stated limits are not copied: enter those of this part. Any length unit works: 24 mm or 0.945 in.
       </Box>
       <Ruled minH="44px" onClick={onClose}>
         Cancel
@@ -65,11 +66,24 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   )
 }
 
-/** A copy with a free id, not stock; the maker's stated limits come along to be corrected. */
+/** A lockup piston keeps the cone of the one that it is copied from: where it lies flat follows radii and thickness until it is typed. */
+const follows =
+  (basis: Part) =>
+  (item: DraftItem, touched: ReadonlySet<string>): DraftItem => {
+    if (basis.kind !== 'lockup' || touched.has(FLAT_AT)) return item
+    const geometry = item['geometry'] as LockupGeometry
+    if (partFaults({ ...basis, geometry }).length > 0) return item
+    return withValue(item, FLAT_AT, flatPressureLike(basis.geometry, geometry))
+  }
+const FLAT_AT = 'geometry.piston.flatAtPa'
+
+/** A copy with a free id, not stock. What was said of the other piece is not said of this one: price, labor and stated limits are asked. */
 function ownCopy(basis: Part, taken: (id: string) => boolean): DraftItem {
   const stem = basis.id.replace(/-own-\d+$/, '')
   let n = 1
   while (taken(`${stem}-own-${n}`)) n++
   const own = { id: `${stem}-own-${n}`, name: `${basis.name}, as measured ${n}`.slice(0, 80), maker: 'Own shop', stock: false }
-  return { ...(basis as object), ...own }
+  const { price: _price, hours: _hours, ...like } = basis
+  void [_price, _hours]
+  return { ...(like as object), ...own, stated: [] }
 }

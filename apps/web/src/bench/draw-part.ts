@@ -165,6 +165,11 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
     const [dx, dy] = [(element / 2) * Math.cos(lean), (element / 2) * Math.sin(lean)]
     return `M${(p.x - dx).toFixed(1)},${(p.y - dy).toFixed(1)}L${(p.x + dx).toFixed(1)},${(p.y + dy).toFixed(1)}`
   }
+  const elements = {
+    roller: () => at.map((p): DrawnPath => ({ d: disc(p.x, p.y, element / 2), ink: 'hatch' })),
+    sprag: () => at.map((p): DrawnPath => ({ d: sprag(p), ink: 'thread' })),
+    ratchet: () => at.flatMap((p) => pawl(cx, p.angle, inner, element)),
+  }
   return {
     width: cx + outer,
     height: outer,
@@ -175,9 +180,7 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       { d: half(cx, inner + element), ink: 'void' },
       { d: half(cx, inner), ink: 'steel' },
       { d: half(cx, inner - 10), ink: 'void' },
-      ...at.map((p): DrawnPath =>
-        clutch.elementKind !== 'sprag' ? { d: disc(p.x, p.y, element / 2), ink: 'hatch' } : { d: sprag(p), ink: 'thread' },
-      ),
+      ...elements[clutch.elementKind](),
     ],
     dimensions: [
       { name: 'elements', text: `${clutch.elements} ${clutch.elementKind === 'ratchet' ? 'pawls' : `${clutch.elementKind}s`}` },
@@ -192,6 +195,23 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
       'roll-over': { x: cx, y: inner + element / 2 },
     },
   }
+}
+
+/** Depth of a ratchet's tooth, mm, and how far round a pawl and its tooth reach, rad. */
+const TOOTH = { depth: 5, back: 0.05, reach: 0.14 } as const
+
+/** A pawl hung in the outer race, its tip in a tooth of the inner one. */
+function pawl(cx: number, angle: number, inner: number, thickness: number): DrawnPath[] {
+  const point = (radius: number, turn: number) =>
+    `${(cx + radius * Math.cos(angle + turn)).toFixed(1)},${Math.max(0, radius * Math.sin(angle + turn)).toFixed(1)}`
+  const { depth, back, reach } = TOOTH
+  return [
+    { d: `M${point(inner, -reach)}L${point(inner - depth, -reach)}L${point(inner, back)}Z`, ink: 'void' },
+    {
+      d: `M${point(inner - depth, -reach)}L${point(inner, -reach)}L${point(inner + thickness, back)}L${point(inner + thickness / 2, reach)}Z`,
+      ink: 'hatch',
+    },
+  ]
 }
 
 /** The sets of the station of a unit at which a part belongs. */

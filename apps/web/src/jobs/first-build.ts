@@ -61,14 +61,16 @@ export function firstBuild({ name, kind, use, powerW }: FirstFacts, unit: Unit, 
   const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
   const fitted = new Map(Object.entries(stock).flatMap(([id, part]): [string, Part][] => (part ? [[id, parts.get(part) as Part]] : [])))
   const brief = firstBrief(kind, use, powerW)
+  const pressure = stockPressure(unit, fitted, brief.reverseThrottle)
   return {
     name,
     unitId: unit.id,
     variantId: null,
     brief,
     arrived: stock,
+    arrivedPressure: pressure,
     teardown: NOTHING_FOUND,
-    spec: { fits: stock, works: {}, pressure: stockPressure(unit, fitted, brief.reverseThrottle) },
+    spec: { fits: stock, works: {}, pressure },
     book: EMPTY_BOOK,
     rules: DEFAULT_RULES,
   }

@@ -16,6 +16,31 @@ interface PressuresProps {
   readonly madePa: number | undefined
 }
 
+/** The line pressure that the transmission came in with; what is chosen later does not move it. */
+export const ReceivedPressures = memo(function ReceivedPressures({ pressure }: { pressure: Pressure }) {
+  const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => {
+    const checked = checkShape(PressureDto, { ...pressure, [key]: value })
+    if (!checked.ok) return checked.problems[0]?.sentence
+    change((job) => (job.arrivedPressure[key] === value ? job : { ...job, arrivedPressure: checked.value }))
+    return undefined
+  }
+  return (
+    <Flex gap="12px">
+      {(['drivePa', 'reversePa'] as const).map((key) => (
+        <QuantityField
+          key={key}
+          label={key === 'drivePa' ? 'Drive' : 'Reverse'}
+          unit="psi"
+          digits={0}
+          value={pressure[key]}
+          onCommit={set(key)}
+          testId={`received-${key}`}
+        />
+      ))}
+    </Flex>
+  )
+})
+
 /** Line pressure at full throttle, drive and reverse, and both sides of the lockup where the unit has one; part of the spec. */
 export const Pressures = memo(function Pressures({ pressure, lockup, madePa }: PressuresProps) {
   const number = useStore(jobStore, (job) => job.number)

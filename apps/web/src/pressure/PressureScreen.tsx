@@ -6,6 +6,7 @@ import { Works } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
 import { useStore } from 'zustand'
 import { BreakingList } from '../line/BreakingList.js'
+import { ReceivedPressures } from '../line/Pressures.js'
 import { jobStore } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
@@ -36,10 +37,15 @@ export function PressureScreen({ content, unit }: ScreenProps) {
         <Sentence content={shown} unit={unit} answer={answerFor(shown)} />
       </Box>
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
-        <Panel title="Pressure source" className="not-printed">
-          <Source content={content} unit={unit} onTurn={setTurned} />
-          <KnobNote knobs={shown.spec.pressure.knobs} />
-        </Panel>
+        <Box className="not-printed">
+          <Panel title="Pressure source">
+            <Source content={content} unit={unit} onTurn={setTurned} />
+            <KnobNote knobs={shown.spec.pressure.knobs} />
+          </Panel>
+          <Panel title="As received" note="for comparison only" mt="8px">
+            <ReceivedPressures pressure={content.arrivedPressure} />
+          </Panel>
+        </Box>
         <Follows content={follows} unit={unit} />
       </Grid>
     </Box>

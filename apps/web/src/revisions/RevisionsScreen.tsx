@@ -9,6 +9,7 @@ import {
   revisionName,
   revisionWords,
   sameFile,
+  asReceived,
   type JobContent,
   type Judged,
   type Revision,
@@ -93,7 +94,7 @@ const optionsOf = (states: readonly State[], other: State) =>
 
 function statesOf(content: JobContent, revisions: readonly Revision[]): State[] {
   const now = judgedNow(content)
-  const arrived = judgedNow({ ...content, spec: { ...content.spec, fits: content.arrived, works: {} } })
+  const arrived = judgedNow(asReceived(content))
   return [
     ...(now ? [{ key: 'now', name: 'Current', revision: null, judged: now }] : []),
     ...revisions.map((revision) => ({

@@ -69,7 +69,14 @@ export interface KeptItem {
 export const keptAs = (kind: ItemKind, name: string) => `plucky-item-${kind}-${name}`
 
 /** An item on the way to the shelf, checked as it is typed by the rules that the server holds it against. */
-export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: DraftItem) => string, kept?: string): ItemDraft {
+export function useItemDraft(
+  kind: ItemKind,
+  from: DraftItem,
+  idFor: (item: DraftItem) => string,
+  kept?: string,
+  /** What else changes with a field, as long as it was not typed itself. */
+  follows: (item: DraftItem, touched: ReadonlySet<string>) => DraftItem = (same) => same,
+): ItemDraft {
   const [before] = useState(() => (kept ? readKept<KeptItem>(kept) : undefined))
   const [item, setItem] = useState<DraftItem>(before?.item ?? from)
   const [over, setOver] = useState(() => (before ? before.over : versionOf(kind, from.id)))
@@ -87,7 +94,7 @@ export function useItemDraft(kind: ItemKind, from: DraftItem, idFor: (item: Draf
     changed: item !== from,
     set(path, value) {
       setItem((now) => {
-        const next = withValue(now, path, value)
+        const next = follows(withValue(now, path, value), new Set([...touched, path]))
         if (kept) localStorage.setItem(kept, JSON.stringify({ item: next, over } satisfies KeptItem))
         return next
       })

@@ -1,3 +1,4 @@
+import { asReceived } from '@plucky/contract'
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { verdictSentence, type JobContent, type JobFinding } from '@plucky/contract'
 import { NOTHING_FOUND, type Teardown, type Unit } from '@plucky/core'
@@ -31,7 +32,7 @@ export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) 
   const { number } = useParams()
   const { jobs, problem } = useJobs(unit.id)
   const parts = useStore(shopStore, (shop) => shop.parts)
-  const answer = useMemo(() => answerFor(content, { fits: content.arrived, works: {} }), [content])
+  const answer = useMemo(() => answerFor(asReceived(content)), [content])
   const known = useMemo(() => {
     const answered = answer?.outcome === 'answered' ? answer : undefined
     return { margins: marginsOf(unit, answered), records: recordsOf(jobs, unit.id, Number(number)) }

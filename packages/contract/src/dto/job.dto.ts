@@ -90,6 +90,8 @@ export class JobContentDto {
   @Shape('Brief', () => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
   @Named('As received') arrived!: Record<string, string | null>
+  /** The line pressure that it had then. */
+  @Shape('Line pressure as received', () => PressureDto) arrivedPressure!: PressureDto
   @Shape('Diagnosis', () => TeardownDto) teardown!: TeardownDto
   @Shape('Build', () => SpecDto) spec!: SpecDto
   /** What was measured. */
@@ -118,6 +120,7 @@ export interface JobContent {
   readonly variantId: string | null
   readonly brief: Brief
   readonly arrived: Readonly<Record<string, string | null>>
+  readonly arrivedPressure: PressureCalibration
   readonly teardown: Teardown
   readonly spec: Spec
   readonly book: Book
@@ -134,17 +137,36 @@ export interface Job extends JobContent {
 }
 
 /** What a person changes about a job, without the marks of its saves. */
-export const contentOf = ({ name, customer, unitId, variantId, brief, arrived, teardown, spec, book, rules }: JobContent): JobContent => ({
+export const contentOf = ({
+  name,
+  customer,
+  unitId,
+  variantId,
+  brief,
+  arrived,
+  arrivedPressure,
+  teardown,
+  spec,
+  book,
+  rules,
+}: JobContent): JobContent => ({
   name,
   ...(customer === undefined ? {} : { customer }),
   unitId,
   variantId,
   brief,
   arrived,
+  arrivedPressure,
   teardown,
   spec,
   book,
   rules,
+})
+
+/** The job with what came in, at the pressure that it came in with. */
+export const asReceived = (job: JobContent): JobContent => ({
+  ...job,
+  spec: { fits: job.arrived, works: {}, pressure: job.arrivedPressure },
 })
 
 /** Shape of a brief and what contradicts itself in its engine; both at once, so that one mistake does not hide another. */
@@ -184,6 +206,7 @@ export function withDefaults(plain: unknown): unknown {
     variantId: null,
     teardown: NOTHING_FOUND,
     book: EMPTY_BOOK,
+    ...(isObject(spec) ? { arrivedPressure: spec['pressure'] } : {}),
     ...plain,
     rules: isObject(rules) ? completed(DEFAULT_RULES, rules) : rules,
     ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),

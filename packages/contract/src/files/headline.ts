@@ -1,4 +1,5 @@
 import { diagnose, fittedParts, isNoted, specAnswer, type SpecAnswer, type Unit } from '@plucky/core'
+import { asReceived } from '../dto/job.dto.js'
 import { catalogueOf, inputOf, judged, type Judged } from './judged.js'
 import type { JobFile } from './job-file.js'
 import { capital } from '../words/format.js'
@@ -95,8 +96,8 @@ function changedOf({ catalogue, file: { job, unit } }: Judged): Headline['change
 }
 
 function receivedAnswer(file: JobFile): SpecAnswer {
-  const { job, unit } = file
-  return specAnswer(inputOf(job, unit, fittedParts({ fits: job.arrived, works: {} }, catalogueOf(file), job.book)))
+  const job = asReceived(file.job)
+  return specAnswer(inputOf(job, file.unit, fittedParts(job.spec, catalogueOf(file), job.book)))
 }
 
 function conditionWords(unit: Unit, { job: { teardown } }: JobFile): string {

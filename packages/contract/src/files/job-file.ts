@@ -143,6 +143,7 @@ const FIRST = [
   'engine',
   'form',
   'arrived',
+  'arrivedPressure',
   'teardown',
   'spec',
   'book',
@@ -164,7 +165,7 @@ function ordered(value: unknown): unknown {
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
 export function writeJob({ job, unit, parts, operations, kits, photos = [] }: JobFile): string {
-  const { name, customer, unitId, variantId, brief, arrived, teardown, spec, book, rules } = job
+  const { name, customer, unitId, variantId, brief, arrived, arrivedPressure, teardown, spec, book, rules } = job
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const own = {
     unit,
@@ -182,6 +183,7 @@ export function writeJob({ job, unit, parts, operations, kits, photos = [] }: Jo
     variantId,
     brief,
     arrived,
+    arrivedPressure,
     teardown,
     spec,
     book,

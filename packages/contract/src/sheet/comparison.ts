@@ -112,6 +112,10 @@ function otherRows(was: Judged, is: Judged): Compared[] {
     ...row('Variant', variant(a), variant(b)),
     ...differences(a.job.brief, b.job.brief, BriefDto).map(plainRow),
     ...differences(a.job.spec.pressure, b.job.spec.pressure, PressureDto).map(plainRow),
+    ...differences(a.job.arrivedPressure, b.job.arrivedPressure, PressureDto).map((d) => ({
+      ...plainRow(d),
+      name: `As received: ${d.name}`,
+    })),
     ...differences(a.job.rules, b.job.rules, HouseRulesDto).map((d) => ({ ...plainRow(d), name: `House rule: ${d.name}` })),
     ...bookRows(was, is),
     ...row('Condition as received', teardownWords(a.unit, a.job.teardown) || '—', teardownWords(b.unit, b.job.teardown) || '—'),

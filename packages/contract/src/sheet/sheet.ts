@@ -1,3 +1,4 @@
+import { asReceived } from '../dto/job.dto.js'
 import {
   DEFAULT_RULES,
   engineCurve,
@@ -92,7 +93,7 @@ export interface SheetHead {
 export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
   const { job, unit } = file
   const now = judged(file)
-  const arrived = judged({ ...file, job: { ...job, spec: { ...job.spec, fits: job.arrived, works: {} } } })
+  const arrived = judged({ ...file, job: asReceived(job) })
   const { answer, cost, fitted, misfits } = now
   const answered = answer.outcome === 'answered' ? answer : undefined
   const changed = unit.stations.filter(({ id }) => isChanged(file, id))

@@ -109,6 +109,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'operation-of-another-station': (v) => `"${v.operation}" applies to ${v.stations}, not to "${v.part}".`,
   'operation-of-another-part': (v) => `"${v.operation}" is not for "${v.part}".`,
   'operation-place-unknown': (v) => `"${v.operation}" changes "${v.name}", which "${v.part}" does not have.`,
+  'operation-without-effect': (v) => `“${v.operation}” would change nothing on “${v.part}”.`,
   'operation-breaks-part': (v) => `"${v.operation}" would make "${v.part}" impossible (dimensions conflict).`,
   'operation-unknown': (v) => `The shelf has no operation "${v.operation}".`,
   'operation-on-nothing': (v) => `No part is installed at ${v.station}, so no operation can be done there.`,

@@ -87,6 +87,14 @@ export function afterOperations(part: Part, operations: readonly Operation[]): P
   return after
 }
 
+/** Work on what is so already: the same figures again, or a lever that would be no longer than the one there. */
+function changesNothing(part: Part, { becomes, stated, offers = [], removes = [], needs = [], clashes = [] }: Operation): boolean {
+  if (stated.length + offers.length + removes.length + needs.length + clashes.length > 0 || Object.keys(becomes).length === 0) return false
+  const { leverRatio } = becomes as { readonly leverRatio?: number }
+  if (part.kind === 'band' && leverRatio !== undefined && leverRatio <= part.geometry.leverRatio) return true
+  return JSON.stringify(merged(part.geometry, becomes)) === JSON.stringify(part.geometry)
+}
+
 /** Why an operation cannot be done to a part at a station of a unit. */
 export function operationFaults(unit: Unit, stationId: string, part: Part, operation: Operation, path: string): Fault[] {
   const said = { operation: operation.name, part: part.name }
@@ -95,6 +103,7 @@ export function operationFaults(unit: Unit, stationId: string, part: Part, opera
   if (operation.partIds && !operation.partIds.includes(part.id)) return [fault('operation-of-another-part', path, said)]
   const [name] = unknownNames(part.geometry as unknown as Fields, operation.becomes as Fields)
   if (name !== undefined) return [fault('operation-place-unknown', path, { ...said, name })]
+  if (changesNothing(part, operation)) return [fault('operation-without-effect', path, said)]
   const broken = partFaults(afterOperations(part, [operation]))
   return broken.length > 0 ? [fault('operation-breaks-part', path, said)] : []
 }

@@ -229,6 +229,19 @@ function tiltAt(g: LockupGeometry, across: number, applyPa: number): number {
   return (piston - cover) * (across - g.piston.flatAtPa) - coverOutside * (applyPa - g.piston.flatAtPa)
 }
 
+/**
+ * Pressure at which a piston made like another one lies flat: its face keeps the cone that it was turned to, and leans by its own radii and
+ * thickness. The same pressure if neither leans.
+ */
+export function flatPressureLike(made: LockupGeometry, g: LockupGeometry): number {
+  const slope = (of: LockupGeometry) => {
+    const { piston, cover, coverOutside } = complianceOf(of)
+    return piston - cover - coverOutside
+  }
+  const [was, is] = [slope(made), slope(g)]
+  return is === 0 || was / is < 0 ? made.piston.flatAtPa : (made.piston.flatAtPa * was) / is
+}
+
 /** Pressures across the piston between which its whole lining bears, as far as they were searched. */
 export interface LockupSpan {
   readonly bearsFromPa: number

@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { toSi } from '../quantity/units.js'
 import { bendPlate, POISSON, type AnnularPlate } from './annular-plate.js'
 import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
-import { lockupFaults, lockupSpan, lockupState, meanRadius, type LockupGeometry, type LockupState } from './lockup-clutch.js'
+import {
+  flatPressureLike,
+  lockupFaults,
+  lockupSpan,
+  lockupState,
+  meanRadius,
+  type LockupGeometry,
+  type LockupState,
+} from './lockup-clutch.js'
 
 /** Slopes of a plate by finite differences on a fine grid: φ'' + φ'/r − φ/r² = −Q/D, solved as one tridiagonal system. */
 function slopesByDifferences(plate: AnnularPlate, n = 4000): { r: number[]; slope: number[] } {
@@ -244,5 +252,39 @@ describe('fatigue of a plate', () => {
     expect(cyclesAt(steel, 0.9 * steel.ultimatePa)).toBeCloseTo(1000, 3)
     expect(cyclesAt(steel, steel.endurancePa * 1.0001) / 1e6).toBeCloseTo(1, 2)
     expect(goodmanReversed(2 * steel.ultimatePa, steel.ultimatePa)).toBe(Infinity)
+  })
+})
+
+describe('a piston made like another one', () => {
+  const made: LockupGeometry = {
+    faces: 1,
+    liningInnerRadiusM: 0.087,
+    liningOuterRadiusM: 0.107,
+    liningThicknessM: 0.0012,
+    lining: 'paper',
+    hotFriction: 0.11,
+    sealRadiusM: 0.03,
+    gapM: 0.0012,
+    piston: { thicknessM: 0.004, steelId: '4140-130', hub: 'guided', flatAtPa: toSi(110, 'psi') },
+  }
+  const as = (change: Partial<LockupGeometry>, thicknessM = 0.004): LockupGeometry => ({
+    ...made,
+    ...change,
+    piston: { ...made.piston, thicknessM },
+  })
+
+  it('leans at rest as that one does: the cone that it was turned to stays', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.003, max: 0.007, noNaN: true }), fc.double({ min: 0.1, max: 0.13, noNaN: true }), (thick, outer) => {
+        const g = as({ liningOuterRadiusM: outer, liningInnerRadiusM: outer - 0.02 }, thick)
+        const like = { ...g, piston: { ...g.piston, flatAtPa: flatPressureLike(made, g) } }
+        const rest = { applyPa: 0, releasePa: 0 }
+        expect(lockupState(like, rest).tiltRad).toBeCloseTo(lockupState(made, rest).tiltRad, 12)
+      }),
+      { numRuns: 50 },
+    )
+    // Stiffness of a plate goes with the cube of its thickness: twice as thick lies flat at eight times the pressure.
+    expect(flatPressureLike(made, as({}, 0.008)) / made.piston.flatAtPa).toBeCloseTo(8, 6)
+    expect(flatPressureLike(made, made)).toBe(made.piston.flatAtPa)
   })
 })
