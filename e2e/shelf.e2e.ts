@@ -109,3 +109,28 @@ test('an item changed in another window meanwhile is not overwritten unknowingly
   await other.getByTestId('keep-item').click()
   await expect(other.getByTestId('item-view')).toContainText('$222')
 })
+
+test('the shelf goes out as JSON and comes in again: what is missing is named and added, what is wrong is refused with its path', async ({
+  page,
+}) => {
+  await page.goto('/parts-shelf/parts')
+  const waiting = page.waitForEvent('download')
+  await page.getByTestId('file-out').click()
+  const shelf = JSON.parse(readFileSync(await (await waiting).path(), 'utf8')) as { parts: { id: string; name: string; price: unknown }[] }
+  const [first] = shelf.parts as [(typeof shelf.parts)[number]]
+  const id = `brought-${Date.now().toString(36)}`
+  const file = (parts: object[]) => ({
+    name: 'shelf.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...shelf, parts })),
+  })
+  await page.getByTestId('file-in').click()
+  await page.getByTestId('shelf-file').setInputFiles(file([{ ...first, id, price: 'dear' }]))
+  await expect(page.getByRole('alert')).toContainText('parts.0.price')
+  await page.getByTestId('shelf-file').setInputFiles(file([{ ...first, id, name: 'Brought by a file' }]))
+  await expect(page.getByTestId('shelf-file-counts')).toContainText('1 new')
+  await page.getByTestId('shelf-file-take').click()
+  await expect(page.getByRole('status')).toContainText('Imported: 1 new')
+  await page.getByTestId('shelf-search').fill('Brought by a file')
+  await expect(page.getByText('Brought by a file').first()).toBeVisible()
+})

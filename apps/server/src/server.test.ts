@@ -1,4 +1,4 @@
-import { contentOf, verdictSentence, type Job, type JobListPage } from '@plucky/contract'
+import { contentOf, verdictSentence, type Job, type JobContent, type JobListPage } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
@@ -9,6 +9,8 @@ import { demoShop } from '@plucky/demo'
 import * as fittingAndRevisions from './database/migrations/0004-fitting-and-revisions.js'
 import * as namesOfVersion2 from './database/migrations/0009-names-of-version-2.js'
 import * as upshiftAndLifeRules from './database/migrations/0012-upshift-and-life-rules.js'
+import * as tireRules from './database/migrations/0013-tire-rules.js'
+import * as pressureAsReceived from './database/migrations/0014-pressure-as-received.js'
 import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { errorsOf, swapped } from './testing/jobs.js'
@@ -30,7 +32,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 12 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 14 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('carry what an earlier version kept over to the next', async () => {
@@ -58,6 +60,21 @@ describe('the stores', () => {
     expect(JSON.stringify(await rules())).not.toMatch(/upshiftFactor|lifeNeed|shiftHeat|shifting/)
     await upshiftAndLifeRules.up(query)
     expect(await rules()).toEqual(now)
+  })
+
+  it('give jobs the rules on tires and the pressure as received, and take them away again', async () => {
+    const bodies = async () => (await scratch.query('SELECT body FROM jobs ORDER BY number')).map((row) => row['body'] as JobContent)
+    const now = await bodies()
+    const query = scratch.app.get(Sequelize).getQueryInterface()
+    await pressureAsReceived.down(query)
+    await tireRules.down(query)
+    expect(JSON.stringify(await bodies())).not.toMatch(/tyreLimit|regripSlip|arrivedPressure/)
+    await tireRules.up(query)
+    await pressureAsReceived.up(query)
+    // What came in is at the pressure of the spec until it is said.
+    expect(await bodies()).toEqual(now.map((job) => ({ ...job, arrivedPressure: job.spec.pressure })))
+    for (const [i, body] of now.entries())
+      await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(body).replaceAll("'", "''")}' WHERE number = ${i + 1}`)
   })
 
   it('say names as files of version 2 do, with the readings of a clearance under its id', async () => {

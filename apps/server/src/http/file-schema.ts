@@ -1,4 +1,17 @@
-import { FORMAT_VERSION, JOB_FORMAT, NUMBER, PHOTO_TYPES, splitName, UNIT_FORMAT, UnitDto, type Dto } from '@plucky/contract'
+import {
+  FORMAT_VERSION,
+  JOB_FORMAT,
+  KitDto,
+  NUMBER,
+  OperationDto,
+  PartDto,
+  PHOTO_TYPES,
+  SHELF_FORMAT,
+  splitName,
+  UNIT_FORMAT,
+  UnitDto,
+  type Dto,
+} from '@plucky/contract'
 import { dtoSchemas } from './schemas.js'
 
 type Schema = Record<string, unknown>
@@ -10,18 +23,47 @@ const QUANTITY = { type: 'string', pattern: String.raw`^${NUMBER}\s+\S+$` }
 const definitions = (roots?: readonly Dto[]) =>
   Object.fromEntries(Object.entries(dtoSchemas(roots)).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
 
+/** What every schema of an open file begins with. Its id names format and version, not a place where it is served. */
+const envelope = (format: string) => ({
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: `urn:${format}:${FORMAT_VERSION}`,
+})
+
+/** Fields that every open file has; an editor may be told where its schema is. */
+const head = (format: string) => ({
+  $schema: { type: 'string', description: 'Where an editor finds this schema. Ignored.' },
+  format: { const: format },
+  version: { const: FORMAT_VERSION },
+})
+
+const listOf = (dto: string) => ({ type: 'array', items: { $ref: `#/$defs/${dto}` } })
+
+/** JSON Schema of the open shelf file, made from the rules that check it. */
+export function shelfFileSchema(): Schema {
+  return {
+    ...envelope(SHELF_FORMAT),
+    title: 'Plucky Ratio parts shelf',
+    description: 'Parts, operations and kits of a shop. Figures with a unit are text.',
+    type: 'object',
+    additionalProperties: false,
+    properties: { ...head(SHELF_FORMAT), parts: listOf('PartDto'), operations: listOf('OperationDto'), kits: listOf('KitDto') },
+    required: ['format', 'version', 'parts'],
+    $defs: definitions([PartDto, OperationDto, KitDto]),
+  }
+}
+
 /** JSON Schema of the open unit file, made from the rules that check it. */
 export function unitFileSchema(): Schema {
   const $defs = definitions([UnitDto])
   const unit = $defs['UnitDto'] as { properties: Schema; required: string[] }
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...envelope(UNIT_FORMAT),
     title: 'Plucky Ratio transmission',
     description:
       'A transmission family: gear train, stations front to rear, variants, thrust surfaces and known faults. Figures with a unit are text.',
     type: 'object',
     additionalProperties: false,
-    properties: { format: { const: UNIT_FORMAT }, version: { const: FORMAT_VERSION }, ...unit.properties },
+    properties: { ...head(UNIT_FORMAT), ...unit.properties },
     required: ['format', 'version', ...unit.required],
     $defs,
   }
@@ -32,20 +74,19 @@ export function jobFileSchema(): Schema {
   const $defs = definitions()
   const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...envelope(JOB_FORMAT),
     title: 'Plucky Ratio job',
     description:
       'A job with its brief, spec and house rules; its transmission, parts, operations and kits are referenced by id or included. Values with units are text.',
     type: 'object',
     additionalProperties: false,
     properties: {
-      format: { const: JOB_FORMAT },
-      version: { const: FORMAT_VERSION },
+      ...head(JOB_FORMAT),
       ...job.properties,
       unit: { $ref: '#/$defs/UnitDto' },
-      parts: { type: 'array', items: { $ref: '#/$defs/PartDto' } },
-      operations: { type: 'array', items: { $ref: '#/$defs/OperationDto' } },
-      kits: { type: 'array', items: { $ref: '#/$defs/KitDto' } },
+      parts: listOf('PartDto'),
+      operations: listOf('OperationDto'),
+      kits: listOf('KitDto'),
       photos: {
         type: 'array',
         items: { type: 'object', properties: { id: { type: 'string' }, type: { enum: PHOTO_TYPES }, data: { type: 'string' } } },
@@ -59,7 +100,7 @@ export function jobFileSchema(): Schema {
 /** Fields that a file may leave unsaid: they stand as by default. */
 const unsaid = (dto: string, name: string) =>
   dto === 'HouseRulesDto' ||
-  (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown', 'book'].includes(name)) ||
+  (dto === 'JobContentDto' && ['rules', 'variantId', 'teardown', 'book', 'arrivedPressure'].includes(name)) ||
   (dto === 'SpecDto' && name === 'works') ||
   (dto === 'UnitDto' && name === 'stations') ||
   (dto === 'GearTrainDto' && name === 'joints') ||

@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
-import { jobFileSchema, unitFileSchema } from './file-schema.js'
+import { jobFileSchema, shelfFileSchema, unitFileSchema } from './file-schema.js'
 
 @ApiTags('schemas')
 @Controller('schemas')
@@ -15,5 +15,11 @@ export class SchemasController {
   @Get('unit.json')
   unit() {
     return unitFileSchema()
+  }
+
+  /** JSON Schema of the open shelf file. */
+  @Get('shelf.json')
+  shelf() {
+    return shelfFileSchema()
   }
 }

@@ -58,10 +58,16 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
 
   /** Waits until all marked jobs are judged, at most `mostMs`. Does not wait for a backlog of more than one batch. */
   async caughtUp(mostMs: number): Promise<void> {
-    this.begin()
-    if ((await this.rows.count({ where: UNJUDGED })) > BATCH) return
     const late = new AbortController()
-    await Promise.race([this.running, wait(mostMs, undefined, { signal: late.signal }).catch(() => undefined)])
+    const time = wait(mostMs, true, { signal: late.signal }).catch(() => true)
+    let over = false
+    // A job that was marked as a run ended waits for the next one.
+    while (!over) {
+      const waiting = await this.rows.count({ where: UNJUDGED })
+      if (waiting === 0 || waiting > BATCH) break
+      this.begin()
+      over = await Promise.race([this.running?.then(() => false) ?? false, time])
+    }
     late.abort()
   }
 

@@ -1,10 +1,9 @@
 import { Injectable } from '@nestjs/common'
 import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile, type Lookup } from '@plucky/contract'
-import { isDeepStrictEqual } from 'node:util'
+import { Sequelize } from 'sequelize-typescript'
 import { accepted, refuse } from '../http/refusal.js'
 import { PhotosService } from '../photos/photos.service.js'
-import { ShelfService } from '../shelf/shelf.service.js'
-import type { Store } from '../shelf/store.js'
+import { same, ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
 import { JobsService } from './jobs.service.js'
 
@@ -16,6 +15,7 @@ export class JobFilesService {
     private readonly units: UnitsService,
     private readonly shelf: ShelfService,
     private readonly photos: PhotosService,
+    private readonly sequelize: Sequelize,
   ) {}
 
   async write(number: number): Promise<string> {
@@ -36,16 +36,15 @@ export class JobFilesService {
     const read = accepted(readJob(file, lookup))
     const ownUnit = lookup.unit(read.unit.id)
     if (ownUnit && !same(ownUnit, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
-    const { parts, operations, kits } = this.shelf
-    const missing = [
-      await missingIn(parts, read.parts, 'parts'),
-      await missingIn(operations, read.operations, 'operations'),
-      await missingIn(kits, read.kits, 'kits'),
-    ]
-    if (!ownUnit) await this.units.add(read.unit)
-    for (const add of missing.flat()) await add()
-    for (const { type, data } of read.photos ?? []) await this.photos.add({ type, data })
-    return this.jobs.add(read.job)
+    // All of it or nothing: a job that cannot be taken leaves nothing of its own behind.
+    const job = await this.sequelize.transaction(async (transaction) => {
+      if (!ownUnit) await this.units.add(read.unit, transaction)
+      await this.shelf.bring(read, transaction)
+      for (const { type, data } of read.photos ?? []) await this.photos.add({ type, data }, transaction)
+      return this.jobs.add(read.job, transaction)
+    })
+    this.jobs.judge()
+    return job
   }
 
   private async lookup(): Promise<Lookup> {
@@ -57,18 +56,3 @@ export class JobFilesService {
     }
   }
 }
-
-/** What a file brings that the shop lacks, as the ways to add it; one that differs from the shop's own is refused. */
-async function missingIn<T extends { readonly id: string; readonly name: string }>(
-  store: Store<T>,
-  brought: readonly T[],
-  path: string,
-): Promise<(() => Promise<unknown>)[]> {
-  const own = await store.byIds(brought.map((item) => item.id))
-  const differing = brought.find((item) => own.has(item.id) && !same(own.get(item.id), item))
-  if (differing) throw refuse(409, 'file-part-differs', path, { part: differing.name, id: differing.id })
-  return brought.filter((item) => !own.has(item.id)).map((item) => () => store.add(item))
-}
-
-/** The same figures, whatever the order of the fields. */
-const same = (a: unknown, b: unknown) => isDeepStrictEqual(JSON.parse(JSON.stringify(a)), JSON.parse(JSON.stringify(b)))

@@ -10,9 +10,11 @@ import {
   SORT_DIRECTIONS,
   partsList,
   SaveJobDto,
+  sheetCsv,
   sheetOf,
   sheetRevision,
   type JobFile,
+  type Sheet,
   type SheetHead,
   UNIT_SYSTEMS,
   US_UNITS,
@@ -155,12 +157,31 @@ export class JobsController {
     @Query('units') asked: string | undefined,
     @Res() response: Response,
   ) {
+    const { sheet, name } = await this.sheetIn(number, revision, asked)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="${name}.pdf"`)
+    response.send(await sheetPdf(sheet))
+  }
+
+  /** The same sheet as a table. */
+  @Get(':number/sheet.csv')
+  @ApiQuery({ name: 'revision', required: false, type: Number })
+  @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
+  async sheetTable(
+    @Param('number') number: string,
+    @Query('revision') revision: string | undefined,
+    @Query('units') asked: string | undefined,
+    @Res() response: Response,
+  ) {
+    const { sheet, name } = await this.sheetIn(number, revision, asked)
+    response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="${name}.csv"`)
+    response.send(sheetCsv(sheet))
+  }
+
+  private async sheetIn(number: string, revision: string | undefined, asked: string | undefined): Promise<{ sheet: Sheet; name: string }> {
     const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
     if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
     const [{ file, head }, { currency }] = [await this.stateOf(number, revision), await this.shop.settings()]
-    const bytes = await sheetPdf(shownIn({ units, currency }, () => sheetOf(file, head)))
-    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-sheet.pdf"`)
-    response.send(bytes)
+    return { sheet: shownIn({ units, currency }, () => sheetOf(file, head)), name: `job-${head.number}-sheet` }
   }
 
   /** The bill of materials. */

@@ -12,6 +12,7 @@ import {
   type JobContent,
 } from '@plucky/contract'
 import { fittedParts, specAnswer, type SpecAnswer } from '@plucky/core'
+import type { Transaction } from 'sequelize'
 import { JobRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
@@ -36,24 +37,29 @@ export class JobsService {
     return asJob(await this.row(number))
   }
 
-  async add(plain: unknown): Promise<Job> {
-    const body = await this.content(plain, JobContentDto)
-    const row = await this.rows.create({ version: 1, savedAt: new Date(), body })
-    this.headlines.begin()
+  /** Within a transaction nothing is judged yet; `judge` is called after it. */
+  async add(plain: unknown, transaction: Transaction | null = null): Promise<Job> {
+    const body = await this.content(plain, JobContentDto, transaction)
+    const row = await this.rows.create({ version: 1, savedAt: new Date(), body }, { transaction })
+    if (!transaction) this.judge()
     return asJob(row)
+  }
+
+  judge(): void {
+    this.headlines.begin()
   }
 
   /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
   async save(number: number, plain: unknown): Promise<Job> {
     const stored = await this.row(number)
     const { version, by = null, change = null, ...body } = (await this.content(plain, SaveJobDto)) as JobContent & SaveMark
-    const [changed] = await this.rows.update(
+    const [changed, [saved]] = await this.rows.update(
       { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change), judged: false },
-      { where: { number, version } },
+      { where: { number, version }, returning: true },
     )
-    if (changed === 0) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
-    this.headlines.begin()
-    return this.one(number)
+    if (changed === 0 || !saved) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
+    this.judge()
+    return asJob(saved) // never a later save of another window
   }
 
   async answer(number: number): Promise<JobAnswer> {
@@ -70,10 +76,10 @@ export class JobsService {
     return row
   }
 
-  private async content(plain: unknown, dto: typeof JobContentDto): Promise<JobContent> {
+  private async content(plain: unknown, dto: typeof JobContentDto, transaction: Transaction | null = null): Promise<JobContent> {
     const shaped = accepted(checkShape(dto, withDefaults(plain)))
-    const { parts, operations } = await this.itemsOf(shaped as unknown as JobContent)
-    const unit = (await this.units.all()).find((u) => u.id === shaped.unitId)
+    const { parts, operations } = await this.itemsOf(shaped as unknown as JobContent, transaction)
+    const unit = (await this.units.store.all(transaction)).find((u) => u.id === shaped.unitId)
     const lookup = {
       unit: () => unit,
       part: (id: string) => parts.get(id),
@@ -83,11 +89,11 @@ export class JobsService {
   }
 
   /** The parts and operations that a job names, those that the shelf has. */
-  private async itemsOf(job: JobContent) {
+  private async itemsOf(job: JobContent, transaction: Transaction | null = null) {
     const words = (values: readonly unknown[]) => values.filter((id): id is string => typeof id === 'string')
     const [parts, operations] = await Promise.all([
-      this.shelf.parts.byIds(words([...Object.values(job.spec.fits), ...Object.values(job.arrived)])),
-      this.shelf.operations.byIds(words(Object.values(job.spec.works).flat())),
+      this.shelf.parts.byIds(words([...Object.values(job.spec.fits), ...Object.values(job.arrived)]), transaction),
+      this.shelf.operations.byIds(words(Object.values(job.spec.works).flat()), transaction),
     ])
     return { parts, operations }
   }

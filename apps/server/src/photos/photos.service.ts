@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkPhoto, type Photo, type PhotoType } from '@plucky/contract'
+import type { Transaction } from 'sequelize'
 import { createHash } from 'node:crypto'
 import { PhotoRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
@@ -11,11 +12,11 @@ export class PhotosService {
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
   /** Keeps a photograph and gives its id; the same picture again has the same. */
-  async add(plain: unknown): Promise<{ readonly id: string }> {
+  async add(plain: unknown, transaction: Transaction | null = null): Promise<{ readonly id: string }> {
     const { type, data } = accepted(checkPhoto(plain))
     const bytes = Buffer.from(data, 'base64')
     const id = createHash('sha256').update(bytes).digest('hex')
-    await this.rows.findOrCreate({ where: { id }, defaults: { id, type, bytes } })
+    await this.rows.findOrCreate({ where: { id }, defaults: { id, type, bytes }, transaction })
     return { id }
   }
 

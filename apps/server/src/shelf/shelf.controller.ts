@@ -1,6 +1,7 @@
-import { Body, Controller, Get, Param, Post, Put, Query } from '@nestjs/common'
+import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
-import { checkShape, ImportPartsDto, KitDto, OperationDto, PartDto, SaveItemDto } from '@plucky/contract'
+import { checkShape, ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, writeShelf } from '@plucky/contract'
+import type { Response } from 'express'
 import { accepted, refuse } from '../http/refusal.js'
 import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
@@ -25,6 +26,21 @@ export class ShelfController {
   @Get('content')
   content() {
     return this.shelf.content()
+  }
+
+  /** Parts, operations and kits as an open file: all of them, or those of one unit. */
+  @Get('file')
+  @ApiQuery({ name: 'unit', required: false })
+  async file(@Query('unit') unit: unknown, @Res() response: Response) {
+    const text = writeShelf(await this.shelf.file(typeof unit === 'string' ? unit : undefined))
+    response.type('application/json').setHeader('Content-Disposition', 'attachment; filename="shelf.json"')
+    response.send(text)
+  }
+
+  /** Takes an open shelf file: what the shelf lacks is added, what it has with other figures is refused and named. */
+  @Post('file')
+  takeFile(@Body() body: unknown) {
+    return this.shelf.bring(accepted(readShelf(body)))
   }
 
   @Post()

@@ -1,8 +1,11 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkKit, checkOperation, checkPart, type ShelfContent } from '@plucky/contract'
+import { checkKit, checkOperation, checkPart, type ShelfContent, type ShelfFile } from '@plucky/contract'
 import type { Catalogue, Kit, Operation, Part } from '@plucky/core'
+import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
+import { isDeepStrictEqual } from 'node:util'
+import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { KitRow, OperationRow, PartRow } from '../database/models.js'
 import { Store } from './store.js'
@@ -48,6 +51,27 @@ export class ShelfService {
     return { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
   }
 
+  /** Everything for one unit, or for all, as an open file holds it. */
+  async file(unitId?: string): Promise<ShelfFile> {
+    const [parts, operations, kits] = await Promise.all([this.parts.all(), this.operations.all(), this.kits.all()])
+    if (unitId === undefined) return { parts, operations, kits }
+    const ofUnit = ({ unitIds }: { readonly unitIds: readonly string[] }) => unitIds.includes(unitId)
+    return { parts: parts.filter(ofUnit), operations: operations.filter(ofUnit), kits: kits.filter(ofUnit) }
+  }
+
+  /** Adds what the shelf lacks, all of it or nothing. What it has with other figures is refused and named. */
+  async bring({ parts, operations, kits }: ShelfFile, outer?: Transaction): Promise<{ added: number; known: number }> {
+    const within = async (transaction: Transaction) => {
+      const added = [
+        await bringInto(this.parts, parts, 'parts', transaction),
+        await bringInto(this.operations, operations, 'operations', transaction),
+        await bringInto(this.kits, kits, 'kits', transaction),
+      ].reduce((sum, n) => sum + n, 0)
+      return { added, known: parts.length + operations.length + kits.length - added }
+    }
+    return outer ? within(outer) : this.sequelize.transaction(within)
+  }
+
   /** Takes many parts at once, new ones and changed ones: all of them or none. */
   async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
     return this.sequelize.transaction(async (transaction) => {
@@ -58,3 +82,24 @@ export class ShelfService {
     })
   }
 }
+
+/** How many were added of one kind. */
+async function bringInto<T extends { readonly id: string; readonly name: string }>(
+  store: Store<T>,
+  brought: readonly T[],
+  path: string,
+  transaction: Transaction,
+): Promise<number> {
+  const own = await store.byIds(
+    brought.map((item) => item.id),
+    transaction,
+  )
+  const differing = brought.find((item) => own.has(item.id) && !same(own.get(item.id), item))
+  if (differing) throw refuse(409, 'file-part-differs', path, { part: differing.name, id: differing.id })
+  const missing = brought.filter((item) => !own.has(item.id))
+  for (const item of missing) await store.add(item, transaction)
+  return missing.length
+}
+
+/** The same figures, whatever the order of the fields. */
+export const same = (a: unknown, b: unknown): boolean => isDeepStrictEqual(JSON.parse(JSON.stringify(a)), JSON.parse(JSON.stringify(b)))

@@ -22,16 +22,16 @@ export class Store<T extends Item> {
     private readonly check: (plain: unknown) => Checked<T>,
   ) {}
 
-  async kept(): Promise<Kept<T>[]> {
-    return (await this.rows.findAll({ order: ['id'] })).map(({ body, version }) => ({ item: body, version }))
+  async kept(transaction: Transaction | null = null): Promise<Kept<T>[]> {
+    return (await this.rows.findAll({ order: ['id'], transaction })).map(({ body, version }) => ({ item: body, version }))
   }
 
-  async all(): Promise<T[]> {
-    return (await this.kept()).map(({ item }) => item)
+  async all(transaction: Transaction | null = null): Promise<T[]> {
+    return (await this.kept(transaction)).map(({ item }) => item)
   }
 
-  async byIds(ids: readonly string[]): Promise<Map<string, T>> {
-    const rows = await this.rows.findAll({ where: { id: [...new Set(ids)] } as never })
+  async byIds(ids: readonly string[], transaction: Transaction | null = null): Promise<Map<string, T>> {
+    const rows = await this.rows.findAll({ where: { id: [...new Set(ids)] } as never, transaction })
     return new Map(rows.map((row) => [row.id, row.body]))
   }
 
@@ -39,10 +39,10 @@ export class Store<T extends Item> {
     return accepted(this.check(plain))
   }
 
-  async add(plain: unknown, transaction?: Transaction): Promise<T> {
+  async add(plain: unknown, transaction: Transaction | null = null): Promise<T> {
     const item = this.checked(plain)
     try {
-      await this.rows.create({ id: item.id, version: 1, body: item } as never, { ...(transaction ? { transaction } : {}) })
+      await this.rows.create({ id: item.id, version: 1, body: item } as never, { transaction })
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'name-taken', 'id', { id: item.id })
       throw error
@@ -51,11 +51,11 @@ export class Store<T extends Item> {
   }
 
   /** Saves over the state that was seen; one that has moved on since is not overwritten. */
-  async change(plain: unknown, version: number, transaction?: Transaction): Promise<Kept<T>> {
+  async change(plain: unknown, version: number, transaction: Transaction | null = null): Promise<Kept<T>> {
     const item = this.checked(plain)
     const [changed] = await this.rows.update({ body: item, version: version + 1 } as never, {
       where: { id: item.id, version } as never,
-      ...(transaction ? { transaction } : {}),
+      transaction,
     })
     if (changed > 0) return { item, version: version + 1 }
     const stored = await this.rows.findByPk(item.id)

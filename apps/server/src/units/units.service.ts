@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkUnit } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
+import type { Transaction } from 'sequelize'
 import { UnitRow } from '../database/models.js'
 import { refuse } from '../http/refusal.js'
 import { Store } from '../shelf/store.js'
@@ -24,7 +25,7 @@ export class UnitsService {
     return row.body
   }
 
-  add(plain: unknown): Promise<Unit> {
-    return this.store.add(plain)
+  add(plain: unknown, transaction: Transaction | null = null): Promise<Unit> {
+    return this.store.add(plain, transaction)
   }
 }

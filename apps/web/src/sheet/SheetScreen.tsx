@@ -33,12 +33,15 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
           <Printer size={18} /> Print
         </Ruled>
         {!unknown && <File href={api.sheetOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="PDF" testId="sheet-pdf" />}
+        {!unknown && (
+          <File href={api.sheetTableOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="Sheet, CSV" testId="sheet-csv" />
+        )}
         {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
         <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
           {sheet &&
             (saving === 'saved'
-              ? 'PDF and parts list use the saved job.'
-              : 'Some changes are not saved yet. PDF and parts list show the last saved version.')}
+              ? 'PDF, sheet table and parts list use the saved job.'
+              : 'Some changes are not saved yet. PDF, sheet table and parts list show the last saved version.')}
         </Text>
       </Flex>
       {problem && <Text color="break">{problem}</Text>}

@@ -12,7 +12,9 @@ import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
 import { ItemPanel } from './ItemPanel.js'
 import { leastWords, listed, unitOf, type Wanted } from './listed.js'
+import { FileIn } from './FileIn.js'
 import { TableIn } from './TableIn.js'
+import { api } from '../state/api.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 const KINDS: readonly (readonly [ItemKind, string, string])[] = [
@@ -44,7 +46,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
   const navigate = useNavigate()
   const shop = useShop()
   const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
-  const [taking, setTaking] = useState(false)
+  const [taking, setTaking] = useState<'' | 'table' | 'file'>('')
   const unit = units.find((u) => u.id === wanted.unitId) ?? first
   const chosen = shop[kind].get(id ?? '') as Item | undefined
   const found = listed(shop, units, { kind, ...wanted })
@@ -57,8 +59,16 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
         </Heading>
         <Box flex="1" />
         <Inked onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</Inked>
-        <Ruled minH="44px" onClick={() => setTaking(true)} data-testid="table-in">
+        <Ruled minH="44px" onClick={() => setTaking('table')} data-testid="table-in">
           Import CSV…
+        </Ruled>
+        <Ruled minH="44px" onClick={() => setTaking('file')} data-testid="file-in">
+          Import JSON…
+        </Ruled>
+        <Ruled asChild minH="44px">
+          <a href={api.shelfFileOf(wanted.unitId)} download="shelf.json" data-testid="file-out">
+            Export JSON
+          </a>
         </Ruled>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>
@@ -72,8 +82,10 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           )}
           <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
         </Panel>
-        {taking ? (
-          <TableIn onClose={() => setTaking(false)} />
+        {taking === 'table' ? (
+          <TableIn onClose={() => setTaking('')} />
+        ) : taking === 'file' ? (
+          <FileIn onClose={() => setTaking('')} />
         ) : (
           <Chosen kind={kind} id={id ?? found[0]?.id} unit={unitOf(chosen ?? found[0], units, wanted.unitId) ?? first} />
         )}

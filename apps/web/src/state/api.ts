@@ -61,6 +61,10 @@ export const api = {
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   sheetOf: (number: number, revision: string | null, units: string) =>
     `/api/jobs/${number}/sheet.pdf?${new URLSearchParams({ ...(revision ? { revision } : {}), units })}`,
+  sheetTableOf: (number: number, revision: string | null, units: string) =>
+    `/api/jobs/${number}/sheet.csv?${new URLSearchParams({ ...(revision ? { revision } : {}), units })}`,
+  shelfFileOf: (unitId: string) => `/api/shelf/file${unitId ? `?${new URLSearchParams({ unit: unitId })}` : ''}`,
+  takeShelfFile: (file: unknown) => call<{ added: number; known: number }>('POST', '/shelf/file', file),
   partsListOf: (number: number, revision: string | null) => `/api/jobs/${number}/parts.csv${revision ? `?revision=${revision}` : ''}`,
   shop: () => call<ShopSettings>('GET', '/shop'),
   saveShop: (settings: ShopSettings) => call<ShopSettings>('PUT', '/shop', settings),

@@ -43,7 +43,8 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   if (typeof file !== 'object' || file === null || Array.isArray(file))
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
-  const { format, version, ...all } = file as Record<string, unknown>
+  const { format, version, $schema: _editors, ...all } = file as Record<string, unknown>
+  void _editors
   if (format !== JOB_FORMAT || !isReadable(version))
     return bad(
       problem(

@@ -22,7 +22,13 @@ export const isReadable = (version: unknown): boolean => version === FORMAT_VERS
 
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
 function opened(file: unknown, format: string, fromVersion1: (content: unknown) => unknown): Checked<Record<string, unknown>> {
-  const { format: came, version, ...content } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
+  const {
+    format: came,
+    version,
+    $schema: _editors,
+    ...content
+  } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
+  void _editors
   const current = version === 1 ? fromVersion1(content) : content
   if (came === format && isReadable(version)) return { ok: true, value: decodeQuantities(current) as Record<string, unknown> }
   const sentence = `A file of format "${format}", version 1 to ${FORMAT_VERSION} is required (got "${String(came)}", version ${String(version)}).`
@@ -57,8 +63,25 @@ export interface ShelfFile {
   readonly kits: readonly Kit[]
 }
 
+export const SHELF_FORMAT = 'plucky-shelf'
+
+/** Writes a shelf as an open file; reading it back gives the same shelf, and writing that the same bytes. */
+export const writeShelf = ({ parts, operations, kits }: ShelfFile): string =>
+  `${JSON.stringify(encodeQuantities({ format: SHELF_FORMAT, version: FORMAT_VERSION, parts, operations, kits }), null, 2)}\n`
+
+/** Reads a shelf from its open file. */
+export function readShelf(file: unknown): Checked<ShelfFile> {
+  try {
+    return { ok: true, value: readShelfFile(file) }
+  } catch (error) {
+    if (error instanceof FileProblem) return { ok: false, problems: error.problems }
+    throw error
+  }
+}
+
+/** A shelf from its open file, or the problems of its first wrong item as an error. */
 export function readShelfFile(file: unknown): ShelfFile {
-  const { parts, operations = [], kits = [] } = taken(opened(file, 'plucky-shelf', itemFromVersion1))
+  const { parts, operations = [], kits = [] } = taken(opened(file, SHELF_FORMAT, itemFromVersion1))
   return {
     parts: eachOf('parts', parts, checkPart),
     operations: eachOf('operations', operations, checkOperation),

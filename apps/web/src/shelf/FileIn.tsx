@@ -1,0 +1,133 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { listed, readShelf, type Problem, type ShelfFile } from '@plucky/contract'
+import { useRef, useState, type ChangeEvent } from 'react'
+import { api, Refused } from '../state/api.js'
+import { loadShop, shopStore } from '../state/shop.js'
+import { Inked, Ruled } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+
+/** A shelf file that was read, and what of it the shelf lacks. */
+interface Preview {
+  readonly name: string
+  readonly file: unknown
+  readonly missing: readonly string[]
+  readonly known: number
+}
+
+const itemsOf = ({ parts, operations, kits }: ShelfFile) => [...parts, ...operations, ...kits]
+
+function previewOf(name: string, file: unknown, shelf: ShelfFile): Preview {
+  const { parts, operations, kits } = shopStore.getState()
+  const missing = itemsOf(shelf).filter(({ id }) => !parts.has(id) && !operations.has(id) && !kits.has(id))
+  return { name, file, missing: missing.map((item) => item.name), known: itemsOf(shelf).length - missing.length }
+}
+
+const unreadable = (sentence: string): Problem[] => [{ code: 'file-unreadable', path: '', sentence }]
+
+/** Reads a shelf file, and takes it in when that is wanted. */
+function useShelfFile() {
+  const [preview, setPreview] = useState<Preview>()
+  const [problems, setProblems] = useState<readonly Problem[]>([])
+  const [taken, setTaken] = useState('')
+  const chosen = async (file: File) => {
+    setTaken('')
+    setPreview(undefined)
+    setProblems([])
+    try {
+      const plain: unknown = JSON.parse(await file.text())
+      const read = readShelf(plain)
+      if (read.ok) setPreview(previewOf(file.name, plain, read.value))
+      else setProblems(read.problems)
+    } catch {
+      setProblems(unreadable(`${file.name} is not JSON.`))
+    }
+  }
+  const take = async ({ file }: Preview) => {
+    try {
+      const { added, known } = await api.takeShelfFile(file)
+      await loadShop()
+      setPreview(undefined)
+      setTaken(`Imported: ${added} new, ${known} already on the shelf.`)
+    } catch (error) {
+      setProblems(error instanceof Refused ? error.problems : unreadable((error as Error).message))
+    }
+  }
+  return { preview, problems, taken, chosen, take }
+}
+
+/** A shelf as an open file: looked at first, then all of it is taken or nothing. */
+export function FileIn({ onClose }: { onClose: () => void }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [round, setRound] = useState(0)
+  const { preview, problems, taken, chosen, take } = useShelfFile()
+  const change = (event: ChangeEvent<HTMLInputElement>) => {
+    const [file] = event.target.files ?? []
+    setRound(round + 1) // a fresh input takes the same file again
+    if (file) void chosen(file)
+  }
+  return (
+    <Panel
+      title="Import shelf (JSON)"
+      aside={
+        <Ruled size="sm" onClick={onClose}>
+          Close
+        </Ruled>
+      }
+      data-testid="shelf-file-in"
+    >
+      <Text fontSize="14px" color="inkSoft">
+        Parts, operations and kits of an exported shelf. What is missing here is added; nothing on the shelf is changed.
+      </Text>
+      <Ruled minH="44px" my="8px" onClick={() => input.current?.click()}>
+        Choose a file…
+      </Ruled>
+      <input
+        key={round}
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Shelf file"
+        onChange={change}
+        data-testid="shelf-file"
+      />
+      {taken && (
+        <Text role="status" fontWeight={600}>
+          {taken}
+        </Text>
+      )}
+      {problems.length > 0 && (
+        <Box role="alert" color="break" fontSize="14px">
+          <Text fontWeight={600}>Nothing was imported.</Text>
+          {problems.map((problem) => (
+            <Text key={problem.path + problem.code}>{`${problem.path ? `${problem.path}: ` : ''}${problem.sentence}`}</Text>
+          ))}
+        </Box>
+      )}
+      {preview && <Shown preview={preview} onTake={() => void take(preview)} />}
+    </Panel>
+  )
+}
+
+/** How many names are written out. */
+const MOST_NAMED = 12
+
+function Shown({ preview: { name, missing, known }, onTake }: { preview: Preview; onTake: () => void }) {
+  const named = missing.slice(0, MOST_NAMED)
+  const rest = missing.length - named.length
+  return (
+    <Box>
+      <Text
+        fontWeight={600}
+        role="status"
+        data-testid="shelf-file-counts"
+      >{`${name}: ${missing.length} new, ${known} already on the shelf.`}</Text>
+      {named.length > 0 && <Text fontSize="14px">{`New: ${listed([...named, ...(rest > 0 ? [`${rest} more`] : [])])}.`}</Text>}
+      <Flex mt="10px">
+        <Inked onClick={onTake} data-testid="shelf-file-take">
+          {missing.length > 0 ? `Import ${missing.length}` : 'Check against the shelf'}
+        </Inked>
+      </Flex>
+    </Box>
+  )
+}
