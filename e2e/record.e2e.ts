@@ -161,3 +161,43 @@ test('a candidate’s card says what goes with it and what is wrong because of i
   await expect(page.getByTestId('sentence')).not.toContainText('Fit-up problem')
   expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
 })
+
+test('charts are saved as a picture of their own and as the figures in them; the sheet as a table', async ({ page, request }) => {
+  const job = await ownJob(request, 'Charted rail')
+  const { answer } = (await (await request.get(`/api/jobs/${job.number}/answer`)).json()) as {
+    answer: { stations: { held: { powerW?: number } }[] }
+  }
+  await openJob(page, job)
+  const saved = async (testId: string) => {
+    const waiting = page.waitForEvent('download')
+    await page.getByTestId(testId).first().click()
+    return readFileSync(await (await waiting).path(), 'utf8')
+  }
+  const rows = (await saved('power-flow-csv')).trimEnd().split('\r\n')
+  expect(rows).toHaveLength(answer.stations.length + 1)
+  const powers = rows.slice(1).map((row) => Number(row.split(',')[1]))
+  answer.stations.forEach(({ held }, i) => expect(powers[i]).toBeCloseTo((held.powerW ?? 0) / 745.69987, 1))
+  const svg = await saved('power-flow-svg')
+  expect(svg).toMatch(/^<svg[^>]+viewBox="0 0 [\d.]+ [\d.]+"/)
+  expect(svg).not.toMatch(/var\(--|class=/)
+  const parsed = await page.evaluate((text) => {
+    const { documentElement } = new DOMParser().parseFromString(text, 'image/svg+xml')
+    return [documentElement.nodeName, documentElement.querySelectorAll('text').length]
+  }, svg)
+  expect([parsed[0], Number(parsed[1]) > 20]).toEqual(['svg', true])
+  await goTo(page, 'Brief')
+  expect((await saved('engine-csv')).split('\r\n')[0]).toBe('engine rpm,"torque, lb-ft","power, hp","torque, lb-ft, off boost"')
+  for (const [name, id] of [
+    ['Converter', 'converter-output'],
+    ['Converter', 'converter-input'],
+    ['Shafts', 'shaft-stress'],
+    ['Line pressure', 'line-pressure'],
+  ] as const) {
+    await goTo(page, name)
+    const table = await saved(`${id}-csv`)
+    expect(table.split('\r\n').length).toBeGreaterThan(5)
+    expect(table).not.toMatch(/NaN|undefined/)
+  }
+  await goTo(page, 'Build sheet')
+  expect(await saved('sheet-csv')).toContain('section,item,value')
+})

@@ -1,4 +1,4 @@
-import { figure, ofShown, quantity, shownUnit, toShown } from '@plucky/contract'
+import { figure, ofShown, quantity, shownUnit, toShown, type PlainTable } from '@plucky/contract'
 import { type CurvePoint, type Engine, type EngineCurve } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
@@ -6,6 +6,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { Axes, EDGE, HALO, type Scale } from './Axes.js'
+import { ChartFiles } from './ChartFiles.js'
 
 interface ChartProps {
   readonly engine: Engine
@@ -82,8 +83,20 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
           colour={ink('oil')}
         />
       </svg>
+      <ChartFiles frame={frame} name="engine" table={() => engineTable(engine)} />
     </div>
   )
+}
+
+/** What is drawn of an engine, at even steps of its speed. */
+function engineTable({ on, off }: Engine): PlainTable {
+  const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = on
+  const steps = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
+  const torque = `torque, ${shownUnit('lb-ft')}`
+  return {
+    columns: ['engine rpm', torque, `power, ${shownUnit('hp')}`, ...(off ? [`${torque}, off boost`] : [])],
+    rows: steps.map((w) => [rpm(w), lbft(on.torqueNm(w)), horses(on.torqueNm(w), w), ...(off ? [lbft(off.torqueNm(w))] : [])]),
+  }
 }
 
 const horses = (nm: number, w: number) => toShown(nm * w, 'hp')

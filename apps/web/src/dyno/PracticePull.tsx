@@ -3,6 +3,7 @@ import { writeDynoCsv, type DynoDialect } from '@plucky/contract'
 import { dynoPull, seeded, toSi, type Engine } from '@plucky/core'
 import { useState } from 'react'
 import { Worded } from '../ui/buttons.js'
+import { saveFile } from '../ui/save-file.js'
 
 const DIALECTS: readonly (readonly [string, DynoDialect])[] = [
   ['commas, lb-ft', { delimiter: ',', decimal: '.', torque: 'lb-ft', quoted: false }],
@@ -19,10 +20,7 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
       { rows: ROWS, lossShare: 0, factor: 1, torqueNoise: 0.004, speedNoiseRadPerS: toSi(3, 'rpm') },
       seeded(seed),
     )
-    const url = URL.createObjectURL(new Blob([writeDynoCsv(rows, dialect)], { type: 'text/csv' }))
-    const link = Object.assign(document.createElement('a'), { href: url, download: `practice pull ${seed}, ${name}.csv` })
-    link.click()
-    URL.revokeObjectURL(url)
+    saveFile(`practice pull ${seed}, ${name}.csv`, writeDynoCsv(rows, dialect), 'text/csv')
     setSeed(seed + 1)
   }
   return (

@@ -1,6 +1,8 @@
 import { Box } from '@chakra-ui/react'
 import type { Answer, DutyCase, Part, RangeSolution, Unit } from '@plucky/core'
 import { Fragment, useMemo, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react'
+import { shownUnit, stationName, toShown, type PlainTable } from '@plucky/contract'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { Flow } from './Flow.js'
@@ -45,9 +47,33 @@ export function PowerFlowChart(props: ChartProps) {
           <Stations {...props} columns={columns} width={width} scale={scale} />
         </svg>
       </div>
+      {answer && <ChartFiles frame={frame} name="power-flow" table={() => powerTable(unit, answer)} />}
     </Box>
   )
 }
+
+/** Every station, front to rear: what it holds, and the case in which it gives way. */
+const powerTable = (unit: Unit, { stations }: Answer): PlainTable => ({
+  columns: [
+    'station',
+    `power held, ${shownUnit('hp')}`,
+    'load case',
+    `demand, ${shownUnit('lb-ft')}`,
+    `capacity, ${shownUnit('lb-ft')}`,
+    'margin',
+  ],
+  rows: stations.map(({ stationId, held, decides }) => {
+    const power = powerOf(held)
+    return [
+      stationName(unit, stationId),
+      power === undefined ? null : toShown(power, 'hp'),
+      decides?.caseId ?? null,
+      decides ? toShown(decides.demandNm, 'lb-ft') : null,
+      decides ? toShown(decides.capacityNm, 'lb-ft') : null,
+      decides?.margin ?? null,
+    ]
+  }),
+})
 
 const CHART = {
   display: 'block',

@@ -1,9 +1,10 @@
-import { figure, ofShown, toShown } from '@plucky/contract'
+import { figure, ofShown, shownUnit, toShown, type PlainTable } from '@plucky/contract'
 import { converterCharacteristic, type Engine, type EngineCurve, linePoints, type MatchFigures, toSi } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line as pathOf } from 'd3-shape'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { Axes, EDGE, HALO, type Scale } from '../charts/Axes.js'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import type { ConverterPart } from './matched.js'
@@ -77,8 +78,23 @@ export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, 
         ))}
         <Wanted x={x} at={wantedRadPerS} engine={on} top={EDGE.top} bottom={height - EDGE.bottom} onWanted={onWanted} />
       </svg>
+      <ChartFiles frame={frame} name="converter-input" table={() => inputTable(on, laid)} />
     </div>
   )
+}
+
+/** Engine torque, and what each converter takes in at the speed ratios that are drawn. */
+function inputTable(curve: EngineCurve, laid: readonly Laid[]): PlainTable {
+  const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
+  const unit = shownUnit('lb-ft')
+  const converters = laid.flatMap(({ part }) =>
+    RATIOS.map((sr) => ({ name: `${part.name}, SR ${sr}, ${unit}`, sr, of: converterCharacteristic(part.geometry) })),
+  )
+  const steps = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)
+  return {
+    columns: ['engine rpm', `engine torque, ${unit}`, ...converters.map(({ name }) => name)],
+    rows: steps.map((w) => [rpm(w), lbft(curve.torqueNm(w)), ...converters.map(({ of, sr }) => lbft(of.capacity(sr) * w ** 2))]),
+  }
 }
 
 export const FIGURES = { display: 'block', fontFamily: "'Barlow Condensed', sans-serif", fontVariantNumeric: 'tabular-nums' } as const

@@ -1,9 +1,10 @@
-import { toShown } from '@plucky/contract'
+import { shownUnit, toShown, type PlainTable } from '@plucky/contract'
 import { lineEnd, linePoint, lossAt, type EngineLine, type OperatingPoint } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line as pathOf } from 'd3-shape'
 import { useRef } from 'react'
 import { Axes, EDGE, HALO, type Scale } from '../charts/Axes.js'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { FIGURES, type Laid } from './InputChart.js'
@@ -57,9 +58,18 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
           </g>
         ))}
       </svg>
+      <ChartFiles frame={frame} name="converter-output" table={() => outputTable(lines)} />
     </div>
   )
 }
+
+/** What is drawn of every converter, point by point. */
+const outputTable = (lines: readonly (Laid & { readonly points: readonly OperatingPoint[] })[]): PlainTable => ({
+  columns: ['converter', 'turbine rpm', `turbine torque, ${shownUnit('lb-ft')}`, `turbine power, ${shownUnit('hp')}`, 'efficiency'],
+  rows: lines.flatMap(({ part, points }) =>
+    points.map((p) => [part.name, rpm(p.turbineSpeedRadPerS), lbft(p.turbineTorqueNm), horses(p), lossAt(p).efficiency]),
+  ),
+})
 
 const SAMPLES = 90
 

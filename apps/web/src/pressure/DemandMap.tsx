@@ -1,9 +1,10 @@
-import { marginInWords, quantity, shownFigure, toShown } from '@plucky/contract'
+import { marginInWords, quantity, shownFigure, shownUnit, toShown, type PlainTable } from '@plucky/contract'
 import { type PressureMaximum, type PressureNeed, type PressureReport, type RangePressure, toSi, type Unit } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useRef } from 'react'
 import { Axes, HALO, type Scale } from '../charts/Axes.js'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 
@@ -77,8 +78,22 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
         <path d={curve(suppliedAt)} fill="none" stroke={ink('oil')} strokeWidth={3.4} />
         <Ends ends={ends} y={y} x={width - EDGE.right} />
       </svg>
+      <ChartFiles frame={frame} name="line-pressure" table={() => mapTable(range, throttle, codes)} />
     </div>
   )
+}
+
+/** Pressure needed and available over the share of torque. */
+function mapTable({ needs, suppliedAt }: RangePressure, throttle: number, codes: ReadonlyMap<string, string>): PlainTable {
+  const unit = shownUnit('psi')
+  return {
+    columns: [
+      'engine torque, % of full throttle',
+      `available, ${unit}`,
+      ...needs.map(({ stationId }) => `${codes.get(stationId)} needs, ${unit}`),
+    ],
+    rows: SHARES.map((s) => [100 * throttle * s, psi(suppliedAt(s)), ...needs.map((need) => psi(need.neededAt(s)))]),
+  }
 }
 
 const describe = ({ needs, suppliedAt }: RangePressure, codes: ReadonlyMap<string, string>) =>

@@ -1,4 +1,4 @@
-import { caseInSentence, type JobContent, placeName, quantity, shownFigure } from '@plucky/contract'
+import { caseInSentence, type JobContent, placeName, type PlainTable, quantity, shownFigure, shownUnit, toShown } from '@plucky/contract'
 import {
   crossHoles,
   type DutyCase,
@@ -19,6 +19,7 @@ import { useWidth } from '../ui/use-width.js'
 import type { Grip } from './edit.js'
 import { frameFor, type ShaftFrame } from './frame.js'
 import { Grips } from './Grips.js'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { StressChart } from './StressChart.js'
 import { TypeHere } from './TypeHere.js'
 import { trialStore } from './trial.js'
@@ -67,10 +68,31 @@ export function ShaftDrawing({ content, unit, station, part, fitted, duty }: Dra
         {drawn && <Grips frame={frame} shaft={drawn} onType={(grip, at, begun) => setTyping({ grip, ...at, begun })} />}
         <StressChart frame={frame} fitted={fitted} tried={tried} where={where} />
       </svg>
+      <ChartFiles frame={box} name="shaft-stress" table={() => stressTable(fitted, tried)} />
       {drawn && typing && <TypeHere key={JSON.stringify(typing.grip)} {...typing} onDone={() => setTyping(undefined)} />}
     </div>
   )
 }
+
+/** Shear and its yield along what is installed and along the trial shaft. */
+const stressTable = (fitted: Judged | undefined, tried: Judged | undefined): PlainTable => ({
+  columns: [
+    'shaft',
+    `from, ${shownUnit('in')}`,
+    `to, ${shownUnit('in')}`,
+    `shear stress, ${shownUnit('ksi')}`,
+    `shear yield, ${shownUnit('ksi')}`,
+  ],
+  rows: [fitted, tried].flatMap((each) =>
+    (each?.stress ?? []).map((s) => [
+      each?.part.name ?? '',
+      toShown(s.fromM, 'in'),
+      toShown(s.toM, 'in'),
+      toShown(s.shearPa, 'ksi'),
+      toShown(s.yieldPa, 'ksi'),
+    ]),
+  ),
+})
 
 interface CaptionProps {
   readonly y: number

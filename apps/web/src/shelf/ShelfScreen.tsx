@@ -10,6 +10,7 @@ import { Inked, Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
+import { saveFile } from '../ui/save-file.js'
 import { ItemPanel } from './ItemPanel.js'
 import { leastWords, listed, unitOf, type Wanted } from './listed.js'
 import { FileIn } from './FileIn.js'
@@ -106,12 +107,7 @@ function Chosen({ kind, id, unit }: { kind: ItemKind; id: string | undefined; un
 
 /** The parts found, as a table that can be changed elsewhere and taken in again. */
 function SaveTable({ parts }: { parts: readonly Part[] }) {
-  const save = () => {
-    const url = URL.createObjectURL(new Blob([writePartsCsv(parts)], { type: 'text/csv' }))
-    const link = Object.assign(document.createElement('a'), { href: url, download: 'parts.csv' })
-    link.click()
-    URL.revokeObjectURL(url)
-  }
+  const save = () => saveFile('parts.csv', writePartsCsv(parts), 'text/csv')
   return (
     <Ruled minH="44px" onClick={save} disabled={parts.length === 0} data-testid="table-out">
       {`Export ${parts.length} parts (CSV)`}

@@ -3,6 +3,8 @@ import { memberSpeed, type GearTrain, type RangeSolution } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo, useRef } from 'react'
+import type { PlainTable } from '@plucky/contract'
+import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { leversOf, type Lever, type LeverNode } from './lever-layout.js'
@@ -36,8 +38,18 @@ export function LeverDiagram({ train, solution, all, scale }: LeversProps) {
           <LeverDrawn key={lever.sets.join()} {...{ lever, train, solution, domain, scale }} x={i * room} width={room} />
         ))}
       </svg>
+      <ChartFiles frame={box} name="levers" table={() => leverTable(solution, all)} />
     </Box>
   )
+}
+
+/** Speed of every member over the input's, gear by gear. */
+const leverTable = (solution: RangeSolution, all: readonly RangeSolution[]): PlainTable => {
+  const members = [...new Set([solution, ...all].flatMap(({ speeds }) => Object.keys(speeds)))]
+  return {
+    columns: ['gear', 'ratio', ...members.map((member) => `${member}, turns per input turn`)],
+    rows: all.map((each) => [each.range, each.ratio, ...members.map((member) => memberSpeed(each, member) ?? null)]),
+  }
 }
 
 interface LeverProps {
