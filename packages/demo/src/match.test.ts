@@ -1,4 +1,4 @@
-import { evaluation, findingSentence, jobFileOf, type JobContent } from '@plucky/contract'
+import { evaluation, findingSentence, jobFileOf, lockupAnswers, type JobContent } from '@plucky/contract'
 import {
   curveFromHeadline,
   DEFAULT_RULES,
@@ -9,6 +9,8 @@ import {
   fromSi,
   linePoint,
   lockupReport,
+  type CrossHole,
+  type LockupReport,
   lockupState,
   matchFigures,
   solveTrain,
@@ -247,15 +249,40 @@ describe('the lockup clutch', () => {
 
   it('says what it does beside: resonance, emptying, damper, windows, and slip by rule', () => {
     const report = lockupReport({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } })
-    if (!report?.torsion || !report.emptying) throw new Error('a report with shaft and cylinders is expected')
+    if (!report?.torsion || !report.oilWay) throw new Error('a report with shaft and cylinders is expected')
     expect(report.torsion.leastSolidRadPerS / report.torsion.resonanceRadPerS).toBe(1.5)
     expect(report.torsion.halvedRadPerS / report.torsion.resonanceRadPerS).toBeCloseTo(2, 9)
-    expect(report.emptying.seconds).toBeGreaterThan(0)
+    expect(report.oilWay.seconds).toBeGreaterThan(0)
     expect(report.slip.heatW).toBeCloseTo(toSi(690, 'lb-ft') * toSi(30, 'rpm'), 6)
     expect(answered({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } }).findings.map((f) => f.code)).toEqual([
       'lockup-slip-unfit',
     ])
     expect(lockupReport(inputOf(jobOf(/streamliner/i)))).toBeNull()
+  })
+
+  it('lets its oil out through the holes for it alone: lube holes hasten nothing, a smaller exhaust holds it back, suction draws on it', () => {
+    const shaft = groomer.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
+    const valves = groomer.fitted.get('valves') as Extract<Part, { kind: 'valves' }>
+    const seconds = (...swaps: readonly Part[]) => {
+      const fitted = new Map(groomer.fitted)
+      for (const part of swaps) fitted.set(part.kind === 'shaft' ? 'input-shaft' : 'valves', part)
+      return lockupReport({ ...groomer, fitted })?.oilWay?.seconds ?? NaN
+    }
+    const holes = (of: (hole: CrossHole) => Partial<CrossHole>): Part => ({
+      ...shaft,
+      geometry: { ...shaft.geometry, holes: (shaft.geometry.holes ?? []).map((hole) => ({ ...hole, ...of(hole) })) },
+    })
+    const now = seconds()
+    expect(seconds(holes(({ name, diameterM }) => (/lube/.test(name) ? { diameterM: 2 * diameterM } : {})))).toBe(now)
+    expect(seconds(holes(({ name, diameterM }) => (/lockup/.test(name) ? { diameterM: diameterM / 2 } : {})))).toBeGreaterThan(3 * now)
+    expect(seconds(holes(() => ({ duty: 'lube' })))).toBeNaN()
+    const exhaust = (change: Partial<typeof valves.geometry>): Part => ({ ...valves, geometry: { ...valves.geometry, ...change } })
+    expect(seconds(exhaust({ lockupExhaustDiameterM: 0.002 }))).toBeGreaterThan(4 * now)
+    expect(seconds(exhaust({ lockupExhaust: 'intake' }))).toBeLessThan(now)
+    const answers = lockupAnswers(lockupReport(groomer) as LockupReport, groomer.unit)
+    expect(answers.map(({ asks }) => asks)).toEqual(['Plates', 'Pressure', 'Release oil and pump'])
+    expect(answers[1]?.answer).toMatch(/^second gear, .* and sixth gear: \d+ psi needed, 195 psi available$/)
+    expect(answers[2]?.answer).toMatch(/s drained to the sump, .* Drained to the pump intake: 0\.\d\d s\. The pump spares/)
   })
 
   it('stands in the evaluation of a job with the match beside it', () => {

@@ -6,6 +6,7 @@ import {
   gearName,
   type JobContent,
   leanSentence,
+  lockupAnswers,
   marginInWords,
   quantity,
   shownFigure,
@@ -39,6 +40,17 @@ export function LockupBeside({ content, unit }: { content: JobContent; unit: Uni
           ))}
         </tbody>
       </chakra.table>
+      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-asks">
+        <TableHead words={['Lockup at full throttle', 'Answer']} />
+        <tbody>
+          {lockupAnswers(report, unit).map(({ asks, answer, short }) => (
+            <tr key={asks}>
+              <td>{asks}</td>
+              <td className={short ? 'short' : ''}>{answer}</td>
+            </tr>
+          ))}
+        </tbody>
+      </chakra.table>
       <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-beside">
         <tbody>
           {rowsOf(report).map(([name, words, short]) => (
@@ -61,7 +73,7 @@ const rpm = (w: number) => figure(Math.round(toShown(w, 'rpm') / 10) * 10)
 
 type Row = readonly [name: string, words: string, short?: boolean]
 
-function rowsOf({ damperStopNm, torsion, emptying, slip, notches }: LockupReport): Row[] {
+function rowsOf({ damperStopNm, torsion, slip, notches }: LockupReport): Row[] {
   return [
     [
       'Damper coil-bind torque',
@@ -81,12 +93,6 @@ function rowsOf({ damperStopNm, torsion, emptying, slip, notches }: LockupReport
           ] as const,
         ]
       : []),
-    [
-      'Release time',
-      emptying
-        ? `${figure(emptying.seconds, 2)} s, through ${quantity(emptying.holeM, 'in')}`
-        : 'unknown: the input shaft has no cross hole',
-    ],
     [
       'Steady slip (house rule)',
       slip.wantedRadPerS === 0

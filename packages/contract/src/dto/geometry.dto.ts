@@ -4,6 +4,8 @@ import {
   CENTRINGS,
   GEAR_STEELS,
   HARDNESS_SCALES,
+  HOLE_DUTIES,
+  type HoleDuty,
   HOLE_EDGES,
   LINED_FACES,
   LOCKUP_LININGS,
@@ -35,6 +37,7 @@ import {
   CENTRING_WORDS,
   GROOVE_WORDS,
   HARDNESS_ON_WORDS,
+  HOLE_DUTY_WORDS,
   HOLE_EDGE_WORDS,
   HUB_WORDS,
   LINED_FACES_WORDS,
@@ -52,6 +55,7 @@ import {
 import { Figure } from './figure.js'
 import { BoltSetDto, CertificateDto, ConverterFrontDto, HoleCircleDto, MotorPlateDto, PilotDto } from './fitup.dto.js'
 import { PumpDto, ValvesDto } from './oil.dto.js'
+import { BushingDto, GrooveDto } from './shaft-features.dto.js'
 
 const namesOf = (steels: readonly { id: string; name: string }[]) => Object.fromEntries(steels.map(({ id, name }) => [id, name]))
 const STEEL_WORDS = namesOf(STEELS)
@@ -212,22 +216,7 @@ export class CrossHoleDto {
   @Figure({ label: 'Hole diameter', unit: 'in', from: 0.01, to: 2 }) diameterM!: number
   @IsOptional() @Figure({ label: 'Number of drillings', from: 1, to: 4, whole: true }) drillings?: number
   @IsOptional() @OneOf('Hole edge', HOLE_EDGES, HOLE_EDGE_WORDS) edge?: HoleEdge
-}
-
-export class GrooveDto {
-  @Label('Groove name', 40) name!: string
-  @Figure({ label: 'Groove position from front', unit: 'in', from: 0, to: 60 }) fromFrontM!: number
-  @Figure({ label: 'Groove width', unit: 'in', from: 0, to: 4, above: true }) widthM!: number
-  @Figure({ label: 'Groove root diameter', unit: 'in', from: 0.05, to: 8 }) bottomDiameterM!: number
-  @Figure({ label: 'Groove root radius', unit: 'in', from: 0.0005, to: 1 }) radiusM!: number
-  @IsOptional() @YesNo('Carries a sealing ring') ring?: boolean
-}
-
-export class BushingDto {
-  @Label('Bushing name', 40) name!: string
-  @Figure({ label: 'Bushing front end from front', unit: 'in', from: 0, to: 60 }) fromFrontM!: number
-  @Figure({ label: 'Bushing length', unit: 'in', from: 0, to: 20, above: true }) lengthM!: number
-  @Figure({ label: 'Bushing bore', unit: 'in', from: 0.05, to: 8 }) boreDiameterM!: number
+  @IsOptional() @OneOf('Oil for', HOLE_DUTIES, HOLE_DUTY_WORDS) duty?: HoleDuty
 }
 
 export class ShaftSectionDto {

@@ -1,6 +1,6 @@
-import { LUBE_NODES, type LubeNode } from '@plucky/core'
+import { LOCKUP_EXHAUSTS, LUBE_NODES, type LockupExhaust, type LubeNode } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { LUBE_NODE_WORDS } from '../words/choices.js'
+import { LOCKUP_EXHAUST_WORDS, LUBE_NODE_WORDS } from '../words/choices.js'
 import { Label, OneOf, Shapes } from './decorators.js'
 import { Figure } from './figure.js'
 
@@ -37,6 +37,8 @@ export class ValvesDto {
   @Figure({ label: 'Equivalent leak orifice, valve body', unit: 'mm', from: 0, to: 10 }) leakDiameterM!: number
   @Figure({ label: 'Converter feed orifice', unit: 'mm', from: 0.5, to: 20 }) converterFeedDiameterM!: number
   @Figure({ label: 'Converter charge pressure limit', unit: 'psi', from: 5, to: 300 }) converterLimitPa!: number
+  @IsOptional() @OneOf('Lockup release oil drains', LOCKUP_EXHAUSTS, LOCKUP_EXHAUST_WORDS) lockupExhaust?: LockupExhaust
+  @IsOptional() @Figure({ label: 'Lockup exhaust orifice', unit: 'mm', from: 0.5, to: 20 }) lockupExhaustDiameterM?: number
   @Figure({ label: 'Equivalent cooler orifice', unit: 'mm', from: 0.5, to: 20 }) coolerDiameterM!: number
   @OneOf('Cooler return', LUBE_NODES, LUBE_NODE_WORDS) coolerInto!: LubeNode
   @Figure({ label: 'Front-to-center passage diameter', unit: 'mm', from: 0, to: 20 }) passageDiameterM!: number

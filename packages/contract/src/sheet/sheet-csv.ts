@@ -38,7 +38,7 @@ export function sheetCsv(sheet: Sheet): string {
       where,
       reason,
     })),
-    ...listed('goes together', sheet.together),
+    ...listed('match', sheet.together),
     ...sheet.lines.map(({ what: item, at: value, price, hours }) => ({ section: 'cost', item, value, price, hours })),
     { section: 'total', item: sheet.total.what, value: sheet.total.at, price: sheet.total.price, hours: sheet.total.hours },
     ...listed('work', sheet.work),

@@ -38,6 +38,8 @@ import {
   type UpperRangeStart,
   type Use,
   type DrivenAxle,
+  type HoleDuty,
+  type LockupExhaust,
   type TyreLimit,
 } from '@plucky/core'
 
@@ -222,3 +224,11 @@ export const TYRE_LIMIT_WORDS: Record<TyreLimit, string> = {
   cap: 'cap',
   'cap-regrip': 'cap with regrip',
 }
+
+export const HOLE_DUTY_WORDS: Record<HoleDuty, string> = {
+  'lockup-release': 'lockup release',
+  'lockup-apply': 'lockup apply',
+  lube: 'lube',
+  other: 'other',
+}
+export const LOCKUP_EXHAUST_WORDS: Record<LockupExhaust, string> = { drain: 'to the sump', intake: 'to the pump intake' }

@@ -1,4 +1,6 @@
 import fc from 'fast-check'
+import { lockupPressureFor } from '../spec/lockup-oil.js'
+import { asOneHole, holesFor, inSeries } from './release.js'
 import { toSi } from '../quantity/units.js'
 import { bendPlate, POISSON, type AnnularPlate } from './annular-plate.js'
 import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
@@ -287,4 +289,54 @@ describe('a piston made like another one', () => {
     expect(flatPressureLike(made, as({}, 0.008)) / made.piston.flatAtPa).toBeCloseTo(8, 6)
     expect(flatPressureLike(made, made)).toBe(made.piston.flatAtPa)
   })
+})
+
+describe('the way of the release oil', () => {
+  it('is as narrow as all that is in it together, one behind the other and side by side', () => {
+    // Two alike in series pass 1/√2 of the flow: a hole of 2^(−1/4) of the diameter.
+    expect(inSeries([0.004, 0.004]) / 0.004).toBeCloseTo(2 ** -0.25, 12)
+    expect(inSeries([0.004, 1])).toBeCloseTo(0.004, 10)
+    // One drilling through opens on both sides: twice its area.
+    expect(asOneHole([{ diameterM: 0.004 }]) / 0.004).toBeCloseTo(Math.SQRT2, 12)
+    expect(asOneHole([{ diameterM: 0.003, drillings: 2 }]) / 0.003).toBeCloseTo(2, 12)
+  })
+
+  it('knows a hole by what is said of it, else by its name', () => {
+    const hole = (name: string, duty?: 'lube' | 'lockup-release') => ({ name, fromFrontM: 0, diameterM: 0.004, ...(duty ? { duty } : {}) })
+    const holes = [
+      hole('lockup feed'),
+      hole('lockup apply'),
+      hole('lube feed'),
+      hole('lockup drain', 'lube'),
+      hole('third', 'lockup-release'),
+    ]
+    expect(holesFor(holes, 'lockup-release').map(({ name }) => name)).toEqual(['lockup feed', 'third'])
+    expect(holesFor(holes, 'lockup-apply').map(({ name }) => name)).toEqual(['lockup apply'])
+  })
+})
+
+it('the pressure that a torque needs holds it, and a little less does not', () => {
+  const g: LockupGeometry = {
+    faces: 1,
+    liningInnerRadiusM: 0.1,
+    liningOuterRadiusM: 0.12,
+    liningThicknessM: 0.001,
+    lining: 'paper',
+    hotFriction: 0.1,
+    sealRadiusM: 0.03,
+    gapM: 0.001,
+    piston: { thicknessM: 0.006, steelId: '4140-130', hub: 'free', flatAtPa: 500e3 },
+  }
+  fc.assert(
+    fc.property(fc.double({ min: 5, max: 2000, noNaN: true }), (torqueNm) => {
+      const applyPa = lockupPressureFor(g, 20e3, torqueNm)
+      if (applyPa === undefined) {
+        const most = Math.max(...Array.from({ length: 300 }, (_, i) => lockupState(g, { applyPa: i * 1e4, releasePa: 20e3 }).torqueNm))
+        return expect(most).toBeLessThan(torqueNm * 1.001)
+      }
+      expect(lockupState(g, { applyPa, releasePa: 20e3 }).torqueNm / torqueNm).toBeCloseTo(1, 6)
+      return expect(lockupState(g, { applyPa: applyPa * 0.999, releasePa: 20e3 }).torqueNm).toBeLessThan(torqueNm)
+    }),
+    { numRuns: 60 },
+  )
 })

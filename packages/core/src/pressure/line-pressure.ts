@@ -1,4 +1,5 @@
 import { rootOf } from '../numeric/brent.js'
+import type { LockupExhaust } from '../lockup/release.js'
 import { orificeFlow } from '../shaft/oil-way.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { lubeFlows, type LubeCircuit, type LubeFlows } from './lubrication.js'
@@ -12,6 +13,10 @@ export interface ValvesGeometry extends Regulator, Relief, LubeCircuit {
   /** Through which the converter is fed, and the most pressure that it is given. */
   readonly converterFeedDiameterM: number
   readonly converterLimitPa: number
+  /** Where the oil between lockup piston and cover is let out; to the sump where not said. */
+  readonly lockupExhaust?: LockupExhaust
+  /** Narrowest place of that way in the valve body; none where not said. */
+  readonly lockupExhaustDiameterM?: number
 }
 
 /** Why valves cannot work as they are given. */

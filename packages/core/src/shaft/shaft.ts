@@ -31,7 +31,13 @@ export interface CrossHole {
   /** Drillings right through, one if not said. */
   readonly drillings?: number
   readonly edge?: HoleEdge
+  /** What its oil is for; by its name where not said. */
+  readonly duty?: HoleDuty
 }
+
+/** What the oil of a cross hole is for. */
+export const HOLE_DUTIES = ['lockup-release', 'lockup-apply', 'lube', 'other'] as const
+export type HoleDuty = (typeof HOLE_DUTIES)[number]
 
 /** A turned groove: of a sealing ring, a snap ring or an undercut. */
 export interface Groove {

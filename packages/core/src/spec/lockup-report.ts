@@ -17,10 +17,8 @@ import {
   type LockupSpan,
   type LockupState,
 } from '../lockup/lockup-clutch.js'
-import { emptyingTime } from '../lockup/release.js'
 import { LEAST_SOLID_RATIO, resonanceSpeed, torsionalMagnification } from '../lockup/torsional.js'
 import { steelById } from '../material/steels.js'
-import { crossHoles } from '../shaft/shaft.js'
 import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
 import { canLock, engineInertia, fittedConverter, inputShaft, turbineInertiaOf } from './fitted.js'
@@ -28,6 +26,7 @@ import { shiftSeconds } from './unit.js'
 import { engineOfBrief } from './brief.js'
 import { dutyCases, lockedOil, lockedRanges, type DutyCase } from './duty.js'
 import { lineOil } from './line-oil.js'
+import { lockupOilWay, lockupPressures, type LockupOilWay, type LockupPressure } from './lockup-oil.js'
 import { DEFAULT_RULES } from './rules.js'
 
 /** The lockup asked and held in one range, or in the upshift into it with the clutch held on. */
@@ -59,7 +58,9 @@ export interface LockupReport {
   readonly notches: readonly NotchLife[]
   readonly damperStopNm: number | null
   readonly torsion: Torsion | null
-  readonly emptying: { readonly seconds: number; readonly holeM: number } | null
+  /** The way of the oil as it is applied. Null if the input shaft has no hole for it. */
+  readonly oilWay: LockupOilWay | null
+  readonly pressures: readonly LockupPressure[]
   readonly slip: {
     readonly wantedRadPerS: number
     readonly borneRadPerS: number
@@ -103,7 +104,8 @@ export function lockupReport(input: SpecInput): LockupReport | null {
     notches: notchLives(g, Math.max(0, oil.applyPa - oil.releasePa)),
     damperStopNm: g.damper ? damperStopTorque(g.damper) : null,
     torsion: torsionOf(input, g, turbineInertia(converter), engine.value.on.peakTorqueSpeedRadPerS),
-    emptying: emptyingOf(input, g, oil),
+    oilWay: lockupOilWay(input, g, oil, cases),
+    pressures: lockupPressures(g, cases, rules),
     slip: {
       wantedRadPerS: rules.lockupSlipRadPerS,
       borneRadPerS: lining.steadySlipRadPerS,
@@ -175,15 +177,4 @@ function torsionOf(input: SpecInput, g: LockupGeometry, inertiaKgM2: number, atR
     leastSolidRadPerS: LEAST_SOLID_RATIO * resonanceRadPerS,
     magnification: torsionalMagnification(atRadPerS / resonanceRadPerS),
   }
-}
-
-/** The oil between piston and cover leaves through the input shaft, by its narrowest bore or hole. */
-function emptyingOf(input: SpecInput, g: LockupGeometry, oil: LockupOil): LockupReport['emptying'] {
-  const shaft = inputShaft(input)
-  if (!shaft) return null
-  const holes = [...shaft.sections.map((s) => s.boreDiameterM), ...crossHoles(shaft).map((hole) => hole.diameterM)].filter((d) => d > 0)
-  if (holes.length === 0 || oil.applyPa <= oil.releasePa) return null
-  const holeM = Math.min(...holes)
-  const volumeM3 = Math.PI * (meanRadius(g) ** 2 - g.sealRadiusM ** 2) * g.gapM
-  return { seconds: emptyingTime(volumeM3, holeM, oil.applyPa - oil.releasePa), holeM }
 }
