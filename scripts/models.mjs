@@ -34,11 +34,12 @@ export function models() {
 
 /** The pages that are made from the sources, each with its text: models, and the schemas of the open files, from the built server. */
 async function pages() {
-  const { jobFileSchema, unitFileSchema } = await import('../apps/server/dist/http/file-schema.js')
+  const { jobFileSchema, shelfFileSchema, unitFileSchema } = await import('../apps/server/dist/http/file-schema.js')
   const json = (schema) => `${JSON.stringify(schema, null, 2)}\n`
   return [
     ['models.md', models()],
     ['job-file.schema.json', json(jobFileSchema())],
+    ['shelf-file.schema.json', json(shelfFileSchema())],
     ['unit-file.schema.json', json(unitFileSchema())],
   ].map(([name, text]) => [join(ROOT, 'docs', name), text])
 }
