@@ -219,6 +219,9 @@ test('the rule book in the brief decides on the plate; what is not said whole is
   await expect(page.getByTestId('waiting-ruleBook')).toContainText('4 more fields to enter') // nothing is red before it is typed
   await expect(page.getByRole('alert')).toHaveCount(0)
   expect((await jobOf(request, job.number)).brief).not.toHaveProperty('ruleBook')
+  await page.getByTestId('class-quarter-mile').click()
+  await expect(page.getByTestId('brief-ruleBook.certifiedFromS')).toHaveValue('11.99')
+  await expect(page.getByTestId('waiting-ruleBook')).toContainText('2 more fields to enter')
   for (const [key, text] of [
     ['elapsedS', '9.1'],
     ['certifiedFromS', '10'],

@@ -154,3 +154,25 @@ test('a part that the transmission works without is removed by its button or by 
   await page.getByTestId('station-input-shaft').click()
   await expect(page.getByTestId('remove-part')).toHaveCount(0)
 })
+
+test('a stall typed as it is sold says its K and what it does behind this engine; a copy in another core keeps its blades', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await ownJob(request, 'Sold rail'), '/converter')
+  await type(page, 'sold-fromRadPerS', '2800')
+  await type(page, 'sold-toRadPerS', '3200')
+  await type(page, 'sold-peakTorqueNm', '350')
+  await page.getByTestId('sold-kind').selectOption('petrol')
+  await expect(page.getByTestId('sold-words')).toHaveText(/^K \d+–\d+ rpm\/√lb-ft\. Behind this engine it stalls at \d+–\d+ rpm\.$/)
+  await type(page, 'sold-toRadPerS', '9500')
+  await expect(page.getByTestId('sold-words')).toContainText('does not run at these speeds')
+  await type(page, 'sold-toRadPerS', '3200')
+  await page.getByTestId('sold-add').click()
+  const speed = page.getByTestId('own-geometry.stall.speedRadPerS')
+  await expect(speed).toHaveValue('3000')
+  const size = page.getByTestId('own-geometry.diameterM')
+  const before = Number(await size.inputValue())
+  await type(page, 'own-geometry.diameterM', String(before * 0.9))
+  await expect(speed).toHaveValue(String(Math.round(3000 / 0.9 ** 2.5)))
+})

@@ -91,6 +91,23 @@ describe('open files', () => {
   })
 })
 
+it('a unit that is built like another can have its shelf: every part, operation and kit fits both, once', async () => {
+  const file = await fileAt('/api/units/quince-4/file')
+  await http()
+    .post('/api/units/import')
+    .send({ ...file, id: 'quince-like' })
+    .expect(201)
+  const before = await content()
+  const own = [...before.parts, ...before.operations, ...before.kits].filter(({ item }) => item.unitIds.includes('quince-4'))
+  const { body } = await http().post('/api/units/quince-like/shelf?like=quince-4').expect(201)
+  expect(body).toEqual({ added: own.length })
+  const after = await content()
+  const fits = [...after.parts, ...after.operations, ...after.kits].filter(({ item }) => item.unitIds.includes('quince-like'))
+  expect(fits.map(({ item }) => item.id)).toEqual(own.map(({ item }) => item.id))
+  expect((await http().post('/api/units/quince-like/shelf?like=quince-4').expect(201)).body).toEqual({ added: 0 })
+  await http().post('/api/units/quince-like/shelf?like=none').expect(404)
+})
+
 it('the sheet goes out as a table in the words and units of the sheet', async () => {
   const rows = async (units: string) =>
     papaparse.parse<Record<string, string>>((await http().get(`/api/jobs/1/sheet.csv?units=${units}`).expect(200)).text, {

@@ -145,9 +145,22 @@ describe('the plate as it is bolted', () => {
       ),
     }
     const { crank, converter } = plateReport(six) as NonNullable<ReturnType<typeof plateReport>>
-    expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], []])
+    expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], ['second-missing']])
     expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
+  it('is to have both patterns above the redline of the house, and says why not where plate or cover lacks one', () => {
+    const minds = (job: JobContent, rules: Partial<JobContent['rules']> = {}) =>
+      plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.minds
+    const second = { 'flex-plate': 'plate-certified', converter: 'conv-258-race' }
+    expect(minds(weak)).toContain('second-missing')
+    expect(minds(withParts(weak, second))).toContain('second-wanted')
+    expect(minds(withParts(weak, { ...twelve, converter: 'conv-258-race' }))).toEqual([])
+    // Redline of this engine: 7,000 rpm.
+    expect(minds(weak, { secondPatternRadPerS: toSi(7000, 'rpm') })).toEqual([])
+    expect(minds(weak, { converterBolts: 'first' })).toEqual([])
+    expect(minds(weak, { converterBolts: 'both', secondPatternRadPerS: toSi(9000, 'rpm') })).toContain('second-missing')
+  })
+
   it('is drilled for one by an operation', () => {
     const drilled = {
       ...weak,

@@ -285,6 +285,25 @@ describe('the lockup clutch', () => {
     expect(answers[2]?.answer).toMatch(/s drained to the sump, .* Drained to the pump intake: 0\.\d\d s\. The pump spares/)
   })
 
+  it('is locked in the gears that the job chooses of those that the unit can lock; the others are shown beside', () => {
+    const locked = (lockedIn?: readonly string[]) => {
+      const input = { ...groomer, brief: { ...groomer.brief, ...(lockedIn ? { lockedIn } : {}) } }
+      const ruled = lockupReport(input)?.demands.filter(({ kind, byRule }) => kind === 'range' && byRule)
+      const cases = answered(input).cases.filter(({ kind }) => kind === 'lockup')
+      return [ruled?.map(({ rangeId }) => rangeId), cases.map(({ rangeId }) => rangeId)]
+    }
+    const able = groomer.unit.train.ranges.filter(({ lockup }) => lockup).map(({ id }) => id)
+    expect(locked()).toEqual([able, able])
+    expect(locked(['5', '6', 'R'])).toEqual([
+      ['5', '6'],
+      ['5', '6'],
+    ])
+    expect(locked([])).toEqual([[], []])
+    expect(
+      lockupReport({ ...groomer, brief: { ...groomer.brief, lockedIn: [] } })?.demands.filter(({ kind }) => kind === 'range'),
+    ).toHaveLength(able.length)
+  })
+
   it('stands in the evaluation of a job with the match beside it', () => {
     const said = evaluation(jobFileOf(jobOf(/coupe/i), lookup, kits)) as { match: MatchFigures; lockup: { demands: unknown[] } }
     expect(said.match.stall).toEqual(matched(coupe).stall)

@@ -14,6 +14,7 @@ import * as headlinesByUnits from './migrations/0011-headlines-by-units.js'
 import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.js'
 import * as tireRules from './migrations/0013-tire-rules.js'
 import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
+import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
 
 const MIGRATIONS = [
   { name: '0001-first-tables', ...firstTables },
@@ -30,6 +31,7 @@ const MIGRATIONS = [
   { name: '0012-upshift-and-life-rules', ...upshiftAndLifeRules },
   { name: '0013-tire-rules', ...tireRules },
   { name: '0014-pressure-as-received', ...pressureAsReceived },
+  { name: '0015-bolts-by-redline', ...boltsByRedline },
 ]
 
 /** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */

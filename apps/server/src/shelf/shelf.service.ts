@@ -72,6 +72,20 @@ export class ShelfService {
     return outer ? within(outer) : this.sequelize.transaction(within)
   }
 
+  /** Whatever fits one unit fits another too, that is built like it. All of it or nothing. */
+  async alsoFits(unitId: string, like: string): Promise<{ added: number }> {
+    return this.sequelize.transaction(async (transaction) => {
+      let added = 0
+      for (const store of [this.parts, this.operations, this.kits] as Store<Part | Operation | Kit>[])
+        for (const { item, version } of await store.kept(transaction)) {
+          if (!item.unitIds.includes(like) || item.unitIds.includes(unitId)) continue
+          await store.change({ ...item, unitIds: [...item.unitIds, unitId] }, version, transaction)
+          added++
+        }
+      return { added }
+    })
+  }
+
   /** Takes many parts at once, new ones and changed ones: all of them or none. */
   async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
     return this.sequelize.transaction(async (transaction) => {

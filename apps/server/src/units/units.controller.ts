@@ -1,8 +1,9 @@
-import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common'
-import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
+import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
+import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
 import { checkShape, readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
 import type { Response } from 'express'
 import { accepted, refuse } from '../http/refusal.js'
+import { ShelfService } from '../shelf/shelf.service.js'
 import { ShelfEditsService } from '../shelf/shelf-edits.service.js'
 import { UnitsService } from './units.service.js'
 
@@ -12,6 +13,7 @@ export class UnitsController {
   constructor(
     private readonly units: UnitsService,
     private readonly edits: ShelfEditsService,
+    private readonly shelfOf: ShelfService,
   ) {}
 
   @Get()
@@ -48,6 +50,14 @@ export class UnitsController {
   @Post('import')
   take(@Body() body: unknown) {
     return this.units.add(accepted(readUnit(body)))
+  }
+
+  /** The shelf of another unit for this one too, as for a copy of it. */
+  @Post(':id/shelf')
+  @ApiQuery({ name: 'like' })
+  async shelf(@Param('id') id: string, @Query('like') like: unknown) {
+    const [unit, other] = [await this.units.one(id), await this.units.one(String(like))]
+    return this.shelfOf.alsoFits(unit.id, other.id)
   }
 
   @Put(':id')

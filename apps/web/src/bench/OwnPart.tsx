@@ -1,10 +1,12 @@
 import { Box, CloseButton, Dialog, Flex, Portal } from '@chakra-ui/react'
-import { flatPressureLike, partFaults, type LockupGeometry, type Part } from '@plucky/core'
+import { flatPressureLike, inAnotherCore, partFaults, type LockupGeometry, type Part, type PartKind } from '@plucky/core'
 import { useState } from 'react'
 import { ItemForm } from '../shelf/ItemForm.js'
 import { useItemDraft, type DraftItem } from '../shelf/draft-item.js'
 import { withValue } from '../state/with-value.js'
 import { Inked, Ruled } from '../ui/buttons.js'
+
+type PartOfKind<K extends PartKind> = Extract<Part, { kind: K }>
 
 interface OwnProps {
   readonly basis: Part
@@ -66,15 +68,38 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   )
 }
 
-/** A lockup piston keeps the cone of the one that it is copied from: where it lies flat follows radii and thickness until it is typed. */
+/** What goes with the figures that are typed, until it is typed itself. */
 const follows =
   (basis: Part) =>
   (item: DraftItem, touched: ReadonlySet<string>): DraftItem => {
-    if (basis.kind !== 'lockup' || touched.has(FLAT_AT)) return item
-    const geometry = item['geometry'] as LockupGeometry
-    if (partFaults({ ...basis, geometry }).length > 0) return item
-    return withValue(item, FLAT_AT, flatPressureLike(basis.geometry, geometry))
+    switch (basis.kind) {
+      case 'lockup':
+        return withFlatPressure(basis, item, touched)
+      case 'converter':
+        return withSizedRating(basis, item, touched)
+      default:
+        return item
+    }
   }
+
+/** The same blades in another core: the stall rating and the table follow the size. */
+function withSizedRating(basis: PartOfKind<'converter'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
+  const { diameterM } = item['geometry'] as { readonly diameterM: unknown }
+  const typed = [...touched].some((path) => path.startsWith('geometry.stall.') || path.startsWith('geometry.table'))
+  if (typed || !touched.has('geometry.diameterM') || typeof diameterM !== 'number' || !(diameterM > 0)) return item
+  const { stall, table } = inAnotherCore(basis.geometry, diameterM)
+  const rated = withValue(item, 'geometry.stall', stall)
+  return table ? withValue(rated, 'geometry.table', table) : rated
+}
+
+/** A lockup piston keeps the cone of the one that it is copied from: where it lies flat follows radii and thickness. */
+function withFlatPressure(basis: PartOfKind<'lockup'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
+  if (touched.has(FLAT_AT)) return item
+  const geometry = item['geometry'] as LockupGeometry
+  if (partFaults({ ...basis, geometry }).length > 0) return item
+  return withValue(item, FLAT_AT, flatPressureLike(basis.geometry, geometry))
+}
+
 const FLAT_AT = 'geometry.piston.flatAtPa'
 
 /** A copy with a free id, not stock. What was said of the other piece is not said of this one: price, labor and stated limits are asked. */

@@ -18,6 +18,8 @@ import {
   verdictIn,
 } from '@plucky/contract'
 import {
+  converterCharacteristic,
+  type ConverterGeometry,
   type Fits,
   type GaugeRow,
   type HouseRules,
@@ -72,12 +74,29 @@ export function compared(
     ...shaftRows(content, bench, proposal, withCandidate),
   ]
   return [
+    ...(station?.kind === 'converter' ? converterRows(bench, spec) : []),
     ...(oil.length > 0 ? oil : station?.load.at === 'none' ? [] : own),
     ...fit,
     { name: 'Price · labor', now: costWords(bench.fitted), then: costWords(bench.candidate) },
     { name: 'Job total', now: costWords(costOf(content)), then: costWords(costOf(content, proposal?.spec)) },
     spec('Build holds', specHeldInWords),
     spec('Weakest link', (a) => (a?.outcome === 'answered' && a.breakingOrder[0] ? capital(stationName(unit, a.breakingOrder[0])) : '—')),
+  ]
+}
+
+/** What two converters differ in behind this engine. */
+function converterRows(bench: BenchView, spec: (name: string, of: (a: SpecAnswer | undefined) => string) => Compared): Compared[] {
+  const geometryOf = (part: Part | undefined) => (part?.kind === 'converter' ? part.geometry : undefined)
+  const [now, then] = [geometryOf(bench.fitted), geometryOf(bench.candidate)]
+  const row = (name: string, of: (g: ConverterGeometry) => string): Compared => ({
+    name,
+    now: now ? of(now) : '—',
+    then: then ? of(then) : '—',
+  })
+  return [
+    spec('Stall speed', (a) => (a?.outcome === 'answered' ? quantity(a.stallSpeedRadPerS, 'rpm') : '—')),
+    row('K-factor at stall', (g) => quantity(converterCharacteristic(g).stallCapacity ** -0.5, 'rpm/√lb-ft', 0)),
+    row('Stall torque ratio', (g) => figure(g.stallTorqueRatio, 2)),
   ]
 }
 

@@ -15,6 +15,7 @@ import { converterStation, convertersFor, engineFor, matchOf, usualWanted, windo
 import { matchStore } from './match-state.js'
 import { MatchShelf } from './MatchShelf.js'
 import { OutputChart } from './OutputChart.js'
+import { SoldAs } from './SoldAs.js'
 import { WantedCores } from './WantedCores.js'
 
 const LETTERS = ['', 'A', 'B', 'C']
@@ -79,6 +80,9 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
       <Box gridColumn={{ lg: '2' }}>
         <Panel title="Converter size for target stall">
           <WantedCores content={content} unit={unit} station={station} wantedRadPerS={wanted} />
+        </Panel>
+        <Panel title="Stall as sold" note="a range at a given engine torque" mt="8px">
+          <SoldAs unit={unit} station={station} engine={engine} kind={content.brief.engine.kind} like={fitted ?? converters[0]} />
         </Panel>
         {fitted && (
           <Panel title="This converter behind another engine" mt="8px">

@@ -12,6 +12,7 @@ import {
 } from '@plucky/contract'
 import {
   boostFor,
+  type Brief,
   ENGINE_KINDS,
   type EngineKind,
   engineOfBrief,
@@ -103,7 +104,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
           <Panel title="Full-throttle curve" aside={<Legend />}>
             <Curve content={content} stallSpeedRadPerS={answer?.outcome === 'answered' ? answer.stallSpeedRadPerS : undefined} />
           </Panel>
-          <UseAndLimits draft={draft} />
+          <UseAndLimits draft={draft} unit={unit} />
           <VehicleFields brief={brief} problems={draft.problems} />
           <WhichVariant content={content} unit={unit} />
         </Box>
@@ -174,7 +175,7 @@ function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
 }
 
 /** What the engine is for, how it is launched, and what limits the job. */
-function UseAndLimits({ draft }: { draft: BriefDraft }) {
+function UseAndLimits({ draft, unit }: { draft: BriefDraft; unit: Unit }) {
   const { brief } = draft
   const problemAt = (path: string) => draft.problems.find((p) => p.path === path)?.sentence
   return (
@@ -219,8 +220,30 @@ function UseAndLimits({ draft }: { draft: BriefDraft }) {
           testId="brief-budget"
         />
       </Grid>
+      <LockedGears brief={brief} unit={unit} />
       <Question open={brief.openQuestion} />
     </Panel>
+  )
+}
+
+/** In which of the gears that the unit can lock this job locks the converter at full power. */
+function LockedGears({ brief, unit }: { brief: Brief; unit: Unit }) {
+  const able = unit.train.ranges.filter(({ lockup, reverse }) => lockup && !reverse).map(({ id }) => id)
+  if (able.length === 0) return null
+  const wanted = brief.lockedIn ?? able
+  const turned = (id: string) => able.filter((each) => (each === id ? !wanted.includes(id) : wanted.includes(each)))
+  const pick = (ids: readonly string[]) => void typeInBrief('lockedIn', ids.length === able.length ? undefined : ids)
+  return (
+    <Flex mt="12px" gap="8px" align="center" wrap="wrap" role="group" aria-label="Converter locked at full power in">
+      <Text fontSize="13.5px" color="inkSoft">
+        Converter locked at full power in
+      </Text>
+      {able.map((id) => (
+        <Choice key={id} on={wanted.includes(id)} onPick={() => pick(turned(id))} label={`Gear ${id}`} testId={`lock-${id}`}>
+          {id}
+        </Choice>
+      ))}
+    </Flex>
   )
 }
 

@@ -1,6 +1,14 @@
-import { Box, Text } from '@chakra-ui/react'
-import { EngineRearDto, RearNeighbourDto, RULE_BOOK_DECIDES, RuleBookDto, type Dto, type Problem } from '@plucky/contract'
-import type { Brief } from '@plucky/core'
+import { Box, Flex, Text } from '@chakra-ui/react'
+import {
+  EngineRearDto,
+  RearNeighbourDto,
+  RULE_BOOK_DECIDES,
+  RuleBookDto,
+  USUAL_CLASS_WORDS,
+  type Dto,
+  type Problem,
+} from '@plucky/contract'
+import { USUAL_CLASSES, type Brief } from '@plucky/core'
 import { useState } from 'react'
 import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
 import { typeInBrief } from '../state/brief-draft.js'
@@ -30,6 +38,26 @@ const SHAPES = [
     why: `Your ET, the ET at which a certified plate is required, grade and event date. ${RULE_BOOK_DECIDES}`,
   },
 ] as const satisfies readonly { key: keyof Brief; dto: Dto; title: string; add: string; why: string }[]
+
+/** What rule books of a kind of class usually ask, to begin with; every figure can be changed. */
+const UsualClasses = () => (
+  <Flex gap="6px" mb="6px" wrap="wrap" align="center">
+    <Text fontSize="13.5px" color="inkSoft">
+      Typical:
+    </Text>
+    {USUAL_CLASSES.map(({ id, rule }) => (
+      <Worded
+        key={id}
+        height="24px"
+        fontSize="13.5px"
+        onClick={() => Object.entries(rule).forEach(([field, value]) => void typeInBrief(`ruleBook.${field}`, value))}
+        data-testid={`class-${id}`}
+      >
+        {USUAL_CLASS_WORDS[id]}
+      </Worded>
+    ))}
+  </Flex>
+)
 
 interface NeighbourProps {
   readonly brief: Brief
@@ -68,6 +96,7 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
     <Panel title={title} mt="10px" aside={value && leave}>
       {value ? (
         <Box>
+          {key === 'ruleBook' && <UsualClasses />}
           <ShapeForm dto={dto} value={value as unknown as Record<string, unknown>} path={key} form={form} />
           {waiting > 0 && (
             <Text fontSize="14px" mt="4px" role="status" data-testid={`waiting-${key}`}>

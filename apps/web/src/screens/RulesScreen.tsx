@@ -90,6 +90,9 @@ const Figured = ({ content }: { content: JobContent }) => (
         unitName="°F"
       />
     </Panel>
+    <Panel title="Both converter bolt patterns above" note="if bolts go by redline" mt="10px">
+      <Fields content={content} of={[['secondPatternRadPerS', 'Redline']]} unitName="rpm" />
+    </Panel>
     <Panel title="Pilot and converter fit limits" mt="10px">
       <Fields
         content={content}

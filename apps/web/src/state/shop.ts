@@ -131,3 +131,9 @@ function place(kind: ItemKind, kept: readonly { item: Item; version: number }[])
     return { [kind]: items, versions } as Partial<Shop>
   })
 }
+
+/** The shelf of one unit for another too, and the shop as it is then. */
+export async function shareShelf(unitId: string, like: string): Promise<void> {
+  await api.shelfLike(unitId, like)
+  await loadShop()
+}

@@ -13,7 +13,7 @@ import {
   type DrivenAxle,
 } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
-import { Label, OneOf, Shape, Shapes, YesNo } from './decorators.js'
+import { Label, OneOf, Shape, Shapes, Texts, YesNo } from './decorators.js'
 import {
   CORRECTION_WORDS,
   KIND_WORDS,
@@ -138,6 +138,8 @@ export class BriefDto {
 
   @Figure({ label: 'Reverse throttle limit', from: 0, to: 1, above: true })
   reverseThrottle!: number
+
+  @IsOptional() @Texts('Converter locked in gears', { most: 16 }) lockedIn?: string[]
 
   @Figure({ label: 'Weight', unit: 'lb', from: 200, to: 200000, nullable: true })
   vehicleMassKg!: number | null

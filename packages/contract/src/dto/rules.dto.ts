@@ -117,6 +117,7 @@ export class HouseRulesDto implements HouseRules {
   @Shape('House margin', () => MarginsDto) houseMargin!: MarginsDto
   @Shape('Pilot and converter fit limits', () => FitLimitsDto) fit!: FitLimitsDto
   @OneOf('Converter bolts', CONVERTER_BOLTS, CONVERTER_BOLTS_WORDS) converterBolts!: ConverterBolts
+  @Figure({ label: 'Both converter bolt patterns above redline', unit: 'rpm', from: 1000, to: 15000 }) secondPatternRadPerS!: number
   @OneOf('Crank spacer ring', SPACER_RINGS, SPACER_RING_WORDS) spacerRing!: SpacerRings
   @Figure({ label: 'Upgrade together within', from: 0, to: 0.3 }) togetherWithin!: number
   @Figure({ label: 'Labor rate per hour', from: 0, to: 1000 }) hourRate!: number

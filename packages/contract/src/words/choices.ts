@@ -38,6 +38,7 @@ import {
   type UpperRangeStart,
   type Use,
   type DrivenAxle,
+  type USUAL_CLASSES,
   type HoleDuty,
   type LockupExhaust,
   type TyreLimit,
@@ -119,6 +120,7 @@ export const CLEARANCE_KIND_WORDS: Record<ClearanceKind, string> = {
   gap: 'gap',
 }
 export const CONVERTER_BOLTS_WORDS: Record<ConverterBolts, string> = {
+  'by-speed': 'both patterns at high redline',
   first: 'first pattern only',
   both: 'both patterns, where present',
 }
@@ -232,3 +234,9 @@ export const HOLE_DUTY_WORDS: Record<HoleDuty, string> = {
   other: 'other',
 }
 export const LOCKUP_EXHAUST_WORDS: Record<LockupExhaust, string> = { drain: 'to the sump', intake: 'to the pump intake' }
+
+export const USUAL_CLASS_WORDS: Record<(typeof USUAL_CLASSES)[number]['id'], string> = {
+  'quarter-mile': 'Quarter mile, from 11.99 s',
+  'quarter-mile-diesel': 'Quarter mile, diesel, from 11.99 s',
+  'eighth-mile': 'Eighth mile, from 7.50 s',
+}

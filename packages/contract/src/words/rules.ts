@@ -126,6 +126,11 @@ export const RULE_QUESTIONS: readonly RuleQuestion[] = [
     key: 'converterBolts',
     question: 'How many converter bolts?',
     sides: [
+      {
+        value: 'by-speed',
+        name: 'By redline',
+        why: 'Converter bolts work loose near 6500 rpm. Above the redline set here both patterns are called for; below it one holds.',
+      },
       { value: 'first', name: 'One pattern', why: 'Torqued properly it holds, and the second pattern is a spare if holes go oval.' },
       { value: 'both', name: 'Both patterns', why: 'High rpm and hard launches loosen bolts. Both patterns double the clamp.' },
     ],

@@ -5,7 +5,10 @@ import { characteristic, couplingSpeedRatio, withCapacity } from './characterist
 import { fullThrottleLine, pointAtTurbineSpeed } from './full-throttle-line.js'
 import { kotwickiCapacity, kotwickiTorqueRatio } from './kotwicki.js'
 import { brakeStall, greatestStrength, operatingPoint, type Match } from './operating-point.js'
+import { soldRating } from './sold-stall.js'
 import { capacityFromStall, kFactorRpm, scaleCapacity } from './stall-rating.js'
+import { curveFromHeadline } from '../engine/headline.js'
+import { ENGINE_KINDS, headlineFor } from '../engine/template.js'
 
 const rated = (rpm: number, lbft: number) => capacityFromStall({ speedRadPerS: toSi(rpm, 'rpm'), referenceTorqueNm: toSi(lbft, 'lb-ft') })
 const stallRpm = (match: Match) => (match.outcome === 'matched' ? fromSi(match.point.engineSpeedRadPerS, 'rpm') : match.outcome)
@@ -149,5 +152,32 @@ describe('full throttle from stall to redline', () => {
     const read = pointAtTurbineSpeed(line, exact.point.turbineSpeedRadPerS)
     expect(read.turbineTorqueNm / exact.point.turbineTorqueNm).toBeCloseTo(1, 6)
     expect(read.speedRatio).toBeCloseTo(0.651, 6)
+  })
+})
+
+describe('a stall as it is sold', () => {
+  it('is what that converter does behind the engine that it was sold for', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ENGINE_KINDS),
+        fc.double({ min: 150, max: 1500, noNaN: true }),
+        fc.double({ min: 0.3, max: 0.95, noNaN: true }),
+        (kind, hp, share) => {
+          const made = curveFromHeadline(headlineFor(kind, toSi(hp, 'hp')))
+          if (!made.ok) throw new Error(kind)
+          const curve = made.value
+          const speed = curve.minSpeedRadPerS + share * (curve.peakTorqueSpeedRadPerS - curve.minSpeedRadPerS)
+          const rating = soldRating({ kind, peakTorqueNm: curve.peakTorqueNm }, speed)
+          if (!rating) throw new Error('an engine that runs has a torque')
+          expect(rating.referenceTorqueNm / curve.torqueNm(speed)).toBeCloseTo(1, 9)
+          expect(capacityFromStall(rating) * speed ** 2).toBeCloseTo(curve.torqueNm(speed), 6)
+        },
+      ),
+    )
+  })
+
+  it('is nothing at speeds at which such an engine does not run', () => {
+    expect(soldRating({ kind: 'diesel', peakTorqueNm: 900 }, toSi(7000, 'rpm'))).toBeUndefined()
+    expect(soldRating({ kind: 'petrol', peakTorqueNm: 500 }, toSi(100, 'rpm'))).toBeUndefined()
   })
 })

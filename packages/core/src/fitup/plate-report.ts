@@ -2,7 +2,7 @@ import { boltState, circlesUsed, patternWorth, slipTorque, type BoltedJoint, typ
 import { certificateVerdict, goodUntil, type CertificateVerdict } from '../flexplate/certificate.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
 import { engineCurve } from '../spec/brief.js'
-import { DEFAULT_RULES } from '../spec/rules.js'
+import { DEFAULT_RULES, type HouseRules } from '../spec/rules.js'
 import type { FitInput } from './facts.js'
 
 /** Something to mind about a joint. */
@@ -64,6 +64,15 @@ function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointRepo
   }
 }
 
+/** Whether the house wants both bolt patterns in: always, never, or above a redline at which converter bolts work loose. */
+export function wantsBoth(
+  { converterBolts, secondPatternRadPerS }: Pick<HouseRules, 'converterBolts' | 'secondPatternRadPerS'>,
+  redlineRadPerS: number | undefined,
+): boolean {
+  if (converterBolts !== 'by-speed') return converterBolts === 'both'
+  return redlineRadPerS !== undefined && redlineRadPerS > secondPatternRadPerS
+}
+
 /** The plate that is fitted with its two joints, its certificate and its spin test; nothing where no plate is fitted. */
 export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
   const part = [...fitted.values()].find(({ kind }) => kind === 'flex-plate')
@@ -74,7 +83,7 @@ export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput):
   const { spinTestRadPerS: testRadPerS, certificate } = plate
   const redlineRadPerS = curve.ok ? curve.value.maxSpeedRadPerS : undefined
   const { second, secondUsed } = plate.converterJoint
-  const wanted = rules.converterBolts === 'both' && !secondUsed
+  const wanted = wantsBoth(rules, redlineRadPerS) && !secondUsed
   const ring = (plate.spacerRingM ?? 0) > 0 && rules.spacerRing === 'leave-out'
   return {
     plate,

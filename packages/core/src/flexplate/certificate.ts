@@ -22,6 +22,19 @@ export interface RuleBook {
   readonly raceDay: string
 }
 
+/** A kind of class with the certificate that its rule books usually ask for, to begin with. */
+export interface UsualClass {
+  readonly id: string
+  readonly rule: Pick<RuleBook, 'certifiedFromS' | 'grade' | 'yearsGood'>
+}
+
+/** By kind of class (common practice, no source; the rule book in force decides). */
+export const USUAL_CLASSES = [
+  { id: 'quarter-mile', rule: { certifiedFromS: 11.99, grade: 'basic', yearsGood: 3 } },
+  { id: 'quarter-mile-diesel', rule: { certifiedFromS: 11.99, grade: 'heavy', yearsGood: 3 } },
+  { id: 'eighth-mile', rule: { certifiedFromS: 7.5, grade: 'basic', yearsGood: 3 } },
+] as const satisfies readonly UsualClass[]
+
 export type CertificateVerdict = 'not-asked' | 'good' | 'none' | 'lesser-grade' | 'not-yet-issued' | 'run-out'
 
 /** The day so many years later; the 29th of February becomes the 1st of March where there is none. */

@@ -76,6 +76,8 @@ export interface Brief {
   readonly upperRangeStart: UpperRangeStart
   /** Share of forward stall torque that is allowed in reverse, 0 < x ≤ 1. */
   readonly reverseThrottle: number
+  /** Ranges in which the converter is locked at full power; all that the unit and the house allow where not given. */
+  readonly lockedIn?: readonly string[]
   readonly vehicleMassKg: number | null
   readonly budget: number | null
   readonly vehicle?: Vehicle

@@ -116,9 +116,12 @@ export interface DutyInput {
   readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
 
-/** The forward ranges in which the converter is locked at full power, by unit and house rule. */
-export function lockedRanges(input: Pick<DutyInput, 'ranges' | 'gearing' | 'rules' | 'lockup'>): GearRange[] {
-  const may = input.lockup ? drivenRanges(input, false).filter((range) => range.lockup) : []
+/** The forward ranges in which the converter is locked at full power: that the unit allows, the job wants and the house rule leaves. */
+export function lockedRanges(
+  input: Pick<DutyInput, 'ranges' | 'gearing' | 'rules' | 'lockup'> & { readonly brief: Pick<Brief, 'lockedIn'> },
+): GearRange[] {
+  const { lockedIn } = input.brief
+  const may = input.lockup ? drivenRanges(input, false).filter(({ lockup, id }) => lockup && (lockedIn?.includes(id) ?? true)) : []
   return input.rules.lockupRanges === 'top' ? may.slice(-1) : may
 }
 

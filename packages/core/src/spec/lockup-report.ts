@@ -128,11 +128,13 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
   const lockup = canLock(input)
   const holds = (oil: LockupOil) => lockupState(clutch, oil).torqueNm
+  const { lockedIn: _wanted, ...anyRange } = brief
+  void _wanted
   const cases = dutyCases({
     ranges,
     gearing,
     line,
-    brief,
+    brief: anyRange,
     oil: lineOil(input),
     rules: every,
     lockup,
@@ -142,7 +144,7 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
     shiftS: shiftSeconds(unit),
     slips: (range, id) => slipsIn(unit.train, range, id),
   })
-  const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup }).map(({ id }) => id))
+  const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup, brief }).map(({ id }) => id))
   const demands = cases.flatMap((duty): LockedDemand[] => {
     if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []
     const demandNm = duty.lockup.torqueNm

@@ -74,8 +74,8 @@ export type LockupRanges = (typeof LOCKUP_RANGES)[number]
 export const LOCKUP_SHIFTS = ['released', 'held'] as const
 export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
 
-/** How many bolts to the converter where plate and cover have a second pattern. */
-export const CONVERTER_BOLTS = ['first', 'both'] as const
+/** How many bolts to the converter where plate and cover have a second pattern: by redline, one pattern, or both. */
+export const CONVERTER_BOLTS = ['by-speed', 'first', 'both'] as const
 export type ConverterBolts = (typeof CONVERTER_BOLTS)[number]
 
 /** Whether a ring between crank and plate is kept. */
@@ -134,6 +134,8 @@ export interface HouseRules {
   readonly houseMargin: Readonly<Record<Shock, number>>
   readonly fit: FitLimits
   readonly converterBolts: ConverterBolts
+  /** Redline above which both patterns are wanted by speed. */
+  readonly secondPatternRadPerS: number
   readonly spacerRing: SpacerRings
   /** Stations that give way within this share of the first are changed together or not at all. */
   readonly togetherWithin: number
@@ -195,7 +197,8 @@ export const DEFAULT_RULES: HouseRules = {
     pullForwardLeastM: toSi(1 / 8, 'in'),
     pullForwardMostM: toSi(3 / 16, 'in'),
   },
-  converterBolts: 'first',
+  converterBolts: 'by-speed',
+  secondPatternRadPerS: toSi(6500, 'rpm'),
   spacerRing: 'leave-out',
   togetherWithin: 0.05,
   hourRate: 95,
