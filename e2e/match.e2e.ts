@@ -176,3 +176,17 @@ test('a stall typed as it is sold says its K and what it does behind this engine
   await type(page, 'own-geometry.diameterM', String(before * 0.9))
   await expect(speed).toHaveValue(String(Math.round(3000 / 0.9 ** 2.5)))
 })
+
+test('a dyno file in another encoding is read as it was written; the delimiter can be chosen', async ({ page, request }) => {
+  await openJob(page, await ownJob(request, 'Encoded rail'), '/brief')
+  await page.getByTestId('dyno-open').click()
+  const rows = ['Régime (tr/min);Couple mesuré (N.m)', ...[2000, 3000, 4000, 5000].map((rpm) => `${rpm};${300 + rpm / 100}`)].join('\r\n')
+  for (const buffer of [Buffer.from(rows, 'latin1'), Buffer.from(`\ufeff${rows}`, 'utf16le'), Buffer.from(rows, 'utf16le')]) {
+    await page.getByTestId('dyno-file').setInputFiles({ name: `pull ${buffer.length}.csv`, mimeType: 'text/csv', buffer })
+    await expect(page.getByTestId('dyno-understood')).toContainText(
+      `pull ${buffer.length}.csv: 4 rows, delimiter semicolon, decimal point; speed from “Régime (tr/min)”, rpm; torque from “Couple mesuré (N.m)”, N·m.`,
+    )
+  }
+  await page.getByTestId('delimiter-comma').click()
+  await expect(page.getByRole('alert')).toContainText('The file begins “Régime (tr/min);Couple mesuré (N.m)”')
+})

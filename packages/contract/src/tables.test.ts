@@ -95,7 +95,6 @@ describe('a dyno file', () => {
     expect([reading.doubts, reading.hints, points(reading).length]).toEqual([[], { atWheels: true, corrected: 'none' }, 2])
     expect(readDyno('rpm,Nm\n2000,300\nbad,350\n3000,360\n').table.bad[0]?.sentence).toBe('Line 3: engine speed: not a number: “bad”.')
     expect(at(readDyno('rpm\tkgf·m\n2500\t30\n3000\t32\n'), 0)[1]).toBeCloseTo(30 * 9.80665, 9)
-    expect(readDyno('RPM x1000,Nm\n2.5,300\n3.0,320\n').table.bad[0]?.sentence).toContain('found 2.5 rpm')
     expect(readDyno('no figures here\nat all').table.problems[0]?.code).toBe('no-figures')
   })
 })
@@ -141,5 +140,81 @@ describe('a converter’s table', () => {
     ])
     const unread = readConverterTable('SR,TR,K (rpm/√lb-ft)\n0,2.1,148\n0.6,x,155\n0.9,1,220\n')
     expect(unread.problems.map((p) => p.sentence)).toEqual(['Line 3: torque ratio: not a number: “x”.'])
+  })
+})
+
+describe('foreign dyno files', () => {
+  const rpm = (value: number) => toSi(value, 'rpm')
+  /** First and last row of what was read, or why it was not. */
+  const ends = (reading: DynoReading) => {
+    const rows = reading.table.rows.map(({ values }) => [values['speed'], values['torque'] ?? values['power']])
+    return rows.length === 0 ? [reading.table.problems.map(({ code }) => code), reading.doubts.map(({ id }) => id)] : [rows[0], rows.at(-1)]
+  }
+  const close = (...rows: [number, number][]) => rows.map(([speed, of]) => [expect.closeTo(speed, 6), expect.closeTo(of, 6)])
+  const sheet = (...lines: string[]) => lines.join('\r\n')
+  it.each([
+    [
+      'a line of units with other channels in it',
+      sheet('Speed;Torque;Boost;Oil;Lambda', 'rpm;Nm;mbar;°C;-', '2000;300;120;90;0.9', '3000;350;900;92;0.88', '4000;340;950;95;0.86'),
+      close([rpm(2000), 300], [rpm(4000), 340]),
+    ],
+    [
+      'a serial number and a date above',
+      sheet('Pull 12, 2024', 'Cell;3;2024', 'rpm;Nm', '2000;300', '3000;350', '4000;340'),
+      close([rpm(2000), 300], [rpm(4000), 340]),
+    ],
+    [
+      'columns parted by spaces',
+      sheet('Speed rpm      Torque Nm', ' 2000          300.5', ' 3000          350.5', ' 4000          340.0'),
+      close([rpm(2000), 300.5], [rpm(4000), 340]),
+    ],
+    [
+      'one space between, decimal commas',
+      sheet('rpm Nm', '2000,5 300,25', '3000,5 350,25', '4000,5 340,25'),
+      close([rpm(2000.5), 300.25], [rpm(4000.5), 340.25]),
+    ],
+    ['thousands of revolutions', sheet('krpm,Nm', '2.5,300', '3.0,320', '3.5,330'), close([rpm(2500), 300], [rpm(3500), 330])],
+    ['min^-1', sheet('n [min^-1];M [Nm]', '2500;300', '3000;320', '3500;330'), close([rpm(2500), 300], [rpm(3500), 330])],
+    ['tr/min', sheet('Régime (tr/min);Couple (N.m)', '2500;300', '3000;320', '3500;330'), close([rpm(2500), 300], [rpm(3500), 330])],
+    ['metre-kilopond', sheet('rpm\tmkp', '2500\t30', '3000\t32', '3500\t31'), close([rpm(2500), 30 * 9.80665], [rpm(3500), 31 * 9.80665])],
+    ['watts', sheet('rpm,Power (W)', '2500,80000', '3000,100000', '3500,120000'), close([rpm(2500), 80000], [rpm(3500), 120000])],
+    [
+      'units in every cell',
+      sheet('Speed;Torque', '2500 rpm;300 Nm', '3000 rpm;320 Nm', '3500 rpm;330 Nm'),
+      close([rpm(2500), 300], [rpm(3500), 330]),
+    ],
+    ['rows for columns', sheet('rpm;2500;3000;3500;4000', 'Torque Nm;300;320;330;325'), close([rpm(2500), 300], [rpm(4000), 325])],
+    [
+      'power of no known unit beside torque',
+      sheet('rpm;Torque [Nm];Power', '2500;300;105', '3000;320;134', '3500;330;162'),
+      close([rpm(2500), 300], [rpm(3500), 330]),
+    ],
+    [
+      'two powers beside torque',
+      sheet('rpm;Torque [Nm];Power [hp];Power [kW]', '2500;300;105;79', '3000;320;135;101', '3500;330;162;121'),
+      close([rpm(2500), 300], [rpm(3500), 330]),
+    ],
+  ])('%s', (_what, text, rows) => expect(ends(readDyno(text))).toEqual(rows))
+
+  it('that are JSON, or no table at all, are refused in a sentence with the way on', () => {
+    expect(readDyno('{"rpm": [2000, 3000], "torque": [300, 320]}').table.problems).toMatchObject([
+      { code: 'json-table', sentence: expect.stringContaining('Export the pull as CSV') as string },
+    ])
+    expect(readDyno('Run 4 aborted\nno data').table.problems[0]?.sentence).toContain('The file begins “Run 4 aborted”')
+  })
+
+  it('say where they were taken by the column that is read, and how they were corrected', () => {
+    const hints = (...lines: string[]) => readDyno(sheet(...lines)).hints
+    const rows = ['2500;300;100', '3000;320;130', '3500;330;160']
+    expect(hints('rpm;Engine torque [Nm];Wheel power [hp]', ...rows).atWheels).toBe(false)
+    expect(hints('rpm;Wheel torque [Nm];Power [hp]', ...rows).atWheels).toBe(true)
+    expect(hints('Roller dyno 4', 'rpm;Torque [Nm];Power [hp]', ...rows).atWheels).toBe(true)
+    expect(hints('Correction: SAE', 'rpm;Torque [Nm];Power [hp]', ...rows).corrected).toBe('j1349')
+    expect(hints('rpm;Torque uncorr. [Nm];Power [hp]', ...rows).corrected).toBe('none')
+  })
+
+  it('a bad row among the first is a bad row, never a part of the preamble', () => {
+    const reading = readDyno(sheet('rpm;Nm', '2000;300', 'x;y', '3000;350', '4000;340'), { leaveOut: true })
+    expect([reading.table.count, reading.table.rows.length, reading.table.bad.length]).toEqual([4, 3, 1])
   })
 })

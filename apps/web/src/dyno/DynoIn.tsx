@@ -71,7 +71,7 @@ export function DynoIn({ content, onClose }: { content: JobContent; onClose: () 
 function Source({ onText }: { onText: (file: string, text: string) => void }) {
   const input = useRef<HTMLInputElement>(null)
   const [over, setOver] = useState(false)
-  const chosen = async (file: File | undefined) => file && onText(file.name, await file.text())
+  const chosen = async (file: File | undefined) => file && onText(file.name, await dynoReader().decoded(await file.arrayBuffer()))
   const drop = (event: DragEvent) => {
     event.preventDefault()
     setOver(false)
@@ -100,7 +100,7 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
       <input
         ref={input}
         type="file"
-        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        accept=".csv,.txt,.tsv,.dat,.json,text/csv,text/plain"
         hidden
         aria-label="Dyno file"
         onChange={(event) => void chosen(event.target.files?.[0])}
@@ -164,6 +164,9 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
           {`${file}: ${table.count} rows, delimiter ${DELIMITER_WORDS[table.delimiter] ?? table.delimiter}, decimal ${table.decimal === ',' ? 'comma' : 'point'}; ${named.join('; ') || 'no column recognised'}.`}
         </Text>
       )}
+      {table.count > 0 || table.problems.some(({ code }) => code === 'no-figures') ? (
+        <Delimiters chosen={table.delimiter} onPick={(delimiter) => onChoice({ delimiter })} />
+      ) : null}
       {doubts.map((doubt) => (
         <Asked key={doubt.id} doubt={doubt} onAnswer={(value) => onChoice(answered(choices, doubt.id, value))} />
       ))}
@@ -188,6 +191,18 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
     </Box>
   )
 }
+
+/** What parts the cells, where it was recognised wrongly. */
+const Delimiters = ({ chosen, onPick }: { chosen: string; onPick: (delimiter: string) => void }) => (
+  <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label="Delimiter">
+    <Text color="inkSoft">Delimiter</Text>
+    {Object.entries(DELIMITER_WORDS).map(([mark, words]) => (
+      <Choice key={mark} on={chosen === mark} onPick={() => onPick(mark)} testId={`delimiter-${words.replace(/\s/g, '-')}`}>
+        {words}
+      </Choice>
+    ))}
+  </Flex>
+)
 
 /** Where and how a file's figures were taken, as it is being said. */
 interface As {

@@ -1,8 +1,36 @@
 import { readDyno, type DynoReading, type TableChoices } from '@plucky/contract'
 import { expose } from 'comlink'
+import { detect } from 'jschardet'
+
+/** How much of a file is looked at for its encoding. */
+const SAMPLE_BYTES = 20_000
+
+/** A file as text: UTF-8 where it is that, else in the encoding that its bytes look like. */
+function decoded(bytes: ArrayBuffer): string {
+  const sample = new Uint8Array(bytes.slice(0, SAMPLE_BYTES))
+  // Two bytes a letter have a zero beside most letters, which no other text has.
+  const zeros = (rest: number) => sample.filter((byte, i) => byte === 0 && i % 2 === rest).length
+  if (sample.includes(0)) return new TextDecoder(zeros(1) > zeros(0) ? 'utf-16le' : 'utf-16be').decode(bytes)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    const letters = Array.from(sample, (byte) => String.fromCharCode(byte)).join('')
+    return new TextDecoder(decoderFor(detect(letters).encoding)).decode(bytes)
+  }
+}
+
+/** A name that decoders know; Western European where the bytes say nothing. */
+function decoderFor(encoding: string | null): string {
+  try {
+    return new TextDecoder(encoding ?? '').encoding
+  } catch {
+    return 'windows-1252'
+  }
+}
 
 /** Reads dyno files away from the screen, so that a long one never holds it up. The rows stay here; the screen gets the curve. */
 const reader = {
+  decoded,
   read(text: string, choices: TableChoices): DynoReading {
     const reading = readDyno(text, choices)
     return { ...reading, table: { ...reading.table, rows: [] } }

@@ -1,13 +1,15 @@
 import { sweepPoints, toSi, type CurvePoint, type Sweep } from '@plucky/core'
 import papaparse from 'papaparse'
+import type { Problem } from '../words/faults.js'
 import { readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
 
 const SPEED: Role = {
   id: 'speed',
   label: 'engine speed',
-  heads: /rpm|1\/min|min-1|u\/min|speed|rev|drehzahl|tours|giri/i,
+  heads: /rpm|1\/min|min\^?-1|min⁻¹|[ut]r?\/min|speed|rev|drehzahl|tours|r[ée]gime|giri/i,
   units: [
-    { name: 'rpm', written: /rpm|1\/min|min-1|min⁻¹|u\/min|rev|tours|giri/i, toSi: toSi(1, 'rpm') },
+    { name: 'krpm', written: /k\s?rpm|[x×*/]\s?1000/i, toSi: toSi(1000, 'rpm') },
+    { name: 'rpm', written: /rpm|1\/min|min\^?-1|min⁻¹|[ut]r?\/min|rev|tours|giri/i, toSi: toSi(1, 'rpm') },
     { name: 'rad/s', written: /rad\/s/i, toSi: 1 },
   ],
   above: toSi(199, 'rpm'),
@@ -18,11 +20,11 @@ const SPEED: Role = {
 const TORQUE: Role = {
   id: 'torque',
   label: 'torque',
-  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb|\bm?kgf?[·.\- ]?m\b/i,
+  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb|\bk[gp]f?[·.\- ]?m\b|\bm[·.\- ]?k[gp]f?\b/i,
   units: [
     { name: 'N·m', written: /\bn[·.\- ]?m\b/i, toSi: 1 },
     { name: 'lb-ft', written: /lbs?[·.\- ]?ft|ft[·.\- ]?lbs?/i, toSi: toSi(1, 'lb-ft') },
-    { name: 'kgf·m', written: /\bm?kgf?[·.\- ]?m\b/i, toSi: 9.80665 },
+    { name: 'kgf·m', written: /\bk[gp]f?[·.\- ]?m\b|\bm[·.\- ]?k[gp]f?\b/i, toSi: 9.80665 },
   ],
   above: 0,
   most: toSi(10000, 'lb-ft'),
@@ -32,10 +34,11 @@ const TORQUE: Role = {
 const POWER: Role = {
   id: 'power',
   label: 'power',
-  heads: /power|leistung|puissance|potenza|\b[bw]?hp\b|\bkw\b|\bps\b/i,
+  heads: /power|leistung|puissance|potenza|\b[bw]?hp\b|\bk?w\b|\bwatts?\b|\bps\b|\bcv\b/i,
   units: [
     { name: 'hp', written: /\b[bw]?hp\b/i, toSi: toSi(1, 'hp') },
     { name: 'kW', written: /\bkw\b/i, toSi: 1000 },
+    { name: 'W', written: /\bw\b|\bwatts?\b/i, toSi: 1 },
     { name: 'PS', written: /\bps\b|\bcv\b/i, toSi: 735.49875 },
   ],
   above: 0,
@@ -71,10 +74,18 @@ export const LEAVE_OUT: Doubt['id'] = 'bad-rows'
  * from the power beside it. While a doubt or an undecided bad row stands there is no curve.
  */
 export function readDyno(text: string, choices: TableChoices = {}): DynoReading {
-  const table = toldUnit(text, choices, readFigures(text, ROLES, choices))
+  const json = jsonProblem(text)
+  if (json)
+    return {
+      table: { ...NOTHING, problems: [json] },
+      doubts: [],
+      hints: { atWheels: false, corrected: null },
+      sweep: undefined,
+      remark: '',
+    }
+  const table = withoutPower(text, choices, toldUnit(text, choices, readFigures(text, ROLES, choices)))
   const doubts = [...table.doubts, ...missing(table), ...undecided(table, choices)]
-  const heads = table.heads.join(' | ')
-  const reading = { table, doubts, hints: hintsOf(heads, text), sweep: undefined, remark: '' }
+  const reading = { table, doubts, hints: hintsOf(table, text), sweep: undefined, remark: '' }
   if (doubts.length > 0 || table.problems.length > 0) return reading
   const points = table.rows.map(({ values }) => pointOf(values))
   return points.length < 2 ? reading : { ...reading, sweep: sweepPoints(points), remark: remarkOf(table) }
@@ -107,6 +118,46 @@ function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Dou
   ]
 }
 
+const NOTHING: FigureTable = {
+  delimiter: ',',
+  decimal: '.',
+  heads: [],
+  columns: {},
+  units: {},
+  doubts: [],
+  bad: [],
+  rows: [],
+  count: 0,
+  problems: [],
+}
+
+/** JSON is no table; it is said what to do. */
+function jsonProblem(text: string): Problem | undefined {
+  if (!/^\ufeff?\s*[[{]/.test(text)) return undefined
+  try {
+    JSON.parse(text.replace(/^\ufeff/, ''))
+  } catch {
+    return undefined // a table whose first cell is in brackets
+  }
+  return {
+    code: 'json-table',
+    path: '',
+    sentence: 'This is a JSON file. Export the pull as CSV or text: one row per reading, rpm with torque or power.',
+  }
+}
+
+/** Where torque is understood nothing is asked about power: it would only be compared. */
+function withoutPower(text: string, choices: TableChoices, table: FigureTable): FigureTable {
+  const { torque } = table.columns
+  const only = table.doubts.length > 0 && table.doubts.every(({ id }) => id === 'column:power' || id === 'unit:power')
+  if (torque === undefined || !only) return table
+  return readFigures(text, ROLES, {
+    ...choices,
+    units: { ...table.units, ...choices.units },
+    columns: { ...choices.columns, torque, power: null },
+  })
+}
+
 const SAME = 0.02
 
 /** Where the head of torque names no unit and power stands beside it: the table in the unit in which both belong together. */
@@ -136,12 +187,26 @@ function remarkOf(table: FigureTable): string {
     : ''
 }
 
-function hintsOf(heads: string, text: string): DynoHints {
-  const preamble = text.slice(0, 2000)
-  const says = (pattern: RegExp) => pattern.test(heads) || pattern.test(preamble)
+const WHEELS = /wheel|whp|wtq|roller|\bhub\b/i
+
+/** By the column that is read, else by what stands above the table. A wheel figure in another column says nothing of this one. */
+function hintsOf({ heads, columns }: FigureTable, text: string): DynoHints {
+  const own = heads[columns['torque'] ?? columns['power'] ?? -1] ?? ''
+  const above = text
+    .slice(0, 2000)
+    .split(/\r\n|\n|\r/)
+    .filter((line) => !heads.some((head) => head !== '' && line.includes(head)))
+    .join('\n')
+  const says = (pattern: RegExp) => pattern.test(own) || pattern.test(above)
   return {
-    atWheels: says(/wheel|whp|wtq|roller|\bhub\b/i),
-    corrected: says(/uncorr|observed|\braw\b/i) ? 'none' : says(/j1349/i) ? 'j1349' : says(/j607|\bstd\b|60 ?°?f/i) ? 'older' : null,
+    atWheels: WHEELS.test(own) || (!heads.some((head) => WHEELS.test(head)) && WHEELS.test(above)),
+    corrected: says(/uncorr|observed|\braw\b/i)
+      ? 'none'
+      : says(/j1349|corr\w*\s*[:=]?\s*sae\b/i)
+        ? 'j1349'
+        : says(/j607|\bstd\b|60 ?°?f/i)
+          ? 'older'
+          : null,
   }
 }
 

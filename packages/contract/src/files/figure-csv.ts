@@ -1,5 +1,6 @@
 import type { Problem } from '../words/faults.js'
-import { csvLines, type CsvLine } from './csv-lines.js'
+import type { CsvLine } from './csv-lines.js'
+import { delimiterOf, figuresIn, firstRow, isFigure, SPACES, tableLines, turned, withoutUnits } from './table-lines.js'
 
 /** A unit in which a column may stand, by the ways it is written, and its factor to SI. */
 export interface ColumnUnit {
@@ -64,7 +65,13 @@ export interface FigureTable {
 }
 
 /** What may part the cells of a table, in words. */
-export const DELIMITER_WORDS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'vertical bar' }
+export const DELIMITER_WORDS: Record<string, string> = {
+  ',': 'comma',
+  ';': 'semicolon',
+  '\t': 'tab',
+  '|': 'vertical bar',
+  [SPACES]: 'spaces',
+}
 const SAMPLE_LINES = 40
 
 /**
@@ -74,10 +81,11 @@ const SAMPLE_LINES = 40
 export function readFigures(text: string, roles: readonly Role[], choices: TableChoices = {}): FigureTable {
   const sample = text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/, SAMPLE_LINES)
   const delimiter = choices.delimiter ?? delimiterOf(sample)
-  const lines = mendedLines(text.replace(/^\ufeff/, ''), delimiter).filter(
+  const raw = tableLines(text.replace(/^\ufeff/, ''), delimiter).filter(
     ({ cells, broken }) => broken !== undefined || cells.some((cell) => cell.trim() !== ''),
   )
-  const first = lines.findIndex((line) => figuresIn(line) >= 2)
+  const { lines, units: inCells } = withoutUnits(turned(raw, (cell) => roles.some(({ heads }) => heads.test(cell))))
+  const first = firstRow(lines, (line) => isWords(line) && namedIn(line, roles) > 0)
   const empty: FigureTable = {
     delimiter,
     decimal: '.',
@@ -94,10 +102,13 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
     return {
       ...empty,
       problems: [
-        problem('no-figures', `No row with at least two numbers was found (delimiter: ${DELIMITER_WORDS[delimiter] ?? delimiter}).`),
+        problem(
+          'no-figures',
+          `No rows with at least two numbers were found (delimiter: ${DELIMITER_WORDS[delimiter] ?? delimiter}). The file begins “${beginning(text)}”. Try another delimiter, or export the pull as CSV with rpm and torque or power.`,
+        ),
       ],
     }
-  const { heads, body } = headed(lines, first, roles)
+  const { heads, body } = headed(lines, first, roles, inCells)
   const columns = columnsOf(heads, roles, choices)
   const decimal = decimalOf(body, roles, columns.found, choices.decimal)
   const units = unitsOf(heads, roles, columns.found, choices)
@@ -106,76 +117,50 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
   return doubts.length > 0 ? known : { ...known, ...rowsOf(body, roles, known) }
 }
 
+/** The first words of a file, as they stand in it. */
+const beginning = (text: string) => (text.split(/\r\n|\n|\r/).find((line) => line.trim() !== '') ?? '').trim().slice(0, 60)
+
 const problem = (code: string, sentence: string): Problem => ({ code, path: '', sentence })
 
-/** The mark that parts the most lines into one same number of cells, two at least. */
-function delimiterOf(sample: readonly string[]): string {
-  const score = (mark: string) => {
-    const counts = new Map<number, number>()
-    for (const line of sample) {
-      const cells = line.replace(/"[^"]*"/g, '').split(mark).length
-      if (cells > 1) counts.set(cells, (counts.get(cells) ?? 0) + 1)
-    }
-    return Math.max(0, ...counts.values())
-  }
-  // A comma may be the decimal mark in a table that is parted by something else.
-  const order = [';', '\t', '|', ',']
-  return order.reduce((best, mark) => (score(mark) > score(best) ? mark : best))
-}
+/** A line of words, two at least. */
+const isWords = (line: CsvLine): boolean => figuresIn(line) === 0 && line.cells.filter((cell) => cell.trim() !== '').length >= 2
 
-const MOST_MENDED = 200
-
-/** The lines of a table; where a quote is left open its line alone is lost, not all that follow. */
-function mendedLines(text: string, delimiter: string): CsvLine[] {
-  const lines: CsvLine[] = []
-  let [rest, offset] = [text, 0]
-  for (let i = 0; i < MOST_MENDED; i++) {
-    const read = csvLines(rest, delimiter)
-    const open = read.findIndex(
-      (line, k) => line.broken !== undefined && (k === read.length - 1 || line.cells.some((cell) => /[\r\n]/.test(cell))),
-    )
-    const moved = read.map((line) => ({ ...line, number: line.number + offset }))
-    if (open < 0) return [...lines, ...moved]
-    lines.push(...moved.slice(0, open), { ...(moved[open] as CsvLine), cells: [] })
-    const physical = rest.split(/\r\n|\n|\r/)
-    const done = (read[open] as CsvLine).number
-    rest = physical.slice(done).join('\n')
-    offset += done
-    if (rest === '') return lines
-  }
-  return lines
-}
-
-const NUMBER = /^[-+]?(\d+([.,]\d+)*|[.,]\d+)(e[-+]?\d+)?$/i
-const isFigure = (cell: string) => NUMBER.test(cell.trim().replace(/[\s\u00a0']/g, ''))
-const figuresIn = ({ cells }: CsvLine) => cells.filter(isFigure).length
+/** How many of the figures looked for a line names. */
+const namedIn = ({ cells }: CsvLine, roles: readonly Role[]): number =>
+  roles.filter((role) => cells.some((cell) => role.heads.test(cell))).length
 
 /**
  * Parts the header from the rows. The header is the line of words above the first figures that names the most of what is looked for, with a
  * line of units below it where there is one; all that follows is a row, also one in which nothing can be read.
  */
-function headed(lines: readonly CsvLine[], first: number, roles: readonly Role[]): { heads: string[]; body: readonly CsvLine[] } {
-  const words = (line: CsvLine | undefined) =>
-    line !== undefined && figuresIn(line) === 0 && line.cells.filter((cell) => cell.trim() !== '').length >= 2
-  const named = ({ cells }: CsvLine) => roles.filter((role) => cells.some((cell) => role.heads.test(cell))).length
+function headed(
+  lines: readonly CsvLine[],
+  first: number,
+  roles: readonly Role[],
+  inCells: ReadonlyMap<number, string>,
+): { heads: string[]; body: readonly CsvLine[] } {
   let [at, most] = [-1, -1]
   lines.slice(0, first).forEach((line, i) => {
-    if (words(line) && named(line) > most) [at, most] = [i, named(line)]
+    if (isWords(line) && namedIn(line, roles) > most) [at, most] = [i, namedIn(line, roles)]
   })
   const below = lines[at + 1]
-  const units =
-    at >= 0 && at + 1 < first && words(below) && (below as CsvLine).cells.every((cell) => cell.trim() === '' || ANY_UNIT.test(cell.trim()))
-      ? (below as CsvLine).cells
-      : []
+  const units = at >= 0 && at + 1 < first && below && isWords(below) && isUnits(below) ? below.cells : []
   const body = at < 0 ? lines.slice(lines.findIndex((line) => figuresIn(line) > 0)) : lines.slice(at + (units.length > 0 ? 2 : 1))
   const width = Math.max(...body.slice(0, SAMPLE_LINES).map(({ cells }) => cells.length))
   const heads = Array.from({ length: width }, (_, i) =>
-    `${lines[at]?.cells[i]?.replace(/\s+/g, ' ').trim() ?? ''} ${units[i]?.trim() ?? ''}`.trim(),
+    [lines[at]?.cells[i]?.replace(/\s+/g, ' ').trim(), units[i]?.trim(), inCells.get(i)].filter(Boolean).join(' '),
   )
   return { heads, body }
 }
 
-const ANY_UNIT = /^[[(]?\s*(rpm|1\/min|min-1|u\/min|n[·.\- ]?m|lb[·.\- ]?ft|ft[·.\- ]?lbs?|hp|bhp|kw|ps)\s*[\])]?$/i
+const KNOWN_UNIT =
+  /^[[(]?\s*(k?rpm|1\/min|min\^?-1|u\/min|tr\/min|n[·.\- ]?m|lb[·.\- ]?ft|ft[·.\- ]?lbs?|m?k[gp]f?[·.\- ]?m?|b?hp|k?w|ps|cv)\s*[\])]?$/i
+/** Of other channels: degrees, pressures, ratios, a dash for none. */
+const SHORT_UNIT = /^[[(]?\s*[°%µa-zλ·/\-^*().0-9]{0,10}\s*[\])]?$/i
+
+/** A line of units: one at least that is known, and nothing that is more than a unit. */
+const isUnits = ({ cells }: CsvLine): boolean =>
+  cells.some((cell) => KNOWN_UNIT.test(cell.trim())) && cells.every((cell) => cell.trim() === '' || SHORT_UNIT.test(cell.trim()))
 
 interface Found<T> {
   readonly found: Readonly<Record<string, T>>
