@@ -6,7 +6,7 @@ import { loadShare, type LimitLoad } from '../spec/load.js'
 import type { Part } from '../spec/part.js'
 import { shiftSeconds } from '../spec/unit.js'
 import type { RangeSolution } from '../gearing/solve.js'
-import { from, given, worked, type Given, type Working } from './working.js'
+import { from, given, solved, worked, type Given, type Working } from './working.js'
 
 type Converter = Extract<Part, { kind: 'converter' }>
 
@@ -98,14 +98,16 @@ function workShare(input: SpecInput, load: LimitLoad, share: number, gearing: Ra
     formula: `torques of range ${gearing.range} (on: ${on}), solved with its speeds`,
     source: 'Willis 1841',
   }
-  return worked(about, Object.fromEntries(teeth), () => share)
+  return solved(about, Object.fromEntries(teeth), share)
 }
 
 function workStator(input: SpecInput, duty: DutyCase): Working {
+  const about = { name: 'stator torque', unit: 'lb-ft', source: 'converter torque balance' } as const
+  if (!isStall(duty)) return solved({ ...about, formula: 'greatest of Tt − Te from entry to redline' }, {}, duty.stator.torqueNm)
   return worked(
-    { name: 'stator torque', unit: 'lb-ft', formula: 'Tt − Te', source: 'converter torque balance' },
-    { Tt: from(workTurbine(input, duty)), Te: from(isStall(duty) ? workStall(input, duty) : workEngine(input, duty)) },
-    () => duty.stator.torqueNm,
+    { ...about, formula: 'Tt − Te' },
+    { Tt: from(workTurbine(input, duty)), Te: from(workStall(input, duty)) },
+    (v) => v.Tt - v.Te,
   )
 }
 
@@ -122,7 +124,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
       { STR, Te: from(workStall(input, duty)) },
       (v) => v.STR * v.Te,
     )
-  return worked(
+  return solved(
     {
       name: 'peak turbine torque in gear',
       unit: 'lb-ft',
@@ -130,7 +132,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
       source: row ? 'measured converter table' : 'Kotwicki, SAE 820393 (source not checked), scaled to STR',
     },
     { STR, ω: given('turbine speed at that point', duty.turbine.speedRadPerS, 'rpm', 'computed') },
-    () => duty.turbine.torqueNm,
+    duty.turbine.torqueNm,
   )
 }
 
@@ -146,10 +148,10 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
     : duty.kind === 'launch'
       ? 'on boost, at the rpm where boost comes in'
       : 'greatest of the full-throttle curve from entry to redline'
-  return worked(
+  return solved(
     { name: 'engine torque', unit: 'lb-ft', formula, source: 'brief' },
     { N: given('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed') },
-    () => duty.engine.torqueNm,
+    duty.engine.torqueNm,
   )
 }
 

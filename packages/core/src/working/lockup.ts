@@ -1,5 +1,5 @@
 import { LINING_BEHAVIOUR, lockupState, meanRadius, type LockupGeometry, type LockupOil } from '../lockup/lockup-clutch.js'
-import { from, given, worked, type Working } from './working.js'
+import { from, given, solved, worked, type Working } from './working.js'
 
 /** Torque at which a lockup clutch slips, worked from its radii, its friction, and the pressure on both sides of its piston. */
 export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
@@ -9,7 +9,7 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
     { pa: given('apply side', oil.applyPa, 'psi', 'spec'), pr: given('release side', oil.releasePa, 'psi', 'spec') },
     (v) => Math.max(0, v.pa - v.pr),
   )
-  const radius = worked(
+  const radius = solved(
     {
       name: `effective friction radius (${state.edge === 'flat' ? 'full contact' : `the ${state.edge} edge presses harder${state.lifted ? ', the other edge has lifted' : ''}`})`,
       unit: 'mm',
@@ -22,7 +22,7 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
       t: given('piston thickness', g.piston.thicknessM, 'mm', 'part'),
       p0: given('full-contact pressure', g.piston.flatAtPa, 'psi', 'part'),
     },
-    () => state.radiusM,
+    state.radiusM,
   )
   const sealed = g.pistonOuterRadiusM
   const area = worked(

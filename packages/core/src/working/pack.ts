@@ -3,7 +3,7 @@ import { frictionFaces, ringLeak, type PackGeometry, type PackOil } from '../clu
 import { annulusArea, centrifugalForce, type PistonChamber } from '../clutch/piston.js'
 import { OIL } from '../material/oil.js'
 import type { FrictionRadius } from '../spec/rules.js'
-import { from, given, worked, type Working } from './working.js'
+import { from, given, solved, worked, type Working } from './working.js'
 
 /** Torque at which a pack slips in a case, worked from pressure, piston, springs and linings. */
 export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadius): Working {
@@ -22,10 +22,10 @@ export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadiu
 function workFaces(pack: PackGeometry): Working {
   const about = { name: 'friction surfaces', unit: null, source: 'count' } as const
   if (pack.stack)
-    return worked(
+    return solved(
       { ...about, formula: 'counted where a friction face runs against a steel splined to the other part' },
       { lined: given('friction plates in the stack', pack.linedPlates, null, 'part') },
-      () => frictionFaces(pack),
+      frictionFaces(pack),
     )
   return worked(
     { ...about, formula: 'plates · sides' },

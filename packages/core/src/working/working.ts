@@ -44,6 +44,15 @@ export function worked<K extends string>(
   return { ...about, valueSi: of(values), inputs: entries.map(([symbol, input]) => ({ symbol, ...input })) }
 }
 
+/**
+ * A working whose value no formula of its inputs gives: it was found by solving, and says so beside what went into it.
+ * @example solved({ name: 'x', unit: null, formula: 'x = cos x', source: '' }, {}, 0.739).valueSi // → 0.739
+ */
+export function solved(about: About, inputs: Readonly<Record<string, Given>>, valueSi: number): Working {
+  const found = given('found by solving', valueSi, about.unit, 'computed')
+  return worked<string>(about, { ...inputs, '→': found }, (v) => v['→'] ?? valueSi)
+}
+
 export const given = (name: string, valueSi: number, unit: UnitName | null, origin: InputOrigin): Given => ({ name, valueSi, unit, origin })
 
 /** An input that was worked out itself. */
