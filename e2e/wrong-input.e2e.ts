@@ -55,7 +55,7 @@ test('a bore larger than its shaft is refused in the field, and nothing goes on 
   const before = await count()
   await page.getByTestId('own-part').click()
   await type(page, 'own-geometry.sections.2.boreDiameterM', '1.2')
-  await expect(page.getByText(/the bore must be smaller than the torque-carrying diameter of 0\.990 in \(got 1\.200 in\)/)).toBeVisible()
+  await expect(page.getByText(/the bore must be smaller than the torque-carrying diameter of 1\.000 in \(got 1\.200 in\)/)).toBeVisible()
   await page.getByRole('button', { name: 'Cancel' }).click()
   expect(await count()).toBe(before)
 })

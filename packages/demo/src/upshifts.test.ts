@@ -189,7 +189,26 @@ describe('a spec', () => {
         return { ...part, geometry: { ...part.geometry, faceWidthM: 1.1 * part.geometry.faceWidthM } }
       case 'one-way':
         return { ...part, geometry: { ...part.geometry, elementLengthM: 1.1 * part.geometry.elementLengthM } }
-      default:
+      case 'hub':
+        return { ...part, stated: [], geometry: { ...part.geometry, steelId: '300m' } }
+      case 'shell':
+        return { ...part, geometry: { ...part.geometry, thicknessM: 1.1 * part.geometry.thicknessM } }
+      case 'lockup':
+        return { ...part, geometry: { ...part.geometry, hotFriction: 1.1 * part.geometry.hotFriction } }
+      case 'flex-plate': {
+        const gripping = (joint: typeof part.geometry.crankJoint) => ({ ...joint, faceFriction: 1.1 * joint.faceFriction })
+        const { crankJoint, converterJoint } = part.geometry
+        return { ...part, geometry: { ...part.geometry, crankJoint: gripping(crankJoint), converterJoint: gripping(converterJoint) } }
+      }
+      case 'converter':
+        return { ...part, stated: part.stated.map((s) => (s.torqueNm === undefined ? s : { ...s, torqueNm: 1.1 * s.torqueNm })) }
+      case 'bolts':
+        return { ...part, geometry: { ...part.geometry, nutFactor: part.geometry.nutFactor / 1.1 } }
+      // More pressure from these is not strength: pistons curl and struts give way by it. The last two only set lengths.
+      case 'pump':
+      case 'valves':
+      case 'motor-plate':
+      case 'pilot':
         return undefined
     }
   }
@@ -215,7 +234,7 @@ describe('a spec', () => {
         const after = answered({ ...input, fitted: new Map([...input.fitted, [station, better]]) })
         expect([station, powerOf(after) >= powerOf(answered(input)) * (1 - 1e-9)]).toEqual([station, true])
       }),
-      { numRuns: 150 },
+      { numRuns: 200 },
     )
   })
 })
