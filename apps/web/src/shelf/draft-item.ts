@@ -30,6 +30,13 @@ export const problemsOf = (kind: ItemKind, item: object): readonly Problem[] => 
   return checked.ok ? [] : checked.problems
 }
 
+/** The problems of an item, those of its figures also while its price and hours are still to be entered. */
+function allProblems(kind: ItemKind, item: object): readonly Problem[] {
+  const own = problemsOf(kind, item)
+  const priced = problemsOf(kind, { price: 0, hours: 0, ...item })
+  return [...own, ...priced.filter(({ path, code }) => !own.some((p) => p.path === path && p.code === code))]
+}
+
 /** An id for a name that no other item of the kind has. */
 export function freeId(name: string, taken: (id: string) => boolean): string {
   const stem =
@@ -84,8 +91,8 @@ export function useItemDraft(
   const [all, setAll] = useState(false)
   const [refused, setRefused] = useState<readonly Problem[]>([])
   const whole = (of: DraftItem) => filled({ ...of, id: idFor(of) }, CHECKS[kind].dto)
-  const problems = useMemo(() => problemsOf(kind, whole(item)), [kind, item]) // eslint-disable-line react-hooks/exhaustive-deps
-  const atFirst = useMemo(() => new Set(problemsOf(kind, whole(from)).map((p) => p.path)), [kind, from]) // eslint-disable-line react-hooks/exhaustive-deps
+  const problems = useMemo(() => allProblems(kind, whole(item)), [kind, item]) // eslint-disable-line react-hooks/exhaustive-deps
+  const atFirst = useMemo(() => new Set(allProblems(kind, whole(from)).map((p) => p.path)), [kind, from]) // eslint-disable-line react-hooks/exhaustive-deps
   return {
     kind,
     item,
