@@ -52,10 +52,13 @@ export function useCards(content: JobContent, unit: Unit, station: string, candi
       if (card) setKnown({ content, station, cards: new Map(made.set(part.id, card)) })
       timer = window.setTimeout(() => next(i + 1))
     }
-    timer = window.setTimeout(() => next(0))
+    timer = window.setTimeout(() => next(0), QUIET_MS)
     return () => clearTimeout(timer)
   }, [content, unit, station]) // eslint-disable-line react-hooks/exhaustive-deps -- the candidates are those of the station
   return current
 }
+
+/** Swaps that follow each other faster are not held up by cards that nobody reads. */
+const QUIET_MS = 250
 
 const NONE: ReadonlyMap<string, Card> = new Map()
