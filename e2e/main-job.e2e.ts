@@ -66,7 +66,7 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
   await expect(page.getByTestId('stall-caution')).toContainText('chock and restrain the wheels')
 })
 
-/** How many parts are swapped; more by hand. */
+/** Number of swaps. Set PLUCKY_SWAPS for a longer run. */
 const SWAPS = Number(process.env['PLUCKY_SWAPS'] ?? 30)
 
 test('random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {

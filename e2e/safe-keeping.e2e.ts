@@ -90,14 +90,14 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
   await expect(sentence(page)).toHaveText(words ?? '')
 })
 
-/** How long two windows contend at least; longer by hand. */
+/** Minimum time for which two windows save in turn. Set PLUCKY_CONTEND_SECONDS for a longer run. */
 const CONTEND_S = Number(process.env['PLUCKY_CONTEND_SECONDS'] ?? 5)
 
 test('two windows edit one job at once: what was shown as saved stands, what was not is told', async ({ page, context, request }) => {
   test.setTimeout(CONTEND_S * 1000 + 120_000)
   const job = await ownJob(request, 'Contended rail')
   const until = Date.now() + CONTEND_S * 1000
-  /** One window swaps the part of its own station without pause, at least until two were saved; at every conflict it goes on with the stored job. */
+  /** Swaps the part of one station until time is up and two swaps are saved. Accepts the stored job at every conflict. */
   const contend = async (window: Page, station: string, parts: readonly string[]) => {
     await openJob(window, job)
     const kept = { last: job.spec.fits[station], saves: 0, conflicts: 0 }

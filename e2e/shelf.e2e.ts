@@ -13,11 +13,11 @@ const openTable = async (page: Page) => {
 
 test('an item is found by word and station, shown with its limits and figures, and changed', async ({ page }) => {
   await page.goto('/parts-shelf')
-  await page.getByTestId('shelf-unit').selectOption('alder-3')
+  await page.getByTestId('shelf-unit').selectOption('quince-4')
   await page.getByTestId('shelf-station').selectOption('sun-shell')
   await page.getByTestId('shelf-search').fill('thick')
   await expect(page.getByTestId('shelf-list').getByRole('link')).toHaveCount(1)
-  await page.getByTestId('item-shell-thick').click()
+  await page.getByTestId('item-quince-sun-shell-full').click()
   await expect(page.getByTestId('item-limits')).toContainText('lb-ft')
   await page.getByTestId('change-item').click()
   await type(page, 'item-geometry.neckRadiusM', '400 mm')
@@ -93,7 +93,7 @@ test('a table that is none is refused as a whole', async ({ page }) => {
 test('an item changed in another window meanwhile is not overwritten unknowingly', async ({ page, context }) => {
   const other = await context.newPage()
   for (const window of [page, other]) {
-    await window.goto('/parts-shelf/parts/owi-stock')
+    await window.goto('/parts-shelf/parts/hornbeam-low-one-way-stock')
     await window.getByTestId('change-item').click()
   }
   await type(page, 'item-price', '111')

@@ -49,6 +49,9 @@ test('a unit is copied, its mistakes are explained where they stand, and it is k
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Alder of the bench')
   await expect(page.getByTestId('train-range-1')).toContainText('2.4294') // 1 + ρ₁ + ρ₁/ρ₂ with 36/68 and 40/68
   expect((await request.get('/api/units/alder-of-the-bench')).ok()).toBe(true)
+  const shelf = async (unit: string) =>
+    ((await (await request.get(`/api/shelf?unit=${unit}`)).json()) as { id: string }[]).map(({ id }) => id)
+  expect((await shelf('alder-of-the-bench')).length).toBeGreaterThan(80) // the copy shares the shelf
 })
 
 test('a unit that ties itself up says by what; out as a file and in again it is the same', async ({ page }) => {

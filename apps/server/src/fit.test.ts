@@ -26,7 +26,7 @@ describe('the book of a job', () => {
     expect((older?.['body'] as { rules: object }).rules).not.toHaveProperty('fit')
     await fitUp.up(query)
     expect((await jobNo(2)).book).toEqual(EMPTY_BOOK)
-    // As that step knew them: one pattern of converter bolts.
+    // The migration writes the default of its time: one bolt pattern.
     expect(contentOf(await jobNo(2))).toEqual({ ...contentOf(before), rules: { ...before.rules, converterBolts: 'first' } })
     expect((await jobNo(2)).rules.fit).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES.fit)))
   })

@@ -71,7 +71,7 @@ describe('open files', () => {
   })
 
   it('are taken as one: a job whose items cannot all be added leaves neither its unit nor any of them behind', async () => {
-    // Its unit is new to the shop, its parts are the shop's own but for the unit that they fit.
+    // The unit is new. The parts have ids of the shop but fit another unit, so the import is refused after the unit was added.
     const file = JSON.parse(JSON.stringify(await fileAt('/api/jobs/6/file')).replaceAll('"linden-2"', '"carried-2"')) as object
     const before = await counts()
     expect(errorsOf((await http().post('/api/jobs/import').send(file).expect(409)).body)[0]?.code).toBe('file-part-differs')
@@ -91,21 +91,24 @@ describe('open files', () => {
   })
 })
 
-it('a unit that is built like another can have its shelf: every part, operation and kit fits both, once', async () => {
-  const file = await fileAt('/api/units/quince-4/file')
-  await http()
-    .post('/api/units/import')
-    .send({ ...file, id: 'quince-like' })
-    .expect(201)
+it('a copy of a unit shares its shelf: every part, operation and kit fits both; a copy that is refused changes nothing', async () => {
   const before = await content()
+  const unit = before.units.find(({ item }) => item.id === 'quince-4')?.item
   const own = [...before.parts, ...before.operations, ...before.kits].filter(({ item }) => item.unitIds.includes('quince-4'))
-  const { body } = await http().post('/api/units/quince-like/shelf?like=quince-4').expect(201)
-  expect(body).toEqual({ added: own.length })
+  await http().post('/api/units?copyOf=quince-4').send(unit).expect(409)
+  await http()
+    .post('/api/units?copyOf=none')
+    .send({ ...unit, id: 'quince-like' })
+    .expect(404)
+  expect(await content()).toEqual(before)
+  await http()
+    .post('/api/units?copyOf=quince-4')
+    .send({ ...unit, id: 'quince-like' })
+    .expect(201)
   const after = await content()
   const fits = [...after.parts, ...after.operations, ...after.kits].filter(({ item }) => item.unitIds.includes('quince-like'))
+  expect(own.length).toBeGreaterThan(50)
   expect(fits.map(({ item }) => item.id)).toEqual(own.map(({ item }) => item.id))
-  expect((await http().post('/api/units/quince-like/shelf?like=quince-4').expect(201)).body).toEqual({ added: 0 })
-  await http().post('/api/units/quince-like/shelf?like=none').expect(404)
 })
 
 it('the sheet goes out as a table in the words and units of the sheet', async () => {

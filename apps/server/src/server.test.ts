@@ -71,7 +71,7 @@ describe('the stores', () => {
     expect(JSON.stringify(await bodies())).not.toMatch(/tyreLimit|regripSlip|arrivedPressure/)
     await tireRules.up(query)
     await pressureAsReceived.up(query)
-    // What came in is at the pressure of the spec until it is said.
+    // The first value of the pressure as received is the pressure of the build.
     expect(await bodies()).toEqual(now.map((job) => ({ ...job, arrivedPressure: job.spec.pressure })))
     for (const [i, body] of now.entries())
       await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(body).replaceAll("'", "''")}' WHERE number = ${i + 1}`)

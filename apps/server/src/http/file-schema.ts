@@ -23,13 +23,13 @@ const QUANTITY = { type: 'string', pattern: String.raw`^${NUMBER}\s+\S+$` }
 const definitions = (roots?: readonly Dto[]) =>
   Object.fromEntries(Object.entries(dtoSchemas(roots)).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
 
-/** What every schema of an open file begins with. Its id names format and version, not a place where it is served. */
+/** First keys of every file schema. `$id` is a URN of format and version, because the server address varies. */
 const envelope = (format: string) => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   $id: `urn:${format}:${FORMAT_VERSION}`,
 })
 
-/** Fields that every open file has; an editor may be told where its schema is. */
+/** Properties of every open file. `$schema` tells an editor the address of the schema. */
 const head = (format: string) => ({
   $schema: { type: 'string', description: 'Where an editor finds this schema. Ignored.' },
   format: { const: format },
@@ -38,7 +38,7 @@ const head = (format: string) => ({
 
 const listOf = (dto: string) => ({ type: 'array', items: { $ref: `#/$defs/${dto}` } })
 
-/** JSON Schema of the open shelf file, made from the rules that check it. */
+/** JSON Schema of the open shelf file, derived from the DTO rules. */
 export function shelfFileSchema(): Schema {
   return {
     ...envelope(SHELF_FORMAT),

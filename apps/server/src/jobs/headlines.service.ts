@@ -61,7 +61,7 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
     const late = new AbortController()
     const time = wait(mostMs, true, { signal: late.signal }).catch(() => true)
     let over = false
-    // A job that was marked as a run ended waits for the next one.
+    // A run that is just ending can miss a job marked meanwhile, so another run is started until none is left.
     while (!over) {
       const waiting = await this.rows.count({ where: UNJUDGED })
       if (waiting === 0 || waiting > BATCH) break

@@ -36,7 +36,7 @@ export class JobFilesService {
     const read = accepted(readJob(file, lookup))
     const ownUnit = lookup.unit(read.unit.id)
     if (ownUnit && !same(ownUnit, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
-    // All of it or nothing: a job that cannot be taken leaves nothing of its own behind.
+    // One transaction: if the job is refused, its unit, parts and photos are not added either.
     const job = await this.sequelize.transaction(async (transaction) => {
       if (!ownUnit) await this.units.add(read.unit, transaction)
       await this.shelf.bring(read, transaction)

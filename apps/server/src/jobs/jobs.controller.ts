@@ -162,7 +162,7 @@ export class JobsController {
     response.send(await sheetPdf(sheet))
   }
 
-  /** The same sheet as a table. */
+  /** The build sheet as CSV. */
   @Get(':number/sheet.csv')
   @ApiQuery({ name: 'revision', required: false, type: Number })
   @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })

@@ -37,7 +37,7 @@ export class JobsService {
     return asJob(await this.row(number))
   }
 
-  /** Within a transaction nothing is judged yet; `judge` is called after it. */
+  /** Adds a job. Inside a transaction the caller must call `judge` after the commit. */
   async add(plain: unknown, transaction: Transaction | null = null): Promise<Job> {
     const body = await this.content(plain, JobContentDto, transaction)
     const row = await this.rows.create({ version: 1, savedAt: new Date(), body }, { transaction })
@@ -59,7 +59,7 @@ export class JobsService {
     )
     if (changed === 0 || !saved) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
     this.judge()
-    return asJob(saved) // never a later save of another window
+    return asJob(saved) // the row of this save, even if another window has saved since
   }
 
   async answer(number: number): Promise<JobAnswer> {

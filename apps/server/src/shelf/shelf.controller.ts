@@ -28,7 +28,7 @@ export class ShelfController {
     return this.shelf.content()
   }
 
-  /** Parts, operations and kits as an open file: all of them, or those of one unit. */
+  /** Downloads parts, operations and kits as an open file, of all units or of one. */
   @Get('file')
   @ApiQuery({ name: 'unit', required: false })
   async file(@Query('unit') unit: unknown, @Res() response: Response) {
@@ -37,7 +37,7 @@ export class ShelfController {
     response.send(text)
   }
 
-  /** Takes an open shelf file: what the shelf lacks is added, what it has with other figures is refused and named. */
+  /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
   takeFile(@Body() body: unknown) {
     return this.shelf.bring(accepted(readShelf(body)))

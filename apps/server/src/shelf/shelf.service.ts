@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkKit, checkOperation, checkPart, type ShelfContent, type ShelfFile } from '@plucky/contract'
-import type { Catalogue, Kit, Operation, Part } from '@plucky/core'
+import type { Catalogue, Kit, Operation, Part, Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
@@ -51,7 +51,7 @@ export class ShelfService {
     return { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
   }
 
-  /** Everything for one unit, or for all, as an open file holds it. */
+  /** Parts, operations and kits of one unit, or of all units. */
   async file(unitId?: string): Promise<ShelfFile> {
     const [parts, operations, kits] = await Promise.all([this.parts.all(), this.operations.all(), this.kits.all()])
     if (unitId === undefined) return { parts, operations, kits }
@@ -59,7 +59,7 @@ export class ShelfService {
     return { parts: parts.filter(ofUnit), operations: operations.filter(ofUnit), kits: kits.filter(ofUnit) }
   }
 
-  /** Adds what the shelf lacks, all of it or nothing. What it has with other figures is refused and named. */
+  /** Adds missing items in one transaction. Throws 409 with the item's name if an item on the shelf has other values. */
   async bring({ parts, operations, kits }: ShelfFile, outer?: Transaction): Promise<{ added: number; known: number }> {
     const within = async (transaction: Transaction) => {
       const added = [
@@ -72,17 +72,14 @@ export class ShelfService {
     return outer ? within(outer) : this.sequelize.transaction(within)
   }
 
-  /** Whatever fits one unit fits another too, that is built like it. All of it or nothing. */
-  async alsoFits(unitId: string, like: string): Promise<{ added: number }> {
+  /** Adds a copy of a unit, and lists it in every part, operation and kit that fits the original. One transaction. */
+  async addCopy(plain: unknown, originalId: string): Promise<Unit> {
     return this.sequelize.transaction(async (transaction) => {
-      let added = 0
+      const unit = await this.units.add(plain, transaction)
       for (const store of [this.parts, this.operations, this.kits] as Store<Part | Operation | Kit>[])
-        for (const { item, version } of await store.kept(transaction)) {
-          if (!item.unitIds.includes(like) || item.unitIds.includes(unitId)) continue
-          await store.change({ ...item, unitIds: [...item.unitIds, unitId] }, version, transaction)
-          added++
-        }
-      return { added }
+        for (const { item, version } of await store.kept(transaction))
+          if (item.unitIds.includes(originalId)) await store.change({ ...item, unitIds: [...item.unitIds, unit.id] }, version, transaction)
+      return unit
     })
   }
 
@@ -97,7 +94,7 @@ export class ShelfService {
   }
 }
 
-/** How many were added of one kind. */
+/** Adds the missing items of one kind. Returns how many were added. */
 async function bringInto<T extends { readonly id: string; readonly name: string }>(
   store: Store<T>,
   brought: readonly T[],
@@ -115,5 +112,5 @@ async function bringInto<T extends { readonly id: string; readonly name: string 
   return missing.length
 }
 
-/** The same figures, whatever the order of the fields. */
+/** Deep equality, regardless of field order. */
 export const same = (a: unknown, b: unknown): boolean => isDeepStrictEqual(JSON.parse(JSON.stringify(a)), JSON.parse(JSON.stringify(b)))

@@ -13,7 +13,7 @@ export class UnitsController {
   constructor(
     private readonly units: UnitsService,
     private readonly edits: ShelfEditsService,
-    private readonly shelfOf: ShelfService,
+    private readonly shelf: ShelfService,
   ) {}
 
   @Get()
@@ -40,24 +40,20 @@ export class UnitsController {
     response.send(text)
   }
 
+  /** Adds a unit. With `copyOf`, every part, operation and kit that fits the original fits the copy too. */
   @Post()
+  @ApiQuery({ name: 'copyOf', required: false })
   @ApiBody({ schema: refs(UnitDto)[0] as { $ref: string } })
-  add(@Body() body: unknown) {
-    return this.units.add(body)
+  async add(@Body() body: unknown, @Query('copyOf') original?: unknown) {
+    if (original === undefined) return this.units.add(body)
+    const { id } = await this.units.one(String(original))
+    return this.shelf.addCopy(body, id)
   }
 
   /** Takes a unit in from an open file. */
   @Post('import')
   take(@Body() body: unknown) {
     return this.units.add(accepted(readUnit(body)))
-  }
-
-  /** The shelf of another unit for this one too, as for a copy of it. */
-  @Post(':id/shelf')
-  @ApiQuery({ name: 'like' })
-  async shelf(@Param('id') id: string, @Query('like') like: unknown) {
-    const [unit, other] = [await this.units.one(id), await this.units.one(String(like))]
-    return this.shelfOf.alsoFits(unit.id, other.id)
   }
 
   @Put(':id')

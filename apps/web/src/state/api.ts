@@ -69,9 +69,7 @@ export const api = {
   shop: () => call<ShopSettings>('GET', '/shop'),
   saveShop: (settings: ShopSettings) => call<ShopSettings>('PUT', '/shop', settings),
   unitNames: () => call<{ id: string; name: string }[]>('GET', '/units/names'),
-  shelfLike: (unitId: string, like: string) =>
-    call<{ added: number }>('POST', `/units/${unitId}/shelf?${new URLSearchParams({ like })}`, {}),
-  addUnit: (unit: Unit) => call<Unit>('POST', '/units', unit),
+  addUnit: (unit: Unit, copyOf?: string) => call<Unit>('POST', `/units${copyOf ? `?${new URLSearchParams({ copyOf })}` : ''}`, unit),
   saveUnit: (unit: Unit, version: number) => call<{ item: Unit; version: number }>('PUT', `/units/${unit.id}`, { item: unit, version }),
   takeUnit: (file: unknown) => call<Unit>('POST', '/units/import', file),
   unitFileOf: (id: string) => `/api/units/${id}/file`,

@@ -92,10 +92,11 @@ export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: nu
   return kept.item as T
 }
 
-/** Keeps a unit, new or over the save on which it was made. */
-export async function keepUnit(unit: Unit, over: number | undefined): Promise<Unit> {
-  const kept = over === undefined ? { item: await api.addUnit(unit), version: 1 } : await api.saveUnit(unit, over)
+/** Keeps a unit, new or over the save on which it was made. A copy shares the shelf of its original. */
+export async function keepUnit(unit: Unit, over: number | undefined, copyOf?: string): Promise<Unit> {
+  const kept = over === undefined ? { item: await api.addUnit(unit, copyOf), version: 1 } : await api.saveUnit(unit, over)
   placeUnit(kept.item, kept.version)
+  if (copyOf) await loadShop()
   return kept.item
 }
 
@@ -130,10 +131,4 @@ function place(kind: ItemKind, kept: readonly { item: Item; version: number }[])
     }
     return { [kind]: items, versions } as Partial<Shop>
   })
-}
-
-/** The shelf of one unit for another too, and the shop as it is then. */
-export async function shareShelf(unitId: string, like: string): Promise<void> {
-  await api.shelfLike(unitId, like)
-  await loadShop()
 }

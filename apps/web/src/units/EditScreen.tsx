@@ -24,7 +24,7 @@ function EditScreen({ how }: { how: 'change' | 'copy' }) {
     )
   const begun = unit
     ? how === 'copy'
-      ? { from: copyOf(unit), title: `Copy of ${unit.name}`, keptName: `copy of ${unit.id}`, like: unit.id }
+      ? { from: copyOf(unit), title: `Copy of ${unit.name}`, keptName: `copy of ${unit.id}`, copyOf: unit.id }
       : { from: unit, title: `Edit ${unit.name}`, keptName: unit.id }
     : { from: FIRST_UNIT, title: 'New transmission', keptName: 'new' }
   return <UnitEditor key={begun.keptName} {...begun} />

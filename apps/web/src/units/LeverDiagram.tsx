@@ -43,7 +43,7 @@ export function LeverDiagram({ train, solution, all, scale }: LeversProps) {
   )
 }
 
-/** Speed of every member over the input's, gear by gear. */
+/** Speed of every member per input speed, by gear. */
 const leverTable = (solution: RangeSolution, all: readonly RangeSolution[]): PlainTable => {
   const members = [...new Set([solution, ...all].flatMap(({ speeds }) => Object.keys(speeds)))]
   return {

@@ -8,7 +8,7 @@ import { withValue } from '../state/with-value.js'
 import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
 import { Refused } from '../state/api.js'
 import { readKept } from '../state/draft.js'
-import { keepUnit, loadShop, shareShelf, shopStore, versionOf } from '../state/shop.js'
+import { keepUnit, loadShop, shopStore, versionOf } from '../state/shop.js'
 import { Inked, Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { RangeGrid } from './RangeGrid.js'
@@ -26,12 +26,12 @@ interface EditorProps {
   /** By which what is typed is found again on this machine. */
   readonly keptName: string
   readonly title: string
-  /** The unit that it is a copy of: what fits that one fits this one too. */
-  readonly like?: string
+  /** Id of the unit that is being copied; the copy shares its shelf. */
+  readonly copyOf?: string
 }
 
 /** A unit on the way into the shop: kept on this machine as it is typed, checked by the rules that the server holds it against. */
-function useUnitDraft({ from, keptName, like }: EditorProps) {
+function useUnitDraft({ from, keptName, copyOf }: EditorProps) {
   const kept = `plucky-unit-${keptName}`
   const navigate = useNavigate()
   const [before] = useState(() => readKept<Kept>(kept))
@@ -57,8 +57,7 @@ function useUnitDraft({ from, keptName, like }: EditorProps) {
     async save() {
       if (!checked.ok) return
       try {
-        const unit = await keepUnit(checked.value, over)
-        if (like) await shareShelf(unit.id, like)
+        const unit = await keepUnit(checked.value, over, copyOf)
         localStorage.removeItem(kept)
         void navigate(`/transmissions/${unit.id}`)
       } catch (error) {

@@ -1,6 +1,6 @@
 import { newRules } from './new-rules.js'
 
-/** A job records whether the tires count as the fuse, by use. */
+/** Adds the house rules on the tire limit to stored jobs. */
 export const { up, down } = newRules({
   tyreLimit: {
     road: 'never',

@@ -1,4 +1,4 @@
 import { newRules } from './new-rules.js'
 
-/** A job records the redline above which both converter bolt patterns are wanted; what it says of the patterns stays. */
+/** Adds the redline limit for the second converter bolt pattern. The bolt rule of a stored job does not change. */
 export const { up, down } = newRules({ secondPatternRadPerS: 680.6784082777885 })
