@@ -8,7 +8,7 @@ interface TrayProps {
   readonly bench: BenchView
   readonly targetW: number
   readonly answerWith: (partId: string) => SpecAnswer | undefined
-  /** What each brings, as far as it is known yet. */
+  /** Cards by part id. A part has none until its card is computed. */
   readonly cards: ReadonlyMap<string, Card>
 }
 

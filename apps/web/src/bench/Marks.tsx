@@ -56,7 +56,7 @@ interface Weak {
 
 const HALO = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
 
-/** Texts along the outline, each with its leader line. */
+/** Dimension labels along the outline with leader lines. */
 function Along({ texts, at, sign, outline }: { texts: readonly AlongText[]; at: (p: Point) => Point; sign: number; outline: number }) {
   const base = outline + (sign < 0 ? -8 : 18) + (texts.some(({ weak }) => weak) ? sign * ARROW : 0)
   const marks = texts.map((text) => ({ ...text, from: at(text.at), y: base + sign * text.level * ALONG_LINE }))

@@ -68,7 +68,7 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   )
 }
 
-/** What goes with the figures that are typed, until it is typed itself. */
+/** Updates the figures that depend on an edited field, unless the user has typed them. */
 const follows =
   (basis: Part) =>
   (item: DraftItem, touched: ReadonlySet<string>): DraftItem => {
@@ -82,7 +82,7 @@ const follows =
     }
   }
 
-/** The same blades in another core: the stall rating and the table follow the size. */
+/** Scales stall rating and table of a copied converter with its core diameter (K with D^−2.5). */
 function withSizedRating(basis: PartOfKind<'converter'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
   const { diameterM } = item['geometry'] as { readonly diameterM: unknown }
   const typed = [...touched].some((path) => path.startsWith('geometry.stall.') || path.startsWith('geometry.table'))
@@ -92,7 +92,7 @@ function withSizedRating(basis: PartOfKind<'converter'>, item: DraftItem, touche
   return table ? withValue(rated, 'geometry.table', table) : rated
 }
 
-/** A lockup piston keeps the cone of the one that it is copied from: where it lies flat follows radii and thickness. */
+/** Sets the full-contact pressure of a copied lockup piston so that its machined cone stays the same. */
 function withFlatPressure(basis: PartOfKind<'lockup'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
   if (touched.has(FLAT_AT)) return item
   const geometry = item['geometry'] as LockupGeometry
@@ -102,7 +102,7 @@ function withFlatPressure(basis: PartOfKind<'lockup'>, item: DraftItem, touched:
 
 const FLAT_AT = 'geometry.piston.flatAtPa'
 
-/** A copy with a free id, not stock. What was said of the other piece is not said of this one: price, labor and stated limits are asked. */
+/** Copies a part under a free id, as non-stock. Price, labor and stated limits are left out, because they belong to the original. */
 function ownCopy(basis: Part, taken: (id: string) => boolean): DraftItem {
   const stem = basis.id.replace(/-own-\d+$/, '')
   let n = 1

@@ -9,7 +9,7 @@ interface SideProps {
   readonly verdict: StationVerdict
 }
 
-/** What each of a clutch and a one-way clutch side by side holds alone, in the case that decides. */
+/** Torque capacity of the clutch alone and of the parallel one-way clutch alone, in the deciding load case. */
 export function SideBySide({ content, station, verdict: { decides } }: SideProps) {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   const other = input && besideStation(input.unit, station)

@@ -27,7 +27,7 @@ const SIDE_ROOM = 14
 const ABOVE_ROOM = 26
 /** Where dimensions stand along the outline, line upon line. */
 const ALONG_ROOM = 94
-/** Of the caption, and of the arrow at the weakest point. */
+/** Height of the caption plus the weakest-point arrow, px. */
 const CAPTION_ROOM = 42
 
 const roomFor = (texts: readonly AlongText[]): number => (1 + Math.max(0, ...texts.map(({ level }) => level))) * ALONG_LINE + CAPTION_ROOM

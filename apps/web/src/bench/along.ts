@@ -3,7 +3,7 @@ import type { StationVerdict } from '@plucky/core'
 import type { Dimension, Drawing } from './drawing.js'
 import type { Frame } from './frame.js'
 
-/** A text along the outline, with the line that it is lifted to so that none stands on another. */
+/** A label along the outline. `level` is its text line, counted from the outline, so that labels do not overlap. */
 export interface AlongText {
   readonly name: string
   readonly text: string
@@ -16,13 +16,13 @@ export interface AlongText {
 export const ALONG_LINE = 17
 const LETTER = 6.2
 
-/** The place of a drawing that gives way first. Undefined if it is not on the drawing. */
+/** Position and label of the weakest point. `undefined` if the drawing has no position for it. */
 export function weakPlace(drawing: Drawing, verdict: StationVerdict | undefined): { x: number; y: number; words: string } | undefined {
   const place = verdict?.decides ? drawing.places[verdict.decides.place] : undefined
   return place && verdict?.decides ? { ...place, words: `weakest point: ${placeName(verdict.decides.place)}` } : undefined
 }
 
-/** Dimensions along the outline and the weakest point, line by line. Empty for drawings whose dimensions have no place. */
+/** Labels of dimensions and weakest point with their text lines. Empty if the dimensions have no positions. */
 export function alongTexts(drawing: Drawing, shown: readonly Dimension[], verdict: StationVerdict | undefined, frame: Frame): AlongText[] {
   const weak = weakPlace(drawing, verdict)
   const texts = shown.flatMap(({ name, text, at }) => (at ? [{ name, text, at, weak: false }] : []))

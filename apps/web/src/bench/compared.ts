@@ -84,7 +84,7 @@ export function compared(
   ]
 }
 
-/** What two converters differ in behind this engine. */
+/** Comparison rows of two converters with the engine of the job. */
 function converterRows(bench: BenchView, spec: (name: string, of: (a: SpecAnswer | undefined) => string) => Compared): Compared[] {
   const geometryOf = (part: Part | undefined) => (part?.kind === 'converter' ? part.geometry : undefined)
   const [now, then] = [geometryOf(bench.fitted), geometryOf(bench.candidate)]

@@ -197,10 +197,10 @@ function drawOneWay(clutch: Geometries['one-way']): Drawing {
   }
 }
 
-/** Depth of a ratchet's tooth, mm, and how far round a pawl and its tooth reach, rad. */
+/** Ratchet drawing: tooth depth in mm, angular extent of pawl and tooth in rad. */
 const TOOTH = { depth: 5, back: 0.05, reach: 0.14 } as const
 
-/** A pawl hung in the outer race, its tip in a tooth of the inner one. */
+/** One pawl between the races, engaged in a tooth of the inner race. */
 function pawl(cx: number, angle: number, inner: number, thickness: number): DrawnPath[] {
   const point = (radius: number, turn: number) =>
     `${(cx + radius * Math.cos(angle + turn)).toFixed(1)},${Math.max(0, radius * Math.sin(angle + turn)).toFixed(1)}`

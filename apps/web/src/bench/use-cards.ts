@@ -3,17 +3,17 @@ import { type Finding, type Part, type SpecAnswer, type Unit } from '@plucky/cor
 import { useEffect, useState } from 'react'
 import { answerFor, proposalFor } from '../state/verdicts.js'
 
-/** What a candidate brings: the price of all that goes with it, and what is wrong because of it. */
+/** Card of a candidate part: cost of the part with all required parts, and the problems it causes. */
 export interface Card {
   readonly price: number
   readonly hours: number
-  /** Other parts and operations that go with it. */
+  /** Number of required parts and operations. */
   readonly more: number
-  /** Refusals and misfits that are not there without it, each in a sentence. */
+  /** Problems that the present build does not have, one sentence each. */
   readonly faults: readonly string[]
 }
 
-/** What a part would bring to a station, with all that it drags along. */
+/** Computes the card of a part for a station. `undefined` if the unit is not on the shelf. */
 export function cardFor(content: JobContent, unit: Unit, station: string, part: Part): Card | undefined {
   const proposal = proposalFor(content, { station, part: part.id })
   if (!proposal) return undefined
@@ -24,7 +24,7 @@ export function cardFor(content: JobContent, unit: Unit, station: string, part: 
   return { price: proposal.price, hours: proposal.hours, more: proposal.companions.length, faults: [...new Set(faults)] }
 }
 
-/** Findings that one answer has and the other has not. Heat and life are read beside the power. */
+/** Findings of `after` that `before` does not have. Excludes heat and life, which have their own power rating. */
 export function newFindings(before: SpecAnswer | undefined, after: SpecAnswer | undefined): Finding[] {
   if (after?.outcome !== 'answered') return []
   const key = ({ code, stationId, rangeId, fit }: Finding) => `${code} ${stationId} ${rangeId} ${fit?.id ?? ''}`
@@ -38,7 +38,7 @@ interface Known {
   readonly cards: ReadonlyMap<string, Card>
 }
 
-/** The cards of all candidates, made one after the other while nothing else is to do: sets of parts are searched for each. */
+/** Cards of all candidates, computed one per task, because each needs a search for required parts. */
 export function useCards(content: JobContent, unit: Unit, station: string, candidates: readonly Part[]): ReadonlyMap<string, Card> {
   const [known, setKnown] = useState<Known>()
   const current = known?.content === content && known.station === station ? known.cards : NONE
@@ -58,7 +58,7 @@ export function useCards(content: JobContent, unit: Unit, station: string, candi
   return current
 }
 
-/** Swaps that follow each other faster are not held up by cards that nobody reads. */
+/** Delay before the first card, so that fast part swaps are not slowed down. */
 const QUIET_MS = 250
 
 const NONE: ReadonlyMap<string, Card> = new Map()

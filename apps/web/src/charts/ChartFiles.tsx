@@ -6,15 +6,15 @@ import { saveFile } from '../ui/save-file.js'
 import { drawnSvg } from './drawn-svg.js'
 
 interface FilesProps {
-  /** What the chart is drawn in. */
+  /** Element that contains the SVG. */
   readonly frame: RefObject<HTMLElement | null>
-  /** Of the files, without ending. */
+  /** File name without extension. */
   readonly name: string
-  /** The figures that are drawn, in the units shown. */
+  /** Returns the data of the chart in the displayed units. */
   readonly table: () => PlainTable
 }
 
-/** A chart as a picture and as the figures in it. */
+/** Buttons that save a chart as SVG and its data as CSV. */
 export function ChartFiles({ frame, name, table }: FilesProps) {
   const picture = () => {
     const svg = frame.current?.querySelector('svg')

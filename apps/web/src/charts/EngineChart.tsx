@@ -88,7 +88,7 @@ export function EngineChart({ engine, points, factor = 1, onPoint, stallSpeedRad
   )
 }
 
-/** What is drawn of an engine, at even steps of its speed. */
+/** Torque and power of an engine at even speed steps. */
 function engineTable({ on, off }: Engine): PlainTable {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = on
   const steps = Array.from({ length: SAMPLES + 1 }, (_, i) => low + ((high - low) * i) / SAMPLES)

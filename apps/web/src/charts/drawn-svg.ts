@@ -1,4 +1,4 @@
-/** What makes a drawing look as it does on the page. */
+/** CSS properties copied into the saved SVG as attributes. */
 const LOOK = [
   'fill',
   'fill-opacity',
@@ -13,7 +13,7 @@ const LOOK = [
   'text-anchor',
 ] as const
 
-/** A drawing of the page as a file of its own: colors and letters as they are shown, on the paper of the page. */
+/** Serializes an SVG of the page as a standalone file with computed colors and fonts and a background rectangle. */
 export function drawnSvg(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement
   const [from, to] = [

@@ -9,9 +9,10 @@ import {
   type TableChoices,
 } from '@plucky/contract'
 import type { Correction, Measurement } from '@plucky/core'
-import { startTransition, useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react'
+import { startTransition, useEffect, useState, type DragEvent, type ReactNode } from 'react'
 import { Choice } from '../ui/choice.js'
 import { Ruled, Worded } from '../ui/buttons.js'
+import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 import { dynoReader } from './reader.js'
 import { DynoTaken } from './DynoTaken.js'
@@ -69,7 +70,6 @@ export function DynoIn({ content, onClose }: { content: JobContent; onClose: () 
 
 /** Drop, choose or paste. */
 function Source({ onText }: { onText: (file: string, text: string) => void }) {
-  const input = useRef<HTMLInputElement>(null)
   const [over, setOver] = useState(false)
   const chosen = async (file: File | undefined) => file && onText(file.name, await dynoReader().decoded(await file.arrayBuffer()))
   const drop = (event: DragEvent) => {
@@ -94,17 +94,11 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
       onDrop={drop}
       data-testid="dyno-drop"
     >
-      <Ruled minH="44px" flexShrink={0} onClick={() => input.current?.click()}>
-        Choose a file…
-      </Ruled>
-      <input
-        ref={input}
-        type="file"
+      <FilePicker
         accept=".csv,.txt,.tsv,.dat,.json,text/csv,text/plain"
-        hidden
-        aria-label="Dyno file"
-        onChange={(event) => void chosen(event.target.files?.[0])}
-        data-testid="dyno-file"
+        label="Dyno file"
+        onChosen={(file) => void chosen(file)}
+        testId="dyno-file"
       />
       <chakra.textarea
         aria-label="Or paste rows here"
@@ -192,7 +186,7 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
   )
 }
 
-/** What parts the cells, where it was recognised wrongly. */
+/** Delimiter buttons, for files whose delimiter was detected wrongly. */
 const Delimiters = ({ chosen, onPick }: { chosen: string; onPick: (delimiter: string) => void }) => (
   <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label="Delimiter">
     <Text color="inkSoft">Delimiter</Text>

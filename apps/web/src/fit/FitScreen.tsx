@@ -78,7 +78,7 @@ interface Tried {
   readonly content: JobContent
 }
 
-/** The job with the candidate that is looked at in Power flow, and all that goes with it. Undefined if none is. */
+/** The job with the candidate selected in Power flow and its required parts installed. `undefined` if no candidate is selected. */
 function useTried(content: JobContent, unit: Unit): Tried | undefined {
   const { station, candidate } = useStore(viewStore)
   const parts = useStore(shopStore, (shop) => shop.parts)
@@ -90,7 +90,7 @@ function useTried(content: JobContent, unit: Unit): Tried | undefined {
   }, [content, unit, station, candidate, parts])
 }
 
-/** What is shown: what is installed, or what the candidate would make of it. */
+/** Switch between the installed build and the build with the candidate. */
 const Trying = ({ tried, on, onPick }: { tried: Tried; on: boolean; onPick: (on: boolean) => void }) => (
   <Flex gap="6px" align="center" mb="6px" className="not-printed">
     <Choice on={!on} onPick={() => onPick(false)} testId="fit-installed">

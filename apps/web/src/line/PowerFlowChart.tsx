@@ -52,7 +52,7 @@ export function PowerFlowChart(props: ChartProps) {
   )
 }
 
-/** Every station, front to rear: what it holds, and the case in which it gives way. */
+/** Power held and deciding load case of every station, front to rear. */
 const powerTable = (unit: Unit, { stations }: Answer): PlainTable => ({
   columns: [
     'station',

@@ -16,7 +16,7 @@ interface PressuresProps {
   readonly madePa: number | undefined
 }
 
-/** The line pressure that the transmission came in with; what is chosen later does not move it. */
+/** Fields for the line pressure as received. Independent of the pressure of the build. */
 export const ReceivedPressures = memo(function ReceivedPressures({ pressure }: { pressure: Pressure }) {
   const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => {
     const checked = checkShape(PressureDto, { ...pressure, [key]: value })

@@ -83,7 +83,7 @@ export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, 
   )
 }
 
-/** Engine torque, and what each converter takes in at the speed ratios that are drawn. */
+/** Engine torque and converter input torque at the charted speed ratios. */
 function inputTable(curve: EngineCurve, laid: readonly Laid[]): PlainTable {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
   const unit = shownUnit('lb-ft')

@@ -63,7 +63,7 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
   )
 }
 
-/** What is drawn of every converter, point by point. */
+/** Charted points of every converter. */
 const outputTable = (lines: readonly (Laid & { readonly points: readonly OperatingPoint[] })[]): PlainTable => ({
   columns: ['converter', 'turbine rpm', `turbine torque, ${shownUnit('lb-ft')}`, `turbine power, ${shownUnit('hp')}`, 'efficiency'],
   rows: lines.flatMap(({ part, points }) =>

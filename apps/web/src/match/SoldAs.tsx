@@ -27,7 +27,7 @@ interface SoldProps {
   readonly station: string
   readonly engine: Engine
   readonly kind: EngineKind
-  /** A converter to begin a new one from. */
+  /** Converter that a new one is copied from. */
   readonly like: ConverterPart | undefined
 }
 
@@ -37,7 +37,7 @@ const FIGURES = [
   ['peakTorqueNm', 'With peak engine torque', 'lb-ft'],
 ] as const
 
-/** A stall as it stands in an advertisement, and what that converter does behind this engine. */
+/** Form for an advertised stall range. Shows the K-factor and the stall speed with the engine of the job. */
 export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
   const [sold, setSold] = useState<SoldStall>({
     fromRadPerS: toSi(2800, 'rpm'),
@@ -87,7 +87,7 @@ export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
   )
 }
 
-/** Its K by the engine that it was rated behind, and the stall behind this one. */
+/** K-factor from the advertised engine, and stall speed with the engine of the job, in words. */
 function soldWords(sold: SoldStall, engine: Engine): string {
   if (sold.toRadPerS < sold.fromRadPerS) return 'The range ends below where it starts.'
   const ends = [sold.fromRadPerS, sold.toRadPerS].map((speed) => soldRating(sold, speed))
@@ -99,7 +99,7 @@ function soldWords(sold: SoldStall, engine: Engine): string {
   return `K ${shownFigure(k(from), 'rpm/√lb-ft', 0)}–${quantity(k(to), 'rpm/√lb-ft', 0)}. Behind this engine it stalls at ${shownFigure(stall(from), 'rpm')}–${quantity(stall(to), 'rpm')}.`
 }
 
-/** The same core with the rating that it was sold by; a measured table of the other one is left behind. */
+/** Copies a converter with another stall rating and without its measured table. */
 function asPart(like: ConverterPart, stall: NonNullable<ReturnType<typeof soldRating>>): ConverterPart {
   const { table, ...geometry } = like.geometry
   void table

@@ -83,7 +83,7 @@ export function DemandMap({ unit, range, report, throttle, house }: MapProps) {
   )
 }
 
-/** Pressure needed and available over the share of torque. */
+/** Pressure needed and available by engine torque. */
 function mapTable({ needs, suppliedAt }: RangePressure, throttle: number, codes: ReadonlyMap<string, string>): PlainTable {
   const unit = shownUnit('psi')
   return {

@@ -226,7 +226,7 @@ function UseAndLimits({ draft, unit }: { draft: BriefDraft; unit: Unit }) {
   )
 }
 
-/** In which of the gears that the unit can lock this job locks the converter at full power. */
+/** Buttons for the gears in which the job locks the converter at full power. */
 function LockedGears({ brief, unit }: { brief: Brief; unit: Unit }) {
   const able = unit.train.ranges.filter(({ lockup, reverse }) => lockup && !reverse).map(({ id }) => id)
   if (able.length === 0) return null

@@ -39,7 +39,7 @@ const SHAPES = [
   },
 ] as const satisfies readonly { key: keyof Brief; dto: Dto; title: string; add: string; why: string }[]
 
-/** What rule books of a kind of class usually ask, to begin with; every figure can be changed. */
+/** Buttons that fill in typical certificate rules of a class. Every field stays editable. */
 const UsualClasses = () => (
   <Flex gap="6px" mb="6px" wrap="wrap" align="center">
     <Text fontSize="13.5px" color="inkSoft">

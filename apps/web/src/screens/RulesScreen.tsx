@@ -112,7 +112,7 @@ const Figured = ({ content }: { content: JobContent }) => (
   </>
 )
 
-/** Whether tires that slip spare the parts, by use. */
+/** House rules on the tire limit. */
 const Tires = ({ content }: { content: JobContent }) => (
   <Panel title="Tires as the fuse" note="if their limit is known; never with all wheels driven" mt="10px">
     <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end" mb="6px">

@@ -73,7 +73,7 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
 
 type FieldOf = (key: Exclude<keyof Vehicle, 'drivenAxle'>, label: string, digits: number, unit?: UnitName) => ReactNode
 
-/** What the limit of the tires needs. */
+/** Fields required for the tire limit. */
 const TyreFields = ({ vehicle, field }: { vehicle: Vehicle; field: FieldOf }) => (
   <>
     <Pick

@@ -74,7 +74,7 @@ export function ShaftDrawing({ content, unit, station, part, fitted, duty }: Dra
   )
 }
 
-/** Shear and its yield along what is installed and along the trial shaft. */
+/** Shear stress and shear yield along the installed shaft and the trial shaft. */
 const stressTable = (fitted: Judged | undefined, tried: Judged | undefined): PlainTable => ({
   columns: [
     'shaft',

@@ -1,12 +1,13 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { listed, readShelf, type Problem, type ShelfFile } from '@plucky/contract'
-import { useRef, useState, type ChangeEvent } from 'react'
+import { useState } from 'react'
 import { api, Refused } from '../state/api.js'
 import { loadShop, shopStore } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
+import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 
-/** A shelf file that was read, and what of it the shelf lacks. */
+/** A parsed shelf file and the names of its items that are not on the shelf. */
 interface Preview {
   readonly name: string
   readonly file: unknown
@@ -24,7 +25,7 @@ function previewOf(name: string, file: unknown, shelf: ShelfFile): Preview {
 
 const unreadable = (sentence: string): Problem[] => [{ code: 'file-unreadable', path: '', sentence }]
 
-/** Reads a shelf file, and takes it in when that is wanted. */
+/** State of the import: parsed file, problems and result. */
 function useShelfFile() {
   const [preview, setPreview] = useState<Preview>()
   const [problems, setProblems] = useState<readonly Problem[]>([])
@@ -55,16 +56,9 @@ function useShelfFile() {
   return { preview, problems, taken, chosen, take }
 }
 
-/** A shelf as an open file: looked at first, then all of it is taken or nothing. */
+/** Imports a shelf file after a preview. The server adds all missing items or none. */
 export function FileIn({ onClose }: { onClose: () => void }) {
-  const input = useRef<HTMLInputElement>(null)
-  const [round, setRound] = useState(0)
   const { preview, problems, taken, chosen, take } = useShelfFile()
-  const change = (event: ChangeEvent<HTMLInputElement>) => {
-    const [file] = event.target.files ?? []
-    setRound(round + 1) // a fresh input takes the same file again
-    if (file) void chosen(file)
-  }
   return (
     <Panel
       title="Import shelf (JSON)"
@@ -78,19 +72,9 @@ export function FileIn({ onClose }: { onClose: () => void }) {
       <Text fontSize="14px" color="inkSoft">
         Parts, operations and kits of an exported shelf. What is missing here is added; nothing on the shelf is changed.
       </Text>
-      <Ruled minH="44px" my="8px" onClick={() => input.current?.click()}>
-        Choose a file…
-      </Ruled>
-      <input
-        key={round}
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        hidden
-        aria-label="Shelf file"
-        onChange={change}
-        data-testid="shelf-file"
-      />
+      <Box my="8px">
+        <FilePicker accept=".json,application/json" label="Shelf file" onChosen={(file) => void chosen(file)} testId="shelf-file" />
+      </Box>
       {taken && (
         <Text role="status" fontWeight={600}>
           {taken}
@@ -109,7 +93,7 @@ export function FileIn({ onClose }: { onClose: () => void }) {
   )
 }
 
-/** How many names are written out. */
+/** Number of item names listed in the preview. */
 const MOST_NAMED = 12
 
 function Shown({ preview: { name, missing, known }, onTake }: { preview: Preview; onTake: () => void }) {

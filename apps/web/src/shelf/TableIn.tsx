@@ -1,9 +1,10 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, type PartsTable } from '@plucky/contract'
 import type { Part } from '@plucky/core'
-import { useRef, useState, type ChangeEvent } from 'react'
+import { useState } from 'react'
 import { shopStore, takeParts, versionOf } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
+import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 
 /** What a table would do to the shelf. */
@@ -40,7 +41,7 @@ export function TableIn({ onClose }: { onClose: () => void }) {
   const [preview, setPreview] = useState<Preview>()
   const [refused, setRefused] = useState('')
   const [taken, setTaken] = useState('')
-  const chosen = async (file: globalThis.File) => {
+  const chosen = async (file: File) => {
     setTaken('')
     setRefused('')
     setPreview(previewOf(file.name, await file.text()))
@@ -72,7 +73,9 @@ export function TableIn({ onClose }: { onClose: () => void }) {
         A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview
         before anything is imported.
       </Text>
-      <File onChosen={(file) => void chosen(file)} />
+      <Box my="8px">
+        <FilePicker accept=".csv,text/csv" label="Table of parts" onChosen={(file) => void chosen(file)} testId="table-file" />
+      </Box>
       {taken && (
         <Text role="status" fontWeight={600}>
           {taken}
@@ -85,33 +88,6 @@ export function TableIn({ onClose }: { onClose: () => void }) {
       )}
       {preview && <Shown preview={preview} onTake={() => void take(preview)} onLeave={() => setPreview(undefined)} />}
     </Panel>
-  )
-}
-
-function File({ onChosen }: { onChosen: (file: globalThis.File) => void }) {
-  const input = useRef<HTMLInputElement>(null)
-  const [round, setRound] = useState(0)
-  const change = (event: ChangeEvent<HTMLInputElement>) => {
-    const [file] = event.target.files ?? []
-    if (file) onChosen(file)
-    setRound(round + 1) // a fresh input takes the same file again
-  }
-  return (
-    <Box my="8px">
-      <Ruled minH="44px" onClick={() => input.current?.click()}>
-        Choose a file…
-      </Ruled>
-      <input
-        key={round}
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        hidden
-        aria-label="Table of parts"
-        onChange={change}
-        data-testid="table-file"
-      />
-    </Box>
   )
 }
 

@@ -30,7 +30,7 @@ export const problemsOf = (kind: ItemKind, item: object): readonly Problem[] => 
   return checked.ok ? [] : checked.problems
 }
 
-/** The problems of an item, those of its figures also while its price and hours are still to be entered. */
+/** All problems of an item. Geometry is checked even while price and hours are blank. */
 function allProblems(kind: ItemKind, item: object): readonly Problem[] {
   const own = problemsOf(kind, item)
   const priced = problemsOf(kind, { price: 0, hours: 0, ...item })
@@ -81,7 +81,7 @@ export function useItemDraft(
   from: DraftItem,
   idFor: (item: DraftItem) => string,
   kept?: string,
-  /** What else changes with a field, as long as it was not typed itself. */
+  /** Updates dependent fields after an edit; `touched` lists the paths that the user has typed. */
   follows: (item: DraftItem, touched: ReadonlySet<string>) => DraftItem = (same) => same,
 ): ItemDraft {
   const [before] = useState(() => (kept ? readKept<KeptItem>(kept) : undefined))

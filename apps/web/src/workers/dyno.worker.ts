@@ -2,13 +2,13 @@ import { readDyno, type DynoReading, type TableChoices } from '@plucky/contract'
 import { expose } from 'comlink'
 import { detect } from 'jschardet'
 
-/** How much of a file is looked at for its encoding. */
+/** Bytes sampled for encoding detection. */
 const SAMPLE_BYTES = 20_000
 
-/** A file as text: UTF-8 where it is that, else in the encoding that its bytes look like. */
+/** Decodes a file: UTF-16 if it has zero bytes, UTF-8 if valid, else the encoding that jschardet detects. */
 function decoded(bytes: ArrayBuffer): string {
   const sample = new Uint8Array(bytes.slice(0, SAMPLE_BYTES))
-  // Two bytes a letter have a zero beside most letters, which no other text has.
+  // ASCII text in UTF-16 has a zero in every second byte; other encodings have none.
   const zeros = (rest: number) => sample.filter((byte, i) => byte === 0 && i % 2 === rest).length
   if (sample.includes(0)) return new TextDecoder(zeros(1) > zeros(0) ? 'utf-16le' : 'utf-16be').decode(bytes)
   try {
@@ -19,7 +19,7 @@ function decoded(bytes: ArrayBuffer): string {
   }
 }
 
-/** A name that decoders know; Western European where the bytes say nothing. */
+/** Encoding name that TextDecoder accepts. Falls back to windows-1252. */
 function decoderFor(encoding: string | null): string {
   try {
     return new TextDecoder(encoding ?? '').encoding

@@ -1,7 +1,7 @@
 import { sweepPoints, toSi, type CurvePoint, type Sweep } from '@plucky/core'
 import papaparse from 'papaparse'
 import type { Problem } from '../words/faults.js'
-import { readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
+import { EMPTY_TABLE, readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
 
 const SPEED: Role = {
   id: 'speed',
@@ -77,7 +77,7 @@ export function readDyno(text: string, choices: TableChoices = {}): DynoReading 
   const json = jsonProblem(text)
   if (json)
     return {
-      table: { ...NOTHING, problems: [json] },
+      table: { ...EMPTY_TABLE, problems: [json] },
       doubts: [],
       hints: { atWheels: false, corrected: null },
       sweep: undefined,
@@ -118,20 +118,7 @@ function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Dou
   ]
 }
 
-const NOTHING: FigureTable = {
-  delimiter: ',',
-  decimal: '.',
-  heads: [],
-  columns: {},
-  units: {},
-  doubts: [],
-  bad: [],
-  rows: [],
-  count: 0,
-  problems: [],
-}
-
-/** JSON is no table; it is said what to do. */
+/** Problem for a JSON file. `undefined` for other text. */
 function jsonProblem(text: string): Problem | undefined {
   if (!/^\ufeff?\s*[[{]/.test(text)) return undefined
   try {
@@ -146,7 +133,7 @@ function jsonProblem(text: string): Problem | undefined {
   }
 }
 
-/** Where torque is understood nothing is asked about power: it would only be compared. */
+/** Drops the power column if it is the only one in doubt and torque is known, because power would only be compared. */
 function withoutPower(text: string, choices: TableChoices, table: FigureTable): FigureTable {
   const { torque } = table.columns
   const only = table.doubts.length > 0 && table.doubts.every(({ id }) => id === 'column:power' || id === 'unit:power')
@@ -189,7 +176,7 @@ function remarkOf(table: FigureTable): string {
 
 const WHEELS = /wheel|whp|wtq|roller|\bhub\b/i
 
-/** By the column that is read, else by what stands above the table. A wheel figure in another column says nothing of this one. */
+/** Hints from the header of the imported column, else from the preamble. Other columns are ignored. */
 function hintsOf({ heads, columns }: FigureTable, text: string): DynoHints {
   const own = heads[columns['torque'] ?? columns['power'] ?? -1] ?? ''
   const above = text

@@ -64,6 +64,20 @@ export interface FigureTable {
   readonly problems: readonly Problem[]
 }
 
+/** A table in which nothing was recognized. */
+export const EMPTY_TABLE: FigureTable = {
+  delimiter: ',',
+  decimal: '.',
+  heads: [],
+  columns: {},
+  units: {},
+  doubts: [],
+  bad: [],
+  rows: [],
+  count: 0,
+  problems: [],
+}
+
 /** What may part the cells of a table, in words. */
 export const DELIMITER_WORDS: Record<string, string> = {
   ',': 'comma',
@@ -86,18 +100,7 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
   )
   const { lines, units: inCells } = withoutUnits(turned(raw, (cell) => roles.some(({ heads }) => heads.test(cell))))
   const first = firstRow(lines, (line) => isWords(line) && namedIn(line, roles) > 0)
-  const empty: FigureTable = {
-    delimiter,
-    decimal: '.',
-    heads: [],
-    columns: {},
-    units: {},
-    doubts: [],
-    bad: [],
-    rows: [],
-    count: 0,
-    problems: [],
-  }
+  const empty = { ...EMPTY_TABLE, delimiter }
   if (first < 0)
     return {
       ...empty,
@@ -117,15 +120,15 @@ export function readFigures(text: string, roles: readonly Role[], choices: Table
   return doubts.length > 0 ? known : { ...known, ...rowsOf(body, roles, known) }
 }
 
-/** The first words of a file, as they stand in it. */
+/** First non-blank line of a file, shortened. */
 const beginning = (text: string) => (text.split(/\r\n|\n|\r/).find((line) => line.trim() !== '') ?? '').trim().slice(0, 60)
 
 const problem = (code: string, sentence: string): Problem => ({ code, path: '', sentence })
 
-/** A line of words, two at least. */
+/** True for a line with at least two text cells and no number. */
 const isWords = (line: CsvLine): boolean => figuresIn(line) === 0 && line.cells.filter((cell) => cell.trim() !== '').length >= 2
 
-/** How many of the figures looked for a line names. */
+/** Number of roles that a line names. */
 const namedIn = ({ cells }: CsvLine, roles: readonly Role[]): number =>
   roles.filter((role) => cells.some((cell) => role.heads.test(cell))).length
 
@@ -155,10 +158,10 @@ function headed(
 
 const KNOWN_UNIT =
   /^[[(]?\s*(k?rpm|1\/min|min\^?-1|u\/min|tr\/min|n[·.\- ]?m|lb[·.\- ]?ft|ft[·.\- ]?lbs?|m?k[gp]f?[·.\- ]?m?|b?hp|k?w|ps|cv)\s*[\])]?$/i
-/** Of other channels: degrees, pressures, ratios, a dash for none. */
+/** Short unit of another channel, such as °C, mbar or a dash. */
 const SHORT_UNIT = /^[[(]?\s*[°%µa-zλ·/\-^*().0-9]{0,10}\s*[\])]?$/i
 
-/** A line of units: one at least that is known, and nothing that is more than a unit. */
+/** True for a line of units: at least one known unit and no longer text. */
 const isUnits = ({ cells }: CsvLine): boolean =>
   cells.some((cell) => KNOWN_UNIT.test(cell.trim())) && cells.every((cell) => cell.trim() === '' || SHORT_UNIT.test(cell.trim()))
 

@@ -1,5 +1,5 @@
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
-import { checkJob, type JobContent, type Lookup } from '../dto/job.dto.js'
+import { checkJob, contentOf, type JobContent, type Lookup } from '../dto/job.dto.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPhoto, type Photo } from '../dto/photo.dto.js'
 import { checkPart } from '../dto/part.dto.js'
@@ -166,7 +166,7 @@ function ordered(value: unknown): unknown {
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
 export function writeJob({ job, unit, parts, operations, kits, photos = [] }: JobFile): string {
-  const { name, customer, unitId, variantId, brief, arrived, arrivedPressure, teardown, spec, book, rules } = job
+  const { customer, ...content } = contentOf(job)
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const own = {
     unit,
@@ -178,17 +178,8 @@ export function writeJob({ job, unit, parts, operations, kits, photos = [] }: Jo
   const file = {
     format: JOB_FORMAT,
     version: FORMAT_VERSION,
-    name,
+    ...content,
     ...(customer ? { customer } : {}),
-    unitId,
-    variantId,
-    brief,
-    arrived,
-    arrivedPressure,
-    teardown,
-    spec,
-    book,
-    rules,
     ...own,
   }
   return `${JSON.stringify(ordered(encodeQuantities(file)), null, 2)}\n`

@@ -79,7 +79,7 @@ export function readShelf(file: unknown): Checked<ShelfFile> {
   }
 }
 
-/** A shelf from its open file, or the problems of its first wrong item as an error. */
+/** Reads a shelf from its open file. Throws FileProblem with the problems of the first invalid item. */
 export function readShelfFile(file: unknown): ShelfFile {
   const { parts, operations = [], kits = [] } = taken(opened(file, SHELF_FORMAT, itemFromVersion1))
   return {

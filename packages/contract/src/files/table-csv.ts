@@ -1,15 +1,15 @@
 import papaparse from 'papaparse'
 
-/** A table as it is written out: a column each with its name and unit, rows of words and figures. */
+/** A table for export. Column names include the unit. */
 export interface PlainTable {
   readonly columns: readonly string[]
   readonly rows: readonly (readonly (string | number | null)[])[]
 }
 
-/** Significant digits of a figure in a table that goes out. */
+/** Significant digits of exported numbers. */
 const DIGITS = 6
 
-/** A table as CSV; figures to six digits, what is not known left blank. */
+/** Writes a table as CSV with six significant digits. Unknown values are blank. */
 export function tableCsv({ columns, rows }: PlainTable): string {
   const cell = (value: string | number | null) =>
     typeof value === 'number' ? (Number.isFinite(value) ? Number(value.toPrecision(DIGITS)) : '') : (value ?? '')

@@ -1,16 +1,19 @@
 import { csvLines, type CsvLine } from './csv-lines.js'
 
-/** Columns parted by spaces, as a printout has them. */
+/** Delimiter value for columns separated by spaces. */
 export const SPACES = ' '
 
 const NUMBER = /^[-+]?(\d+([.,]\d+)*|[.,]\d+)(e[-+]?\d+)?$/i
 export const isFigure = (cell: string): boolean => NUMBER.test(cell.trim().replace(/[\s\u00a0']/g, ''))
 export const figuresIn = ({ cells }: CsvLine): number => cells.filter(isFigure).length
 
-/** Share of lines that must look alike before a table is taken to be of that kind. */
+/** Minimum share of cells that must match for units in cells or a transposed table to be detected. */
 const MOST = 0.8
 
-/** The mark that parts the most lines into one same number of cells, two at least; spaces where figures stand with nothing else between. */
+/**
+ * Detects the delimiter: spaces if most lines are numbers separated only by spaces, else the mark that splits most lines
+ * into the same number of cells.
+ */
 export function delimiterOf(sample: readonly string[]): string {
   const filled = sample.filter((line) => line.trim() !== '')
   const spaced = filled.filter((line) => {
@@ -26,14 +29,14 @@ export function delimiterOf(sample: readonly string[]): string {
     }
     return Math.max(0, ...counts.values())
   }
-  // A comma may be the decimal mark in a table that is parted by something else.
+  // Comma last, because it may be the decimal mark.
   const order = [';', '\t', '|', ',']
   return order.reduce((best, mark) => (score(mark) > score(best) ? mark : best))
 }
 
 const MOST_MENDED = 200
 
-/** The lines of a table; where a quote is left open its line alone is lost, not all that follow. */
+/** Splits a table into lines and cells. An unclosed quote affects only its own line. */
 export function tableLines(text: string, delimiter: string): CsvLine[] {
   if (delimiter === SPACES) return spacedLines(text)
   const lines: CsvLine[] = []
@@ -55,7 +58,7 @@ export function tableLines(text: string, delimiter: string): CsvLine[] {
   return lines
 }
 
-/** Figures are parted by any space; words by two, or by one where that gives as many as there are figures. */
+/** Splits number lines at any space. Splits text lines at double spaces, or at single spaces if that gives the column count. */
 function spacedLines(text: string): CsvLine[] {
   const raw = text.split(/\r\n|\n|\r/).map((line) => line.trim())
   const width = Math.max(0, ...raw.map((line) => line.split(/\s+/)).map((words) => (words.every(isFigure) ? words.length : 0)))
@@ -67,10 +70,10 @@ function spacedLines(text: string): CsvLine[] {
   })
 }
 
-/** A figure with its unit behind it. */
+/** A number followed by a unit. */
 const WITH_UNIT = /^\s*([-+]?[\d.,'\u00a0]*\d)\s*([a-z°%µ⁻¹·][^\d;|]*)\s*$/i
 
-/** Units that stand in every cell of a column are taken out of it, and named by column. */
+/** Removes units from the cells of a column and returns them by column index. */
 export function withoutUnits(lines: readonly CsvLine[]): { lines: readonly CsvLine[]; units: ReadonlyMap<number, string> } {
   const found = new Map<number, Map<string, number>>()
   const count = new Map<number, number>()
@@ -96,7 +99,7 @@ export function withoutUnits(lines: readonly CsvLine[]): { lines: readonly CsvLi
   return { lines: lines.map((line) => ({ ...line, cells: line.cells.map(bare) })), units }
 }
 
-/** A sheet whose rows are what should be its columns: each a name and then figures, two of the names among those looked for. It is turned. */
+/** Transposes a table whose rows are channels: a name, then numbers, with at least two names known. Returns other tables unchanged. */
 export function turned(lines: readonly CsvLine[], isName: (cell: string) => boolean): readonly CsvLine[] {
   const named = lines.filter(
     ({ cells }) => cells.length >= 4 && !isFigure(cells[0] ?? '') && cells.slice(1).filter(isFigure).length >= MOST * (cells.length - 1),
@@ -118,8 +121,8 @@ export function turned(lines: readonly CsvLine[], isName: (cell: string) => bool
 }
 
 /**
- * Where the figures begin: below the first header where there is one, at a line with two figures that others like it follow; one of the next
- * three may be bad. A date or a serial number above the header is no row.
+ * Index of the first data row: below the first header, with at least two numbers, and followed by similar rows (one of the next three
+ * may be bad). Numbers in the preamble are skipped. −1 if there is none.
  */
 export function firstRow(lines: readonly CsvLine[], isHeader: (line: CsvLine) => boolean): number {
   const begins = (line: CsvLine, i: number) => {
