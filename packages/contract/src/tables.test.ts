@@ -145,7 +145,7 @@ describe('a converter’s table', () => {
 
 describe('foreign dyno files', () => {
   const rpm = (value: number) => toSi(value, 'rpm')
-  /** First and last row of what was read, or why it was not. */
+  /** First and last row read, or the codes of problems and doubts. */
   const ends = (reading: DynoReading) => {
     const rows = reading.table.rows.map(({ values }) => [values['speed'], values['torque'] ?? values['power']])
     return rows.length === 0 ? [reading.table.problems.map(({ code }) => code), reading.doubts.map(({ id }) => id)] : [rows[0], rows.at(-1)]

@@ -22,7 +22,7 @@ import { answered, specInput } from './testing.js'
 
 const { jobs } = demoShop()
 const climber = jobs.find(({ name }) => /Hill-climb/i.test(name)) as JobContent
-/** Tires of a light rear-driven car on a good road. */
+/** Light rear-drive car on dry pavement. */
 const TYRES = { drivenAxle: 'rear', drivenShare: 0.53, wheelbaseM: 2.5, gravityHeightM: 0.5, tyreFriction: 1.3 } as const
 const vehicle = { finalDrive: 4.11, tyreRadiusM: toSi(12.8, 'in'), ...TYRES }
 const withLimit = (limit: TyreLimit, brief: Partial<Brief> = {}) =>

@@ -204,7 +204,7 @@ describe('a spec', () => {
         return { ...part, stated: part.stated.map((s) => (s.torqueNm === undefined ? s : { ...s, torqueNm: 1.1 * s.torqueNm })) }
       case 'bolts':
         return { ...part, geometry: { ...part.geometry, nutFactor: part.geometry.nutFactor / 1.1 } }
-      // More pressure from these is not strength: pistons curl and struts give way by it. The last two only set lengths.
+      // Pump and valves raise pressure, which can overload pistons and struts. Motor plate and pilot carry no torque.
       case 'pump':
       case 'valves':
       case 'motor-plate':

@@ -90,7 +90,7 @@ export class JobContentDto {
   @Shape('Brief', () => BriefDto) brief!: BriefDto
   /** Part ids by station as the unit came in. */
   @Named('As received') arrived!: Record<string, string | null>
-  /** The line pressure that it had then. */
+  /** Line pressure as received. */
   @Shape('Line pressure as received', () => PressureDto) arrivedPressure!: PressureDto
   @Shape('Diagnosis', () => TeardownDto) teardown!: TeardownDto
   @Shape('Build', () => SpecDto) spec!: SpecDto
@@ -137,33 +137,13 @@ export interface Job extends JobContent {
 }
 
 /** What a person changes about a job, without the marks of its saves. */
-export const contentOf = ({
-  name,
-  customer,
-  unitId,
-  variantId,
-  brief,
-  arrived,
-  arrivedPressure,
-  teardown,
-  spec,
-  book,
-  rules,
-}: JobContent): JobContent => ({
-  name,
-  ...(customer === undefined ? {} : { customer }),
-  unitId,
-  variantId,
-  brief,
-  arrived,
-  arrivedPressure,
-  teardown,
-  spec,
-  book,
-  rules,
-})
+export function contentOf(job: JobContent & Partial<Job>): JobContent {
+  const { number: _number, version: _version, savedAt: _savedAt, savedBy: _savedBy, savedChange: _savedChange, ...content } = job
+  void [_number, _version, _savedAt, _savedBy, _savedChange]
+  return content
+}
 
-/** The job with what came in, at the pressure that it came in with. */
+/** The job with the parts and line pressure as received, without operations. */
 export const asReceived = (job: JobContent): JobContent => ({
   ...job,
   spec: { fits: job.arrived, works: {}, pressure: job.arrivedPressure },

@@ -18,7 +18,7 @@ const COLUMNS = [
 ] as const
 type Row = Partial<Record<(typeof COLUMNS)[number], string>>
 
-/** Everything that a build sheet says as a table: one row a line of the sheet, in its order, in the words of the sheet. */
+/** Writes the build sheet as CSV, one row per line of the sheet, in the same order and words. */
 export function sheetCsv(sheet: Sheet): string {
   const listed = (section: string, lines: readonly string[]): Row[] => lines.map((value) => ({ section, value }))
   const rows: Row[] = [

@@ -38,7 +38,7 @@ function powerWords({ held }: Finding): string {
   }
 }
 
-/** One station in a line of several: "direct clutch in the 2–3 upshift, about 580 hp". */
+/** Text for one station: "direct clutch in the 2–3 upshift, about 580 hp". */
 function besideItem(finding: Finding, unit: Unit): string {
   const { stationId, place, value, limit, held } = finding
   const name = stationName(unit, stationId ?? '')

@@ -25,13 +25,13 @@ export function stationHeldInWords(answer: SpecAnswer | undefined, stationId: st
 export const carriesNothing = (verdict: StationVerdict | undefined): boolean =>
   verdict?.held.outcome === 'no-figure' && verdict.missing.length === 0
 
-/** What a spec holds as a whole; nothing while its parts do not go together. */
+/** Power held by the build in words, or why it cannot be built. */
 export function specHeldInWords(answer: SpecAnswer | undefined): string {
   if (answer?.outcome !== 'answered') return 'no answer'
   return cannotBeBuilt(answer.stops) || heldInWords(answer.held)
 }
 
-/** That parts do not go together. Empty if they do. */
+/** States that parts do not go together. Empty if there is no stop. */
 export function cannotBeBuilt([stop]: readonly Stop[]): string {
   if (!stop) return ''
   return stop.code === 'splines-differ' ? 'can’t be built: splines do not mate' : 'can’t be built: parts do not go together'

@@ -4,7 +4,7 @@ import { figure, listed, quantity } from './format.js'
 import { gearName } from './gear-name.js'
 import { marginInWords } from './held.js'
 
-/** One thing that a lockup at full throttle asks, its answer, and whether that is short. */
+/** One requirement of full-throttle lockup, with its result. `short` if it is not met. */
 export interface LockupAnswer {
   readonly asks: string
   readonly answer: string
@@ -13,7 +13,7 @@ export interface LockupAnswer {
 
 const NARROWEST = { holes: 'shaft holes', bore: 'shaft bore', exhaust: 'valve body exhaust' } as const
 
-/** What a full-throttle lockup asks: plates that hold, pressure in every gear, and a way out for the oil with the pump to follow it. */
+/** The three requirements of full-throttle lockup: clutch capacity, pressure in every gear, and release oil with pump flow. */
 export function lockupAnswers({ demands, pressures, oilWay }: LockupReport, unit: Unit): LockupAnswer[] {
   const ruled = demands.filter(({ byRule }) => byRule)
   const asked = ruled.length > 0 ? ruled : demands
@@ -33,7 +33,7 @@ export function lockupAnswers({ demands, pressures, oilWay }: LockupReport, unit
   ]
 }
 
-/** Gears that need the same pressure are named together. */
+/** Pressure needed and available. Gears with equal values share one text. */
 function pressureWords(pressures: LockupReport['pressures'], unit: Unit): string {
   const alike = new Map<string, string[]>()
   for (const { rangeId, neededPa, availablePa } of pressures) {

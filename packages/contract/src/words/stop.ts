@@ -23,7 +23,7 @@ export function diameterSentence({ code, stationId, otherId, section, place, out
 export const caseSentence = ({ stationId, outerM, boreM }: CaseMisfit, unit: Unit): string =>
   `the ${stationName(unit, stationId)} is ${quantity(outerM, 'in', 2)} across; the case there is ${quantity(boreM, 'in', 2)}.`
 
-/** Why two parts cannot be put together. */
+/** Sentence that explains a stop. */
 export function stopWords(stop: Stop, unit: Unit): string {
   switch (stop.code) {
     case 'splines-differ':

@@ -2,7 +2,7 @@ import { tyresLack, type Answer, type Brief } from '@plucky/core'
 import { listed, quantity, roundedPower } from './format.js'
 import { heldInWords } from './held.js'
 
-/** Where the tires count and slip before something breaks: from which power, and what the spec holds without them. */
+/** States that the tire limit raises the power held, with the power at which the tires slip. Empty if it does not. */
 export function fuseSentence({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): string {
   if (!tyres || tyres.limit === 'never' || tyres.slipFromW === null) return ''
   const without = heldInWords(tyres.otherwise)
@@ -10,7 +10,7 @@ export function fuseSentence({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): s
   return `Tires are the fuse from about ${roundedPower(tyres.slipFromW)} at launch (house rule); without them ${without}.`
 }
 
-/** What the tires pass, and the answer with them counted where the house does not count them. */
+/** States the tire limit, and the power held with it if the house rule does not count it. Empty if unknown. */
 export function tyresLine({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): string {
   if (!tyres || tyres.slipFromW === null || held.outcome === 'no-figure') return ''
   const slip = `Tires slip at ${quantity(tyres.outputNm, 'lb-ft')} at the output, about ${roundedPower(tyres.slipFromW)} at launch`
@@ -40,7 +40,7 @@ const LACK_WORDS: Record<ReturnType<typeof tyresLack>[number], string> = {
   wheelStiffnessNmPerRad: 'wheel-end stiffness',
 }
 
-/** What is missing before the tires have a limit. Empty if nothing is. */
+/** Lists the fields missing for the tire limit. Empty if complete. */
 export function tyresLackSentence(brief: Brief): string {
   const lack = tyresLack(brief)
   return lack.length === 0 ? '' : `Tire limit needs ${listed(lack.map((key) => LACK_WORDS[key]))}.`

@@ -223,7 +223,7 @@ export function togetherSentence(answer: Answer, unit: Unit): string {
   return `Close behind: ${listed(others.map((id) => stationName(unit, id)))}. Upgrade them together.${then}`
 }
 
-/** Every finding in words, front to rear; heat and life in a line each. */
+/** All findings in words, front to rear, then one line each for heat and life. */
 export const findingLines = (findings: readonly Finding[], unit: Unit): string[] => [
   ...findings.filter((finding) => !isBeside(finding)).map((finding) => findingSentence(finding, unit)),
   ...besideLines(findings, unit),

@@ -2,7 +2,7 @@ import { curveFromHeadline } from '../engine/headline.js'
 import { headlineFor, type EngineKind } from '../engine/template.js'
 import type { StallRating } from './stall-rating.js'
 
-/** A stall as converters are sold: a range of speeds, behind an engine of so much peak torque. */
+/** An advertised stall: a speed range with an engine of the given type and peak torque. */
 export interface SoldStall {
   readonly fromRadPerS: number
   readonly toRadPerS: number
@@ -10,12 +10,12 @@ export interface SoldStall {
   readonly kind: EngineKind
 }
 
-/** Power at which the shape of a kind of engine is drawn; only the shape counts. */
+/** Peak power of the template curve, W. Any value works, because only the shape is used. */
 const ANY_POWER_W = 300e3
 
 /**
- * Rating at a speed of what was sold: behind the torque that an engine of that kind and peak has at that speed, not its peak. Undefined if
- * such an engine does not run there.
+ * Stall rating at one speed of an advertised range. The reference torque is that of such an engine at that speed, not its peak.
+ * `undefined` if the speed is outside the engine's range. Source: template curves (common practice).
  * @example soldRating({ kind: 'petrol', peakTorqueNm: 500 }, 10) === undefined ? 1 : 0 // → 1
  */
 export function soldRating(

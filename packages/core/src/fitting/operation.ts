@@ -87,7 +87,7 @@ export function afterOperations(part: Part, operations: readonly Operation[]): P
   return after
 }
 
-/** Work on what is so already: the same figures again, or a lever that would be no longer than the one there. */
+/** True if an operation leaves the part as it is, or its lever ratio is not above the present one. */
 function changesNothing(part: Part, { becomes, stated, offers = [], removes = [], needs = [], clashes = [] }: Operation): boolean {
   if (stated.length + offers.length + removes.length + needs.length + clashes.length > 0 || Object.keys(becomes).length === 0) return false
   const { leverRatio } = becomes as { readonly leverRatio?: number }

@@ -64,7 +64,7 @@ function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointRepo
   }
 }
 
-/** Whether the house wants both bolt patterns in: always, never, or above a redline at which converter bolts work loose. */
+/** True if the house rule calls for both converter bolt patterns at this redline. */
 export function wantsBoth(
   { converterBolts, secondPatternRadPerS }: Pick<HouseRules, 'converterBolts' | 'secondPatternRadPerS'>,
   redlineRadPerS: number | undefined,

@@ -22,13 +22,13 @@ export interface RuleBook {
   readonly raceDay: string
 }
 
-/** A kind of class with the certificate that its rule books usually ask for, to begin with. */
+/** Typical certificate requirement of a racing class. */
 export interface UsualClass {
   readonly id: string
   readonly rule: Pick<RuleBook, 'certifiedFromS' | 'grade' | 'yearsGood'>
 }
 
-/** By kind of class (common practice, no source; the rule book in force decides). */
+/** Typical requirements by class. Source: none (common practice). The current rule book decides. */
 export const USUAL_CLASSES = [
   { id: 'quarter-mile', rule: { certifiedFromS: 11.99, grade: 'basic', yearsGood: 3 } },
   { id: 'quarter-mile-diesel', rule: { certifiedFromS: 11.99, grade: 'heavy', yearsGood: 3 } },

@@ -230,8 +230,8 @@ function tiltAt(g: LockupGeometry, across: number, applyPa: number): number {
 }
 
 /**
- * Pressure at which a piston made like another one lies flat: its face keeps the cone that it was turned to, and leans by its own radii and
- * thickness. The same pressure if neither leans.
+ * Full-contact pressure of a piston `g` machined to the same cone angle as `made`. Scales with the ratio of their tilt per pressure.
+ * Equals the pressure of `made` if `g` does not tilt or tilts the other way.
  */
 export function flatPressureLike(made: LockupGeometry, g: LockupGeometry): number {
   const slope = (of: LockupGeometry) => {

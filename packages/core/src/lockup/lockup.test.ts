@@ -285,7 +285,7 @@ describe('a piston made like another one', () => {
       }),
       { numRuns: 50 },
     )
-    // Stiffness of a plate goes with the cube of its thickness: twice as thick lies flat at eight times the pressure.
+    // Plate stiffness varies with thickness cubed, so double thickness needs eight times the pressure.
     expect(flatPressureLike(made, as({}, 0.008)) / made.piston.flatAtPa).toBeCloseTo(8, 6)
     expect(flatPressureLike(made, made)).toBe(made.piston.flatAtPa)
   })
@@ -293,10 +293,10 @@ describe('a piston made like another one', () => {
 
 describe('the way of the release oil', () => {
   it('is as narrow as all that is in it together, one behind the other and side by side', () => {
-    // Two alike in series pass 1/√2 of the flow: a hole of 2^(−1/4) of the diameter.
+    // Two equal holes in series pass 1/√2 of the flow, equal to one hole of 2^(−1/4) of the diameter.
     expect(inSeries([0.004, 0.004]) / 0.004).toBeCloseTo(2 ** -0.25, 12)
     expect(inSeries([0.004, 1])).toBeCloseTo(0.004, 10)
-    // One drilling through opens on both sides: twice its area.
+    // A drilling through the shaft has two openings.
     expect(asOneHole([{ diameterM: 0.004 }]) / 0.004).toBeCloseTo(Math.SQRT2, 12)
     expect(asOneHole([{ diameterM: 0.003, drillings: 2 }]) / 0.003).toBeCloseTo(2, 12)
   })

@@ -13,9 +13,9 @@ export interface ValvesGeometry extends Regulator, Relief, LubeCircuit {
   /** Through which the converter is fed, and the most pressure that it is given. */
   readonly converterFeedDiameterM: number
   readonly converterLimitPa: number
-  /** Where the oil between lockup piston and cover is let out; to the sump where not said. */
+  /** Exhaust of the lockup release oil. Default: sump. */
   readonly lockupExhaust?: LockupExhaust
-  /** Narrowest place of that way in the valve body; none where not said. */
+  /** Smallest orifice of that exhaust in the valve body. Ignored if not given. */
   readonly lockupExhaustDiameterM?: number
 }
 

@@ -31,11 +31,11 @@ export interface CrossHole {
   /** Drillings right through, one if not said. */
   readonly drillings?: number
   readonly edge?: HoleEdge
-  /** What its oil is for; by its name where not said. */
+  /** Purpose of the hole. Classified by name if not given. */
   readonly duty?: HoleDuty
 }
 
-/** What the oil of a cross hole is for. */
+/** Purpose of a cross hole. */
 export const HOLE_DUTIES = ['lockup-release', 'lockup-apply', 'lube', 'other'] as const
 export type HoleDuty = (typeof HOLE_DUTIES)[number]
 
@@ -47,14 +47,14 @@ export interface Groove {
   readonly widthM: number
   readonly bottomDiameterM: number
   readonly radiusM: number
-  /** Whether a sealing ring runs in it. */
+  /** True if the groove holds a sealing ring. */
   readonly ring?: boolean
 }
 
-/** A bushing or sleeve pressed into the bore of a shaft, in which the journal and the rings of another run. */
+/** A bushing pressed into the bore of a shaft. A journal and sealing rings of another shaft run in it. */
 export interface Bushing {
   readonly name: string
-  /** Its front end, from the front face. */
+  /** Distance of the front end from the front face of the shaft. */
   readonly fromFrontM: number
   readonly lengthM: number
   readonly boreDiameterM: number
@@ -174,7 +174,7 @@ function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
   return [...grooves, ...holes, ...bushingFaults(shaft, path)]
 }
 
-/** Bushings that lie beside the shaft, or are wider than the bore they are pressed into. */
+/** Faults of bushings: outside the shaft, or bore not smaller than the bore of the shaft. */
 function bushingFaults(shaft: ShaftGeometry, path: string): Fault[] {
   const length = shaftLength(shaft)
   return (shaft.bushings ?? []).flatMap(({ name, fromFrontM, lengthM, boreDiameterM }, i): Fault[] => {

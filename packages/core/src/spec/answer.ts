@@ -87,10 +87,10 @@ export interface Answer {
   readonly breakingOrder: readonly string[]
   /** The first and those that give way with it, within the house's share. */
   readonly together: readonly string[]
-  /** Nothing where the limit of the tires is not known. */
+  /** Tire limit and its effect. `null` if the brief lacks a field for it. Computed on first access. */
   readonly tyres: TyreVerdict | null
   readonly findings: readonly Finding[]
-  /** While there is one the parts cannot be put together, whatever they hold. */
+  /** Reasons why the parts cannot be assembled. Empty if they can. */
   readonly stops: readonly Stop[]
 }
 
@@ -264,7 +264,7 @@ function likelyBand(stations: readonly StationVerdict[]): LikelyBand | null {
 
 interface Cases {
   readonly cases: readonly DutyCase[]
-  /** Without the tires. */
+  /** Load cases without the tire limit. */
   readonly bare: readonly DutyCase[]
   readonly line: EngineLine
   readonly rolling: Rolling
@@ -324,7 +324,7 @@ function bench(input: SpecInput, station: Station, cases: readonly DutyCase[], g
   return { station, part, limits, missing, terms, held: heldHere(input, station, cases, gearing, terms) }
 }
 
-/** Torque capacity of each term of a station, with that of an element beside it. */
+/** Torque capacity of each term of a station, including a parallel element. */
 function heldHere(
   input: SpecInput,
   station: Station,
@@ -348,7 +348,7 @@ interface Taken {
   readonly gearing: ReadonlyMap<string, RangeSolution>
 }
 
-/** Torque capacity that the element beside a station adds to one of its limits: to every limit of a one-way clutch, and to the slip of a clutch. */
+/** Torque capacity that a parallel element adds to a limit. Applies to all limits of a one-way clutch and to the slip limit of a clutch. */
 export function takenOff({ input, station, duty, limit, gearing }: Taken): number {
   const range = gearing.get(duty.rangeId)
   const shared = station.kind === 'one-way' || limit.shock === 'friction'

@@ -1,4 +1,3 @@
-import { demandIn } from './duty.js'
 import { bandForce, bandHeat, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
 import type { LiningHeat } from '../clutch/lining.js'
 import { solveTrain } from '../gearing/solve.js'
@@ -6,7 +5,7 @@ import { fillTime } from '../pressure/line-pressure.js'
 import { orificeFlow } from '../shaft/oil-way.js'
 import type { Answer, SpecInput } from './answer.js'
 import { drumState, oilOf } from './judge.js'
-import { loadShare } from './load.js'
+import { loadShare, demandIn } from './load.js'
 import { pressureReport, USUAL_FEED_M, type FillRow } from './pressure-report.js'
 import { elementShifts, type ElementShift } from './shift-report.js'
 

@@ -56,14 +56,14 @@ export interface Vehicle {
   readonly rollingShare?: number
   readonly cruiseMPerS?: number
   readonly drivenAxle?: DrivenAxle
-  /** Share of the weight on the driven axle at rest, 0 < x < 1. */
+  /** Fraction of the weight on the driven axle at rest, 0 to 1. */
   readonly drivenShare?: number
   readonly wheelbaseM?: number
-  /** Of the centre of gravity above the ground. */
+  /** Height of the center of gravity above ground. */
   readonly gravityHeightM?: number
-  /** Greatest friction of tire on ground that it ever meets. */
+  /** Friction coefficient of tire on the best surface in use. */
   readonly tyreFriction?: number
-  /** Axle shafts and tires of the driven axle in torsion; usual where not given. */
+  /** Torsional stiffness of axle shafts and tires of the driven axle. Default: USUAL_WHEEL_STIFFNESS_NM_PER_RAD. */
   readonly wheelStiffnessNmPerRad?: number
 }
 
@@ -76,7 +76,7 @@ export interface Brief {
   readonly upperRangeStart: UpperRangeStart
   /** Share of forward stall torque that is allowed in reverse, 0 < x ≤ 1. */
   readonly reverseThrottle: number
-  /** Ranges in which the converter is locked at full power; all that the unit and the house allow where not given. */
+  /** Ids of ranges in which the converter may lock at full power. Default: all that unit and house rule allow. */
   readonly lockedIn?: readonly string[]
   readonly vehicleMassKg: number | null
   readonly budget: number | null

@@ -8,48 +8,11 @@ import type { LockupOil } from '../lockup/lockup-clutch.js'
 import type { LineState } from '../pressure/line-pressure.js'
 import type { Brief } from './brief.js'
 import type { LaunchShock } from './launch-shock.js'
-import type { LoadShare } from './load.js'
 import type { LineOil } from './line-oil.js'
 import type { HouseRules, Shock } from './rules.js'
+import type { WorstPoint } from './worst-point.js'
 
 export type DutyKind = 'launch' | 'launch-off-boost' | 'full-power' | 'shift' | 'lockup' | 'locked-shift' | 'reverse'
-
-/** A torque at its worst point, with the speed there. */
-export interface WorstPoint {
-  readonly torqueNm: number
-  readonly speedRadPerS: number
-  /** Where not all of it comes from the engine's power: what does, what inertia adds whatever the power, and what passes at most. */
-  readonly made?: { readonly engineNm: number; readonly inertiaNm: number; readonly mostNm: number }
-  /** Where the house counts on the tires: the most that they pass, and the shock as spinning wheels grip again. */
-  readonly tyres?: { readonly mostNm: number; readonly regripNm: number }
-}
-
-/** A torque with the engine's power multiplied. */
-export const torqueAt = ({ torqueNm, made }: WorstPoint, scale: number): number =>
-  made ? Math.min(made.mostNm, scale * made.engineNm + made.inertiaNm) : scale * torqueNm
-
-/** How a place meets a torque. */
-export interface Meets {
-  /** Service factor. */
-  readonly factor: number
-  readonly shock: Shock
-}
-
-/**
- * Torque asked of a place, service factor included, with the engine's power multiplied. Tires that slip pass no more than they hold;
- * hard parts feel them grip again, friction elements slip in that.
- * @example askedOf({ torqueNm: 500, speedRadPerS: 0, tyres: { mostNm: 400, regripNm: 150 } }, { factor: 1.5, shock: 'hard' }) // → 550
- */
-export function askedOf(point: WorstPoint, { factor, shock }: Meets, scale = 1): number {
-  const torque = torqueAt(point, scale) * factor
-  const { tyres } = point
-  if (!tyres || torque <= tyres.mostNm) return torque
-  return tyres.mostNm + (shock === 'hard' ? tyres.regripNm : 0)
-}
-
-/** Torque asked of a place in a case at the engine's power as briefed. */
-export const demandIn = (duty: DutyCase, { source, share }: LoadShare, shock: Shock, scale = 1): number =>
-  share * askedOf(duty[source], { factor: duty.factors[shock], shock }, scale)
 
 const NOTHING: WorstPoint = { torqueNm: 0, speedRadPerS: 0 }
 
@@ -116,7 +79,7 @@ export interface DutyInput {
   readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
 
-/** The forward ranges in which the converter is locked at full power: that the unit allows, the job wants and the house rule leaves. */
+/** Forward ranges in which the converter is locked at full power: allowed by unit, job and house rule. */
 export function lockedRanges(
   input: Pick<DutyInput, 'ranges' | 'gearing' | 'rules' | 'lockup'> & { readonly brief: Pick<Brief, 'lockedIn'> },
 ): GearRange[] {

@@ -1,6 +1,8 @@
 import type { RangeSolution } from '../gearing/solve.js'
 import type { DutyCase } from './duty.js'
+import type { Shock } from './rules.js'
 import type { StationLoad } from './unit.js'
+import { askedOf } from './worst-point.js'
 
 /** A load as a share of one of the torques of a duty case. */
 export interface LoadShare {
@@ -42,3 +44,7 @@ export function loadTorque(load: LimitLoad, duty: DutyCase, gearing: RangeSoluti
   const { source, share } = loadShare(load, gearing)
   return share * duty[source].torqueNm
 }
+
+/** Torque demand at a load place in a load case, N·m, including service factor and tire limit, at a multiple of engine power. */
+export const demandIn = (duty: DutyCase, { source, share }: LoadShare, shock: Shock, scale = 1): number =>
+  share * askedOf(duty[source], { factor: duty.factors[shock], shock }, scale)

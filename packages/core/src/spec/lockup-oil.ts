@@ -10,41 +10,41 @@ import { inputShaft } from './fitted.js'
 import { lineOil, oilCircuit } from './line-oil.js'
 import { DEFAULT_RULES } from './rules.js'
 
-/** A lockup at full throttle that is slower than this slips too long (common practice, no source). */
+/** Maximum apply time of a full-throttle lockup, 0.5 s. Source: none (common practice). */
 export const LONGEST_LOCKUP_S = 0.5
 
-/** How the oil between piston and cover gets out, and what comes in behind the piston. */
+/** Oil flow while the lockup clutch applies: release oil out, apply oil in. */
 export interface LockupOilWay {
-  /** For the oil to get out. */
+  /** Time to drain the release side, without pump limit. */
   readonly seconds: number
-  /** Until the clutch is applied: longer where the pump cannot follow. */
+  /** Apply time, including the limit of pump flow. */
   readonly appliedS: number
-  /** All that is in its way, as one hole. */
+  /** Diameter of one hole equivalent to the release path. */
   readonly holeM: number
-  /** What is narrowest of it. */
+  /** Smallest restriction of the release path. */
   readonly narrowest: 'holes' | 'bore' | 'exhaust'
   readonly exhaust: LockupExhaust
-  /** The same with the other exhaust. */
+  /** Drain time with the other exhaust. */
   readonly otherwise: { readonly exhaust: LockupExhaust; readonly seconds: number }
-  /** Oil that follows the piston in that time, and what the pump has to spare for it; null where pump or valves are not known. */
+  /** Apply flow needed, and pump flow available for it. `null` if pump or valves are not installed. */
   readonly neededM3PerS: number
   readonly spareM3PerS: number | null
 }
 
-/** Line pressure that the plates need in a range at full power, and what is there. */
+/** Apply pressure needed and available in a range at full power. */
 export interface LockupPressure {
   readonly rangeId: string
-  /** Null where no pressure is enough: an edge lifts first. */
+  /** `null` if no pressure is enough, because an edge of the piston lifts first. */
   readonly neededPa: number | null
   readonly availablePa: number
 }
 
-/** How finely and how far pressure is searched, Pa. */
+/** Step and upper end of the pressure search, Pa. */
 const STEP_PA = 20e3
 const MOST_PA = 3e6
 const HALVINGS = 40
 
-/** Least apply pressure at which the clutch holds a torque, as pressure rises from none. Undefined if it never does. */
+/** Lowest apply pressure at which the clutch holds a torque, Pa. `undefined` if it does not up to 3 MPa. */
 export function lockupPressureFor(g: LockupGeometry, releasePa: number, torqueNm: number): number | undefined {
   const holds = (applyPa: number) => lockupState(g, { applyPa, releasePa }).torqueNm >= torqueNm
   for (let applyPa = releasePa; applyPa <= MOST_PA; applyPa += STEP_PA) {
@@ -56,7 +56,7 @@ export function lockupPressureFor(g: LockupGeometry, releasePa: number, torqueNm
   return undefined
 }
 
-/** Pressure needed in every range that locks, friction factor of the house included. */
+/** Apply pressure needed in every locked range, including the service factor of friction elements. */
 export function lockupPressures(g: LockupGeometry, cases: readonly DutyCase[], { frictionFactor } = DEFAULT_RULES): LockupPressure[] {
   return cases.flatMap((duty): LockupPressure[] => {
     if (duty.kind !== 'lockup') return []
@@ -72,8 +72,8 @@ export function lockupPressures(g: LockupGeometry, cases: readonly DutyCase[], {
 }
 
 /**
- * The way of the oil as the lockup is applied: out between piston and cover, through the shaft's holes of that duty, its bore and the
- * exhaust; lube holes are no part of it. Null where the shaft has no such hole.
+ * Oil flow while the lockup clutch applies. The release path is, in series: the release holes of the input shaft, its smallest bore,
+ * and the exhaust orifice. Lube holes are excluded. `null` if the shaft has no release hole or no bore.
  */
 export function lockupOilWay(input: SpecInput, g: LockupGeometry, oil: LockupOil, cases: readonly DutyCase[]): LockupOilWay | null {
   const shaft = inputShaft(input)
@@ -106,7 +106,7 @@ export function lockupOilWay(input: SpecInput, g: LockupGeometry, oil: LockupOil
   }
 }
 
-/** Least that the pump has to spare in the ranges that lock, at the engine speed at which they do. */
+/** Lowest spare pump flow over all locked ranges, m³/s. `null` without pump, valves or locked range. */
 function spareIn(input: SpecInput, cases: readonly DutyCase[]): number | null {
   const oil = lineOil(input)
   const { circuit } = oil

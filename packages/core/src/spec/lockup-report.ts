@@ -58,7 +58,7 @@ export interface LockupReport {
   readonly notches: readonly NotchLife[]
   readonly damperStopNm: number | null
   readonly torsion: Torsion | null
-  /** The way of the oil as it is applied. Null if the input shaft has no hole for it. */
+  /** Oil flow while applying. `null` if the input shaft has no release hole. */
   readonly oilWay: LockupOilWay | null
   readonly pressures: readonly LockupPressure[]
   readonly slip: {

@@ -1,5 +1,5 @@
 import { rootOf } from '../numeric/brent.js'
-import type { Meets, WorstPoint } from './duty.js'
+import { type Meets, type WorstPoint } from './worst-point.js'
 import type { Shock } from './rules.js'
 
 /** Engine power at which a worst margin is 1, or why there is none in the range searched. */
@@ -13,7 +13,7 @@ export type PowerHeld =
 export const LEAST_SCALE = 0.02
 export const GREATEST_SCALE = 8
 
-/** Agreement at which a power is taken as held, on utilisation, if nothing else is asked. */
+/** Default relative tolerance of utilisation and power held. */
 const EXACT = 1e-10
 const MOST_GUESSES = 8
 
@@ -67,8 +67,8 @@ function bySecant(utilisation: (scale: number) => number, greatestScale: number,
 }
 
 /**
- * Peak power at which one torque meets what holds it: the torque goes with the engine's power, but for what inertia adds, what passes at
- * most, and what the tires pass. The capacity is that of the place over its share of the torque.
+ * Peak power at which one torque of a case reaches a capacity. Torque scales with engine power except for inertia torque, a slip limit
+ * and the tire limit. `capacityNm` is the capacity of the place divided by its share of the torque.
  * @example heldInCase(1000, { factor: 2, shock: 'hard' }, { torqueNm: 400, speedRadPerS: 1 }, 300000).powerW // → 375000
  */
 export function heldInCase(capacityNm: number, { factor, shock }: Meets, point: WorstPoint, peakPowerW: number): PowerHeld {
@@ -82,7 +82,7 @@ export function heldInCase(capacityNm: number, { factor, shock }: Meets, point: 
     : { outcome: 'held', powerW: scale * peakPowerW }
 }
 
-/** Capacity as the torque without tires meets it: none is enough to break what holds slipping tires and their regrip. */
+/** Capacity counted against demand without the tire limit: Infinity if the place holds tire slip and regrip, else at most slip torque. */
 function spared(capacityNm: number, shock: Shock, { tyres }: WorstPoint): number {
   if (!tyres) return capacityNm
   const mostNm = tyres.mostNm + (shock === 'hard' ? tyres.regripNm : 0)

@@ -10,10 +10,10 @@ import { toSi } from '../quantity/units.js'
 import type { Answer, SpecInput } from './answer.js'
 import { engineOfBrief } from './brief.js'
 import { COLD_OIL_K, HOT_OIL_K } from './calibration.js'
-import { type DutyCase, demandIn } from './duty.js'
+import { type DutyCase } from './duty.js'
 import { drumState } from './judge.js'
 import { lineOil, type LineOil } from './line-oil.js'
-import { loadShare } from './load.js'
+import { loadShare, demandIn } from './load.js'
 import { stationLimits } from './limits.js'
 import type { Part } from './part.js'
 import { pressureMaxima, type PressureMaximum } from './pressure-findings.js'
@@ -180,7 +180,7 @@ function needOf(
   const each = cases.flatMap((duty) => {
     const demandNm = demandIn(duty, loadShare(station.load, solved), 'friction')
     if (!(demandNm > 0)) return []
-    // A one-way clutch beside it holds with it; only the rest needs pressure.
+    // A parallel one-way clutch carries part of the torque; only the rest needs pressure.
     const beside = heldBeside(input, station, duty, solved, (other, fitted) => stationLimits(input.unit, other, fitted, context).limits)
     const needAt = (of: number) => (demandNm * of > beside ? pressureFor(input, station, part, duty, solved, demandNm * of - beside) : 0)
     return [{ duty, needAt }]

@@ -74,7 +74,7 @@ export type LockupRanges = (typeof LOCKUP_RANGES)[number]
 export const LOCKUP_SHIFTS = ['released', 'held'] as const
 export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
 
-/** How many bolts to the converter where plate and cover have a second pattern: by redline, one pattern, or both. */
+/** Converter bolt patterns to use if plate and cover have two: by redline, first only, or both. */
 export const CONVERTER_BOLTS = ['by-speed', 'first', 'both'] as const
 export type ConverterBolts = (typeof CONVERTER_BOLTS)[number]
 
@@ -113,9 +113,9 @@ export interface HouseRules {
   readonly upshiftFactor: number
   /** A one-way clutch of ratchet kind is refused behind an engine of more torque. */
   readonly ratchetMostNm: number
-  /** Whether tires that slip spare the parts, by use. */
+  /** Effect of the tire limit on torque demand, by use. */
   readonly tyreLimit: Readonly<Record<Use, TyreLimit>>
-  /** How much faster than the ground the tread runs as spinning wheels grip again. */
+  /** Tread speed minus ground speed when spinning tires regrip. */
   readonly regripSlipMPerS: number
   readonly lockupFactor: number
   readonly lockupRanges: LockupRanges
@@ -134,7 +134,7 @@ export interface HouseRules {
   readonly houseMargin: Readonly<Record<Shock, number>>
   readonly fit: FitLimits
   readonly converterBolts: ConverterBolts
-  /** Redline above which both patterns are wanted by speed. */
+  /** Redline above which 'by-speed' calls for both patterns. */
   readonly secondPatternRadPerS: number
   readonly spacerRing: SpacerRings
   /** Stations that give way within this share of the first are changed together or not at all. */

@@ -31,7 +31,7 @@ const part = (kind: string, id: string, geometry: object) =>
     geometry,
   }) as unknown as Part
 
-/** A shaft of four places: nose, turbine spline, journal, drum spline; 0.3 + 1.3 in to the support. */
+/** Input shaft whose support begins 1.6 in behind its front face. */
 const input = (journal: number, { spline = 1, tail = 0.9 } = {}): ShaftGeometry =>
   ({
     steelId: '4340-200',
@@ -86,7 +86,7 @@ describe('an input shaft in its support', () => {
         const most = Math.max(journal, Math.round(spline * 32) / 32)
         const shaft = input(journal, { spline: Math.round(spline * 32) / 32 })
         const codes = found(shaft, support(bore)).map(({ code }) => code)
-        // The rear journal, 1.4 in, is under the flange alone: the support ends 4.0 in behind its front.
+        // The 1.4 in rear journal is under the flange only.
         expect(codes.includes('does-not-pass')).toBe(
           most > bore + 1e-4 ? true : most < bore - 1e-4 ? false : codes.includes('does-not-pass'),
         )
@@ -99,7 +99,7 @@ describe('an input shaft in its support', () => {
     expect(found(input(1), support(1.2, 1.003))).toEqual([])
     expect(found(input(1), support(1.2, 1.02))).toMatchObject([{ code: 'runs-loose', place: 'bushing' }])
     expect(found(input(1), support(1.2))).toMatchObject([{ code: 'ring-loose', section: 'ring groove' }])
-    // Half of a ring 0.025 in deep may leave its groove: the bore may be 0.025 in wider than the land.
+    // Half of a 0.025 in deep ring may leave its groove, so the bore may be 0.025 in larger than the land.
     expect(found(input(1), support(1.024))).toEqual([])
     expect(found(input(1.01), support(1.2, 1.003))).toMatchObject([{ code: 'does-not-pass', place: 'bushing' }])
   })
@@ -133,7 +133,7 @@ describe('a hub over its shaft', () => {
         ]),
       })
     expect(at(1.24)).toEqual([])
-    // 40 · 1/32 in between the teeth
+    // Internal minor diameter: 40 · 1/32 in
     expect(at(1.26)).toMatchObject([
       { code: 'does-not-pass', section: 'tail', place: 'bore', boreM: expect.closeTo(inch(1.25), 9) as number },
     ])

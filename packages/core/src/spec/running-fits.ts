@@ -5,23 +5,25 @@ import type { Part } from './part.js'
 import { pairsAt, type SplineMisfit } from './spline-stops.js'
 import type { Station, Unit } from './unit.js'
 
-/** A diameter of one part that does not go with the bore of another: it does not pass, runs loose, or its ring does not reach. */
+/**
+ * Mismatch of a shaft diameter and a bore: the shaft does not pass, the journal is too loose, or a sealing ring does not reach the bore.
+ */
 export interface DiameterMisfit {
   readonly code: 'does-not-pass' | 'runs-loose' | 'ring-loose'
   readonly stationId: string
   readonly part: Part
   readonly otherId: string
   readonly other: Part
-  /** Of the shaft, and of the part round it. */
+  /** Names of the shaft section and of the bore. */
   readonly section: string
   readonly place: string
   readonly outerM: number
   readonly boreM: number
-  /** Widest bore that would do, for what is loose. */
+  /** Largest acceptable bore; absent for 'does-not-pass'. */
   readonly mostM?: number
 }
 
-/** A part that is wider than the case is at its station. */
+/** A part with a larger outside diameter than the case bore at its station. Diameters in m. */
 export interface CaseMisfit {
   readonly code: 'case-too-small'
   readonly stationId: string
@@ -30,16 +32,16 @@ export interface CaseMisfit {
   readonly boreM: number
 }
 
-/** Why parts cannot be put together at all. */
+/** Reason why parts cannot be assembled. */
 export type Stop = SplineMisfit | (DiameterMisfit & { readonly code: 'does-not-pass' }) | CaseMisfit
 
-/** Widest play of a journal in its bushing, on the diameter; a worn one is looser (common practice, no source). */
+/** Maximum diametral clearance of a journal in its bushing, 0.008 in. Source: none (common practice). */
 export const LOOSEST_BUSHING_M = toSi(0.008, 'in')
 
-/** Least share of a sealing ring's depth that must stay in its groove (common practice, no source). */
+/** Minimum fraction of a sealing ring's depth that must stay in its groove. Source: none (common practice). */
 export const LEAST_RING_IN_GROOVE = 0.5
 
-/** What measuring leaves open on a diameter. */
+/** Tolerance for comparing diameters, m. */
 const EXACT_M = 1e-6
 
 interface Fitted {
@@ -54,7 +56,7 @@ interface Bore {
   readonly diameterM: number
 }
 
-/** Bores of a shaft from its front: of its sections, and of the bushings in them. */
+/** Bores of a shaft with their distances from its front face: sections first, then bushings. */
 function boresOf(shaft: ShaftGeometry): Bore[] {
   const starts = sectionStarts(shaft)
   const drilled = shaft.sections.map(({ name, boreDiameterM }, i): Bore => {
@@ -66,7 +68,7 @@ function boresOf(shaft: ShaftGeometry): Bore[] {
   return [...drilled, ...bushed]
 }
 
-/** The sections of a shaft that have a place between two distances from its front. */
+/** Sections of a shaft that overlap an interval of distance from its front face. */
 function sectionsBetween(shaft: ShaftGeometry, fromM: number, toM: number): ShaftSection[] {
   const starts = sectionStarts(shaft)
   return shaft.sections.filter((_, i) => (starts[i] as number) < toM - EXACT_M && (starts[i + 1] as number) > fromM + EXACT_M)
@@ -76,8 +78,8 @@ const widest = (sections: readonly ShaftSection[]): ShaftSection | undefined =>
   sections.reduce<ShaftSection | undefined>((most, s) => (most && most.outerDiameterM >= s.outerDiameterM ? most : s), undefined)
 
 /**
- * How an input shaft goes with the stator support round it. The support slides over it from the front until it is behind the first
- * spline; every bore must pass all that lies in front of its rear end, bushings must guide their journal, and rings must reach their bore.
+ * Mismatches of an input shaft and the stator support. The support slides over the shaft from the front, up to the end of the first spline.
+ * Each bore must be larger than every section in front of its rear end. Bushings must guide their journal, and rings must reach their bore.
  */
 function supportMisfits(inner: ShaftGeometry, support: ShaftGeometry): (Journal & Pick<DiameterMisfit, 'code' | 'mostM'>)[] {
   const frontM = supportFront(inner)
@@ -96,7 +98,7 @@ function supportMisfits(inner: ShaftGeometry, support: ShaftGeometry): (Journal 
   return loose.length > 0 ? loose : ringMisfits(inner, bores, frontM)
 }
 
-/** Where the front of the support is along an input shaft: behind its first spline. */
+/** Distance of the support's front end from the front face of the input shaft: the end of the first spline. */
 function supportFront(inner: ShaftGeometry): number {
   const splined = inner.sections.findIndex(({ spline }) => spline)
   return splined < 0 ? 0 : (sectionStarts(inner)[splined + 1] as number)
@@ -109,7 +111,7 @@ interface Journal {
   readonly boreM: number
 }
 
-/** What of an input shaft runs in each bushing of the support. */
+/** Journal of the input shaft in each bushing of the support. */
 function journalsIn(inner: ShaftGeometry, support: ShaftGeometry, frontM: number): Journal[] {
   return (support.bushings ?? []).flatMap(({ name, fromFrontM, lengthM, boreDiameterM }): Journal[] => {
     const journal = widest(sectionsBetween(inner, frontM + fromFrontM, frontM + fromFrontM + lengthM))
@@ -130,7 +132,10 @@ function ringMisfits(inner: ShaftGeometry, bores: readonly Bore[], frontM: numbe
   })
 }
 
-/** A hub slides onto its shaft from one of its ends: all that lies before the spline there must pass between the hub's teeth, (N − 1)·m across. */
+/**
+ * Hubs that do not pass over their shaft. All sections on one side of the spline must be smaller than the internal minor diameter.
+ * Source of (N − 1)·m: ANSI B92.1 (from memory).
+ */
 function hubMisfits(fitted: ReadonlyMap<string, Part>, stationId: string): DiameterMisfit[] {
   return pairsAt(fitted, stationId).flatMap(({ part, otherId, other, section, hub, differences }): DiameterMisfit[] => {
     if (part.kind !== 'shaft' || differences.length > 0) return []
@@ -145,7 +150,7 @@ function hubMisfits(fitted: ReadonlyMap<string, Part>, stationId: string): Diame
   })
 }
 
-/** Radius of a part's widest place. Undefined if its figures do not say. */
+/** Outer radius of a part, m. `undefined` for kinds without one. */
 export function outerRadius(part: Part): number | undefined {
   switch (part.kind) {
     case 'shell':
@@ -161,7 +166,7 @@ export function outerRadius(part: Part): number | undefined {
   }
 }
 
-/** The journals of a fitted input shaft in the bushings of its support. */
+/** Journals of the installed input shaft with their bushings in the stator support. */
 export function supportJournals({ unit, fitted }: Fitted): (Journal & { readonly stationId: string; readonly otherId: string })[] {
   const support = supportOf(unit)
   const round = support && fitted.get(support.id)
@@ -172,7 +177,7 @@ export function supportJournals({ unit, fitted }: Fitted): (Journal & { readonly
   })
 }
 
-/** Diameters of a station's part that do not go with its neighbours: an input shaft with the stator support, hubs with their shaft. */
+/** Diameter mismatches of the shaft at a station: input shaft with stator support, and shaft with its hubs. */
 export function diameterMisfitsAt({ unit, fitted }: Fitted, { id: stationId, kind, load }: Station): DiameterMisfit[] {
   const part = fitted.get(stationId)
   if (part?.kind !== 'shaft') return []
@@ -187,7 +192,7 @@ export function diameterMisfitsAt({ unit, fitted }: Fitted, { id: stationId, kin
 
 const supportOf = ({ stations }: Unit): Station | undefined => stations.find(({ kind, load }) => kind === 'shaft' && load.at === 'stator')
 
-/** A part that does not go into the case at its station, where the unit says how wide that is. */
+/** Mismatch of a part with the case bore at its station. Empty if the unit has no case bore there. */
 export function caseMisfitsAt({ unit, fitted }: Fitted, { id: stationId }: Station): CaseMisfit[] {
   const part = fitted.get(stationId)
   const room = unit.caseBores?.find((bore) => bore.stationId === stationId)

@@ -5,13 +5,14 @@ import { plateauPressure, shiftTime, USUAL_PLATEAU, type ShiftOutcome } from '..
 import { relativeSpeed } from '../gearing/motion.js'
 import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from './answer.js'
-import { torqueAt, type DutyCase, askedOf } from './duty.js'
+import { torqueAt, askedOf } from './worst-point.js'
+import { type DutyCase } from './duty.js'
 import { drumState, oilOf } from './judge.js'
 import type { Part } from './part.js'
 import { DEFAULT_RULES } from './rules.js'
 import type { Station } from './unit.js'
 
-/** Torque demand and torque capacity, both at the element. */
+/** Torque demand and torque capacity at the element. */
 export interface AskedAndHeld {
   readonly askedNm: number
   readonly capacityNm: number

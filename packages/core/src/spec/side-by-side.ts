@@ -27,7 +27,7 @@ export function takesFirst({ train }: Unit, clutchId: string, rangeId: string): 
   return range.reverse || below === undefined || below.on.includes(clutchId)
 }
 
-/** Torque capacity of the element beside this station in a case, which adds to its own. Zero without such an element. */
+/** Torque capacity of the parallel element of a station in a load case. Zero if there is none. */
 export function heldBeside(input: SpecInput, station: Station, duty: DutyCase, range: RangeSolution, limitsAt: LimitsAt): number {
   const { unit, rules = DEFAULT_RULES } = input
   const other = besideStation(unit, station)

@@ -3,7 +3,7 @@ import { caseMisfitsAt, diameterMisfitsAt, type Stop } from './running-fits.js'
 import { splineStopsAt } from './spline-stops.js'
 import type { Unit } from './unit.js'
 
-/** Everything by which fitted parts cannot be put together, front to rear. While there is one, the spec holds nothing. */
+/** Reasons why the installed parts cannot be assembled, front to rear. */
 export function stopsOf(spec: { readonly unit: Unit; readonly fitted: ReadonlyMap<string, Part> }): Stop[] {
   return spec.unit.stations.flatMap((station): Stop[] => [
     ...splineStopsAt(spec.fitted, station.id),

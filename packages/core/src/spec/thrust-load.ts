@@ -2,7 +2,7 @@ import { relativeSpeed } from '../gearing/motion.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { axialForce } from '../gearing/tooth-strength.js'
 import { thrustState, type ThrustState } from '../gearing/thrust.js'
-import type { WorstPoint } from './duty.js'
+import { type WorstPoint } from './worst-point.js'
 import type { Unit, UnitThrust } from './unit.js'
 
 /** A thrust surface in one range: its axial load, the speed of one face against the other, and how it runs. */

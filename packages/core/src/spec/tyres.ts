@@ -5,20 +5,20 @@ import { GRAVITY } from './match.js'
 import { powerHeld, type PowerHeld } from './power-held.js'
 import type { HouseRules } from './rules.js'
 
-/** Which axle the transmission drives. */
+/** Axle that the transmission drives. */
 export const DRIVEN_AXLES = ['rear', 'front', 'all'] as const
 export type DrivenAxle = (typeof DRIVEN_AXLES)[number]
 
-/** Whether a house counts on the tires to slip before parts break. */
+/** Effect of the tire limit: none, a cap on torque demand, or a cap plus regrip shock. */
 export const TYRE_LIMITS = ['never', 'cap', 'cap-regrip'] as const
 export type TyreLimit = (typeof TYRE_LIMITS)[number]
 
-/** Axle shafts and tires of one axle in torsion (order of magnitude, common practice, no source). */
+/** Torsional stiffness of axle shafts and tires of one axle, order of magnitude. Source: none (common practice). */
 export const USUAL_WHEEL_STIFFNESS_NM_PER_RAD = 12_000
 
 type TyreBrief = Pick<Brief, 'vehicle' | 'vehicleMassKg'>
 
-/** What is still to be said of a vehicle before its tires have a limit. Empty if all of it is known. */
+/** Fields that the tire limit needs and the brief lacks. Empty if complete. */
 export function tyresLack({ vehicle, vehicleMassKg }: TyreBrief): readonly (keyof Vehicle | 'vehicleMassKg' | 'vehicle')[] {
   if (!vehicle) return ['vehicle']
   const asked = ['drivenAxle', 'tyreFriction', ...(vehicle.drivenAxle === 'all' ? [] : ONE_AXLE)] as const
@@ -28,9 +28,9 @@ export function tyresLack({ vehicle, vehicleMassKg }: TyreBrief): readonly (keyo
 const ONE_AXLE = ['drivenShare', 'wheelbaseM', 'gravityHeightM'] as const
 
 /**
- * Weight on the driven axle while its tires push as hard as they can, N. Weight shifts to the rear as the vehicle gains speed forward:
- * N = W·s / (1 ∓ μ·h/L), minus for the axle that gains; never more than the whole weight (Gillespie, Fundamentals of Vehicle Dynamics, from memory).
- * Undefined if something of the vehicle is not known.
+ * Load on the driven axle at maximum traction, N. N = W·s / (1 ∓ μ·h/L): minus if acceleration shifts weight onto the axle (rear
+ * axle forward, front axle in reverse). At most W. `undefined` if a field is missing.
+ * Source: Gillespie, Fundamentals of Vehicle Dynamics (from memory).
  * @example drivenWeight({ vehicleMassKg: 1000, vehicle: { finalDrive: 4, tyreRadiusM: 0.3, drivenAxle: 'rear', drivenShare: 0.5, wheelbaseM: 2.5, gravityHeightM: 0.5, tyreFriction: 1 } }, false) // → 6129.15625
  */
 export function drivenWeight({ vehicle, vehicleMassKg }: TyreBrief, reverse: boolean): number | undefined {
@@ -44,8 +44,7 @@ export function drivenWeight({ vehicle, vehicleMassKg }: TyreBrief, reverse: boo
 }
 
 /**
- * Most torque at the output shaft that the tires pass, N·m: μ·N·r over the axle ratio; losses behind the output shaft are left out.
- * Undefined if something of the vehicle is not known.
+ * Output-shaft torque at which the tires slip, N·m: μ·N·r / axle ratio. Axle losses are ignored. `undefined` if a field is missing.
  */
 export function tyreTorque(brief: TyreBrief, reverse: boolean): number | undefined {
   const weight = drivenWeight(brief, reverse)
@@ -54,27 +53,30 @@ export function tyreTorque(brief: TyreBrief, reverse: boolean): number | undefin
   return (vehicle.tyreFriction * weight * vehicle.tyreRadiusM) / vehicle.finalDrive
 }
 
-/** Torque at the turbine that comes on top as spinning wheels grip again: Δω·√(k·J) at the wheels, brought through axle and gears. */
+/**
+ * Regrip shock at the turbine, N·m: Δω·√(k·J), with wheel overspeed Δω, wheel-end stiffness k and inertia J at the turbine.
+ * The gear ratio cancels out.
+ */
 export function regripTorque(vehicle: Vehicle, inertiaKgM2: number, slipMPerS: number): number {
   const stiffness = vehicle.wheelStiffnessNmPerRad ?? USUAL_WHEEL_STIFFNESS_NM_PER_RAD
   return (slipMPerS / vehicle.tyreRadiusM) * Math.sqrt(stiffness * inertiaKgM2)
 }
 
-/** What the tires do to cases rests on. */
+/** Inputs of the tire limit. */
 export interface Rolling {
   readonly brief: TyreBrief & Pick<Brief, 'use'>
   readonly rules: Pick<HouseRules, 'tyreLimit' | 'regripSlipMPerS'>
   readonly gearing: ReadonlyMap<string, RangeSolution>
-  /** Of engine and converter, and of the turbine, kg·m². */
+  /** Inertia of engine with converter, and of the turbine, kg·m². */
   readonly inertiaKgM2: number
   readonly turbineKgM2: number
 }
 
-/** What the house rule says of this vehicle: with all wheels driven the tires are never counted on. */
+/** House rule for the use of the vehicle. 'never' if all wheels are driven. */
 export const tyreLimitOf = ({ brief, rules }: Pick<Rolling, 'brief' | 'rules'>): TyreLimit =>
   brief.vehicle?.drivenAxle === 'all' ? 'never' : rules.tyreLimit[brief.use]
 
-/** Cases with what the tires do to the torque of the turbine in each. The same cases if nothing is known of the tires, or they are not counted on. */
+/** Adds the tire limit to the turbine torque of every load case. Returns the same cases if the limit is unknown or not used. */
 export function withTyres(rolling: Rolling, limit: TyreLimit, cases: readonly DutyCase[]): readonly DutyCase[] {
   const { vehicle } = rolling.brief
   if (!vehicle || limit === 'never' || tyresLack(rolling.brief).length > 0) return cases
@@ -87,25 +89,25 @@ export function withTyres(rolling: Rolling, limit: TyreLimit, cases: readonly Du
   })
 }
 
-/** Torque of the turbine at which the tires slip in a case. Infinity if that is not known. */
+/** Turbine torque at which the tires slip in a load case, N·m. Infinity if unknown. */
 export function atTurbine({ brief, gearing }: Pick<Rolling, 'brief' | 'gearing'>, { kind, rangeId }: DutyCase): number {
   const output = Math.abs(gearing.get(rangeId)?.outputTorque ?? 0)
   const most = tyreTorque(brief, kind === 'reverse')
   return most === undefined || output === 0 ? Infinity : most / output
 }
 
-/** What the tires hold, and what the spec holds with them counted as house rules do not count them. */
+/** Tire limit of a build, and the power held with the opposite house rule. */
 export interface TyreVerdict {
   readonly limit: TyreLimit
-  /** Most torque at the output shaft, forward. */
+  /** Output-shaft torque at which the tires slip, forward. */
   readonly outputNm: number
-  /** Engine power at which they slip in the launch. Null if there is no launch. */
+  /** Engine peak power at which static launch torque makes the tires slip. `null` without a launch case. */
   readonly slipFromW: number | null
-  /** Held without the tires where they count, with them and their regrip where they do not. */
+  /** Power held without the tire limit if it is used, else with it and regrip. */
   readonly otherwise: PowerHeld
 }
 
-/** The tires of a spec with the house rule as it is, and solved once more the other way. Null if something of the vehicle is not known. */
+/** Computes the tire limit of a build and solves power held with the opposite house rule. `null` if a field is missing. */
 export function tyreVerdict(
   rolling: Rolling,
   bare: readonly DutyCase[],

@@ -52,7 +52,7 @@ function thrustFaults(unit: Unit): Fault[] {
   ])
 }
 
-/** The case said twice, or at stations that are not there. */
+/** Case bores with an unknown or repeated station. */
 function caseBoreFaults({ caseBores = [], stations }: Unit): Fault[] {
   return caseBores.flatMap(({ stationId }, i) =>
     stations.some(({ id }) => id === stationId) && caseBores.findIndex((bore) => bore.stationId === stationId) === i

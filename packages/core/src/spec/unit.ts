@@ -97,7 +97,7 @@ export interface Unit {
   readonly shiftS?: number
   /** Pressure at the piston of what comes on in an upshift, by the range shifted into; the usual accumulator for those not named. */
   readonly accumulators?: readonly UnitAccumulator[]
-  /** Radius of the case at a station, where that is known. */
+  /** Case bore radius by station. Stations without an entry are not checked. */
   readonly caseBores?: readonly { readonly stationId: string; readonly radiusM: number }[]
   /** Most line pressure that the case bears. */
   readonly casePressurePa?: number

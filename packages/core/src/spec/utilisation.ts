@@ -1,5 +1,6 @@
 import type { RangeSolution } from '../gearing/solve.js'
-import { askedOf, type DutyCase, type Meets } from './duty.js'
+import { askedOf, type Meets } from './worst-point.js'
+import { type DutyCase } from './duty.js'
 import type { Limit } from './limits.js'
 import { oilOf, type DrumState, type StationCase } from './judge.js'
 import { breakingRank, heldInCase } from './power-held.js'

@@ -1,6 +1,7 @@
 import { USUAL_STALL_TORQUE_RATIO, type SpecInput } from '../spec/answer.js'
 import { engineInertia } from '../spec/fitted.js'
-import type { DutyCase, WorstPoint } from '../spec/duty.js'
+import { type WorstPoint } from '../spec/worst-point.js'
+import type { DutyCase } from '../spec/duty.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import { loadShare, type LimitLoad } from '../spec/load.js'
 import type { Part } from '../spec/part.js'

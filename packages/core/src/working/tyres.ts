@@ -1,5 +1,6 @@
 import type { Answer, SpecInput } from '../spec/answer.js'
-import type { DutyCase, WorstPoint } from '../spec/duty.js'
+import { type WorstPoint } from '../spec/worst-point.js'
+import type { DutyCase } from '../spec/duty.js'
 import { engineInertia, turbineInertiaOf } from '../spec/fitted.js'
 import type { StationCase } from '../spec/judge.js'
 import { DEFAULT_RULES, type Shock } from '../spec/rules.js'
@@ -10,13 +11,13 @@ import { from, given, worked, type Working } from './working.js'
 interface Slipping {
   readonly share: number
   readonly shock: Shock
-  /** What would be asked if the tires held. */
+  /** Demand without the tire limit. */
   readonly asked: Working
-  /** Torque at the output for 1 N·m of the turbine. */
+  /** Output torque per turbine torque. */
   readonly output: number
 }
 
-/** The demand where the tires slip before the engine can ask more: what they pass, and for hard parts the shock of regrip. */
+/** Working of the demand above tire slip: slip torque, plus regrip shock for hard parts. */
 export function workTyres(input: SpecInput, duty: DutyCase, { share, shock, asked, output }: Slipping): Working {
   const passed = worked(
     {
@@ -92,7 +93,7 @@ function workRegrip(input: SpecInput, duty: DutyCase): Working {
   )
 }
 
-/** Power held in a case with tires: the part gives way before they slip, or as they grip again. */
+/** Working of power held in a load case with tire limit. */
 export function workTyresHeld(answer: Answer, worst: StationCase, { mostNm }: NonNullable<WorstPoint['tyres']>): Working {
   const torqueNm = answer.cases.find(({ id }) => id === worst.caseId)?.[worst.source].torqueNm ?? 1
   return worked(

@@ -6,7 +6,8 @@ import { shaftLimits } from '../shaft/shaft-limits.js'
 import type { PressJoint } from '../shaft/press.js'
 import type { FilletWeld } from '../shaft/weld.js'
 import { takenOff, type Answer, type SpecInput, type StationVerdict } from '../spec/answer.js'
-import type { DutyCase, WorstPoint } from '../spec/duty.js'
+import { type WorstPoint } from '../spec/worst-point.js'
+import type { DutyCase } from '../spec/duty.js'
 import { drumState, oilOf, type StationCase } from '../spec/judge.js'
 import { loadShare } from '../spec/load.js'
 import { stationLimits, type Limit, placeParts } from '../spec/limits.js'
@@ -52,7 +53,7 @@ export function workMargin(input: SpecInput, answer: Answer, stationId: string, 
   )
 }
 
-/** Static torque with its service factor; where the tires slip before that, what they pass. */
+/** Working of the demand: static torque times service factor, limited by tire slip. */
 function workDemand(scene: Scene): Working {
   const { input, limit, duty, range, judged } = scene
   const asked = worked(

@@ -45,7 +45,7 @@ export function worked<K extends string>(
 }
 
 /**
- * A working whose value no formula of its inputs gives: it was found by solving, and says so beside what went into it.
+ * A working whose value comes from a numerical solution. The solution is listed among the inputs as "found by solving".
  * @example solved({ name: 'x', unit: null, formula: 'x = cos x', source: '' }, {}, 0.739).valueSi // → 0.739
  */
 export function solved(about: About, inputs: Readonly<Record<string, Given>>, valueSi: number): Working {
