@@ -12,6 +12,7 @@ import {
   DEFAULT_RULES,
   drumState,
   oilOf,
+  powerHeld,
   fromSi,
   loadTorque,
   misfits,
@@ -142,6 +143,15 @@ describe('the fast search', () => {
         }
       }),
       { numRuns: 60 },
+    )
+  })
+
+  it('finds the power itself to nine digits, also where little of the torque scales with it', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 0.97, noNaN: true }), fc.double({ min: 0.1, max: 7, noNaN: true }), (inertia, root) => {
+        const held = powerHeld((scale) => inertia + ((1 - inertia) * scale) / root, 1 / root)
+        expect(held).toEqual({ outcome: 'held', powerW: expect.closeTo(1, 9) as number })
+      }),
     )
   })
 

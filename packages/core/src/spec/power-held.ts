@@ -57,8 +57,9 @@ function bySecant(utilisation: (scale: number) => number, greatestScale: number,
     const at = Math.exp(scale)
     if (!(at > LEAST_SCALE && at < greatestScale)) return undefined
     const used = Math.log(utilisation(at))
-    if (Math.abs(used) <= exact) return at
     const power = (used - usedBefore) / (scale - before)
+    // Where utilisation rises slower than the scale, as with inertia torque, its error is smaller than that of the scale.
+    if (used === 0 || Math.abs(used) <= exact * Math.min(1, power)) return at
     before = scale
     usedBefore = used
     scale -= used / power
