@@ -59,10 +59,15 @@ describe('a unit file', () => {
   it('needs a train alone, and says what it is and what was expected where it is none', () => {
     const read = readUnit(file)
     expect(read.ok && [read.value.stations, read.value.train.ranges[0]?.reverse]).toEqual([[], false])
-    const wrong = readUnit({ ...file, format: 'other' })
-    expect(wrong.ok ? '' : wrong.problems[0]?.sentence).toBe(
-      'A file of format "plucky-unit", version 1 to 2 is required (got "other", version 1).',
-    )
+    const refusal = (odd: object) => {
+      const wrong = readUnit({ ...file, ...odd })
+      return wrong.ok ? '' : wrong.problems[0]?.sentence
+    }
+    const required = 'Format "plucky-unit", version 1 to 2, is required; this file'
+    expect(refusal({ format: 'other' })).toBe(`${required} is "other".`)
+    expect(refusal({ format: undefined })).toBe(`${required} names no format.`)
+    expect(refusal({ version: undefined })).toBe(`${required} names no version.`)
+    expect(refusal({ version: 3 })).toBe(`${required} is version 3.`)
     for (const odd of [null, 5, 'text', [], {}]) expect(readUnit(odd).ok).toBe(false)
   })
   it('comes back unchanged, members with names like figures too', () => {

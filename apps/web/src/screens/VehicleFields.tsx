@@ -46,6 +46,7 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
       testId={`vehicle-${key}`}
     />
   )
+  const refused = problems.some(({ path }) => path.startsWith('vehicle'))
   return (
     <Panel
       title="Vehicle"
@@ -65,7 +66,10 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
         <TyreFields vehicle={vehicle} field={field} />
       </Grid>
       <Text fontSize="13.5px" color="inkSoft" mt="6px" data-testid="tires-lack">
-        {tyresLackSentence(brief) || 'Tire limit known. Whether it counts is a house rule, by use; with all wheels driven it never does.'}
+        {refused
+          ? 'Tire limit: fix the marked figure first.'
+          : tyresLackSentence(brief) ||
+            'Tire limit known. Whether it counts is a house rule, by use; with all wheels driven it never does.'}
       </Text>
     </Panel>
   )

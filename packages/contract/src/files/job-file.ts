@@ -6,7 +6,7 @@ import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
 import type { Problem } from '../words/faults.js'
-import { FORMAT_VERSION, isReadable } from './open-files.js'
+import { FORMAT_VERSION, isReadable, wrongFormat } from './open-files.js'
 import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
 
@@ -45,14 +45,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
   const { format, version, $schema: _editors, ...all } = file as Record<string, unknown>
   void _editors
-  if (format !== JOB_FORMAT || !isReadable(version))
-    return bad(
-      problem(
-        'format-unknown',
-        'format',
-        `A file of format "${JOB_FORMAT}", version 1 to ${FORMAT_VERSION} is required (got "${String(format)}", version ${String(version)}).`,
-      ),
-    )
+  if (format !== JOB_FORMAT || !isReadable(version)) return bad(wrongFormat(JOB_FORMAT, format, version))
   const { unit, parts, operations, kits, photos, ...content } = version === 1 ? fileFromVersion1(all) : all
   const ownUnit = unit === undefined ? undefined : checkUnit(decodeQuantities(unit))
   const own = {

@@ -20,6 +20,20 @@ export const FORMAT_VERSION = 2
 /** Whether files of a version can be read. */
 export const isReadable = (version: unknown): boolean => version === FORMAT_VERSION || version === 1
 
+/** Problem of a file whose format or version is not the one required. */
+export function wrongFormat(format: string, came: unknown, version: unknown): Problem {
+  const required = `Format "${format}", version 1 to ${FORMAT_VERSION}, is required`
+  const sentence =
+    came === undefined
+      ? `${required}; this file names no format.`
+      : came !== format
+        ? `${required}; this file is "${String(came)}".`
+        : version === undefined
+          ? `${required}; this file names no version.`
+          : `${required}; this file is version ${String(version)}.`
+  return { code: 'format-unknown', path: 'format', sentence }
+}
+
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
 function opened(file: unknown, format: string, fromVersion1: (content: unknown) => unknown): Checked<Record<string, unknown>> {
   const {
@@ -31,8 +45,7 @@ function opened(file: unknown, format: string, fromVersion1: (content: unknown) 
   void _editors
   const current = version === 1 ? fromVersion1(content) : content
   if (came === format && isReadable(version)) return { ok: true, value: decodeQuantities(current) as Record<string, unknown> }
-  const sentence = `A file of format "${format}", version 1 to ${FORMAT_VERSION} is required (got "${String(came)}", version ${String(version)}).`
-  return { ok: false, problems: [{ code: 'format-unknown', path: 'format', sentence }] }
+  return { ok: false, problems: [wrongFormat(format, came, version)] }
 }
 
 function taken<T>(checked: Checked<T>, under = ''): T {
