@@ -42,7 +42,7 @@ export interface LockupPressure {
 /** Step and upper end of the pressure search, Pa. */
 const STEP_PA = 20e3
 const MOST_PA = 3e6
-const HALVINGS = 40
+const HALVINGS = 28
 
 /** Lowest apply pressure at which the clutch holds a torque, Pa. `undefined` if it does not up to 3 MPa. */
 export function lockupPressureFor(g: LockupGeometry, releasePa: number, torqueNm: number): number | undefined {
