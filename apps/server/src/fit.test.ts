@@ -1,8 +1,6 @@
 import { contentOf, type Job } from '@plucky/contract'
-import { DEFAULT_RULES, EMPTY_BOOK } from '@plucky/core'
-import { Sequelize } from 'sequelize-typescript'
+import { EMPTY_BOOK } from '@plucky/core'
 import request from 'supertest'
-import * as fitUp from './database/migrations/0008-fit-up.js'
 import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
@@ -17,19 +15,6 @@ afterAll(async () => (scratch as Scratch | undefined)?.close())
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII='
 
 describe('the book of a job', () => {
-  it('is there, empty, where an earlier version kept none, with the rules that go with it; and goes again', async () => {
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    const before = await jobNo(2)
-    await fitUp.down(query)
-    const [older] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
-    expect(older?.['body']).not.toHaveProperty('book')
-    expect((older?.['body'] as { rules: object }).rules).not.toHaveProperty('fit')
-    await fitUp.up(query)
-    expect((await jobNo(2)).book).toEqual(EMPTY_BOOK)
-    // The migration writes the default of its time: one bolt pattern.
-    expect(contentOf(await jobNo(2))).toEqual({ ...contentOf(before), rules: { ...before.rules, converterBolts: 'first' } })
-    expect((await jobNo(2)).rules.fit).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES.fit)))
-  })
   it('keeps what is good, and of what is not says where it stands and changes nothing', async () => {
     const job = await jobNo(3)
     const put = (readings: object) =>

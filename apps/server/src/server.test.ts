@@ -1,17 +1,10 @@
-import { contentOf, verdictSentence, type Job, type JobContent, type JobListPage } from '@plucky/contract'
+import { contentOf, verdictSentence, type Job, type JobListPage } from '@plucky/contract'
 import { DEFAULT_RULES, specAnswer, type Part, type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
 import fc from 'fast-check'
 import request from 'supertest'
 import { Sequelize } from 'sequelize-typescript'
 import { migrate } from './database/migrate.js'
-import { demoShop } from '@plucky/demo'
-import * as fittingAndRevisions from './database/migrations/0004-fitting-and-revisions.js'
-import * as namesOfVersion2 from './database/migrations/0009-names-of-version-2.js'
-import * as upshiftAndLifeRules from './database/migrations/0012-upshift-and-life-rules.js'
-import * as tireRules from './database/migrations/0013-tire-rules.js'
-import * as pressureAsReceived from './database/migrations/0014-pressure-as-received.js'
-import * as limitsAndRules from './database/migrations/0002-limits-and-rules.js'
 import { seedIfEmpty } from './database/seed.js'
 import { errorsOf, swapped } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
@@ -35,83 +28,6 @@ describe('the stores', () => {
     expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 15 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
-  it('carry what an earlier version kept over to the next', async () => {
-    const [before] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
-    await scratch.query('UPDATE parts SET body = body || \'{"maxPressurePa": 5, "stated": []}\' WHERE id = \'fwd-stock\'')
-    const [two] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
-    await scratch.query("UPDATE jobs SET body = body - 'rules' WHERE number = 2")
-    await limitsAndRules.up(scratch.app.get(Sequelize).getQueryInterface())
-    const [part] = await scratch.query("SELECT body FROM parts WHERE id = 'fwd-stock'")
-    expect(part?.['body']).toMatchObject({ stated: [{ place: 'station', origin: 'maker', pressurePa: 5 }] })
-    expect(part?.['body']).not.toHaveProperty('maxPressurePa')
-    const [job] = await scratch.query("SELECT body->'rules' AS rules FROM jobs WHERE number = 2")
-    // What that step knew, whatever is default by now.
-    expect(job?.['rules']).toMatchObject({ limitThatCounts: 'lower', houseMargin: { hard: 1.25, plate: 1.25, friction: 1.15 } })
-    expect(job?.['rules']).not.toHaveProperty('upshiftFactor')
-    await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(two?.['body']).replaceAll("'", "''")}' WHERE number = 2`)
-    await scratch.query(`UPDATE parts SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE id = 'fwd-stock'`)
-  })
-
-  it('give jobs the rules on upshifts and life, group by group, and take them away again', async () => {
-    const rules = async () => (await scratch.query("SELECT body->'rules' AS rules FROM jobs ORDER BY number")).map((row) => row['rules'])
-    const now = await rules()
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    await upshiftAndLifeRules.down(query)
-    expect(JSON.stringify(await rules())).not.toMatch(/upshiftFactor|lifeNeed|shiftHeat|shifting/)
-    await upshiftAndLifeRules.up(query)
-    expect(await rules()).toEqual(now)
-  })
-
-  it('give jobs the rules on tires and the pressure as received, and take them away again', async () => {
-    const bodies = async () => (await scratch.query('SELECT body FROM jobs ORDER BY number')).map((row) => row['body'] as JobContent)
-    const now = await bodies()
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    await pressureAsReceived.down(query)
-    await tireRules.down(query)
-    expect(JSON.stringify(await bodies())).not.toMatch(/tyreLimit|regripSlip|arrivedPressure/)
-    await tireRules.up(query)
-    await pressureAsReceived.up(query)
-    // The first value of the pressure as received is the pressure of the build.
-    expect(await bodies()).toEqual(now.map((job) => ({ ...job, arrivedPressure: job.spec.pressure })))
-    for (const [i, body] of now.entries())
-      await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(body).replaceAll("'", "''")}' WHERE number = ${i + 1}`)
-  })
-
-  it('say names as files of version 2 do, with the readings of a clearance under its id', async () => {
-    const rows = () =>
-      scratch.query("SELECT (SELECT body FROM units WHERE id = 'rowan-4') AS unit, (SELECT body FROM jobs WHERE number = 5) AS job")
-    const now = await rows()
-    await scratch.query(
-      `UPDATE units SET body = replace(replace(replace(body::text, '"id": "input-end-play", ', ''), 'input shaft end play', 'end play of the input shaft'), 'forward clutch', 'forward pack')::jsonb WHERE id = 'rowan-4'`,
-    )
-    await scratch.query(
-      `UPDATE jobs SET body = replace(body::text, 'clearance input-end-play of', 'clearance end play of the input shaft of')::jsonb WHERE number = 5`,
-    )
-    expect(await rows()).not.toEqual(now)
-    await namesOfVersion2.up(scratch.app.get(Sequelize).getQueryInterface())
-    expect(await rows()).toEqual(now)
-  })
-
-  it('give a job of an earlier version what it did not know: no operations, variant unknown, the rate of an hour', async () => {
-    const [before] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
-    const older = `UPDATE jobs SET body = (body - 'variantId') || jsonb_build_object('spec', (body->'spec') - 'works', 'rules', (body->'rules') - 'hourRate')`
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    await fittingAndRevisions.down(query)
-    await scratch.query(`${older} WHERE number = 2`)
-    await fittingAndRevisions.up(query)
-    const [job] = await scratch.query('SELECT body FROM jobs WHERE number = 2')
-    expect(job?.['body']).toMatchObject({ variantId: null, spec: { works: {} }, rules: { hourRate: DEFAULT_RULES.hourRate } })
-    await scratch.query(`UPDATE jobs SET body = '${JSON.stringify(before?.['body']).replaceAll("'", "''")}' WHERE number = 2`)
-    await scratch.query(`UPDATE jobs SET body = body || '{"variantId": "late"}' WHERE number = 1`)
-    const { operations, kits } = demoShop()
-    for (const [table, items] of [
-      ['operations', operations],
-      ['kits', kits],
-    ] as const)
-      for (const item of items)
-        await scratch.query(`INSERT INTO ${table} (id, body) VALUES ('${item.id}', '${JSON.stringify(item).replaceAll("'", "''")}')`)
-  })
-
   it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
   it('are described: the page names every DTO with its limits', async () => {
     const { body } = await http().get('/api/docs.json').expect(200)

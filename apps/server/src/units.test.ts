@@ -1,11 +1,7 @@
 import { contentOf, readUnit, type Job, type JobListPage, type ShelfContent } from '@plucky/contract'
-import { DEFAULT_RULES, NOTHING_FOUND, type Unit } from '@plucky/core'
+import { type Unit } from '@plucky/core'
 import { Ajv2020 as Ajv } from 'ajv/dist/2020.js'
-import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
-import * as unitsAndTeardown from './database/migrations/0005-units-and-teardown.js'
-import * as lockupAndStallRules from './database/migrations/0006-lockup-and-stall-rules.js'
-import * as launchShock from './database/migrations/0007-launch-shock.js'
 import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
@@ -95,52 +91,5 @@ describe('what was found of a job', () => {
     const wrong = { ...teardown, ranges: { '9': 'lost', '2': 'odd' }, checks: { pan: 'gold' }, found: 'train:ghost:broken' }
     const found = errorsOf((await put(wrong, job.version + 1).expect(422)).body).map(({ path }) => path)
     expect(found).toEqual(['teardown.ranges.2', 'teardown.ranges', 'teardown.checks.pan', 'teardown.found'])
-  })
-
-  it('stands empty in jobs and revisions of an earlier version, which are given the rule on ratchets too', async () => {
-    const { number, version } = await jobOn('medlar-4')
-    await http().post(`/api/jobs/${number}/revisions`).send({ name: 'as it stood', version }).expect(201)
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    await unitsAndTeardown.down(query)
-    const [older] = await scratch.query(`SELECT body FROM jobs WHERE number = ${number}`)
-    expect(older?.['body']).not.toHaveProperty('teardown')
-    expect(older?.['body']).not.toHaveProperty('rules.ratchetMostNm')
-    await unitsAndTeardown.up(query)
-    for (const sql of [
-      `SELECT body FROM jobs WHERE number = ${number}`,
-      `SELECT body->'job' AS body FROM revisions WHERE job_number = ${number}`,
-    ]) {
-      const [row] = await scratch.query(sql)
-      expect(row?.['body']).toMatchObject({ teardown: NOTHING_FOUND, rules: { ratchetMostNm: DEFAULT_RULES.ratchetMostNm } })
-    }
-  })
-
-  it('is judged by the usual rules on lockup and stall where it comes from an earlier version, and keeps its own', async () => {
-    const job = await jobOn('rowan-4')
-    const rules = { ...job.rules, reverseFactor: 1.7 }
-    const { version } = (
-      await http()
-        .put(`/api/jobs/${job.number}`)
-        .send({ ...contentOf(job), rules, version: job.version })
-        .expect(200)
-    ).body as Job
-    await http().post(`/api/jobs/${job.number}/revisions`).send({ name: 'with other rules', version }).expect(201)
-    const query = scratch.app.get(Sequelize).getQueryInterface()
-    const bodies = () =>
-      Promise.all(
-        [
-          `SELECT body->'rules' AS rules FROM jobs WHERE number = ${job.number}`,
-          `SELECT body->'job'->'rules' AS rules FROM revisions WHERE job_number = ${job.number}`,
-        ].map((sql) => scratch.query(sql)),
-      )
-    for (const [step, rule] of [
-      [lockupAndStallRules, 'stallSchool'],
-      [launchShock, 'launchShock'],
-    ] as const) {
-      await step.down(query)
-      for (const [row] of await bodies()) expect(Object.keys(row?.['rules'] as object)).not.toContain(rule)
-      await step.up(query)
-      for (const [row] of await bodies()) expect(row?.['rules']).toEqual({ ...DEFAULT_RULES, reverseFactor: 1.7 })
-    }
   })
 })

@@ -1,5 +1,6 @@
-import type { Sequelize } from 'sequelize-typescript'
-import { SequelizeStorage, Umzug } from 'umzug'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { Sequelize } from 'sequelize-typescript'
+import { Umzug } from 'umzug'
 import * as firstTables from './migrations/0001-first-tables.js'
 import * as limitsAndRules from './migrations/0002-limits-and-rules.js'
 import * as whoSaved from './migrations/0003-who-saved.js'
@@ -15,8 +16,9 @@ import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.j
 import * as tireRules from './migrations/0013-tire-rules.js'
 import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
 import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
+import type { Sql } from './migrations/step.js'
 
-const MIGRATIONS = [
+const STEPS = [
   { name: '0001-first-tables', ...firstTables },
   { name: '0002-limits-and-rules', ...limitsAndRules },
   { name: '0003-who-saved', ...whoSaved },
@@ -34,16 +36,73 @@ const MIGRATIONS = [
   { name: '0015-bolts-by-redline', ...boltsByRedline },
 ]
 
-/** Brings the tables up to date. Each step runs in order and once; what ran is kept in the database itself. */
-export async function migrate(sequelize: Sequelize): Promise<void> {
-  const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up, down }) => ({
-      name,
-      up: () => up(sequelize.getQueryInterface()),
-      down: () => down(sequelize.getQueryInterface()),
-    })),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
+/** Key of the advisory lock that upgrade and first filling hold: an arbitrary number. */
+const UPGRADE_LOCK = 5_182_004
+
+/** Waits for the upgrade lock, and holds it until the transaction ends. A step may take as long as it needs. */
+export async function lockUpgrade(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+  await sequelize.query(`SET LOCAL statement_timeout = 0; SET LOCAL lock_timeout = 0; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, {
+    transaction,
   })
-  await umzug.up()
+}
+
+/**
+ * Brings the tables up to date. Every step is one transaction together with its entry in "SequelizeMeta": it is done or it is not. An
+ * advisory lock keeps a second server out of the step; it then finds it done. Throws where the database is newer than the program.
+ * `last` names the last step to run; without it, all of them.
+ */
+export async function migrate(sequelize: Sequelize, last?: string): Promise<void> {
+  let ran = true
+  while (ran)
+    ran = await sequelize.transaction(async (transaction) => {
+      await lockUpgrade(sequelize, transaction)
+      const sql: Sql = (text, values) =>
+        sequelize.query(text, { transaction, type: QueryTypes.SELECT, ...(values ? { replacements: { ...values } } : {}) })
+      await sql('CREATE TABLE IF NOT EXISTS "SequelizeMeta" (name varchar(255) PRIMARY KEY)')
+      const done = (await sql('SELECT name FROM "SequelizeMeta" ORDER BY name')).map(({ name }) => String(name))
+      refuseNewer(done)
+      if (last !== undefined && done.includes(last)) return false
+      const umzug = new Umzug({
+        migrations: STEPS.map(({ name, up }) => ({ name, up: () => up(sql) })),
+        storage: {
+          executed: () => Promise.resolve(done),
+          logMigration: async ({ name }) => void (await sql('INSERT INTO "SequelizeMeta" (name) VALUES (:name)', { name })),
+          unlogMigration: () => Promise.reject(new Error('Steps are not taken back.')),
+        },
+        logger: undefined,
+      })
+      return (await umzug.up({ step: 1 })).length > 0
+    })
+}
+
+/** Steps that a database has had, and those that this program would still run on it. */
+export interface UpgradeState {
+  readonly done: readonly string[]
+  readonly pending: readonly string[]
+}
+
+/** Reads how far a database is upgraded, without changing it. Throws where it is newer than the program. */
+export async function upgradeState(databaseUrl: string): Promise<UpgradeState> {
+  const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
+  try {
+    const [table] = await sequelize.query<{ known: boolean }>(`SELECT to_regclass('"SequelizeMeta"') IS NOT NULL AS known`, {
+      type: QueryTypes.SELECT,
+    })
+    const rows = table?.known
+      ? await sequelize.query<{ name: string }>('SELECT name FROM "SequelizeMeta" ORDER BY name', { type: QueryTypes.SELECT })
+      : []
+    const done = rows.map(({ name }) => name)
+    refuseNewer(done)
+    return { done, pending: STEPS.map(({ name }) => name).filter((name) => !done.includes(name)) }
+  } finally {
+    await sequelize.close()
+  }
+}
+
+function refuseNewer(done: readonly string[]): void {
+  const unknown = done.filter((name) => !STEPS.some((step) => step.name === name))
+  if (unknown.length === 0) return
+  throw new Error(
+    `This database was used by a newer version of Plucky Ratio (step ${unknown.at(-1)}). Nothing was changed. Start that version again, or start this one on another data folder: PLUCKY_DATA=… npm start`,
+  )
 }

@@ -13,6 +13,26 @@ function clusterUrl(): string {
   return url
 }
 
+export interface ScratchDatabase {
+  readonly databaseUrl: string
+  drop(): Promise<void>
+}
+
+/** An empty database, made for one suite. */
+export async function scratchDatabase(): Promise<ScratchDatabase> {
+  const cluster = new Client({ connectionString: clusterUrl() })
+  await cluster.connect()
+  const name = `t_${randomBytes(6).toString('hex')}`
+  await cluster.query(`CREATE DATABASE ${name}`)
+  return {
+    databaseUrl: clusterUrl().replace(/\/[^/]*$/, `/${name}`),
+    async drop() {
+      await cluster.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await cluster.end()
+    },
+  }
+}
+
 export interface Scratch {
   readonly app: NestExpressApplication
   readonly databaseUrl: string
@@ -22,11 +42,7 @@ export interface Scratch {
 
 /** The application over a database of its own, made for one suite. */
 export async function scratchApplication(): Promise<Scratch> {
-  const cluster = new Client({ connectionString: clusterUrl() })
-  await cluster.connect()
-  const name = `t_${randomBytes(6).toString('hex')}`
-  await cluster.query(`CREATE DATABASE ${name}`)
-  const databaseUrl = clusterUrl().replace(/\/[^/]*$/, `/${name}`)
+  const { databaseUrl, drop } = await scratchDatabase()
   const app = await createApplication({ databaseUrl, quiet: true })
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
@@ -38,8 +54,7 @@ export async function scratchApplication(): Promise<Scratch> {
     async close() {
       await direct.end()
       await app.close()
-      await cluster.query(`DROP DATABASE ${name} WITH (FORCE)`)
-      await cluster.end()
+      await drop()
     },
   }
 }

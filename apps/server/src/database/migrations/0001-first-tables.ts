@@ -1,19 +1,9 @@
-import { DataTypes, type QueryInterface } from 'sequelize'
+import type { Up } from './step.js'
 
-export async function up(query: QueryInterface): Promise<void> {
-  const text = { type: DataTypes.TEXT, allowNull: false }
-  const body = { type: DataTypes.JSONB, allowNull: false }
-  await query.createTable('units', { id: { ...text, primaryKey: true }, body })
-  await query.createTable('parts', { id: { ...text, primaryKey: true }, body })
-  await query.createTable('jobs', {
-    number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
-    version: { type: DataTypes.INTEGER, allowNull: false },
-    saved_at: { type: DataTypes.DATE, allowNull: false },
-    body,
-  })
-  await query.addIndex('jobs', ['saved_at'])
-}
-
-export async function down(query: QueryInterface): Promise<void> {
-  for (const table of ['jobs', 'parts', 'units']) await query.dropTable(table)
+export const up: Up = async (sql) => {
+  for (const table of ['units', 'parts']) await sql(`CREATE TABLE IF NOT EXISTS ${table} (id text PRIMARY KEY, body jsonb NOT NULL)`)
+  await sql(
+    'CREATE TABLE IF NOT EXISTS jobs (number serial PRIMARY KEY, version integer NOT NULL, saved_at timestamptz NOT NULL, body jsonb NOT NULL)',
+  )
+  await sql('CREATE INDEX IF NOT EXISTS jobs_saved_at ON jobs (saved_at)')
 }

@@ -1,4 +1,4 @@
-import type { QueryInterface } from 'sequelize'
+import type { Up } from './step.js'
 
 /** The default rules when this step was written. Later defaults must not change what an earlier step does. */
 const RULES = {
@@ -15,20 +15,16 @@ const RULES = {
   togetherWithin: 0.05,
 }
 
-/** A part's maximum of pressure or speed becomes a stated limit like any other; a job records the house rules it is judged by. */
-export async function up(query: QueryInterface): Promise<void> {
-  for (const [old, key] of Object.entries(MAXIMA))
-    await query.sequelize.query(
-      `UPDATE parts SET body = (body - '${old}') || jsonb_build_object('stated', (body->'stated') ||
-         jsonb_build_array(jsonb_build_object('place', 'station', 'origin', 'maker', '${key}', body->'${old}'))) WHERE body ? '${old}'`,
-    )
-  const replacements = { rules: JSON.stringify({ rules: RULES }) }
-  await query.sequelize.query(`UPDATE jobs SET body = body || (:rules)::jsonb WHERE NOT jsonb_exists(body, 'rules')`, { replacements })
-}
-
 const MAXIMA = { maxPressurePa: 'pressurePa', maxSpeedRadPerS: 'speedRadPerS' }
 
-/** The older form knows neither; what it cannot hold is taken out of it. */
-export async function down(query: QueryInterface): Promise<void> {
-  await query.sequelize.query(`UPDATE jobs SET body = body - 'rules'`)
+/** A part's maximum of pressure or speed becomes a stated limit like any other; a job records the house rules it is judged by. */
+export const up: Up = async (sql) => {
+  for (const [old, key] of Object.entries(MAXIMA))
+    await sql(
+      `UPDATE parts SET body = (body - '${old}') || jsonb_build_object('stated', (body->'stated') ||
+         jsonb_build_array(jsonb_build_object('place', 'station', 'origin', 'maker', '${key}', body->'${old}'))) WHERE jsonb_exists(body, '${old}')`,
+    )
+  await sql(`UPDATE jobs SET body = body || (:rules)::jsonb WHERE NOT jsonb_exists(body, 'rules')`, {
+    rules: JSON.stringify({ rules: RULES }),
+  })
 }

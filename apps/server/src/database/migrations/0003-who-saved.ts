@@ -1,11 +1,6 @@
-import { DataTypes, type QueryInterface } from 'sequelize'
+import type { Up } from './step.js'
 
-/** Which window saved last, and which of its changes: so that a window knows its own change again when the answer was lost. */
-export async function up(query: QueryInterface): Promise<void> {
-  await query.addColumn('jobs', 'saved_by', { type: DataTypes.TEXT, allowNull: true })
-  await query.addColumn('jobs', 'saved_change', { type: DataTypes.BIGINT, allowNull: true })
-}
-
-export async function down(query: QueryInterface): Promise<void> {
-  for (const column of ['saved_by', 'saved_change']) await query.removeColumn('jobs', column)
+/** Which window saved last, and which of its changes: a window recognizes its own change when the answer was lost. */
+export const up: Up = async (sql) => {
+  await sql('ALTER TABLE jobs ADD COLUMN IF NOT EXISTS saved_by text, ADD COLUMN IF NOT EXISTS saved_change bigint')
 }

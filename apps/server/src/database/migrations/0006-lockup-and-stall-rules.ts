@@ -1,7 +1,7 @@
 import { newRules } from './new-rules.js'
 
 /** A job records the rules on lockup, on where the stall is wanted, and on how hot a stall may get. */
-export const { up, down } = newRules({
+export const up = newRules({
   lockupRanges: 'as-unit',
   lockupInShifts: 'released',
   lockupSlipRadPerS: 0,

@@ -1,4 +1,4 @@
 import { newRules } from './new-rules.js'
 
 /** A job records whether the shock of a launch is a factor of the house or the ramp on its own shafts. */
-export const { up, down } = newRules({ launchShock: 'factor' })
+export const up = newRules({ launchShock: 'factor' })

@@ -1,5 +1,5 @@
-import { DataTypes, type QueryInterface } from 'sequelize'
 import { newRules } from './new-rules.js'
+import type { Up } from './step.js'
 
 const rules = newRules({
   fit: {
@@ -13,23 +13,14 @@ const rules = newRules({
   spacerRing: 'leave-out',
 })
 
-/** Every job has a book of what was measured, and rules of how pilot and converter go together; photographs are kept by what is in them. */
-export async function up(query: QueryInterface): Promise<void> {
-  await rules.up(query)
-  const replacements = { book: JSON.stringify({ readings: {} }) }
-  await query.sequelize.query(`UPDATE jobs SET body = jsonb_build_object('book', (:book)::jsonb) || body`, { replacements })
-  await query.sequelize.query(
+/** Every job has a book of what was measured, and rules of how pilot and converter go together; photos are stored by digest. */
+export const up: Up = async (sql) => {
+  await rules(sql)
+  const values = { book: JSON.stringify({ readings: {} }) }
+  await sql(`UPDATE jobs SET body = jsonb_build_object('book', (:book)::jsonb) || body`, values)
+  await sql(
     `UPDATE revisions SET body = body || jsonb_build_object('job', jsonb_build_object('book', (:book)::jsonb) || (body->'job'))`,
-    { replacements },
+    values,
   )
-  const text = { type: DataTypes.TEXT, allowNull: false }
-  await query.createTable('photos', { id: { ...text, primaryKey: true }, type: text, bytes: { type: DataTypes.BLOB, allowNull: false } })
-}
-
-/** The older form knows none of it. */
-export async function down(query: QueryInterface): Promise<void> {
-  await rules.down(query)
-  await query.sequelize.query(`UPDATE jobs SET body = body - 'book'`)
-  await query.sequelize.query(`UPDATE revisions SET body = body || jsonb_build_object('job', (body->'job') - 'book')`)
-  await query.dropTable('photos')
+  await sql('CREATE TABLE IF NOT EXISTS photos (id text PRIMARY KEY, type text NOT NULL, bytes bytea NOT NULL)')
 }

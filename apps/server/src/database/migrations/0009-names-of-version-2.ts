@@ -1,5 +1,5 @@
 import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from '@plucky/contract'
-import { QueryTypes, type QueryInterface, type Transaction } from 'sequelize'
+import type { Sql, Up } from './step.js'
 
 type Row = Readonly<Record<string, unknown>>
 
@@ -26,31 +26,14 @@ const TABLES = [
 ] as const
 
 /** Names as version 2 of the open files says them, and clearances known by ids, wherever a shop keeps copies of them. */
-export async function up(query: QueryInterface): Promise<void> {
-  await query.sequelize.transaction(async (transaction) => {
-    for (const { table, keys, to } of TABLES) await rewritten(query, transaction, table, keys, to)
-  })
+export const up: Up = async (sql) => {
+  for (const { table, keys, to } of TABLES) await rewrite(sql, table, keys, to)
 }
 
-async function rewritten(
-  query: QueryInterface,
-  transaction: Transaction,
-  table: string,
-  keys: readonly string[],
-  to: (body: unknown) => unknown,
-) {
-  const select = { type: QueryTypes.SELECT, transaction } as const
-  const rows = await query.sequelize.query<Row>(`SELECT ${keys.join(', ')}, body FROM ${table}`, select)
+async function rewrite(sql: Sql, table: string, keys: readonly string[], to: (body: unknown) => unknown): Promise<void> {
   const where = keys.map((key) => `${key} = :${key}`).join(' AND ')
-  for (const { body, ...key } of rows) {
+  for (const { body, ...key } of await sql(`SELECT ${keys.join(', ')}, body FROM ${table}`)) {
     const changed = JSON.stringify(to(body))
-    if (changed === JSON.stringify(body)) continue
-    await query.sequelize.query(`UPDATE ${table} SET body = (:body)::jsonb WHERE ${where}`, {
-      replacements: { ...key, body: changed },
-      transaction,
-    })
+    if (changed !== JSON.stringify(body)) await sql(`UPDATE ${table} SET body = (:body)::jsonb WHERE ${where}`, { ...key, body: changed })
   }
 }
-
-/** The texts of version 1 are not brought back: version 1 reads the ids of clearances as unknown fields, nothing more. */
-export async function down(): Promise<void> {}

@@ -1,5 +1,5 @@
-import type { QueryInterface } from 'sequelize'
 import { newRules } from './new-rules.js'
+import type { Up } from './step.js'
 
 const rules = newRules({
   upshiftFactor: 1.25,
@@ -8,21 +8,10 @@ const rules = newRules({
 })
 
 /** A job records the rules on full-power upshifts, their heat and the life a use needs; elements that shift have a house margin of their own. */
-export async function up(query: QueryInterface): Promise<void> {
-  await rules.up(query)
-  await eachMargin(query, (margins) => `'{"shifting": 1.15}'::jsonb || (${margins})`)
-  await query.sequelize.query('UPDATE jobs SET judged = false')
-}
-
-/** The older form knows none of it. */
-export async function down(query: QueryInterface): Promise<void> {
-  await rules.down(query)
-  await eachMargin(query, (margins) => `(${margins}) - 'shifting'`)
-}
-
-async function eachMargin(query: QueryInterface, changed: (margins: string) => string): Promise<void> {
+export const up: Up = async (sql) => {
+  await rules(sql)
   const set = (job: string) =>
-    `jsonb_set(${job}, '{rules,houseMargin}', ${changed(`coalesce(${job}->'rules'->'houseMargin', '{}'::jsonb)`)})`
-  await query.sequelize.query(`UPDATE jobs SET body = ${set('body')}`)
-  await query.sequelize.query(`UPDATE revisions SET body = jsonb_set(body, '{job}', ${set("(body->'job')")})`)
+    `jsonb_set(${job}, '{rules,houseMargin}', '{"shifting": 1.15}'::jsonb || coalesce(${job}->'rules'->'houseMargin', '{}'::jsonb))`
+  await sql(`UPDATE jobs SET body = ${set('body')}, judged = false`)
+  await sql(`UPDATE revisions SET body = jsonb_set(body, '{job}', ${set("(body->'job')")})`)
 }

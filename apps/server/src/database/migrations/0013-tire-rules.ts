@@ -1,7 +1,7 @@
 import { newRules } from './new-rules.js'
 
 /** Adds the house rules on the tire limit to stored jobs. */
-export const { up, down } = newRules({
+export const up = newRules({
   tyreLimit: {
     road: 'never',
     tow: 'never',

@@ -1,14 +1,8 @@
-import type { QueryInterface } from 'sequelize'
+import type { Up } from './step.js'
 
 /** Adds the line pressure as received to stored jobs. Its first value is the line pressure of the build. */
-export async function up(query: QueryInterface): Promise<void> {
+export const up: Up = async (sql) => {
   const set = (job: string) => `jsonb_build_object('arrivedPressure', ${job}->'spec'->'pressure') || ${job}`
-  await query.sequelize.query(`UPDATE jobs SET body = ${set('body')}`)
-  await query.sequelize.query(`UPDATE revisions SET body = jsonb_set(body, '{job}', ${set("(body->'job')")})`)
-}
-
-/** Removes the line pressure as received. */
-export async function down(query: QueryInterface): Promise<void> {
-  await query.sequelize.query("UPDATE jobs SET body = body - 'arrivedPressure'")
-  await query.sequelize.query("UPDATE revisions SET body = jsonb_set(body, '{job}', (body->'job') - 'arrivedPressure')")
+  await sql(`UPDATE jobs SET body = ${set('body')}`)
+  await sql(`UPDATE revisions SET body = jsonb_set(body, '{job}', ${set("(body->'job')")})`)
 }

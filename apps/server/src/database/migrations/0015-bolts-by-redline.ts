@@ -1,4 +1,4 @@
 import { newRules } from './new-rules.js'
 
 /** Adds the redline limit for the second converter bolt pattern. The bolt rule of a stored job does not change. */
-export const { up, down } = newRules({ secondPatternRadPerS: 680.6784082777885 })
+export const up = newRules({ secondPatternRadPerS: 680.6784082777885 })

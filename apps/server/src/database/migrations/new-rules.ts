@@ -1,19 +1,11 @@
-import type { QueryInterface } from 'sequelize'
+import type { Up } from './step.js'
 
-/** A step that gives house rules to jobs and revisions that do not have them yet, and takes them away again. */
-export function newRules(rules: Readonly<Record<string, unknown>>): Record<'up' | 'down', (query: QueryInterface) => Promise<void>> {
-  const keys = Object.keys(rules)
-    .map((key) => `'${key}'`)
-    .join(', ')
-  const both = async (query: QueryInterface, changed: (job: string) => string): Promise<void> => {
-    const replacements = { rules: JSON.stringify(rules) }
-    await query.sequelize.query(`UPDATE jobs SET body = ${changed('body')}`, { replacements })
-    await query.sequelize.query(`UPDATE revisions SET body = body || jsonb_build_object('job', ${changed("(body->'job')")})`, {
-      replacements,
-    })
-  }
-  return {
-    up: (query) => both(query, (job) => `${job} || jsonb_build_object('rules', (:rules)::jsonb || (${job}->'rules'))`),
-    down: (query) => both(query, (job) => `${job} || jsonb_build_object('rules', (${job}->'rules') - ARRAY[${keys}])`),
+/** A step that gives house rules to jobs and revisions that do not have them yet. */
+export function newRules(rules: Readonly<Record<string, unknown>>): Up {
+  const grown = (job: string) => `${job} || jsonb_build_object('rules', (:rules)::jsonb || (${job}->'rules'))`
+  return async (sql) => {
+    const values = { rules: JSON.stringify(rules) }
+    await sql(`UPDATE jobs SET body = ${grown('body')}`, values)
+    await sql(`UPDATE revisions SET body = body || jsonb_build_object('job', ${grown("(body->'job')")})`, values)
   }
 }
