@@ -35,6 +35,7 @@ export default tseslint.config(
         jest: 'readonly',
         clearTimeout: 'readonly',
         fetch: 'readonly',
+        AbortController: 'readonly',
         URL: 'readonly',
         module: 'writable',
         performance: 'readonly',

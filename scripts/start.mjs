@@ -1,38 +1,15 @@
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { basename, join } from 'node:path'
+import { backUpBefore } from './lib/backup.mjs'
 import { ensureBuilt } from './lib/build.mjs'
+import { claim, dataFolder } from './lib/data-folder.mjs'
 import { checkNode, ensurePackages } from './lib/install.mjs'
+import { Keeper } from './lib/keeper.mjs'
 import { freePort, portFrom, tryPort } from './lib/ports.mjs'
-import { blockedFolder, ensurePostgres, startPostgres } from './lib/postgres.mjs'
-import { fail, ROOT, say, Trouble } from './lib/say.mjs'
+import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
+import { fail, say, Trouble } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
 const USUAL_PORT = 4780
 const USUAL_PG_PORT = 54780
-
-/** Inside the project, unless root runs it where PostgreSQL's user may not go. */
-function dataFolder() {
-  if (process.env.PLUCKY_DATA) return process.env.PLUCKY_DATA
-  const here = join(ROOT, '.plucky')
-  return blockedFolder(here)
-    ? `/var/lib/plucky-ratio/${basename(ROOT)}-${createHash('sha256').update(ROOT).digest('hex').slice(0, 8)}`
-    : here
-}
-
-/** One start at a time on one data folder; the mark of a start that is gone is taken over. */
-function claim(folder) {
-  mkdirSync(folder, { recursive: true })
-  const mark = join(folder, 'started-by')
-  const pid = existsSync(mark) ? Number(readFileSync(mark, 'utf8')) : 0
-  const command = `/proc/${pid}/cmdline`
-  if (pid && pid !== process.pid && existsSync(command) && readFileSync(command, 'utf8').includes('start.mjs'))
-    throw new Trouble(
-      `Already running (process ${pid}) with data in ${folder}. Stop it with Ctrl-C, or use another data folder: PLUCKY_DATA=… PORT=… npm start`,
-    )
-  writeFileSync(mark, String(process.pid))
-  return () => rmSync(mark, { force: true })
-}
 
 async function databasePort() {
   const port = portFrom('PLUCKY_PG_PORT', USUAL_PG_PORT)
@@ -44,8 +21,7 @@ async function databasePort() {
 /** What has been started, stopped in the opposite order, once. */
 const started = []
 let ending
-function end(sentence) {
-  if (sentence) fail(new Trouble(sentence))
+function end() {
   ending ??= (async () => {
     for (const stop of started.reverse()) await stop()
   })()
@@ -58,6 +34,27 @@ function endWithParent() {
   setInterval(() => process.ppid !== parent && void end().then(() => process.exit()), 1000).unref()
 }
 
+/** The built-in database, kept running, and the address of its data. */
+async function ownDatabase(folder) {
+  await ensurePostgres()
+  const port = await databasePort()
+  const keeper = new Keeper('The database', ({ onExit }) => startPostgres({ folder, port, onExit }))
+  started.push(() => keeper.stop())
+  const postgres = await keeper.begin()
+  return { keeper, postgres, url: postgres.urlOf('postgres') }
+}
+
+/** Refuses a database that is newer than the program, and backs up one that is older. */
+async function beforeUpgrade(url, own, folder) {
+  const { upgradeState } = await import('../apps/server/dist/database/migrate.js')
+  const { done, pending } = await upgradeState(url).catch((error) => {
+    throw new Trouble(error.message, { cause: error })
+  })
+  if (done.length === 0 || pending.length === 0) return
+  if (own) return backUpBefore({ pending, folder, postgres: own.postgres })
+  say(`This version changes your database in ${pending.length} steps. A database of your own is not backed up by Plucky Ratio.`)
+}
+
 async function main() {
   checkNode()
   const port = portFrom('PORT', USUAL_PORT)
@@ -67,24 +64,22 @@ async function main() {
       void end().then(() => process.exit())
     })
   if (process.env.npm_lifecycle_event) endWithParent()
-  let databaseUrl = process.env.DATABASE_URL
-  const folder = dataFolder()
-  if (!databaseUrl) started.push(claim(folder))
+  const folder = process.env.DATABASE_URL ? undefined : dataFolder()
+  if (folder) started.push(claim(folder))
   if (!(await tryPort(port)))
     throw new Trouble(`Port ${port} is in use by another program. Stop it, or use another port: PORT=${port + 1} npm start`)
   await ensurePackages()
-  if (!databaseUrl) {
-    await ensurePostgres()
-    const postgres = await startPostgres({ folder, port: await databasePort(), onExit: end })
-    started.push(postgres.stop)
-    databaseUrl = postgres.urlOf('postgres')
-  }
+  const own = folder && (await ownDatabase(folder))
+  const databaseUrl = own ? own.url : process.env.DATABASE_URL
   await ensureBuilt()
-  const server = await startServer({ port, databaseUrl, onExit: end })
-  started.push(server.stop)
-  say(
-    `Plucky Ratio is running at http://127.0.0.1:${port}  (Ctrl-C to stop; data in ${process.env.DATABASE_URL ? 'your database' : folder})`,
-  )
+  await beforeUpgrade(databaseUrl, own, folder)
+  const server = new Keeper('The server', async ({ onExit }) => {
+    await own?.keeper.running
+    return startServer({ port, databaseUrl, dataFolder: folder, onExit })
+  })
+  started.push(() => server.stop())
+  await server.begin()
+  say(`Plucky Ratio is running at http://127.0.0.1:${port}  (Ctrl-C to stop; data in ${folder ?? 'your database'})`)
 }
 
 main().catch(async (error) => {

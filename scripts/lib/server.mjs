@@ -1,19 +1,33 @@
-import { fork } from 'node:child_process'
-import { join } from 'node:path'
+import { execFileSync, fork } from 'node:child_process'
+import { statSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import { ROOT, Trouble } from './say.mjs'
+
+const MAIN = join(ROOT, 'apps/server/dist/main.js')
+
+/** Whether everybody may read a file: it, and every folder on the way to it. */
+function isPublic(file) {
+  if (!(statSync(file).mode & 0o004)) return false
+  for (let at = dirname(file); ; at = dirname(at)) {
+    if (!(statSync(at).mode & 0o001)) return false
+    if (at === dirname(at)) return true
+  }
+}
+
+/** Under root the web server runs as nobody, where nobody may read its files. */
+function leastUser() {
+  if (process.getuid() !== 0 || !isPublic(MAIN) || !isPublic(join(ROOT, 'node_modules/express/package.json'))) return {}
+  const id = (flag) => Number(execFileSync('id', [flag, 'nobody'], { encoding: 'utf8' }))
+  return { uid: id('-u'), gid: id('-g') }
+}
 
 /**
  * Starts the application; resolves when it answers. It ends by itself when this process is gone.
  * Its own process group keeps a Ctrl-C of the terminal from reaching it before its turn.
  */
-export function startServer({ port, databaseUrl, onExit }) {
-  const env = { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl }
-  const child = fork(join(ROOT, 'apps/server/dist/main.js'), {
-    env,
-    cwd: ROOT,
-    detached: true,
-    stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
-  })
+export function startServer({ port, databaseUrl, dataFolder, onExit }) {
+  const env = { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, ...(dataFolder ? { PLUCKY_DATA: dataFolder } : {}) }
+  const child = fork(MAIN, { ...leastUser(), env, cwd: ROOT, detached: true, stdio: ['ignore', 'inherit', 'pipe', 'ipc'] })
   let said = ''
   let ready = false
   let stopping = false
@@ -35,7 +49,7 @@ export function startServer({ port, databaseUrl, onExit }) {
     })
     void gone.then((how) => {
       if (!ready) reject(new Trouble(said.trim() || `The server ended before it answered (${how}).`))
-      else if (!stopping) onExit?.(`The server stopped (${how}). Saved data is safe. Start again: npm start`)
+      else if (!stopping) onExit?.(how)
     })
   })
 }

@@ -9,6 +9,9 @@ import { ShelfModule } from './shelf/shelf.module.js'
 import { ShopModule } from './shop/shop.module.js'
 import { UnitsModule } from './units/units.module.js'
 
+/** Longest that a statement, or a wait for a connection, may take. */
+const DEADLINE_MS = 10_000
+
 @Module({})
 export class AppModule {
   /** The application over one database; tables come from migrations, never from the models. */
@@ -22,6 +25,15 @@ export class AppModule {
       logging: false,
       retryAttempts: 3,
       retryDelay: 500,
+      pool: { max: 12, acquire: DEADLINE_MS },
+      dialectOptions: {
+        connectionTimeoutMillis: DEADLINE_MS,
+        statement_timeout: DEADLINE_MS,
+        lock_timeout: DEADLINE_MS / 2,
+        idle_in_transaction_session_timeout: 2 * DEADLINE_MS,
+        // Also where the database itself does not run on: it would not keep its own deadlines.
+        query_timeout: DEADLINE_MS + 1000,
+      },
     })
     return {
       module: AppModule,

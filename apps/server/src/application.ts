@@ -3,8 +3,9 @@ import { NestFactory } from '@nestjs/core'
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger'
 import compression from 'compression'
-import express, { type NextFunction, type Request, type Response } from 'express'
+import type { NextFunction, Request, Response } from 'express'
 import staticGzip from 'express-static-gzip'
+import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import type { ServerResponse } from 'node:http'
 import { join } from 'node:path'
@@ -13,10 +14,24 @@ import { AppModule } from './app.module.js'
 import { migrate } from './database/migrate.js'
 import { seedIfEmpty } from './database/seed.js'
 import { ErrorsFilter } from './http/errors.filter.js'
+import { guards } from './http/guard.js'
 import { dtoSchemas } from './http/schemas.js'
 
 /** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
 const IDLE_MS = 75_000
+
+/** Scripts of our own only, none inside a page. Styles are made by the page itself; drawings and photos are shown from memory. */
+const CONTENT_POLICY = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:', 'blob:'],
+  workerSrc: ["'self'", 'blob:'],
+  objectSrc: ["'none'"],
+  frameAncestors: ["'none'"],
+  // Served without TLS on loopback.
+  upgradeInsecureRequests: null,
+}
 
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
@@ -24,26 +39,38 @@ const YEAR_MS = 365 * 24 * 3600 * 1000
 export async function createApplication(options: {
   databaseUrl: string
   webFolder?: string
+  /** Names under which the server may be called, besides loopback. */
+  hosts?: readonly string[]
   quiet?: boolean
 }): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), {
     logger: options.quiet ? false : ['error', 'warn'],
     abortOnError: false,
+    bodyParser: false,
   })
-  const sequelize = app.get(Sequelize)
-  await migrate(sequelize)
-  await seedIfEmpty(sequelize)
+  await upgrade(options.databaseUrl)
+  await seedIfEmpty(app.get(Sequelize))
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
-  // A job file brings its photographs along; everything else is small.
-  app.use('/api/jobs/import', express.json({ limit: '24mb' }))
-  app.useBodyParser('json', { limit: '4mb' })
+  app.disable('x-powered-by')
+  app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }))
+  app.use(...guards(options.hosts ?? []))
   app.use(compression())
   app.enableShutdownHooks()
   app.getHttpServer().keepAliveTimeout = IDLE_MS
   describeApi(app)
   if (options.webFolder && existsSync(join(options.webFolder, 'index.html'))) serveWeb(app, options.webFolder)
   return app
+}
+
+/** Upgrades over a connection of its own: a step may take longer than a request. */
+async function upgrade(databaseUrl: string): Promise<void> {
+  const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
+  try {
+    await migrate(sequelize)
+  } finally {
+    await sequelize.close()
+  }
 }
 
 function describeApi(app: NestExpressApplication): void {

@@ -4,6 +4,8 @@ export interface ServerConfig {
   readonly port: number
   readonly databaseUrl: string
   readonly webFolder: string
+  /** Names under which the server may be called, besides loopback. */
+  readonly hosts: readonly string[]
 }
 
 /** Reads the environment; says plainly what is missing or wrong. */
@@ -13,5 +15,10 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   const port = Number(env['PORT'] ?? 4780)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Error(`PORT must be a whole number from 1 to 65535 (got "${env['PORT']}").`)
-  return { port, databaseUrl, webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)) }
+  const hosts = (env['PLUCKY_HOSTS'] ?? '')
+    .toLowerCase()
+    .split(',')
+    .map((host) => host.trim())
+    .filter(Boolean)
+  return { port, databaseUrl, hosts, webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)) }
 }

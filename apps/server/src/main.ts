@@ -3,7 +3,7 @@ import { readConfig } from './config.js'
 
 async function main(): Promise<void> {
   const config = readConfig(process.env)
-  const app = await createApplication({ databaseUrl: config.databaseUrl, webFolder: config.webFolder })
+  const app = await createApplication(config)
   try {
     await app.listen(config.port, '127.0.0.1')
   } catch (error) {

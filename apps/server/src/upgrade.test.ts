@@ -24,10 +24,12 @@ afterEach(async () => {
 
 const rows = async (sql: string) => (await direct.query<Record<string, unknown>>(sql)).rows
 const job = async () => (await rows('SELECT body FROM jobs WHERE number = 1'))[0]?.['body']
-const everything = () =>
-  Promise.all(
-    ['units', 'parts', 'operations', 'kits', 'jobs', 'revisions', 'shop'].map((table) => rows(`SELECT * FROM ${table} ORDER BY 1, 2`)),
-  )
+const everything = async () => {
+  const all: Record<string, unknown> = {}
+  for (const table of ['units', 'parts', 'operations', 'kits', 'jobs', 'revisions', 'shop'])
+    all[table] = await rows(`SELECT * FROM ${table} ORDER BY 1, 2`)
+  return all
+}
 const CLEARANCE = { id: 'input-end-play', name: 'input shaft end play' }
 
 describe('data of the first release', () => {

@@ -1,7 +1,18 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common'
 import type { Request, Response } from 'express'
-import { ConnectionError } from 'sequelize'
+import { describeError, failureOf, type Failure } from '../database/failures.js'
+import { bodyLimit } from './guard.js'
 import { Refusal, refuse } from './refusal.js'
+
+/** Seconds after which a client may try again. */
+const RETRY_AFTER_S = '2'
+
+const FAILURES: Readonly<Record<Failure, () => Refusal>> = {
+  unreachable: () => refuse(503, 'stores-unreachable'),
+  contended: () => refuse(503, 'stores-contended'),
+  full: () => refuse(507, 'disk-full'),
+  'not-storable': () => refuse(422, 'value-not-storable'),
+}
 
 /** Every error leaves as a list of problems: code, path, sentence. What we did not expect is logged with its cause. */
 @Catch()
@@ -11,19 +22,23 @@ export class ErrorsFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const http = host.switchToHttp()
     const request = http.getRequest<Request>()
+    const response = http.getResponse<Response>()
     const refusal = this.refusalFor(error, request)
-    if (refusal.getStatus() === 503)
-      this.log.error(`The database does not answer: ${error instanceof Error ? error.message : String(error)}`)
-    else if (refusal.getStatus() >= 500) this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error))
-    http.getResponse<Response>().status(refusal.getStatus()).json({ errors: refusal.problems })
+    const status = refusal.getStatus()
+    if (!(error instanceof Refusal) && (status >= 500 || failureOf(error)))
+      this.log.error(`${request.method} ${request.path}: ${describeError(error)}`)
+    if (response.headersSent) return void response.destroy()
+    if (status === 503) response.setHeader('Retry-After', RETRY_AFTER_S)
+    response.status(status).json({ errors: refusal.problems })
   }
 
   private refusalFor(error: unknown, request: Request): Refusal {
     if (error instanceof Refusal) return error
-    if (error instanceof ConnectionError) return refuse(503, 'stores-unreachable')
+    const failure = failureOf(error)
+    if (failure) return FAILURES[failure]()
     const type = (error as { type?: unknown } | null)?.type
     if (type === 'entity.parse.failed') return refuse(400, 'json-unreadable')
-    if (type === 'entity.too.large') return refuse(413, 'too-large')
+    if (type === 'entity.too.large') return refuse(413, 'too-large', '', { most: bodyLimit(request.path) })
     if (!(error instanceof HttpException)) {
       const status = Number((error as { status?: unknown } | null)?.status)
       return status >= 400 && status < 500

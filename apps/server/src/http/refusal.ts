@@ -1,14 +1,14 @@
 import { HttpException } from '@nestjs/common'
-import { worded, type Problem } from '@plucky/contract'
+import { capped, worded, type Problem } from '@plucky/contract'
 import { fault, type Fault } from '@plucky/core'
 
 /** A request that is refused, with every problem in words. */
 export class Refusal extends HttpException {
-  constructor(
-    status: number,
-    readonly problems: readonly Problem[],
-  ) {
+  readonly problems: readonly Problem[]
+
+  constructor(status: number, problems: readonly Problem[]) {
     super({ errors: problems }, status)
+    this.problems = capped(problems)
   }
 }
 

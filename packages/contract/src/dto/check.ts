@@ -1,6 +1,7 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
 import type { Problem } from '../words/faults.js'
+import { capped, plainProblems, structureProblems } from './plain.js'
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
 
@@ -19,6 +20,8 @@ export function checkShape<T extends object>(
       ok: false,
       problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is required here.' }],
     }
+  const unfit = [...plainProblems(plain), ...structureProblems(dto, plain)]
+  if (unfit.length > 0) return { ok: false, problems: capped(unfit) }
   const value = plainToInstance(dto, plain)
   const errors = validateSync(value, {
     whitelist: true,
@@ -26,7 +29,7 @@ export function checkShape<T extends object>(
     forbidUnknownValues: true,
     skipMissingProperties: partly,
   })
-  return errors.length === 0 ? { ok: true, value } : { ok: false, problems: errors.flatMap((error) => problemsOf(error, '')) }
+  return errors.length === 0 ? { ok: true, value } : { ok: false, problems: capped(errors.flatMap((error) => problemsOf(error, ''))) }
 }
 
 /** Flattens a tree of validation errors to one problem a field: that of the rule written first, which is the most basic one. */

@@ -26,7 +26,8 @@ export const Label = (what: string, most = 80) =>
     Length(1, most, { message: `${what} must have 1 to ${most} characters.` }),
   )
 
-const SLUG = /^[a-z0-9][a-z0-9-]{0,59}$/
+/** Not "constructor": every object has that already. */
+const SLUG = /^(?!constructor$)[a-z0-9][a-z0-9-]{0,59}$/
 const SLUG_RULE = 'must use lowercase letters, digits and dashes, up to 60 characters'
 
 /** An identifier, or null for none. */

@@ -15,6 +15,9 @@ export interface Span {
   readonly nullable?: boolean
 }
 
+/** Greatest number of a save: the next one still fits a 32-bit column. */
+export const MOST_VERSION = 2_147_483_646
+
 /** A finite number within a span; the sentence says what is allowed and what came. */
 export function Figure(span: Span): PropertyDecorator {
   return (target, property) =>

@@ -28,7 +28,7 @@ import { worded, type Problem } from '../words/faults.js'
 import { BookDto, bookProblems } from './book.dto.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
-import { Figure } from './figure.js'
+import { Figure, MOST_VERSION } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 
 /** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
@@ -102,7 +102,7 @@ export class JobContentDto {
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
 export class SaveJobDto extends JobContentDto {
-  @Figure({ label: 'Version', from: 1, to: 1e12, whole: true }) version!: number
+  @Figure({ label: 'Version', from: 1, to: MOST_VERSION, whole: true }) version!: number
   /** The window that saves, and the number of its change. */
   @IsOptional() @Slug('Window') by?: string
   @IsOptional() @Figure({ label: 'Number of the change', from: 0, to: 1e16, whole: true }) change?: number

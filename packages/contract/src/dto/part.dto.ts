@@ -24,6 +24,9 @@ import { GEOMETRY_DTOS } from './geometry.dto.js'
 
 class NoGeometry {}
 
+const geometryOf = (kind: unknown) =>
+  typeof kind === 'string' && Object.hasOwn(GEOMETRY_DTOS, kind) ? GEOMETRY_DTOS[kind as PartKind] : NoGeometry
+
 const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
 const ORIGIN_NAMES = Object.fromEntries(STATED_ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 
@@ -54,7 +57,7 @@ export class PartDto extends PartFeaturesDto {
   @YesNo('Stock part') stock!: boolean
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 
-  @Shape('Geometry', (part) => GEOMETRY_DTOS[(part as PartDto | undefined)?.kind as PartKind] ?? NoGeometry)
+  @Shape('Geometry', (part) => geometryOf((part as PartDto | undefined)?.kind))
   geometry!: object
 }
 

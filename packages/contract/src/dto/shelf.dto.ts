@@ -1,12 +1,12 @@
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, Named, NamedEach, Shapes } from './decorators.js'
-import { Figure } from './figure.js'
+import { Figure, MOST_VERSION } from './figure.js'
 
 /** An item of the shelf as it is saved over the state that was seen. */
 export class SaveItemDto {
   @Named('Item') item!: object
-  @Figure({ label: 'Version', from: 1, to: 1e9, whole: true }) version!: number
+  @Figure({ label: 'Version', from: 1, to: MOST_VERSION, whole: true }) version!: number
 }
 
 /** Parts of a list to be taken at once. */
@@ -19,7 +19,7 @@ export class NewRevisionDto {
   @Label('Revision name', 60) name!: string
   /** Who named it; nothing where that is not said. */
   @IsOptional() @Label('Saved by', 40) by?: string
-  @Figure({ label: 'Version', from: 1, to: 1e12, whole: true }) version!: number
+  @Figure({ label: 'Version', from: 1, to: MOST_VERSION, whole: true }) version!: number
 }
 
 /** Units and shelf as the server gives them: each item with the number of its last save. */

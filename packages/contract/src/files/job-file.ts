@@ -5,6 +5,7 @@ import { checkPhoto, type Photo } from '../dto/photo.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
+import { plainProblems } from '../dto/plain.js'
 import type { Problem } from '../words/faults.js'
 import { FORMAT_VERSION, isReadable, wrongFormat } from './open-files.js'
 import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from './version-1.js'
@@ -43,6 +44,8 @@ const problem = (code: string, path: string, sentence: string): Problem => ({ co
 export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   if (typeof file !== 'object' || file === null || Array.isArray(file))
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
+  const unfit = plainProblems(file)
+  if (unfit.length > 0) return { ok: false, problems: unfit }
   const { format, version, $schema: _editors, ...all } = file as Record<string, unknown>
   void _editors
   if (format !== JOB_FORMAT || !isReadable(version)) return bad(wrongFormat(JOB_FORMAT, format, version))

@@ -1,5 +1,6 @@
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import type { Checked } from '../dto/check.js'
+import { plainProblems } from '../dto/plain.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
@@ -36,6 +37,8 @@ export function wrongFormat(format: string, came: unknown, version: unknown): Pr
 
 /** Takes the envelope off an open file: its format and version must be the expected ones. */
 function opened(file: unknown, format: string, fromVersion1: (content: unknown) => unknown): Checked<Record<string, unknown>> {
+  const unfit = plainProblems(file)
+  if (unfit.length > 0) return { ok: false, problems: unfit }
   const {
     format: came,
     version,

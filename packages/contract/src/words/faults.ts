@@ -182,11 +182,19 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'photo-unknown': () => 'Photo not found.',
   'revision-unknown': (v) => `Job ${v.job} has no revision ${v.number}.`,
   'json-unreadable': () => 'The request is not readable JSON.',
-  'too-large': () => 'The request is too large.',
+  'too-large': (v) => `The request is too large; at most ${v.most} is allowed here.`,
+  'body-of-other-type': () => 'Data must be sent as JSON (Content-Type: application/json).',
+  'host-not-allowed': (v) =>
+    `This server does not answer under the name "${v.host}". Open it at http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
+  'origin-not-allowed': (v) => `Changes are accepted only from pages of this server (this one came from ${v.origin}).`,
+  'address-unreadable': () => 'This address has a part that cannot be read.',
+  'value-not-storable': () => 'A value in this request cannot be stored. Nothing was changed.',
+  'disk-full': () => 'The disk of the server is full. Nothing was saved. Free some space; saving goes on by itself.',
+  'stores-contended': () => 'The database is busy with other changes: this may not have been saved. Retrying automatically.',
   'not-found': (v) => `Not found: ${v.path}.`,
   'request-refused': (v) => `The server rejected this request: ${v.reason}`,
-  'internal-error': () => 'Server error. Nothing was changed. Try again; if it persists, check the server log.',
-  'stores-unreachable': () => 'The database is not responding. Nothing was changed. Retrying automatically.',
+  'internal-error': () => 'Server error: this may not have been saved. Try again; if it persists, check the server log.',
+  'stores-unreachable': () => 'The database is not responding: this may not have been saved. Retrying automatically.',
 }
 
 const rpmOf = (v: Values, key: string) => (n(v, key) * 60) / (2 * Math.PI)

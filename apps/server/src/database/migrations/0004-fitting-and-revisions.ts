@@ -7,7 +7,7 @@ export const up: Up = async (sql) => {
   await sql('ALTER TABLE parts ADD COLUMN IF NOT EXISTS version integer NOT NULL DEFAULT 1')
   await sql(`
     CREATE TABLE IF NOT EXISTS revisions (
-      job_number integer REFERENCES jobs (number) ON DELETE CASCADE ON UPDATE CASCADE,
+      job_number integer REFERENCES jobs (number) ON DELETE CASCADE,
       number integer,
       name text NOT NULL,
       named_by text,

@@ -1,0 +1,39 @@
+import { BaseError, ConnectionError } from 'sequelize'
+
+/** Why the database refused a statement, where it is not a defect of ours. */
+export type Failure = 'unreachable' | 'contended' | 'full' | 'not-storable'
+
+/** By SQLSTATE (PostgreSQL, appendix A): a code, or a class of two characters. */
+const FAILURES: Readonly<Record<string, Failure>> = {
+  '08': 'unreachable',
+  '57P01': 'unreachable',
+  '57P02': 'unreachable',
+  '57P03': 'unreachable',
+  '57P04': 'unreachable',
+  '53300': 'unreachable',
+  '25P03': 'unreachable', // idle in transaction for too long
+  '57014': 'contended', // statement timeout
+  '55P03': 'contended', // lock timeout
+  '40': 'contended', // deadlock, serialization
+  '53100': 'full',
+  '22': 'not-storable',
+}
+
+const LOST = /connection terminated|query read timeout|socket|ECONN|EPIPE|ConnectionManager.getConnection was called after/i
+
+/** What an error of the database means; nothing where it is not one of these. */
+export function failureOf(error: unknown): Failure | undefined {
+  if (error instanceof ConnectionError) return 'unreachable'
+  if (!(error instanceof BaseError)) return undefined
+  const cause = (error as { parent?: { code?: unknown; message?: unknown } }).parent
+  const code = String(cause?.code ?? '')
+  return FAILURES[code] ?? FAILURES[code.slice(0, 2)] ?? (LOST.test(String(cause?.message ?? error.message)) ? 'unreachable' : undefined)
+}
+
+/** An error for the log: with its trace, and what the database said of it. */
+export function describeError(error: unknown): string {
+  if (!(error instanceof Error)) return String(error)
+  const { parent, sql } = error as { parent?: { code?: string; detail?: string; message?: string }; sql?: string }
+  const cause = parent ? `\nDatabase: ${[parent.code, parent.message, parent.detail].filter(Boolean).join(' · ')}` : ''
+  return `${error.stack ?? error.message}${cause}${sql ? `\nStatement: ${sql.slice(0, 300)}` : ''}`
+}

@@ -1,0 +1,24 @@
+import { renameSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { ownFolder } from './postgres.mjs'
+import { run, say } from './say.mjs'
+
+/**
+ * Before an upgrade of data that are there, dumps the database into the folder "backups" beside it. Dumps are kept until somebody
+ * deletes them. A dump that is cut off leaves no file of its name.
+ */
+export async function backUpBefore({ pending, folder, postgres: { bin, as, urlOf } }) {
+  const backups = join(folder, 'backups')
+  ownFolder(backups)
+  const file = join(backups, `before-${pending[0]}-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.dump`)
+  const part = join(backups, 'unfinished.part')
+  rmSync(part, { force: true })
+  say(`This version changes the database in ${pending.length} steps. Backing it up first…`)
+  await run(`${bin}/pg_dump`, ['--format=custom', `--file=${part}`, urlOf('postgres')], {
+    ...as,
+    cwd: backups,
+    sentence: 'The backup before the upgrade failed, so nothing was upgraded. Free disk space, or see the reason below',
+  })
+  renameSync(part, file)
+  say(`Backup kept in ${file} (to go back: npm run restore -- ${file})`)
+}
