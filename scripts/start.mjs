@@ -1,10 +1,10 @@
-import { backUpBefore } from './lib/backup.mjs'
+import { backUpBefore, stepsOf } from './lib/backup.mjs'
 import { ensureBuilt } from './lib/build.mjs'
 import { claim, dataFolder } from './lib/data-folder.mjs'
 import { checkNode, ensurePackages } from './lib/install.mjs'
 import { Keeper } from './lib/keeper.mjs'
 import { freePort, portFrom, tryPort } from './lib/ports.mjs'
-import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
+import { ensurePostgres, startPostgres, stopLeftOver } from './lib/postgres.mjs'
 import { fail, say, Trouble } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
@@ -37,6 +37,7 @@ function endWithParent() {
 /** The built-in database, kept running, and the address of its data. */
 async function ownDatabase(folder) {
   await ensurePostgres()
+  await stopLeftOver(folder) // it may hold the port
   const port = await databasePort()
   const keeper = new Keeper('The database', ({ onExit }) => startPostgres({ folder, port, onExit }))
   started.push(() => keeper.stop())
@@ -52,7 +53,7 @@ async function beforeUpgrade(url, own, folder) {
   })
   if (done.length === 0 || pending.length === 0) return
   if (own) return backUpBefore({ pending, folder, postgres: own.postgres })
-  say(`This version changes your database in ${pending.length} steps. A database of your own is not backed up by Plucky Ratio.`)
+  say(`This version changes your database (${stepsOf(pending)}). A database of your own is not backed up by Plucky Ratio.`)
 }
 
 async function main() {

@@ -3,6 +3,8 @@ import { join } from 'node:path'
 import { ownFolder } from './postgres.mjs'
 import { run, say } from './say.mjs'
 
+export const stepsOf = (pending) => (pending.length === 1 ? '1 step' : `${pending.length} steps`)
+
 /**
  * Before an upgrade of data that are there, dumps the database into the folder "backups" beside it. Dumps are kept until somebody
  * deletes them. A dump that is cut off leaves no file of its name.
@@ -13,7 +15,7 @@ export async function backUpBefore({ pending, folder, postgres: { bin, as, urlOf
   const file = join(backups, `before-${pending[0]}-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.dump`)
   const part = join(backups, 'unfinished.part')
   rmSync(part, { force: true })
-  say(`This version changes the database in ${pending.length} steps. Backing it up first…`)
+  say(`This version changes the database (${stepsOf(pending)}). Backing it up first…`)
   await run(`${bin}/pg_dump`, ['--format=custom', `--file=${part}`, urlOf('postgres')], {
     ...as,
     cwd: backups,
