@@ -25,7 +25,7 @@ describe('the stores', () => {
     const [counts] = await scratch.query(
       'SELECT (SELECT count(*) FROM units)::int units, (SELECT count(*) FROM parts)::int parts, (SELECT count(*) FROM jobs)::int jobs, (SELECT count(*) FROM "SequelizeMeta")::int steps',
     )
-    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 15 })
+    expect(counts).toMatchObject({ units: 6, jobs: 8, steps: 16 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
   it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))

@@ -16,6 +16,7 @@ import * as upshiftAndLifeRules from './migrations/0012-upshift-and-life-rules.j
 import * as tireRules from './migrations/0013-tire-rules.js'
 import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
 import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
+import * as itemsOfJobs from './migrations/0016-items-of-jobs.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -34,6 +35,7 @@ const STEPS = [
   { name: '0013-tire-rules', ...tireRules },
   { name: '0014-pressure-as-received', ...pressureAsReceived },
   { name: '0015-bolts-by-redline', ...boltsByRedline },
+  { name: '0016-items-of-jobs', ...itemsOfJobs },
 ]
 
 /** Key of the advisory lock that upgrade and first filling hold: an arbitrary number. */

@@ -1,6 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { headlinesOf, jobFileOf, type Headlines, type JobContent, type Lookup } from '@plucky/contract'
+import { headlinesOf, jobFileOf, type Headlines, type JobContent } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
@@ -9,7 +9,6 @@ import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promis
 import { literal } from 'sequelize'
 import { JobRow, ShopRow } from '../database/models.js'
 import { ShelfService } from '../shelf/shelf.service.js'
-import { UnitsService } from '../units/units.service.js'
 
 const require = createRequire(import.meta.url)
 const BATCH = 25
@@ -29,7 +28,6 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
   constructor(
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     @InjectModel(ShopRow) private readonly shop: typeof ShopRow,
-    private readonly units: UnitsService,
     private readonly shelf: ShelfService,
   ) {}
 
@@ -80,16 +78,12 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
         limit: BATCH,
       })
       if (rows.length === 0) return
-      const [units, catalogue] = [await this.units.all(), await this.shelf.catalogue()]
-      const lookup: Lookup = {
-        unit: (id) => units.find((unit) => unit.id === id),
-        part: (id) => catalogue.parts.get(id),
-        operation: (id) => catalogue.operations.get(id),
-      }
+      const lookup = await this.shelf.lookupFor(rows.map(({ body }) => body as JobContent))
+      const kits = await this.shelf.kits.all()
       for (const row of rows) {
         const { number, body } = row
         if (this.ended) return
-        const headline = this.judge(number, () => headlinesOf(jobFileOf(body as JobContent, lookup, catalogue.kits.values())))
+        const headline = this.judge(number, () => headlinesOf(jobFileOf(body as JobContent, lookup, kits)))
         await this.keep(number, String(row.get('state')), headline)
         await nextTurn()
       }

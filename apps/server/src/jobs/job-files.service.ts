@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common'
-import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile, type Lookup } from '@plucky/contract'
+import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile } from '@plucky/contract'
 import { Sequelize } from 'sequelize-typescript'
+import { transacted } from '../database/transacted.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { PhotosService } from '../photos/photos.service.js'
 import { same, ShelfService } from '../shelf/shelf.service.js'
@@ -26,33 +27,22 @@ export class JobFilesService {
 
   /** A job with all that it is judged by. */
   async fileOf(job: JobContent): Promise<JobFile> {
-    const catalogue = await this.shelf.catalogue()
-    return jobFileOf(job, await this.lookup(), catalogue.kits.values())
+    return jobFileOf(job, await this.shelf.lookupFor([job]), await this.shelf.kits.all())
   }
 
   /** Nothing of the shop's own is overwritten: a unit or item of the same name with other figures is refused and named. */
   async take(file: unknown): Promise<Job> {
-    const lookup = await this.lookup()
-    const read = accepted(readJob(file, lookup))
-    const ownUnit = lookup.unit(read.unit.id)
-    if (ownUnit && !same(ownUnit, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
+    const read = accepted(readJob(file, await this.shelf.lookupFor([file])))
     // One transaction: if the job is refused, its unit, parts and photos are not added either.
-    const job = await this.sequelize.transaction(async (transaction) => {
-      if (!ownUnit) await this.units.add(read.unit, transaction)
+    const job = await transacted(this.sequelize, async (transaction) => {
+      await this.units.store.addMissing([read.unit], transaction)
+      const own = (await this.units.store.byIds([read.unit.id], transaction)).get(read.unit.id)
+      if (!same(own, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
       await this.shelf.bring(read, transaction)
       for (const { type, data } of read.photos ?? []) await this.photos.add({ type, data }, transaction)
-      return this.jobs.add(read.job, transaction)
+      return this.jobs.addWithin(read.job, transaction)
     })
     this.jobs.judge()
     return job
-  }
-
-  private async lookup(): Promise<Lookup> {
-    const [units, catalogue] = [await this.units.all(), await this.shelf.catalogue()]
-    return {
-      unit: (id) => units.find((unit) => unit.id === id),
-      part: (id) => catalogue.parts.get(id),
-      operation: (id) => catalogue.operations.get(id),
-    }
   }
 }

@@ -16,7 +16,9 @@ import {
 } from '@plucky/contract'
 import { EMPTY_BOOK, NOTHING_FOUND } from '@plucky/core'
 import { QueryTypes } from 'sequelize'
+import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
+import { transacted } from '../database/transacted.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { HeadlinesService } from './headlines.service.js'
 import { JobsService } from './jobs.service.js'
@@ -69,6 +71,7 @@ export class JobListService {
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     private readonly jobs: JobsService,
     private readonly headlines: HeadlinesService,
+    private readonly sequelize: Sequelize,
   ) {}
 
   async page(query: Readonly<Record<string, unknown>>): Promise<JobListPage> {
@@ -138,18 +141,21 @@ export class JobListService {
 
   /** Jobs in which a part or an operation is used. */
   async using(id: string): Promise<{ number: number; name: string }[]> {
-    return this.select(`SELECT number, name FROM jobs WHERE deleted_at IS NULL AND ${USES_ITEM} ORDER BY number`, { id })
+    return this.select(`SELECT number, name FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[:id]::text[] ORDER BY number`, { id })
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */
   async patch(number: number, plain: unknown): Promise<JobSummary> {
     const { name, customer, archived } = accepted(checkShape(PatchJobDto, plain))
     const job = await this.jobs.one(number)
-    if (name !== undefined || customer !== undefined) {
-      const renamed = { ...contentOf(job), name: name ?? job.name, ...(customer === undefined ? {} : { customer }) }
-      await this.jobs.save(number, { ...renamed, version: job.version })
-    }
-    if (archived !== undefined) await this.rows.update({ archivedAt: archived ? new Date() : null }, { where: { number } })
+    await transacted(this.sequelize, async (transaction) => {
+      if (name !== undefined || customer !== undefined) {
+        const renamed = { ...contentOf(job), name: name ?? job.name, ...(customer === undefined ? {} : { customer }) }
+        await this.jobs.saveWithin(number, { ...renamed, version: job.version }, transaction)
+      }
+      if (archived !== undefined) await this.rows.update({ archivedAt: archived ? new Date() : null }, { where: { number }, transaction })
+    })
+    this.jobs.judge()
     return this.one(number)
   }
 
@@ -181,10 +187,6 @@ export class JobListService {
     return (await this.rows.sequelize?.query<T>(sql, { replacements, type: QueryTypes.SELECT })) ?? []
   }
 }
-
-/** Parts by station, and operations by station in lists. */
-const USES_ITEM = `(EXISTS (SELECT 1 FROM jsonb_each_text(body->'spec'->'fits') WHERE value = :id)
-  OR EXISTS (SELECT 1 FROM jsonb_each(body->'spec'->'works') AS works WHERE works.value ? :id))`
 
 /** Every word of a search, each as the beginning of one: "hill cou" finds "Hill-climb coupe". Empty if nothing is asked for. */
 const prefixes = (search: string): string => (search.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word.toLowerCase()}:*`).join(' & ')

@@ -2,12 +2,25 @@ import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkJob, type Lookup, type ShelfContent } from '@plucky/contract'
 import type { Operation, Part, Unit } from '@plucky/core'
-import { cast, col, Op, where } from 'sequelize'
+import { Op, type Transaction, type WhereOptions } from 'sequelize'
+import { Sequelize } from 'sequelize-typescript'
+import { setImmediate as nextTurn } from 'node:timers/promises'
 import { JobRow } from '../database/models.js'
+import { transacted } from '../database/transacted.js'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { ShelfService } from './shelf.service.js'
-import type { Kept } from './store.js'
+import type { Kept, Store } from './store.js'
+
+/** Jobs read at once while an edit is checked against them. */
+const BATCH = 20
+
+/** What an edit changes. */
+interface Changed {
+  readonly parts?: readonly Part[]
+  readonly operations?: readonly Operation[]
+  readonly unit?: Unit
+}
 
 /** Edits of units and of parts, operations and kits. One that would leave a job with a part or an operation that cannot be there is refused. */
 @Injectable()
@@ -15,70 +28,105 @@ export class ShelfEditsService {
   constructor(
     private readonly shelf: ShelfService,
     private readonly units: UnitsService,
+    private readonly sequelize: Sequelize,
     @InjectModel(JobRow) private readonly jobs: typeof JobRow,
   ) {}
 
   async change(kind: string, plain: unknown, version: number): Promise<Kept<unknown>> {
+    const { parts, operations, kits } = this.shelf
     switch (kind) {
       case 'parts':
-        await this.mindJobs([this.shelf.parts.checked(plain)], [])
-        return this.marked(plain, await this.shelf.parts.change(plain, version))
+        return this.minding({ parts: [parts.checked(plain)] }, (transaction) => parts.change(plain, version, transaction))
       case 'operations':
-        await this.mindJobs([], [this.shelf.operations.checked(plain)])
-        return this.marked(plain, await this.shelf.operations.change(plain, version))
+        return this.minding({ operations: [operations.checked(plain)] }, (transaction) => operations.change(plain, version, transaction))
       case 'kits':
-        return this.marked(plain, await this.shelf.kits.change(plain, version))
+        return kits.change(plain, version)
       case 'units':
-        await this.mindJobs([], [], this.units.store.checked(plain))
-        return this.marked(plain, await this.units.store.change(plain, version))
+        return this.minding({ unit: this.units.store.checked(plain) }, (transaction) =>
+          this.units.store.change(plain, version, transaction),
+        )
       default:
         throw refuse(404, 'not-found', '', { path: kind })
     }
   }
 
-  async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
-    await this.mindJobs(
-      changed.map(({ item }) => this.shelf.parts.checked(item)),
-      [],
-    )
-    const kept = await this.shelf.takeAll(added, changed)
-    for (const { item } of changed) await this.marked(item, undefined)
-    return kept
+  /** Takes many parts at once, new ones and changed ones: all of them or none. */
+  takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
+    const parts = changed.map(({ item }) => this.shelf.parts.checked(item))
+    return this.minding({ parts }, (transaction) => this.shelf.takeAll(added, changed, transaction))
   }
 
-  /** Marks the jobs in which a changed item may count as not judged, and hands the change on. */
-  private async marked<T>(item: unknown, kept: T): Promise<T> {
-    const { id } = item as { id: string }
-    await this.jobs.update({ judged: false }, { where: naming([id]) })
-    return kept
+  /**
+   * Makes an edit if every job that can be saved now can be saved with it too, and marks these jobs as not judged. The jobs are checked
+   * first; then the edited items are locked against saves of jobs, and only jobs that were saved meanwhile are checked again.
+   */
+  private async minding<T>(changed: Changed, edit: (transaction: Transaction) => Promise<T>): Promise<T> {
+    if ([...(changed.parts ?? []), ...(changed.operations ?? []), changed.unit].every((item) => item === undefined))
+      return transacted(this.sequelize, edit)
+    const where = jobsNaming(changed)
+    const checked = new Map<number, number>()
+    await this.mindJobs(changed, where, checked, null)
+    return transacted(this.sequelize, async (transaction) => {
+      await lock(this.shelf.parts, changed.parts, transaction)
+      await lock(this.shelf.operations, changed.operations, transaction)
+      await lock(this.units.store, changed.unit && [changed.unit], transaction)
+      await this.mindJobs(changed, where, checked, transaction)
+      const kept = await edit(transaction)
+      await this.jobs.update({ judged: false }, { where, transaction })
+      return kept
+    })
   }
 
-  /** Every job that can be saved now can be saved with the changed items too. */
-  private async mindJobs(parts: readonly Part[], operations: readonly Operation[], changed?: Unit): Promise<void> {
-    if (parts.length + operations.length === 0 && !changed) return
-    const [catalogue, units] = [await this.shelf.catalogue(), await this.units.all()]
-    const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
-    const [changedParts, changedOperations] = [byId(parts), byId(operations)]
-    const before: Lookup = {
-      unit: (id) => units.find((unit) => unit.id === id),
-      part: (id) => catalogue.parts.get(id),
-      operation: (id) => catalogue.operations.get(id),
-    }
-    const after: Lookup = {
-      ...before,
-      unit: (id) => (changed?.id === id ? changed : before.unit(id)),
-      part: (id) => changedParts.get(id) ?? before.part(id),
-      operation: (id) => changedOperations.get(id) ?? before.operation(id),
-    }
-    for (const { number, body } of await this.jobs.findAll({
-      where: naming([...changedParts.keys(), ...changedOperations.keys(), ...(changed ? [changed.id] : [])]),
-    })) {
-      const checked = checkJob(body, after)
-      if (!checked.ok && checkJob(body, before).ok)
-        throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: checked.problems[0]?.sentence ?? '' })
+  /** Checks the jobs that were not checked in their present version, a few at a time: other requests are answered in between. */
+  private async mindJobs(
+    changed: Changed,
+    where: WhereOptions,
+    checked: Map<number, number>,
+    transaction: Transaction | null,
+  ): Promise<void> {
+    const named = await this.jobs.findAll({ attributes: ['number', 'version'], where, order: ['number'], raw: true, transaction })
+    const waiting = named.filter(({ number, version }) => checked.get(number) !== version)
+    for (let i = 0; i < waiting.length; i += BATCH) {
+      const numbers = waiting.slice(i, i + BATCH).map(({ number }) => number)
+      const rows = await this.jobs.findAll({
+        attributes: ['number', 'version', 'body'],
+        where: { number: numbers },
+        raw: true,
+        transaction,
+      })
+      const before = await this.shelf.lookupFor(
+        rows.map(({ body }) => body),
+        transaction,
+      )
+      const after = lookupAfter(before, changed)
+      for (const { number, version, body } of rows) {
+        const result = checkJob(body, after)
+        if (!result.ok && checkJob(body, before).ok)
+          throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: result.problems[0]?.sentence ?? '' })
+        checked.set(number, version)
+        await nextTurn()
+      }
     }
   }
 }
 
-/** Jobs whose content names one of these items. */
-const naming = (ids: readonly string[]) => where(cast(col('body'), 'text'), { [Op.like]: { [Op.any]: ids.map((id) => `%"${id}"%`) } })
+async function lock<T extends { readonly id: string }>(store: Store<T>, items: readonly T[] = [], transaction: Transaction): Promise<void> {
+  const ids = items.map(({ id }) => id)
+  if (ids.length > 0) await store.byIds(ids, transaction, 'UPDATE')
+}
+
+function lookupAfter(before: Lookup, { parts = [], operations = [], unit }: Changed): Lookup {
+  const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
+  const [changedParts, changedOperations] = [byId(parts), byId(operations)]
+  return {
+    unit: (id) => (unit?.id === id ? unit : before.unit(id)),
+    part: (id) => changedParts.get(id) ?? before.part(id),
+    operation: (id) => changedOperations.get(id) ?? before.operation(id),
+  }
+}
+
+/** Jobs that name what is changed, found by index. */
+function jobsNaming({ parts = [], operations = [], unit }: Changed): WhereOptions {
+  const ids = [...parts, ...operations].map(({ id }) => id)
+  return unit ? { unit_id: unit.id } : { items: { [Op.overlap]: ids } }
+}

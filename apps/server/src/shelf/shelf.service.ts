@@ -1,13 +1,14 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkKit, checkOperation, checkPart, type ShelfContent, type ShelfFile } from '@plucky/contract'
-import type { Catalogue, Kit, Operation, Part, Unit } from '@plucky/core'
+import { checkKit, checkOperation, checkPart, type Lookup, type ShelfContent, type ShelfFile } from '@plucky/contract'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { KitRow, OperationRow, PartRow } from '../database/models.js'
+import { transacted } from '../database/transacted.js'
 import { Store } from './store.js'
 
 @Injectable()
@@ -45,10 +46,25 @@ export class ShelfService {
     return { units, parts, operations, kits }
   }
 
-  async catalogue(): Promise<Catalogue> {
-    const [parts, operations, kits] = await Promise.all([this.parts.all(), this.operations.all(), this.kits.all()])
-    const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))
-    return { parts: byId(parts), operations: byId(operations), kits: byId(kits) }
+  /** Looks up what some jobs name, and nothing else. With a lock nobody changes it until the transaction ends. */
+  async lookupFor(jobs: readonly unknown[], transaction: Transaction | null = null, lock?: 'SHARE'): Promise<Lookup> {
+    const named = jobs.map(namedIn)
+    const parts = await this.parts.byIds(
+      named.flatMap((job) => job.parts),
+      transaction,
+      lock,
+    )
+    const operations = await this.operations.byIds(
+      named.flatMap((job) => job.operations),
+      transaction,
+      lock,
+    )
+    const units = await this.units.store.byIds(
+      named.flatMap((job) => job.units),
+      transaction,
+      lock,
+    )
+    return { unit: (id) => units.get(id), part: (id) => parts.get(id), operation: (id) => operations.get(id) }
   }
 
   /** Parts, operations and kits of one unit, or of all units. */
@@ -69,12 +85,12 @@ export class ShelfService {
       ].reduce((sum, n) => sum + n, 0)
       return { added, known: parts.length + operations.length + kits.length - added }
     }
-    return outer ? within(outer) : this.sequelize.transaction(within)
+    return outer ? within(outer) : transacted(this.sequelize, within)
   }
 
   /** Adds a copy of a unit, and lists it in every part, operation and kit that fits the original. One transaction. */
   async addCopy(plain: unknown, originalId: string): Promise<Unit> {
-    return this.sequelize.transaction(async (transaction) => {
+    return transacted(this.sequelize, async (transaction) => {
       const unit = await this.units.add(plain, transaction)
       for (const store of [this.parts, this.operations, this.kits] as Store<Part | Operation | Kit>[])
         for (const { item, version } of await store.kept(transaction))
@@ -83,33 +99,50 @@ export class ShelfService {
     })
   }
 
-  /** Takes many parts at once, new ones and changed ones: all of them or none. */
-  async takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
-    return this.sequelize.transaction(async (transaction) => {
-      const kept: { item: Part; version: number }[] = []
-      for (const part of added) kept.push({ item: await this.parts.add(part, transaction), version: 1 })
-      for (const { item, version } of changed) kept.push(await this.parts.change(item, version, transaction))
-      return kept
-    })
+  /** Takes many parts at once, new ones and changed ones. */
+  async takeAll(
+    added: readonly unknown[],
+    changed: readonly { item: unknown; version: number }[],
+    transaction: Transaction,
+  ): Promise<ShelfContent['parts']> {
+    const kept: { item: Part; version: number }[] = []
+    for (const part of added) kept.push({ item: await this.parts.add(part, transaction), version: 1 })
+    for (const { item, version } of changed) kept.push(await this.parts.change(item, version, transaction))
+    return kept
   }
 }
 
-/** Adds the missing items of one kind. Returns how many were added. */
+/** Adds the missing items of one kind. Returns how many were added. An item that came meanwhile by another window counts as known. */
 async function bringInto<T extends { readonly id: string; readonly name: string }>(
   store: Store<T>,
   brought: readonly T[],
   path: string,
   transaction: Transaction,
 ): Promise<number> {
+  const added = new Set(await store.addMissing(brought, transaction))
+  const known = brought.filter((item) => !added.has(item.id))
   const own = await store.byIds(
-    brought.map((item) => item.id),
+    known.map((item) => item.id),
     transaction,
   )
-  const differing = brought.find((item) => own.has(item.id) && !same(own.get(item.id), item))
+  const differing = known.find((item) => !same(own.get(item.id), item))
   if (differing) throw refuse(409, 'file-part-differs', path, { part: differing.name, id: differing.id })
-  const missing = brought.filter((item) => !own.has(item.id))
-  for (const item of missing) await store.add(item, transaction)
-  return missing.length
+  return added.size
+}
+
+const isFields = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const textsOf = (value: unknown) =>
+  (isFields(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
+
+/** Ids that a job names, also one that is not checked yet. */
+function namedIn(job: unknown): { parts: string[]; operations: string[]; units: string[] } {
+  if (!isFields(job)) return { parts: [], operations: [], units: [] }
+  const spec = isFields(job['spec']) ? job['spec'] : {}
+  return {
+    parts: [...textsOf(spec['fits']), ...textsOf(job['arrived'])],
+    operations: textsOf(spec['works']),
+    units: typeof job['unitId'] === 'string' ? [job['unitId']] : [],
+  }
 }
 
 /** Deep equality, regardless of field order. */

@@ -1,5 +1,5 @@
 import type { Checked } from '@plucky/contract'
-import { UniqueConstraintError, type Transaction } from 'sequelize'
+import { QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
 import type { Model, ModelCtor } from 'sequelize-typescript'
 import { accepted, refuse } from '../http/refusal.js'
 
@@ -30,9 +30,26 @@ export class Store<T extends Item> {
     return (await this.kept(transaction)).map(({ item }) => item)
   }
 
-  async byIds(ids: readonly string[], transaction: Transaction | null = null): Promise<Map<string, T>> {
-    const rows = await this.rows.findAll({ where: { id: [...new Set(ids)] } as never, transaction })
+  /** Items by id. With a lock nobody else changes them until the transaction ends; always locked by order of ids, so that two never wait for each other. */
+  async byIds(ids: readonly string[], transaction: Transaction | null = null, lock?: 'SHARE' | 'UPDATE'): Promise<Map<string, T>> {
+    const rows = await this.rows.findAll({
+      where: { id: [...new Set(ids)] } as never,
+      order: ['id'],
+      transaction,
+      ...(lock && transaction ? { lock: transaction.LOCK[lock] } : {}),
+    })
     return new Map(rows.map((row) => [row.id, row.body]))
+  }
+
+  /** Adds those of some checked items whose ids are free, and gives these ids. The others stay as they are. */
+  async addMissing(items: readonly T[], transaction: Transaction): Promise<string[]> {
+    const sorted = [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
+    const added = await this.rows.sequelize?.query<{ id: string }>(
+      `INSERT INTO ${this.rows.tableName} (id, version, body) SELECT item->>'id', 1, item FROM jsonb_array_elements((:items)::jsonb) AS item
+       ON CONFLICT (id) DO NOTHING RETURNING id`,
+      { replacements: { items: JSON.stringify(sorted) }, type: QueryTypes.SELECT, transaction },
+    )
+    return (added ?? []).map(({ id }) => id)
   }
 
   checked(plain: unknown): T {
@@ -58,7 +75,7 @@ export class Store<T extends Item> {
       transaction,
     })
     if (changed > 0) return { item, version: version + 1 }
-    const stored = await this.rows.findByPk(item.id)
+    const stored = await this.rows.findByPk(item.id, { transaction })
     if (!stored) throw refuse(404, 'item-unknown', 'id', { id: item.id })
     throw refuse(409, 'item-changed-elsewhere', 'version', { id: item.id, yours: version, stored: stored.version })
   }
