@@ -26,7 +26,7 @@ import type { Response } from 'express'
 import { JobFilesService } from './job-files.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
-import { sheetPdf } from '../sheet/pdf.js'
+import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 import { ShopService } from '../shop/shop.service.js'
 import { RevisionsService } from './revisions.service.js'
 
@@ -46,6 +46,7 @@ export class JobsController {
     private readonly files: JobFilesService,
     private readonly revisions: RevisionsService,
     private readonly shop: ShopService,
+    private readonly sheets: SheetPdfService,
   ) {}
 
   /** One page of the list, with what each job was judged to hold. */
@@ -159,7 +160,7 @@ export class JobsController {
   ) {
     const { sheet, name } = await this.sheetIn(number, revision, asked)
     response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="${name}.pdf"`)
-    response.send(await sheetPdf(sheet))
+    response.send(await this.sheets.pdf(sheet))
   }
 
   /** The build sheet as CSV. */

@@ -11,10 +11,11 @@ import { RevisionsService } from './revisions.service.js'
 import { HeadlinesService } from './headlines.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
+import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 
 @Module({
   imports: [SequelizeModule.forFeature([JobRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
   controllers: [JobsController],
-  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService],
+  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService, SheetPdfService],
 })
 export class JobsModule {}

@@ -190,6 +190,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'address-unreadable': () => 'This address has a part that cannot be read.',
   'value-not-storable': () => 'A value in this request cannot be stored. Nothing was changed.',
   'disk-full': () => 'The disk of the server is full. Nothing was saved. Free some space; saving goes on by itself.',
+  busy: () => 'The server is busy. Nothing was changed. Try again in a few seconds.',
   'stores-contended': () => 'The database is busy with other changes: this may not have been saved. Retrying automatically.',
   'not-found': (v) => `Not found: ${v.path}.`,
   'request-refused': (v) => `The server rejected this request: ${v.reason}`,
