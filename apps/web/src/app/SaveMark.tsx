@@ -6,15 +6,18 @@ const ALARMING: ReadonlySet<JobState['saving']> = new Set(['offline', 'conflict'
 /** Save state of the open job. */
 export function SaveMark({ job }: { job: JobState }) {
   const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
+  const kept = job.keeping
+    ? 'Changes are kept on this computer.'
+    : 'This browser cannot keep changes (its storage is full or blocked): leave this page open.'
   const words: Record<JobState['saving'], string> = {
     saved: 'Saved',
-    saving: 'Saving…',
+    saving: job.slow ? `Still saving. The server is slow to answer. ${kept}` : 'Saving…',
     unsaved: 'Saving…',
-    offline: 'Server not responding. Changes are kept on this computer.',
+    offline: `${job.problem || 'Server not responding.'} ${kept}`,
     conflict: 'Changed in another window',
     refused: `Not saved: ${job.problem}`,
   }
-  const alarming = ALARMING.has(job.saving)
+  const alarming = ALARMING.has(job.saving) || job.slow
   return (
     <Text
       role="status"

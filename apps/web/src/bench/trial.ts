@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from 'react'
 import { createStore, type StoreApi } from 'zustand/vanilla'
-import { readKept } from '../state/draft.js'
+import { dropKept, keep, readKept } from '../state/storage.js'
 
 /** A part that is being tried: what it began from, and its geometry as it is now. */
 export interface Trial<G> {
@@ -50,10 +50,10 @@ const MOST_STEPS = 100
 const keptAs = (at: string) => `plucky-trial-${at}`
 
 /** The way back through what was drawn, on again, and a bench cleared. */
-function steps<G>(store: StoreApi<TrialState<G>>, keep: () => void): Pick<TrialBench<G>, 'back' | 'forth' | 'clear'> {
+function steps<G>(store: StoreApi<TrialState<G>>, keepTrial: () => void): Pick<TrialBench<G>, 'back' | 'forth' | 'clear'> {
   const goTo = (state: Partial<TrialState<G>>) => {
     store.setState(state)
-    keep()
+    keepTrial()
   }
   return {
     back() {
@@ -72,16 +72,16 @@ function steps<G>(store: StoreApi<TrialState<G>>, keep: () => void): Pick<TrialB
 
 export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
   const store = createStore<TrialState<G>>(() => ({ at: '', ...EMPTY }))
-  const keep = () => {
+  const keepTrial = () => {
     const { at, trial } = store.getState()
     store.setState({ settled: trial })
-    if (trial) localStorage.setItem(keptAs(at), JSON.stringify(trial))
-    else localStorage.removeItem(keptAs(at))
+    if (trial) keep(keptAs(at), trial)
+    else dropKept(keptAs(at))
   }
   const withStep = (now: TrialState<G>) => ({ past: now.trial ? [...now.past, now.trial].slice(-MOST_STEPS) : now.past, future: [] })
   const step = (trial: Trial<G>) => {
     store.setState((now) => ({ ...withStep(now), trial }))
-    keep()
+    keepTrial()
   }
   return {
     store,
@@ -111,9 +111,9 @@ export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
     letGo() {
       const { past, trial } = store.getState()
       if (past[past.length - 1] === trial) store.setState({ past: past.slice(0, -1) })
-      keep()
+      keepTrial()
     },
-    ...steps(store, keep),
+    ...steps(store, keepTrial),
   }
 }
 

@@ -1,6 +1,6 @@
 import { USUAL_TOOL, type Gauged, type ToolId } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
-import { readKept } from '../state/draft.js'
+import { keep, readKept } from '../state/storage.js'
 
 /** What is being looked at on the fit-up screen; nothing here belongs to the job. */
 export interface FitView {
@@ -21,7 +21,7 @@ export const fitStore = createStore<FitView>(() => ({
   tools: { ...USUAL_TOOL, ...kept.tools },
 }))
 
-fitStore.subscribe(({ tools }) => localStorage.setItem(KEY, JSON.stringify({ tools })))
+fitStore.subscribe(({ tools }) => keep(KEY, { tools }))
 
 export const choose = (chosen: string) => fitStore.setState({ chosen })
 export const takeTool = (gauged: Gauged, toolId: ToolId) => fitStore.setState(({ tools }) => ({ tools: { ...tools, [gauged]: toolId } }))

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
-import { readKept } from '../state/draft.js'
+import { dropKept, readKept } from '../state/storage.js'
 import { shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -100,7 +100,7 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   const draft = useItemDraft(kind, from, (item) => item.id || freeId(String(item['name'] ?? ''), taken), kept)
   const stale = draft.refused.some((p) => p.code === 'item-changed-elsewhere')
   const leave = () => {
-    localStorage.removeItem(kept)
+    dropKept(kept)
     if (from.id) onDone()
     else void navigate(`/parts-shelf/${kind}`)
   }

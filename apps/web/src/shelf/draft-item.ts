@@ -1,7 +1,7 @@
 import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, PartDto, type Dto, type Problem } from '@plucky/contract'
 import { useMemo, useState } from 'react'
 import { Refused } from '../state/api.js'
-import { readKept } from '../state/draft.js'
+import { dropKept, keep, readKept } from '../state/storage.js'
 import { withValue } from '../state/with-value.js'
 import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
 
@@ -102,7 +102,7 @@ export function useItemDraft(
     set(path, value) {
       setItem((now) => {
         const next = follows(withValue(now, path, value), new Set([...touched, path]))
-        if (kept) localStorage.setItem(kept, JSON.stringify({ item: next, over } satisfies KeptItem))
+        if (kept) keep(kept, { item: next, over } satisfies KeptItem)
         return next
       })
       setTouched((now) => new Set([...now, path]))
@@ -114,7 +114,7 @@ export function useItemDraft(
       if (problemsOf(kind, named).length > 0) return undefined
       try {
         const onShelf = await keepItem(kind, named as unknown as Item, over)
-        if (kept) localStorage.removeItem(kept)
+        if (kept) dropKept(kept)
         return onShelf
       } catch (error) {
         const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }

@@ -23,22 +23,37 @@ export class Refused extends Error {
   }
 }
 
-/** The server could not be reached; what was typed is still here. */
+/** The server did not answer, or could not do it now: whether a change arrived is not known, and it can be tried again. */
 export class Unreachable extends Error {
-  constructor(cause: unknown) {
-    super('The server is not responding.', { cause })
+  constructor(
+    cause: unknown,
+    /** What the server said about it, if it said anything. */
+    readonly said = '',
+  ) {
+    super(said || 'The server is not responding.', { cause })
   }
 }
 
+/** Longest that an answer is waited for. Large files get longer. */
+const DEADLINE_MS = 15_000
+const FILE_DEADLINE_MS = 120_000
+
+/** Answers after which the same request can be sent again: the server or its database is not itself. */
+const isPassing = (status: number) => status >= 500 || status === 408 || status === 429
+
 async function call<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
-  const options: RequestInit = { method, keepalive }
+  const deadline = /\/(import|file|photos)$/.test(path) ? FILE_DEADLINE_MS : DEADLINE_MS
+  const options: RequestInit = { method, keepalive, signal: AbortSignal.timeout(deadline) }
   if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
   const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {
     throw new Unreachable(cause)
   })
-  if (response.ok) return (await response.json()) as T
-  if (response.status >= 502) throw new Unreachable(response.statusText)
+  if (response.ok)
+    return (await response.json().catch((cause: unknown) => {
+      throw new Unreachable(cause)
+    })) as T
   const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
+  if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
   throw new Refused(response.status, errors)
 }
 

@@ -1,4 +1,5 @@
 import type { JobContent } from '@plucky/contract'
+import { dropKept, keep, keptNames, readKept } from './storage.js'
 
 /** A change that the server has not acknowledged yet, kept on this machine so that a crash of either side loses nothing. */
 export interface Draft {
@@ -15,19 +16,12 @@ const key = (number: number, by: string) => prefix(number) + by
 
 /** The drafts of a job, the latest change first; one that cannot be read is as good as none. */
 export function readDrafts(number: number): Draft[] {
-  const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
-  const drafts = keys.filter((each) => each.startsWith(prefix(number))).flatMap((each) => readKept<Draft>(each) ?? [])
+  const drafts = keptNames()
+    .filter((each) => each.startsWith(prefix(number)))
+    .flatMap((each) => readKept<Draft>(each) ?? [])
   return drafts.sort((a, b) => b.change - a.change)
 }
 
-/** What this machine keeps under a name, or nothing where it cannot be read. */
-export function readKept<T>(name: string): T | undefined {
-  try {
-    return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? undefined
-  } catch {
-    return undefined
-  }
-}
-
-export const keepDraft = (number: number, draft: Draft) => localStorage.setItem(key(number, draft.by), JSON.stringify(draft))
-export const dropDraft = (number: number, by: string) => localStorage.removeItem(key(number, by))
+/** Keeps a change on this machine. False where the browser refuses: then only the server can keep it. */
+export const keepDraft = (number: number, draft: Draft): boolean => keep(key(number, draft.by), draft)
+export const dropDraft = (number: number, by: string): void => dropKept(key(number, by))

@@ -12,6 +12,12 @@ class Beyond {
     rules: {},
   } as unknown as JobContent
   up = true
+  /** An answer that the server gives to every request instead of doing it. */
+  broken: { status: number; sentence: string } | undefined
+  /** The server takes this long to answer a save. */
+  slowMs = 0
+  /** The browser has no room left. */
+  full = false
   saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
   /** The next answer to a save is lost on the way back. */
   deaf = false
@@ -37,6 +43,8 @@ class Beyond {
   readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
+    if (this.broken) return this.reply(this.broken.status, { errors: [{ code: 'x', path: '', sentence: this.broken.sentence }] })
+    if (this.slowMs > 0 && options.method === 'PUT') await new Promise((resolve) => setTimeout(resolve, this.slowMs))
     if (options.method === 'GET') return this.reply(200, this.job())
     const { version, by, change, ...content } = JSON.parse(options.body ?? '') as JobContent & {
       version: number
@@ -76,7 +84,10 @@ async function tab(beyond: Beyond, waitsMs = 0) {
     fetch: beyond.fetch,
     localStorage: {
       getItem: (k: string) => beyond.kept.get(k) ?? null,
-      setItem: (k: string, v: string) => beyond.kept.set(k, v),
+      setItem: (k: string, v: string) => {
+        if (beyond.full) throw new DOMException('full', 'QuotaExceededError')
+        beyond.kept.set(k, v)
+      },
       removeItem: (k: string) => beyond.kept.delete(k),
       key: (i: number) => [...beyond.kept.keys()][i] ?? null,
       get length() {
@@ -147,6 +158,58 @@ it('keeps what was typed while the server is away, across a killed tab, and save
   expect(again.now().content?.name).toBe('typed in the dark')
   await settle()
   expect([beyond.content.name, again.now().saving, beyond.kept.size]).toEqual(['typed in the dark', 'saved', 0])
+})
+
+it('tries again by itself after an answer of 500, with what the server said of it', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.broken = { status: 507, sentence: 'The disk is full.' }
+  t.rename('typed on a full disk')
+  await settle()
+  expect([t.now().saving, t.now().problem]).toEqual(['offline', 'The disk is full.'])
+  beyond.broken = { status: 500, sentence: 'Server error.' }
+  await settle(60_000)
+  expect(t.now().saving).toBe('offline')
+  beyond.broken = undefined
+  await settle(6000)
+  expect([t.now().saving, t.now().problem, beyond.content.name]).toEqual(['saved', '', 'typed on a full disk'])
+})
+
+it('opens a job by itself when the server is back', async () => {
+  const beyond = new Beyond()
+  beyond.up = false
+  const t = await tab(beyond)
+  expect(t.now().state).toBe('failed')
+  await settle(30_000)
+  beyond.up = true
+  await settle(6000)
+  expect([t.now().state, t.now().content?.name]).toEqual(['ready', 'one'])
+})
+
+it('says that a save is slow', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.slowMs = 8000
+  t.rename('slowly')
+  await settle(4000)
+  expect([t.now().saving, t.now().slow]).toEqual(['saving', false])
+  await settle(2000)
+  expect([t.now().saving, t.now().slow]).toEqual(['saving', true])
+  await settle(3000)
+  expect([t.now().saving, t.now().slow, beyond.content.name]).toEqual(['saved', false, 'slowly'])
+})
+
+it('sends a change that the browser cannot keep, and says so', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.full = true
+  t.rename('no room')
+  expect([t.now().keeping, t.now().content?.name]).toEqual([false, 'no room'])
+  await settle()
+  expect([t.now().saving, beyond.content.name]).toEqual(['saved', 'no room'])
+  beyond.full = false
+  t.rename('room again')
+  expect(t.now().keeping).toBe(true)
 })
 
 it('overwrites nothing that another window saved, and offers both ways on', async () => {

@@ -19,6 +19,10 @@ export interface JobState {
   readonly past: readonly JobContent[]
   readonly future: readonly JobContent[]
   readonly saving: SaveState
+  /** The save under way takes longer than usual. */
+  readonly slow: boolean
+  /** Changes that the server does not have yet are kept on this machine; false where the browser refuses. */
+  readonly keeping: boolean
   /** Named states, the last one first; nothing until they are here. */
   readonly revisions: readonly Revision[] | undefined
   /** In a conflict: what the server has. */
@@ -36,18 +40,25 @@ const EMPTY: JobState = {
   past: [],
   future: [],
   saving: 'saved',
+  slow: false,
+  keeping: true,
   revisions: undefined,
   stored: undefined,
 }
 const UNDO_DEPTH = 200
 const SAVE_AFTER_MS = 150
-const RETRY_AFTER_MS = 2000
+/** Pauses between tries while the server is away: each twice the last, up to the longest. */
+const RETRY_AFTER_MS = 1000
+const LONGEST_RETRY_MS = 5000
+/** After this time a save is said to be slow. */
+const SLOW_AFTER_MS = 5000
 
 export const jobStore = createStore<JobState>(() => EMPTY)
 const { getState: get, setState: set } = jobStore
 
 let timer: ReturnType<typeof setTimeout> | undefined
 let inFlight = false
+let retryMs = RETRY_AFTER_MS
 /**
  * The number of the change on screen. It goes with every save, beside the window's name, so that a window knows its own again when an
  * answer is lost. It rises with the clock: a window that goes on where another ended counts on above it.
@@ -84,8 +95,22 @@ export async function openJob(number: number): Promise<void> {
     set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
     plan(0)
   } catch (error) {
+    if (get().number !== number) return
     set({ state: 'failed', problem: (error as Error).message })
+    if (error instanceof Unreachable) retryOpening(number)
   }
+}
+
+/** A job that could not be read because the server is away is read again until it is there, or another is wanted. */
+function retryOpening(number: number): void {
+  clearTimeout(timer)
+  timer = setTimeout(() => get().number === number && get().state === 'failed' && void openJob(number), nextRetryMs())
+}
+
+function nextRetryMs(): number {
+  const now = retryMs
+  retryMs = Math.min(LONGEST_RETRY_MS, 2 * retryMs)
+  return now
 }
 
 /** A draft of an earlier version of this page lacks what jobs did not know then; there the stored job is good. */
@@ -130,8 +155,8 @@ export function redo(): void {
 function show(content: JobContent, history: Pick<JobState, 'past' | 'future'>): void {
   const { number, version, saving } = get()
   changeNumber = Math.max(changeNumber + 1, Date.now())
-  keepDraft(number, { version, content, by: windowName(), change: changeNumber })
-  set({ content, ...history, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
+  const keeping = keepDraft(number, { version, content, by: windowName(), change: changeNumber })
+  set({ content, ...history, keeping, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
   if (saving !== 'conflict') plan(SAVE_AFTER_MS)
 }
 
@@ -147,12 +172,15 @@ export async function save(keepalive = false): Promise<void> {
   if (content === acknowledged) return settle(number)
   inFlight = true
   set({ saving: 'saving' })
+  const slow = setTimeout(() => set({ slow: true }), SLOW_AFTER_MS)
   try {
     const job = await api.saveJob(number, content, { version, by: windowName(), change: changeNumber }, keepalive)
     if (get().number === number) acknowledge(job, content)
   } catch (error) {
     if (get().number === number) await failed(error)
   } finally {
+    clearTimeout(slow)
+    set({ slow: false })
     inFlight = false
   }
   if (get().saving === 'unsaved') plan(SAVE_AFTER_MS)
@@ -165,6 +193,7 @@ function settle(number: number): void {
 }
 
 function acknowledge(job: Job, content: JobContent): void {
+  retryMs = RETRY_AFTER_MS
   const settled = equal(get().content, content)
   set({
     version: job.version,
@@ -183,8 +212,8 @@ const arrived = (job: Job, window: string, change: number) => job.savedBy === wi
 async function failed(error: unknown): Promise<void> {
   if (error instanceof Refused && error.status === 409) return overtaken(error)
   if (error instanceof Refused) return set({ saving: 'refused', problem: error.message })
-  set({ saving: 'offline', problem: error instanceof Unreachable ? '' : String(error) })
-  plan(RETRY_AFTER_MS)
+  set({ saving: 'offline', problem: error instanceof Unreachable ? error.said : String(error) })
+  plan(nextRetryMs())
 }
 
 /** The job has moved on: by our own change, whose acknowledgement was lost, or by another window. */
@@ -196,7 +225,7 @@ async function overtaken(error: Refused): Promise<void> {
     set({ saving: 'conflict', stored, problem: error.message })
   } catch {
     set({ saving: 'offline', problem: '' })
-    plan(RETRY_AFTER_MS)
+    plan(nextRetryMs())
   }
 }
 

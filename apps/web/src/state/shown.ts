@@ -11,7 +11,7 @@ import {
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 import { api } from './api.js'
-import { readKept } from './draft.js'
+import { keep, readKept } from './storage.js'
 
 const KEY = 'plucky-shown'
 const kept = readKept<{ units?: string; currency?: Currency }>(KEY) ?? {}
@@ -25,7 +25,7 @@ export const shownStore = createStore<Shown>(() => ({
 setShown(shownStore.getState())
 shownStore.subscribe((shown) => {
   setShown(shown)
-  localStorage.setItem(KEY, JSON.stringify({ units: unitChoiceText(shown.units), currency: shown.currency }))
+  keep(KEY, { units: unitChoiceText(shown.units), currency: shown.currency })
 })
 
 export const chooseUnits = (units: UnitChoice): void => shownStore.setState({ units })

@@ -1,5 +1,5 @@
 import { createStore } from 'zustand/vanilla'
-import { readKept } from './draft.js'
+import { keep, readKept } from './storage.js'
 
 /** What is being looked at; nothing here belongs to the job. */
 export interface View {
@@ -40,6 +40,6 @@ export const viewStore = createStore<View>(() => ({
 const applyTheme = (theme: View['theme']) => document.documentElement.classList.toggle('dark', theme === 'dark')
 applyTheme(viewStore.getState().theme)
 viewStore.subscribe(({ hand, theme, person }) => {
-  localStorage.setItem(KEY, JSON.stringify({ hand, theme, person }))
+  keep(KEY, { hand, theme, person })
   applyTheme(theme)
 })

@@ -7,7 +7,7 @@ import { freeId } from '../shelf/draft-item.js'
 import { withValue } from '../state/with-value.js'
 import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
 import { Refused } from '../state/api.js'
-import { readKept } from '../state/draft.js'
+import { dropKept, keep, readKept } from '../state/storage.js'
 import { keepUnit, loadShop, shopStore, versionOf } from '../state/shop.js'
 import { Inked, Ruled, Worded } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -46,19 +46,19 @@ function useUnitDraft({ from, keptName, copyOf }: EditorProps) {
     problems: checked.ok ? [] : checked.problems,
     refused,
     take(next: DraftUnit) {
-      localStorage.setItem(kept, JSON.stringify({ unit: next, over } satisfies Kept))
+      keep(kept, { unit: next, over } satisfies Kept)
       setDraft(next)
       setRefused([])
     },
     leave() {
-      localStorage.removeItem(kept)
+      dropKept(kept)
       void navigate(from.id ? `/transmissions/${from.id}` : '/transmissions')
     },
     async save() {
       if (!checked.ok) return
       try {
         const unit = await keepUnit(checked.value, over, copyOf)
-        localStorage.removeItem(kept)
+        dropKept(kept)
         void navigate(`/transmissions/${unit.id}`)
       } catch (error) {
         const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
