@@ -1,5 +1,6 @@
 import { contentOf, type Job } from '@plucky/contract'
 import { EMPTY_BOOK } from '@plucky/core'
+import sharp from 'sharp'
 import request from 'supertest'
 import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
@@ -35,9 +36,64 @@ describe('photographs', () => {
   it('are kept once under what is in them, and shown as they were sent', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     expect((await add({ type: 'image/png', data: PIXEL }).expect(201)).body).toEqual({ id })
-    const shown = await http().get(`/api/photos/${id}`).expect(200).expect('content-type', 'image/png')
-    expect((shown.body as Buffer).toString('base64')).toBe(PIXEL)
+    const shown = await http().get(`/api/photos/${id}`).expect(200).expect('content-type', 'image/jpeg')
+    expect(await sharp(shown.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 1, height: 1 })
   })
+
+  it('keep nothing but the picture: no place or time, no second file behind it', async () => {
+    const plain = sharp({ create: { width: 3000, height: 40, channels: 3, background: '#888' } })
+    const photo = await plain
+      .withExif({ IFD0: { Copyright: 'Somebody' }, IFD3: { GPSLatitude: '51/1 0/1 0/1' } })
+      .jpeg()
+      .toBuffer()
+    expect(photo.includes('Somebody')).toBe(true)
+    const polyglot = Buffer.concat([photo, Buffer.from('<script>alert(1)</script>')])
+    const { id } = (await add({ type: 'image/jpeg', data: polyglot.toString('base64') }).expect(201)).body as { id: string }
+    const kept = (await http().get(`/api/photos/${id}`).expect(200)).body as Buffer
+    expect(kept.includes('Somebody') || kept.includes('script')).toBe(false)
+    const { width, exif } = await sharp(kept).metadata()
+    expect([width, exif]).toEqual([1600, undefined])
+  })
+
+  it('are refused by their pixels, and where they are a drawing or cut off', async () => {
+    const huge = await sharp({ create: { width: 7200, height: 7200, channels: 3, background: '#888' } })
+      .png({ compressionLevel: 1 })
+      .toBuffer()
+    const refusal = async (data: Buffer, type = 'image/png') =>
+      errorsOf((await add({ type, data: data.toString('base64') }).expect(422)).body)[0]?.sentence
+    expect(await refusal(huge)).toBe('The picture has too many pixels; at most 50 million are allowed. Use a smaller one.')
+    expect(await refusal(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).toMatch(/not a JPEG or PNG/)
+    expect(await refusal(Buffer.from(PIXEL, 'base64').subarray(0, 50))).toMatch(/not a JPEG or PNG picture/)
+  })
+
+  it('are deleted where no job shows them', async () => {
+    const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
+    const job = await jobNo(6)
+    const shownBy = (photos: string[], version: number) =>
+      http()
+        .put('/api/jobs/6')
+        .send({ ...contentOf(job), book: { readings: { 'pad-pattern': { toolId: 'eye', values: [], photos } } }, version })
+        .expect(200)
+    await shownBy([id], job.version)
+    expect(errorsOf((await http().delete(`/api/photos/${id}`).expect(409)).body)[0]?.sentence).toContain(`Job 6, "${job.name}"`)
+    await shownBy([], job.version + 1)
+    await http().delete(`/api/photos/${id}`).expect(200)
+    await http().get(`/api/photos/${id}`).expect(404)
+  })
+
+  it('are limited in number, by job', async () => {
+    const job = await jobNo(7)
+    const photos = Array.from({ length: 8 }, (_, i) => String(i).repeat(64))
+    const readings = Object.fromEntries(Array.from({ length: 11 }, (_, i) => [`check ${i}`, { toolId: 'eye', values: [], photos }]))
+    const refused = await http()
+      .put('/api/jobs/7')
+      .send({ ...contentOf(job), book: { readings }, version: job.version })
+      .expect(422)
+    expect(errorsOf(refused.body)).toContainEqual(
+      expect.objectContaining({ path: 'book.readings', sentence: 'A job can have up to 80 photos (got 88). Remove some first.' }),
+    )
+  })
+
   it('are refused where they are no picture, and told where they are not kept', async () => {
     expect(errorsOf((await add({ type: 'image/jpeg', data: PIXEL }).expect(422)).body)[0]?.code).toBe('photo-unreadable')
     expect(errorsOf((await add({ type: 'text/html', data: PIXEL }).expect(422)).body)[0]?.path).toBe('type')
@@ -62,7 +118,16 @@ describe('photographs', () => {
         .send(JSON.parse(text) as object)
         .expect(201)
     ).body as Job
-    await http().get(`/api/photos/${id}`).expect(200)
-    expect((await http().get(`/api/jobs/${taken.number}/file`).expect(200)).text).toBe(text)
+    const shown = taken.book.readings['pad-pattern']?.photos ?? []
+    await http().get(`/api/photos/${shown[0]}`).expect(200)
+    // Here they are known, and go out and in as they are.
+    const again = (await http().get(`/api/jobs/${taken.number}/file`).expect(200)).text
+    const second = (
+      await http()
+        .post('/api/jobs/import')
+        .send(JSON.parse(again) as object)
+        .expect(201)
+    ).body as Job
+    expect((await http().get(`/api/jobs/${second.number}/file`).expect(200)).text).toBe(again)
   })
 })

@@ -38,7 +38,8 @@ export class ErrorsFilter implements ExceptionFilter {
     if (failure) return FAILURES[failure]()
     const type = (error as { type?: unknown } | null)?.type
     if (type === 'entity.parse.failed') return refuse(400, 'json-unreadable')
-    if (type === 'entity.too.large') return refuse(413, 'too-large', '', { most: bodyLimit(request.path) })
+    if (type === 'entity.too.large' || (error instanceof HttpException && error.getStatus() === 413))
+      return refuse(413, 'too-large', '', { most: bodyLimit(request.path) })
     if (!(error instanceof HttpException)) {
       const status = Number((error as { status?: unknown } | null)?.status)
       return status >= 400 && status < 500

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common'
 import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile } from '@plucky/contract'
+import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
 import { accepted, refuse } from '../http/refusal.js'
@@ -25,6 +26,22 @@ export class JobFilesService {
     return writeJob({ ...(await this.fileOf(job)), photos: await this.photos.all(ids) })
   }
 
+  /** Keeps the photos of a file. One that is new here is encoded anew, so the readings show it under its new id. */
+  private async bookWithPhotos({ job, photos = [] }: JobFile, transaction: Transaction): Promise<JobContent['book']> {
+    const known = await this.photos.known(
+      photos.map(({ id }) => id),
+      transaction,
+    )
+    const renamed = new Map<string, string>()
+    for (const { id, type, data } of photos) if (!known.has(id)) renamed.set(id, (await this.photos.add({ type, data }, transaction)).id)
+    const shown = (ids: readonly string[]) => ids.map((id) => renamed.get(id) ?? id)
+    const readings = Object.entries(job.book.readings).map(([name, reading]) => [
+      name,
+      reading.photos ? { ...reading, photos: shown(reading.photos) } : reading,
+    ])
+    return { ...job.book, readings: Object.fromEntries(readings) as JobContent['book']['readings'] }
+  }
+
   /** A job with all that it is judged by. */
   async fileOf(job: JobContent): Promise<JobFile> {
     return jobFileOf(job, await this.shelf.lookupFor([job]), await this.shelf.kits.all())
@@ -39,8 +56,7 @@ export class JobFilesService {
       const own = (await this.units.store.byIds([read.unit.id], transaction)).get(read.unit.id)
       if (!same(own, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
       await this.shelf.bring(read, transaction)
-      for (const { type, data } of read.photos ?? []) await this.photos.add({ type, data }, transaction)
-      return this.jobs.addWithin(read.job, transaction)
+      return this.jobs.addWithin({ ...read.job, book: await this.bookWithPhotos(read, transaction) }, transaction)
     })
     this.jobs.judge()
     return job

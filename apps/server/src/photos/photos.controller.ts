@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Param, Post, Res } from '@nestjs/common'
+import { Body, Controller, Delete, Get, Param, Post, Res } from '@nestjs/common'
 import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
 import { PhotoDto } from '@plucky/contract'
 import type { Response } from 'express'
@@ -15,6 +15,12 @@ export class PhotosController {
   @ApiBody({ schema: refs(PhotoDto)[0] as { $ref: string } })
   add(@Body() body: unknown) {
     return this.photos.add(body)
+  }
+
+  /** Deletes a photo that no job shows. */
+  @Delete(':id')
+  remove(@Param('id') id: string) {
+    return this.photos.remove(id)
   }
 
   /** The picture itself; what stands under an id never changes. */

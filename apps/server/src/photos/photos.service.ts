@@ -1,23 +1,56 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkPhoto, type Photo, type PhotoType } from '@plucky/contract'
-import type { Transaction } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { createHash } from 'node:crypto'
 import { PhotoRow } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
+import { MOST_PIXELS, reencoded } from './reencode.js'
+
+const REFUSALS = {
+  unreadable: () => refuse(422, 'photo-unreadable', 'data'),
+  'too-many-pixels': () => refuse(422, 'photo-too-many-pixels', 'data', { most: MOST_PIXELS / 1e6 }),
+  busy: () => refuse(503, 'busy'),
+}
 
 /** Photographs of the bench, each kept once under the digest of its bytes. */
 @Injectable()
 export class PhotosService {
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
-  /** Keeps a photograph and gives its id; the same picture again has the same. */
+  /** Keeps a photo, encoded anew, and gives its id; the same picture again has the same. */
   async add(plain: unknown, transaction: Transaction | null = null): Promise<{ readonly id: string }> {
-    const { type, data } = accepted(checkPhoto(plain))
-    const bytes = Buffer.from(data, 'base64')
-    const id = createHash('sha256').update(bytes).digest('hex')
-    await this.rows.findOrCreate({ where: { id }, defaults: { id, type, bytes }, transaction })
+    const { data } = accepted(checkPhoto(plain))
+    const made = await reencoded(Buffer.from(data, 'base64'))
+    if (!made.ok) throw REFUSALS[made.why]()
+    const id = createHash('sha256').update(made.bytes).digest('hex')
+    await this.rows.bulkCreate([{ id, type: 'image/jpeg', bytes: made.bytes }], { ignoreDuplicates: true, transaction })
     return { id }
+  }
+
+  /** Those of some ids that are kept here. */
+  async known(ids: readonly string[], transaction: Transaction | null = null): Promise<Set<string>> {
+    const rows = await this.rows.findAll({ attributes: ['id'], where: { id: [...ids] }, transaction })
+    return new Set(rows.map(({ id }) => id))
+  }
+
+  /** Deletes a photo that no job and no revision shows. */
+  async remove(id: string): Promise<{ readonly id: string }> {
+    await this.one(id)
+    const [job] = await this.uses(id)
+    if (job) throw refuse(409, 'photo-in-use', 'id', { job: job.number, name: job.name })
+    await this.rows.destroy({ where: { id } })
+    return { id }
+  }
+
+  private async uses(id: string): Promise<{ number: number; name: string }[]> {
+    const shows = (job: string) => `${job}->'book' @? '$.readings.*.photos[*] ? (@ == "${id}")'`
+    const found = await this.rows.sequelize?.query<{ number: number; name: string }>(
+      `SELECT number, name FROM jobs WHERE ${shows('body')}
+         OR EXISTS (SELECT 1 FROM revisions WHERE job_number = jobs.number AND ${shows("(revisions.body->'job')")}) ORDER BY number LIMIT 1`,
+      { type: QueryTypes.SELECT },
+    )
+    return found ?? []
   }
 
   async one(id: string): Promise<PhotoRow> {

@@ -1,11 +1,13 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common'
 import type { Sheet } from '@plucky/contract'
+import { createHash } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
 import { refuse } from '../http/refusal.js'
 
 /** Sheets that may wait for the one that is being set. */
 const MOST_WAITING = 30
+const MOST_KEPT = 40
 
 /** Sets build sheets as PDF in a thread of its own: a page takes up to a second, and others are answered meanwhile. */
 @Injectable()
@@ -18,9 +20,19 @@ export class SheetPdfService implements OnApplicationShutdown {
     maxQueue: MOST_WAITING,
   })
 
-  async pdf(sheet: Sheet): Promise<Buffer> {
+  /** The sheets set last, by the digest of what is on them. */
+  private readonly made = new Map<string, Promise<Buffer>>()
+
+  pdf(sheet: Sheet): Promise<Buffer> {
+    const digest = createHash('sha256').update(JSON.stringify(sheet)).digest('base64')
+    const known = this.made.get(digest)
+    if (known) return known
     if (this.pool.queueSize >= MOST_WAITING) throw refuse(503, 'busy')
-    return Buffer.from(await this.pool.run(sheet))
+    const making = this.pool.run(sheet).then((bytes) => Buffer.from(bytes))
+    this.made.set(digest, making)
+    making.catch(() => this.made.delete(digest))
+    if (this.made.size > MOST_KEPT) this.made.delete(this.made.keys().next().value as string)
+    return making
   }
 
   async onApplicationShutdown(): Promise<void> {

@@ -1,5 +1,6 @@
 import { Box, Flex, Image, Text } from '@chakra-ui/react'
 import type { FitEntry, ToolId } from '@plucky/core'
+import { imageDimensionsFromData } from 'image-dimensions'
 import { useState } from 'react'
 import { api } from '../state/api.js'
 import { Worded } from '../ui/buttons.js'
@@ -8,8 +9,22 @@ import { addPhoto, dropPhoto } from './readings.js'
 /** Longest side of a photograph as it is kept, px. */
 const LONGEST = 1280
 
+/** Most pixels of a picture that the browser is asked to decode, as on the server. */
+const MOST_PIXELS = 50_000_000
+/** Enough of a file to know how large its picture is. */
+const HEAD_BYTES = 512 * 1024
+
+/** Refuses a picture by its head alone: decoding it could take all memory of the page. */
+async function refuseHuge(file: File): Promise<void> {
+  const size = imageDimensionsFromData(new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()))
+  if (!size) throw new Error('The picture can’t be read. Use a JPEG or PNG.')
+  if (size.width * size.height > MOST_PIXELS)
+    throw new Error(`The picture has ${size.width} × ${size.height} pixels; at most 50 million are allowed. Use a smaller one.`)
+}
+
 /** A picture made small enough to keep, as JPEG, in base64. */
 async function smaller(file: File): Promise<string> {
+  await refuseHuge(file)
   const picture = await createImageBitmap(file)
   const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height))
   const canvas = document.createElement('canvas')

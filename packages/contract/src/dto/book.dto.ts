@@ -11,11 +11,37 @@ export class BookDto {
 
 const NAME = /^[^.]{1,600}$/
 
-/** Every reading by its own rules; a name that a path could not hold is refused. */
-export const bookProblems = ({ readings }: Book): Problem[] =>
-  Object.entries(readings).flatMap(([name, reading]): Problem[] => {
-    const path = `book.readings.${name}`
-    if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading name must have 1 to 600 characters and no period.' }]
-    const checked = checkShape(ReadingDto, reading)
-    return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
-  })
+/** Most photos of one job. */
+export const MOST_PHOTOS = 80
+
+/** Every reading by its own rules, and photos by number; a name that a path could not hold is refused. */
+export const bookProblems = ({ readings }: Book): Problem[] => [
+  ...Object.entries(readings).flatMap(([name, reading]) => readingProblems(name, reading)),
+  ...photoProblems(readings),
+]
+
+function readingProblems(name: string, reading: unknown): readonly Problem[] {
+  const path = `book.readings.${name}`
+  if (!NAME.test(name)) return [{ code: 'reading-name', path, sentence: 'A reading name must have 1 to 600 characters and no period.' }]
+  const checked = checkShape(ReadingDto, reading)
+  return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
+}
+
+/** Photos of a reading that may be of any shape. */
+function photosIn(reading: unknown): number {
+  const photos = (reading as { photos?: unknown } | null)?.photos
+  return Array.isArray(photos) ? photos.length : 0
+}
+
+function photoProblems(readings: Book['readings']): Problem[] {
+  const count = Object.values(readings as Record<string, unknown>).reduce<number>((sum, reading) => sum + photosIn(reading), 0)
+  return count <= MOST_PHOTOS
+    ? []
+    : [
+        {
+          code: 'too-many-photos',
+          path: 'book.readings',
+          sentence: `A job can have up to ${MOST_PHOTOS} photos (got ${count}). Remove some first.`,
+        },
+      ]
+}

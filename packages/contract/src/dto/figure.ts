@@ -16,7 +16,7 @@ export interface Span {
 }
 
 /** Greatest number of a save: the next one still fits a 32-bit column. */
-export const MOST_VERSION = 2_147_483_646
+export const MOST_VERSION = 2_000_000_000
 
 /** A finite number within a span; the sentence says what is allowed and what came. */
 export function Figure(span: Span): PropertyDecorator {

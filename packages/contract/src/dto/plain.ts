@@ -93,8 +93,9 @@ export function structureProblems(dto: Dto, plain: object, under = ''): Problem[
 
 const isFields = (value: unknown): value is object => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The first hundred problems, and how many more there are. */
+/** The first hundred problems, and how many more there are. A list that is cut already stays as it is. */
 export function capped(problems: readonly Problem[]): readonly Problem[] {
+  if (problems.at(-1)?.code === 'more-problems') return problems
   const more = problems.length - MOST_PROBLEMS
   return more <= 0
     ? problems
