@@ -36,6 +36,7 @@ export default tseslint.config(
         clearTimeout: 'readonly',
         fetch: 'readonly',
         AbortController: 'readonly',
+        Buffer: 'readonly',
         URL: 'readonly',
         module: 'writable',
         performance: 'readonly',

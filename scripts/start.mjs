@@ -5,6 +5,7 @@ import { checkNode, ensurePackages } from './lib/install.mjs'
 import { Keeper } from './lib/keeper.mjs'
 import { freePort, portFrom, tryPort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres, stopLeftOver } from './lib/postgres.mjs'
+import { mindReserve } from './lib/reserve.mjs'
 import { fail, say, Trouble } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
@@ -39,7 +40,10 @@ async function ownDatabase(folder) {
   await ensurePostgres()
   await stopLeftOver(folder) // it may hold the port
   const port = await databasePort()
-  const keeper = new Keeper('The database', ({ onExit }) => startPostgres({ folder, port, onExit }))
+  const keeper = new Keeper('The database', ({ onExit }) => {
+    mindReserve(folder)
+    return startPostgres({ folder, port, onExit })
+  })
   started.push(() => keeper.stop())
   const postgres = await keeper.begin()
   return { keeper, postgres, url: postgres.urlOf('postgres') }

@@ -2,6 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, existsSy
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
+import { connect } from './lib/database.mjs'
+import { fuzz } from './lib/fuzz.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
@@ -9,6 +11,13 @@ import { fail, run, say, Trouble } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
 const SCRATCH = 'plucky-test-'
+const FUZZ_REQUESTS = 800
+
+async function makeDatabase(url, name) {
+  const client = await connect(url)
+  await client.query(`CREATE DATABASE ${name}`)
+  await client.end()
+}
 
 /** Throw-away clusters of runs that were killed: their owner is gone. */
 function sweep() {
@@ -66,6 +75,18 @@ async function unitAndServer(folder, clusterUrl) {
   )
 }
 
+/** The short form of npm run fuzz, by a server of its own. */
+async function shortFuzz(databaseUrl) {
+  const port = await freePort()
+  const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
+  try {
+    const { wrong } = await fuzz({ port, pid: server.pid, requests: FUZZ_REQUESTS, measured: false })
+    if (wrong.length > 0) throw new Trouble(`${wrong.length} requests were answered wrongly:\n${wrong.slice(0, 10).join('\n')}`)
+  } finally {
+    await server.stop()
+  }
+}
+
 async function endToEnd(folder, databaseUrl, chromium) {
   const port = await freePort()
   const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
@@ -115,6 +136,8 @@ async function main() {
     })
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
     await unitAndServer(folder, postgres.urlOf('postgres'))
+    await makeDatabase(postgres.urlOf('postgres'), 'fuzz')
+    await step('requests of every kind', () => shortFuzz(postgres.urlOf('fuzz')))
     await endToEnd(folder, postgres.urlOf('postgres'), chromium)
   } finally {
     await clear()

@@ -26,7 +26,12 @@ function leastUser() {
  * Its own process group keeps a Ctrl-C of the terminal from reaching it before its turn.
  */
 export function startServer({ port, databaseUrl, dataFolder, onExit }) {
-  const env = { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, ...(dataFolder ? { PLUCKY_DATA: dataFolder } : {}) }
+  const env = {
+    ...process.env,
+    PORT: String(port),
+    DATABASE_URL: databaseUrl,
+    ...(dataFolder ? { PLUCKY_DATABASE_FOLDER: dataFolder } : {}),
+  }
   const child = fork(MAIN, { ...leastUser(), env, cwd: ROOT, detached: true, stdio: ['ignore', 'inherit', 'pipe', 'ipc'] })
   let said = ''
   let ready = false

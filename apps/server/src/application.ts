@@ -13,6 +13,7 @@ import { Sequelize } from 'sequelize-typescript'
 import { AppModule } from './app.module.js'
 import { migrate } from './database/migrate.js'
 import { seedIfEmpty } from './database/seed.js'
+import { Disk } from './disk/disk.js'
 import { ErrorsFilter } from './http/errors.filter.js'
 import { guards } from './http/guard.js'
 import { dtoSchemas } from './http/schemas.js'
@@ -41,6 +42,8 @@ export async function createApplication(options: {
   webFolder?: string
   /** Names under which the server may be called, besides loopback. */
   hosts?: readonly string[]
+  /** The disk that holds the database, where that is known. */
+  disk?: Disk
   quiet?: boolean
 }): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), {
@@ -54,7 +57,7 @@ export async function createApplication(options: {
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }))
-  app.use(...guards(options.hosts ?? []))
+  app.use(...guards(options.hosts ?? [], options.disk ?? new Disk(undefined)))
   app.use(compression())
   app.enableShutdownHooks()
   app.getHttpServer().keepAliveTimeout = IDLE_MS

@@ -6,6 +6,8 @@ export interface ServerConfig {
   readonly webFolder: string
   /** Names under which the server may be called, besides loopback. */
   readonly hosts: readonly string[]
+  /** Folder of the built-in database; undefined where the database is somebody else's. */
+  readonly dataFolder: string | undefined
 }
 
 /** Reads the environment; says plainly what is missing or wrong. */
@@ -20,5 +22,11 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
     .split(',')
     .map((host) => host.trim())
     .filter(Boolean)
-  return { port, databaseUrl, hosts, webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)) }
+  return {
+    port,
+    databaseUrl,
+    hosts,
+    dataFolder: env['PLUCKY_DATABASE_FOLDER'],
+    webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)),
+  }
 }

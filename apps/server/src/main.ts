@@ -1,9 +1,10 @@
 import { createApplication } from './application.js'
 import { readConfig } from './config.js'
+import { Disk } from './disk/disk.js'
 
 async function main(): Promise<void> {
   const config = readConfig(process.env)
-  const app = await createApplication(config)
+  const app = await createApplication({ ...config, disk: new Disk(config.dataFolder) })
   try {
     await app.listen(config.port, '127.0.0.1')
   } catch (error) {

@@ -1,5 +1,6 @@
-import { capped, isInherited, isStorable, plainProblems } from '@plucky/contract'
+import { capped, DISK_HEADER, isInherited, isStorable, plainProblems } from '@plucky/contract'
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express'
+import type { Disk } from '../disk/disk.js'
 import { Refusal, refuse } from './refusal.js'
 
 /** Greatest bodies by route; what is not listed is small. */
@@ -23,10 +24,11 @@ const CHANGING = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
  * What every request passes before a controller sees it: the name of the server, the page it comes from, its address, the type and size
  * of its body, and what is in it. A refusal is an error with words, answered by the filter of errors.
  */
-export function guards(hosts: readonly string[]): RequestHandler[] {
+export function guards(hosts: readonly string[], disk: Disk): RequestHandler[] {
   const allowed = new Set([...LOOPBACK, ...hosts])
   return [
     (request, _response, next) => next(hostProblem(request, allowed) ?? originProblem(request) ?? addressProblem(request)),
+    (request, response, next) => void diskProblem(request, response, disk).then(next, next),
     (request, _response, next) => next(typeProblem(request)),
     ...BODY_LIMITS.map(({ path, limit }) => under(path, express.json({ limit }))),
     (request, _response, next) => next(bodyProblem(request.body)),
@@ -57,6 +59,13 @@ function addressProblem({ originalUrl, query }: Request): Refusal | undefined {
   const texts = [decoded(originalUrl), ...Object.values(query)]
   const good = texts.every((text) => typeof text === 'string' && isStorable(text)) && !Object.keys(query).some(isInherited)
   return good ? undefined : refuse(400, 'address-unreadable')
+}
+
+/** Tells how much room is left where it is little; a full disk is only read. */
+async function diskProblem({ method }: Request, response: Response, disk: Disk): Promise<Refusal | undefined> {
+  const { state, freeBytes } = await disk.look()
+  if (state !== 'ok') response.setHeader(DISK_HEADER, `${state}; free=${freeBytes}`)
+  return state === 'full' && CHANGING.has(method) ? refuse(507, 'disk-full') : undefined
 }
 
 function decoded(url: string): string | undefined {

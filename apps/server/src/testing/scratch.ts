@@ -2,6 +2,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express'
 import { randomBytes } from 'node:crypto'
 import { Client } from 'pg'
 import { createApplication } from '../application.js'
+import type { Disk } from '../disk/disk.js'
 
 /** The cluster that `npm test` brings; each suite makes a database of its own in it. */
 function clusterUrl(): string {
@@ -41,9 +42,9 @@ export interface Scratch {
 }
 
 /** The application over a database of its own, made for one suite. */
-export async function scratchApplication(): Promise<Scratch> {
+export async function scratchApplication(disk?: Disk): Promise<Scratch> {
   const { databaseUrl, drop } = await scratchDatabase()
-  const app = await createApplication({ databaseUrl, quiet: true })
+  const app = await createApplication({ databaseUrl, quiet: true, ...(disk ? { disk } : {}) })
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
   await direct.connect()

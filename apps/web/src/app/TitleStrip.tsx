@@ -5,6 +5,7 @@ import { Link, useLocation } from 'react-router'
 import { useStore } from 'zustand'
 import { viewStore } from '../state/view.js'
 import { useWider } from '../ui/use-media.js'
+import { DiskNote } from './DiskNote.js'
 import { IconButton } from './IconButton.js'
 import { MenuLinks, type MenuGroup } from './MenuLinks.js'
 import { RovingLinks } from './RovingLinks.js'
@@ -59,6 +60,7 @@ export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
         </Box>
       )}
       {below}
+      <DiskNote />
     </Box>
   )
 }

@@ -9,7 +9,7 @@ const job = jobs.find(({ name }) => /coupe/i.test(name)) as JobContent
 const unit = units.find(({ id }) => id === job.unitId) as Unit
 
 async function matched() {
-  const reply = { ok: true, status: 200, json: async () => JSON.parse(JSON.stringify(content)) as unknown }
+  const reply = { ok: true, status: 200, headers: new Headers(), json: async () => JSON.parse(JSON.stringify(content)) as unknown }
   Object.assign(globalThis, { fetch: async () => reply })
   const { loadShop } = await import('../state/shop.js')
   await loadShop()

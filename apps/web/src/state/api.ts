@@ -1,3 +1,4 @@
+import { DISK_HEADER, readDiskHeader } from '@plucky/contract'
 import type {
   Job,
   JobContent,
@@ -12,6 +13,7 @@ import type {
   UnitSystem,
 } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
+import { noteDisk } from './disk.js'
 
 /** The server refused, with its reasons in words. */
 export class Refused extends Error {
@@ -48,6 +50,7 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
   const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {
     throw new Unreachable(cause)
   })
+  noteDisk(readDiskHeader(response.headers.get(DISK_HEADER)))
   if (response.ok)
     return (await response.json().catch((cause: unknown) => {
       throw new Unreachable(cause)

@@ -70,7 +70,13 @@ class Beyond {
   }
 
   private reply(status: number, body: unknown) {
-    return { ok: status < 300, status, statusText: '', json: async () => JSON.parse(JSON.stringify(body)) as unknown }
+    return {
+      ok: status < 300,
+      status,
+      statusText: '',
+      headers: new Headers(),
+      json: async () => JSON.parse(JSON.stringify(body)) as unknown,
+    }
   }
 }
 

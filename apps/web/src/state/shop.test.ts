@@ -16,6 +16,7 @@ class Beyond {
       ok: status < 300,
       status,
       statusText: '',
+      headers: new Headers(),
       json: async () => JSON.parse(JSON.stringify(body)) as unknown,
     })
     if (path === '/api/shelf/content')

@@ -189,7 +189,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'body-of-other-type': () => 'Data must be sent as JSON (Content-Type: application/json).',
   'host-not-allowed': (v) =>
     `This server does not answer under the name "${v.host}". Open it at http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
-  'origin-not-allowed': (v) => `Changes are accepted only from pages of this server (this one came from ${v.origin}).`,
+  'origin-not-allowed': (v) => `Changes are accepted only from pages of this server, not from ${v.origin}.`,
   'address-unreadable': () => 'This address has a part that cannot be read.',
   'value-not-storable': () => 'A value in this request cannot be stored. Nothing was changed.',
   'disk-full': () => 'The disk of the server is full. Nothing was saved. Free some space; saving goes on by itself.',

@@ -1,0 +1,34 @@
+import { statfs } from 'node:fs/promises'
+
+/** Under this much free space people are warned; under the second nothing is stored any more, so that PostgreSQL keeps room to work. */
+export const LOW_BYTES = 1024 ** 3
+export const FULL_BYTES = 200 * 1024 ** 2
+
+const LOOK_EVERY_MS = 2000
+
+export type DiskState = 'ok' | 'low' | 'full'
+
+/** Free space of the disk that holds the database, looked at no more than every two seconds. Without a folder it is never short. */
+export class Disk {
+  private freeBytes = Infinity
+  private lookedAt = -Infinity
+
+  constructor(
+    private readonly folder: string | undefined,
+    private readonly freeOf: (folder: string) => Promise<number> = freeBytesOf,
+  ) {}
+
+  async look(): Promise<{ readonly state: DiskState; readonly freeBytes: number }> {
+    if (this.folder !== undefined && Date.now() - this.lookedAt > LOOK_EVERY_MS) {
+      this.lookedAt = Date.now()
+      this.freeBytes = await this.freeOf(this.folder)
+    }
+    const { freeBytes } = this
+    return { freeBytes, state: freeBytes < FULL_BYTES ? 'full' : freeBytes < LOW_BYTES ? 'low' : 'ok' }
+  }
+}
+
+async function freeBytesOf(folder: string): Promise<number> {
+  const { bavail, bsize } = await statfs(folder)
+  return bavail * bsize
+}
