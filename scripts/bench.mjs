@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
 import { ensureChromium } from './lib/install.mjs'
+import { benchShop } from './lib/bench-shop.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
 import { fail, run, say } from './lib/say.mjs'
@@ -29,6 +30,7 @@ async function main() {
         .filter((line) => /^(key press|dyno file|shaft bench)/.test(line))
         .join('\n'),
     )
+    say(await benchShop({ port, databaseUrl: postgres.urlOf('postgres') }))
   } finally {
     await server?.stop()
     await postgres.stop()
