@@ -104,7 +104,7 @@ test('forty figures by the keyboard alone: what was ticked outlives a killed ser
     for (const [id, texts] of first)
       expect([id, asTyped(kept, id)]).toEqual([id, texts.map((text) => (text.includes('.') ? Number(text).toFixed(4) : text))])
     const second = await typeFigures(page, 16)
-    await expect(page.getByTestId('save-state')).toHaveText(/kept on this computer/)
+    await expect(page.getByTestId('save-note')).toHaveText(/kept on this computer/)
     server = await ownServer(port)
     await saved(page)
     await page.reload()

@@ -48,7 +48,7 @@ test('with the server away the change is kept here, through a closed tab, and sa
   await page.getByTestId('station-sun-shell').click()
   await page.getByTestId('part-shell-stock').click()
   await page.getByTestId('fit').click()
-  await expect(page.getByTestId('save-state')).toHaveText(/kept on this computer/)
+  await expect(page.getByTestId('save-note')).toHaveText(/kept on this computer/)
   await page.close()
   await context.unroute('**/api/jobs/*')
   const again = await context.newPage()

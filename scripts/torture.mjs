@@ -1,44 +1,25 @@
 import { chromium } from '@playwright/test'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { execFileSync, spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { pathToFileURL } from 'node:url'
 import { ensureBuilt } from './lib/build.mjs'
+import { randomBy } from './lib/fuzz.mjs'
 import { ensureChromium } from './lib/install.mjs'
 import { freePort } from './lib/ports.mjs'
-import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
-import { fail, say, Trouble } from './lib/say.mjs'
-import { startServer } from './lib/server.mjs'
+import { ensurePostgres } from './lib/postgres.mjs'
+import { fail, ROOT, say, Trouble } from './lib/say.mjs'
 
-/** Kills server, database or browser with -9 at random moments under edits; what was shown as saved must be there afterwards, whole. */
-class Bench {
-  constructor(folder, ports, executablePath) {
-    Object.assign(this, { folder, ...ports, executablePath, shown: undefined })
-  }
+const WINDOWS = 4
+const VICTIMS = ['server', 'database', 'launcher', 'browser']
+/** Time in which every window is saved by itself, once the service is back. */
+const SETTLED_MS = 15_000
 
-  async startPostgres() {
-    this.postgres = await startPostgres({ folder: this.folder, port: this.pgPort })
-  }
-
-  async startServer() {
-    this.server = await startServer({ port: this.port, databaseUrl: this.postgres.urlOf('postgres') })
-  }
-
-  async startBrowser() {
-    const args = [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ]
-    this.browser = await chromium.launchPersistentContext(join(this.folder, 'browser'), { executablePath: this.executablePath, args })
-    this.page = this.browser.pages()[0] ?? (await this.browser.newPage())
-    await this.page.goto(`http://127.0.0.1:${this.port}/jobs/1/power-flow`)
-    await this.page.getByTestId('line').waitFor()
+/** A window on one job: what it showed as saved last. */
+class Window {
+  constructor(number, page) {
+    Object.assign(this, { number, page, shown: undefined })
   }
 
   /** Fits random parts without waiting for anything, noting every state that the screen shows as saved. */
@@ -53,53 +34,36 @@ class Bench {
     }
   }
 
-  /** What the screen shows as saved at this moment: the number of the save and the sentence that stands with it. */
+  /** What the screen shows as saved at this moment: the number of the save and the sentence beside it. */
   async note() {
     const seen = await this.page.evaluate(() => {
       const mark = document.querySelector('[data-testid=save-state]')
       return {
         state: mark?.dataset.state,
-        words: mark?.textContent ?? '',
+        version: Number(mark?.dataset.version),
         sentence: document.querySelector('[data-testid=sentence]')?.textContent,
       }
     })
-    if (seen.state === 'saved') this.shown = { version: Number(/no\. (\d+)/.exec(seen.words)?.[1]), sentence: seen.sentence }
+    if (seen.state === 'saved') this.shown = seen
   }
 
-  async kill(what) {
-    if (what === 'server') process.kill(this.server.pid, 'SIGKILL')
-    if (what === 'database') process.kill(this.postgres.pid, 'SIGKILL')
-    if (what === 'browser') await killBrowser(this.folder)
-  }
-
-  async mend(what) {
-    await wait(200)
-    if (what === 'database') await this.startPostgres()
-    if (what === 'server') await this.startServer()
-    if (what === 'browser') {
-      await this.browser.close().catch(() => undefined)
-      await this.startBrowser()
-    }
-  }
-
-  /** The screen settles; the server then has what was shown, or something newer, and it is whole. */
-  async check(round, what) {
+  async settled(words) {
     await this.page
       .locator('[data-testid=save-state][data-state=saved]')
-      .waitFor({ timeout: 30_000 })
+      .waitFor({ timeout: SETTLED_MS })
       .catch(async () => {
-        const kept = await this.page.evaluate(() =>
-          JSON.stringify(Object.entries(globalThis.localStorage).map(([key, text]) => [key, JSON.parse(text).change])),
-        )
-        const { version, savedBy, savedChange } = await (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1`)).json()
+        const mark = this.page.getByTestId('save-state')
         throw new Trouble(
-          `Round ${round}, ${what} killed: the screen does not settle; it says: ${await this.page.getByTestId('save-state').textContent()}. ` +
-            `Kept here: ${kept}; on the server: ${JSON.stringify({ version, savedBy, savedChange })}; shown last: ${JSON.stringify(this.shown)}.`,
+          `${words}: job ${this.number} does not settle; it says: ${await mark.textContent()} (${await mark.getAttribute('data-state')}).`,
         )
       })
-    const get = async (path) => (await fetch(`http://127.0.0.1:${this.port}/api/jobs/1${path}`)).json()
+  }
+
+  /** The server has what was shown as saved, or something newer, and the screen says of it what the server says. */
+  async check(url, words) {
+    const get = async (path) => (await fetch(`${url}/api/jobs/${this.number}${path}`)).json()
     const [job, answer] = [await get(''), await get('/answer')]
-    const trouble = (words) => new Trouble(`Round ${round}, ${what} killed: ${words}`)
+    const trouble = (sentence) => new Trouble(`${words}, job ${this.number}: ${sentence}`)
     if (this.shown && job.version < this.shown.version)
       throw trouble(`save no. ${this.shown.version} was shown, the server has no. ${job.version}.`)
     if (this.shown && job.version === this.shown.version && answer.sentence !== this.shown.sentence)
@@ -107,20 +71,110 @@ class Bench {
     const sentence = await this.page.getByTestId('sentence').textContent()
     if (sentence !== answer.sentence) throw trouble(`the screen says "${sentence}", the server "${answer.sentence}".`)
   }
+}
+
+/** Kills the server, the database, the launcher of both, or the browser with -9 under the edits of four windows. */
+class Torture {
+  constructor(folder, profile, ports, executablePath) {
+    Object.assign(this, { folder, profile, ...ports, executablePath, windows: [], slowest: 0 })
+    this.url = `http://127.0.0.1:${ports.port}`
+  }
+
+  /** Starts as a person does, and waits until it answers. */
+  async launch() {
+    const env = { ...process.env, PORT: String(this.port), PLUCKY_PG_PORT: String(this.pgPort), PLUCKY_DATA: this.folder }
+    this.launcher = spawn('node', ['scripts/start.mjs'], { cwd: ROOT, env, stdio: 'ignore', detached: true })
+    await this.back()
+  }
+
+  /** Waits until the database answers through the server. */
+  async back() {
+    for (let i = 0; i < 1200; i++) {
+      const answer = await fetch(`${this.url}/api/health/ready`).catch(() => undefined)
+      if (answer?.ok) return
+      await wait(100)
+    }
+    throw new Trouble('The service does not come back within two minutes.')
+  }
+
+  async openBrowser() {
+    const args = [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ]
+    this.browser = await chromium.launchPersistentContext(this.profile, { executablePath: this.executablePath, args })
+    const before = this.windows
+    this.windows = []
+    for (let number = 1; number <= WINDOWS; number++) {
+      const window = new Window(number, await this.browser.newPage())
+      window.shown = before[number - 1]?.shown
+      await window.page.goto(`${this.url}/jobs/${number}/power-flow`)
+      await window.page.getByTestId('line').waitFor()
+      this.windows.push(window)
+    }
+  }
+
+  /** The web server is the child of the launcher that runs its program. */
+  serverPid() {
+    const children = readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && existsSync(`/proc/${pid}/stat`))
+    const pid = children.find((each) => {
+      try {
+        const parent = readFileSync(`/proc/${each}/stat`, 'utf8')
+          .replace(/^.*\) /s, '')
+          .split(' ')[1]
+        return Number(parent) === this.launcher.pid && readFileSync(`/proc/${each}/cmdline`, 'utf8').includes('apps/server')
+      } catch (error) {
+        if (error.code === 'ENOENT' || error.code === 'ESRCH') return false // it ended while it was looked at
+        throw error
+      }
+    })
+    if (!pid) throw new Trouble('The web server is not there to be killed.')
+    return Number(pid)
+  }
+
+  kill(what) {
+    if (what === 'server') process.kill(this.serverPid(), 'SIGKILL')
+    if (what === 'database')
+      process.kill(Number(readFileSync(join(this.folder, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
+    if (what === 'launcher') process.kill(this.launcher.pid, 'SIGKILL')
+    if (what === 'browser') killBrowser(this.profile)
+  }
+
+  async round(random, words, what) {
+    const until = Date.now() + 4000
+    const editing = Promise.allSettled(this.windows.map((window) => window.edit(random, until)))
+    await wait(400 + random() * 1600)
+    this.kill(what)
+    const failed = (await editing).find(({ status }) => status === 'rejected')
+    if (failed && what !== 'browser') throw failed.reason
+    await wait(200)
+    if (what === 'launcher') await this.launch()
+    else if (what === 'browser') {
+      await this.browser.close().catch(() => undefined)
+      await this.openBrowser()
+    } else await this.back()
+    const begun = Date.now()
+    await Promise.all(this.windows.map((window) => window.settled(words)))
+    this.slowest = Math.max(this.slowest, Date.now() - begun)
+    for (const window of this.windows) await window.check(this.url, words)
+  }
 
   async stop() {
     await this.browser?.close().catch(() => undefined)
-    await this.server?.stop()
-    await this.postgres?.stop()
+    if (!this.launcher || this.launcher.exitCode !== null) return
+    const gone = new Promise((resolve) => this.launcher.on('exit', resolve))
+    this.launcher.kill('SIGTERM')
+    await gone
   }
 }
 
-async function killBrowser(folder) {
-  const { execFileSync } = await import('node:child_process')
-  const pids = execFileSync('pgrep', ['-f', join(folder, 'browser')], { encoding: 'utf8' })
-    .trim()
-    .split('\n')
-    .map(Number)
+function killBrowser(profile) {
+  const pids = execFileSync('pgrep', ['-f', profile], { encoding: 'utf8' }).trim().split('\n').map(Number)
   for (const pid of pids)
     try {
       process.kill(pid, 'SIGKILL')
@@ -129,55 +183,31 @@ async function killBrowser(folder) {
     }
 }
 
-/** Numbers from 0 to below 1 by a seed (mulberry32). */
-function randomBy(seed) {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
-
-const VICTIMS = ['server', 'database', 'browser']
-
-/** Runs so many rounds by a seed, of one victim only where it is named; says how many of each were killed. */
-export async function torture(rounds, seed = 7, only = undefined) {
-  const folder = mkdtempSync(join(tmpdir(), 'plucky-torture-'))
-  const bench = new Bench(folder, { port: await freePort(), pgPort: await freePort() }, await ensureChromium())
-  const random = randomBy(seed)
-  const killed = { server: 0, database: 0, browser: 0 }
-  try {
-    await bench.startPostgres()
-    await bench.startServer()
-    await bench.startBrowser()
-    for (let round = 1; round <= rounds; round++) {
-      const what = only ?? VICTIMS[Math.floor(random() * VICTIMS.length)]
-      const editing = bench.edit(random, Date.now() + 4000).catch((error) => error)
-      await wait(400 + random() * 1600)
-      await bench.kill(what)
-      killed[what]++
-      const ended = await editing
-      if (ended instanceof Error && what !== 'browser') throw ended
-      await bench.mend(what)
-      await bench.check(round, what)
-    }
-  } finally {
-    await bench.stop()
-    rmSync(folder, { recursive: true, force: true })
-  }
-  return killed
-}
-
+/** npm run torture -- [rounds] [seed] [victim] */
 async function main() {
-  const rounds = Number(process.argv[2] ?? 50)
+  const [rounds, seed, only] = [Number(process.argv[2] ?? 50), Number(process.argv[3] ?? 7), process.argv[4]]
   await ensurePostgres()
   await ensureBuilt()
-  const killed = await torture(rounds, Number(process.argv[3] ?? 7), process.argv[4])
+  const [folder, profile] = ['data', 'browser'].map((what) => mkdtempSync(join(tmpdir(), `plucky-torture-${what}-`)))
+  const torture = new Torture(folder, profile, { port: await freePort(), pgPort: await freePort() }, await ensureChromium())
+  const random = randomBy(seed)
+  const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
+  try {
+    await torture.launch()
+    await torture.openBrowser()
+    for (let round = 1; round <= rounds; round++) {
+      const what = only ?? VICTIMS[Math.floor(random() * VICTIMS.length)]
+      await torture.round(random, `Round ${round}, ${what} killed`, what)
+      killed[what]++
+    }
+  } finally {
+    await torture.stop()
+    for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })
+  }
+  const counts = Object.entries(killed).map(([victim, count]) => `${victim} ${count}`)
   say(
-    `${rounds} kills (server ${killed.server}, database ${killed.database}, browser ${killed.browser}): everything shown as saved was stored correctly.`,
+    `${rounds} kills (${counts.join(', ')}) under the edits of ${WINDOWS} windows: everything shown as saved was stored, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
   )
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) main().catch(fail)
+main().catch(fail)

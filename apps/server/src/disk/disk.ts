@@ -1,3 +1,4 @@
+import { Logger } from '@nestjs/common'
 import { statfs } from 'node:fs/promises'
 
 /** Under this much free space people are warned; under the second nothing is stored any more, so that PostgreSQL keeps room to work. */
@@ -12,6 +13,8 @@ export type DiskState = 'ok' | 'low' | 'full'
 export class Disk {
   private freeBytes = Infinity
   private lookedAt = -Infinity
+  private told = false
+  private readonly log = new Logger('Disk')
 
   constructor(
     private readonly folder: string | undefined,
@@ -21,10 +24,17 @@ export class Disk {
   async look(): Promise<{ readonly state: DiskState; readonly freeBytes: number }> {
     if (this.folder !== undefined && Date.now() - this.lookedAt > LOOK_EVERY_MS) {
       this.lookedAt = Date.now()
-      this.freeBytes = await this.freeOf(this.folder)
+      this.freeBytes = await this.freeOf(this.folder).catch((error: unknown) => this.unknown(error))
     }
     const { freeBytes } = this
     return { freeBytes, state: freeBytes < FULL_BYTES ? 'full' : freeBytes < LOW_BYTES ? 'low' : 'ok' }
+  }
+
+  /** A disk that cannot be asked stops nobody; it is said once. */
+  private unknown(error: unknown): number {
+    if (!this.told) this.log.warn(`The free space of the disk is not known: ${String(error)}`)
+    this.told = true
+    return Infinity
   }
 }
 

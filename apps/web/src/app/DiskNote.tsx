@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react'
 import { useStore } from 'zustand'
 import { diskStore } from '../state/disk.js'
+import { StripNote } from './StripNote.js'
 
 const MEGABYTE = 1024 ** 2
 
@@ -10,20 +10,10 @@ export function DiskNote() {
   if (!short) return null
   const free = `${Math.floor(short.freeBytes / MEGABYTE)} MB free`
   return (
-    <Box
-      role="status"
-      px="14px"
-      py="5px"
-      fontSize="14px"
-      fontWeight={600}
-      color="break"
-      borderTopWidth="1px"
-      borderColor="rule"
-      data-testid="disk-short"
-    >
+    <StripNote testId="disk-short">
       {short.state === 'full'
         ? `The disk of the server is full (${free}). Nothing is saved until there is room; changes are kept on this computer.`
         : `The disk of the server is almost full (${free}). Free some space before saving stops.`}
-    </Box>
+    </StripNote>
   )
 }

@@ -19,7 +19,7 @@ import { Panels } from './Panels.js'
 import { IconButton } from './IconButton.js'
 import { Loading } from './Loading.js'
 import { RovingLinks } from './RovingLinks.js'
-import { SaveMark } from './SaveMark.js'
+import { SaveMark, SaveNote } from './SaveMark.js'
 import { useViewId } from './use-view.js'
 import { TitleStrip } from './TitleStrip.js'
 import { jobAddress, JOB_VIEWS, PAGE_GROUPS, type JobViewId, type ViewId } from './views.js'
@@ -82,6 +82,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
         }
         tools={<JobTools />}
         groups={menu}
+        noted={job.saving === 'offline' && job.problem !== ''}
         below={
           <>
             {!inOneRow && (
@@ -94,6 +95,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
               {withLinks ? <RovingLinks label="Job pages" links={pages} /> : <Box />}
               <Totals key={shown} content={content} unit={unit} />
             </Flex>
+            <SaveNote job={job} />
           </>
         }
       />

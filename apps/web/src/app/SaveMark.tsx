@@ -1,37 +1,52 @@
 import { Text } from '@chakra-ui/react'
 import type { JobState } from '../state/job.js'
+import { StripNote } from './StripNote.js'
 
+const WORDS: Record<JobState['saving'], string> = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  unsaved: 'Saving…',
+  offline: 'Not saved yet',
+  conflict: 'Not saved',
+  refused: 'Not saved',
+}
 const ALARMING: ReadonlySet<JobState['saving']> = new Set(['offline', 'conflict', 'refused'])
 
 /** Save state of the open job. */
 export function SaveMark({ job }: { job: JobState }) {
   const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
-  const kept = job.keeping
-    ? 'Changes are kept on this computer.'
-    : 'This browser cannot keep changes (its storage is full or blocked): leave this page open.'
-  const words: Record<JobState['saving'], string> = {
-    saved: 'Saved',
-    saving: job.slow ? `Still saving. The server is slow to answer. ${kept}` : 'Saving…',
-    unsaved: 'Saving…',
-    offline: `${job.problem || 'Server not responding.'} ${kept}`,
-    conflict: 'Changed in another window',
-    refused: `Not saved: ${job.problem}`,
-  }
-  const alarming = ALARMING.has(job.saving) || job.slow
+  const alarming = ALARMING.has(job.saving)
   return (
     <Text
       role="status"
       fontSize="14px"
       lineHeight="1.15"
       mr="4px"
-      whiteSpace={alarming ? 'normal' : 'nowrap'}
+      whiteSpace="nowrap"
       color={alarming ? 'break' : 'inkSoft'}
       fontWeight={alarming ? 600 : 400}
       data-testid="save-state"
       data-state={job.saving}
+      data-version={job.version}
     >
-      {words[job.saving]}
+      {WORDS[job.saving]}
       {job.saving === 'saved' && <Text as="span" display={{ base: 'none', sm: 'inline' }}>{` ${time}`}</Text>}
     </Text>
   )
 }
+
+/** Why the open job is not saved, and where the change is meanwhile. A conflict has a panel of its own. */
+export function SaveNote({ job }: { job: JobState }) {
+  const words = noteOf(job)
+  return words ? <StripNote testId="save-note">{words}</StripNote> : null
+}
+
+function noteOf({ saving, slow, keeping, problem }: JobState): string {
+  const kept = keeping ? 'Changes are kept on this computer.' : `${UNKEPT}: leave this page open.`
+  if (saving === 'offline') return `${problem || 'The server is not responding.'} ${kept}`
+  if (saving === 'refused') return `Not saved: ${problem}`
+  if (slow) return `Still saving: the server is slow to answer. ${kept}`
+  return keeping ? '' : `${UNKEPT}; they are sent to the server only.`
+}
+
+const UNKEPT = 'This browser cannot keep changes (its storage is full or blocked)'

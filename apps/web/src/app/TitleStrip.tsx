@@ -20,10 +20,12 @@ interface StripProps {
   readonly below?: ReactNode
   /** Pages of the job, for the menu of a narrow screen. */
   readonly groups?: readonly MenuGroup[]
+  /** The page says itself why nothing can be saved. */
+  readonly noted?: boolean
 }
 
 /** The strip over every page. On a narrow screen its links fold into a menu. */
-export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
+export function TitleStrip({ left, tools, below, groups = [], noted = false }: StripProps) {
   const { pathname } = useLocation()
   useTopOfPage()
   // The menu is open on the page on which it was opened; going to another closes it.
@@ -60,7 +62,7 @@ export function TitleStrip({ left, tools, below, groups = [] }: StripProps) {
         </Box>
       )}
       {below}
-      <DiskNote />
+      {!noted && <DiskNote />}
     </Box>
   )
 }

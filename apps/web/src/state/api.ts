@@ -45,7 +45,8 @@ const isPassing = (status: number) => status >= 500 || status === 408 || status 
 
 async function call<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
   const deadline = /\/(import|file|photos)$/.test(path) ? FILE_DEADLINE_MS : DEADLINE_MS
-  const options: RequestInit = { method, keepalive, signal: AbortSignal.timeout(deadline) }
+  // A request that outlives its page has no deadline: there is nobody left to keep it.
+  const options: RequestInit = { method, keepalive, ...(keepalive ? {} : { signal: AbortSignal.timeout(deadline) }) }
   if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
   const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {
     throw new Unreachable(cause)

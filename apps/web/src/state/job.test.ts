@@ -34,7 +34,10 @@ class Beyond {
       await Promise.resolve()
       if (typeof options === 'function') return void this.locked.add(name)
       const { signal } = options as { signal: AbortSignal }
-      if (this.locked.has(name)) await new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason)))
+      while (this.locked.has(name)) {
+        signal.throwIfAborted()
+        await new Promise((resolve) => setTimeout(resolve, 50))
+      }
       this.locked.add(name)
       void callback({})
     },
@@ -83,11 +86,12 @@ class Beyond {
 const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
 
 /** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
-async function tab(beyond: Beyond, waitsMs = 0) {
+async function tab(beyond: Beyond, waitsMs = 0, session = new Map<string, string>()) {
   jest.resetModules()
   Object.defineProperty(globalThis, 'navigator', { value: { locks: beyond.locks }, configurable: true })
   Object.assign(globalThis, {
     fetch: beyond.fetch,
+    sessionStorage: { getItem: (k: string) => session.get(k) ?? null, setItem: (k: string, v: string) => session.set(k, v) },
     localStorage: {
       getItem: (k: string) => beyond.kept.get(k) ?? null,
       setItem: (k: string, v: string) => {
@@ -179,6 +183,19 @@ it('tries again by itself after an answer of 500, with what the server said of i
   beyond.broken = undefined
   await settle(6000)
   expect([t.now().saving, t.now().problem, beyond.content.name]).toEqual(['saved', '', 'typed on a full disk'])
+})
+
+it('waits after a reload for its old page to go, and takes up what that had not saved', async () => {
+  const beyond = new Beyond()
+  const session = new Map<string, string>()
+  const t = await tab(beyond, 0, session)
+  beyond.up = false
+  t.rename('typed before the reload')
+  await settle(200)
+  beyond.up = true
+  setTimeout(() => beyond.kill(), 2000)
+  const again = await tab(beyond, 3000, session)
+  expect(again.now().content?.name).toBe('typed before the reload')
 })
 
 it('opens a job by itself when the server is back', async () => {

@@ -7,7 +7,29 @@ function randomName(): string {
   return Array.from(crypto.getRandomValues(new Uint8Array(10)), (byte) => (byte % 36).toString(36)).join('')
 }
 
+const TAB_KEY = 'plucky-window'
+
+/** Kept with the tab, through its reloads; a browser may refuse it. */
+function tabName(): string | undefined {
+  try {
+    return globalThis.sessionStorage?.getItem(TAB_KEY) ?? undefined
+  } catch {
+    return undefined
+  }
+}
+
+function keepTabName(kept: string): void {
+  try {
+    globalThis.sessionStorage?.setItem(TAB_KEY, kept)
+  } catch {
+    // then a reload waits for its old page as for any other
+  }
+}
+
+/** The name of this tab before it was reloaded; what it still had to save is its own, however long its old page takes to go. */
+const before = tabName()
 let name = randomName()
+keepTabName(name)
 /** Every name that this window goes by or went by. */
 const own = new Set([name])
 void locks()?.request(lockOf(name), held)
@@ -31,17 +53,19 @@ export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown
     own.add(other)
   }
   name = other
+  keepTabName(name)
   return 'gone'
 }
 
-/** Longest time that a closing or reloading tab still holds its lock, ms. */
+/** Longest time that a closing tab still holds its lock, ms, and longest that the page before a reload does on a busy machine. */
 const LINGERS_MS = 400
+const RELOAD_LINGERS_MS = 5000
 
-/** Requests the lock of another tab. Resolves to `false` if that tab still holds the lock after `LINGERS_MS`. */
+/** Requests the lock of another tab. Resolves to `false` if that tab still holds the lock after its time. */
 const taken = (other: string) =>
   new Promise<boolean>((resolve) => {
     const late = new AbortController()
-    const timer = setTimeout(() => late.abort(), LINGERS_MS)
+    const timer = setTimeout(() => late.abort(), other === before ? RELOAD_LINGERS_MS : LINGERS_MS)
     locks()
       ?.request(lockOf(other), { signal: late.signal }, () => {
         clearTimeout(timer)

@@ -1,0 +1,20 @@
+import { Box } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+
+/** A sentence under the title strip that asks for attention. */
+export const StripNote = ({ testId, children }: { testId: string; children: ReactNode }) => (
+  <Box
+    role="status"
+    px="14px"
+    py="5px"
+    fontSize="14px"
+    lineHeight="1.3"
+    fontWeight={600}
+    color="break"
+    borderTopWidth="1px"
+    borderColor="ruleSoft"
+    data-testid={testId}
+  >
+    {children}
+  </Box>
+)
