@@ -25,11 +25,17 @@ class Window {
   /** Fits random parts without waiting for anything, noting every state that the screen shows as saved. */
   async edit(random, until) {
     while (Date.now() < until) {
-      const stations = this.page.locator('[data-testid^=order-]')
-      await stations.nth(Math.floor(random() * (await stations.count()))).click({ timeout: 2000 })
+      const stations = this.page.locator('[data-testid^=station-]')
+      await stations.nth(Math.floor(random() * (await stations.count()))).dispatchEvent('click', {}, { timeout: 5000 })
       const parts = this.page.getByTestId('candidates').getByRole('button')
-      await parts.nth(Math.floor(random() * (await parts.count()))).click({ timeout: 2000 })
-      if (await this.page.getByTestId('fit').isVisible()) await this.page.getByTestId('fit').click({ timeout: 2000 })
+      await parts.nth(Math.floor(random() * (await parts.count()))).dispatchEvent('click', {}, { timeout: 5000 })
+      // Where the part is installed already there is no such button, or it is just going.
+      await this.page
+        .getByTestId('fit')
+        .dispatchEvent('click', {}, { timeout: 300 })
+        .catch((error) => {
+          if (error.name !== 'TimeoutError') throw error
+        })
       await this.note()
     }
   }
