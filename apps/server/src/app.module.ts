@@ -9,7 +9,7 @@ import { ShelfModule } from './shelf/shelf.module.js'
 import { ShopModule } from './shop/shop.module.js'
 import { UnitsModule } from './units/units.module.js'
 
-/** Longest that a statement, or a wait for a connection, may take. */
+/** Timeout of a statement, and of waiting for a connection. */
 const DEADLINE_MS = 10_000
 
 @Module({})
@@ -31,7 +31,7 @@ export class AppModule {
         statement_timeout: DEADLINE_MS,
         lock_timeout: DEADLINE_MS / 2,
         idle_in_transaction_session_timeout: 2 * DEADLINE_MS,
-        // Also where the database itself does not run on: it would not keep its own deadlines.
+        // Client-side timeout: a paused database does not enforce its own.
         query_timeout: DEADLINE_MS + 1000,
       },
     })

@@ -21,7 +21,7 @@ import { dtoSchemas } from './http/schemas.js'
 /** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
 const IDLE_MS = 75_000
 
-/** Scripts of our own only, none inside a page. Styles are made by the page itself; drawings and photos are shown from memory. */
+/** Content security policy. No inline scripts. Inline styles: the UI library adds them. data: and blob: for drawings and photos. */
 const CONTENT_POLICY = {
   defaultSrc: ["'self'"],
   scriptSrc: ["'self'"],
@@ -30,7 +30,7 @@ const CONTENT_POLICY = {
   workerSrc: ["'self'", 'blob:'],
   objectSrc: ["'none'"],
   frameAncestors: ["'none'"],
-  // Served without TLS on loopback.
+  // Loopback has no TLS.
   upgradeInsecureRequests: null,
 }
 
@@ -40,9 +40,9 @@ const YEAR_MS = 365 * 24 * 3600 * 1000
 export async function createApplication(options: {
   databaseUrl: string
   webFolder?: string
-  /** Names under which the server may be called, besides loopback. */
+  /** Allowed host names besides loopback. */
   hosts?: readonly string[]
-  /** The disk that holds the database, where that is known. */
+  /** Disk of the database. Undefined if unknown. */
   disk?: Disk
   quiet?: boolean
 }): Promise<NestExpressApplication> {
@@ -66,7 +66,7 @@ export async function createApplication(options: {
   return app
 }
 
-/** Upgrades over a connection of its own: a step may take longer than a request. */
+/** Runs the migrations on a separate connection without request timeouts. */
 async function upgrade(databaseUrl: string): Promise<void> {
   const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
   try {

@@ -4,9 +4,9 @@ export interface ServerConfig {
   readonly port: number
   readonly databaseUrl: string
   readonly webFolder: string
-  /** Names under which the server may be called, besides loopback. */
+  /** Allowed host names besides loopback. */
   readonly hosts: readonly string[]
-  /** Folder of the built-in database; undefined where the database is somebody else's. */
+  /** Data folder of the built-in database. Undefined with an external database. */
   readonly dataFolder: string | undefined
 }
 

@@ -33,6 +33,13 @@ describe('the book of a job', () => {
 
 describe('photographs', () => {
   const add = (photo: object) => http().post('/api/photos').send(photo)
+  const imported = async (file: string) =>
+    (
+      await http()
+        .post('/api/jobs/import')
+        .send(JSON.parse(file) as object)
+        .expect(201)
+    ).body as Job
   it('are kept once under what is in them, and shown as they were sent', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     expect((await add({ type: 'image/png', data: PIXEL }).expect(201)).body).toEqual({ id })
@@ -112,22 +119,12 @@ describe('photographs', () => {
       .expect(200)
     const text = (await http().get('/api/jobs/4/file').expect(200)).text
     await scratch.query('DELETE FROM photos')
-    const taken = (
-      await http()
-        .post('/api/jobs/import')
-        .send(JSON.parse(text) as object)
-        .expect(201)
-    ).body as Job
+    const taken = await imported(text)
     const shown = taken.book.readings['pad-pattern']?.photos ?? []
     await http().get(`/api/photos/${shown[0]}`).expect(200)
-    // Here they are known, and go out and in as they are.
+    // A photo that is already stored keeps its id.
     const again = (await http().get(`/api/jobs/${taken.number}/file`).expect(200)).text
-    const second = (
-      await http()
-        .post('/api/jobs/import')
-        .send(JSON.parse(again) as object)
-        .expect(201)
-    ).body as Job
+    const second = await imported(again)
     expect((await http().get(`/api/jobs/${second.number}/file`).expect(200)).text).toBe(again)
   })
 })

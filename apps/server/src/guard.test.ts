@@ -11,7 +11,7 @@ const jobNo = async (number: number) => (await http().get(`/api/jobs/${number}`)
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
-/** Sends text as the body of a new job; the first problem in its answer. */
+/** Posts a raw body. Returns status, path and sentence of the first problem. */
 async function problemOf(body: string, path = '/api/jobs') {
   const answer = await http().post(path).set('content-type', 'application/json').send(body)
   const [first] = errorsOf(answer.body)
@@ -82,7 +82,7 @@ describe('a request is refused, with where and why,', () => {
 
   it('where it comes under another name, from another page, or as another type', async () => {
     const host = await http().get('/api/jobs').set('host', 'rebound.example:4780').expect(421)
-    expect(errorsOf(host.body)[0]?.sentence).toMatch(/^This server does not answer under the name "rebound.example:4780"\. .*PLUCKY_HOSTS=/)
+    expect(errorsOf(host.body)[0]?.sentence).toMatch(/^Host name "rebound.example:4780" is not allowed\. .*PLUCKY_HOSTS=/)
     await http().get('/api/jobs').set('host', 'localhost:9').expect(200)
     const body = { currency: 'USD' }
     const from = (origin: string) => http().put('/api/shop').set('host', 'localhost:9').set('origin', origin).send(body)
@@ -111,7 +111,7 @@ describe('a request is refused, with where and why,', () => {
 
 describe('while the database', () => {
   it('hangs, the server says within a second that it lives and that it is not ready', async () => {
-    // Every connection of the server is held.
+    // Use up the connection pool of the server.
     const slow = Array.from({ length: 12 }, () => scratch.app.get(Sequelize).query('SELECT pg_sleep(2)'))
     const begun = Date.now()
     await http().get('/api/health/live').expect(200)

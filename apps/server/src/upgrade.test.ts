@@ -52,7 +52,7 @@ describe('data of the first release', () => {
       teardown: NOTHING_FOUND,
       spec: { ...stored.spec, works: {} },
       arrivedPressure: stored.spec.pressure,
-      // What each step knew, whatever is default by now.
+      // Defaults at the time of each migration, not the current ones.
       rules: {
         limitThatCounts: 'lower',
         hourRate: 95,
@@ -106,7 +106,7 @@ describe('an upgrade', () => {
     await fillAsFirstRelease(sequelize)
     await direct.query(`UPDATE parts SET body = body || '{"maxPressurePa": 5}' WHERE id = 'fwd-stock'`)
     const steps = async () => (await rows('SELECT name FROM "SequelizeMeta"')).length
-    // The second step has changed the parts when it waits for the jobs.
+    // Migration 2 has already changed the parts when it waits for this lock.
     await direct.query('BEGIN; LOCK TABLE jobs')
     const cut = expect(migrate(sequelize)).rejects.toThrow()
     const waiting = `SELECT pid FROM pg_locks WHERE NOT granted AND relation = 'jobs'::regclass`

@@ -1,9 +1,9 @@
 import { BaseError, ConnectionError } from 'sequelize'
 
-/** Why the database refused a statement, where it is not a defect of ours. */
+/** Expected database failures, by how the server answers them. */
 export type Failure = 'unreachable' | 'contended' | 'full' | 'not-storable'
 
-/** By SQLSTATE (PostgreSQL, appendix A): a code, or a class of two characters. */
+/** Failure by SQLSTATE code or two-character class. Source: PostgreSQL documentation, appendix A. */
 const FAILURES: Readonly<Record<string, Failure>> = {
   '08': 'unreachable',
   '57P01': 'unreachable',
@@ -21,7 +21,7 @@ const FAILURES: Readonly<Record<string, Failure>> = {
 
 const LOST = /connection terminated|query read timeout|socket|ECONN|EPIPE|ConnectionManager.getConnection was called after/i
 
-/** What an error of the database means; nothing where it is not one of these. */
+/** Classifies a database error. Returns `undefined` for an unexpected error. */
 export function failureOf(error: unknown): Failure | undefined {
   if (error instanceof ConnectionError) return 'unreachable'
   if (!(error instanceof BaseError)) return undefined
@@ -30,7 +30,7 @@ export function failureOf(error: unknown): Failure | undefined {
   return FAILURES[code] ?? FAILURES[code.slice(0, 2)] ?? (LOST.test(String(cause?.message ?? error.message)) ? 'unreachable' : undefined)
 }
 
-/** An error for the log: with its trace, and what the database said of it. */
+/** Formats an error for the log: stack trace, database message and SQL statement. */
 export function describeError(error: unknown): string {
   if (!(error instanceof Error)) return String(error)
   const { parent, sql } = error as { parent?: { code?: string; detail?: string; message?: string }; sql?: string }

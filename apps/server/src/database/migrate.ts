@@ -38,10 +38,10 @@ const STEPS = [
   { name: '0016-items-of-jobs', ...itemsOfJobs },
 ]
 
-/** Key of the advisory lock that upgrade and first filling hold: an arbitrary number. */
+/** Advisory lock key for migrations and seeding. Arbitrary number. */
 const UPGRADE_LOCK = 5_182_004
 
-/** Waits for the upgrade lock, and holds it until the transaction ends. A step may take as long as it needs. */
+/** Takes the migration lock for this transaction and turns its timeouts off. */
 export async function lockUpgrade(sequelize: Sequelize, transaction: Transaction): Promise<void> {
   await sequelize.query(`SET LOCAL statement_timeout = 0; SET LOCAL lock_timeout = 0; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, {
     transaction,
@@ -49,9 +49,8 @@ export async function lockUpgrade(sequelize: Sequelize, transaction: Transaction
 }
 
 /**
- * Brings the tables up to date. Every step is one transaction together with its entry in "SequelizeMeta": it is done or it is not. An
- * advisory lock keeps a second server out of the step; it then finds it done. Throws where the database is newer than the program.
- * `last` names the last step to run; without it, all of them.
+ * Runs the pending migrations. Each one and its entry in "SequelizeMeta" are one transaction, under an advisory lock against a second
+ * server. Throws if the database is newer than this program. `last` is the last migration to run (default: all).
  */
 export async function migrate(sequelize: Sequelize, last?: string): Promise<void> {
   let ran = true
@@ -77,13 +76,13 @@ export async function migrate(sequelize: Sequelize, last?: string): Promise<void
     })
 }
 
-/** Steps that a database has had, and those that this program would still run on it. */
+/** Migrations applied to a database, and those still pending. */
 export interface UpgradeState {
   readonly done: readonly string[]
   readonly pending: readonly string[]
 }
 
-/** Reads how far a database is upgraded, without changing it. Throws where it is newer than the program. */
+/** Reads applied and pending migrations. Changes nothing. Throws if the database is newer than this program. */
 export async function upgradeState(databaseUrl: string): Promise<UpgradeState> {
   const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
   try {

@@ -6,8 +6,8 @@ import { failureOf } from './failures.js'
 const TRIES = 4
 
 /**
- * Work in one transaction: all of it or nothing. Work that the database broke up (deadlock, lost connection) is done again; a commit
- * whose outcome is unknown is not.
+ * Runs work in one transaction. Retries up to three times after a deadlock or a lost connection, but not after a commit with unknown
+ * outcome.
  */
 export async function transacted<T>(sequelize: Sequelize, work: (transaction: Transaction) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {

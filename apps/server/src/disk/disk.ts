@@ -1,7 +1,7 @@
 import { Logger } from '@nestjs/common'
 import { statfs } from 'node:fs/promises'
 
-/** Under this much free space people are warned; under the second nothing is stored any more, so that PostgreSQL keeps room to work. */
+/** Free space below which users are warned, and below which writes are refused so that PostgreSQL can keep running. */
 export const LOW_BYTES = 1024 ** 3
 export const FULL_BYTES = 200 * 1024 ** 2
 
@@ -9,7 +9,7 @@ const LOOK_EVERY_MS = 2000
 
 export type DiskState = 'ok' | 'low' | 'full'
 
-/** Free space of the disk that holds the database, looked at no more than every two seconds. Without a folder it is never short. */
+/** Free disk space of the database folder, read at most every two seconds. Always "ok" without a folder. */
 export class Disk {
   private freeBytes = Infinity
   private lookedAt = -Infinity
@@ -30,9 +30,9 @@ export class Disk {
     return { freeBytes, state: freeBytes < FULL_BYTES ? 'full' : freeBytes < LOW_BYTES ? 'low' : 'ok' }
   }
 
-  /** A disk that cannot be asked stops nobody; it is said once. */
+  /** Logs the first failure to read the free space and assumes enough. */
   private unknown(error: unknown): number {
-    if (!this.told) this.log.warn(`The free space of the disk is not known: ${String(error)}`)
+    if (!this.told) this.log.warn(`Free disk space is unknown: ${String(error)}`)
     this.told = true
     return Infinity
   }

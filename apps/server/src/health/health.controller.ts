@@ -4,7 +4,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { Sequelize } from 'sequelize-typescript'
 import { refuse } from '../http/refusal.js'
 
-/** Longest that a question about health waits for the database. */
+/** Database timeout of the readiness check. */
 const PATIENCE_MS = 700
 
 @ApiTags('health')
@@ -14,22 +14,22 @@ export class HealthController {
 
   constructor(private readonly sequelize: Sequelize) {}
 
-  /** Well only when the database answers. */
+  /** Same as readiness. */
   @Get()
   health() {
     return this.ready()
   }
 
-  /** The server runs, whatever the database does. */
+  /** Liveness: does not use the database. */
   @Get('live')
   live() {
     return { status: 'ok' }
   }
 
-  /** The database answers too. Says so, or that it does not, within a second. */
+  /** Readiness: 503 if the database does not respond within 700 ms. */
   @Get('ready')
   async ready() {
-    // One question at a time: a database that hangs is not asked by every caller.
+    // One query at a time, shared by all callers, so that a hung database does not use up the pool.
     this.asking ??= this.sequelize.query('SELECT 1').finally(() => (this.asking = undefined))
     const answers = this.asking.then(
       () => true,

@@ -4,7 +4,7 @@ import { describeError, failureOf, type Failure } from '../database/failures.js'
 import { bodyLimit } from './guard.js'
 import { Refusal, refuse } from './refusal.js'
 
-/** Seconds after which a client may try again. */
+/** Value of the Retry-After header, seconds. */
 const RETRY_AFTER_S = '2'
 
 const FAILURES: Readonly<Record<Failure, () => Refusal>> = {

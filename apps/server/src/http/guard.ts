@@ -3,9 +3,9 @@ import express, { type NextFunction, type Request, type RequestHandler, type Res
 import type { Disk } from '../disk/disk.js'
 import { Refusal, refuse } from './refusal.js'
 
-/** Greatest bodies by route; what is not listed is small. */
+/** Maximum body size by path prefix. The first match counts. */
 const BODY_LIMITS = [
-  // A job file brings its photos along.
+  // Job files include photos.
   { path: '/api/jobs/import', limit: '24mb' },
   { path: '/api/shelf/file', limit: '24mb' },
   { path: '/api/shelf/import', limit: '12mb' },
@@ -13,7 +13,7 @@ const BODY_LIMITS = [
   { path: '/api', limit: '1mb' },
 ] as const
 
-/** The limit for one address, as an error says it. */
+/** Maximum body size of a path, for error messages. */
 export const bodyLimit = (path: string): string =>
   (BODY_LIMITS.find((route) => path.startsWith(route.path))?.limit ?? '0').replace('mb', ' MB')
 
@@ -21,8 +21,8 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]']
 const CHANGING = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
 
 /**
- * What every request passes before a controller sees it: the name of the server, the page it comes from, its address, the type and size
- * of its body, and what is in it. A refusal is an error with words, answered by the filter of errors.
+ * Middleware that checks every request before the controllers: host, origin, URL, free disk space, content type, body size and body
+ * content.
  */
 export function guards(hosts: readonly string[], disk: Disk): RequestHandler[] {
   const allowed = new Set([...LOOPBACK, ...hosts])
@@ -40,7 +40,7 @@ const under =
   (request: Request, response: Response, next: NextFunction) =>
     request.path.startsWith(path) ? handler(request, response, next) : next()
 
-/** A page of another site that resolves its own name to this machine still sends its own name. */
+/** Rejects unknown host names, against DNS rebinding. */
 function hostProblem(request: Request, allowed: ReadonlySet<string>): Refusal | undefined {
   const host = request.headers.host ?? ''
   if (allowed.has(host.replace(/:\d+$/, '').toLowerCase())) return undefined
@@ -54,14 +54,14 @@ function originProblem({ method, headers }: Request): Refusal | undefined {
   return own ? undefined : refuse(403, 'origin-not-allowed', '', { origin: origin.slice(0, 100) })
 }
 
-/** Addresses that the database could not read either, and questions that are asked twice. */
+/** Rejects malformed percent encoding, NUL, lone surrogates, and repeated or inherited query keys. */
 function addressProblem({ originalUrl, query }: Request): Refusal | undefined {
   const texts = [decoded(originalUrl), ...Object.values(query)]
   const good = texts.every((text) => typeof text === 'string' && isStorable(text)) && !Object.keys(query).some(isInherited)
   return good ? undefined : refuse(400, 'address-unreadable')
 }
 
-/** Tells how much room is left where it is little; a full disk is only read. */
+/** Adds the disk header if space is low. Rejects writes if the disk is full. */
 async function diskProblem({ method }: Request, response: Response, disk: Disk): Promise<Refusal | undefined> {
   const { state, freeBytes } = await disk.look()
   if (state !== 'ok') response.setHeader(DISK_HEADER, `${state}; free=${freeBytes}`)

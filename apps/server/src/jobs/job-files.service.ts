@@ -26,7 +26,7 @@ export class JobFilesService {
     return writeJob({ ...(await this.fileOf(job)), photos: await this.photos.all(ids) })
   }
 
-  /** Keeps the photos of a file. One that is new here is encoded anew, so the readings show it under its new id. */
+  /** Stores the photos of a file. A new photo is re-encoded and gets a new id, which replaces the old one in the measurements. */
   private async bookWithPhotos({ job, photos = [] }: JobFile, transaction: Transaction): Promise<JobContent['book']> {
     const known = await this.photos.known(
       photos.map(({ id }) => id),

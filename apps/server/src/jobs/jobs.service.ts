@@ -89,7 +89,7 @@ export class JobsService {
     return row
   }
 
-  /** A job checked against what the shop has. What it names cannot be changed until the transaction ends. */
+  /** Checks a job against unit, parts and operations, and locks these rows for the transaction. */
   private async content(plain: unknown, dto: typeof JobContentDto, transaction: Transaction): Promise<JobContent> {
     const shaped = accepted(checkShape(dto, withDefaults(plain)))
     return accepted(checkJob(plain, await this.shelf.lookupFor([shaped], transaction, 'SHARE'), dto))

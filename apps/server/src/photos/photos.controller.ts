@@ -17,7 +17,7 @@ export class PhotosController {
     return this.photos.add(body)
   }
 
-  /** Deletes a photo that no job shows. */
+  /** Deletes a photo. 409 if a job or revision uses it. */
   @Delete(':id')
   remove(@Param('id') id: string) {
     return this.photos.remove(id)

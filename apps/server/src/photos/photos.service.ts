@@ -18,7 +18,7 @@ const REFUSALS = {
 export class PhotosService {
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
-  /** Keeps a photo, encoded anew, and gives its id; the same picture again has the same. */
+  /** Re-encodes and stores a photo. The id is the SHA-256 of the stored bytes. */
   async add(plain: unknown, transaction: Transaction | null = null): Promise<{ readonly id: string }> {
     const { data } = accepted(checkPhoto(plain))
     const made = await reencoded(Buffer.from(data, 'base64'))
@@ -28,13 +28,13 @@ export class PhotosService {
     return { id }
   }
 
-  /** Those of some ids that are kept here. */
+  /** Returns the ids that are stored. */
   async known(ids: readonly string[], transaction: Transaction | null = null): Promise<Set<string>> {
     const rows = await this.rows.findAll({ attributes: ['id'], where: { id: [...ids] }, transaction })
     return new Set(rows.map(({ id }) => id))
   }
 
-  /** Deletes a photo that no job and no revision shows. */
+  /** Deletes a photo. Throws 409 if a job or revision uses it. */
   async remove(id: string): Promise<{ readonly id: string }> {
     await this.one(id)
     const [job] = await this.uses(id)

@@ -1,14 +1,14 @@
 import sharp from 'sharp'
 
-/** Most pixels of a picture that is decoded, and the longest side of one that is kept. */
+/** Maximum pixels of an input image, and maximum side of a stored one. */
 export const MOST_PIXELS = 50_000_000
 const LONGEST_PX = 1600
-/** Pictures decoded at once, and pictures that may wait. */
+/** Concurrent decodes, and maximum queue length. */
 const AT_ONCE = 1
 const MOST_WAITING = 20
 const SECONDS = 10
 
-// Nothing but JPEG and PNG is ever decoded, whatever the bytes claim to be.
+// Allow the JPEG and PNG decoders only.
 sharp.block({ operation: ['VipsForeignLoad'] })
 sharp.unblock({ operation: ['VipsForeignLoadJpegBuffer', 'VipsForeignLoadPngBuffer'] })
 sharp.cache(false)
@@ -27,7 +27,7 @@ async function turn(): Promise<boolean> {
   return true
 }
 
-/** Hands the turn to the next one, or gives it back. */
+/** Starts the next queued decode. */
 function passOn(): void {
   const next = waiting.shift()
   if (next) next()
@@ -35,8 +35,8 @@ function passOn(): void {
 }
 
 /**
- * A picture decoded and encoded anew, as JPEG of at most 1600 px: what is hidden in a file (place and time of the photo, a second file,
- * a script) is gone. Decoding runs in threads of its own, one picture at a time.
+ * Re-encodes an image as JPEG, longest side 1600 px. Removes metadata and appended data. Runs in the thread pool of libvips, one image
+ * at a time.
  */
 export async function reencoded(bytes: Buffer): Promise<Reencoded> {
   if (!(await turn())) return { ok: false, why: 'busy' }
@@ -52,7 +52,7 @@ export async function reencoded(bytes: Buffer): Promise<Reencoded> {
       .timeout({ seconds: SECONDS })
     return { ok: true, bytes: await made.toBuffer() }
   } catch {
-    return { ok: false, why: 'unreadable' } // libvips says why in terms of its own; for the sender it is no picture
+    return { ok: false, why: 'unreadable' } // libvips messages mean nothing to the user
   } finally {
     passOn()
   }

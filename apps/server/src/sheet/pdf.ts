@@ -125,14 +125,14 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
   }
 }
 
-/** Sizes of the lettering, the largest first. */
+/** Font sizes, pt, largest first. */
 const SIZES = [8.4, 7.8, 7.2, 6.6, 6] as const
 
-/** A build sheet as a PDF: one A4 page in the largest lettering that fits on it, else more pages in the smallest. */
+/** Build sheet as PDF: the largest font size that fits on one A4 page, otherwise several pages in the smallest. */
 export async function sheetPdf(sheet: Sheet): Promise<Buffer> {
   let [low, high] = [0, SIZES.length - 1]
   let best: Buffer | undefined
-  // Halving the sizes that are left: setting a page is what takes time.
+  // Binary search, because each layout takes about 0.5 s.
   while (low <= high) {
     const middle = Math.floor((low + high) / 2)
     const { bytes, pages } = await typeset(sheet, SIZES[middle] as number)

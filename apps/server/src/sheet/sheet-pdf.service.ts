@@ -5,11 +5,11 @@ import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
 import { refuse } from '../http/refusal.js'
 
-/** Sheets that may wait for the one that is being set. */
+/** Maximum queue length. */
 const MOST_WAITING = 30
 const MOST_KEPT = 40
 
-/** Sets build sheets as PDF in a thread of its own: a page takes up to a second, and others are answered meanwhile. */
+/** Makes build sheet PDFs in a worker thread, because layout takes up to a second. */
 @Injectable()
 export class SheetPdfService implements OnApplicationShutdown {
   private readonly pool = new Piscina<Sheet, Uint8Array>({
@@ -20,7 +20,7 @@ export class SheetPdfService implements OnApplicationShutdown {
     maxQueue: MOST_WAITING,
   })
 
-  /** The sheets set last, by the digest of what is on them. */
+  /** Recent PDFs by digest of the sheet. */
   private readonly made = new Map<string, Promise<Buffer>>()
 
   pdf(sheet: Sheet): Promise<Buffer> {

@@ -12,10 +12,10 @@ import { UnitsService } from '../units/units.service.js'
 import { ShelfService } from './shelf.service.js'
 import type { Kept, Store } from './store.js'
 
-/** Jobs read at once while an edit is checked against them. */
+/** Jobs per query while an edit is checked. */
 const BATCH = 20
 
-/** What an edit changes. */
+/** Items changed by an edit. */
 interface Changed {
   readonly parts?: readonly Part[]
   readonly operations?: readonly Operation[]
@@ -50,15 +50,15 @@ export class ShelfEditsService {
     }
   }
 
-  /** Takes many parts at once, new ones and changed ones: all of them or none. */
+  /** Adds and changes parts in one transaction. */
   takeAll(added: readonly unknown[], changed: readonly { item: unknown; version: number }[]): Promise<ShelfContent['parts']> {
     const parts = changed.map(({ item }) => this.shelf.parts.checked(item))
     return this.minding({ parts }, (transaction) => this.shelf.takeAll(added, changed, transaction))
   }
 
   /**
-   * Makes an edit if every job that can be saved now can be saved with it too, and marks these jobs as not judged. The jobs are checked
-   * first; then the edited items are locked against saves of jobs, and only jobs that were saved meanwhile are checked again.
+   * Applies an edit unless it makes a valid job invalid, and marks the affected jobs for rating. All jobs are checked without a lock
+   * first. Then the items are locked and only jobs saved in between are checked again.
    */
   private async minding<T>(changed: Changed, edit: (transaction: Transaction) => Promise<T>): Promise<T> {
     if ([...(changed.parts ?? []), ...(changed.operations ?? []), changed.unit].every((item) => item === undefined))
@@ -77,7 +77,7 @@ export class ShelfEditsService {
     })
   }
 
-  /** Checks the jobs that were not checked in their present version, a few at a time: other requests are answered in between. */
+  /** Checks the jobs whose current version is not in `checked`, in batches, so that other requests are not blocked. */
   private async mindJobs(
     changed: Changed,
     where: WhereOptions,
@@ -125,7 +125,7 @@ function lookupAfter(before: Lookup, { parts = [], operations = [], unit }: Chan
   }
 }
 
-/** Jobs that name what is changed, found by index. */
+/** Indexed condition for the jobs that use the changed items. */
 function jobsNaming({ parts = [], operations = [], unit }: Changed): WhereOptions {
   const ids = [...parts, ...operations].map(({ id }) => id)
   return unit ? { unit_id: unit.id } : { items: { [Op.overlap]: ids } }

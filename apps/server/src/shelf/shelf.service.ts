@@ -46,7 +46,7 @@ export class ShelfService {
     return { units, parts, operations, kits }
   }
 
-  /** Looks up what some jobs name, and nothing else. With a lock nobody changes it until the transaction ends. */
+  /** Loads unit, parts and operations of the given jobs. `lock` holds a row lock on them until the transaction ends. */
   async lookupFor(jobs: readonly unknown[], transaction: Transaction | null = null, lock?: 'SHARE'): Promise<Lookup> {
     const named = jobs.map(namedIn)
     const parts = await this.parts.byIds(
@@ -99,7 +99,7 @@ export class ShelfService {
     })
   }
 
-  /** Takes many parts at once, new ones and changed ones. */
+  /** Adds and changes parts within a transaction. */
   async takeAll(
     added: readonly unknown[],
     changed: readonly { item: unknown; version: number }[],
@@ -112,7 +112,7 @@ export class ShelfService {
   }
 }
 
-/** Adds the missing items of one kind. Returns how many were added. An item that came meanwhile by another window counts as known. */
+/** Adds the missing items of one kind and returns their number. Items added concurrently by another window are not counted. */
 async function bringInto<T extends { readonly id: string; readonly name: string }>(
   store: Store<T>,
   brought: readonly T[],
@@ -134,7 +134,7 @@ const isFields = (value: unknown): value is Record<string, unknown> => typeof va
 const textsOf = (value: unknown) =>
   (isFields(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
 
-/** Ids that a job names, also one that is not checked yet. */
+/** Ids in an unchecked job. */
 function namedIn(job: unknown): { parts: string[]; operations: string[]; units: string[] } {
   if (!isFields(job)) return { parts: [], operations: [], units: [] }
   const spec = isFields(job['spec']) ? job['spec'] : {}

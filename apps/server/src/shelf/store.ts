@@ -30,7 +30,7 @@ export class Store<T extends Item> {
     return (await this.kept(transaction)).map(({ item }) => item)
   }
 
-  /** Items by id. With a lock nobody else changes them until the transaction ends; always locked by order of ids, so that two never wait for each other. */
+  /** Loads items by id. Row locks are taken in id order, against deadlocks. */
   async byIds(ids: readonly string[], transaction: Transaction | null = null, lock?: 'SHARE' | 'UPDATE'): Promise<Map<string, T>> {
     const rows = await this.rows.findAll({
       where: { id: [...new Set(ids)] } as never,
@@ -41,7 +41,7 @@ export class Store<T extends Item> {
     return new Map(rows.map((row) => [row.id, row.body]))
   }
 
-  /** Adds those of some checked items whose ids are free, and gives these ids. The others stay as they are. */
+  /** Adds the checked items whose ids are free. Returns the ids added. */
   async addMissing(items: readonly T[], transaction: Transaction): Promise<string[]> {
     const sorted = [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
     const added = await this.rows.sequelize?.query<{ id: string }>(

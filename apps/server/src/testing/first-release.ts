@@ -11,7 +11,7 @@ export const firstRelease = JSON.parse(readFileSync(new URL('first-release.json'
   readonly job: Body
 }
 
-/** Fills an empty database as the first release left it, with so many copies of its job. */
+/** Fills an empty database with the data of the first release and copies of its job. */
 export async function fillAsFirstRelease(sequelize: Sequelize, jobs = 1): Promise<void> {
   await migrate(sequelize, '0001-first-tables')
   const json = (body: unknown) => ({ replacements: { body: JSON.stringify(body), jobs } })

@@ -19,7 +19,7 @@ export interface ScratchDatabase {
   drop(): Promise<void>
 }
 
-/** An empty database, made for one suite. */
+/** Creates an empty database for one suite. */
 export async function scratchDatabase(): Promise<ScratchDatabase> {
   const cluster = new Client({ connectionString: clusterUrl() })
   await cluster.connect()

@@ -4,7 +4,7 @@ import { StripNote } from './StripNote.js'
 
 const MEGABYTE = 1024 ** 2
 
-/** Says that the disk of the server runs short, on every page, before anything is refused. */
+/** Low disk warning, on every page. */
 export function DiskNote() {
   const { short } = useStore(diskStore)
   if (!short) return null

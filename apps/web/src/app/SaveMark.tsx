@@ -35,7 +35,7 @@ export function SaveMark({ job }: { job: JobState }) {
   )
 }
 
-/** Why the open job is not saved, and where the change is meanwhile. A conflict has a panel of its own. */
+/** Reason why the open job is not saved. Conflicts have their own panel. */
 export function SaveNote({ job }: { job: JobState }) {
   const words = noteOf(job)
   return words ? <StripNote testId="save-note">{words}</StripNote> : null

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
-/** A sentence under the title strip that asks for attention. */
+/** Warning below the title strip. */
 export const StripNote = ({ testId, children }: { testId: string; children: ReactNode }) => (
   <Box
     role="status"

@@ -20,7 +20,7 @@ interface StripProps {
   readonly below?: ReactNode
   /** Pages of the job, for the menu of a narrow screen. */
   readonly groups?: readonly MenuGroup[]
-  /** The page says itself why nothing can be saved. */
+  /** The page already shows why saving fails. */
   readonly noted?: boolean
 }
 

@@ -25,27 +25,27 @@ export class Refused extends Error {
   }
 }
 
-/** The server did not answer, or could not do it now: whether a change arrived is not known, and it can be tried again. */
+/** No response, or a 5xx response: the outcome is unknown and the request can be retried. */
 export class Unreachable extends Error {
   constructor(
     cause: unknown,
-    /** What the server said about it, if it said anything. */
+    /** Sentence from the server. Empty without a response. */
     readonly said = '',
   ) {
     super(said || 'The server is not responding.', { cause })
   }
 }
 
-/** Longest that an answer is waited for. Large files get longer. */
+/** Request timeout, and timeout for file uploads. */
 const DEADLINE_MS = 15_000
 const FILE_DEADLINE_MS = 120_000
 
-/** Answers after which the same request can be sent again: the server or its database is not itself. */
+/** True for a status after which the same request can be retried. */
 const isPassing = (status: number) => status >= 500 || status === 408 || status === 429
 
 async function call<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
   const deadline = /\/(import|file|photos)$/.test(path) ? FILE_DEADLINE_MS : DEADLINE_MS
-  // A request that outlives its page has no deadline: there is nobody left to keep it.
+  // No timeout for a request that continues after the page is closed.
   const options: RequestInit = { method, keepalive, ...(keepalive ? {} : { signal: AbortSignal.timeout(deadline) }) }
   if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
   const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {

@@ -2,7 +2,7 @@ import type { DiskShort } from '@plucky/contract'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 
-/** The disk of the server, where the last answer said that it runs short. */
+/** Disk state from the last response. `undefined` if there is enough space. */
 export const diskStore = createStore<{ readonly short: DiskShort | undefined }>(() => ({ short: undefined }))
 
 export function noteDisk(short: DiskShort | undefined): void {

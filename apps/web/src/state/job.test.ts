@@ -12,11 +12,11 @@ class Beyond {
     rules: {},
   } as unknown as JobContent
   up = true
-  /** An answer that the server gives to every request instead of doing it. */
+  /** Error response to every request. */
   broken: { status: number; sentence: string } | undefined
-  /** The server takes this long to answer a save. */
+  /** Response time of a save. */
   slowMs = 0
-  /** The browser has no room left. */
+  /** Browser storage is full. */
   full = false
   saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
   /** The next answer to a save is lost on the way back. */

@@ -19,9 +19,9 @@ export interface JobState {
   readonly past: readonly JobContent[]
   readonly future: readonly JobContent[]
   readonly saving: SaveState
-  /** The save under way takes longer than usual. */
+  /** The current save takes more than 5 seconds. */
   readonly slow: boolean
-  /** Changes that the server does not have yet are kept on this machine; false where the browser refuses. */
+  /** Unsaved changes are kept in browser storage. False if it is full or blocked. */
   readonly keeping: boolean
   /** Named states, the last one first; nothing until they are here. */
   readonly revisions: readonly Revision[] | undefined
@@ -47,10 +47,10 @@ const EMPTY: JobState = {
 }
 const UNDO_DEPTH = 200
 const SAVE_AFTER_MS = 150
-/** Pauses between tries while the server is away: each twice the last, up to the longest. */
+/** First and longest retry delay. The delay doubles each time. */
 const RETRY_AFTER_MS = 1000
 const LONGEST_RETRY_MS = 5000
-/** After this time a save is said to be slow. */
+/** Time after which a save is shown as slow. */
 const SLOW_AFTER_MS = 5000
 
 export const jobStore = createStore<JobState>(() => EMPTY)
@@ -101,7 +101,7 @@ export async function openJob(number: number): Promise<void> {
   }
 }
 
-/** A job that could not be read because the server is away is read again until it is there, or another is wanted. */
+/** Retries loading the job until it succeeds or another job is opened. */
 function retryOpening(number: number): void {
   clearTimeout(timer)
   timer = setTimeout(() => get().number === number && get().state === 'failed' && void openJob(number), nextRetryMs())

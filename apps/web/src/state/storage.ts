@@ -1,4 +1,4 @@
-/** What this machine keeps under a name, or nothing where it cannot be read. */
+/** Reads a value from browser storage. Returns `undefined` if it is missing or unreadable. */
 export function readKept<T>(name: string): T | undefined {
   try {
     return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? undefined
@@ -7,7 +7,7 @@ export function readKept<T>(name: string): T | undefined {
   }
 }
 
-/** Keeps a value on this machine. False where the browser has no room for it or does not allow it. */
+/** Writes a value to browser storage. Returns false if storage is full or blocked. */
 export const keep = (name: string, value: unknown): boolean =>
   tried(() => {
     localStorage.setItem(name, JSON.stringify(value))
@@ -16,11 +16,11 @@ export const keep = (name: string, value: unknown): boolean =>
 
 export const dropKept = (name: string): void => tried(() => localStorage.removeItem(name))
 
-/** Names under which this machine keeps something. */
+/** All keys in browser storage. Empty if storage is blocked. */
 export const keptNames = (): readonly string[] =>
   tried(() => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')) ?? []
 
-/** What a browser gives whose storage may be full or blocked; nothing where it refuses. */
+/** Runs a storage call. Returns `undefined` if the browser throws because storage is full or blocked. */
 function tried<T>(act: () => T): T | undefined {
   try {
     return act()

@@ -9,7 +9,7 @@ function randomName(): string {
 
 const TAB_KEY = 'plucky-window'
 
-/** Kept with the tab, through its reloads; a browser may refuse it. */
+/** Reads the window name from session storage, which survives a reload. Undefined if blocked. */
 function tabName(): string | undefined {
   try {
     return globalThis.sessionStorage?.getItem(TAB_KEY) ?? undefined
@@ -22,11 +22,11 @@ function keepTabName(kept: string): void {
   try {
     globalThis.sessionStorage?.setItem(TAB_KEY, kept)
   } catch {
-    // then a reload waits for its old page as for any other
+    // session storage is blocked: a reload is treated like a new window
   }
 }
 
-/** The name of this tab before it was reloaded; what it still had to save is its own, however long its old page takes to go. */
+/** Window name before the reload. Its unsaved changes belong to this window. */
 const before = tabName()
 let name = randomName()
 keepTabName(name)
@@ -57,11 +57,11 @@ export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown
   return 'gone'
 }
 
-/** Longest time that a closing tab still holds its lock, ms, and longest that the page before a reload does on a busy machine. */
+/** Time for a closing tab to release its lock, ms; longer for the page before a reload. */
 const LINGERS_MS = 400
 const RELOAD_LINGERS_MS = 5000
 
-/** Requests the lock of another tab. Resolves to `false` if that tab still holds the lock after its time. */
+/** Requests the lock of another tab. Resolves to `false` on timeout. */
 const taken = (other: string) =>
   new Promise<boolean>((resolve) => {
     const late = new AbortController()

@@ -11,10 +11,10 @@ export class BookDto {
 
 const NAME = /^[^.]{1,600}$/
 
-/** Most photos of one job. */
+/** Maximum number of photos per job. */
 export const MOST_PHOTOS = 80
 
-/** Every reading by its own rules, and photos by number; a name that a path could not hold is refused. */
+/** Checks every measurement, its name, and the number of photos. */
 export const bookProblems = ({ readings }: Book): Problem[] => [
   ...Object.entries(readings).flatMap(([name, reading]) => readingProblems(name, reading)),
   ...photoProblems(readings),
@@ -27,7 +27,7 @@ function readingProblems(name: string, reading: unknown): readonly Problem[] {
   return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: p.path ? `${path}.${p.path}` : path }))
 }
 
-/** Photos of a reading that may be of any shape. */
+/** Number of photos in an unchecked measurement. */
 function photosIn(reading: unknown): number {
   const photos = (reading as { photos?: unknown } | null)?.photos
   return Array.isArray(photos) ? photos.length : 0

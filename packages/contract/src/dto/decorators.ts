@@ -26,7 +26,7 @@ export const Label = (what: string, most = 80) =>
     Length(1, most, { message: `${what} must have 1 to ${most} characters.` }),
   )
 
-/** Not "constructor": every object has that already. */
+/** Excludes "constructor", which every object inherits. */
 const SLUG = /^(?!constructor$)[a-z0-9][a-z0-9-]{0,59}$/
 const SLUG_RULE = 'must use lowercase letters, digits and dashes, up to 60 characters'
 

@@ -15,7 +15,7 @@ export interface Span {
   readonly nullable?: boolean
 }
 
-/** Greatest number of a save: the next one still fits a 32-bit column. */
+/** Maximum version number. Fits a 32-bit column. */
 export const MOST_VERSION = 2_000_000_000
 
 /** A finite number within a span; the sentence says what is allowed and what came. */

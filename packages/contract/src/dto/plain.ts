@@ -1,13 +1,13 @@
 import type { Problem } from '../words/faults.js'
 import { fieldsOf, type Dto } from './fields.js'
 
-/** Most problems of one check that are listed; the rest is counted. */
+/** Maximum number of problems listed by one check. */
 export const MOST_PROBLEMS = 100
 
-/** Bounds of plain data, checked before anything is built from them. */
+/** Limits of unchecked data. */
 export interface Bounds {
   readonly depth: number
-  /** Values in all: figures, texts, lists and objects. */
+  /** Total number of values: numbers, texts, lists and objects. */
   readonly values: number
   readonly keys: number
   readonly items: number
@@ -15,11 +15,11 @@ export interface Bounds {
 
 export const BOUNDS: Bounds = { depth: 40, values: 1_000_000, keys: 2000, items: 20_000 }
 
-/** Names that every object has from birth: as a key or an id they would find what nobody put there. */
+/** Names inherited by every object. Unsafe as keys and ids. */
 const INHERITED: ReadonlySet<string> = new Set(Object.getOwnPropertyNames(Object.prototype))
 export const isInherited = (name: string): boolean => INHERITED.has(name)
 
-/** Whether PostgreSQL and UTF-8 can hold a text: no NUL, no half of a surrogate pair. */
+/** True if PostgreSQL can store the text: no NUL and no lone surrogate. */
 // eslint-disable-next-line no-control-regex
 export const isStorable = (text: string): boolean => !/\u0000|\p{Surrogate}/u.test(text)
 
@@ -39,8 +39,7 @@ function pathOf(visit: Visit): string {
 const shortened = (key: string) => (isStorable(key) ? key.slice(0, 60) : '?')
 
 /**
- * What makes plain data unfit to be looked at any closer: too deep, too many values, keys that every object inherits, texts that cannot
- * be stored. Takes time in proportion to the data, up to the bounds, and no recursion.
+ * Checks unchecked data for depth, size, inherited keys and text that cannot be stored. Linear time, no recursion.
  */
 export function plainProblems(plain: unknown, bounds: Bounds = BOUNDS): Problem[] {
   const problems: Problem[] = []
@@ -71,7 +70,7 @@ export function plainProblems(plain: unknown, bounds: Bounds = BOUNDS): Problem[
   return problems
 }
 
-/** Lists that are too long, and lists and other values where fields are due, found before a DTO is built from them. */
+/** Finds oversized lists and non-objects in place of objects, before a DTO is built. */
 export function structureProblems(dto: Dto, plain: object, under = ''): Problem[] {
   const problems: Problem[] = []
   for (const { key, label, holds } of fieldsOf(dto)) {
@@ -93,7 +92,7 @@ export function structureProblems(dto: Dto, plain: object, under = ''): Problem[
 
 const isFields = (value: unknown): value is object => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The first hundred problems, and how many more there are. A list that is cut already stays as it is. */
+/** Returns the first 100 problems and the number of the rest. Idempotent. */
 export function capped(problems: readonly Problem[]): readonly Problem[] {
   if (problems.at(-1)?.code === 'more-problems') return problems
   const more = problems.length - MOST_PROBLEMS

@@ -1,14 +1,14 @@
-/** Header of answers while the disk of the server runs short: "low; free=734003200". */
+/** Response header when disk space is low, for example "low; free=734003200". */
 export const DISK_HEADER = 'plucky-disk'
 
-/** Disk of the server, where it runs short. */
+/** Low disk space on the server. */
 export interface DiskShort {
   readonly state: 'low' | 'full'
   readonly freeBytes: number
 }
 
 /**
- * Reads the header; `undefined` where the disk is not short.
+ * Parses the header. Returns `undefined` if it is missing or malformed.
  * @example readDiskHeader('low; free=1000').freeBytes // → 1000
  */
 export function readDiskHeader(text: string | null): DiskShort | undefined {

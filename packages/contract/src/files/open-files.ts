@@ -21,7 +21,7 @@ export const FORMAT_VERSION = 2
 /** Whether files of a version can be read. */
 export const isReadable = (version: unknown): boolean => version === FORMAT_VERSION || version === 1
 
-/** Problem of a file whose format or version is not the one required. */
+/** Problem for an unsupported format or version. */
 export function wrongFormat(format: string, came: unknown, version: unknown): Problem {
   const required = `Format "${format}", version 1 to ${FORMAT_VERSION}, is required`
   const sentence =

@@ -188,9 +188,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'too-large': (v) => `The request is too large; at most ${v.most} is allowed here.`,
   'body-of-other-type': () => 'Data must be sent as JSON (Content-Type: application/json).',
   'host-not-allowed': (v) =>
-    `This server does not answer under the name "${v.host}". Open it at http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
+    `Host name "${v.host}" is not allowed. Open http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
   'origin-not-allowed': (v) => `Changes are accepted only from pages of this server, not from ${v.origin}.`,
-  'address-unreadable': () => 'This address has a part that cannot be read.',
+  'address-unreadable': () => 'The URL is malformed. Check it for typing errors.',
   'value-not-storable': () => 'A value in this request cannot be stored. Nothing was changed.',
   'disk-full': () => 'The disk of the server is full. Nothing was saved. Free some space; saving goes on by itself.',
   busy: () => 'The server is busy. Nothing was changed. Try again in a few seconds.',

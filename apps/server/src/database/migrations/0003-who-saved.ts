@@ -1,6 +1,6 @@
 import type { Up } from './step.js'
 
-/** Which window saved last, and which of its changes: a window recognizes its own change when the answer was lost. */
+/** Adds the window of the last save and its change number, so that a window recognizes its own save after a lost response. */
 export const up: Up = async (sql) => {
   await sql('ALTER TABLE jobs ADD COLUMN IF NOT EXISTS saved_by text, ADD COLUMN IF NOT EXISTS saved_change bigint')
 }

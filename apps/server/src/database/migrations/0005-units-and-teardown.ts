@@ -2,7 +2,7 @@ import type { Up } from './step.js'
 
 const NOTHING_FOUND_THEN = { ranges: {}, signs: [], checks: {}, found: null, note: '' }
 
-/** Units carry the number of their last save; a job keeps its diagnosis, and the rule on ratchets. */
+/** Adds version numbers to units, and the diagnosis and the ratchet rule to jobs. */
 export const up: Up = async (sql) => {
   await sql('ALTER TABLE units ADD COLUMN IF NOT EXISTS version integer NOT NULL DEFAULT 1')
   const values = {

@@ -13,7 +13,7 @@ const rules = newRules({
   spacerRing: 'leave-out',
 })
 
-/** Every job has a book of what was measured, and rules of how pilot and converter go together; photos are stored by digest. */
+/** Adds measurements and pilot fit rules to jobs, and a table of photos. */
 export const up: Up = async (sql) => {
   await rules(sql)
   const values = { book: JSON.stringify({ readings: {} }) }

@@ -1,8 +1,8 @@
 import type { Up } from './step.js'
 
 /**
- * Jobs as a list: names, customer and transmission beside the body, an index to search them, whether a job is archived or deleted, and
- * its headline. A table for what the shop as a whole chooses.
+ * Adds columns and indexes for the job list: name, customer, transmission, search, archived, deleted, headline. Adds a table of shop
+ * settings.
  */
 export const up: Up = async (sql) => {
   await sql(`
@@ -19,7 +19,7 @@ export const up: Up = async (sql) => {
       ADD COLUMN IF NOT EXISTS held_w double precision,
       ADD COLUMN IF NOT EXISTS target_w double precision,
       ADD COLUMN IF NOT EXISTS headline jsonb`)
-  // The names that PostgreSQL gave to these indexes when they had none, so that none is made twice.
+  // The default index names of PostgreSQL: existing databases already have them.
   for (const [name, key] of [
     ['jobs_saved_at_number_idx', 'saved_at'],
     ['jobs_lower_number_idx', 'lower(name)'],

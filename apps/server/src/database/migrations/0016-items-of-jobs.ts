@@ -1,6 +1,6 @@
 import type { Up } from './step.js'
 
-/** Ids of the parts and operations that a job names, indexed: an edit of a part reads only the jobs that name it. */
+/** Adds an indexed column with the ids of all parts and operations of a job, to find the jobs that use an item. */
 export const up: Up = async (sql) => {
   await sql(`
     CREATE OR REPLACE FUNCTION items_of_job(body jsonb) RETURNS text[] LANGUAGE sql IMMUTABLE PARALLEL SAFE AS $$

@@ -1,6 +1,6 @@
 import type { Up } from './step.js'
 
-/** A step that gives house rules to jobs and revisions that do not have them yet. */
+/** Migration that adds house rules to jobs and revisions. Existing values are kept. */
 export function newRules(rules: Readonly<Record<string, unknown>>): Up {
   const grown = (job: string) => `${job} || jsonb_build_object('rules', (:rules)::jsonb || (${job}->'rules'))`
   return async (sql) => {

@@ -1,8 +1,7 @@
-/** SQL of one upgrade step, in the transaction of that step. `:name` is replaced by a value. Returns the rows, if any. */
+/** Runs SQL in the transaction of a migration. `:name` is a parameter. Returns the rows. */
 export type Sql = (text: string, values?: Readonly<Record<string, unknown>>) => Promise<Readonly<Record<string, unknown>>[]>
 
 /**
- * One step of the upgrade. Steps are history: they never change, and use no default or model of today. Each can run again on a database
- * where it has run before.
+ * A migration. Frozen once released: no current defaults or models. Idempotent.
  */
 export type Up = (sql: Sql) => Promise<void>
