@@ -61,14 +61,3 @@ export async function type(page: Page, testId: string, text: string): Promise<vo
   await page.getByTestId(testId).fill(text)
   await page.getByTestId(testId).press('Enter')
 }
-
-/** Numbers from 0 to below 1 by a seed (mulberry32), so that a failing run can be run again. */
-export function random(seed: number): () => number {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}

@@ -1,5 +1,6 @@
+import { seeded } from '@plucky/core'
 import { test, type Page } from '@playwright/test'
-import { openJob, ownJob, random } from './bench.js'
+import { openJob, ownJob } from './bench.js'
 
 const SWAPS = 50
 
@@ -32,7 +33,7 @@ test('key press to painted sentence', async ({ page, request }) => {
   await page.getByTestId('station-input-shaft').click()
   const parts = page.getByTestId('candidates').getByRole('button')
   const count = await parts.count()
-  const next = random(7)
+  const next = seeded(7)
   const times: number[] = []
   let at = await parts.evaluateAll((all) => all.findIndex((b) => b.textContent?.includes('installed')))
   while (times.length < SWAPS) {

@@ -1,5 +1,6 @@
+import { seeded } from '@plucky/core'
 import { expect, test } from '@playwright/test'
-import { goTo, jobOf, openJob, ownJob, random, saved, sentence, sentenceOf, type } from './bench.js'
+import { goTo, jobOf, openJob, ownJob, saved, sentence, sentenceOf, type } from './bench.js'
 
 test('opens the demo job by its sentence, walks the line, fits another part, and it is all there tomorrow', async ({
   page,
@@ -73,7 +74,7 @@ test('random swaps: the sentence on screen is what the core says of the saved sp
   test.setTimeout(60_000 + SWAPS * 5_000)
   const job = await ownJob(request, 'Swapped rail')
   await openJob(page, job)
-  const next = random(20261125)
+  const next = seeded(20261125)
   const stations = Object.keys(job.spec.fits)
   for (let i = 0; i < SWAPS; i++) {
     await page.getByTestId(`station-${stations[Math.floor(next() * stations.length)]}`).click()

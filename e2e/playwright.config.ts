@@ -1,14 +1,5 @@
 import { defineConfig } from '@playwright/test'
-
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
+import ARGS from '../scripts/lib/chromium-args.json' with { type: 'json' }
 
 export default defineConfig({
   testDir: '.',

@@ -1,5 +1,6 @@
+import { seeded } from '@plucky/core'
 import { expect, test } from '@playwright/test'
-import { openJob, ownJob, random } from './bench.js'
+import { openJob, ownJob } from './bench.js'
 
 const MOVES = 300
 /** Marks that are dragged, along the shaft and across it. */
@@ -37,7 +38,7 @@ test('a mark dragged on the shaft bench, handler to DOM commit', async ({ page, 
     watch('drawing', 'shaft-drawing')
     watch('figures', 'shaft-figures')
   })
-  const next = random(11)
+  const next = seeded(11)
   for (let i = 0; i < MOVES;) {
     const box = await page.getByTestId(`grip-${MARKS[Math.floor(next() * MARKS.length)] ?? ''}`).boundingBox()
     if (!box) throw new Error('A mark is gone.')

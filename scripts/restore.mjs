@@ -6,7 +6,7 @@ import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
 import { fail, run, say, Trouble } from './lib/say.mjs'
 
-/** Puts the database back as a backup holds it, in one transaction: all of it or nothing. */
+/** Restores the database from a backup in one transaction. */
 async function main() {
   checkNode()
   const file = process.argv[2] && resolve(process.argv[2])

@@ -35,10 +35,10 @@ function endWithParent() {
   setInterval(() => process.ppid !== parent && void end().then(() => process.exit()), 1000).unref()
 }
 
-/** The built-in database, kept running, and the address of its data. */
+/** Starts the built-in database and keeps it running. */
 async function ownDatabase(folder) {
   await ensurePostgres()
-  await stopLeftOver(folder) // it may hold the port
+  await stopLeftOver(folder) // it may use the port
   const port = await databasePort()
   const keeper = new Keeper('The database', ({ onExit }) => {
     mindReserve(folder)
@@ -49,7 +49,7 @@ async function ownDatabase(folder) {
   return { keeper, postgres, url: postgres.urlOf('postgres') }
 }
 
-/** Refuses a database that is newer than the program, and backs up one that is older. */
+/** Stops if the database is newer than the program. Backs it up if it is older. */
 async function beforeUpgrade(url, own, folder) {
   const { upgradeState } = await import('../apps/server/dist/database/migrate.js')
   const { done, pending } = await upgradeState(url).catch((error) => {

@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
 import { connect } from './lib/database.mjs'
-import { fuzz } from './lib/fuzz.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres } from './lib/postgres.mjs'
@@ -75,8 +74,9 @@ async function unitAndServer(folder, clusterUrl) {
   )
 }
 
-/** The short form of npm run fuzz, by a server of its own. */
+/** Short fuzz run on a separate server. */
 async function shortFuzz(databaseUrl) {
+  const { fuzz } = await import('./lib/fuzz.mjs') // imported late, after the build
   const port = await freePort()
   const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
   try {

@@ -13,7 +13,7 @@ import { fail, ROOT, say, Trouble } from './lib/say.mjs'
 const MOMENTS = 20
 const migrate = join(ROOT, 'apps/server/dist/database/migrate.js')
 
-/** In a process of its own: upgrades one database up to one step. */
+/** Child process: migrates one database up to one step. */
 async function upgradeHere(url, last) {
   const [{ migrate: run }, { Sequelize }] = [await import(migrate), await import('sequelize-typescript')]
   const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false })
@@ -33,7 +33,7 @@ const upgrading = (url, last) => {
   }
 }
 
-/** Upgrades data of the first release step by step; each step is killed at twenty moments, the server or the database, and started again. */
+/** Migrates data of the first release. Kills migration process or database at twenty moments of every step, then runs it again. */
 class UpgradeTorture {
   constructor(folder, port, jobs) {
     Object.assign(this, { folder, port, jobs, runs: 0, cut: 0 })
@@ -54,7 +54,7 @@ class UpgradeTorture {
     }
   }
 
-  /** What is stored, as one digest. */
+  /** Digest of all tables. */
   async digest(database) {
     const tables = await this.sql(database, `SELECT tablename AS t FROM pg_tables WHERE schemaname = 'public' ORDER BY 1`)
     const sums = []
@@ -87,7 +87,7 @@ class UpgradeTorture {
     ])
   }
 
-  /** Kills one step at one moment; afterwards it must run, and give what it gives undisturbed. */
+  /** Kills a migration at one moment, runs it again and compares the result with an undisturbed run. */
   async kill(step, afterMs, victim, expected) {
     await this.copy('before', 'tried')
     const run = upgrading(this.postgres.urlOf('tried'), step)

@@ -5,31 +5,31 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { ensureBuilt } from './lib/build.mjs'
-import { randomBy } from './lib/fuzz.mjs'
 import { ensureChromium } from './lib/install.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres } from './lib/postgres.mjs'
 import { fail, ROOT, say, Trouble } from './lib/say.mjs'
 
+const CHROMIUM_ARGS = JSON.parse(readFileSync(new URL('lib/chromium-args.json', import.meta.url), 'utf8'))
 const WINDOWS = 4
 const VICTIMS = ['server', 'database', 'launcher', 'browser']
-/** Time in which every window is saved by itself, once the service is back. */
+/** Time limit for every window to reach "Saved" after the service is back. */
 const SETTLED_MS = 15_000
 
-/** A window on one job: what it showed as saved last. */
+/** A window with one job, and the last state it showed as saved. */
 class Window {
   constructor(number, page) {
     Object.assign(this, { number, page, shown: undefined })
   }
 
-  /** Fits random parts without waiting for anything, noting every state that the screen shows as saved. */
+  /** Installs random parts without waiting. Records every state shown as saved. */
   async edit(random, until) {
     while (Date.now() < until) {
       const stations = this.page.locator('[data-testid^=station-]')
       await stations.nth(Math.floor(random() * (await stations.count()))).dispatchEvent('click', {}, { timeout: 5000 })
       const parts = this.page.getByTestId('candidates').getByRole('button')
       await parts.nth(Math.floor(random() * (await parts.count()))).dispatchEvent('click', {}, { timeout: 5000 })
-      // Where the part is installed already there is no such button, or it is just going.
+      // An installed part has no such button.
       await this.page
         .getByTestId('fit')
         .dispatchEvent('click', {}, { timeout: 300 })
@@ -40,7 +40,7 @@ class Window {
     }
   }
 
-  /** What the screen shows as saved at this moment: the number of the save and the sentence beside it. */
+  /** Records version and sentence if the screen shows "Saved". */
   async note() {
     const seen = await this.page.evaluate(() => {
       const mark = document.querySelector('[data-testid=save-state]')
@@ -65,7 +65,7 @@ class Window {
       })
   }
 
-  /** The server has what was shown as saved, or something newer, and the screen says of it what the server says. */
+  /** Checks that the server has the last state shown as saved, or a newer one, and that screen and server show the same sentence. */
   async check(url, words) {
     const get = async (path) => (await fetch(`${url}/api/jobs/${this.number}${path}`)).json()
     const [job, answer] = [await get(''), await get('/answer')]
@@ -79,21 +79,21 @@ class Window {
   }
 }
 
-/** Kills the server, the database, the launcher of both, or the browser with -9 under the edits of four windows. */
+/** Kills server, database, launcher or browser with SIGKILL while four windows edit. */
 class Torture {
   constructor(folder, profile, ports, executablePath) {
     Object.assign(this, { folder, profile, ...ports, executablePath, windows: [], slowest: 0 })
     this.url = `http://127.0.0.1:${ports.port}`
   }
 
-  /** Starts as a person does, and waits until it answers. */
+  /** Runs the start script and waits until the service is ready. */
   async launch() {
     const env = { ...process.env, PORT: String(this.port), PLUCKY_PG_PORT: String(this.pgPort), PLUCKY_DATA: this.folder }
     this.launcher = spawn('node', ['scripts/start.mjs'], { cwd: ROOT, env, stdio: 'ignore', detached: true })
     await this.back()
   }
 
-  /** Waits until the database answers through the server. */
+  /** Waits until the readiness check passes. */
   async back() {
     for (let i = 0; i < 1200; i++) {
       const answer = await fetch(`${this.url}/api/health/ready`).catch(() => undefined)
@@ -104,16 +104,7 @@ class Torture {
   }
 
   async openBrowser() {
-    const args = [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ]
-    this.browser = await chromium.launchPersistentContext(this.profile, { executablePath: this.executablePath, args })
+    this.browser = await chromium.launchPersistentContext(this.profile, { executablePath: this.executablePath, args: CHROMIUM_ARGS })
     const before = this.windows
     this.windows = []
     for (let number = 1; number <= WINDOWS; number++) {
@@ -125,7 +116,7 @@ class Torture {
     }
   }
 
-  /** The web server is the child of the launcher that runs its program. */
+  /** Process id of the web server, a child of the launcher. */
   serverPid() {
     const children = readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && existsSync(`/proc/${pid}/stat`))
     const pid = children.find((each) => {
@@ -196,7 +187,8 @@ async function main() {
   await ensureBuilt()
   const [folder, profile] = ['data', 'browser'].map((what) => mkdtempSync(join(tmpdir(), `plucky-torture-${what}-`)))
   const torture = new Torture(folder, profile, { port: await freePort(), pgPort: await freePort() }, await ensureChromium())
-  const random = randomBy(seed)
+  const { seeded } = await import('../packages/core/dist/index.js')
+  const random = seeded(seed)
   const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
   try {
     await torture.launch()

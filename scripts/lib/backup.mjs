@@ -6,8 +6,8 @@ import { run, say } from './say.mjs'
 export const stepsOf = (pending) => (pending.length === 1 ? '1 step' : `${pending.length} steps`)
 
 /**
- * Before an upgrade of data that are there, dumps the database into the folder "backups" beside it. Dumps are kept until somebody
- * deletes them. A dump that is cut off leaves no file of its name.
+ * Dumps the database into the "backups" folder before an upgrade. Backups are never deleted. An interrupted dump leaves only a temporary
+ * file.
  */
 export async function backUpBefore({ pending, folder, postgres: { bin, as, urlOf } }) {
   const backups = join(folder, 'backups')

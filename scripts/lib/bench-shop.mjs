@@ -3,7 +3,7 @@ import { connect } from './database.mjs'
 
 const [JOBS, PARTS] = [5000, 10_000]
 
-/** A shop as large as one gets: copies of the demo jobs and parts, not asked to be judged anew. */
+/** Adds copies of the demo jobs and parts. The copies count as already rated. */
 async function fillUp(databaseUrl) {
   const client = await connect(databaseUrl)
   await client.query('SET statement_timeout = 0')
@@ -23,7 +23,7 @@ async function fillUp(databaseUrl) {
   return counts
 }
 
-/** How long others wait while a part that many jobs carry is edited. */
+/** Response times of other requests while a part used by many jobs is edited. */
 export async function benchShop({ port, databaseUrl }) {
   const { jobs, parts } = await fillUp(databaseUrl)
   const url = (path) => `http://127.0.0.1:${port}/api${path}`

@@ -4,7 +4,7 @@ import { basename, join, resolve } from 'node:path'
 import { blockedFolder } from './postgres.mjs'
 import { ROOT, Trouble } from './say.mjs'
 
-/** Inside the project, unless root runs it where PostgreSQL's user may not go. */
+/** Data folder: in the project, or under /var/lib if the PostgreSQL user has no access there. */
 export function dataFolder() {
   if (process.env.PLUCKY_DATA) return resolve(process.env.PLUCKY_DATA)
   const here = join(ROOT, '.plucky')
@@ -13,7 +13,7 @@ export function dataFolder() {
     : here
 }
 
-/** When a process began, in clock ticks since the machine did; nothing where it is gone. */
+/** Start time of a process, clock ticks since boot. `undefined` if there is no such process. */
 function begun(pid) {
   const stat = `/proc/${pid}/stat`
   return existsSync(stat)
@@ -24,8 +24,8 @@ function begun(pid) {
 }
 
 /**
- * One start at a time on one data folder. The mark names the process, when it began, and the folder itself: the mark of a start that is
- * gone, or that came along with a copied folder, is taken over.
+ * Allows one start per data folder. The lock file holds process id, its start time and the folder. A lock of a dead process or of
+ * another folder (a copy) is replaced.
  */
 export function claim(folder) {
   mkdirSync(folder, { recursive: true })

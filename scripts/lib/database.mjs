@@ -1,8 +1,8 @@
-/** A connection to a database, given up after five seconds. */
+/** Opens a database connection. Timeout 5 s. */
 export async function connect(connectionString) {
-  const { default: pg } = await import('pg') // not before the packages are installed
+  const { default: pg } = await import('pg') // imported late, after the packages are installed
   const client = new pg.Client({ connectionString, connectionTimeoutMillis: 5000 })
-  client.on('error', () => undefined) // a connection that is lost is told by the query that needs it
+  client.on('error', () => undefined) // a lost connection is reported by the next query
   await client.connect()
   return client
 }

@@ -1,19 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { request as httpRequest } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
+import { seeded } from '../../packages/core/dist/index.js'
 
-/** Numbers from 0 to below 1 by a seed (mulberry32). */
-export function randomBy(seed) {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
-
-/** Texts that broke a program somewhere, some time. */
+/** Texts that often break programs. */
 const EVIL_TEXTS = [
   '',
   ' ',
@@ -64,7 +54,7 @@ const EVIL_NUMBERS = [
 const nested = (depth) => `${'['.repeat(depth)}1${']'.repeat(depth)}`
 const nestedFields = (depth) => `${'{"a":'.repeat(depth)}1${'}'.repeat(depth)}`
 
-/** Bodies as text that no generator would come upon. */
+/** Hand-made request bodies. */
 const EVIL_BODIES = [
   '',
   'null',
@@ -86,10 +76,10 @@ const EVIL_BODIES = [
   JSON.stringify({ added: Array.from({ length: 15_000 }, () => [[]]), changed: [[], [[]]] }),
 ]
 
-/** Draws requests: from the description that the server gives of itself, from what it stores, and from the lists above. */
+/** Generates requests from the OpenAPI document, stored data and the lists above. */
 export class Generator {
   constructor({ seed, document, stored }) {
-    Object.assign(this, { random: randomBy(seed), document, stored })
+    Object.assign(this, { random: seeded(seed), document, stored })
     this.operations = Object.entries(document.paths).flatMap(([path, methods]) =>
       Object.entries(methods).map(([method, operation]) => ({ path, method: method.toUpperCase(), operation })),
     )
@@ -115,7 +105,7 @@ export class Generator {
     ])()
   }
 
-  /** A value that keeps a schema, or nearly. */
+  /** Random value that matches a schema, or nearly. */
   valueOf(schema, depth = 0) {
     if (!schema || depth > 12) return {}
     if (schema.$ref) return this.valueOf(this.document.components.schemas[schema.$ref.split('/').at(-1)], depth)
@@ -143,7 +133,7 @@ export class Generator {
     }
   }
 
-  /** Changes a value somewhere inside. */
+  /** Replaces, adds or removes a random value inside. */
   mutated(value, depth = 0) {
     if (typeof value !== 'object' || value === null || depth > 20 || this.chance(0.08)) return this.evilValue()
     if (Array.isArray(value)) {
@@ -208,7 +198,7 @@ export class Generator {
   }
 }
 
-/** Sends one request: its status, its time, and the start of the answer. */
+/** Sends a request. Returns status, time and the start of the response. */
 export function send(port, { method, path, body, type, host }) {
   const begun = performance.now()
   return new Promise((resolve) => {
@@ -225,12 +215,12 @@ export function send(port, { method, path, body, type, host }) {
 
 const without = (value, keys) => Object.fromEntries(Object.entries(value).filter(([key]) => !keys.includes(key)))
 
-/** A job as it is saved again. */
+/** Body for saving a job. */
 const saveOf = (job) => without(job, ['number', 'savedAt', 'savedBy', 'savedChange'])
 
 const jsonFrom = async (port, path) => (await fetch(`http://127.0.0.1:${port}/api${path}`)).json()
 
-/** What the server holds, as bodies to begin from. */
+/** Stored data by path, as bodies to mutate. */
 async function storedAt(port) {
   const shelf = await jsonFrom(port, '/shelf/content')
   const jobs = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map((number) => jsonFrom(port, `/jobs/${number}`)))
@@ -263,7 +253,7 @@ const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AA
 
 const megabytes = (pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024
 
-/** Memory when the server has come to rest. */
+/** Memory of the idle server, MB. */
 async function memoryAtRest(port, pid) {
   let least = Infinity
   for (let i = 0; i < 20; i++) {
@@ -274,7 +264,7 @@ async function memoryAtRest(port, pid) {
   return least
 }
 
-/** Every open job opens, is answered, and can be saved as it is. */
+/** Open jobs that cannot be rated or saved unchanged. */
 async function unsound(port) {
   const bad = []
   let after = ''
@@ -296,10 +286,10 @@ async function unsound(port) {
   return bad
 }
 
-/** Longest answer, where time counts. */
+/** Maximum response time if `measured`. */
 const MOST_MS = 2000
 
-/** Sends so many requests, some at once; gives what was wrong, in sentences, and figures of the run. `measured` counts time and memory too. */
+/** Sends requests concurrently. Returns failures and statistics. `measured` also limits response time and memory growth. */
 export async function fuzz({ port, pid, requests, seed = 7, atOnce = 6, measured = true }) {
   const generator = new Generator({ seed, document: await jsonFrom(port, '/docs.json'), stored: await storedAt(port) })
   const wrong = []
@@ -317,7 +307,7 @@ export async function fuzz({ port, pid, requests, seed = 7, atOnce = 6, measured
     }
   }
   const run = (until) => Promise.all(Array.from({ length: atOnce }, () => work(until)))
-  // The first tenth warms up: code is compiled, pools are filled.
+  // The first tenth is warm-up.
   await run(requests / 10)
   const before = measured ? await memoryAtRest(port, pid) : 0
   await run(requests)

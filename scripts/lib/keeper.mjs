@@ -3,12 +3,12 @@ import { say } from './say.mjs'
 
 const FIRST_PAUSE_S = 1
 const LONGEST_PAUSE_S = 30
-/** A program that ran this long had started well: the next pause is the first again. */
+/** Run time after which the restart delay is reset. */
 const STEADY_MS = 60_000
 
 /**
- * Keeps a program running: one that ends by itself is started again, after a pause that doubles while it keeps ending. `start` gets
- * `onExit(how, said)` and gives `{ stop }`. The first start throws where it fails.
+ * Restarts a program when it exits, with exponential back-off. `start` gets `onExit(how, said)` and returns `{ stop }`. A failed first
+ * start throws.
  */
 export class Keeper {
   constructor(name, start) {
@@ -21,7 +21,7 @@ export class Keeper {
     return this.program
   }
 
-  /** Starts it again until it runs; `running` settles then. */
+  /** Restarts the program until it runs. `running` resolves then. */
   restart(how, said) {
     this.program = undefined
     this.running = this.again(how, said)

@@ -66,7 +66,7 @@ export function ownFolder(path) {
     )
 }
 
-/** Gives copied files to the user that runs PostgreSQL, which refuses files of others. */
+/** Changes the owner of copied data files: PostgreSQL refuses files of another user. */
 async function ensureOwner(data) {
   const owner = unprivileged().uid ?? process.getuid()
   if (statSync(data).uid === owner) return
@@ -109,7 +109,7 @@ function newPassword(folder) {
   return file
 }
 
-/** The password of the role; where its file was lost, a new one is set by the single-user mode, which asks for none. */
+/** Reads the database password. If its file is missing, sets a new one in single-user mode. */
 async function passwordOf(folder, data, bin) {
   const file = join(folder, 'password')
   if (!existsSync(file) || readFileSync(file, 'utf8').trim() === '') {
@@ -139,24 +139,24 @@ function programsFor(data) {
   return `${PROGRAMS}/${major}/bin`
 }
 
-/** Whether a process is a PostgreSQL on this data folder, whatever path it was started by: PostgreSQL works inside its data folder. */
+/** True if the process is a PostgreSQL on this data folder, whose working directory is the data folder. */
 function runsOn(pid, data) {
   try {
     return readlinkSync(`/proc/${pid}/cwd`) === realpathSync(data)
   } catch (error) {
     if (error.code === 'ENOENT' || error.code === 'ESRCH') return false
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0').includes(data) // a process of another user hides its folder
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0').includes(data) // no permission to read the working directory
   }
 }
 
-/** Stops a server that an earlier start left behind on this data. One that is recovering is left to finish first. */
+/** Stops a PostgreSQL left running by an earlier start. Waits for its recovery first. */
 export async function stopLeftOver(folder) {
   const data = join(folder, 'postgres')
   const file = join(data, 'postmaster.pid')
   if (!existsSync(file)) return
   const lines = () => (existsSync(file) ? readFileSync(file, 'utf8').split('\n') : [])
   const pid = Number(lines()[0])
-  // A mark of another machine or another folder comes along when a data folder is copied.
+  // A copied data folder contains the pid file of the original.
   if (!runsOn(pid, data)) return rmSync(file, { force: true })
   const recovering = new Reporter('A database left by an earlier start is recovering')
   while (runsOn(pid, data) && lines()[7]?.trim() === 'starting') await recovering.tick()
@@ -171,7 +171,7 @@ export async function stopLeftOver(folder) {
   })
 }
 
-/** Says after two seconds, and from then on every ten, that something takes its time. */
+/** Reports a slow operation after 2 s and then every 10 s. */
 class Reporter {
   constructor(words) {
     this.words = words
@@ -183,7 +183,7 @@ class Reporter {
     await wait(100)
     const ms = Date.now() - this.begun
     if (ms < this.next) return
-    say(`${this.words} (${Math.round(ms / 1000)} s). Please wait; it goes on until it is done.`)
+    say(`${this.words} (${Math.round(ms / 1000)} s). Please wait.`)
     this.next = ms + 10_000
   }
 }
@@ -194,7 +194,7 @@ const TRIES = 8
 
 const WRONG_PASSWORD = '28P01'
 
-/** What PostgreSQL says while it starts, recovers or stops. */
+/** Error codes while PostgreSQL starts, recovers or stops. */
 const NOT_YET = new Set(['57P03', 'ECONNREFUSED', 'ECONNRESET'])
 
 async function accepts(url) {
@@ -208,7 +208,7 @@ async function accepts(url) {
   }
 }
 
-/** Starts PostgreSQL and waits until it accepts connections: after a crash it replays its log first, however long that takes. */
+/** Starts PostgreSQL and waits until it accepts connections. No timeout: crash recovery can take minutes. */
 async function accepting(start, url) {
   for (let tries = 1; ; tries++) {
     const child = start()

@@ -4,9 +4,9 @@ import { say } from './say.mjs'
 
 const MEGABYTE = 1024 ** 2
 const RESERVE_BYTES = 64 * MEGABYTE
-/** Under this PostgreSQL may not get through its recovery. */
+/** Free space that PostgreSQL needs for recovery. */
 const NEEDED_BYTES = 48 * MEGABYTE
-/** With this much free the reserve is laid by (again). */
+/** Free space above which the reserve file is created. */
 const AMPLE_BYTES = 1024 * MEGABYTE
 
 const freeBytes = (folder) => {
@@ -14,7 +14,7 @@ const freeBytes = (folder) => {
   return bavail * bsize
 }
 
-/** Space that is laid by while there is plenty, and given to PostgreSQL when it has to start on a full disk. */
+/** Creates a reserve file while there is space, and deletes it if PostgreSQL must start on a full disk. */
 export function mindReserve(folder) {
   const file = join(folder, 'reserve')
   const free = freeBytes(folder)

@@ -5,7 +5,7 @@ import { ROOT, Trouble } from './say.mjs'
 
 const MAIN = join(ROOT, 'apps/server/dist/main.js')
 
-/** Whether everybody may read a file: it, and every folder on the way to it. */
+/** True if every user can read the file. */
 function isPublic(file) {
   if (!(statSync(file).mode & 0o004)) return false
   for (let at = dirname(file); ; at = dirname(at)) {
@@ -14,7 +14,7 @@ function isPublic(file) {
   }
 }
 
-/** Under root the web server runs as nobody, where nobody may read its files. */
+/** User of the web server: "nobody" if started as root and the files are world-readable. */
 function leastUser() {
   if (process.getuid() !== 0 || !isPublic(MAIN) || !isPublic(join(ROOT, 'node_modules/express/package.json'))) return {}
   const id = (flag) => Number(execFileSync('id', [flag, 'nobody'], { encoding: 'utf8' }))
