@@ -57,6 +57,14 @@ test('with the server away the change is kept here, through a closed tab, and sa
   expect((await jobOf(request, job.number)).spec.fits['sun-shell']).toBe('shell-stock')
 })
 
+test('a page opened while the server is away loads by itself when it is back', async ({ page, context }) => {
+  await context.route('**/api/**', (route) => route.abort())
+  await page.goto('/parts-shelf')
+  await expect(page.getByRole('alert')).toContainText('Retrying automatically.')
+  await context.unroute('**/api/**')
+  await expect(page.getByRole('heading', { name: /^Parts shelf: \d+ parts/ })).toBeVisible()
+})
+
 test('what the browser kept and cannot be read is set aside, not in the way', async ({ page, request }) => {
   const job = await ownJob(request, 'Garbled rail')
   await page.goto('/')

@@ -13,6 +13,7 @@ import { loadShop } from '../state/shop.js'
 import { useShownKey } from '../state/shown.js'
 import { useShop } from '../state/use-shop.js'
 import { changedStations, costOf } from '../state/verdicts.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { Trouble } from '../ui/Trouble.js'
 import { useWider } from '../ui/use-media.js'
 import { Panels } from './Panels.js'
@@ -45,7 +46,7 @@ export function JobLayout() {
       <Box minH="100vh">
         <TitleStrip />
         {shop.state === 'failed' ? (
-          <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+          <ServerAway onRetry={loadShop} />
         ) : failure !== undefined ? (
           <Trouble title="This job can’t be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
         ) : (

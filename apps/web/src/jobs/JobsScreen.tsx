@@ -1,7 +1,7 @@
 import { Box, Grid, Heading, Text } from '@chakra-ui/react'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { Loading } from '../app/Loading.js'
-import { Trouble } from '../ui/Trouble.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { JobList } from './JobList.js'
 import { LastJob } from './LastJob.js'
 import { jobClient, useLastJob } from './job-queries.js'
@@ -19,8 +19,7 @@ export const JobsScreen = () => (
 
 function Jobs() {
   const last = useLastJob()
-  if (last.isError)
-    return <Trouble title="The server is not responding." sentence={last.error.message} onRetry={() => void jobClient.resetQueries()} />
+  if (last.isError) return <ServerAway onRetry={() => jobClient.refetchQueries()} />
   if (last.isPending) return <Loading words="Loading jobs…" />
   return (
     <Box px={{ base: '12px', md: '20px' }} py="14px" maxW="1480px" mx="auto">

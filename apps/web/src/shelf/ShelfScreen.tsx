@@ -3,7 +3,7 @@ import { capital, hoursWords, money, stationName, writePartsCsv, ORIGIN_LEGEND }
 import type { Part, Unit } from '@plucky/core'
 import { useEffect, useRef, useState } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { Trouble } from '../ui/Trouble.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { loadShop, type Item, type ItemKind } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { Inked, Ruled } from '../ui/buttons.js'
@@ -28,8 +28,7 @@ const isKind = (kind: string | undefined): kind is ItemKind => KINDS.some(([each
 /** The shop's shelf: found by word, unit and station; every item with all its limits and figures, to be looked at and changed. */
 export function ShelfScreen() {
   const shop = useShop()
-  if (shop.state === 'failed')
-    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+  if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const [unit] = shop.units
   return shop.state === 'loading' || !unit ? (
     <Text p="24px" color="inkSoft" role="status">

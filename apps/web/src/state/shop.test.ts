@@ -9,6 +9,8 @@ const kept = units.map((item) => ({ item, version: 1 }))
 class Beyond {
   parts = shelf.slice(0, 4).map((item) => ({ item, version: 1 }))
   up = true
+  /** The response to the next save is lost. */
+  deaf = false
   readonly fetch = async (path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
@@ -25,6 +27,10 @@ class Beyond {
     const own = this.parts.find((p) => p.item.id === item.id)
     if (own?.version !== version) return reply(409, { errors: [{ code: 'item-changed-elsewhere', path: 'version', sentence: 'Changed.' }] })
     this.change(item)
+    if (this.deaf) {
+      this.deaf = false
+      throw new TypeError('network')
+    }
     return reply(200, { item, version: version + 1 })
   }
   change(item: Part) {
@@ -51,6 +57,17 @@ it('keeps an item over the state that was seen, and over no other', async () => 
   beyond.change({ ...first, price: 20 })
   await expect(s.keepItem('parts', { ...first, price: 13 }, 3)).rejects.toThrow('Changed.')
   expect([s.priceOf(first.id), beyond.parts[0]?.item.price]).toEqual([12, 20])
+})
+
+it('recognizes a save whose response was lost, and only that', async () => {
+  const beyond = new Beyond()
+  const s = await shop(beyond)
+  beyond.deaf = true
+  const changed = { ...first, price: 31 }
+  await expect(s.keepItem('parts', changed, 1)).rejects.toThrow('not responding')
+  expect(await s.keepItem('parts', changed, 1)).toEqual(changed)
+  expect([s.priceOf(first.id), s.versionOf('parts', first.id), beyond.parts[0]?.version]).toEqual([31, 2, 2])
+  await expect(s.keepItem('parts', { ...first, price: 32 }, 1)).rejects.toThrow('Changed.')
 })
 
 it('takes what was changed elsewhere when it looks again, and stays the very same where nothing was', async () => {

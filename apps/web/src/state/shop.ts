@@ -2,7 +2,7 @@ import type { ShelfContent } from '@plucky/contract'
 import { solveTrain, type Catalogue, type Kit, type Operation, type Part, type RangeSolution, type Unit } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import equal from 'fast-deep-equal'
-import { api, Unreachable } from './api.js'
+import { api, Refused, Unreachable } from './api.js'
 
 /** Units and shelf, loaded once, with the gear trains solved. */
 export interface Shop extends Catalogue {
@@ -85,16 +85,39 @@ function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalo
 export const versionOf = (kind: ItemKind | 'units', id: string): number | undefined =>
   shopStore.getState().versions.get(versionKey(kind, id))
 
+/**
+ * Saves an item. After a conflict, asks the server for the item: if it is the same, an earlier save has arrived and only its response
+ * was lost.
+ */
+async function savedOnce<T extends { readonly id: string }>(
+  kind: ItemKind | 'units',
+  item: T,
+  save: () => Promise<{ item: T; version: number }>,
+): Promise<{ item: T; version: number }> {
+  try {
+    return await save()
+  } catch (error) {
+    if (!(error instanceof Refused) || error.status !== 409) throw error
+    const stored = ((await api.shelf())[kind] as readonly { item: Item | Unit; version: number }[]).find((kept) => kept.item.id === item.id)
+    if (!equal(stored?.item, JSON.parse(JSON.stringify(item)))) throw error
+    return { item, version: stored?.version ?? 1 }
+  }
+}
+
 /** Puts an item on the shelf, new or over the save on which it was made: on the server first, then here. */
 export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: number | undefined): Promise<T> {
-  const kept = over === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, over)
+  const kept = await savedOnce(kind, item, async () =>
+    over === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, over),
+  )
   place(kind, [kept as { item: Item; version: number }])
   return kept.item as T
 }
 
 /** Keeps a unit, new or over the save on which it was made. A copy shares the shelf of its original. */
 export async function keepUnit(unit: Unit, over: number | undefined, copyOf?: string): Promise<Unit> {
-  const kept = over === undefined ? { item: await api.addUnit(unit, copyOf), version: 1 } : await api.saveUnit(unit, over)
+  const kept = await savedOnce('units', unit, async () =>
+    over === undefined ? { item: await api.addUnit(unit, copyOf), version: 1 } : await api.saveUnit(unit, over),
+  )
   placeUnit(kept.item, kept.version)
   if (copyOf) await loadShop()
   return kept.item

@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react'
 import { useParams } from 'react-router'
-import { Trouble } from '../ui/Trouble.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { loadShop } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { copyOf, FIRST_UNIT } from './unit-edit.js'
@@ -14,8 +14,7 @@ function EditScreen({ how }: { how: 'change' | 'copy' }) {
   const { id } = useParams()
   const shop = useShop()
   const unit = shop.units.find((u) => u.id === id)
-  if (shop.state === 'failed')
-    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+  if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   if (shop.state === 'loading' || (id !== 'new' && !unit))
     return (
       <Text p="24px" role="status">

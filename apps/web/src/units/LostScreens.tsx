@@ -5,7 +5,7 @@ import { NOTHING_FOUND, type Teardown, type Unit } from '@plucky/core'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
-import { Trouble } from '../ui/Trouble.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { api } from '../state/api.js'
 import { change } from '../state/job.js'
 import { loadShop, shopStore } from '../state/shop.js'
@@ -66,8 +66,7 @@ export function UnitLost() {
   const [teardown, setTeardown] = useState<Teardown>(NOTHING_FOUND)
   const known = useMemo(() => ({ records: recordsOf(jobs, id ?? '', null) }), [jobs, id])
   const unit = shop.units.find((u) => u.id === id)
-  if (shop.state === 'failed')
-    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+  if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   return (
     <Box px="14px" pb="16px" maxW="1280px" mx="auto">
       {unit ? (

@@ -3,7 +3,7 @@ import type { Problem } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { Trouble } from '../ui/Trouble.js'
+import { ServerAway } from '../ui/ServerAway.js'
 import { api, Refused } from '../state/api.js'
 import { loadShop, takeUnit } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
@@ -14,8 +14,7 @@ import { TrainView } from './TrainView.js'
 export function UnitsScreen() {
   const { id } = useParams()
   const shop = useShop()
-  if (shop.state === 'failed')
-    return <Trouble title="The server is not responding." sentence={shop.problem} onRetry={() => void loadShop()} />
+  if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const unit = shop.units.find((u) => u.id === id) ?? (id === undefined ? shop.units[0] : undefined)
   return (
     <Box px="14px" maxW="1280px" mx="auto">
