@@ -1,19 +1,20 @@
 import type { Sheet } from '@plucky/contract'
 import { createRequire } from 'node:module'
+import { fileURLToPath } from 'node:url'
 import pdfmake, { type Content, type TableCell } from 'pdfmake'
 
 const require = createRequire(import.meta.url)
-const own = (file: string) => require.resolve(`@expo-google-fonts/${file}.ttf`)
+const own = (file: string) => fileURLToPath(new URL(`../../fonts/${file}.ttf`, import.meta.url))
 const other = (style: string) => require.resolve(`dejavu-fonts-ttf/ttf/DejaVuSansCondensed${style}.ttf`)
 
 const face = (normal: string, bold: string) => ({ normal, bold, italics: normal, bolditalics: bold })
 pdfmake.setFonts({
-  Text: face(own('barlow/400Regular/Barlow_400Regular'), own('barlow/600SemiBold/Barlow_600SemiBold')),
-  Head: face(own('barlow-condensed/500Medium/BarlowCondensed_500Medium'), own('barlow-condensed/700Bold/BarlowCondensed_700Bold')),
+  Text: face(own('barlow-400'), own('barlow-600')),
+  Head: face(own('barlow-condensed-500'), own('barlow-condensed-700')),
   Other: face(other(''), other('-Bold')),
 })
 pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path) => /node_modules/.test(path))
+pdfmake.setLocalAccessPolicy((path) => /\.ttf$/.test(path))
 
 /** Characters of our own lettering; the rest is set in a face that has them. */
 const OWN =

@@ -8,15 +8,16 @@ import { refuse } from '../http/refusal.js'
 /** Maximum queue length. */
 const MOST_WAITING = 30
 const MOST_KEPT = 40
+const MOST_THREADS = 2
 
-/** Makes build sheet PDFs in a worker thread, because layout takes up to a second. */
+/** Makes build sheet PDFs in worker threads, because layout takes about 0.6 s. */
 @Injectable()
 export class SheetPdfService implements OnApplicationShutdown {
   private readonly pool = new Piscina<Sheet, Uint8Array>({
     filename: fileURLToPath(new URL('../../dist/sheet/pdf.js', import.meta.url)),
     name: 'sheetPdf',
     minThreads: 0,
-    maxThreads: 1,
+    maxThreads: MOST_THREADS,
     maxQueue: MOST_WAITING,
   })
 
