@@ -2,6 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, existsSy
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
+import { checkLauncher } from './lib/check-launcher.mjs'
 import { connect } from './lib/database.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
 import { freePort } from './lib/ports.mjs'
@@ -137,6 +138,7 @@ async function main() {
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
     await unitAndServer(folder, postgres.urlOf('postgres'))
     await makeDatabase(postgres.urlOf('postgres'), 'fuzz')
+    await step('start, restart and upgrade', checkLauncher)
     await step('requests of every kind', () => shortFuzz(postgres.urlOf('fuzz')))
     await endToEnd(folder, postgres.urlOf('postgres'), chromium)
   } finally {

@@ -1,14 +1,15 @@
 import { chromium } from '@playwright/test'
-import { execFileSync, spawn } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { ensureBuilt } from './lib/build.mjs'
 import { ensureChromium } from './lib/install.mjs'
+import { Launched } from './lib/launched.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres } from './lib/postgres.mjs'
-import { fail, ROOT, say, Trouble } from './lib/say.mjs'
+import { fail, say, Trouble } from './lib/say.mjs'
 
 const CHROMIUM_ARGS = JSON.parse(readFileSync(new URL('lib/chromium-args.json', import.meta.url), 'utf8'))
 const WINDOWS = 4
@@ -81,26 +82,8 @@ class Window {
 
 /** Kills server, database, launcher or browser with SIGKILL while four windows edit. */
 class Torture {
-  constructor(folder, profile, ports, executablePath) {
-    Object.assign(this, { folder, profile, ...ports, executablePath, windows: [], slowest: 0 })
-    this.url = `http://127.0.0.1:${ports.port}`
-  }
-
-  /** Runs the start script and waits until the service is ready. */
-  async launch() {
-    const env = { ...process.env, PORT: String(this.port), PLUCKY_PG_PORT: String(this.pgPort), PLUCKY_DATA: this.folder }
-    this.launcher = spawn('node', ['scripts/start.mjs'], { cwd: ROOT, env, stdio: 'ignore', detached: true })
-    await this.back()
-  }
-
-  /** Waits until the readiness check passes. */
-  async back() {
-    for (let i = 0; i < 1200; i++) {
-      const answer = await fetch(`${this.url}/api/health/ready`).catch(() => undefined)
-      if (answer?.ok) return
-      await wait(100)
-    }
-    throw new Trouble('The service does not come back within two minutes.')
+  constructor(launched, profile, executablePath) {
+    Object.assign(this, { launched, profile, executablePath, windows: [], slowest: 0 })
   }
 
   async openBrowser() {
@@ -110,63 +93,35 @@ class Torture {
     for (let number = 1; number <= WINDOWS; number++) {
       const window = new Window(number, await this.browser.newPage())
       window.shown = before[number - 1]?.shown
-      await window.page.goto(`${this.url}/jobs/${number}/power-flow`)
+      await window.page.goto(`${this.launched.url}/jobs/${number}/power-flow`)
       await window.page.getByTestId('line').waitFor()
       this.windows.push(window)
     }
-  }
-
-  /** Process id of the web server, a child of the launcher. */
-  serverPid() {
-    const children = readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && existsSync(`/proc/${pid}/stat`))
-    const pid = children.find((each) => {
-      try {
-        const parent = readFileSync(`/proc/${each}/stat`, 'utf8')
-          .replace(/^.*\) /s, '')
-          .split(' ')[1]
-        return Number(parent) === this.launcher.pid && readFileSync(`/proc/${each}/cmdline`, 'utf8').includes('apps/server')
-      } catch (error) {
-        if (error.code === 'ENOENT' || error.code === 'ESRCH') return false // it ended while it was looked at
-        throw error
-      }
-    })
-    if (!pid) throw new Trouble('The web server is not there to be killed.')
-    return Number(pid)
-  }
-
-  kill(what) {
-    if (what === 'server') process.kill(this.serverPid(), 'SIGKILL')
-    if (what === 'database')
-      process.kill(Number(readFileSync(join(this.folder, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
-    if (what === 'launcher') process.kill(this.launcher.pid, 'SIGKILL')
-    if (what === 'browser') killBrowser(this.profile)
   }
 
   async round(random, words, what) {
     const until = Date.now() + 4000
     const editing = Promise.allSettled(this.windows.map((window) => window.edit(random, until)))
     await wait(400 + random() * 1600)
-    this.kill(what)
+    if (what === 'browser') killBrowser(this.profile)
+    else this.launched.kill(what)
     const failed = (await editing).find(({ status }) => status === 'rejected')
     if (failed && what !== 'browser') throw failed.reason
     await wait(200)
-    if (what === 'launcher') await this.launch()
+    if (what === 'launcher') await this.launched.launch()
     else if (what === 'browser') {
       await this.browser.close().catch(() => undefined)
       await this.openBrowser()
-    } else await this.back()
+    } else await this.launched.back()
     const begun = Date.now()
     await Promise.all(this.windows.map((window) => window.settled(words)))
     this.slowest = Math.max(this.slowest, Date.now() - begun)
-    for (const window of this.windows) await window.check(this.url, words)
+    for (const window of this.windows) await window.check(this.launched.url, words)
   }
 
   async stop() {
     await this.browser?.close().catch(() => undefined)
-    if (!this.launcher || this.launcher.exitCode !== null) return
-    const gone = new Promise((resolve) => this.launcher.on('exit', resolve))
-    this.launcher.kill('SIGTERM')
-    await gone
+    await this.launched.stop()
   }
 }
 
@@ -186,12 +141,13 @@ async function main() {
   await ensurePostgres()
   await ensureBuilt()
   const [folder, profile] = ['data', 'browser'].map((what) => mkdtempSync(join(tmpdir(), `plucky-torture-${what}-`)))
-  const torture = new Torture(folder, profile, { port: await freePort(), pgPort: await freePort() }, await ensureChromium())
+  const launched = new Launched(folder, { port: await freePort(), pgPort: await freePort() })
+  const torture = new Torture(launched, profile, await ensureChromium())
   const { seeded } = await import('../packages/core/dist/index.js')
   const random = seeded(seed)
   const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
   try {
-    await torture.launch()
+    await launched.launch()
     await torture.openBrowser()
     for (let round = 1; round <= rounds; round++) {
       const what = only ?? VICTIMS[Math.floor(random() * VICTIMS.length)]

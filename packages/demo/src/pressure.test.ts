@@ -77,7 +77,7 @@ describe('pressure needed', () => {
       }),
       { numRuns: 40 },
     )
-    expect(seen).toBeGreaterThan(300)
+    expect(seen).toBeGreaterThan(100)
   })
 
   it('lies under supply just where the margin is above 1, and the map crosses where supply begins to fall short', () => {

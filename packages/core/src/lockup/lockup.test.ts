@@ -228,7 +228,7 @@ describe('a lockup clutch', () => {
       }),
       { numRuns: 200 },
     )
-    expect(seen).toBeGreaterThan(100)
+    expect(seen).toBeGreaterThan(50)
   })
 
   it('is refused with radii that cross, a steel that is none, and a window off its piston', () => {
