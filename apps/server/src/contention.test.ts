@@ -75,6 +75,20 @@ it('a job file taken several times at once gives as many jobs, with its transmis
   expect(units?.['n']).toBe(1)
 })
 
+it('a transmission or parts list taken several times at once is added once, and the others are told', async () => {
+  const unit = { ...(JSON.parse((await http().get('/api/units/quince-4/file').expect(200)).text) as object), id: 'quince-again' }
+  const { item } = await partNamed('shell-stock')
+  const parts = { added: ['a', 'b'].map((id) => ({ ...item, id: `shell-${id}` })), changed: [] }
+  const mirrored = { ...parts, added: [...parts.added].reverse() }
+  for (const answers of [
+    await Promise.all([1, 2, 3].map(() => http().post('/api/units/import').send(unit))),
+    await Promise.all([parts, mirrored, parts].map((list) => http().post('/api/shelf/import').send(list))),
+  ]) {
+    expect(answers.map(({ status }) => status).sort()).toEqual([201, 409, 409])
+    for (const { status, body } of answers) if (status === 409) expect(errorsOf(body)[0]?.code).toBe('name-taken')
+  }
+})
+
 it('a rename that is refused archives nothing', async () => {
   const job = await jobNo(3)
   await scratch.query(`UPDATE jobs SET body = jsonb_set(body, '{spec,fits,sun-shell}', '"gone"') WHERE number = 3`)

@@ -2,6 +2,7 @@ import { contentOf, type Job } from '@plucky/contract'
 import { EMPTY_BOOK } from '@plucky/core'
 import sharp from 'sharp'
 import request from 'supertest'
+import { PhotosService } from './photos/photos.service.js'
 import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
@@ -86,6 +87,39 @@ describe('photographs', () => {
     await shownBy([], job.version + 1)
     await http().delete(`/api/photos/${id}`).expect(200)
     await http().get(`/api/photos/${id}`).expect(404)
+  })
+
+  it('are deleted by themselves after 30 days without a job or revision that uses them', async () => {
+    const colors = ['red', 'lime', 'blue', 'gray']
+    const ids = await Promise.all(
+      colors.map(async (background) => {
+        const png = await sharp({ create: { width: 2, height: 2, channels: 3, background } })
+          .png()
+          .toBuffer()
+        return ((await add({ type: 'image/png', data: png.toString('base64') }).expect(201)).body as { id: string }).id
+      }),
+    )
+    const [inJob, inRevision, recent, unused] = ids as [string, string, string, string]
+    const save = async (photos: string[]) => {
+      const job = await jobNo(6)
+      const book = { readings: { 'pad-pattern': { toolId: 'eye', values: [], photos } } }
+      await http()
+        .put('/api/jobs/6')
+        .send({ ...contentOf(job), book, version: job.version })
+        .expect(200)
+    }
+    await save([inRevision])
+    await http()
+      .post('/api/jobs/6/revisions')
+      .send({ name: 'with a photo', version: (await jobNo(6)).version })
+      .expect(201)
+    await save([inJob])
+    for (const id of [inJob, inRevision, unused])
+      await scratch.query(`UPDATE photos SET stored_at = now() - interval '31 days' WHERE id = '${id}'`)
+    expect(await scratch.app.get(PhotosService).sweep()).toBe(1)
+    for (const id of [inJob, inRevision, recent]) await http().get(`/api/photos/${id}`).expect(200)
+    await http().get(`/api/photos/${unused}`).expect(404)
+    expect(errorsOf((await http().delete(`/api/photos/${inRevision}`).expect(409)).body)[0]?.code).toBe('photo-in-use')
   })
 
   it('are limited in number, by job', async () => {

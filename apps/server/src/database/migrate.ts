@@ -17,6 +17,7 @@ import * as tireRules from './migrations/0013-tire-rules.js'
 import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
 import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
 import * as itemsOfJobs from './migrations/0016-items-of-jobs.js'
+import * as photosStoredAt from './migrations/0017-photos-stored-at.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -36,6 +37,7 @@ const STEPS = [
   { name: '0014-pressure-as-received', ...pressureAsReceived },
   { name: '0015-bolts-by-redline', ...boltsByRedline },
   { name: '0016-items-of-jobs', ...itemsOfJobs },
+  { name: '0017-photos-stored-at', ...photosStoredAt },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

@@ -55,12 +55,13 @@ export class RevisionRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
 }
 
-/** A photograph, under the digest of its bytes: it is never changed. */
+/** A photo under the digest of its bytes. Never changed. */
 @Table({ tableName: 'photos', timestamps: false })
 export class PhotoRow extends Model {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
   @AllowNull(false) @Column(DataType.TEXT) declare type: string
   @AllowNull(false) @Column(DataType.BLOB) declare bytes: Buffer
+  @AllowNull(false) @Column({ type: DataType.DATE, field: 'stored_at', defaultValue: DataType.NOW }) declare storedAt: Date
 }
 
 /** What the shop as a whole chooses or remembers, by key. */

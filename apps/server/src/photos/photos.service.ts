@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common'
+import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkPhoto, type Photo, type PhotoType } from '@plucky/contract'
 import { QueryTypes, type Transaction } from 'sequelize'
@@ -13,9 +13,19 @@ const REFUSALS = {
   busy: () => refuse(503, 'busy'),
 }
 
-/** Photographs of the bench, each kept once under the digest of its bytes. */
+/** Days that an unused photo is kept, so that an undo still finds it. */
+export const UNUSED_DAYS = 30
+const DAY_MS = 24 * 3600 * 1000
+
+/** Ids of the photos in a job body, as SQL. */
+const shownIn = (job: string) => `SELECT jsonb_path_query(${job}, '$.book.readings.*.photos[*]') #>> '{}'`
+
+/** Photos taken at the bench, each stored once under the digest of its bytes. */
 @Injectable()
-export class PhotosService {
+export class PhotosService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly log = new Logger('Photos')
+  private daily: NodeJS.Timeout | undefined
+
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
   /** Re-encodes and stores a photo. The id is the SHA-256 of the stored bytes. */
@@ -24,7 +34,7 @@ export class PhotosService {
     const made = await reencoded(Buffer.from(data, 'base64'))
     if (!made.ok) throw REFUSALS[made.why]()
     const id = createHash('sha256').update(made.bytes).digest('hex')
-    await this.rows.bulkCreate([{ id, type: 'image/jpeg', bytes: made.bytes }], { ignoreDuplicates: true, transaction })
+    await this.rows.bulkCreate([{ id, type: 'image/jpeg', bytes: made.bytes }], { updateOnDuplicate: ['storedAt'], transaction })
     return { id }
   }
 
@@ -43,12 +53,34 @@ export class PhotosService {
     return { id }
   }
 
-  private async uses(id: string): Promise<{ number: number; name: string }[]> {
-    const shows = (job: string) => `${job}->'book' @? '$.readings.*.photos[*] ? (@ == "${id}")'`
-    const found = await this.rows.sequelize?.query<{ number: number; name: string }>(
-      `SELECT number, name FROM jobs WHERE ${shows('body')}
-         OR EXISTS (SELECT 1 FROM revisions WHERE job_number = jobs.number AND ${shows("(revisions.body->'job')")}) ORDER BY number LIMIT 1`,
+  onApplicationBootstrap(): void {
+    const sweep = () => void this.sweep().catch((error: unknown) => this.log.error(error))
+    this.daily = setInterval(sweep, DAY_MS).unref()
+    sweep()
+  }
+
+  onApplicationShutdown(): void {
+    clearInterval(this.daily)
+  }
+
+  /** Deletes the photos that no job or revision uses and that were last stored more than 30 days ago. Returns their number. */
+  async sweep(): Promise<number> {
+    const removed = await this.rows.sequelize?.query(
+      `DELETE FROM photos WHERE stored_at < now() - interval '${UNUSED_DAYS} days'
+         AND id NOT IN (${shownIn('body')} FROM jobs UNION ${shownIn("(body->'job')")} FROM revisions) RETURNING id`,
       { type: QueryTypes.SELECT },
+    )
+    const count = removed?.length ?? 0
+    if (count > 0) this.log.log(`Deleted ${count} photos that no job has used for ${UNUSED_DAYS} days.`)
+    return count
+  }
+
+  private async uses(id: string): Promise<{ number: number; name: string }[]> {
+    const found = await this.rows.sequelize?.query<{ number: number; name: string }>(
+      `SELECT number, name FROM jobs WHERE :id IN (${shownIn('body')})
+         OR EXISTS (SELECT 1 FROM revisions WHERE job_number = jobs.number AND :id IN (${shownIn("(revisions.body->'job')")}))
+       ORDER BY number LIMIT 1`,
+      { type: QueryTypes.SELECT, replacements: { id } },
     )
     return found ?? []
   }
