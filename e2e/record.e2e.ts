@@ -108,8 +108,13 @@ test('the sheet as a PDF is one page and says of every fitted part what the scre
   const sheet = page.getByTestId('sheet')
   await expect(sheet).toContainText('revision 1 “for the customer”')
   const rows = await sheet.getByRole('table').first().getByRole('row').all()
+  const busy = { status: 503, json: { errors: [{ code: 'busy', path: '', sentence: 'The server is busy.' }] } }
+  await page.route('**/sheet.pdf*', (route) => route.fulfill(busy), { times: 1 })
+  await page.getByTestId('sheet-pdf').click()
+  await expect(page.getByRole('alert')).toHaveText('Nothing was downloaded. The server is busy.')
   const waiting = page.waitForEvent('download')
   await page.getByTestId('sheet-pdf').click()
+  await expect(page.getByRole('alert')).toBeHidden()
   const { pages, text } = await textOf(await (await waiting).path())
   expect(pages).toBe(1)
   const said = inOneLine(text)

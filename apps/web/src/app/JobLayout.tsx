@@ -1,4 +1,4 @@
-import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { capital, hoursWords, money, stationName, type JobContent } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { Download, Redo2, Undo2 } from 'lucide-react'
@@ -13,6 +13,7 @@ import { loadShop } from '../state/shop.js'
 import { useShownKey } from '../state/shown.js'
 import { useShop } from '../state/use-shop.js'
 import { changedStations, costOf } from '../state/verdicts.js'
+import { FileLink } from '../ui/FileLink.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { Trouble } from '../ui/Trouble.js'
 import { useWider } from '../ui/use-media.js'
@@ -160,19 +161,20 @@ function JobTools() {
   return (
     <Flex align="center" gap="2px" pr="4px">
       <SaveMark job={job} />
-      <ChakraLink
+      <FileLink
         href={api.fileOf(job.number)}
-        download
         aria-label="Download job file"
         title="Download job file"
         minW="36px"
+        minH="36px"
+        alignItems="center"
         justifyContent="center"
         color="ink"
         display={{ base: 'none', md: 'inline-flex' }}
         data-testid="save-file"
       >
         <Download size={18} />
-      </ChakraLink>
+      </FileLink>
       <IconButton
         label={`Undo (${job.past.length} steps available)`}
         disabled={job.past.length === 0}

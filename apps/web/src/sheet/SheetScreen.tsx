@@ -9,6 +9,7 @@ import { jobStore, loadRevisions } from '../state/job.js'
 import { shownStore } from '../state/shown.js'
 import { fileOf } from '../state/verdicts.js'
 import { Ruled } from '../ui/buttons.js'
+import { FileLink } from '../ui/FileLink.js'
 import { SheetPage } from './SheetPage.js'
 
 /** The build sheet, as it is printed: of the job as it is, or of a named state of it. */
@@ -60,8 +61,10 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
 
 function File({ href, word, testId }: { href: string; word: string; testId: string }) {
   return (
-    <ChakraLink href={href} download color="ink" borderWidth="1px" borderColor="ink" px="14px" height="40px" data-testid={testId}>
-      {word}
-    </ChakraLink>
+    <Ruled asChild>
+      <FileLink href={href} data-testid={testId}>
+        {word}
+      </FileLink>
+    </Ruled>
   )
 }

@@ -10,6 +10,7 @@ import { Inked, Ruled } from '../ui/buttons.js'
 import { Choice } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { Pick } from '../ui/Pick.js'
+import { FileLink } from '../ui/FileLink.js'
 import { saveFile } from '../ui/save-file.js'
 import { ItemPanel } from './ItemPanel.js'
 import { leastWords, listed, unitOf, type Wanted } from './listed.js'
@@ -66,9 +67,9 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           Import JSON…
         </Ruled>
         <Ruled asChild minH="44px">
-          <a href={api.shelfFileOf(wanted.unitId)} download="shelf.json" data-testid="file-out">
+          <FileLink href={api.shelfFileOf(wanted.unitId)} data-testid="file-out">
             Export JSON
-          </a>
+          </FileLink>
         </Ruled>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>

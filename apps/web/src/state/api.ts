@@ -43,22 +43,37 @@ const FILE_DEADLINE_MS = 120_000
 /** True for a status after which the same request can be retried. */
 const isPassing = (status: number) => status >= 500 || status === 408 || status === 429
 
+/** Sends a request. Throws `Unreachable` or `Refused` unless the response is a success. */
+async function answered(url: string, options: RequestInit): Promise<Response> {
+  const response = await fetch(url, options).catch((cause: unknown) => {
+    throw new Unreachable(cause)
+  })
+  noteDisk(readDiskHeader(response.headers.get(DISK_HEADER)))
+  if (response.ok) return response
+  const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
+  if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
+  throw new Refused(response.status, errors)
+}
+
+/** Gets a file. Its name is the last part of the path if the server does not name it. */
+export async function download(url: string): Promise<{ readonly name: string; readonly blob: Blob }> {
+  const response = await answered(url, { signal: AbortSignal.timeout(FILE_DEADLINE_MS) })
+  const named = /filename="([^"]*)"/.exec(response.headers.get('content-disposition') ?? '')?.[1]
+  const blob = await response.blob().catch((cause: unknown) => {
+    throw new Unreachable(cause)
+  })
+  return { name: named ?? url.replace(/^.*\/|\?.*$/g, ''), blob }
+}
+
 async function call<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
   const deadline = /\/(import|file|photos)$/.test(path) ? FILE_DEADLINE_MS : DEADLINE_MS
   // No timeout for a request that continues after the page is closed.
   const options: RequestInit = { method, keepalive, ...(keepalive ? {} : { signal: AbortSignal.timeout(deadline) }) }
   if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
-  const response = await fetch(`/api${path}`, options).catch((cause: unknown) => {
+  const response = await answered(`/api${path}`, options)
+  return (await response.json().catch((cause: unknown) => {
     throw new Unreachable(cause)
-  })
-  noteDisk(readDiskHeader(response.headers.get(DISK_HEADER)))
-  if (response.ok)
-    return (await response.json().catch((cause: unknown) => {
-      throw new Unreachable(cause)
-    })) as T
-  const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
-  if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
-  throw new Refused(response.status, errors)
+  })) as T
 }
 
 export const api = {

@@ -3,6 +3,7 @@ import type { Problem } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { FileLink } from '../ui/FileLink.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { api, Refused } from '../state/api.js'
 import { loadShop, takeUnit } from '../state/shop.js'
@@ -69,9 +70,9 @@ function Actions({ unit }: { unit: Unit }) {
         <Link to="/transmissions/new/edit">New transmission</Link>
       </Ruled>
       <Ruled asChild size="sm">
-        <a href={api.unitFileOf(unit.id)} download data-testid="save-unit-file">
+        <FileLink href={api.unitFileOf(unit.id)} data-testid="save-unit-file">
           Download file
-        </a>
+        </FileLink>
       </Ruled>
       <TakeUnit />
     </Flex>
