@@ -1,4 +1,4 @@
-import { Box, chakra, type HTMLChakraProps } from '@chakra-ui/react'
+import { chakra, Popover, Portal, type HTMLChakraProps } from '@chakra-ui/react'
 import { useState, type MouseEvent } from 'react'
 import { download } from '../state/api.js'
 import { saveBlob } from './save-file.js'
@@ -21,39 +21,44 @@ export function FileLink({ href, ...link }: HTMLChakraProps<'a'> & { href: strin
     setRunning(false)
   }
   return (
-    <Box position="relative" display="inline-flex">
-      <chakra.a
-        {...link}
-        href={href}
-        download
-        aria-busy={running}
-        cursor={running ? 'progress' : undefined}
-        onClick={(event) => void onClick(event)}
-      />
-      {failure && (
-        <Box
-          role="alert"
-          position="absolute"
-          top="100%"
-          right="0"
-          mt="4px"
-          zIndex="popover"
-          width="max-content"
-          maxW="300px"
-          px="10px"
-          py="6px"
-          bg="paper"
-          color="break"
-          borderWidth="1px"
-          borderColor="break"
-          fontSize="14px"
-          lineHeight="1.35"
-          textAlign="left"
-          whiteSpace="normal"
-        >
-          {`Nothing was downloaded. ${failure}`}
-        </Box>
-      )}
-    </Box>
+    <Popover.Root
+      open={failure !== ''}
+      onOpenChange={({ open }) => open || setFailure('')}
+      autoFocus={false}
+      lazyMount
+      unmountOnExit
+      positioning={{ placement: 'bottom-end', gutter: 4 }}
+    >
+      <Popover.Anchor asChild>
+        <chakra.a
+          {...link}
+          href={href}
+          download
+          aria-busy={running}
+          cursor={running ? 'progress' : undefined}
+          onClick={(event) => void onClick(event)}
+        />
+      </Popover.Anchor>
+      <Portal>
+        <Popover.Positioner zIndex={30}>
+          <Popover.Content
+            role="alert"
+            zIndex={30}
+            width="max-content"
+            maxW="300px"
+            px="10px"
+            py="6px"
+            borderRadius="1px"
+            bg="paper"
+            color="break"
+            borderWidth="1px"
+            borderColor="break"
+            fontSize="14px"
+          >
+            {`Nothing was downloaded. ${failure}`}
+          </Popover.Content>
+        </Popover.Positioner>
+      </Portal>
+    </Popover.Root>
   )
 }
