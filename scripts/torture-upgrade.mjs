@@ -121,8 +121,9 @@ class UpgradeTorture {
   }
 }
 
+/** npm run torture:upgrade -- [jobs] [first step to disturb]. */
 async function main() {
-  const jobs = Number(process.argv[2] ?? 5000)
+  const [jobs, from] = [Number(process.argv[2] ?? 5000), process.argv[3] ?? '']
   await ensurePostgres()
   await ensureBuilt({ web: false })
   const folder = mkdtempSync(join(tmpdir(), 'plucky-upgrade-'))
@@ -132,10 +133,13 @@ async function main() {
     await torture.fill()
     const { upgradeState } = await import(migrate)
     const { pending } = await upgradeState(torture.postgres.urlOf('before'))
-    for (const step of pending) await torture.step(step)
+    const disturbed = pending.filter((step) => step >= from)
+    const before = pending.filter((step) => step < from).at(-1)
+    if (before) await upgrading(torture.postgres.urlOf('before'), before).ended
+    for (const step of disturbed) await torture.step(step)
     const [{ count }] = await torture.sql('before', 'SELECT count(*)::int FROM jobs')
     say(
-      `${torture.runs} kills in ${pending.length} steps (${torture.cut} in the middle): every next start worked; all ${count} jobs are there, as after an upgrade that was not disturbed.`,
+      `${torture.runs} kills in ${disturbed.length} steps (${torture.cut} in the middle): every next start worked; all ${count} jobs are there, as after an upgrade that was not disturbed.`,
     )
   } finally {
     await torture.postgres?.stop()

@@ -60,7 +60,7 @@ function stations(sheet: Sheet): Content {
   ])
   const titles = ['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason'].map(head)
   return {
-    table: { headerRows: 1, widths: ['auto', 62, '*', 'auto', 'auto', 'auto', 88, 108], body: [titles, ...rows] },
+    table: { headerRows: 1, dontBreakRows: true, widths: ['auto', 62, '*', 'auto', 'auto', 'auto', 88, 108], body: [titles, ...rows] },
     layout: RULED,
     margin: [0, 6, 0, 0],
   }
@@ -74,7 +74,7 @@ function bill({ lines, total }: Sheet): Content {
     { text: set(line.hours, 'Head'), bold, alignment: 'right', noWrap: true },
   ]
   const body = [['Parts and labor', 'Station', 'Price', 'Labor'].map(head), ...lines.map((line) => row(line)), row(total, true)]
-  return { table: { headerRows: 1, widths: ['*', 'auto', 'auto', 'auto'], body }, layout: RULED }
+  return { table: { headerRows: 1, dontBreakRows: true, widths: ['*', 'auto', 'auto', 'auto'], body }, layout: RULED }
 }
 
 function listed(title: string, lines: readonly string[], none = ''): Content {
@@ -91,6 +91,10 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
     pageSize: 'A4',
     pageMargins: [28, 26, 28, 26],
     defaultStyle: { font: 'Text', fontSize: size, lineHeight: 1.05 },
+    footer: (page, count): Content =>
+      count > 1
+        ? { text: set(`${sheet.title}; ${sheet.revision}; page ${page} of ${count}`), alignment: 'right', margin: [28, 4, 28, 0] }
+        : '',
     content: [
       {
         columns: [
@@ -115,7 +119,7 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
               listed('Gauge readings to expect', sheet.gauge),
               listed('Fit-up', sheet.fit),
               listed('House rules changed from default', sheet.rules),
-            ],
+            ].filter((part) => part !== ''),
           },
         ],
         columnGap: 16,
@@ -126,25 +130,35 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
   }
 }
 
-/** Font sizes, pt, largest first. */
-const SIZES = [8.4, 7.8, 7.2, 6.6, 6] as const
+/** Font size, and the smallest size used to save a second page, pt. Anything smaller is hard to read at the bench. */
+const [SIZE, SMALL] = [8.4, 7.2]
 
-/** Build sheet as PDF: the largest font size that fits on one A4 page, otherwise several pages in the smallest. */
+/** Height at `SIZE`, in pages, above which the text cannot fit on one page at `SMALL`. It grows with size to the power 1.65 (measured). */
+const MOST_HEIGHT = 1.3
+
+/** Build sheet as PDF: one A4 page if a small font makes it fit, otherwise several pages. */
 export async function sheetPdf(sheet: Sheet): Promise<Buffer> {
-  let [low, high] = [0, SIZES.length - 1]
-  let best: Buffer | undefined
-  // Binary search, because each layout takes about 0.5 s.
-  while (low <= high) {
-    const middle = Math.floor((low + high) / 2)
-    const { bytes, pages } = await typeset(sheet, SIZES[middle] as number)
-    if (pages <= 1) [best, high] = [bytes, middle - 1]
-    else low = middle + 1
-  }
-  return best ?? (await typeset(sheet, SIZES[SIZES.length - 1] as number)).bytes
+  const usual = await typeset(sheet, SIZE)
+  if (usual.pages === 1 || usual.height > MOST_HEIGHT) return usual.bytes
+  const small = await typeset(sheet, SMALL)
+  return small.pages === 1 ? small.bytes : usual.bytes
 }
 
-async function typeset(sheet: Sheet, size: number): Promise<{ bytes: Buffer; pages: number }> {
-  let pages = 0
-  const document = pdfmake.createPdf({ ...definition(sheet, size), footer: (_page: number, count: number) => ((pages = count), '') })
-  return { bytes: await document.getBuffer(), pages }
+interface Typeset {
+  readonly bytes: Buffer
+  readonly pages: number
+  /** Top of the lowest paragraph, pages. */
+  readonly height: number
+}
+
+async function typeset(sheet: Sheet, size: number): Promise<Typeset> {
+  let [pages, height] = [1, 0]
+  const document = definition(sheet, size)
+  // Called for every paragraph before the pages are written.
+  document.pageBreakBefore = ({ pageNumbers, startPosition: { pageNumber, verticalRatio } }) => {
+    pages = Math.max(pages, ...pageNumbers)
+    height = Math.max(height, pageNumber - 1 + verticalRatio)
+    return false
+  }
+  return { bytes: await pdfmake.createPdf(document).getBuffer(), pages, height }
 }
