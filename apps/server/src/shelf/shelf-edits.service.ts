@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkJob, type Lookup, type ShelfContent } from '@plucky/contract'
+import { referenceProblems, type Lookup, type ShelfContent } from '@plucky/contract'
 import type { Operation, Part, Unit } from '@plucky/core'
 import { Op, type Transaction, type WhereOptions } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
@@ -100,12 +100,12 @@ export class ShelfEditsService {
       )
       const after = lookupAfter(before, changed)
       for (const { number, version, body } of rows) {
-        const result = checkJob(body, after)
-        if (!result.ok && checkJob(body, before).ok)
-          throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: result.problems[0]?.sentence ?? '' })
+        const [problem] = referenceProblems(body, after)
+        if (problem && referenceProblems(body, before).length === 0)
+          throw refuse(409, 'edit-breaks-job', '', { job: number, name: body.name, reason: problem.sentence })
         checked.set(number, version)
-        await nextTurn()
       }
+      await nextTurn()
     }
   }
 }

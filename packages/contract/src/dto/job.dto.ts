@@ -210,19 +210,23 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   if (!shape.ok) return shape
   const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
   const brief = checkBrief(job.brief)
-  const unit = lookup.unit(job.unitId)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
   problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => worded({ ...f, path: `rules.${f.path}` })))
-  if (!unit) problems.push(worded(fault('unit-unknown', 'unitId', { unit: job.unitId })))
-  else
-    problems.push(
-      ...variantProblems(unit, job.variantId),
-      ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
-      ...fitProblems(unit, job.arrived, 'arrived', lookup.part),
-      ...workProblems(unit, job.spec, lookup),
-      ...teardownProblems(unit, job.teardown),
-    )
+  problems.push(...referenceProblems(job, lookup))
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
+}
+
+/** Checks the unit, variant, stations, parts and operations that a job of valid shape names. The part of `checkJob` that depends on the shop. */
+export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
+  const unit = lookup.unit(job.unitId)
+  if (!unit) return [worded(fault('unit-unknown', 'unitId', { unit: job.unitId }))]
+  return [
+    ...variantProblems(unit, job.variantId),
+    ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
+    ...fitProblems(unit, job.arrived, 'arrived', lookup.part),
+    ...workProblems(unit, job.spec, lookup),
+    ...teardownProblems(unit, job.teardown),
+  ]
 }
 
 const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
