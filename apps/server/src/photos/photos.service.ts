@@ -25,6 +25,7 @@ const shownIn = (job: string) => `SELECT jsonb_path_query(${job}, '$.book.readin
 export class PhotosService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly log = new Logger('Photos')
   private daily: NodeJS.Timeout | undefined
+  private sweeping: Promise<unknown> | undefined
 
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
@@ -54,13 +55,14 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
   }
 
   onApplicationBootstrap(): void {
-    const sweep = () => void this.sweep().catch((error: unknown) => this.log.error(error))
+    const sweep = () => void (this.sweeping = this.sweep().catch((error: unknown) => this.log.error(error)))
     this.daily = setInterval(sweep, DAY_MS).unref()
     sweep()
   }
 
-  onApplicationShutdown(): void {
+  async onApplicationShutdown(): Promise<void> {
     clearInterval(this.daily)
+    await this.sweeping
   }
 
   /** Deletes the photos that no job or revision uses and that were last stored more than 30 days ago. Returns their number. */

@@ -1,4 +1,4 @@
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common'
+import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common'
 import type { Sheet } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
@@ -26,6 +26,12 @@ export class SheetPdfService implements OnApplicationShutdown {
     resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB, maxYoungGenerationSizeMb: YOUNG_HEAP_MB },
     maxQueue: MOST_WAITING,
   })
+
+  constructor() {
+    const log = new Logger('Build sheet')
+    // Failures of an idle thread. Without a listener they would end the server.
+    this.pool.on('error', (error: unknown) => log.error(error))
+  }
 
   /** Recent PDFs by digest of the sheet. */
   private readonly made = new Map<string, Promise<Buffer>>()
