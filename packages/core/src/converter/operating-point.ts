@@ -43,14 +43,15 @@ function offerOf(curve: EngineCurve): Offer {
     const [left, right] = [knots[k - 1] as number, knots[k] as number]
     for (let i = 1; i <= STEPS_PER_KNOT; i++) speeds.push(i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT)
   }
-  const sampled = speeds.map((w) => curve.torqueNm(w) / (w * w))
+  let torques = speeds.map((w) => curve.torqueNm(w))
+  const sampled = speeds.map((w, i) => (torques[i] as number) / (w * w))
   const dips = speeds.flatMap((_w, i) => dipRound(curve, speeds, sampled, i))
   if (dips.length > 0) {
     speeds.push(...dips)
     speeds.sort((a, b) => a - b)
+    torques = speeds.map((w) => curve.torqueNm(w))
   }
   let least = Infinity
-  const torques = speeds.map((w) => curve.torqueNm(w))
   const leastSoFar = speeds.map((w, i) => (least = Math.min(least, (torques[i] as number) / (w * w))))
   const offer = { speeds, torques, leastSoFar }
   offers.set(curve, offer)

@@ -41,13 +41,16 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
     return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: `boost.offPoints${f.path.replace(/^points/, '')}` })))
   }
   const least = offShare * on.peakTorqueNm
-  const share = (w: number) => (w <= on.peakTorqueSpeedRadPerS ? least : offShare * on.torqueNm(w))
+  const torqueNm = (w: number) => {
+    const boosted = on.torqueNm(w)
+    return Math.min(boosted, w <= on.peakTorqueSpeedRadPerS ? least : offShare * boosted)
+  }
   const kink = rootOf((w) => on.torqueNm(w) - least, on.minSpeedRadPerS, on.peakTorqueSpeedRadPerS)
   const knots = [...on.knotsRadPerS, on.peakTorqueSpeedRadPerS, ...(kink.outcome === 'converged' ? [kink.x] : [])].sort((a, b) => a - b)
   return good(
     measured(
       knots.filter((w, i) => i === 0 || w > (knots[i - 1] as number)),
-      (w) => Math.min(on.torqueNm(w), share(w)),
+      torqueNm,
     ),
   )
 }

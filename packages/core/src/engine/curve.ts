@@ -81,15 +81,17 @@ const STEPS_PER_KNOT = 24
 /** Place of the greatest value over all knots: sampled, then narrowed by golden section round the best sample. */
 function greatest(knots: readonly number[], f: (x: number) => number): number {
   let best = knots[0] as number
+  let most = f(best)
   let [low, high] = [best, best]
-  knots.slice(1).forEach((right, i) => {
-    const left = knots[i] as number
+  for (let i = 1; i < knots.length; i++) {
+    const [left, right] = [knots[i - 1] as number, knots[i] as number]
     const step = (right - left) / STEPS_PER_KNOT
     for (let k = 1; k <= STEPS_PER_KNOT; k++) {
       const x = k === STEPS_PER_KNOT ? right : left + k * step
-      if (f(x) > f(best)) [best, low, high] = [x, Math.max(left, x - step), Math.min(right, x + step)]
+      const value = f(x)
+      if (value > most) [most, best, low, high] = [value, x, Math.max(left, x - step), Math.min(right, x + step)]
     }
-  })
+  }
   const refined = goldenSection(f, low, high)
-  return f(refined) > f(best) ? refined : best
+  return f(refined) > most ? refined : best
 }

@@ -126,6 +126,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   const stations = benches.map((each) => verdictOf(each, scene))
   let sameConverter: PowerHeld | undefined
   let found: readonly Finding[] | undefined
+  let stops: readonly Stop[] | undefined
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
   const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
@@ -152,7 +153,9 @@ export function specAnswer(input: SpecInput): SpecAnswer {
     get findings() {
       return (found ??= [...findings(input, base, gearing, known.line), ...besideFindings(stations, least, input.brief)])
     },
-    stops: stopsOf(input),
+    get stops() {
+      return (stops ??= stopsOf(input))
+    },
   }
 }
 
@@ -356,10 +359,14 @@ export function takenOff({ input, station, duty, limit, gearing }: Taken): numbe
 }
 
 function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {
-  const converter = [...input.fitted.values()].find(({ kind }) => kind === 'converter')
-  if (station.load.at === 'none') return NOTHING_NEEDED
-  if (station.kind === 'lockup' && (!fittedConverter(input)?.lockup || (!part && statesLockup(converter)))) return NOTHING_NEEDED
+  if (station.load.at === 'none' || (station.kind === 'lockup' && !needsLockup(input, part))) return NOTHING_NEEDED
   return part ? limitsOf(input, station, part) : NOTHING_FITTED
+}
+
+/** True if the converter locks, unless a figure stated of it replaces a missing clutch. */
+function needsLockup({ fitted }: SpecInput, part: Part | undefined): boolean {
+  const converter = [...fitted.values()].find((each) => each.kind === 'converter')
+  return converter?.geometry.lockup === true && (part !== undefined || !statesLockup(converter))
 }
 
 /** What carries no torque has nothing to hold it, and a converter that does not lock needs no clutch in it. */

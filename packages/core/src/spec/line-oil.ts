@@ -51,28 +51,26 @@ export function oilCircuit({ fitted, pressure: { knobs = {} } }: Oiled): OilCirc
   return { pump: { ...pump, ...turned(PUMP_KNOBS) }, valves: { ...valves, ...turned(KNOBS) } }
 }
 
-/** Hole that lets as much out as the rings of all packs that are on in a range. */
-function ringLeakIn({ unit, fitted }: Oiled, range: GearRange): number {
-  const squares = unit.stations.flatMap(({ id, load }) => {
-    const part = load.at === 'link' && range.on.includes(load.id) ? fitted.get(id) : undefined
-    return part?.kind === 'pack' ? [ringLeak(part.geometry) ** 2] : []
-  })
-  return Math.sqrt(squares.reduce((sum, square) => sum + square, 0))
+/** Oil demand of the parts that line pressure feeds in a range, and their limits. */
+interface FedInRange {
+  /** Hole that leaks as much as the rings of all applied packs. */
+  readonly ringLeakDiameterM: number
+  /** Lowest pressure limit of applied packs and bands, pump, valves and case. Infinity if none is known. */
+  readonly mostPa: number
 }
 
-/**
- * Lowest pressure limit of the parts that line pressure feeds in a range: applied packs and bands, pump, valves and case. Infinity if none
- * is known.
- */
-function mostIn({ unit, fitted }: Oiled, range: GearRange): number {
-  const own = unit.stations.flatMap(({ id, load }) => {
+function fedInRange({ unit, fitted }: Oiled, range: GearRange): FedInRange {
+  let squares = 0
+  let mostPa = unit.casePressurePa ?? Infinity
+  for (const { id, load } of unit.stations) {
     const part = fitted.get(id)
-    if (!part) return []
+    if (!part) continue
     const on = load.at === 'link' && range.on.includes(load.id)
-    const fed = part.kind === 'pump' || part.kind === 'valves' || (on && (part.kind === 'pack' || part.kind === 'band'))
-    return (fed && leastStated(part.stated, 'pressurePa')) || []
-  })
-  return Math.min(unit.casePressurePa ?? Infinity, ...own)
+    if (on && part.kind === 'pack') squares += ringLeak(part.geometry) ** 2
+    if (part.kind === 'pump' || part.kind === 'valves' || (on && (part.kind === 'pack' || part.kind === 'band')))
+      mostPa = Math.min(mostPa, leastStated(part.stated, 'pressurePa') ?? Infinity)
+  }
+  return { ringLeakDiameterM: Math.sqrt(squares), mostPa }
 }
 
 /** Lowest apply pressure limit of the lockup clutch, a known piston of its shape, and the converter. Infinity if none is known. */
@@ -94,7 +92,7 @@ export function lineOil(input: Oiled): LineOil {
   const circuit = oilCircuit(input)
   const byValves = pressure.by === 'valves' && circuit !== undefined
   const hot = pressure.hotOilK ?? HOT_OIL_K
-  const most = oncePer((range: GearRange) => mostIn(input, range))
+  const inRange = oncePer((range: GearRange) => fedInRange(input, range))
   const lockupMostPa = lockupMost(input)
   const commanded = ({ range, throttle, feed = range.reverse ? 'reverse' : 'drive' }: OilPoint) => {
     const made = circuit ? regulatedPressure(circuit.valves, feed, throttle) : Infinity
@@ -104,8 +102,7 @@ export function lineOil(input: Oiled): LineOil {
     commandedPa: commanded(point),
     pumpRadPerS: point.engineRadPerS,
     kelvin: point.kelvin ?? hot,
-    ringLeakDiameterM: ringLeakIn(input, point.range),
-    mostPa: most(point.range),
+    ...inRange(point.range),
   })
   return {
     circuit,
@@ -114,7 +111,7 @@ export function lineOil(input: Oiled): LineOil {
     at(point) {
       if (circuit) return linePressure(circuit, demandAt(point))
       const commandedPa = commanded(point)
-      return heldToMaximum(commandedPa, commandedPa, 'as-commanded', most(point.range))
+      return heldToMaximum(commandedPa, commandedPa, 'as-commanded', inRange(point.range).mostPa)
     },
     lockupAt: (linePa) => lockupOil(pressure, linePa, lockupMostPa),
   }

@@ -82,6 +82,7 @@ export function statedTorque(
 
 /** The least stated limit of pressure or speed of a part, if any. */
 export const leastStated = (stated: readonly StatedLimit[], key: 'pressurePa' | 'speedRadPerS'): number | undefined => {
-  const values = stated.flatMap((s) => s[key] ?? [])
-  return values.length > 0 ? Math.min(...values) : undefined
+  let least: number | undefined
+  for (const { [key]: value } of stated) if (value !== undefined && !(least !== undefined && least <= value)) least = value
+  return least
 }
