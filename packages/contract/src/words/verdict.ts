@@ -106,7 +106,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
 
 /** By which measure and where the weakest link goes. */
 function placedIn(answer: Answer, first: StationVerdict, unit: Unit, brief: Brief): string {
-  const beside = first.besides.find(({ by }) => by === first.by)
+  const beside = first.besides().find(({ by }) => by === first.by)
   if (beside?.by === 'heat') return `, by heat in the ${shiftName(beside.heat.shift.fromRange, beside.heat.shift.toRange)} upshift`
   if (beside?.by === 'life') return `, by life: ${lifeOfNeed(beside.life.place, beside.life.launches, beside.life.needed)}`
   const duty = firstCase(answer, first)

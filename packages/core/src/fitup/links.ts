@@ -1,4 +1,5 @@
 import { coverGrowth, type ConverterFront } from '../converter/front.js'
+import { partOfKind } from '../spec/fitted.js'
 import { engineCurve, type Brief } from '../spec/brief.js'
 import type { PressureCalibration } from '../spec/calibration.js'
 import type { PartKind } from '../spec/part.js'
@@ -189,8 +190,7 @@ function growthOf(outside: ConverterFront, chargePa: number, speedRadPerS: numbe
 
 /** Most that the valves give the converter, as turned by hand or as they are. */
 export function chargePressure(fitted: FitInput['fitted'], { knobs }: PressureCalibration): number | undefined {
-  const valves = [...fitted.values()].find(({ kind }) => kind === 'valves')
-  return knobs?.converterLimitPa ?? (valves?.kind === 'valves' ? valves.geometry.converterLimitPa : undefined)
+  return knobs?.converterLimitPa ?? partOfKind(fitted, 'valves')?.geometry.converterLimitPa
 }
 
 const redline = ({ engine: of }: Brief): number | undefined => {

@@ -1,6 +1,7 @@
 import { boltState, circlesUsed, patternWorth, slipTorque, type BoltedJoint, type BoltState } from '../flexplate/bolted-joint.js'
 import { certificateVerdict, goodUntil, type CertificateVerdict } from '../flexplate/certificate.js'
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
+import { partOfKind } from '../spec/fitted.js'
 import { engineCurve } from '../spec/brief.js'
 import { DEFAULT_RULES, type HouseRules } from '../spec/rules.js'
 import type { FitInput } from './facts.js'
@@ -75,9 +76,8 @@ export function wantsBoth(
 
 /** The plate that is fitted with its two joints, its certificate and its spin test; nothing where no plate is fitted. */
 export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
-  const part = [...fitted.values()].find(({ kind }) => kind === 'flex-plate')
-  if (part?.kind !== 'flex-plate') return undefined
-  const plate = part.geometry
+  const plate = partOfKind(fitted, 'flex-plate')?.geometry
+  if (!plate) return undefined
   const { ruleBook } = brief
   const curve = engineCurve(brief.engine)
   const { spinTestRadPerS: testRadPerS, certificate } = plate

@@ -17,7 +17,7 @@ import type { PressureCalibration } from './calibration.js'
 import { lineOil } from './line-oil.js'
 import { findings, type Finding } from './findings.js'
 import { drumState, type StationCase } from './judge.js'
-import { canLock, engineInertia, fittedConverter, statesLockup, turbineInertiaOf } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, partOfKind, statesLockup, turbineInertiaOf } from './fitted.js'
 import type { GearRange } from '../gearing/train.js'
 import { launchShock } from './launch-shock.js'
 import { stationLimits, type Limit, type StationLimits } from './limits.js'
@@ -62,8 +62,8 @@ export interface StationVerdict {
   readonly strength: PowerHeld
   /** Which measure the power held is by. */
   readonly by: 'strength' | Beside['by']
-  /** Heat of upshifts and life, whether they decide or not. */
-  readonly besides: readonly Beside[]
+  /** Heat of upshifts and life, whether they decide or not. Computed at the first call; an accessor would slow down every verdict. */
+  readonly besides: () => readonly Beside[]
   /** Relative standard deviation of what the place that gives way first holds. */
   readonly scatter: number
   /** Places that carry torque without any figure; the whole station where nothing is fitted. */
@@ -182,9 +182,9 @@ function verdictOf({ station, part, limits, terms, held: holds, missing }: Bench
   const strength: PowerHeld = limits.some((limit) => limit.counts)
     ? powerHeld((scale) => utilisation(terms, base, holds, scale), peakPowerW)
     : { outcome: 'no-figure' }
-  let besides: readonly Beside[] | undefined
-  const besidesHere = () => (besides ??= besidesOf(scene, station))
-  const { held, by } = leastHeld(strength, besidesHere, input.rules)
+  let known: readonly Beside[] | undefined
+  const besides = () => (known ??= besidesOf(scene, station))
+  const { held, by } = leastHeld(strength, besides, input.rules)
   const scatter = by === 'strength' ? (worst ? scatterOf(worst) : 0) : SCATTER.thumb
   return {
     stationId: station.id,
@@ -195,9 +195,7 @@ function verdictOf({ station, part, limits, terms, held: holds, missing }: Bench
     held,
     strength,
     by,
-    get besides() {
-      return besidesHere()
-    },
+    besides,
     scatter,
     missing,
   }
@@ -316,7 +314,7 @@ function casesOf(
 
 /** What the lockup clutch that is fitted passes; anything where its geometry is not known. */
 function lockupMostNm(fitted: SpecInput['fitted']): (oil: LockupOil) => number {
-  const clutch = [...fitted.values()].find((part) => part.kind === 'lockup')
+  const clutch = partOfKind(fitted, 'lockup')
   return clutch ? (oil) => lockupState(clutch.geometry, oil).torqueNm : () => Infinity
 }
 
@@ -365,7 +363,7 @@ function limitsHere(input: SpecInput, station: Station, part: Part | undefined):
 
 /** True if the converter locks, unless a figure stated of it replaces a missing clutch. */
 function needsLockup({ fitted }: SpecInput, part: Part | undefined): boolean {
-  const converter = [...fitted.values()].find((each) => each.kind === 'converter')
+  const converter = partOfKind(fitted, 'converter')
   return converter?.geometry.lockup === true && (part !== undefined || !statesLockup(converter))
 }
 

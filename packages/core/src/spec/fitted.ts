@@ -4,7 +4,7 @@ import { resonanceSpeed } from '../lockup/torsional.js'
 import type { ShaftGeometry } from '../shaft/shaft.js'
 import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { Brief } from './brief.js'
-import type { Part } from './part.js'
+import type { Part, PartKind } from './part.js'
 import type { Unit } from './unit.js'
 
 /** What is fitted, by station. */
@@ -15,18 +15,24 @@ interface Fitted {
 /** A unit with a station for the lockup clutch; elsewhere the clutch is the converter's own, by what is stated of it. */
 export const hasLockupStation = (unit: Unit): boolean => unit.stations.some((station) => station.kind === 'lockup')
 
-/** The geometry of the converter that is fitted. */
-export function fittedConverter(input: Fitted): ConverterGeometry | undefined {
-  for (const part of input.fitted.values()) if (part.kind === 'converter') return part.geometry
+type PartOfKind<K extends PartKind> = Extract<Part, { kind: K }>
+
+const isOfKind = <K extends PartKind>(part: Part, kind: K): part is PartOfKind<K> => part.kind === kind
+
+/** First installed part of a kind. `undefined` if there is none. */
+export function partOfKind<K extends PartKind>(fitted: Fitted['fitted'], kind: K): PartOfKind<K> | undefined {
+  for (const part of fitted.values()) if (isOfKind(part, kind)) return part
   return undefined
 }
 
+/** Geometry of the installed converter. `undefined` if there is none. */
+export const fittedConverter = ({ fitted }: Fitted): ConverterGeometry | undefined => partOfKind(fitted, 'converter')?.geometry
+
 /** Whether what is fitted can lock: the converter, and the clutch in it where the unit has a station for that, or a figure stated of it. */
 export function canLock({ fitted, unit }: Fitted & { readonly unit: Unit }): boolean {
-  const parts = [...fitted.values()]
-  const converter = parts.find((part) => part.kind === 'converter')
+  const converter = partOfKind(fitted, 'converter')
   if (!converter?.geometry.lockup) return false
-  return !hasLockupStation(unit) || parts.some((part) => part.kind === 'lockup') || statesLockup(converter)
+  return !hasLockupStation(unit) || partOfKind(fitted, 'lockup') !== undefined || statesLockup(converter)
 }
 
 /** A converter that is sold with a figure for the clutch in it needs none of its own. */

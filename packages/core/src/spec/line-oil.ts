@@ -5,6 +5,7 @@ import { pistonLimit, type LockupOil } from '../lockup/lockup-clutch.js'
 import { heldToMaximum, linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../pressure/line-pressure.js'
 import { regulatedPressure, type RegulatorFeed } from '../pressure/regulator.js'
 import { HOT_OIL_K, KNOBS, lockupOil, PUMP_KNOBS, RELEASE_PA, type PressureCalibration } from './calibration.js'
+import { partOfKind } from './fitted.js'
 import type { Part } from './part.js'
 import { leastStated } from './stated.js'
 import type { Unit } from './unit.js'
@@ -43,9 +44,8 @@ export interface LineOil {
 
 /** Pump and valves that are fitted, with what was turned by hand. */
 export function oilCircuit({ fitted, pressure: { knobs = {} } }: Oiled): OilCircuit | undefined {
-  const parts = [...fitted.values()]
-  const pump = parts.find((part) => part.kind === 'pump')?.geometry
-  const valves = parts.find((part) => part.kind === 'valves')?.geometry
+  const pump = partOfKind(fitted, 'pump')?.geometry
+  const valves = partOfKind(fitted, 'valves')?.geometry
   if (!pump || !valves) return undefined
   const turned = (keys: readonly string[]) => Object.fromEntries(Object.entries(knobs).filter(([key]) => keys.includes(key)))
   return { pump: { ...pump, ...turned(PUMP_KNOBS) }, valves: { ...valves, ...turned(KNOBS) } }
@@ -75,12 +75,12 @@ function fedInRange({ unit, fitted }: Oiled, range: GearRange): FedInRange {
 
 /** Lowest apply pressure limit of the lockup clutch, a known piston of its shape, and the converter. Infinity if none is known. */
 function lockupMost({ fitted, pressure: { lockupReleasePa = RELEASE_PA } }: Oiled): number {
-  const own = [...fitted.values()].flatMap((part) => {
-    if (part.kind !== 'lockup' && part.kind !== 'converter') return []
-    const known = part.kind === 'lockup' ? pistonLimit(part.geometry) : undefined
-    return [known === undefined ? Infinity : known + lockupReleasePa, leastStated(part.stated, 'pressurePa') ?? Infinity]
-  })
-  return Math.min(Infinity, ...own)
+  const [clutch, converter] = [partOfKind(fitted, 'lockup'), partOfKind(fitted, 'converter')]
+  const known = clutch && pistonLimit(clutch.geometry)
+  return Math.min(
+    known === undefined ? Infinity : known + lockupReleasePa,
+    ...[clutch, converter].map((part) => (part && leastStated(part.stated, 'pressurePa')) ?? Infinity),
+  )
 }
 
 /**

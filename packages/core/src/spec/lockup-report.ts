@@ -21,7 +21,7 @@ import { LEAST_SOLID_RATIO, resonanceSpeed, torsionalMagnification } from '../lo
 import { steelById } from '../material/steels.js'
 import { shaftStiffness } from '../shaft/shaft-spring.js'
 import type { SpecInput } from './answer.js'
-import { canLock, engineInertia, fittedConverter, inputShaft, turbineInertiaOf } from './fitted.js'
+import { canLock, engineInertia, fittedConverter, inputShaft, partOfKind, turbineInertiaOf } from './fitted.js'
 import { shiftSeconds } from './unit.js'
 import { engineOfBrief } from './brief.js'
 import { dutyCases, lockedOil, lockedRanges, type DutyCase } from './duty.js'
@@ -82,7 +82,7 @@ export interface Torsion {
 
 /** All of the lockup clutch in this job beside its place in the verdict; nothing where none is fitted or nothing runs. */
 export function lockupReport(input: SpecInput): LockupReport | null {
-  const clutch = [...input.fitted.values()].find((part) => part.kind === 'lockup')
+  const clutch = partOfKind(input.fitted, 'lockup')
   const engine = engineOfBrief(input.brief.engine)
   const converter = fittedConverter(input)
   if (!clutch || !engine.ok || !converter) return null

@@ -88,19 +88,23 @@ export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], 
 
 /** Each case in which terms carry torque, judged: the limit with the least margin. Terms stand case by case; held is what they hold. */
 export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase[] {
-  const judged: StationCase[] = []
-  let at = -1
+  const least: number[] = []
+  let [at, margin] = [-1, Infinity]
   for (let i = 0; i < terms.length; i++) {
-    const term = terms[i] as Term
-    const own = judgedTerm(term, cases[term.caseIndex] as DutyCase, held[i] as number)
-    if (own.loadNm <= 0) continue
-    const begun = term.caseIndex === at
-    const before = judged[judged.length - 1]
-    if (begun && before && before.margin <= own.margin) continue
-    judged[begun ? judged.length - 1 : judged.length] = own
-    at = term.caseIndex
+    const { caseIndex, source, share, meets } = terms[i] as Term
+    const point = (cases[caseIndex] as DutyCase)[source]
+    if (share * point.torqueNm <= 0) continue
+    const own = (held[i] as number) / (share * askedOf(point, meets))
+    const begun = caseIndex === at
+    if (begun && margin <= own) continue
+    least[begun ? least.length - 1 : least.length] = i
+    at = caseIndex
+    margin = own
   }
-  return judged
+  return least.map((i) => {
+    const term = terms[i] as Term
+    return judgedTerm(term, cases[term.caseIndex] as DutyCase, held[i] as number)
+  })
 }
 
 function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase {

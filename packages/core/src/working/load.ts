@@ -1,18 +1,12 @@
 import { USUAL_STALL_TORQUE_RATIO, type SpecInput } from '../spec/answer.js'
-import { engineInertia } from '../spec/fitted.js'
+import { engineInertia, partOfKind } from '../spec/fitted.js'
 import { type WorstPoint } from '../spec/worst-point.js'
 import type { DutyCase } from '../spec/duty.js'
 import { DEFAULT_RULES } from '../spec/rules.js'
 import { loadShare, type LimitLoad } from '../spec/load.js'
-import type { Part } from '../spec/part.js'
 import { shiftSeconds } from '../spec/unit.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { from, given, solved, worked, type Given, type Working } from './working.js'
-
-type Converter = Extract<Part, { kind: 'converter' }>
-
-const converterOf = (input: SpecInput): Converter | undefined =>
-  [...input.fitted.values()].find((part): part is Converter => part.kind === 'converter')
 
 /** Static torque at a load place in a case, worked back to the engine. */
 export function workLoad(input: SpecInput, load: LimitLoad, duty: DutyCase, gearing: RangeSolution): Working {
@@ -113,7 +107,7 @@ function workStator(input: SpecInput, duty: DutyCase): Working {
 }
 
 function workTurbine(input: SpecInput, duty: DutyCase): Working {
-  const converter = converterOf(input)
+  const converter = partOfKind(input.fitted, 'converter')
   if (duty.kind === 'lockup' || duty.kind === 'locked-shift') return workLocked(input, duty, duty.turbine)
   const row = converter?.geometry.table?.[0]
   const STR = converter
@@ -180,7 +174,7 @@ const stallTorque = ({ turbine, stator }: DutyCase): number => turbine.torqueNm 
 
 /** K₀ in SI, rad/s per √(N·m), read as rpm/√lb-ft in its name: measured, or from the rating. */
 function workKFactor(input: SpecInput, duty: DutyCase): Given {
-  const geometry = converterOf(input)?.geometry
+  const geometry = partOfKind(input.fitted, 'converter')?.geometry
   const row = geometry?.table?.[0]
   if (!geometry || duty.assumed) {
     const why = geometry ? `at which it just stalls at ${duty.assumed}` : 'of a converter at the target stall speed'
