@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { headlineFor, toSi } from '@plucky/core'
+import { typicalPeaksFor, toSi } from '@plucky/core'
 import fc from 'fast-check'
 import {
   checkBrief,
@@ -16,11 +16,11 @@ import {
   quantity,
   readQuantity,
   spanProblem,
-  worded,
+  toProblem,
 } from './index.js'
 
 const brief = (change: object = {}) => ({
-  engine: { kind: 'petrol', form: 'headline', headline: headlineFor('petrol', toSi(400, 'hp')) },
+  engine: { kind: 'petrol', form: 'headline', headline: typicalPeaksFor('petrol', toSi(400, 'hp')) },
   openQuestion: false,
   use: 'road',
   launch: 'rolling',
@@ -75,7 +75,7 @@ describe('the brief', () => {
       'must rise',
     ],
     [
-      { engine: { kind: 'petrol', form: 'headline', headline: { ...headlineFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } } },
+      { engine: { kind: 'petrol', form: 'headline', headline: { ...typicalPeaksFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } } },
       'engine.headline.peakTorqueNm',
       'conflict',
     ],
@@ -91,7 +91,7 @@ describe('the brief', () => {
       checkBrief(
         brief({
           budget: 'abc',
-          engine: { kind: 'petrol', form: 'headline', headline: { ...headlineFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } },
+          engine: { kind: 'petrol', form: 'headline', headline: { ...typicalPeaksFor('petrol', toSi(400, 'hp')), peakTorqueNm: 100 } },
         }),
       ),
     ).map((p) => p.path)
@@ -186,9 +186,9 @@ it('has a sentence for every fault that the core and the server can give', () =>
   )
   expect(codes.size).toBeGreaterThan(30)
   for (const code of codes) {
-    const { sentence } = worded({ code, path: '', values: {} })
+    const { sentence } = toProblem({ code, path: '', values: {} })
     expect(sentence.length).toBeGreaterThan(15)
     expect(sentence).toMatch(/[.]|undefined$/)
   }
-  expect(() => worded({ code: 'no-such', path: 'x', values: {} })).toThrow(/no-such/)
+  expect(() => toProblem({ code: 'no-such', path: 'x', values: {} })).toThrow(/no-such/)
 })

@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { worded } from './words/faults.js'
+import { toProblem } from './words/faults.js'
 
 /** Every fault that the core raises with the names of its values, read from its source; values that are made elsewhere are not seen. */
 function raised(folder: string): { code: string; keys: string[]; where: string }[] {
@@ -21,7 +21,7 @@ const all = raised(new URL('../../core/src', import.meta.url).pathname)
 
 describe('faults of the core', () => {
   it.each(all)('$code of $where is worded with the values that it is raised with', ({ code, keys }) => {
-    const { sentence } = worded({ code, path: 'at', values: Object.fromEntries(keys.map((key) => [key, 1])) })
+    const { sentence } = toProblem({ code, path: 'at', values: Object.fromEntries(keys.map((key) => [key, 1])) })
     expect(sentence).not.toMatch(/NaN|undefined/)
   })
   it('are found in its source', () => expect(all.length).toBeGreaterThan(30))

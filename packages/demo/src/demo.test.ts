@@ -9,7 +9,7 @@ import {
   type Answer,
   type Brief,
   type Part,
-  type SpecAnswer,
+  type SpecResult,
   type Unit,
 } from '@plucky/core'
 import fc from 'fast-check'
@@ -25,7 +25,7 @@ const fittedFrom = (fits: JobContent['arrived'], parts: ReadonlyMap<string, Part
   new Map(
     Object.entries(fits).flatMap(([station, id]): [string, Part][] => (id && parts.has(id) ? [[station, parts.get(id) as Part]] : [])),
   )
-const answered = (answer: SpecAnswer): Answer => {
+const answered = (answer: SpecResult): Answer => {
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
   return answer
 }

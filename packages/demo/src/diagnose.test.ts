@@ -7,7 +7,7 @@ import {
   suspectId,
   suspectsOf,
   type RangeState,
-  type Seen,
+  type FaultFindings,
   type SeenState,
   type Suspect,
   type Unit,
@@ -17,7 +17,11 @@ import { demoShop } from './index.js'
 
 const { units } = demoShop()
 const quince = units.find(({ id }) => id === 'quince-4') as Unit
-const seen = (ranges: Seen['ranges'] = {}, signs: Seen['signs'] = [], checks: Seen['checks'] = {}): Seen => ({ ranges, signs, checks })
+const seen = (
+  ranges: FaultFindings['ranges'] = {},
+  signs: FaultFindings['signs'] = [],
+  checks: FaultFindings['checks'] = {},
+): FaultFindings => ({ ranges, signs, checks })
 
 /** What is said of a range that is in a state. */
 const SAID: Record<RangeState, SeenState> = {

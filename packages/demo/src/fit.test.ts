@@ -4,7 +4,7 @@ import {
   findingSentence,
   fitSentence,
   inputOf,
-  judged,
+  evaluateJob,
   readJob,
   togetherSentence,
   writeJob,
@@ -12,7 +12,7 @@ import {
   type JobFile,
 } from '@plucky/contract'
 import {
-  asBolted,
+  withInstalledBolts,
   RESOLUTION_M,
   TOOLS_FOR,
   fittedParts,
@@ -115,7 +115,7 @@ describe('the plate as it is bolted', () => {
     void own
     const joint = (pads: Partial<typeof cover.geometry.front>) => {
       const behind: Part = { ...cover, geometry: { ...cover.geometry, front: { ...front, ...pads } } }
-      const bolted = asBolted(
+      const bolted = withInstalledBolts(
         new Map<string, Part>([
           ['flex-plate', plate],
           ['converter', behind],
@@ -138,27 +138,27 @@ describe('the plate as it is bolted', () => {
     const set = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
     const six = {
       ...inputFor(weak),
-      fitted: asBolted(
+      fitted: withInstalledBolts(
         new Map(fitted(weak))
           .set('flex-plate', catalogue.parts.get('plate-stamped') as Part)
           .set('crank-bolts', { ...set, geometry: { ...set.geometry, pieces: 6 } }),
       ),
     }
     const { crank, converter } = plateReport(six) as NonNullable<ReturnType<typeof plateReport>>
-    expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], ['second-missing']])
+    expect([crank.bolts, crank.warnings, converter.warnings]).toEqual([6, ['holes-empty'], ['second-missing']])
     expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
   it('is to have both patterns above the redline of the house, and says why not where plate or cover lacks one', () => {
-    const minds = (job: JobContent, rules: Partial<JobContent['rules']> = {}) =>
-      plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.minds
+    const warnings = (job: JobContent, rules: Partial<JobContent['rules']> = {}) =>
+      plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.warnings
     const second = { 'flex-plate': 'plate-certified', converter: 'conv-258-race' }
-    expect(minds(weak)).toContain('second-missing')
-    expect(minds(withParts(weak, second))).toContain('second-wanted')
-    expect(minds(withParts(weak, { ...twelve, converter: 'conv-258-race' }))).toEqual([])
+    expect(warnings(weak)).toContain('second-missing')
+    expect(warnings(withParts(weak, second))).toContain('second-wanted')
+    expect(warnings(withParts(weak, { ...twelve, converter: 'conv-258-race' }))).toEqual([])
     // Redline of this engine: 7,000 rpm.
-    expect(minds(weak, { secondPatternRadPerS: toSi(7000, 'rpm') })).toEqual([])
-    expect(minds(weak, { converterBolts: 'first' })).toEqual([])
-    expect(minds(weak, { converterBolts: 'both', secondPatternRadPerS: toSi(9000, 'rpm') })).toContain('second-missing')
+    expect(warnings(weak, { secondPatternRadPerS: toSi(7000, 'rpm') })).toEqual([])
+    expect(warnings(weak, { converterBolts: 'first' })).toEqual([])
+    expect(warnings(weak, { converterBolts: 'both', secondPatternRadPerS: toSi(9000, 'rpm') })).toContain('second-missing')
   })
 
   it('is drilled for one by an operation', () => {
@@ -288,7 +288,7 @@ describe('the book of a job', () => {
     expect(plain.fit.entries.find(({ id }) => id === 'pilot-engagement')?.sentence).toMatch(
       /^Within limits, using nominal flex plate offset, crank flange to pads\.$/,
     )
-    expect(judged(file).sentence).toBe(plain.sentence)
+    expect(evaluateJob(file).sentence).toBe(plain.sentence)
   })
 })
 
@@ -323,10 +323,10 @@ describe('whatever is measured', () => {
           const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number])
           expect(said).not.toMatch(/undefined|NaN|Infinity|\[object/)
           if (!('bounds' in entry) || !entry.bounds || !entry.measured) continue
-          const { lowM, highM, openM } = entry.measured
+          const { lowM, highM, uncertaintyM } = entry.measured
           const roomM = Math.min(lowM - (entry.bounds.leastM ?? -Infinity), (entry.bounds.mostM ?? Infinity) - highM)
-          if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(openM)
-          if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-openM)
+          if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(uncertaintyM)
+          if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-uncertaintyM)
           if (entry.verdict.word === 'measure-again') expect(said).toMatch(/\. Remeasure .+ with .+\.$/)
         }
         const text = JSON.stringify(measured.book)

@@ -20,7 +20,7 @@ import {
   type Part,
   type Proposal,
   type Unit,
-  type Working,
+  type Derivation,
 } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
@@ -237,9 +237,9 @@ describe('cost', () => {
 describe('a donor', () => {
   it('is measured: its working says so for every figure of the piece', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-donor')
-    const working = workMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Working
-    const leaves = (w: Working): string[] => w.inputs.flatMap((i) => (i.working ? leaves(i.working) : [i.origin]))
-    const capacity = working.inputs.find((i) => i.symbol === 'capacity')?.working as Working
+    const working = workMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Derivation
+    const leaves = (w: Derivation): string[] => w.inputs.flatMap((i) => (i.working ? leaves(i.working) : [i.origin]))
+    const capacity = working.inputs.find((i) => i.symbol === 'capacity')?.working as Derivation
     expect(leaves(capacity)).toContain('measured')
     expect(leaves(capacity)).not.toContain('part')
   })

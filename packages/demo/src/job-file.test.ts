@@ -3,7 +3,7 @@ import {
   comparison,
   evaluation,
   jobFileOf,
-  judged,
+  evaluateJob,
   partsList,
   readJob,
   sheetOf,
@@ -158,7 +158,7 @@ describe('whatever is fitted', () => {
       fc.property(anyJob, anyJob, (a, b) => {
         const [one, other] = [fileOf(a), fileOf({ ...b, unitId: a.unitId })]
         const head = { number: 1, revision: 'x' }
-        const [was, is] = [judged(one), judged(other)]
+        const [was, is] = [evaluateJob(one), evaluateJob(other)]
         const [sheet, there, back] = [sheetOf(one, head), comparison(was, is), comparison(is, was)]
         expect(JSON.stringify([sheet, partsList(one, head), there])).not.toMatch(/undefined|NaN|Infinity|\[object/)
         expect(sheet.stations.map((s) => s.code)).toEqual(unit.stations.map((s) => s.code))

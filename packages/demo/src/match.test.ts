@@ -2,7 +2,7 @@ import { evaluation, findingSentence, jobFileOf, lockupAnswers, type JobContent 
 import {
   curveFromHeadline,
   DEFAULT_RULES,
-  engineLine,
+  engineTorqueLine,
   engineOfBrief,
   converterCharacteristic,
   fittedConverter,
@@ -129,7 +129,7 @@ describe('the converter behind the engine', () => {
     const answer = answered(late)
     const launch = (id: string) => answer.cases.find((c) => c.id === id)
     expect(launch('launch-off-boost')?.turbine.torqueNm).toBe(stallOff?.turbineTorqueNm)
-    const line = engineLine(
+    const line = engineTorqueLine(
       valueOf(engineOfBrief(late.brief.engine)),
       converterCharacteristic(fittedConverter(late) as never),
     ) as EngineLine

@@ -9,7 +9,7 @@ import {
   packReport,
   solveTrain,
   stackWrongs,
-  waysToGain,
+  plateGainOptions,
   type Answer,
   type Part,
   type Unit,
@@ -52,7 +52,7 @@ describe('the shop’s packs', () => {
     const range = solveTrain(input.unit.train).get('3') as NonNullable<ReturnType<ReturnType<typeof solveTrain>['get']>>
     const oil = oilOf(duty, drumState(input.unit, station, range))
     const five = pack('dir-5').geometry
-    const ways = waysToGain(five).filter(({ blocked }) => blocked === null)
+    const ways = plateGainOptions(five).filter(({ blocked }) => blocked === null)
     expect(ways.length).toBeGreaterThan(0)
     for (const gain of ways) {
       const { all, faces, force } = capacityShares(five, gain.pack, oil)

@@ -2,7 +2,7 @@ import {
   comparison,
   contentOf,
   jobFileOf,
-  judged,
+  evaluateJob,
   partsList,
   readPartsCsv,
   revisionWords,
@@ -24,7 +24,7 @@ const head = { number: 1, revision: 'no revision saved yet' }
 
 describe('two states side by side', () => {
   it('show what differs, and what the step is worth', () => {
-    const { headline, stations, held, others } = comparison(judged(fileOf(weak)), judged(fileOf(balanced)))
+    const { headline, stations, held, others } = comparison(evaluateJob(fileOf(weak)), evaluateJob(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'Weakest link')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
     expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4,031')
     const differing = Object.keys(weak.spec.fits).filter(
@@ -39,11 +39,11 @@ describe('two states side by side', () => {
   })
   it('show nothing where nothing differs, and name a figure that the shelf has changed since', () => {
     const file = fileOf(weak)
-    const same = comparison(judged(file), judged(structuredClone(file)))
+    const same = comparison(evaluateJob(file), evaluateJob(structuredClone(file)))
     expect([same.stations, same.held, same.others]).toEqual([[], [], []])
     const id = weak.spec.fits['input-shaft'] as string
     const dearer = { ...file, parts: file.parts.map((part) => (part.id === id ? { ...part, price: part.price + 5 } : part)) }
-    expect(comparison(judged(file), judged(dearer)).others).toEqual([
+    expect(comparison(evaluateJob(file), evaluateJob(dearer)).others).toEqual([
       { name: 'Shelf part Alloy shaft, same size: Price', was: '390', is: '395', step: '' },
     ])
   })
@@ -54,7 +54,7 @@ describe('two states side by side', () => {
       brief: { ...weak.brief, launch: 'rolling', vehicleMassKg: mass },
       rules: { ...weak.rules, lockupFactor: 1.5 },
     } as const
-    const { others } = comparison(judged(fileOf(weak)), judged(fileOf(job)))
+    const { others } = comparison(evaluateJob(fileOf(weak)), evaluateJob(fileOf(job)))
     expect(others.map(({ name, was, is }) => [name, was, is])).toEqual([
       ['Launch', 'wheelspin, then regrip', 'rolling start, no stall'],
       ['Weight', '2100 lb', '1800 lb'],
@@ -116,7 +116,7 @@ describe('the sheet', () => {
           return withPart(spec, station, fitting[n % fitting.length]?.id ?? null)
         }, weak.spec)
         const file = fileOf({ ...weak, spec: worked ? withWorks(swapped, 'flex-plate', ['op-true-pads']) : swapped })
-        const { cost } = judged(file)
+        const { cost } = evaluateJob(file)
         const rows = partsList(file, head)
           .trim()
           .split('\r\n')

@@ -33,8 +33,8 @@ import {
   type StatedLimit,
   type StationCase,
   type Unit,
-  type Working,
-  type WorkingInput,
+  type Derivation,
+  type DerivationInput,
   type WorstPoint,
 } from '@plucky/core'
 import fc from 'fast-check'
@@ -184,8 +184,9 @@ describe('the fast search', () => {
 })
 
 describe('workings', () => {
-  const leaves = (working: Working): WorkingInput[] => working.inputs.flatMap((input) => (input.working ? leaves(input.working) : [input]))
-  const nodes = (working: Working): Working[] => [
+  const leaves = (working: Derivation): DerivationInput[] =>
+    working.inputs.flatMap((input) => (input.working ? leaves(input.working) : [input]))
+  const nodes = (working: Derivation): Derivation[] => [
     working,
     ...working.inputs.flatMap((input) => (input.working ? nodes(input.working) : [])),
   ]
@@ -197,7 +198,7 @@ describe('workings', () => {
         const answer = answered(input)
         for (const verdict of answer.stations) {
           for (const judged of verdict.cases) {
-            const working = workMargin(input, answer, verdict.stationId, judged.caseId) as Working
+            const working = workMargin(input, answer, verdict.stationId, judged.caseId) as Derivation
             expect([verdict.stationId, judged.caseId, working.valueSi / judged.margin]).toEqual([
               verdict.stationId,
               judged.caseId,
@@ -237,7 +238,7 @@ describe('workings', () => {
 
   it('name formula and source at every step, and come down to part, brief, rule, spec and teeth', () => {
     const answer = answered(inputOf())
-    const working = workPowerHeld(inputOf(), answer, 'input-shaft') as Working
+    const working = workPowerHeld(inputOf(), answer, 'input-shaft') as Derivation
     for (const node of nodes(working))
       expect([node.name.length > 2, node.formula.length > 0, node.source.length > 0]).toEqual([true, true, true])
     const origins = new Set(leaves(working).map((leaf) => leaf.origin))

@@ -1,5 +1,5 @@
 import { HttpException } from '@nestjs/common'
-import { capped, worded, type Problem } from '@plucky/contract'
+import { capped, toProblem, type Problem } from '@plucky/contract'
 import { fault, type Fault } from '@plucky/core'
 
 /** A request that is refused, with every problem in words. */
@@ -13,7 +13,7 @@ export class Refusal extends HttpException {
 }
 
 export const refuse = (status: number, code: string, path = '', values: Fault['values'] = {}): Refusal =>
-  new Refusal(status, [worded(fault(code, path, values))])
+  new Refusal(status, [toProblem(fault(code, path, values))])
 
 /** The value of a check, or a refusal with its problems. */
 export function accepted<T>(checked: { ok: true; value: T } | { ok: false; problems: readonly Problem[] }): T {

@@ -17,7 +17,7 @@ import {
   UnitDto,
   type Dto,
   type Field,
-  type Span,
+  type NumberRange,
 } from '@plucky/contract'
 import { toSi } from '@plucky/core'
 
@@ -99,7 +99,7 @@ function fieldSchema(field: Field): object {
   }
 }
 
-function figureSchema(span: Span): object {
+function figureSchema(span: NumberRange): object {
   const si = (value: number) => (span.unit ? toSi(value, span.unit) : value)
   const description = span.unit ? `${span.label}; SI in the API, allowed ${span.from} to ${span.to} ${span.unit}` : span.label
   const least = span.above ? { exclusiveMinimum: si(span.from) } : { minimum: si(span.from) }

@@ -13,7 +13,7 @@ import {
   type Job,
   type JobContent,
 } from '@plucky/contract'
-import { fittedParts, specAnswer, type SpecAnswer } from '@plucky/core'
+import { fittedParts, specAnswer, type SpecResult } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
@@ -24,7 +24,7 @@ import { HeadlinesService } from './headlines.service.js'
 
 export interface JobAnswer {
   readonly sentence: string
-  readonly answer: SpecAnswer
+  readonly answer: SpecResult
 }
 
 @Injectable()

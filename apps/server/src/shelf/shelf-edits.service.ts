@@ -65,12 +65,12 @@ export class ShelfEditsService {
       return transacted(this.sequelize, edit)
     const where = jobsNaming(changed)
     const checked = new Map<number, number>()
-    await this.mindJobs(changed, where, checked, null)
+    await this.assertJobsStillValid(changed, where, checked, null)
     return transacted(this.sequelize, async (transaction) => {
       await lock(this.shelf.parts, changed.parts, transaction)
       await lock(this.shelf.operations, changed.operations, transaction)
       await lock(this.units.store, changed.unit && [changed.unit], transaction)
-      await this.mindJobs(changed, where, checked, transaction)
+      await this.assertJobsStillValid(changed, where, checked, transaction)
       const kept = await edit(transaction)
       await this.jobs.update({ judged: false }, { where, transaction })
       return kept
@@ -78,7 +78,7 @@ export class ShelfEditsService {
   }
 
   /** Checks the jobs whose current version is not in `checked`, in batches, so that other requests are not blocked. */
-  private async mindJobs(
+  private async assertJobsStillValid(
     changed: Changed,
     where: WhereOptions,
     checked: Map<number, number>,

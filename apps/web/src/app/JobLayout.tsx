@@ -15,7 +15,7 @@ import { useShop } from '../state/use-shop.js'
 import { changedStations, costOf } from '../state/verdicts.js'
 import { FileLink } from '../ui/FileLink.js'
 import { ServerAway } from '../ui/ServerAway.js'
-import { Trouble } from '../ui/Trouble.js'
+import { JobErrorScreen } from '../ui/Trouble.js'
 import { useWider } from '../ui/use-media.js'
 import { Panels } from './Panels.js'
 import { IconButton } from './IconButton.js'
@@ -49,7 +49,7 @@ export function JobLayout() {
         {shop.state === 'failed' ? (
           <ServerAway onRetry={loadShop} />
         ) : failure !== undefined ? (
-          <Trouble title="This job can’t be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
+          <JobErrorScreen title="This job can’t be opened." sentence={failure} onRetry={() => void openJob(Number(number))} />
         ) : (
           <Loading words="Loading job…" />
         )}

@@ -12,8 +12,8 @@ import {
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { chooseCurrency, chooseUnits, shownStore } from '../state/shown.js'
-import { Choice } from '../ui/choice.js'
-import { Pick } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/choice.js'
+import { SelectField } from '../ui/Pick.js'
 import { SidePanel } from './SidePanel.js'
 
 const SYSTEM_WORDS: Record<UnitSystem, string> = { us: 'US', metric: 'Metric' }
@@ -26,9 +26,14 @@ export function Units() {
       <Text fontSize="14.5px">Saved for you on this machine. In every field you can still type any unit, such as “24 mm”.</Text>
       <Flex gap="6px" mt="8px" role="group" aria-label="System of units">
         {UNIT_SYSTEMS.map((system) => (
-          <Choice key={system} on={base === system} onPick={() => chooseUnits({ base: system, except: {} })} testId={`units-${system}`}>
+          <ToggleButton
+            key={system}
+            on={base === system}
+            onPick={() => chooseUnits({ base: system, except: {} })}
+            testId={`units-${system}`}
+          >
             {SYSTEM_WORDS[system]}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
       <Box mt="10px">
@@ -48,14 +53,14 @@ function KindRow({ kind, now }: { kind: ShownKind; now: UnitSystem }) {
       <Text>{kindWords(kind)}</Text>
       <Flex gap="5px" role="group" aria-label={kindWords(kind)}>
         {UNIT_SYSTEMS.map((system) => (
-          <Choice
+          <ToggleButton
             key={system}
             on={now === system}
             onPick={() => chooseUnits({ base, except: { ...except, [kind]: system } })}
             testId={`${kind}-${system}`}
           >
             {kindUnit(kind, system)}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
     </Flex>
@@ -71,7 +76,7 @@ function ShopCurrency() {
   }
   return (
     <Box mt="14px">
-      <Pick
+      <SelectField
         label="Currency of the shop"
         width="150px"
         value={currency}

@@ -17,7 +17,7 @@ const SHOP_CODE = {
 
 const JOB_CODE = {
   brief: () => import('../screens/BriefScreen.js').then((m) => m.BriefScreen),
-  diagnosis: () => import('../units/LostScreens.js').then((m) => m.JobLost),
+  diagnosis: () => import('../units/LostScreens.js').then((m) => m.JobDiagnosis),
   'house-rules': () => import('../screens/RulesScreen.js').then((m) => m.RulesScreen),
   revisions: () => import('../revisions/RevisionsScreen.js').then((m) => m.RevisionsScreen),
   'power-flow': () => import('../line/PowerFlow.js').then((m) => m.PowerFlow),

@@ -1,6 +1,6 @@
 import { Suspense, useEffect, type ReactNode } from 'react'
 import { createBrowserRouter, generatePath, Navigate, useLocation, useParams, type RouteObject } from 'react-router'
-import { Trouble } from '../ui/Trouble.js'
+import { JobErrorScreen } from '../ui/Trouble.js'
 import { Loading } from './Loading.js'
 import { fetchPage, JOB_PAGES, JobLayoutPage, SHOP_PAGES } from './pages.js'
 import { ShopLayout } from './ShopLayout.js'
@@ -10,7 +10,7 @@ import { jobAddress, JOB_VIEWS, SHOP_VIEWS } from './views.js'
 const failed = (
   <>
     <TitleStrip />
-    <Trouble
+    <JobErrorScreen
       title="This page has stopped working."
       sentence="Saved jobs are safe. Reload the page. If it fails again, the browser console shows the cause."
       onRetry={() => location.reload()}

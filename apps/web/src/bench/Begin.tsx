@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react'
 import type { Part, Station } from '@plucky/core'
 import { useStore } from 'zustand'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import type { TrialBench } from './trial.js'
 
 interface BeginProps<G> {
@@ -18,7 +18,7 @@ interface BeginProps<G> {
 const NOTHING = '+'
 
 /** What lies on the bench, and the way back through what was drawn. */
-export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginProps<G>) {
+export function TrialPicker<G>({ bench, station, shelf, fitted, onLay, plain }: BeginProps<G>) {
   const tried = useStore(bench.store, (state) => state.trial !== undefined)
   const [past, future] = [useStore(bench.store, (state) => state.past.length), useStore(bench.store, (state) => state.future.length)]
   const lay = (id: string) => {
@@ -56,15 +56,20 @@ export function Begin<G>({ bench, station, shelf, fitted, onLay, plain }: BeginP
       </select>
       {tried && (
         <>
-          <Worded onClick={bench.back} disabled={past === 0} aria-label={`Undo trial change (${past} available)`} data-testid="bench-back">
+          <TextButton
+            onClick={bench.undo}
+            disabled={past === 0}
+            aria-label={`Undo trial change (${past} available)`}
+            data-testid="bench-back"
+          >
             Undo
-          </Worded>
-          <Worded onClick={bench.forth} disabled={future === 0} aria-label={`Redo trial change (${future} available)`}>
+          </TextButton>
+          <TextButton onClick={bench.redo} disabled={future === 0} aria-label={`Redo trial change (${future} available)`}>
             Redo
-          </Worded>
-          <Worded onClick={bench.clear} data-testid="bench-clear">
+          </TextButton>
+          <TextButton onClick={bench.clear} data-testid="bench-clear">
             Discard trial
-          </Worded>
+          </TextButton>
         </>
       )}
     </Flex>

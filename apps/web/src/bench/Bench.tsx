@@ -1,6 +1,6 @@
 import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { stationName, type JobContent, verdictIn } from '@plucky/contract'
-import type { Proposal, SpecAnswer, Station, Unit } from '@plucky/core'
+import type { Proposal, SpecResult, Station, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -10,13 +10,13 @@ import { answerWith } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { jobAddress, type JobViewId } from '../app/views.js'
 import { jobStore } from '../state/job.js'
-import { Inked, Ruled, Worded } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { Candidates } from './Candidates.js'
-import { OwnPart } from './OwnPart.js'
+import { CustomPartDialog } from './OwnPart.js'
 import { SplitDrawing } from './SplitDrawing.js'
 import { useCards } from './use-cards.js'
-import { Works } from './Works.js'
+import { OperationsPanel } from './Works.js'
 
 interface BenchProps {
   readonly content: JobContent
@@ -24,7 +24,7 @@ interface BenchProps {
   readonly bench: BenchView
   readonly proposal: Proposal | undefined
   /** What the core says with the candidate fitted. */
-  readonly withCandidate: SpecAnswer | undefined
+  readonly withCandidate: SpecResult | undefined
 }
 
 /** The bench under the line: old and new side by side on one centreline, and the parts within reach of the free hand. */
@@ -55,13 +55,13 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
           />
           <Flex justify="end" gap="8px">
             {bench.remove && !other && (
-              <Ruled size="sm" onClick={bench.remove} data-testid="remove-part">
+              <OutlineButton size="sm" onClick={bench.remove} data-testid="remove-part">
                 Remove this part ⌦
-              </Ruled>
+              </OutlineButton>
             )}
             {other && <FitButton more={proposal?.companions.length ?? 0} onFit={() => bench.fit(candidate.id)} />}
           </Flex>
-          <Works content={content} unit={unit} station={station} fitted={fitted} />
+          <OperationsPanel content={content} unit={unit} station={station} fitted={fitted} />
         </Box>
         <Box width="204px" flexShrink={0}>
           {candidates.length === 0 && (
@@ -73,7 +73,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
         </Box>
       </Flex>
       {candidate && measuring && (
-        <OwnPart
+        <CustomPartDialog
           basis={candidate}
           taken={(id) => shopStore.getState().parts.has(id)}
           onClose={() => setMeasuring(false)}
@@ -106,9 +106,9 @@ const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
 
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
-    <Inked onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
+    <PrimaryButton onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
       {more > 0 ? `Install with ${more} required ${more === 1 ? 'part' : 'parts'} ⏎` : 'Install this part ⏎'}
-    </Inked>
+    </PrimaryButton>
   )
 }
 
@@ -128,9 +128,9 @@ function Aside({
   return (
     <Flex gap="10px" align="center">
       {canMeasure && (
-        <Worded onClick={onMeasure} data-testid="own-part">
+        <TextButton onClick={onMeasure} data-testid="own-part">
           Add your own part…
-        </Worded>
+        </TextButton>
       )}
       {own && (
         <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
@@ -139,9 +139,9 @@ function Aside({
           </Link>
         </ChakraLink>
       )}
-      <Worded color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
+      <TextButton color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
         {`Parts list on the ${hand === 'right' ? 'left' : 'right'}`}
-      </Worded>
+      </TextButton>
     </Flex>
   )
 }

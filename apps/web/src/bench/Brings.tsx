@@ -10,7 +10,7 @@ interface BringsProps {
 }
 
 /** What a choice drags along, why, and what all of it costs: taken or left as one. */
-export function Brings({ unit, content, proposal }: BringsProps) {
+export function CompanionParts({ unit, content, proposal }: BringsProps) {
   const { companions, left } = proposal
   if (companions.length === 0 && left.length === 0) return null
   return (

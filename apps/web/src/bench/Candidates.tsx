@@ -1,13 +1,13 @@
 import { Box } from '@chakra-ui/react'
 import { hoursWords, money, signedMoney, stationHeldInWords, verdictIn } from '@plucky/contract'
-import type { Part, SpecAnswer } from '@plucky/core'
+import type { Part, SpecResult } from '@plucky/core'
 import type { BenchView } from '../line/use-bench.js'
 import type { Card } from './use-cards.js'
 
 interface TrayProps {
   readonly bench: BenchView
   readonly targetW: number
-  readonly answerWith: (partId: string) => SpecAnswer | undefined
+  readonly answerWith: (partId: string) => SpecResult | undefined
   /** Cards by part id. A part has none until its card is computed. */
   readonly cards: ReadonlyMap<string, Card>
 }
@@ -62,7 +62,7 @@ interface CandidateProps {
   readonly part: Part
   readonly bench: BenchView
   readonly targetW: number
-  readonly answer: SpecAnswer | undefined
+  readonly answer: SpecResult | undefined
   readonly card: Card | undefined
 }
 

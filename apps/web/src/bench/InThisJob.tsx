@@ -20,7 +20,7 @@ import {
   type Part,
   type Proposal,
   scaledTorque,
-  type SpecAnswer,
+  type SpecResult,
   type Station,
   type StationCase,
   stationLimits,
@@ -36,10 +36,10 @@ import {
 import type { BenchView } from '../line/use-bench.js'
 import { viewStore } from '../state/view.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
-import { Brings } from './Brings.js'
+import { CompanionParts } from './Brings.js'
 import { compared } from './compared.js'
-import { JointsBeside } from '../fit/Joints.js'
-import { LockupBeside } from './LockupBeside.js'
+import { FlexPlateJointDetails } from '../fit/Joints.js'
+import { LockupDetails } from './LockupBeside.js'
 import { SideBySide } from './SideBySide.js'
 import { TableHead } from '../ui/TableHead.js'
 
@@ -82,11 +82,11 @@ interface InThisJobProps {
   /** The candidate with all that it drags along. */
   readonly proposal: Proposal | undefined
   /** What the core says with the candidate fitted. */
-  readonly withCandidate: SpecAnswer | undefined
+  readonly withCandidate: SpecResult | undefined
 }
 
 /** What changes with the candidate, and how the station is judged, case by case. */
-export function InThisJob({ unit, content, bench, proposal, withCandidate }: InThisJobProps) {
+export function StationDetails({ unit, content, bench, proposal, withCandidate }: InThisJobProps) {
   const { brief } = content
   const station = unit.stations.find((s) => s.id === bench.station)
   const verdict = verdictIn(bench.answer, bench.station)
@@ -94,11 +94,11 @@ export function InThisJob({ unit, content, bench, proposal, withCandidate }: InT
   return (
     <Box fontSize="13.5px">
       <Changes unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
-      {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
+      {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       <Used part={bench.candidate ?? bench.fitted} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
-      {(station.kind === 'flex-plate' || station.kind === 'bolts') && <JointsBeside content={content} />}
-      {station.kind === 'lockup' && <LockupBeside content={content} unit={unit} />}
+      {(station.kind === 'flex-plate' || station.kind === 'bolts') && <FlexPlateJointDetails content={content} />}
+      {station.kind === 'lockup' && <LockupDetails content={content} unit={unit} />}
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
       <SideBySide content={content} station={station} verdict={verdict} />
     </Box>

@@ -19,7 +19,7 @@ import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { TableHead } from '../ui/TableHead.js'
 
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
-export function LockupBeside({ content, unit }: { content: JobContent; unit: Unit }) {
+export function LockupDetails({ content, unit }: { content: JobContent; unit: Unit }) {
   const input = specInputOf(content)
   if (!input) return null
   if (!fittedConverter(input)?.lockup) return <Text mt="6px">The installed converter has no lockup, so no lockup clutch is needed.</Text>

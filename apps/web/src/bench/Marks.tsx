@@ -35,9 +35,9 @@ export function Marks({ drawing, shown, verdict, frame, up }: MarksProps) {
   return (
     <g fontSize={13.5} style={{ fontVariantNumeric: 'tabular-nums' }} fill={up ? ink('ink') : ink('torque')}>
       {along.length > 0 || beside.length === 0 ? (
-        <Along texts={along} at={at} sign={sign} outline={at({ x: 0, y: drawing.height }).y} />
+        <DimensionsAlongOutline texts={along} at={at} sign={sign} outline={at({ x: 0, y: drawing.height }).y} />
       ) : (
-        <Beside
+        <SideDimensions
           texts={beside}
           weak={weak}
           x={frame.left + frame.wide * frame.scale + GAP}
@@ -57,7 +57,17 @@ interface Weak {
 const HALO = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as const
 
 /** Dimension labels along the outline with leader lines. */
-function Along({ texts, at, sign, outline }: { texts: readonly AlongText[]; at: (p: Point) => Point; sign: number; outline: number }) {
+function DimensionsAlongOutline({
+  texts,
+  at,
+  sign,
+  outline,
+}: {
+  texts: readonly AlongText[]
+  at: (p: Point) => Point
+  sign: number
+  outline: number
+}) {
   const base = outline + (sign < 0 ? -8 : 18) + (texts.some(({ weak }) => weak) ? sign * ARROW : 0)
   const marks = texts.map((text) => ({ ...text, from: at(text.at), y: base + sign * text.level * ALONG_LINE }))
   return (
@@ -81,7 +91,7 @@ function Along({ texts, at, sign, outline }: { texts: readonly AlongText[]; at: 
 const COLUMN = 182
 
 /** Text in columns beside the part; the weakest point comes first, with a leader line. */
-function Beside({
+function SideDimensions({
   texts,
   weak,
   x,

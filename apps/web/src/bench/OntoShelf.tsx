@@ -3,13 +3,13 @@ import { Box, Field, Flex, Text } from '@chakra-ui/react'
 import type { JobContent, Problem } from '@plucky/contract'
 import type { Part, Station, Unit } from '@plucky/core'
 import { memo, useState } from 'react'
-import { freeId, problemsOf } from '../shelf/draft-item.js'
+import { uniqueId, problemsOf } from '../shelf/draft-item.js'
 import { Refused } from '../state/api.js'
 import { keepItem, shopStore } from '../state/shop.js'
 import { proposalFor } from '../state/verdicts.js'
-import { Inked } from '../ui/buttons.js'
+import { PrimaryButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import { Brings } from './Brings.js'
+import { CompanionParts } from './Brings.js'
 import { take } from './Works.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
@@ -36,7 +36,7 @@ const UNPRICED: Problem = {
 }
 
 /** What lies on the bench becomes a part of the shop's own; then it is fitted with all that it drags along. */
-export const OntoShelf = memo(function OntoShelf({ content, unit, station, part, basis }: ShelfProps) {
+export const SaveToShelf = memo(function SaveToShelf({ content, unit, station, part, basis }: ShelfProps) {
   const [typed, setTyped] = useState<Typed>({ name: '', price: null, hours: null })
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [kept, setKept] = useState<{ readonly id: string; readonly geometry: Part['geometry'] } | undefined>()
@@ -86,9 +86,9 @@ export const OntoShelf = memo(function OntoShelf({ content, unit, station, part,
       {onShelf ? (
         <Fitting content={content} unit={unit} station={station} partId={onShelf} />
       ) : (
-        <Inked onClick={() => void put()} mt="6px" data-testid="onto-shelf">
+        <PrimaryButton onClick={() => void put()} mt="6px" data-testid="onto-shelf">
           Add to shelf
-        </Inked>
+        </PrimaryButton>
       )}
     </Box>
   )
@@ -109,7 +109,7 @@ const usualName = (station: Station, basis: Part | undefined) => (basis ? `${bas
 /** The drawing as a part with a name of its own. */
 function withName(station: Station, part: Part, basis: Part | undefined, name: string, cost: Pick<Part, 'price' | 'hours'>): Part {
   const called = (name.trim() || usualName(station, basis)).slice(0, 80)
-  const id = freeId(called, (taken) => shopStore.getState().parts.has(taken))
+  const id = uniqueId(called, (taken) => shopStore.getState().parts.has(taken))
   return { ...part, id, name: called, maker: 'Own shop', stock: false, ...cost }
 }
 
@@ -122,11 +122,11 @@ function Fitting({ content, unit, station, partId }: { content: JobContent; unit
   return (
     <Box mt="4px" data-testid="on-shelf">
       <Text fontSize="13.5px">{fitted ? 'On the shelf and installed here.' : 'On the shelf.'}</Text>
-      {proposal && <Brings unit={unit} content={content} proposal={proposal} />}
+      {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       {!fitted && (
-        <Inked mt="6px" onClick={() => take(content, choice)} data-testid="fit-drawn">
+        <PrimaryButton mt="6px" onClick={() => take(content, choice)} data-testid="fit-drawn">
           {more > 0 ? `Install with ${more} required parts` : 'Install'}
-        </Inked>
+        </PrimaryButton>
       )}
     </Box>
   )

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { ItemForm } from '../shelf/ItemForm.js'
 import { useItemDraft, type DraftItem } from '../shelf/draft-item.js'
 import { withValue } from '../state/with-value.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 
 type PartOfKind<K extends PartKind> = Extract<Part, { kind: K }>
 
@@ -16,7 +16,7 @@ interface OwnProps {
 }
 
 /** A part of the shop's own: begun as a copy of the one on the bench, every figure typed as measured, then put on the shelf. */
-export function OwnPart({ basis, taken, onClose, onAdded }: OwnProps) {
+export function CustomPartDialog({ basis, taken, onClose, onAdded }: OwnProps) {
   const [copy] = useState(() => ownCopy(basis, taken))
   const draft = useItemDraft('parts', copy, (item) => item.id, undefined, follows(basis))
   const add = async () => {
@@ -58,12 +58,12 @@ function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
       <Box flex="1" fontSize="13.5px" color="inkSoft">
         Price, labor and stated limits are not copied: enter those of this part. Any length unit works: 24 mm or 0.945 in.
       </Box>
-      <Ruled minH="44px" onClick={onClose}>
+      <OutlineButton minH="44px" onClick={onClose}>
         Cancel
-      </Ruled>
-      <Inked onClick={onAdd} data-testid="own-add">
+      </OutlineButton>
+      <PrimaryButton onClick={onAdd} data-testid="own-add">
         Add to shelf
-      </Inked>
+      </PrimaryButton>
     </Flex>
   )
 }

@@ -3,7 +3,7 @@ import { capital, caseInSentence, firstCase, heldInWords, marginInWords, placeNa
 import type { Answer, Station, StationVerdict, Unit } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { TableHead } from '../ui/TableHead.js'
@@ -32,7 +32,7 @@ export function StationTable({ title, content, unit, stations, chosen }: TablePr
             return (
               <tr key={id} aria-current={id === chosen || undefined}>
                 <td>
-                  <Worded
+                  <TextButton
                     height="26px"
                     px="0"
                     fontWeight={id === chosen ? 600 : 400}
@@ -40,7 +40,7 @@ export function StationTable({ title, content, unit, stations, chosen }: TablePr
                     data-testid={`row-${id}`}
                   >
                     {capital(stationName(unit, id))}
-                  </Worded>
+                  </TextButton>
                 </td>
                 <td>{fitted?.get(id)?.name ?? 'none installed'}</td>
                 <td className={short ? 'short' : ''}>{verdict ? heldInWords(verdict.held) : '—'}</td>

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { figure, INPUT_ORIGIN_WORDS, shownUnit, toShown } from '@plucky/contract'
-import { type InputOrigin, type UnitName, type Working, type WorkingInput } from '@plucky/core'
-import { Worded } from '../ui/buttons.js'
+import { type InputOrigin, type UnitName, type Derivation, type DerivationInput } from '@plucky/core'
+import { TextButton } from '../ui/buttons.js'
 
 /** A figure of a working in the unit in which people read it, with digits enough to follow the sum. */
 export function workedFigure(valueSi: number, unit: UnitName | null): string {
@@ -33,7 +33,7 @@ const TREE = {
 } as const
 
 /** A figure with its formula, its inputs and where each comes from; every input that was worked out opens in its turn. */
-export function WorkingView({ working, onClose }: { working: Working; onClose: () => void }) {
+export function WorkingView({ working, onClose }: { working: Derivation; onClose: () => void }) {
   return (
     <Box css={TREE} data-testid="working" role="region" aria-label={`Calculation: ${working.name}`}>
       <Flex align="baseline" justify="space-between">
@@ -43,16 +43,16 @@ export function WorkingView({ working, onClose }: { working: Working; onClose: (
         </Text>
       </Flex>
       <Step working={working} depth={0} />
-      <Worded mt="4px" onClick={onClose}>
+      <TextButton mt="4px" onClick={onClose}>
         Back to comparison
-      </Worded>
+      </TextButton>
     </Box>
   )
 }
 
 const OPEN_TO = 2
 
-function Step({ working, depth }: { working: Working; depth: number }) {
+function Step({ working, depth }: { working: Derivation; depth: number }) {
   return (
     <div>
       <div className="formula">{`= ${working.formula}`}</div>
@@ -66,7 +66,7 @@ function Step({ working, depth }: { working: Working; depth: number }) {
   )
 }
 
-function Input({ input, depth }: { input: WorkingInput; depth: number }) {
+function Input({ input, depth }: { input: DerivationInput; depth: number }) {
   const { symbol, name, valueSi, unit, working } = input
   const value = <span className="value">{workedFigure(valueSi, unit)}</span>
   if (!working)

@@ -36,7 +36,7 @@ const ROW = {
 } as const
 
 /** What can be done to the part that is fitted, and sets of parts that reach this station. */
-export function Works({ content, unit, station, fitted }: WorksProps) {
+export function OperationsPanel({ content, unit, station, fitted }: WorksProps) {
   const shop = shopStore.getState()
   const part = fitted && shop.parts.get(fitted.id)
   const operations = part ? operationsFor(shop, unit, station, part) : []

@@ -29,7 +29,7 @@ import {
   type Proposal,
   shaftReport,
   type ShaftReport,
-  type SpecAnswer,
+  type SpecResult,
   type StationVerdict,
   type Unit,
 } from '@plucky/core'
@@ -52,11 +52,11 @@ export function compared(
   content: JobContent,
   bench: BenchView,
   proposal: Proposal | undefined,
-  withCandidate: SpecAnswer | undefined,
+  withCandidate: SpecResult | undefined,
 ): Compared[] {
   const [now, then] = [verdictIn(bench.answer, bench.station), verdictIn(withCandidate, bench.station)]
   const both = (name: string, of: (v: StationVerdict | undefined) => string): Compared => ({ name, now: of(now), then: of(then) })
-  const spec = (name: string, of: (a: SpecAnswer | undefined) => string): Compared => ({
+  const spec = (name: string, of: (a: SpecResult | undefined) => string): Compared => ({
     name,
     now: of(bench.answer),
     then: of(withCandidate),
@@ -85,7 +85,7 @@ export function compared(
 }
 
 /** Comparison rows of two converters with the engine of the job. */
-function converterRows(bench: BenchView, spec: (name: string, of: (a: SpecAnswer | undefined) => string) => Compared): Compared[] {
+function converterRows(bench: BenchView, spec: (name: string, of: (a: SpecResult | undefined) => string) => Compared): Compared[] {
   const geometryOf = (part: Part | undefined) => (part?.kind === 'converter' ? part.geometry : undefined)
   const [now, then] = [geometryOf(bench.fitted), geometryOf(bench.candidate)]
   const row = (name: string, of: (g: ConverterGeometry) => string): Compared => ({
@@ -101,8 +101,8 @@ function converterRows(bench: BenchView, spec: (name: string, of: (a: SpecAnswer
 }
 
 /** What pump and valves make, where they are looked at. */
-function oilRows(content: JobContent, bench: BenchView, proposal: Proposal | undefined, withCandidate: SpecAnswer | undefined): Compared[] {
-  const report = (spec: Fits, answer: SpecAnswer | undefined) => {
+function oilRows(content: JobContent, bench: BenchView, proposal: Proposal | undefined, withCandidate: SpecResult | undefined): Compared[] {
+  const report = (spec: Fits, answer: SpecResult | undefined) => {
     const input = specInputOf(content, spec)
     return input && answer?.outcome === 'answered' ? pressureReport(input, answer) : null
   }
@@ -130,9 +130,9 @@ function shaftRows(
   content: JobContent,
   bench: BenchView,
   proposal: Proposal | undefined,
-  withCandidate: SpecAnswer | undefined,
+  withCandidate: SpecResult | undefined,
 ): Compared[] {
-  const report = (spec: Fits | undefined, answer: SpecAnswer | undefined) => {
+  const report = (spec: Fits | undefined, answer: SpecResult | undefined) => {
     const input = specInputOf(content, spec)
     return input && answer?.outcome === 'answered' ? shaftReport(input, answer, bench.station) : null
   }

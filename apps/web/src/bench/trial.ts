@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from 'react'
 import { createStore, type StoreApi } from 'zustand/vanilla'
-import { dropKept, keep, readKept } from '../state/storage.js'
+import { dropKept, keep, readStored } from '../state/storage.js'
 
 /** A part that is being tried: what it began from, and its geometry as it is now. */
 export interface Trial<G> {
@@ -14,7 +14,7 @@ export interface TrialState<G> {
   readonly at: string
   readonly trial: Trial<G> | undefined
   /** The same, but for a mark that is being held: what need not follow a drag waits for its end. */
-  readonly settled: Trial<G> | undefined
+  readonly committed: Trial<G> | undefined
   readonly past: readonly Trial<G>[]
   readonly future: readonly Trial<G>[]
 }
@@ -23,45 +23,45 @@ export interface TrialState<G> {
 export interface TrialBench<G> {
   readonly store: StoreApi<TrialState<G>>
   /** Comes to a station of a job: what was tried there before lies there again. */
-  comeTo(number: number, station: string): void
+  openStation(number: number, station: string): void
   /** Lays a part on the bench. */
   begin(basis: string | null, drawn: G): void
   /** A change by one step; a part that cannot be is refused with nothing changed. */
   change(of: (drawn: G) => G): boolean
   /** While a grip is held: the drawing follows, and all of it is one step back. */
-  hold(): void
-  follow(drawn: G): void
+  startDrag(): void
+  updateDrag(drawn: G): void
   /** The grip is let go: kept, and no step where nothing moved. */
-  letGo(): void
-  back(): void
-  forth(): void
+  endDrag(): void
+  undo(): void
+  redo(): void
   clear(): void
 }
 
 interface Kind<G> {
   /** Whether a geometry can be at all. */
-  readonly holds: (drawn: G) => boolean
+  readonly isValid: (drawn: G) => boolean
   /** A geometry out of what was kept, which may be of an earlier version, or of somebody else. */
   readonly read: (kept: unknown) => G | undefined
 }
 
-const EMPTY = { trial: undefined, settled: undefined, past: [], future: [] } as const
+const EMPTY = { trial: undefined, committed: undefined, past: [], future: [] } as const
 const MOST_STEPS = 100
 const keptAs = (at: string) => `plucky-trial-${at}`
 
 /** The way back through what was drawn, on again, and a bench cleared. */
-function steps<G>(store: StoreApi<TrialState<G>>, keepTrial: () => void): Pick<TrialBench<G>, 'back' | 'forth' | 'clear'> {
+function steps<G>(store: StoreApi<TrialState<G>>, keepTrial: () => void): Pick<TrialBench<G>, 'undo' | 'redo' | 'clear'> {
   const goTo = (state: Partial<TrialState<G>>) => {
     store.setState(state)
     keepTrial()
   }
   return {
-    back() {
+    undo() {
       const { past, trial, future } = store.getState()
       const before = past.at(-1)
       if (before && trial) goTo({ trial: before, past: past.slice(0, -1), future: [trial, ...future] })
     },
-    forth() {
+    redo() {
       const { past, trial, future } = store.getState()
       const [next, ...rest] = future
       if (next && trial) goTo({ trial: next, past: [...past, trial], future: rest })
@@ -70,11 +70,11 @@ function steps<G>(store: StoreApi<TrialState<G>>, keepTrial: () => void): Pick<T
   }
 }
 
-export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
+export function trialBench<G>({ isValid, read }: Kind<G>): TrialBench<G> {
   const store = createStore<TrialState<G>>(() => ({ at: '', ...EMPTY }))
   const keepTrial = () => {
     const { at, trial } = store.getState()
-    store.setState({ settled: trial })
+    store.setState({ committed: trial })
     if (trial) keep(keptAs(at), trial)
     else dropKept(keptAs(at))
   }
@@ -85,13 +85,13 @@ export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
   }
   return {
     store,
-    comeTo(number, station) {
+    openStation(number, station) {
       const at = `${number}-${station}`
       if (store.getState().at === at) return
-      const kept = readKept<Trial<unknown>>(keptAs(at))
+      const kept = readStored<Trial<unknown>>(keptAs(at))
       const drawn = kept && read(kept)
       const trial = kept && drawn && { basis: kept.basis, drawn }
-      store.setState({ at, ...EMPTY, trial, settled: trial })
+      store.setState({ at, ...EMPTY, trial, committed: trial })
     },
     begin: (basis, drawn) => step({ basis, drawn }),
     change(of) {
@@ -99,16 +99,16 @@ export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
       if (!trial) return false
       const drawn = of(trial.drawn)
       if (drawn === trial.drawn) return true
-      if (!holds(drawn)) return false
+      if (!isValid(drawn)) return false
       step({ ...trial, drawn })
       return true
     },
-    hold: () => store.setState(withStep),
-    follow(drawn) {
+    startDrag: () => store.setState(withStep),
+    updateDrag(drawn) {
       const { trial } = store.getState()
       if (trial && trial.drawn !== drawn) store.setState({ trial: { ...trial, drawn } })
     },
-    letGo() {
+    endDrag() {
       const { past, trial } = store.getState()
       if (past[past.length - 1] === trial) store.setState({ past: past.slice(0, -1) })
       keepTrial()
@@ -119,11 +119,11 @@ export function trialBench<G>({ holds, read }: Kind<G>): TrialBench<G> {
 
 /** Steps of the drawing go back and forth by the usual keys while the bench has the focus. */
 export const trialKeys =
-  ({ back, forth }: Pick<TrialBench<never>, 'back' | 'forth'>) =>
+  ({ undo, redo }: Pick<TrialBench<never>, 'undo' | 'redo'>) =>
   (event: KeyboardEvent): void => {
     if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return
     const key = event.key.toLowerCase()
-    const way = key === 'z' ? (event.shiftKey ? forth : back) : key === 'y' ? forth : undefined
+    const way = key === 'z' ? (event.shiftKey ? redo : undo) : key === 'y' ? redo : undefined
     if (!way) return
     event.preventDefault()
     event.stopPropagation()

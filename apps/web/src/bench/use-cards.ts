@@ -1,5 +1,5 @@
 import { findingSentence, isBeside, misfitSentence, type JobContent } from '@plucky/contract'
-import { type Finding, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { type Finding, type Part, type SpecResult, type Unit } from '@plucky/core'
 import { useEffect, useState } from 'react'
 import { answerFor, proposalFor } from '../state/verdicts.js'
 
@@ -25,7 +25,7 @@ export function cardFor(content: JobContent, unit: Unit, station: string, part: 
 }
 
 /** Findings of `after` that `before` does not have. Excludes heat and life, which have their own power rating. */
-export function newFindings(before: SpecAnswer | undefined, after: SpecAnswer | undefined): Finding[] {
+export function newFindings(before: SpecResult | undefined, after: SpecResult | undefined): Finding[] {
   if (after?.outcome !== 'answered') return []
   const key = ({ code, stationId, rangeId, fit }: Finding) => `${code} ${stationId} ${rangeId} ${fit?.id ?? ''}`
   const old = new Set(before?.outcome === 'answered' ? before.findings.map(key) : [])

@@ -1,7 +1,7 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { tableCsv, type PlainTable } from '@plucky/contract'
 import type { RefObject } from 'react'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { saveFile } from '../ui/save-file.js'
 import { drawnSvg } from './drawn-svg.js'
 
@@ -25,10 +25,10 @@ export function ChartFiles({ frame, name, table }: FilesProps) {
       <Text fontSize="13px" color="inkSoft">
         Save chart:
       </Text>
-      <Worded height="22px" fontSize="13px" onClick={picture} aria-label={`${name} as SVG`} data-testid={`${name}-svg`}>
+      <TextButton height="22px" fontSize="13px" onClick={picture} aria-label={`${name} as SVG`} data-testid={`${name}-svg`}>
         SVG
-      </Worded>
-      <Worded
+      </TextButton>
+      <TextButton
         height="22px"
         fontSize="13px"
         onClick={() => saveFile(`${name}.csv`, tableCsv(table()), 'text/csv')}
@@ -36,7 +36,7 @@ export function ChartFiles({ frame, name, table }: FilesProps) {
         data-testid={`${name}-csv`}
       >
         CSV
-      </Worded>
+      </TextButton>
     </Flex>
   )
 }

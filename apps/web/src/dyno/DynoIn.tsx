@@ -3,19 +3,19 @@ import {
   CORRECTION_WORDS,
   DELIMITER_WORDS,
   LEAVE_OUT,
-  type Doubt,
+  type ImportQuestion,
   type DynoReading,
   type JobContent,
   type TableChoices,
 } from '@plucky/contract'
 import type { Correction, Measurement } from '@plucky/core'
 import { startTransition, useEffect, useState, type DragEvent, type ReactNode } from 'react'
-import { Choice } from '../ui/choice.js'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 import { dynoReader } from './reader.js'
-import { DynoTaken } from './DynoTaken.js'
+import { DynoPreview } from './DynoTaken.js'
 
 interface Read {
   readonly file: string
@@ -25,7 +25,7 @@ interface Read {
 }
 
 /** A dyno file, dropped, chosen or pasted: what was understood of it is shown, what was not is asked, and nothing is taken in before that. */
-export function DynoIn({ content, onClose }: { content: JobContent; onClose: () => void }) {
+export function DynoImport({ content, onClose }: { content: JobContent; onClose: () => void }) {
   const [read, setRead] = useState<Read>()
   const [busy, setBusy] = useState('')
   const take = async (file: string, text: string, choices: TableChoices = {}) => {
@@ -44,9 +44,9 @@ export function DynoIn({ content, onClose }: { content: JobContent; onClose: () 
     <Panel
       title="Import dyno curve"
       aside={
-        <Ruled size="sm" onClick={onClose} data-testid="dyno-close">
+        <OutlineButton size="sm" onClick={onClose} data-testid="dyno-close">
           Close
-        </Ruled>
+        </OutlineButton>
       }
       mb="10px"
       data-testid="dyno-in"
@@ -56,7 +56,7 @@ export function DynoIn({ content, onClose }: { content: JobContent; onClose: () 
         {busy}
       </Text>
       {read && (
-        <Understood
+        <DynoImportForm
           key={read.file}
           read={read}
           content={content}
@@ -128,7 +128,7 @@ interface UnderstoodProps {
 }
 
 /** What was recognised, what is in doubt, which rows are bad; then the curve. */
-function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
+function DynoImportForm({ read, content, onChoice, onClose }: UnderstoodProps) {
   const { reading, choices, file } = read
   const { table, doubts, hints } = reading
   const [as, setAs] = useState<As>({
@@ -162,25 +162,25 @@ function Understood({ read, content, onChoice, onClose }: UnderstoodProps) {
         <Delimiters chosen={table.delimiter} onPick={(delimiter) => onChoice({ delimiter })} />
       ) : null}
       {doubts.map((doubt) => (
-        <Asked key={doubt.id} doubt={doubt} onAnswer={(value) => onChoice(answered(choices, doubt.id, value))} />
+        <ImportQuestionRow key={doubt.id} doubt={doubt} onAnswer={(value) => onChoice(answered(choices, doubt.id, value))} />
       ))}
       {table.bad.length > 0 && <Bad reading={reading} />}
       {reading.remark && <Text color="break">{reading.remark}</Text>}
       {reading.sweep && (
-        <Later>
+        <DeferredRender>
           <HowMeasured measured={measured} onMeasured={(change) => setAs({ ...as, ...change })} />
-        </Later>
+        </DeferredRender>
       )}
       {reading.sweep && (
-        <Later after={2}>
-          <DynoTaken
+        <DeferredRender after={2}>
+          <DynoPreview
             content={content}
             sweep={reading.sweep}
             measured={measured}
             onLoss={(lossShare) => setAs({ ...as, lossShare })}
             onClose={onClose}
           />
-        </Later>
+        </DeferredRender>
       )}
     </Box>
   )
@@ -191,9 +191,9 @@ const Delimiters = ({ chosen, onPick }: { chosen: string; onPick: (delimiter: st
   <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label="Delimiter">
     <Text color="inkSoft">Delimiter</Text>
     {Object.entries(DELIMITER_WORDS).map(([mark, words]) => (
-      <Choice key={mark} on={chosen === mark} onPick={() => onPick(mark)} testId={`delimiter-${words.replace(/\s/g, '-')}`}>
+      <ToggleButton key={mark} on={chosen === mark} onPick={() => onPick(mark)} testId={`delimiter-${words.replace(/\s/g, '-')}`}>
         {words}
-      </Choice>
+      </ToggleButton>
     ))}
   </Flex>
 )
@@ -206,7 +206,7 @@ interface As {
 }
 
 /** Follows in a task of its own, so that much that comes at once does not hold the page up. */
-function Later({ after = 1, children }: { after?: number; children: ReactNode }) {
+function DeferredRender({ after = 1, children }: { after?: number; children: ReactNode }) {
   const [left, setLeft] = useState(after)
   useEffect(() => {
     if (left === 0) return undefined
@@ -221,33 +221,33 @@ function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: M
   return (
     <Flex gap="6px" align="center" wrap="wrap" mt="4px">
       <Text color="inkSoft">Measured at</Text>
-      <Choice on={at === 'flywheel'} onPick={() => onMeasured({ at: 'flywheel' })}>
+      <ToggleButton on={at === 'flywheel'} onPick={() => onMeasured({ at: 'flywheel' })}>
         flywheel
-      </Choice>
-      <Choice on={at === 'wheels'} onPick={() => onMeasured({ at: 'wheels' })} testId="dyno-wheels">
+      </ToggleButton>
+      <ToggleButton on={at === 'wheels'} onPick={() => onMeasured({ at: 'wheels' })} testId="dyno-wheels">
         wheels
-      </Choice>
+      </ToggleButton>
       <Text color="inkSoft" ml="8px">
         Correction
       </Text>
       {(['none', 'j1349', 'older'] as const).map((each) => (
-        <Choice key={each} on={correction === each} onPick={() => onMeasured({ correction: each })} testId={`dyno-${each}`}>
+        <ToggleButton key={each} on={correction === each} onPick={() => onMeasured({ correction: each })} testId={`dyno-${each}`}>
           {CORRECTION_WORDS[each]}
-        </Choice>
+        </ToggleButton>
       ))}
     </Flex>
   )
 }
 
 /** A doubt, with its answers as they can be. */
-function Asked({ doubt, onAnswer }: { doubt: Doubt; onAnswer: (value: string) => void }) {
+function ImportQuestionRow({ doubt, onAnswer }: { doubt: ImportQuestion; onAnswer: (value: string) => void }) {
   return (
     <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label={doubt.question} data-testid={`doubt-${doubt.id}`}>
       <Text fontWeight={600}>{doubt.question}</Text>
       {doubt.answers.map(({ value, words }) => (
-        <Choice key={value} on={false} onPick={() => onAnswer(value)} testId={`answer-${value}`}>
+        <ToggleButton key={value} on={false} onPick={() => onAnswer(value)} testId={`answer-${value}`}>
           {words}
-        </Choice>
+        </ToggleButton>
       ))}
     </Flex>
   )
@@ -274,7 +274,7 @@ function Bad({ reading }: { reading: DynoReading }) {
       {shown.map(({ line, sentence }) => (
         <Text key={line}>{sentence}</Text>
       ))}
-      {bad.length > shown.length && <Worded onClick={() => setAll(true)}>{`and ${bad.length - shown.length} more`}</Worded>}
+      {bad.length > shown.length && <TextButton onClick={() => setAll(true)}>{`and ${bad.length - shown.length} more`}</TextButton>}
     </Box>
   )
 }

@@ -1,8 +1,8 @@
 import type { JobContent } from '@plucky/contract'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
-import { Ruled } from '../ui/buttons.js'
-import { DynoIn } from './DynoIn.js'
+import { OutlineButton } from '../ui/buttons.js'
+import { DynoImport } from './DynoIn.js'
 
 /** Whether a dyno file is being taken in. */
 const place = createStore<{ readonly open: boolean }>(() => ({ open: false }))
@@ -10,13 +10,13 @@ const place = createStore<{ readonly open: boolean }>(() => ({ open: false }))
 export function DynoButton() {
   const open = useStore(place, (state) => state.open)
   return (
-    <Ruled onClick={() => place.setState({ open: !open })} aria-expanded={open} data-testid="dyno-open">
+    <OutlineButton onClick={() => place.setState({ open: !open })} aria-expanded={open} data-testid="dyno-open">
       Import dyno file…
-    </Ruled>
+    </OutlineButton>
   )
 }
 
-export function DynoPlace({ content }: { content: JobContent }) {
+export function DynoImportButton({ content }: { content: JobContent }) {
   const open = useStore(place, (state) => state.open)
-  return open ? <DynoIn content={content} onClose={() => place.setState({ open: false })} /> : null
+  return open ? <DynoImport content={content} onClose={() => place.setState({ open: false })} /> : null
 }

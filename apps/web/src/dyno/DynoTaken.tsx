@@ -1,9 +1,9 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { type JobContent, quantity, worded } from '@plucky/contract'
+import { type JobContent, quantity, toProblem } from '@plucky/contract'
 import { type BriefEngine, curveFromPoints, engineOfBrief, type Measurement, type Sweep } from '@plucky/core'
 import { EngineChart } from '../charts/EngineChart.js'
 import { takeBrief } from '../state/brief-draft.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 interface TakenProps {
@@ -15,7 +15,7 @@ interface TakenProps {
 }
 
 /** The curve of a file as it would stand in the brief, beside the one that is there; taken in by a press. */
-export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenProps) {
+export function DynoPreview({ content, sweep, measured, onLoss, onClose }: TakenProps) {
   const { engine } = content.brief
   const { points, binRadPerS } = sweep
   const next = withPoints(engine, sweep, measured)
@@ -48,7 +48,7 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
       {!made.ok &&
         made.faults.map((f) => (
           <Text key={f.code} role="alert" color="break">
-            {worded(f).sentence}
+            {toProblem(f).sentence}
           </Text>
         ))}
       {made.ok && (
@@ -61,13 +61,13 @@ export function DynoTaken({ content, sweep, measured, onLoss, onClose }: TakenPr
             height={220}
           />
           <Flex gap="10px" mt="4px" align="center">
-            <Inked onClick={() => take(next)} data-testid="dyno-take">
+            <PrimaryButton onClick={() => take(next)} data-testid="dyno-take">
               Use as engine curve
-            </Inked>
+            </PrimaryButton>
             {engine.boost && (
-              <Ruled minH="44px" onClick={() => take(withOff(engine, sweep))} data-testid="dyno-take-off">
+              <OutlineButton minH="44px" onClick={() => take(withOff(engine, sweep))} data-testid="dyno-take-off">
                 Use as off-boost curve
-              </Ruled>
+              </OutlineButton>
             )}
             <Text color="inkSoft">Gray: current curve</Text>
           </Flex>

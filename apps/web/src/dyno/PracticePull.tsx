@@ -2,7 +2,7 @@ import { Flex, Text } from '@chakra-ui/react'
 import { writeDynoCsv, type DynoDialect } from '@plucky/contract'
 import { dynoPull, seeded, toSi, type Engine } from '@plucky/core'
 import { useState } from 'react'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { saveFile } from '../ui/save-file.js'
 
 const DIALECTS: readonly (readonly [string, DynoDialect])[] = [
@@ -27,7 +27,7 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
     <Flex align="baseline" gap="4px" wrap="wrap" fontSize="13.5px" color="inkSoft">
       <Text>Sample dyno file for this engine (simulated):</Text>
       {DIALECTS.map(([words, dialect]) => (
-        <Worded
+        <TextButton
           key={words}
           height="24px"
           fontSize="13.5px"
@@ -36,7 +36,7 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
           data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}
         >
           {words}
-        </Worded>
+        </TextButton>
       ))}
     </Flex>
   )

@@ -3,7 +3,7 @@ import { boundsWords, fitLength, fitSentence, fitTitle, shownUnit, TOOL_WORDS, t
 import { type FitEntry, practiceReading, RESOLUTION_M, seeded, type ToolId, type Unit } from '@plucky/core'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { toolAt } from './EntryCard.js'
 import { clearFigures, figuresOf, hasFigure, isMeasured, neighbour, readFigure, takeFigure } from './readings.js'
 import { choose, fitStore } from './store.js'
@@ -19,7 +19,7 @@ interface BarProps {
 const KEY_MS = 18
 
 /** Entry of measurements one after the other, by keyboard alone: see the line of help under the field. */
-export function CalliperBar({ entries, entry, unit }: BarProps) {
+export function MeasurementEntry({ entries, entry, unit }: BarProps) {
   const tool = toolAt(
     entry,
     useStore(fitStore, ({ tools }) => tools),
@@ -31,9 +31,9 @@ export function CalliperBar({ entries, entry, unit }: BarProps) {
         <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">
           ENTERING MEASUREMENTS
         </Text>
-        <Worded height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">
+        <TextButton height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">
           Done (Esc)
-        </Worded>
+        </TextButton>
       </Flex>
       <Requested entry={entry} unit={unit} tool={tool} />
       <Flex gap="8px" align="center" mt="4px">
@@ -58,7 +58,7 @@ export function CalliperBar({ entries, entry, unit }: BarProps) {
         <Text fontSize="18px" width="52px">
           {entry.kind === 'spline' ? 'teeth' : shownUnit('in')}
         </Text>
-        <StandIn entry={entry} type={setTyped} commit={commit} />
+        <SimulatedCaliper entry={entry} type={setTyped} commit={commit} />
       </Flex>
       {refused && (
         <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">
@@ -183,7 +183,7 @@ function expected(entry: FitEntry): string {
 }
 
 /** The calliper that types, for those who have none at hand: it types as one does, a key after the other and Enter. */
-function StandIn({ entry, type, commit }: { entry: FitEntry; type: (text: string) => void; commit: (text: string) => void }) {
+function SimulatedCaliper({ entry, type, commit }: { entry: FitEntry; type: (text: string) => void; commit: (text: string) => void }) {
   const tool = toolAt(
     entry,
     useStore(fitStore, ({ tools }) => tools),
@@ -198,9 +198,13 @@ function StandIn({ entry, type, commit }: { entry: FitEntry; type: (text: string
   }
   if (!texts) return null
   return (
-    <Ruled size="sm" onClick={() => void send(texts[(entry.reading?.values.length ?? 0) % texts.length] as string)} data-testid="stand-in">
+    <OutlineButton
+      size="sm"
+      onClick={() => void send(texts[(entry.reading?.values.length ?? 0) % texts.length] as string)}
+      data-testid="stand-in"
+    >
       Simulate reading
-    </Ruled>
+    </OutlineButton>
   )
 }
 

@@ -4,7 +4,7 @@ import { FIT_STAGES, type FitEntry, type FitStage, type Unit } from '@plucky/cor
 import { useEffect, useRef } from 'react'
 import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
-import { hasFigure, isKept, isMeasured } from './readings.js'
+import { hasFigure, isSaved, isMeasured } from './readings.js'
 import { markOf, verdictColour } from './verdict-marks.js'
 
 /** Height of a step's heading, which stays in view. */
@@ -53,20 +53,20 @@ export function DryFitList({ entries, unit, chosen, onChoose }: ListProps) {
                 {doneWords(here)}
               </Text>
             </Flex>
-            <Hidden stage={stage} entries={entries} unit={unit} />
+            <MeasureFirstNote stage={stage} entries={entries} unit={unit} />
             {here.map((entry) => (
               <Row key={entry.id} entry={entry} unit={unit} on={entry.id === chosen} onChoose={onChoose} />
             ))}
           </Box>
         )
       })}
-      <Aside entries={entries} />
+      <OrphanReadings entries={entries} />
     </Box>
   )
 }
 
 /** Readings of parts that are not fitted now: they stay in the book, and count again when the part comes back. */
-function Aside({ entries }: { entries: readonly FitEntry[] }) {
+function OrphanReadings({ entries }: { entries: readonly FitEntry[] }) {
   const readings = useStore(jobStore, (job) => job.content?.book.readings ?? {})
   const keys = new Set(entries.map(({ key }) => key))
   const others = Object.keys(readings).filter((key) => !keys.has(key)).length
@@ -86,7 +86,7 @@ function doneWords(entries: readonly FitEntry[]): string {
 }
 
 /** What cannot be reached any more once this step is begun, and was not measured before. */
-function Hidden({ stage, entries, unit }: { stage: FitStage; entries: readonly FitEntry[]; unit: Unit }) {
+function MeasureFirstNote({ stage, entries, unit }: { stage: FitStage; entries: readonly FitEntry[]; unit: Unit }) {
   const left = entries.filter((entry) => entry.hiddenFrom === stage && isMeasured(entry) && !entry.reading)
   if (left.length === 0) return null
   const names = left.map((entry) => fitName(entry, unit))
@@ -145,7 +145,7 @@ function KeptMark({ entry }: { entry: FitEntry }) {
   const acknowledged = useStore(jobStore, (job) => job.acknowledged)
   const style = { as: 'span', fontSize: '14px', color: 'torque', fontWeight: 700 } as const
   if (!entry.reading) return <Text {...style} />
-  const kept = isKept(acknowledged, entry.key, entry.reading)
+  const kept = isSaved(acknowledged, entry.key, entry.reading)
   return (
     <Text {...style} aria-label={kept ? 'saved' : 'not saved yet'} data-testid={`kept-${entry.id}`} data-kept={kept}>
       {kept ? '✓' : '…'}

@@ -1,11 +1,11 @@
 import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
 import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
-import { CLOSINGS, type FitEntry, type FitReport, type LengthEntry, resolutionOf, type ToolId, TOOLS_FOR, type Unit } from '@plucky/core'
+import { STACK_UPS, type FitEntry, type FitReport, type LengthEntry, resolutionOf, type ToolId, TOOLS_FOR, type Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
-import { Worded } from '../ui/buttons.js'
-import { Pick } from '../ui/Pick.js'
+import { TextButton } from '../ui/buttons.js'
+import { SelectField } from '../ui/Pick.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { Photos } from './Photos.js'
 import { clearFigures, gaugedOf, takeNote } from './readings.js'
@@ -45,7 +45,7 @@ export function EntryCard({ entry, report, unit }: CardProps) {
       {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} />}
       {gauged && (
         <Flex gap="10px" align="end" mt="6px" wrap="wrap">
-          <Pick
+          <SelectField
             label="Measured with"
             width="170px"
             value={tool}
@@ -58,7 +58,7 @@ export function EntryCard({ entry, report, unit }: CardProps) {
           </Text>
         </Flex>
       )}
-      <Whose entry={entry} />
+      <ReadingOwner entry={entry} />
       <Reading entry={entry} />
       <NoteField key={entry.key} entry={entry} tool={tool} />
       <Photos entry={entry} tool={tool} />
@@ -95,7 +95,7 @@ function Facts({ entry }: { entry: LengthEntry }) {
 
 /** The lengths that a closing is the sum of, each as it is counted. */
 function Sum({ id, report }: { id: string; report: FitReport }) {
-  const closing = CLOSINGS.find((each) => each.id === id)
+  const closing = STACK_UPS.find((each) => each.id === id)
   if (!closing) return null
   const rows = [...closing.plus.map((link) => ['+', link] as const), ...closing.minus.map((link) => ['−', link] as const)]
   const shown = rows.filter(([, link]) => report.lengths.get(link)?.m !== 0)
@@ -118,7 +118,7 @@ function Sum({ id, report }: { id: string; report: FitReport }) {
 }
 
 /** Of which parts a reading here is, by their names. */
-function Whose({ entry }: { entry: FitEntry }) {
+function ReadingOwner({ entry }: { entry: FitEntry }) {
   const parts = useStore(shopStore, (shop) => shop.parts)
   const ids = entry.key === entry.id ? [] : entry.key.slice(entry.key.lastIndexOf(' of ') + 4).split(', ')
   const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
@@ -141,9 +141,9 @@ function Reading({ entry }: { entry: FitEntry }) {
         {figures.join(' · ')}
       </Text>
       <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
-      <Worded height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">
+      <TextButton height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">
         Clear
-      </Worded>
+      </TextButton>
     </Flex>
   )
 }

@@ -8,16 +8,16 @@ import { chooseUnits, shownStore } from '../state/shown.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, specInputOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Inked } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { PrimaryButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
-import { CalliperBar } from './CalliperBar.js'
+import { VerdictHeading } from '../ui/Sentence.js'
+import { MeasurementEntry } from './CalliperBar.js'
 import { ChainDrawing } from './ChainDrawing.js'
 import { DryFitList } from './DryFitList.js'
 import { EntryCard } from './EntryCard.js'
 import { Joints } from './Joints.js'
-import { Plugs } from './Plugs.js'
+import { SplinePatternGrid } from './Plugs.js'
 import { hasFigure, isMeasured } from './readings.js'
 import { choose, fitStore } from './store.js'
 import { isOpen } from './verdict-marks.js'
@@ -41,7 +41,7 @@ export function FitScreen({ content: installed, unit }: ScreenProps) {
   const plate = plateReport(input)
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {tried && <Trying tried={tried} on={trying} onPick={setTrying} />}
       <Text className="only-printed" fontWeight={700}>
         {`Job ${number}: ${content.name}, ${unit.name}`}
@@ -64,10 +64,10 @@ export function FitScreen({ content: installed, unit }: ScreenProps) {
             <DryFitList entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
           <Panel title="Splines and bolt patterns" note="top: shaft or bolts; bottom: mating part" mt="8px">
-            <Plugs entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
+            <SplinePatternGrid entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
         </Box>
-        <Beside report={report} entry={entry} unit={unit} plate={plate} />
+        <SelectedCheckColumn report={report} entry={entry} unit={unit} plate={plate} />
       </Grid>
     </Box>
   )
@@ -93,12 +93,12 @@ function useTried(content: JobContent, unit: Unit): Tried | undefined {
 /** Switch between the installed build and the build with the candidate. */
 const Trying = ({ tried, on, onPick }: { tried: Tried; on: boolean; onPick: (on: boolean) => void }) => (
   <Flex gap="6px" align="center" mb="6px" className="not-printed">
-    <Choice on={!on} onPick={() => onPick(false)} testId="fit-installed">
+    <ToggleButton on={!on} onPick={() => onPick(false)} testId="fit-installed">
       As installed
-    </Choice>
-    <Choice on={on} onPick={() => onPick(true)} testId="fit-candidate">
+    </ToggleButton>
+    <ToggleButton on={on} onPick={() => onPick(true)} testId="fit-candidate">
       {`With candidate: ${tried.name}`}
-    </Choice>
+    </ToggleButton>
     {on && (
       <Text fontSize="13.5px" color="oil" fontWeight={600}>
         Not installed. Measurements are kept with the job.
@@ -118,12 +118,12 @@ interface BesideProps {
 }
 
 /** What is chosen, the plate with its joints, and the cautions that belong here. */
-function Beside({ report, entry, unit, plate }: BesideProps) {
+function SelectedCheckColumn({ report, entry, unit, plate }: BesideProps) {
   const { calliper } = useStore(fitStore)
   const measured = entry && isMeasured(entry) ? entry : firstMeasured(report.entries)
   return (
     <Box minW="0">
-      {calliper && measured && <CalliperBar entries={report.entries} entry={measured} unit={unit} />}
+      {calliper && measured && <MeasurementEntry entries={report.entries} entry={measured} unit={unit} />}
       {entry && (
         <Panel title="Selected check" className="not-printed">
           <EntryCard entry={entry} report={report} unit={unit} />
@@ -171,19 +171,19 @@ function Tools({ entries }: { entries: readonly FitEntry[] }) {
       {UNIT_SYSTEMS.map((system) => {
         const word = kindUnit('length', system)
         return (
-          <Choice
+          <ToggleButton
             key={system}
             on={shownUnit('in') === word}
             onPick={() => chooseUnits({ ...units, except: { ...units.except, length: system } })}
             testId={`unit-${word}`}
           >
             {word}
-          </Choice>
+          </ToggleButton>
         )
       })}
-      <Inked minH="36px" height="36px" size="sm" onClick={begin} disabled={calliper} data-testid="measure">
+      <PrimaryButton minH="36px" height="36px" size="sm" onClick={begin} disabled={calliper} data-testid="measure">
         Enter measurements
-      </Inked>
+      </PrimaryButton>
     </Flex>
   )
 }

@@ -3,7 +3,7 @@ import type { FitEntry, ToolId } from '@plucky/core'
 import { imageDimensionsFromData } from 'image-dimensions'
 import { useState } from 'react'
 import { api } from '../state/api.js'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { addPhoto, dropPhoto } from './readings.js'
 
 /** Longest side of a photograph as it is kept, px. */
@@ -62,9 +62,9 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
             <a href={api.photoOf(id)} target="_blank" rel="noreferrer">
               <Image src={api.photoOf(id)} alt="Photo of this check" height="72px" borderWidth="1px" borderColor="rule" />
             </a>
-            <Worded height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.key, id)}>
+            <TextButton height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.key, id)}>
               Remove
-            </Worded>
+            </TextButton>
           </Box>
         ))}
         {photos.length < 8 && (

@@ -8,7 +8,7 @@ const SIZE = 86
 const EDGE = 4
 
 /** Every spline and pattern of bolts as a plug: what goes in above the centreline, what it goes into below; the two halves meet or they do not. */
-export function Plugs({
+export function SplinePatternGrid({
   entries,
   unit,
   chosen,

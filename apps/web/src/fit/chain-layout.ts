@@ -1,6 +1,6 @@
 import type { FitReport, LengthEntry, LinkId } from '@plucky/core'
 
-/** A length by its name: as it is by the sheet, or as it was measured; nothing where neither is known. */
+/** Lengths by name: measured, else nominal. Missing if neither is known. */
 export type Lengths = ReadonlyMap<LinkId, number>
 
 /** The lengths of a chain in mm, by the sheet or with what was measured in its place. */

@@ -69,7 +69,7 @@ export const clearFigures = (key: string) =>
     }),
   )
 
-/** A note at an entry; nothing where it is refused, else why. */
+/** Stores a note at an entry. Returns the reason if it is refused, else `undefined`. */
 export function takeNote(key: string, note: string, toolId: ToolId): string | undefined {
   const checked = checkShape(ReadingDto, { ...EMPTY(toolId), note })
   if (!checked.ok) return checked.problems[0]?.sentence
@@ -88,7 +88,7 @@ export const dropPhoto = (key: string, photo: string) =>
   )
 
 /** Whether the reading of an entry, as it stands on screen, is what the server has. */
-export const isKept = (acknowledged: JobContent | undefined, key: string, reading: Reading | null): boolean => {
+export const isSaved = (acknowledged: JobContent | undefined, key: string, reading: Reading | null): boolean => {
   const kept = acknowledged?.book.readings[key]
   return reading !== null && (kept === reading || equal(kept, reading))
 }

@@ -1,6 +1,6 @@
 import { USUAL_TOOL, type Gauged, type ToolId } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
-import { keep, readKept } from '../state/storage.js'
+import { keep, readStored } from '../state/storage.js'
 
 /** What is being looked at on the fit-up screen; nothing here belongs to the job. */
 export interface FitView {
@@ -13,7 +13,7 @@ export interface FitView {
 }
 
 const KEY = 'plucky-fit'
-const kept = readKept<Partial<Pick<FitView, 'tools'>>>(KEY) ?? {}
+const kept = readStored<Partial<Pick<FitView, 'tools'>>>(KEY) ?? {}
 
 export const fitStore = createStore<FitView>(() => ({
   chosen: '',

@@ -1,11 +1,11 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { specHeldInWords, verdictSentence, type JobContent } from '@plucky/contract'
-import type { SpecAnswer, Unit } from '@plucky/core'
+import type { SpecResult, Unit } from '@plucky/core'
 import { useDeferredValue, useMemo } from 'react'
 import { loadShop, shopStore } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { answerFor } from '../state/verdicts.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { firstBuild, type FirstFacts } from './first-build.js'
 import { PowerBar } from './PowerBar.js'
 
@@ -45,7 +45,7 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
     return (
       <Box role="status">
         <Text color="break">{problem}</Text>
-        <Ruled onClick={() => void loadShop()}>Try again</Ruled>
+        <OutlineButton onClick={() => void loadShop()}>Try again</OutlineButton>
       </Box>
     )
   if (state === 'loading') return <Text color="inkSoft">Loading transmissions…</Text>
@@ -68,7 +68,7 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
   )
 }
 
-function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecAnswer | undefined; onStart: () => void }) {
+function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecResult | undefined; onStart: () => void }) {
   const held = answer?.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : null
   return (
@@ -83,9 +83,9 @@ function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecAnswer | 
           <PowerBar heldW={held} targetW={target} outcome="short" />
         )}
       </Box>
-      <Inked size="sm" minH="36px" onClick={onStart} data-testid={`start-${unit.id}`}>
+      <PrimaryButton size="sm" minH="36px" onClick={onStart} data-testid={`start-${unit.id}`}>
         Create
-      </Inked>
+      </PrimaryButton>
     </Flex>
   )
 }

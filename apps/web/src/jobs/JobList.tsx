@@ -1,10 +1,10 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState } from '@plucky/contract'
 import { useDeferredValue, useState } from 'react'
-import { Ruled } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { OutlineButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { JobRow } from './JobRow.js'
 import { ALL_OPEN, useJobList, useUnitNames, type ListFilters } from './job-queries.js'
 import { OUTCOME_WORDS } from './PowerBar.js'
@@ -68,9 +68,9 @@ export function JobList() {
       <ListState list={list} empty={jobs.length === 0} narrowed={narrowed} state={filters.state} />
       {list.hasNextPage && (
         <Box textAlign="center" mt="6px">
-          <Ruled onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} data-testid="more-jobs">
+          <OutlineButton onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} data-testid="more-jobs">
             {`Show more (${jobs.length} of ${total})`}
-          </Ruled>
+          </OutlineButton>
         </Box>
       )}
     </Panel>
@@ -99,12 +99,12 @@ function Narrowing({ filters, put }: NarrowingProps) {
       />
       <Flex gap="5px" role="group" aria-label="State">
         {JOB_STATES.map((state) => (
-          <Choice key={state} on={filters.state === state} onPick={() => put({ state })} testId={`state-${state}`}>
+          <ToggleButton key={state} on={filters.state === state} onPick={() => put({ state })} testId={`state-${state}`}>
             {STATE_WORDS[state]}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
-      <Pick
+      <SelectField
         label="Result"
         width="130px"
         value={filters.outcome}
@@ -112,7 +112,7 @@ function Narrowing({ filters, put }: NarrowingProps) {
         onPick={(outcome) => put({ outcome: outcome as HeadlineOutcome | '' })}
         testId="filter-outcome"
       />
-      <Pick
+      <SelectField
         label="Transmission"
         width="130px"
         value={filters.unit}
@@ -167,9 +167,9 @@ function ListState({
     return (
       <Box role="alert" color="break" py="6px">
         {`The list could not be loaded: ${list.error.message} `}
-        <Ruled size="sm" onClick={() => void list.refetch()}>
+        <OutlineButton size="sm" onClick={() => void list.refetch()}>
           Try again
-        </Ruled>
+        </OutlineButton>
       </Box>
     )
   if (list.isPending)

@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { IconButton } from '../app/IconButton.js'
 import { jobAddress } from '../app/views.js'
 import { api } from '../state/api.js'
-import { Inked, Worded } from '../ui/buttons.js'
+import { PrimaryButton, TextButton } from '../ui/buttons.js'
 import { TextBox } from '../ui/TextBox.js'
 import { useJobAction } from './job-queries.js'
 import { PowerBar } from './PowerBar.js'
@@ -140,10 +140,10 @@ function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
             onChange={(e) => setCustomer(e.target.value)}
             data-testid="rename-customer"
           />
-          <Inked type="submit" disabled={name.trim() === '' || save.isPending}>
+          <PrimaryButton type="submit" disabled={name.trim() === '' || save.isPending}>
             Save
-          </Inked>
-          <Worded onClick={onDone}>Cancel</Worded>
+          </PrimaryButton>
+          <TextButton onClick={onDone}>Cancel</TextButton>
           {save.isError && (
             <Text role="alert" color="break">
               {save.error.message}

@@ -6,7 +6,7 @@ import { JobList } from './JobList.js'
 import { LastJob } from './LastJob.js'
 import { jobClient, useLastJob } from './job-queries.js'
 import { NewJob } from './NewJob.js'
-import { TakeFile } from './TakeFile.js'
+import { JobFileImport } from './TakeFile.js'
 import { UndoBar } from './UndoBar.js'
 
 /** The front page: the last job with its sentence, the jobs of the shop, and a new one. */
@@ -34,7 +34,7 @@ function Jobs() {
         <JobList />
         <Grid gap="10px" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
           <NewJob />
-          <TakeFile />
+          <JobFileImport />
         </Grid>
       </Grid>
       <Text mt="12px" fontSize="14px" color="inkSoft" maxW="900px">

@@ -5,9 +5,9 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { jobAddress } from '../app/views.js'
 import { api } from '../state/api.js'
-import { Inked } from '../ui/buttons.js'
+import { PrimaryButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
@@ -29,9 +29,9 @@ export function NewJob() {
         <Answer form={form} />
       </Box>
       {form.unitId && (
-        <Inked mt="6px" onClick={() => void form.start(form.unitId)} data-testid="start-job">
+        <PrimaryButton mt="6px" onClick={() => void form.start(form.unitId)} data-testid="start-job">
           Create job
-        </Inked>
+        </PrimaryButton>
       )}
       {form.failure && (
         <Text role="alert" color="break" mt="6px">
@@ -64,7 +64,7 @@ function Fields({ form }: { form: Form }) {
         width="100px"
         testId="new-power"
       />
-      <Pick
+      <SelectField
         label="Engine"
         width="230px"
         value={form.kind}
@@ -72,7 +72,7 @@ function Fields({ form }: { form: Form }) {
         options={ENGINE_KINDS.map((k) => [k, KIND_WORDS[k]])}
         testId="new-engine"
       />
-      <Pick
+      <SelectField
         label="Use"
         width="160px"
         value={form.use}
@@ -80,7 +80,7 @@ function Fields({ form }: { form: Form }) {
         options={USES.map((u) => [u, USE_WORDS[u]])}
         testId="new-use"
       />
-      <Pick
+      <SelectField
         label="Transmission"
         width="170px"
         value={form.unitId}

@@ -20,7 +20,7 @@ const PICKER = {
 } as const
 
 /** Takes in an open job file; what is wrong with it is named with its path, and then nothing is taken. */
-export function TakeFile() {
+export function JobFileImport() {
   const navigate = useNavigate()
   const [problems, setProblems] = useState<readonly string[]>([])
   const take = async (event: ChangeEvent<HTMLInputElement>) => {

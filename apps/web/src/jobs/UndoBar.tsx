@@ -1,6 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { useStore } from 'zustand'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { useJobAction } from './job-queries.js'
 import { doneStore, tellDone } from './undo.js'
 
@@ -26,10 +26,10 @@ export function UndoBar() {
           data-testid="undo-bar"
         >
           <Text>{undo.isError ? `${done.words} Undo failed: ${undo.error.message}` : done.words}</Text>
-          <Ruled onClick={() => undo.mutate(undefined)} data-testid="undo-done">
+          <OutlineButton onClick={() => undo.mutate(undefined)} data-testid="undo-done">
             Undo
-          </Ruled>
-          <Worded onClick={() => tellDone(undefined)}>Close</Worded>
+          </OutlineButton>
+          <TextButton onClick={() => tellDone(undefined)}>Close</TextButton>
         </Flex>
       )}
     </Flex>

@@ -3,7 +3,7 @@ import {
   DEFAULT_RULES,
   EMPTY_BOOK,
   fromSi,
-  headlineFor,
+  typicalPeaksFor,
   NOTHING_FOUND,
   oilCircuit,
   partsFor,
@@ -31,7 +31,7 @@ function stockPressure(unit: Unit, fitted: ReadonlyMap<string, Part>, reverseThr
 }
 
 const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['brief'] => ({
-  engine: { kind, form: 'headline', headline: headlineFor(kind, powerW) },
+  engine: { kind, form: 'headline', headline: typicalPeaksFor(kind, powerW) },
   openQuestion: false,
   use,
   launch: LAUNCH_FOR[use],
@@ -44,7 +44,7 @@ const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['bri
 /** Why a power can't be that of an engine, in a sentence; `undefined` where it can. */
 export function powerProblem(kind: EngineKind, typed: number | string): string | undefined {
   const headline =
-    typeof typed === 'number' && typed > 0 ? headlineFor(kind, typed) : { ...headlineFor(kind, toSi(300, 'hp')), peakPowerW: typed }
+    typeof typed === 'number' && typed > 0 ? typicalPeaksFor(kind, typed) : { ...typicalPeaksFor(kind, toSi(300, 'hp')), peakPowerW: typed }
   const checked = checkBrief({ ...firstBrief(kind, 'road', toSi(300, 'hp')), engine: { kind, form: 'headline', headline } })
   return checked.ok ? undefined : (checked.problems.find((p) => p.path.endsWith('peakPowerW')) ?? checked.problems[0])?.sentence
 }

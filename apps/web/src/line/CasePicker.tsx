@@ -3,7 +3,7 @@ import { Flex, Text } from '@chakra-ui/react'
 import type { Brief, DutyCase, Unit } from '@plucky/core'
 import { memo } from 'react'
 import { viewStore } from '../state/view.js'
-import { Choice } from '../ui/choice.js'
+import { ToggleButton } from '../ui/choice.js'
 
 const KIND_WORDS: Record<DutyCase['kind'], string> = {
   launch: 'Launch at stall',
@@ -44,7 +44,7 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
         Gear
       </Text>
       {unit.train.ranges.map((range) => (
-        <Choice
+        <ToggleButton
           key={range.id}
           on={chosen?.rangeId === range.id}
           label={gearWords(range)}
@@ -52,7 +52,7 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
           onPick={() => pick(cases.find((duty) => duty.rangeId === range.id))}
         >
           {range.id}
-        </Choice>
+        </ToggleButton>
       ))}
       <Text fontSize="13.5px" color="inkSoft" ml="10px">
         Load case
@@ -60,9 +60,9 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
       {cases
         .filter((duty) => duty.rangeId === chosen?.rangeId)
         .map((duty) => (
-          <Choice key={duty.id} on={duty.id === chosen?.id} testId={`case-${duty.id}`} onPick={() => pick(duty)}>
+          <ToggleButton key={duty.id} on={duty.id === chosen?.id} testId={`case-${duty.id}`} onPick={() => pick(duty)}>
             {word(duty)}
-          </Choice>
+          </ToggleButton>
         ))}
     </Flex>
   )

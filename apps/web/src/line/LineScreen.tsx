@@ -1,10 +1,10 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { type JobContent, quantity, stationName } from '@plucky/contract'
-import { type Answer, canLock, type DutyCase, type Proposal, type SpecAnswer, type Unit } from '@plucky/core'
+import { type Answer, canLock, type DutyCase, type Proposal, type SpecResult, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
-import { InThisJob } from '../bench/InThisJob.js'
+import { StationDetails } from '../bench/InThisJob.js'
 import { WorkingView } from '../bench/WorkingView.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, workingFor } from '../state/verdicts.js'
@@ -14,8 +14,8 @@ import { CasePicker } from './CasePicker.js'
 import { Pressures } from './Pressures.js'
 import { powerOf, type ColumnOrder } from './flow-layout.js'
 import { PowerFlowChart } from './PowerFlowChart.js'
-import { Choice } from '../ui/choice.js'
-import { Worded } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
+import { TextButton } from '../ui/buttons.js'
 import { lineKeys, useBench, type BenchView } from './use-bench.js'
 import { Verdict } from './Verdict.js'
 
@@ -101,9 +101,9 @@ const OrderPicker = ({ order }: { order: ColumnOrder }) => (
       Order
     </Text>
     {(Object.keys(ORDER_WORDS) as ColumnOrder[]).map((each) => (
-      <Choice key={each} on={each === order} onPick={() => viewStore.setState({ order: each })} testId={`order-by-${each}`}>
+      <ToggleButton key={each} on={each === order} onPick={() => viewStore.setState({ order: each })} testId={`order-by-${each}`}>
         {ORDER_WORDS[each]}
-      </Choice>
+      </ToggleButton>
     ))}
   </Flex>
 )
@@ -117,7 +117,7 @@ function TargetNote({ content, answer, tryPowerW }: { content: JobContent; answe
   return (
     <Text fontSize="14.5px" data-testid="target-note">
       <strong>{`${word} ${quantity(atW, 'hp')}: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails (▽)' : `${failing} stations fail (▽)`}. `}</strong>
-      {tryPowerW !== null && <Worded onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</Worded>}
+      {tryPowerW !== null && <TextButton onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</TextButton>}
     </Text>
   )
 }
@@ -130,7 +130,7 @@ const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
   return (
     <>
       <Bench unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
-      <Beside unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
+      <DetailColumn unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
     </>
   )
 })
@@ -138,11 +138,11 @@ const BenchRow = memo(function BenchRow({ content, unit }: ScreenProps) {
 interface BesideProps extends ScreenProps {
   readonly bench: BenchView
   readonly proposal: Proposal | undefined
-  readonly withCandidate: SpecAnswer | undefined
+  readonly withCandidate: SpecResult | undefined
 }
 
 /** Beside the bench: the comparison in this job, or the working of one figure where it is opened. */
-function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) {
+function DetailColumn({ content, unit, bench, proposal, withCandidate }: BesideProps) {
   const open = useStore(viewStore, (view) => view.working)
   const working = open && open.station === bench.station ? workingFor(content, open.station, open.caseId) : undefined
   const close = () => viewStore.setState({ working: null })
@@ -152,7 +152,7 @@ function Beside({ content, unit, bench, proposal, withCandidate }: BesideProps) 
     </Panel>
   ) : (
     <Panel title={`Details: ${stationName(unit, bench.station)}`}>
-      <InThisJob unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
+      <StationDetails unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
     </Panel>
   )
 }

@@ -1,7 +1,7 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
 import type { Unit } from '@plucky/core'
 import { Link } from 'react-router'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 
 /** A unit that has a gear train and no stations yet: there is no line to walk. */
 export function NoStations({ unit }: { unit: Unit }) {
@@ -13,9 +13,9 @@ export function NoStations({ unit }: { unit: Unit }) {
       <Text mt="8px" mb="16px">
         Parts are chosen at stations, front to rear. Create the stations from the gear train first. Your job data is kept meanwhile.
       </Text>
-      <Ruled asChild minH="44px">
+      <OutlineButton asChild minH="44px">
         <Link to={`/transmissions/${unit.id}/edit`}>Create stations</Link>
-      </Ruled>
+      </OutlineButton>
     </Box>
   )
 }

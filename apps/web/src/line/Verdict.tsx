@@ -9,13 +9,13 @@ import {
   type JobContent,
   heldInWords,
 } from '@plucky/contract'
-import { misfitKey, type Answer, type Misfit, type SpecAnswer, type Unit } from '@plucky/core'
+import { misfitKey, type Answer, type Incompatibility, type SpecResult, type Unit } from '@plucky/core'
 import { misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 
 /** The one sentence on top, what goes with it, and what the spec costs. */
-export function Verdict({ content, unit, answer }: { content: JobContent; unit: Unit; answer: SpecAnswer | undefined }) {
+export function Verdict({ content, unit, answer }: { content: JobContent; unit: Unit; answer: SpecResult | undefined }) {
   if (!answer) return null
   const answered = answer.outcome === 'answered' ? answer : undefined
   return (
@@ -34,7 +34,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
           </Heading>
         </Flex>
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
-          {answered && `${besides(answered, unit)} `}
+          {answered && `${secondLine(answered, unit)} `}
           {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Text>
         {beside(misfitsOf(content), answered).map((misfit) => (
@@ -53,7 +53,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
 }
 
 /** What does not go together, but for the stop that the sentence itself names. */
-function beside(misfits: readonly Misfit[], answered: Answer | undefined): readonly Misfit[] {
+function beside(misfits: readonly Incompatibility[], answered: Answer | undefined): readonly Incompatibility[] {
   const [named] = answered?.stops ?? []
   return named ? misfits.filter((misfit) => misfitKey(misfit) !== misfitKey(named)) : misfits
 }
@@ -61,19 +61,19 @@ function beside(misfits: readonly Misfit[], answered: Answer | undefined): reado
 /** The sentence opens its working: the station that goes first, its power held. */
 function OpenWorking({ station }: { station: string }) {
   return (
-    <Worded
+    <TextButton
       height="22px"
       fontSize="15px"
       onClick={() => viewStore.setState({ station, candidate: '', working: { station, caseId: null } })}
       data-testid="open-working"
     >
       Show calculation
-    </Worded>
+    </TextButton>
   )
 }
 
 /** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
-function besides(answer: Answer, unit: Unit): string {
+function secondLine(answer: Answer, unit: Unit): string {
   if (answer.stops.length > 0) return `If they did, it would hold ${heldInWords(answer.held)}.`
   const [same, matched] = [heldInWords(answer.heldSameConverter), heldInWords(answer.held)]
   const differs = same === matched ? '' : `With the same converter: ${same}.`

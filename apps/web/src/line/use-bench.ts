@@ -7,7 +7,7 @@ import {
   type DutyCase,
   type HouseRules,
   type Part,
-  type SpecAnswer,
+  type SpecResult,
   type Unit,
 } from '@plucky/core'
 import { useEffect, type KeyboardEvent } from 'react'
@@ -20,7 +20,7 @@ import { viewStore } from '../state/view.js'
 
 /** Everything the main screen shows of a job: its answer, the station and candidate looked at, the case shown, the ways to change it. */
 export interface BenchView {
-  readonly answer: SpecAnswer | undefined
+  readonly answer: SpecResult | undefined
   readonly answered: Answer | undefined
   readonly station: string
   readonly candidates: readonly Part[]

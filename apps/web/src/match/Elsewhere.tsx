@@ -5,14 +5,14 @@ import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
 import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { engineFor, type ConverterPart } from './matched.js'
 
 const FIRST_NM = toSi(400, 'lb-ft')
 
 /** The same converter behind another engine: behind a torque, and behind the engine of another job. */
-export function Elsewhere({ part }: { part: ConverterPart }) {
+export function OtherEngine({ part }: { part: ConverterPart }) {
   const [torqueNm, setTorque] = useState(FIRST_NM)
   const { stallCapacity } = converterCharacteristic(part.geometry)
   const take = (typed: number | string | null) => {
@@ -61,7 +61,7 @@ function BehindJob({ part }: { part: ConverterPart }) {
   const others = jobs.filter((job) => job.number !== here)
   return (
     <>
-      <Pick
+      <SelectField
         label="Engine of another job"
         width="100%"
         value={chosen}

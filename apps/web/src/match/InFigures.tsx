@@ -14,7 +14,7 @@ import {
 } from '@plucky/contract'
 import { type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
-import type { Laid } from './InputChart.js'
+import type { ChartedConverter } from './InputChart.js'
 
 const rpm = (w: number) => shownFigure(w, 'rpm')
 const hp = (watts: number) => quantity(watts, 'hp')
@@ -23,11 +23,11 @@ interface FiguresProps {
   readonly content: JobContent
   readonly unit: Unit
   readonly engine: Engine
-  readonly laid: readonly Laid[]
+  readonly laid: readonly ChartedConverter[]
 }
 
 /** What each converter does behind this engine, figure beside figure. */
-export function InFigures({ content, unit, engine, laid }: FiguresProps) {
+export function ConverterFigures({ content, unit, engine, laid }: FiguresProps) {
   const [fitted] = laid
   return (
     <>

@@ -10,7 +10,7 @@ import { useWidth } from '../ui/use-width.js'
 import type { ConverterPart } from './matched.js'
 
 /** A converter on the charts, with the letter and the dashes that tell it from the others. */
-export interface Laid {
+export interface ChartedConverter {
   readonly part: ConverterPart
   readonly match: MatchFigures
   readonly letter: string
@@ -22,7 +22,7 @@ interface InputProps {
   /** The fitted one, also where it has no stall behind this engine. */
   readonly fitted: ConverterPart | undefined
   /** Those that stall, the fitted one first. */
-  readonly laid: readonly Laid[]
+  readonly laid: readonly ChartedConverter[]
   readonly wantedRadPerS: number
   readonly window: { readonly from: number; readonly to: number }
   readonly onWanted: (radPerS: number) => void
@@ -84,7 +84,7 @@ export function InputChart({ engine, fitted: part, laid, wantedRadPerS, window, 
 }
 
 /** Engine torque and converter input torque at the charted speed ratios. */
-function inputTable(curve: EngineCurve, laid: readonly Laid[]): PlainTable {
+function inputTable(curve: EngineCurve, laid: readonly ChartedConverter[]): PlainTable {
   const { minSpeedRadPerS: low, maxSpeedRadPerS: high } = curve
   const unit = shownUnit('lb-ft')
   const converters = laid.flatMap(({ part }) =>
@@ -157,7 +157,7 @@ function Parabola({
 }
 
 /** Where engine and fitted converter stand at full throttle as the turbine speeds up. */
-function Operating({ laid, x, y }: { laid: Laid; x: Scale; y: Scale }) {
+function Operating({ laid, x, y }: { laid: ChartedConverter; x: Scale; y: Scale }) {
   const points = [laid.match.stall, ...linePoints(laid.match.line, 0)]
   return (
     <g fill={ink('ink')}>
@@ -168,7 +168,7 @@ function Operating({ laid, x, y }: { laid: Laid; x: Scale; y: Scale }) {
   )
 }
 
-function StallMark({ laid, row, x, y }: { laid: Laid; row: number; x: Scale; y: Scale }) {
+function StallMark({ laid, row, x, y }: { laid: ChartedConverter; row: number; x: Scale; y: Scale }) {
   const { stall, stallOff } = laid.match
   const [cx, cy] = [x(rpm(stall.engineSpeedRadPerS)), y(lbft(stall.engineTorqueNm))]
   return (

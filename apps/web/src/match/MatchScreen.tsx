@@ -5,18 +5,18 @@ import { useStore } from 'zustand'
 import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
-import { Elsewhere } from './Elsewhere.js'
-import { InFigures } from './InFigures.js'
-import { InputChart, type Laid } from './InputChart.js'
+import { VerdictHeading } from '../ui/Sentence.js'
+import { OtherEngine } from './Elsewhere.js'
+import { ConverterFigures } from './InFigures.js'
+import { InputChart, type ChartedConverter } from './InputChart.js'
 import { converterStation, convertersFor, engineFor, matchOf, usualWanted, windowFor, type ConverterPart } from './matched.js'
 import { matchStore } from './match-state.js'
 import { MatchShelf } from './MatchShelf.js'
 import { OutputChart } from './OutputChart.js'
 import { SoldAs } from './SoldAs.js'
-import { WantedCores } from './WantedCores.js'
+import { ConverterSizes } from './WantedCores.js'
 
 const LETTERS = ['', 'A', 'B', 'C']
 const DASHES = ['', '9 4', '3 3', '10 3 2 3']
@@ -28,7 +28,7 @@ export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit
   const engine = engineFor(content)
   return (
     <Box px="14px" pb="20px" maxW="1680px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {station && engine ? (
         <Matched content={content} unit={unit} station={station} engine={engine} />
       ) : (
@@ -49,7 +49,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   const converters = convertersFor(unit)
   const { laid, unfit, fitted } = useLaid(content, unit, converters)
   const view = useStore(matchStore)
-  const dragged = view.job === jobStore.getState().number ? view.wantedRadPerS : null
+  const dragged = view.job === jobStore.getState().number ? view.targetStallRadPerS : null
   const wanted = dragged ?? usualWanted(content, engine)
   const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
   return (
@@ -61,7 +61,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
           wantedRadPerS={wanted}
           fitted={fitted}
           window={windowFor(content, engine)}
-          onWanted={(wantedRadPerS) => matchStore.setState({ wantedRadPerS, job: jobStore.getState().number })}
+          onWanted={(targetStallRadPerS) => matchStore.setState({ targetStallRadPerS, job: jobStore.getState().number })}
           height={360}
         />
         {unfit.map((words) => (
@@ -79,14 +79,14 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
       {laid.length > 0 && <Behind content={content} unit={unit} engine={engine} laid={laid} />}
       <Box gridColumn={{ lg: '2' }}>
         <Panel title="Converter size for target stall">
-          <WantedCores content={content} unit={unit} station={station} wantedRadPerS={wanted} />
+          <ConverterSizes content={content} unit={unit} station={station} wantedRadPerS={wanted} />
         </Panel>
         <Panel title="Stall as sold" note="a range at a given engine torque" mt="8px">
           <SoldAs unit={unit} station={station} engine={engine} kind={content.brief.engine.kind} like={fitted ?? converters[0]} />
         </Panel>
         {fitted && (
           <Panel title="This converter behind another engine" mt="8px">
-            <Elsewhere part={fitted} />
+            <OtherEngine part={fitted} />
           </Panel>
         )}
       </Box>
@@ -94,13 +94,13 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   )
 }
 
-const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly Laid[] }) => (
+const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly ChartedConverter[] }) => (
   <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
     <Panel title="Converter output" aside={<OutputLegend />}>
       <OutputChart laid={laid} height={400} />
     </Panel>
     <Panel title="Performance with this engine">
-      <InFigures content={content} unit={unit} engine={engine} laid={laid} />
+      <ConverterFigures content={content} unit={unit} engine={engine} laid={laid} />
     </Panel>
   </Grid>
 )
@@ -110,12 +110,12 @@ function useLaid(
   content: JobContent,
   unit: Unit,
   converters: readonly ConverterPart[],
-): { laid: Laid[]; unfit: string[]; fitted: ConverterPart | undefined } {
-  const overlaid = useStore(matchStore, (view) => view.overlaid)
+): { laid: ChartedConverter[]; unfit: string[]; fitted: ConverterPart | undefined } {
+  const overlaid = useStore(matchStore, (view) => view.compared)
   const station = converterStation(unit) ?? ''
   const fitted = converters.find(({ id }) => id === content.spec.fits[station])
   const over = overlaid.flatMap((id) => converters.find((part) => part.id === id && id !== fitted?.id) ?? [])
-  const laid: Laid[] = []
+  const laid: ChartedConverter[] = []
   const unfit = fitted ? [] : ['No converter installed. Choose one from the list.']
   ;[fitted, ...over].forEach((part, i) => {
     const match = part && matchOf(content, unit, part.geometry)
@@ -128,9 +128,9 @@ function useLaid(
 
 const Usual = ({ shown }: { shown: boolean }) =>
   shown ? (
-    <Worded height="22px" onClick={() => matchStore.setState({ wantedRadPerS: null })} data-testid="usual-wanted">
+    <TextButton height="22px" onClick={() => matchStore.setState({ targetStallRadPerS: null })} data-testid="usual-wanted">
       Reset to recommended
-    </Worded>
+    </TextButton>
   ) : null
 
 const InputLegend = () => (

@@ -12,8 +12,8 @@ import {
 } from '@plucky/contract'
 import { converterCharacteristic, type Unit } from '@plucky/core'
 import { take } from '../bench/Works.js'
-import { Choice } from '../ui/choice.js'
-import { Ruled } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { matchOf, type ConverterPart } from './matched.js'
 import { overlay } from './match-state.js'
 
@@ -111,10 +111,10 @@ function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
 function MatchActions({ part, compared, onInstall }: { part: ConverterPart; compared: boolean; onInstall: () => void }) {
   return (
     <>
-      <Choice on={compared} onPick={() => overlay(part.id)} label={`Compare ${part.name}`} testId={`lay-${part.id}`}>
+      <ToggleButton on={compared} onPick={() => overlay(part.id)} label={`Compare ${part.name}`} testId={`lay-${part.id}`}>
         Compare
-      </Choice>
-      <Ruled
+      </ToggleButton>
+      <OutlineButton
         size="sm"
         minH="28px"
         height="28px"
@@ -124,7 +124,7 @@ function MatchActions({ part, compared, onInstall }: { part: ConverterPart; comp
         data-testid={`fit-${part.id}`}
       >
         Install
-      </Ruled>
+      </OutlineButton>
     </>
   )
 }

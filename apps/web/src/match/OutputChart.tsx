@@ -7,13 +7,13 @@ import { Axes, EDGE, HALO, type Scale } from '../charts/Axes.js'
 import { ChartFiles } from '../charts/ChartFiles.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
-import { FIGURES, type Laid } from './InputChart.js'
+import { FIGURES, type ChartedConverter } from './InputChart.js'
 
 const rpm = (w: number) => toShown(w, 'rpm')
 const lbft = (nm: number) => toShown(nm, 'lb-ft')
 
 /** What comes out at full throttle over turbine speed: torque and power of the turbine, and the share of power that passes. */
-export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: number }) {
+export function OutputChart({ laid, height }: { laid: readonly ChartedConverter[]; height: number }) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 420)
   const lines = laid.map((each) => ({ ...each, points: throughOut(each.match.line) }))
@@ -64,7 +64,7 @@ export function OutputChart({ laid, height }: { laid: readonly Laid[]; height: n
 }
 
 /** Charted points of every converter. */
-const outputTable = (lines: readonly (Laid & { readonly points: readonly OperatingPoint[] })[]): PlainTable => ({
+const outputTable = (lines: readonly (ChartedConverter & { readonly points: readonly OperatingPoint[] })[]): PlainTable => ({
   columns: ['converter', 'turbine rpm', `turbine torque, ${shownUnit('lb-ft')}`, `turbine power, ${shownUnit('hp')}`, 'efficiency'],
   rows: lines.flatMap(({ part, points }) =>
     points.map((p) => [part.name, rpm(p.turbineSpeedRadPerS), lbft(p.turbineTorqueNm), horses(p), lossAt(p).efficiency]),

@@ -4,8 +4,8 @@ import {
   capacityFromStall,
   characteristic,
   ENGINE_KINDS,
-  engineLine,
-  lineStall,
+  engineTorqueLine,
+  stallOnLine,
   soldRating,
   toSi,
   USUAL_STALL_TORQUE_RATIO,
@@ -15,10 +15,10 @@ import {
   type Unit,
 } from '@plucky/core'
 import { useState } from 'react'
-import { OwnPart } from '../bench/OwnPart.js'
+import { CustomPartDialog } from '../bench/OwnPart.js'
 import { shopStore } from '../state/shop.js'
-import { Worded } from '../ui/buttons.js'
-import { Pick } from '../ui/Pick.js'
+import { TextButton } from '../ui/buttons.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { ConverterPart } from './matched.js'
 
@@ -58,7 +58,7 @@ export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
         {FIGURES.map(([key, label, unitName]) => (
           <QuantityField key={key} label={label} unit={unitName} digits={0} value={sold[key]} onCommit={set(key)} testId={`sold-${key}`} />
         ))}
-        <Pick
+        <SelectField
           label="Of engine type"
           width="100%"
           value={sold.kind}
@@ -71,12 +71,12 @@ export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
         {soldWords(sold, engine)}
       </Text>
       {like && middle && (
-        <Worded height="24px" onClick={() => setDrawn(asPart(like, middle))} data-testid="sold-add">
+        <TextButton height="24px" onClick={() => setDrawn(asPart(like, middle))} data-testid="sold-add">
           Add to shelf…
-        </Worded>
+        </TextButton>
       )}
       {drawn && (
-        <OwnPart
+        <CustomPartDialog
           basis={{ ...drawn, unitIds: [unit.id], stationIds: [station] }}
           taken={(id) => shopStore.getState().parts.has(id)}
           onClose={() => setDrawn(undefined)}
@@ -95,7 +95,7 @@ function soldWords(sold: SoldStall, engine: Engine): string {
   if (from === undefined || to === undefined) return `A ${KIND_WORDS[sold.kind]} engine does not run at these speeds.`
   const k = (capacity: number) => capacity ** -0.5
   const stall = (capacity: number) =>
-    lineStall(engineLine(engine, characteristic(capacity, USUAL_STALL_TORQUE_RATIO), 1)).engineSpeedRadPerS
+    stallOnLine(engineTorqueLine(engine, characteristic(capacity, USUAL_STALL_TORQUE_RATIO), 1)).engineSpeedRadPerS
   return `K ${shownFigure(k(from), 'rpm/√lb-ft', 0)}–${quantity(k(to), 'rpm/√lb-ft', 0)}. Behind this engine it stalls at ${shownFigure(stall(from), 'rpm')}–${quantity(stall(to), 'rpm')}.`
 }
 

@@ -2,14 +2,14 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { figure, type JobContent, quantity } from '@plucky/contract'
 import { type Unit } from '@plucky/core'
 import { useState } from 'react'
-import { OwnPart } from '../bench/OwnPart.js'
+import { CustomPartDialog } from '../bench/OwnPart.js'
 import { take } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { coresFor, type ConverterPart } from './matched.js'
 
 /** The other way round: which core of each family and stator would stall where it is wanted. */
-export function WantedCores({
+export function ConverterSizes({
   content,
   unit,
   station,
@@ -36,7 +36,7 @@ export function WantedCores({
         {`For a stall of ${quantity(wantedRadPerS, 'rpm')} with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
       </Text>
       {drawn && (
-        <OwnPart
+        <CustomPartDialog
           basis={drawn}
           taken={(id) => shopStore.getState().parts.has(id)}
           onClose={() => setDrawn(undefined)}
@@ -63,7 +63,7 @@ function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }:
           <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
             {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
           </Text>
-          <Worded
+          <TextButton
             height="24px"
             disabled={unlikely}
             onClick={() =>
@@ -71,7 +71,7 @@ function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }:
             }
           >
             Add to shelf…
-          </Worded>
+          </TextButton>
         </>
       ) : (
         <Text color="inkSoft">not possible: the engine stalls at a lower rpm first</Text>

@@ -5,19 +5,19 @@ export interface MatchView {
   /** For which job. */
   readonly job: number
   /** Where the stall is wanted; by use and school if null. */
-  readonly wantedRadPerS: number | null
+  readonly targetStallRadPerS: number | null
   /** Converters laid over the fitted one, by part id, in the order in which they were chosen. */
-  readonly overlaid: readonly string[]
+  readonly compared: readonly string[]
 }
 
-export const matchStore = createStore<MatchView>(() => ({ job: 0, wantedRadPerS: null, overlaid: [] }))
+export const matchStore = createStore<MatchView>(() => ({ job: 0, targetStallRadPerS: null, compared: [] }))
 
 /** As many as can be told apart. */
 export const MOST_OVERLAID = 3
 
 export function overlay(id: string): void {
-  const { overlaid } = matchStore.getState()
+  const { compared } = matchStore.getState()
   matchStore.setState({
-    overlaid: overlaid.includes(id) ? overlaid.filter((each) => each !== id) : [...overlaid, id].slice(-MOST_OVERLAID),
+    compared: compared.includes(id) ? compared.filter((each) => each !== id) : [...compared, id].slice(-MOST_OVERLAID),
   })
 }

@@ -25,7 +25,7 @@ export function convertersFor(unit: Unit): ConverterPart[] {
   return station ? partsFor(shopStore.getState(), unit, station).filter((part): part is ConverterPart => part.kind === 'converter') : []
 }
 
-/** The engine of a job, or nothing where its brief contradicts itself. */
+/** The engine of a job. `undefined` if the brief contradicts itself. */
 export function engineFor(content: JobContent): Engine | undefined {
   const made = engineOfBrief(content.brief.engine)
   return made.ok ? made.value : undefined
@@ -57,7 +57,7 @@ export interface FamilyCore {
   readonly family: string
   readonly stator: string
   readonly basis: ConverterPart
-  /** Nothing where an earlier crossing holds the engine. */
+  /** `undefined` if an earlier crossing holds the engine. */
   readonly geometry: ConverterGeometry | undefined
   /** A size that nobody builds or no case takes. */
   readonly unlikely: boolean

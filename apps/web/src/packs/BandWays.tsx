@@ -23,7 +23,7 @@ interface WaysProps {
 }
 
 /** Lever and servo side by side: more ratio holds more, asks for more oil and goes off more slowly. */
-export function BandWays({ content, unit, station }: WaysProps) {
+export function BandOptions({ content, unit, station }: WaysProps) {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   const part = input?.fitted.get(station.id)
   if (!input || answer?.outcome !== 'answered' || part?.kind !== 'band') return null

@@ -15,7 +15,7 @@ const WITH_BUTTONS = {
 } as const
 
 /** The ways to gain a plate side by side, with what each costs; one that can be is laid on the bench by a touch. */
-export function Gains({ gains }: { gains: readonly Gain[] }) {
+export function PlateGainTable({ gains }: { gains: readonly Gain[] }) {
   return (
     <chakra.table css={WITH_BUTTONS} data-testid="gains">
       <TableHead words={['Make room with', 'Capacity gain', 'Trade-off', 'Apply']} />
@@ -43,7 +43,7 @@ export function Gains({ gains }: { gains: readonly Gain[] }) {
 }
 
 /** Selective rings and backing plates that put the clearance right. */
-export function Mends({ mends, right }: { mends: readonly Mend[]; right: boolean }) {
+export function ClearanceFixes({ mends, right }: { mends: readonly Mend[]; right: boolean }) {
   if (right) return null
   const take = ({ what, toM }: Mend) =>
     packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM)))

@@ -115,9 +115,9 @@ const ROWS: readonly Row[] = [
   {
     name: 'Sliding speed at apply',
     unit: 'ft/s',
-    of: ({ report: { rubsMPerS, rubbing, bears } }) =>
-      `${limited(shownFigure(rubsMPerS, 'ft/s'), bears ? shownFigure(bears.rubbingMPerS, 'ft/s') : undefined)}${rubbing ? `; released ${shownFigure(rubbing.mPerS, 'ft/s')}` : ''}`,
-    short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
+    of: ({ report: { slidingSpeedAtApplyMPerS, rubbing, bears } }) =>
+      `${limited(shownFigure(slidingSpeedAtApplyMPerS, 'ft/s'), bears ? shownFigure(bears.rubbingMPerS, 'ft/s') : undefined)}${rubbing ? `; released ${shownFigure(rubbing.mPerS, 'ft/s')}` : ''}`,
+    short: ({ report: { slidingSpeedAtApplyMPerS, bears } }) => over(slidingSpeedAtApplyMPerS, bears?.rubbingMPerS),
   },
   ...HEAT,
   { name: 'Friction material', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not entered') },
@@ -156,7 +156,7 @@ export function PackFigures({ content, unit: transmission, station, fitted, trie
         </tbody>
       </chakra.table>
       {fitted && tried && <Shares content={content} unit={transmission} station={station} fitted={fitted} tried={tried} />}
-      <Said judged={tried ?? fitted} content={content} />
+      <ClutchNotes judged={tried ?? fitted} content={content} />
     </Box>
   )
 }
@@ -178,7 +178,7 @@ function Shares({ content, unit, station, fitted, tried }: FiguresProps & { fitt
 }
 
 /** Shifts, lining, spinning oil, dual feed, and what is wrong with the stack as a whole, in words. */
-function Said({ judged, content }: { judged: JudgedPack | undefined; content: JobContent }) {
+function ClutchNotes({ judged, content }: { judged: JudgedPack | undefined; content: JobContent }) {
   if (!judged) return null
   const { report, part } = judged
   const { stack, chambers, ringLeftOut } = part.geometry

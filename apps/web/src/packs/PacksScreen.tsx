@@ -3,29 +3,29 @@ import { capital, CAUTIONS, stationName, type JobContent } from '@plucky/contrac
 import { partsFor, type Part, type Station, type Unit } from '@plucky/core'
 import { useDeferredValue, useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
-import { Begin } from '../bench/Begin.js'
-import { OntoShelf } from '../bench/OntoShelf.js'
+import { TrialPicker } from '../bench/Begin.js'
+import { SaveToShelf } from '../bench/OntoShelf.js'
 import { StationTable } from '../bench/StationTable.js'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
 import { trialKeys } from '../bench/trial.js'
-import { Works } from '../bench/Works.js'
+import { OperationsPanel } from '../bench/Works.js'
 import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Choice } from '../ui/choice.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
-import { BandWays } from './BandWays.js'
+import { VerdictHeading } from '../ui/Sentence.js'
+import { BandOptions } from './BandWays.js'
 import { BandFigures } from './BandFigures.js'
 import { withOwnStack } from './edit.js'
-import { Gains, Mends } from './Gains.js'
+import { PlateGainTable, ClearanceFixes } from './Gains.js'
 import { PackSection } from './PackSection.js'
 import { PackFigures } from './PackFigures.js'
 import { PlateRows } from './PlateRows.js'
-import { RoomForm } from './RoomForm.js'
+import { StackDimensions } from './RoomForm.js'
 import { packBench } from './trial.js'
-import { judgedFittedPack, judgedTriedPack, triedPack, type JudgedPack, type PackPart } from './tried.js'
+import { judgedFittedPack, evaluateTrialClutch, triedPack, type JudgedPack, type PackPart } from './tried.js'
 
 interface ScreenProps {
   readonly content: JobContent
@@ -55,17 +55,22 @@ export function PacksScreen({ content, unit }: ScreenProps) {
   const station = stations.find(({ id }) => id === chosen) ?? stations[0]
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       <Flex gap="5px" role="group" aria-label="Clutches and bands in this transmission" wrap="wrap" mb="6px">
         {stations.map(({ id }) => (
-          <Choice key={id} on={id === station?.id} onPick={() => viewStore.setState({ station: id, candidate: '' })} testId={`pack-${id}`}>
+          <ToggleButton
+            key={id}
+            on={id === station?.id}
+            onPick={() => viewStore.setState({ station: id, candidate: '' })}
+            testId={`pack-${id}`}
+          >
             {capital(stationName(unit, id))}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
       {!station && <Text>{`${unit.name} has no clutch or band station.`}</Text>}
       {station?.kind === 'pack' && <OnBench content={content} unit={unit} station={station} />}
-      {station?.kind === 'band' && <OfBand content={content} unit={unit} station={station} />}
+      {station?.kind === 'band' && <BandPanel content={content} unit={unit} station={station} />}
     </Box>
   )
 }
@@ -78,7 +83,7 @@ function useTriedPack(content: JobContent, station: Station): JudgedPack | undef
     const basis = trial?.basis ? parts.get(trial.basis) : undefined
     return (
       trial &&
-      judgedTriedPack(content, station, triedPack(content.unitId, station.id, trial.drawn, basis?.kind === 'pack' ? basis : undefined))
+      evaluateTrialClutch(content, station, triedPack(content.unitId, station.id, trial.drawn, basis?.kind === 'pack' ? basis : undefined))
     )
   }, [content, station, trial, parts])
 }
@@ -89,13 +94,13 @@ const layPack = (part: Part) => {
 
 function OnBench({ content, unit, station }: StationProps) {
   const number = useStore(jobStore, (job) => job.number)
-  useEffect(() => packBench.comeTo(number, station.id), [number, station.id])
+  useEffect(() => packBench.openStation(number, station.id), [number, station.id])
   const shop = useStore(shopStore)
   const fitted = judgedFittedPack(content, station)
   const tried = useTriedPack(content, station)
   const shelf = useMemo(() => partsFor(shop, unit, station.id), [shop, unit, station.id])
   const part = specInputOf(content)?.fitted.get(station.id)
-  const begin = <Begin bench={packBench} station={station} shelf={shelf} fitted={part} onLay={layPack} />
+  const begin = <TrialPicker bench={packBench} station={station} shelf={shelf} fitted={part} onLay={layPack} />
   return (
     <Grid
       templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' }}
@@ -139,31 +144,37 @@ function Stack({ station }: { station: Station }) {
     <>
       <Panel title="Stack, piston to snap ring" mt="8px">
         <PlateRows stack={stack} wrongs={wrongs} />
-        <RoomForm pack={trial.drawn} stack={stack} />
-        <Mends mends={mends} right={right} />
+        <StackDimensions pack={trial.drawn} stack={stack} />
+        <ClearanceFixes mends={mends} right={right} />
       </Panel>
       <Panel title="Adding one more plate" mt="8px">
-        <Gains gains={gains} />
+        <PlateGainTable gains={gains} />
       </Panel>
     </>
   )
 }
 
 function ShelfPanel({ content, unit, station }: StationProps) {
-  const trial = useStore(packBench.store, (state) => state.settled)
+  const trial = useStore(packBench.store, (state) => state.committed)
   const parts = useStore(shopStore, (shop) => shop.parts)
   const found = trial?.basis ? parts.get(trial.basis) : undefined
   const basis: PackPart | undefined = found?.kind === 'pack' ? found : undefined
   if (!trial) return null
   return (
     <Panel title="Save as a part" mt="8px">
-      <OntoShelf content={content} unit={unit} station={station} part={triedPack(unit.id, station.id, trial.drawn, basis)} basis={basis} />
+      <SaveToShelf
+        content={content}
+        unit={unit}
+        station={station}
+        part={triedPack(unit.id, station.id, trial.drawn, basis)}
+        basis={basis}
+      />
     </Panel>
   )
 }
 
 /** A band: drawn as fitted over what came in, its figures, and the work that can be done to servo, lever and strut. */
-function OfBand({ content, unit, station }: StationProps) {
+function BandPanel({ content, unit, station }: StationProps) {
   const shop = useStore(shopStore)
   const part = specInputOf(content)?.fitted.get(station.id)
   const answer = answerFor(content)
@@ -181,8 +192,8 @@ function OfBand({ content, unit, station }: StationProps) {
             candidateVerdict={verdict}
             halfHeight={230}
           />
-          <BandWays content={content} unit={unit} station={station} />
-          <Works content={content} unit={unit} station={station.id} fitted={part} />
+          <BandOptions content={content} unit={unit} station={station} />
+          <OperationsPanel content={content} unit={unit} station={station.id} fitted={part} />
         </Panel>
         <AllStations content={content} unit={unit} station={station} />
       </Box>

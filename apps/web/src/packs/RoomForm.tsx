@@ -1,13 +1,13 @@
 import { Flex } from '@chakra-ui/react'
 import { PACK_LINING_WORDS } from '@plucky/contract'
 import { LINING_CLASSES, PACK_LININGS, type PackGeometry, type PackLining, type PackStack } from '@plucky/core'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { setRoom } from './edit.js'
 import { packBench } from './trial.js'
 
 /** Room of the stack, spring and lining: what is turned on a lathe or chosen beside the plates. */
-export function RoomForm({ pack, stack }: { pack: PackGeometry; stack: PackStack }) {
+export function StackDimensions({ pack, stack }: { pack: PackGeometry; stack: PackStack }) {
   const room = (key: 'drumDepthM' | 'pistonHeightM' | 'ringThicknessM' | 'ringGrooveM', label: string) => (
     <QuantityField
       label={label}
@@ -42,7 +42,7 @@ export function RoomForm({ pack, stack }: { pack: PackGeometry; stack: PackStack
       {room('ringThicknessM', 'Snap ring')}
       {room('ringGrooveM', 'Ring groove')}
       {own('returnSpringN', 'Return springs', 'N', 0)}
-      <Pick
+      <SelectField
         label="Friction material"
         value={pack.lining ?? ''}
         options={[

@@ -42,7 +42,7 @@ function judge(input: SpecInput, answer: Answer, station: Station, part: PackPar
   return { part, verdict, specHeld, report, need }
 }
 
-/** The pack that is fitted, after the work done to it, judged; nothing where there is no answer. */
+/** Report of the installed clutch pack after its operations. `undefined` without an answer. */
 export function judgedFittedPack(content: JobContent, station: Station): JudgedPack | undefined {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   const part = input?.fitted.get(station.id)
@@ -50,7 +50,7 @@ export function judgedFittedPack(content: JobContent, station: Station): JudgedP
 }
 
 /** A pack that is on no shelf, judged as if it were fitted. A pack alters no load, so the rest of the answer stands. */
-export function judgedTriedPack(content: JobContent, station: Station, part: PackPart): JudgedPack | undefined {
+export function evaluateTrialClutch(content: JobContent, station: Station, part: PackPart): JudgedPack | undefined {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   if (!input || answer?.outcome !== 'answered') return undefined
   return judge({ ...input, fitted: new Map(input.fitted).set(station.id, part) }, answer, station, part)

@@ -4,7 +4,7 @@ import { type Knob, type OilCircuit, REGULATOR_KNOBS } from '@plucky/core'
 import { useState } from 'react'
 import { QuantityField } from '../ui/QuantityField.js'
 import { atSlider, knobRows, withKnob, type KnobRow } from './knobs.js'
-import { takePressure } from './take.js'
+import { setPressure } from './take.js'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -32,7 +32,7 @@ const TABLE = {
 const MAKE: ReadonlySet<Knob> = new Set(REGULATOR_KNOBS)
 
 /** Every knob with its slider and its figure; what is turned is marked, and goes back to what is fitted by one touch. */
-export function Knobs({ pressure, circuit, onTurn }: KnobsProps) {
+export function Adjustments({ pressure, circuit, onTurn }: KnobsProps) {
   const rows = knobRows(circuit.pump, circuit.valves, pressure.knobs).filter(({ key }) => pressure.by === 'valves' || !MAKE.has(key))
   return (
     <chakra.table css={TABLE} data-testid="knobs">
@@ -48,7 +48,7 @@ export function Knobs({ pressure, circuit, onTurn }: KnobsProps) {
 function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure; onTurn: KnobsProps['onTurn'] }) {
   const [held, setHeld] = useState<number | null>(null)
   const { key, label, name, unit, digits, value, fitted } = row
-  const set = (to: number | null) => takePressure((now) => withKnob(now, key, to))
+  const set = (to: number | null) => setPressure((now) => withKnob(now, key, to))
   const turn = (shown: number) => {
     setHeld(atSlider(row, shown))
     onTurn(withKnob(pressure, key, atSlider(row, shown)))

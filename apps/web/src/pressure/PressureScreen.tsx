@@ -2,7 +2,7 @@ import { Box, Grid, Text } from '@chakra-ui/react'
 import { CAUTIONS, type JobContent, quantity } from '@plucky/contract'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { fittedParts, type PressureReport, stationOfKind, type Unit } from '@plucky/core'
-import { Works } from '../bench/Works.js'
+import { OperationsPanel } from '../bench/Works.js'
 import { shopStore } from '../state/shop.js'
 import { useStore } from 'zustand'
 import { BreakingList } from '../line/BreakingList.js'
@@ -10,10 +10,10 @@ import { ReceivedPressures } from '../line/Pressures.js'
 import { jobStore } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Worded } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { TextButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
+import { VerdictHeading } from '../ui/Sentence.js'
 import { DemandMap } from './DemandMap.js'
 import { KnobNote } from './Knobs.js'
 import { reportFor } from './report.js'
@@ -34,7 +34,7 @@ export function PressureScreen({ content, unit }: ScreenProps) {
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
       <Box className="not-printed">
-        <Sentence content={shown} unit={unit} answer={answerFor(shown)} />
+        <VerdictHeading content={shown} unit={unit} answer={answerFor(shown)} />
       </Box>
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
         <Box className="not-printed">
@@ -46,14 +46,14 @@ export function PressureScreen({ content, unit }: ScreenProps) {
             <ReceivedPressures pressure={content.arrivedPressure} />
           </Panel>
         </Box>
-        <Follows content={follows} unit={unit} />
+        <PressureResults content={follows} unit={unit} />
       </Grid>
     </Box>
   )
 }
 
 /** All that follows from the pressure, drawn after the knob. */
-const Follows = memo(function Follows({ content, unit }: ScreenProps) {
+const PressureResults = memo(function Follows({ content, unit }: ScreenProps) {
   const report = reportFor(content)
   if (!report) return <Text p="12px">Pressure results appear when there is an answer.</Text>
   return (
@@ -68,7 +68,7 @@ const Follows = memo(function Follows({ content, unit }: ScreenProps) {
         <Order content={content} unit={unit} />
         <Gauge content={content} unit={unit} report={report} />
       </Box>
-      <Below content={content} unit={unit} report={report} />
+      <PressureTables content={content} unit={unit} report={report} />
     </>
   )
 })
@@ -84,7 +84,7 @@ function Needed({ content, unit, report }: ReportProps) {
   const picker = (
     <Box display="flex" gap="5px" role="group" aria-label="Gear shown">
       {report.ranges.map(({ rangeId }) => (
-        <Choice
+        <ToggleButton
           key={rangeId}
           on={rangeId === range?.rangeId}
           onPick={() => setChosen(rangeId)}
@@ -92,7 +92,7 @@ function Needed({ content, unit, report }: ReportProps) {
           testId={`map-${rangeId}`}
         >
           {rangeId}
-        </Choice>
+        </ToggleButton>
       ))}
     </Box>
   )
@@ -130,9 +130,9 @@ function Order({ content, unit }: ScreenProps) {
 function Gauge({ content, unit, report }: ReportProps) {
   const { number } = jobStore.getState()
   const print = (
-    <Worded onClick={() => window.print()} className="not-printed" data-testid="print-gauge">
+    <TextButton onClick={() => window.print()} className="not-printed" data-testid="print-gauge">
       Print
-    </Worded>
+    </TextButton>
   )
   return (
     <Panel title="Gauge readings to expect" aside={print}>
@@ -145,7 +145,7 @@ function Gauge({ content, unit, report }: ReportProps) {
 }
 
 /** What is looked at less often: maxima, fills, and work on pump and valves. */
-function Below({ content, unit, report }: ReportProps) {
+function PressureTables({ content, unit, report }: ReportProps) {
   const shop = useStore(shopStore)
   const fitted = fittedParts(content.spec, shop, content.book)
   const works = (['valves', 'pump'] as const).flatMap((kind) => stationOfKind(unit, kind) ?? [])
@@ -165,7 +165,7 @@ function Below({ content, unit, report }: ReportProps) {
       </Panel>
       <Panel title="Pump and regulator operations">
         {works.map(({ id }) => (
-          <Works key={id} content={content} unit={unit} station={id} fitted={fitted.get(id)} />
+          <OperationsPanel key={id} content={content} unit={unit} station={id} fitted={fitted.get(id)} />
         ))}
       </Panel>
     </Grid>

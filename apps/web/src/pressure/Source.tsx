@@ -5,11 +5,11 @@ import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, t
 import { change } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { specInputOf } from '../state/verdicts.js'
-import { Choice } from '../ui/choice.js'
-import { Pick } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/choice.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import { Knobs } from './Knobs.js'
-import { takePressure } from './take.js'
+import { Adjustments } from './Knobs.js'
+import { setPressure } from './take.js'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -32,7 +32,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
       unit={key.endsWith('K') ? '°F' : 'psi'}
       digits={0}
       value={pressure[key] ?? usual}
-      onCommit={(value) => takePressure((now) => ({ ...now, [key]: value }) as Pressure)}
+      onCommit={(value) => setPressure((now) => ({ ...now, [key]: value }) as Pressure)}
       width="104px"
       testId={`pressure-${key}`}
     />
@@ -41,9 +41,14 @@ export function Source({ content, unit, onTurn }: SourceProps) {
     <>
       <Flex gap="5px" role="group" aria-label="Line pressure comes from" mb="6px">
         {(['gauge', 'valves'] as const).map((source) => (
-          <Choice key={source} on={by === source} onPick={() => takePressure((now) => ({ ...now, by: source }))} testId={`by-${source}`}>
+          <ToggleButton
+            key={source}
+            on={by === source}
+            onPick={() => setPressure((now) => ({ ...now, by: source }))}
+            testId={`by-${source}`}
+          >
             {source === 'gauge' ? 'Gauge readings' : 'Calculated from regulator'}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
       {by === 'gauge' && (
@@ -55,7 +60,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
       <PartPick content={content} unit={unit} kind="pump" />
       <PartPick content={content} unit={unit} kind="valves" />
       {circuit ? (
-        <Knobs pressure={pressure} circuit={circuit} onTurn={onTurn} />
+        <Adjustments pressure={pressure} circuit={circuit} onTurn={onTurn} />
       ) : (
         <Text fontSize="13.5px" color="break" fontWeight={600} mt="6px">
           Install a pump and a pressure regulator to see their settings.
@@ -76,7 +81,7 @@ function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; ki
   const parts = partsFor(shopStore.getState(), unit, station.id)
   const fit = (id: string) => change((job) => ({ ...job, spec: withPart(job.spec, station.id, id === '' ? null : id) }))
   return (
-    <Pick
+    <SelectField
       label={capital(station.name)}
       value={content.spec.fits[station.id] ?? ''}
       options={[['', 'none'], ...parts.map(({ id, name }) => [id, name] as const)]}

@@ -2,7 +2,7 @@ import { chakra, Flex, Text } from '@chakra-ui/react'
 import { capital, figure, gaugeLines, quantity, shownFigure, shownUnit, stationName } from '@plucky/contract'
 import { type OilRow, type PressureReport, starvedIn, type Unit } from '@plucky/core'
 import { useState, type ReactNode } from 'react'
-import { Choice } from '../ui/choice.js'
+import { ToggleButton } from '../ui/choice.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { spareWords } from './DemandMap.js'
 import { TableHead } from '../ui/TableHead.js'
@@ -16,7 +16,7 @@ const psi = (pa: number) => shownFigure(pa, 'psi')
 const flowed = (m3PerS: number) => shownFigure(m3PerS, 'L/min', 1)
 const rpm = (w: number) => shownFigure(w, 'rpm')
 
-function Ruled({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
+function FigureTable({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
   return (
     <chakra.table css={PLAIN_TABLE} data-testid={testId}>
       <TableHead words={heads} />
@@ -66,7 +66,7 @@ export function NeedsTable({ unit, report, drawn, onDraw }: TableProps & { drawn
     )),
   )
   return (
-    <Ruled
+    <FigureTable
       heads={[
         'Gear',
         'Clutch or band',
@@ -97,7 +97,7 @@ export function GaugeTable({ report, title }: { report: PressureReport; title: s
       <Text className="only-printed" fontWeight={700}>
         {title}
       </Text>
-      <Ruled heads={['Condition', 'Engine', 'Hot', 'Cold']} rows={rows} testId="gauge" />
+      <FigureTable heads={['Condition', 'Engine', 'Hot', 'Cold']} rows={rows} testId="gauge" />
       {report.openingPa === null && (
         <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
           Gauge readings cover full throttle only. Install a pump and a pressure regulator to see idle and cruise.
@@ -116,7 +116,7 @@ export function MaximaTable({ unit, report }: TableProps) {
       <td>{psi(maximumPa)}</td>
     </tr>
   ))
-  return <Ruled heads={['Part', `Highest, ${shownUnit('psi')}`, `Limit, ${shownUnit('psi')}`]} rows={rows} testId="maxima" />
+  return <FigureTable heads={['Part', `Highest, ${shownUnit('psi')}`, `Limit, ${shownUnit('psi')}`]} rows={rows} testId="maxima" />
 }
 
 /** Filling what comes on. */
@@ -131,7 +131,7 @@ export function FillTable({ unit, report }: TableProps) {
     </tr>
   ))
   return (
-    <Ruled
+    <FigureTable
       heads={['Element', 'At', `Volume, ${shownUnit('cm³')}`, `Flow, ${shownUnit('L/min')}`, 'Fill time, s']}
       rows={rows}
       testId="fills"
@@ -157,7 +157,7 @@ export function OilTable({ report }: { report: PressureReport }) {
             </Text>
             {report.oil.map((each, i) =>
               each.at === point ? (
-                <Choice
+                <ToggleButton
                   key={each.rangeId}
                   on={each === row}
                   onPick={() => setAt(i)}
@@ -165,7 +165,7 @@ export function OilTable({ report }: { report: PressureReport }) {
                   testId={`oil-${point}-${each.rangeId}`}
                 >
                   {`${each.rangeId}${tooLittle(each) ? ' ▲' : ''}`}
-                </Choice>
+                </ToggleButton>
               ) : null,
             )}
           </Flex>
@@ -198,7 +198,7 @@ function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
   ))
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={[`at ${rpm(engineRadPerS)} rpm, hot`, shownUnit('L/min')]} rows={rows} testId="flows" />
+      <FigureTable heads={[`at ${rpm(engineRadPerS)} rpm, hot`, shownUnit('L/min')]} rows={rows} testId="flows" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
         {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} ${shownUnit('psi')}, converter ${quantity(balance.chargePa, 'psi')}. The pump absorbs ${quantity(balance.torqueNm, 'lb-ft', 1)} (${quantity(balance.powerW, 'hp', 1)}), all of it heat in the oil.`}
       </Text>
@@ -218,7 +218,7 @@ function Lubes({ row }: { row: OilRow }) {
   const starved = starvedIn(row)
   return (
     <chakra.div flex="1 1 220px">
-      <Ruled heads={['Lube circuit', 'Gets', `Needs, ${shownUnit('L/min')}`]} rows={rows} testId="lubes" />
+      <FigureTable heads={['Lube circuit', 'Gets', `Needs, ${shownUnit('L/min')}`]} rows={rows} testId="lubes" />
       <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
         {`Lube pressure: front ${quantity(frontPa, 'psi')}, center ${quantity(centrePa, 'psi')}. ${starved.length > 0 ? `${capital(starved.join(', '))}: not enough oil.` : 'All circuits get enough oil.'}`}
       </Text>

@@ -4,7 +4,7 @@ import { answerFor, specInputOf } from '../state/verdicts.js'
 
 const known = new WeakMap<JobContent, PressureReport | null>()
 
-/** All about the line pressure of a state of a job, worked out once; nothing where there is no answer. */
+/** Line pressure report of a job, computed once per job state. `null` without an answer. */
 export function reportFor(content: JobContent): PressureReport | null {
   const before = known.get(content)
   if (before !== undefined) return before

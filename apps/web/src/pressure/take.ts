@@ -4,7 +4,7 @@ import { change } from '../state/job.js'
 type Pressure = JobContent['spec']['pressure']
 
 /** Takes a calibration if its shape is right; gives the reason where it is not. */
-export function takePressure(make: (pressure: Pressure) => Pressure): string | undefined {
+export function setPressure(make: (pressure: Pressure) => Pressure): string | undefined {
   let reason: string | undefined
   change((job) => {
     const checked = checkShape(PressureDto, make(job.spec.pressure))

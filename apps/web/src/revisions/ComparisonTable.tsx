@@ -1,5 +1,5 @@
 import { chakra, Text } from '@chakra-ui/react'
-import { comparison, type Compared, type Judged } from '@plucky/contract'
+import { comparison, type Compared, type EvaluatedJob } from '@plucky/contract'
 import { useMemo } from 'react'
 
 const TABLE = {
@@ -25,8 +25,8 @@ const TABLE = {
 } as const
 
 interface ComparisonProps {
-  readonly was: Judged
-  readonly is: Judged
+  readonly was: EvaluatedJob
+  readonly is: EvaluatedJob
   readonly wasName: string
   readonly isName: string
 }

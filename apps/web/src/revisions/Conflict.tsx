@@ -1,9 +1,9 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { JobContent } from '@plucky/contract'
 import { useMemo } from 'react'
-import { saveOver, takeStored, type JobState } from '../state/job.js'
+import { overwriteSavedVersion, revertToSavedVersion, type JobState } from '../state/job.js'
 import { judgedNow } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { ComparisonTable } from './ComparisonTable.js'
 
 /** The job was changed in another window: both versions side by side, and the two ways on. */
@@ -14,12 +14,12 @@ export function Conflict({ job }: { job: JobState }) {
         <Text flex="1" minW="300px" fontWeight={600}>
           {`${job.problem} Both versions are shown below.`}
         </Text>
-        <Ruled size="sm" onClick={() => void takeStored()}>
+        <OutlineButton size="sm" onClick={() => void revertToSavedVersion()}>
           Use the saved version
-        </Ruled>
-        <Ruled size="sm" onClick={() => void saveOver()}>
+        </OutlineButton>
+        <OutlineButton size="sm" onClick={() => void overwriteSavedVersion()}>
           Overwrite with my version
-        </Ruled>
+        </OutlineButton>
       </Flex>
       {job.stored && job.content && <Both stored={job.stored} mine={job.content} />}
     </Box>

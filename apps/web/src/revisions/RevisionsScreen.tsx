@@ -4,14 +4,14 @@ import {
   checkJob,
   specHeldInWords,
   hoursWords,
-  judged,
+  evaluateJob,
   money,
   revisionName,
   revisionWords,
   sameFile,
   asReceived,
   type JobContent,
-  type Judged,
+  type EvaluatedJob,
   type Revision,
 } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
@@ -22,10 +22,10 @@ import { change, jobStore, loadRevisions, nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { viewStore } from '../state/view.js'
 import { answerFor, fileOf, judgedNow } from '../state/verdicts.js'
-import { Inked, Ruled, Worded } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
-import { Pick } from '../ui/Pick.js'
+import { VerdictHeading } from '../ui/Sentence.js'
+import { SelectField } from '../ui/Pick.js'
 import { ComparisonTable } from './ComparisonTable.js'
 import { FieldLabel } from '../ui/TextBox.js'
 
@@ -39,7 +39,7 @@ interface State {
   readonly key: string
   readonly name: string
   readonly revision: Revision | null
-  readonly judged: Judged
+  readonly judged: EvaluatedJob
 }
 
 /** Numbered, named states of the job, two of them side by side. */
@@ -58,10 +58,10 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
   if (!is || !was) return null
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answer} />
+      <VerdictHeading content={content} unit={unit} answer={answer} />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
         <Box>
-          <NameIt content={content} revisions={revisions} />
+          <SaveRevisionForm content={content} revisions={revisions} />
           <Panel title="Revisions" mt="10px">
             {problem && <Text color="break">{problem}</Text>}
             {revisions === undefined && !problem && <Text color="inkSoft">Loading revisions…</Text>}
@@ -72,9 +72,23 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
         </Box>
         <Panel title="Compare" data-testid="side-by-side">
           <Flex gap="12px" mb="6px" align="flex-end" wrap="wrap">
-            <Pick label="Left" value={was.key} options={optionsOf(states, is)} onPick={setLeft} width="250px" testId="compare-left" />
-            <Pick label="Right" value={is.key} options={optionsOf(states, was)} onPick={setRight} width="250px" testId="compare-right" />
-            {was.revision && <PutBack revision={was.revision} />}
+            <SelectField
+              label="Left"
+              value={was.key}
+              options={optionsOf(states, is)}
+              onPick={setLeft}
+              width="250px"
+              testId="compare-left"
+            />
+            <SelectField
+              label="Right"
+              value={is.key}
+              options={optionsOf(states, was)}
+              onPick={setRight}
+              width="250px"
+              testId="compare-right"
+            />
+            {was.revision && <RestoreRevision revision={was.revision} />}
           </Flex>
           <ComparisonTable was={was.judged} is={is.judged} wasName={was.name} isName={is.name} />
         </Panel>
@@ -101,13 +115,13 @@ function statesOf(content: JobContent, revisions: readonly Revision[]): State[] 
       key: String(revision.number),
       name: `${revision.number} “${revision.name}”`,
       revision,
-      judged: judged(revision.file),
+      judged: evaluateJob(revision.file),
     })),
     ...(arrived ? [{ key: 'arrived', name: 'As received', revision: null, judged: arrived }] : []),
   ]
 }
 
-function NameIt({ content, revisions }: { content: JobContent; revisions: readonly Revision[] | undefined }) {
+function SaveRevisionForm({ content, revisions }: { content: JobContent; revisions: readonly Revision[] | undefined }) {
   const [name, setName] = useState('')
   const [refused, setRefused] = useState<string>()
   const person = useStore(viewStore, (view) => view.person)
@@ -144,9 +158,9 @@ function NameIt({ content, revisions }: { content: JobContent; revisions: readon
               data-testid="revision-by"
             />{' '}
           </Field.Root>
-          <Inked type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
+          <PrimaryButton type="submit" disabled={name.trim() === ''} flexShrink={0} data-testid="name-revision">
             Save revision
-          </Inked>
+          </PrimaryButton>
         </Flex>
       </form>
       <Text mt="5px" fontSize="13.5px" color="inkSoft" lineHeight="1.35">
@@ -187,16 +201,16 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
         </ChakraLink>
       )}
       {!disabled && !on && (
-        <Worded onClick={onLook} aria-label={`Show ${state.name} on the left`}>
+        <TextButton onClick={onLook} aria-label={`Show ${state.name} on the left`}>
           Show on left
-        </Worded>
+        </TextButton>
       )}
     </Flex>
   )
 }
 
 /** Takes the job back to a named state, as a change that can be undone. */
-function PutBack({ revision }: { revision: Revision }) {
+function RestoreRevision({ revision }: { revision: Revision }) {
   const [refused, setRefused] = useState('')
   const back = () => {
     const { units, parts, operations } = shopStore.getState()
@@ -211,9 +225,9 @@ function PutBack({ revision }: { revision: Revision }) {
   }
   return (
     <Box>
-      <Ruled onClick={back} data-testid="put-back">
+      <OutlineButton onClick={back} data-testid="put-back">
         {`Restore ${revisionName(revision)}`}
-      </Ruled>
+      </OutlineButton>
       {refused && (
         <Text role="alert" color="break" fontSize="13.5px">
           {refused}

@@ -39,22 +39,22 @@ import {
 } from '../state/brief-draft.js'
 import { change } from '../state/job.js'
 import { answerFor, misfitsOf } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { OutlineButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Sentence } from '../ui/Sentence.js'
-import { Pick } from '../ui/Pick.js'
+import { VerdictHeading } from '../ui/Sentence.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import { DynoButton, DynoPlace } from '../dyno/DynoPlace.js'
+import { DynoButton, DynoImportButton } from '../dyno/DynoPlace.js'
 import { PracticePull } from '../dyno/PracticePull.js'
 import { EngineFacts } from './EngineFacts.js'
 import { EngineFigures } from './EngineFigures.js'
 import { JobFields } from './JobFields.js'
-import { NeighbourFields } from './NeighbourFields.js'
+import { MatingPartFields } from './NeighbourFields.js'
 import { VehicleFields } from './VehicleFields.js'
 import { briefField } from './brief-field.js'
 
-const worded = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
+const labeledOptions = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
 
 interface BriefProps {
   readonly content: JobContent
@@ -76,19 +76,19 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
   const answer = answerFor(content)
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answer} />
+      <VerdictHeading content={content} unit={unit} answer={answer} />
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
-      <DynoPlace content={content} />
+      <DynoImportButton content={content} />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 10fr) minmax(0, 13fr)' }} gap="10px">
         <Box>
           <JobFields content={content} />
           <Panel title="Engine" aside={<Form draft={draft} />}>
             <Flex gap="12px" align="end" wrap="wrap">
-              <Pick
+              <SelectField
                 label="Engine type"
                 width="220px"
                 value={brief.engine.kind}
-                options={worded(ENGINE_KINDS, KIND_WORDS)}
+                options={labeledOptions(ENGINE_KINDS, KIND_WORDS)}
                 onPick={(kind) => takeKind(kind as EngineKind)}
               />
               <DynoButton />
@@ -98,7 +98,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
             </Box>
             <EngineFacts engine={brief.engine} problems={draft.problems} />
           </Panel>
-          <NeighbourFields brief={brief} problems={draft.problems} />
+          <MatingPartFields brief={brief} problems={draft.problems} />
         </Box>
         <Box>
           <Panel title="Full-throttle curve" aside={<Legend />}>
@@ -152,13 +152,13 @@ function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
       {sides.map(({ id, name, tell }) => (
         <Flex key={name} gap="10px" align="baseline" py="3px">
           <Box width="130px" flexShrink={0}>
-            <Choice
+            <ToggleButton
               on={content.variantId === id}
               onPick={() => change((job) => (job.variantId === id ? job : { ...job, variantId: id }))}
               testId={`variant-${id ?? 'unknown'}`}
             >
               {name}
-            </Choice>
+            </ToggleButton>
           </Box>
           <Text fontSize="14px" lineHeight="1.35">
             {tell}
@@ -181,20 +181,27 @@ function UseAndLimits({ draft, unit }: { draft: BriefDraft; unit: Unit }) {
   return (
     <Panel title="Use and limits" mt="10px">
       <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
-        <Pick label="Use" width="100%" value={brief.use} options={worded(USES, USE_WORDS)} onPick={pickUse} testId="brief-use" />
-        <Pick
+        <SelectField
+          label="Use"
+          width="100%"
+          value={brief.use}
+          options={labeledOptions(USES, USE_WORDS)}
+          onPick={pickUse}
+          testId="brief-use"
+        />
+        <SelectField
           label="Launch"
           width="100%"
           value={brief.launch}
-          options={worded(LAUNCHES, LAUNCH_WORDS)}
+          options={labeledOptions(LAUNCHES, LAUNCH_WORDS)}
           onPick={(launch) => typeInBrief('launch', launch)}
           testId="brief-launch"
         />
-        <Pick
+        <SelectField
           label="Full-throttle pull in upper gears starts"
           width="100%"
           value={brief.upperRangeStart}
-          options={worded(UPPER_RANGE_STARTS, START_WORDS)}
+          options={labeledOptions(UPPER_RANGE_STARTS, START_WORDS)}
           onPick={(start) => typeInBrief('upperRangeStart', start)}
         />
         <QuantityField
@@ -239,9 +246,9 @@ function LockedGears({ brief, unit }: { brief: Brief; unit: Unit }) {
         Converter locked at full power in
       </Text>
       {able.map((id) => (
-        <Choice key={id} on={wanted.includes(id)} onPick={() => pick(turned(id))} label={`Gear ${id}`} testId={`lock-${id}`}>
+        <ToggleButton key={id} on={wanted.includes(id)} onPick={() => pick(turned(id))} label={`Gear ${id}`} testId={`lock-${id}`}>
           {id}
-        </Choice>
+        </ToggleButton>
       ))}
     </Flex>
   )
@@ -254,12 +261,12 @@ function Question({ open }: { open: boolean }) {
       <Text fontSize="13.5px" color="inkSoft">
         Goal
       </Text>
-      <Choice on={!open} onPick={() => typeInBrief('openQuestion', false)}>
+      <ToggleButton on={!open} onPick={() => typeInBrief('openQuestion', false)}>
         Hold this power
-      </Choice>
-      <Choice on={open} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
+      </ToggleButton>
+      <ToggleButton on={open} onPick={() => typeInBrief('openQuestion', true)} testId="brief-open">
         No target: how much does it hold?
-      </Choice>
+      </ToggleButton>
     </Flex>
   )
 }
@@ -269,20 +276,20 @@ function Form({ draft }: { draft: BriefDraft }) {
   const { engine } = draft.brief
   return (
     <Flex gap="5px" role="group" aria-label="Engine data type">
-      <Choice
+      <ToggleButton
         on={engine.form === 'headline'}
         onPick={() => engine.form === 'points' && typeInBrief('engine', inForm(engine, 'headline'))}
         testId="form-headline"
       >
         Peak figures
-      </Choice>
-      <Choice
+      </ToggleButton>
+      <ToggleButton
         on={engine.form === 'points'}
         onPick={() => engine.form === 'headline' && typeInBrief('engine', inForm(engine, 'points'))}
         testId="form-points"
       >
         Measured curve
-      </Choice>
+      </ToggleButton>
     </Flex>
   )
 }
@@ -323,13 +330,13 @@ function Pending({ content, draft }: { content: JobContent; draft: BriefDraft })
         {`${draft.problems.length === 1 ? 'One value' : `${draft.problems.length} values`} conflict (see below). The job keeps its last valid brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} fixed.`}
       </Text>
       {contradicts && torque !== undefined && (
-        <Ruled size="sm" onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)} data-testid="scale-torque">
+        <OutlineButton size="sm" onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)} data-testid="scale-torque">
           {`Scale peak torque to ${quantity(torque, 'lb-ft')}`}
-        </Ruled>
+        </OutlineButton>
       )}
-      <Ruled size="sm" onClick={leaveDraft}>
+      <OutlineButton size="sm" onClick={leaveDraft}>
         Revert to saved
-      </Ruled>
+      </OutlineButton>
     </Flex>
   )
 }

@@ -3,9 +3,9 @@ import { CORRECTION_WORDS, MEASURED_AT_WORDS, type Problem } from '@plucky/contr
 import { boostFor, CORRECTIONS, ENGINE_INERTIA, engineCurve, toSi, type BriefEngine, type Measurement } from '@plucky/core'
 import type { ReactNode } from 'react'
 import { typeInBrief } from '../state/brief-draft.js'
-import { Worded } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
-import { Pick } from '../ui/Pick.js'
+import { TextButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { briefField, type ProblemAt } from './brief-field.js'
 
@@ -72,7 +72,7 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
   return (
     <Group title="How it was measured">
       <Grid templateColumns="1fr 1fr" gap="8px 16px" alignItems="start">
-        <Pick
+        <SelectField
           label="Measured"
           width="100%"
           value={measured.at}
@@ -80,7 +80,7 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
           onPick={(at) => set({ at: at as Measurement['at'] })}
           testId="measured-at"
         />
-        <Pick
+        <SelectField
           label="Correction"
           width="100%"
           value={measured.correction}
@@ -121,12 +121,12 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
   return (
     <Group title="Boost">
       <Flex gap="6px" mb="6px">
-        <Choice on={!boost} onPick={() => typeInBrief('engine.boost', undefined)}>
+        <ToggleButton on={!boost} onPick={() => typeInBrief('engine.boost', undefined)}>
           Instant
-        </Choice>
-        <Choice on={boost !== undefined} onPick={() => !boost && usual && typeInBrief('engine.boost', usual)} testId="boost-builds">
+        </ToggleButton>
+        <ToggleButton on={boost !== undefined} onPick={() => !boost && usual && typeInBrief('engine.boost', usual)} testId="boost-builds">
           Builds with lag
-        </Choice>
+        </ToggleButton>
       </Flex>
       {boost && (
         <Grid templateColumns="1fr 1fr 1fr" gap="8px 12px" alignItems="start">
@@ -149,9 +149,9 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
           {boost.offPoints ? (
             <Text fontSize="13.5px" color="inkSoft" alignSelf="end">
               {`${boost.offPoints.length} off-boost points`}
-              <Worded height="24px" onClick={() => typeInBrief('engine.boost.offPoints', undefined)}>
+              <TextButton height="24px" onClick={() => typeInBrief('engine.boost.offPoints', undefined)}>
                 Remove
-              </Worded>
+              </TextButton>
             </Text>
           ) : (
             <QuantityField

@@ -5,14 +5,14 @@ import {
   type BriefEngine,
   type CurvePoint,
   type Headline,
-  headlineFor,
+  typicalPeaksFor,
   IDLE_TORQUE_SHARE,
   toSi,
   type UnitName,
 } from '@plucky/core'
 import { Trash2 } from 'lucide-react'
 import { typeInBrief } from '../state/brief-draft.js'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
@@ -60,9 +60,9 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
         {`Blank = ${IDLE_TORQUE_SHARE} × peak torque (typical value).`}
       </Text>
       <Box gridColumn="1 / -1">
-        <Worded height="24px" onClick={() => takeUsual(engine)} data-testid="usual-shape">
+        <TextButton height="24px" onClick={() => takeUsual(engine)} data-testid="usual-shape">
           Fill in a typical curve from engine type and power
-        </Worded>
+        </TextButton>
       </Box>
     </Grid>
   )
@@ -72,7 +72,7 @@ const STEP = toSi(500, 'rpm')
 
 /** The usual shape of an engine's kind at its peak power, with what it does before its boost is there. */
 function takeUsual(engine: Extract<BriefEngine, { form: 'headline' }>): void {
-  const headline = headlineFor(engine.kind, engine.headline.peakPowerW)
+  const headline = typicalPeaksFor(engine.kind, engine.headline.peakPowerW)
   const boost = boostFor(engine.kind, headline.peakTorqueSpeedRadPerS)
   typeInBrief('engine', { ...engine, headline, ...(boost ? { boost } : {}) })
 }
@@ -89,9 +89,9 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
     <Box data-testid="points">
       <Flex gap="10px" align="center" mb="4px">
         <Text fontSize="14px">{`${points.length} measured points, as entered.`}</Text>
-        <Ruled size="sm" minH="32px" onClick={() => typeInBrief('engine.points', thinned)} data-testid="thin-points">
+        <OutlineButton size="sm" minH="32px" onClick={() => typeInBrief('engine.points', thinned)} data-testid="thin-points">
           {`Reduce to ${THINNED} points for editing`}
-        </Ruled>
+        </OutlineButton>
       </Flex>
       <Box
         maxH="220px"
@@ -135,14 +135,14 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
         </Text>
       )}
       <Flex mt="8px">
-        <Ruled
+        <OutlineButton
           onClick={() =>
             set([...points, { speedRadPerS: (last?.speedRadPerS ?? STEP) + STEP, torqueNm: last?.torqueNm ?? toSi(300, 'lb-ft') }])
           }
           data-testid="add-point"
         >
           Add point
-        </Ruled>
+        </OutlineButton>
       </Flex>
     </Box>
   )

@@ -10,9 +10,9 @@ import {
 } from '@plucky/contract'
 import { USUAL_CLASSES, type Brief } from '@plucky/core'
 import { useState } from 'react'
-import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
+import { ShapeForm, type FormAdapter } from '../shelf/ShapeForm.js'
 import { typeInBrief } from '../state/brief-draft.js'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 
 const SHAPES = [
@@ -46,7 +46,7 @@ const UsualClasses = () => (
       Typical:
     </Text>
     {USUAL_CLASSES.map(({ id, rule }) => (
-      <Worded
+      <TextButton
         key={id}
         height="24px"
         fontSize="13.5px"
@@ -54,7 +54,7 @@ const UsualClasses = () => (
         data-testid={`class-${id}`}
       >
         {USUAL_CLASS_WORDS[id]}
-      </Worded>
+      </TextButton>
     ))}
   </Flex>
 )
@@ -65,7 +65,7 @@ interface NeighbourProps {
 }
 
 /** What the transmission is bolted to at both ends, and what the class requires: each may be left out. */
-export const NeighbourFields = ({ brief, problems }: NeighbourProps) =>
+export const MatingPartFields = ({ brief, problems }: NeighbourProps) =>
   SHAPES.map((shape) => <Neighbour key={shape.key} shape={shape} brief={brief} problems={problems} />)
 
 const valueAt = (brief: Brief, path: string): unknown =>
@@ -77,7 +77,7 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
   const own = problems.filter(({ path }) => path.startsWith(`${key}.`))
   const isShown = (path: string) => touched.has(path) || valueAt(brief, path) !== undefined
   const waiting = own.filter(({ path }) => !isShown(path)).length
-  const form: FormOf = {
+  const form: FormAdapter = {
     prefix: 'brief-',
     problemAt: (path) => (isShown(path) ? own.find((p) => p.path === path)?.sentence : undefined),
     set: (path, typed) => {
@@ -88,9 +88,9 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
     own: () => undefined,
   }
   const leave = (
-    <Worded height="22px" onClick={() => typeInBrief(key, undefined)}>
+    <TextButton height="22px" onClick={() => typeInBrief(key, undefined)}>
       Remove
-    </Worded>
+    </TextButton>
   )
   return (
     <Panel title={title} mt="10px" aside={value && leave}>
@@ -105,9 +105,9 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
           )}
         </Box>
       ) : (
-        <Ruled onClick={() => typeInBrief(key, {})} data-testid={`add-${key}`}>
+        <OutlineButton onClick={() => typeInBrief(key, {})} data-testid={`add-${key}`}>
           {add}
-        </Ruled>
+        </OutlineButton>
       )}
       <Text fontSize="13.5px" color="inkSoft" mt="4px">
         {why}

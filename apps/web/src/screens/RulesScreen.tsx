@@ -10,7 +10,7 @@ import {
   type JobContent,
   type RuleQuestion,
   specHeldInWords,
-  worded,
+  toProblem,
   shownCurrency,
 } from '@plucky/contract'
 import { DEFAULT_RULES, LIFE_PER, ruleFaults, TYRE_LIMITS, USES, type HouseRules, type Unit } from '@plucky/core'
@@ -18,11 +18,11 @@ import equal from 'fast-deep-equal'
 import { memo } from 'react'
 import { change } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { OutlineButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
-import { Sentence } from '../ui/Sentence.js'
+import { SelectField } from '../ui/Pick.js'
+import { VerdictHeading } from '../ui/Sentence.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 
@@ -36,7 +36,7 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
   const answer = answerFor(content)
   return (
     <Box px="14px" pb="20px" maxW="1280px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answer} />
+      <VerdictHeading content={content} unit={unit} answer={answer} />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="10px" alignItems="start">
         <Box>
           {RULE_QUESTIONS.map((question, i) => (
@@ -117,7 +117,7 @@ const Tires = ({ content }: { content: JobContent }) => (
   <Panel title="Tires as the fuse" note="if their limit is known; never with all wheels driven" mt="10px">
     <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end" mb="6px">
       {USES.map((use) => (
-        <Pick
+        <SelectField
           key={use}
           label={capital(USE_WORDS[use])}
           width="100%"
@@ -144,9 +144,9 @@ function Shock({ content }: { content: JobContent }) {
       note="applied once, to the demand"
       aside={
         own && (
-          <Ruled size="sm" onClick={() => take(DEFAULT_RULES)} data-testid="rules-default">
+          <OutlineButton size="sm" onClick={() => take(DEFAULT_RULES)} data-testid="rules-default">
             Reset to defaults
-          </Ruled>
+          </OutlineButton>
         )
       }
     >
@@ -211,9 +211,9 @@ function Sides({ question, content, unit }: RulesProps & { question: RuleQuestio
     return (
       <Flex key={side.name} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
         <Box width="142px" flexShrink={0}>
-          <Choice on={on} onPick={() => take(rules)} testId={`rule-${question.key}-${String(side.value)}`}>
+          <ToggleButton on={on} onPick={() => take(rules)} testId={`rule-${question.key}-${String(side.value)}`}>
             {side.name}
-          </Choice>
+          </ToggleButton>
         </Box>
         <Text fontSize="14px" flex="1" lineHeight="1.35">
           {side.why}
@@ -247,7 +247,7 @@ function Fields({ content, of, unitName }: FieldsProps) {
     if (!checked.ok) return checked.problems[0]?.sentence
     const next = JSON.parse(JSON.stringify(checked.value)) as HouseRules
     const [crossed] = ruleFaults(next)
-    if (crossed) return worded(crossed).sentence
+    if (crossed) return toProblem(crossed).sentence
     take(next)
     return undefined
   }

@@ -11,9 +11,9 @@ import {
   type Vehicle,
 } from '@plucky/core'
 import { typeInBrief } from '../state/brief-draft.js'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 /** To begin with; both are to be corrected. */
@@ -27,9 +27,9 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
   if (!vehicle)
     return (
       <Panel title="Vehicle" mt="10px">
-        <Ruled onClick={() => typeInBrief('vehicle', FIRST)} data-testid="add-vehicle">
+        <OutlineButton onClick={() => typeInBrief('vehicle', FIRST)} data-testid="add-vehicle">
           Enter axle ratio and tire
-        </Ruled>
+        </OutlineButton>
         <Text fontSize="13.5px" color="inkSoft" mt="4px">
           Needed for flash stall, cruise slip, top speed and the tire limit.
         </Text>
@@ -52,9 +52,9 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
       title="Vehicle"
       mt="10px"
       aside={
-        <Worded height="22px" onClick={() => typeInBrief('vehicle', undefined)}>
+        <TextButton height="22px" onClick={() => typeInBrief('vehicle', undefined)}>
           Remove
-        </Worded>
+        </TextButton>
       }
     >
       <Grid templateColumns="1fr 1fr 1fr" gap="8px 14px" alignItems="start">
@@ -80,7 +80,7 @@ type FieldOf = (key: Exclude<keyof Vehicle, 'drivenAxle'>, label: string, digits
 /** Fields required for the tire limit. */
 const TyreFields = ({ vehicle, field }: { vehicle: Vehicle; field: FieldOf }) => (
   <>
-    <Pick
+    <SelectField
       label="Driven axle"
       width="100%"
       value={vehicle.drivenAxle ?? ''}

@@ -21,7 +21,7 @@ import {
 } from '@plucky/contract'
 import { boreShare, type DutyCase, type ShaftFigure, shaftLength, type ShaftReport, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
-import { useTried, type Judged } from './tried.js'
+import { useTrialResult, type Judged } from './tried.js'
 
 interface FiguresProps {
   readonly content: JobContent
@@ -44,7 +44,7 @@ interface Row {
 
 /** Everything that follows from the drawing, for what is fitted and for what lies on the bench. */
 export function Figures({ content, unit, station, fitted, duty, onOpen }: FiguresProps) {
-  const tried = useTried(content, station, duty?.id ?? '')
+  const tried = useTrialResult(content, station, duty?.id ?? '')
   const leftOut = useStore(trialStore, ({ trial }) => {
     const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
     return basis !== undefined && basis.stated.length > 0 && basis.geometry !== trial?.drawn
@@ -158,7 +158,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
       : [
           of('Natural period', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms (turbine on its shafts)` : '—'), 'period'),
           of('Launch overshoot', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} (torque ramp)` : '—'), 'overshoot'),
-          of('Shock from a sudden 100 rpm stop', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
+          of('Shock from a sudden 100 rpm stop', (r) => (r.suddenStopNm === null ? '—' : `+${lbft(r.suddenStopNm)}`), 'caught'),
         ]),
     ...(oil || fitted === undefined
       ? [

@@ -5,7 +5,7 @@ import { useStore } from 'zustand'
 import { ink } from '../ui/theme.js'
 import { dragged, gripsOf, type At, type Grip, type Piece } from './edit.js'
 import { xOf, type ShaftFrame } from './frame.js'
-import { follow, hold, letGo, pieceStore, trialStore } from './trial.js'
+import { updateDrag, startDrag, endDrag, pieceStore, trialStore } from './trial.js'
 
 interface GripsProps {
   readonly frame: ShaftFrame
@@ -66,18 +66,18 @@ function down(event: PointerEvent<SVGGElement>, key: string): void {
   event.currentTarget.setPointerCapture(event.pointerId)
   held = { shaft: each.shaft, grip: each.grip, px: event.clientX, py: event.clientY, at: each.at }
   pieceStore.setState({ piece: each.grip.piece })
-  hold()
+  startDrag()
 }
 
 function move(event: PointerEvent<SVGGElement>): void {
   if (!held || !bench) return
   const { perM } = bench.frame
   const { at, px, py, shaft, grip } = held
-  follow(dragged(shaft, grip, { xM: at.xM + (event.clientX - px) / perM, rM: at.rM + (event.clientY - py) / perM }))
+  updateDrag(dragged(shaft, grip, { xM: at.xM + (event.clientX - px) / perM, rM: at.rM + (event.clientY - py) / perM }))
 }
 
 function up(): void {
-  if (held) letGo()
+  if (held) endDrag()
   held = undefined
 }
 
@@ -114,9 +114,9 @@ function walked(event: KeyboardEvent, shaft: ShaftGeometry, { grip, at, along }:
   event.preventDefault()
   const by = step * (event.shiftKey ? 10 : 1) * STEP_M
   const teeth = grip.of === 'diameter' && shaft.sections[grip.piece.index]?.spline?.moduleM
-  hold()
-  follow(dragged(shaft, grip, along ? { ...at, xM: at.xM + by } : { ...at, rM: at.rM + (teeth ? (step * teeth) / 2 : by / 2) }))
-  letGo()
+  startDrag()
+  updateDrag(dragged(shaft, grip, along ? { ...at, xM: at.xM + by } : { ...at, rM: at.rM + (teeth ? (step * teeth) / 2 : by / 2) }))
+  endDrag()
 }
 
 interface MarkProps {

@@ -12,8 +12,8 @@ import {
 } from '@plucky/contract'
 import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
 import { memo } from 'react'
-import { Worded } from '../ui/buttons.js'
-import { Pick } from '../ui/Pick.js'
+import { TextButton } from '../ui/buttons.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, withoutField, type Piece } from './edit.js'
@@ -79,7 +79,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (
     <Flex mt="8px" gap="8px" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
-      <Pick
+      <SelectField
         label="Feature"
         value={`${here.kind}-${here.index}`}
         options={piecesOf(shaft)}
@@ -149,7 +149,7 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
       {section.spline && <SplineFields unit={unit} spline={section.spline} index={index} />}
       <Flex gap="2px" wrap="wrap" align="center" width="100%">
         {ADDITIONS.map(({ word, kind, add, indexOf, testId }) => (
-          <Worded
+          <TextButton
             key={kind}
             onClick={() =>
               makeAndChoose(
@@ -161,14 +161,14 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
             data-testid={testId}
           >
             {word}
-          </Worded>
+          </TextButton>
         ))}
-        <Worded onClick={() => change(splined)} data-testid="toggle-spline">
+        <TextButton onClick={() => change(splined)} data-testid="toggle-spline">
           {section.spline ? 'Remove spline' : 'Add spline'}
-        </Worded>
-        <Worded onClick={() => change(idle)}>{section.idle ? 'Set as loaded' : 'Set as unloaded'}</Worded>
+        </TextButton>
+        <TextButton onClick={() => change(idle)}>{section.idle ? 'Set as loaded' : 'Set as unloaded'}</TextButton>
         {shaft.sections.length > 1 && (
-          <Worded
+          <TextButton
             onClick={() =>
               makeAndChoose(
                 (s) => remove(s, { kind: 'section', index }),
@@ -179,7 +179,7 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
             data-testid="remove-piece"
           >
             Remove
-          </Worded>
+          </TextButton>
         )}
       </Flex>
     </>
@@ -215,14 +215,14 @@ function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; ind
     <>
       <Size label="teeth" unit={null} digits={0} value={spline.teeth} to={(teeth) => of({ teeth })} testId="size-teeth" />
       <Size label="pitch" unit="mm module" digits={5} value={spline.moduleM} to={(moduleM) => of({ moduleM })} />
-      <Pick
+      <SelectField
         label="root"
         width="92px"
         value={spline.root}
         options={Object.entries(SPLINE_ROOT_WORDS)}
         onPick={(root) => change(of({ root: root as Spline['root'] }))}
       />
-      <Pick
+      <SelectField
         label="Made by"
         width="92px"
         value={spline.made ?? 'cut'}
@@ -230,21 +230,21 @@ function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; ind
         onPick={(made) => change(of({ made: made as 'cut' | 'rolled' }))}
         testId="spline-made"
       />
-      <Pick
+      <SelectField
         label="Spline runout"
         width="104px"
         value={spline.runOut ?? 'sharp'}
         options={Object.entries(RUN_OUT_WORDS)}
         onPick={(runOut) => change(of({ runOut: runOut as 'sharp' | 'faded' }))}
       />
-      <Pick
+      <SelectField
         label="Fit type"
         width="120px"
         value={spline.fit ?? 'side'}
         options={Object.entries(SPLINE_FIT_WORDS)}
         onPick={(fit) => change(of({ fit: fit as 'side' | 'major' }))}
       />
-      <Pick
+      <SelectField
         label="Mates with"
         width="132px"
         value={spline.mate ?? ''}
@@ -275,16 +275,16 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
         value={hole.drillings ?? 1}
         to={(drillings) => (s) => setHole(s, index, { drillings })}
       />
-      <Pick
+      <SelectField
         label="edge"
         width="120px"
         value={hole.edge ?? 'sharp'}
         options={Object.entries(HOLE_EDGE_WORDS)}
         onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))}
       />
-      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">
+      <TextButton mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">
         Remove
-      </Worded>
+      </TextButton>
     </>
   )
 }
@@ -307,9 +307,9 @@ function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number })
         to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })}
       />
       <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />
-      <Worded mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">
+      <TextButton mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">
         Remove
-      </Worded>
+      </TextButton>
     </>
   )
 }

@@ -23,7 +23,7 @@ import { ChartFiles } from '../charts/ChartFiles.js'
 import { StressChart } from './StressChart.js'
 import { TypeHere } from './TypeHere.js'
 import { trialStore } from './trial.js'
-import { useTried, type Judged, type ShaftPart } from './tried.js'
+import { useTrialResult, type Judged, type ShaftPart } from './tried.js'
 
 interface DrawingProps {
   readonly content: JobContent
@@ -38,7 +38,7 @@ interface DrawingProps {
 /** The split centreline: fitted above, tried below, at one scale, and the shear along both underneath. */
 export function ShaftDrawing({ content, unit, station, part, fitted, duty }: DrawingProps) {
   const drawn = useStore(trialStore, (state) => state.trial?.drawn)
-  const tried = useTried(content, station, duty?.id ?? '')
+  const tried = useTrialResult(content, station, duty?.id ?? '')
   const box = useRef<HTMLDivElement>(null)
   const width = useWidth(box, 820)
   const [typing, setTyping] = useState<
@@ -158,7 +158,7 @@ function Sizes({ geometry: shaft, left, centre, perM, up }: HalfProps) {
   )
 }
 
-/** The middle of a section, or beside a hole that stands there; nothing where there is no room. */
+/** Position for a label: the middle of a section, or next to a hole at that place. `undefined` if there is no room. */
 function freePlace(shaft: ShaftGeometry, from: number, to: number, half: number): number | undefined {
   const holes = crossHoles(shaft)
   const free = (x: number) => holes.every((h) => Math.abs(h.fromFrontM - x) > h.diameterM / 2 + half)

@@ -3,8 +3,8 @@ import { capital, CAUTIONS, type JobContent } from '@plucky/contract'
 import { partsFor, workShaftFigure, type DutyCase, type Part, type ShaftFigure, type Station, type Unit } from '@plucky/core'
 import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { Begin } from '../bench/Begin.js'
-import { OntoShelf } from '../bench/OntoShelf.js'
+import { TrialPicker } from '../bench/Begin.js'
+import { SaveToShelf } from '../bench/OntoShelf.js'
 import { StationTable } from '../bench/StationTable.js'
 import { trialKeys } from '../bench/trial.js'
 import { WorkingView } from '../bench/WorkingView.js'
@@ -13,16 +13,16 @@ import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { Worded } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { TextButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
-import { Sentence } from '../ui/Sentence.js'
+import { VerdictHeading } from '../ui/Sentence.js'
 import { Figures } from './Figures.js'
 import { PieceFields } from './PieceFields.js'
 import { ShaftDrawing } from './ShaftDrawing.js'
-import { begin, comeTo, pieceStore, shaftBench, trialStore } from './trial.js'
-import { fittedShaft, judgedFitted, shaftStations, trialPart, useTried, type Judged, type ShaftPart } from './tried.js'
+import { begin, openStation, pieceStore, shaftBench, trialStore } from './trial.js'
+import { fittedShaft, judgedFitted, shaftStations, trialPart, useTrialResult, type Judged, type ShaftPart } from './tried.js'
 import { WhatIf } from './WhatIf.js'
 
 interface ScreenProps {
@@ -37,7 +37,7 @@ export function ShaftScreen({ content, unit }: ScreenProps) {
   const station = stations.find(({ id }) => id === chosen) ?? stations.find(({ id }) => id === 'input-shaft') ?? stations[0]
   return (
     <Box px="14px" pb="16px" maxW="1680px" mx="auto">
-      <Sentence content={content} unit={unit} answer={answerFor(content)} />
+      <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {station ? (
         <OnBench content={content} unit={unit} station={station} stations={stations} />
       ) : (
@@ -49,7 +49,7 @@ export function ShaftScreen({ content, unit }: ScreenProps) {
 
 function OnBench({ content, unit, station, stations }: ScreenProps & { station: Station; stations: readonly Station[] }) {
   const number = useStore(jobStore, (job) => job.number)
-  useEffect(() => comeTo(number, station.id), [number, station.id])
+  useEffect(() => openStation(number, station.id), [number, station.id])
   const answer = answerFor(content)
   const cases = answer?.outcome === 'answered' ? answer.cases : []
   const caseId = useStore(viewStore, (view) => view.caseId)
@@ -59,14 +59,14 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
       <Flex gap="6px" wrap="wrap" mb="6px" align="center" justify="space-between">
         <Flex gap="5px" role="group" aria-label="Shafts in this transmission" wrap="wrap">
           {stations.map(({ id, name }) => (
-            <Choice
+            <ToggleButton
               key={id}
               on={id === station.id}
               onPick={() => viewStore.setState({ station: id, candidate: '' })}
               testId={`shaft-${id}`}
             >
               {capital(name)}
-            </Choice>
+            </ToggleButton>
           ))}
         </Flex>
         <CasePicker unit={unit} cases={cases} chosen={duty} brief={content.brief} />
@@ -122,7 +122,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
         <Panel
           title={`Shaft: ${station.name}`}
           note={lies ? 'drag a handle or type a size' : 'choose a starting shaft to edit'}
-          aside={<Begin bench={shaftBench} station={station} shelf={shelf} fitted={part} onLay={layShaft} plain={PLAIN} />}
+          aside={<TrialPicker bench={shaftBench} station={station} shelf={shelf} fitted={part} onLay={layShaft} plain={PLAIN} />}
           data-testid="shaft-bench"
         >
           <ShaftDrawing content={content} unit={unit} station={station} part={part} fitted={fitted} duty={duty} />
@@ -190,11 +190,11 @@ function Opened({
   open,
   onClose,
 }: WorkProps & { fitted: Judged | undefined; open: Opening; onClose: () => void }) {
-  const tried = useTried(content, station, duty?.id ?? '')
+  const tried = useTrialResult(content, station, duty?.id ?? '')
   const judged = open.of === 'tried' ? tried : fitted
   const working = judged && workShaftFigure(judged.part.geometry, judged.report, open.figure)
   if (working) return <WorkingView working={working} onClose={onClose} />
-  return <Worded onClick={onClose}>This value no longer has a calculation. Back to comparison</Worded>
+  return <TextButton onClick={onClose}>This value no longer has a calculation. Back to comparison</TextButton>
 }
 
 /** While a mark is dragged drawing and figures follow at once, the figures of its piece when there is time, the other forms at its end. */
@@ -205,15 +205,15 @@ function PieceForm({ unit }: { unit: Unit }) {
 }
 
 function WholeForm({ steelOfFitted }: { steelOfFitted: string | undefined }) {
-  const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
+  const trial = useDeferredValue(useStore(trialStore, (state) => state.committed))
   return trial ? <WhatIf shaft={trial.drawn} steelOfFitted={steelOfFitted} /> : null
 }
 
 function ShelfForm({ content, unit, station }: ScreenProps & { station: Station }) {
-  const trial = useDeferredValue(useStore(trialStore, (state) => state.settled))
+  const trial = useDeferredValue(useStore(trialStore, (state) => state.committed))
   const basis = trial?.basis ? shopStore.getState().parts.get(trial.basis) : undefined
   const like = basis?.kind === 'shaft' ? basis : undefined
   return trial ? (
-    <OntoShelf content={content} unit={unit} station={station} part={trialPart(unit.id, station.id, trial.drawn, like)} basis={like} />
+    <SaveToShelf content={content} unit={unit} station={station} part={trialPart(unit.id, station.id, trial.drawn, like)} basis={like} />
   ) : null
 }

@@ -11,8 +11,8 @@ import {
   type Surface,
 } from '@plucky/core'
 import { memo, useState } from 'react'
-import { Worded } from '../ui/buttons.js'
-import { Pick } from '../ui/Pick.js'
+import { TextButton } from '../ui/buttons.js'
+import { SelectField } from '../ui/Pick.js'
 import { setBore, setHoles, setSection, setSplines } from './edit.js'
 import { Size, tryChange } from './PieceFields.js'
 import { change } from './trial.js'
@@ -41,7 +41,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
   return (
     <>
       <Flex gap="8px" wrap="wrap" align="start">
-        <Pick
+        <SelectField
           label="steel"
           width="310px"
           value={shaft.steelId}
@@ -50,7 +50,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
           testId="what-steel"
         />
         <Size label="Case depth" value={shaft.caseDepthM} to={(caseDepthM) => (s) => ({ ...s, caseDepthM })} testId="what-case" />
-        <Pick
+        <SelectField
           label="surface"
           width="150px"
           value={shaft.surface ?? 'machined'}
@@ -78,7 +78,7 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
   ]
   return (
     <>
-      <Pick
+      <SelectField
         label="Splines made by"
         width="96px"
         value={made ?? ''}
@@ -86,14 +86,14 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
         onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))}
         testId="what-made"
       />
-      <Pick
+      <SelectField
         label="Spline roots"
         width="96px"
         value={root ?? ''}
         options={pickable(root, SPLINE_ROOT_WORDS)}
         onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))}
       />
-      <Pick
+      <SelectField
         label="Spline runout"
         width="104px"
         value={runOut ?? ''}
@@ -101,10 +101,10 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
         onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))}
       />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">
+        <TextButton onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">
           One more tooth
-        </Worded>
-        <Worded onClick={() => change((s) => moreTeeth(s, -1))}>One less tooth</Worded>
+        </TextButton>
+        <TextButton onClick={() => change((s) => moreTeeth(s, -1))}>One less tooth</TextButton>
       </Flex>
     </>
   )
@@ -129,7 +129,7 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
     (s) => ({ ...s, holes: (s.holes ?? []).map((h) => ({ ...h, diameterM: h.diameterM * by })) })
   return (
     <>
-      <Pick
+      <SelectField
         label="hole edges"
         width="112px"
         value={edge ?? ''}
@@ -138,10 +138,10 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
         testId="what-edge"
       />
       <Flex gap="0" direction="column" mt="10px">
-        <Worded onClick={() => change(scaled(0.8))} data-testid="smaller-holes">
+        <TextButton onClick={() => change(scaled(0.8))} data-testid="smaller-holes">
           Holes 20% smaller
-        </Worded>
-        <Worded onClick={() => change(scaled(1.25))}>Holes 25% larger</Worded>
+        </TextButton>
+        <TextButton onClick={() => change(scaled(1.25))}>Holes 25% larger</TextButton>
       </Flex>
     </>
   )
@@ -173,7 +173,7 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
         without={(s) => without(s, 'hardness')}
         testId="what-hardness"
       />
-      <Pick
+      <SelectField
         label="scale"
         width="80px"
         value={scale}
@@ -183,7 +183,7 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
         ]}
         onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))}
       />
-      <Pick
+      <SelectField
         label="Measured at"
         width="140px"
         value={on}
@@ -199,9 +199,9 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
     return (
-      <Worded onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">
+      <TextButton onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">
         Enter a material certificate
-      </Worded>
+      </TextButton>
     )
   const set =
     (more: Partial<CertifiedSteel>): Edit =>
@@ -219,9 +219,9 @@ function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }
         to={(ultimatePa) => set({ ultimatePa })}
         testId="what-tensile"
       />
-      <Worded mt="28px" onClick={() => change((s) => without(s, 'certified'))}>
+      <TextButton mt="28px" onClick={() => change((s) => without(s, 'certified'))}>
         Back to grade minimums
-      </Worded>
+      </TextButton>
     </>
   )
 }

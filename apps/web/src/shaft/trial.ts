@@ -6,19 +6,19 @@ import { PLAIN_SHAFT, withOwnHoles, type Piece } from './edit.js'
 
 export type Trial = AnyTrial<ShaftGeometry>
 
-const holds = (shaft: ShaftGeometry) => shaftFaults(shaft).length === 0
+const isValid = (shaft: ShaftGeometry) => shaftFaults(shaft).length === 0
 
 /** An earlier version of this page kept the drawing under another name. */
 function read(kept: unknown): ShaftGeometry | undefined {
   const { drawn, shaft } = kept as { drawn?: unknown; shaft?: unknown }
   const found = drawn ?? shaft
-  return checkShape(GEOMETRY_DTOS.shaft, found).ok && holds(found as ShaftGeometry) ? (found as ShaftGeometry) : undefined
+  return checkShape(GEOMETRY_DTOS.shaft, found).ok && isValid(found as ShaftGeometry) ? (found as ShaftGeometry) : undefined
 }
 
 /** The shaft on the bench. */
-export const shaftBench = trialBench<ShaftGeometry>({ holds, read })
+export const shaftBench = trialBench<ShaftGeometry>({ isValid, read })
 export const trialStore = shaftBench.store
-export const { change, hold, follow, letGo, back, forth, clear } = shaftBench
+export const { change, startDrag, updateDrag, endDrag, undo, redo, clear } = shaftBench
 
 const FIRST: Piece = { kind: 'section', index: 0 }
 
@@ -26,9 +26,9 @@ const FIRST: Piece = { kind: 'section', index: 0 }
 export const pieceStore = createStore<{ readonly piece: Piece }>(() => ({ piece: FIRST }))
 
 /** Comes to a station of a job, and looks at the first piece. */
-export function comeTo(number: number, station: string): void {
+export function openStation(number: number, station: string): void {
   if (trialStore.getState().at !== `${number}-${station}`) pieceStore.setState({ piece: FIRST })
-  shaftBench.comeTo(number, station)
+  shaftBench.openStation(number, station)
 }
 
 /** Lays a shaft on the bench: one of the shelf to change, or a plain one to begin from nothing. */

@@ -37,7 +37,7 @@ export interface Judged {
   readonly specHeld: PowerHeld
   readonly stops: readonly Stop[]
   readonly report: ShaftReport
-  /** Along its length, in the case that is shown; nothing where it carries nothing there. */
+  /** Stress along the shaft in the selected case. Empty if the shaft carries no torque in it. */
   readonly stress: readonly StressStretch[]
   /** Torque of that case, shock in it. */
   readonly demandNm: number
@@ -69,7 +69,7 @@ export function fittedShaft(content: JobContent, station: Station): ShaftPart | 
   return part?.kind === 'shaft' ? part : undefined
 }
 
-/** What is known of it in this job; nothing where there is no answer. */
+/** Report of the installed shaft in this job. `undefined` without an answer. */
 export function judgedFitted(content: JobContent, station: Station, caseId: string): Judged | undefined {
   const input = specInputOf(content)
   const part = fittedShaft(content, station)
@@ -90,7 +90,7 @@ interface Laid {
 }
 
 /** A shaft that is on no shelf, judged as if it were fitted; the last one is remembered, as drawing and figures both ask for it. */
-export function judgedTrial(laid: Laid): Judged | undefined {
+export function evaluateTrialShaft(laid: Laid): Judged | undefined {
   const { parts, operations } = shopStore.getState()
   const by = [...Object.values(laid), parts, operations]
   if (known && by.every((each, i) => each === known?.by[i])) return known.judged
@@ -110,11 +110,11 @@ function judgedAnew({ content, station, caseId, shaft, like }: Laid): Judged | u
 }
 
 /** What lies on the bench, judged; followed as it changes. */
-export function useTried(content: JobContent, station: Station, caseId: string): Judged | undefined {
+export function useTrialResult(content: JobContent, station: Station, caseId: string): Judged | undefined {
   const trial = useStore(trialStore, (state) => state.trial)
   const parts = useStore(shopStore, (shop) => shop.parts)
   const basis = trial?.basis ? parts.get(trial.basis) : undefined
-  return trial && judgedTrial({ content, station, caseId, shaft: trial.drawn, like: basis?.kind === 'shaft' ? basis : undefined })
+  return trial && evaluateTrialShaft({ content, station, caseId, shaft: trial.drawn, like: basis?.kind === 'shaft' ? basis : undefined })
 }
 
 /** The part as it came, or one of the shop's own with this drawing: what a maker states of another shaft does not hold for that. */

@@ -8,7 +8,7 @@ import { api } from '../state/api.js'
 import { jobStore, loadRevisions } from '../state/job.js'
 import { shownStore } from '../state/shown.js'
 import { fileOf } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { FileLink } from '../ui/FileLink.js'
 import { SheetPage } from './SheetPage.js'
 
@@ -30,9 +30,9 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
   return (
     <Box px="14px" pb="24px" maxW="1060px" mx="auto">
       <Flex className="not-printed" py="8px" gap="10px" align="center" wrap="wrap">
-        <Ruled onClick={() => print()} disabled={!sheet}>
+        <OutlineButton onClick={() => print()} disabled={!sheet}>
           <Printer size={18} /> Print
-        </Ruled>
+        </OutlineButton>
         {!unknown && <File href={api.sheetOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="PDF" testId="sheet-pdf" />}
         {!unknown && (
           <File href={api.sheetTableOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="Sheet, CSV" testId="sheet-csv" />
@@ -61,10 +61,10 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
 
 function File({ href, word, testId }: { href: string; word: string; testId: string }) {
   return (
-    <Ruled asChild>
+    <OutlineButton asChild>
       <FileLink href={href} data-testid={testId}>
         {word}
       </FileLink>
-    </Ruled>
+    </OutlineButton>
   )
 }

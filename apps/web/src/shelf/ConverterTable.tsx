@@ -10,8 +10,8 @@ import {
 } from '@plucky/contract'
 import { type TableRow } from '@plucky/core'
 import { useState } from 'react'
-import { Choice } from '../ui/choice.js'
-import { Ruled, Worded } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
 import type { ItemDraft } from './draft-item.js'
 import { TableHead } from '../ui/TableHead.js'
 
@@ -34,8 +34,8 @@ export function ConverterTable({ draft }: { draft: ItemDraft }) {
           Measured converter table
         </Text>
         <File onText={read} />
-        {held && <Worded onClick={() => draft.set('geometry.table', undefined)}>Remove</Worded>}
-        {held && <Worded onClick={() => setText(writeConverterTable(held))}>Edit</Worded>}
+        {held && <TextButton onClick={() => draft.set('geometry.table', undefined)}>Remove</TextButton>}
+        {held && <TextButton onClick={() => setText(writeConverterTable(held))}>Edit</TextButton>}
       </Flex>
       {(!held || text !== undefined) && <Rowed text={text} onText={setText} onRead={read} />}
       {reading && <Asked reading={reading} onChoice={(choices) => read(text ?? '', choices)} />}
@@ -109,9 +109,9 @@ function Asked({ reading: { table, doubts }, onChoice }: { reading: ConverterRea
         {question}
       </Text>
       {answers.map(({ value, words }) => (
-        <Choice key={value} on={false} onPick={() => choose(id, value)} testId={`answer-${value}`}>
+        <ToggleButton key={value} on={false} onPick={() => choose(id, value)} testId={`answer-${value}`}>
           {words}
-        </Choice>
+        </ToggleButton>
       ))}
     </Flex>
   ))
@@ -120,7 +120,7 @@ function Asked({ reading: { table, doubts }, onChoice }: { reading: ConverterRea
 function File({ onText }: { onText: (text: string) => void }) {
   const [round, setRound] = useState(0)
   return (
-    <Ruled asChild minH="36px" height="36px" size="sm" cursor="pointer">
+    <OutlineButton asChild minH="36px" height="36px" size="sm" cursor="pointer">
       <label>
         Import file…
         <input
@@ -136,7 +136,7 @@ function File({ onText }: { onText: (text: string) => void }) {
           data-testid="converter-file"
         />
       </label>
-    </Ruled>
+    </OutlineButton>
   )
 }
 

@@ -3,7 +3,7 @@ import { listed, readShelf, type Problem, type ShelfFile } from '@plucky/contrac
 import { useState } from 'react'
 import { api, Refused } from '../state/api.js'
 import { loadShop, shopStore } from '../state/shop.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 
@@ -63,9 +63,9 @@ export function FileIn({ onClose }: { onClose: () => void }) {
     <Panel
       title="Import shelf (JSON)"
       aside={
-        <Ruled size="sm" onClick={onClose}>
+        <OutlineButton size="sm" onClick={onClose}>
           Close
-        </Ruled>
+        </OutlineButton>
       }
       data-testid="shelf-file-in"
     >
@@ -108,9 +108,9 @@ function Shown({ preview: { name, missing, known }, onTake }: { preview: Preview
       >{`${name}: ${missing.length} new, ${known} already on the shelf.`}</Text>
       {named.length > 0 && <Text fontSize="14px">{`New: ${listed([...named, ...(rest > 0 ? [`${rest} more`] : [])])}.`}</Text>}
       <Flex mt="10px">
-        <Inked onClick={onTake} data-testid="shelf-file-take">
+        <PrimaryButton onClick={onTake} data-testid="shelf-file-take">
           {missing.length > 0 ? `Import ${missing.length}` : 'Check against the shelf'}
-        </Inked>
+        </PrimaryButton>
       </Flex>
     </Box>
   )

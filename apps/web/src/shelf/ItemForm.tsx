@@ -4,17 +4,17 @@ import { partsFor, type Unit } from '@plucky/core'
 import type { ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { ConverterTable } from './ConverterTable.js'
 import { CHECKS, type ItemDraft } from './draft-item.js'
-import { ShapeForm, type FormOf } from './ShapeForm.js'
+import { ShapeForm, type FormAdapter } from './ShapeForm.js'
 
 /** Everything of an item, in the fields that its rules name; what is wrong stands where it was typed. */
 export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix?: string }) {
   const { units } = useStore(shopStore)
   const { item, problems, set, kind } = draft
   const of = units.filter((unit) => ((item['unitIds'] as string[] | undefined) ?? []).includes(unit.id))
-  const form: FormOf = {
+  const form: FormAdapter = {
     prefix,
     problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
     set: (path, value) => {
@@ -31,7 +31,7 @@ export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix
   return (
     <>
       <ShapeForm dto={CHECKS[kind].dto} value={item} path="" form={form} />
-      <Elsewhere draft={draft} />
+      <FormErrors draft={draft} />
     </>
   )
 }
@@ -79,7 +79,7 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
       )}
       <Grid templateColumns="repeat(auto-fill, minmax(230px, 1fr))" gap="6px 14px">
         {unit.stations.map(({ id, name }) => (
-          <Pick
+          <SelectField
             key={id}
             label={capital(name)}
             width="100%"
@@ -95,7 +95,7 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
 }
 
 /** What the server said, and problems that belong to no field of the form. */
-function Elsewhere({ draft: { problems, refused } }: { draft: ItemDraft }) {
+function FormErrors({ draft: { problems, refused } }: { draft: ItemDraft }) {
   const homeless = problems.filter(({ path, code }) => path === '' || path === 'id' || code === 'field-unknown')
   return [...homeless, ...refused].map((p) => (
     <Text key={p.path + p.code} role="alert" color="break" mt="8px">

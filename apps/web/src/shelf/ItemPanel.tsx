@@ -5,11 +5,11 @@ import { useEffect, useState } from 'react'
 import { api } from '../state/api.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
-import { dropKept, readKept } from '../state/storage.js'
+import { dropKept, readStored } from '../state/storage.js'
 import { shopStore, type Item, type ItemKind } from '../state/shop.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { freeId, keptAs, useItemDraft, type DraftItem, type KeptItem } from './draft-item.js'
+import { uniqueId, draftKey, useItemDraft, type DraftItem, type KeptItem } from './draft-item.js'
 import { ItemForm } from './ItemForm.js'
 import { ItemView } from './ItemView.js'
 
@@ -23,7 +23,7 @@ interface PanelProps {
 export function ItemPanel({ kind, id, unit }: PanelProps) {
   const item = useStore(shopStore, (shop) => (shop[kind] as ReadonlyMap<string, Item>).get(id))
   // What was being typed when the screen was left is taken up again.
-  const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readKept<KeptItem>(keptAs(kind, id)) ? 'change' : null))
+  const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readStored<KeptItem>(draftKey(kind, id)) ? 'change' : null))
   if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="New item" keptName="new" onDone={() => undefined} />
   if (!item)
     return (
@@ -47,23 +47,23 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
       title={item.name}
       aside={
         <Flex gap="8px">
-          <Ruled size="sm" onClick={() => setEditing('change')} data-testid="change-item">
+          <OutlineButton size="sm" onClick={() => setEditing('change')} data-testid="change-item">
             Edit
-          </Ruled>
-          <Ruled size="sm" onClick={() => setEditing('copy')} data-testid="copy-item">
+          </OutlineButton>
+          <OutlineButton size="sm" onClick={() => setEditing('copy')} data-testid="copy-item">
             Duplicate
-          </Ruled>
+          </OutlineButton>
         </Flex>
       }
     >
       <ItemView kind={kind} item={item} unit={unit} />
-      <FittedIn id={id} />
+      <UsedInJobs id={id} />
     </Panel>
   )
 }
 
 /** The jobs that a change of this item would reach. */
-function FittedIn({ id }: { id: string }) {
+function UsedInJobs({ id }: { id: string }) {
   const [jobs, setJobs] = useState<readonly { number: number; name: string }[]>([])
   const [problem, setProblem] = useState('')
   useEffect(() => void api.jobsUsing(id).then(setJobs, (error: Error) => setProblem(error.message)), [id])
@@ -96,8 +96,8 @@ interface EditingProps {
 function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   const navigate = useNavigate()
   const taken = (id: string) => (shopStore.getState()[kind] as ReadonlyMap<string, Item>).has(id)
-  const kept = keptAs(kind, keptName)
-  const draft = useItemDraft(kind, from, (item) => item.id || freeId(String(item['name'] ?? ''), taken), kept)
+  const kept = draftKey(kind, keptName)
+  const draft = useItemDraft(kind, from, (item) => item.id || uniqueId(String(item['name'] ?? ''), taken), kept)
   const stale = draft.refused.some((p) => p.code === 'item-changed-elsewhere')
   const leave = () => {
     dropKept(kept)
@@ -118,16 +118,16 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
           {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not saved yet.' : ''}
         </Text>
         {stale && (
-          <Ruled minH="44px" onClick={() => void draft.saveOver()}>
+          <OutlineButton minH="44px" onClick={() => void draft.saveOver()}>
             Overwrite with my version
-          </Ruled>
+          </OutlineButton>
         )}
-        <Ruled minH="44px" onClick={leave}>
+        <OutlineButton minH="44px" onClick={leave}>
           Cancel
-        </Ruled>
-        <Inked onClick={() => void save()} data-testid="keep-item">
+        </OutlineButton>
+        <PrimaryButton onClick={() => void save()} data-testid="keep-item">
           {from.id ? 'Save changes' : 'Add to shelf'}
-        </Inked>
+        </PrimaryButton>
       </Flex>
     </Panel>
   )

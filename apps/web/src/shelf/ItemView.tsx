@@ -63,7 +63,7 @@ export function ItemView({ kind, item, unit }: ViewProps) {
         </>
       )}
       {'becomes' in item && <Figures leaves={leavesOf(item.becomes, GEOMETRY_DTOS[item.kind])} title="Geometry after the operation" />}
-      <Bonds item={item} unit={unit} />
+      <CompatibilityList item={item} unit={unit} />
     </Box>
   )
 }
@@ -197,7 +197,7 @@ function Figures({ leaves, title = 'Geometry' }: { leaves: readonly Leaf[]; titl
 }
 
 /** How an item goes together with its neighbours. */
-function Bonds({ item, unit }: { item: Item; unit: Unit }) {
+function CompatibilityList({ item, unit }: { item: Item; unit: Unit }) {
   if (!('stationIds' in item)) return null
   const lines = [
     ...(item.needs ?? []).map((need) => `Requires at ${stationName(unit, need.stationId)}: ${need.why}.`),

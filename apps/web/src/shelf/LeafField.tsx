@@ -1,16 +1,16 @@
 import { Field as FormField, Flex, Input, Text, Textarea } from '@chakra-ui/react'
 import { type Field } from '@plucky/contract'
-import { Choice } from '../ui/choice.js'
-import { Pick } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/choice.js'
+import { SelectField } from '../ui/Pick.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import type { FormOf } from './ShapeForm.js'
+import type { FormAdapter } from './ShapeForm.js'
 import { FieldLabel } from '../ui/TextBox.js'
 
 interface LeafProps {
   readonly field: Field
   readonly value: unknown
   readonly path: string
-  readonly form: FormOf
+  readonly form: FormAdapter
 }
 
 /** One field of a form, as its rule says what it holds. */
@@ -83,7 +83,7 @@ function Chosen({ field, value, path, form, options, read = (picked) => picked }
   const long = options.some(([, words]) => words.length > LONG_WORDS)
   return (
     <div style={long ? { gridColumn: 'span 2' } : undefined}>
-      <Pick
+      <SelectField
         label={field.label}
         value={said ? String(value) : ''}
         options={[...none, ...options]}
@@ -110,9 +110,9 @@ function Ticked({ field, value, path, form, options }: ChosenProps) {
       </Text>
       <Flex gap="5px" wrap="wrap">
         {options.map(([id, words]) => (
-          <Choice key={id} on={held.includes(id)} onPick={() => tick(id)} testId={`${form.prefix}${path}-${id}`}>
+          <ToggleButton key={id} on={held.includes(id)} onPick={() => tick(id)} testId={`${form.prefix}${path}-${id}`}>
             {words}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
       <Wrong sentence={form.problemAt(path)} />

@@ -2,15 +2,15 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { fieldsOf, GEOMETRY_DTOS, memberName, singular, type Dto, type Field } from '@plucky/contract'
 import type { PartKind } from '@plucky/core'
 import type { ReactNode } from 'react'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 import { LeafField } from './LeafField.js'
 
 /** What a form needs of the item that it shows. */
-export interface FormOf {
+export interface FormAdapter {
   readonly prefix: string
   problemAt(path: string): string | undefined
   set(path: string, value: unknown): void
-  /** What can be chosen for a field, by its value; nothing where it is typed freely. */
+  /** Options of a field, by value. `undefined` for a free text or number field. */
   optionsOf(field: Field): readonly (readonly [value: string, words: string])[] | undefined
   /** A field that the form as a whole shows in its own way, or not at all. */
   own(field: Field, path: string): ReactNode | undefined
@@ -20,7 +20,7 @@ interface ShapeProps {
   readonly dto: Dto
   readonly value: Readonly<Record<string, unknown>>
   readonly path: string
-  readonly form: FormOf
+  readonly form: FormAdapter
   /** Only what changes is said: every field may stay empty. */
   readonly partly?: boolean
 }
@@ -51,7 +51,7 @@ interface InnerProps {
   readonly field: Field
   readonly holder: Readonly<Record<string, unknown>>
   readonly path: string
-  readonly form: FormOf
+  readonly form: FormAdapter
   readonly partly: boolean
 }
 
@@ -67,9 +67,9 @@ function Inner({ field, holder, path, form, partly }: InnerProps) {
   if (dto === undefined) return null
   if (optional && !isShape(value))
     return (
-      <Worded onClick={() => form.set(path, {})} mt="4px">
+      <TextButton onClick={() => form.set(path, {})} mt="4px">
         {`Add ${label.toLowerCase()}`}
-      </Worded>
+      </TextButton>
     )
   const leave = optional ? () => form.set(path, undefined) : undefined
   return (
@@ -84,7 +84,7 @@ interface MembersProps {
   readonly dto: Dto
   readonly value: readonly unknown[]
   readonly path: string
-  readonly form: FormOf
+  readonly form: FormAdapter
   readonly partly: boolean
 }
 
@@ -107,9 +107,9 @@ function Members({ field, dto, value, path, form, partly }: MembersProps) {
           {form.problemAt(path)}
         </Text>
       )}
-      <Worded onClick={() => form.set(`${path}.${value.length}`, {})} mt="4px" data-testid={`${form.prefix}add-${path}`}>
+      <TextButton onClick={() => form.set(`${path}.${value.length}`, {})} mt="4px" data-testid={`${form.prefix}add-${path}`}>
         {`Add ${one}`}
-      </Worded>
+      </TextButton>
     </Box>
   )
 }
@@ -129,9 +129,9 @@ function Group({ title, problem, onLeave, children }: GroupProps) {
           {title}
         </Text>
         {onLeave && (
-          <Worded onClick={onLeave} aria-label={`Remove ${title}`}>
+          <TextButton onClick={onLeave} aria-label={`Remove ${title}`}>
             Remove
-          </Worded>
+          </TextButton>
         )}
       </Flex>
       {problem && (

@@ -6,16 +6,16 @@ import { NavLink, useNavigate, useParams } from 'react-router'
 import { ServerAway } from '../ui/ServerAway.js'
 import { loadShop, type Item, type ItemKind } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
-import { Inked, Ruled } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { FileLink } from '../ui/FileLink.js'
 import { saveFile } from '../ui/save-file.js'
 import { ItemPanel } from './ItemPanel.js'
 import { leastWords, listed, unitOf, type Wanted } from './listed.js'
 import { FileIn } from './FileIn.js'
-import { TableIn } from './TableIn.js'
+import { PartsCsvImport } from './TableIn.js'
 import { api } from '../state/api.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
@@ -59,18 +59,18 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           {`Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
         </Heading>
         <Box flex="1" />
-        <Inked onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</Inked>
-        <Ruled minH="44px" onClick={() => setTaking('table')} data-testid="table-in">
+        <PrimaryButton onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</PrimaryButton>
+        <OutlineButton minH="44px" onClick={() => setTaking('table')} data-testid="table-in">
           Import CSV…
-        </Ruled>
-        <Ruled minH="44px" onClick={() => setTaking('file')} data-testid="file-in">
+        </OutlineButton>
+        <OutlineButton minH="44px" onClick={() => setTaking('file')} data-testid="file-in">
           Import JSON…
-        </Ruled>
-        <Ruled asChild minH="44px">
+        </OutlineButton>
+        <OutlineButton asChild minH="44px">
           <FileLink href={api.shelfFileOf(wanted.unitId)} data-testid="file-out">
             Export JSON
           </FileLink>
-        </Ruled>
+        </OutlineButton>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
@@ -84,7 +84,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
         </Panel>
         {taking === 'table' ? (
-          <TableIn onClose={() => setTaking('')} />
+          <PartsCsvImport onClose={() => setTaking('')} />
         ) : taking === 'file' ? (
           <FileIn onClose={() => setTaking('')} />
         ) : (
@@ -109,9 +109,9 @@ function Chosen({ kind, id, unit }: { kind: ItemKind; id: string | undefined; un
 function SaveTable({ parts }: { parts: readonly Part[] }) {
   const save = () => saveFile('parts.csv', writePartsCsv(parts), 'text/csv')
   return (
-    <Ruled minH="44px" onClick={save} disabled={parts.length === 0} data-testid="table-out">
+    <OutlineButton minH="44px" onClick={save} disabled={parts.length === 0} data-testid="table-out">
       {`Export ${parts.length} parts (CSV)`}
-    </Ruled>
+    </OutlineButton>
   )
 }
 
@@ -129,9 +129,9 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
     <Box mb="6px">
       <Flex gap="6px" mb="6px">
         {KINDS.map(([each, words]) => (
-          <Choice key={each} on={each === kind} onPick={() => void navigate(`/parts-shelf/${each}`)} testId={`kind-${each}`}>
+          <ToggleButton key={each} on={each === kind} onPick={() => void navigate(`/parts-shelf/${each}`)} testId={`kind-${each}`}>
             {words}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
       <Flex gap="8px" align="flex-end">
@@ -144,7 +144,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
             data-testid="shelf-search"
           />
         </Field.Root>
-        <Pick
+        <SelectField
           label="Transmission"
           width="104px"
           value={wanted.unitId}
@@ -152,7 +152,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
           onPick={(unitId) => onWant({ ...wanted, unitId })}
           testId="shelf-unit"
         />
-        <Pick
+        <SelectField
           label="Station"
           width="146px"
           value={wanted.stationId}
@@ -222,9 +222,9 @@ function Found({ kind, items, units, unitId }: FoundProps) {
         )
       })}
       {shown.length < items.length && (
-        <Ruled mt="6px" width="100%" onClick={() => setAll(true)} data-testid="show-all">
+        <OutlineButton mt="6px" width="100%" onClick={() => setAll(true)} data-testid="show-all">
           {`${items.length - shown.length} more. Narrow the search or show all`}
-        </Ruled>
+        </OutlineButton>
       )}
     </Box>
   )

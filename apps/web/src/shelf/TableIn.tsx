@@ -3,7 +3,7 @@ import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, 
 import type { Part } from '@plucky/core'
 import { useState } from 'react'
 import { shopStore, takeParts, versionOf } from '../state/shop.js'
-import { Inked, Ruled } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 
@@ -37,7 +37,7 @@ function previewOf(file: string, text: string): Preview {
 }
 
 /** A table of parts, looked at row by row before anything is taken in. */
-export function TableIn({ onClose }: { onClose: () => void }) {
+export function PartsCsvImport({ onClose }: { onClose: () => void }) {
   const [preview, setPreview] = useState<Preview>()
   const [refused, setRefused] = useState('')
   const [taken, setTaken] = useState('')
@@ -62,9 +62,9 @@ export function TableIn({ onClose }: { onClose: () => void }) {
     <Panel
       title="Import parts (CSV)"
       aside={
-        <Ruled size="sm" onClick={onClose}>
+        <OutlineButton size="sm" onClick={onClose}>
           Close
-        </Ruled>
+        </OutlineButton>
       }
       data-testid="table-preview"
     >
@@ -108,13 +108,13 @@ function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => v
       <Bad rows={bad} />
       <Rows preview={preview} />
       <Flex gap="10px" mt="10px" align="center">
-        <Ruled minH="44px" onClick={onLeave}>
+        <OutlineButton minH="44px" onClick={onLeave}>
           Cancel
-        </Ruled>
+        </OutlineButton>
         {many > 0 && (
-          <Inked onClick={onTake} data-testid="table-take">
+          <PrimaryButton onClick={onTake} data-testid="table-take">
             {bad.length > 0 ? `Skip ${bad.length} with errors, import ${many}` : `Import ${many}`}
-          </Inked>
+          </PrimaryButton>
         )}
       </Flex>
     </Box>

@@ -1,7 +1,7 @@
 import { checkKit, checkOperation, checkPart, fieldsOf, KitDto, OperationDto, PartDto, type Dto, type Problem } from '@plucky/contract'
 import { useMemo, useState } from 'react'
 import { Refused } from '../state/api.js'
-import { dropKept, keep, readKept } from '../state/storage.js'
+import { dropKept, keep, readStored } from '../state/storage.js'
 import { withValue } from '../state/with-value.js'
 import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
 
@@ -38,7 +38,7 @@ function allProblems(kind: ItemKind, item: object): readonly Problem[] {
 }
 
 /** An id for a name that no other item of the kind has. */
-export function freeId(name: string, taken: (id: string) => boolean): string {
+export function uniqueId(name: string, taken: (id: string) => boolean): string {
   const stem =
     name
       .toLowerCase()
@@ -73,7 +73,7 @@ export interface KeptItem {
 }
 
 /** Where an item that is being typed is kept on this machine until it is on the shelf or let go. */
-export const keptAs = (kind: ItemKind, name: string) => `plucky-item-${kind}-${name}`
+export const draftKey = (kind: ItemKind, name: string) => `plucky-item-${kind}-${name}`
 
 /** An item on the way to the shelf, checked as it is typed by the rules that the server holds it against. */
 export function useItemDraft(
@@ -84,7 +84,7 @@ export function useItemDraft(
   /** Updates dependent fields after an edit; `touched` lists the paths that the user has typed. */
   follows: (item: DraftItem, touched: ReadonlySet<string>) => DraftItem = (same) => same,
 ): ItemDraft {
-  const [before] = useState(() => (kept ? readKept<KeptItem>(kept) : undefined))
+  const [before] = useState(() => (kept ? readStored<KeptItem>(kept) : undefined))
   const [item, setItem] = useState<DraftItem>(before?.item ?? from)
   const [over, setOver] = useState(() => (before ? before.over : versionOf(kind, from.id)))
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())

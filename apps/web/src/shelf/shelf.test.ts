@@ -3,7 +3,7 @@ import { toSi, type Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import { withValue } from '../state/with-value.js'
 import { readTyped } from '../ui/read-typed.js'
-import { freeId, problemsOf } from './draft-item.js'
+import { uniqueId, problemsOf } from './draft-item.js'
 import { listed, unitOf } from './listed.js'
 
 const { shelf, units, catalogue, operations, kits } = demoShop()
@@ -46,9 +46,9 @@ describe('an item as it is typed', () => {
     expect(withValue(part, 'needs', undefined)).not.toHaveProperty('needs')
   })
   it('takes an id from its name that nothing else has', () => {
-    expect(freeId('Süß shaft, 35 teeth!', () => false)).toBe('su-shaft-35-teeth')
-    expect(freeId('Plate', (id) => ['plate', 'plate-2'].includes(id))).toBe('plate-3')
-    expect(freeId('—', () => false)).toBe('item')
+    expect(uniqueId('Süß shaft, 35 teeth!', () => false)).toBe('su-shaft-35-teeth')
+    expect(uniqueId('Plate', (id) => ['plate', 'plate-2'].includes(id))).toBe('plate-3')
+    expect(uniqueId('—', () => false)).toBe('item')
   })
   it.each([...operations, ...kits].map((item) => [item.id, item] as const))('%s is without fault as it stands', (_id, item) =>
     expect(problemsOf('becomes' in item ? 'operations' : 'kits', item)).toEqual([]),

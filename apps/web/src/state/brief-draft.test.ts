@@ -1,9 +1,9 @@
 import { checkBrief, type JobContent } from '@plucky/contract'
-import { curveFromHeadline, engineCurve, fromSi, headlineFor, toSi, valueOf, type BriefEngine } from '@plucky/core'
+import { curveFromHeadline, engineCurve, fromSi, typicalPeaksFor, toSi, valueOf, type BriefEngine } from '@plucky/core'
 import { draftFor, draftStore, inForm, leaveDraft, movePoint, scaledTorque, typeInBrief } from './brief-draft.js'
 import { jobStore } from './job.js'
 
-const headline = headlineFor('petrol-turbo', toSi(840, 'hp'))
+const headline = typicalPeaksFor('petrol-turbo', toSi(840, 'hp'))
 const engine: BriefEngine = { kind: 'petrol-turbo', form: 'headline', headline }
 const brief = {
   engine,

@@ -112,7 +112,7 @@ const peaksOf = (curve: EngineCurve): Headline => ({
 
 /**
  * Where only the peak power was changed and contradicts the torque: the torque that keeps the shape of the saved engine.
- * Nothing where that is not the trouble or would not mend it.
+ * `undefined` if that is not the problem or does not solve it.
  */
 export function scaledTorque(saved: BriefEngine, typed: BriefEngine): number | undefined {
   if (saved.form !== 'headline' || typed.form !== 'headline' || typeof typed.headline.peakPowerW !== 'number') return undefined

@@ -1,5 +1,5 @@
 import type { JobContent } from '@plucky/contract'
-import { dropKept, keep, keptNames, readKept } from './storage.js'
+import { dropKept, keep, keptNames, readStored } from './storage.js'
 
 /** A change that the server has not acknowledged yet, kept on this machine so that a crash of either side loses nothing. */
 export interface Draft {
@@ -18,7 +18,7 @@ const key = (number: number, by: string) => prefix(number) + by
 export function readDrafts(number: number): Draft[] {
   const drafts = keptNames()
     .filter((each) => each.startsWith(prefix(number)))
-    .flatMap((each) => readKept<Draft>(each) ?? [])
+    .flatMap((each) => readStored<Draft>(each) ?? [])
   return drafts.sort((a, b) => b.change - a.change)
 }
 

@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
 import { dropDraft, keepDraft, readDrafts, type Draft } from './draft.js'
-import { goOnAs, windowName } from './window-name.js'
+import { adoptWindowName, windowName } from './window-name.js'
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused'
 
@@ -73,7 +73,7 @@ export async function openJob(number: number): Promise<void> {
   try {
     const job = await api.job(number)
     const stored = contentOf(job)
-    const draft = caughtUp(await leftBehind(number), stored)
+    const draft = withMissingFields(await findUnsavedDraft(number), stored)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
     if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
       if (draft) dropDraft(number, draft.by) // it had arrived; only the acknowledgement was lost
@@ -114,17 +114,17 @@ function nextRetryMs(): number {
 }
 
 /** A draft of an earlier version of this page lacks what jobs did not know then; there the stored job is good. */
-function caughtUp(draft: Draft | undefined, stored: JobContent): Draft | undefined {
+function withMissingFields(draft: Draft | undefined, stored: JobContent): Draft | undefined {
   if (!draft) return undefined
   const content = jobFromVersion1(draft.content) as JobContent
   return { ...draft, content: { ...stored, ...content, rules: { ...stored.rules, ...content.rules } } }
 }
 
 /** The latest change that a window of this machine left behind; what a window that lives is about to save is its own. */
-async function leftBehind(number: number): Promise<Draft | undefined> {
+async function findUnsavedDraft(number: number): Promise<Draft | undefined> {
   for (const draft of readDrafts(number)) {
     // Also where it had arrived: a crash may bring the same draft back once more.
-    if ((await goOnAs(draft.by)) === 'lives') continue
+    if ((await adoptWindowName(draft.by)) === 'lives') continue
     changeNumber = Math.max(changeNumber, draft.change)
     return draft
   }
@@ -169,7 +169,7 @@ function plan(after: number): void {
 export async function save(keepalive = false): Promise<void> {
   const { content, acknowledged, number, version, saving } = get()
   if (!content || inFlight || saving === 'conflict') return
-  if (content === acknowledged) return settle(number)
+  if (content === acknowledged) return markSaved(number)
   inFlight = true
   set({ saving: 'saving' })
   const slow = setTimeout(() => set({ slow: true }), SLOW_AFTER_MS)
@@ -187,7 +187,7 @@ export async function save(keepalive = false): Promise<void> {
 }
 
 /** What is on screen is what the server has: there is nothing left to send. */
-function settle(number: number): void {
+function markSaved(number: number): void {
   dropDraft(number, windowName())
   set({ saving: 'saved', problem: '' })
 }
@@ -210,14 +210,14 @@ function acknowledge(job: Job, content: JobContent): void {
 const arrived = (job: Job, window: string, change: number) => job.savedBy === window && (job.savedChange ?? -1) >= change
 
 async function failed(error: unknown): Promise<void> {
-  if (error instanceof Refused && error.status === 409) return overtaken(error)
+  if (error instanceof Refused && error.status === 409) return handleVersionConflict(error)
   if (error instanceof Refused) return set({ saving: 'refused', problem: error.message })
   set({ saving: 'offline', problem: error instanceof Unreachable ? error.said : String(error) })
   plan(nextRetryMs())
 }
 
 /** The job has moved on: by our own change, whose acknowledgement was lost, or by another window. */
-async function overtaken(error: Refused): Promise<void> {
+async function handleVersionConflict(error: Refused): Promise<void> {
   try {
     const job = await api.job(get().number)
     const stored = contentOf(job)
@@ -238,7 +238,7 @@ export async function loadRevisions(): Promise<void> {
 
 /** Numbers and names the state on screen, which must have been saved; the reason where it is refused. */
 export async function nameRevision(name: string, by: string): Promise<string | undefined> {
-  await atRest()
+  await waitUntilSaved()
   const { number, version, saving } = get()
   if (saving !== 'saved') return 'The last change is not saved yet. Save the revision after that.'
   try {
@@ -251,7 +251,7 @@ export async function nameRevision(name: string, by: string): Promise<string | u
 }
 
 /** Waits until what is on screen is saved, or can't be for now. */
-function atRest(): Promise<void> {
+function waitUntilSaved(): Promise<void> {
   const resting = () => !['saving', 'unsaved'].includes(get().saving)
   if (resting()) return Promise.resolve()
   return new Promise((resolve) => {
@@ -264,7 +264,7 @@ function atRest(): Promise<void> {
 }
 
 /** After a conflict: take what the server has and let go of the change made here. */
-export async function takeStored(): Promise<void> {
+export async function revertToSavedVersion(): Promise<void> {
   const { number } = get()
   dropDraft(number, windowName())
   set({ state: 'none' })
@@ -272,7 +272,7 @@ export async function takeStored(): Promise<void> {
 }
 
 /** After a conflict: save the change made here over what the server has, knowingly. */
-export async function saveOver(): Promise<void> {
+export async function overwriteSavedVersion(): Promise<void> {
   try {
     const stored = await api.job(get().number)
     set({ version: stored.version, acknowledged: contentOf(stored), stored: undefined, saving: 'unsaved', problem: '' })

@@ -81,7 +81,7 @@ function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalo
   }
 }
 
-/** Number of the last save of an item as it is known here; nothing where it is not on the shelf. */
+/** Version of an item as last loaded. `undefined` if the item is not on the shelf. */
 export const versionOf = (kind: ItemKind | 'units', id: string): number | undefined =>
   shopStore.getState().versions.get(versionKey(kind, id))
 

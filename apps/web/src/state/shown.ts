@@ -11,10 +11,10 @@ import {
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 import { api } from './api.js'
-import { keep, readKept } from './storage.js'
+import { keep, readStored } from './storage.js'
 
 const KEY = 'plucky-shown'
-const kept = readKept<{ units?: string; currency?: Currency }>(KEY) ?? {}
+const kept = readStored<{ units?: string; currency?: Currency }>(KEY) ?? {}
 
 /** Units of this person, kept on this machine, and the currency of the shop as last seen. Figures are worded with both. */
 export const shownStore = createStore<Shown>(() => ({

@@ -1,5 +1,5 @@
 /** Reads a value from browser storage. Returns `undefined` if it is missing or unreadable. */
-export function readKept<T>(name: string): T | undefined {
+export function readStored<T>(name: string): T | undefined {
   try {
     return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? undefined
   } catch {

@@ -1,4 +1,4 @@
-import { inputOf, jobFileOf, judged, type JobContent, type JobFile, type Judged } from '@plucky/contract'
+import { inputOf, jobFileOf, evaluateJob, type JobContent, type JobFile, type EvaluatedJob } from '@plucky/contract'
 import {
   fittedParts,
   misfits,
@@ -12,17 +12,17 @@ import {
   type Cost,
   type Fits,
   type Kit,
-  type Misfit,
+  type Incompatibility,
   type Proposal,
-  type SpecAnswer,
+  type SpecResult,
   type SpecInput,
-  type Working,
+  type Derivation,
 } from '@plucky/core'
 import { shopStore } from './shop.js'
 
 /** What is known of one state of a job, by spec. */
 interface Known {
-  readonly answers: Map<string, SpecAnswer>
+  readonly answers: Map<string, SpecResult>
   readonly proposals: Map<string, Proposal>
 }
 
@@ -47,7 +47,7 @@ function remembered<T>(known: Map<string, T>, spec: Fits, make: () => T): T {
   return made
 }
 
-/** All that the core needs to judge a job, or nothing where its unit is not on the shelf. */
+/** Input for rating a job. `undefined` if its transmission is not on the shelf. */
 export function specInputOf(content: JobContent, spec: Fits = content.spec): SpecInput | undefined {
   const { units, gearing, parts, operations } = shopStore.getState()
   const unit = units.find((u) => u.id === content.unitId)
@@ -58,7 +58,7 @@ export function specInputOf(content: JobContent, spec: Fits = content.spec): Spe
 }
 
 /** What the core says of a job, or of the job with other things fitted; each state is judged once. */
-export function answerFor(content: JobContent, spec: Fits = content.spec): SpecAnswer | undefined {
+export function answerFor(content: JobContent, spec: Fits = content.spec): SpecResult | undefined {
   const input = specInputOf(content, spec)
   return input && remembered(knownOf(content).answers, spec, () => specAnswer(input))
 }
@@ -94,7 +94,7 @@ export function proposalFor(content: JobContent, choice: Choice): Proposal | und
   return remembered(knownOf(content).proposals, chosen, () => propose(context, content.spec, chosen))
 }
 
-/** A job with all that it is judged by, as the shop has it now; nothing where its unit is not on the shelf. */
+/** A job file made from the current shelf. `undefined` if the transmission of the job is not on the shelf. */
 export function fileOf(content: JobContent): JobFile | undefined {
   const { units, parts, operations, kits } = shopStore.getState()
   const unit = units.find((u) => u.id === content.unitId)
@@ -103,19 +103,19 @@ export function fileOf(content: JobContent): JobFile | undefined {
 }
 
 /** A job judged whole, for a sheet or a comparison. */
-export function judgedNow(content: JobContent): Judged | undefined {
+export function judgedNow(content: JobContent): EvaluatedJob | undefined {
   const file = fileOf(content)
-  return file && judged(file)
+  return file && evaluateJob(file)
 }
 
 /** What does not go together in a job. */
-export function misfitsOf(content: JobContent): Misfit[] {
+export function misfitsOf(content: JobContent): Incompatibility[] {
   const input = specInputOf(content)
   return input ? misfits(input.unit, input.fitted, content.variantId) : []
 }
 
 /** The working of a station's power held, or of its margin in a case. */
-export function workingFor(content: JobContent, stationId: string, caseId: string | null): Working | undefined {
+export function workingFor(content: JobContent, stationId: string, caseId: string | null): Derivation | undefined {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   if (!input || answer?.outcome !== 'answered') return undefined
   return caseId === null ? workPowerHeld(input, answer, stationId) : workMargin(input, answer, stationId, caseId)

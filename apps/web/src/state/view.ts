@@ -1,5 +1,5 @@
 import { createStore } from 'zustand/vanilla'
-import { keep, readKept } from './storage.js'
+import { keep, readStored } from './storage.js'
 
 /** What is being looked at; nothing here belongs to the job. */
 export interface View {
@@ -21,7 +21,7 @@ export interface View {
 }
 
 const KEY = 'plucky-view'
-const kept = readKept<Partial<View>>(KEY) ?? {}
+const kept = readStored<Partial<View>>(KEY) ?? {}
 const prefersDark = matchMedia('(prefers-color-scheme: dark)').matches
 
 export const viewStore = createStore<View>(() => ({

@@ -46,7 +46,7 @@ export const windowName = (): string => name
  * Goes on under the name of a window that is gone, whose change is taken up here: what it still had under way is then known as one's
  * own. Another window that lives keeps its name and its change. Where it cannot be told which it is, nothing changes.
  */
-export async function goOnAs(other: string): Promise<'gone' | 'lives' | 'unknown'> {
+export async function adoptWindowName(other: string): Promise<'gone' | 'lives' | 'unknown'> {
   if (!own.has(other)) {
     if (!locks()) return 'unknown'
     if (!(await taken(other))) return 'lives'

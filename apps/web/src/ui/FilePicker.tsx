@@ -1,5 +1,5 @@
 import { useRef, useState, type ChangeEvent } from 'react'
-import { Ruled } from './buttons.js'
+import { OutlineButton } from './buttons.js'
 
 interface PickerProps {
   /** Accepted file types, as the `accept` attribute lists them. */
@@ -21,9 +21,9 @@ export function FilePicker({ accept, label, onChosen, testId }: PickerProps) {
   }
   return (
     <>
-      <Ruled minH="44px" flexShrink={0} onClick={() => input.current?.click()}>
+      <OutlineButton minH="44px" flexShrink={0} onClick={() => input.current?.click()}>
         Choose a file…
-      </Ruled>
+      </OutlineButton>
       <input key={round} ref={input} type="file" accept={accept} hidden aria-label={label} onChange={change} data-testid={testId} />
     </>
   )

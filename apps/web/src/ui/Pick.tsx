@@ -11,7 +11,7 @@ interface PickProps<K extends string> {
 }
 
 /** One of a list. */
-export function Pick<K extends string>({ label, value, options, onPick, width = '150px', testId }: PickProps<K>) {
+export function SelectField<K extends string>({ label, value, options, onPick, width = '150px', testId }: PickProps<K>) {
   return (
     <Field.Root width={width} gap="2px">
       <FieldLabel>{label}</FieldLabel>

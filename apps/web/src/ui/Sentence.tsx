@@ -1,15 +1,15 @@
 import { Heading } from '@chakra-ui/react'
 import { verdictSentence, type JobContent } from '@plucky/contract'
-import type { SpecAnswer, Unit } from '@plucky/core'
+import type { SpecResult, Unit } from '@plucky/core'
 
 interface SentenceProps {
   readonly content: JobContent
   readonly unit: Unit
-  readonly answer: SpecAnswer | undefined
+  readonly answer: SpecResult | undefined
 }
 
 /** The one sentence on top of a view of a job. */
-export const Sentence = ({ content, unit, answer }: SentenceProps) => (
+export const VerdictHeading = ({ content, unit, answer }: SentenceProps) => (
   <Heading
     as="h1"
     fontSize="26px"

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import { Trouble } from './Trouble.js'
+import { JobErrorScreen } from './Trouble.js'
 
 const RETRY_MS = 3000
 
@@ -18,5 +18,5 @@ export function ServerAway({ onRetry }: { onRetry: () => Promise<unknown> }) {
       clearTimeout(timer)
     }
   }, [])
-  return <Trouble title="The server is not responding." sentence="Retrying automatically." onRetry={() => void onRetry()} />
+  return <JobErrorScreen title="The server is not responding." sentence="Retrying automatically." onRetry={() => void onRetry()} />
 }

@@ -1,17 +1,17 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
-import { Inked } from './buttons.js'
+import { PrimaryButton } from './buttons.js'
 
 /** A page that cannot be shown, with the reason and a way on. */
-export function Trouble({ title, sentence, onRetry }: { title: string; sentence: string; onRetry: () => void }) {
+export function JobErrorScreen({ title, sentence, onRetry }: { title: string; sentence: string; onRetry: () => void }) {
   return (
     <Box p="32px" maxW="640px" role="alert">
       <Heading as="h1" fontSize="28px">
         {title}
       </Heading>
       <Text mt="8px">{sentence} Your earlier changes are kept.</Text>
-      <Inked mt="16px" onClick={onRetry}>
+      <PrimaryButton mt="16px" onClick={onRetry}>
         Try again
-      </Inked>
+      </PrimaryButton>
     </Box>
   )
 }

@@ -1,7 +1,7 @@
 import { Button, type ButtonProps } from '@chakra-ui/react'
 
 /** The way on: inked in. */
-export const Inked = (props: ButtonProps) => (
+export const PrimaryButton = (props: ButtonProps) => (
   <Button
     bg="torque"
     color="paper"
@@ -15,7 +15,7 @@ export const Inked = (props: ButtonProps) => (
 )
 
 /** Another way: ruled. */
-export const Ruled = (props: ButtonProps) => (
+export const OutlineButton = (props: ButtonProps) => (
   <Button
     variant="outline"
     bg="transparent"
@@ -29,7 +29,7 @@ export const Ruled = (props: ButtonProps) => (
 )
 
 /** A word to press, underlined. */
-export const Worded = (props: ButtonProps) => (
+export const TextButton = (props: ButtonProps) => (
   <Button
     variant="plain"
     color="ink"

@@ -13,7 +13,7 @@ interface ChoiceProps {
 }
 
 /** One of a few ways to look at something; the chosen one is inked in. */
-export function Choice({ on, onPick, children, label, testId, large = false, tabIndex }: ChoiceProps) {
+export function ToggleButton({ on, onPick, children, label, testId, large = false, tabIndex }: ChoiceProps) {
   return (
     <Button
       variant="plain"

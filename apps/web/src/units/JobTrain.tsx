@@ -3,7 +3,7 @@ import type { JobContent } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { Link, useParams } from 'react-router'
 import { answerFor } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
 
 /** The gear train of a job, per 1 of input or in one of its duty cases. */
@@ -18,12 +18,12 @@ export function JobTrain({ content, unit }: { content: JobContent; unit: Unit })
           {`${unit.name} gear train`}
         </Heading>
         <Flex gap="8px">
-          <Ruled asChild size="sm">
+          <OutlineButton asChild size="sm">
             <Link to={`/transmissions/${unit.id}`}>All transmissions</Link>
-          </Ruled>
-          <Ruled asChild size="sm">
+          </OutlineButton>
+          <OutlineButton asChild size="sm">
             <Link to={`/jobs/${number}/diagnosis`}>Diagnosis</Link>
-          </Ruled>
+          </OutlineButton>
         </Flex>
       </Flex>
       <TrainView unit={unit} cases={cases} brief={content.brief} />

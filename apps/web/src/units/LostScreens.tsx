@@ -11,9 +11,9 @@ import { change } from '../state/job.js'
 import { loadShop, shopStore } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { answerFor } from '../state/verdicts.js'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { marginsOf, recordsOf } from './lost.js'
-import { LostView } from './LostView.js'
+import { DiagnosisView } from './LostView.js'
 
 /** The shop's confirmed faults for a transmission type. Without any, causes are ranked by typical failure rates. */
 function useJobs(unitId: string): { readonly jobs: readonly JobFinding[]; readonly problem: string } {
@@ -28,7 +28,7 @@ function useJobs(unitId: string): { readonly jobs: readonly JobFinding[]; readon
 }
 
 /** What is lost in a job: its unit, its parts as they came in, its engine; what is found is kept with the job. */
-export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) {
+export function JobDiagnosis({ content, unit }: { content: JobContent; unit: Unit }) {
   const { number } = useParams()
   const { jobs, problem } = useJobs(unit.id)
   const parts = useStore(shopStore, (shop) => shop.parts)
@@ -51,7 +51,7 @@ export function JobLost({ content, unit }: { content: JobContent; unit: Unit }) 
         <Text mb="8px" color="inkSoft">{`As received, with this engine: ${lowerFirst(verdictSentence(answer, unit, content.brief))}`}</Text>
       )}
       {problem && <Text color="break">{`Shop records could not be loaded, so only typical failure rates are used: ${problem}`}</Text>}
-      <LostView key={number} unit={unit} teardown={content.teardown} known={known} onChange={put} fittedAt={fittedAt} />
+      <DiagnosisView key={number} unit={unit} teardown={content.teardown} known={known} onChange={put} fittedAt={fittedAt} />
     </Box>
   )
 }
@@ -75,7 +75,7 @@ export function UnitLost() {
           <Text mb="8px" color="inkSoft">
             Not saved here. In a job the diagnosis is saved and uses the actual parts and engine.
           </Text>
-          <LostView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
+          <DiagnosisView unit={unit} teardown={teardown} known={known} onChange={setTeardown} />
         </>
       ) : (
         <Text p="24px" role="status">
@@ -91,8 +91,8 @@ const Head = ({ title, back }: { title: string; back: string }) => (
     <Heading as="h1" fontSize="26px" fontWeight={600}>
       {title}
     </Heading>
-    <Ruled asChild size="sm">
+    <OutlineButton asChild size="sm">
       <Link to={back}>Back to gear train</Link>
-    </Ruled>
+    </OutlineButton>
   </Flex>
 )

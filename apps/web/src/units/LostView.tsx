@@ -20,20 +20,20 @@ import {
   SEEN_STATES,
   SIGNS,
   type Candidate,
-  type Known,
+  type ShopHistory,
   type NextCheck,
   type Teardown,
   type Unit,
 } from '@plucky/core'
 import { useMemo, useState } from 'react'
-import { Ruled, Worded } from '../ui/buttons.js'
-import { Choice } from '../ui/choice.js'
+import { OutlineButton, TextButton } from '../ui/buttons.js'
+import { ToggleButton } from '../ui/choice.js'
 import { Panel } from '../ui/panel.js'
 
 interface LostProps {
   readonly unit: Unit
   readonly teardown: Teardown
-  readonly known: Known
+  readonly known: ShopHistory
   readonly onChange: (teardown: Teardown) => void
   /** What is fitted at a place, where that is known. */
   readonly fittedAt?: (place: string) => string | undefined
@@ -42,7 +42,7 @@ interface LostProps {
 const SHOWN = 7
 
 /** Before it is opened: which ranges are gone, what else was seen, what that points at, and the check that tells most. */
-export function LostView({ unit, teardown, known, onChange, fittedAt }: LostProps) {
+export function DiagnosisView({ unit, teardown, known, onChange, fittedAt }: LostProps) {
   const { candidates, next } = useMemo(() => diagnose(unit, teardown, known), [unit, teardown, known])
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '430px 1fr' }} gap="10px" alignItems="start">
@@ -97,14 +97,14 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
             <strong>{range.id}</strong> {gearWords(range)}
           </Text>
           {SEEN_STATES.map((state) => (
-            <Choice
+            <ToggleButton
               key={state}
               on={teardown.ranges[range.id] === state}
               onPick={() => tick(range.id, state)}
               testId={`seen-${range.id}-${state}`}
             >
               {SEEN_WORDS[state]}
-            </Choice>
+            </ToggleButton>
           ))}
         </Flex>
       ))}
@@ -124,9 +124,9 @@ function Signs({ teardown, onChange }: Omit<PartProps, 'unit'>) {
     <Panel title="Symptoms">
       <Flex gap="5px" wrap="wrap">
         {SIGNS.map((sign) => (
-          <Choice key={sign} on={teardown.signs.includes(sign)} onPick={() => toggle(sign)} testId={`sign-${sign}`}>
+          <ToggleButton key={sign} on={teardown.signs.includes(sign)} onPick={() => toggle(sign)} testId={`sign-${sign}`}>
             {SIGN_WORDS[sign]}
-          </Choice>
+          </ToggleButton>
         ))}
       </Flex>
     </Panel>
@@ -147,7 +147,7 @@ function Noted({ unit, teardown, onChange }: PartProps) {
           <Text fontSize="14.5px">
             {checkWords(unit.train, check)}: <strong>{resultWords(check, teardown.checks[check.id] ?? '')}</strong>
           </Text>
-          <Worded onClick={() => takeBack(check.id)}>Remove</Worded>
+          <TextButton onClick={() => takeBack(check.id)}>Remove</TextButton>
         </Flex>
       ))}
       <Textarea
@@ -164,14 +164,14 @@ function Noted({ unit, teardown, onChange }: PartProps) {
         onBlur={() => note !== teardown.note && onChange({ ...teardown, note })}
         data-testid="teardown-note"
       />
-      <Worded
+      <TextButton
         onClick={() => {
           setNote('')
           onChange(NOTHING_FOUND)
         }}
       >
         Clear all
-      </Worded>
+      </TextButton>
     </Panel>
   )
 }
@@ -191,9 +191,9 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
           {checkWords(unit.train, first)}
         </Text>
         {first.results.map((result) => (
-          <Ruled key={result} minH="44px" onClick={() => note(first, result)} data-testid={`result-${first.id}-${result}`}>
+          <OutlineButton key={result} minH="44px" onClick={() => note(first, result)} data-testid={`result-${first.id}-${result}`}>
             {resultWords(first, result)}
-          </Ruled>
+          </OutlineButton>
         ))}
       </Flex>
       <Text fontSize="13.5px" color="oil" mt="2px">
@@ -236,9 +236,9 @@ function CandidateRow({ unit, one, first, found, fitted, onFound }: CandidatePro
             <Box height="4px" width={`${Math.max(1, one.share * 100)}%`} bg={first ? 'break' : 'torque'} />
           </Box>
         </Box>
-        <Choice on={found} onPick={onFound} testId={`found-${one.id}`}>
+        <ToggleButton on={found} onPick={onFound} testId={`found-${one.id}`}>
           Confirmed cause
-        </Choice>
+        </ToggleButton>
       </Flex>
       <Text fontSize="13.5px" color="inkSoft" lineHeight="1.35" pl="62px">
         {candidateReasons(unit.train, one).join(' ')}

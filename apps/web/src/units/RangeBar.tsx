@@ -2,7 +2,7 @@ import { Flex, Text } from '@chakra-ui/react'
 import { capital, figure, gearWords, OUTCOME_WORDS } from '@plucky/contract'
 import type { GearRange, RangeSolution } from '@plucky/core'
 import { useRef, type KeyboardEvent } from 'react'
-import { Choice } from '../ui/choice.js'
+import { ToggleButton } from '../ui/choice.js'
 
 interface RangeBarProps {
   readonly ranges: readonly GearRange[]
@@ -32,7 +32,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
         const solution = solved.get(range.id)
         const on = range.id === chosen
         return (
-          <Choice
+          <ToggleButton
             key={range.id}
             large
             on={on}
@@ -45,7 +45,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
             <Text as="span" fontWeight={400} fontSize="16px">
               {solution?.outcome === 'driven' ? figure(solution.ratio, 4) : solution ? OUTCOME_WORDS[solution.outcome] : ''}
             </Text>
-          </Choice>
+          </ToggleButton>
         )
       })}
       <Text fontSize="13.5px" color="inkSoft" ml="6px">

@@ -1,7 +1,7 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
 import { figure, OUTCOME_WORDS, type Problem } from '@plucky/contract'
 import type { GearRange, GearTrain, RangeSolution } from '@plucky/core'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 
 interface GridProps {
   readonly train: GearTrain
@@ -50,7 +50,7 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
           {p.sentence}
         </Text>
       ))}
-      <Worded
+      <TextButton
         data-testid="add-train.ranges"
         onClick={() =>
           onRanges([
@@ -60,7 +60,7 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
         }
       >
         Add gear
-      </Worded>
+      </TextButton>
     </Box>
   )
 }
@@ -120,9 +120,9 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         </Text>
       </td>
       <td>
-        <Worded aria-label={`Remove gear ${range.id}`} onClick={onLeave}>
+        <TextButton aria-label={`Remove gear ${range.id}`} onClick={onLeave}>
           Remove
-        </Worded>
+        </TextButton>
       </td>
     </tr>
   )

@@ -2,7 +2,7 @@ import { capital } from '@plucky/contract'
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import type { Problem } from '@plucky/contract'
 import { useState } from 'react'
-import { Worded } from '../ui/buttons.js'
+import { TextButton } from '../ui/buttons.js'
 
 /** A column of a table that is typed in. */
 export interface RowColumn {
@@ -74,9 +74,9 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
                 taken={taken}
               />
             ))}
-            <Worded aria-label={`Remove ${one} ${i + 1}`} onClick={() => onRows(rows.filter((_row, k) => k !== i))}>
+            <TextButton aria-label={`Remove ${one} ${i + 1}`} onClick={() => onRows(rows.filter((_row, k) => k !== i))}>
               Remove
-            </Worded>
+            </TextButton>
           </Box>
           {problems
             .filter((p) => p.path === `${path}.${i}` || p.path.startsWith(`${path}.${i}.`))
@@ -95,9 +95,9 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
           </Text>
         ))}
       <Flex>
-        <Worded onClick={() => onRows([...rows, fresh()])} mt="2px" data-testid={`add-${path}`}>
+        <TextButton onClick={() => onRows([...rows, fresh()])} mt="2px" data-testid={`add-${path}`}>
           {`Add ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one}`}
-        </Worded>
+        </TextButton>
       </Flex>
     </Box>
   )

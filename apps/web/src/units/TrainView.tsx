@@ -3,7 +3,7 @@ import { caseInSentence, capital, explanationSentence, rangeSentence } from '@pl
 import { explainRange, solveTrain, type Brief, type DutyCase, type GearRange, type RangeSolution, type Unit } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { Panel } from '../ui/panel.js'
-import { Pick } from '../ui/Pick.js'
+import { SelectField } from '../ui/Pick.js'
 import { LeverDiagram } from './LeverDiagram.js'
 import { RangeBar } from './RangeBar.js'
 import type { Scale } from './reading.js'
@@ -43,7 +43,7 @@ export function TrainView({ unit, cases = [], brief }: ViewProps) {
       <Flex gap="14px" align="flex-end" justify="space-between" wrap="wrap" mb="8px">
         <RangeBar ranges={train.ranges} solved={solved} chosen={range.id} onPick={pickRange} />
         {cases.length > 0 && (
-          <Pick
+          <SelectField
             label="Show values for"
             width="260px"
             value={duty?.id ?? ''}

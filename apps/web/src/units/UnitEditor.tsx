@@ -3,13 +3,13 @@ import { checkUnit, fieldsOf, StationLoadDto, UnitDto, type Field, type Problem 
 import { CASE, needsProfileShift, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { freeId } from '../shelf/draft-item.js'
+import { uniqueId } from '../shelf/draft-item.js'
 import { withValue } from '../state/with-value.js'
-import { ShapeForm, type FormOf } from '../shelf/ShapeForm.js'
+import { ShapeForm, type FormAdapter } from '../shelf/ShapeForm.js'
 import { Refused } from '../state/api.js'
-import { dropKept, keep, readKept } from '../state/storage.js'
+import { dropKept, keep, readStored } from '../state/storage.js'
 import { keepUnit, loadShop, shopStore, versionOf } from '../state/shop.js'
-import { Inked, Ruled, Worded } from '../ui/buttons.js'
+import { PrimaryButton, OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { RangeGrid } from './RangeGrid.js'
 import { RowTable, type RowColumn } from './RowTable.js'
@@ -34,12 +34,12 @@ interface EditorProps {
 function useUnitDraft({ from, keptName, copyOf }: EditorProps) {
   const kept = `plucky-unit-${keptName}`
   const navigate = useNavigate()
-  const [before] = useState(() => readKept<Kept>(kept))
+  const [before] = useState(() => readStored<Kept>(kept))
   const [draft, setDraft] = useState<DraftUnit>(before?.unit ?? from)
   const [over, setOver] = useState(() => (before ? before.over : versionOf('units', from.id)))
   const [refused, setRefused] = useState<readonly Problem[]>([])
   const taken = (id: string) => shopStore.getState().units.some((unit) => unit.id === id)
-  const checked = useMemo(() => checkUnit({ ...withClearanceIds(draft), id: draft.id || freeId(draft.name, taken) }), [draft])
+  const checked = useMemo(() => checkUnit({ ...withClearanceIds(draft), id: draft.id || uniqueId(draft.name, taken) }), [draft])
   return {
     draft,
     checked,
@@ -105,14 +105,14 @@ export function UnitEditor(props: EditorProps) {
           </Text>
         ))}
         {refused.some(({ code }) => code === 'item-changed-elsewhere') && (
-          <Ruled onClick={() => void goOn()}>Overwrite with my version</Ruled>
+          <OutlineButton onClick={() => void goOn()}>Overwrite with my version</OutlineButton>
         )}
-        <Ruled minH="44px" onClick={leave}>
+        <OutlineButton minH="44px" onClick={leave}>
           Cancel
-        </Ruled>
-        <Inked disabled={problems.length > 0} onClick={() => void save()} data-testid="keep-unit">
+        </OutlineButton>
+        <PrimaryButton disabled={problems.length > 0} onClick={() => void save()} data-testid="keep-unit">
           Save transmission
-        </Inked>
+        </PrimaryButton>
       </Flex>
       <TrainFields draft={draft} problems={problems} take={take} drawable={drawable} />
       <MoreFields draft={draft} problems={problems} take={take} />
@@ -323,7 +323,7 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
   const [open, setOpen] = useState(false)
   const stations = draft.stations ?? []
   const more = problems.filter(({ path }) => !path.startsWith('train'))
-  const form: FormOf = {
+  const form: FormAdapter = {
     prefix: 'unit-',
     problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
     set: (path, value) => take(withValue(draft, path, value)),
@@ -338,12 +338,12 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
       mt="10px"
       aside={
         <Flex>
-          <Worded onClick={() => take(withDefaultStations(draft))} data-testid="lay-out-stations">
+          <TextButton onClick={() => take(withDefaultStations(draft))} data-testid="lay-out-stations">
             Create stations from gear train
-          </Worded>
-          <Worded onClick={() => setOpen(!open)} aria-expanded={open}>
+          </TextButton>
+          <TextButton onClick={() => setOpen(!open)} aria-expanded={open}>
             {open ? 'Close' : 'Open'}
-          </Worded>
+          </TextButton>
         </Flex>
       }
     >

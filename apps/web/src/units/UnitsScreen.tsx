@@ -8,7 +8,7 @@ import { ServerAway } from '../ui/ServerAway.js'
 import { api, Refused } from '../state/api.js'
 import { loadShop, takeUnit } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
-import { Ruled } from '../ui/buttons.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
 
 /** The units of the shop: each gear train range by range; copied, changed, and out and in as files. */
@@ -22,7 +22,7 @@ export function UnitsScreen() {
       <Flex gap="6px" wrap="wrap" py="8px" align="center" justify="space-between">
         <Flex as="nav" aria-label="Units" gap="6px" wrap="wrap">
           {shop.units.map((each) => (
-            <Ruled
+            <OutlineButton
               key={each.id}
               asChild
               size="sm"
@@ -33,7 +33,7 @@ export function UnitsScreen() {
               <Link to={`/transmissions/${each.id}`} aria-current={each.id === unit?.id ? 'page' : undefined}>
                 {each.name}
               </Link>
-            </Ruled>
+            </OutlineButton>
           ))}
         </Flex>
         {unit && <Actions unit={unit} />}
@@ -57,23 +57,23 @@ export function UnitsScreen() {
 function Actions({ unit }: { unit: Unit }) {
   return (
     <Flex gap="6px" wrap="wrap" align="flex-start">
-      <Ruled asChild size="sm">
+      <OutlineButton asChild size="sm">
         <Link to={`/transmissions/${unit.id}/diagnosis`}>Diagnosis</Link>
-      </Ruled>
-      <Ruled asChild size="sm">
+      </OutlineButton>
+      <OutlineButton asChild size="sm">
         <Link to={`/transmissions/${unit.id}/edit`}>Edit</Link>
-      </Ruled>
-      <Ruled asChild size="sm">
+      </OutlineButton>
+      <OutlineButton asChild size="sm">
         <Link to={`/transmissions/${unit.id}/copy`}>Duplicate</Link>
-      </Ruled>
-      <Ruled asChild size="sm">
+      </OutlineButton>
+      <OutlineButton asChild size="sm">
         <Link to="/transmissions/new/edit">New transmission</Link>
-      </Ruled>
-      <Ruled asChild size="sm">
+      </OutlineButton>
+      <OutlineButton asChild size="sm">
         <FileLink href={api.unitFileOf(unit.id)} data-testid="save-unit-file">
           Download file
         </FileLink>
-      </Ruled>
+      </OutlineButton>
       <TakeUnit />
     </Flex>
   )
@@ -98,9 +98,9 @@ function TakeUnit() {
   }
   return (
     <Box>
-      <Ruled size="sm" onClick={() => file.current?.click()}>
+      <OutlineButton size="sm" onClick={() => file.current?.click()}>
         Import file
-      </Ruled>
+      </OutlineButton>
       <Input
         ref={file}
         type="file"

@@ -13,7 +13,7 @@ export const torqueWords = (perInput: number, scale: Scale): string =>
 export const speedWords = (perInput: number | undefined, scale: Scale): string =>
   perInput === undefined ? 'free' : scale ? quantity(perInput * scale.speedRadPerS, 'rpm') : figure(perInput, 3)
 
-/** What a member carries: half of all torques on it, which is what passes through; nothing where it idles. */
+/** Torque through a member: half the sum of the absolute torques on it. 0 if it idles. */
 export function memberTorque(train: GearTrain, solution: RangeSolution, member: string): number {
   if (solution.outcome !== 'driven') return 0
   const gears = gearTorques(train, solution).flatMap(({ member: of, torque }) => (of === member ? torque : []))

@@ -25,7 +25,7 @@ export interface Leg {
   readonly member: string
   readonly spine: string
   readonly path: readonly Point[]
-  /** Where the leg is joined on; nothing where gear and line are one member. */
+  /** Joint of the leg. `null` if gear and line are one member. */
   readonly joint: { readonly id: string; readonly at: Point } | null
 }
 

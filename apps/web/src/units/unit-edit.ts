@@ -1,4 +1,4 @@
-import { freeId } from '../shelf/draft-item.js'
+import { uniqueId } from '../shelf/draft-item.js'
 import { defaultStations, type StationLoad, type Unit } from '@plucky/core'
 
 /** A unit as it is being typed: it may lack fields, and hold what is no figure yet. */
@@ -81,7 +81,7 @@ export function withClearanceIds(draft: DraftUnit): DraftUnit {
   const used = new Set<string>(draft.fit.clearances.map(({ id }) => id))
   const clearances = draft.fit.clearances.map((one) => {
     if (one.id) return one
-    const id = freeId(one.name ?? '', (other) => used.has(other))
+    const id = uniqueId(one.name ?? '', (other) => used.has(other))
     used.add(id)
     return { ...one, id }
   })

@@ -14,10 +14,10 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { applyDecorators } from './apply.js'
-import type { Dto, Holds } from './fields.js'
+import type { Dto, FieldType } from './fields.js'
 
 /** What a field holds and how it is called, kept beside the rule that checks it, so that forms, lists and schemas say the same. */
-const as = (label: string, holds: Holds) => ({ context: { field: { label, holds } } })
+const as = (label: string, holds: FieldType) => ({ context: { field: { label, holds } } })
 
 /** A name that people read. */
 export const Label = (what: string, most = 80) =>
@@ -92,7 +92,7 @@ export interface Count {
   readonly most: number
 }
 
-const counted = (what: string, { least = 0, most }: Count, holds: Holds) => [
+const counted = (what: string, { least = 0, most }: Count, holds: FieldType) => [
   IsArray({ message: `${what}: a list is expected.`, ...as(what, holds) }),
   ArrayMinSize(least, { message: `${what}: at least ${least} required.` }),
   ArrayMaxSize(most, { message: `${what}: no more than ${most} allowed.` }),

@@ -1,11 +1,11 @@
 import { getMetadataStorage } from 'class-validator'
-import type { Span } from './figure.js'
+import type { NumberRange } from './figure.js'
 
 export type Dto = new () => object
 
 /** What a field of a DTO holds. */
-export type Holds =
-  | { readonly type: 'figure'; readonly span: Span }
+export type FieldType =
+  | { readonly type: 'figure'; readonly span: NumberRange }
   | { readonly type: 'choice'; readonly choices: readonly string[]; readonly words: Readonly<Record<string, string>> }
   | { readonly type: 'text'; readonly most: number; readonly nullable?: boolean }
   | { readonly type: 'id'; readonly nullable: boolean }
@@ -20,7 +20,7 @@ export interface Field {
   readonly label: string
   /** It may be left out. */
   readonly optional: boolean
-  readonly holds: Holds
+  readonly holds: FieldType
 }
 
 const known = new Map<Dto, readonly Field[]>()

@@ -4,7 +4,7 @@ import { figure } from '../words/format.js'
 import { shownUnit, toShown } from '../words/shown-units.js'
 
 /** Allowed span of a figure, in the unit in which people read it; the figure itself is SI. */
-export interface Span {
+export interface NumberRange {
   readonly label: string
   readonly unit?: UnitName
   readonly from: number
@@ -19,7 +19,7 @@ export interface Span {
 export const MOST_VERSION = 2_000_000_000
 
 /** A finite number within a span; the sentence says what is allowed and what came. */
-export function Figure(span: Span): PropertyDecorator {
+export function Figure(span: NumberRange): PropertyDecorator {
   return (target, property) =>
     registerDecorator({
       name: 'figure',
@@ -34,7 +34,7 @@ export function Figure(span: Span): PropertyDecorator {
 }
 
 /** Why a value lies outside its span, in a sentence, or nothing. */
-export function spanProblem(value: unknown, span: Span): string | undefined {
+export function spanProblem(value: unknown, span: NumberRange): string | undefined {
   if (value === null && span.nullable) return undefined
   const { unit } = span
   const shown = unit ? ` ${shownUnit(unit)}` : ''

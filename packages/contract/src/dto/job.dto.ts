@@ -24,7 +24,7 @@ import {
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
 import { PRESSURE_SOURCE_WORDS } from '../words/choices.js'
-import { worded, type Problem } from '../words/faults.js'
+import { toProblem, type Problem } from '../words/faults.js'
 import { BookDto, bookProblems } from './book.dto.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
@@ -131,7 +131,7 @@ export interface Job extends JobContent {
   readonly number: number
   readonly version: number
   readonly savedAt: string
-  /** The window that saved last, and the number of its change; nothing where it did not say. */
+  /** The tab that saved last, and the number of its change. `null` if the client did not send them. */
   readonly savedBy: string | null
   readonly savedChange: number | null
 }
@@ -163,7 +163,7 @@ function engineProblems(plain: unknown): Problem[] {
   const shape = checkShape(EngineDto, plain)
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
   const curve = engineOfBrief(plain as BriefEngine)
-  return curve.ok ? [] : curve.faults.map((f) => worded({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
+  return curve.ok ? [] : curve.faults.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
 
 const valueAt = (plain: unknown, path: string): unknown =>
@@ -211,7 +211,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
   const brief = checkBrief(job.brief)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
-  problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => worded({ ...f, path: `rules.${f.path}` })))
+  problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))
   problems.push(...referenceProblems(job, lookup))
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
 }
@@ -219,7 +219,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
 /** Checks the unit, variant, stations, parts and operations that a job of valid shape names. The part of `checkJob` that depends on the shop. */
 export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
   const unit = lookup.unit(job.unitId)
-  if (!unit) return [worded(fault('unit-unknown', 'unitId', { unit: job.unitId }))]
+  if (!unit) return [toProblem(fault('unit-unknown', 'unitId', { unit: job.unitId }))]
   return [
     ...variantProblems(unit, job.variantId),
     ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
@@ -232,7 +232,7 @@ export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
 const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
   variantId === null || unit.variants?.some((v) => v.id === variantId)
     ? []
-    : [worded(fault('variant-unknown', 'variantId', { unit: unit.name, variant: variantId }))]
+    : [toProblem(fault('variant-unknown', 'variantId', { unit: unit.name, variant: variantId }))]
 
 /** Names against values that are text each, then against what the unit has. */
 function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {
@@ -241,23 +241,23 @@ function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {
       typeof value === 'string' ? [] : [{ code: 'text-expected', path: `teardown.${key}.${name}`, sentence: 'Text is expected here.' }],
     ),
   )
-  return unread.length > 0 ? unread : teardownFaults(unit, teardown).map(worded)
+  return unread.length > 0 ? unread : teardownFaults(unit, teardown).map(toProblem)
 }
 
 function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
   return Object.entries(spec.works).flatMap(([stationId, ids]) => {
     const path = `spec.works.${stationId}`
     const station = unit.stations.find((s) => s.id === stationId)
-    if (!station) return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (!station) return [toProblem(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
     if (!Array.isArray(ids)) return [{ code: 'list-expected', path, sentence: 'Operations at a station are a list of their ids.' }]
     const part = lookup.part(spec.fits[stationId] ?? '')
-    if (!part) return [worded(fault('operation-on-nothing', path, { station: station.name }))]
+    if (!part) return [toProblem(fault('operation-on-nothing', path, { station: station.name }))]
     return ids.flatMap((id, i) => {
       const operation = typeof id === 'string' ? lookup.operation(id) : undefined
       const at = `${path}.${i}`
       return (
         operation ? operationFaults(unit, stationId, part, operation, at) : [fault('operation-unknown', at, { operation: String(id) })]
-      ).map(worded)
+      ).map(toProblem)
     })
   })
 }
@@ -266,9 +266,9 @@ function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, par
   return Object.entries(fits).flatMap(([stationId, partId]) => {
     const path = `${under}.${stationId}`
     if (!unit.stations.some((s) => s.id === stationId))
-      return [worded(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+      return [toProblem(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
     if (partId === null) return []
     const part = typeof partId === 'string' ? partOf(partId) : undefined
-    return (part ? fitFaults(unit, stationId, part, path) : [fault('part-unknown', path, { part: String(partId) })]).map(worded)
+    return (part ? fitFaults(unit, stationId, part, path) : [fault('part-unknown', path, { part: String(partId) })]).map(toProblem)
   })
 }

@@ -14,7 +14,7 @@ import {
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, YesNo } from './decorators.js'
-import { worded } from '../words/faults.js'
+import { toProblem } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
 import { PartFeaturesDto } from './features.dto.js'
 import { LIMIT_BASIS_WORDS, LIMIT_PLACE_WORDS, LIMIT_POINT_WORDS, PART_KIND_WORDS } from '../words/choices.js'
@@ -66,6 +66,6 @@ export function checkPart(plain: unknown): Checked<Part> {
   const shape = checkShape(PartDto, plain)
   if (!shape.ok) return shape
   const part = JSON.parse(JSON.stringify(shape.value)) as Part
-  const problems = partFaults(part).map(worded)
+  const problems = partFaults(part).map(toProblem)
   return problems.length === 0 ? { ok: true, value: part } : { ok: false, problems }
 }

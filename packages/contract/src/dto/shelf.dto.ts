@@ -17,7 +17,7 @@ export class ImportPartsDto {
 
 export class NewRevisionDto {
   @Label('Revision name', 60) name!: string
-  /** Who named it; nothing where that is not said. */
+  /** Person who saved the revision, if given. */
   @IsOptional() @Label('Saved by', 40) by?: string
   @Figure({ label: 'Version', from: 1, to: MOST_VERSION, whole: true }) version!: number
 }

@@ -1,7 +1,7 @@
-import { FAULT_KINDS, OFTEN, PART_KINDS, unitFaults, type FaultKind, type Often, type PartKind, type Unit } from '@plucky/core'
+import { FAULT_KINDS, OFTEN, PART_KINDS, unitFaults, type FaultKind, type FaultFrequency, type PartKind, type Unit } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
-import { worded } from '../words/faults.js'
+import { toProblem } from '../words/faults.js'
 import { checkShape, type Checked } from './check.js'
 import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/choices.js'
 import { Figure } from './figure.js'
@@ -112,7 +112,7 @@ export class UnitThrustDto {
 export class UsualFaultDto {
   @Label('Joint, element or set', 40) at!: string
   @OneOf('Failure mode', FAULT_KINDS, FAULT_KIND_WORDS) kind!: FaultKind
-  @OneOf('Frequency', OFTEN) often!: Often
+  @OneOf('Frequency', OFTEN) often!: FaultFrequency
 }
 
 export class UnitDto {
@@ -147,6 +147,6 @@ export function checkUnit(plain: unknown): Checked<Unit> {
   const shape = checkShape(UnitDto, unsaid(plain))
   if (!shape.ok) return shape
   const unit = JSON.parse(JSON.stringify(shape.value)) as Unit
-  const problems = unitFaults(unit).map(worded)
+  const problems = unitFaults(unit).map(toProblem)
   return problems.length === 0 ? { ok: true, value: unit } : { ok: false, problems }
 }

@@ -1,14 +1,14 @@
 import { tableFaults, toSi, type TableRow } from '@plucky/core'
 import papaparse from 'papaparse'
-import { worded } from '../words/faults.js'
+import { toProblem } from '../words/faults.js'
 import type { Problem } from '../words/faults.js'
-import { readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
+import { readFigures, whichColumn, type ImportQuestion, type FigureTable, type ColumnRole, type TableChoices } from './figure-csv.js'
 
-const ROLES: readonly Role[] = [
+const ROLES: readonly ColumnRole[] = [
   {
     id: 'speedRatio',
     label: 'speed ratio',
-    heads: /\bsr\b|speed ratio|^nu$|ν/i,
+    headers: /\bsr\b|speed ratio|^nu$|ν/i,
     units: [],
     above: -1e-9,
     most: 1,
@@ -17,7 +17,7 @@ const ROLES: readonly Role[] = [
   {
     id: 'torqueRatio',
     label: 'torque ratio',
-    heads: /\btr\b|torque ratio|^mu$|μ/i,
+    headers: /\btr\b|torque ratio|^mu$|μ/i,
     units: [],
     above: 0,
     most: 6,
@@ -26,7 +26,7 @@ const ROLES: readonly Role[] = [
   {
     id: 'kFactor',
     label: 'K-factor',
-    heads: /^k\b|k[- ]?factor|capacity factor/i,
+    headers: /^k\b|k[- ]?factor|capacity factor/i,
     units: [
       { name: 'rpm/√lb-ft', written: /lb|ft/i, toSi: toSi(1, 'rpm/√lb-ft') },
       { name: 'rpm/√N·m', written: /n[·.\- ]?m/i, toSi: toSi(1, 'rpm/√N·m') },
@@ -40,7 +40,7 @@ const ROLES: readonly Role[] = [
 /** A converter's measured table as far as it was understood. */
 export interface ConverterReading {
   readonly table: FigureTable
-  readonly doubts: readonly Doubt[]
+  readonly doubts: readonly ImportQuestion[]
   /** What is wrong with the rows against each other. */
   readonly problems: readonly Problem[]
   readonly rows: readonly TableRow[] | undefined
@@ -63,7 +63,7 @@ export function readConverterTable(text: string, choices: TableChoices = {}): Co
     torqueRatio: values['torqueRatio'] as number,
     kFactorRadPerSPerRootNm: values['kFactor'] as number,
   }))
-  const problems = tableFaults(rows).map(worded)
+  const problems = tableFaults(rows).map(toProblem)
   return { table, doubts, problems, rows: problems.length > 0 ? undefined : rows }
 }
 

@@ -1,12 +1,20 @@
 import { sweepPoints, toSi, type CurvePoint, type Sweep } from '@plucky/core'
 import papaparse from 'papaparse'
 import type { Problem } from '../words/faults.js'
-import { EMPTY_TABLE, readFigures, whichColumn, type Doubt, type FigureTable, type Role, type TableChoices } from './figure-csv.js'
+import {
+  EMPTY_TABLE,
+  readFigures,
+  whichColumn,
+  type ImportQuestion,
+  type FigureTable,
+  type ColumnRole,
+  type TableChoices,
+} from './figure-csv.js'
 
-const SPEED: Role = {
+const SPEED: ColumnRole = {
   id: 'speed',
   label: 'engine speed',
-  heads: /rpm|1\/min|min\^?-1|min⁻¹|[ut]r?\/min|speed|rev|drehzahl|tours|r[ée]gime|giri/i,
+  headers: /rpm|1\/min|min\^?-1|min⁻¹|[ut]r?\/min|speed|rev|drehzahl|tours|r[ée]gime|giri/i,
   units: [
     { name: 'krpm', written: /k\s?rpm|[x×*/]\s?1000/i, toSi: toSi(1000, 'rpm') },
     { name: 'rpm', written: /rpm|1\/min|min\^?-1|min⁻¹|[ut]r?\/min|rev|tours|giri/i, toSi: toSi(1, 'rpm') },
@@ -17,10 +25,10 @@ const SPEED: Role = {
   usual: [200, 15000],
 }
 
-const TORQUE: Role = {
+const TORQUE: ColumnRole = {
   id: 'torque',
   label: 'torque',
-  heads: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb|\bk[gp]f?[·.\- ]?m\b|\bm[·.\- ]?k[gp]f?\b/i,
+  headers: /torque|moment|couple|coppia|tq\b|n[·.\- ]?m\b|lb[·.\- ]?ft|ft[·.\- ]?lb|\bk[gp]f?[·.\- ]?m\b|\bm[·.\- ]?k[gp]f?\b/i,
   units: [
     { name: 'N·m', written: /\bn[·.\- ]?m\b/i, toSi: 1 },
     { name: 'lb-ft', written: /lbs?[·.\- ]?ft|ft[·.\- ]?lbs?/i, toSi: toSi(1, 'lb-ft') },
@@ -31,10 +39,10 @@ const TORQUE: Role = {
   usual: [5, 20000],
 }
 
-const POWER: Role = {
+const POWER: ColumnRole = {
   id: 'power',
   label: 'power',
-  heads: /power|leistung|puissance|potenza|\b[bw]?hp\b|\bk?w\b|\bwatts?\b|\bps\b|\bcv\b/i,
+  headers: /power|leistung|puissance|potenza|\b[bw]?hp\b|\bk?w\b|\bwatts?\b|\bps\b|\bcv\b/i,
   units: [
     { name: 'hp', written: /\b[bw]?hp\b/i, toSi: toSi(1, 'hp') },
     { name: 'kW', written: /\bkw\b/i, toSi: 1000 },
@@ -46,7 +54,7 @@ const POWER: Role = {
   usual: [2, 10000],
 }
 
-const ROLES: readonly Role[] = [SPEED, TORQUE, POWER]
+const ROLES: readonly ColumnRole[] = [SPEED, TORQUE, POWER]
 
 /** What a dyno sheet says of how it was measured. */
 export interface DynoHints {
@@ -58,7 +66,7 @@ export interface DynoHints {
 export interface DynoReading {
   readonly table: FigureTable
   /** Doubts of the table, and those of a dyno sheet: no torque, bad rows that nobody decided about. */
-  readonly doubts: readonly Doubt[]
+  readonly doubts: readonly ImportQuestion[]
   readonly hints: DynoHints
   /** The curve; nothing while anything is in doubt. */
   readonly sweep: Sweep | undefined
@@ -67,7 +75,7 @@ export interface DynoReading {
 }
 
 /** Bad rows are left out only when a person says so. */
-export const LEAVE_OUT: Doubt['id'] = 'bad-rows'
+export const LEAVE_OUT: ImportQuestion['id'] = 'bad-rows'
 
 /**
  * Reads a dyno file: engine speed with torque or power. Torque is taken where both are there, and its unit, where the head does not tell it,
@@ -83,7 +91,7 @@ export function readDyno(text: string, choices: TableChoices = {}): DynoReading 
       sweep: undefined,
       remark: '',
     }
-  const table = withoutPower(text, choices, toldUnit(text, choices, readFigures(text, ROLES, choices)))
+  const table = withoutPower(text, choices, unitFromHeader(text, choices, readFigures(text, ROLES, choices)))
   const doubts = [...table.doubts, ...missing(table), ...undecided(table, choices)]
   const reading = { table, doubts, hints: hintsOf(table, text), sweep: undefined, remark: '' }
   if (doubts.length > 0 || table.problems.length > 0) return reading
@@ -96,7 +104,7 @@ function pointOf({ speed = NaN, torque, power = NaN }: Readonly<Record<string, n
 }
 
 /** Columns that must be there and are not: they are asked among all. */
-function missing({ heads, columns, doubts, problems }: FigureTable): Doubt[] {
+function missing({ heads, columns, doubts, problems }: FigureTable): ImportQuestion[] {
   if (problems.length > 0) return []
   const asked = (id: string) => doubts.some((doubt) => doubt.id === `column:${id}`)
   const all = heads.map((_, i) => i)
@@ -106,7 +114,7 @@ function missing({ heads, columns, doubts, problems }: FigureTable): Doubt[] {
   return made ? speed : [...speed, whichColumn(TORQUE, heads, free)]
 }
 
-function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): Doubt[] {
+function undecided({ bad, count }: FigureTable, { leaveOut }: TableChoices): ImportQuestion[] {
   if (bad.length === 0 || leaveOut) return []
   const all = bad.length === count
   return [
@@ -148,7 +156,7 @@ function withoutPower(text: string, choices: TableChoices, table: FigureTable): 
 const SAME = 0.02
 
 /** Where the head of torque names no unit and power stands beside it: the table in the unit in which both belong together. */
-function toldUnit(text: string, choices: TableChoices, bare: FigureTable): FigureTable {
+function unitFromHeader(text: string, choices: TableChoices, bare: FigureTable): FigureTable {
   if (!bare.doubts.some(({ id }) => id === 'unit:torque') || bare.columns['power'] === undefined) return bare
   const fits = TORQUE.units.flatMap(({ name }) => {
     const table = readFigures(text, ROLES, { ...choices, units: { ...choices.units, torque: name } })
@@ -158,7 +166,7 @@ function toldUnit(text: string, choices: TableChoices, bare: FigureTable): Figur
   return fits.length === 1 && fits[0] ? fits[0] : bare
 }
 
-/** How far power is from torque times speed, as the middle of all rows; nothing where not all three are there. */
+/** Median deviation of power from torque × speed. `undefined` if one of the three columns is missing. */
 function misfit({ rows, columns }: FigureTable): number | undefined {
   if (columns['torque'] === undefined || columns['power'] === undefined || rows.length === 0) return undefined
   const off = rows

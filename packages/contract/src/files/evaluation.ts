@@ -27,12 +27,12 @@ import { wrongSentence } from '../words/pack.js'
 import { findingSentence, likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 import { fitName, fitSentence } from '../words/fit.js'
-import { inputOf, judged, type Judged } from './judged.js'
+import { inputOf, evaluateJob, type EvaluatedJob } from './judged.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
 export function evaluation(file: JobFile): object {
   const { job, unit } = file
-  const { answer, sentence, misfits, cost, fitted } = judged(file)
+  const { answer, sentence, misfits, cost, fitted } = evaluateJob(file)
   const unfit = misfits.map((misfit) => misfitSentence(misfit, unit))
   if (answer.outcome !== 'answered') return { job: job.name, unit: unit.id, outcome: answer.outcome, sentence, misfits: unfit }
   return {
@@ -66,7 +66,7 @@ export function evaluation(file: JobFile): object {
 }
 
 /** Line pressure, plain: its state in words, what every element needs in every range, the gauge table, maxima, and where the oil goes. */
-function pressureOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object | null {
+function pressureOf(file: JobFile, fitted: EvaluatedJob['fitted'], answer: Answer): object | null {
   const report = pressureReport(inputOf(file.job, file.unit, fitted), answer)
   if (!report) return null
   const { ranges, oil, byValves, ...rest } = report
@@ -82,7 +82,7 @@ function pressureOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): ob
 }
 
 /** Every entry of the fit in the order of the work, what is left over said in words; the joints of the plate beside it. */
-function fitOf(file: JobFile, fitted: Judged['fitted']): object {
+function fitOf(file: JobFile, fitted: EvaluatedJob['fitted']): object {
   const input = inputOf(file.job, file.unit, fitted)
   const plate = plateReport(input)
   return {
@@ -96,7 +96,7 @@ function fitOf(file: JobFile, fitted: Judged['fitted']): object {
 }
 
 /** Every fitted pack beside its place in the verdict: stack, clamp force, heat, and what is wrong with it in words. */
-function packsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
+function packsOf(file: JobFile, fitted: EvaluatedJob['fitted'], answer: Answer): object[] {
   return file.unit.stations.flatMap(({ id }) => {
     const part = fitted.get(id)
     const report = packReport(inputOf(file.job, file.unit, fitted), answer, id)
@@ -126,7 +126,7 @@ const plainGain = ({ way, fromM, toM, facesShare, heatShare, flexShare, clearanc
 })
 
 /** Every fitted band beside its place in the verdict. */
-const bandsOf = (file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] =>
+const bandsOf = (file: JobFile, fitted: EvaluatedJob['fitted'], answer: Answer): object[] =>
   file.unit.stations.flatMap(({ id }) => {
     const report = bandReport(inputOf(file.job, file.unit, fitted), answer, id)
     return report ? [{ station: id, ...report }] : []
@@ -144,7 +144,7 @@ const plainNeed = ({ stationId, caseId, neededPa, housePa, suppliedPa, shortPa, 
 })
 
 /** Every fitted shaft beside its place in the verdict; slices are the drawing's and stay there. */
-function shaftsOf(file: JobFile, fitted: Judged['fitted'], answer: Answer): object[] {
+function shaftsOf(file: JobFile, fitted: EvaluatedJob['fitted'], answer: Answer): object[] {
   const input = inputOf(file.job, file.unit, fitted)
   return file.unit.stations.flatMap(({ id }) => {
     const report = shaftReport(input, answer, id)
@@ -185,7 +185,7 @@ function heldIn(answer: Answer, { caseId, source, loadNm, factor, shock, capacit
 }
 
 /** What the converter does behind this engine, plain; the lines themselves are left out. */
-function matchOf({ job, unit }: JobFile, fitted: Judged['fitted']): object | null {
+function matchOf({ job, unit }: JobFile, fitted: EvaluatedJob['fitted']): object | null {
   const engine = engineOfBrief(job.brief.engine)
   const converter = fittedConverter({ fitted })
   if (!engine.ok || !converter) return null

@@ -10,11 +10,11 @@ export interface ColumnUnit {
 }
 
 /** A figure that is looked for among the columns. */
-export interface Role {
+export interface ColumnRole {
   readonly id: string
   readonly label: string
   /** How its column is usually headed. */
-  readonly heads: RegExp
+  readonly headers: RegExp
   /** Empty for a plain number. */
   readonly units: readonly ColumnUnit[]
   /** Of the SI figure; what lies outside is a fault of the row. */
@@ -36,7 +36,7 @@ export interface TableChoices {
 }
 
 /** Something that the table does not say and that a person is asked. */
-export interface Doubt {
+export interface ImportQuestion {
   readonly id: string
   readonly question: string
   readonly answers: readonly { readonly value: string; readonly words: string }[]
@@ -55,7 +55,7 @@ export interface FigureTable {
   /** Chosen or recognised, by role; what is not there is missing. */
   readonly columns: Readonly<Record<string, number>>
   readonly units: Readonly<Record<string, string>>
-  readonly doubts: readonly Doubt[]
+  readonly doubts: readonly ImportQuestion[]
   readonly bad: readonly BadRow[]
   /** Good rows in SI, by role. Empty while there is a doubt. */
   readonly rows: readonly { readonly line: number; readonly values: Readonly<Record<string, number>> }[]
@@ -92,13 +92,13 @@ const SAMPLE_LINES = 40
  * Reads a table of figures: what parts its cells, its decimal mark, its header and the units in it are recognised where they can be, and
  * asked for where they can't. Lines count from 1, the header's included. Nothing is guessed silently: while a doubt stands there are no rows.
  */
-export function readFigures(text: string, roles: readonly Role[], choices: TableChoices = {}): FigureTable {
+export function readFigures(text: string, roles: readonly ColumnRole[], choices: TableChoices = {}): FigureTable {
   const sample = text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/, SAMPLE_LINES)
   const delimiter = choices.delimiter ?? delimiterOf(sample)
   const raw = tableLines(text.replace(/^\ufeff/, ''), delimiter).filter(
     ({ cells, broken }) => broken !== undefined || cells.some((cell) => cell.trim() !== ''),
   )
-  const { lines, units: inCells } = withoutUnits(turned(raw, (cell) => roles.some(({ heads }) => heads.test(cell))))
+  const { lines, units: inCells } = withoutUnits(turned(raw, (cell) => roles.some(({ headers }) => headers.test(cell))))
   const first = firstRow(lines, (line) => isWords(line) && namedIn(line, roles) > 0)
   const empty = { ...EMPTY_TABLE, delimiter }
   if (first < 0)
@@ -129,8 +129,8 @@ const problem = (code: string, sentence: string): Problem => ({ code, path: '', 
 const isWords = (line: CsvLine): boolean => figuresIn(line) === 0 && line.cells.filter((cell) => cell.trim() !== '').length >= 2
 
 /** Number of roles that a line names. */
-const namedIn = ({ cells }: CsvLine, roles: readonly Role[]): number =>
-  roles.filter((role) => cells.some((cell) => role.heads.test(cell))).length
+const namedIn = ({ cells }: CsvLine, roles: readonly ColumnRole[]): number =>
+  roles.filter((role) => cells.some((cell) => role.headers.test(cell))).length
 
 /**
  * Parts the header from the rows. The header is the line of words above the first figures that names the most of what is looked for, with a
@@ -139,7 +139,7 @@ const namedIn = ({ cells }: CsvLine, roles: readonly Role[]): number =>
 function headed(
   lines: readonly CsvLine[],
   first: number,
-  roles: readonly Role[],
+  roles: readonly ColumnRole[],
   inCells: ReadonlyMap<number, string>,
 ): { heads: string[]; body: readonly CsvLine[] } {
   let [at, most] = [-1, -1]
@@ -167,13 +167,13 @@ const isUnits = ({ cells }: CsvLine): boolean =>
 
 interface Found<T> {
   readonly found: Readonly<Record<string, T>>
-  readonly doubts: readonly Doubt[]
+  readonly doubts: readonly ImportQuestion[]
 }
 
 /** The column of each role: chosen, or the only one that is headed like it. Roles that share a group of names are sorted out by the caller's choice. */
-function columnsOf(heads: readonly string[], roles: readonly Role[], { columns = {} }: TableChoices): Found<number> {
+function columnsOf(heads: readonly string[], roles: readonly ColumnRole[], { columns = {} }: TableChoices): Found<number> {
   const found: Record<string, number> = {}
-  const doubts: Doubt[] = []
+  const doubts: ImportQuestion[] = []
   for (const role of roles) {
     const chosen = columns[role.id]
     if (chosen === null) continue
@@ -181,7 +181,7 @@ function columnsOf(heads: readonly string[], roles: readonly Role[], { columns =
       found[role.id] = chosen
       continue
     }
-    const alike = heads.flatMap((head, i) => (role.heads.test(head) ? [i] : []))
+    const alike = heads.flatMap((head, i) => (role.headers.test(head) ? [i] : []))
     const [only] = alike
     if (alike.length === 1 && only !== undefined) found[role.id] = only
     else if (alike.length > 1) doubts.push(whichColumn(role, heads, alike))
@@ -190,7 +190,7 @@ function columnsOf(heads: readonly string[], roles: readonly Role[], { columns =
 }
 
 /** Asks which column a role has. */
-export const whichColumn = (role: Role, heads: readonly string[], among: readonly number[]): Doubt => ({
+export const whichColumn = (role: ColumnRole, heads: readonly string[], among: readonly number[]): ImportQuestion => ({
   id: `column:${role.id}`,
   question: `Which column holds ${role.label}?`,
   answers: among.map((i) => ({ value: String(i), words: heads[i] ? `${i + 1}: ${heads[i]}` : `column ${i + 1}` })),
@@ -199,12 +199,12 @@ export const whichColumn = (role: Role, heads: readonly string[], among: readonl
 /** The unit of each role's column: chosen, written in its head, or asked. */
 function unitsOf(
   heads: readonly string[],
-  roles: readonly Role[],
+  roles: readonly ColumnRole[],
   columns: Readonly<Record<string, number>>,
   { units = {} }: TableChoices,
 ): Found<string> {
   const found: Record<string, string> = {}
-  const doubts: Doubt[] = []
+  const doubts: ImportQuestion[] = []
   for (const { id, label, units: known } of roles) {
     const column = columns[id]
     if (column === undefined || known.length === 0) continue
@@ -224,10 +224,10 @@ function unitsOf(
 /** The decimal mark: chosen, shown by a cell that can only be read one way, or asked. */
 function decimalOf(
   body: readonly CsvLine[],
-  roles: readonly Role[],
+  roles: readonly ColumnRole[],
   columns: Readonly<Record<string, number>>,
   chosen: TableChoices['decimal'],
-): { mark: '.' | ','; doubts: readonly Doubt[] } {
+): { mark: '.' | ','; doubts: readonly ImportQuestion[] } {
   if (chosen) return { mark: chosen, doubts: [] }
   let open = ''
   for (const role of roles) {
@@ -258,7 +258,7 @@ function decimalOf(
 }
 
 /** The decimal mark that a cell shows, or null where it could be read both ways. */
-function markOf(cell: string, { usual, units }: Role): '.' | ',' | null {
+function markOf(cell: string, { usual, units }: ColumnRole): '.' | ',' | null {
   const [dots, commas] = [cell.split('.').length - 1, cell.split(',').length - 1]
   if (dots > 0 && commas > 0) return cell.lastIndexOf('.') > cell.lastIndexOf(',') ? '.' : ','
   const [mark, other] = commas > 0 ? ([',', '.'] as const) : (['.', ','] as const)
@@ -282,7 +282,7 @@ function numberOf(cell: string, decimal: '.' | ','): number {
   return Number(decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))
 }
 
-function rowsOf(body: readonly CsvLine[], roles: readonly Role[], table: FigureTable): Pick<FigureTable, 'rows' | 'bad'> {
+function rowsOf(body: readonly CsvLine[], roles: readonly ColumnRole[], table: FigureTable): Pick<FigureTable, 'rows' | 'bad'> {
   const rows: { line: number; values: Readonly<Record<string, number>> }[] = []
   const bad: BadRow[] = []
   const used = roles.filter(({ id }) => table.columns[id] !== undefined)
@@ -299,7 +299,7 @@ function rowsOf(body: readonly CsvLine[], roles: readonly Role[], table: FigureT
 }
 
 /** A cell's figure in SI, or why it is none of its role. */
-function cellOf({ cells }: CsvLine, role: Role, table: FigureTable): number | string {
+function cellOf({ cells }: CsvLine, role: ColumnRole, table: FigureTable): number | string {
   const text = cells[table.columns[role.id] as number] ?? ''
   const value = numberOf(text, table.decimal)
   if (text.trim() === '') return `${role.label} is missing`

@@ -1,6 +1,6 @@
-import { diagnose, fittedParts, isNoted, specAnswer, type SpecAnswer, type Unit } from '@plucky/core'
+import { diagnose, fittedParts, isNoted, specAnswer, type SpecResult, type Unit } from '@plucky/core'
 import { asReceived } from '../dto/job.dto.js'
-import { catalogueOf, inputOf, judged, type Judged } from './judged.js'
+import { catalogueOf, inputOf, evaluateJob, type EvaluatedJob } from './judged.js'
 import type { JobFile } from './job-file.js'
 import { capital } from '../words/format.js'
 import { heldInWords, specHeldInWords, verdictIn } from '../words/held.js'
@@ -38,12 +38,12 @@ export type Headlines = Readonly<Record<UnitSystem, Headline>>
 
 /** Judges a job for the list. */
 export function headlinesOf(file: JobFile): Headlines {
-  const [now, received] = [judged(file), receivedAnswer(file)]
+  const [now, received] = [evaluateJob(file), receivedAnswer(file)]
   const worded = (base: UnitSystem) => shownIn({ units: { base, except: {} } }, () => headlineOf(now, received))
   return { us: worded('us'), metric: worded('metric') }
 }
 
-function headlineOf(now: Judged, received: SpecAnswer): Headline {
+function headlineOf(now: EvaluatedJob, received: SpecResult): Headline {
   const { answer, cost, file } = now
   const { job, unit } = file
   const held = answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
@@ -62,7 +62,7 @@ function headlineOf(now: Judged, received: SpecAnswer): Headline {
   }
 }
 
-function outcomeOf({ answer, file: { job } }: Judged): HeadlineOutcome {
+function outcomeOf({ answer, file: { job } }: EvaluatedJob): HeadlineOutcome {
   if (answer.outcome !== 'answered' || answer.held.outcome === 'no-figure') return 'no-answer'
   if (answer.stops.length > 0) return 'stopped'
   if (job.brief.openQuestion) return 'open'
@@ -71,7 +71,7 @@ function outcomeOf({ answer, file: { job } }: Judged): HeadlineOutcome {
     : 'short'
 }
 
-function weakestOf({ answer, file: { job, unit } }: Judged): Headline['weakest'] {
+function weakestOf({ answer, file: { job, unit } }: EvaluatedJob): Headline['weakest'] {
   if (answer.outcome !== 'answered') return []
   return answer.breakingOrder.slice(0, 3).flatMap((id) => {
     const verdict = verdictIn(answer, id)
@@ -88,14 +88,14 @@ function weakestOf({ answer, file: { job, unit } }: Judged): Headline['weakest']
   })
 }
 
-function changedOf({ catalogue, file: { job, unit } }: Judged): Headline['changed'] {
+function changedOf({ catalogue, file: { job, unit } }: EvaluatedJob): Headline['changed'] {
   const differs = (id: string) => job.spec.fits[id] !== job.arrived[id] || (job.spec.works[id] ?? []).length > 0
   return unit.stations
     .filter(({ id }) => differs(id))
     .map(({ id, name }) => ({ station: capital(name), part: catalogue.parts.get(job.spec.fits[id] ?? '')?.name ?? 'none' }))
 }
 
-function receivedAnswer(file: JobFile): SpecAnswer {
+function receivedAnswer(file: JobFile): SpecResult {
   const job = asReceived(file.job)
   return specAnswer(inputOf(job, file.unit, fittedParts(job.spec, catalogueOf(file), job.book)))
 }

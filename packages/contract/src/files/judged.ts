@@ -5,9 +5,9 @@ import {
   specCost,
   type Catalogue,
   type Cost,
-  type Misfit,
+  type Incompatibility,
   type Part,
-  type SpecAnswer,
+  type SpecResult,
   type SpecInput,
   type Unit,
 } from '@plucky/core'
@@ -16,14 +16,14 @@ import { verdictSentence } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 
 /** A job with all that the core says of it. */
-export interface Judged {
+export interface EvaluatedJob {
   readonly file: JobFile
   readonly catalogue: Catalogue
   /** The parts as fitted, each after the operations done to it. */
   readonly fitted: ReadonlyMap<string, Part>
-  readonly answer: SpecAnswer
+  readonly answer: SpecResult
   readonly sentence: string
-  readonly misfits: readonly Misfit[]
+  readonly misfits: readonly Incompatibility[]
   readonly cost: Cost
 }
 
@@ -45,7 +45,7 @@ export const inputOf = (job: JobContent, unit: Unit, fitted: ReadonlyMap<string,
 })
 
 /** Judges a job by what its file holds, and by nothing else. */
-export function judged(file: JobFile): Judged {
+export function evaluateJob(file: JobFile): EvaluatedJob {
   const { job, unit } = file
   const catalogue = catalogueOf(file)
   const fitted = fittedParts(job.spec, catalogue, job.book)

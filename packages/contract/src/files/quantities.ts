@@ -50,7 +50,7 @@ const BARE = new RegExp(String.raw`^${NUMBER}$`, 'i')
 /** Reads "1,200.5"; `undefined` if the text is not a number. */
 export const readNumber = (text: string): number | undefined => (BARE.test(text) ? Number(text.replaceAll(',', '')) : undefined)
 
-/** Reads "0.31 in" or "1,200 lb-ft"; nothing where the text is not a figure with a known unit. */
+/** Reads "0.31 in" or "1,200 lb-ft". `undefined` if the text is not a figure with a known unit. */
 export function readQuantity(text: string): { valueSi: number; dimension: Dimension } | undefined {
   const [, digits, unit] = FIGURE.exec(text.trim()) ?? []
   if (digits === undefined || unit === undefined || !isUnitName(unit)) return undefined
@@ -105,7 +105,7 @@ export function decodeQuantities(value: unknown): unknown {
 
 const DIMENSIONS = (Object.entries(ENDING) as [Dimension, string][]).sort(([, a], [, b]) => b.length - a.length)
 
-/** The name of a field without the ending of its unit, and what it measures; nothing where the field has no unit. */
+/** The name of a field without its unit suffix, and its dimension. `undefined` if the name has no unit suffix. */
 export function splitName(key: string): { name: string; dimension: Dimension } | undefined {
   const found = DIMENSIONS.find(([, ending]) => key.endsWith(ending) && /[a-z0-9]$/.test(key.slice(0, -ending.length)))
   return found && { name: key.slice(0, -found[1].length), dimension: found[0] }

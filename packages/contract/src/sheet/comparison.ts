@@ -1,11 +1,11 @@
-import { fitUp, type Book, type Part, type SpecAnswer, type Unit } from '@plucky/core'
+import { fitUp, type Book, type Part, type SpecResult, type Unit } from '@plucky/core'
 import { BriefDto } from '../dto/brief.dto.js'
 import type { Dto } from '../dto/fields.js'
 import { PressureDto } from '../dto/job.dto.js'
 import { OperationDto } from '../dto/operation.dto.js'
 import { PartDto } from '../dto/part.dto.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
-import { inputOf, type Judged } from '../files/judged.js'
+import { inputOf, type EvaluatedJob } from '../files/judged.js'
 import { fitTitle } from '../words/fit.js'
 import { misfitSentence } from '../words/fitting.js'
 import { shownUnit, toShown } from '../words/shown-units.js'
@@ -38,7 +38,7 @@ export interface Comparison {
 }
 
 /** Compares two states of a job, each judged by what it holds itself. */
-export function comparison(was: Judged, is: Judged): Comparison {
+export function comparison(was: EvaluatedJob, is: EvaluatedJob): Comparison {
   const { unit } = is.file
   return {
     headline: headlineRows(was, is),
@@ -57,9 +57,9 @@ export function comparison(was: Judged, is: Judged): Comparison {
   }
 }
 
-function headlineRows(was: Judged, is: Judged): Compared[] {
-  const both = (name: string, of: (j: Judged) => string, step = ''): Compared => ({ name, was: of(was), is: of(is), step })
-  const held = ({ answer }: Judged) =>
+function headlineRows(was: EvaluatedJob, is: EvaluatedJob): Compared[] {
+  const both = (name: string, of: (j: EvaluatedJob) => string, step = ''): Compared => ({ name, was: of(was), is: of(is), step })
+  const held = ({ answer }: EvaluatedJob) =>
     answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : undefined
   const [a, b] = [held(was), held(is)]
   return [
@@ -83,11 +83,11 @@ function hpStep(fromW: number, toW: number): string {
   return step === 0 ? '' : `${step > 0 ? '+' : ''}${figure(step)} ${shownUnit('hp')}`
 }
 
-const firstOf = (answer: SpecAnswer, unit: Unit) =>
+const firstOf = (answer: SpecResult, unit: Unit) =>
   answer.outcome === 'answered' && answer.breakingOrder[0] ? stationName(unit, answer.breakingOrder[0]) : '—'
 
 /** What stands at a station: the part and what is done to it. */
-export function fittedWords({ file, catalogue }: Pick<Judged, 'file' | 'catalogue'>, stationId: string): string {
+export function fittedWords({ file, catalogue }: Pick<EvaluatedJob, 'file' | 'catalogue'>, stationId: string): string {
   const { fits, works } = file.job.spec
   const part = catalogue.parts.get(fits[stationId] ?? '')
   if (!part) return 'none'
@@ -97,12 +97,12 @@ export function fittedWords({ file, catalogue }: Pick<Judged, 'file' | 'catalogu
 
 const plainRow = ({ name, was, is }: Difference): Compared => ({ name, was, is, step: '' })
 
-function otherRows(was: Judged, is: Judged): Compared[] {
+function otherRows(was: EvaluatedJob, is: EvaluatedJob): Compared[] {
   const [a, b] = [was.file, is.file]
   const row = (name: string, was: string, is: string) => (was === is ? [] : [{ name, was, is, step: '' }])
-  const variant = ({ unit, job }: Judged['file']) => unit.variants?.find((v) => v.id === job.variantId)?.name ?? 'unknown'
+  const variant = ({ unit, job }: EvaluatedJob['file']) => unit.variants?.find((v) => v.id === job.variantId)?.name ?? 'unknown'
   const arrived = b.unit.stations.flatMap(({ id, name }) => {
-    const named = (file: Judged['file']) => file.parts.find((part) => part.id === file.job.arrived[id])?.name ?? 'none'
+    const named = (file: EvaluatedJob['file']) => file.parts.find((part) => part.id === file.job.arrived[id])?.name ?? 'none'
     return row(`${capital(name)}, as received`, named(a), named(b))
   })
   return [
@@ -124,7 +124,7 @@ function otherRows(was: Judged, is: Judged): Compared[] {
 }
 
 /** Measurements that differ between the two builds, named by their entry. */
-function bookRows({ file: was, fitted: then }: Judged, { file: is, fitted: now }: Judged): Compared[] {
+function bookRows({ file: was, fitted: then }: EvaluatedJob, { file: is, fitted: now }: EvaluatedJob): Compared[] {
   const entries = [...fitUp(inputOf(was.job, was.unit, then)).entries, ...fitUp(inputOf(is.job, is.unit, now)).entries]
   const titleOf = new Map(entries.map((entry) => [entry.key, fitTitle(entry, is.unit)]))
   const words = (book: Book, name: string) => {
@@ -140,7 +140,7 @@ function bookRows({ file: was, fitted: then }: Judged, { file: is, fitted: now }
 }
 
 /** Items of the shelf that both name and whose figures were changed in between. */
-function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
+function shelfRows({ file: a }: EvaluatedJob, { file: b }: EvaluatedJob): Compared[] {
   const changed = <T extends { id: string; name: string }>(then: readonly T[], now: readonly T[], dto: Dto) =>
     now.flatMap((item) => {
       const before = then.find((other) => other.id === item.id)
@@ -156,7 +156,7 @@ function shelfRows({ file: a }: Judged, { file: b }: Judged): Compared[] {
     JSON.stringify(a.unit) === JSON.stringify(b.unit)
       ? []
       : [{ name: b.unit.name, was: 'previous data', is: 'transmission data changed', step: '' }]
-  const plain = (operations: Judged['file']['operations']) => operations.map((operation) => ({ ...operation, becomes: {} }))
+  const plain = (operations: EvaluatedJob['file']['operations']) => operations.map((operation) => ({ ...operation, becomes: {} }))
   return [
     ...changed<Part>(a.parts, b.parts, PartDto),
     ...changed(plain(a.operations), plain(b.operations), OperationDto),

@@ -2,7 +2,7 @@ import papaparse from 'papaparse'
 import { PART_KIND_WORDS } from '../words/choices.js'
 import { capital } from '../words/format.js'
 import { stationName } from '../words/station-name.js'
-import { judged } from '../files/judged.js'
+import { evaluateJob } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
 import type { SheetHead } from './sheet.js'
 
@@ -14,7 +14,7 @@ type Row = Record<(typeof COLUMNS)[number], string | number>
  * and what is bought inside a set costs nothing on its own line, so that the columns add up to the job's price and hours.
  */
 export function partsList(file: JobFile, { number, revision }: SheetHead): string {
-  const { cost, catalogue } = judged(file)
+  const { cost, catalogue } = evaluateJob(file)
   const { job, unit } = file
   const head = { job: number, revision, quantity: 1 }
   const own = (what: string, stationId: string, id: string) =>

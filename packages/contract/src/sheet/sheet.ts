@@ -30,7 +30,7 @@ import { placeName } from '../words/place-name.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import { fitLength, fitTitle, spanWords } from '../words/fit.js'
-import { inputOf, judged, type Judged } from '../files/judged.js'
+import { inputOf, evaluateJob, type EvaluatedJob } from '../files/judged.js'
 import type { JobFile } from '../files/job-file.js'
 import { gaugeLines, pressureWords } from '../words/pressure.js'
 import { teardownWords } from '../words/lost.js'
@@ -92,8 +92,8 @@ export interface SheetHead {
 /** The build sheet of a job. */
 export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
   const { job, unit } = file
-  const now = judged(file)
-  const arrived = judged({ ...file, job: asReceived(job) })
+  const now = evaluateJob(file)
+  const arrived = evaluateJob({ ...file, job: asReceived(job) })
   const { answer, cost, fitted, misfits } = now
   const answered = answer.outcome === 'answered' ? answer : undefined
   const changed = unit.stations.filter(({ id }) => isChanged(file, id))
@@ -130,7 +130,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
 /** Lengths that the chain leaves and that are written down. */
 const NOTED = ['pilot-engagement', 'pull-forward', 'head-room', 'flange-place']
 
-function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
+function fitLines({ file: { job, unit }, fitted }: EvaluatedJob): string[] {
   const input = inputOf(job, unit, fitted)
   const plate = plateReport(input)
   const joint = (name: string, { bolts, joint: { boltDiameterM, tighteningTorqueNm } }: JointReport) =>
@@ -148,7 +148,7 @@ function fitLines({ file: { job, unit }, fitted }: Judged): string[] {
   return [...(plate ? [joint('Crank bolts', plate.crank), joint('Converter bolts', plate.converter)] : []), ...chain]
 }
 
-function gaugeOf({ file: { job, unit }, fitted, answer }: Judged): string[] {
+function gaugeOf({ file: { job, unit }, fitted, answer }: EvaluatedJob): string[] {
   if (answer.outcome !== 'answered' || job.spec.pressure.by !== 'valves') return []
   const report = pressureReport({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }, answer)
   return report ? gaugeLines(report).map(({ point, speed, hot, cold }) => `${capital(point)}, ${speed}: ${hot} hot, ${cold} cold`) : []
@@ -163,7 +163,7 @@ function frontToRear(unit: Unit, lines: readonly CostLine[]): CostLine[] {
 const isChanged = ({ job }: JobFile, id: string) => job.spec.fits[id] !== job.arrived[id] || (job.spec.works[id] ?? []).length > 0
 const needsOf = (part: Part | undefined): readonly Need[] => part?.needs ?? []
 
-function stationOf(now: Judged, arrived: Judged, station: Station): SheetStation {
+function stationOf(now: EvaluatedJob, arrived: EvaluatedJob, station: Station): SheetStation {
   const { file, fitted, catalogue } = now
   const part = fitted.get(station.id)
   const verdict = verdictIn(now.answer, station.id)
@@ -191,7 +191,10 @@ const WITHOUT_TORQUE: Partial<Record<Station['kind'], string>> = {
   pilot: 'locates converter in crank',
 }
 
-function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined): Pick<SheetStation, 'capacity' | 'margin' | 'where'> {
+function figuresOf(
+  { answer, file }: EvaluatedJob,
+  verdict: StationVerdict | undefined,
+): Pick<SheetStation, 'capacity' | 'margin' | 'where'> {
   const worst = verdict?.worst
   const duty = answer.outcome === 'answered' ? answer.cases.find((c) => c.id === worst?.caseId) : undefined
   if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'not rated' : 'no load' }
@@ -203,7 +206,7 @@ function figuresOf({ answer, file }: Judged, verdict: StationVerdict | undefined
 }
 
 /** Why a part is there: what was there, what others need of it, or that it can stay. */
-function reasonOf(now: Judged, arrived: Judged, station: Station): string {
+function reasonOf(now: EvaluatedJob, arrived: EvaluatedJob, station: Station): string {
   const { unit, job } = now.file
   const verdict = verdictIn(now.answer, station.id)
   const wanted = verdict?.worst ? job.rules.houseMargin[verdict.worst.shock] : 1
@@ -245,7 +248,7 @@ const journalWords = (
 ): string =>
   `${capital(stationName(unit, stationId))}, ${section} of ${quantity(outerM, 'in', 3)}, runs in the ${stationName(unit, otherId)} ${place} of ${quantity(boreM, 'in', 3)}.`
 
-function needWords({ file, fitted }: Judged, stationId: string, need: Need): string {
+function needWords({ file, fitted }: EvaluatedJob, stationId: string, need: Need): string {
   const { unit, job } = file
   const met = offersOf(unit, fitted, job.variantId)(need.stationId, need.feature)
   const [needing, other] = [capital(stationName(unit, stationId)), stationName(unit, need.stationId)]
@@ -254,7 +257,7 @@ function needWords({ file, fitted }: Judged, stationId: string, need: Need): str
   return met ? `${needing} matches the ${other}: ${why}.` : `${needing} requires of the ${other} or the transmission: ${why}.`
 }
 
-function workLines({ file, catalogue }: Judged): string[] {
+function workLines({ file, catalogue }: EvaluatedJob): string[] {
   const { unit, job } = file
   return unit.stations.flatMap(({ id }) =>
     (job.spec.works[id] ?? []).flatMap((operationId) => {
@@ -272,7 +275,7 @@ function budgetWords({ job }: JobFile, price: number): string {
   return price > budget ? `${money(price - budget)} over the budget of ${money(budget)}` : `budget ${money(budget)}`
 }
 
-function briefLines({ file: { job, unit }, answer }: Judged): (readonly [string, string])[] {
+function briefLines({ file: { job, unit }, answer }: EvaluatedJob): (readonly [string, string])[] {
   const { brief, spec } = job
   const curve = engineCurve(brief.engine)
   const peaks = curve.ok

@@ -204,7 +204,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
 const rpmOf = (v: Values, key: string) => (n(v, key) * 60) / (2 * Math.PI)
 
 /** A fault in words. A code without a sentence is a defect, so it is thrown. */
-export function worded(fault: Fault): Problem {
+export function toProblem(fault: Fault): Problem {
   const sentence = SENTENCES[fault.code]
   if (!sentence) throw new Error(`No sentence for fault "${fault.code}" at ${fault.path}.`)
   return { code: fault.code, path: fault.path, sentence: sentence(fault.values) }

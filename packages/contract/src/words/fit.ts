@@ -2,7 +2,7 @@ import {
   type CertificateVerdict,
   type FitEntry,
   type FitStage,
-  type JointMind,
+  type JointWarning,
   type LengthEntry,
   type LinkId,
   type ClosingId,
@@ -334,7 +334,7 @@ export function certificateWords(verdict: CertificateVerdict, until: string | nu
 /** Said wherever a certificate is spoken of. */
 export const RULE_BOOK_DECIDES = 'The current rule book decides.'
 
-export const JOINT_MIND_WORDS: Record<JointMind, string> = {
+export const JOINT_MIND_WORDS: Record<JointWarning, string> = {
   'above-proof': 'preload is above proof load; the bolts will stretch and lose clamp',
   loose: 'preload is under half of proof load; the joint will slip early',
   'holes-empty': 'fewer bolts than holes; order the full set',

@@ -1,5 +1,5 @@
-import type { Misfit, Unit } from '@plucky/core'
-import { worded } from './faults.js'
+import type { Incompatibility, Unit } from '@plucky/core'
+import { toProblem } from './faults.js'
 import { capital, quantity } from './format.js'
 import { caseSentence, diameterSentence } from './stop.js'
 import { splineSentence } from './spline-stop.js'
@@ -9,7 +9,7 @@ import { stationName } from './station-name.js'
 const ended = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`)
 
 /** What does not go together, in a sentence that says why. */
-export function misfitSentence(misfit: Misfit, unit: Unit): string {
+export function misfitSentence(misfit: Incompatibility, unit: Unit): string {
   const name = capital(stationName(unit, misfit.stationId))
   switch (misfit.code) {
     case 'need-unmet':
@@ -17,7 +17,7 @@ export function misfitSentence(misfit: Misfit, unit: Unit): string {
     case 'clash':
       return `${name}, “${misfit.part.name}”, conflicts with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
     case 'teeth-differ':
-      return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${worded(misfit.fault).sentence}`
+      return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${toProblem(misfit.fault).sentence}`
     case 'splines-differ':
       return capital(splineSentence(misfit, unit))
     case 'does-not-pass':
@@ -36,7 +36,7 @@ const neighbour = (unit: Unit, stationId: string, otherId: string) =>
   stationId === otherId ? `this ${unit.name}` : `the ${stationName(unit, otherId)}`
 
 /** Why a companion comes along, in a clause. */
-export function companionReason(misfit: Misfit, unit: Unit): string {
+export function companionReason(misfit: Incompatibility, unit: Unit): string {
   switch (misfit.code) {
     case 'need-unmet':
       return misfit.need.why

@@ -21,7 +21,7 @@ export const OUTCOME_WORDS: Record<Outcome, string> = {
   'output-held': 'output locked',
 }
 
-/** Why a range does not drive, in a sentence; nothing where it does. */
+/** The reason why a range does not drive, as a sentence. Empty if it drives. */
 export function explanationSentence({ outcome, culprits, free, wouldDrive }: Explanation): string {
   const together = listed(culprits)
   switch (outcome) {

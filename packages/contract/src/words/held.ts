@@ -1,5 +1,5 @@
 import { figure, quantity, roundedPower } from './format.js'
-import { type PowerHeld, type SpecAnswer, type StationVerdict, type Stop } from '@plucky/core'
+import { type PowerHeld, type SpecResult, type StationVerdict, type Stop } from '@plucky/core'
 
 /** What a station or a spec holds, in a few words. */
 export function heldInWords(held: PowerHeld | undefined): string {
@@ -16,7 +16,7 @@ export function heldInWords(held: PowerHeld | undefined): string {
 }
 
 /** What a station holds; where it carries no torque but makes what others hold with, what the spec then holds. */
-export function stationHeldInWords(answer: SpecAnswer | undefined, stationId: string): string {
+export function stationHeldInWords(answer: SpecResult | undefined, stationId: string): string {
   const verdict = verdictIn(answer, stationId)
   return carriesNothing(verdict) ? `build holds ${specHeldInWords(answer)}` : heldInWords(verdict?.held)
 }
@@ -26,7 +26,7 @@ export const carriesNothing = (verdict: StationVerdict | undefined): boolean =>
   verdict?.held.outcome === 'no-figure' && verdict.missing.length === 0
 
 /** Power held by the build in words, or why it cannot be built. */
-export function specHeldInWords(answer: SpecAnswer | undefined): string {
+export function specHeldInWords(answer: SpecResult | undefined): string {
   if (answer?.outcome !== 'answered') return 'no answer'
   return cannotBeBuilt(answer.stops) || heldInWords(answer.held)
 }
@@ -37,7 +37,7 @@ export function cannotBeBuilt([stop]: readonly Stop[]): string {
   return stop.code === 'splines-differ' ? 'can’t be built: splines do not mate' : 'can’t be built: parts do not go together'
 }
 
-export const verdictIn = (answer: SpecAnswer | undefined, stationId: string): StationVerdict | undefined =>
+export const verdictIn = (answer: SpecResult | undefined, stationId: string): StationVerdict | undefined =>
   answer?.outcome === 'answered' ? answer.stations.find((s) => s.stationId === stationId) : undefined
 
 /** A margin; near 1, where a rounded figure would hide on which side it lies, with a third decimal. */

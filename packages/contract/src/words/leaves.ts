@@ -1,6 +1,6 @@
 import { type UnitName } from '@plucky/core'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
-import type { Span } from '../dto/figure.js'
+import type { NumberRange } from '../dto/figure.js'
 import { capital, figure, inUnit } from './format.js'
 import { shownUnit, toShown, type ShownUnit } from './shown-units.js'
 
@@ -91,7 +91,7 @@ export function neededFigure(value: number, unit: UnitName | undefined): string 
   return unit ? inUnit(toShown(value, unit), digits, shownUnit(unit)) : figure(value, digits)
 }
 
-const figureWords = ({ unit }: Span, value: number) => `${neededFigure(value, unit)}${unit ? ` ${shownUnit(unit)}` : ''}`
+const figureWords = ({ unit }: NumberRange, value: number) => `${neededFigure(value, unit)}${unit ? ` ${shownUnit(unit)}` : ''}`
 
 /** What differs between two values of one shape. */
 export interface Difference {

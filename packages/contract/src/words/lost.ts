@@ -65,7 +65,7 @@ export function suspectWords(train: GearTrain, { place, at, kind }: Pick<Suspect
   }
 }
 
-/** What a unit came in with, in a sentence or two: the ranges that were not fine, and what it was; nothing where nothing was noted. */
+/** Condition of the transmission as received: ranges with symptoms and the cause found. Empty if nothing was noted. */
 export function teardownWords(unit: Unit, teardown: Teardown): string {
   if (!isNoted(teardown)) return ''
   const { train } = unit
@@ -140,7 +140,7 @@ export function checkWords(train: GearTrain, { kind, at }: Check): string {
 /** A result of a check in words. */
 export const resultWords = (check: Check, result: string): string => (check.kind === 'drive' ? SEEN_WORDS[result as SeenState] : result)
 
-/** What can hurt in a check; nothing where nothing does. */
+/** Caution for a check. Empty if there is none. */
 export function checkCaution({ kind }: Check): string {
   switch (kind) {
     case 'drive':

@@ -6,7 +6,7 @@ import {
   type Finding,
   type InputOrigin,
   type Origin,
-  type SpecAnswer,
+  type SpecResult,
   type StatedLimit,
   type Station,
   type StationVerdict,
@@ -15,7 +15,7 @@ import {
   LEAST_SOLID_RATIO,
 } from '@plucky/core'
 import { besideFinding, besideLines, besidesSentence, isBeside, lifeOfNeed, shiftName } from './beside.js'
-import { worded } from './faults.js'
+import { toProblem } from './faults.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
 import { wrongSentence } from './pack.js'
 import { fuseSentence } from './tyres.js'
@@ -55,10 +55,10 @@ export function firstCase(answer: Answer, verdict: StationVerdict): DutyCase | u
 }
 
 /** The sentence on top: what it holds and what goes first; what has no figure is named, never silently strong. */
-export function verdictSentence(answer: SpecAnswer, unit: Unit, brief: Brief): string {
+export function verdictSentence(answer: SpecResult, unit: Unit, brief: Brief): string {
   switch (answer.outcome) {
     case 'brief-contradicts-itself':
-      return `No answer. Engine figures in the brief conflict: ${answer.faults.map((f) => worded(f).sentence).join(' ')}`
+      return `No answer. Engine figures in the brief conflict: ${answer.faults.map((f) => toProblem(f).sentence).join(' ')}`
     case 'answered':
       if (answer.stops.length > 0) return stopSentence(answer, unit)
       return [
@@ -187,7 +187,7 @@ function missingSentence(answer: Answer, unit: Unit): string {
   ].join(' ')
 }
 
-/** Between which powers the answer likely lies, rounded outward to ten; nothing where nothing is held. */
+/** Likely range of the power held, rounded outward to tens. Empty if no station holds any power. */
 export function likelyWords(answer: Answer): string {
   if (answer.held.outcome !== 'held' || !answer.likely || answer.stops.length > 0) return ''
   return powerRange(answer.likely.lowW, answer.likely.highW)
@@ -211,7 +211,7 @@ export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined)
   return `${quantity(basis.powerW, 'hp')}${point}, ${speed}: ${quantity(basis.powerW / basis.speedRadPerS, 'lb-ft')}${life}`
 }
 
-/** What to do with those that give way together, or nothing where the first stands alone. */
+/** Advice for stations that fail together. Empty if only one fails first. */
 export function togetherSentence(answer: Answer, unit: Unit): string {
   if (answer.held.outcome !== 'held' || answer.stops.length > 0) return ''
   const [first, ...others] = answer.together

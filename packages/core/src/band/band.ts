@@ -75,7 +75,7 @@ export function bandForce(band: BandGeometry, { linePressurePa, rangeId }: Pick<
 }
 
 /** True where the drum wraps the band tight in this sense: the servo then holds the slack end. */
-export const wrapsTight = (band: Pick<BandGeometry, 'tightens'>, dragSense: 1 | -1): boolean =>
+export const isSelfEnergizing = (band: Pick<BandGeometry, 'tightens'>, dragSense: 1 | -1): boolean =>
   (band.tightens === 'forward') === dragSense > 0
 
 /**
@@ -87,7 +87,7 @@ export const bandCapacity = (band: BandGeometry, oil: BandOil): number => bandFo
 /** Torque that a force at the servo's end of the band holds, per force. */
 function armOf(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): number {
   const ratio = tensionRatio(band.hotStaticFriction, band.wrapRad)
-  return band.drumRadiusM * (wrapsTight(band, dragSense) ? ratio - 1 : 1 - 1 / ratio)
+  return band.drumRadiusM * (isSelfEnergizing(band, dragSense) ? ratio - 1 : 1 - 1 / ratio)
 }
 
 /** Line pressure at which a band just holds a torque in a range: bandCapacity solved for it. Infinity where no face is fed in the range. */
@@ -103,14 +103,14 @@ const USUAL_GAP_M = 0.0005
 export const servoTravel = ({ gapM = USUAL_GAP_M, wrapRad, leverRatio }: BandGeometry): number => gapM * wrapRad * leverRatio
 
 /** Pull at both ends of a band that holds a torque: at the servo's end and at the anchor's (Shigley, section 16-4). */
-export function bandPulls(
+export function bandEndTensions(
   band: BandGeometry,
   { dragSense }: Pick<BandOil, 'dragSense'>,
   torqueNm: number,
 ): { readonly servoN: number; readonly anchorN: number } {
   const ratio = tensionRatio(band.hotStaticFriction, band.wrapRad)
   const slackN = torqueNm / (band.drumRadiusM * (ratio - 1))
-  return wrapsTight(band, dragSense) ? { servoN: slackN, anchorN: slackN * ratio } : { servoN: slackN * ratio, anchorN: slackN }
+  return isSelfEnergizing(band, dragSense) ? { servoN: slackN, anchorN: slackN * ratio } : { servoN: slackN * ratio, anchorN: slackN }
 }
 
 /**
@@ -118,7 +118,7 @@ export function bandPulls(
  * @example anchorTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', anchorMostN: 10000 }, { dragSense: 1 }) // → 399.2
  */
 export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number =>
-  band.anchorMostN === undefined ? Infinity : band.anchorMostN / bandPulls(band, oil, 1).anchorN
+  band.anchorMostN === undefined ? Infinity : band.anchorMostN / bandEndTensions(band, oil, 1).anchorN
 
 /**
  * Torque that a band holds while its servo pushes with all that strut and lever bear; more pressure adds nothing to it. Infinity where that

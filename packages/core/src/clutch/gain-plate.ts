@@ -20,7 +20,7 @@ export interface Gain {
   /** Bending of the backing plate under one load, after over before: it goes with 1/t³ (plate bending; Roark). */
   readonly flexShare: number
   readonly clearanceM: number
-  /** Why it cannot be done so; nothing where it can. */
+  /** Reason why the option is not possible. `null` if it is possible. */
   readonly blocked: 'piston-too-short' | 'too-thin' | 'nothing-there' | null
 }
 
@@ -45,7 +45,7 @@ const thinned = (stack: PackStack, which: (plate: Plate) => boolean, toM: number
 })
 
 /** Every way to gain a plate, side by side. Each takes just as much as is needed for the middle of the wanted clearance. */
-export function waysToGain(pack: PackGeometry): Gain[] {
+export function plateGainOptions(pack: PackGeometry): Gain[] {
   const { stack } = pack
   if (!stack) return []
   const more = withOneMore(stack)

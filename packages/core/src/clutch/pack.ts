@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
-import { oncePer } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/once-per.js'
 import type { PackLining } from './lining.js'
 import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackFaults, type PackStack } from './stack.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'
@@ -155,7 +155,7 @@ export const frictionFaces = ({ stack, linedPlates, facesPerPlate }: PackGeometr
   stack ? facesOf(stack) : linedPlates * facesPerPlate
 
 /** Counted once for each stack. */
-const facesOf = oncePer(rubbingFaces)
+const facesOf = memoizeByObject(rubbingFaces)
 
 /** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. */
 export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): number {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { toSi } from '../quantity/units.js'
-import { heatedSteel, waysToGain, withOneMore } from './gain-plate.js'
+import { heatedSteel, plateGainOptions, withOneMore } from './gain-plate.js'
 import { frictionFaces, packCapacity, packFaults, pistonTravel, sweptVolume, type PackGeometry } from './pack.js'
 import { mends, rubbingFaces, stackClearance, stackWrongs, wantedClearance, type PackStack, type Plate } from './stack.js'
 
@@ -123,7 +123,7 @@ describe('what puts it right', () => {
 })
 
 describe('ways to gain a plate', () => {
-  const ways = new Map(waysToGain(packOf(stackOf())).map((gain) => [gain.way, gain]))
+  const ways = new Map(plateGainOptions(packOf(stackOf())).map((gain) => [gain.way, gain]))
   it('each gives a plate more and the clearance that it wants, at its own cost', () => {
     for (const gain of ways.values()) {
       expect(gain.facesShare).toBeCloseTo(1.2, 12)
@@ -139,13 +139,13 @@ describe('ways to gain a plate', () => {
     expect(ways.get('cushion')?.blocked).toBe('nothing-there')
   })
   it('a thinner backing plate bends by the cube; a piston that would be too short is said so', () => {
-    const deep = waysToGain(
+    const deep = plateGainOptions(
       packOf(stackOf({ plates: [...plates(5).slice(0, -1), { kind: 'backing', thicknessM: mm(9) }], drumDepthM: mm(46) })),
     )
     const gain = deep.find(({ way }) => way === 'backing')
     expect(gain?.blocked).toBeNull()
     expect(gain?.flexShare).toBeCloseTo((9 / ((gain?.toM ?? 0) * 1000)) ** 3, 9)
-    expect(waysToGain(packOf(stackOf({ pistonLeastHeightM: mm(12) }))).find(({ way }) => way === 'piston')?.blocked).toBe(
+    expect(plateGainOptions(packOf(stackOf({ pistonLeastHeightM: mm(12) }))).find(({ way }) => way === 'piston')?.blocked).toBe(
       'piston-too-short',
     )
   })

@@ -19,7 +19,7 @@ export interface EngineLine {
  * The line of an engine with a converter. Boost builds at the stall where the engine stalls off boost at its threshold or above it;
  * otherwise it comes at the turbine speed at which the climbing crossing reaches the threshold. `strength` multiplies both curves.
  */
-export function engineLine(engine: Engine, converter: Characteristic, strength = 1): EngineLine {
+export function engineTorqueLine(engine: Engine, converter: Characteristic, strength = 1): EngineLine {
   const on = fullThrottleLine(engine.on, converter, strength)
   if (!engine.off || !engine.boost) return { engine, on, boostTurbineRadPerS: 0 }
   const off = fullThrottleLine(engine.off, converter, strength)
@@ -61,7 +61,7 @@ export const lineEnd = (line: EngineLine): OperatingPoint => {
 }
 
 /** The stall on the brake: with boost where it builds there, else without. */
-export const lineStall = (line: EngineLine): OperatingPoint => linePoint(line, 0)
+export const stallOnLine = (line: EngineLine): OperatingPoint => linePoint(line, 0)
 
 /** The stall that is assumed if this converter does not stall the engine. Undefined if it does. */
 export const assumedStall = ({ on, off }: EngineLine): AssumedStall | undefined => off?.assumed ?? on.assumed

@@ -8,7 +8,7 @@ import { brakeStall, greatestStrength, operatingPoint, type Match } from './oper
 import { soldRating } from './sold-stall.js'
 import { capacityFromStall, kFactorRpm, scaleCapacity } from './stall-rating.js'
 import { curveFromHeadline } from '../engine/headline.js'
-import { ENGINE_KINDS, headlineFor } from '../engine/template.js'
+import { ENGINE_KINDS, typicalPeaksFor } from '../engine/template.js'
 
 const rated = (rpm: number, lbft: number) => capacityFromStall({ speedRadPerS: toSi(rpm, 'rpm'), referenceTorqueNm: toSi(lbft, 'lb-ft') })
 const stallRpm = (match: Match) => (match.outcome === 'matched' ? fromSi(match.point.engineSpeedRadPerS, 'rpm') : match.outcome)
@@ -163,7 +163,7 @@ describe('a stall as it is sold', () => {
         fc.double({ min: 150, max: 1500, noNaN: true }),
         fc.double({ min: 0.3, max: 0.95, noNaN: true }),
         (kind, hp, share) => {
-          const made = curveFromHeadline(headlineFor(kind, toSi(hp, 'hp')))
+          const made = curveFromHeadline(typicalPeaksFor(kind, toSi(hp, 'hp')))
           if (!made.ok) throw new Error(kind)
           const curve = made.value
           const speed = curve.minSpeedRadPerS + share * (curve.peakTorqueSpeedRadPerS - curve.minSpeedRadPerS)

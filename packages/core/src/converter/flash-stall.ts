@@ -101,7 +101,7 @@ export function flashStall(input: FlashInput): FlashEnd {
 }
 
 /**
- * Time of full throttle from idle until boost begins to build, s; nothing where the engine does not get to its threshold, or has none.
+ * Time of full throttle from idle until boost begins to build, s. `null` if the engine has no boost threshold or does not reach it.
  * @example timeToThreshold({ engine: { on: flatEngine(500, 800, 7000), boost: { thresholdRadPerS: 300, lagS: 1, offShare: 1 } }, converter: characteristic(1e-9, 2), engineInertiaKgM2: 0.5, turbineInertiaKgM2: Infinity, dragNm: 0 }) // → 0.2162
  */
 export function timeToThreshold(input: FlashInput): number | null {

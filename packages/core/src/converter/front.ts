@@ -62,11 +62,11 @@ const RINGS = 12
 
 /**
  * How far the cover swells forward at a radius, m: a plate round the pilot's boss, which stays square, held at the circle of its pads, under charge
- * pressure plus ½·ρ·ω²·r² of the oil (Timoshenko & Woinowsky-Krieger, §16–17). Nothing where the cover's thickness is not known. Dishes and ribs
+ * pressure plus ½·ρ·ω²·r² of the oil (Timoshenko & Woinowsky-Krieger, §16–17). `undefined` if the cover thickness is unknown. Dishes and ribs
  * stiffen a cover: a flat plate reads high.
- * @example 1e3 * coverGrowth({ pilotDiameterM: 0.04, circleDiameterM: 0.24, coverThicknessM: 0.005 }, { chargePa: 0, speedRadPerS: 0 }, 0.05) // → 0
+ * @example 1e3 * coverBallooningM({ pilotDiameterM: 0.04, circleDiameterM: 0.24, coverThicknessM: 0.005 }, { chargePa: 0, speedRadPerS: 0 }, 0.05) // → 0
  */
-export function coverGrowth(
+export function coverBallooningM(
   front: Pick<ConverterFront, 'pilotDiameterM' | 'circleDiameterM' | 'coverThicknessM'>,
   { chargePa, speedRadPerS }: SwellingOil,
   radiusM: number,

@@ -1,4 +1,4 @@
-import { oncePer } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/once-per.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { characteristic, type Characteristic } from './characteristic.js'
 import { capacityFromStall, type StallRating } from './stall-rating.js'
@@ -30,7 +30,7 @@ export interface ConverterGeometry {
 }
 
 /** How a converter behaves: by its own table, else by the published shape on its rating and stall torque ratio. Made once a geometry. */
-export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = oncePer((geometry) =>
+export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = memoizeByObject((geometry) =>
   geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
 )
 

@@ -4,7 +4,7 @@ import { engineWith } from '../engine/boost.js'
 import { valueOf } from '../quantity/fault.js'
 import { fromSi, toSi } from '../quantity/units.js'
 import { engineOf, flatEngine } from '../testing/engines.js'
-import { engineLine, lineEnd, linePoint, linePoints, lineStall, type EngineLine } from './boosted-line.js'
+import { engineTorqueLine, lineEnd, linePoint, linePoints, stallOnLine, type EngineLine } from './boosted-line.js'
 import { characteristic } from './characteristic.js'
 import { cruisePoint } from './cruise.js'
 import { flashProblem, flashStall, timeToThreshold, type FlashInput } from './flash-stall.js'
@@ -116,16 +116,16 @@ describe('one family in another size', () => {
 const turbo = (thresholdRpm: number): Engine =>
   valueOf(engineWith(engineOf([[900, 320], [2500, 560], [4500, 950], [7000, 800]]), { thresholdRadPerS: toSi(thresholdRpm, 'rpm'), lagS: 0.5, offShare: 0.5 })) // prettier-ignore
 const loose = characteristic(capacityFromStall({ speedRadPerS: toSi(3300, 'rpm'), referenceTorqueNm: toSi(480, 'lb-ft') }), 1.9)
-const lineOf = (engine: Engine) => engineLine(engine, loose) as EngineLine
+const lineOf = (engine: Engine) => engineTorqueLine(engine, loose) as EngineLine
 
 describe('boost that has to build', () => {
   it('builds on the brake where the stall without it reaches the threshold, and on the move where the climbing crossing does', () => {
     const off = rpm(lineOf(turbo(4000)).off?.points[0]?.engineSpeedRadPerS ?? NaN)
     expect(lineOf(turbo(off - 1)).boostTurbineRadPerS).toBe(0)
-    expect(lineStall(lineOf(turbo(off - 1)))).toEqual(lineOf(turbo(off - 1)).on.points[0])
+    expect(stallOnLine(lineOf(turbo(off - 1)))).toEqual(lineOf(turbo(off - 1)).on.points[0])
     const later = lineOf(turbo(off + 400))
     expect(later.boostTurbineRadPerS).toBeGreaterThan(0)
-    expect(rpm(lineStall(later).engineSpeedRadPerS)).toBeCloseTo(off, 6)
+    expect(rpm(stallOnLine(later).engineSpeedRadPerS)).toBeCloseTo(off, 6)
     const before = linePoint(later, later.boostTurbineRadPerS * (1 - 1e-9))
     expect(rpm(before.engineSpeedRadPerS)).toBeCloseTo(off + 400, 2)
     expect(linePoint(later, later.boostTurbineRadPerS).turbineTorqueNm).toBeGreaterThan(1.3 * before.turbineTorqueNm)
@@ -225,7 +225,7 @@ describe('flash stall', () => {
       flashStall({ engine: turbo(threshold), converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2: Infinity, dragNm: 0 })
     const [high, low] = [lineOf(turbo(2200)), held(2200)]
     if (low.outcome !== 'flashed') throw new Error(low.outcome)
-    expect(low.speedRadPerS / lineStall(high).engineSpeedRadPerS).toBeGreaterThan(0.96)
+    expect(low.speedRadPerS / stallOnLine(high).engineSpeedRadPerS).toBeGreaterThan(0.96)
     expect(low.timeS).toBeGreaterThan(1.4)
     const never = held(4500)
     expect(never).toMatchObject({ outcome: 'flashed', boostShare: 0 })

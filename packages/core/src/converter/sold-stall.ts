@@ -1,5 +1,5 @@
 import { curveFromHeadline } from '../engine/headline.js'
-import { headlineFor, type EngineKind } from '../engine/template.js'
+import { typicalPeaksFor, type EngineKind } from '../engine/template.js'
 import type { StallRating } from './stall-rating.js'
 
 /** An advertised stall: a speed range with an engine of the given type and peak torque. */
@@ -22,7 +22,7 @@ export function soldRating(
   { kind, peakTorqueNm }: Pick<SoldStall, 'kind' | 'peakTorqueNm'>,
   speedRadPerS: number,
 ): StallRating | undefined {
-  const made = curveFromHeadline(headlineFor(kind, ANY_POWER_W))
+  const made = curveFromHeadline(typicalPeaksFor(kind, ANY_POWER_W))
   if (!made.ok) return undefined
   const curve = made.value
   if (speedRadPerS < curve.minSpeedRadPerS || speedRadPerS > curve.maxSpeedRadPerS) return undefined

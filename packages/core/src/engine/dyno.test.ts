@@ -7,7 +7,7 @@ import { engineOf } from '../testing/engines.js'
 import { offBoostCurve } from './boost.js'
 import { dryPressure, flywheelFactor, j1349Factor, J1349_AIR, OLDER_OVER_J1349, type Measurement } from './correction.js'
 import { dynoPull } from './dyno-cell.js'
-import { boostFor, headlineFor } from './template.js'
+import { boostFor, typicalPeaksFor } from './template.js'
 import { MOST_SWEEP_POINTS, sweepPoints } from './sweep.js'
 
 const codes = (measured: Measurement, kind: BriefEngine['kind'] = 'petrol') => {
@@ -46,7 +46,7 @@ describe('figures of a dyno sheet', () => {
       [6500, 420],
     ].map(([rpm, nm]) => ({ speedRadPerS: toSi(rpm as number, 'rpm'), torqueNm: nm as number }))
     expect(valueOf(engineCurve({ kind: 'petrol-turbo', form: 'points', points, measured })).peakTorqueNm).toBeCloseTo(500 / 0.8 / 1.05, 9)
-    const headline = headlineFor('petrol', toSi(400, 'hp'))
+    const headline = typicalPeaksFor('petrol', toSi(400, 'hp'))
     expect(valueOf(engineCurve({ kind: 'petrol', form: 'headline', headline, measured })).peakPowerW).toBeCloseTo(toSi(400, 'hp') / 0.84, 6)
   })
 })
@@ -103,7 +103,7 @@ describe('an engine without its boost', () => {
 
   it('says where its threshold can’t lie, and where a measured curve is none; kinds with a driven blower need none', () => {
     const engine = (boost: object) =>
-      engineOfBrief({ kind: 'diesel', form: 'headline', headline: headlineFor('diesel', toSi(300, 'hp')), boost } as BriefEngine)
+      engineOfBrief({ kind: 'diesel', form: 'headline', headline: typicalPeaksFor('diesel', toSi(300, 'hp')), boost } as BriefEngine)
     const boost = { thresholdRadPerS: 10, lagS: 1, offShare: 0.5 }
     const faults = (of: object) => ((made) => (made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)))(engine(of))
     expect(faults(boost)).toEqual(['engine.boost.thresholdRadPerS threshold-outside-curve'])

@@ -4,7 +4,7 @@ import { valueOf } from '../quantity/fault.js'
 import { engineOf } from '../testing/engines.js'
 import { curveFromPoints } from './curve.js'
 import { curveFromHeadline, headlineFaults, type Headline } from './headline.js'
-import { ENGINE_KINDS, headlineFor } from './template.js'
+import { ENGINE_KINDS, typicalPeaksFor } from './template.js'
 import { monotoneCubic } from './monotone-cubic.js'
 
 /** Headline figures that agree with each other: the torque peak anywhere between the torque of the power peak and its power at the torque peak. */
@@ -87,7 +87,7 @@ describe('engine from headline figures', () => {
   })
 
   it('refuses peaks that contradict each other, and says between which torques they would agree', () => {
-    const good = headlineFor('petrol', toSi(500, 'hp'))
+    const good = typicalPeaksFor('petrol', toSi(500, 'hp'))
     const tooLow = headlineFaults({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
     const tooHigh = headlineFaults({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })
     for (const [fault] of [tooLow, tooHigh]) {
@@ -100,7 +100,7 @@ describe('engine from headline figures', () => {
   })
 
   it.each(ENGINE_KINDS)('has a template for %s that agrees with itself', (kind) =>
-    expect(headlineFaults(headlineFor(kind, toSi(400, 'hp')))).toEqual([]),
+    expect(headlineFaults(typicalPeaksFor(kind, toSi(400, 'hp')))).toEqual([]),
   )
 })
 

@@ -16,9 +16,9 @@ const SHAPES: Record<EngineKind, { idle: number; torquePeak: number; powerPeak: 
 
 /**
  * Headline figures for an engine of which only kind and peak power are known. A first answer, to be replaced by real figures.
- * @example fromSi(headlineFor('petrol-turbo', toSi(840, 'hp')).peakTorqueNm, 'lb-ft') // → 770.31
+ * @example fromSi(typicalPeaksFor('petrol-turbo', toSi(840, 'hp')).peakTorqueNm, 'lb-ft') // → 770.31
  */
-export function headlineFor(kind: EngineKind, peakPowerW: number): Headline {
+export function typicalPeaksFor(kind: EngineKind, peakPowerW: number): Headline {
   const shape = SHAPES[kind]
   const powerPeak = toSi(shape.powerPeak, 'rpm')
   return {
@@ -40,7 +40,7 @@ const BOOSTS: Partial<Record<EngineKind, { threshold: number; lagS: number; offS
 /**
  * What a kind of engine usually does before its boost is there: the threshold as a share of the torque peak's speed. Nothing where boost
  * does not have to build up.
- * @example boostFor('petrol-turbo', headlineFor('petrol-turbo', toSi(840, 'hp')).peakTorqueSpeedRadPerS).thresholdRadPerS / toSi(1, 'rpm') // → 2760
+ * @example boostFor('petrol-turbo', typicalPeaksFor('petrol-turbo', toSi(840, 'hp')).peakTorqueSpeedRadPerS).thresholdRadPerS / toSi(1, 'rpm') // → 2760
  */
 export function boostFor(kind: EngineKind, torquePeakRadPerS: number): Boost | undefined {
   const usual = BOOSTS[kind]

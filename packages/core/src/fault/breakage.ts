@@ -22,7 +22,7 @@ export interface Effect extends Breakage {
   readonly ratios: Readonly<Record<string, number>>
 }
 
-/** What can happen to a joint, an element or a set of a train; nothing where it has none of that name. */
+/** Faults that a joint, an element or a set of a gear train can have. Empty if the train has none of that name. */
 export function faultKindsAt(train: GearTrain, at: string): readonly FaultKind[] {
   if ([...train.joints, ...train.sets].some(({ id }) => id === at)) return ['broken']
   const element = train.elements.find(({ id }) => id === at)

@@ -1,9 +1,9 @@
-import { oncePer } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/once-per.js'
 import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { Unit } from '../spec/unit.js'
 import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'
-import type { FaultKind, Often } from './fault-kind.js'
-import { OUTER_FAULTS, OUTER_PLACES, type Signs } from './signs.js'
+import type { FaultKind, FaultFrequency } from './fault-kind.js'
+import { GENERAL_FAULTS, OUTER_PLACES, type Signs } from './signs.js'
 
 /** Something that may be wrong: a place of the train, a shift that does not come, or a place outside. */
 export interface Suspect {
@@ -11,7 +11,7 @@ export interface Suspect {
   /** Joint, element or set; the range that a shift leads to; or the name of a place outside. */
   readonly at: string
   readonly kind: FaultKind
-  readonly often: Often
+  readonly often: FaultFrequency
   /** Ranges as they would be. */
   readonly ranges: Readonly<Record<string, RangeState>>
   /** Ratio where one drives in another than its own. */
@@ -22,7 +22,7 @@ export interface Suspect {
 export const suspectId = ({ place, at, kind }: Pick<Suspect, 'place' | 'at' | 'kind'>): string => `${place}:${at}:${kind}`
 
 /** How usual a fault is in any unit, where the unit itself does not say (common practice, no source). */
-const USUAL: Readonly<Record<FaultKind, Often>> = {
+const USUAL: Readonly<Record<FaultKind, FaultFrequency>> = {
   weak: 'sometimes',
   lost: 'sometimes',
   stuck: 'rare',
@@ -42,7 +42,7 @@ const SIGNS_OF: Readonly<Record<FaultKind, Signs>> = {
 }
 
 /** Everything that may be wrong with a unit, each with what it would do; found once a unit. */
-export const suspectsOf: (unit: Unit) => readonly Suspect[] = oncePer(allSuspects)
+export const suspectsOf: (unit: Unit) => readonly Suspect[] = memoizeByObject(allSuspects)
 
 function allSuspects(unit: Unit): Suspect[] {
   const often = new Map((unit.usual ?? []).map((usual) => [`${usual.at}:${usual.kind}`, usual.often]))
@@ -87,8 +87,8 @@ function shiftsOf(train: GearTrain): Suspect[] {
 function outside(train: GearTrain): Suspect[] {
   const driving = drivingRanges(train)
   const locks = driving.some((range) => range.lockup)
-  return OUTER_PLACES.filter((at) => locks || !OUTER_FAULTS[at].lockup).map((at): Suspect => {
-    const { often, signs, slipsAll } = OUTER_FAULTS[at]
+  return OUTER_PLACES.filter((at) => locks || !GENERAL_FAULTS[at].lockup).map((at): Suspect => {
+    const { often, signs, slipsAll } = GENERAL_FAULTS[at]
     const ranges = Object.fromEntries(driving.map(({ id }): [string, RangeState] => [id, slipsAll ? 'slips' : 'fine']))
     return { place: 'outside', at, kind: slipsAll ? 'weak' : 'broken', often, ranges, ratios: {}, signs }
   })

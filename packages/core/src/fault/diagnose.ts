@@ -1,19 +1,19 @@
 import type { Unit } from '../spec/unit.js'
 import { suspectId, suspectsOf, type Suspect } from './candidates.js'
 import { chanceOf, checksOf, type Check } from './checks.js'
-import type { Often } from './fault-kind.js'
+import type { FaultFrequency } from './fault-kind.js'
 import { agrees, chanceSeen, type SeenState } from './seen.js'
 import { SIGN_BY_CHANCE, SIGN_CHANCE, type SignId } from './signs.js'
 
 /** What is found of a unit that comes in: its ranges as far as they were driven, signs, and checks made since by their ids. */
-export interface Seen {
+export interface FaultFindings {
   readonly ranges: Readonly<Record<string, SeenState>>
   readonly signs: readonly SignId[]
   readonly checks: Readonly<Record<string, string>>
 }
 
 /** What is known beside: how often each fault was found here, by its id, and the margin with which a place carried its load. */
-export interface Known {
+export interface ShopHistory {
   readonly records?: Readonly<Record<string, number>>
   readonly margins?: Readonly<Record<string, number>>
 }
@@ -30,7 +30,7 @@ export interface Candidate extends Suspect {
   readonly shows: readonly SignId[]
   /** How often it was found in this shop. */
   readonly found: number
-  /** Margin with which the place carried its load; nothing where that is not known. */
+  /** Margin of the failed place. `null` if unknown. */
   readonly margin: number | null
 }
 
@@ -47,7 +47,7 @@ export interface Diagnosis {
 }
 
 /** How much more usual, against a rare one (common practice, no source). */
-const WEIGHT: Readonly<Record<Often, number>> = { common: 9, sometimes: 3, rare: 1 }
+const WEIGHT: Readonly<Record<FaultFrequency, number>> = { common: 9, sometimes: 3, rare: 1 }
 
 /** One case of the shop's own counts as much as this. */
 const RECORD_WEIGHT = 3
@@ -60,7 +60,7 @@ const overload = (margin: number | undefined): number => (margin === undefined |
  * finds the check that splits the candidates best: expected information over the work that it takes (Shannon 1948).
  * With nothing found the ranking is how usual each fault is.
  */
-export function diagnose(unit: Unit, seen: Seen, known: Known = {}): Diagnosis {
+export function diagnose(unit: Unit, seen: FaultFindings, known: ShopHistory = {}): Diagnosis {
   const suspects = suspectsOf(unit)
   const checks = checksOf(unit.train)
   const weights = suspects.map((suspect) => prior(suspect, known) * fit(suspect, seen, checks))
@@ -75,14 +75,14 @@ export function diagnose(unit: Unit, seen: Seen, known: Known = {}): Diagnosis {
   }
 }
 
-const prior = (suspect: Suspect, { records, margins }: Known): number =>
+const prior = (suspect: Suspect, { records, margins }: ShopHistory): number =>
   (WEIGHT[suspect.often] + RECORD_WEIGHT * (records?.[suspectId(suspect)] ?? 0)) *
   (suspect.place === 'train' && givesWay(suspect) ? overload(margins?.[suspect.at]) : 1)
 
 /** Faults that overload brings about. */
 const givesWay = ({ kind }: Suspect): boolean => kind === 'broken' || kind === 'weak' || kind === 'free'
 
-function fit(suspect: Suspect, { ranges, signs, checks: made }: Seen, checks: readonly Check[]): number {
+function fit(suspect: Suspect, { ranges, signs, checks: made }: FaultFindings, checks: readonly Check[]): number {
   let chance = 1
   for (const [id, state] of Object.entries(ranges)) if (suspect.ranges[id]) chance *= chanceSeen(state, suspect.ranges[id])
   for (const sign of signs) chance *= suspect.signs[sign] ? SIGN_CHANCE[suspect.signs[sign]] : SIGN_BY_CHANCE
@@ -90,7 +90,7 @@ function fit(suspect: Suspect, { ranges, signs, checks: made }: Seen, checks: re
   return chance
 }
 
-function candidate(suspect: Suspect, share: number, seen: Seen, { records, margins }: Known): Candidate {
+function candidate(suspect: Suspect, share: number, seen: FaultFindings, { records, margins }: ShopHistory): Candidate {
   const driven = Object.entries(seen.ranges).filter(([id]) => suspect.ranges[id])
   const asFound = ([id, state]: [string, SeenState]) => agrees(state, suspect.ranges[id] as never)
   const id = suspectId(suspect)

@@ -7,4 +7,4 @@ export type FaultKind = (typeof FAULT_KINDS)[number]
 
 /** How usual a fault is among those seen in a shop (common practice, no source). */
 export const OFTEN = ['common', 'sometimes', 'rare'] as const
-export type Often = (typeof OFTEN)[number]
+export type FaultFrequency = (typeof OFTEN)[number]

@@ -1,4 +1,4 @@
-import type { Often } from './fault-kind.js'
+import type { FaultFrequency } from './fault-kind.js'
 
 /** What else is heard, seen or told of a unit that comes in (common practice, no source). */
 export const SIGNS = [
@@ -22,10 +22,10 @@ export const SIGNS = [
 export type SignId = (typeof SIGNS)[number]
 
 /** Chance that a sign is there with a fault, by how often it goes with it; and without any link between them. */
-export const SIGN_CHANCE: Readonly<Record<Often, number>> = { common: 0.6, sometimes: 0.3, rare: 0.12 }
+export const SIGN_CHANCE: Readonly<Record<FaultFrequency, number>> = { common: 0.6, sometimes: 0.3, rare: 0.12 }
 export const SIGN_BY_CHANCE = 0.03
 
-export type Signs = Readonly<Partial<Record<SignId, Often>>>
+export type Signs = Readonly<Partial<Record<SignId, FaultFrequency>>>
 
 /** Places outside the gear train that fail with signs of their own. */
 export const OUTER_PLACES = [
@@ -46,7 +46,7 @@ export type OuterPlace = (typeof OUTER_PLACES)[number]
 
 /** What a place outside the train shows, how usual it is, and whether all ranges slip with it. */
 export interface OuterFault {
-  readonly often: Often
+  readonly often: FaultFrequency
   readonly signs: Signs
   readonly slipsAll?: boolean
   /** Only in units that lock up. */
@@ -54,7 +54,7 @@ export interface OuterFault {
 }
 
 /** Signs and where they lead, outside the gear train (common practice, no source). */
-export const OUTER_FAULTS: Readonly<Record<OuterPlace, OuterFault>> = {
+export const GENERAL_FAULTS: Readonly<Record<OuterPlace, OuterFault>> = {
   accumulator: { often: 'common', signs: { 'shift-late-and-harsh': 'common' } },
   'ring-bore': { often: 'common', signs: { 'flare-in-shift': 'common', 'lining-in-pan': 'sometimes', 'burnt-oil': 'sometimes' } },
   support: { often: 'sometimes', signs: { 'flare-in-shift': 'sometimes', 'leak-then-vibration': 'rare' } },

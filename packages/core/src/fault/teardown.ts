@@ -2,12 +2,12 @@ import { fault, type Fault } from '../quantity/fault.js'
 import type { Unit } from '../spec/unit.js'
 import { suspectId, suspectsOf } from './candidates.js'
 import { checksOf } from './checks.js'
-import type { Seen } from './diagnose.js'
+import type { FaultFindings } from './diagnose.js'
 import { SEEN_STATES, type SeenState } from './seen.js'
 import { SIGNS } from './signs.js'
 
 /** What was found of a unit as it came in, kept with its job. */
-export interface Teardown extends Seen {
+export interface Teardown extends FaultFindings {
   /** The fault that it was, by its id; null while that is not known. */
   readonly found: string | null
   readonly note: string

@@ -7,7 +7,7 @@ import { splineStopsAt, type SplineMisfit } from '../spec/spline-stops.js'
 import type { Station, Unit, Variant } from '../spec/unit.js'
 
 /** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant. */
-export type Misfit =
+export type Incompatibility =
   | { readonly code: 'need-unmet'; readonly stationId: string; readonly part: Part; readonly need: Need }
   | { readonly code: 'clash'; readonly stationId: string; readonly part: Part; readonly otherId: string; readonly clash: Clash }
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
@@ -36,20 +36,20 @@ export function offersOf(
 /**
  * What does not go together in a spec, front to rear. A need at a station that is empty is not met.
  */
-export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId: string | null): Misfit[] {
+export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId: string | null): Incompatibility[] {
   const offered = offersOf(unit, fitted, variantId)
-  return unit.stations.flatMap((station): Misfit[] => {
+  return unit.stations.flatMap((station): Incompatibility[] => {
     const { id: stationId } = station
     const part = fitted.get(stationId)
     if (!part) return []
-    const alien: Misfit[] = fitsVariant(part, variantId) ? [] : [{ code: 'other-variant', stationId, part }]
+    const alien: Incompatibility[] = fitsVariant(part, variantId) ? [] : [{ code: 'other-variant', stationId, part }]
     const needs = (part.needs ?? []).filter((need) => !offered(need.stationId, need.feature))
     const clashes = (part.clashes ?? []).filter((clash) => offered(clash.stationId, clash.feature))
     return [
       ...alien,
-      ...teethFaults(unit, station, part).map((f): Misfit => ({ code: 'teeth-differ', stationId, part, fault: f })),
-      ...needs.map((need): Misfit => ({ code: 'need-unmet', stationId, part, need })),
-      ...clashes.map((clash): Misfit => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
+      ...teethFaults(unit, station, part).map((f): Incompatibility => ({ code: 'teeth-differ', stationId, part, fault: f })),
+      ...needs.map((need): Incompatibility => ({ code: 'need-unmet', stationId, part, need })),
+      ...clashes.map((clash): Incompatibility => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
       ...splineStopsAt(fitted, stationId),
       ...diameterMisfitsAt({ unit, fitted }, station),
       ...caseMisfitsAt({ unit, fitted }, station),

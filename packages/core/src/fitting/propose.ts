@@ -1,6 +1,6 @@
 import { mayBeEmpty, type Unit } from '../spec/unit.js'
 import { moneyOf, specCost } from './cost.js'
-import { fitsVariant, misfits, type Misfit } from './misfit.js'
+import { fitsVariant, misfits, type Incompatibility } from './misfit.js'
 import { fittedParts, operationsFor, partsFor, withPart, withWorks, type Catalogue, type Fits } from './spec.js'
 
 export interface ProposalContext {
@@ -16,7 +16,7 @@ export interface ProposalContext {
 /** One station that changes along with the choice, and the misfit that asks for it. */
 export interface Companion {
   readonly stationId: string
-  readonly because: Misfit
+  readonly because: Incompatibility
 }
 
 /** A choice with all that it drags along, to be taken or refused as one. */
@@ -27,7 +27,7 @@ export interface Proposal {
   readonly price: number
   readonly hours: number
   /** Misfits that nothing on the shelf mends. */
-  readonly left: readonly Misfit[]
+  readonly left: readonly Incompatibility[]
 }
 
 /** Stations that one choice may drag along. */
@@ -36,7 +36,7 @@ const MOST_COMPANIONS = 5
 const MOST_JUDGED = 40
 const MOST_VISITED = 3000
 /** A share of worth that is not worth money. */
-const NO_LESS = 0.999
+const WORTH_TOLERANCE = 0.999
 
 interface State {
   readonly spec: Fits
@@ -77,7 +77,7 @@ function bestSet(context: ProposalContext, start: State, old: ReadonlySet<string
     const { ends, visited } = consistentEnds(context, start, old, size, left.visited)
     for (const state of byDisturbance(context, start.spec, ends).slice(0, left.judged)) {
       const worth = context.worth(state.spec)
-      if (worth >= NO_LESS * base) return state
+      if (worth >= WORTH_TOLERANCE * base) return state
       if (!best || worth > best.worth) best = { state, worth }
     }
     left = { judged: left.judged - ends.length, visited: left.visited - visited }
@@ -96,7 +96,7 @@ function byDisturbance(context: ProposalContext, chosen: Fits, ends: readonly St
 }
 
 /** Two misfits are the same where the same thing is asked at the same station by the same part. */
-export const misfitKey = (misfit: Misfit): string => {
+export const misfitKey = (misfit: Incompatibility): string => {
   const at = `${misfit.code} ${misfit.stationId} ${misfit.part.id}`
   if (misfit.code === 'need-unmet') return `${at} ${misfit.need.stationId} ${misfit.need.feature}`
   if ('section' in misfit) return `${at} ${misfit.section} ${misfit.otherId} ${misfit.other.id}`
@@ -140,7 +140,7 @@ interface Mended {
 }
 
 /** Ways to mend one misfit: at the station that is asked, or at the one that asks, where they are not decided yet. */
-function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[] {
+function mended(context: ProposalContext, state: State, misfit: Incompatibility): Mended[] {
   const atAsker = () => [...operationsUndone(state, misfit.stationId), ...otherParts(context, state, misfit.stationId, misfit)]
   switch (misfit.code) {
     case 'other-variant':
@@ -169,7 +169,7 @@ function mended(context: ProposalContext, state: State, misfit: Misfit): Mended[
 }
 
 /** Another part at a station that is not decided yet; none where the station may be left empty and no other part mends the misfit. */
-function otherParts(context: ProposalContext, { spec, settled }: State, stationId: string, misfit: Misfit): Mended[] {
+function otherParts(context: ProposalContext, { spec, settled }: State, stationId: string, misfit: Incompatibility): Mended[] {
   if (settled.has(stationId)) return []
   const { unit, catalogue, variantId } = context
   const ways = partsFor(catalogue, unit, stationId)
@@ -180,11 +180,11 @@ function otherParts(context: ProposalContext, { spec, settled }: State, stationI
   return [...ways, { stationId, spec: withPart(spec, stationId, null) }]
 }
 
-const isMended = (context: ProposalContext, spec: Fits, misfit: Misfit): boolean =>
+const isMended = (context: ProposalContext, spec: Fits, misfit: Incompatibility): boolean =>
   !misfitsOf(context, spec).some((other) => misfitKey(other) === misfitKey(misfit))
 
 /** Operations on what is fitted at a station after which a misfit is gone; the choice itself may be worked too. */
-function operationsThatMend(context: ProposalContext, { spec }: State, stationId: string, misfit: Misfit): Mended[] {
+function operationsThatMend(context: ProposalContext, { spec }: State, stationId: string, misfit: Incompatibility): Mended[] {
   const { unit, catalogue } = context
   const part = catalogue.parts.get(spec.fits[stationId] ?? '')
   if (!part) return []

@@ -1,6 +1,6 @@
 import { fitFaults, type Part } from '../spec/part.js'
 import type { Unit } from '../spec/unit.js'
-import { asBolted } from '../fitup/as-bolted.js'
+import { withInstalledBolts } from '../fitup/as-bolted.js'
 import type { Book } from '../fitup/reading.js'
 import { afterOperations, operationFaults, type Operation } from './operation.js'
 import type { Kit } from './kit.js'
@@ -30,7 +30,7 @@ export function fittedParts(spec: Fits, catalogue: Pick<Catalogue, 'parts' | 'op
       return part ? [[stationId, afterOperations(part, operationsAt(spec, stationId, catalogue))]] : []
     }),
   )
-  return asBolted(worked, book)
+  return withInstalledBolts(worked, book)
 }
 
 /** Parts that can stand at a station of a unit: stock first, then by price. Made once for a shelf. */

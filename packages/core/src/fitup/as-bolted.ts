@@ -11,7 +11,7 @@ type Plate = Extract<Part, { kind: 'flex-plate' }>
  * The fitted parts with the plate as it is bolted and measured: the bolts that were chosen in its joints, as many of its holes in use as the cover has
  * pads for, and its pads as crooked as they were measured. The same map again where nothing of that is known.
  */
-export function asBolted(fitted: ReadonlyMap<string, Part>, book?: Book): ReadonlyMap<string, Part> {
+export function withInstalledBolts(fitted: ReadonlyMap<string, Part>, book?: Book): ReadonlyMap<string, Part> {
   const found = [...fitted].find(([, part]) => part.kind === 'flex-plate')
   if (!found) return fitted
   const [stationId, plate] = found as [string, Plate]
@@ -50,7 +50,7 @@ function boltedPlate(
   const geometry = {
     ...plate.geometry,
     crankJoint: crank ? withBolts(crankJoint, crank) : crankJoint,
-    converterJoint: onPads(converter ? withBolts(converterJoint, converter) : converterJoint, front),
+    converterJoint: limitToPadCount(converter ? withBolts(converterJoint, converter) : converterJoint, front),
     ...(runOutM === undefined ? {} : { padRunOutM: runOutM, saidRunOutM: padRunOutM }),
   }
   const bolted: Plate = { ...plate, geometry }
@@ -59,7 +59,7 @@ function boltedPlate(
 }
 
 /** A plate's holes hold no more bolts than the cover has pads for, in either pattern; a pattern without pads is none. */
-function onPads(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {
+function limitToPadCount(joint: BoltedJoint, front: ConverterFront | undefined): BoltedJoint {
   if (!front) return joint
   const { holes, second, ...rest } = joint
   const bolts = Math.min(joint.bolts, front.bolts)

@@ -7,7 +7,7 @@ const SPREAD_M = 0.00008
 
 /**
  * What the calliper that ships as a stand-in shows for an entry: about its sheet, or about the middle of its bounds, rounded to what the tool
- * tells; a round thing at two angles. Nothing where neither says what to expect. The same generator in the same state gives the same figures.
+ * tells; a round thing at two angles. `undefined` if neither is known. The same generator in the same state gives the same figures.
  */
 export function practiceReading({ specifiedM, bounds, roundM }: LengthEntry, toolId: ToolId, random: Random): number[] | undefined {
   const wantedM = specifiedM ?? expected(bounds)

@@ -1,13 +1,13 @@
 import { DEFAULT_RULES } from '../spec/rules.js'
 import type { Part } from '../spec/part.js'
-import type { ClosingKind } from './closings.js'
+import type { StackUp } from './closings.js'
 import { roundness, type Again, type FitVerdict, type LengthEntry } from './entry.js'
 import type { FitFacts, FitInput } from './facts.js'
 import { judgeSpan } from './judge-span.js'
 import { readingKey } from './keys.js'
-import { LINKS, type LinkId, type LinkKind, type Owner } from './links.js'
+import { CHAIN_DIMENSIONS, type LinkId, type LinkKind, type Owner } from './links.js'
 import { orderFor } from './orders.js'
-import { middleOf, spanOf, type Reading, type Span } from './reading.js'
+import { middleOf, spanOf, type Reading, type MeasuredInterval } from './reading.js'
 import { finerTool, type Gauged } from './tool.js'
 
 export type Readings = Readonly<Record<string, Reading>>
@@ -19,7 +19,7 @@ export interface Known {
   readonly parts: readonly (Part | undefined)[]
   readonly nominalM: number | undefined | null
   readonly reading: Reading | undefined
-  readonly measured: Span | undefined
+  readonly measured: MeasuredInterval | undefined
 }
 
 /** Parts that have a say in a length. */
@@ -46,7 +46,7 @@ function ownerStation(facts: FitFacts, owner: Owner, joint?: LinkKind['joint']):
 /** Every length of the chain by the sheet and by its reading, each belonging to the parts that have a say in it. */
 export function knownLengths(input: FitInput, facts: FitFacts, readings: Readings): ReadonlyMap<LinkId, Known> {
   return new Map(
-    LINKS.map((kind): [LinkId, Known] => {
+    CHAIN_DIMENSIONS.map((kind): [LinkId, Known] => {
       const parts = partsOf(input, facts, kind)
       const key = readingKey(kind.id, parts)
       const reading = readings[key]
@@ -59,7 +59,7 @@ export function knownLengths(input: FitInput, facts: FitFacts, readings: Reading
 /** Where an entry of the chain belongs, in the order of the work and on which station. */
 const placeOf = (
   facts: FitFacts,
-  { id, owner, joint, stage, hiddenFrom, gauged }: LinkKind | ClosingKind,
+  { id, owner, joint, stage, hiddenFrom, gauged }: LinkKind | StackUp,
   key: string,
   reading: Reading | undefined,
 ) => ({
@@ -100,14 +100,14 @@ export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measu
 }
 
 interface Summed {
-  readonly span: Span | undefined
+  readonly span: MeasuredInterval | undefined
   readonly missing: readonly LinkId[]
   readonly bySheet: readonly LinkId[]
 }
 
 /** The sum of some lengths less others, by the sheet or with what was measured. */
-function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<ClosingKind, 'plus' | 'minus'>, by: 'sheet' | 'readings'): Summed {
-  const span = { lowM: 0, highM: 0, openM: 0 }
+function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp, 'plus' | 'minus'>, by: 'sheet' | 'readings'): Summed {
+  const span = { lowM: 0, highM: 0, uncertaintyM: 0 }
   const [missing, bySheet]: [LinkId[], LinkId[]] = [[], []]
   for (const [sign, ids] of [
     [1, plus],
@@ -118,10 +118,10 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<Closing
       const own = by === 'readings' ? measured : undefined
       if (!own && nominalM === undefined) missing.push(id)
       if (!own && nominalM !== null && kind.gauged !== null) bySheet.push(id)
-      const { lowM, highM, openM } = own ?? { lowM: nominalM ?? 0, highM: nominalM ?? 0, openM: 0 }
+      const { lowM, highM, uncertaintyM } = own ?? { lowM: nominalM ?? 0, highM: nominalM ?? 0, uncertaintyM: 0 }
       span.lowM += sign === 1 ? lowM : -highM
       span.highM += sign === 1 ? highM : -lowM
-      span.openM += openM
+      span.uncertaintyM += uncertaintyM
     }
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
 }
@@ -131,7 +131,7 @@ export function closingEntry(
   facts: FitFacts,
   input: FitInput,
   known: ReadonlyMap<LinkId, Known>,
-  kind: ClosingKind,
+  kind: StackUp,
   readings: Readings,
 ): LengthEntry[] {
   const bounds = kind.bounds(facts, input.rules ?? DEFAULT_RULES)
@@ -173,9 +173,9 @@ function againOf(known: ReadonlyMap<LinkId, Known>, terms: readonly LinkId[], aw
   if (own) return { linkId: null, ...finerTool(own, awayM) }
   const read = terms.flatMap((id) => {
     const { measured, kind } = known.get(id) as Known
-    return measured ? [{ id, openM: measured.openM, gauged: kind.gauged as Gauged }] : []
+    return measured ? [{ id, uncertaintyM: measured.uncertaintyM, gauged: kind.gauged as Gauged }] : []
   })
-  const coarsest = read.reduce((a, b) => (b.openM > a.openM ? b : a))
-  const others = read.reduce((sum, { openM }) => sum + openM, 0) - coarsest.openM
+  const coarsest = read.reduce((a, b) => (b.uncertaintyM > a.uncertaintyM ? b : a))
+  const others = read.reduce((sum, { uncertaintyM }) => sum + uncertaintyM, 0) - coarsest.uncertaintyM
   return { linkId: coarsest.id, ...finerTool(coarsest.gauged, awayM - others) }
 }

@@ -26,7 +26,7 @@ export const CLOSING_IDS = [
 export type ClosingId = (typeof CLOSING_IDS)[number]
 
 /** A length that several others leave between them, and what it must be. */
-export interface ClosingKind {
+export interface StackUp {
   readonly id: ClosingId
   readonly owner: Owner
   readonly joint?: 'crank' | 'converter'
@@ -36,7 +36,7 @@ export interface ClosingKind {
   readonly gauged: Gauged | null
   readonly stage: FitStage
   readonly hiddenFrom: FitStage | null
-  /** Nothing where it can't be said because something is not known; null where there is no such thing. */
+  /** `undefined` if a dimension is missing; `null` if the build has no such stack-up. */
   bounds(facts: FitFacts, rules: HouseRules): Bounds | undefined | null
 }
 
@@ -58,7 +58,7 @@ const ENGAGED = { plus: ['pilot-ahead'], minus: TO_PADS } as const
 const FORWARD = { plus: [...TO_CASE, 'pump-seat'], minus: ['converter-height', ...TO_PADS] } as const
 
 /** Sums and differences of the lengths of the chain, each with what it must be. Adding one here makes it judged, measured and drawn in the list. */
-export const CLOSINGS: readonly ClosingKind[] = [
+export const STACK_UPS: readonly StackUp[] = [
   {
     id: 'shaft-room',
     owner: 'turbine-shaft',

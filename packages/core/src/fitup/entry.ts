@@ -4,13 +4,13 @@ import { judgeSpan, type Bounds, type SpanVerdict } from './judge-span.js'
 import type { FitStage, LinkId, Owner } from './links.js'
 import type { Order } from './orders.js'
 import type { PatternPair } from './patterns.js'
-import { resolutionOf, type Reading, type Span } from './reading.js'
+import { resolutionOf, type Reading, type MeasuredInterval } from './reading.js'
 import { finerTool, type FinerTool, type Gauged } from './tool.js'
 
 /** What is said of one entry. */
 export type FitVerdict =
   | SpanVerdict
-  /** Measured; how far it is from the sheet, nothing where the sheet has no figure. */
+  /** Measured. `differsM` is the difference from nominal, `null` without a nominal value. */
   | { readonly word: 'taken'; readonly differsM: number | null }
   /** Round, and measured at one angle only. */
   | { readonly word: 'second-angle' }
@@ -56,7 +56,7 @@ export interface LengthEntry extends EntryBase {
   /** What the sheet alone says. */
   readonly specified: SpanVerdict | null
   /** By its own reading, or by those of the lengths that it depends on. */
-  readonly measured: Span | null
+  readonly measured: MeasuredInterval | null
   /** Of those lengths the ones that are still by the sheet. */
   readonly bySheet: readonly LinkId[]
   readonly again: Again | null
@@ -79,16 +79,16 @@ export interface PatternEntry extends EntryBase {
 
 export type FitEntry = LengthEntry | SplineEntry | PatternEntry
 
-/** How round a thing is by its readings: one angle says nothing, and a difference is known to twice what the tool is. Nothing where it is round. */
+/** Out-of-roundness from readings at several angles. The uncertainty is twice that of the tool. `undefined` if round, or with one reading only. */
 export function roundness(
   reading: Reading,
-  { lowM, highM }: Span,
+  { lowM, highM }: MeasuredInterval,
   mostM: number,
   gauged: Gauged,
 ): { readonly verdict: FitVerdict; readonly again: Again | null } | undefined {
   if (reading.values.length < 2) return { verdict: { word: 'second-angle' }, again: null }
   const differenceM = highM - lowM
-  const judged = judgeSpan({ lowM: differenceM, highM: differenceM, openM: 2 * resolutionOf(reading) }, { leastM: null, mostM })
+  const judged = judgeSpan({ lowM: differenceM, highM: differenceM, uncertaintyM: 2 * resolutionOf(reading) }, { leastM: null, mostM })
   if (judged.word === 'fits') return undefined
   if (judged.word === 'refused') return { verdict: { word: 'out-of-round', outM: judged.outM }, again: null }
   return { verdict: judged, again: { linkId: null, ...finerTool(gauged, judged.awayM / 2) } }

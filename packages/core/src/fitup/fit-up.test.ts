@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { fitInput, GOOD_FIT, NOSE_M, type FitCase } from '../testing/fit.js'
-import { coverGrowth } from '../converter/front.js'
+import { coverBallooningM } from '../converter/front.js'
 import { practiceReading } from './calliper.js'
 import type { FitEntry, LengthEntry } from './entry.js'
 import { fitUp } from './fit-up.js'
 import { judgeSpan } from './judge-span.js'
-import { LINKS, type LinkId } from './links.js'
+import { CHAIN_DIMENSIONS, type LinkId } from './links.js'
 import type { Book, Reading } from './reading.js'
 import { RESOLUTION_M, TOOLS_FOR } from './tool.js'
 import { seeded } from '../numeric/seeded.js'
@@ -90,7 +90,7 @@ function laidOut({ rear, fit, front, plate, motorPlate, pilot, crankBolts, conve
   const hubAt = padsAt + front.heightM
   const homePadsAt = caseAt + fit.pumpSeatM - front.heightM
   const headsAt = ring + plate.thicknessM + crankBolts.headHeightM
-  const swollen = coverGrowth(front, { chargePa: toSi(100, 'psi'), speedRadPerS: 750 }, plate.crankJoint.circleDiameterM / 2) as number
+  const swollen = coverBallooningM(front, { chargePa: toSi(100, 'psi'), speedRadPerS: 750 }, plate.crankJoint.circleDiameterM / 2) as number
   const inCrank = crankBolts.lengthM - plate.thicknessM - ring
   const inPads = converterBolts.lengthM - plate.thicknessM - (padsAt - ring - (plate.depthM as number))
   return {
@@ -168,7 +168,7 @@ describe('the chain from the crank to the output', () => {
     fc.assert(
       fc.property(anyFit, fc.constantFrom(...CHANGES), anyMm, fc.boolean(), (of, [link, changed], byM, byReading) => {
         const before = report(of)
-        const nominalM = LINKS.find(({ id }) => id === link)?.nominalM(fitUp(fitInput(of)).facts, fitInput(of)) ?? 0
+        const nominalM = CHAIN_DIMENSIONS.find(({ id }) => id === link)?.nominalM(fitUp(fitInput(of)).facts, fitInput(of)) ?? 0
         const after = byReading ? report(of, bookOf({ [link]: read('eye', nominalM + byM, nominalM + byM) })) : report(changed(of, byM))
         const laid = [laidOut(of), laidOut(changed(of, link === 'spacer-ring' ? Math.abs(byM) : byM))] as const
         fc.pre(!(byReading && (link === 'spacer-ring' || Math.abs(byM) < 1e-5)))
@@ -195,13 +195,13 @@ describe('the chain from the crank to the output', () => {
 describe('a cover under pressure', () => {
   const cover = { pilotDiameterM: 0.045, circleDiameterM: 0.276, coverThicknessM: 0.008 }
   const grows = (change: object, oil: { chargePa: number; speedRadPerS: number }) =>
-    coverGrowth({ ...cover, ...change }, oil, 0.045) as number
+    coverBallooningM({ ...cover, ...change }, oil, 0.045) as number
   it('swells with the pressure and with one over the cube of its thickness, most at its pilot and not at its pads', () => {
     const at = { chargePa: 7e5, speedRadPerS: 0 }
     expect(grows({}, { ...at, chargePa: 14e5 }) / grows({}, at)).toBeCloseTo(2, 9)
     expect(grows({ coverThicknessM: 0.004 }, at) / grows({}, at)).toBeCloseTo(8, 9)
-    expect(coverGrowth(cover, at, 0.138)).toBeCloseTo(0, 12)
-    expect(coverGrowth(cover, at, 0.0225) as number).toBeGreaterThan(grows({}, at))
+    expect(coverBallooningM(cover, at, 0.138)).toBeCloseTo(0, 12)
+    expect(coverBallooningM(cover, at, 0.0225) as number).toBeGreaterThan(grows({}, at))
   })
   it('spinning oil presses with ½·ρ·ω²·r²: twice the speed, four times as far; as far as its mean over the area at least where that lies outside', () => {
     const spun = grows({}, { chargePa: 0, speedRadPerS: 700 })
@@ -227,11 +227,11 @@ describe('a reading near a limit', () => {
         fc.constantFrom(...TOOLS_FOR.length, ...TOOLS_FOR.play),
         fc.boolean(),
         (steps, tool, upper) => {
-          const openM = RESOLUTION_M[tool]
+          const uncertaintyM = RESOLUTION_M[tool]
           const limitM = 0.004
-          const valueM = limitM + steps * openM
+          const valueM = limitM + steps * uncertaintyM
           const verdict = judgeSpan(
-            { lowM: valueM, highM: valueM, openM },
+            { lowM: valueM, highM: valueM, uncertaintyM },
             upper ? { leastM: null, mostM: limitM } : { leastM: limitM, mostM: null },
           )
           const inside = upper ? -steps : steps

@@ -1,12 +1,12 @@
 import { closingEntry, knownLengths, linkEntry } from './chain.js'
-import { CLOSINGS } from './closings.js'
+import { STACK_UPS } from './closings.js'
 import type { FitEntry } from './entry.js'
 import { fitFacts, type FitFacts, type FitInput } from './facts.js'
 import { FIT_STAGES, type LinkId } from './links.js'
 import { clearanceEntries, patternEntries, runOutEntries, splineEntries } from './own-entries.js'
 import { middleOf } from './reading.js'
 
-/** A length as it is counted: what was measured, else the sheet; nothing where neither is known. */
+/** A length in use: measured, else nominal. Absent if neither is known. */
 export interface Counted {
   readonly m: number | null
   readonly measured: boolean
@@ -31,7 +31,7 @@ export function fitUp(input: FitInput): FitReport {
   const links = [...known.values()].filter(({ nominalM, kind }) => nominalM !== null && kind.gauged !== null)
   const entries: FitEntry[] = [
     ...links.map((link) => linkEntry(facts, link)),
-    ...CLOSINGS.flatMap((closing) => closingEntry(facts, input, known, closing, readings)),
+    ...STACK_UPS.flatMap((closing) => closingEntry(facts, input, known, closing, readings)),
     ...runOutEntries(input, facts, readings),
     ...clearanceEntries(input, readings),
     ...splineEntries(input, facts, readings),

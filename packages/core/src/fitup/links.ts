@@ -1,4 +1,4 @@
-import { coverGrowth, type ConverterFront } from '../converter/front.js'
+import { coverBallooningM, type ConverterFront } from '../converter/front.js'
 import { partOfKind } from '../spec/fitted.js'
 import { engineCurve, type Brief } from '../spec/brief.js'
 import type { PressureCalibration } from '../spec/calibration.js'
@@ -63,7 +63,7 @@ export interface LinkKind {
   /** When it can be measured, and from when on it is hidden. */
   readonly stage: FitStage
   readonly hiddenFrom: FitStage | null
-  /** By the sheet: nothing where no figure is known, null where there is no such thing. */
+  /** Nominal length. `undefined` if unknown; `null` if the build has no such length. */
   nominalM(facts: FitFacts, input: FitInput): number | undefined | null
 }
 
@@ -127,7 +127,7 @@ const ofPart = (
 })
 
 /** Every length of the chain, in the order of the work. */
-export const LINKS: readonly LinkKind[] = [
+export const CHAIN_DIMENSIONS: readonly LinkKind[] = [
   unit('pump-seat', 'length', 'pumpSeatM', ['pump']),
   unit('pump-bore', 'bore', 'pumpBoreM', ['pump'], 'home', ROUND_M),
   unit('input-tip', 'length', 'inputTipM', ['turbine-shaft']),
@@ -168,7 +168,7 @@ export const LINKS: readonly LinkKind[] = [
   ofPart('swelling', 'converter', null, swelling, { gauged: null, stage: 'joined' }),
 ]
 
-/** Growth of the cover over the heads of the crank bolts, at redline and the charge pressure that the valves allow; nothing where either is not known. */
+/** Ballooning of the converter cover at the crank bolt heads, m, at redline and the charge pressure that the valves allow. `undefined` if either is unknown. */
 function swelling({ front: outside, plate }: FitFacts, { fitted, pressure, brief }: FitInput): number | undefined {
   const chargePa = chargePressure(fitted, pressure)
   const speedRadPerS = redline(brief)
@@ -183,7 +183,7 @@ function growthOf(outside: ConverterFront, chargePa: number, speedRadPerS: numbe
   const by = `${chargePa} ${speedRadPerS} ${radiusM}`
   const before = grown.get(outside)
   if (before?.by === by) return before.m
-  const m = coverGrowth(outside, { chargePa, speedRadPerS }, radiusM)
+  const m = coverBallooningM(outside, { chargePa, speedRadPerS }, radiusM)
   grown.set(outside, { by, m })
   return m
 }

@@ -8,7 +8,7 @@ import { judgeSpan, type Bounds } from './judge-span.js'
 import { readingKey } from './keys.js'
 import { OVAL_HOLE_M, RUN_OUTS, type FitStage, type Owner } from './links.js'
 import { patternPairs } from './patterns.js'
-import { middleOf, spanOf, type Span } from './reading.js'
+import { middleOf, spanOf, type MeasuredInterval } from './reading.js'
 import { finerTool, type Gauged } from './tool.js'
 
 /** An entry that is measured itself, against bounds of its own. */
@@ -25,7 +25,7 @@ function ownEntry(
 ): LengthEntry {
   const reading = readings[base.key]
   const measured = spanOf(reading)
-  const specified = specifiedM === null ? null : judgeSpan({ lowM: specifiedM, highM: specifiedM, openM: 0 }, bounds)
+  const specified = specifiedM === null ? null : judgeSpan({ lowM: specifiedM, highM: specifiedM, uncertaintyM: 0 }, bounds)
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged)
   const judged: FitVerdict = measured ? judgeSpan(measured, bounds) : specified?.word === 'refused' ? specified : { word: 'unmeasured' }
   const verdict = round?.verdict ?? judged
@@ -51,7 +51,7 @@ function ownEntry(
 }
 
 /** How many steps of what is chosen bring the middle of a span nearest to the middle of its bounds; above 0 where there is too much. */
-function stepsOf(span: Span | undefined, { leastM, mostM }: Bounds, stepM: number): number | null {
+function stepsOf(span: MeasuredInterval | undefined, { leastM, mostM }: Bounds, stepM: number): number | null {
   if (!span || leastM === null || mostM === null) return null
   return Math.round((middleOf(span) - (leastM + mostM) / 2) / stepM)
 }

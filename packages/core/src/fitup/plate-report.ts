@@ -7,7 +7,7 @@ import { DEFAULT_RULES, type HouseRules } from '../spec/rules.js'
 import type { FitInput } from './facts.js'
 
 /** Something to mind about a joint. */
-export type JointMind =
+export type JointWarning =
   /** Pulled beyond their proof load. */
   | 'above-proof'
   /** Pulled well under the three quarters that a joint is usually given. */
@@ -26,9 +26,9 @@ export interface JointReport {
   readonly joint: BoltedJoint
   readonly slipNm: number
   readonly state: BoltState
-  /** Nothing where there is one pattern. */
-  readonly worth: ReturnType<typeof patternWorth> | null
-  readonly minds: readonly JointMind[]
+  /** `null` with one bolt pattern. */
+  readonly patternCapacities: ReturnType<typeof patternWorth> | null
+  readonly warnings: readonly JointWarning[]
 }
 
 export interface PlateReport {
@@ -38,16 +38,16 @@ export interface PlateReport {
   /** What its class alone is trusted with; a stated rating comes before it. */
   readonly byClassNm: number
   readonly crooked: boolean
-  /** Nothing where the brief does not say what its class asks. */
+  /** `null` if the brief does not state a rule class. */
   readonly certificate: { readonly verdict: CertificateVerdict; readonly until: string | null } | null
-  /** Redline against the speed at which it was spun; nothing where either is not known. */
+  /** Redline and spin-test speed. `null` if either is unknown. */
   readonly spin: { readonly testRadPerS: number; readonly redlineRadPerS: number; readonly under: boolean } | null
 }
 
 /** Of the proof load: a joint pulled less hard is called loose (from memory). */
 const LOOSE_SHARE = 0.5
 
-function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointReport {
+function jointReport(joint: BoltedJoint, warnings: readonly JointWarning[]): JointReport {
   const state = boltState(joint)
   const share = state.proofShare
   const empty = joint.holes === undefined ? [] : (['holes-empty'] as const)
@@ -56,11 +56,11 @@ function jointReport(joint: BoltedJoint, minds: readonly JointMind[]): JointRepo
     joint,
     slipNm: slipTorque(joint),
     state,
-    worth: joint.second ? patternWorth(joint) : null,
-    minds: [
+    patternCapacities: joint.second ? patternWorth(joint) : null,
+    warnings: [
       ...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []),
       ...empty,
-      ...minds,
+      ...warnings,
     ],
   }
 }
@@ -74,7 +74,7 @@ export function wantsBoth(
   return redlineRadPerS !== undefined && redlineRadPerS > secondPatternRadPerS
 }
 
-/** The plate that is fitted with its two joints, its certificate and its spin test; nothing where no plate is fitted. */
+/** Report of the installed flex plate: two bolted joints, certificate and spin test. `undefined` without a flex plate. */
 export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
   const plate = partOfKind(fitted, 'flex-plate')?.geometry
   if (!plate) return undefined

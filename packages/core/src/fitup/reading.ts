@@ -21,20 +21,20 @@ export interface Book {
 export const EMPTY_BOOK: Book = { readings: {} }
 
 /** Between what a measured thing lies, and what the tool leaves open on either side. */
-export interface Span {
+export interface MeasuredInterval {
   readonly lowM: number
   readonly highM: number
-  readonly openM: number
+  readonly uncertaintyM: number
 }
 
 export const resolutionOf = ({ toolId, resolutionM }: Reading): number => resolutionM ?? RESOLUTION_M[toolId]
 
-/** The span of a reading; nothing where no figure was taken. */
-export function spanOf(reading: Reading | undefined): Span | undefined {
+/** Interval of a reading. `undefined` if no value was taken. */
+export function spanOf(reading: Reading | undefined): MeasuredInterval | undefined {
   if (!reading || reading.values.length === 0) return undefined
   const values = reading.values.map(({ valueM }) => valueM)
-  return { lowM: Math.min(...values), highM: Math.max(...values), openM: resolutionOf(reading) }
+  return { lowM: Math.min(...values), highM: Math.max(...values), uncertaintyM: resolutionOf(reading) }
 }
 
 /** The middle of a span. */
-export const middleOf = ({ lowM, highM }: Span): number => (lowM + highM) / 2
+export const middleOf = ({ lowM, highM }: MeasuredInterval): number => (lowM + highM) / 2

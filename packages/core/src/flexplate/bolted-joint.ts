@@ -95,7 +95,7 @@ export const PROOF_SHARE = 0.75
 /** How hard the bolts are pulled, and what is left when friction has let go. */
 export interface BoltState {
   readonly clampN: number
-  /** Of the proof load; nothing where thread or grade are not known. */
+  /** Bolt tension as a fraction of the proof load. `null` if thread or grade is unknown. */
   readonly proofShare: number | null
   /** Tightening torque that pulls them to three quarters of it. */
   readonly properTorqueNm: number | null

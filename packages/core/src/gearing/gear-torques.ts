@@ -23,7 +23,7 @@ export const compounds = (train: GearTrain): Map<PlanetarySet, PlanetarySet> =>
 
 /**
  * Torque on every gear that there really is: a compound set is written as two sets, and has one ring and one carrier. They carry what both
- * sets put on them together, and are named with the simple set. Nothing where the range is not driven.
+ * sets put on them together, and are named with the simple set. Empty if the range is not driven.
  */
 export function gearTorques(train: GearTrain, solution: RangeSolution): GearTorque[] {
   const pairs = compounds(train)

@@ -3,10 +3,10 @@ import { pinionPair, pinionTeeth } from './pinion-pair.js'
 import type { RangeSolution } from './solve.js'
 import { CASE, type GearTrain } from './train.js'
 
-/** Speed of a member per input speed; the case stands. Nothing where the member is left free. */
+/** Speed of a member per input speed. The case has speed 0. `undefined` if the member is free. */
 export const memberSpeed = (solution: RangeSolution, member: string): number | undefined => (member === CASE ? 0 : solution.speeds[member])
 
-/** Speed of a member against another, a − b, per input speed; nothing where either is left free. */
+/** Relative speed of two members, a − b, per input speed. `undefined` if either is free. */
 export function relativeSpeed(solution: RangeSolution, a: string, b: string): number | undefined {
   const [of, against] = [memberSpeed(solution, a), memberSpeed(solution, b)]
   if (of === undefined || against === undefined) return undefined

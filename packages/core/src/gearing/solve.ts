@@ -1,5 +1,5 @@
 import { rangeKernel, setRatio, SMALL, type Drive, type Held, type Outcome, type RangeKernel } from './kernel.js'
-import { oncePer } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/once-per.js'
 import { CASE, type GearRange, type GearTrain, type ShiftElement } from './train.js'
 
 /** Torque that a set puts on each of its members, per input torque. */
@@ -92,7 +92,7 @@ function named(train: GearTrain, range: string, held: Held, ratios: Float64Array
 }
 
 /** Each clutch of a train with the one-way clutch between the same two members, and the other way round. Made once. */
-export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = oncePer((train) => {
+export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = memoizeByObject((train) => {
   const same = (x: ShiftElement, y: ShiftElement) => (x.a === y.a && x.b === y.b) || (x.a === y.b && x.b === y.a)
   return new Map(
     train.elements

@@ -253,7 +253,7 @@ const STEPS = 120
 const HALVINGS = 30
 const spans = new WeakMap<LockupGeometry, Map<number, LockupSpan | null>>()
 
-/** Where the whole lining bears, with the release side at a pressure; searched to 6 MPa. Nothing where it never does. Made once a geometry and pressure. */
+/** Pressure range of full lining contact at a release pressure, searched up to 6 MPa. `null` if contact is never full. Memoized per geometry and pressure. */
 export function lockupSpan(g: LockupGeometry, releasePa: number): LockupSpan | null {
   const known = spans.get(g) ?? new Map<number, LockupSpan | null>()
   spans.set(g, known)

@@ -1,5 +1,5 @@
 /** A function of an object that is worked out once for each, and forgotten with it. The object is never changed. */
-export function oncePer<K extends object, V>(make: (key: K) => V): (key: K) => V {
+export function memoizeByObject<K extends object, V>(make: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, { readonly value: V }>()
   return (key) => {
     const before = known.get(key)

@@ -11,7 +11,7 @@ export const LEAST_ENGAGED = 0.85
 const LONGER_M = 0.1e-3
 
 /**
- * In what two splines differ that should go into each other: tooth count, pitch, fit, length (ANSI B92.1: all must agree). Nothing where they mate.
+ * In what two splines differ that should go into each other: tooth count, pitch, fit, length (ANSI B92.1: all must agree). Empty if they mate.
  * @example splineDifferences({ teeth: 35, moduleM: 0.8, root: 'fillet' }, 0.03, { name: 'bore', mate: 'a', teeth: 32, moduleM: 0.8, lengthM: 0.03 }).length // → 1
  */
 export function splineDifferences(shaft: Spline, lengthM: number, hub: HubSpline): SplineDifference[] {

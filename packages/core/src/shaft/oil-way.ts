@@ -53,7 +53,7 @@ export interface OilWay {
   readonly bothM3PerS: number
 }
 
-/** The oil way of a shaft at a pressure across it; nothing where it is solid or not drilled across. Each drilling opens on both sides. */
+/** Oil passage of a shaft at a pressure difference. `null` if the shaft has no bore or no cross drilling. Each drilling opens on both sides. */
 export function oilWay(shaft: ShaftGeometry, pressurePa: number): OilWay | null {
   const bored = shaft.sections.filter(({ boreDiameterM }) => boreDiameterM > 0)
   const holes = crossHoles(shaft)

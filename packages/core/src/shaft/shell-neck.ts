@@ -15,7 +15,7 @@ export interface NeckGeometry extends Partial<OfSteel> {
 
 /**
  * Torque at which the neck of a shell begins to yield: its wall as a tube, less what windows take of its round, and its spline by the teeth.
- * Nothing where its steel is not known.
+ * Empty if the steel is unknown.
  * @example neckLimits({ steelId: '1020-hr', thicknessM: 0.003, neckRadiusM: 0.025 })[0].torqueNm // → 1173
  */
 export function neckLimits(shell: NeckGeometry): (HubLimit | { place: string; feature: 'neck'; torqueNm: number })[] {

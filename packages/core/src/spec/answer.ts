@@ -1,5 +1,5 @@
 import { characteristic, type Characteristic } from '../converter/characteristic.js'
-import { engineLine, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import { engineTorqueLine, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import { converterCharacteristic } from '../converter/geometry.js'
 import { greatestStrength } from '../converter/operating-point.js'
 import type { Engine } from '../engine/boost.js'
@@ -79,7 +79,7 @@ export interface Answer {
   readonly stations: readonly StationVerdict[]
   /** Least of the stations, with the converter re-matched so that the stall speed stays. */
   readonly held: PowerHeld
-  /** Between which powers it likely lies; nothing where nothing is held. */
+  /** Range of the power held: plus and minus one standard deviation. Each end is the minimum over all stations. `null` if no station holds any power. */
   readonly likely: LikelyBand | null
   /** The same with this very converter. */
   readonly heldSameConverter: PowerHeld
@@ -94,7 +94,7 @@ export interface Answer {
   readonly stops: readonly Stop[]
 }
 
-export type SpecAnswer = Answer | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
+export type SpecResult = Answer | { readonly outcome: 'brief-contradicts-itself'; readonly faults: readonly Fault[] }
 
 /** A station with what can give way there. */
 interface Bench {
@@ -111,7 +111,7 @@ interface Bench {
  * What power a spec holds and what goes first: every station judged in every duty case, power held solved for each station with
  * the converter re-matched, and for the spec as a whole also with this very converter. Stations without a figure are named, never strong.
  */
-export function specAnswer(input: SpecInput): SpecAnswer {
+export function specAnswer(input: SpecInput): SpecResult {
   const made = engineOfBrief(input.brief.engine)
   if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.faults }
   const engine = made.value
@@ -133,7 +133,7 @@ export function specAnswer(input: SpecInput): SpecAnswer {
   return {
     outcome: 'answered',
     peakPowerW,
-    stallSpeedRadPerS: lineStall(known.line).engineSpeedRadPerS,
+    stallSpeedRadPerS: stallOnLine(known.line).engineSpeedRadPerS,
     cases: base,
     stations,
     held: least,
@@ -288,7 +288,7 @@ function casesOf(
   strength = 1,
   oil = lineOil(input),
 ): Cases {
-  const line = engineLine(engine, converter, strength)
+  const line = engineTorqueLine(engine, converter, strength)
   const { brief, rules = DEFAULT_RULES } = input
   const duty = {
     ranges: input.unit.train.ranges,

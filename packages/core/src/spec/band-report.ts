@@ -1,4 +1,13 @@
-import { bandForce, bandHeat, bandPulls, servoArea, servoTravel, tensionRatio, wrapsTight, type BandGeometry } from '../band/band.js'
+import {
+  bandForce,
+  bandHeat,
+  bandEndTensions,
+  servoArea,
+  servoTravel,
+  tensionRatio,
+  isSelfEnergizing,
+  type BandGeometry,
+} from '../band/band.js'
 import type { LiningHeat } from '../clutch/lining.js'
 import { solveTrain } from '../gearing/solve.js'
 import { fillTime } from '../pressure/line-pressure.js'
@@ -51,7 +60,7 @@ export interface BandReport {
 /** A band that is still on for longer than this while the next element holds ties the box up (from memory, order of magnitude). */
 export const BIND_S = 0.08
 
-/** All of a band in this job beside its place in the verdict; nothing where the station holds none. */
+/** Report of a band in this job. `null` if the station has no band. */
 export function bandReport(input: SpecInput, answer: Answer, stationId: string): BandReport | null {
   const station = input.unit.stations.find(({ id }) => id === stationId)
   const part = input.fitted.get(stationId)
@@ -64,8 +73,10 @@ export function bandReport(input: SpecInput, answer: Answer, stationId: string):
     const at = range && loadShare(station.load, range)
     if (!range || !at?.share) return []
     const oil = oilOf(duty, drumState(input.unit, station, range))
-    const pulls = bandPulls(band, oil, demandIn(duty, at, 'friction'))
-    return [{ caseId: duty.id, rangeId: duty.rangeId, tight: wrapsTight(band, oil.dragSense), forceN: bandForce(band, oil), ...pulls }]
+    const pulls = bandEndTensions(band, oil, demandIn(duty, at, 'friction'))
+    return [
+      { caseId: duty.id, rangeId: duty.rangeId, tight: isSelfEnergizing(band, oil.dragSense), forceN: bandForce(band, oil), ...pulls },
+    ]
   })
   const fills = pressureReport(input, answer)?.fills ?? []
   const onIn = input.unit.train.ranges.find(({ on }) => on.includes(id))

@@ -34,7 +34,7 @@ interface EngineFacts {
   readonly kind: EngineKind
   /** How the figures were measured; at the flywheel, in standard air, where nothing is said. */
   readonly measured?: Measurement
-  /** What it does before its boost is there; nothing where boost does not have to build up, or is not known. */
+  /** Engine without boost. Absent for engines without boost lag, or if unknown. */
   readonly boost?: Boost
   readonly cylinders?: number
   /** Crank, damper and plate, without the converter; usual for its kind where not given. */
@@ -50,7 +50,7 @@ export interface Vehicle {
   /** Turns of the output shaft a turn of the wheel. */
   readonly finalDrive: number
   readonly tyreRadiusM: number
-  /** Drag coefficient times frontal area; nothing where it is not known. */
+  /** Drag coefficient × frontal area, if known. */
   readonly dragAreaM2?: number
   /** Rolling resistance over weight; usual for its ground where not given. */
   readonly rollingShare?: number

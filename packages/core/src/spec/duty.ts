@@ -1,4 +1,4 @@
-import { lineEnd, linePoint, linePoints, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import { lineEnd, linePoint, linePoints, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import type { AssumedStall, RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import type { EngineCurve } from '../engine/curve.js'
@@ -36,7 +36,7 @@ export interface DutyCase {
   readonly engine: WorstPoint
   readonly stator: WorstPoint
   readonly turbine: WorstPoint
-  /** Through the lockup clutch, nothing where it is off. */
+  /** Torque through the lockup clutch. Zero if it is released. */
   readonly lockup: WorstPoint
   /** At the input against an element that comes on: what the turbine gives, and what the drawn-down inertia adds. Zero without an upshift. */
   readonly shift: WorstPoint
@@ -100,7 +100,7 @@ export function dutyCases(input: DutyInput): DutyCase[] {
   const forward = drivenRanges(input, false)
   const first = forward[0]
   const { on, off, boostTurbineRadPerS } = input.line
-  const stall: Stand = { by: off && boostTurbineRadPerS > 0 ? off : on, point: lineStall(input.line) }
+  const stall: Stand = { by: off && boostTurbineRadPerS > 0 ? off : on, point: stallOnLine(input.line) }
   const entries = entrySpeeds(input, forward)
   const locked = lockedRanges(input)
   return [

@@ -1,4 +1,4 @@
-import { assumedStall, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import { assumedStall, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import type { EngineCurve } from '../engine/curve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import { damperStopTorque, LINING_BEHAVIOUR, lockupSpan, lockupState, pistonLimit, type LockupGeometry } from '../lockup/lockup-clutch.js'
@@ -164,7 +164,7 @@ function stallFindings({ unit, fitted, brief, rules = DEFAULT_RULES }: SpecInput
   if (!code) return []
   const wanted = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
   const stationId = unit.stations.find(({ kind }) => kind === 'converter')?.id ?? null
-  return [{ code, stationId, rangeId: null, value: lineStall(line).engineSpeedRadPerS, limit: wanted.toRadPerS, wanted }]
+  return [{ code, stationId, rangeId: null, value: stallOnLine(line).engineSpeedRadPerS, limit: wanted.toRadPerS, wanted }]
 }
 
 /** An engine that stalls below its boost threshold never makes boost while the brake holds it. */

@@ -24,7 +24,7 @@ export interface StationCase {
   readonly scatter: number
 }
 
-/** Speed of a station in a case, rad/s; nothing where the member is left free. */
+/** Speed of a station in a load case, rad/s. `undefined` if the member is free. */
 export function stationSpeed(station: Station, duty: DutyCase, gearing: RangeSolution): number | undefined {
   if (station.speedOf === ENGINE_SPEED) return duty.engine.speedRadPerS
   const perInput = station.speedOf === CASE ? 0 : gearing.speeds[station.speedOf]

@@ -277,7 +277,7 @@ export function pinionRadiusOf(unit: Unit, set: PlanetarySet, teeth: GearTeeth):
   return pinionRadius(set, teeth.sunRadiusM, pinionAtSun(unit, set))
 }
 
-/** Teeth of each set in bending, once, and on their flanks, for life; nothing where their steel is not known. */
+/** Tooth limits of each set: bending for a single event, contact for life. Empty if the steel is unknown. */
 function toothLimits(at: Bench, part: GearSetGeometry): { bending: Limit[]; contact: Limit[] } {
   const steel = gearSteelById(part.steelId ?? '')
   if (!steel) return { bending: [], contact: [] }

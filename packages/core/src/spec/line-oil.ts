@@ -1,5 +1,5 @@
 import { ringLeak } from '../clutch/pack.js'
-import { oncePer } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/once-per.js'
 import type { GearRange } from '../gearing/train.js'
 import { pistonLimit, type LockupOil } from '../lockup/lockup-clutch.js'
 import { heldToMaximum, linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../pressure/line-pressure.js'
@@ -31,7 +31,7 @@ export interface OilPoint {
 
 /** The oil of a spec. */
 export interface LineOil {
-  /** Pump and valves with what was turned by hand; nothing where either is not fitted. */
+  /** Pump and valves with their adjustments. `undefined` if either is not installed. */
   readonly circuit: OilCircuit | undefined
   /** By the valves only where both are fitted and the spec says so. */
   readonly byValves: boolean
@@ -92,7 +92,7 @@ export function lineOil(input: Oiled): LineOil {
   const circuit = oilCircuit(input)
   const byValves = pressure.by === 'valves' && circuit !== undefined
   const hot = pressure.hotOilK ?? HOT_OIL_K
-  const inRange = oncePer((range: GearRange) => fedInRange(input, range))
+  const inRange = memoizeByObject((range: GearRange) => fedInRange(input, range))
   const lockupMostPa = lockupMost(input)
   const commanded = ({ range, throttle, feed = range.reverse ? 'reverse' : 'drive' }: OilPoint) => {
     const made = circuit ? regulatedPressure(circuit.valves, feed, throttle) : Infinity

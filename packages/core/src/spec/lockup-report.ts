@@ -1,4 +1,4 @@
-import { engineLine } from '../converter/boosted-line.js'
+import { engineTorqueLine } from '../converter/boosted-line.js'
 import { converterCharacteristic, turbineInertia } from '../converter/geometry.js'
 import { slipsIn } from '../gearing/motion.js'
 import { solveTrain } from '../gearing/solve.js'
@@ -80,7 +80,7 @@ export interface Torsion {
   readonly magnification: number
 }
 
-/** All of the lockup clutch in this job beside its place in the verdict; nothing where none is fitted or nothing runs. */
+/** Report of the lockup clutch in this job. `null` without a lockup clutch, converter or engine. */
 export function lockupReport(input: SpecInput): LockupReport | null {
   const clutch = partOfKind(input.fitted, 'lockup')
   const engine = engineOfBrief(input.brief.engine)
@@ -121,7 +121,7 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
   const { unit, brief, rules = DEFAULT_RULES } = input
   const engine = engineOfBrief(brief.engine)
   const converter = fittedConverter(input)
-  const line = engine.ok && converter ? engineLine(engine.value, converterCharacteristic(converter)) : undefined
+  const line = engine.ok && converter ? engineTorqueLine(engine.value, converterCharacteristic(converter)) : undefined
   if (!line) return { cases: [], demands: [] }
   const gearing = input.gearing ?? solveTrain(unit.train)
   const { ranges } = unit.train

@@ -1,4 +1,4 @@
-import { assumedStall, engineLine, lineEnd, linePoint, lineStall, type EngineLine } from '../converter/boosted-line.js'
+import { assumedStall, engineTorqueLine, lineEnd, linePoint, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import { cruisePoint, type CruisePoint } from '../converter/cruise.js'
 import { flashStall, timeToThreshold, type FlashEnd } from '../converter/flash-stall.js'
 import { converterCharacteristic, impellerInertia, oilVolume, turbineInertia, type ConverterGeometry } from '../converter/geometry.js'
@@ -49,7 +49,7 @@ export interface MatchFigures {
   readonly assumed: AssumedStall | null
   /** On the brake: with boost where it builds there. */
   readonly stall: OperatingPoint
-  /** Crossings of both curves; without boost nothing where there is no second curve. */
+  /** Stall with boost, and without boost if the engine has a second curve. */
   readonly stallOn: OperatingPoint
   readonly stallOff: OperatingPoint | null
   readonly boost: BoostComes
@@ -103,8 +103,8 @@ export const GRAVITY = 9.80665
 /** All that a converter does behind an engine in a vehicle: stalls, boost, slip and loss at every shift and at the top, cruise, heat. */
 export function matchFigures(input: MatchInput): MatchFigures {
   const { engine, converter, brief, rules } = input
-  const line = engineLine(engine, converterCharacteristic(converter))
-  const stall = lineStall(line)
+  const line = engineTorqueLine(engine, converterCharacteristic(converter))
+  const stall = stallOnLine(line)
   const forward = input.ranges.filter((range) => !range.reverse && input.gearing.get(range.id)?.outcome === 'driven')
   const peakShare = stall.engineSpeedRadPerS / engine.on.peakTorqueSpeedRadPerS
   const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind, engine.on.peakTorqueSpeedRadPerS)
@@ -168,7 +168,7 @@ function shiftLosses({ gearing }: MatchInput, line: EngineLine, forward: readonl
   })
 }
 
-/** The road as the turbine feels it in a range; nothing where the brief has no vehicle or no weight. */
+/** Road load at the turbine in a range. */
 interface Road {
   speed(range: GearRange, turbineRadPerS: number): number
   turbine(range: GearRange, roadMPerS: number): number

@@ -1,5 +1,5 @@
 import { LINING_CLASSES, PACK_LININGS, type LiningClass, type PackLining } from '../clutch/lining.js'
-import { waysToGain, type Gain } from '../clutch/gain-plate.js'
+import { plateGainOptions, type Gain } from '../clutch/gain-plate.js'
 import { frictionFaces, packCapacity, packForce, pistonTravel, sweptVolume, type PackForce, type PackGeometry } from '../clutch/pack.js'
 import { annulusArea } from '../clutch/piston.js'
 import { packHeat, type PackHeat } from '../clutch/pack-heat.js'
@@ -54,7 +54,7 @@ export interface PackReport {
   readonly pressed: readonly PackAt[]
   readonly sweptM3: readonly { readonly rangeId: string; readonly m3: number }[]
   /** Greatest speed at the outer edge of the linings as the pack comes on; 0 where that is at rest. */
-  readonly rubsMPerS: number
+  readonly slidingSpeedAtApplyMPerS: number
   /** The same while it is open, at redline. */
   readonly rubbing: { readonly mPerS: number; readonly rangeId: string } | null
   /** Of the drum at redline, and the most it may. */
@@ -65,7 +65,7 @@ export interface PackReport {
   readonly residual: Residual | null
 }
 
-/** All of a clutch pack in this job beside its place in the verdict; nothing where the station holds none. */
+/** Report of a clutch pack in this job. `null` if the station has no pack. */
 export function packReport(input: SpecInput, answer: Answer, stationId: string): PackReport | null {
   const station = input.unit.stations.find(({ id }) => id === stationId)
   const part = input.fitted.get(stationId)
@@ -82,11 +82,11 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
     clearance: stack ? { isM: stackClearance(stack), ...wantedClearance(stack) } : null,
     wrongs: stack ? stackWrongs(stack, hubTurns(input, station)) : [],
     mends: stack ? mends(stack) : [],
-    gains: waysToGain(pack),
+    gains: plateGainOptions(pack),
     travelM: pistonTravel(pack),
     pressed,
     sweptM3: onIn(input, station).map((rangeId) => ({ rangeId, m3: sweptVolume(pack, rangeId) })),
-    rubsMPerS: Math.max(0, ...shifts.map(({ slipRadPerS }) => slipRadPerS * pack.liningOuterRadiusM)),
+    slidingSpeedAtApplyMPerS: Math.max(0, ...shifts.map(({ slipRadPerS }) => slipRadPerS * pack.liningOuterRadiusM)),
     rubbing: rubbingOf(input, station, redline, pack.liningOuterRadiusM),
     drum: drumOf(input, station, redline, drumMost),
     shifts,

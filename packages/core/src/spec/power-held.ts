@@ -47,7 +47,7 @@ export function powerHeld(
 
 /**
  * Secant steps on the logarithms of scale and utilisation, from scale 1 and the proportional guess: exact for any power law, and
- * utilisation is nearly one. Nothing where they leave the range or do not settle.
+ * utilisation is nearly one. `undefined` if they leave the range or do not converge.
  */
 function bySecant(utilisation: (scale: number) => number, greatestScale: number, exact: number): number | undefined {
   let before = 0

@@ -30,10 +30,10 @@ export interface PressureNeed {
   readonly housePa: number
   /** The same at a share of the torque of that case. */
   neededAt(share: number): number
-  /** Line pressure in that case, and what it lacks of the need; nothing where it does not. */
+  /** Line pressure in that load case, and its shortfall (0 if there is none). */
   readonly suppliedPa: number
   readonly shortPa: number
-  /** Share of the torque from which on supply lies under the need; nothing where it never does. */
+  /** Fraction of full torque above which the supplied pressure is too low. `null` if it never is. */
   readonly shortFrom: number | null
   /** To come on in the time of a shift, at margin 1 and with its house margin. Null if it does not come on in an upshift into the range. */
   readonly shifting: { readonly neededPa: number; readonly housePa: number } | null
@@ -80,12 +80,12 @@ export interface FillRow {
 
 export interface PressureReport {
   readonly byValves: boolean
-  /** Nothing where no valves are fitted. */
+  /** `null` without valves. */
   readonly openingPa: number | null
   readonly ranges: readonly RangePressure[]
   readonly gauge: readonly GaugeRow[]
   readonly maxima: readonly PressureMaximum[]
-  /** Nothing where pump or valves are not fitted. */
+  /** Empty without pump or valves. */
   readonly oil: readonly OilRow[]
   readonly fills: readonly FillRow[]
 }

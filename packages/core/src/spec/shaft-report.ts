@@ -42,7 +42,7 @@ export function stressAlong(shaft: ShaftGeometry, torqueNm: number): StressStret
 export interface SplineMate {
   readonly section: string
   readonly mateId: string
-  /** What it goes into; nothing where that part does not say. */
+  /** True if the mating part states its spline. */
   readonly known: boolean
   readonly differences: readonly SplineDifference[]
 }
@@ -65,10 +65,10 @@ export interface ShaftReport {
   readonly twistRad: number
   readonly energyJ: number
   readonly life: ShaftLife | null
-  /** How a launch meets the path that the shaft is on; nothing where a launch does not load it. */
+  /** Launch shock in the torque path of the shaft. `null` if a launch does not load it. */
   readonly shock: LaunchShock | null
   /** What 100 rpm caught at once by the turbine on this path adds at this shaft. */
-  readonly caughtNm: number | null
+  readonly suddenStopNm: number | null
   readonly oil: OilWay | null
   readonly oilPressurePa: number
   readonly hardness: HardnessRead | null
@@ -79,7 +79,7 @@ export interface ShaftReport {
 
 const CAUGHT = toSi(100, 'rpm')
 
-/** All of a shaft in this job beside its place in the verdict; nothing where the station holds no shaft. */
+/** Report of a shaft in this job. `null` if the station has no shaft. */
 export function shaftReport(input: SpecInput, answer: Answer, stationId: string): ShaftReport | null {
   const station = input.unit.stations.find(({ id }) => id === stationId)
   const part = input.fitted.get(stationId)
@@ -113,7 +113,7 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
     energyJ: storedEnergy(most?.staticNm ?? 0, stiffnessNmPerRad),
     life: shaftLife(shaft, loads) ?? null,
     shock,
-    caughtNm: shock ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
+    suddenStopNm: shock ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
     // Oil runs round the input shaft inside a support, not along its bore.
     oil: station.load.at === 'stator' ? null : oilWay(shaft, oilPressurePa),
     oilPressurePa,

@@ -26,7 +26,7 @@ export interface SplineMisfit extends SplinePair {
 /** The splines inside a part. */
 export const hubSplinesOf = ({ geometry }: Part): readonly HubSpline[] => ('splines' in geometry ? (geometry.splines ?? []) : [])
 
-/** The spline of a fitted part into which the shaft of a station goes; nothing where the part does not say. */
+/** Internal spline of an installed part that mates with the shaft at a station. `undefined` if the part does not state it. */
 export const hubFor = (fitted: ReadonlyMap<string, Part>, mateId: string, stationId: string): HubSpline | undefined => {
   const other = fitted.get(mateId)
   return other && hubSplinesOf(other).find(({ mate }) => mate === stationId)

@@ -9,7 +9,7 @@ import type { Unit, UnitThrust } from './unit.js'
 export interface ThrustLoad {
   readonly thrust: UnitThrust
   readonly axialN: number
-  /** Nothing where a member is left free. */
+  /** `undefined` if a member is free. */
   readonly speedRadPerS: number | undefined
   readonly state: ThrustState
 }

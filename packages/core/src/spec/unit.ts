@@ -1,6 +1,6 @@
 import type { GearTrain } from '../gearing/train.js'
 import type { ThrustSurface } from '../gearing/thrust.js'
-import type { FaultKind, Often } from '../fault/fault-kind.js'
+import type { FaultKind, FaultFrequency } from '../fault/fault-kind.js'
 import type { UnitFit } from '../fitup/neighbours.js'
 import type { Plateau } from '../clutch/shift-time.js'
 import type { PartKind } from './part.js'
@@ -81,7 +81,7 @@ export interface UsualFault {
   /** Joint, element or set. */
   readonly at: string
   readonly kind: FaultKind
-  readonly often: Often
+  readonly often: FaultFrequency
 }
 
 /** A transmission family: gear train and stations, front to rear. */

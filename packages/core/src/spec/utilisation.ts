@@ -118,7 +118,7 @@ function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase
 
 /**
  * The limit and case that give way first as the engine's power rises: where inertia takes a part of a torque that is another than the one
- * with the least margin at the power as briefed. Nothing where nothing carries torque.
+ * with the least margin at the power as briefed. `null` if nothing carries torque.
  */
 export function decidingCase(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase | null {
   let [least, best] = [Infinity, -1]

@@ -5,10 +5,10 @@ import type { Part } from '../spec/part.js'
 import { hubSplinesOf } from '../spec/spline-stops.js'
 import { workJoint } from './plate.js'
 import { workBursting, workShearYield, workSplineTeeth } from './shaft.js'
-import { from, given, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, derive, type InputValue, type Derivation } from './working.js'
 
-/** What a place of a hub or of a shell's neck holds, worked from its own figures; nothing where the place is a weld or a press joint. */
-export function workHub(part: Part, limitPlace: string): Working | undefined {
+/** Derivation of the torque limit of a place of a hub or shell neck. `undefined` for a weld or a press joint. */
+export function workHub(part: Part, limitPlace: string): Derivation | undefined {
   if (part.kind !== 'hub' && part.kind !== 'shell') return undefined
   const { geometry } = part
   const steel = geometry.steelId === undefined ? undefined : steelOf({ ...geometry, steelId: geometry.steelId })
@@ -16,7 +16,8 @@ export function workHub(part: Part, limitPlace: string): Working | undefined {
   if (!steel) return undefined
   if (feature === 'flange' && part.kind === 'hub' && part.geometry.flange)
     return workJoint(part.geometry.flange, 'torque at which the flange slips')
-  if (feature === 'neck' && part.kind === 'shell') return workNeck(part.geometry, from(workShearYield(steel, steel.yieldPa, 'neck yield')))
+  if (feature === 'neck' && part.kind === 'shell')
+    return workNeck(part.geometry, fromDerivation(workShearYield(steel, steel.yieldPa, 'neck yield')))
   const spline = hubSplinesOf(part).find(({ name }) => name === place)
   if (!spline) return undefined
   const name = `torque capacity of “${spline.name}” (${feature === 'bursting' ? 'bursting of its wall' : 'its teeth'})`
@@ -26,9 +27,9 @@ export function workHub(part: Part, limitPlace: string): Working | undefined {
 
 function workNeck(
   { thicknessM, neckRadiusM, windows = 0, windowWidthM = 0 }: Extract<Part, { kind: 'shell' }>['geometry'],
-  τy: Given,
-): Working {
-  return worked(
+  τy: InputValue,
+): Derivation {
+  return derive(
     {
       name: 'torque capacity of the neck',
       unit: 'lb-ft',
@@ -37,10 +38,10 @@ function workNeck(
     },
     {
       τy,
-      R: given('neck radius', neckRadiusM, 'in', 'part'),
-      t: given('wall', thicknessM, 'in', 'part'),
-      n: given('windows', windows, null, 'part'),
-      w: given('window width', windowWidthM, 'in', 'part'),
+      R: inputValue('neck radius', neckRadiusM, 'in', 'part'),
+      t: inputValue('wall', thicknessM, 'in', 'part'),
+      n: inputValue('windows', windows, null, 'part'),
+      w: inputValue('window width', windowWidthM, 'in', 'part'),
     },
     (v) => v.τy * torsionModulus(2 * v.R, 2 * (v.R - v.t)) * (1 - (v.n * v.w) / (2 * Math.PI * v.R)),
   )

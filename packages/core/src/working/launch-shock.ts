@@ -1,27 +1,27 @@
 import { naturalPeriod, rampOvershootMost } from '../shaft/shaft-spring.js'
 import type { LaunchShock } from '../spec/launch-shock.js'
-import { from, given, worked, type Working } from './working.js'
+import { fromDerivation, inputValue, derive, type Derivation } from './working.js'
 
 /** Natural period of the turbine on the shafts of its path. */
-export const workPeriod = (shock: LaunchShock): Working =>
-  worked(
+export const workPeriod = (shock: LaunchShock): Derivation =>
+  derive(
     { name: 'natural period of the turbine on its shafts', unit: 's', formula: '2π · √(J / k)', source: 'one-mass system' },
     {
-      J: given('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
-      k: given('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+      J: inputValue('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
+      k: inputValue('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
     },
     (v) => naturalPeriod(v.J, v.k),
   )
 
 /** Overshoot of a launch's ramp on it. */
-export const workOvershoot = (shock: LaunchShock): Working =>
-  worked(
+export const workOvershoot = (shock: LaunchShock): Derivation =>
+  derive(
     {
       name: 'launch overshoot factor',
       unit: null,
       formula: '1 + T / (π · t), t half a period and more; a straight ramp on an undamped one-mass system',
       source: 'Harris, Shock and Vibration Handbook, source not checked',
     },
-    { t: given('torque rise time, from launch method', shock.rampS, 's', 'brief'), T: from(workPeriod(shock)) },
+    { t: inputValue('torque rise time, from launch method', shock.rampS, 's', 'brief'), T: fromDerivation(workPeriod(shock)) },
     (v) => rampOvershootMost(v.t, v.T),
   )

@@ -6,21 +6,21 @@ import { DEFAULT_RULES } from '../spec/rules.js'
 import { loadShare, type LimitLoad } from '../spec/load.js'
 import { shiftSeconds } from '../spec/unit.js'
 import type { RangeSolution } from '../gearing/solve.js'
-import { from, given, solved, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, solved, derive, type InputValue, type Derivation } from './working.js'
 
 /** Static torque at a load place in a case, worked back to the engine. */
-export function workLoad(input: SpecInput, load: LimitLoad, duty: DutyCase, gearing: RangeSolution): Working {
+export function workLoad(input: SpecInput, load: LimitLoad, duty: DutyCase, gearing: RangeSolution): Derivation {
   const { source, share } = loadShare(load, gearing)
   const torque = WORKS[source](input, duty)
   if (share === 1 && source !== 'turbine') return torque
-  return worked(
+  return derive(
     { name: 'static torque at the station', unit: 'lb-ft', formula: 'share · T', source: 'Willis 1841; Benford & Leising, SAE 810102' },
-    { share: from(workShare(input, load, share, gearing)), T: from(torque) },
+    { share: fromDerivation(workShare(input, load, share, gearing)), T: fromDerivation(torque) },
     (v) => v.share * v.T,
   )
 }
 
-const WORKS: Record<ReturnType<typeof loadShare>['source'], (input: SpecInput, duty: DutyCase) => Working> = {
+const WORKS: Record<ReturnType<typeof loadShare>['source'], (input: SpecInput, duty: DutyCase) => Derivation> = {
   engine: (input, duty) => workEngine(input, duty),
   stator: (input, duty) => workStator(input, duty),
   turbine: (input, duty) => workTurbine(input, duty),
@@ -29,30 +29,30 @@ const WORKS: Record<ReturnType<typeof loadShare>['source'], (input: SpecInput, d
 }
 
 /** What an element that comes on takes, at the input: turbine torque, and the inertia that it draws down in the time of a shift. */
-function workUpshift(input: SpecInput, duty: DutyCase): Working {
+function workUpshift(input: SpecInput, duty: DutyCase): Derivation {
   const { inertiaKgM2 = 0, fromRadPerS = 0, toRadPerS = 0 } = duty.upshift ?? {}
-  const Ti = worked(
+  const Ti = derive(
     { name: 'inertia torque of the upshift', unit: 'lb-ft', formula: 'J · (ω₁ − ω₂) / t', source: 'Newton' },
     {
-      J: given('engine, converter and turbine', inertiaKgM2, 'kg·m²', 'computed'),
-      'ω₁': given('turbine speed at redline', fromRadPerS, 'rpm', 'computed'),
-      'ω₂': given('turbine speed after the shift', toRadPerS, 'rpm', 'computed'),
-      t: given('shift time', shiftSeconds(input.unit), 's', 'unit'),
+      J: inputValue('engine, converter and turbine', inertiaKgM2, 'kg·m²', 'computed'),
+      'ω₁': inputValue('turbine speed at redline', fromRadPerS, 'rpm', 'computed'),
+      'ω₂': inputValue('turbine speed after the shift', toRadPerS, 'rpm', 'computed'),
+      t: inputValue('shift time', shiftSeconds(input.unit), 's', 'unit'),
     },
     (v) => (v.J * (v['ω₁'] - v['ω₂'])) / v.t,
   )
-  return worked(
+  return derive(
     { name: 'torque to shift against, at the input', unit: 'lb-ft', formula: 'Tt + Ti', source: 'Newton' },
-    { Tt: from(workTurbine(input, duty)), Ti: from(Ti) },
+    { Tt: fromDerivation(workTurbine(input, duty)), Ti: fromDerivation(Ti) },
     (v) => v.Tt + v.Ti,
   )
 }
 
 /** Torque through the locked converter: the engine's, and in an upshift what its inertia adds, up to what the clutch passes. */
-function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Working {
-  const Te = from(workEngine(input, duty))
+function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Derivation {
+  const Te = fromDerivation(workEngine(input, duty))
   if (!through.made)
-    return worked(
+    return derive(
       { name: 'torque through the locked converter', unit: 'lb-ft', formula: 'Te', source: 'no fluid between' },
       { Te },
       (v) => v.Te,
@@ -60,30 +60,30 @@ function workLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): Work
   const { inertiaNm, mostNm } = through.made
   const { lockedShiftS } = input.rules ?? DEFAULT_RULES
   const J = engineInertia(input)
-  const Ti = worked(
+  const Ti = derive(
     { name: 'engine inertia torque', unit: 'lb-ft', formula: 'J · Δω / t', source: 'Newton' },
     {
-      J: given('engine with its converter', J, 'kg·m²', input.brief.engine.inertiaKgM2 === undefined ? 'constant' : 'brief'),
-      Δω: given('engine speed change', (inertiaNm * lockedShiftS) / J, 'rpm', 'computed'),
-      t: given('shift time', lockedShiftS, 's', 'rule'),
+      J: inputValue('engine with its converter', J, 'kg·m²', input.brief.engine.inertiaKgM2 === undefined ? 'constant' : 'brief'),
+      Δω: inputValue('engine speed change', (inertiaNm * lockedShiftS) / J, 'rpm', 'computed'),
+      t: inputValue('shift time', lockedShiftS, 's', 'rule'),
     },
     (v) => (v.J * v.Δω) / v.t,
   )
   const about = { name: 'torque through the locked converter in the shift', unit: 'lb-ft', source: 'no fluid between' } as const
   return Number.isFinite(mostNm)
-    ? worked(
+    ? derive(
         { ...about, formula: 'Te + Ti, at most Tc' },
-        { Te, Ti: from(Ti), Tc: given('lockup clutch capacity', mostNm, 'lb-ft', 'computed') },
+        { Te, Ti: fromDerivation(Ti), Tc: inputValue('lockup clutch capacity', mostNm, 'lb-ft', 'computed') },
         (v) => Math.min(v.Tc, v.Te + v.Ti),
       )
-    : worked({ ...about, formula: 'Te + Ti' }, { Te, Ti: from(Ti) }, (v) => v.Te + v.Ti)
+    : derive({ ...about, formula: 'Te + Ti' }, { Te, Ti: fromDerivation(Ti) }, (v) => v.Te + v.Ti)
 }
 
 /** The share that the gear train puts on a place, with the teeth that decide it. */
-function workShare(input: SpecInput, load: LimitLoad, share: number, gearing: RangeSolution): Working {
-  const teeth = input.unit.train.sets.flatMap((set, i): [string, Given][] => [
-    [`Zs${i + 1}`, given(`sun of the ${set.id}`, set.sunTeeth, null, 'unit')],
-    [`Zr${i + 1}`, given(`ring of the ${set.id}`, set.ringTeeth, null, 'unit')],
+function workShare(input: SpecInput, load: LimitLoad, share: number, gearing: RangeSolution): Derivation {
+  const teeth = input.unit.train.sets.flatMap((set, i): [string, InputValue][] => [
+    [`Zs${i + 1}`, inputValue(`sun of the ${set.id}`, set.sunTeeth, null, 'unit')],
+    [`Zr${i + 1}`, inputValue(`ring of the ${set.id}`, set.ringTeeth, null, 'unit')],
   ])
   const place = load.at === 'link' || load.at === 'shift' ? load.id : load.at === 'sets' ? 'the most-loaded sun gear' : load.at
   const on = input.unit.train.ranges.find((range) => range.id === gearing.range)?.on.join(', ') ?? ''
@@ -96,27 +96,27 @@ function workShare(input: SpecInput, load: LimitLoad, share: number, gearing: Ra
   return solved(about, Object.fromEntries(teeth), share)
 }
 
-function workStator(input: SpecInput, duty: DutyCase): Working {
+function workStator(input: SpecInput, duty: DutyCase): Derivation {
   const about = { name: 'stator torque', unit: 'lb-ft', source: 'converter torque balance' } as const
   if (!isStall(duty)) return solved({ ...about, formula: 'greatest of Tt − Te from entry to redline' }, {}, duty.stator.torqueNm)
-  return worked(
+  return derive(
     { ...about, formula: 'Tt − Te' },
-    { Tt: from(workTurbine(input, duty)), Te: from(workStall(input, duty)) },
+    { Tt: fromDerivation(workTurbine(input, duty)), Te: fromDerivation(workStall(input, duty)) },
     (v) => v.Tt - v.Te,
   )
 }
 
-function workTurbine(input: SpecInput, duty: DutyCase): Working {
+function workTurbine(input: SpecInput, duty: DutyCase): Derivation {
   const converter = partOfKind(input.fitted, 'converter')
   if (duty.kind === 'lockup' || duty.kind === 'locked-shift') return workLocked(input, duty, duty.turbine)
   const row = converter?.geometry.table?.[0]
   const STR = converter
-    ? given('stall torque ratio', row?.torqueRatio ?? converter.geometry.stallTorqueRatio, null, row ? 'measured' : 'part')
-    : given('stall torque ratio, assumed', USUAL_STALL_TORQUE_RATIO, null, 'constant')
+    ? inputValue('stall torque ratio', row?.torqueRatio ?? converter.geometry.stallTorqueRatio, null, row ? 'measured' : 'part')
+    : inputValue('stall torque ratio, assumed', USUAL_STALL_TORQUE_RATIO, null, 'constant')
   if (isStall(duty))
-    return worked(
+    return derive(
       { name: 'turbine torque at stall', unit: 'lb-ft', formula: 'STR · Te', source: 'SAE J643' },
-      { STR, Te: from(workStall(input, duty)) },
+      { STR, Te: fromDerivation(workStall(input, duty)) },
       (v) => v.STR * v.Te,
     )
   return solved(
@@ -126,7 +126,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
       formula: 'greatest of TR(SR) · Te(ω) from entry to redline',
       source: row ? 'measured converter table' : 'Kotwicki, SAE 820393 (source not checked), scaled to STR',
     },
-    { STR, ω: given('turbine speed at that point', duty.turbine.speedRadPerS, 'rpm', 'computed') },
+    { STR, ω: inputValue('turbine speed at that point', duty.turbine.speedRadPerS, 'rpm', 'computed') },
     duty.turbine.torqueNm,
   )
 }
@@ -135,7 +135,7 @@ function workTurbine(input: SpecInput, duty: DutyCase): Working {
 const isStall = ({ kind, turbine }: DutyCase): boolean =>
   kind !== 'full-power' && kind !== 'shift' && kind !== 'lockup' && kind !== 'locked-shift' && turbine.speedRadPerS === 0
 
-function workEngine(input: SpecInput, duty: DutyCase): Working {
+function workEngine(input: SpecInput, duty: DutyCase): Derivation {
   const stall = isStall(duty)
   if (stall && duty.engine.speedRadPerS === duty.oilAt.engineRadPerS) return workStall(input, duty)
   const formula = stall
@@ -145,13 +145,13 @@ function workEngine(input: SpecInput, duty: DutyCase): Working {
       : 'greatest of the full-throttle curve from entry to redline'
   return solved(
     { name: 'engine torque', unit: 'lb-ft', formula, source: 'brief' },
-    { N: given('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed') },
+    { N: inputValue('engine speed', duty.engine.speedRadPerS, 'rpm', 'computed') },
     duty.engine.torqueNm,
   )
 }
 
 /** Engine torque at the stall speed, throttled in reverse. */
-function workStall(input: SpecInput, duty: DutyCase): Working {
+function workStall(input: SpecInput, duty: DutyCase): Derivation {
   const { engineRadPerS } = duty.oilAt
   const K = workKFactor(input, duty)
   const share = duty.kind === 'reverse' ? input.brief.reverseThrottle : 1
@@ -162,43 +162,43 @@ function workStall(input: SpecInput, duty: DutyCase): Working {
     source: 'SAE J643',
   } as const
   const inputs = {
-    N: given('engine speed', engineRadPerS, 'rpm', 'computed'),
+    N: inputValue('engine speed', engineRadPerS, 'rpm', 'computed'),
     K,
-    throttle: given(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief'),
+    throttle: inputValue(duty.kind === 'reverse' ? 'reverse throttle limit' : 'throttle', share, null, 'brief'),
   }
-  return worked(about, inputs, (v) => v.N ** 2 / v.K ** 2)
+  return derive(about, inputs, (v) => v.N ** 2 / v.K ** 2)
 }
 
 /** Engine torque at the stall of a case. */
 const stallTorque = ({ turbine, stator }: DutyCase): number => turbine.torqueNm - stator.torqueNm
 
 /** K₀ in SI, rad/s per √(N·m), read as rpm/√lb-ft in its name: measured, or from the rating. */
-function workKFactor(input: SpecInput, duty: DutyCase): Given {
+function workKFactor(input: SpecInput, duty: DutyCase): InputValue {
   const geometry = partOfKind(input.fitted, 'converter')?.geometry
   const row = geometry?.table?.[0]
   if (!geometry || duty.assumed) {
     const why = geometry ? `at which it just stalls at ${duty.assumed}` : 'of a converter at the target stall speed'
-    return given(`K-factor assumed, ${why}`, duty.oilAt.engineRadPerS / Math.sqrt(stallTorque(duty)), 'rpm/√lb-ft', 'computed')
+    return inputValue(`K-factor assumed, ${why}`, duty.oilAt.engineRadPerS / Math.sqrt(stallTorque(duty)), 'rpm/√lb-ft', 'computed')
   }
   if (row)
-    return from(
-      worked(
+    return fromDerivation(
+      derive(
         {
           name: 'K-factor at stall',
           unit: 'rpm/√lb-ft',
           formula: 'K at speed ratio 0 of the measured converter table',
           source: 'SAE J643',
         },
-        { K: given('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
+        { K: inputValue('measured', row.kFactorRadPerSPerRootNm, 'rpm/√lb-ft', 'measured') },
         (v) => v.K,
       ),
     )
-  return from(
-    worked(
+  return fromDerivation(
+    derive(
       { name: 'K-factor at stall', unit: 'rpm/√lb-ft', formula: 'Ns / √Ts', source: 'SAE J643' },
       {
-        Ns: given('rated stall speed', geometry.stall.speedRadPerS, 'rpm', 'part'),
-        Ts: given('rated stall torque', geometry.stall.referenceTorqueNm, 'lb-ft', 'part'),
+        Ns: inputValue('rated stall speed', geometry.stall.speedRadPerS, 'rpm', 'part'),
+        Ts: inputValue('rated stall torque', geometry.stall.referenceTorqueNm, 'lb-ft', 'part'),
       },
       (v) => v.Ns / Math.sqrt(v.Ts),
     ),

@@ -1,12 +1,12 @@
 import { LINING_BEHAVIOUR, lockupState, meanRadius, type LockupGeometry, type LockupOil } from '../lockup/lockup-clutch.js'
-import { from, given, solved, worked, type Working } from './working.js'
+import { fromDerivation, inputValue, solved, derive, type Derivation } from './working.js'
 
 /** Torque at which a lockup clutch slips, worked from its radii, its friction, and the pressure on both sides of its piston. */
-export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
+export function workLockup(g: LockupGeometry, oil: LockupOil): Derivation {
   const state = lockupState(g, oil)
-  const difference = worked(
+  const difference = derive(
     { name: 'pressure across the piston', unit: 'psi', formula: 'pa − pr', source: 'definition' },
-    { pa: given('apply side', oil.applyPa, 'psi', 'spec'), pr: given('release side', oil.releasePa, 'psi', 'spec') },
+    { pa: inputValue('apply side', oil.applyPa, 'psi', 'spec'), pr: inputValue('release side', oil.releasePa, 'psi', 'spec') },
     (v) => Math.max(0, v.pa - v.pr),
   )
   const radius = solved(
@@ -17,15 +17,15 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
       source: 'Timoshenko & Woinowsky-Krieger, plates, §16–17; elastic bed',
     },
     {
-      Rm: given('mean friction radius', meanRadius(g), 'mm', 'part'),
-      E: given(`friction material stiffness (${g.lining})`, LINING_BEHAVIOUR[g.lining].youngPa, 'MPa', 'constant'),
-      t: given('piston thickness', g.piston.thicknessM, 'mm', 'part'),
-      p0: given('full-contact pressure', g.piston.flatAtPa, 'psi', 'part'),
+      Rm: inputValue('mean friction radius', meanRadius(g), 'mm', 'part'),
+      E: inputValue(`friction material stiffness (${g.lining})`, LINING_BEHAVIOUR[g.lining].youngPa, 'MPa', 'constant'),
+      t: inputValue('piston thickness', g.piston.thicknessM, 'mm', 'part'),
+      p0: inputValue('full-contact pressure', g.piston.flatAtPa, 'psi', 'part'),
     },
     state.radiusM,
   )
   const sealed = g.pistonOuterRadiusM
-  const area = worked(
+  const area = derive(
     {
       name: sealed === undefined ? 'effective piston area (pressure drops across the friction face)' : 'piston area (separate outer seal)',
       unit: 'in²',
@@ -33,12 +33,12 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
       source: 'geometry',
     },
     {
-      R: sealed === undefined ? from(radius) : given('piston outer seal radius', sealed, 'mm', 'part'),
-      rs: given('inner seal radius', g.sealRadiusM, 'mm', 'part'),
+      R: sealed === undefined ? fromDerivation(radius) : inputValue('piston outer seal radius', sealed, 'mm', 'part'),
+      rs: inputValue('inner seal radius', g.sealRadiusM, 'mm', 'part'),
     },
     (v) => Math.PI * (v.R ** 2 - v.rs ** 2),
   )
-  return worked(
+  return derive(
     {
       name: 'lockup slip torque',
       unit: 'lb-ft',
@@ -46,21 +46,21 @@ export function workLockup(g: LockupGeometry, oil: LockupOil): Working {
       source: 'Shigley, ch. 16, on the effective area',
     },
     {
-      μ: given('friction coefficient, hot', g.hotFriction, null, 'part'),
-      n: given('friction surfaces', g.faces, null, 'part'),
-      Δp: from(difference),
-      A: from(area),
-      R: from(radius),
+      μ: inputValue('friction coefficient, hot', g.hotFriction, null, 'part'),
+      n: inputValue('friction surfaces', g.faces, null, 'part'),
+      Δp: fromDerivation(difference),
+      A: fromDerivation(area),
+      R: fromDerivation(radius),
     },
     (v) => v.μ * v.n * v.Δp * v.A * v.R,
   )
 }
 
 /** Most that the part of the lining that still bears can pass, once pressure has lifted its other edge. */
-export function workLifted(g: LockupGeometry, oil: LockupOil): Working {
+export function workLifted(g: LockupGeometry, oil: LockupOil): Derivation {
   const state = lockupState(g, oil)
   const most = (state.loadedNm / state.slipNm) * state.peakPa
-  return worked(
+  return derive(
     {
       name: 'lockup torque with one edge lifted',
       unit: 'lb-ft',
@@ -68,24 +68,24 @@ export function workLifted(g: LockupGeometry, oil: LockupOil): Working {
       source: 'elastic bed under a tilted face; not from a book',
     },
     {
-      T: from(workLockup(g, oil)),
-      pl: given('highest friction material pressure when the edge lifted', most, 'psi', 'part'),
-      pe: given('highest friction material pressure now, by balance of forces', state.peakPa, 'psi', 'part'),
+      T: fromDerivation(workLockup(g, oil)),
+      pl: inputValue('highest friction material pressure when the edge lifted', most, 'psi', 'part'),
+      pe: inputValue('highest friction material pressure now, by balance of forces', state.peakPa, 'psi', 'part'),
     },
     (v) => (v.T * v.pl) / v.pe,
   )
 }
 
 /** Torque at which the damper's coils bind. */
-export function workDamper({ damper }: LockupGeometry): Working {
+export function workDamper({ damper }: LockupGeometry): Derivation {
   const { springs, rateNPerM, travelM, radiusM } = damper ?? { springs: NaN, rateNPerM: NaN, travelM: NaN, radiusM: NaN }
-  return worked(
+  return derive(
     { name: 'damper coil-bind torque', unit: 'lb-ft', formula: 'n · k · s · r', source: 'springs in a circle' },
     {
-      n: given('springs', springs, null, 'part'),
-      k: given('spring rate, each', rateNPerM, 'N/mm', 'part'),
-      s: given('spring travel', travelM, 'mm', 'part'),
-      r: given('spring pitch radius', radiusM, 'mm', 'part'),
+      n: inputValue('springs', springs, null, 'part'),
+      k: inputValue('spring rate, each', rateNPerM, 'N/mm', 'part'),
+      s: inputValue('spring travel', travelM, 'mm', 'part'),
+      r: inputValue('spring pitch radius', radiusM, 'mm', 'part'),
     },
     (v) => v.n * v.k * v.s * v.r,
   )

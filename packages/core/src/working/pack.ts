@@ -3,72 +3,72 @@ import { frictionFaces, ringLeak, type PackGeometry, type PackOil } from '../clu
 import { annulusArea, centrifugalForce, type PistonChamber } from '../clutch/piston.js'
 import { OIL } from '../material/oil.js'
 import type { FrictionRadius } from '../spec/rules.js'
-import { from, given, solved, worked, type Working } from './working.js'
+import { fromDerivation, inputValue, solved, derive, type Derivation } from './working.js'
 
 /** Torque at which a pack slips in a case, worked from pressure, piston, springs and linings. */
-export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadius): Working {
-  return worked(
+export function workPack(pack: PackGeometry, oil: PackOil, radius: FrictionRadius): Derivation {
+  return derive(
     { name: 'clutch slip torque', unit: 'lb-ft', formula: 'μ · n · F · R', source: 'Shigley, ch. 16' },
     {
-      μ: given('static friction coefficient, hot', pack.hotStaticFriction, null, 'part'),
-      n: from(workFaces(pack)),
-      F: from(workForce(pack, oil)),
-      R: from(workRadius(pack, radius)),
+      μ: inputValue('static friction coefficient, hot', pack.hotStaticFriction, null, 'part'),
+      n: fromDerivation(workFaces(pack)),
+      F: fromDerivation(workForce(pack, oil)),
+      R: fromDerivation(workRadius(pack, radius)),
     },
     (v) => v.μ * v.n * Math.max(0, v.F) * v.R,
   )
 }
 
-function workFaces(pack: PackGeometry): Working {
+function workFaces(pack: PackGeometry): Derivation {
   const about = { name: 'friction surfaces', unit: null, source: 'count' } as const
   if (pack.stack)
     return solved(
       { ...about, formula: 'counted where a friction face runs against a steel splined to the other part' },
-      { lined: given('friction plates in the stack', pack.linedPlates, null, 'part') },
+      { lined: inputValue('friction plates in the stack', pack.linedPlates, null, 'part') },
       frictionFaces(pack),
     )
-  return worked(
+  return derive(
     { ...about, formula: 'plates · sides' },
     {
-      plates: given('friction plates', pack.linedPlates, null, 'part'),
-      faces: given('friction sides per plate', pack.facesPerPlate, null, 'part'),
+      plates: inputValue('friction plates', pack.linedPlates, null, 'part'),
+      faces: inputValue('friction sides per plate', pack.facesPerPlate, null, 'part'),
     },
     (v) => v.plates * v.faces,
   )
 }
 
-function workRadius(pack: PackGeometry, radius: FrictionRadius): Working {
+function workRadius(pack: PackGeometry, radius: FrictionRadius): Derivation {
   const inputs = {
-    Ro: given('friction face outer radius', pack.liningOuterRadiusM, 'mm', 'part'),
-    Ri: given('friction face inner radius', pack.liningInnerRadiusM, 'mm', 'part'),
+    Ro: inputValue('friction face outer radius', pack.liningOuterRadiusM, 'mm', 'part'),
+    Ri: inputValue('friction face inner radius', pack.liningInnerRadiusM, 'mm', 'part'),
   }
   if (radius === 'wear')
-    return worked(
+    return derive(
       { name: 'effective radius, worn in', unit: 'mm', formula: '(Ro + Ri) / 2', source: 'Shigley, ch. 16, uniform wear' },
       inputs,
       (v) => wearRadius(v.Ri, v.Ro),
     )
-  return worked(
+  return derive(
     { name: 'effective radius, new', unit: 'mm', formula: '⅔ · (Ro³ − Ri³) / (Ro² − Ri²)', source: 'Shigley, ch. 16, uniform pressure' },
     inputs,
     (v) => pressureRadius(v.Ri, v.Ro),
   )
 }
 
-function workForce(pack: PackGeometry, oil: PackOil): Working {
+function workForce(pack: PackGeometry, oil: PackOil): Derivation {
   const fed = pack.chambers.filter((c) => !c.fedIn || c.fedIn.includes(oil.rangeId))
   const spinOf = (c: PistonChamber, v: Readonly<Record<string, number>>, i: number) =>
     centrifugalForce(v[`ri${i}`] as number, v[`ro${i}`] as number, pack.oilFillRadiusM ?? c.innerRadiusM, v.ω as number, v.ρ as number)
   const faces = Object.fromEntries(
     fed.flatMap((c, i) => [
-      [`ro${i + 1}`, given('piston outer radius', c.outerRadiusM, 'mm', 'part')],
-      [`ri${i + 1}`, given('piston inner radius', c.innerRadiusM, 'mm', 'part')],
+      [`ro${i + 1}`, inputValue('piston outer radius', c.outerRadiusM, 'mm', 'part')],
+      [`ri${i + 1}`, inputValue('piston inner radius', c.innerRadiusM, 'mm', 'part')],
     ]),
   )
-  const area = worked({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, (v) =>
+  const area = derive({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, (v) =>
     fed.reduce((sum, _, i) => sum + annulusArea(v[`ri${i + 1}`] as number, v[`ro${i + 1}`] as number), 0),
   )
-  const oilForce = worked(
+  const oilForce = derive(
     {
       name: 'centrifugal oil force',
       unit: 'N',
@@ -76,40 +76,40 @@ function workForce(pack: PackGeometry, oil: PackOil): Working {
       source: 'rotating liquid, integrated',
     },
     {
-      ω: given('drum speed', oil.drumSpeedRadPerS, 'rpm', 'computed'),
-      ρ: given('oil density, kg/m³', OIL.densityKgPerM3, null, 'constant'),
+      ω: inputValue('drum speed', oil.drumSpeedRadPerS, 'rpm', 'computed'),
+      ρ: inputValue('oil density, kg/m³', OIL.densityKgPerM3, null, 'constant'),
       ...faces,
     },
     (v) => (pack.balanced ? 0 : fed.reduce((sum, c, i) => sum + spinOf(c, v, i + 1), 0)),
   )
-  return worked(
+  return derive(
     { name: 'clamp force', unit: 'N', formula: 'p · A + Fω − Fs', source: 'Shigley, ch. 16' },
     {
-      p: from(workPistonPressure(pack, oil)),
-      A: from(area),
-      Fω: from(oilForce),
-      Fs: given('return springs and wave plate', pack.returnSpringN + pack.cushionN, 'N', 'part'),
+      p: fromDerivation(workPistonPressure(pack, oil)),
+      A: fromDerivation(area),
+      Fω: fromDerivation(oilForce),
+      Fs: inputValue('return springs and wave plate', pack.returnSpringN + pack.cushionN, 'N', 'part'),
     },
     (v) => v.p * v.A + v.Fω - v.Fs,
   )
 }
 
-function workPistonPressure(pack: PackGeometry, oil: PackOil): Working {
+function workPistonPressure(pack: PackGeometry, oil: PackOil): Derivation {
   const about = { name: 'pressure at the piston', unit: 'psi' } as const
-  const line = given('line pressure', oil.linePressurePa, 'psi', 'spec')
+  const line = inputValue('line pressure', oil.linePressurePa, 'psi', 'spec')
   if (pack.feedDiameterM !== undefined)
-    return worked(
+    return derive(
       { ...about, formula: 'line / (1 + (leak / feed)⁴)', source: 'two orifices in series' },
       {
         line,
-        leak: given('sealing ring leak orifice', ringLeak(pack), 'mm', 'part'),
-        feed: given('feed orifice', pack.feedDiameterM, 'mm', 'part'),
+        leak: inputValue('sealing ring leak orifice', ringLeak(pack), 'mm', 'part'),
+        feed: inputValue('feed orifice', pack.feedDiameterM, 'mm', 'part'),
       },
       (v) => v.line / (1 + (v.leak / v.feed) ** 4),
     )
-  return worked(
+  return derive(
     { ...about, formula: 'line − rings, not below 0', source: 'common practice' },
-    { line, rings: given('sealing ring pressure loss', pack.ringLossPa, 'psi', 'part') },
+    { line, rings: inputValue('sealing ring pressure loss', pack.ringLossPa, 'psi', 'part') },
     (v) => Math.max(0, v.line - v.rings),
   )
 }

@@ -20,14 +20,14 @@ import type { ShaftReport } from '../spec/shaft-report.js'
 import { workOvershoot, workPeriod } from './launch-shock.js'
 import { workLife } from './shaft-life.js'
 import { workPlace, workPress, workSliceModulus, workWeld } from './shaft.js'
-import { from, given, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, derive, type InputValue, type Derivation } from './working.js'
 
 /** Figures of a shaft in its job that open their working. */
 export const SHAFT_FIGURES = ['yield', 'break', 'handbook', 'wear', 'life', 'twist', 'period', 'overshoot', 'caught', 'holes'] as const
 export type ShaftFigure = (typeof SHAFT_FIGURES)[number]
 
-/** How a figure of a shaft came about, down to its drawing; nothing where it has none. */
-export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figure: ShaftFigure): Working | undefined {
+/** Derivation of a figure of a shaft from its drawing. `undefined` if there is none. */
+export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figure: ShaftFigure): Derivation | undefined {
   const { shock, most, oil } = report
   switch (figure) {
     case 'yield':
@@ -47,26 +47,26 @@ export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figur
     case 'overshoot':
       return shock ? workOvershoot(shock) : undefined
     case 'caught':
-      return shock && report.caughtNm !== null ? workCaught(report, shock) : undefined
+      return shock && report.suddenStopNm !== null ? workCaught(report, shock) : undefined
     case 'holes':
       return oil ? workHoles(shaft, report.oilPressurePa) : undefined
   }
 }
 
-function workYield(shaft: ShaftGeometry, { weakest }: ShaftReport): Working | undefined {
+function workYield(shaft: ShaftGeometry, { weakest }: ShaftReport): Derivation | undefined {
   const weld = weakest.feature === 'weld' ? shaft.welds?.find(({ name }) => name === weakest.place) : undefined
   const press = weakest.feature === 'press' ? pressesOfShaft(shaft).find(({ name }) => name === weakest.place) : undefined
   if (weld) return workWeld(weld)
   return press ? workPress(press) : workPlace(shaft, weakest)
 }
 
-function workBreak(shaft: ShaftGeometry): Working | undefined {
+function workBreak(shaft: ShaftGeometry): Derivation | undefined {
   const carrying = slicesOf(shaft).filter(({ section }) => !section.idle)
   const [first, ...rest] = carrying
   if (!first) return undefined
   const weak = rest.reduce((least, slice) => (slice.modulusM3 < least.modulusM3 ? slice : least), first)
   const steel = shaftSteel(shaft)
-  return worked(
+  return derive(
     {
       name: 'ultimate torque',
       unit: 'lb-ft',
@@ -74,8 +74,8 @@ function workBreak(shaft: ShaftGeometry): Working | undefined {
       source: 'modulus of rupture of solid steel, source not checked',
     },
     {
-      σu: given(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'),
-      Z: from(workSliceModulus(weak)),
+      σu: inputValue(`tensile strength, ${steel.name}`, steel.ultimatePa, 'ksi', steel.byCertificate ? 'part' : 'constant'),
+      Z: fromDerivation(workSliceModulus(weak)),
     },
     (v) => RUPTURE * v.σu * v.Z,
   )
@@ -95,11 +95,11 @@ function leastSpline(shaft: ShaftGeometry, of: (s: Splined, allowed: Allowable) 
 }
 
 /** The spline that the handbook trusts least, for ten thousand torque cycles. */
-function workHandbook(shaft: ShaftGeometry): Working | undefined {
+function workHandbook(shaft: ShaftGeometry): Derivation | undefined {
   const least = leastSpline(shaft, (s, allowed) => splineWorkingTorque(s.spline, s.lengthM, s.boreDiameterM, allowed))
   if (!least) return undefined
   const { s, allowed } = least
-  return worked(
+  return derive(
     {
       name: `handbook working torque of “${s.name}”`,
       unit: 'lb-ft',
@@ -107,24 +107,24 @@ function workHandbook(shaft: ShaftGeometry): Working | undefined {
       source: DUDLEY,
     },
     {
-      τ: given('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
-      p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
-      Kf: given(`life factor for ${WORKING_CYCLES} torque cycles`, splineLifeFactor(WORKING_CYCLES), null, 'constant'),
-      N: given('teeth', s.spline.teeth, null, 'part'),
-      m: given('module', s.spline.moduleM, 'mm', 'part'),
-      L: given('length', s.lengthM, 'in', 'part'),
-      d: given('bore', s.boreDiameterM, 'in', 'part'),
+      τ: inputValue('shear allowed, by hardness', allowed.shearPa, 'ksi', 'constant'),
+      p: inputValue('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
+      Kf: inputValue(`life factor for ${WORKING_CYCLES} torque cycles`, splineLifeFactor(WORKING_CYCLES), null, 'constant'),
+      N: inputValue('teeth', s.spline.teeth, null, 'part'),
+      m: inputValue('module', s.spline.moduleM, 'mm', 'part'),
+      L: inputValue('length', s.lengthM, 'in', 'part'),
+      d: inputValue('bore', s.boreDiameterM, 'in', 'part'),
     },
     (v) => splineWorkingTorque({ ...s.spline, teeth: v.N, moduleM: v.m }, v.L, v.d, { shearPa: v.τ, bearingPa: v.p }),
   )
 }
 
 /** The spline that wears first, over a million turns under load. */
-function workWear(shaft: ShaftGeometry): Working | undefined {
+function workWear(shaft: ShaftGeometry): Derivation | undefined {
   const least = leastSpline(shaft, (s, allowed) => splineWearTorque(s.spline, s.lengthM, allowed))
   if (!least) return undefined
   const { s, allowed } = least
-  return worked(
+  return derive(
     {
       name: `handbook working torque of “${s.name}”, floating in its hub`,
       unit: 'lb-ft',
@@ -132,48 +132,51 @@ function workWear(shaft: ShaftGeometry): Working | undefined {
       source: DUDLEY,
     },
     {
-      p: given('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
-      Kw: given(`wear factor for ${WEARING_TURNS} turns under load`, splineWearFactor(WEARING_TURNS), null, 'constant'),
-      N: given('teeth', s.spline.teeth, null, 'part'),
-      m: given('module', s.spline.moduleM, 'mm', 'part'),
-      h: given('height of a tooth', TOOTH_HEIGHT[s.spline.root] * s.spline.moduleM, 'mm', 'part'),
-      L: given('length', s.lengthM, 'in', 'part'),
+      p: inputValue('pressure allowed on the flanks', allowed.bearingPa, 'ksi', 'constant'),
+      Kw: inputValue(`wear factor for ${WEARING_TURNS} turns under load`, splineWearFactor(WEARING_TURNS), null, 'constant'),
+      N: inputValue('teeth', s.spline.teeth, null, 'part'),
+      m: inputValue('module', s.spline.moduleM, 'mm', 'part'),
+      h: inputValue('height of a tooth', TOOTH_HEIGHT[s.spline.root] * s.spline.moduleM, 'mm', 'part'),
+      L: inputValue('length', s.lengthM, 'in', 'part'),
     },
     (v) => (v.p * v.N * v.m * v.N * v.L * v.h * v.Kw) / 2,
   )
 }
 
 /** Twist at a torque, section by section. */
-function workTwist(shaft: ShaftGeometry, torqueNm: number): Working {
+function workTwist(shaft: ShaftGeometry, torqueNm: number): Derivation {
   const twisting = shaft.sections.filter(({ idle }) => !idle)
   const each = Object.fromEntries(
-    twisting.map((s, i): [string, Given] => [
+    twisting.map((s, i): [string, InputValue] => [
       `c${i + 1}`,
-      from(
-        worked(
+      fromDerivation(
+        derive(
           { name: `${s.name}, rad a N·m`, unit: null, formula: 'L / (J · G), J = π · (D⁴ − d⁴) / 32', source: 'Shigley, ch. 3' },
           {
-            L: given('length', s.lengthM, 'in', 'part'),
-            D: given(s.spline ? 'root of the spline' : 'diameter', workingDiameter(s), 'in', 'part'),
-            d: given('bore', s.boreDiameterM, 'in', 'part'),
-            G: given('shear modulus of steel', STEEL_SHEAR_MODULUS_PA, 'ksi', 'constant'),
+            L: inputValue('length', s.lengthM, 'in', 'part'),
+            D: inputValue(s.spline ? 'root of the spline' : 'diameter', workingDiameter(s), 'in', 'part'),
+            d: inputValue('bore', s.boreDiameterM, 'in', 'part'),
+            G: inputValue('shear modulus of steel', STEEL_SHEAR_MODULUS_PA, 'ksi', 'constant'),
           },
           (v) => v.L / (polarMoment(v.D, v.d) * v.G),
         ),
       ),
     ]),
   )
-  const inputs: Record<string, Given> = { T: given('peak torque, without service factor', torqueNm, 'lb-ft', 'computed'), ...each }
-  return worked(
+  const inputs: Record<string, InputValue> = {
+    T: inputValue('peak torque, without service factor', torqueNm, 'lb-ft', 'computed'),
+    ...each,
+  }
+  return derive(
     { name: 'twist', unit: 'deg', formula: `T · (${Object.keys(each).join(' + ')})`, source: 'sections in series' },
     inputs,
     (v) => (v['T'] ?? NaN) * Object.keys(each).reduce((sum, key) => sum + (v[key] ?? NaN), 0),
   )
 }
 
-function workCaught({ caughtNm }: ShaftReport, shock: NonNullable<ShaftReport['shock']>): Working {
+function workCaught({ suddenStopNm }: ShaftReport, shock: NonNullable<ShaftReport['shock']>): Derivation {
   const whole = spinShock(toSi(100, 'rpm'), shock.stiffnessNmPerRad, shock.inertiaKgM2)
-  return worked(
+  return derive(
     {
       name: 'shock torque from a sudden 100 rpm stop',
       unit: 'lb-ft',
@@ -181,22 +184,22 @@ function workCaught({ caughtNm }: ShaftReport, shock: NonNullable<ShaftReport['s
       source: 'energy of an inertia stopped by a spring',
     },
     {
-      f: given('torque ratio, this shaft to turbine', (caughtNm ?? 0) / whole, null, 'computed'),
-      Δω: given('speed difference', toSi(100, 'rpm'), 'rpm', 'constant'),
-      k: given('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
-      J: given('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
+      f: inputValue('torque ratio, this shaft to turbine', (suddenStopNm ?? 0) / whole, null, 'computed'),
+      Δω: inputValue('speed difference', toSi(100, 'rpm'), 'rpm', 'constant'),
+      k: inputValue('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
+      J: inputValue('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
     },
     (v) => v.f * spinShock(v.Δω, v.k, v.J),
   )
 }
 
 /** Oil through the cross holes, l/min. */
-function workHoles(shaft: ShaftGeometry, pressurePa: number): Working {
+function workHoles(shaft: ShaftGeometry, pressurePa: number): Derivation {
   const each = Object.fromEntries(
-    crossHoles(shaft).map((hole, i): [string, Given] => [
+    crossHoles(shaft).map((hole, i): [string, InputValue] => [
       `q${i + 1}`,
-      from(
-        worked(
+      fromDerivation(
+        derive(
           {
             name: `${hole.name}, l/min`,
             unit: null,
@@ -204,16 +207,16 @@ function workHoles(shaft: ShaftGeometry, pressurePa: number): Working {
             source: 'short hole; discharge source not checked',
           },
           {
-            n: given('drillings', hole.drillings ?? 1, null, 'part'),
-            d: given('diameter', hole.diameterM, 'in', 'part'),
-            p: given('pressure', pressurePa, 'psi', 'spec'),
+            n: inputValue('drillings', hole.drillings ?? 1, null, 'part'),
+            d: inputValue('diameter', hole.diameterM, 'in', 'part'),
+            p: inputValue('pressure', pressurePa, 'psi', 'spec'),
           },
           (v) => 60_000 * 2 * v.n * orificeFlow(v.d, v.p),
         ),
       ),
     ]),
   )
-  return worked(
+  return derive(
     {
       name: 'oil flow through cross holes, L/min',
       unit: null,

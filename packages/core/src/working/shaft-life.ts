@@ -5,10 +5,10 @@ import type { ShaftGeometry } from '../shaft/shaft.js'
 import { lifePlaces, lifeSides, sideCycles, type LifeLoad, type LifePlace, type LifeSide } from '../shaft/shaft-life.js'
 import { shaftSteel } from '../shaft/shaft-limits.js'
 import { weldCycles } from '../shaft/weld.js'
-import { from, given, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, derive, type InputValue, type Derivation } from './working.js'
 
 /** Launches to a crack: the place that goes first worked whole, the others as one figure. */
-export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Working | undefined {
+export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Derivation | undefined {
   const steel = shaftSteel(shaft)
   const places = lifePlaces(shaft).map((place) => ({ place, ...worstSide(shaft, steel, place, loads) }))
   const named = new Map<string, (typeof places)[number]>()
@@ -22,7 +22,7 @@ export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Work
   const [first, ...others] = [...named.values()].sort((a, b) => b.sum - a.sum)
   if (!first || first.sum === 0) return undefined
   const rest = Math.sqrt([...others.map(({ sum }) => sum), ...welds].reduce((total, sum) => total + sum ** 2, 0))
-  return worked(
+  return derive(
     {
       name: 'fatigue life in launches (50% survival)',
       unit: null,
@@ -30,8 +30,8 @@ export function workLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Work
       source: 'weakest link, Weibull slope 2 of life, source not checked',
     },
     {
-      N1: from(workPlaceLife(first.place, first.side, loads)),
-      Nr: given('launches for all other locations combined', 1 / rest, null, 'computed'),
+      N1: fromDerivation(workPlaceLife(first.place, first.side, loads)),
+      Nr: inputValue('launches for all other locations combined', 1 / rest, null, 'computed'),
     },
     (v) => 1 / Math.sqrt(1 / v.N1 ** 2 + 1 / v.Nr ** 2),
   )
@@ -46,21 +46,21 @@ function worstSide(shaft: ShaftGeometry, steel: Steel, place: LifePlace, loads: 
 }
 
 /** Launches at one place: the harshest load worked whole, the others by their cycles. */
-function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoad[]): Working {
+function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoad[]): Derivation {
   const counted = loads.filter(({ perLaunch }) => perLaunch > 0).toSorted((a, b) => b.torqueNm - a.torqueNm)
-  const inputs: [string, Given][] = counted.flatMap(({ torqueNm, perLaunch }, i): [string, Given][] => [
+  const inputs: [string, InputValue][] = counted.flatMap(({ torqueNm, perLaunch }, i): [string, InputValue][] => [
     [
       `n${i + 1}`,
-      given(`cycles per launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, service factor included`, perLaunch, null, 'rule'),
+      inputValue(`cycles per launch at ${Math.round(fromSi(torqueNm, 'lb-ft'))} lb-ft, service factor included`, perLaunch, null, 'rule'),
     ],
     [
       `N${i + 1}`,
       i === 0
-        ? from(workCycles(place, side, torqueNm))
-        : given('fatigue life at that torque, cycles', sideCycles(side, place, torqueNm), null, 'computed'),
+        ? fromDerivation(workCycles(place, side, torqueNm))
+        : inputValue('fatigue life at that torque, cycles', sideCycles(side, place, torqueNm), null, 'computed'),
     ],
   ])
-  return worked(
+  return derive(
     {
       name: `launches at “${place.place}”, ${side.where}`,
       unit: null,
@@ -72,32 +72,32 @@ function workPlaceLife(place: LifePlace, side: LifeSide, loads: readonly LifeLoa
   )
 }
 
-function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working {
+function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Derivation {
   const strength = torsionEndurance(side.ultimatePa, { surface: side.finish, diameterM: place.diameterM })
-  const endurance = worked(
+  const endurance = derive(
     { name: 'endurance in shear', unit: 'ksi', formula: '0.577 · min(0.5 · σu, 100 ksi) · ka · kb', source: 'Marin, Shigley ch. 6' },
     {
-      σu: given('tensile strength', side.ultimatePa, 'ksi', 'constant'),
-      ka: given(`surface, ${side.finish}`, surfaceFactor(side.finish, side.ultimatePa), null, 'constant'),
-      kb: given('size', sizeFactor(place.diameterM), null, 'constant'),
+      σu: inputValue('tensile strength', side.ultimatePa, 'ksi', 'constant'),
+      ka: inputValue(`surface, ${side.finish}`, surfaceFactor(side.finish, side.ultimatePa), null, 'constant'),
+      kb: inputValue('size', sizeFactor(place.diameterM), null, 'constant'),
     },
     (v) => 0.577 * Math.min(0.5 * v.σu, toSi(100, 'ksi')) * v.ka * v.kb,
   )
-  const peak = worked(
+  const peak = derive(
     { name: 'shear at the notch', unit: 'ksi', formula: 'Kf · T / Z', source: 'Kf = 1 + q · (Kts − 1), Shigley ch. 6' },
     {
-      Kf: given(
+      Kf: inputValue(
         side.where === 'core' ? 'share of it at the inner edge of the case' : `notch, Kts ${place.stressFactor.toFixed(2)}`,
         side.factor,
         null,
         'computed',
       ),
-      T: given('torque, service factor included', torqueNm, 'lb-ft', 'computed'),
-      Z: given('section modulus at the notch', place.modulusM3, 'in³', 'part'),
+      T: inputValue('torque, service factor included', torqueNm, 'lb-ft', 'computed'),
+      Z: inputValue('section modulus at the notch', place.modulusM3, 'in³', 'part'),
     },
     (v) => (v.Kf * v.T) / v.Z,
   )
-  const reversed = worked(
+  const reversed = derive(
     {
       name: 'equivalent fully reversed shear',
       unit: 'ksi',
@@ -105,21 +105,25 @@ function workCycles(place: LifePlace, side: LifeSide, torqueNm: number): Working
       source: 'Goodman; mean after local yield by Norton, ch. 6, source not checked',
     },
     {
-      peak: from(peak),
-      τu: given('ultimate in shear, 0.67 · σu', strength.ultimatePa, 'ksi', 'computed'),
-      τy: given('yield in shear', shearYield(side.yieldPa), 'ksi', 'computed'),
-      kt: given('notch treatment factor', side.treated, null, 'part'),
+      peak: fromDerivation(peak),
+      τu: inputValue('ultimate in shear, 0.67 · σu', strength.ultimatePa, 'ksi', 'computed'),
+      τy: inputValue('yield in shear', shearYield(side.yieldPa), 'ksi', 'computed'),
+      kt: inputValue('notch treatment factor', side.treated, null, 'part'),
     },
     (v) => reversedAtNotch(v.peak, { ultimatePa: v.τu, yieldPa: v.τy }) / v.kt,
   )
-  return worked(
+  return derive(
     {
       name: 'fatigue life at the highest torque, cycles',
       unit: null,
       formula: '(τr / a)^(1 / b), the line from 0.9 · τu at 10³ to τe at 10⁶; under 10³ the slope of a polished bar',
       source: 'S–N line, Shigley ch. 6',
     },
-    { τr: from(reversed), τe: from(endurance), τu: given('ultimate in shear', strength.ultimatePa, 'ksi', 'computed') },
+    {
+      τr: fromDerivation(reversed),
+      τe: fromDerivation(endurance),
+      τu: inputValue('ultimate in shear', strength.ultimatePa, 'ksi', 'computed'),
+    },
     (v) => torsionCycles({ ultimatePa: v.τu, endurancePa: v.τe }, v.τr),
   )
 }

@@ -25,7 +25,7 @@ import { workPlace, workPress, workWeld } from './shaft.js'
 import { workTeeth } from './teeth.js'
 import { workTyres, workTyresHeld } from './tyres.js'
 import { workOneWay } from './wedge.js'
-import { from, given, measuredHere, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, measuredHere, derive, type InputValue, type Derivation } from './working.js'
 
 /** Everything that a working of one station in one case rests on. */
 interface Scene {
@@ -38,27 +38,27 @@ interface Scene {
   readonly judged: StationCase
 }
 
-/** The margin of a station in a case, worked down to geometry, brief and rules; nothing where the station carries nothing there. */
-export function workMargin(input: SpecInput, answer: Answer, stationId: string, caseId: string): Working | undefined {
+/** Derivation of the margin of a station in a load case from geometry, brief and rules. `undefined` if the station carries no torque in it. */
+export function workMargin(input: SpecInput, answer: Answer, stationId: string, caseId: string): Derivation | undefined {
   const scene = sceneOf(input, answer, stationId, caseId)
   if (!scene) return undefined
   const demand = workDemand(scene)
-  return worked(
+  return derive(
     { name: 'margin', unit: null, formula: 'capacity / demand', source: 'definition' },
     {
-      capacity: from(workTogether(scene, scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene))),
-      demand: from(demand),
+      capacity: fromDerivation(workTogether(scene, scene.part.donor ? measuredHere(workCapacity(scene)) : workCapacity(scene))),
+      demand: fromDerivation(demand),
     },
     (v) => v.capacity / v.demand,
   )
 }
 
 /** Working of the demand: static torque times service factor, limited by tire slip. */
-function workDemand(scene: Scene): Working {
+function workDemand(scene: Scene): Derivation {
   const { input, limit, duty, range, judged } = scene
-  const asked = worked(
+  const asked = derive(
     { name: 'torque demand', unit: 'lb-ft', formula: 'T · K', source: 'service factor applied once, to the demand' },
-    { T: from(workLoad(input, limit.load, duty, range)), K: workShock(scene) },
+    { T: fromDerivation(workLoad(input, limit.load, duty, range)), K: workShock(scene) },
     (v) => v.T * v.K,
   )
   const { tyres } = duty[judged.source]
@@ -69,12 +69,12 @@ function workDemand(scene: Scene): Working {
 }
 
 /** What the other of two side by side takes off a station comes on top of its own. */
-function workTogether(scene: Scene, own: Working): Working {
+function workTogether(scene: Scene, own: Derivation): Derivation {
   const beside = besideOf(scene)
   if (beside === 0) return own
-  return worked(
+  return derive(
     { name: 'torque held side by side', unit: 'lb-ft', formula: 'T1 + T2', source: 'statics; the clutch takes up to its slip torque' },
-    { T1: from(own), T2: given('taken by the other', beside, 'lb-ft', 'computed') },
+    { T1: fromDerivation(own), T2: inputValue('taken by the other', beside, 'lb-ft', 'computed') },
     (v) => v.T1 + v.T2,
   )
 }
@@ -83,13 +83,13 @@ const besideOf = ({ input, station, duty, limit }: Omit<Scene, 'part' | 'range' 
   takenOff({ input, station, duty, limit, gearing: input.gearing ?? solveTrain(input.unit.train) })
 
 /** The service factor of the house, or the overshoot of a ramp on the shafts that are fitted. */
-function workShock({ duty: { shock }, limit, judged }: Scene): Given {
-  if (!shock || limit.shock !== 'hard') return given('service factor', judged.factor, null, 'rule')
-  return from(workOvershoot(shock))
+function workShock({ duty: { shock }, limit, judged }: Scene): InputValue {
+  if (!shock || limit.shock !== 'hard') return inputValue('service factor', judged.factor, null, 'rule')
+  return fromDerivation(workOvershoot(shock))
 }
 
 /** The power that a station holds: the engine's peak power times the scale at which its worst margin is 1. */
-export function workPowerHeld(input: SpecInput, answer: Answer, stationId: string): Working | undefined {
+export function workPowerHeld(input: SpecInput, answer: Answer, stationId: string): Derivation | undefined {
   const verdict = answer.stations.find((s) => s.stationId === stationId)
   if (verdict?.held.outcome !== 'held') return undefined
   if (verdict.by !== 'strength') return workBesideHeld(answer, verdict.held.powerW, verdict.by)
@@ -100,7 +100,7 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
   const { tyres } = answer.cases.find((c) => c.id === verdict.decides?.caseId)?.[verdict.decides.source] ?? {}
   if (tyres) return workTyresHeld(answer, verdict.decides, tyres)
   if (made) return workInertiaHeld(answer, verdict.decides, made, margin)
-  return worked(
+  return derive(
     {
       name: 'power held',
       unit: 'hp',
@@ -108,14 +108,14 @@ export function workPowerHeld(input: SpecInput, answer: Answer, stationId: strin
         'P · scale, where the lowest margin becomes 1. With a re-matched converter, torque scales with power and speeds stay the same, so scale = margin (checked by solving)',
       source: 'numerical search over all load cases',
     },
-    { P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'), margin: from(margin) },
+    { P: inputValue('peak engine power', answer.peakPowerW, 'hp', 'brief'), margin: fromDerivation(margin) },
     (v) => v.P * v.margin,
   )
 }
 
 /** Power at which heat or life is just what it may be: solved, because neither goes in proportion. */
-const workBesideHeld = (answer: Answer, powerW: number, by: 'heat' | 'life'): Working =>
-  worked(
+const workBesideHeld = (answer: Answer, powerW: number, by: 'heat' | 'life'): Derivation =>
+  derive(
     {
       name: 'power held',
       unit: 'hp',
@@ -126,16 +126,16 @@ const workBesideHeld = (answer: Answer, powerW: number, by: 'heat' | 'life'): Wo
       source: 'numerical search over engine power',
     },
     {
-      P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'),
-      scale: given('scale found', powerW / answer.peakPowerW, null, 'computed'),
+      P: inputValue('peak engine power', answer.peakPowerW, 'hp', 'brief'),
+      scale: inputValue('scale found', powerW / answer.peakPowerW, null, 'computed'),
     },
     (v) => v.P * v.scale,
   )
 
 /** Power held where the engine's inertia takes a part: that part stays whatever the power. */
-function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<WorstPoint['made']>, margin: Working): Working {
+function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<WorstPoint['made']>, margin: Derivation): Derivation {
   const share = worst.loadNm / Math.min(made.mostNm, made.engineNm + made.inertiaNm)
-  return worked(
+  return derive(
     {
       name: 'power held',
       unit: 'hp',
@@ -143,13 +143,13 @@ function workInertiaHeld(answer: Answer, worst: StationCase, made: NonNullable<W
       source: 'numerical search over all load cases',
     },
     {
-      P: given('peak engine power', answer.peakPowerW, 'hp', 'brief'),
-      C: given('torque capacity', worst.capacityNm, 'lb-ft', 'computed'),
-      K: given('service factor', worst.factor, null, 'rule'),
-      f: given('torque ratio, this station to converter', share, null, 'computed'),
-      Ti: given('engine inertia torque', made.inertiaNm, 'lb-ft', 'computed'),
-      Te: given('engine torque', made.engineNm, 'lb-ft', 'computed'),
-      m: from(margin),
+      P: inputValue('peak engine power', answer.peakPowerW, 'hp', 'brief'),
+      C: inputValue('torque capacity', worst.capacityNm, 'lb-ft', 'computed'),
+      K: inputValue('service factor', worst.factor, null, 'rule'),
+      f: inputValue('torque ratio, this station to converter', share, null, 'computed'),
+      Ti: inputValue('engine inertia torque', made.inertiaNm, 'lb-ft', 'computed'),
+      Te: inputValue('engine torque', made.engineNm, 'lb-ft', 'computed'),
+      m: fromDerivation(margin),
     },
     (v) => (v.P * (v.C / (v.K * v.f) - v.Ti)) / v.Te,
   )
@@ -173,7 +173,7 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
 const verdictOf = (answer: Answer, stationId: string): StationVerdict | undefined => answer.stations.find((s) => s.stationId === stationId)
 
 /** What the deciding limit holds, worked by the kind of part; a stated figure by who stated it. */
-function workCapacity({ input, station, part, duty, range, limit, judged }: Scene): Working {
+function workCapacity({ input, station, part, duty, range, limit, judged }: Scene): Derivation {
   if (limit.stated) return workStated(limit, limit.fixedNm ?? judged.capacityNm)
   const weld = weldsOf(part).find((w) => limit.place === `${w.name}|weld`)
   if (weld) return workWeld(weld)
@@ -189,9 +189,9 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
   }
   if (limit.load.at === 'shift' && (part.kind === 'pack' || part.kind === 'band')) {
     const still = workCapacity({ input, station, part, duty, range, judged, limit: { ...limit, load: station.load } })
-    return worked(
+    return derive(
       { name: 'torque held while slipping', unit: 'lb-ft', formula: 'T · s', source: 'from memory' },
-      { T: from(still), s: given('dynamic over static friction', dynamicShare(part.geometry.lining), null, 'constant') },
+      { T: fromDerivation(still), s: inputValue('dynamic over static friction', dynamicShare(part.geometry.lining), null, 'constant') },
       (v) => v.T * v.s,
     )
   }
@@ -219,28 +219,28 @@ function workCapacity({ input, station, part, duty, range, limit, judged }: Scen
     formula: 'by class, halved where the pads run out over 0.010 in',
     source: 'rule of thumb, source not checked',
   } as const
-  return worked(about, { T: given('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
+  return derive(about, { T: inputValue('by class', judged.capacityNm, 'lb-ft', 'thumb') }, (v) => v.T)
 }
 
 const pressesOf = (part: Part): readonly PressJoint[] =>
   part.kind === 'shaft' ? pressesOfShaft(part.geometry) : part.kind === 'hub' ? pressesOfHub(part.geometry) : []
 const weldsOf = (part: Part): readonly FilletWeld[] => ('welds' in part.geometry ? (part.geometry.welds ?? []) : [])
 
-function workStated({ stated, basis, origin }: Limit, capacityNm: number): Working {
+function workStated({ stated, basis, origin }: Limit, capacityNm: number): Derivation {
   const name = 'torque stated'
   if (basis?.from !== 'power')
-    return worked(
+    return derive(
       { name, unit: 'lb-ft', formula: 'as stated', source: stated?.sells ? 'the maker, who sells it' : 'the one who states it' },
-      { T: given('stated torque', capacityNm, 'lb-ft', origin) },
+      { T: inputValue('stated torque', capacityNm, 'lb-ft', origin) },
       (v) => v.T,
     )
-  const P = given('stated power', basis.powerW, 'hp', origin)
-  const ω = given(
+  const P = inputValue('stated power', basis.powerW, 'hp', origin)
+  const ω = inputValue(
     basis.speedFrom === 'stated' ? 'speed it is rated at' : `reference speed, ${basis.fuel}`,
     basis.speedRadPerS,
     'rpm',
     basis.speedFrom === 'stated' ? origin : 'rule',
   )
-  const factor = given('pads with runout over the limit', (capacityNm * basis.speedRadPerS) / basis.powerW, null, 'part')
-  return worked({ name, unit: 'lb-ft', formula: 'P / ω · f', source: 'definition of power' }, { P, ω, f: factor }, (v) => (v.P / v.ω) * v.f)
+  const factor = inputValue('pads with runout over the limit', (capacityNm * basis.speedRadPerS) / basis.powerW, null, 'part')
+  return derive({ name, unit: 'lb-ft', formula: 'P / ω · f', source: 'definition of power' }, { P, ω, f: factor }, (v) => (v.P / v.ω) * v.f)
 }

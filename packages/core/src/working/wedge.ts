@@ -9,34 +9,39 @@ import {
   wedgeTorque,
   type OneWayGeometry,
 } from '../sprag/one-way.js'
-import { from, given, worked, type Given, type Working } from './working.js'
+import { fromDerivation, inputValue, derive, type InputValue, type Derivation } from './working.js'
 
 /** Torque that a place of a one-way clutch holds: contact of its elements, its outer race, or sprags that roll over. */
-export function workOneWay(clutch: OneWayGeometry, place: string): Working {
+export function workOneWay(clutch: OneWayGeometry, place: string): Derivation {
   if (place === 'race') return workRace(clutch)
   if (place !== 'roll-over') return workWedge(clutch)
-  return worked(
+  return derive(
     { name: 'torque at which sprags roll over', unit: 'lb-ft', formula: 'k · T', source: 'from memory' },
-    { k: given('roll-over torque over contact limit', ROLL_OVER, null, 'constant'), T: from(workWedge(clutch)) },
+    { k: inputValue('roll-over torque over contact limit', ROLL_OVER, null, 'constant'), T: fromDerivation(workWedge(clutch)) },
     (v) => v.k * v.T,
   )
 }
 
-const angleOf = (clutch: OneWayGeometry, torqueNm: number): Given =>
-  given('wedge angle at that torque, rad', wedgeAngle(clutch, torqueNm), null, clutch.wedgeAngleRad === undefined ? 'constant' : 'part')
+const angleOf = (clutch: OneWayGeometry, torqueNm: number): InputValue =>
+  inputValue(
+    'wedge angle at that torque, rad',
+    wedgeAngle(clutch, torqueNm),
+    null,
+    clutch.wedgeAngleRad === undefined ? 'constant' : 'part',
+  )
 
 /** Torque at which the elements press the inner race to its limit. */
-function workWedge(clutch: OneWayGeometry): Working {
-  const curvature = worked(
+function workWedge(clutch: OneWayGeometry): Derivation {
+  const curvature = derive(
     { name: 'contact radius', unit: 'mm', formula: '1 / (2/d + 1/Ri)', source: 'two convex cylinders' },
     {
-      d: given('diameter of an element', clutch.elementDiameterM, 'mm', 'part'),
-      Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
+      d: inputValue('diameter of an element', clutch.elementDiameterM, 'mm', 'part'),
+      Ri: inputValue('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
     },
     (v) => 1 / (2 / v.d + 1 / v.Ri),
   )
   const most = WEDGE_STRESS_PA[clutch.elementKind === 'sprag' ? 'sprag' : 'roller']
-  return worked(
+  return derive(
     {
       name: 'torque at race contact stress limit',
       unit: 'lb-ft',
@@ -44,23 +49,23 @@ function workWedge(clutch: OneWayGeometry): Working {
       source: 'Hertz line contact; Johnson, Contact Mechanics (source not checked)',
     },
     {
-      z: given('elements', clutch.elements, null, 'part'),
-      Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
-      L: given('length of an element', clutch.elementLengthM, 'mm', 'part'),
+      z: inputValue('elements', clutch.elements, null, 'part'),
+      Ri: inputValue('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
+      L: inputValue('length of an element', clutch.elementLengthM, 'mm', 'part'),
       φ: angleOf(clutch, wedgeTorque(clutch) ?? 0),
-      σ: given('race contact stress limit, single event', most, 'ksi', 'constant'),
-      R: from(curvature),
-      E: given('modulus of the pair of steels', STEEL_PAIR_PA, 'ksi', 'constant'),
+      σ: inputValue('race contact stress limit, single event', most, 'ksi', 'constant'),
+      R: fromDerivation(curvature),
+      E: inputValue('modulus of the pair of steels', STEEL_PAIR_PA, 'ksi', 'constant'),
     },
     (v) => (v.z * v.Ri * v.L * Math.tan(v.φ) * v.σ ** 2 * 2 * Math.PI * v.R) / v.E,
   )
 }
 
 /** Torque at which the outer race is stretched to its limit. */
-function workRace(clutch: OneWayGeometry): Working {
+function workRace(clutch: OneWayGeometry): Derivation {
   const outerRaceThicknessM = clutch.outerRaceThicknessM ?? NaN
   const track = outerTrackRadius(clutch)
-  const share = worked(
+  const share = derive(
     {
       name: 'tension at the bore over pressure',
       unit: null,
@@ -68,12 +73,12 @@ function workRace(clutch: OneWayGeometry): Working {
       source: 'Lamé; Shigley, thick-walled cylinders',
     },
     {
-      Ro: given('radius of the outer track', track, 'mm', 'computed'),
-      t: given('outer race thickness', outerRaceThicknessM, 'mm', 'part'),
+      Ro: inputValue('radius of the outer track', track, 'mm', 'computed'),
+      t: inputValue('outer race thickness', outerRaceThicknessM, 'mm', 'part'),
     },
     (v) => ((v.Ro + v.t) ** 2 + v.Ro ** 2) / ((v.Ro + v.t) ** 2 - v.Ro ** 2),
   )
-  return worked(
+  return derive(
     {
       name: 'torque at outer race tension limit',
       unit: 'lb-ft',
@@ -81,11 +86,11 @@ function workRace(clutch: OneWayGeometry): Working {
       source: 'elements press on the race with T / (Ri · tan φ)',
     },
     {
-      σ: given('tension limit of the race, single event', RACE_TENSION_PA, 'ksi', 'constant'),
-      k: from(share),
-      Ro: given('radius of the outer track', track, 'mm', 'computed'),
-      L: given('length of an element', clutch.elementLengthM, 'mm', 'part'),
-      Ri: given('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
+      σ: inputValue('tension limit of the race, single event', RACE_TENSION_PA, 'ksi', 'constant'),
+      k: fromDerivation(share),
+      Ro: inputValue('radius of the outer track', track, 'mm', 'computed'),
+      L: inputValue('length of an element', clutch.elementLengthM, 'mm', 'part'),
+      Ri: inputValue('radius of the inner race', clutch.innerRaceRadiusM, 'mm', 'part'),
       φ: angleOf(clutch, raceTorque(clutch) ?? 0),
     },
     (v) => (v.σ / v.k) * 2 * Math.PI * v.Ro * v.L * v.Ri * Math.tan(v.φ),

@@ -4,7 +4,7 @@ import type { UnitName } from '../quantity/units.js'
 export type InputOrigin = 'computed' | 'measured' | 'broken' | 'maker' | 'thumb' | 'part' | 'brief' | 'rule' | 'spec' | 'unit' | 'constant'
 
 /** One input of a formula: its symbol, what it is, its SI value, the unit in which people read it, and where it comes from. */
-export interface WorkingInput {
+export interface DerivationInput {
   readonly symbol: string
   readonly name: string
   readonly valueSi: number
@@ -12,34 +12,34 @@ export interface WorkingInput {
   readonly unit: UnitName | null
   readonly origin: InputOrigin
   /** How this input came about in its turn. */
-  readonly working?: Working
+  readonly working?: Derivation
 }
 
 /** The derivation of a figure: what it is, the formula in symbols, every input, and the source of the formula. */
-export interface Working {
+export interface Derivation {
   readonly name: string
   readonly valueSi: number
   readonly unit: UnitName | null
   readonly formula: string
   readonly source: string
-  readonly inputs: readonly WorkingInput[]
+  readonly inputs: readonly DerivationInput[]
 }
 
 /** An input without its symbol, which is the key that it stands under. */
-export type Given = Omit<WorkingInput, 'symbol'>
+export type InputValue = Omit<DerivationInput, 'symbol'>
 
-type About = Pick<Working, 'name' | 'unit' | 'formula' | 'source'>
+type About = Pick<Derivation, 'name' | 'unit' | 'formula' | 'source'>
 
 /**
  * A working whose value is what its formula gives for its inputs, so that the two cannot part.
  * @example worked({ name: 'area', unit: null, formula: 'b·h', source: '' }, { b: given('width', 2, null, 'part'), h: given('height', 3, null, 'part') }, ({ b, h }) => b * h).valueSi // → 6
  */
-export function worked<K extends string>(
+export function derive<K extends string>(
   about: About,
-  inputs: Readonly<Record<K, Given>>,
+  inputs: Readonly<Record<K, InputValue>>,
   of: (values: Readonly<Record<K, number>>) => number,
-): Working {
-  const entries = Object.entries(inputs) as [K, Given][]
+): Derivation {
+  const entries = Object.entries(inputs) as [K, InputValue][]
   const values = Object.fromEntries(entries.map(([symbol, input]) => [symbol, input.valueSi])) as Record<K, number>
   return { ...about, valueSi: of(values), inputs: entries.map(([symbol, input]) => ({ symbol, ...input })) }
 }
@@ -48,15 +48,20 @@ export function worked<K extends string>(
  * A working whose value comes from a numerical solution. The solution is listed among the inputs as "found by solving".
  * @example solved({ name: 'x', unit: null, formula: 'x = cos x', source: '' }, {}, 0.739).valueSi // → 0.739
  */
-export function solved(about: About, inputs: Readonly<Record<string, Given>>, valueSi: number): Working {
-  const found = given('found by solving', valueSi, about.unit, 'computed')
-  return worked<string>(about, { ...inputs, '→': found }, (v) => v['→'] ?? valueSi)
+export function solved(about: About, inputs: Readonly<Record<string, InputValue>>, valueSi: number): Derivation {
+  const found = inputValue('found by solving', valueSi, about.unit, 'computed')
+  return derive<string>(about, { ...inputs, '→': found }, (v) => v['→'] ?? valueSi)
 }
 
-export const given = (name: string, valueSi: number, unit: UnitName | null, origin: InputOrigin): Given => ({ name, valueSi, unit, origin })
+export const inputValue = (name: string, valueSi: number, unit: UnitName | null, origin: InputOrigin): InputValue => ({
+  name,
+  valueSi,
+  unit,
+  origin,
+})
 
 /** An input that was worked out itself. */
-export const from = (working: Working): Given => ({
+export const fromDerivation = (working: Derivation): InputValue => ({
   name: working.name,
   valueSi: working.valueSi,
   unit: working.unit,
@@ -65,8 +70,8 @@ export const from = (working: Working): Given => ({
 })
 
 /** The same working of a piece that was measured here: what came from the part was measured. */
-export function measuredHere(working: Working): Working {
-  const inputs = working.inputs.map(({ origin, working: inner, ...input }): WorkingInput => ({
+export function measuredHere(working: Derivation): Derivation {
+  const inputs = working.inputs.map(({ origin, working: inner, ...input }): DerivationInput => ({
     ...input,
     origin: origin === 'part' ? 'measured' : origin,
     ...(inner ? { working: measuredHere(inner) } : {}),
