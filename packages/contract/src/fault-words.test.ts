@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { toProblem } from './words/faults.js'
+import { toProblem } from './words/error-messages.js'
 
 /** Every fault that the core raises with the names of its values, read from its source; values that are made elsewhere are not seen. */
 function raised(folder: string): { code: string; keys: string[]; where: string }[] {

@@ -168,7 +168,7 @@ describe('the plate as it is bolted', () => {
         'op-second-bolts',
       ]),
     }
-    expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, worth: { bothNm: expect.any(Number) } })
+    expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, patternCapacities: { bothNm: expect.any(Number) } })
   })
   it('holds by the bolts that were chosen: a joint too weak for the engine is what goes first', () => {
     const soft = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>

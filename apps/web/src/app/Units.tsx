@@ -12,8 +12,8 @@ import {
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { chooseCurrency, chooseUnits, shownStore } from '../state/shown.js'
-import { ToggleButton } from '../ui/choice.js'
-import { SelectField } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/ToggleButton.js'
+import { SelectField } from '../ui/SelectField.js'
 import { SidePanel } from './SidePanel.js'
 
 const SYSTEM_WORDS: Record<UnitSystem, string> = { us: 'US', metric: 'Metric' }

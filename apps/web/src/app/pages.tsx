@@ -7,26 +7,26 @@ import type { JobViewId, ShopViewId } from './views.js'
 /** The code of every page, fetched when the page is first opened. */
 const SHOP_CODE = {
   jobs: () => import('../jobs/JobsScreen.js').then((m) => m.JobsScreen),
-  transmissions: () => import('../units/UnitsScreen.js').then((m) => m.UnitsScreen),
-  'transmission-diagnosis': () => import('../units/LostScreens.js').then((m) => m.UnitLost),
-  'transmission-edit': () => import('../units/EditScreen.js').then((m) => m.EditUnit),
-  'transmission-copy': () => import('../units/EditScreen.js').then((m) => m.CopyUnit),
+  transmissions: () => import('../transmissions/TransmissionsScreen.js').then((m) => m.UnitsScreen),
+  'transmission-diagnosis': () => import('../transmissions/DiagnosisScreens.js').then((m) => m.UnitLost),
+  'transmission-edit': () => import('../transmissions/EditScreen.js').then((m) => m.EditUnit),
+  'transmission-copy': () => import('../transmissions/EditScreen.js').then((m) => m.CopyUnit),
   'parts-shelf': () => import('../shelf/ShelfScreen.js').then((m) => m.ShelfScreen),
   glossary: () => import('../help/Glossary.js').then((m) => m.Glossary),
 } as const satisfies Record<ShopViewId, () => Promise<ComponentType>>
 
 const JOB_CODE = {
   brief: () => import('../screens/BriefScreen.js').then((m) => m.BriefScreen),
-  diagnosis: () => import('../units/LostScreens.js').then((m) => m.JobDiagnosis),
+  diagnosis: () => import('../transmissions/DiagnosisScreens.js').then((m) => m.JobDiagnosis),
   'house-rules': () => import('../screens/RulesScreen.js').then((m) => m.RulesScreen),
   revisions: () => import('../revisions/RevisionsScreen.js').then((m) => m.RevisionsScreen),
-  'power-flow': () => import('../line/PowerFlow.js').then((m) => m.PowerFlow),
-  converter: () => import('../match/MatchScreen.js').then((m) => m.MatchScreen),
-  shafts: () => import('../shaft/ShaftScreen.js').then((m) => m.ShaftScreen),
-  'clutches-bands': () => import('../packs/PacksScreen.js').then((m) => m.PacksScreen),
+  'power-flow': () => import('../power-flow/PowerFlow.js').then((m) => m.PowerFlow),
+  converter: () => import('../converter/ConverterScreen.js').then((m) => m.MatchScreen),
+  shafts: () => import('../shafts/ShaftScreen.js').then((m) => m.ShaftScreen),
+  'clutches-bands': () => import('../clutches/ClutchesScreen.js').then((m) => m.PacksScreen),
   'line-pressure': () => import('../pressure/PressureScreen.js').then((m) => m.PressureScreen),
-  'gear-train': () => import('../units/JobTrain.js').then((m) => m.JobTrain),
-  'fit-up': () => import('../fit/FitScreen.js').then((m) => m.FitScreen),
+  'gear-train': () => import('../transmissions/JobTrain.js').then((m) => m.JobTrain),
+  'fit-up': () => import('../fit-up/FitUpScreen.js').then((m) => m.FitScreen),
   'build-sheet': () => import('../sheet/SheetScreen.js').then((m) => m.SheetScreen),
 } as const satisfies Record<JobViewId, () => Promise<ComponentType<JobPageProps>>>
 

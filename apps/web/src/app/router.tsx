@@ -1,6 +1,6 @@
 import { Suspense, useEffect, type ReactNode } from 'react'
 import { createBrowserRouter, generatePath, Navigate, useLocation, useParams, type RouteObject } from 'react-router'
-import { JobErrorScreen } from '../ui/Trouble.js'
+import { JobErrorScreen } from '../ui/JobErrorScreen.js'
 import { Loading } from './Loading.js'
 import { fetchPage, JOB_PAGES, JobLayoutPage, SHOP_PAGES } from './pages.js'
 import { ShopLayout } from './ShopLayout.js'

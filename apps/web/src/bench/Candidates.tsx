@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { hoursWords, money, signedMoney, stationHeldInWords, verdictIn } from '@plucky/contract'
 import type { Part, SpecResult } from '@plucky/core'
-import type { BenchView } from '../line/use-bench.js'
+import type { BenchView } from '../power-flow/use-bench.js'
 import type { Card } from './use-cards.js'
 
 interface TrayProps {

@@ -35,7 +35,7 @@ import {
 } from '@plucky/core'
 import { fitRows } from './compared-fit.js'
 import { costOf, specInputOf } from '../state/verdicts.js'
-import type { BenchView } from '../line/use-bench.js'
+import type { BenchView } from '../power-flow/use-bench.js'
 
 /** One thing that may differ between what is fitted and what is looked at. */
 export interface Compared {

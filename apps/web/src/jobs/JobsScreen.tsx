@@ -6,7 +6,7 @@ import { JobList } from './JobList.js'
 import { LastJob } from './LastJob.js'
 import { jobClient, useLastJob } from './job-queries.js'
 import { NewJob } from './NewJob.js'
-import { JobFileImport } from './TakeFile.js'
+import { JobFileImport } from './JobFileImport.js'
 import { UndoBar } from './UndoBar.js'
 
 /** The front page: the last job with its sentence, the jobs of the shop, and a new one. */

@@ -5,11 +5,11 @@ import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, t
 import { change } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { specInputOf } from '../state/verdicts.js'
-import { ToggleButton } from '../ui/choice.js'
-import { SelectField } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/ToggleButton.js'
+import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import { Adjustments } from './Knobs.js'
-import { setPressure } from './take.js'
+import { Adjustments } from './Adjustments.js'
+import { setPressure } from './set-pressure.js'
 
 type Pressure = JobContent['spec']['pressure']
 

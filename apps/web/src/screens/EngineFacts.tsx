@@ -4,8 +4,8 @@ import { boostFor, CORRECTIONS, ENGINE_INERTIA, engineCurve, toSi, type BriefEng
 import type { ReactNode } from 'react'
 import { typeInBrief } from '../state/brief-draft.js'
 import { TextButton } from '../ui/buttons.js'
-import { ToggleButton } from '../ui/choice.js'
-import { SelectField } from '../ui/Pick.js'
+import { ToggleButton } from '../ui/ToggleButton.js'
+import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { briefField, type ProblemAt } from './brief-field.js'
 

@@ -13,7 +13,7 @@ import {
 import { typeInBrief } from '../state/brief-draft.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { SelectField } from '../ui/Pick.js'
+import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 /** To begin with; both are to be corrected. */

@@ -10,7 +10,7 @@ import {
 } from '@plucky/contract'
 import { type TableRow } from '@plucky/core'
 import { useState } from 'react'
-import { ToggleButton } from '../ui/choice.js'
+import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
 import type { ItemDraft } from './draft-item.js'
 import { TableHead } from '../ui/TableHead.js'

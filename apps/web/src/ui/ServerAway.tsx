@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import { JobErrorScreen } from './Trouble.js'
+import { JobErrorScreen } from './JobErrorScreen.js'
 
 const RETRY_MS = 3000
 

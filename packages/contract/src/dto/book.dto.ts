@@ -1,5 +1,5 @@
 import type { Book } from '@plucky/core'
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import { checkShape } from './check.js'
 import { Named } from './decorators.js'
 import { ReadingDto } from './fitup.dto.js'

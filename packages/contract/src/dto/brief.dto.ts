@@ -22,7 +22,7 @@ import {
   START_WORDS,
   USE_WORDS,
   DRIVEN_AXLE_WORDS,
-} from '../words/choices.js'
+} from '../words/option-labels.js'
 import { Figure } from './figure.js'
 import { EngineRearDto, RearNeighbourDto, RuleBookDto } from './fitup.dto.js'
 

@@ -1,6 +1,6 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import { capped, plainProblems, structureProblems } from './plain.js'
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }

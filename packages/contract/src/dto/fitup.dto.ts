@@ -21,7 +21,7 @@ import {
   PILOT_MAKE_WORDS,
   SPLINE_FIT_WORDS,
   TOOL_WORDS,
-} from '../words/choices.js'
+} from '../words/option-labels.js'
 import { Day, Label, Note, OneOf, Shape, Shapes, Slug, Texts } from './decorators.js'
 import { Figure } from './figure.js'
 

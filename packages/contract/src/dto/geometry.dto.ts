@@ -51,7 +51,7 @@ import {
   SPLINE_MADE_WORDS,
   SPLINE_ROOT_WORDS,
   SURFACE_WORDS,
-} from '../words/choices.js'
+} from '../words/option-labels.js'
 import { Figure } from './figure.js'
 import { BoltSetDto, CertificateDto, ConverterFrontDto, HoleCircleDto, MotorPlateDto, PilotDto } from './fitup.dto.js'
 import { PumpDto, ValvesDto } from './oil.dto.js'

@@ -1,6 +1,6 @@
 import { LOCKUP_EXHAUSTS, LUBE_NODES, type LockupExhaust, type LubeNode } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { LOCKUP_EXHAUST_WORDS, LUBE_NODE_WORDS } from '../words/choices.js'
+import { LOCKUP_EXHAUST_WORDS, LUBE_NODE_WORDS } from '../words/option-labels.js'
 import { Label, OneOf, Shapes } from './decorators.js'
 import { Figure } from './figure.js'
 

@@ -1,4 +1,4 @@
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 
 /** Maximum number of problems listed by one check. */

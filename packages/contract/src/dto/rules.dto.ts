@@ -37,7 +37,7 @@ import {
   TYRE_LIMIT_WORDS,
   SPACER_RING_WORDS,
   STALL_SCHOOL_WORDS,
-} from '../words/choices.js'
+} from '../words/option-labels.js'
 import { Figure } from './figure.js'
 import { FitLimitsDto } from './fitup.dto.js'
 

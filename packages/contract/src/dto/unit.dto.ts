@@ -1,9 +1,9 @@
 import { FAULT_KINDS, OFTEN, PART_KINDS, unitFaults, type FaultKind, type FaultFrequency, type PartKind, type Unit } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
-import { toProblem } from '../words/faults.js'
+import { toProblem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
-import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/choices.js'
+import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/option-labels.js'
 import { Figure } from './figure.js'
 import { UnitFitDto } from './fitup.dto.js'
 

@@ -1,7 +1,7 @@
 import { tableFaults, toSi, type TableRow } from '@plucky/core'
 import papaparse from 'papaparse'
-import { toProblem } from '../words/faults.js'
-import type { Problem } from '../words/faults.js'
+import { toProblem } from '../words/error-messages.js'
+import type { Problem } from '../words/error-messages.js'
 import { readFigures, whichColumn, type ImportQuestion, type FigureTable, type ColumnRole, type TableChoices } from './figure-csv.js'
 
 const ROLES: readonly ColumnRole[] = [

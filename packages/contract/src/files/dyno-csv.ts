@@ -1,6 +1,6 @@
 import { sweepPoints, toSi, type CurvePoint, type Sweep } from '@plucky/core'
 import papaparse from 'papaparse'
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import {
   EMPTY_TABLE,
   readFigures,

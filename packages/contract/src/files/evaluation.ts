@@ -23,11 +23,11 @@ import {
 } from '@plucky/core'
 import { stopWords } from '../words/stop.js'
 import { misfitSentence } from '../words/fitting.js'
-import { wrongSentence } from '../words/pack.js'
+import { wrongSentence } from '../words/clutch.js'
 import { findingSentence, likelyWords } from '../words/verdict.js'
 import type { JobFile } from './job-file.js'
 import { fitName, fitSentence } from '../words/fit.js'
-import { inputOf, evaluateJob, type EvaluatedJob } from './judged.js'
+import { inputOf, evaluateJob, type EvaluatedJob } from './evaluate-job.js'
 
 /** What the core says of a job file, plain: the sentence, and every station's demand, capacity, margin and power held by case, in SI. */
 export function evaluation(file: JobFile): object {

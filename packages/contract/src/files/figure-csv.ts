@@ -1,4 +1,4 @@
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import type { CsvLine } from './csv-lines.js'
 import { delimiterOf, figuresIn, firstRow, isFigure, SPACES, tableLines, turned, withoutUnits } from './table-lines.js'
 

@@ -4,7 +4,7 @@ import { plainProblems } from '../dto/plain.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
-import type { Problem } from '../words/faults.js'
+import type { Problem } from '../words/error-messages.js'
 import { itemFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
 

@@ -3,8 +3,8 @@ import papaparse from 'papaparse'
 import { csvLines, type CsvLine } from './csv-lines.js'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import { checkPart, PartDto } from '../dto/part.dto.js'
-import type { Problem } from '../words/faults.js'
-import { leavesOf } from '../words/leaves.js'
+import type { Problem } from '../words/error-messages.js'
+import { leavesOf } from '../words/field-values.js'
 import { readQuantity, splitName, writeQuantity } from './quantities.js'
 
 /** A cell that a spreadsheet would take for a formula is written with an apostrophe before it, and read without. */

@@ -1,8 +1,8 @@
 import papaparse from 'papaparse'
-import { PART_KIND_WORDS } from '../words/choices.js'
+import { PART_KIND_WORDS } from '../words/option-labels.js'
 import { capital } from '../words/format.js'
 import { stationName } from '../words/station-name.js'
-import { evaluateJob } from '../files/judged.js'
+import { evaluateJob } from '../files/evaluate-job.js'
 import type { JobFile } from '../files/job-file.js'
 import type { SheetHead } from './sheet.js'
 

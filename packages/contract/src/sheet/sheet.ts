@@ -18,22 +18,22 @@ import {
   type CostLine,
   type JointReport,
 } from '@plucky/core'
-import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/choices.js'
+import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/option-labels.js'
 import { misfitSentence } from '../words/fitting.js'
 import { splineSentence } from '../words/spline-stop.js'
 import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
-import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/held.js'
-import { differences } from '../words/leaves.js'
+import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/power-held.js'
+import { differences } from '../words/field-values.js'
 import { tyresLine } from '../words/tyres.js'
 import { caseInSentence, findingLines, likelySentence, ORIGIN_WORDS, togetherSentence } from '../words/verdict.js'
 import { placeName } from '../words/place-name.js'
 import { stationName } from '../words/station-name.js'
 import { HouseRulesDto } from '../dto/rules.dto.js'
 import { fitLength, fitTitle, spanWords } from '../words/fit.js'
-import { inputOf, evaluateJob, type EvaluatedJob } from '../files/judged.js'
+import { inputOf, evaluateJob, type EvaluatedJob } from '../files/evaluate-job.js'
 import type { JobFile } from '../files/job-file.js'
 import { gaugeLines, pressureWords } from '../words/pressure.js'
-import { teardownWords } from '../words/lost.js'
+import { teardownWords } from '../words/diagnosis.js'
 import { cautionsOf } from './cautions.js'
 
 /** What is known of a station on the sheet, all in words. */

@@ -15,7 +15,7 @@ import {
   type ToolId,
   type Unit,
 } from '@plucky/core'
-import { TOOL_WORDS } from './choices.js'
+import { TOOL_WORDS } from './option-labels.js'
 import { capital, listed, quantity, shownFigure } from './format.js'
 import { shownUnit } from './shown-units.js'
 import { splineDifferenceWords } from './spline-stop.js'

@@ -1,5 +1,5 @@
 import type { Incompatibility, Unit } from '@plucky/core'
-import { toProblem } from './faults.js'
+import { toProblem } from './error-messages.js'
 import { capital, quantity } from './format.js'
 import { caseSentence, diameterSentence } from './stop.js'
 import { splineSentence } from './spline-stop.js'

@@ -10,7 +10,7 @@ import {
   type Outcome,
   type RangeSolution,
 } from '@plucky/core'
-import { FAULT_KIND_WORDS } from './choices.js'
+import { FAULT_KIND_WORDS } from './option-labels.js'
 import { gearWords } from './gear-name.js'
 import { capital, figure, listed, percent } from './format.js'
 

@@ -1,8 +1,8 @@
 import { LONGEST_LOCKUP_S, type LockupReport, type Unit } from '@plucky/core'
-import { LOCKUP_EXHAUST_WORDS } from './choices.js'
+import { LOCKUP_EXHAUST_WORDS } from './option-labels.js'
 import { figure, listed, quantity } from './format.js'
 import { gearName } from './gear-name.js'
-import { marginInWords } from './held.js'
+import { marginInWords } from './power-held.js'
 
 /** One requirement of full-throttle lockup, with its result. `short` if it is not met. */
 export interface LockupAnswer {

@@ -1,6 +1,6 @@
 import { steelOf, type HardnessRead, type OilWay, type ShaftGeometry, type ShaftLife, type SplineMate, type Unit } from '@plucky/core'
 import { figure, listed, percent, quantity, shownFigure } from './format.js'
-import { superscript } from './match.js'
+import { superscript } from './converter.js'
 import { stationName } from './station-name.js'
 
 /** Launches to a crack as an order of magnitude with its scatter, from those that 99 of 100 survive to those that 1 of 100 does. */

@@ -1,5 +1,5 @@
 import type { HubSpline, Spline, SplineDifference, SplinePair, Unit } from '@plucky/core'
-import { SPLINE_FIT_WORDS } from './choices.js'
+import { SPLINE_FIT_WORDS } from './option-labels.js'
 import { listed, quantity } from './format.js'
 import { stationName } from './station-name.js'
 

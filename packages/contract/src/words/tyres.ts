@@ -1,6 +1,6 @@
 import { tyresLack, type Answer, type Brief } from '@plucky/core'
 import { listed, quantity, roundedPower } from './format.js'
-import { heldInWords } from './held.js'
+import { heldInWords } from './power-held.js'
 
 /** States that the tire limit raises the power held, with the power at which the tires slip. Empty if it does not. */
 export function fuseSentence({ tyres, held }: Pick<Answer, 'tyres' | 'held'>): string {

@@ -15,13 +15,13 @@ import {
   LEAST_SOLID_RATIO,
 } from '@plucky/core'
 import { besideFinding, besideLines, besidesSentence, isBeside, lifeOfNeed, shiftName } from './beside.js'
-import { toProblem } from './faults.js'
+import { toProblem } from './error-messages.js'
 import { certificateWords, fitFinding, fitName, RULE_BOOK_DECIDES } from './fit.js'
-import { wrongSentence } from './pack.js'
+import { wrongSentence } from './clutch.js'
 import { fuseSentence } from './tyres.js'
 import { stopWords } from './stop.js'
 import { gearName } from './gear-name.js'
-import { FUEL_WORDS } from './choices.js'
+import { FUEL_WORDS } from './option-labels.js'
 import { stationName } from './station-name.js'
 import { capital, listed, percent, powerRange, quantity, roundedPower, shownFigure } from './format.js'
 
@@ -106,7 +106,7 @@ function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
 
 /** By which measure and where the weakest link goes. */
 function placedIn(answer: Answer, first: StationVerdict, unit: Unit, brief: Brief): string {
-  const beside = first.besides().find(({ by }) => by === first.by)
+  const beside = first.besides.find(({ by }) => by === first.by)
   if (beside?.by === 'heat') return `, by heat in the ${shiftName(beside.heat.shift.fromRange, beside.heat.shift.toRange)} upshift`
   if (beside?.by === 'life') return `, by life: ${lifeOfNeed(beside.life.place, beside.life.launches, beside.life.needed)}`
   const duty = firstCase(answer, first)

@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../quantity/fault.js'
 import { hubSplineFaults, type HubSpline } from '../shaft/spline.js'
 import { weldFaults, type FilletWeld } from '../shaft/weld.js'
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import type { PackLining } from './lining.js'
 import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackFaults, type PackStack } from './stack.js'
 import { packTorque, pressureRadius, wearRadius } from './friction.js'

@@ -1,4 +1,4 @@
-import { KOTWICKI_COUPLING_SR, KOTWICKI_STALL_GAIN, kotwickiCapacity, kotwickiTorqueRatio } from './kotwicki.js'
+import { KOTWICKI_COUPLING_SR, KOTWICKI_STALL_GAIN, kotwickiCapacity, kotwickiTorqueRatio } from './generic-characteristic.js'
 
 /** A converter as the path sees it: capacity C(SR) = T_p/ω_p² in N·m·s² and torque ratio TR(SR). */
 export interface Characteristic {

@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { characteristic, type Characteristic } from './characteristic.js'
 import { capacityFromStall, type StallRating } from './stall-rating.js'

@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { Unit } from '../spec/unit.js'
 import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'

@@ -1,6 +1,6 @@
 import { fitFaults, type Part } from '../spec/part.js'
 import type { Unit } from '../spec/unit.js'
-import { withInstalledBolts } from '../fitup/as-bolted.js'
+import { withInstalledBolts } from '../fitup/installed-bolts.js'
 import type { Book } from '../fitup/reading.js'
 import { afterOperations, operationFaults, type Operation } from './operation.js'
 import type { Kit } from './kit.js'

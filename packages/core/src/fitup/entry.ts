@@ -1,7 +1,7 @@
 import type { HubSpline, Spline } from '../shaft/spline.js'
 import type { SplineDifference } from '../shaft/mating.js'
 import { judgeSpan, type Bounds, type SpanVerdict } from './judge-span.js'
-import type { FitStage, LinkId, Owner } from './links.js'
+import type { FitStage, LinkId, Owner } from './chain-dimensions.js'
 import type { Order } from './orders.js'
 import type { PatternPair } from './patterns.js'
 import { resolutionOf, type Reading, type MeasuredInterval } from './reading.js'

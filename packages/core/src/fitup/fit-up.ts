@@ -1,8 +1,8 @@
 import { closingEntry, knownLengths, linkEntry } from './chain.js'
-import { STACK_UPS } from './closings.js'
+import { STACK_UPS } from './stack-ups.js'
 import type { FitEntry } from './entry.js'
 import { fitFacts, type FitFacts, type FitInput } from './facts.js'
-import { FIT_STAGES, type LinkId } from './links.js'
+import { FIT_STAGES, type LinkId } from './chain-dimensions.js'
 import { clearanceEntries, patternEntries, runOutEntries, splineEntries } from './own-entries.js'
 import { middleOf } from './reading.js'
 

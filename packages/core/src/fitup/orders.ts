@@ -1,5 +1,5 @@
 import { toSi } from '../quantity/units.js'
-import type { ClosingId } from './closings.js'
+import type { ClosingId } from './stack-ups.js'
 import type { FitFacts } from './facts.js'
 
 /** What to order or do, and by how much. */

@@ -6,7 +6,7 @@ import { roundness, type FitVerdict, type LengthEntry, type PatternEntry, type S
 import type { FitFacts, FitInput } from './facts.js'
 import { judgeSpan, type Bounds } from './judge-span.js'
 import { readingKey } from './keys.js'
-import { OVAL_HOLE_M, RUN_OUTS, type FitStage, type Owner } from './links.js'
+import { OVAL_HOLE_M, RUN_OUTS, type FitStage, type Owner } from './chain-dimensions.js'
 import { patternPairs } from './patterns.js'
 import { middleOf, spanOf, type MeasuredInterval } from './reading.js'
 import { finerTool, type Gauged } from './tool.js'

@@ -1,5 +1,5 @@
 import { rangeKernel, setRatio, SMALL, type Drive, type Held, type Outcome, type RangeKernel } from './kernel.js'
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import { CASE, type GearRange, type GearTrain, type ShiftElement } from './train.js'
 
 /** Torque that a set puts on each of its members, per input torque. */

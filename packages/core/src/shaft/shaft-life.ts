@@ -1,5 +1,5 @@
 import { pressesOfShaft } from './shaft.js'
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import { shearYield, type Steel } from '../material/steels.js'
 import {
   notchSensitivity,

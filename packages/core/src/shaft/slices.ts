@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import { crossHoles, sectionStarts, workingDiameter, type CrossHole, type Groove, type ShaftGeometry, type ShaftSection } from './shaft.js'
 import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
 

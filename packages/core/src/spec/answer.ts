@@ -62,8 +62,8 @@ export interface StationVerdict {
   readonly strength: PowerHeld
   /** Which measure the power held is by. */
   readonly by: 'strength' | Beside['by']
-  /** Heat of upshifts and life, whether they decide or not. Computed at the first call; an accessor would slow down every verdict. */
-  readonly besides: () => readonly Beside[]
+  /** Heat of upshifts and life, whether they decide or not. Computed on first access. */
+  readonly besides: readonly Beside[]
   /** Relative standard deviation of what the place that gives way first holds. */
   readonly scatter: number
   /** Places that carry torque without any figure; the whole station where nothing is fitted. */
@@ -195,7 +195,9 @@ function verdictOf({ station, part, limits, terms, held: holds, missing }: Bench
     held,
     strength,
     by,
-    besides,
+    get besides() {
+      return besides()
+    },
     scatter,
     missing,
   }

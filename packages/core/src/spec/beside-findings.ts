@@ -6,7 +6,7 @@ import { breakingRank, type PowerHeld } from './power-held.js'
 
 interface Judged {
   readonly stationId: string
-  readonly besides: () => readonly Beside[]
+  readonly besides: readonly Beside[]
 }
 
 /**
@@ -15,7 +15,7 @@ interface Judged {
  */
 export function besideFindings(stations: readonly Judged[], spec: PowerHeld, { openQuestion }: Pick<Brief, 'openQuestion'>): Finding[] {
   return stations.flatMap(({ stationId, besides }) =>
-    besides().flatMap((beside): Finding[] => {
+    besides.flatMap((beside): Finding[] => {
       const over = openQuestion ? breakingRank(beside.held) < breakingRank(spec) : beside.share > 1
       if (beside.by === 'life') return over ? [lifeFinding(stationId, beside)] : []
       const { heat, rubbing } = beside

@@ -1,5 +1,5 @@
 import { ringLeak } from '../clutch/pack.js'
-import { memoizeByObject } from '../numeric/once-per.js'
+import { memoizeByObject } from '../numeric/memoize.js'
 import type { GearRange } from '../gearing/train.js'
 import { pistonLimit, type LockupOil } from '../lockup/lockup-clutch.js'
 import { heldToMaximum, linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../pressure/line-pressure.js'

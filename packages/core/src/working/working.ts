@@ -32,7 +32,7 @@ type About = Pick<Derivation, 'name' | 'unit' | 'formula' | 'source'>
 
 /**
  * A working whose value is what its formula gives for its inputs, so that the two cannot part.
- * @example worked({ name: 'area', unit: null, formula: 'b·h', source: '' }, { b: given('width', 2, null, 'part'), h: given('height', 3, null, 'part') }, ({ b, h }) => b * h).valueSi // → 6
+ * @example derive({ name: 'area', unit: null, formula: 'b·h', source: '' }, { b: inputValue('width', 2, null, 'part'), h: inputValue('height', 3, null, 'part') }, ({ b, h }) => b * h).valueSi // → 6
  */
 export function derive<K extends string>(
   about: About,

@@ -1,0 +1,180 @@
+import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
+import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
+import { STACK_UPS, type FitEntry, type FitReport, type LengthEntry, resolutionOf, type ToolId, TOOLS_FOR, type Unit } from '@plucky/core'
+import { useState } from 'react'
+import { useStore } from 'zustand'
+import { shopStore } from '../state/shop.js'
+import { TextButton } from '../ui/buttons.js'
+import { SelectField } from '../ui/SelectField.js'
+import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { Photos } from './Photos.js'
+import { clearFigures, gaugedOf, takeNote } from './readings.js'
+import { fitStore, takeTool } from './store.js'
+import { verdictColour } from './verdict-marks.js'
+
+interface CardProps {
+  readonly entry: FitEntry
+  readonly report: FitReport
+  readonly unit: Unit
+}
+
+/** The tool with which an entry is measured just now. */
+export const toolAt = (entry: FitEntry, tools: Readonly<Record<string, ToolId>>): ToolId => tools[gaugedOf(entry) ?? 'count'] ?? 'calliper'
+
+/** All of one entry: what it must be and why, what was measured and with what, what is said of it, what to order or do; a note and photographs. */
+export function EntryCard({ entry, report, unit }: CardProps) {
+  const tools = useStore(fitStore, ({ tools: at }) => at)
+  const gauged = gaugedOf(entry)
+  const tool = toolAt(entry, tools)
+  return (
+    <Box data-testid="entry">
+      <Text fontFamily="heading" fontSize="20px" fontWeight={600} lineHeight="1.2">
+        {fitTitle(entry, unit)}
+      </Text>
+      <Text
+        fontSize="15px"
+        lineHeight="1.35"
+        mt="2px"
+        color={verdictColour(entry.verdict.word)}
+        fontWeight={600}
+        data-testid="entry-verdict"
+      >
+        {fitSentence(entry, unit)}
+      </Text>
+      {entry.kind === 'closing' && <Sum id={entry.id} report={report} />}
+      {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} />}
+      {gauged && (
+        <Flex gap="10px" align="end" mt="6px" wrap="wrap">
+          <SelectField
+            label="Measured with"
+            width="170px"
+            value={tool}
+            options={TOOLS_FOR[gauged].map((id) => [id, TOOL_WORDS[id]] as const)}
+            onPick={(id) => takeTool(gauged, id as ToolId)}
+            testId="tool"
+          />
+          <Text fontSize="13.5px" color="inkSoft" pb="10px">
+            {trusted(tool)}
+          </Text>
+        </Flex>
+      )}
+      <ReadingOwner entry={entry} />
+      <Reading entry={entry} />
+      <NoteField key={entry.key} entry={entry} tool={tool} />
+      <Photos entry={entry} tool={tool} />
+    </Box>
+  )
+}
+
+const trusted = (toolId: ToolId) => {
+  const m = resolutionOf({ toolId, values: [] })
+  return m === 0 ? 'exact' : `accuracy ±${Number(toShown(m, 'in').toPrecision(3))} ${shownUnit('in')}`
+}
+
+function Facts({ entry }: { entry: LengthEntry }) {
+  const rows: readonly (readonly [string, string])[] = [
+    ['Nominal', entry.specifiedM === null ? 'unknown' : fitLength(entry, entry.specifiedM)],
+    ...(entry.bounds ? [['Limits', boundsWords(entry)] as const] : []),
+    ...(entry.roundM === null ? [] : [['Max out-of-round', fitLength(entry, entry.roundM)] as const]),
+  ]
+  return (
+    <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
+      {rows.map(([name, value]) => (
+        <Box key={name} display="contents">
+          <Text as="dt" color="inkSoft">
+            {name}
+          </Text>
+          <Text as="dd" lineHeight="1.3">
+            {value}
+          </Text>
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+/** The lengths that a closing is the sum of, each as it is counted. */
+function Sum({ id, report }: { id: string; report: FitReport }) {
+  const closing = STACK_UPS.find((each) => each.id === id)
+  if (!closing) return null
+  const rows = [...closing.plus.map((link) => ['+', link] as const), ...closing.minus.map((link) => ['−', link] as const)]
+  const shown = rows.filter(([, link]) => report.lengths.get(link)?.m !== 0)
+  return (
+    <chakra.table css={PLAIN_TABLE} mt="4px" data-testid="sum">
+      <tbody>
+        {shown.map(([sign, link]) => {
+          const { m, measured } = report.lengths.get(link) ?? { m: null, measured: false }
+          return (
+            <tr key={link}>
+              <td>{`${sign} ${LINK_WORDS[link]}`}</td>
+              <td>{m === null ? 'unknown' : quantity(m, 'in', 4)}</td>
+              <td>{m === null ? '' : measured ? 'measured' : link === 'swelling' ? 'calculated' : 'nominal'}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+/** Of which parts a reading here is, by their names. */
+function ReadingOwner({ entry }: { entry: FitEntry }) {
+  const parts = useStore(shopStore, (shop) => shop.parts)
+  const ids = entry.key === entry.id ? [] : entry.key.slice(entry.key.lastIndexOf(' of ') + 4).split(', ')
+  const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
+  if (names.length === 0) return null
+  return <Text fontSize="13px" color="inkSoft" mt="4px">{`Readings belong to: ${names.join('; ')}.`}</Text>
+}
+
+/** Figures as they were taken, each with its tool. */
+function Reading({ entry }: { entry: FitEntry }) {
+  const { reading } = entry
+  if (!reading || (reading.values.length === 0 && reading.count === undefined)) return null
+  const figures =
+    entry.kind === 'spline' || entry.kind === 'pattern'
+      ? [`${reading.count} teeth`]
+      : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM))
+  return (
+    <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
+      <Text color="inkSoft">Measured</Text>
+      <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">
+        {figures.join(' · ')}
+      </Text>
+      <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
+      <TextButton height="24px" onClick={() => clearFigures(entry.key)} data-testid="clear">
+        Clear
+      </TextButton>
+    </Flex>
+  )
+}
+
+function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
+  const [refused, setRefused] = useState<string | undefined>()
+  return (
+    <Box mt="6px">
+      <Text as="label" fontSize="13.5px" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
+        Note
+      </Text>
+      <Textarea
+        id="fit-note"
+        defaultValue={entry.reading?.note ?? ''}
+        onBlur={(event) =>
+          event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.key, event.target.value, tool)) : undefined
+        }
+        rows={2}
+        px="8px"
+        py="4px"
+        bg="paper"
+        borderColor="rule"
+        borderRadius="1px"
+        fontSize="14px"
+        data-testid="note"
+      />
+      {refused && (
+        <Text role="alert" color="break" fontSize="13px">
+          {refused}
+        </Text>
+      )}
+    </Box>
+  )
+}
