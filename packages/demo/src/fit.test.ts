@@ -145,12 +145,12 @@ describe('the plate as it is bolted', () => {
       ),
     }
     const { crank, converter } = plateReport(six) as NonNullable<ReturnType<typeof plateReport>>
-    expect([crank.bolts, crank.warnings, converter.warnings]).toEqual([6, ['holes-empty'], ['second-missing']])
+    expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], ['second-missing']])
     expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
   it('is to have both patterns above the redline of the house, and says why not where plate or cover lacks one', () => {
     const warnings = (job: JobContent, rules: Partial<JobContent['rules']> = {}) =>
-      plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.warnings
+      plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.minds
     const second = { 'flex-plate': 'plate-certified', converter: 'conv-258-race' }
     expect(warnings(weak)).toContain('second-missing')
     expect(warnings(withParts(weak, second))).toContain('second-wanted')
@@ -168,7 +168,7 @@ describe('the plate as it is bolted', () => {
         'op-second-bolts',
       ]),
     }
-    expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, patternCapacities: { bothNm: expect.any(Number) } })
+    expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, worth: { bothNm: expect.any(Number) } })
   })
   it('holds by the bolts that were chosen: a joint too weak for the engine is what goes first', () => {
     const soft = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
@@ -323,10 +323,10 @@ describe('whatever is measured', () => {
           const said = fitSentence(entry, units.find(({ id }) => id === job.unitId) as (typeof units)[number])
           expect(said).not.toMatch(/undefined|NaN|Infinity|\[object/)
           if (!('bounds' in entry) || !entry.bounds || !entry.measured) continue
-          const { lowM, highM, uncertaintyM } = entry.measured
+          const { lowM, highM, openM } = entry.measured
           const roomM = Math.min(lowM - (entry.bounds.leastM ?? -Infinity), (entry.bounds.mostM ?? Infinity) - highM)
-          if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(uncertaintyM)
-          if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-uncertaintyM)
+          if (entry.verdict.word === 'fits') expect(roomM).toBeGreaterThan(openM)
+          if (entry.verdict.word === 'refused') expect(roomM).toBeLessThan(-openM)
           if (entry.verdict.word === 'measure-again') expect(said).toMatch(/\. Remeasure .+ with .+\.$/)
         }
         const text = JSON.stringify(measured.book)

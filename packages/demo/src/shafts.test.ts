@@ -161,7 +161,7 @@ describe('a shaft in its job', () => {
     }))
     const [stiff, soft] = [report(input), report(thin)]
     expect(soft?.twistRad).toBeGreaterThan(stiff?.twistRad ?? Infinity)
-    expect(soft?.suddenStopNm).toBeLessThan(stiff?.suddenStopNm ?? 0)
+    expect(soft?.caughtNm).toBeLessThan(stiff?.caughtNm ?? 0)
     expect(soft?.shock?.periodS).toBeGreaterThan(stiff?.shock?.periodS ?? Infinity)
   })
 
@@ -228,7 +228,7 @@ describe('every figure of a shaft', () => {
       twist: report.twistRad,
       period: report.shock?.periodS,
       overshoot: report.shock?.overshoot,
-      caught: report.suddenStopNm,
+      caught: report.caughtNm,
       holes: report.oil && 60_000 * report.oil.holesM3PerS,
     }
     for (const figure of SHAFT_FIGURES) {

@@ -115,9 +115,9 @@ const ROWS: readonly Row[] = [
   {
     name: 'Sliding speed at apply',
     unit: 'ft/s',
-    of: ({ report: { slidingSpeedAtApplyMPerS, rubbing, bears } }) =>
-      `${limited(shownFigure(slidingSpeedAtApplyMPerS, 'ft/s'), bears ? shownFigure(bears.rubbingMPerS, 'ft/s') : undefined)}${rubbing ? `; released ${shownFigure(rubbing.mPerS, 'ft/s')}` : ''}`,
-    short: ({ report: { slidingSpeedAtApplyMPerS, bears } }) => over(slidingSpeedAtApplyMPerS, bears?.rubbingMPerS),
+    of: ({ report: { rubsMPerS, rubbing, bears } }) =>
+      `${limited(shownFigure(rubsMPerS, 'ft/s'), bears ? shownFigure(bears.rubbingMPerS, 'ft/s') : undefined)}${rubbing ? `; released ${shownFigure(rubbing.mPerS, 'ft/s')}` : ''}`,
+    short: ({ report: { rubsMPerS, bears } }) => over(rubsMPerS, bears?.rubbingMPerS),
   },
   ...HEAT,
   { name: 'Friction material', of: ({ part }) => (part.geometry.lining ? PACK_LINING_WORDS[part.geometry.lining] : 'not entered') },

@@ -36,8 +36,8 @@ export function Joints({ report }: { report: PlateReport }) {
       <JointTable crank={crank} converter={converter} />
       {[
         ...new Set([
-          ...crank.warnings.map((mind) => ['Crank joint', mind] as const),
-          ...converter.warnings.map((mind) => ['Converter joint', mind] as const),
+          ...crank.minds.map((mind) => ['Crank joint', mind] as const),
+          ...converter.minds.map((mind) => ['Converter joint', mind] as const),
         ]),
       ].map(([joint, mind]) => (
         <Text
@@ -105,8 +105,8 @@ function JointTable({ crank, converter }: { crank: JointReport; converter: Joint
 
 function rowsOf(crank: JointReport, converter: JointReport): (readonly [string, string, string])[] {
   const both = (name: string, of: (joint: JointReport) => string) => [name, of(crank), of(converter)] as const
-  const worth = ({ patternCapacities: w }: JointReport, of: 'firstNm' | 'bothNm' | 'secondNm') => (w ? lbft(w[of]) : '—')
-  const second = crank.patternCapacities || converter.patternCapacities
+  const worth = ({ worth: w }: JointReport, of: 'firstNm' | 'bothNm' | 'secondNm') => (w ? lbft(w[of]) : '—')
+  const second = crank.worth || converter.worth
   return [
     both('Bolts', ({ bolts, joint }) => `${bolts} × ${inch(joint.boltDiameterM)}`),
     both('Tightening torque', ({ joint }) => lbft(joint.tighteningTorqueNm)),

@@ -158,7 +158,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
       : [
           of('Natural period', (r) => (r.shock ? `${figure(1000 * r.shock.periodS, 1)} ms (turbine on its shafts)` : '—'), 'period'),
           of('Launch overshoot', (r) => (r.shock ? `× ${figure(r.shock.overshoot, 2)} (torque ramp)` : '—'), 'overshoot'),
-          of('Shock from a sudden 100 rpm stop', (r) => (r.suddenStopNm === null ? '—' : `+${lbft(r.suddenStopNm)}`), 'caught'),
+          of('Shock from a sudden 100 rpm stop', (r) => (r.caughtNm === null ? '—' : `+${lbft(r.caughtNm)}`), 'caught'),
         ]),
     ...(oil || fitted === undefined
       ? [

@@ -107,7 +107,7 @@ interface Summed {
 
 /** The sum of some lengths less others, by the sheet or with what was measured. */
 function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp, 'plus' | 'minus'>, by: 'sheet' | 'readings'): Summed {
-  const span = { lowM: 0, highM: 0, uncertaintyM: 0 }
+  const span = { lowM: 0, highM: 0, openM: 0 }
   const [missing, bySheet]: [LinkId[], LinkId[]] = [[], []]
   for (const [sign, ids] of [
     [1, plus],
@@ -118,10 +118,10 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp
       const own = by === 'readings' ? measured : undefined
       if (!own && nominalM === undefined) missing.push(id)
       if (!own && nominalM !== null && kind.gauged !== null) bySheet.push(id)
-      const { lowM, highM, uncertaintyM } = own ?? { lowM: nominalM ?? 0, highM: nominalM ?? 0, uncertaintyM: 0 }
+      const { lowM, highM, openM } = own ?? { lowM: nominalM ?? 0, highM: nominalM ?? 0, openM: 0 }
       span.lowM += sign === 1 ? lowM : -highM
       span.highM += sign === 1 ? highM : -lowM
-      span.uncertaintyM += uncertaintyM
+      span.openM += openM
     }
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
 }
@@ -173,7 +173,7 @@ function againOf(known: ReadonlyMap<LinkId, Known>, terms: readonly LinkId[], aw
   if (own) return { linkId: null, ...finerTool(own, awayM) }
   const read = terms.flatMap((id) => {
     const { measured, kind } = known.get(id) as Known
-    return measured ? [{ id, uncertaintyM: measured.uncertaintyM, gauged: kind.gauged as Gauged }] : []
+    return measured ? [{ id, uncertaintyM: measured.openM, gauged: kind.gauged as Gauged }] : []
   })
   const coarsest = read.reduce((a, b) => (b.uncertaintyM > a.uncertaintyM ? b : a))
   const others = read.reduce((sum, { uncertaintyM }) => sum + uncertaintyM, 0) - coarsest.uncertaintyM

@@ -88,7 +88,7 @@ export function roundness(
 ): { readonly verdict: FitVerdict; readonly again: Again | null } | undefined {
   if (reading.values.length < 2) return { verdict: { word: 'second-angle' }, again: null }
   const differenceM = highM - lowM
-  const judged = judgeSpan({ lowM: differenceM, highM: differenceM, uncertaintyM: 2 * resolutionOf(reading) }, { leastM: null, mostM })
+  const judged = judgeSpan({ lowM: differenceM, highM: differenceM, openM: 2 * resolutionOf(reading) }, { leastM: null, mostM })
   if (judged.word === 'fits') return undefined
   if (judged.word === 'refused') return { verdict: { word: 'out-of-round', outM: judged.outM }, again: null }
   return { verdict: judged, again: { linkId: null, ...finerTool(gauged, judged.awayM / 2) } }

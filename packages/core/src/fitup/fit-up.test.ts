@@ -227,11 +227,11 @@ describe('a reading near a limit', () => {
         fc.constantFrom(...TOOLS_FOR.length, ...TOOLS_FOR.play),
         fc.boolean(),
         (steps, tool, upper) => {
-          const uncertaintyM = RESOLUTION_M[tool]
+          const openM = RESOLUTION_M[tool]
           const limitM = 0.004
-          const valueM = limitM + steps * uncertaintyM
+          const valueM = limitM + steps * openM
           const verdict = judgeSpan(
-            { lowM: valueM, highM: valueM, uncertaintyM },
+            { lowM: valueM, highM: valueM, openM },
             upper ? { leastM: null, mostM: limitM } : { leastM: limitM, mostM: null },
           )
           const inside = upper ? -steps : steps

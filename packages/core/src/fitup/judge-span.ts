@@ -20,16 +20,14 @@ export type SpanVerdict =
  * Whether all of a span lies within bounds. What lies nearer to a bound than the tool can be trusted to is neither passed nor refused. A figure
  * without a tool (nothing open) is judged as it stands; exactly at a bound it fits.
  */
-export function judgeSpan({ lowM, highM, uncertaintyM }: MeasuredInterval, { leastM, mostM }: Bounds): SpanVerdict {
+export function judgeSpan({ lowM, highM, openM }: MeasuredInterval, { leastM, mostM }: Bounds): SpanVerdict {
   const sides = [
     ...(leastM === null ? [] : [{ side: 'least' as const, insideM: lowM - leastM }]),
     ...(mostM === null ? [] : [{ side: 'most' as const, insideM: mostM - highM }]),
   ]
-  const out = sides.filter(({ insideM }) => insideM < -uncertaintyM - SAME_M).sort((a, b) => a.insideM - b.insideM)[0]
+  const out = sides.filter(({ insideM }) => insideM < -openM - SAME_M).sort((a, b) => a.insideM - b.insideM)[0]
   if (out) return { word: 'refused', side: out.side, outM: -out.insideM }
   const near =
-    uncertaintyM > 0
-      ? sides.filter(({ insideM }) => Math.abs(insideM) <= uncertaintyM + SAME_M).sort((a, b) => a.insideM - b.insideM)[0]
-      : undefined
+    openM > 0 ? sides.filter(({ insideM }) => Math.abs(insideM) <= openM + SAME_M).sort((a, b) => a.insideM - b.insideM)[0] : undefined
   return near ? { word: 'measure-again', side: near.side, awayM: Math.abs(near.insideM) } : { word: 'fits' }
 }

@@ -25,7 +25,7 @@ function ownEntry(
 ): LengthEntry {
   const reading = readings[base.key]
   const measured = spanOf(reading)
-  const specified = specifiedM === null ? null : judgeSpan({ lowM: specifiedM, highM: specifiedM, uncertaintyM: 0 }, bounds)
+  const specified = specifiedM === null ? null : judgeSpan({ lowM: specifiedM, highM: specifiedM, openM: 0 }, bounds)
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged)
   const judged: FitVerdict = measured ? judgeSpan(measured, bounds) : specified?.word === 'refused' ? specified : { word: 'unmeasured' }
   const verdict = round?.verdict ?? judged

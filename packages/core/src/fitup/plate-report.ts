@@ -27,8 +27,8 @@ export interface JointReport {
   readonly slipNm: number
   readonly state: BoltState
   /** `null` with one bolt pattern. */
-  readonly patternCapacities: ReturnType<typeof patternWorth> | null
-  readonly warnings: readonly JointWarning[]
+  readonly worth: ReturnType<typeof patternWorth> | null
+  readonly minds: readonly JointWarning[]
 }
 
 export interface PlateReport {
@@ -56,8 +56,8 @@ function jointReport(joint: BoltedJoint, warnings: readonly JointWarning[]): Joi
     joint,
     slipNm: slipTorque(joint),
     state,
-    patternCapacities: joint.second ? patternWorth(joint) : null,
-    warnings: [
+    worth: joint.second ? patternWorth(joint) : null,
+    minds: [
       ...(share !== null && share > 1 ? ['above-proof' as const] : share !== null && share < LOOSE_SHARE ? ['loose' as const] : []),
       ...empty,
       ...warnings,

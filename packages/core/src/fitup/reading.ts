@@ -24,7 +24,7 @@ export const EMPTY_BOOK: Book = { readings: {} }
 export interface MeasuredInterval {
   readonly lowM: number
   readonly highM: number
-  readonly uncertaintyM: number
+  readonly openM: number
 }
 
 export const resolutionOf = ({ toolId, resolutionM }: Reading): number => resolutionM ?? RESOLUTION_M[toolId]
@@ -33,7 +33,7 @@ export const resolutionOf = ({ toolId, resolutionM }: Reading): number => resolu
 export function spanOf(reading: Reading | undefined): MeasuredInterval | undefined {
   if (!reading || reading.values.length === 0) return undefined
   const values = reading.values.map(({ valueM }) => valueM)
-  return { lowM: Math.min(...values), highM: Math.max(...values), uncertaintyM: resolutionOf(reading) }
+  return { lowM: Math.min(...values), highM: Math.max(...values), openM: resolutionOf(reading) }
 }
 
 /** The middle of a span. */

@@ -54,7 +54,7 @@ export interface PackReport {
   readonly pressed: readonly PackAt[]
   readonly sweptM3: readonly { readonly rangeId: string; readonly m3: number }[]
   /** Greatest speed at the outer edge of the linings as the pack comes on; 0 where that is at rest. */
-  readonly slidingSpeedAtApplyMPerS: number
+  readonly rubsMPerS: number
   /** The same while it is open, at redline. */
   readonly rubbing: { readonly mPerS: number; readonly rangeId: string } | null
   /** Of the drum at redline, and the most it may. */
@@ -86,7 +86,7 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
     travelM: pistonTravel(pack),
     pressed,
     sweptM3: onIn(input, station).map((rangeId) => ({ rangeId, m3: sweptVolume(pack, rangeId) })),
-    slidingSpeedAtApplyMPerS: Math.max(0, ...shifts.map(({ slipRadPerS }) => slipRadPerS * pack.liningOuterRadiusM)),
+    rubsMPerS: Math.max(0, ...shifts.map(({ slipRadPerS }) => slipRadPerS * pack.liningOuterRadiusM)),
     rubbing: rubbingOf(input, station, redline, pack.liningOuterRadiusM),
     drum: drumOf(input, station, redline, drumMost),
     shifts,

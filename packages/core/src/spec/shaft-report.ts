@@ -68,7 +68,7 @@ export interface ShaftReport {
   /** Launch shock in the torque path of the shaft. `null` if a launch does not load it. */
   readonly shock: LaunchShock | null
   /** What 100 rpm caught at once by the turbine on this path adds at this shaft. */
-  readonly suddenStopNm: number | null
+  readonly caughtNm: number | null
   readonly oil: OilWay | null
   readonly oilPressurePa: number
   readonly hardness: HardnessRead | null
@@ -113,7 +113,7 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
     energyJ: storedEnergy(most?.staticNm ?? 0, stiffnessNmPerRad),
     life: shaftLife(shaft, loads) ?? null,
     shock,
-    suddenStopNm: shock ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
+    caughtNm: shock ? share * spinShock(CAUGHT, shock.stiffnessNmPerRad, shock.inertiaKgM2) : null,
     // Oil runs round the input shaft inside a support, not along its bore.
     oil: station.load.at === 'stator' ? null : oilWay(shaft, oilPressurePa),
     oilPressurePa,

@@ -47,7 +47,7 @@ export function workShaftFigure(shaft: ShaftGeometry, report: ShaftReport, figur
     case 'overshoot':
       return shock ? workOvershoot(shock) : undefined
     case 'caught':
-      return shock && report.suddenStopNm !== null ? workCaught(report, shock) : undefined
+      return shock && report.caughtNm !== null ? workCaught(report, shock) : undefined
     case 'holes':
       return oil ? workHoles(shaft, report.oilPressurePa) : undefined
   }
@@ -174,7 +174,7 @@ function workTwist(shaft: ShaftGeometry, torqueNm: number): Derivation {
   )
 }
 
-function workCaught({ suddenStopNm }: ShaftReport, shock: NonNullable<ShaftReport['shock']>): Derivation {
+function workCaught({ caughtNm }: ShaftReport, shock: NonNullable<ShaftReport['shock']>): Derivation {
   const whole = spinShock(toSi(100, 'rpm'), shock.stiffnessNmPerRad, shock.inertiaKgM2)
   return derive(
     {
@@ -184,7 +184,7 @@ function workCaught({ suddenStopNm }: ShaftReport, shock: NonNullable<ShaftRepor
       source: 'energy of an inertia stopped by a spring',
     },
     {
-      f: inputValue('torque ratio, this shaft to turbine', (suddenStopNm ?? 0) / whole, null, 'computed'),
+      f: inputValue('torque ratio, this shaft to turbine', (caughtNm ?? 0) / whole, null, 'computed'),
       Δω: inputValue('speed difference', toSi(100, 'rpm'), 'rpm', 'constant'),
       k: inputValue('shaft stiffness as seen at the turbine, N·m/rad', shock.stiffnessNmPerRad, null, 'computed'),
       J: inputValue('turbine inertia', shock.inertiaKgM2, 'kg·m²', 'part'),
