@@ -30,7 +30,7 @@ const config = defineConfig({
         sheet: both('#fbf8f0', '#122a3d'),
         rule: both('#cbc1aa', '#33536b'),
         ruleSoft: both('#e3dac6', '#203d53'),
-        themeColor: both('#1b2127', '#f0e9d8'),
+        ink: both('#1b2127', '#f0e9d8'),
         inkSoft: both('#555650', '#b3c0c6'),
         steel: both('#e4dccb', '#2b4a62'),
         torque: both('#15497a', '#93cdff'),
