@@ -116,6 +116,13 @@ describe('photographs', () => {
     await save([inJob])
     for (const id of [inJob, inRevision, unused])
       await scratch.query(`UPDATE photos SET stored_at = now() - interval '31 days' WHERE id = '${id}'`)
+    // Taken again: the 30 days begin anew.
+    const again = await sharp({ create: { width: 2, height: 2, channels: 3, background: 'gray' } })
+      .png()
+      .toBuffer()
+    await add({ type: 'image/png', data: again.toString('base64') }).expect(201)
+    expect(await scratch.app.get(PhotosService).sweep()).toBe(0)
+    await scratch.query(`UPDATE photos SET stored_at = now() - interval '31 days' WHERE id = '${unused}'`)
     expect(await scratch.app.get(PhotosService).sweep()).toBe(1)
     for (const id of [inJob, inRevision, recent]) await http().get(`/api/photos/${id}`).expect(200)
     await http().get(`/api/photos/${unused}`).expect(404)

@@ -74,7 +74,7 @@ describe('data of the first release', () => {
     expect(part?.['body']).not.toHaveProperty('maxPressurePa')
   })
 
-  it('open, are answered and can be saved', async () => {
+  it('open, are answered, can be saved, and the parts in them can be edited', async () => {
     await fillAsFirstRelease(sequelize)
     const app = await createApplication({ databaseUrl: database.databaseUrl, quiet: true })
     await app.init()
@@ -84,6 +84,12 @@ describe('data of the first release', () => {
       const { number: _number, savedAt: _at, savedBy: _by, savedChange: _change, ...content } = body as Record<string, unknown>
       void [_number, _at, _by, _change]
       expect((await http.get('/api/jobs/1/answer').expect(200)).body.sentence).toMatch(/^Holds about \d+ hp/)
+      // The edit checks the stored job as it is, before its first save by this version.
+      const { parts } = (await http.get('/api/shelf/content').expect(200)).body as { parts: { item: { id: string }; version: number }[] }
+      const fitted = Object.values((content['spec'] as { fits: Record<string, string | null> }).fits)
+      const used = parts.find(({ item }) => fitted.includes(item.id)) as (typeof parts)[number]
+      const edited = await http.put(`/api/shelf/parts/${used.item.id}`).send({ ...used, item: { ...used.item, hours: 9 } })
+      expect([edited.status, edited.body.errors]).toEqual([200, undefined])
       const saved = await http.put('/api/jobs/1').send(content)
       expect([saved.status, saved.body.errors]).toEqual([200, undefined])
     } finally {

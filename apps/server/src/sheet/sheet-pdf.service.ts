@@ -27,14 +27,14 @@ export class SheetPdfService implements OnApplicationShutdown {
     maxQueue: MOST_WAITING,
   })
 
+  /** Recent PDFs by digest of the sheet. */
+  private readonly made = new Map<string, Promise<Buffer>>()
+
   constructor() {
     const log = new Logger('Build sheet')
     // Failures of an idle thread. Without a listener they would end the server.
     this.pool.on('error', (error: unknown) => log.error(error))
   }
-
-  /** Recent PDFs by digest of the sheet. */
-  private readonly made = new Map<string, Promise<Buffer>>()
 
   pdf(sheet: Sheet): Promise<Buffer> {
     const digest = createHash('sha256').update(JSON.stringify(sheet)).digest('base64')

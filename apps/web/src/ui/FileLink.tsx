@@ -8,6 +8,7 @@ export function FileLink({ href, ...link }: HTMLChakraProps<'a'> & { href: strin
   const [failure, setFailure] = useState('')
   const [running, setRunning] = useState(false)
   const onClick = async (event: MouseEvent) => {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return
     event.preventDefault()
     if (running) return
     setFailure('')
