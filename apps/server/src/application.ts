@@ -52,7 +52,6 @@ export async function createApplication(options: {
     bodyParser: false,
   })
   await upgrade(options.databaseUrl)
-  await seedIfEmpty(app.get(Sequelize))
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
@@ -66,11 +65,12 @@ export async function createApplication(options: {
   return app
 }
 
-/** Runs the migrations on a separate connection without request timeouts. */
+/** Runs the migrations and loads the made-up shop, on a separate connection without request timeouts. */
 async function upgrade(databaseUrl: string): Promise<void> {
   const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
   try {
     await migrate(sequelize)
+    await seedIfEmpty(sequelize)
   } finally {
     await sequelize.close()
   }

@@ -1,22 +1,31 @@
 import { demoShop } from '@plucky/demo'
+import { QueryTypes } from 'sequelize'
 import type { Sequelize } from 'sequelize-typescript'
 import { lockUpgrade } from './migrate.js'
-import { JobRow, KitRow, OperationRow, PartRow, UnitRow } from './models.js'
 
-/** Loads the made-up shop into an empty database, whole or not at all. Says whether it did. */
+/**
+ * Loads the made-up shop into an empty database, whole or not at all. Returns whether it did. Needs a connection without timeouts: a slow
+ * machine takes long to read the shop.
+ */
 export async function seedIfEmpty(sequelize: Sequelize): Promise<boolean> {
   return sequelize.transaction(async (transaction) => {
     await lockUpgrade(sequelize, transaction)
-    if ((await UnitRow.count({ transaction })) > 0) return false
+    const [found] = await sequelize.query('SELECT 1 FROM units LIMIT 1', { transaction, type: QueryTypes.SELECT })
+    if (found) return false
     const { units, shelf, operations, kits, jobs } = demoShop()
-    const rows = (items: readonly { id: string }[]) => items.map((body) => ({ id: body.id, version: 1, body }))
-    await UnitRow.bulkCreate(rows(units), { transaction })
-    await PartRow.bulkCreate(rows(shelf), { transaction })
-    await OperationRow.bulkCreate(rows(operations), { transaction })
-    await KitRow.bulkCreate(rows(kits), { transaction })
-    const now = Date.now()
+    const insert = (sql: string, items: readonly object[]) =>
+      sequelize.query(sql, { transaction, replacements: { items: JSON.stringify(items) } })
+    for (const [table, items] of Object.entries({ units, parts: shelf, operations, kits }))
+      await insert(
+        `INSERT INTO ${table} (id, version, body) SELECT body->>'id', 1, body FROM jsonb_array_elements((:items)::jsonb) AS body`,
+        items,
+      )
     // The first job is the last one worked on.
-    for (const [i, body] of jobs.entries()) await JobRow.create({ version: 1, savedAt: new Date(now - i * 60_000), body }, { transaction })
+    await insert(
+      `INSERT INTO jobs (version, saved_at, body) SELECT 1, now() - (place - 1) * interval '1 minute', body
+       FROM jsonb_array_elements((:items)::jsonb) WITH ORDINALITY AS job (body, place) ORDER BY place`,
+      jobs,
+    )
     return true
   })
 }
