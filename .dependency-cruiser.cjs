@@ -19,7 +19,7 @@ module.exports = {
       from: { path: '^packages/core/', pathNot: '\\.test\\.ts$|/testing/' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'npm-peer', 'core'] },
     },
-    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],
   options: {

@@ -20,7 +20,7 @@ const unit = {
   ],
 } as unknown as Unit
 const life = (launches: number, mostSurvive: number, fewSurvive: number): ShaftLife => ({
-  place: 'land',
+  name: 'land',
   feature: 'land',
   launches,
   mostSurvive,
@@ -103,8 +103,8 @@ it('oil is said in l/min, with its share where that is another', () => {
 })
 
 it('a place is not said twice where it is called by what it is', () =>
-  expect([placeName('land|land'), placeName('waist|land'), placeName('bore|bursting')]).toEqual([
-    'land',
-    'waist, land',
-    'bore, wall bursts',
-  ]))
+  expect([
+    placeName({ name: 'land', feature: 'land' }),
+    placeName({ name: 'waist', feature: 'land' }),
+    placeName({ name: 'bore', feature: 'bursting' }),
+  ]).toEqual(['land', 'waist, land', 'bore, wall bursts']))

@@ -1,5 +1,5 @@
 import { evaluation, jobFileOf, placeName, verdictSentence, type JobContent } from '@plucky/contract'
-import { fromSi, stallWindow, toSi, workMargin, type Part, type SpecInput } from '@plucky/core'
+import { fromSi, stallWindow, toSi, deriveMargin, type Part, type SpecInput } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
 import { answered, specInput } from './testing.js'
@@ -95,10 +95,10 @@ describe('an answer', () => {
     } as SpecInput
     const answer = answered(named)
     const judged = answer.stations.find(({ stationId }) => stationId === 'input-shaft')?.worst
-    const working = workMargin(named, answer, 'input-shaft', judged?.caseId ?? '')
+    const working = deriveMargin(named, answer, 'input-shaft', judged?.caseId ?? '')
     expect(working?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
     expect(JSON.stringify(working)).not.toMatch(/unrated plate/)
-    expect(placeName(judged?.place ?? '')).toMatch(/ \| ground, /)
+    expect(judged && placeName(judged.limit.place)).toMatch(/ \| ground, /)
   })
 
   it('counts the greatest torque that plate and crank joint see on the way up to a loose converter’s stall', () => {

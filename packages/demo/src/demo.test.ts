@@ -210,7 +210,7 @@ describe('limits as they are stated', () => {
       const limit = stationLimits(unit, unit.stations[0] as Unit['stations'][number], part, {
         engineKind,
         rules: DEFAULT_RULES,
-      }).limits.find((l) => l.place === 'sheet')
+      }).limits.find((l) => l.place.feature === 'sheet')
       return limit?.stated ? statedWords(limit.stated, limit.basis) : ''
     }
     expect(words('petrol')).toBe('1150 hp, converted at 6000 rpm (gasoline, house rule): 1007 lb-ft')
@@ -221,14 +221,15 @@ describe('limits as they are stated', () => {
     const held = (limitThatCounts: 'lower' | 'computed' | 'stated') =>
       stationOf(own('petrol', { 'main-shaft': 'main-300m' }, { ...DEFAULT_RULES, limitThatCounts }), 'main-shaft')
     const [lower, computed, stated] = [held('lower'), held('computed'), held('stated')]
-    expect([lower.worst?.origin, computed.worst?.origin, stated.worst?.origin]).toEqual(['broken', 'computed', 'broken'])
+    expect([lower, computed, stated].map(({ worst }) => worst?.limit.origin)).toEqual(['broken', 'computed', 'broken'])
     expect(fromSi(stated.worst?.capacityNm ?? 0, 'lb-ft')).toBeCloseTo(1700, 6)
     expect(hp(lower.held)).toBe(Math.min(hp(computed.held), hp(stated.held)))
   })
 
   it('a life figure is shown and never counted; a figure at the engine is held against the engine', () => {
     const station = unit.stations.find((s) => s.id === 'input-shaft') as Unit['stations'][number]
-    const limits = (id: string) => stationLimits(unit, station, partById.get(id) as Part).limits
+    const limits = (id: string) =>
+      stationLimits(unit, station, partById.get(id) as Part, { engineKind: 'petrol', rules: DEFAULT_RULES }).limits
     expect(
       limits('input-waisted')
         .filter((l) => !l.counts)

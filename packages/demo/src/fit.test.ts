@@ -180,7 +180,7 @@ describe('the plate as it is bolted', () => {
     const job = withParts(weak, { 'crank-bolts': 'soft' })
     const answer = specAnswer(inputOf(job, unit, fittedParts(job.spec, { ...catalogue, parts }))) as Answer
     const plate = answer.stations.find(({ stationId }) => stationId === 'flex-plate')
-    expect(plate?.decides?.place).toBe('crank-joint')
+    expect(plate?.decides?.limit.place.feature).toBe('crank-joint')
     // 8 × 0.15 × 20·12/(0.2·0.4375) lbf × 1.8 in, by hand
     expect(fromSi(plate?.decides?.capacityNm ?? 0, 'lb-ft')).toBeCloseTo((8 * 0.15 * ((20 * 12) / (0.2 * 0.4375)) * 1.8) / 12, 3)
   })

@@ -1,5 +1,7 @@
 import { misfitSentence, type JobContent } from '@plucky/contract'
 import {
+  DEFAULT_RULES,
+  placeKey,
   fittedParts,
   fromSi,
   misfits,
@@ -13,7 +15,7 @@ import {
   weldYieldTorque,
   withPart,
   withWorks,
-  workMargin,
+  deriveMargin,
   type Answer,
   type Fits,
   type Kit,
@@ -60,7 +62,10 @@ const proposed = (job: JobContent, chosen: Fits): Proposal =>
   )
 const limitsOf = (stationId: string, part: Part) =>
   new Map(
-    stationLimits(unit, unit.stations.find((s) => s.id === stationId) as Unit['stations'][number], part).limits.map((l) => [l.place, l]),
+    stationLimits(unit, unit.stations.find((s) => s.id === stationId) as Unit['stations'][number], part, {
+      engineKind: 'petrol',
+      rules: DEFAULT_RULES,
+    }).limits.map((l) => [placeKey(l.place), l]),
   )
 const oil = {
   lockupOil: { applyPa: 0, releasePa: 0 },
@@ -99,8 +104,8 @@ describe('an operation', () => {
     // 2π · 0.75² · 0.707 · 0.18 · 57/√3 kip-in, by hand (Shigley, weld group in torsion)
     expect(fromSi(before.get('hub weld|weld')?.torqueNm(oil) ?? 0, 'lb-ft')).toBeCloseTo(1233, 0)
     const held = (s: Fits) => answered(weak, s).stations.find((v) => v.stationId === 'input-shaft')
-    expect(held(spec)?.worst?.place).toBe('hub weld|weld')
-    expect(held(withWorks(spec, 'input-shaft', ['op-fuller-weld']))?.worst?.place).not.toBe('hub weld|weld')
+    expect(held(spec)?.worst?.limit.place).toEqual({ name: 'hub weld', feature: 'weld' })
+    expect(held(withWorks(spec, 'input-shaft', ['op-fuller-weld']))?.worst?.limit.place).not.toEqual({ name: 'hub weld', feature: 'weld' })
   })
 
   it('is not offered where it would change nothing: a lever that is no longer than the one there, a hole that is of that size already', () => {
@@ -237,7 +242,7 @@ describe('cost', () => {
 describe('a donor', () => {
   it('is measured: its working says so for every figure of the piece', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-donor')
-    const working = workMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Derivation
+    const working = deriveMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Derivation
     const leaves = (w: Derivation): string[] => w.inputs.flatMap((i) => (i.working ? leaves(i.working) : [i.origin]))
     const capacity = working.inputs.find((i) => i.symbol === 'capacity')?.working as Derivation
     expect(leaves(capacity)).toContain('measured')

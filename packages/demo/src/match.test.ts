@@ -201,7 +201,7 @@ describe('the lockup clutch', () => {
     const { stations } = answered({ ...bare, fitted: fitted.set('converter', sold) })
     expect(stations.find((s) => s.stationId === 'lockup')).toMatchObject({ missing: [], cases: [] })
     expect(stations.find((s) => s.stationId === 'converter')?.worst).toMatchObject({
-      place: 'lockup-clutch',
+      limit: { place: { feature: 'lockup-clutch' } },
       capacityNm: toSi(400, 'lb-ft'),
     })
   })
@@ -239,7 +239,7 @@ describe('the lockup clutch', () => {
     })
     const found = answer.findings.find(({ code }) => code === 'damper-bottoms')
     expect(found).toMatchObject({ stationId: 'lockup', limit: expect.closeTo(336, 6) as number })
-    expect(answer.stations.find(({ stationId }) => stationId === 'lockup')?.worst?.place).toBe('damper-stop')
+    expect(answer.stations.find(({ stationId }) => stationId === 'lockup')?.worst?.limit.place.feature).toBe('damper-stop')
     expect(answer.breakingOrder[0]).toBe('lockup')
     expect(found && findingSentence(found, coupe.unit)).toMatch(
       /coil-bind at 248 lb-ft, and the engine makes \d+ lb-ft. They will break. Use a solid plate; its resonance is at \d+ rpm, so lock only above \d+ rpm/,

@@ -153,11 +153,14 @@ describe('what is wrong is said where the job is judged', () => {
     // no pressure makes more of it than the strut bears, and the strut is the place that is named
     const strutNm = 0.9 * 7000 * 0.078 * (Math.exp((0.13 * 320 * Math.PI) / 180) - 1)
     const judgedAt = (given: typeof input) => answered(given).stations.find(({ stationId }) => stationId === 'even-band')?.worst
-    expect(judgedAt(input)).toMatchObject({ place: 'strut', capacityNm: expect.closeTo(strutNm, 6) as number })
+    expect(judgedAt(input)).toMatchObject({ limit: { place: { feature: 'strut' } }, capacityNm: expect.closeTo(strutNm, 6) as number })
     const weakAnchor: Part = { ...band, geometry: { ...band.geometry, anchorMostN: 9000 } }
     const judged = answered(specInput(coupe, [['even-band', weakAnchor]])).stations.find(({ stationId }) => stationId === 'even-band')
     const e = Math.exp((0.13 * 320 * Math.PI) / 180)
-    expect(judged?.worst).toMatchObject({ place: 'anchor', capacityNm: expect.closeTo(0.9 * 9000 * 0.078 * (1 - 1 / e), 6) as number })
+    expect(judged?.worst).toMatchObject({
+      limit: { place: { feature: 'anchor' } },
+      capacityNm: expect.closeTo(0.9 * 9000 * 0.078 * (1 - 1 / e), 6) as number,
+    })
   })
 
   it('a pack on the fly at full power wants another lining than one put on at rest; a longer lever goes further and binds longer', () => {

@@ -66,7 +66,7 @@ describe('pressure needed', () => {
             const duty = answer.cases.find(({ id }) => id === caseId) as Answer['cases'][number]
             const range = gearing.get(rangeId) as ReturnType<typeof gearing.get> & object
             const slip = stationLimits(unit, station, fitted.get(stationId) as Part, { engineKind: 'petrol', rules }).limits.find(
-              ({ place }) => place.endsWith('slip'),
+              ({ place }) => place.feature.endsWith('slip'),
             )
             const capacityNm = slip?.torqueNm(oilOf({ ...duty, linePressurePa: neededPa }, drumState(unit, station, range))) ?? 0
             const beside = slip ? takenOff({ input, station, duty, limit: slip, gearing }) : 0
@@ -89,7 +89,7 @@ describe('pressure needed', () => {
       for (const { needs, suppliedAt } of (pressureReport(input, answer) as PressureReport).ranges)
         for (const need of needs) {
           const judged = answer.stations.find((s) => s.stationId === need.stationId)?.cases.find((c) => c.caseId === need.caseId)
-          if (judged?.place.endsWith('slip')) expect(need.shortPa > 0).toBe(judged.margin < 1)
+          if (judged?.limit.place.feature.endsWith('slip')) expect(need.shortPa > 0).toBe(judged.margin < 1)
           if (need.shortFrom !== null && need.shortFrom > 0)
             expect(need.neededAt(need.shortFrom) / suppliedAt(need.shortFrom)).toBeCloseTo(1, 3)
         }

@@ -18,8 +18,8 @@ import {
   verdictAt,
   withPart,
   withWorks,
-  workMargin,
-  workShaftFigure,
+  deriveMargin,
+  deriveShaftFigure,
   type Answer,
   type Part,
   type ShaftFigure,
@@ -129,7 +129,7 @@ describe('a shaft in its job', () => {
     if (!plain || !rounded || !sleeved) throw new Error('no shaft')
     expect(rounded.yieldNm).toBe(plain.yieldNm)
     expect(rounded.life?.launches).toBeGreaterThanOrEqual(plain.life?.launches ?? Infinity)
-    const hole = (r: typeof plain) => r.limits.find(({ place }) => place === 'lockup feed')?.torqueNm ?? 0
+    const hole = (r: typeof plain) => r.limits.find(({ name }) => name === 'lockup feed')?.torqueNm ?? 0
     expect(hole(sleeved)).toBeGreaterThan(hole(plain))
     expect(sleeved.oil?.holesM3PerS).toBeLessThan(plain.oil?.holesM3PerS ?? 0)
     expect(sleeved.oil?.boreM3PerS).toBe(plain.oil?.boreM3PerS)
@@ -174,7 +174,7 @@ describe('a shaft in its job', () => {
     expect(launch?.factors.hard).toBeCloseTo(rampOvershootMost(shock?.rampS ?? 0, shock?.periodS ?? 0), 12)
     const judged = ramped.stations.find(({ stationId }) => stationId === 'input-shaft')?.cases.find(({ caseId }) => caseId === 'launch')
     expect(judged?.demandNm).toBeCloseTo((judged?.loadNm ?? 0) * (launch?.factors.hard ?? 0), 9)
-    expect(workMargin({ ...input, rules }, ramped, 'input-shaft', 'launch')?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
+    expect(deriveMargin({ ...input, rules }, ramped, 'input-shaft', 'launch')?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
     expect(answerOf(input).cases.find(({ kind }) => kind === 'launch')?.factors.hard).toBe(weak.rules.launchFactor[weak.brief.launch])
   })
 
@@ -232,7 +232,7 @@ describe('every figure of a shaft', () => {
       holes: report.oil && 60_000 * report.oil.holesM3PerS,
     }
     for (const figure of SHAFT_FIGURES) {
-      const worked = workShaftFigure(part.geometry, report, figure)
+      const worked = deriveShaftFigure(part.geometry, report, figure)
       const value = said[figure]
       if (value === null || value === undefined) expect([figure, worked]).toEqual([figure, undefined])
       else if (value < Infinity)

@@ -6,7 +6,7 @@ import {
   sideBySide,
   solveTrain,
   takesFirst,
-  workMargin,
+  deriveMargin,
   type Answer,
   type Part,
   type Unit,
@@ -51,7 +51,7 @@ describe('a clutch beside a one-way clutch', () => {
     const [own, both] = [alone, answer].map((each) => caseOf(each, 'overdrive-one-way', 'launch')?.capacityNm ?? NaN) as [number, number]
     expect(both - own).toBeCloseTo(slip, 6)
     expect(caseOf(answer, 'overdrive-pack', 'launch')?.capacityNm).toBeCloseTo(slip + own, 6)
-    expect(workMargin(input, answer, 'overdrive-one-way', 'launch')?.inputs[0]?.valueSi).toBeCloseTo(both, 6)
+    expect(deriveMargin(input, answer, 'overdrive-one-way', 'launch')?.inputs[0]?.valueSi).toBeCloseTo(both, 6)
   })
 
   it('takes nothing where it comes on after the one-way clutch holds', () => {

@@ -22,8 +22,8 @@ import {
   takenOff,
   stationSpeed,
   toSi,
-  workMargin,
-  workPowerHeld,
+  deriveMargin,
+  derivePowerHeld,
   type Answer,
   type DutyCase,
   type Limit,
@@ -198,7 +198,7 @@ describe('workings', () => {
         const answer = answered(input)
         for (const verdict of answer.stations) {
           for (const judged of verdict.cases) {
-            const working = workMargin(input, answer, verdict.stationId, judged.caseId) as Derivation
+            const working = deriveMargin(input, answer, verdict.stationId, judged.caseId) as Derivation
             expect([verdict.stationId, judged.caseId, working.valueSi / judged.margin]).toEqual([
               verdict.stationId,
               judged.caseId,
@@ -209,7 +209,7 @@ describe('workings', () => {
             expect(demand?.valueSi).toBeCloseTo(judged.demandNm, 6)
           }
           if (verdict.held.outcome === 'held')
-            expect((workPowerHeld(input, answer, verdict.stationId)?.valueSi ?? NaN) / verdict.held.powerW).toBeCloseTo(1, 9)
+            expect((derivePowerHeld(input, answer, verdict.stationId)?.valueSi ?? NaN) / verdict.held.powerW).toBeCloseTo(1, 9)
         }
       }),
       { numRuns: 25 },
@@ -231,14 +231,14 @@ describe('workings', () => {
       })
       const answer = answered(input)
       const verdict = answer.stations.find((s) => s.stationId === 'input-shaft') as Answer['stations'][number]
-      for (const c of verdict.cases) expect(workMargin(input, answer, 'input-shaft', c.caseId)?.valueSi).toBeCloseTo(c.margin, 9)
+      for (const c of verdict.cases) expect(deriveMargin(input, answer, 'input-shaft', c.caseId)?.valueSi).toBeCloseTo(c.margin, 9)
       expect(verdict.worst?.capacityNm).toBeCloseTo(toSi(300, 'lb-ft'), 9)
     }
   })
 
   it('name formula and source at every step, and come down to part, brief, rule, spec and teeth', () => {
     const answer = answered(inputOf())
-    const working = workPowerHeld(inputOf(), answer, 'input-shaft') as Derivation
+    const working = derivePowerHeld(inputOf(), answer, 'input-shaft') as Derivation
     for (const node of nodes(working))
       expect([node.name.length > 2, node.formula.length > 0, node.source.length > 0]).toEqual([true, true, true])
     const origins = new Set(leaves(working).map((leaf) => leaf.origin))
@@ -249,8 +249,8 @@ describe('workings', () => {
 
   it('there are none where a station carries nothing or has nothing', () => {
     const answer = answered(inputOf())
-    expect(workMargin(inputOf(), answer, 'direct-pack', 'launch')).toBeUndefined()
-    expect(workMargin(inputOf(), answer, 'nowhere', 'launch')).toBeUndefined()
+    expect(deriveMargin(inputOf(), answer, 'direct-pack', 'launch')).toBeUndefined()
+    expect(deriveMargin(inputOf(), answer, 'nowhere', 'launch')).toBeUndefined()
   })
 })
 
@@ -355,11 +355,11 @@ describe('words', () => {
     ])
   })
   it('name places, those of shafts by section and feature', () => {
-    expect([placeName('oil journal|cross-hole'), placeName('slip'), placeName('crank-joint')]).toEqual([
-      'oil journal, cross hole',
-      'clutch slips',
-      'crank joint slips',
-    ])
+    expect([
+      placeName({ name: 'oil journal', feature: 'cross-hole' }),
+      placeName({ feature: 'slip' }),
+      placeName({ feature: 'crank-joint' }),
+    ]).toEqual(['oil journal, cross hole', 'clutch slips', 'crank joint slips'])
   })
   it('with no target say only what it holds; an empty station is named, never strong', () => {
     const open = { ...job.brief, openQuestion: true }

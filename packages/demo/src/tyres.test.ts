@@ -10,8 +10,8 @@ import {
   TYRE_LIMITS,
   tyresLack,
   tyreTorque,
-  workMargin,
-  workPowerHeld,
+  deriveMargin,
+  derivePowerHeld,
   type Answer,
   type Brief,
   type TyreLimit,
@@ -95,9 +95,9 @@ describe('the limit of the tires', () => {
         const answer = answered(input)
         for (const { stationId, cases } of answer.stations)
           for (const { caseId, margin } of cases)
-            expect(workMargin(input, answer, stationId, caseId)?.valueSi ?? margin).toBeCloseTo(margin, 9)
+            expect(deriveMargin(input, answer, stationId, caseId)?.valueSi ?? margin).toBeCloseTo(margin, 9)
         for (const { stationId, held } of answer.stations) {
-          const working = workPowerHeld(input, answer, stationId)
+          const working = derivePowerHeld(input, answer, stationId)
           if (working && held.outcome === 'held') expect(working.valueSi / held.powerW).toBeCloseTo(1, 6)
         }
       }),

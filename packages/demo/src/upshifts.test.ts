@@ -10,10 +10,10 @@ import {
   solveTrain,
   toSi,
   USES,
-  workMargin,
+  deriveMargin,
   type Answer,
   type Finding,
-  type Friction,
+  type FrictionElement,
   type Part,
   type SpecInput,
   type Station,
@@ -32,7 +32,7 @@ const powerOf = ({ held }: Pick<Answer, 'held'>) =>
   held.outcome === 'held' ? held.powerW : held.outcome === 'fails-at-smallest' ? 0 : Infinity
 
 /** Every element of a spec that comes on in an upshift. */
-const shifting = (input: SpecInput): { station: Station; part: Friction }[] =>
+const shifting = (input: SpecInput): { station: Station; part: FrictionElement }[] =>
   input.unit.stations.flatMap((station) => {
     const part = frictionElementAt(input, station)
     return part && elementShifts(input, answered(input).cases, station, part).length > 0 ? [{ station, part }] : []
@@ -64,8 +64,8 @@ describe('a full-power upshift', () => {
           const judged = verdictAt(answer, station.id).cases.find((each) => each.caseId === caseId)
           const margins = [holding, shifting].map(({ capacityNm, askedNm }) => capacityNm / askedNm)
           expect(judged?.margin).toBeLessThanOrEqual(Math.min(...margins) * (1 + 1e-9))
-          if (judged?.place === 'shifting') expect(judged.margin).toBeCloseTo(Math.min(...margins), 9)
-          expect(workMargin(input, answer, station.id, caseId)?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
+          if (judged?.limit.place.feature === 'shifting') expect(judged.margin).toBeCloseTo(Math.min(...margins), 9)
+          expect(deriveMargin(input, answer, station.id, caseId)?.valueSi).toBeCloseTo(judged?.margin ?? NaN, 9)
         }
       const upshifts = answer.cases.filter(({ kind }) => kind === 'shift')
       expect(upshifts.map(({ factors }) => factors.hard)).toEqual(upshifts.map(() => job.rules.upshiftFactor))
@@ -79,7 +79,7 @@ describe('a full-power upshift', () => {
       return verdictAt(answered({ ...input, brief: { ...brief, engine: { ...brief.engine, inertiaKgM2 } } }), 'intermediate-pack')
     }
     const [light, flywheel] = [heavy(0.2), heavy(0.6)]
-    expect(light.decides).toMatchObject({ caseId: 'shift-2', place: 'shifting' })
+    expect(light.decides).toMatchObject({ caseId: 'shift-2', limit: { place: { feature: 'shifting' } } })
     expect(powerOf(flywheel)).toBeLessThan(powerOf(light))
   })
 
@@ -97,8 +97,8 @@ describe('a full-power upshift', () => {
   })
 })
 
-function shiftingAt(input: SpecInput, id: string): [Station, Friction] {
-  const { station, part } = shifting(input).find(({ station }) => station.id === id) as { station: Station; part: Friction }
+function shiftingAt(input: SpecInput, id: string): [Station, FrictionElement] {
+  const { station, part } = shifting(input).find(({ station }) => station.id === id) as { station: Station; part: FrictionElement }
   return [station, part]
 }
 

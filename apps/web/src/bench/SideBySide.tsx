@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react'
 import { type JobContent, quantity, stationName } from '@plucky/contract'
-import { besideStation, solveTrain, type Station, stationLimits, type StationVerdict, takenOff } from '@plucky/core'
+import { besideStation, solveTrain, type Station, type StationVerdict, takenOff } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 
 interface SideProps {
@@ -13,11 +13,9 @@ interface SideProps {
 export function SideBySide({ content, station, verdict: { decides } }: SideProps) {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   const other = input && besideStation(input.unit, station)
-  const part = input?.fitted.get(station.id)
   const duty = answer?.outcome === 'answered' ? answer.cases.find(({ id }) => id === decides?.caseId) : undefined
-  if (!input || !other || !part || !duty || !decides) return null
-  const limit = stationLimits(input.unit, station, part).limits.find(({ place }) => place === decides.place)
-  const taken = limit ? takenOff({ input, station, duty, limit, gearing: solveTrain(input.unit.train) }) : 0
+  if (!input || !other || !duty || !decides) return null
+  const taken = takenOff({ input, station, duty, limit: decides.limit, gearing: solveTrain(input.unit.train) })
   if (taken === 0) return null
   return (
     <Text mt="4px" lineHeight="1.3" data-testid="side-by-side">

@@ -1,5 +1,6 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
 import {
+  featureName,
   capital,
   caseInSentence,
   figure,
@@ -24,6 +25,7 @@ import {
   type Station,
   type StationCase,
   stationLimits,
+  type StationLimits,
   type StationVerdict,
   type Unit,
   WEDGE_STRESS_PA,
@@ -166,7 +168,7 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
         <td>{duty ? capital(caseInSentence(unit, duty, brief)) : c.caseId}</td>
         <td>{lbft(c.loadNm)}</td>
         <td>{figure(c.factor, 2)}</td>
-        <td>{`${lbft(c.capacityNm)} ${ORIGIN_WORDS[c.origin].mark}`}</td>
+        <td>{`${lbft(c.capacityNm)} ${ORIGIN_WORDS[c.limit.origin].mark}`}</td>
         <td className={c.margin < 1 ? 'short' : ''}>
           <button
             type="button"
@@ -204,7 +206,7 @@ function Basis({
   station: Station
   verdict: StationVerdict
 }) {
-  const limits = bench.fitted
+  const limits: StationLimits = bench.fitted
     ? stationLimits(unit, station, bench.fitted, { engineKind: brief.engine.kind, rules: bench.rules })
     : { limits: [], missing: ['part'] }
   const judged = limits.limits.some((limit) => limit.counts)
@@ -215,12 +217,12 @@ function Basis({
   )
   return (
     <Text mt="4px" color="inkSoft" lineHeight="1.3">
-      {verdict.decides && `Weakest point: ${placeName(verdict.decides.place)}. `}
+      {verdict.decides && `Weakest point: ${placeName(verdict.decides.limit.place)}. `}
       {idle.length > 0 && `No load ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
       {limits.missing.length > 0 && (
         <strong>
           {bench.fitted
-            ? `${capital(stationName(unit, station.id))}, ${limits.missing.map(placeName).join(', ')}: no model and no stated limit, so it is not rated. `
+            ? `${capital(stationName(unit, station.id))}, ${limits.missing.map(featureName).join(', ')}: no model and no stated limit, so it is not rated. `
             : 'No part installed here. '}
         </strong>
       )}

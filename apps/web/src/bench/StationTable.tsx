@@ -59,5 +59,5 @@ export function StationTable({ title, content, unit, stations, chosen }: TablePr
 function weakestPoint(answer: Answer, verdict: StationVerdict, unit: Unit, { brief }: JobContent): string {
   const duty = firstCase(answer, verdict)
   if (!verdict.decides || !duty) return verdict.missing.length > 0 ? 'not rated' : 'no load'
-  return `${placeName(verdict.decides.place)}, ${caseInSentence(unit, duty, brief)}`
+  return `${placeName(verdict.decides.limit.place)}, ${caseInSentence(unit, duty, brief)}`
 }

@@ -1,5 +1,5 @@
 import { placeName } from '@plucky/contract'
-import type { StationVerdict } from '@plucky/core'
+import { placeKey, type StationVerdict } from '@plucky/core'
 import type { Dimension, Drawing } from './drawing.js'
 import type { Frame } from './frame.js'
 
@@ -18,8 +18,8 @@ const LETTER = 6.2
 
 /** Position and label of the weakest point. `undefined` if the drawing has no position for it. */
 export function weakPlace(drawing: Drawing, verdict: StationVerdict | undefined): { x: number; y: number; words: string } | undefined {
-  const place = verdict?.decides ? drawing.places[verdict.decides.place] : undefined
-  return place && verdict?.decides ? { ...place, words: `weakest point: ${placeName(verdict.decides.place)}` } : undefined
+  const place = verdict?.decides ? drawing.places[placeKey(verdict.decides.limit.place)] : undefined
+  return place && verdict?.decides ? { ...place, words: `weakest point: ${placeName(verdict.decides.limit.place)}` } : undefined
 }
 
 /** Labels of dimensions and weakest point with their text lines. Empty if the dimensions have no positions. */

@@ -1,4 +1,4 @@
-import { stationLimits, type Part, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, placeKey, stationLimits, type Part, type Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import { differing, drawPart } from './draw-part.js'
 
@@ -11,7 +11,9 @@ describe('drawings', () => {
     const own = units.find(({ id }) => part.unitIds.includes(id)) as Unit
     const drawing = drawPart(part, own)
     const station = own.stations.find(({ id, kind }) => kind === part.kind && part.stationIds.includes(id)) as Unit['stations'][number]
-    const places = stationLimits(own, station, part).limits.map(({ place }) => place)
+    const places = stationLimits(own, station, part, { engineKind: 'petrol', rules: DEFAULT_RULES }).limits.map(({ place }) =>
+      placeKey(place),
+    )
     expect(places.filter((place) => !drawing.places[place])).toEqual([])
     for (const { d } of drawing.paths) {
       expect(d).not.toMatch(/NaN|undefined|Infinity/)

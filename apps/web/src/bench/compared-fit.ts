@@ -1,7 +1,7 @@
 import { fitLength, fitTitle, type JobContent } from '@plucky/contract'
 import { fitUp, isWrong, type Fits, type LengthEntry, type Proposal, type Station, type Unit } from '@plucky/core'
 import { specInputOf } from '../state/verdicts.js'
-import type { Compared } from './compared.js'
+import type { Compared } from './compared-row.js'
 
 /** Kinds of stations that say how the box goes on, and what each of them moves. */
 const MOVES: Partial<Record<Station['kind'], readonly string[]>> = {

@@ -33,18 +33,10 @@ import {
   type StationVerdict,
   type Unit,
 } from '@plucky/core'
+import type { Compared } from './compared-row.js'
 import { fitRows } from './compared-fit.js'
 import { costOf, specInputOf } from '../state/verdicts.js'
 import type { BenchView } from '../power-flow/use-bench.js'
-
-/** One thing that may differ between what is fitted and what is looked at. */
-export interface Compared {
-  /** The row whose value opens its calculation. */
-  readonly key?: 'held'
-  readonly name: string
-  readonly now: string
-  readonly then: string
-}
 
 /** Old and new side by side: what it holds in this job, where it gives way, what it costs, and what becomes of the whole spec. */
 export function compared(
@@ -68,9 +60,9 @@ export function compared(
     { ...both('Power held, engine', (v) => heldInWords(v?.held)), key: 'held' as const },
     both('Lowest margin', (v) => marginWords(v, content.rules)),
     both('Torque capacity', (v) =>
-      v?.decides ? `${quantity(v.decides.capacityNm, 'lb-ft')} ${ORIGIN_WORDS[v.decides.origin].mark}` : '—',
+      v?.decides ? `${quantity(v.decides.capacityNm, 'lb-ft')} ${ORIGIN_WORDS[v.decides.limit.origin].mark}` : '—',
     ),
-    both('Weakest point', (v) => (v?.decides ? placeName(v.decides.place) : v && v.missing.length > 0 ? 'not rated' : '—')),
+    both('Weakest point', (v) => (v?.decides ? placeName(v.decides.limit.place) : v && v.missing.length > 0 ? 'not rated' : '—')),
     ...shaftRows(content, bench, proposal, withCandidate),
   ]
   return [
@@ -150,8 +142,8 @@ function shaftRows(
 /** The least margin, and what the house wants where it falls short of that. */
 function marginWords(verdict: StationVerdict | undefined, rules: HouseRules): string {
   if (!verdict?.worst) return '—'
-  const { margin, shock } = verdict.worst
-  const wanted = rules.houseMargin[shock]
+  const { margin, limit } = verdict.worst
+  const wanted = rules.houseMargin[limit.shock]
   return margin < wanted ? `${marginInWords(margin)} (house margin ${figure(wanted, 2)})` : marginInWords(margin)
 }
 

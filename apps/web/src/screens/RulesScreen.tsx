@@ -245,7 +245,7 @@ function Fields({ content, of, unitName }: FieldsProps) {
     holder[last] = value
     const checked = checkShape(HouseRulesDto, rules)
     if (!checked.ok) return checked.problems[0]?.sentence
-    const next = JSON.parse(JSON.stringify(checked.value)) as HouseRules
+    const next = checked.value
     const [crossed] = ruleFaults(next)
     if (crossed) return toProblem(crossed).sentence
     take(next)

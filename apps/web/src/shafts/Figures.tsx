@@ -142,7 +142,7 @@ function rowsOf(content: JobContent, unit: Unit, station: Station, fitted: Judge
     {
       name: 'Yield torque',
       figure: 'yield',
-      of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(`${report.weakest.place}|${report.weakest.feature}`)}`,
+      of: ({ report }) => `${lbft(report.yieldNm)}, ${placeName(report.weakest)}`,
     },
     of('Ultimate (break) torque', (r) => lbft(r.breakNm), 'break'),
     of('Spline working torque, handbook', (r) => (r.workingNm === null ? '—' : `${lbft(r.workingNm)}, 10⁴ cycles`), 'handbook'),

@@ -172,7 +172,7 @@ const HALO = { stroke: ink('sheet'), strokeWidth: 3, paintOrder: 'stroke' } as c
 const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: HalfProps & Pick<ShaftFrame, 'width'>) {
   const weakest = weakestPlace(geometry)
   if (!weakest) return null
-  const section = geometry.sections.findIndex(({ name }) => name === weakest.place)
+  const section = geometry.sections.findIndex(({ name }) => name === weakest.name)
   const starts = sectionStarts(geometry)
   // Teeth give way along their whole section, a joint at the rear end.
   const at = weakest.atM ?? (section < 0 ? shaftLength(geometry) : ((starts[section] as number) + (starts[section + 1] as number)) / 2)
@@ -182,7 +182,7 @@ const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: Hal
   const tip =
     centre +
     sign * ((weakest.slice ? weakest.slice.section.outerDiameterM / 2 : (geometry.sections[section]?.outerDiameterM ?? 0) / 2) * perM + 2)
-  const words = `weakest point: ${placeName(`${weakest.place}|${weakest.feature}`)}, ${quantity(weakest.torqueNm, 'lb-ft')}`
+  const words = `weakest point: ${placeName(weakest)}, ${quantity(weakest.torqueNm, 'lb-ft')}`
   const half = words.length * 3.05
   const textX = Math.min(Math.max(x, half + 4), width - half - 4)
   return (

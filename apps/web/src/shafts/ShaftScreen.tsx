@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { capital, CAUTIONS, type JobContent } from '@plucky/contract'
-import { partsFor, workShaftFigure, type DutyCase, type Part, type ShaftFigure, type Station, type Unit } from '@plucky/core'
+import { partsFor, deriveShaftFigure, type DutyCase, type Part, type ShaftFigure, type Station, type Unit } from '@plucky/core'
 import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { TrialPicker } from '../bench/TrialPicker.js'
@@ -192,7 +192,7 @@ function Opened({
 }: WorkProps & { fitted: Judged | undefined; open: Opening; onClose: () => void }) {
   const tried = useTrialResult(content, station, duty?.id ?? '')
   const judged = open.of === 'tried' ? tried : fitted
-  const working = judged && workShaftFigure(judged.part.geometry, judged.report, open.figure)
+  const working = judged && deriveShaftFigure(judged.part.geometry, judged.report, open.figure)
   if (working) return <WorkingView working={working} onClose={onClose} />
   return <TextButton onClick={onClose}>This value no longer has a calculation. Back to comparison</TextButton>
 }

@@ -7,7 +7,8 @@ import { shopStore } from '../state/shop.js'
 import { SelectField } from '../ui/SelectField.js'
 import { ConverterTable } from './ConverterTable.js'
 import { CHECKS, type ItemDraft } from './draft-item.js'
-import { ShapeForm, type FormAdapter } from './ShapeForm.js'
+import type { FormAdapter } from './form-adapter.js'
+import { ShapeForm } from './ShapeForm.js'
 
 /** Everything of an item, in the fields that its rules name; what is wrong stands where it was typed. */
 export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix?: string }) {

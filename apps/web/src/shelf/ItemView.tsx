@@ -8,6 +8,7 @@ import {
   leavesOf,
   money,
   ORIGIN_WORDS,
+  featureName,
   placeName,
   quantity,
   shownFigure,
@@ -137,7 +138,7 @@ function Limits({ part, station, unit }: { part: Part; station: Station; unit: U
         ))}
         {petrol.missing.map((place) => (
           <tr key={place}>
-            <td>{placeName(place)}</td>
+            <td>{featureName(place)}</td>
             <td colSpan={3}>no model and no stated limit</td>
           </tr>
         ))}
@@ -151,7 +152,7 @@ function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
   const oil =
     limit.fixedNm === undefined
-      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place === 'band-slip' ? 'drum loaded in input rotation' : limit.place === 'lockup-slip' ? `${quantity(toSi(10, 'psi'), 'psi')} release pressure` : 'drum at rest'}`
+      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place.feature === 'band-slip' ? 'drum loaded in input rotation' : limit.place.feature === 'lockup-slip' ? `${quantity(toSi(10, 'psi'), 'psi')} release pressure` : 'drum at rest'}`
       : ''
   const basis = byFuel
     ? 'power rating without rpm; depends on engine type'

@@ -3,7 +3,7 @@ import { type Field } from '@plucky/contract'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
-import type { FormAdapter } from './ShapeForm.js'
+import type { FormAdapter } from './form-adapter.js'
 import { FieldLabel } from '../ui/TextBox.js'
 
 interface LeafProps {

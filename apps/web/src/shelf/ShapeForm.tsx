@@ -1,20 +1,10 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { fieldsOf, GEOMETRY_DTOS, memberName, singular, type Dto, type Field } from '@plucky/contract'
 import type { PartKind } from '@plucky/core'
-import type { ReactNode } from 'react'
 import { TextButton } from '../ui/buttons.js'
+import type { FormAdapter } from './form-adapter.js'
 import { LeafField } from './LeafField.js'
-
-/** What a form needs of the item that it shows. */
-export interface FormAdapter {
-  readonly prefix: string
-  problemAt(path: string): string | undefined
-  set(path: string, value: unknown): void
-  /** Options of a field, by value. `undefined` for a free text or number field. */
-  optionsOf(field: Field): readonly (readonly [value: string, words: string])[] | undefined
-  /** A field that the form as a whole shows in its own way, or not at all. */
-  own(field: Field, path: string): ReactNode | undefined
-}
 
 interface ShapeProps {
   readonly dto: Dto

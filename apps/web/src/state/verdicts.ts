@@ -7,8 +7,8 @@ import {
   specCost,
   withPart,
   withWorks,
-  workMargin,
-  workPowerHeld,
+  deriveMargin,
+  derivePowerHeld,
   type Cost,
   type Fits,
   type Kit,
@@ -118,7 +118,7 @@ export function misfitsOf(content: JobContent): Incompatibility[] {
 export function workingFor(content: JobContent, stationId: string, caseId: string | null): Derivation | undefined {
   const [input, answer] = [specInputOf(content), answerFor(content)]
   if (!input || answer?.outcome !== 'answered') return undefined
-  return caseId === null ? workPowerHeld(input, answer, stationId) : workMargin(input, answer, stationId, caseId)
+  return caseId === null ? derivePowerHeld(input, answer, stationId) : deriveMargin(input, answer, stationId, caseId)
 }
 
 /** What a job costs over what came in, kits where they pay. */

@@ -1,12 +1,13 @@
-import type { Book } from '@plucky/core'
+import type { Book, Reading } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import { checkShape } from './check.js'
 import { Named } from './decorators.js'
 import { ReadingDto } from './fitup.dto.js'
 
 /** Readings by what was measured. */
-export class BookDto {
-  @Named('Readings') readings!: Record<string, object>
+export class BookDto implements Book {
+  /** The readings themselves are checked by `bookProblems`. */
+  @Named('Readings') readings!: Record<string, Reading>
 }
 
 const NAME = /^[^.]{1,600}$/

@@ -11,6 +11,11 @@ import {
   type Use,
   DRIVEN_AXLES,
   type DrivenAxle,
+  type Headline,
+  type CurvePoint,
+  type Air,
+  type Boost,
+  type Vehicle,
 } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Texts, YesNo } from './decorators.js'
@@ -29,7 +34,7 @@ import { EngineRearDto, RearNeighbourDto, RuleBookDto } from './fitup.dto.js'
 const ENGINE_RPM = { unit: 'rpm', from: 200, to: 15000 } as const
 const ENGINE_TORQUE = { unit: 'lb-ft', from: 0, to: 10000, above: true } as const
 
-export class HeadlineDto {
+export class HeadlineDto implements Headline {
   @Figure({ label: 'Peak torque', ...ENGINE_TORQUE })
   peakTorqueNm!: number
 
@@ -53,7 +58,7 @@ export class HeadlineDto {
   idleTorqueNm?: number
 }
 
-export class CurvePointDto {
+export class CurvePointDto implements CurvePoint {
   @Figure({ label: 'Engine speed', ...ENGINE_RPM })
   speedRadPerS!: number
 
@@ -61,7 +66,7 @@ export class CurvePointDto {
   torqueNm!: number
 }
 
-export class AirDto {
+export class AirDto implements Air {
   @Figure({ label: 'Barometer', unit: 'inHg', from: 15, to: 33 }) barometerPa!: number
   @Figure({ label: 'Air temperature', unit: '°F', from: -40, to: 140 }) temperatureK!: number
   @Figure({ label: 'Humidity', from: 0, to: 1 }) humidity!: number
@@ -76,14 +81,14 @@ export class MeasurementDto {
   @IsOptional() @Label('File', 120) from?: string
 }
 
-export class BoostDto {
+export class BoostDto implements Boost {
   @Figure({ label: 'Boost threshold', ...ENGINE_RPM }) thresholdRadPerS!: number
   @Figure({ label: 'Boost lag', unit: 's', from: 0.02, to: 10 }) lagS!: number
   @Figure({ label: 'Off-boost torque, fraction of peak', from: 0.1, to: 1 }) offShare!: number
   @IsOptional() @Shapes('Off-boost curve', () => CurvePointDto, { most: 2000 }) offPoints?: CurvePointDto[]
 }
 
-export class VehicleDto {
+export class VehicleDto implements Vehicle {
   @Figure({ label: 'Axle ratio', from: 0.5, to: 20 }) finalDrive!: number
   @Figure({ label: 'Tire radius', unit: 'in', from: 5, to: 60 }) tyreRadiusM!: number
   @IsOptional() @Figure({ label: 'Drag area', unit: 'm²', from: 0.05, to: 15 }) dragAreaM2?: number

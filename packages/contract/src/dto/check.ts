@@ -7,7 +7,7 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
 
 /**
  * Holds a plain value against a DTO class: unknown fields are refused, every problem has a code, a path and a sentence.
- * Partly: fields may be left out, those that are there are checked.
+ * The value is plain data. Partly: fields may be left out, those that are there are checked.
  * Cross-field rules of the core come after this, on a value that is known to have the right shape.
  */
 export function checkShape<T extends object>(
@@ -29,7 +29,19 @@ export function checkShape<T extends object>(
     forbidUnknownValues: true,
     skipMissingProperties: partly,
   })
-  return errors.length === 0 ? { ok: true, value } : { ok: false, problems: capped(errors.flatMap((error) => problemsOf(error, ''))) }
+  return errors.length === 0
+    ? { ok: true, value: plainCopy(value) }
+    : { ok: false, problems: capped(errors.flatMap((error) => problemsOf(error, ''))) }
+}
+
+/** A copy without classes and without undefined fields: what is stored and compared. */
+function plainCopy<T>(value: T): T {
+  if (typeof value !== 'object' || value === null) return value
+  const copy = Array.isArray(value)
+    ? value.map(plainCopy)
+    : Object.fromEntries(Object.entries(value).flatMap(([key, each]) => (each === undefined ? [] : [[key, plainCopy(each)]])))
+  // The copy has the fields of the value; the compiler does not follow that through entries.
+  return copy as T
 }
 
 /** Flattens a tree of validation errors to one problem a field: that of the rule written first, which is the most basic one. */

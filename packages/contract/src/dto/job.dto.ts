@@ -20,6 +20,7 @@ import {
   type Teardown,
   type Fits,
   type Operation,
+  type Knob,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
@@ -32,7 +33,7 @@ import { Figure, MOST_VERSION } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 
 /** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
-export class KnobsDto {
+export class KnobsDto implements Partial<Record<Knob, number>> {
   @IsOptional() @Figure({ label: 'Regulator spring rate', unit: 'N/mm', from: 0.1, to: 100 }) springRateNPerM?: number
   @IsOptional() @Figure({ label: 'Regulator spring preload (compression)', unit: 'mm', from: 0, to: 80 }) springCompressionM?: number
   @IsOptional() @Figure({ label: 'Regulator spring shim', unit: 'mm', from: 0, to: 20 }) springShimM?: number
@@ -47,7 +48,7 @@ export class KnobsDto {
   @IsOptional() @Figure({ label: 'Side clearance', unit: 'in', from: 0, to: 0.02 }) sideClearanceM?: number
 }
 
-export class PressureDto {
+export class PressureDto implements PressureCalibration {
   @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
   @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
   @IsOptional() @Figure({ label: 'Lockup apply pressure', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
@@ -59,7 +60,7 @@ export class PressureDto {
 }
 
 /** The parts fitted by station, what is done to them, and the pressure calibration. An empty station holds null. */
-export class SpecDto {
+export class SpecDto implements Spec {
   @Named('Installed parts')
   fits!: Record<string, string | null>
 
@@ -155,7 +156,7 @@ export function checkBrief(plain: unknown): Checked<Brief> {
   const found = shape.ok ? [] : shape.problems
   const known = new Set(found.map((p) => p.path))
   const problems = [...found, ...engineProblems((plain as { engine?: unknown } | null)?.engine).filter((p) => !known.has(p.path))]
-  return shape.ok && problems.length === 0 ? { ok: true, value: JSON.parse(JSON.stringify(shape.value)) as Brief } : { ok: false, problems }
+  return shape.ok && problems.length === 0 ? { ok: true, value: shape.value as Brief } : { ok: false, problems }
 }
 
 /** What contradicts itself in an engine that can be read at all: its figures are numbers, if out of their span. */
@@ -208,7 +209,7 @@ const completed = (defaults: object, given: Record<string, unknown>): Record<str
 export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
   const shape = checkShape(dto, withDefaults(plain))
   if (!shape.ok) return shape
-  const job = JSON.parse(JSON.stringify(shape.value)) as JobContent
+  const job = shape.value as JobContent
   const brief = checkBrief(job.brief)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
   problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))

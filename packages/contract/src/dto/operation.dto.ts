@@ -6,10 +6,10 @@ import { checkShape, type Checked } from './check.js'
 import { FeaturesDto } from './features.dto.js'
 import { PART_KIND_WORDS, SKILL_WORDS } from '../words/option-labels.js'
 import { Figure } from './figure.js'
-import { GEOMETRY_DTOS } from './geometry.dto.js'
+import { GEOMETRY_DTOS } from '../parts/geometry-dtos.js'
 import { StatedLimitDto } from './part.dto.js'
 
-export class OperationDto extends FeaturesDto {
+export class OperationDto extends FeaturesDto implements Operation {
   @Slug('Operation id') id!: string
   @Label('Name') name!: string
   @Slugs('Transmissions', { least: 1, most: 40 }) unitIds!: string[]
@@ -25,7 +25,7 @@ export class OperationDto extends FeaturesDto {
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 }
 
-export class KitDto {
+export class KitDto implements Kit {
   @Slug('Kit id') id!: string
   @Label('Name') name!: string
   @Label('Manufacturer') maker!: string
@@ -41,7 +41,7 @@ export function checkOperation(plain: unknown): Checked<Operation> {
   if (!shape.ok) return shape
   const changed = checkShape<object>(GEOMETRY_DTOS[shape.value.kind], shape.value.becomes, { partly: true })
   if (!changed.ok) return { ok: false, problems: changed.problems.map((p) => ({ ...p, path: `becomes.${p.path}` })) }
-  return { ok: true, value: JSON.parse(JSON.stringify(shape.value)) as Operation }
+  return { ok: true, value: shape.value }
 }
 
 /** Checks a kit: at least two stations, each with the id of a part. */
@@ -51,5 +51,5 @@ export function checkKit(plain: unknown): Checked<Kit> {
   const named = Object.entries(shape.value.parts)
   if (named.length < 2 || named.some(([, id]) => typeof id !== 'string'))
     return { ok: false, problems: [toProblem(fault('kit-too-small', 'parts', { count: named.length }))] }
-  return { ok: true, value: JSON.parse(JSON.stringify(shape.value)) as Kit }
+  return { ok: true, value: shape.value }
 }

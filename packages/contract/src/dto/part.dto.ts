@@ -11,6 +11,7 @@ import {
   type Origin,
   type Part,
   type PartKind,
+  type StatedLimit,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, YesNo } from './decorators.js'
@@ -20,7 +21,7 @@ import { PartFeaturesDto } from './features.dto.js'
 import { LIMIT_BASIS_WORDS, LIMIT_PLACE_WORDS, LIMIT_POINT_WORDS, PART_KIND_WORDS } from '../words/option-labels.js'
 import { ORIGIN_WORDS } from '../words/verdict.js'
 import { Figure } from './figure.js'
-import { GEOMETRY_DTOS } from './geometry.dto.js'
+import { GEOMETRY_DTOS } from '../parts/geometry-dtos.js'
 
 class NoGeometry {}
 
@@ -30,7 +31,7 @@ const geometryOf = (kind: unknown) =>
 const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
 const ORIGIN_NAMES = Object.fromEntries(STATED_ORIGINS.map((origin) => [origin, ORIGIN_WORDS[origin].words]))
 
-export class StatedLimitDto {
+export class StatedLimitDto implements StatedLimit {
   @OneOf('Limit applies to', LIMIT_PLACES, LIMIT_PLACE_WORDS) place!: LimitPlace
   @IsOptional() @Figure({ label: 'Stated torque', unit: 'lb-ft', from: 0, to: 30000, above: true }) torqueNm?: number
   @IsOptional() @Figure({ label: 'Stated power', unit: 'hp', from: 0, to: 20000, above: true }) powerW?: number
@@ -65,7 +66,7 @@ export class PartDto extends PartFeaturesDto {
 export function checkPart(plain: unknown): Checked<Part> {
   const shape = checkShape(PartDto, plain)
   if (!shape.ok) return shape
-  const part = JSON.parse(JSON.stringify(shape.value)) as Part
+  const part = shape.value as Part
   const problems = partFaults(part).map(toProblem)
   return problems.length === 0 ? { ok: true, value: part } : { ok: false, problems }
 }

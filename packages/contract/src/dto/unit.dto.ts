@@ -1,4 +1,25 @@
-import { FAULT_KINDS, OFTEN, PART_KINDS, unitFaults, type FaultKind, type FaultFrequency, type PartKind, type Unit } from '@plucky/core'
+import {
+  FAULT_KINDS,
+  OFTEN,
+  PART_KINDS,
+  unitFaults,
+  type FaultKind,
+  type FaultFrequency,
+  type PartKind,
+  type Unit,
+  type PlanetarySet,
+  type RigidJoint,
+  type ShiftElement,
+  type GearRange,
+  type GearTrain,
+  type StripPlace,
+  type UnitAccumulator,
+  type Station,
+  type StationLoad,
+  type Variant,
+  type UnitThrust,
+  type UsualFault,
+} from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
 import { toProblem } from '../words/error-messages.js'
@@ -7,7 +28,7 @@ import { FAULT_KIND_WORDS, PART_KIND_WORDS } from '../words/option-labels.js'
 import { Figure } from './figure.js'
 import { UnitFitDto } from './fitup.dto.js'
 
-export class PlanetarySetDto {
+export class PlanetarySetDto implements PlanetarySet {
   @Label('Set', 40) id!: string
   @OneOf('Gear set type', ['simple', 'double-pinion']) kind!: 'simple' | 'double-pinion'
   @Label('Sun member', 40) sun!: string
@@ -21,13 +42,13 @@ export class PlanetarySetDto {
   @IsOptional() @Figure({ label: 'Outer pinion teeth', from: 9, to: 200, whole: true }) outerPinionTeeth?: number
 }
 
-export class RigidJointDto {
+export class RigidJointDto implements RigidJoint {
   @Label('Joint', 40) id!: string
   @Label('Joins', 40) a!: string
   @Label('To', 40) b!: string
 }
 
-export class ShiftElementDto {
+export class ShiftElementDto implements ShiftElement {
   @Label('Element', 40) id!: string
   @OneOf('Element type', ['clutch', 'brake', 'band', 'one-way']) kind!: 'clutch' | 'brake' | 'band' | 'one-way'
   @Label('Between', 40) a!: string
@@ -36,7 +57,7 @@ export class ShiftElementDto {
   @IsOptional() @Label('Piston drum member', 40) pistonOn?: string
 }
 
-export class GearRangeDto {
+export class GearRangeDto implements GearRange {
   @Label('Gear', 8) id!: string
   @Label('Gear name', 20) name!: string
   @Texts('Applied clutches and bands', { most: 12 }) on!: string[]
@@ -44,7 +65,7 @@ export class GearRangeDto {
   @YesNo('Lockup') lockup!: boolean
 }
 
-export class GearTrainDto {
+export class GearTrainDto implements GearTrain {
   @Texts('Members', { least: 2, most: 60 }) members!: string[]
   @Shapes('Gear sets', () => PlanetarySetDto, { most: 12 }) sets!: PlanetarySetDto[]
   @Shapes('Joints', () => RigidJointDto, { most: 60 }) joints!: RigidJointDto[]
@@ -60,14 +81,14 @@ export class StationLoadDto {
   @ValidateIf((load: StationLoadDto) => load.at === 'sets') @Texts('Gear sets', { least: 1, most: 20 }) ids?: string[]
 }
 
-export class StripPlaceDto {
+export class StripPlaceDto implements StripPlace {
   @OneOf('Row on the diagram', ['line', 'upper', 'rail', 'beside']) lane!: 'line' | 'upper' | 'rail' | 'beside'
   @Figure({ label: 'Column', from: 0, to: 30, whole: true }) column!: number
   @Texts('Fed from', { most: 8 }) from!: string[]
   @IsOptional() @YesNo('Grounded to case') grounded?: boolean
 }
 
-export class AccumulatorDto {
+export class AccumulatorDto implements UnitAccumulator {
   @Label('Shift into gear', 8) into!: string
   @Figure({ label: 'Apply pressure at start of shift, share of line', from: 0.05, to: 1 }) fromShare!: number
   @Figure({ label: 'Apply pressure at end of accumulator travel, share of line', from: 0.05, to: 1 }) toShare!: number
@@ -79,24 +100,24 @@ export class CaseBoreDto {
   @Figure({ label: 'Case bore radius', unit: 'mm', from: 10, to: 500 }) radiusM!: number
 }
 
-export class StationDto {
+export class StationDto implements Station {
   @Slug('Station') id!: string
   @Label('Code', 8) code!: string
   @Label('Name', 40) name!: string
   @OneOf('Part type', PART_KINDS, PART_KIND_WORDS) kind!: PartKind
-  @Shape('Load', () => StationLoadDto) load!: StationLoadDto
+  @Shape('Load', () => StationLoadDto) load!: StationLoad
   @Label('Rotates with', 40) speedOf!: string
   @Shape('Position on the power-flow diagram', () => StripPlaceDto) strip!: StripPlaceDto
 }
 
-export class VariantDto {
+export class VariantDto implements Variant {
   @Slug('Variant') id!: string
   @Label('Variant name', 40) name!: string
   @Label('How to identify it', 200) tell!: string
   @Slugs('Provides', { most: 20 }) offers!: string[]
 }
 
-export class UnitThrustDto {
+export class UnitThrustDto implements UnitThrust {
   @Label('Thrust surface', 40) id!: string
   @Label('First face, member', 40) a!: string
   @Label('Second face, member', 40) b!: string
@@ -109,13 +130,13 @@ export class UnitThrustDto {
   @IsOptional() @Figure({ label: 'Dynamic load rating', unit: 'N', from: 100, to: 1e6 }) dynamicRatingN?: number
 }
 
-export class UsualFaultDto {
+export class UsualFaultDto implements UsualFault {
   @Label('Joint, element or set', 40) at!: string
   @OneOf('Failure mode', FAULT_KINDS, FAULT_KIND_WORDS) kind!: FaultKind
   @OneOf('Frequency', OFTEN) often!: FaultFrequency
 }
 
-export class UnitDto {
+export class UnitDto implements Unit {
   @Slug('Transmission id') id!: string
   @Label('Name', 40) name!: string
   @Shape('Gear train', () => GearTrainDto) train!: GearTrainDto
@@ -146,7 +167,7 @@ function unsaid(plain: unknown): unknown {
 export function checkUnit(plain: unknown): Checked<Unit> {
   const shape = checkShape(UnitDto, unsaid(plain))
   if (!shape.ok) return shape
-  const unit = JSON.parse(JSON.stringify(shape.value)) as Unit
+  const unit = shape.value
   const problems = unitFaults(unit).map(toProblem)
   return problems.length === 0 ? { ok: true, value: unit } : { ok: false, problems }
 }

@@ -8,6 +8,7 @@ import {
   lockupReport,
   matchFigures,
   packReport,
+  placeKey,
   plateReport,
   pressureReport,
   shaftReport,
@@ -15,8 +16,10 @@ import {
   starvedIn,
   type Answer,
   type DutyCase,
+  type Finding,
   type Gain,
   type PressureNeed,
+  type ShaftLife,
   type ShaftLimit,
   type StationCase,
   type StationVerdict,
@@ -50,7 +53,7 @@ export function evaluation(file: JobFile): object {
     together: answer.together,
     breakingOrder: answer.breakingOrder,
     tires: answer.tyres,
-    findings: answer.findings,
+    findings: answer.findings.map(plainFinding),
     misfits: unfit,
     cost: { price: cost.price, hours: cost.hours },
     match: matchOf(file, fitted),
@@ -149,11 +152,15 @@ function shaftsOf(file: JobFile, fitted: EvaluatedJob['fitted'], answer: Answer)
   return file.unit.stations.flatMap(({ id }) => {
     const report = shaftReport(input, answer, id)
     if (!report) return []
-    const { limits, weakest, ...rest } = report
-    const plain = ({ place, feature, torqueNm, atM }: ShaftLimit) => ({ place, feature, torqueNm, atM: atM ?? null })
-    return [{ station: id, ...rest, weakest: plain(weakest), limits: limits.map(plain) }]
+    const { limits, weakest, life, ...rest } = report
+    const plain = ({ name, feature, torqueNm, atM }: ShaftLimit) => ({ place: name, feature, torqueNm, atM: atM ?? null })
+    return [{ station: id, ...rest, life: life && plainLife(life), weakest: plain(weakest), limits: limits.map(plain) }]
   })
 }
+
+const plainLife = ({ name, ...life }: ShaftLife) => ({ place: name, ...life })
+
+const plainFinding = ({ place, ...finding }: Finding) => (place ? { ...finding, place: placeKey(place) } : finding)
 
 function stationOf(answer: Answer, { stationId, partId, held, missing, cases, worst, decides }: StationVerdict): object {
   return {
@@ -167,10 +174,10 @@ function stationOf(answer: Answer, { stationId, partId, held, missing, cases, wo
   }
 }
 
-const plainCase = ({ caseId, place, origin, loadNm, factor, demandNm, capacityNm, margin }: StationCase) => ({
+const plainCase = ({ caseId, limit, loadNm, factor, demandNm, capacityNm, margin }: StationCase) => ({
   case: caseId,
-  place,
-  origin,
+  place: placeKey(limit.place),
+  origin: limit.origin,
   loadNm,
   factor,
   demandNm,
@@ -179,7 +186,7 @@ const plainCase = ({ caseId, place, origin, loadNm, factor, demandNm, capacityNm
 })
 
 /** Power at which a case alone would stand at margin 1, with the converter re-matched. */
-function heldIn(answer: Answer, { caseId, source, loadNm, factor, shock, capacityNm }: StationCase) {
+function heldIn(answer: Answer, { caseId, source, loadNm, factor, limit: { shock }, capacityNm }: StationCase) {
   const point = (answer.cases.find((duty) => duty.id === caseId) as DutyCase)[source]
   return heldInCase(capacityNm * (point.torqueNm / loadNm), { factor, shock }, point, answer.peakPowerW)
 }

@@ -199,9 +199,9 @@ function figuresOf(
   const duty = answer.outcome === 'answered' ? answer.cases.find((c) => c.id === worst?.caseId) : undefined
   if (!worst || !duty) return { capacity: '—', margin: '—', where: verdict && verdict.missing.length > 0 ? 'not rated' : 'no load' }
   return {
-    capacity: `${quantity(worst.capacityNm, 'lb-ft')}, ${ORIGIN_WORDS[worst.origin].words}`,
+    capacity: `${quantity(worst.capacityNm, 'lb-ft')}, ${ORIGIN_WORDS[worst.limit.origin].words}`,
     margin: marginInWords(worst.margin),
-    where: `${placeName(worst.place)}, ${caseInSentence(file.unit, duty, file.job.brief)}`,
+    where: `${placeName(worst.limit.place)}, ${caseInSentence(file.unit, duty, file.job.brief)}`,
   }
 }
 
@@ -209,7 +209,7 @@ function figuresOf(
 function reasonOf(now: EvaluatedJob, arrived: EvaluatedJob, station: Station): string {
   const { unit, job } = now.file
   const verdict = verdictIn(now.answer, station.id)
-  const wanted = verdict?.worst ? job.rules.houseMargin[verdict.worst.shock] : 1
+  const wanted = verdict?.worst ? job.rules.houseMargin[verdict.worst.limit.shock] : 1
   const margin = verdict?.worst?.margin ?? Infinity
   const short = margin < 1 ? 'fails below target power' : margin < wanted ? `below house margin of ${figure(wanted, 2)}` : ''
   const forOthers = unit.stations.flatMap(({ id, name }) =>

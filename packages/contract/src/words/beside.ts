@@ -1,11 +1,11 @@
-import { breakingRank, type Answer, type Finding, type Unit } from '@plucky/core'
+import { breakingRank, type Answer, type Finding, type Place, type Unit } from '@plucky/core'
 import { figure, quantity, roundedPower, temperatureRise } from './format.js'
 import { placeName } from './place-name.js'
 import { stationName } from './station-name.js'
 
 export const shiftName = (from: string, to: string): string => `${from}–${to}`
 
-export const lifeOfNeed = (place: string, launches: number, needed: number): string =>
+export const lifeOfNeed = (place: Place, launches: number, needed: number): string =>
   `${placeName(place)} (about ${roundedCount(launches)} of the ${roundedCount(needed)} full-power launches needed)`
 
 const roundedCount = (count: number): string => figure(Number(count.toPrecision(2)), 0)
@@ -75,7 +75,7 @@ export function besideFinding(finding: Finding): string {
     case 'shift-power':
       return `the ${upshift(finding)} rubs at ${quantity(finding.value, 'W/mm²', 1)}; the friction material is rated for ${quantity(finding.limit, 'W/mm²', 1)}. Use a better friction material, more friction surfaces, or a softer accumulator.`
     default:
-      return `${lifeOfNeed(finding.place ?? '', finding.value, finding.limit)}; half of such parts last longer. By life it ${powerWords(finding)}.`
+      return `${finding.place ? lifeOfNeed(finding.place, finding.value, finding.limit) : ''}; half of such parts last longer. By life it ${powerWords(finding)}.`
   }
 }
 

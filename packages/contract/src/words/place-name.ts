@@ -1,7 +1,6 @@
-import { placeParts } from '@plucky/core'
+import type { MissingFeature, Place } from '@plucky/core'
 
-/** Places of a part that can give way, as they are spoken. */
-const PLACES: Record<string, string> = {
+const FEATURE_WORDS: Record<MissingFeature, string> = {
   whole: 'part as rated',
   sheet: 'plate web at crank',
   'crank-joint': 'crank joint slips',
@@ -21,8 +20,6 @@ const PLACES: Record<string, string> = {
   race: 'outer race stretches',
   'roll-over': 'sprags roll over',
   part: 'no part installed',
-}
-const FEATURES: Record<string, string> = {
   land: 'land',
   'spline-root': 'spline root',
   'spline-teeth': 'teeth shear',
@@ -37,10 +34,12 @@ const FEATURES: Record<string, string> = {
   teeth: 'gear tooth bending',
   flanks: 'gear tooth pitting, life',
 }
+/** What can give way, in words. */
+export const featureName = (feature: MissingFeature): string => FEATURE_WORDS[feature]
 
-export function placeName(place: string): string {
-  const { name: section, feature } = placeParts(place)
-  if (!feature) return PLACES[place] ?? place
-  const words = FEATURES[feature] ?? feature
-  return words.startsWith(section) || section.endsWith(words) ? (words.startsWith(section) ? words : section) : `${section}, ${words}`
+/** A place that can give way, in words: the feature alone, or with the section, joint or gear set that has it. */
+export function placeName({ name, feature }: Place): string {
+  const words = featureName(feature)
+  if (name === undefined || words.startsWith(name)) return words
+  return name.endsWith(words) ? name : `${name}, ${words}`
 }

@@ -15,7 +15,7 @@ export function lifeWords(life: ShaftLife | null): string {
 }
 
 /** Where a crack most likely begins. */
-export const lifePlaceWords = ({ place, feature }: ShaftLife): string => `${place}${feature === 'step' ? ', corner' : ''}`
+export const lifePlaceWords = ({ name, feature }: ShaftLife): string => `${name}${feature === 'step' ? ', corner' : ''}`
 
 const KSI = (pa: number) => shownFigure(pa, 'ksi')
 

@@ -58,3 +58,6 @@ export const withCapacity = (converter: Characteristic, times: number): Characte
   stallCapacity: converter.stallCapacity * times,
   capacity: (sr) => converter.capacity(sr) * times,
 })
+
+/** Stall torque ratio of a converter that is not chosen yet (common practice, no source). */
+export const USUAL_STALL_TORQUE_RATIO = 2

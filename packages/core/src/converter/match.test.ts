@@ -8,7 +8,14 @@ import { engineTorqueLine, lineEnd, linePoint, linePoints, stallOnLine, type Eng
 import { characteristic } from './characteristic.js'
 import { cruisePoint } from './cruise.js'
 import { flashProblem, flashStall, timeToThreshold, type FlashInput } from './flash-stall.js'
-import { converterCharacteristic, converterFaults, inAnotherCore, impellerInertia, oilVolume, type ConverterGeometry } from './geometry.js'
+import {
+  converterCharacteristic,
+  converterFaults,
+  inAnotherCore,
+  impellerInertia,
+  oilVolume,
+  type ConverterGeometry,
+} from '../parts/converter/geometry.js'
 import { brakeStall } from './operating-point.js'
 import { capacityFromStall, kFactorRpm } from './stall-rating.js'
 import { tableCharacteristic, tableFaults, type TableRow } from './table.js'

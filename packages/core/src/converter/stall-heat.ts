@@ -1,4 +1,4 @@
-import { OIL } from '../material/oil.js'
+import { OIL } from '../fluid/oil.js'
 
 /** What a stall does to the oil in the converter. */
 export interface StallHeat {

@@ -1,5 +1,5 @@
 import type { EngineCurve } from '../engine/curve.js'
-import { converterCharacteristic, coreCapacity, inAnotherCore, type ConverterGeometry } from './geometry.js'
+import { converterCharacteristic, coreCapacity, inAnotherCore, type ConverterGeometry } from '../parts/converter/geometry.js'
 import { brakeStall } from './operating-point.js'
 
 /** The core of a family and stator that stalls where it is wanted, or why none does. */

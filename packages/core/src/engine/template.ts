@@ -57,3 +57,8 @@ export const ENGINE_INERTIA: Record<EngineKind, number> = {
   'petrol-centrifugal': 0.24,
   diesel: 0.55,
 }
+
+/** Kinds of engine by fuel, for speeds at which a power is rated. */
+export const FUELS = ['diesel', 'petrol'] as const
+export type Fuel = (typeof FUELS)[number]
+export const fuelOf = (kind: EngineKind): Fuel => (kind === 'diesel' ? 'diesel' : 'petrol')

@@ -1,6 +1,6 @@
 import { memoizeByObject } from '../numeric/memoize.js'
 import type { GearRange, GearTrain } from '../gearing/train.js'
-import type { Unit } from '../spec/unit.js'
+import type { Unit } from '../model/unit.js'
 import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'
 import type { FaultKind, FaultFrequency } from './fault-kind.js'
 import { GENERAL_FAULTS, OUTER_PLACES, type Signs } from './signs.js'

@@ -1,4 +1,4 @@
-import type { Unit } from '../spec/unit.js'
+import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf, type Suspect } from './candidates.js'
 import { chanceOf, checksOf, type Check } from './checks.js'
 import type { FaultFrequency } from './fault-kind.js'

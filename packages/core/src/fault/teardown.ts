@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import type { Unit } from '../spec/unit.js'
+import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf } from './candidates.js'
 import { checksOf } from './checks.js'
 import type { FaultFindings } from './diagnose.js'

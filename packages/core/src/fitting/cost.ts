@@ -1,4 +1,4 @@
-import type { Part } from '../spec/part.js'
+import type { Part } from '../model/part.js'
 import type { Kit } from './kit.js'
 import type { Operation } from './operation.js'
 import { operationsAt, type Catalogue, type Fits } from './spec.js'

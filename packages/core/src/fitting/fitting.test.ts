@@ -1,6 +1,6 @@
 import fc from 'fast-check'
-import type { Part } from '../spec/part.js'
-import type { Unit } from '../spec/unit.js'
+import type { Part } from '../model/part.js'
+import type { Unit } from '../model/unit.js'
 import { specCost } from './cost.js'
 import { misfits } from './misfit.js'
 import { misfitKey, propose, type ProposalContext } from './propose.js'

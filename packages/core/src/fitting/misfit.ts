@@ -1,10 +1,10 @@
 import { assemblyFaults } from '../gearing/assembly.js'
 import { fault, type Fault } from '../quantity/fault.js'
-import { setsAt } from '../spec/limits.js'
-import type { Clash, Need, Part } from '../spec/part.js'
-import { caseMisfitsAt, diameterMisfitsAt, type CaseMisfit, type DiameterMisfit } from '../spec/running-fits.js'
-import { splineStopsAt, type SplineMisfit } from '../spec/spline-stops.js'
-import type { Station, Unit, Variant } from '../spec/unit.js'
+import { setsAt } from '../parts/gear-set/teeth.js'
+import type { Clash, Need, Part } from '../model/part.js'
+import { caseMisfitsAt, diameterMisfitsAt, type CaseMisfit, type DiameterMisfit } from '../judge/running-fits.js'
+import { splineStopsAt, type SplineMisfit } from '../judge/spline-stops.js'
+import type { Station, Unit, Variant } from '../model/unit.js'
 
 /** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant. */
 export type Incompatibility =

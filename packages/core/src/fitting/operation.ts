@@ -1,7 +1,9 @@
 import { fault, type Fault } from '../quantity/fault.js'
-import { partFaults, type Features, type Part, type PartKind } from '../spec/part.js'
-import type { StatedLimit } from '../spec/stated.js'
-import type { Unit } from '../spec/unit.js'
+import { type PartKind } from '../parts/geometries.js'
+import { partFaults } from '../parts/registry.js'
+import { type Features, type Part } from '../model/part.js'
+import type { StatedLimit } from '../model/stated.js'
+import type { Unit } from '../model/unit.js'
 
 /** Who can do it: any bench, a machine shop, or one equipped and qualified for just this. */
 export const SKILLS = ['bench', 'machinist', 'specialist'] as const

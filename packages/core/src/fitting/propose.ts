@@ -1,4 +1,5 @@
-import { mayBeEmpty, type Unit } from '../spec/unit.js'
+import { mayBeEmpty } from '../parts/registry.js'
+import { type Unit } from '../model/unit.js'
 import { moneyOf, specCost } from './cost.js'
 import { fitsVariant, misfits, type Incompatibility } from './misfit.js'
 import { fittedParts, operationsFor, partsFor, withPart, withWorks, type Catalogue, type Fits } from './spec.js'

@@ -1,7 +1,8 @@
-import { fitFaults, type Part } from '../spec/part.js'
-import type { Unit } from '../spec/unit.js'
+import { fitFaults } from '../model/part-at-station.js'
+import { type Part } from '../model/part.js'
+import type { Unit } from '../model/unit.js'
 import { withInstalledBolts } from '../fitup/installed-bolts.js'
-import type { Book } from '../fitup/reading.js'
+import type { Book } from '../model/reading.js'
 import { afterOperations, operationFaults, type Operation } from './operation.js'
 import type { Kit } from './kit.js'
 

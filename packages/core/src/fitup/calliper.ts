@@ -1,6 +1,6 @@
 import { normal, type Random } from '../numeric/seeded.js'
 import type { LengthEntry } from './entry.js'
-import { RESOLUTION_M, type ToolId } from './tool.js'
+import { RESOLUTION_M, type ToolId } from '../model/tool.js'
 
 /** Spread of made-up parts about their sheets, one standard deviation (invented). */
 const SPREAD_M = 0.00008

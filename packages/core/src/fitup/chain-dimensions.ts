@@ -1,12 +1,12 @@
-import { coverBallooningM, type ConverterFront } from '../converter/front.js'
-import { partOfKind } from '../spec/fitted.js'
-import { engineCurve, type Brief } from '../spec/brief.js'
-import type { PressureCalibration } from '../spec/calibration.js'
-import type { PartKind } from '../spec/part.js'
+import { coverBallooningM, type ConverterFront } from '../parts/converter/front.js'
+import { partOfKind } from '../judge/fitted.js'
+import { engineCurve, type Brief } from '../model/brief.js'
+import type { PressureCalibration } from '../model/calibration.js'
+import type { PartKind } from '../parts/geometries.js'
 import { toSi } from '../quantity/units.js'
-import { RUN_OUT_LIMIT_M } from '../flexplate/plate.js'
+import { RUN_OUT_LIMIT_M } from '../parts/flex-plate/plate.js'
 import type { FitFacts, FitInput } from './facts.js'
-import type { Gauged } from './tool.js'
+import type { Gauged } from '../model/tool.js'
 
 /** The order of the work, and what can be seen in each step of it. */
 export const FIT_STAGES = ['box-open', 'box-closed', 'converter', 'home', 'engine', 'plate', 'joined', 'behind'] as const

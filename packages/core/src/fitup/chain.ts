@@ -1,5 +1,5 @@
-import { DEFAULT_RULES } from '../spec/rules.js'
-import type { Part } from '../spec/part.js'
+import { DEFAULT_RULES } from '../model/rules.js'
+import type { Part } from '../model/part.js'
 import type { StackUp } from './stack-ups.js'
 import { roundness, type Again, type FitVerdict, type LengthEntry } from './entry.js'
 import type { FitFacts, FitInput } from './facts.js'
@@ -7,8 +7,8 @@ import { judgeSpan } from './judge-span.js'
 import { readingKey } from './keys.js'
 import { CHAIN_DIMENSIONS, type LinkId, type LinkKind, type Owner } from './chain-dimensions.js'
 import { orderFor } from './orders.js'
-import { middleOf, spanOf, type Reading, type MeasuredInterval } from './reading.js'
-import { finerTool, type Gauged } from './tool.js'
+import { middleOf, spanOf, type Reading, type MeasuredInterval } from '../model/reading.js'
+import { finerTool, type Gauged } from '../model/tool.js'
 
 export type Readings = Readonly<Record<string, Reading>>
 

@@ -1,11 +1,11 @@
-import type { HubSpline, Spline } from '../shaft/spline.js'
-import type { SplineDifference } from '../shaft/mating.js'
+import type { HubSpline, Spline } from '../joint/spline.js'
+import type { SplineDifference } from '../joint/mating.js'
 import { judgeSpan, type Bounds, type SpanVerdict } from './judge-span.js'
 import type { FitStage, LinkId, Owner } from './chain-dimensions.js'
 import type { Order } from './orders.js'
 import type { PatternPair } from './patterns.js'
-import { resolutionOf, type Reading, type MeasuredInterval } from './reading.js'
-import { finerTool, type FinerTool, type Gauged } from './tool.js'
+import { resolutionOf, type Reading, type MeasuredInterval } from '../model/reading.js'
+import { finerTool, type FinerTool, type Gauged } from '../model/tool.js'
 
 /** What is said of one entry. */
 export type FitVerdict =

@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
 import { fitInput, GOOD_FIT, NOSE_M, type FitCase } from '../testing/fit.js'
-import { coverBallooningM } from '../converter/front.js'
+import { coverBallooningM } from '../parts/converter/front.js'
 import { practiceReading } from './calliper.js'
 import type { FitEntry, LengthEntry } from './entry.js'
 import { fitUp } from './fit-up.js'
 import { judgeSpan } from './judge-span.js'
 import { CHAIN_DIMENSIONS, type LinkId } from './chain-dimensions.js'
-import type { Book, Reading } from './reading.js'
-import { RESOLUTION_M, TOOLS_FOR } from './tool.js'
+import type { Book, Reading } from '../model/reading.js'
+import { RESOLUTION_M, TOOLS_FOR } from '../model/tool.js'
 import { seeded } from '../numeric/seeded.js'
 
 const inch = (value: number) => toSi(value, 'in')

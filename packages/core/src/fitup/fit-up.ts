@@ -4,7 +4,7 @@ import type { FitEntry } from './entry.js'
 import { fitFacts, type FitFacts, type FitInput } from './facts.js'
 import { FIT_STAGES, type LinkId } from './chain-dimensions.js'
 import { clearanceEntries, patternEntries, runOutEntries, splineEntries } from './own-entries.js'
-import { middleOf } from './reading.js'
+import { middleOf } from '../model/reading.js'
 
 /** A length in use: measured, else nominal. Absent if neither is known. */
 export interface Counted {

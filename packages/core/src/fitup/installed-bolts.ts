@@ -1,9 +1,9 @@
-import { withBolts, type BoltedJoint } from '../flexplate/bolted-joint.js'
-import type { BoltSetGeometry } from '../flexplate/bolt.js'
-import type { ConverterFront } from '../converter/front.js'
-import type { Part } from '../spec/part.js'
+import { withBolts, type BoltedJoint } from '../joint/bolted-joint.js'
+import type { BoltSetGeometry } from '../joint/bolt.js'
+import type { ConverterFront } from '../parts/converter/front.js'
+import type { Part } from '../model/part.js'
 import { readingKey } from './keys.js'
-import { spanOf, type Book } from './reading.js'
+import { spanOf, type Book } from '../model/reading.js'
 
 type Plate = Extract<Part, { kind: 'flex-plate' }>
 

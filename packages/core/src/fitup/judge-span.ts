@@ -1,4 +1,4 @@
-import type { MeasuredInterval } from './reading.js'
+import type { MeasuredInterval } from '../model/reading.js'
 
 /** Between what a thing must lie; open on a side that does not matter. */
 export interface Bounds {

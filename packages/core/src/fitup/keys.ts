@@ -1,4 +1,4 @@
-import type { Part } from '../spec/part.js'
+import type { Part } from '../model/part.js'
 
 /** A part as it is worked: measured before an operation it is another than after it. */
 const worked = (part: Part): string => [part.id, ...(part.works ?? [])].join('+')

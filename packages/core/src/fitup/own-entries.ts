@@ -1,6 +1,6 @@
-import { stackClearance, wantedClearance } from '../clutch/stack.js'
-import { splineDifferences } from '../shaft/mating.js'
-import { splinePairs } from '../spec/spline-stops.js'
+import { stackClearance, wantedClearance } from '../parts/pack/stack.js'
+import { splineDifferences } from '../joint/mating.js'
+import { splinePairs } from '../judge/spline-stops.js'
 import type { Readings } from './chain.js'
 import { roundness, type FitVerdict, type LengthEntry, type PatternEntry, type SplineEntry } from './entry.js'
 import type { FitFacts, FitInput } from './facts.js'
@@ -8,8 +8,8 @@ import { judgeSpan, type Bounds } from './judge-span.js'
 import { readingKey } from './keys.js'
 import { OVAL_HOLE_M, RUN_OUTS, type FitStage, type Owner } from './chain-dimensions.js'
 import { patternPairs } from './patterns.js'
-import { middleOf, spanOf, type MeasuredInterval } from './reading.js'
-import { finerTool, type Gauged } from './tool.js'
+import { middleOf, spanOf, type MeasuredInterval } from '../model/reading.js'
+import { finerTool, type Gauged } from '../model/tool.js'
 
 /** An entry that is measured itself, against bounds of its own. */
 function ownEntry(

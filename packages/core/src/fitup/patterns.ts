@@ -1,4 +1,4 @@
-import type { BoltedJoint, HoleCircle } from '../flexplate/bolted-joint.js'
+import type { BoltedJoint, HoleCircle } from '../joint/bolted-joint.js'
 import type { FitFacts } from './facts.js'
 
 export const PATTERN_IDS = ['crank-pattern', 'pad-pattern', 'second-pattern', 'case-pattern'] as const

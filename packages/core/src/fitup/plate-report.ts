@@ -1,9 +1,9 @@
-import { boltState, circlesUsed, patternWorth, slipTorque, type BoltedJoint, type BoltState } from '../flexplate/bolted-joint.js'
-import { certificateVerdict, goodUntil, type CertificateVerdict } from '../flexplate/certificate.js'
-import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../flexplate/plate.js'
-import { partOfKind } from '../spec/fitted.js'
-import { engineCurve } from '../spec/brief.js'
-import { DEFAULT_RULES, type HouseRules } from '../spec/rules.js'
+import { boltState, circlesUsed, patternWorth, slipTorque, type BoltedJoint, type BoltState } from '../joint/bolted-joint.js'
+import { certificateVerdict, goodUntil, type CertificateVerdict } from '../parts/flex-plate/certificate.js'
+import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../parts/flex-plate/plate.js'
+import { partOfKind } from '../judge/fitted.js'
+import { engineCurve } from '../model/brief.js'
+import { DEFAULT_RULES, type HouseRules } from '../model/rules.js'
 import type { FitInput } from './facts.js'
 
 /** Something to mind about a joint. */

@@ -1,10 +1,10 @@
 import { toSi } from '../quantity/units.js'
-import { LEAST_ENGAGED } from '../shaft/mating.js'
-import type { HouseRules } from '../spec/rules.js'
+import { LEAST_ENGAGED } from '../joint/mating.js'
+import type { HouseRules } from '../model/rules.js'
 import type { FitFacts } from './facts.js'
 import type { Bounds } from './judge-span.js'
 import type { FitStage, LinkId, Owner } from './chain-dimensions.js'
-import type { Gauged } from './tool.js'
+import type { Gauged } from '../model/tool.js'
 
 export const CLOSING_IDS = [
   'pilot-fit',

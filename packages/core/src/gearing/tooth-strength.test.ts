@@ -1,5 +1,5 @@
 import { fromSi } from '../quantity/units.js'
-import { bandCapacity, type BandGeometry } from '../band/band.js'
+import { bandCapacity, type BandGeometry } from '../parts/band/band.js'
 import fc from 'fast-check'
 import { faceLoadFactor, geometryFactor, pairFactor } from './tooth-form.js'
 import { pittingCycles, toothLife } from './tooth-life.js'

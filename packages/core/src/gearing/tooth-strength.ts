@@ -1,4 +1,4 @@
-import { STEEL_PAIR_PA } from '../sprag/one-way.js'
+import { STEEL_PAIR_PA } from '../parts/one-way/one-way.js'
 import { pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 

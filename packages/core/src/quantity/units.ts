@@ -126,3 +126,6 @@ export function fromSi(valueSi: number, unit: UnitName): number {
 export function isUnitName(text: string): text is UnitName {
   return Object.hasOwn(UNITS, text)
 }
+
+/** Standard gravity, m/s² (ISO 80000-3). */
+export const GRAVITY = 9.80665

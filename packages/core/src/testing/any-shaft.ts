@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { STEELS } from '../material/steels.js'
-import { shaftFaults, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from '../shaft/shaft.js'
+import { shaftFaults, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from '../parts/shaft/shaft.js'
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const section = fc.record(

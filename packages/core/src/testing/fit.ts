@@ -1,13 +1,15 @@
 import { toSi } from '../quantity/units.js'
 import { simpson } from './trains.js'
-import type { ConverterFront } from '../converter/front.js'
+import type { ConverterFront } from '../parts/converter/front.js'
 import type { FitInput } from '../fitup/facts.js'
-import type { EngineRear, MotorPlateGeometry, PilotGeometry, UnitFit } from '../fitup/neighbours.js'
-import type { FlexPlateGeometry } from '../flexplate/plate.js'
-import type { BoltSetGeometry } from '../flexplate/bolt.js'
-import { defaultStations } from '../spec/default-stations.js'
-import type { Part } from '../spec/part.js'
-import { DEFAULT_RULES, type FitLimits } from '../spec/rules.js'
+import type { MotorPlateGeometry } from '../parts/motor-plate/geometry.js'
+import type { PilotGeometry } from '../parts/pilot/geometry.js'
+import type { EngineRear, UnitFit } from '../model/unit-fit.js'
+import type { FlexPlateGeometry } from '../parts/flex-plate/plate.js'
+import type { BoltSetGeometry } from '../joint/bolt.js'
+import { defaultStations } from '../model/default-stations.js'
+import type { Part } from '../model/part.js'
+import { DEFAULT_RULES, type FitLimits } from '../model/rules.js'
 
 const inch = (value: number) => toSi(value, 'in')
 

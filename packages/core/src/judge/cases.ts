@@ -1,0 +1,70 @@
+import { engineTorqueLine, type EngineLine } from '../converter/boosted-line.js'
+import { characteristic, USUAL_STALL_TORQUE_RATIO, type Characteristic } from '../converter/characteristic.js'
+import type { Engine } from '../engine/boost.js'
+import { slipsIn } from '../gearing/motion.js'
+import type { RangeSolution } from '../gearing/solve.js'
+import type { GearRange } from '../gearing/train.js'
+import { DEFAULT_RULES } from '../model/rules.js'
+import type { SpecInput } from '../model/spec-input.js'
+import { shiftSeconds } from '../model/unit.js'
+import { lockupState, type LockupOil } from '../parts/lockup/lockup-clutch.js'
+import { dutyCases, type DutyCase } from './duty.js'
+import { canLock, engineInertia, partOfKind, turbineInertiaOf } from './fitted.js'
+import { launchShock } from './launch-shock.js'
+import { lineOil } from './line-oil.js'
+import { stallWindow, wantedStall } from './stall-target.js'
+import { withTyres, type Rolling, tyreLimitOf } from './tyres.js'
+
+/** Load cases of a spec at one engine power, with the engine line they come from. */
+export interface Cases {
+  readonly cases: readonly DutyCase[]
+  /** Load cases without the tire limit. */
+  readonly bare: readonly DutyCase[]
+  readonly line: EngineLine
+  readonly rolling: Rolling
+}
+
+/** Converter that is assumed if none is chosen: one that stalls in the middle of where it is wanted. */
+export function usualConverter({ on }: Engine, { brief, rules = DEFAULT_RULES }: SpecInput): Characteristic {
+  const { fromK, toK } = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
+  return characteristic(((fromK + toK) / 2) ** -2, USUAL_STALL_TORQUE_RATIO)
+}
+
+/** Load cases of a spec with a converter, at a multiple of engine power. */
+export function casesOf(
+  input: SpecInput,
+  gearing: ReadonlyMap<string, RangeSolution>,
+  engine: Engine,
+  converter: Characteristic,
+  strength = 1,
+  oil = lineOil(input),
+): Cases {
+  const line = engineTorqueLine(engine, converter, strength)
+  const { brief, rules = DEFAULT_RULES } = input
+  const duty = {
+    ranges: input.unit.train.ranges,
+    gearing,
+    line,
+    brief,
+    oil,
+    rules,
+    lockup: canLock(input),
+    lockupMostNm: lockupMostNm(input.fitted),
+    inertiaKgM2: engineInertia(input),
+    turbineKgM2: turbineInertiaOf(input),
+    shiftS: shiftSeconds(input.unit),
+    slips: (range: RangeSolution, id: string) => slipsIn(input.unit.train, range, id),
+  }
+  const shockIn = (range: GearRange) => {
+    const solved = gearing.get(range.id)
+    return solved && launchShock(input, solved)
+  }
+  const bare = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)
+  return { cases: withTyres(duty, tyreLimitOf(duty), bare), bare, line, rolling: duty }
+}
+
+/** What the lockup clutch that is fitted passes; anything where its geometry is not known. */
+function lockupMostNm(fitted: SpecInput['fitted']): (oil: LockupOil) => number {
+  const clutch = partOfKind(fitted, 'lockup')
+  return clutch ? (oil) => lockupState(clutch.geometry, oil).torqueNm : () => Infinity
+}

@@ -1,0 +1,131 @@
+import type { RangeSolution } from '../gearing/solve.js'
+import { askedOf, type Meets } from './worst-point.js'
+import { type DutyCase } from './duty.js'
+import type { Limit } from '../parts/limit.js'
+import { oilOf, type DrumState, type StationCase } from './station-case.js'
+import { breakingRank, heldInCase } from './power-held.js'
+import { loadShare, type LoadShare } from './load.js'
+
+/** One limit in one case, as plain numbers: load × factor per torque of the case, against what it holds. */
+export interface Term {
+  readonly caseIndex: number
+  readonly source: LoadShare['source']
+  /** Share of the source's torque that the gear train puts on the limit. */
+  readonly share: number
+  readonly meets: Meets
+  readonly limit: Limit
+  readonly drum: DrumState
+}
+
+/** The terms of a station's limits over all cases; what carries nothing or does not count is left out. */
+export function termsOf(
+  limits: readonly Limit[],
+  cases: readonly DutyCase[],
+  gearing: Gearing,
+  drumIn: (range: RangeSolution) => DrumState,
+): Term[] {
+  return cases.flatMap((duty, caseIndex) => {
+    const range = gearing.get(duty.rangeId)
+    if (!range) return []
+    const drum = drumIn(range)
+    return limits.flatMap((limit): Term[] => {
+      const { source, share } = loadShare(limit.load, range)
+      if (!(share > 0 && limit.counts) || duty[source].torqueNm === 0) return []
+      if (limit.load.at === 'shift' && !duty.upshift?.coming.includes(limit.load.id)) return []
+      const meets = { factor: duty.factors[limit.shock], shock: limit.shock }
+      return [{ caseIndex, source, share, meets, limit, drum }]
+    })
+  })
+}
+
+type Gearing = ReadonlyMap<string, RangeSolution>
+
+const known = new WeakMap<readonly Limit[], { gearing: Gearing; cases: readonly DutyCase[]; terms: readonly Term[] }>()
+
+/** The terms, made once while limits, gear train, and the kinds and factors of the cases stay; the torques of the cases don't enter. */
+export function termsOnce(
+  limits: readonly Limit[],
+  cases: readonly DutyCase[],
+  gearing: Gearing,
+  drumIn: (range: RangeSolution) => DrumState,
+): readonly Term[] {
+  const before = known.get(limits)
+  if (before && before.gearing === gearing && alike(before.cases, cases)) return before.terms
+  const terms = termsOf(limits, cases, gearing, drumIn)
+  known.set(limits, { gearing, cases, terms })
+  return terms
+}
+
+const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
+  a.length === b.length &&
+  a.every((duty, i) => {
+    const other = b[i] as DutyCase
+    const { hard, friction, plate } = duty.factors
+    return duty.id === other.id && hard === other.factors.hard && friction === other.factors.friction && plate === other.factors.plate
+  })
+
+/** What each term's limit holds in its case. */
+export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): number[] {
+  return terms.map(({ limit, caseIndex, drum }) => {
+    if (limit.fixedNm !== undefined) return limit.fixedNm
+    return limit.torqueNm(oilOf(cases[caseIndex] as DutyCase, drum))
+  })
+}
+
+/**
+ * The greatest demand over capacity among terms, 1 / worst margin, with every torque of the cases multiplied by a scale: the fast path
+ * of the search for power held. The cases must stand in the order in which the terms were made; held is what the terms hold in them.
+ */
+export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[], scale = 1): number {
+  let worst = 0
+  for (let i = 0; i < terms.length; i++) {
+    const { caseIndex, source, share, meets } = terms[i] as Term
+    const used = (share * askedOf((cases[caseIndex] as DutyCase)[source], meets, scale)) / (held[i] as number)
+    if (used > worst) worst = used
+  }
+  return worst
+}
+
+/** Each case in which terms carry torque, judged: the limit with the least margin. Terms stand case by case; held is what they hold. */
+export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase[] {
+  const least: number[] = []
+  let [at, margin] = [-1, Infinity]
+  for (let i = 0; i < terms.length; i++) {
+    const { caseIndex, source, share, meets } = terms[i] as Term
+    const point = (cases[caseIndex] as DutyCase)[source]
+    if (share * point.torqueNm <= 0) continue
+    const own = (held[i] as number) / (share * askedOf(point, meets))
+    const begun = caseIndex === at
+    if (begun && margin <= own) continue
+    least[begun ? least.length - 1 : least.length] = i
+    at = caseIndex
+    margin = own
+  }
+  return least.map((i) => {
+    const term = terms[i] as Term
+    return judgedTerm(term, cases[term.caseIndex] as DutyCase, held[i] as number)
+  })
+}
+
+function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase {
+  const { source, share, meets, limit } = term
+  const { factor } = meets
+  const loadNm = share * duty[source].torqueNm
+  const demandNm = share * askedOf(duty[source], meets)
+  return { caseId: duty.id, loadNm, source, factor, demandNm, capacityNm, margin: capacityNm / demandNm, limit }
+}
+
+/**
+ * The limit and case that give way first as the engine's power rises: where inertia takes a part of a torque that is another than the one
+ * with the least margin at the power as briefed. `null` if nothing carries torque.
+ */
+export function decidingCase(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase | null {
+  let [least, best] = [Infinity, -1]
+  terms.forEach(({ caseIndex, source, share, meets }, i) => {
+    const point = (cases[caseIndex] as DutyCase)[source]
+    const power = point.torqueNm > 0 ? breakingRank(heldInCase((held[i] as number) / share, meets, point, 1)) : Infinity
+    if (power < least) [least, best] = [power, i]
+  })
+  const term = terms[best]
+  return term ? judgedTerm(term, cases[term.caseIndex] as DutyCase, held[best] as number) : null
+}

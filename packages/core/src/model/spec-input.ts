@@ -1,0 +1,21 @@
+import type { RangeSolution } from '../gearing/solve.js'
+import type { Brief } from './brief.js'
+import type { PressureCalibration } from './calibration.js'
+import type { Part } from './part.js'
+import type { Book } from './reading.js'
+import type { HouseRules } from './rules.js'
+import type { Unit } from './unit.js'
+
+/** Everything the answer rests on. */
+export interface SpecInput {
+  readonly unit: Unit
+  readonly brief: Brief
+  /** Part fitted at each station; stations may be empty. */
+  readonly fitted: ReadonlyMap<string, Part>
+  readonly pressure: PressureCalibration
+  readonly rules?: HouseRules
+  /** What was measured; it stands in the place of what the sheets say. */
+  readonly book?: Book
+  /** Ranges solved before, to save doing it again; they depend on the unit alone. */
+  readonly gearing?: ReadonlyMap<string, RangeSolution>
+}

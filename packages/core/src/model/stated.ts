@@ -1,0 +1,52 @@
+import { fault, type Fault } from '../quantity/fault.js'
+
+/** Who says so. */
+export const ORIGINS = ['computed', 'measured', 'broken', 'maker', 'thumb'] as const
+export type Origin = (typeof ORIGINS)[number]
+
+/** Places of a part that can carry a stated limit of their own. */
+export const LIMIT_PLACES = ['station', 'stator-clutch', 'lockup-clutch'] as const
+export type LimitPlace = (typeof LIMIT_PLACES)[number]
+
+/** Where a stated figure applies: at the part itself, or at the engine or turbine that drives it. */
+export const LIMIT_POINTS = ['part', 'engine', 'turbine'] as const
+export type LimitPoint = (typeof LIMIT_POINTS)[number]
+
+/** Held in a single event, or over a life of them. */
+export const LIMIT_BASES = ['once', 'life'] as const
+export type LimitBasis = (typeof LIMIT_BASES)[number]
+
+/** A figure that somebody states of a part: exactly one of torque, power, pressure and speed. */
+export interface StatedLimit {
+  readonly place: LimitPlace
+  readonly origin: Exclude<Origin, 'computed'>
+  readonly torqueNm?: number
+  readonly powerW?: number
+  readonly pressurePa?: number
+  readonly speedRadPerS?: number
+  /** The part itself if not said. */
+  readonly at?: LimitPoint
+  /** Speed at which a power is rated; the reference speed of the engine's kind if not said. */
+  readonly ratedAtRadPerS?: number
+  readonly basis?: LimitBasis
+  /** The one who states it sells the part. */
+  readonly sells?: boolean
+}
+
+const QUANTITIES = ['torqueNm', 'powerW', 'pressurePa', 'speedRadPerS'] as const
+
+/** Faults of a stated limit: not exactly one quantity, or a rated speed without a power. */
+export function statedFaults(stated: StatedLimit, path: string): Fault[] {
+  const given = QUANTITIES.filter((key) => stated[key] !== undefined)
+  const faults = given.length === 1 ? [] : [fault('limit-not-one-quantity', path, { count: given.length })]
+  if (stated.ratedAtRadPerS !== undefined && stated.powerW === undefined)
+    faults.push(fault('rated-speed-without-power', `${path}.ratedAtRadPerS`))
+  return faults
+}
+
+/** The least stated limit of pressure or speed of a part, if any. */
+export const leastStated = (stated: readonly StatedLimit[], key: 'pressurePa' | 'speedRadPerS'): number | undefined => {
+  let least: number | undefined
+  for (const { [key]: value } of stated) if (value !== undefined && !(least !== undefined && least <= value)) least = value
+  return least
+}

@@ -1,0 +1,55 @@
+import { SCATTER } from '../../model/scatter.js'
+import type { PartDefinition } from '../definition.js'
+import { frictionLimit, shiftLimits, slipLimits, type FrictionHeld } from '../limit.js'
+import type { Place } from '../place.js'
+import { anchorTorque, bandCapacity, bandFaults, bandHeat, bandMost, bandPressureFor, servoArea, servoTravel, strutTorque } from './band.js'
+import { deriveAnchor, deriveBandSlip, deriveStrut } from './derivation.js'
+
+export const band: PartDefinition<'band'> = {
+  faults: (geometry) => bandFaults(geometry),
+  /** Slip, strut and anchor, each against the torque at rest and against the torque as the band comes on in an upshift. */
+  limits(site, geometry) {
+    const slip: FrictionHeld = {
+      torqueNm: (oil) => bandCapacity(geometry, oil),
+      derivation: (oil) => deriveBandSlip(geometry, oil),
+    }
+    const anchor = {
+      place: { feature: 'anchor' },
+      maximumN: geometry.anchorMostN,
+      torqueNm: (oil) => anchorTorque(geometry, oil),
+      derivation: (oil) => deriveAnchor(geometry, oil),
+      scatter: SCATTER.strength,
+    } satisfies FrictionHeld & { place: Place; maximumN: number | undefined }
+    const strut = {
+      place: { feature: 'strut' },
+      maximumN: geometry.strutMostN,
+      torqueNm: (oil) => strutTorque(geometry, oil),
+      derivation: (oil) => deriveStrut(geometry, oil),
+      scatter: SCATTER.strength,
+    } satisfies FrictionHeld & { place: Place; maximumN: number | undefined }
+    const ends = [anchor, strut].filter(({ maximumN }) => maximumN !== undefined)
+    return {
+      limits: [
+        ...slipLimits(site, { feature: 'band-slip' }, slip),
+        ...shiftLimits(site, { feature: 'shifting' }, geometry.lining, slip),
+        ...ends.map((end) => frictionLimit(site, end.place, end)),
+        ...ends.flatMap((end) => shiftLimits(site, end.place, geometry.lining, end)),
+      ],
+      missing: [],
+    }
+  },
+  friction: (geometry) => ({
+    lining: geometry.lining,
+    capacityNm: (oil) => bandMost(geometry, oil),
+    pressureFor(oil, torqueNm) {
+      const most = Math.min(anchorTorque(geometry, oil), strutTorque(geometry, oil))
+      return torqueNm > most ? Infinity : bandPressureFor(geometry, oil, torqueNm)
+    },
+    heat: (shift) => bandHeat(geometry, shift),
+    sweptM3: (rangeId) => servoArea(geometry, rangeId) * servoTravel(geometry),
+    feedDiameterM: undefined,
+    ringLeakM: 0,
+  }),
+  pressureAt: 'applied',
+  outerRadiusM: ({ drumRadiusM }) => drumRadiusM,
+}

@@ -1,0 +1,91 @@
+import { bendPlate } from '../lockup/annular-plate.js'
+import { STEEL_YOUNG_PA } from '../../material/steels.js'
+import { fault, type Fault } from '../../quantity/fault.js'
+import type { HoleCircle } from '../../joint/bolted-joint.js'
+
+/** Whether another pilot can be had for a cover: standard ones are changed, custom ones are part of it. */
+export const PILOT_MAKES = ['standard', 'custom'] as const
+export type PilotMake = (typeof PILOT_MAKES)[number]
+
+/** A converter from outside: what meets crank and plate in front of it, and pump, support and shaft behind. */
+export interface ConverterFront extends HoleCircle {
+  /** Of the bolts in the pads. */
+  readonly boltDiameterM: number
+  readonly threadDepthM: number
+  /** Pads of a second pattern. */
+  readonly second?: HoleCircle
+  readonly pilotDiameterM: number
+  /** From the face of the pads forward to the pilot's tip. */
+  readonly pilotAheadM: number
+  readonly pilotMake: PilotMake
+  /** Of the pilot, where it is a tube. */
+  readonly pilotWallM?: number
+  /** From the face of the pads to the end of the hub. */
+  readonly heightM: number
+  /** From the face of the pads back to the cover over the heads of the crank bolts. */
+  readonly coverBehindM: number
+  readonly coverThicknessM?: number
+  readonly hubDiameterM: number
+  /** How deep its hub drives the pump when it is home. */
+  readonly pumpDriveM: number
+  /** From the face of the pads to the rear mouths of the splines inside, and to the cover's inside in front of the shaft. */
+  readonly turbineMouthM?: number
+  readonly statorMouthM?: number
+  readonly floorM?: number
+}
+
+/** What contradicts itself in a converter's outside. */
+export function frontFaults(front: ConverterFront, path: string): Fault[] {
+  const { pilotDiameterM, circleDiameterM, pilotWallM, heightM } = front
+  const inside = (['turbineMouthM', 'statorMouthM', 'floorM', 'pumpDriveM'] as const).filter((key) => (front[key] ?? 0) >= heightM)
+  return [
+    ...(pilotDiameterM < circleDiameterM
+      ? []
+      : [fault('pilot-outside-pads', `${path}.pilotDiameterM`, { pilotM: pilotDiameterM, circleM: circleDiameterM })]),
+    ...(pilotWallM === undefined || pilotWallM < pilotDiameterM / 2
+      ? []
+      : [fault('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
+    ...inside.map((key) => fault('beyond-the-hub', `${path}.${key}`, { depthM: front[key] as number, heightM })),
+  ]
+}
+
+/** What swells a converter: oil under charge pressure, and flung out by its own turning. */
+export interface SwellingOil {
+  readonly chargePa: number
+  readonly speedRadPerS: number
+}
+
+/** Of the oil (common practice, no source). */
+const OIL_KG_PER_M3 = 850
+/** Rings in which the pressure of the spinning oil, which grows with r², is taken as even. */
+const RINGS = 12
+
+/**
+ * How far the cover swells forward at a radius, m: a plate round the pilot's boss, which stays square, held at the circle of its pads, under charge
+ * pressure plus ½·ρ·ω²·r² of the oil (Timoshenko & Woinowsky-Krieger, §16–17). `undefined` if the cover thickness is unknown. Dishes and ribs
+ * stiffen a cover: a flat plate reads high.
+ * @example 1e3 * coverBallooningM({ pilotDiameterM: 0.04, circleDiameterM: 0.24, coverThicknessM: 0.005 }, { chargePa: 0, speedRadPerS: 0 }, 0.05) // → 0
+ */
+export function coverBallooningM(
+  front: Pick<ConverterFront, 'pilotDiameterM' | 'circleDiameterM' | 'coverThicknessM'>,
+  { chargePa, speedRadPerS }: SwellingOil,
+  radiusM: number,
+): number | undefined {
+  const { coverThicknessM } = front
+  if (coverThicknessM === undefined) return undefined
+  const [inner, outer] = [front.pilotDiameterM / 2, front.circleDiameterM / 2]
+  const width = (outer - inner) / RINGS
+  const rings = Array.from({ length: RINGS }, (_, i) => {
+    const middle = inner + (i + 0.5) * width
+    return { outerRadiusM: inner + (i + 1) * width, pressurePa: chargePa + (OIL_KG_PER_M3 * (speedRadPerS * middle) ** 2) / 2 }
+  })
+  const plate = bendPlate({
+    innerRadiusM: inner,
+    thicknessM: coverThicknessM,
+    youngPa: STEEL_YOUNG_PA,
+    inner: 'guided',
+    outer: 'fixed',
+    rings,
+  })
+  return plate.deflectionM(Math.min(Math.max(radiusM, inner), outer))
+}

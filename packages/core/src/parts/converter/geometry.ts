@@ -1,0 +1,91 @@
+import { memoizeByObject } from '../../numeric/memoize.js'
+import { fault, type Fault } from '../../quantity/fault.js'
+import { characteristic, type Characteristic } from '../../converter/characteristic.js'
+import { capacityFromStall, type StallRating } from '../../converter/stall-rating.js'
+import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
+import { frontFaults, type ConverterFront } from './front.js'
+import { tableCharacteristic, tableFaults, type TableRow } from '../../converter/table.js'
+
+/** A converter as it stands on the shelf. */
+export interface ConverterGeometry {
+  /** Of the core. */
+  readonly diameterM: number
+  readonly stall: StallRating
+  readonly stallTorqueRatio: number
+  readonly lockup: boolean
+  /** Cores of one family differ in size alone, with the same stator. */
+  readonly family?: string
+  readonly stator?: string
+  /** Its own measured table; it counts before rating and ratio. */
+  readonly table?: readonly TableRow[]
+  readonly oilVolumeM3?: number
+  /** Cover, impeller and the oil that turns with them. */
+  readonly impellerInertiaKgM2?: number
+  /** Turbine and the oil that turns with it. */
+  readonly turbineInertiaKgM2?: number
+  /** In which stator support and, where the unit has no station for it, input shaft sit. */
+  readonly splines?: readonly HubSpline[]
+  /** Its outside, by which it meets crank, plate and pump. */
+  readonly front?: ConverterFront
+}
+
+/** How a converter behaves: by its own table, else by the published shape on its rating and stall torque ratio. Made once a geometry. */
+export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = memoizeByObject((geometry) =>
+  geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
+)
+
+/** A rating further than this from the measured table is a contradiction. */
+const SAME_RATING = 0.1
+
+/** What is wrong with a converter's figures: its table, or a rating that the table contradicts by more than a tenth in K. */
+export function converterFaults(geometry: ConverterGeometry, path = 'geometry'): Fault[] {
+  const bores = [
+    ...hubSplineFaults(geometry.splines, `${path}.splines`),
+    ...(geometry.front ? frontFaults(geometry.front, `${path}.front`) : []),
+  ]
+  if (!geometry.table || bores.length > 0) return bores
+  const faults = tableFaults(geometry.table, `${path}.table`)
+  if (faults.length > 0) return faults
+  const [rated, measured] = [capacityFromStall(geometry.stall) ** -0.5, geometry.table[0]?.kFactorRadPerSPerRootNm ?? NaN]
+  return Math.abs(rated / measured - 1) <= SAME_RATING
+    ? []
+    : [fault('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })]
+}
+
+/** Of a 300 mm core (from memory, order of magnitude); oil goes with D³, inertia with D⁵. */
+const OF_300_MM = { oilM3: 0.0048, impellerKgM2: 0.16, turbineKgM2: 0.045 } as const
+
+const fillOf = (diameterM: number, power: number) => (diameterM / 0.3) ** power
+
+/**
+ * Oil in a converter, m³: stated, or scaled with D³ from 4.8 litres at 300 mm.
+ * @example 1000 * oilVolume({ diameterM: 0.3, stall: { speedRadPerS: 200, referenceTorqueNm: 400 }, stallTorqueRatio: 2, lockup: false }) // → 4.8
+ */
+export const oilVolume = (geometry: ConverterGeometry): number => geometry.oilVolumeM3 ?? OF_300_MM.oilM3 * fillOf(geometry.diameterM, 3)
+
+/** Inertia on the engine's side, kg·m²: stated, or scaled with D⁵. */
+export const impellerInertia = (geometry: ConverterGeometry): number =>
+  geometry.impellerInertiaKgM2 ?? OF_300_MM.impellerKgM2 * fillOf(geometry.diameterM, 5)
+
+/** Inertia on the turbine's side, kg·m²: stated, or scaled with D⁵. */
+export const turbineInertia = (geometry: ConverterGeometry): number =>
+  geometry.turbineInertiaKgM2 ?? OF_300_MM.turbineKgM2 * fillOf(geometry.diameterM, 5)
+
+/** What cores of one family and stator share: capacity over the fifth power of the size, N·m·s²/m⁵. */
+export const coreCapacity = (geometry: ConverterGeometry): number =>
+  converterCharacteristic(geometry).stallCapacity / geometry.diameterM ** 5
+
+/** The same family and stator in another core: capacity with D⁵, K with D^(−5/2); what was stated or measured of its oil and inertia is left behind. */
+export function inAnotherCore(geometry: ConverterGeometry, diameterM: number): ConverterGeometry {
+  const scale = (diameterM / geometry.diameterM) ** 2.5
+  const { oilVolumeM3, impellerInertiaKgM2, turbineInertiaKgM2, ...kept } = geometry
+  void [oilVolumeM3, impellerInertiaKgM2, turbineInertiaKgM2]
+  return {
+    ...kept,
+    diameterM,
+    stall: { speedRadPerS: geometry.stall.speedRadPerS / scale, referenceTorqueNm: geometry.stall.referenceTorqueNm },
+    ...(geometry.table
+      ? { table: geometry.table.map((row) => ({ ...row, kFactorRadPerSPerRootNm: row.kFactorRadPerSPerRootNm / scale })) }
+      : {}),
+  }
+}

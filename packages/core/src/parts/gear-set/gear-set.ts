@@ -1,0 +1,31 @@
+import type { Carrier } from '../../gearing/tooth-form.js'
+import { gearSteelById } from '../../gearing/tooth-strength.js'
+import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
+import { fault, type Fault } from '../../quantity/fault.js'
+
+/** Gears, pinions and carriers of a station. */
+export interface GearSetGeometry {
+  readonly pinions: number
+  readonly moduleM: number
+  readonly faceWidthM: number
+  /** Pitch radius of the sun; of the smallest one where the station has suns of several sizes. */
+  readonly sunRadiusM: number
+  /** Of table; without it the teeth have no figure of their own. */
+  readonly steelId?: string
+  /** Straight teeth if not given. */
+  readonly helixRad?: number
+  /** J of its weakest tooth; by tooth counts and helix if not given. */
+  readonly geometryFactor?: number
+  /** K_m; by face width and carrier if not given. */
+  readonly faceLoadFactor?: number
+  /** Pins held in two plates if not given. */
+  readonly carrier?: Carrier
+  /** In which its shafts sit. */
+  readonly splines?: readonly HubSpline[]
+}
+
+/** Problems of a gear set: an unknown steel, internal splines that contradict themselves. */
+export const gearSetFaults = ({ steelId, splines }: GearSetGeometry): Fault[] => [
+  ...(steelId === undefined || gearSteelById(steelId) ? [] : [fault('steel-unknown', 'geometry.steelId', { steelId })]),
+  ...hubSplineFaults(splines, 'geometry.splines'),
+]

@@ -1,0 +1,168 @@
+import { dynamicShare, type PackLining } from '../friction/lining.js'
+import type { EngineKind } from '../engine/template.js'
+import type { PlaceLimit } from '../joint/place-limit.js'
+import type { Part } from '../model/part.js'
+import type { HouseRules, Shock } from '../model/rules.js'
+import { SCATTER } from '../model/scatter.js'
+import type { LimitPlace, Origin, StatedLimit } from '../model/stated.js'
+import type { Station, StationLoad, Unit } from '../model/unit.js'
+import { derive, fromDerivation, inputValue, type Derivation } from '../quantity/derivation.js'
+import type { BandOil } from './band/band.js'
+import type { LockupOil } from './lockup/lockup-clutch.js'
+import type { PackOil } from './pack/pack.js'
+import type { MissingFeature, Place } from './place.js'
+import { deriveStatedTorque, statedTorque, type TorqueBasis } from './stated-torque.js'
+
+/** Oil at a friction element, and which way what it holds would turn. */
+export type ElementOil = PackOil & BandOil & { readonly lockupOil: LockupOil }
+
+/** What a limit is held against: the load of its station, or what an element takes as it comes on in an upshift. */
+export type LimitLoad = StationLoad | { readonly at: 'shift'; readonly id: string }
+
+/** Torque limit of one place of a part: which torque it is compared with, the torque it holds, who says so, and how it is calculated. */
+export interface Limit {
+  readonly place: Place
+  readonly load: LimitLoad
+  readonly shock: Shock
+  readonly origin: Origin
+  /** Relative standard deviation of what it holds. */
+  readonly scatter: number
+  /** Counts in the verdict; the others are shown beside. */
+  readonly counts: boolean
+  /** The stated limit it comes from. Absent for a calculated one. */
+  readonly stated?: StatedLimit
+  readonly basis?: TorqueBasis
+  /** What it holds, if oil has no part in it, N·m. */
+  readonly fixedNm?: number
+  readonly torqueNm: (oil: ElementOil) => number
+  readonly derivation: (oil: ElementOil) => Derivation
+}
+
+export interface StationLimits {
+  readonly limits: readonly Limit[]
+  /** Features that carry torque and have neither a model nor a stated limit; the whole part if none is installed. */
+  readonly missing: readonly MissingFeature[]
+}
+
+/** What the limits of a part depend on besides the part. */
+export interface LimitContext {
+  readonly engineKind: EngineKind
+  readonly rules: HouseRules
+}
+
+/** A part at a station of a unit, for its limits. */
+export interface LimitSite {
+  readonly unit: Unit
+  readonly station: Station
+  readonly part: Part
+  readonly context: LimitContext
+}
+
+/** What a friction element holds at a place, by its oil. */
+export interface FrictionHeld {
+  readonly torqueNm: (oil: ElementOil) => number
+  readonly derivation: (oil: ElementOil) => Derivation
+  readonly scatter?: number
+}
+
+/** A part without any torque limit. */
+export const NO_LIMITS: StationLimits = { limits: [], missing: [] }
+
+const fixed = (about: Omit<Limit, 'torqueNm' | 'fixedNm' | 'derivation'>, torqueNm: number, derivation: () => Derivation): Limit => ({
+  ...about,
+  fixedNm: torqueNm,
+  torqueNm: () => torqueNm,
+  derivation,
+})
+
+/** A torque limit that oil has no part in; of a hard part, unless said otherwise. */
+export const fixedLimit = (
+  { station }: LimitSite,
+  place: Place,
+  torqueNm: number,
+  derivation: () => Derivation,
+  about: Partial<Pick<Limit, 'load' | 'shock' | 'origin' | 'scatter'>> = {},
+): Limit =>
+  fixed(
+    { place, load: station.load, shock: 'hard', origin: 'computed', scatter: SCATTER.strength, counts: true, ...about },
+    torqueNm,
+    derivation,
+  )
+
+/** Limits of the named places of a hard part. */
+export const placeLimits = (site: LimitSite, own: readonly PlaceLimit[]): Limit[] =>
+  own.map(({ name, feature, torqueNm, derivation }) => fixedLimit(site, { name, feature }, torqueNm, derivation))
+
+/** Limit of a friction element at a place. */
+export const frictionLimit = ({ station }: LimitSite, place: Place, { torqueNm, derivation, scatter }: FrictionHeld): Limit => ({
+  place,
+  load: station.load,
+  shock: 'friction',
+  origin: 'computed',
+  scatter: scatter ?? SCATTER.slippingPack,
+  counts: true,
+  torqueNm,
+  derivation,
+})
+
+/** Slip limit of a friction element, and what is stated of it, as the house rule says. */
+export const slipLimits = (site: LimitSite, place: Place, held: FrictionHeld): Limit[] =>
+  byRule(site.context.rules, [frictionLimit(site, place, held)], statedLimits(site, 'station', { feature: 'whole' }, 'friction'))
+
+/** Limit of an element that comes on in an upshift: its dynamic friction against turbine torque and the inertia drawn down. */
+export function shiftLimits({ station: { load } }: LimitSite, place: Place, lining: PackLining | undefined, held: FrictionHeld): Limit[] {
+  if (load.at !== 'link') return []
+  const share = dynamicShare(lining)
+  const derivation = (oil: ElementOil) =>
+    derive(
+      { name: 'torque held while slipping', unit: 'lb-ft', formula: 'T · s', source: 'from memory' },
+      { T: fromDerivation(held.derivation(oil)), s: inputValue('dynamic over static friction', share, null, 'constant') },
+      (v) => v.T * v.s,
+    )
+  const about = { place, shock: 'shifting', origin: 'computed', scatter: held.scatter ?? SCATTER.slippingPack, counts: true } as const
+  return [{ ...about, load: { at: 'shift', id: load.id }, torqueNm: (oil) => share * held.torqueNm(oil), derivation }]
+}
+
+/** What is stated of a place, each as a limit at the point where it applies. Empty for limits of pressure or speed. */
+export function statedLimits(
+  { station, part, context }: LimitSite,
+  of: LimitPlace,
+  place: Place,
+  shock: Shock,
+  { load = station.load, factor = 1 }: { load?: StationLoad; factor?: number } = {},
+): Limit[] {
+  return part.stated.flatMap((figure) => {
+    const torque = figure.place === of ? statedTorque(figure, context.engineKind, context.rules) : undefined
+    if (!torque) return []
+    const about = {
+      place,
+      load: figure.at === 'engine' || figure.at === 'turbine' ? { at: figure.at } : load,
+      shock,
+      origin: figure.origin,
+      scatter: SCATTER[figure.origin],
+      counts: figure.basis !== 'life' || context.rules.lifeLimits === 'count',
+      stated: figure,
+      basis: torque.basis,
+    }
+    return [fixed(about, torque.torqueNm * factor, () => deriveStatedTorque(figure, torque, factor))]
+  })
+}
+
+/** Whether any of the limits counts in the verdict. */
+export const anyCounts = (limits: readonly Limit[]): boolean => limits.some((limit) => limit.counts)
+
+/** Limits shown without counting in the verdict. */
+export const uncounted = (limits: readonly Limit[]): Limit[] => limits.map((limit) => ({ ...limit, counts: false }))
+
+/** Calculated and stated limits of a hard part as a whole, by the house rule. Without any that counts the part has no figure. */
+export function wholePart(site: LimitSite, calculated: readonly Limit[]): StationLimits {
+  const limits = byRule(site.context.rules, calculated, statedLimits(site, 'station', { feature: 'whole' }, 'hard'))
+  return { limits, missing: anyCounts(limits) ? [] : ['whole'] }
+}
+
+/** Calculated and stated limits of one thing; those that do not count by the house rule are marked. */
+export function byRule(rules: HouseRules, calculated: readonly Limit[], stated: readonly Limit[]): Limit[] {
+  if (rules.limitThatCounts === 'computed' && calculated.length > 0) return [...calculated, ...uncounted(stated)]
+  if (rules.limitThatCounts === 'stated' && anyCounts(stated)) return [...uncounted(calculated), ...stated]
+  return [...calculated, ...stated]
+}

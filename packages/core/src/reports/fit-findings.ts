@@ -1,0 +1,38 @@
+import type { FitEntry } from '../fitup/entry.js'
+import { fitUp } from '../fitup/fit-up.js'
+import { plateReport } from '../fitup/plate-report.js'
+import type { CertificateVerdict } from '../parts/flex-plate/certificate.js'
+import type { SpecInput } from '../model/spec-input.js'
+import type { Finding } from './finding.js'
+
+/** Certificates that do not answer what the class asks. */
+const NOT_GOOD: ReadonlySet<CertificateVerdict> = new Set(['none', 'lesser-grade', 'not-yet-issued', 'run-out'])
+
+/** What of a spec does not go together or is not as its class asks; splines inside the unit are stops and named there. */
+export function fitFindings(input: SpecInput): Finding[] {
+  // A stack that is wrong by its sheet is a finding of its own.
+  const wrong = fitUp(input).entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null))
+  const stationId = input.unit.stations.find(({ kind }) => kind === 'flex-plate')?.id ?? null
+  const plate = plateReport(input)
+  const at = { stationId, rangeId: null }
+  const joints = plate ? [plate.crank, plate.converter] : []
+  return [
+    ...wrong.map((fit): Finding => ({ code: 'does-not-fit', stationId: fit.stationId, rangeId: null, value: 0, limit: 0, fit })),
+    ...joints.flatMap(({ state }): Finding[] =>
+      state.proofShare !== null && state.proofShare > 1 ? [{ ...at, code: 'bolts-above-proof', value: state.proofShare, limit: 1 }] : [],
+    ),
+    ...(plate?.spin && !plate.spin.under
+      ? [{ ...at, code: 'spin-above-test' as const, value: plate.spin.redlineRadPerS, limit: plate.spin.testRadPerS }]
+      : []),
+    ...(plate?.certificate && NOT_GOOD.has(plate.certificate.verdict)
+      ? [{ ...at, code: 'certificate-wanting' as const, value: 0, limit: 0, certificate: plate.certificate.verdict }]
+      : []),
+  ]
+}
+
+/** Whether an entry says that something does not go together. */
+export function isWrong(entry: FitEntry): boolean {
+  const { word } = entry.verdict
+  if (entry.kind === 'spline') return word === 'differs' && (entry.otherId === null || entry.differences.length === 0)
+  return word === 'refused' || word === 'out-of-round' || word === 'differs'
+}
