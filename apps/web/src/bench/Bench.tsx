@@ -1,6 +1,6 @@
 import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { stationName, type JobContent, verdictIn } from '@plucky/contract'
-import type { Proposal, SpecResult, Station, Unit } from '@plucky/core'
+import type { Proposal, SpecResult, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -8,7 +8,7 @@ import type { BenchView } from '../power-flow/use-bench.js'
 import { shopStore } from '../state/shop.js'
 import { answerWith } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
-import { jobAddress, type JobViewId } from '../app/views.js'
+import { jobAddress } from '../app/views.js'
 import { jobStore } from '../state/job.js'
 import { PrimaryButton, OutlineButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -17,6 +17,8 @@ import { CustomPartDialog } from './CustomPartDialog.js'
 import { SplitDrawing } from './SplitDrawing.js'
 import { useCards } from './use-cards.js'
 import { OperationsPanel } from './OperationsPanel.js'
+import { PART_VIEWS } from '../parts/registry.js'
+import type { PartPage } from '../parts/part-view.js'
 
 interface BenchProps {
   readonly content: JobContent
@@ -39,7 +41,9 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   return (
     <Panel
       title={`Parts: ${stationName(unit, station)}`}
-      aside={<Aside hand={hand} canMeasure={candidate !== undefined} own={kind && OWN_BENCH[kind]} onMeasure={() => setMeasuring(true)} />}
+      aside={
+        <Aside hand={hand} canMeasure={candidate !== undefined} page={kind && PART_VIEWS[kind].page} onMeasure={() => setMeasuring(true)} />
+      }
       data-testid="bench"
     >
       <Flex gap="12px" direction={hand === 'right' ? 'row' : 'row-reverse'}>
@@ -84,26 +88,6 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
   )
 }
 
-interface OwnBench {
-  readonly to: JobViewId
-  readonly words: string
-}
-
-const PACKS: OwnBench = { to: 'clutches-bands', words: 'Open in Clutches & bands' }
-const PRESSURE: OwnBench = { to: 'line-pressure', words: 'Open in Line pressure' }
-const FIT: OwnBench = { to: 'fit-up', words: 'Open in Fit-up' }
-const OWN_BENCH: Partial<Record<Station['kind'], OwnBench>> = {
-  shaft: { to: 'shafts', words: 'Open in Shafts' },
-  pack: PACKS,
-  band: PACKS,
-  pump: PRESSURE,
-  valves: PRESSURE,
-  'flex-plate': FIT,
-  bolts: FIT,
-  'motor-plate': FIT,
-  pilot: FIT,
-}
-
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
     <PrimaryButton onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
@@ -115,13 +99,13 @@ function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
 function Aside({
   hand,
   canMeasure,
-  own,
+  page,
   onMeasure,
 }: {
   hand: 'right' | 'left'
   canMeasure: boolean
-  /** Where a bench of its own kind stands. */
-  own: OwnBench | undefined
+  /** Page where parts of the kind are worked on. */
+  page: PartPage | undefined
   onMeasure: () => void
 }) {
   const number = useStore(jobStore, (job) => job.number)
@@ -132,10 +116,10 @@ function Aside({
           Add your own part…
         </TextButton>
       )}
-      {own && (
+      {page && (
         <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
-          <Link to={jobAddress(number, own.to)} data-testid={`to-${own.to}`}>
-            {own.words}
+          <Link to={jobAddress(number, page.to)} data-testid={`to-${page.to}`}>
+            {page.words}
           </Link>
         </ChakraLink>
       )}

@@ -1,5 +1,5 @@
 import { ink } from '../ui/theme.js'
-import type { Drawing, DrawnPath } from './drawing.js'
+import type { Drawing, DrawnPath } from '../parts/drawing.js'
 
 const FILLS: Record<DrawnPath['ink'], { fill: string; stroke: string }> = {
   steel: { fill: ink('steel'), stroke: ink('ink') },

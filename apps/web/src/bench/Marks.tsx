@@ -1,7 +1,7 @@
 import type { StationVerdict } from '@plucky/core'
 import { ALONG_LINE, alongTexts, weakPlace, type AlongText } from './along.js'
 import { ink } from '../ui/theme.js'
-import type { Dimension, Drawing } from './drawing.js'
+import type { Dimension, Drawing } from '../parts/drawing.js'
 import { TEXT_LINE, TEXT_TOP, type Frame } from './frame.js'
 
 interface MarksProps {

@@ -3,8 +3,9 @@ import { useMemo, useRef } from 'react'
 import { ALONG_LINE, alongTexts, type AlongText } from './along.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
-import { differing, drawPart, partInWords } from './draw-part.js'
-import type { Drawing } from './drawing.js'
+import { differing } from '../parts/differing.js'
+import { drawPart, partCaption } from '../parts/registry.js'
+import type { Drawing } from '../parts/drawing.js'
 import { TEXT_LINE, TEXT_TOP, type Frame } from './frame.js'
 import { HalfDrawing } from './HalfDrawing.js'
 import { Marks } from './Marks.js'
@@ -116,7 +117,7 @@ function Caption({ y, word, part, colour, came }: { y: number; word: string; par
       <tspan fontWeight={700} letterSpacing="0.06em">
         {word}
       </tspan>
-      <tspan dx={6}>{part ? `${part.name} · ${partInWords(part)}` : 'nothing'}</tspan>
+      <tspan dx={6}>{part ? `${part.name} · ${partCaption(part)}` : 'nothing'}</tspan>
       <tspan dx={12} fill={ink('inkSoft')}>
         {came}
       </tspan>

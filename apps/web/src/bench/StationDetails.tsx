@@ -8,7 +8,6 @@ import {
   marginInWords,
   ORIGIN_WORDS,
   placeName,
-  quantity,
   shownFigure,
   shownUnit,
   statedWords,
@@ -20,7 +19,6 @@ import {
   type Limit,
   type Part,
   type Proposal,
-  scaledTorque,
   type SpecResult,
   type Station,
   type StationCase,
@@ -28,20 +26,13 @@ import {
   type StationLimits,
   type StationVerdict,
   type Unit,
-  WEDGE_STRESS_PA,
-  isWedging,
-  type OneWayGeometry,
-  raceTorque,
-  rollOverTorque,
-  wedgeStress,
 } from '@plucky/core'
 import type { BenchView } from '../power-flow/use-bench.js'
 import { viewStore } from '../state/view.js'
 import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { CompanionParts } from './CompanionParts.js'
 import { compared } from './compared.js'
-import { FlexPlateJointDetails } from '../fit-up/Joints.js'
-import { LockupDetails } from './LockupDetails.js'
+import { PART_VIEWS, ratingNote } from '../parts/registry.js'
 import { SideBySide } from './SideBySide.js'
 import { TableHead } from '../ui/TableHead.js'
 
@@ -93,14 +84,14 @@ export function StationDetails({ unit, content, bench, proposal, withCandidate }
   const station = unit.stations.find((s) => s.id === bench.station)
   const verdict = verdictIn(bench.answer, bench.station)
   if (!station || !verdict) return null
+  const { Details } = PART_VIEWS[station.kind]
   return (
     <Box fontSize="13.5px">
       <Changes unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
       {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       <Used part={bench.candidate ?? bench.fitted} />
       <Cases unit={unit} brief={brief} bench={bench} verdict={verdict} />
-      {(station.kind === 'flex-plate' || station.kind === 'bolts') && <FlexPlateJointDetails content={content} />}
-      {station.kind === 'lockup' && <LockupDetails content={content} unit={unit} />}
+      {Details && <Details content={content} unit={unit} />}
       <Basis unit={unit} brief={brief} bench={bench} station={station} verdict={verdict} />
       <SideBySide content={content} station={station} verdict={verdict} />
     </Box>
@@ -228,35 +219,13 @@ function Basis({
       )}
       {onlyStated && 'Rated by stated limits only. '}
       {judged && `${origins.join(', ')}. `}
-      {oneWayWords(bench.fitted, bench.arrived, verdict)}
+      {bench.fitted && ratingNote(bench.fitted, bench.arrived, verdict)}
       {limits.limits
         .map((limit) => limitWords(limit))
         .filter(Boolean)
         .join(' ')}
     </Text>
   )
-}
-
-/** How hard a one-way clutch presses its race at worst, and what one scaled from the one that came in would hold. */
-function oneWayWords(fitted: Part | undefined, arrived: Part | undefined, { worst }: StationVerdict): string {
-  if (fitted?.kind !== 'one-way' || !isWedging(fitted.geometry) || !worst) return ''
-  const pressed = wedgeStress(fitted.geometry, worst.demandNm)
-  const words = `Peak race contact stress ${quantity(pressed, 'ksi')}, limit ${quantity(WEDGE_STRESS_PA[fitted.geometry.elementKind], 'ksi')}${raceWords(fitted.geometry)}. `
-  const known =
-    arrived?.kind === 'one-way' && arrived.id !== fitted.id
-      ? arrived.stated.find(({ torqueNm }) => torqueNm !== undefined)?.torqueNm
-      : undefined
-  if (known === undefined || arrived?.kind !== 'one-way') return words
-  return `${words}Scaled from the as-received clutch by element count, length and race radius: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
-}
-
-/** What the outer race and the sprags themselves bear, where that is known. */
-function raceWords(clutch: OneWayGeometry): string {
-  const [race, over] = [raceTorque(clutch), rollOverTorque(clutch)]
-  return [
-    race === undefined ? '' : `; outer race good for ${quantity(race, 'lb-ft')}`,
-    over === undefined ? '' : `; sprags roll over at ${quantity(over, 'lb-ft')}`,
-  ].join('')
 }
 
 /** A stated figure that needs a word: how a power became a torque, or why it does not count. */

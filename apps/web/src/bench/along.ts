@@ -1,6 +1,6 @@
 import { placeName } from '@plucky/contract'
 import { placeKey, type StationVerdict } from '@plucky/core'
-import type { Dimension, Drawing } from './drawing.js'
+import type { Dimension, Drawing } from '../parts/drawing.js'
 import type { Frame } from './frame.js'
 
 /** A label along the outline. `level` is its text line, counted from the outline, so that labels do not overlap. */

@@ -1,6 +1,7 @@
 import { DEFAULT_RULES, placeKey, stationLimits, type Part, type Unit } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
-import { differing, drawPart } from './draw-part.js'
+import { differing } from '../parts/differing.js'
+import { drawPart } from '../parts/registry.js'
 
 const { units, shelf } = demoShop()
 const unit = units[0] as Unit

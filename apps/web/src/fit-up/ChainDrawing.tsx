@@ -1,7 +1,7 @@
 import { CLOSING_WORDS, fitLength } from '@plucky/contract'
 import type { ClosingId, FitReport, LengthEntry } from '@plucky/core'
 import { useRef } from 'react'
-import { box } from '../bench/drawing.js'
+import { box } from '../parts/drawing.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'
 import { lengthsOf, setLabels, shownOf, standsOf, type Radii, type Shown, type Stands } from './chain-layout.js'

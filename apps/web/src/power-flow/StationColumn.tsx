@@ -2,7 +2,7 @@ import { quantity, shownFigure, stationName } from '@plucky/contract'
 import { CASE, type DutyCase, type Part, type Station, type StationVerdict, type Unit } from '@plucky/core'
 import { ink } from '../ui/theme.js'
 import { laneOf, ROWS, type Column } from './flow-layout.js'
-import { GLYPHS } from './glyphs.js'
+import { PART_VIEWS } from '../parts/registry.js'
 import type { Reading } from './readings.js'
 
 /** One station in the case shown. */
@@ -27,7 +27,7 @@ const AWAY = 13
 /** The drawn station: hatched where it is the weakest, faint where it is idle, swung clear where it hangs idle, in oil color where it makes pressure. */
 export function StationMark({ column, part, reading, weakest, last, chosen, alone }: StationProps) {
   const { station, x, y, width, height } = column
-  const Glyph = GLYPHS[station.kind]
+  const { Glyph } = PART_VIEWS[station.kind]
   const makesPressure = station.load.at === 'none' && station.strip.lane !== 'beside'
   const live = reading.live || laneOf(station) === 'aside'
   const stroke = weakest ? ink('break') : live ? ink('ink') : ink('inkSoft')

@@ -12,7 +12,7 @@ import {
 } from '@plucky/core'
 import { memo, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
-import { drawShaft } from '../bench/draw-shaft.js'
+import { drawShaft } from '../parts/shaft/drawing.js'
 import { HalfDrawing } from '../bench/HalfDrawing.js'
 import { ink } from '../ui/theme.js'
 import { useWidth } from '../ui/use-width.js'

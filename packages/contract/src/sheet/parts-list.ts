@@ -1,5 +1,5 @@
 import papaparse from 'papaparse'
-import { PART_KIND_WORDS } from '../words/option-labels.js'
+import { PART_WORDS } from '../parts/part-words.js'
 import { capital } from '../words/format.js'
 import { stationName } from '../words/station-name.js'
 import { evaluateJob } from '../files/evaluate-job.js'
@@ -32,7 +32,7 @@ export function partsList(file: JobFile, { number, revision }: SheetHead): strin
       const { price, hours } = operation
       return [{ ...at, item: operation.name, id: operation.id, maker: '', kind: 'operation', supply: 'labor', price, hours }]
     })
-    return [{ ...at, item, id, maker, kind: PART_KIND_WORDS[kind], supply, price: bought?.price ?? 0, hours: bought?.hours ?? 0 }, ...works]
+    return [{ ...at, item, id, maker, kind: PART_WORDS[kind].name, supply, price: bought?.price ?? 0, hours: bought?.hours ?? 0 }, ...works]
   })
   const kits = cost.lines.flatMap((line): Row[] => {
     if (line.what !== 'kit') return []

@@ -1,3 +1,4 @@
+import { PART_WORDS } from '../parts/part-words.js'
 import { asReceived } from '../dto/job.dto.js'
 import {
   DEFAULT_RULES,
@@ -177,18 +178,9 @@ function stationOf(now: EvaluatedJob, arrived: EvaluatedJob, station: Station): 
     changed: isChanged(file, station.id),
     holds: verdict && !carriesNothing(verdict) ? heldInWords(verdict.held) : '—',
     ...figuresOf(now, verdict),
-    ...(station.load.at === 'none' ? { where: part ? (WITHOUT_TORQUE[station.kind] ?? '—') : '—' } : {}),
+    ...(station.load.at === 'none' ? { where: part ? (PART_WORDS[station.kind].withoutTorque ?? '—') : '—' } : {}),
     reason: reasonOf(now, arrived, station),
   }
-}
-
-/** What stations do that carry no torque. */
-const WITHOUT_TORQUE: Partial<Record<Station['kind'], string>> = {
-  pump: 'supplies line pressure',
-  valves: 'supplies line pressure',
-  bolts: 'clamps the flex plate',
-  'motor-plate': 'between block and case',
-  pilot: 'locates converter in crank',
 }
 
 function figuresOf(

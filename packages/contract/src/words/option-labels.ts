@@ -26,7 +26,6 @@ import {
   type LubeNode,
   type OneWayKind,
   type PilotMake,
-  type PartKind,
   type PlateClass,
   type PressureSource,
   type Skill,
@@ -91,23 +90,6 @@ export const PLATE_CLASS_WORDS: Record<PlateClass, string> = {
   stock: 'stock',
   'stamped-heavy': 'stamped, heavy',
   'double-or-machined': 'double-thickness or machined',
-}
-export const PART_KIND_WORDS: Record<PartKind, string> = {
-  'flex-plate': 'flex plate',
-  converter: 'converter',
-  lockup: 'lockup clutch',
-  shaft: 'shaft',
-  hub: 'hub and joint',
-  pack: 'clutch pack',
-  band: 'band',
-  'one-way': 'one-way clutch',
-  'gear-set': 'gear set',
-  shell: 'shell or drum',
-  pump: 'oil pump',
-  valves: 'pressure regulator',
-  bolts: 'bolts',
-  'motor-plate': 'motor plate',
-  pilot: 'pilot',
 }
 export const CENTRING_WORDS: Record<Centring, string> = { ring: 'a machined register', tabs: 'bent tabs', bolts: 'its bolts only' }
 export const BOLTED_JOINT_WORDS = { crank: 'crank joint', converter: 'converter joint' } as const

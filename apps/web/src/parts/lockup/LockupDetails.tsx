@@ -14,9 +14,9 @@ import {
   toShown,
 } from '@plucky/contract'
 import { fittedConverter, lockupReport, type LockupReport, type Unit } from '@plucky/core'
-import { specInputOf } from '../state/verdicts.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
-import { TableHead } from '../ui/TableHead.js'
+import { specInputOf } from '../../state/verdicts.js'
+import { PLAIN_TABLE } from '../../ui/plain-table.js'
+import { TableHead } from '../../ui/TableHead.js'
 
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
 export function LockupDetails({ content, unit }: { content: JobContent; unit: Unit }) {

@@ -1,6 +1,6 @@
 import { figure, LOCKUP_LINING_WORDS, quantity, shownFigure } from '@plucky/contract'
 import { damperStopTorque, type LockupGeometry, meanRadius } from '@plucky/core'
-import { box, type Drawing, type DrawnPath } from './drawing.js'
+import { box, type Drawing, type DrawnPath } from '../drawing.js'
 
 const mm = (metres: number) => metres * 1000
 /** Room at the left for the pilot's boss. */

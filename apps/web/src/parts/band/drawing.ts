@@ -1,6 +1,6 @@
 import { figure, quantity, shownFigure } from '@plucky/contract'
 import { type Geometries } from '@plucky/core'
-import { box, half, ring, type Drawing } from './drawing.js'
+import { box, half, ring, type Drawing } from '../drawing.js'
 
 const mm = (metres: number) => metres * 1000
 

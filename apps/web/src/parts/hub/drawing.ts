@@ -1,6 +1,6 @@
 import { quantity } from '@plucky/contract'
 import { pitchDiameter, type HubGeometry } from '@plucky/core'
-import { box, fillet, type Dimension, type Drawing, type DrawnPath } from './drawing.js'
+import { box, fillet, type Dimension, type Drawing, type DrawnPath } from '../drawing.js'
 
 const mm = (metres: number) => metres * 1000
 const inch = (metres: number) => quantity(metres, 'in')
