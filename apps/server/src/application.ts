@@ -99,7 +99,8 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   })
   app.use(served)
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const screen = request.method === 'GET' && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
+    const screen =
+      (request.method === 'GET' || request.method === 'HEAD') && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
     if (!screen) return next()
     response.setHeader('Cache-Control', 'no-cache')
     served(Object.assign(Object.create(request) as Request, { url: '/index.html', originalUrl: '/index.html' }), response, next)

@@ -121,3 +121,27 @@ describe('while the database', () => {
     await http().get('/api/health/ready').expect(200)
   })
 })
+
+describe('refusals', () => {
+  it('are problem details (RFC 9457) with every problem', async () => {
+    const { body, headers } = await http().get('/api/jobs/4711').expect(404)
+    expect(headers['content-type']).toMatch(/^application\/problem\+json/)
+    const own = { code: 'job-unknown', path: 'number' }
+    const detail = 'There is no job 4711.'
+    expect(body).toEqual({
+      type: 'about:blank',
+      title: 'Not Found',
+      status: 404,
+      detail,
+      ...own,
+      errors: [{ ...own, sentence: detail }],
+    })
+  })
+  it('of a method that a path does not have name those that it has', async () => {
+    const { body, headers } = await http().delete('/api/jobs/1/answer').expect(405)
+    expect(headers['allow']).toBe('GET, HEAD')
+    expect(errorsOf(body)).toMatchObject([{ code: 'method-not-allowed' }])
+    await http().delete('/api/no-such-path').expect(404)
+    await http().head('/api/jobs/1').expect(200)
+  })
+})

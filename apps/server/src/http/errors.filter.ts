@@ -1,6 +1,8 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common'
 import type { Request, Response } from 'express'
+import { STATUS_CODES } from 'node:http'
 import { describeError, failureOf, type Failure } from '../database/failures.js'
+import { allowedMethods, fullPath } from './allowed-methods.js'
 import { bodyLimit } from './guard.js'
 import { Refusal, refuse } from './refusal.js'
 
@@ -14,7 +16,25 @@ const FAILURES: Readonly<Record<Failure, () => Refusal>> = {
   'not-storable': () => refuse(422, 'value-not-storable'),
 }
 
-/** Every error leaves as a list of problems: code, path, sentence. What we did not expect is logged with its cause. */
+/**
+ * Problem details of a refusal (RFC 9457). `detail` is the sentence of the first problem; `errors` has every problem with its code, path and
+ * sentence.
+ */
+export function problemDetails(refusal: Refusal): object {
+  const status = refusal.getStatus()
+  const [first] = refusal.problems
+  return {
+    type: 'about:blank',
+    title: STATUS_CODES[status],
+    status,
+    detail: first?.sentence,
+    code: first?.code,
+    path: first?.path,
+    errors: refusal.problems,
+  }
+}
+
+/** Answers every error with problem details. Unexpected errors are logged with their cause. */
 @Catch()
 export class ErrorsFilter implements ExceptionFilter {
   private readonly log = new Logger('Errors')
@@ -26,10 +46,22 @@ export class ErrorsFilter implements ExceptionFilter {
     const refusal = this.refusalFor(error, request)
     const status = refusal.getStatus()
     if (!(error instanceof Refusal) && (status >= 500 || failureOf(error)))
-      this.log.error(`${request.method} ${request.path}: ${describeError(error)}`)
+      this.log.error(`${request.method} ${fullPath(request)}: ${describeError(error)}`)
     if (response.headersSent) return void response.destroy()
     if (status === 503) response.setHeader('Retry-After', RETRY_AFTER_S)
-    response.status(status).json({ errors: refusal.problems })
+    if (status === 405) response.setHeader('Allow', allowedMethods(request))
+    response
+      .status(status)
+      .type('application/problem+json')
+      .send(JSON.stringify(problemDetails(refusal)))
+  }
+
+  private notFound(request: Request): Refusal {
+    const [path, method] = [fullPath(request), request.method]
+    const allowed = allowedMethods(request)
+    return allowed.length > 0
+      ? refuse(405, 'method-not-allowed', '', { path, method, allowed: allowed.join(', ') })
+      : refuse(404, 'not-found', '', { path })
   }
 
   private refusalFor(error: unknown, request: Request): Refusal {
@@ -39,14 +71,14 @@ export class ErrorsFilter implements ExceptionFilter {
     const type = (error as { type?: unknown } | null)?.type
     if (type === 'entity.parse.failed') return refuse(400, 'json-unreadable')
     if (type === 'entity.too.large' || (error instanceof HttpException && error.getStatus() === 413))
-      return refuse(413, 'too-large', '', { most: bodyLimit(request.path) })
+      return refuse(413, 'too-large', '', { most: bodyLimit(fullPath(request)) })
     if (!(error instanceof HttpException)) {
       const status = Number((error as { status?: unknown } | null)?.status)
       return status >= 400 && status < 500
         ? refuse(status, 'request-refused', '', { reason: String((error as Error).message) })
         : refuse(500, 'internal-error')
     }
-    if (error.getStatus() === 404) return refuse(404, 'not-found', '', { path: request.path })
+    if (error.getStatus() === 404) return this.notFound(request)
     if (/JSON/.test(error.message) && error.getStatus() === 400) return refuse(400, 'json-unreadable')
     if (error.getStatus() < 500) return refuse(error.getStatus(), 'request-refused', '', { reason: error.message })
     return refuse(500, 'internal-error')

@@ -1,6 +1,6 @@
 import { HttpException } from '@nestjs/common'
-import { capped, toProblem, type Problem } from '@plucky/contract'
-import { fault, type Fault } from '@plucky/core'
+import { capped, problem, type Problem, type ProblemCode, type ProblemValues } from '@plucky/contract'
+import type { ValuesOf } from '@plucky/core'
 
 /** A request that is refused, with every problem in words. */
 export class Refusal extends HttpException {
@@ -12,8 +12,9 @@ export class Refusal extends HttpException {
   }
 }
 
-export const refuse = (status: number, code: string, path = '', values: Fault['values'] = {}): Refusal =>
-  new Refusal(status, [toProblem(fault(code, path, values))])
+/** A refused request with one problem. The compiler asks for the values of its code. */
+export const refuse = <C extends ProblemCode>(status: number, code: C, path = '', ...values: ValuesOf<ProblemValues[C]>): Refusal =>
+  new Refusal(status, [problem(code, path, ...values)])
 
 /** The value of a check, or a refusal with its problems. */
 export function accepted<T>(checked: { ok: true; value: T } | { ok: false; problems: readonly Problem[] }): T {

@@ -89,7 +89,7 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
 
   async one(id: string): Promise<PhotoRow> {
     const row = /^[0-9a-f]{64}$/.test(id) ? await this.rows.findByPk(id) : null
-    if (!row) throw refuse(404, 'photo-unknown', 'id', { id: id.slice(0, 64) })
+    if (!row) throw refuse(404, 'photo-unknown', 'id')
     return row
   }
 

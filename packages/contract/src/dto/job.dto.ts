@@ -3,7 +3,6 @@ import {
   EMPTY_BOOK,
   engineOfBrief,
   fitFaults,
-  fault,
   type Book,
   type Brief,
   type BriefEngine,
@@ -25,7 +24,7 @@ import {
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
 import { PRESSURE_SOURCE_WORDS } from '../words/option-labels.js'
-import { toProblem, type Problem } from '../words/error-messages.js'
+import { problem, toProblem, type Problem } from '../words/error-messages.js'
 import { BookDto, bookProblems } from './book.dto.js'
 import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
@@ -220,7 +219,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
 /** Checks the unit, variant, stations, parts and operations that a job of valid shape names. The part of `checkJob` that depends on the shop. */
 export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
   const unit = lookup.unit(job.unitId)
-  if (!unit) return [toProblem(fault('unit-unknown', 'unitId', { unit: job.unitId }))]
+  if (!unit) return [problem('unit-unknown', 'unitId', { unit: job.unitId })]
   return [
     ...variantProblems(unit, job.variantId),
     ...fitProblems(unit, job.spec.fits, 'spec.fits', lookup.part),
@@ -233,7 +232,7 @@ export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
 const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
   variantId === null || unit.variants?.some((v) => v.id === variantId)
     ? []
-    : [toProblem(fault('variant-unknown', 'variantId', { unit: unit.name, variant: variantId }))]
+    : [problem('variant-unknown', 'variantId', { unit: unit.name, variant: variantId })]
 
 /** Names against values that are text each, then against what the unit has. */
 function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {
@@ -249,16 +248,16 @@ function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
   return Object.entries(spec.works).flatMap(([stationId, ids]) => {
     const path = `spec.works.${stationId}`
     const station = unit.stations.find((s) => s.id === stationId)
-    if (!station) return [toProblem(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (!station) return [problem('station-unknown', path, { station: stationId, unit: unit.name })]
     if (!Array.isArray(ids)) return [{ code: 'list-expected', path, sentence: 'Operations at a station are a list of their ids.' }]
     const part = lookup.part(spec.fits[stationId] ?? '')
-    if (!part) return [toProblem(fault('operation-on-nothing', path, { station: station.name }))]
+    if (!part) return [problem('operation-on-nothing', path, { station: station.name })]
     return ids.flatMap((id, i) => {
       const operation = typeof id === 'string' ? lookup.operation(id) : undefined
       const at = `${path}.${i}`
-      return (
-        operation ? operationFaults(unit, stationId, part, operation, at) : [fault('operation-unknown', at, { operation: String(id) })]
-      ).map(toProblem)
+      return operation
+        ? operationFaults(unit, stationId, part, operation, at).map(toProblem)
+        : [problem('operation-unknown', at, { operation: String(id) })]
     })
   })
 }
@@ -266,10 +265,9 @@ function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
 function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, partOf: (id: string) => Part | undefined): Problem[] {
   return Object.entries(fits).flatMap(([stationId, partId]) => {
     const path = `${under}.${stationId}`
-    if (!unit.stations.some((s) => s.id === stationId))
-      return [toProblem(fault('station-unknown', path, { station: stationId, unit: unit.name }))]
+    if (!unit.stations.some((s) => s.id === stationId)) return [problem('station-unknown', path, { station: stationId, unit: unit.name })]
     if (partId === null) return []
     const part = typeof partId === 'string' ? partOf(partId) : undefined
-    return (part ? fitFaults(unit, stationId, part, path) : [fault('part-unknown', path, { part: String(partId) })]).map(toProblem)
+    return part ? fitFaults(unit, stationId, part, path).map(toProblem) : [problem('part-unknown', path, { part: String(partId) })]
   })
 }

@@ -1,7 +1,7 @@
-import { fault, PART_KINDS, SKILLS, type Kit, type Operation, type PartKind, type Skill } from '@plucky/core'
+import { PART_KINDS, SKILLS, type Kit, type Operation, type PartKind, type Skill } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, Named, OneOf, Shapes, Slug, Slugs } from './decorators.js'
-import { toProblem } from '../words/error-messages.js'
+import { problem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
 import { FeaturesDto } from './features.dto.js'
 import { SKILL_WORDS } from '../words/option-labels.js'
@@ -51,6 +51,6 @@ export function checkKit(plain: unknown): Checked<Kit> {
   if (!shape.ok) return shape
   const named = Object.entries(shape.value.parts)
   if (named.length < 2 || named.some(([, id]) => typeof id !== 'string'))
-    return { ok: false, problems: [toProblem(fault('kit-too-small', 'parts', { count: named.length }))] }
+    return { ok: false, problems: [problem('kit-too-small', 'parts', { count: named.length })] }
   return { ok: true, value: shape.value }
 }

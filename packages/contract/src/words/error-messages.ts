@@ -1,4 +1,5 @@
-import type { Fault } from '@plucky/core'
+import type { Fault, FaultValues, ValuesOf } from '@plucky/core'
+import type { RequestProblemValues } from './request-problem-values.js'
 import { figure, quantity } from './format.js'
 
 /** What a person reads: a stable code, where, and a sentence that says what is allowed. */
@@ -8,14 +9,18 @@ export interface Problem {
   readonly sentence: string
 }
 
-type Values = Fault['values']
-const n = (values: Values, key: string): number => Number(values[key])
-const inch = (values: Values, key: string) => quantity(n(values, key), 'in')
-const rpm = (values: Values, key: string) => quantity(n(values, key), 'rpm')
-const lbft = (values: Values, key: string) => quantity(n(values, key), 'lb-ft')
+/** Values of every code that has a sentence: those of the core, and those of requests. */
+export interface ProblemValues extends FaultValues, RequestProblemValues {}
 
-/** Every fault of the core in words; the only place where they are said. */
-const SENTENCES: Record<string, (v: Values) => string> = {
+export type ProblemCode = keyof ProblemValues
+
+type Numbers<K extends string> = Readonly<Record<K, number>>
+const inch = <K extends string>(values: Numbers<K>, key: K) => quantity(values[key], 'in')
+const rpm = <K extends string>(values: Numbers<K>, key: K) => quantity(values[key], 'rpm')
+const lbft = <K extends string>(values: Numbers<K>, key: K) => quantity(values[key], 'lb-ft')
+
+/** The sentence of every code. */
+const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string } = {
   'curve-too-few-points': (v) => `An engine curve needs at least two points (got ${v.count}). Add points with rising rpm.`,
   'curve-speed-not-rising': (v) =>
     `The rpm must rise from point to point: ${rpm(v, 'speedRadPerS')} comes after ${rpm(v, 'beforeRadPerS')}. Sort the points or correct the value.`,
@@ -32,7 +37,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'correction-not-for-kind': () =>
     'Weather correction applies only to naturally aspirated gasoline engines. For boosted or diesel engines choose “none”, or remove the factor on the dyno sheet.',
   'correction-too-large': (v) =>
-    `The correction for this air would be ${n(v, 'factor').toFixed(3)}; only ${v.least} to ${v.most} is allowed (SAE J1349). Test closer to standard weather, or check the barometer.`,
+    `The correction for this air would be ${v.factor.toFixed(3)}; only ${v.least} to ${v.most} is allowed (SAE J1349). Test closer to standard weather, or check the barometer.`,
   'threshold-outside-curve': (v) =>
     `The boost threshold must be within the curve, ${figure(rpmOf(v, 'fromRadPerS'))} to ${figure(rpmOf(v, 'toRadPerS'))} rpm (got ${figure(rpmOf(v, 'thresholdRadPerS'))} rpm).`,
   'table-too-short': (v) => `A converter table needs at least three rows (got ${v.count}).`,
@@ -42,11 +47,11 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'torque-ratio-not-positive': (v) => `Row ${v.row}: torque ratio must be above zero (got ${v.torqueRatio}).`,
   'k-factor-not-positive': (v) => `Row ${v.row}: K-factor must be above zero.`,
   'more-out-than-in': (v) =>
-    `Row ${v.row}: speed ratio ${v.speedRatio} times torque ratio ${v.torqueRatio} is ${n(v, 'efficiency').toFixed(3)}: output power would exceed input power. Check both columns.`,
+    `Row ${v.row}: speed ratio ${v.speedRatio} times torque ratio ${v.torqueRatio} is ${v.efficiency.toFixed(3)}: output power would exceed input power. Check both columns.`,
   'rating-against-table': (v) =>
-    `The stall rating gives a K-factor of ${quantity(n(v, 'ratedK'), 'rpm/√lb-ft', 1)}, the measured table ${quantity(n(v, 'measuredK'), 'rpm/√lb-ft', 1)}; one of them is wrong or is from another converter.`,
+    `The stall rating gives a K-factor of ${quantity(v.ratedK, 'rpm/√lb-ft', 1)}, the measured table ${quantity(v.measuredK, 'rpm/√lb-ft', 1)}; one of them is wrong or is from another converter.`,
   'notch-off-piston': (v) => `"${v.name}" must be on the piston, at a radius from ${inch(v, 'innerM')} to ${inch(v, 'outerM')}.`,
-  'thread-too-coarse': (v) => `A thread pitch of ${quantity(n(v, 'pitchM'), 'mm pitch')} is too coarse for a bolt of ${inch(v, 'boltM')}.`,
+  'thread-too-coarse': (v) => `A thread pitch of ${quantity(v.pitchM, 'mm pitch')} is too coarse for a bolt of ${inch(v, 'boltM')}.`,
   'grade-unknown': (v) => `Unknown bolt grade "${v.gradeId}". Choose one from the list.`,
   'pilot-outside-pads': (v) => `The pilot must be smaller than the pad circle of ${inch(v, 'circleM')} (got ${inch(v, 'pilotM')}).`,
   'wall-through-pilot': (v) =>
@@ -54,7 +59,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'beyond-the-hub': (v) => `This must be less than the converter height of ${inch(v, 'heightM')} (got ${inch(v, 'depthM')}).`,
   'clearance-repeated': (v) => `Two clearances are named "${v.name}". Names must be unique.`,
   'bounds-crossed': (v) =>
-    `The minimum must be less than the maximum of ${quantity(n(v, 'mostM'), 'in', 4)} (got ${quantity(n(v, 'leastM'), 'in', 4)}).`,
+    `The minimum must be less than the maximum of ${quantity(v.mostM, 'in', 4)} (got ${quantity(v.leastM, 'in', 4)}).`,
   'steel-unknown': (v) => `Unknown steel "${v.steelId}". Choose one from the list.`,
   'shaft-without-section': () => 'A shaft needs at least one section.',
   'diameter-not-positive': (v) => `Section "${v.section}": the diameter must be above zero.`,
@@ -66,7 +71,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'cross-hole-too-large': (v) =>
     `Section "${v.section}": a cross hole up to ${inch(v, 'mostM')} (0.3 × diameter) can be rated (got ${inch(v, 'holeM')}).`,
   'yield-above-tensile': (v) =>
-    `Certified yield must be below tensile strength (got yield ${quantity(n(v, 'yieldPa'), 'ksi')}, tensile ${quantity(n(v, 'ultimatePa'), 'ksi')}).`,
+    `Certified yield must be below tensile strength (got yield ${quantity(v.yieldPa, 'ksi')}, tensile ${quantity(v.ultimatePa, 'ksi')}).`,
   'feature-off-shaft': (v) =>
     `"${v.name}" must be on the shaft, which is ${inch(v, 'lengthM')} long (position entered: ${inch(v, 'fromFrontM')}).`,
   'bushing-above-bore': (v) =>
@@ -83,7 +88,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'hub-not-over-seat': (v) =>
     `Press joint "${v.joint}": hub OD ${inch(v, 'hubM')} must be larger than the press fit diameter of ${inch(v, 'seatM')}.`,
   'press-yields-hub': (v) =>
-    `Press joint "${v.joint}": this interference stresses the hub to ${quantity(n(v, 'hoopPa'), 'ksi')}, above its yield of ${quantity(n(v, 'yieldPa'), 'ksi')}. Use less interference or a larger hub.`,
+    `Press joint "${v.joint}": this interference stresses the hub to ${quantity(v.hoopPa, 'ksi')}, above its yield of ${quantity(v.yieldPa, 'ksi')}. Use less interference or a larger hub.`,
   'windows-round-neck': (v) => `The windows remove ${inch(v, 'takenM')} of the ${inch(v, 'roundM')} neck circumference. No metal is left.`,
   'lining-radii-crossed': (v) =>
     `Friction face inner radius must be smaller than the outer radius of ${inch(v, 'outerM')} (got ${inch(v, 'innerM')}).`,
@@ -146,7 +151,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'fault-of-another-kind': (v) => `"${v.name}" can't be ${v.kind}; it can be: ${v.kinds}.`,
   'radii-crossed': (v) => `Inner radius must be smaller than the outer radius of ${inch(v, 'outerM')} (got ${inch(v, 'innerM')}).`,
   'sun-of-other-teeth': (v) =>
-    `A ${v.teeth}-tooth sun of this module has a pitch radius of ${quantity(n(v, 'expectedM'), 'mm')} (got ${quantity(n(v, 'radiusM'), 'mm')}).`,
+    `A ${v.teeth}-tooth sun of this module has a pitch radius of ${quantity(v.expectedM, 'mm')} (got ${quantity(v.radiusM, 'mm')}).`,
   'load-unknown': (v) => `There is no joint, clutch or band named "${v.name}".`,
   'load-set-unknown': (v) => `There is no gear set named "${v.name}".`,
   'station-repeated': (v) => `Two stations have the id "${v.id}".`,
@@ -195,17 +200,27 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'disk-full': () => 'The disk of the server is full. Nothing was saved. Free some space; saving goes on by itself.',
   busy: () => 'The server is busy. Nothing was changed. Try again in a few seconds.',
   'stores-contended': () => 'The database is busy with other changes: this may not have been saved. Retrying automatically.',
+  'method-not-allowed': (v) => `${v.path} does not accept ${v.method}. Allowed: ${v.allowed}.`,
   'not-found': (v) => `Not found: ${v.path}.`,
   'request-refused': (v) => `The server rejected this request: ${v.reason}`,
   'internal-error': () => 'Server error: this may not have been saved. Try again; if it persists, check the server log.',
   'stores-unreachable': () => 'The database is not responding: this may not have been saved. Retrying automatically.',
 }
 
-const rpmOf = (v: Values, key: string) => (n(v, key) * 60) / (2 * Math.PI)
+/** Every code that has a sentence. */
+export const PROBLEM_CODES = Object.keys(SENTENCES) as readonly ProblemCode[] // Object.keys loses the type of the keys.
 
-/** A fault in words. A code without a sentence is a defect, so it is thrown. */
-export function toProblem(fault: Fault): Problem {
-  const sentence = SENTENCES[fault.code]
-  if (!sentence) throw new Error(`No sentence for fault "${fault.code}" at ${fault.path}.`)
-  return { code: fault.code, path: fault.path, sentence: sentence(fault.values) }
+const rpmOf = <K extends string>(values: Numbers<K>, key: K) => (values[key] * 60) / (2 * Math.PI)
+
+const worded = <C extends ProblemCode>(code: C, path: string, values: ProblemValues[C]): Problem => {
+  const sentence: (v: ProblemValues[C]) => string = SENTENCES[code]
+  return { code, path, sentence: sentence(values) }
 }
+
+/** A problem with its sentence. The compiler asks for the values of its code. */
+export const problem = <C extends ProblemCode>(code: C, path: string, ...[values]: ValuesOf<ProblemValues[C]>): Problem =>
+  // Only a code without values is called without them.
+  worded(code, path, (values ?? {}) as ProblemValues[C])
+
+/** An invalid input of the core with its sentence. */
+export const toProblem = ({ code, path, values }: Fault): Problem => worded(code, path, values)

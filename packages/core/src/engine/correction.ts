@@ -79,13 +79,11 @@ export function flywheelFactor(measured: Measurement, kind: EngineKind): Result<
     case 'j1349':
       return good(onFlywheel)
     case 'older':
-      return naturallyAspirated(kind)
-        ? good(onFlywheel / OLDER_OVER_J1349)
-        : bad(fault('correction-not-for-kind', 'measured.correction', { kind }))
+      return naturallyAspirated(kind) ? good(onFlywheel / OLDER_OVER_J1349) : bad(fault('correction-not-for-kind', 'measured.correction'))
     case 'factor':
       return factor === undefined ? bad(fault('factor-not-stated', 'measured.factor')) : good(onFlywheel / factor)
     case 'observed': {
-      if (!naturallyAspirated(kind)) return bad(fault('correction-not-for-kind', 'measured.correction', { kind }))
+      if (!naturallyAspirated(kind)) return bad(fault('correction-not-for-kind', 'measured.correction'))
       if (!air) return bad(fault('air-not-stated', 'measured.air'))
       const cf = j1349Factor(dryPressure(air), air.temperatureK)
       return cf >= J1349_SPAN.least && cf <= J1349_SPAN.most

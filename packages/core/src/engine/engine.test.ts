@@ -91,8 +91,8 @@ describe('engine from headline figures', () => {
     const tooLow = headlineFaults({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
     const tooHigh = headlineFaults({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })
     for (const [fault] of [tooLow, tooHigh]) {
-      expect(fault?.code).toBe('headline-inconsistent')
-      const middle = (Number(fault?.values['aboveNm']) + Number(fault?.values['belowNm'])) / 2
+      if (fault?.code !== 'headline-inconsistent') throw new Error(fault?.code)
+      const middle = (fault.values.aboveNm + fault.values.belowNm) / 2
       expect(headlineFaults({ ...good, peakTorqueNm: middle })).toEqual([])
     }
     expect(headlineFaults({ ...good, redlineRadPerS: good.peakPowerSpeedRadPerS - 1 })[0]?.code).toBe('headline-speeds-out-of-order')

@@ -44,7 +44,7 @@ export function headlineFaults(h: Headline): Fault[] {
       }),
     )
   if (h.idleTorqueNm !== undefined && !(h.idleTorqueNm > 0 && h.idleTorqueNm <= h.peakTorqueNm))
-    faults.push(fault('idle-torque-out-of-range', 'idleTorqueNm', { idleTorqueNm: h.idleTorqueNm, peakTorqueNm: h.peakTorqueNm }))
+    faults.push(fault('idle-torque-out-of-range', 'idleTorqueNm', { peakTorqueNm: h.peakTorqueNm }))
   return faults
 }
 

@@ -1,3 +1,4 @@
+import type { FaultValues } from '../quantity/fault-values.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { LEAST_PINION, pinionPair, pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
@@ -24,7 +25,7 @@ export const compoundPartner = (set: PlanetarySet, sets: readonly PlanetarySet[]
  */
 export function assemblyFaults(set: PlanetarySet, path: string, sets: readonly PlanetarySet[] = [set]): Fault[] {
   const { sunTeeth, ringTeeth, pinions } = set
-  const values = { set: set.id, sunTeeth, ringTeeth, pinions }
+  const values: SetValues = { set: set.id, sunTeeth, ringTeeth, pinions }
   if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [fault('teeth-not-whole', path, values)]
   if (ringTeeth - sunTeeth < 2 * LEAST_PINION)
     return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
@@ -38,7 +39,9 @@ export function assemblyFaults(set: PlanetarySet, path: string, sets: readonly P
   return faults
 }
 
-function pairFaults(set: PlanetarySet, path: string, partner: PlanetarySet | undefined, values: Fault['values']): Fault[] {
+type SetValues = FaultValues['pinions-not-spaced']
+
+function pairFaults(set: PlanetarySet, path: string, partner: PlanetarySet | undefined, values: SetValues): Fault[] {
   const faults = whole((set.ringTeeth - set.sunTeeth) / set.pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
   if (partner && partner.ringTeeth !== set.ringTeeth)
     return [...faults, fault('compound-rings-differ', `${path}.ringTeeth`, { ...values, other: partner.id, otherTeeth: partner.ringTeeth })]

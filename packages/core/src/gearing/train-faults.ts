@@ -27,7 +27,7 @@ function unknownMembers(train: GearTrain): Fault[] {
   return [
     ...unless(false, 'input', train.input),
     ...unless(false, 'output', train.output),
-    ...(train.input === train.output ? [fault('output-is-input', 'output', { member: train.input })] : []),
+    ...(train.input === train.output ? [fault('output-is-input', 'output')] : []),
     ...ends('sets', ['sun', 'ring', 'carrier']),
     ...ends('joints', ['a', 'b']),
     ...ends('elements', ['a', 'b', 'pistonOn']),
@@ -88,5 +88,5 @@ function repeatedNames(train: GearTrain): Fault[] {
   )
 }
 
-const repeated = (code: string, names: readonly string[], pathOf: (i: number) => string): Fault[] =>
+const repeated = (code: 'listed-twice' | 'name-repeated', names: readonly string[], pathOf: (i: number) => string): Fault[] =>
   names.flatMap((name, i) => (names.indexOf(name) === i ? [] : [fault(code, pathOf(i), { name })]))

@@ -1,18 +1,36 @@
-/**
- * What is wrong with an input, where, and with which figures. The words live in one place, at the edge that speaks to people;
- * the core gives a stable code, a path into the input and the values that the sentence needs.
- */
-export interface Fault {
-  readonly code: string
+import type { FaultValues, NoValues } from './fault-values.js'
+
+export type FaultCode = keyof FaultValues
+
+/** One code of an invalid input, where it is, and the values that its sentence needs. */
+export interface FaultOf<C extends FaultCode> {
+  readonly code: C
   readonly path: string
-  readonly values: Readonly<Record<string, number | string>>
+  readonly values: FaultValues[C]
 }
+
+/**
+ * An invalid input: what is wrong, where, and with which figures. The core gives a code, a path into the input and values; the sentence is
+ * made where it is shown.
+ */
+export type Fault = { readonly [C in FaultCode]: FaultOf<C> }[FaultCode]
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly faults: readonly Fault[] }
 
 export const good = <T>(value: T): Result<T> => ({ ok: true, value })
 export const bad = <T>(...faults: Fault[]): Result<T> => ({ ok: false, faults })
-export const fault = (code: string, path: string, values: Fault['values'] = {}): Fault => ({ code, path, values })
+
+/** The values that a code is raised with, as rest parameters; none for a code without values. */
+export type ValuesOf<V> = V extends NoValues ? [] : [values: V]
+
+/** An invalid input. The compiler asks for the values of its code. */
+export function fault<C extends FaultCode>(code: C, path: string, ...[values]: ValuesOf<FaultValues[C]>): Fault {
+  // The code and its values belong together by the parameter types; the compiler does not carry that into the union.
+  return { code, path, values: values ?? {} } as Fault
+}
+
+/** The same fault at another path. */
+export const faultAt = (found: Fault, path: string): Fault => ({ ...found, path })
 
 /** Gives the value of a result that is known to be good; throws with the faults named otherwise. */
 export function valueOf<T>(result: Result<T>): T {

@@ -167,9 +167,7 @@ function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
     if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const least = carryingWithin(shaft, from, to)
     const most = (CROSS_HOLE_LIMIT * least) / drillings
-    return diameterM <= most
-      ? []
-      : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most, diameterM: least })]
+    return diameterM <= most ? [] : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most })]
   })
   return [...grooves, ...holes, ...bushingFaults(shaft, path)]
 }
