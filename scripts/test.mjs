@@ -105,7 +105,12 @@ async function endToEnd(folder, databaseUrl, chromium) {
   await server.stop()
 }
 
-async function main() {
+const PARTS = ['unit', 'e2e']
+
+/** Runs everything, or one part: "unit" for unit and server tests, "e2e" for the browser tests. */
+async function main(part) {
+  if (part !== undefined && !PARTS.includes(part)) throw new Trouble(`Unknown part "${part}". Use one of: ${PARTS.join(', ')}.`)
+  const all = part === undefined
   checkNode()
   sweep()
   await ensurePackages()
@@ -120,27 +125,32 @@ async function main() {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().then(() => process.exit(1)))
   try {
-    await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, formatting or import rules failed' }))
+    if (all) await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, formatting or import rules failed' }))
     await step('types and build', async () => {
       await ensureBuilt()
       await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
     })
-    await step('texts on the pages', async () => {
-      const { unwanted } = await import('./texts.mjs')
-      const bad = unwanted()
-      if (bad.length > 0)
-        throw new Trouble(`Words that pages do not use:\n${bad.map(({ at, word, text }) => `${at} [${word}] ${text}`).join('\n')}`)
-    })
-    await step('generated pages', async () => {
-      const { isCurrent } = await import('./models.mjs')
-      if (!(await isCurrent())) throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')
-    })
+    if (all) {
+      await step('texts on the pages', async () => {
+        const { unwanted } = await import('./texts.mjs')
+        const bad = unwanted()
+        if (bad.length > 0)
+          throw new Trouble(`Words that pages do not use:\n${bad.map(({ at, word, text }) => `${at} [${word}] ${text}`).join('\n')}`)
+      })
+      await step('generated pages', async () => {
+        const { isCurrent } = await import('./models.mjs')
+        if (!(await isCurrent()))
+          throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')
+      })
+    }
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
-    await unitAndServer(folder, postgres.urlOf('postgres'))
-    await makeDatabase(postgres.urlOf('postgres'), 'fuzz')
-    await step('start, restart and upgrade', checkLauncher)
-    await step('requests of every kind', () => shortFuzz(postgres.urlOf('fuzz')))
-    await endToEnd(folder, postgres.urlOf('postgres'), chromium)
+    if (part !== 'e2e') await unitAndServer(folder, postgres.urlOf('postgres'))
+    if (all) {
+      await makeDatabase(postgres.urlOf('postgres'), 'fuzz')
+      await step('start, restart and upgrade', checkLauncher)
+      await step('requests of every kind', () => shortFuzz(postgres.urlOf('fuzz')))
+    }
+    if (part !== 'unit') await endToEnd(folder, postgres.urlOf('postgres'), chromium)
   } finally {
     await clear()
   }
@@ -148,7 +158,7 @@ async function main() {
   if (count.failed > 0) process.exitCode = 1
 }
 
-main().catch((error) => {
+main(process.argv[2]).catch((error) => {
   fail(error)
   say(`\n${count.passed} passed, ${count.failed + 1} failed`)
 })

@@ -121,7 +121,17 @@ describe('one family in another size', () => {
 
 /** A turbo engine, its converter, and a threshold. */
 const turbo = (thresholdRpm: number): Engine =>
-  valueOf(engineWith(engineOf([[900, 320], [2500, 560], [4500, 950], [7000, 800]]), { thresholdRadPerS: toSi(thresholdRpm, 'rpm'), lagS: 0.5, offShare: 0.5 })) // prettier-ignore
+  valueOf(
+    engineWith(
+      engineOf([
+        [900, 320],
+        [2500, 560],
+        [4500, 950],
+        [7000, 800],
+      ]),
+      { thresholdRadPerS: toSi(thresholdRpm, 'rpm'), lagS: 0.5, offShare: 0.5 },
+    ),
+  )
 const loose = characteristic(capacityFromStall({ speedRadPerS: toSi(3300, 'rpm'), referenceTorqueNm: toSi(480, 'lb-ft') }), 1.9)
 const lineOf = (engine: Engine) => engineTorqueLine(engine, loose) as EngineLine
 

@@ -96,7 +96,15 @@ describe('joints', () => {
   })
 
   it('slips at μ·p·A·r, and is refused where pressing it on makes the hub yield', () => {
-    const joint = { name: 'drum', seatDiameterM: 0.04, hubDiameterM: 0.08, lengthM: 0.03, interferenceM: 40e-6, friction: 0.12, hubYieldPa: 600e6 } // prettier-ignore
+    const joint = {
+      name: 'drum',
+      seatDiameterM: 0.04,
+      hubDiameterM: 0.08,
+      lengthM: 0.03,
+      interferenceM: 40e-6,
+      friction: 0.12,
+      hubYieldPa: 600e6,
+    }
     expect(pressTorque(joint)).toBeCloseTo(0.12 * pressPressure(joint) * Math.PI * 0.04 * 0.03 * 0.02, 6)
     expect(pressFaults([joint], 'p')).toEqual([])
     expect(pressFaults([{ ...joint, hubYieldPa: pressHoop(joint) * 0.99 }], 'p')).toMatchObject([
@@ -147,7 +155,13 @@ describe('joints', () => {
 describe('a ramp on a one-mass system', () => {
   it.each([0.05, 0.3, 0.5, 0.8, 1, 1.37, 2.6])('%f periods long overshoots as the differential equation says', (ramp) => {
     const w = 2 * Math.PI
-    const end = solveOde({ start: [0, 0], end: ramp, relativeTolerance: 1e-10, absoluteTolerance: [1e-12, 1e-12], derivative: (t, [x = 0, v = 0]) => [v, w ** 2 * (t / ramp - x)] }) // prettier-ignore
+    const end = solveOde({
+      start: [0, 0],
+      end: ramp,
+      relativeTolerance: 1e-10,
+      absoluteTolerance: [1e-12, 1e-12],
+      derivative: (t, [x = 0, v = 0]) => [v, w ** 2 * (t / ramp - x)],
+    })
     // From the end of the ramp on it swings round 1 with what it has there.
     const swing = Math.hypot((end.y[0] ?? NaN) - 1, (end.y[1] ?? NaN) / w)
     expect(rampOvershoot(ramp, 1)).toBeCloseTo(1 + swing, 7)

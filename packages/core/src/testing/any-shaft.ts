@@ -28,7 +28,15 @@ export const anyShaft: fc.Arbitrary<ShaftGeometry> = fc
     holes: fc.array(fc.record({ share: between(0, 1), diameterM: between(0.001, 0.006), drillings: fc.integer({ min: 1, max: 2 }) }), {
       maxLength: 3,
     }),
-    grooves: fc.array(fc.record({ share: between(0, 1), widthM: between(0.001, 0.006), bottomDiameterM: between(0.016, 0.036), radiusM: between(1e-4, 1e-3) }), { maxLength: 3 }), // prettier-ignore
+    grooves: fc.array(
+      fc.record({
+        share: between(0, 1),
+        widthM: between(0.001, 0.006),
+        bottomDiameterM: between(0.016, 0.036),
+        radiusM: between(1e-4, 1e-3),
+      }),
+      { maxLength: 3 },
+    ),
   })
   .map(({ sections, holes, grooves, ...rest }): ShaftGeometry => {
     const named = sections.map((s, i) => ({ ...s, name: `s${i}` }))

@@ -27,7 +27,15 @@ export interface FitCase {
 }
 
 const joint = { bolts: 6, boltDiameterM: inch(0.4375), tighteningTorqueNm: 90, nutFactor: 0.2, faceFriction: 0.15 }
-const bolts = { pieces: 6, diameterM: inch(0.4375), pitchM: inch(1 / 20), gradeId: 'sae-8', headHeightM: inch(0.3), tighteningTorqueNm: 90, nutFactor: 0.2 } // prettier-ignore
+const bolts = {
+  pieces: 6,
+  diameterM: inch(0.4375),
+  pitchM: inch(1 / 20),
+  gradeId: 'sae-8',
+  headHeightM: inch(0.3),
+  tighteningTorqueNm: 90,
+  nutFactor: 0.2,
+}
 
 /** A fit in which everything is as it should be. */
 export const GOOD_FIT: FitCase = {

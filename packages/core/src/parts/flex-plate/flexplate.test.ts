@@ -47,7 +47,14 @@ describe('published examples (from memory)', () => {
   })
   it('VDI 2230, example B2: twelve bolts on 258 mm, 55,990 N each at μ = 0.15, pass 13,000 N·m', () => {
     const clampN = 55990
-    const flange: BoltedJoint = { bolts: 12, circleDiameterM: 0.258, boltDiameterM: 0.016, nutFactor: 0.2, tighteningTorqueNm: torqueForClamp(clampN, 0.2, 0.016), faceFriction: 0.15 } // prettier-ignore
+    const flange: BoltedJoint = {
+      bolts: 12,
+      circleDiameterM: 0.258,
+      boltDiameterM: 0.016,
+      nutFactor: 0.2,
+      tighteningTorqueNm: torqueForClamp(clampN, 0.2, 0.016),
+      faceFriction: 0.15,
+    }
     expect(slipTorque(flange) / 13000).toBeCloseTo(1, 3)
   })
   it('Shigley, tables 8-1 and 8-2: tensile stress areas of M10 × 1.5, M12 × 1.75, 7/16-20 and 1/2-13', () => {
@@ -55,7 +62,11 @@ describe('published examples (from memory)', () => {
     expect(1e6 * stressArea(0.01, 0.0015)).toBeCloseTo(58, 1)
     expect(1e6 * stressArea(0.012, 0.00175)).toBeCloseTo(84.3, 1)
     // Unified threads are tabled by a formula of their own, about a hundredth lower.
-    for (const [is, tabled] of [[inches(7 / 16, 20), 0.1187], [inches(1 / 2, 13), 0.1419]] as const) expect(Math.abs(is / tabled - 1)).toBeLessThan(0.015) // prettier-ignore
+    for (const [is, tabled] of [
+      [inches(7 / 16, 20), 0.1187],
+      [inches(1 / 2, 13), 0.1419],
+    ] as const)
+      expect(Math.abs(is / tabled - 1)).toBeLessThan(0.015)
   })
 })
 

@@ -129,7 +129,11 @@ function complianceOf(g: LockupGeometry): Compliance {
           ],
         }).slopeRad(r)
       : 0
-  const made = { piston: pistonPlate(g, 1).slopeRad(r), cover: coverSlope(0, Math.PI * (r ** 2 - g.sealRadiusM ** 2), 0), coverOutside: coverSlope(0, 0, 1) } // prettier-ignore
+  const made = {
+    piston: pistonPlate(g, 1).slopeRad(r),
+    cover: coverSlope(0, Math.PI * (r ** 2 - g.sealRadiusM ** 2), 0),
+    coverOutside: coverSlope(0, 0, 1),
+  }
   compliances.set(g, made)
   return made
 }

@@ -138,7 +138,10 @@ describe('a lockup clutch', () => {
     expect(torque(g, 6e5)).toBeCloseTo(0.11 * 6e5 * Math.PI * (0.11 ** 2 - 0.03 ** 2) * 0.11, 6)
     expect(torque(g, 7e5, 1e5)).toBeCloseTo(torque(g, 6e5), 2)
     expect(torque(g, 1e5, 2e5)).toBe(0)
-    expect(torque(clutch({ piston: stiff, faces: 3, pistonOuterRadiusM: 0.118 }), 6e5)).toBeCloseTo(3 * 0.11 * 6e5 * Math.PI * (0.118 ** 2 - 0.03 ** 2) * 0.11, 6) // prettier-ignore
+    expect(torque(clutch({ piston: stiff, faces: 3, pistonOuterRadiusM: 0.118 }), 6e5)).toBeCloseTo(
+      3 * 0.11 * 6e5 * Math.PI * (0.118 ** 2 - 0.03 ** 2) * 0.11,
+      6,
+    )
   })
 
   it('is decided between many small faces and one large one by computing both', () => {

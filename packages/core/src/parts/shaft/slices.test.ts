@@ -43,7 +43,14 @@ describe('the weak section', () => {
   })
 
   it('goes along with a hole wherever that is moved', () => {
-    const plain = { steelId: '4340-200', caseDepthM: 0, sections: [{ name: 'a', outerDiameterM: 0.026, boreDiameterM: 0.008, lengthM: 0.1 }, { name: 'b', outerDiameterM: 0.0262, boreDiameterM: 0.008, lengthM: 0.1 }] } // prettier-ignore
+    const plain = {
+      steelId: '4340-200',
+      caseDepthM: 0,
+      sections: [
+        { name: 'a', outerDiameterM: 0.026, boreDiameterM: 0.008, lengthM: 0.1 },
+        { name: 'b', outerDiameterM: 0.0262, boreDiameterM: 0.008, lengthM: 0.1 },
+      ],
+    }
     fc.assert(
       fc.property(between(0.01, 0.19), (fromFrontM) => {
         const weak = weakestPlace({ ...plain, holes: [{ name: 'hole', fromFrontM, diameterM: 0.004 }] })
