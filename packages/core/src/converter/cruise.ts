@@ -1,7 +1,7 @@
 import { rootOf } from '../numeric/brent.js'
 import type { Characteristic } from './characteristic.js'
 
-/** Where a converter runs at a steady speed and load, throttle as it needs. */
+/** Operating point of a converter at a steady speed and load, at the throttle it needs. */
 export interface CruisePoint {
   readonly speedRatio: number
   readonly engineSpeedRadPerS: number

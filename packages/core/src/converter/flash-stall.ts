@@ -3,7 +3,7 @@ import type { EngineCurve } from '../engine/curve.js'
 import { solveOde, type OdeProblem } from '../numeric/dormand-prince.js'
 import type { Characteristic } from './characteristic.js'
 
-/** What the engine pulls away against. */
+/** Load that the engine accelerates against. */
 export interface FlashInput {
   readonly engine: Engine
   readonly converter: Characteristic
@@ -15,7 +15,7 @@ export interface FlashInput {
   readonly dragNm: number
 }
 
-/** How a flash ended. */
+/** End of a flash. */
 export type FlashEnd =
   | {
       readonly outcome: 'flashed'

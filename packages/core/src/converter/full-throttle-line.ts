@@ -3,7 +3,7 @@ import { rootOf } from '../numeric/brent.js'
 import { withCapacity, type Characteristic } from './characteristic.js'
 import { operatingPoint, pointAt, stallCapacities, type OperatingPoint } from './operating-point.js'
 
-/** Where an engine is taken to stall when it and its converter do not meet in between: held at idle, or past redline. */
+/** Assumed stall of an engine that does not stall with its converter between idle and redline. */
 export type AssumedStall = 'idle' | 'redline'
 
 /** An engine with a converter, and their full-throttle points from the brake stall up to redline, turbine speed rising. */
@@ -20,7 +20,7 @@ export interface RunningLine {
 const SPEED_RATIO_STEP = 0.04
 const LAST_SPEED_RATIO = 0.998
 
-/** How far within its ends an assumed stall is put, as a share of capacity. */
+/** Distance of an assumed stall from the ends, as a fraction of capacity. */
 const WITHIN = 1e-9
 
 /** The converter as it must be to stall at all: itself, or with as much less or more capacity as puts the stall at idle or at redline. */

@@ -3,7 +3,7 @@ import { rootOf } from '../numeric/brent.js'
 import { goldenSection } from '../numeric/golden-section.js'
 import type { Characteristic } from './characteristic.js'
 
-/** Where engine and converter agree at one speed ratio. */
+/** Operating point of engine and converter at one speed ratio. */
 export interface OperatingPoint {
   readonly speedRatio: number
   readonly engineSpeedRadPerS: number

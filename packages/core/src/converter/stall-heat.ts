@@ -1,6 +1,6 @@
 import { OIL } from '../fluid/oil.js'
 
-/** What a stall does to the oil in the converter. */
+/** Heating of the converter oil in a stall. */
 export interface StallHeat {
   /** All of the engine's power. */
   readonly powerW: number

@@ -2,7 +2,7 @@ import { rootOf } from '../numeric/brent.js'
 import { bad, fault, good, type Result } from '../quantity/fault.js'
 import { curveFromPoints, measured, type CurvePoint, type EngineCurve } from './curve.js'
 
-/** What an engine does before its boost is there. */
+/** Engine behavior before boost. */
 export interface Boost {
   /** Engine speed from which full throttle builds boost. */
   readonly thresholdRadPerS: number

@@ -2,7 +2,7 @@ import { bad, fault, good, type Result } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
 import type { EngineKind } from './template.js'
 
-/** How the figures of a dyno sheet stand: at the engine as it ran, or already corrected for its air. */
+/** Correction of dyno figures: as measured, or already corrected for the air. */
 export const CORRECTIONS = ['none', 'j1349', 'older', 'observed', 'factor'] as const
 export type Correction = (typeof CORRECTIONS)[number]
 
@@ -14,7 +14,7 @@ export interface Air {
   readonly humidity: number
 }
 
-/** Where and how a curve was measured. The brief keeps the figures as entered, and this beside them. */
+/** Conditions of a measured curve. The brief keeps the figures as entered. */
 export interface Measurement {
   readonly at: 'flywheel' | 'wheels'
   /** Share of the flywheel's torque that is lost on the way to the wheels; stated with figures taken there. */

@@ -1,12 +1,12 @@
 import { normal, type Random } from '../numeric/seeded.js'
 import type { CurvePoint, EngineCurve } from './curve.js'
 
-/** How the made-up dyno cell pulls an engine. */
+/** Settings of the simulated dyno cell. */
 export interface Pull {
   readonly rows: number
   /** Share of the flywheel's torque lost before the roller; 0 at the flywheel. */
   readonly lossShare: number
-  /** What the cell multiplies its figures by. */
+  /** Factor that the cell multiplies its figures by. */
   readonly factor: number
   /** Standard deviation of torque, as a share, and of speed, rad/s. */
   readonly torqueNoise: number

@@ -31,7 +31,7 @@ export function typicalPeaksFor(kind: EngineKind, peakPowerW: number): Headline 
   }
 }
 
-/** Where boost builds, how late, and what is there without it (common practice, no source). Driven blowers have theirs at once. */
+/** Boost threshold, lag, and torque without boost, by engine kind (common practice, no source). Driven superchargers have no lag. */
 const BOOSTS: Partial<Record<EngineKind, { threshold: number; lagS: number; offShare: number }>> = {
   'petrol-turbo': { threshold: 0.6, lagS: 0.7, offShare: 0.55 },
   diesel: { threshold: 0.75, lagS: 0.6, offShare: 0.5 },

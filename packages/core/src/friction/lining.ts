@@ -2,7 +2,7 @@
 export const PACK_LININGS = ['paper', 'high-energy', 'graphitic', 'semi-metallic', 'woven-carbon', 'aramid'] as const
 export type PackLining = (typeof PACK_LININGS)[number]
 
-/** What a class of lining does hot and what it bears (from memory, middles of ranges). */
+/** Hot behavior and limits of a lining class (from memory, middles of ranges). */
 export interface LiningClass {
   readonly hotStaticFriction: number
   /** Dynamic over static. */
@@ -59,7 +59,7 @@ const DYNAMIC_SHARE = 0.9
 /** Dynamic over static friction of a lining. */
 export const dynamicShare = (lining: PackLining | undefined): number => (lining ? LINING_CLASSES[lining].dynamicShare : DYNAMIC_SHARE)
 
-/** What a shift puts into the rubbing area of a lining. */
+/** Heat of a shift on the rubbing area of a lining. */
 export interface LiningHeat {
   readonly energyJPerM2: number
   readonly powerWPerM2: number

@@ -39,7 +39,7 @@ export function slabRise(fluxWPerM2: number, shiftS: number, thicknessM: number,
   return rise + tail(fluxWPerM2, shiftS, half, timeS)
 }
 
-/** What the terms beyond the last add: there they follow the flux at once, and Σ 1/n² beyond N is nearly 1/(N + ½). */
+/** Sum of the terms beyond the last. They follow the flux at once, and Σ 1/n² beyond N is nearly 1/(N + ½). */
 const tail = (flux: number, shiftS: number, half: number, timeS: number): number =>
   ((2 * flux * half) / (K * Math.PI ** 2)) * (1 - timeS / shiftS) * (1 / (TERMS + 0.5))
 

@@ -1,4 +1,4 @@
-/** What turns a shift: the input is drawn down by what the clutch passes above the engine's own torque. All at the input. */
+/** Inputs of a shift: the clutch draws the input down by its torque above that of the engine. All referred to the input. */
 export interface ShiftDraw {
   /** Engine and what turns with it. */
   readonly inertiaKgM2: number
@@ -17,7 +17,7 @@ export interface ShiftDraw {
 }
 
 export interface ShiftOutcome {
-  /** Where the clutch never passes enough more than the engine gives it slips on and on, and burns: energy is counted to the end of patience. */
+  /** A clutch that never exceeds the engine torque enough does not complete the shift and burns. Its energy is counted up to a time limit. */
   readonly outcome: 'done' | 'does-not-complete'
   readonly seconds: number
   readonly energyJ: number

@@ -15,7 +15,7 @@ export const basicEfficiency = ({ kind, efficiency }: Pick<PlanetarySet, 'kind' 
   return efficiency === undefined ? MESH_EFFICIENCY ** (inner + ringShare) : efficiency ** ((inner + ringShare) / (inner + 1))
 }
 
-/** What a range loses in its meshes. */
+/** Mesh losses of a range. */
 export interface RangeEfficiency {
   /** Output power over input power; 0 where the range locks itself. */
   readonly efficiency: number
@@ -52,7 +52,7 @@ export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEffici
   return { efficiency: selfLocking ? 0 : passed, selfLocking, flow }
 }
 
-/** How much of the power of a set passes the mesh at the ring: all of it, or of a compound set what its two sets don't hand each other. */
+/** Power of a set through the mesh at the ring: all of it; in a compound set, less the power its two sets exchange. */
 function ringShare(train: GearTrain, powers: readonly number[], j: number): number {
   const pairs = compounds(train)
   const own = train.sets[j] as PlanetarySet

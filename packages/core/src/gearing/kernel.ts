@@ -26,7 +26,7 @@ export const setRatio = ({ kind, sunTeeth, ringTeeth }: Pick<PlanetarySet, 'kind
  * links' own torques follow by adding up along them.
  */
 export class Held {
-  /** Of each group from the input's on; NaN where it is left free. */
+  /** Speed of each group, the input's first. NaN if the group is free. */
   readonly groupSpeeds: Float64Array
   /** Torque that each set puts on its ring; on the sun it is ρ times that, on the carrier −(1 + ρ) times. */
   readonly ringTorques: Float64Array
@@ -138,7 +138,7 @@ export class Held {
     if (group !== CASE_GROUP) this.forces.add(group, column, factor)
   }
 
-  /** Where gearing alone does not settle the torques of the sets, the least ones are taken. */
+  /** If gearing alone does not determine the torques of the sets, the lowest ones are taken. */
   private takeLeast(ratios: Float64Array): void {
     const { forces, sets } = this
     this.fillForces(ratios)

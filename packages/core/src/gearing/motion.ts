@@ -20,7 +20,7 @@ const DUST = 1e-12
 export const elementSlips = (train: GearTrain, solution: RangeSolution): Record<string, number | undefined> =>
   Object.fromEntries(train.elements.map(({ id, a, b }) => [id, relativeSpeed(solution, a, b)]))
 
-/** Whether the two sides of an element turn against each other in a range. */
+/** True if the two sides of an element turn against each other in a range. */
 export function slipsIn(train: GearTrain, solution: RangeSolution, elementId: string): boolean {
   const element = train.elements.find(({ id }) => id === elementId)
   return element !== undefined && relativeSpeed(solution, element.a, element.b) !== 0

@@ -22,7 +22,7 @@ export interface PowerFlow {
 /** Differences of speed below this are rounding dust. */
 const STILL = 1e-9
 
-/** Where the power of a driven range runs, and how much of it only runs round inside (Müller, Epicyclic Drive Trains, from memory). */
+/** Power flow of a driven range, with the circulating power (Müller, Epicyclic Drive Trains, from memory). */
 export function powerFlow(train: GearTrain, solution: RangeSolution): PowerFlow {
   const speed = (member: string) => memberSpeed(solution, member) ?? 0
   const ends = new Map([...train.joints, ...train.elements].map((link) => [link.id, link]))

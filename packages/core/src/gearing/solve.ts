@@ -9,7 +9,7 @@ export interface SetTorques {
   readonly carrier: number
 }
 
-/** What a range of a gear train does, per 1 of input speed and per 1 of input torque. */
+/** Solution of a range: speeds per unit of input speed, torques per unit of input torque. */
 export interface RangeSolution {
   readonly range: string
   readonly outcome: Outcome
@@ -129,7 +129,7 @@ function setTorquesOf(train: GearTrain, ringTorques: Float64Array, ratios: Float
   )
 }
 
-/** What the case puts on the train: the opposite of all that links and sets bring to it. */
+/** Reaction torque of the case: opposite of all torque that links and sets bring to it. */
 const caseTorqueOf = ({ structure, linkTorques, loads }: Held): number =>
   structure.links.reduce(
     (sum, { a, b }, i) => {

@@ -10,7 +10,7 @@ export interface ThrustSurface {
 /** Friction of a lubricated washer, and of a needle thrust bearing (from memory). */
 const FRICTION = { washer: 0.05, needle: 0.004 } as const
 
-/** What a lubricated bronze-backed washer stands, p·v (from memory). */
+/** Limit of p·v of a lubricated bronze-backed washer (from memory). */
 export const WASHER_PV_LIMIT = 3.5e6
 
 export interface ThrustState {
@@ -19,7 +19,7 @@ export interface ThrustState {
   /** Pressure times rubbing speed, W/m². */
   readonly pv: number
   readonly heatW: number
-  /** Of a needle bearing: L₁₀ life at this load and speed; nothing of a washer, or where nothing turns or presses. */
+  /** L₁₀ life of a needle bearing at this load and speed. Absent for a washer, and without load or rotation. */
   readonly lifeHours: number | null
 }
 

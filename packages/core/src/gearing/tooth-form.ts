@@ -1,4 +1,4 @@
-/** How pinion pins are held: in both plates of a carrier, or at one end. */
+/** Support of pinion pins: in both plates of a carrier, or at one end. */
 export const CARRIERS = ['two-plate', 'one-plate'] as const
 export type Carrier = (typeof CARRIERS)[number]
 

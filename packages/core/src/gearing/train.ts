@@ -14,7 +14,7 @@ export interface PlanetarySet {
   readonly pinions: number
   /** Efficiency with the carrier held; by the number of its meshes if not given. */
   readonly efficiency?: number
-  /** Of a double-pinion set: teeth of the pinion at the sun and of the one at the ring; any that can be built if not given. */
+  /** Double-pinion set only: teeth of the pinion at the sun and of the one at the ring. Default: any that can be built. */
   readonly innerPinionTeeth?: number
   readonly outerPinionTeeth?: number
 }
@@ -41,7 +41,7 @@ export interface ShiftElement {
 
 export interface GearRange {
   readonly id: string
-  /** As spoken: first, reverse. */
+  /** Name in sentences, such as first or reverse. */
   readonly name: string
   readonly on: readonly string[]
   readonly reverse: boolean

@@ -15,7 +15,7 @@ export interface BoltedJoint extends HoleCircle {
   readonly nutFactor: number
   /** Friction between the faces; 0.15 steel on steel, dry and clean (from memory). */
   readonly faceFriction: number
-  /** Of the thread; with the grade it says how hard the bolts are pulled and when they shear. */
+  /** Thread pitch. With the grade it gives bolt stress and shear strength. */
   readonly pitchM?: number
   readonly gradeId?: string
   /** A second pattern of holes. */
@@ -48,7 +48,7 @@ function threadFaults(diameterM: number, pitchM: number | undefined, gradeId: st
   ]
 }
 
-/** What contradicts itself in a set of bolts. */
+/** Contradictions in a set of bolts. */
 export const boltSetFaults = ({ diameterM, pitchM, gradeId }: BoltSetGeometry, path = 'geometry'): Fault[] =>
   threadFaults(diameterM, pitchM, gradeId, path)
 
@@ -92,7 +92,7 @@ export function patternWorth(joint: BoltedJoint): { readonly firstNm: number; re
 /** Share of its proof strength to which a bolt that is taken out again is pulled (Shigley, equation 8-31; VDI 2230 practice). */
 export const PROOF_SHARE = 0.75
 
-/** How hard the bolts are pulled, and what is left when friction has let go. */
+/** Stress of the bolts, and their shear strength once the joint slips. */
 export interface BoltState {
   readonly clampN: number
   /** Bolt tension as a fraction of the proof load. `null` if thread or grade is unknown. */

@@ -10,7 +10,7 @@ export interface PressJoint {
   /** On the diameter, as fitted. */
   readonly interferenceM: number
   readonly friction: number
-  /** Of the shaft under the seat. */
+  /** Bore of the shaft under the seat. */
   readonly boreDiameterM?: number
   readonly hubYieldPa: number
 }

@@ -51,7 +51,7 @@ export const splineLifeFactor = (cycles: number): number => factorAt(LIFE, cycle
  */
 export const splineWearFactor = (revolutions: number): number => factorAt(WEAR, revolutions)
 
-/** What the handbook lets a spline be worked at, by its hardness: shear and pressure on straight flanks. */
+/** Handbook working stresses of a spline by its hardness: shear, and pressure on straight flanks. */
 export interface Allowable {
   readonly shearPa: number
   readonly bearingPa: number
@@ -62,7 +62,7 @@ const allowable = (shearPsi: number, bearingPsi: number): Allowable => ({
   bearingPa: toSi(bearingPsi, 'psi'),
 })
 
-/** By least tensile strength in ksi, and for a hard case (Machinery's Handbook after Dudley, from memory; hardness through ASTM A370). */
+/** Working stresses by minimum tensile strength in ksi, and for a hardened case (Machinery's Handbook after Dudley, from memory; hardness by ASTM A370). */
 const ALLOWED: readonly (readonly [ksi: number, allowed: Allowable])[] = [
   [0, allowable(20_000, 1_500)],
   [110, allowable(30_000, 2_000)],

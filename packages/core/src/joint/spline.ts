@@ -1,6 +1,6 @@
 import { fault, type Fault } from '../quantity/fault.js'
 
-/** How a spline is centred: on its flanks, or on the outside of its teeth. */
+/** Centering of a spline: on its flanks, or on its major diameter. */
 export const SPLINE_FITS = ['side', 'major'] as const
 export type SplineFit = (typeof SPLINE_FITS)[number]
 
@@ -17,7 +17,7 @@ export interface Spline extends Teeth {
   readonly root: 'fillet' | 'flat'
   /** Cut if not said; rolling leaves the root under pressure, which tells in life. */
   readonly made?: 'cut' | 'rolled'
-  /** Where the teeth end: against a sharp end, which is assumed, or fading out into the land. */
+  /** End of the teeth: sharp (default), or fading out into the land. */
   readonly runOut?: 'sharp' | 'faded'
   /** The station whose part it goes into. */
   readonly mate?: string
@@ -31,7 +31,7 @@ export interface HubSpline extends Teeth {
   readonly lengthM: number
 }
 
-/** What the root takes off the pitch diameter, in modules (ANSI B92.1 / Dudley, from memory). */
+/** Pitch diameter less root diameter, in modules (ANSI B92.1 / Dudley, from memory). */
 export const ROOT_ALLOWANCE = { fillet: 1.8, flat: 1.35 } as const
 
 /** Height of a tooth that bears, in modules (Dudley, as given in Machinery's Handbook, from memory). */

@@ -8,7 +8,7 @@ import { DEFAULT_RULES, type HouseRules } from '../model/rules.js'
 import { frictionElementAt } from './element-shifts.js'
 import type { Station } from '../model/unit.js'
 
-/** What a station holds by another measure than strength: the heat of its hardest upshift, or the life that the use needs. */
+/** Power held by another measure than strength: heat of the hardest upshift, or the life that the use needs. */
 export type Beside = {
   /** Share of the limit that is taken at the engine's power as briefed. */
   readonly share: number
@@ -74,10 +74,10 @@ function once<T>(made: () => T): () => T {
 
 type Deciding = Pick<HouseRules, 'shiftHeat' | 'lifeLimits'>
 
-/** Whether heat or life decides like strength, by house rule. */
+/** True if the house rules let heat or life decide like strength. */
 export const anyDecides = ({ shiftHeat, lifeLimits }: Deciding): boolean => shiftHeat === 'count' || lifeLimits === 'count'
 
-/** Whether this measure does. */
+/** True if this measure decides. */
 export const decidesToo = ({ by }: Pick<Beside, 'by'>, { shiftHeat, lifeLimits }: Deciding): boolean =>
   (by === 'heat' ? shiftHeat : lifeLimits) === 'count'
 

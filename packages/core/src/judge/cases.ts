@@ -63,7 +63,7 @@ export function casesOf(
   return { cases: withTyres(duty, tyreLimitOf(duty), bare), bare, line, rolling: duty }
 }
 
-/** What the lockup clutch that is fitted passes; anything where its geometry is not known. */
+/** Torque capacity of the installed lockup clutch. Unlimited if its geometry is unknown. */
 function lockupMostNm(fitted: SpecInput['fitted']): (oil: LockupOil) => number {
   const clutch = partOfKind(fitted, 'lockup')
   return clutch ? (oil) => lockupState(clutch.geometry, oil).torqueNm : () => Infinity

@@ -44,16 +44,16 @@ export interface DutyCase {
   /** As commanded, or less if relief valve, pump or the pressure limit of a fed part is lower. */
   readonly linePressurePa: number
   readonly commandedPa: number
-  /** What relief valve and pump let it be, whatever the parts bear. */
+  /** Line pressure that relief valve and pump allow, whatever the parts bear. */
   readonly madePa: number
   readonly lineState: LineState
-  /** Where the engine is taken to stall because it does not with this converter. */
+  /** Assumed stall, if the engine does not stall with this converter. */
   readonly assumed?: AssumedStall
   /** Throttle and engine speed at which line pressure was looked at. */
   readonly oilAt: { readonly throttle: number; readonly engineRadPerS: number }
   readonly lockupOil: LockupOil
   readonly factors: Readonly<Record<Shock, number>>
-  /** Where the factor of hard parts is the overshoot of a ramp. */
+  /** Overshoot that replaces the service factor of hard parts, if the house rule says so. */
   readonly shock?: LaunchShock
 }
 
@@ -73,9 +73,9 @@ export interface DutyInput {
   readonly turbineKgM2: number
   /** Time of a full-power upshift. */
   readonly shiftS: number
-  /** Whether an element turns against its other side in a range. */
+  /** True if an element slips in a range. */
   slips(range: RangeSolution, elementId: string): boolean
-  /** How a launch in a range meets the shafts, where the house counts that in the place of a service factor. */
+  /** Launch shock in a range, if the house rule uses it instead of a service factor. */
   readonly shockIn?: (range: GearRange) => LaunchShock | undefined
 }
 

@@ -23,13 +23,13 @@ export interface ElementShift {
   readonly fromRange: string
   readonly toRange: string
   readonly dropRadPerS: number
-  /** Of the element as it begins to hold: hub against drum, or drum against case. */
+  /** Slip speed of the element as it begins to hold: hub against drum, or drum against case. */
   readonly slipRadPerS: number
-  /** Of the element for 1 N·m at the input, in the range that it makes. */
+  /** Torque at the element for 1 N·m at the input, in the range shifted to. */
   readonly perInput: number
-  /** By dynamic friction at line pressure, against turbine torque and the inertia drawn down in the time of a shift. */
+  /** Dynamic capacity at line pressure, against turbine torque and the inertia drawn down in the shift time. */
   readonly shifting: AskedAndHeld
-  /** By static friction at line pressure, against turbine torque with the factor of friction elements. */
+  /** Static capacity at line pressure, against turbine torque times the factor of friction elements. */
   readonly holding: AskedAndHeld
   /** As the accumulator of the element lets it go. */
   readonly result: ShiftOutcome
@@ -89,7 +89,7 @@ export function elementShifts(
   })
 }
 
-/** What an element holds by static friction in a case, at a line pressure at its piston. */
+/** Static capacity of an element in a case, as a function of line pressure. */
 function capacityAt(
   { unit, rules = DEFAULT_RULES }: SpecInput,
   station: Station,

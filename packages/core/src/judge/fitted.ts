@@ -8,7 +8,7 @@ import type { PartKind } from '../parts/geometries.js'
 import type { Part } from '../model/part.js'
 import { hasLockupStation, type Unit } from '../model/unit.js'
 
-/** What is fitted, by station. */
+/** Installed parts by station. */
 interface Fitted {
   readonly fitted: ReadonlyMap<string, Part>
 }
@@ -26,7 +26,7 @@ export function partOfKind<K extends PartKind>(fitted: Fitted['fitted'], kind: K
 /** Geometry of the installed converter. `undefined` if there is none. */
 export const fittedConverter = ({ fitted }: Fitted): ConverterGeometry | undefined => partOfKind(fitted, 'converter')?.geometry
 
-/** Whether what is fitted can lock: the converter, and the clutch in it where the unit has a station for that, or a figure stated of it. */
+/** True if the installed converter can lock: it has a lockup, and its clutch is installed or rated by a stated limit. */
 export function canLock({ fitted, unit }: Fitted & { readonly unit: Unit }): boolean {
   const converter = partOfKind(fitted, 'converter')
   if (!converter?.geometry.lockup) return false

@@ -9,7 +9,7 @@ import type { Station } from '../model/unit.js'
 /** Most that steels may rise in a shift, from oil at 110 °C (default, from memory). */
 export const MOST_BULK_K = 200
 
-/** What of an upshift is hardest on its lining, against the most that it bears. A shift that never ends burns it at any limit. */
+/** Heat of an upshift against the limit of its lining. A shift that does not complete burns it at any limit. */
 export interface ShiftHeat {
   readonly shift: ElementShift
   readonly by: 'burns' | 'energy' | 'temperature' | 'power'

@@ -7,7 +7,7 @@ import { loadShare } from './load.js'
 import type { Part } from '../model/part.js'
 import type { Unit } from '../model/unit.js'
 
-/** In what time the torque of a launch comes up, s (common practice, no source). */
+/** Rise time of launch torque, s. Source: none (common practice). */
 export const RAMP_S: Record<Launch, number> = {
   rolling: 0.5,
   'brake-stall': 0.2,
@@ -19,7 +19,7 @@ export const RAMP_S: Record<Launch, number> = {
 
 /** The turbine on the shafts of the path as one spring, and how far a launch overshoots on it. */
 export interface LaunchShock {
-  /** Of all shafts on the path, as felt at the turbine. */
+  /** Combined stiffness of all shafts on the path, referred to the turbine. */
   readonly stiffnessNmPerRad: number
   readonly inertiaKgM2: number
   readonly periodS: number

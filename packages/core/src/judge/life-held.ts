@@ -21,7 +21,7 @@ export interface CaseLoad extends LifeLoad {
   readonly staticNm: number
 }
 
-/** How often a launch brings each case (common practice, no source): the range it leaves in is pulled once, reverse is used now and then. */
+/** Cycles of each case per launch. Reverse is used one time in five. Source: none (common practice). */
 const PER_LAUNCH: Record<DutyKind, number> = {
   launch: 1,
   'launch-off-boost': 0,
@@ -32,7 +32,7 @@ const PER_LAUNCH: Record<DutyKind, number> = {
   reverse: 0.2,
 }
 
-/** How long each case lasts, for teeth that turn through their mesh (common practice, no source). */
+/** Duration of each case, s, for gear teeth. Source: none (common practice). */
 const SECONDS: Record<DutyKind, number> = {
   launch: 1,
   'launch-off-boost': 1,

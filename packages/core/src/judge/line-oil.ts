@@ -10,7 +10,7 @@ import type { Part } from '../model/part.js'
 import { leastStated } from '../model/stated.js'
 import type { Unit } from '../model/unit.js'
 
-/** What line pressure depends on. */
+/** Inputs of line pressure. */
 export interface Oiled {
   readonly unit: Unit
   readonly fitted: ReadonlyMap<string, Part>
@@ -25,7 +25,7 @@ export interface OilPoint {
   readonly engineRadPerS: number
   /** Hot where not said. */
   readonly kelvin?: number
-  /** What the regulator is fed beside the throttle signal; as the range says where not given. */
+  /** Regulator feed besides the throttle signal. Default: by the range. */
   readonly feed?: RegulatorFeed
 }
 
@@ -33,9 +33,9 @@ export interface OilPoint {
 export interface LineOil {
   /** Pump and valves with their adjustments. `undefined` if either is not installed. */
   readonly circuit: OilCircuit | undefined
-  /** By the valves only where both are fitted and the spec says so. */
+  /** True if pump and valves are installed and the spec takes pressure from the valves. */
   readonly byValves: boolean
-  /** What is asked of the pump at a point. */
+  /** Oil demand on the pump at a point. */
   demandAt(point: OilPoint): OilDemand
   at(point: OilPoint): LinePressure
   /** At the lockup piston, at a line pressure. */

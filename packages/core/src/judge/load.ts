@@ -10,7 +10,7 @@ export interface LoadShare {
 /** Shares below this are rounding dust, not load. */
 const NO_LOAD = 1e-9
 
-/** What a load place takes of the case's torques, through the gear train in its range. Zero where it carries nothing. */
+/** Share of a case's torque that a load place carries, through the gear train in its range. Zero if it carries none. */
 export function loadShare(load: LimitLoad, gearing: RangeSolution): LoadShare {
   const ofTurbine = (share: number): LoadShare => ({ source: 'turbine', share: share > NO_LOAD ? share : 0 })
   switch (load.at) {

@@ -15,7 +15,7 @@ import type { HouseRules } from '../model/rules.js'
 import { stallStanding, stallWindow, type StallStanding, type StallWindow } from './stall-target.js'
 import { GRAVITY } from '../quantity/units.js'
 
-/** What a converter is matched with. */
+/** Inputs of a converter match. */
 export interface MatchInput {
   readonly engine: Engine
   readonly converter: ConverterGeometry
@@ -46,7 +46,7 @@ export type BoostComes = 'needs-none' | 'on-the-brake' | 'on-the-move' | 'never'
 
 export interface MatchFigures {
   readonly line: EngineLine
-  /** Where the engine is taken to stall because it does not with this converter. */
+  /** Assumed stall, if the engine does not stall with this converter. `null` if it does. */
   readonly assumed: AssumedStall | null
   /** On the brake: with boost where it builds there. */
   readonly stall: OperatingPoint
@@ -188,7 +188,7 @@ function roadOf({ brief, gearing }: MatchInput, forward: readonly GearRange[]): 
   }
 }
 
-/** What the road takes at a steady speed, N: rolling and air. */
+/** Rolling and air resistance at a steady speed, N. */
 export function roadLoad(vehicle: Vehicle, massKg: number, use: Use, roadMPerS: number): number {
   const { dragAreaM2 = USUAL_DRAG_AREA_M2, rollingShare = ROLLING[use] } = vehicle
   return rollingShare * massKg * GRAVITY + (AIR_KG_PER_M3 / 2) * dragAreaM2 * roadMPerS ** 2

@@ -118,7 +118,7 @@ interface Unmatched {
   readonly judged: readonly JudgedStation[]
 }
 
-/** What the spec holds with this very converter: at every power the line of the scaled engine is solved anew. */
+/** Power held with this very converter. The engine line is solved at every power tried. */
 function heldUnmatched({ input, gearing, engine, converter, known, judged }: Unmatched): PowerHeld {
   const base = known.cases
   const oil = lineOil(input)

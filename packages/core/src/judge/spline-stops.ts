@@ -5,13 +5,13 @@ import type { Unit } from '../model/unit.js'
 
 /** A spline of a fitted shaft and the inner one that it goes into. */
 export interface SplinePair {
-  /** Of the shaft. */
+  /** Station of the shaft. */
   readonly stationId: string
   readonly part: Part
   readonly section: string
   readonly spline: Spline
   readonly lengthM: number
-  /** Of the hub. */
+  /** Station of the hub. */
   readonly otherId: string
   readonly other: Part
   readonly hub: HubSpline
@@ -53,6 +53,6 @@ interface Fitted {
 /** Every pair of splines on the torque path of which both sides are known, front to rear. */
 export const splinePairs = ({ unit, fitted }: Fitted): SplinePair[] => unit.stations.flatMap(({ id }) => pairsAt(fitted, id))
 
-/** Those at a station's shaft that do not go into each other. */
+/** Spline pairs of a station's shaft that do not go together. */
 export const splineStopsAt = (fitted: ReadonlyMap<string, Part>, stationId: string): SplineMisfit[] =>
   pairsAt(fitted, stationId).flatMap((pair) => (pair.differences.length === 0 ? [] : [{ ...pair, code: 'splines-differ' }]))

@@ -4,7 +4,7 @@ import { toSi } from '../quantity/units.js'
 import type { Use } from '../model/brief.js'
 import type { StallSchool } from '../model/rules.js'
 
-/** Where a school wants the stall, as shares of the torque peak's speed. */
+/** Target stall of a school, as fractions of the torque-peak speed. */
 export interface StallWindow {
   readonly school: Exclude<StallSchool, 'by-use'>
   readonly from: number

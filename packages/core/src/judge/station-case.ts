@@ -16,7 +16,7 @@ export interface StationCase {
   readonly capacityNm: number
   /** capacity / (load × factor) */
   readonly margin: number
-  /** What gives way. */
+  /** The limit with the least margin. */
   readonly limit: Limit
 }
 
@@ -27,7 +27,7 @@ export function stationSpeed(station: Station, duty: DutyCase, gearing: RangeSol
   return perInput === undefined ? undefined : perInput * duty.turbine.speedRadPerS
 }
 
-/** How a station's element stands in a range: speed of the drum that carries its piston, and which way what it holds would turn. */
+/** Speed of the drum that carries an element's piston, and the direction in which the held member would turn. */
 export interface DrumState {
   readonly drumPerInput: number
   readonly dragSense: 1 | -1

@@ -37,7 +37,7 @@ function needsLockup({ fitted }: SpecInput, part: Part | undefined): boolean {
   return converter?.geometry.lockup === true && (part !== undefined || !statesLockup(converter))
 }
 
-/** What carries no torque has nothing to hold it, and a converter that does not lock needs no clutch in it. */
+/** Limits of a station without torque, and of the lockup station if the converter does not lock. */
 const NOTHING_NEEDED: StationLimits = { limits: [], missing: [] }
 const NOTHING_FITTED: StationLimits = { limits: [], missing: ['part'] }
 

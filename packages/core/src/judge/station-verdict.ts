@@ -22,11 +22,11 @@ export interface StationVerdict {
   readonly cases: readonly StationCase[]
   /** With the least margin at the engine's power as briefed. */
   readonly worst: StationCase | null
-  /** What gives way first as power rises or falls to the power held. */
+  /** The case that decides the power held. */
   readonly decides: StationCase | null
-  /** By strength, and by heat and life where the house lets them decide. */
+  /** Power held by strength, and by heat and life if the house rules let them decide. */
   readonly held: PowerHeld
-  /** By strength alone. */
+  /** Power held by strength alone. */
   readonly strength: PowerHeld
   /** Which measure the power held is by. */
   readonly by: 'strength' | Beside['by']
@@ -45,7 +45,7 @@ export interface JudgedStation {
   readonly limits: readonly Limit[]
   readonly missing: readonly MissingFeature[]
   readonly terms: readonly Term[]
-  /** What the terms hold in the cases as briefed. */
+  /** Torque capacity of each term in the cases as briefed, N·m. */
   readonly held: readonly number[]
 }
 

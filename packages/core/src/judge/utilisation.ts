@@ -64,7 +64,7 @@ const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
     return duty.id === other.id && hard === other.factors.hard && friction === other.factors.friction && plate === other.factors.plate
   })
 
-/** What each term's limit holds in its case. */
+/** Torque capacity of each term in its case, N·m. */
 export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): number[] {
   return terms.map(({ limit, caseIndex, drum }) => {
     if (limit.fixedNm !== undefined) return limit.fixedNm

@@ -25,13 +25,13 @@ export const REVERSE_THROTTLE: Readonly<Record<Use, number>> = {
   work: 0.7,
 }
 
-/** Where full throttle in an upper range begins: at the turbine speed an upshift at redline hands over, or from rest. */
+/** Start of full throttle in an upper range: at the turbine speed after an upshift at redline, or from rest. */
 export const UPPER_RANGE_STARTS = ['after-shift', 'from-rest'] as const
 export type UpperRangeStart = (typeof UPPER_RANGE_STARTS)[number]
 
 interface EngineFacts {
   readonly kind: EngineKind
-  /** How the figures were measured; at the flywheel, in standard air, where nothing is said. */
+  /** Conditions of the measurement. Default: at the flywheel, in standard air. */
   readonly measured?: Measurement
   /** Engine without boost. Absent for engines without boost lag, or if unknown. */
   readonly boost?: Boost
@@ -48,7 +48,7 @@ export type BriefEngine = EngineFacts &
 export const DRIVEN_AXLES = ['rear', 'front', 'all'] as const
 export type DrivenAxle = (typeof DRIVEN_AXLES)[number]
 
-/** What stands between the output shaft and the road. */
+/** Vehicle between the output shaft and the road. */
 export interface Vehicle {
   /** Turns of the output shaft a turn of the wheel. */
   readonly finalDrive: number
@@ -86,9 +86,9 @@ export interface Brief {
   readonly vehicle?: Vehicle
   /** The rear face of the engine, as far as it is known. */
   readonly rear?: EngineRear
-  /** What stands behind the transmission. */
+  /** Part behind the transmission. */
   readonly behind?: RearNeighbour
-  /** What the class asks of the plate. */
+  /** Requirements of the class for the flex plate. */
   readonly ruleBook?: RuleBook
 }
 

@@ -25,7 +25,7 @@ export const PUMP_KNOBS = ['displacementM3', 'sideClearanceM'] as const satisfie
 
 export type Knob = (typeof KNOBS)[number] | (typeof PUMP_KNOBS)[number]
 
-/** What makes line pressure: a gauge reading that is taken as it stands, or the valves and springs that are fitted. */
+/** Source of line pressure: a gauge reading, or the installed valves and springs. */
 export const PRESSURE_SOURCES = ['gauge', 'valves'] as const
 export type PressureSource = (typeof PRESSURE_SOURCES)[number]
 
@@ -37,7 +37,7 @@ export interface PressureCalibration {
   readonly lockupApplyPa?: number
   /** On the release side while applied; 10 psi where not said (default), 0 where it is led to the pump's intake. */
   readonly lockupReleasePa?: number
-  /** By the gauge where not said. */
+  /** Default: by the gauge. */
   readonly by?: PressureSource
   /** Turned by hand: these stand in the place of the figures of pump and valves that are fitted. */
   readonly knobs?: Readonly<Partial<Record<Knob, number>>>

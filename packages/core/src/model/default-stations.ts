@@ -93,7 +93,7 @@ const station = (
   strip: StripPlace,
 ): Station => ({ id, code, name, kind, load, speedOf, strip })
 
-/** What holds plate and converter together, beside the plate. */
+/** Stations of the joint between plate and converter. */
 const BESIDE = [
   ['crank-bolts', 'C-BOLT', 'crank bolts', 'bolts'],
   ['motor-plate', 'M-PLATE', 'motor plate', 'motor-plate'],

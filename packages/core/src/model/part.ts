@@ -15,14 +15,14 @@ export interface Clash {
   readonly why: string
 }
 
-/** How a part goes together with its neighbours. A feature is a short name that both sides use, as "turbine-spline-35". */
+/** Compatibility of a part with its neighbors. A feature is a short name that both sides use, such as "turbine-spline-35". */
 export interface Features {
   readonly offers?: readonly string[]
   readonly needs?: readonly Need[]
   readonly clashes?: readonly Clash[]
 }
 
-/** Where a used part comes from and what was found when it was measured. */
+/** Origin of a used part, and what its inspection found. */
 export interface Donor {
   readonly from: string
   readonly found: string

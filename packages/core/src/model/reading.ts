@@ -1,13 +1,13 @@
 import { RESOLUTION_M, type ToolId } from './tool.js'
 
-/** What was measured of one thing: once, or at several angles or places; a note, and photographs by their ids. */
+/** Measurement of one dimension: values at one or several angles or places, a note, and photo ids. */
 export interface Reading {
   readonly toolId: ToolId
   /** Empty where there is only a count or a note. */
   readonly values: readonly { readonly valueM: number }[]
-  /** What the tool can be trusted to, where it is not the usual. */
+  /** Accuracy of the tool, if not the usual. */
   readonly resolutionM?: number
-  /** Of teeth, where that was counted. */
+  /** Number of teeth, if counted. */
   readonly count?: number
   readonly note?: string
   readonly photos?: readonly string[]

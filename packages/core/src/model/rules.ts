@@ -3,7 +3,7 @@ import { toSi } from '../quantity/units.js'
 import type { Launch, Use } from './brief.js'
 import type { Fuel } from '../engine/template.js'
 
-/** How a place meets shock: hard parts feel it, friction elements slip, the plate has its own factor, an element that shifts has its inertia. */
+/** Response of a place to shock: hard parts feel it, friction elements slip, the plate has its own factor, a shifting element has inertia. */
 export type Shock = 'hard' | 'friction' | 'plate' | 'shifting'
 
 /** Which figure counts where a place has a computed and a stated one. */
@@ -14,19 +14,19 @@ export type LimitThatCounts = (typeof LIMITS_THAT_COUNT)[number]
 export const FRICTION_RADII = ['wear', 'pressure'] as const
 export type FrictionRadius = (typeof FRICTION_RADII)[number]
 
-/** Whether a figure stated for a life of events decides like one for a single event, or is shown beside. */
+/** Use of limits stated over a life: they decide like single-event limits, or are shown beside. */
 export const LIFE_LIMITS = ['beside', 'count'] as const
 export type LifeLimits = (typeof LIFE_LIMITS)[number]
 
-/** Whether the heat of an upshift decides like strength, or is named beside it. */
+/** Use of the heat of an upshift: it decides like strength, or is shown beside. */
 export const SHIFT_HEATS = ['beside', 'count'] as const
 export type ShiftHeatCounts = (typeof SHIFT_HEATS)[number]
 
-/** In what the life that a use needs is counted. */
+/** Unit of the life that a use needs. */
 export const LIFE_COUNTS = ['launches', 'shifts', 'hours'] as const
 export type LifeCount = (typeof LIFE_COUNTS)[number]
 
-/** By use (common practice, no source). */
+/** Unit of life by use. Source: none (common practice). */
 export const LIFE_PER: Readonly<Record<Use, LifeCount>> = {
   road: 'launches',
   tow: 'hours',
@@ -61,19 +61,19 @@ export function launchesNeeded({ lifeNeed }: Pick<HouseRules, 'lifeNeed'>, use: 
 export const TYRE_LIMITS = ['never', 'cap', 'cap-regrip'] as const
 export type TyreLimit = (typeof TYRE_LIMITS)[number]
 
-/** Where builders want the stall against the torque peak. */
+/** Target stall relative to the torque peak. */
 export const STALL_SCHOOLS = ['by-use', 'at-peak', 'below-peak', 'far-below'] as const
 export type StallSchool = (typeof STALL_SCHOOLS)[number]
 
-/** What hard parts feel of a launch: the service factor of its method, or the overshoot of its ramp on the shafts that are fitted. */
+/** Launch shock on hard parts: service factor of the launch method, or overshoot of a ramp on the installed shafts. */
 export const LAUNCH_SHOCKS = ['factor', 'ramp'] as const
 export type LaunchShockBy = (typeof LAUNCH_SHOCKS)[number]
 
-/** In which of the ranges that allow it the converter is locked at full power. */
+/** Ranges in which the converter locks at full power, of those that allow it. */
 export const LOCKUP_RANGES = ['as-unit', 'top'] as const
 export type LockupRanges = (typeof LOCKUP_RANGES)[number]
 
-/** Whether lockup is let go for an upshift at full power, or held on through it. */
+/** Lockup during a full-power upshift: released or held. */
 export const LOCKUP_SHIFTS = ['released', 'held'] as const
 export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
 
@@ -81,17 +81,17 @@ export type LockupShifts = (typeof LOCKUP_SHIFTS)[number]
 export const CONVERTER_BOLTS = ['by-speed', 'first', 'both'] as const
 export type ConverterBolts = (typeof CONVERTER_BOLTS)[number]
 
-/** Whether a ring between crank and plate is kept. */
+/** Spacer ring between crank and plate: left out or kept. */
 export const SPACER_RINGS = ['leave-out', 'keep'] as const
 export type SpacerRings = (typeof SPACER_RINGS)[number]
 
-/** What the shop wants of pilot and converter as they go together. */
+/** Fit limits of pilot and converter. */
 export interface FitLimits {
   readonly pilotEngagementLeastM: number
   /** Play of the pilot in the crank, on the diameter. */
   readonly pilotPlayLeastM: number
   readonly pilotPlayMostM: number
-  /** How far the converter comes forward out of the pump to meet the plate. */
+  /** Distance that the converter is pulled forward out of the pump to the plate. */
   readonly pullForwardLeastM: number
   readonly pullForwardMostM: number
 }
@@ -100,7 +100,7 @@ export interface FitLimits {
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
   readonly lifeLimits: LifeLimits
-  /** How long hard parts must last at full power, in the count of the use. */
+  /** Life needed of hard parts at full power, in the unit of the use. */
   readonly lifeNeed: Readonly<Record<Use, number>>
   readonly shiftHeat: ShiftHeatCounts
   /** Speed at which a power rating without rpm is turned into torque, by kind of engine. */
@@ -142,7 +142,7 @@ export interface HouseRules {
   readonly spacerRing: SpacerRings
   /** Stations that give way within this share of the first are changed together or not at all. */
   readonly togetherWithin: number
-  /** What an hour at the bench costs. */
+  /** Labor rate per hour. */
   readonly hourRate: number
 }
 

@@ -9,7 +9,7 @@ export const SCATTER = {
   slippingPack: Math.hypot(0.08, 0.04),
   boltedJoint: 0.12,
   engine: 0.03,
-  /** Of the service factor of hard parts and plate (common practice, no source). */
+  /** Service factor of hard parts and flex plate (common practice, no source). */
   serviceFactor: 0.15,
   computed: 0.05,
   measured: 0.03,

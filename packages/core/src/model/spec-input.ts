@@ -14,7 +14,7 @@ export interface SpecInput {
   readonly fitted: ReadonlyMap<string, Part>
   readonly pressure: PressureCalibration
   readonly rules?: HouseRules
-  /** What was measured; it stands in the place of what the sheets say. */
+  /** Measured dimensions. They replace the specified ones. */
   readonly book?: Book
   /** Ranges solved before, to save doing it again; they depend on the unit alone. */
   readonly gearing?: ReadonlyMap<string, RangeSolution>

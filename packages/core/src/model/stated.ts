@@ -8,7 +8,7 @@ export type Origin = (typeof ORIGINS)[number]
 export const LIMIT_PLACES = ['station', 'stator-clutch', 'lockup-clutch'] as const
 export type LimitPlace = (typeof LIMIT_PLACES)[number]
 
-/** Where a stated figure applies: at the part itself, or at the engine or turbine that drives it. */
+/** Point to which a stated limit refers: the part itself, or the engine or turbine that drives it. */
 export const LIMIT_POINTS = ['part', 'engine', 'turbine'] as const
 export type LimitPoint = (typeof LIMIT_POINTS)[number]
 

@@ -14,7 +14,7 @@ export const TOOL_IDS = [
 ] as const
 export type ToolId = (typeof TOOL_IDS)[number]
 
-/** What a tool in a practised hand can be trusted to, either way, m (from memory); counting is exact. */
+/** Accuracy of a tool in a practiced hand, either way, m (from memory). Counting is exact. */
 export const RESOLUTION_M: Readonly<Record<ToolId, number>> = {
   rule: toSi(0.5, 'mm'),
   calliper: toSi(0.001, 'in'),
@@ -28,7 +28,7 @@ export const RESOLUTION_M: Readonly<Record<ToolId, number>> = {
   eye: 0,
 }
 
-/** What a thing is measured with, coarse to fine. */
+/** Tools for a measurement, coarse to fine. */
 export const TOOLS_FOR = {
   length: ['rule', 'calliper', 'depth-micrometer'],
   outside: ['calliper', 'micrometer'],

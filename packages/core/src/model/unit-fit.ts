@@ -15,10 +15,10 @@ export interface EngineRear {
   readonly pattern?: string
 }
 
-/** What stands behind the transmission: a transfer case, or the yoke of a drive shaft. */
+/** Part behind the transmission: a transfer case, or the yoke of a drive shaft. */
 export interface RearNeighbour extends Teeth {
   readonly lengthM: number
-  /** Where it wants the output flange, from the face of the crank, and how far it gives either way. */
+  /** Position of the output flange from the crank face, and its tolerance either way. */
   readonly flangeFromCrankM?: number
   readonly slipM?: number
 }
@@ -36,11 +36,11 @@ export interface UnitClearance {
   readonly station: string
   readonly leastM: number
   readonly mostM: number
-  /** What is chosen to put it right: washers or rings in steps of so much. */
+  /** Step of the selective washers or rings that adjust it. */
   readonly stepM?: number
 }
 
-/** How a unit meets its neighbours. Lengths from the face of the case, rearward. */
+/** Dimensions of a unit at its neighbors. Lengths from the case face, rearward. */
 export interface UnitFit {
   /** Name of the bolt pattern of its case. */
   readonly pattern: string

@@ -5,7 +5,7 @@ import type { UnitFit } from './unit-fit.js'
 import type { Plateau } from '../friction/shift-time.js'
 import type { PartKind } from '../parts/geometries.js'
 
-/** What torque a station sees. */
+/** Torque that a station carries. */
 export type StationLoad =
   | { readonly at: 'engine' }
   | { readonly at: 'stator' }
@@ -20,9 +20,9 @@ export type StationLoad =
   /** None: it makes pressure, or holds together. */
   | { readonly at: 'none' }
 
-/** Where a station stands on the strip: on the line, on the path above it, or hung from the case rail. */
+/** Position of a station on the power-flow diagram: on the line, on the path above it, or hung from the case rail. */
 export interface StripPlace {
-  /** What stands beside its neighbour is small, and without a label. */
+  /** Stations in "beside" are small and have no label. */
   readonly lane: 'line' | 'upper' | 'rail' | 'beside'
   readonly column: number
   /** Stations whose torque goes on to this one, or that this one holds to the case. */
@@ -96,12 +96,12 @@ export interface Unit {
   readonly caseBores?: readonly { readonly stationId: string; readonly radiusM: number }[]
   /** Most line pressure that the case bears. */
   readonly casePressurePa?: number
-  /** How it meets its neighbours. */
+  /** Fit-up dimensions. */
   readonly fit?: UnitFit
 }
 
 /** Speed of the flywheel, as a station's speed. */
 export const ENGINE_SPEED = 'engine'
 
-/** Whether a unit has a station for the lockup clutch. In other units the clutch belongs to the converter, by what is stated of it. */
+/** True if a unit has a station for the lockup clutch. In other units the clutch belongs to the converter and has stated limits only. */
 export const hasLockupStation = (unit: Unit): boolean => unit.stations.some((station) => station.kind === 'lockup')

@@ -27,7 +27,7 @@ export interface FrictionElement {
   readonly ringLeakM: number
 }
 
-/** What the life of a hard part depends on besides its geometry. */
+/** Loads that the life of a hard part depends on. */
 export interface LifeSite extends Pick<LimitSite, 'unit' | 'station'> {
   /** Torques at the station, case by case. */
   readonly loads: () => readonly LifeLoad[]

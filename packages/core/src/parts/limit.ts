@@ -16,7 +16,7 @@ import { deriveStatedTorque, statedTorque, type TorqueBasis } from './stated-tor
 /** Oil at a friction element, and which way what it holds would turn. */
 export type ElementOil = PackOil & BandOil & { readonly lockupOil: LockupOil }
 
-/** What a limit is held against: the load of its station, or what an element takes as it comes on in an upshift. */
+/** Load that a limit is compared with: that of its station, or that of an element as it comes on in an upshift. */
 export type LimitLoad = StationLoad | { readonly at: 'shift'; readonly id: string }
 
 /** Torque limit of one place of a part: which torque it is compared with, the torque it holds, who says so, and how it is calculated. */
@@ -32,7 +32,7 @@ export interface Limit {
   /** The stated limit it comes from. Absent for a calculated one. */
   readonly stated?: StatedLimit
   readonly basis?: TorqueBasis
-  /** What it holds, if oil has no part in it, N·m. */
+  /** Torque it holds if it does not depend on oil, N·m. */
   readonly fixedNm?: number
   readonly torqueNm: (oil: ElementOil) => number
   readonly derivation: (oil: ElementOil) => Derivation
@@ -44,7 +44,7 @@ export interface StationLimits {
   readonly missing: readonly MissingFeature[]
 }
 
-/** What the limits of a part depend on besides the part. */
+/** Engine kind and house rules that the limits of a part depend on. */
 export interface LimitContext {
   readonly engineKind: EngineKind
   readonly rules: HouseRules
@@ -58,7 +58,7 @@ export interface LimitSite {
   readonly context: LimitContext
 }
 
-/** What a friction element holds at a place, by its oil. */
+/** Torque capacity of a friction element at a place, as a function of its oil. */
 export interface FrictionHeld {
   readonly torqueNm: (oil: ElementOil) => number
   readonly derivation: (oil: ElementOil) => Derivation
@@ -123,7 +123,7 @@ export function shiftLimits({ station: { load } }: LimitSite, place: Place, lini
   return [{ ...about, load: { at: 'shift', id: load.id }, torqueNm: (oil) => share * held.torqueNm(oil), derivation }]
 }
 
-/** What is stated of a place, each as a limit at the point where it applies. Empty for limits of pressure or speed. */
+/** Stated limits of a place, each at the point it refers to. Limits of pressure or speed are left out. */
 export function statedLimits(
   { station, part, context }: LimitSite,
   of: LimitPlace,
@@ -148,7 +148,7 @@ export function statedLimits(
   })
 }
 
-/** Whether any of the limits counts in the verdict. */
+/** True if any of the limits counts in the verdict. */
 export const anyCounts = (limits: readonly Limit[]): boolean => limits.some((limit) => limit.counts)
 
 /** Limits shown without counting in the verdict. */

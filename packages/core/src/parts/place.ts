@@ -1,4 +1,4 @@
-/** What can give way at a place of a part. */
+/** Failure at a place of a part. */
 export type PlaceFeature =
   | 'whole'
   | 'sheet'
@@ -32,7 +32,7 @@ export type PlaceFeature =
   | 'teeth'
   | 'flanks'
 
-/** What has no torque limit: a feature of a part, or the part that is not installed. */
+/** Failure without a torque limit, or a part that is not installed. */
 export type MissingFeature = PlaceFeature | 'part'
 
 /** A place of a part that can give way: the feature, and the section, joint or gear set that has it, where a part has several. */
@@ -47,5 +47,5 @@ export interface Place {
  */
 export const placeKey = ({ name, feature }: Place): string => (name === undefined ? feature : `${name}|${feature}`)
 
-/** Whether two places are the same. */
+/** True if two places are the same. */
 export const samePlace = (a: Place, b: Place): boolean => a.feature === b.feature && a.name === b.name

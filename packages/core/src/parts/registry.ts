@@ -76,5 +76,5 @@ export const outerRadius = <K extends PartKind>(part: PartOf<K>): number | undef
 /** Pressure that parts of a kind are exposed to. Undefined for kinds without oil. */
 export const pressureAt = (part: { readonly kind: PartKind }): PressureAt | undefined => definitionOf(part).pressureAt
 
-/** Whether a transmission works with the station empty. */
+/** True if a transmission works with the station empty. */
 export const mayBeEmpty = (station: Pick<Station, 'kind'>): boolean => definitionOf(station).optional === true

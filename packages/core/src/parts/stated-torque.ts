@@ -3,7 +3,7 @@ import type { HouseRules } from '../model/rules.js'
 import type { StatedLimit } from '../model/stated.js'
 import { derive, inputValue, type Derivation } from '../quantity/derivation.js'
 
-/** How a stated figure became a torque. */
+/** Conversion of a stated limit into a torque. */
 export type TorqueBasis =
   | { readonly from: 'torque' }
   | {

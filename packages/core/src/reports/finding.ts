@@ -48,16 +48,16 @@ export interface Finding {
   readonly wanted?: WantedStall
   /** Resonance with a solid plate instead of the damper. Undefined if input shaft or cylinder count is unknown. */
   readonly solidRadPerS?: number
-  /** Of an upshift that is too hot: the range shifted from. */
+  /** Range shifted from, for an upshift that is too hot. */
   readonly fromRangeId?: string
   /** Place that does not last as long as the use needs. */
   readonly place?: Place
   /** Power at which heat or life is just what it may be. */
   readonly held?: PowerHeld
-  /** What does not go together. */
+  /** Fit-up entry that is out of limits. */
   readonly fit?: FitEntry
-  /** What is wanting of the plate's certificate. */
+  /** Verdict on the flex plate certificate. */
   readonly certificate?: CertificateVerdict
-  /** What is wrong with a stack of plates, and with which ones. */
+  /** Error in a plate stack, and the plates it concerns. */
   readonly stack?: { readonly wrong: StackWrong; readonly plates: readonly Plate[] }
 }

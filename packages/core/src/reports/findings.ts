@@ -131,7 +131,7 @@ function boostFindings(input: SpecInput, { engine, off, boostTurbineRadPerS }: E
   ]
 }
 
-/** How the lockup piston lies at its pressure, and whether its lining bears the slip that the house asks for. */
+/** Tilt of the lockup piston at its pressure, and whether its lining bears the slip by house rule. */
 function lockupFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
   const fitted = [...input.fitted].flatMap(([stationId, part]) => (part.kind === 'lockup' ? [{ stationId, part }] : []))
   if (!canLock(input)) return []
@@ -177,7 +177,7 @@ function leanFindings(geometry: LockupGeometry, input: SpecInput, cases: readonl
   ]
 }
 
-/** What a station's speed limit is held against, per input speed: overrun of a one-way clutch, turning of anything else. */
+/** Speed that a station's limit is compared with, per input speed: overrun of a one-way clutch, rotation of other parts. */
 function speedIn({ unit }: SpecInput, { kind, load, speedOf }: Station): SpeedIn | typeof ENGINE_SPEED {
   if (speedOf === ENGINE_SPEED) return ENGINE_SPEED
   const oneWay = kind === 'one-way' && load.at === 'link' ? unit.train.elements.find(({ id }) => id === load.id) : undefined

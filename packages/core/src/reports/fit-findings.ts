@@ -8,7 +8,7 @@ import type { Finding } from './finding.js'
 /** Certificates that do not answer what the class asks. */
 const NOT_GOOD: ReadonlySet<CertificateVerdict> = new Set(['none', 'lesser-grade', 'not-yet-issued', 'run-out'])
 
-/** What of a spec does not go together or is not as its class asks; splines inside the unit are stops and named there. */
+/** Findings of fit-up, bolts and flex plate. Splines inside the unit are stops instead. */
 export function fitFindings(input: SpecInput): Finding[] {
   // A stack that is wrong by its sheet is a finding of its own.
   const wrong = fitUp(input).entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null))
@@ -30,7 +30,7 @@ export function fitFindings(input: SpecInput): Finding[] {
   ]
 }
 
-/** Whether an entry says that something does not go together. */
+/** True if an entry says that something does not go together. */
 export function isWrong(entry: FitEntry): boolean {
   const { word } = entry.verdict
   if (entry.kind === 'spline') return word === 'differs' && (entry.otherId === null || entry.differences.length === 0)

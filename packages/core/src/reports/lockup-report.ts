@@ -35,7 +35,7 @@ export interface LockedDemand {
   readonly rangeId: string
   readonly demandNm: number
   readonly margin: number
-  /** By the house's strategy it is locked there at full power. */
+  /** True if the house rule locks it there at full power. */
   readonly byRule: boolean
 }
 
@@ -52,7 +52,7 @@ export interface LockupReport {
   readonly oil: LockupOil
   readonly state: LockupState
   readonly span: LockupSpan | null
-  /** By a known piston of its shape. */
+  /** Pressure limit scaled from a reference piston. */
   readonly knownLimitPa: number | null
   readonly demands: readonly LockedDemand[]
   readonly notches: readonly NotchLife[]

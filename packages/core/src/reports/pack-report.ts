@@ -58,7 +58,7 @@ export interface PackReport {
   readonly rubsMPerS: number
   /** The same while it is open, at redline. */
   readonly rubbing: { readonly mPerS: number; readonly rangeId: string } | null
-  /** Of the drum at redline, and the most it may. */
+  /** Drum speed at redline, and its limit. */
   readonly drum: { readonly radPerS: number; readonly rangeId: string; readonly mostRadPerS: number | null } | null
   readonly shifts: readonly HeatedShift[]
   readonly bears: LiningClass | null

@@ -41,7 +41,7 @@ export interface PressureNeed {
   readonly shifting: { readonly neededPa: number; readonly housePa: number } | null
 }
 
-/** What the elements of a range need against what the line has. */
+/** Pressure needed by the elements of a range, and line pressure. */
 export interface RangePressure {
   readonly rangeId: string
   readonly needs: readonly PressureNeed[]
@@ -49,7 +49,7 @@ export interface RangePressure {
   suppliedAt(share: number): number
 }
 
-/** What a gauge reads at one point, hot and cold. */
+/** Gauge reading at one point, hot and cold. */
 export interface GaugeRow {
   readonly at: 'idle' | 'cruise' | 'stall' | 'redline' | 'low' | 'reverse-idle' | 'reverse-stall'
   readonly rangeId: string
@@ -75,7 +75,7 @@ export interface FillRow {
   /** Put in at idle, or shifted to at redline. */
   readonly at: 'idle' | 'redline'
   readonly sweptM3: number
-  /** What comes: all that is spare, or what its feed lets through. */
+  /** Flow into the element: spare pump flow, at most the flow through its feed. */
   readonly comesM3PerS: number
   readonly seconds: number
 }

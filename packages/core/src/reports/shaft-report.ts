@@ -39,7 +39,7 @@ export function stressAlong(shaft: ShaftGeometry, torqueNm: number): StressStret
   }))
 }
 
-/** How a spline of the shaft stands to the hub that it goes into. */
+/** A spline of the shaft and the hub that it mates with. */
 export interface SplineMate {
   readonly section: string
   readonly mateId: string
@@ -55,7 +55,7 @@ export interface ShaftReport {
   readonly yieldNm: number
   /** Twists off. */
   readonly breakNm: number
-  /** What the handbook lets its splines be worked at for ten thousand cycles; nothing without a spline. */
+  /** Handbook working torque of its splines for ten thousand cycles. Absent without a spline. */
   readonly workingNm: number | null
   /** The same for a spline that floats in its hub, by wear over a million turns under load. */
   readonly wearNm: number | null
@@ -68,7 +68,7 @@ export interface ShaftReport {
   readonly life: ShaftLife | null
   /** Launch shock in the torque path of the shaft. `null` if a launch does not load it. */
   readonly shock: LaunchShock | null
-  /** What 100 rpm caught at once by the turbine on this path adds at this shaft. */
+  /** Torque at this shaft from a sudden stop of 100 rpm turbine overspeed. */
   readonly caughtNm: number | null
   readonly oil: OilWay | null
   readonly oilPressurePa: number
@@ -135,7 +135,7 @@ function handbookLimit(
   return each.length > 0 ? Math.min(...each) : null
 }
 
-/** What the shaft holds if it is only as strong as its hardness says. */
+/** Yield torque of the shaft if its strength is that of its hardness reading. */
 function softerYield(shaft: ShaftGeometry, tensilePa: number): number | null {
   const { yieldPa, ultimatePa } = asFound(shaftSteel(shaft), tensilePa)
   return weakestPlace({ ...shaft, certified: { certificate: 'hardness', yieldPa, ultimatePa } })?.torqueNm ?? null

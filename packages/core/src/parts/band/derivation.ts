@@ -54,7 +54,7 @@ function deriveServoForce(band: BandGeometry, oil: BandOil): Derivation {
   )
 }
 
-/** What one end of a band can be loaded with, and the drum and wrap that turn it into torque. */
+/** Load limit of one end of a band, with the drum and wrap that turn it into torque. */
 const endInputs = (band: BandGeometry, name: string, mostN = Infinity) => ({
   F: inputValue(name, mostN, 'N', 'part'),
   R: inputValue('drum radius', band.drumRadiusM, 'mm', 'part'),

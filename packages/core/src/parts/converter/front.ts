@@ -3,30 +3,30 @@ import { STEEL_YOUNG_PA } from '../../material/steels.js'
 import { fault, type Fault } from '../../quantity/fault.js'
 import type { HoleCircle } from '../../joint/bolted-joint.js'
 
-/** Whether another pilot can be had for a cover: standard ones are changed, custom ones are part of it. */
+/** Make of a cover's pilot: a standard pilot can be replaced, a custom pilot is part of the cover. */
 export const PILOT_MAKES = ['standard', 'custom'] as const
 export type PilotMake = (typeof PILOT_MAKES)[number]
 
 /** A converter from outside: what meets crank and plate in front of it, and pump, support and shaft behind. */
 export interface ConverterFront extends HoleCircle {
-  /** Of the bolts in the pads. */
+  /** Bolt diameter in the pads. */
   readonly boltDiameterM: number
   readonly threadDepthM: number
   /** Pads of a second pattern. */
   readonly second?: HoleCircle
   readonly pilotDiameterM: number
-  /** From the face of the pads forward to the pilot's tip. */
+  /** Pad face forward to the pilot tip. */
   readonly pilotAheadM: number
   readonly pilotMake: PilotMake
-  /** Of the pilot, where it is a tube. */
+  /** Wall thickness of a tubular pilot. */
   readonly pilotWallM?: number
-  /** From the face of the pads to the end of the hub. */
+  /** Pad face to the end of the hub. */
   readonly heightM: number
-  /** From the face of the pads back to the cover over the heads of the crank bolts. */
+  /** Pad face back to the cover, over the crank bolt heads. */
   readonly coverBehindM: number
   readonly coverThicknessM?: number
   readonly hubDiameterM: number
-  /** How deep its hub drives the pump when it is home. */
+  /** Engagement of the hub in the pump drive, fully seated. */
   readonly pumpDriveM: number
   /** From the face of the pads to the rear mouths of the splines inside, and to the cover's inside in front of the shaft. */
   readonly turbineMouthM?: number
@@ -34,7 +34,7 @@ export interface ConverterFront extends HoleCircle {
   readonly floorM?: number
 }
 
-/** What contradicts itself in a converter's outside. */
+/** Contradictions in the outside dimensions of a converter. */
 export function frontFaults(front: ConverterFront, path: string): Fault[] {
   const { pilotDiameterM, circleDiameterM, pilotWallM, heightM } = front
   const inside = (['turbineMouthM', 'statorMouthM', 'floorM', 'pumpDriveM'] as const).filter((key) => (front[key] ?? 0) >= heightM)
@@ -49,7 +49,7 @@ export function frontFaults(front: ConverterFront, path: string): Fault[] {
   ]
 }
 
-/** What swells a converter: oil under charge pressure, and flung out by its own turning. */
+/** Oil that balloons a converter: charge pressure, and rotation. */
 export interface SwellingOil {
   readonly chargePa: number
   readonly speedRadPerS: number

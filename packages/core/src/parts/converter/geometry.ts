@@ -8,7 +8,7 @@ import { tableCharacteristic, tableFaults, type TableRow } from '../../converter
 
 /** A converter as it stands on the shelf. */
 export interface ConverterGeometry {
-  /** Of the core. */
+  /** Diameter of the core. */
   readonly diameterM: number
   readonly stall: StallRating
   readonly stallTorqueRatio: number
@@ -23,13 +23,13 @@ export interface ConverterGeometry {
   readonly impellerInertiaKgM2?: number
   /** Turbine and the oil that turns with it. */
   readonly turbineInertiaKgM2?: number
-  /** In which stator support and, where the unit has no station for it, input shaft sit. */
+  /** Splines for the stator support and, if the unit has no station for it, the input shaft. */
   readonly splines?: readonly HubSpline[]
   /** Its outside, by which it meets crank, plate and pump. */
   readonly front?: ConverterFront
 }
 
-/** How a converter behaves: by its own table, else by the published shape on its rating and stall torque ratio. Made once a geometry. */
+/** Characteristic of a converter: from its measured table, else the published shape scaled to its rating and stall torque ratio. */
 export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = memoizeByObject((geometry) =>
   geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
 )
@@ -37,7 +37,7 @@ export const converterCharacteristic: (geometry: ConverterGeometry) => Character
 /** A rating further than this from the measured table is a contradiction. */
 const SAME_RATING = 0.1
 
-/** What is wrong with a converter's figures: its table, or a rating that the table contradicts by more than a tenth in K. */
+/** Problems of a converter: its table, or a rating whose K differs from the table by more than a tenth. */
 export function converterFaults(geometry: ConverterGeometry, path = 'geometry'): Fault[] {
   const bores = [
     ...hubSplineFaults(geometry.splines, `${path}.splines`),
@@ -52,7 +52,7 @@ export function converterFaults(geometry: ConverterGeometry, path = 'geometry'):
     : [fault('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })]
 }
 
-/** Of a 300 mm core (from memory, order of magnitude); oil goes with D³, inertia with D⁵. */
+/** Oil and inertia of a 300 mm core (from memory, order of magnitude). Oil scales with D³, inertia with D⁵. */
 const OF_300_MM = { oilM3: 0.0048, impellerKgM2: 0.16, turbineKgM2: 0.045 } as const
 
 const fillOf = (diameterM: number, power: number) => (diameterM / 0.3) ** power
@@ -71,7 +71,7 @@ export const impellerInertia = (geometry: ConverterGeometry): number =>
 export const turbineInertia = (geometry: ConverterGeometry): number =>
   geometry.turbineInertiaKgM2 ?? OF_300_MM.turbineKgM2 * fillOf(geometry.diameterM, 5)
 
-/** What cores of one family and stator share: capacity over the fifth power of the size, N·m·s²/m⁵. */
+/** Capacity over the fifth power of the core diameter, N·m·s²/m⁵. Equal for cores of one family and stator. */
 export const coreCapacity = (geometry: ConverterGeometry): number =>
   converterCharacteristic(geometry).stallCapacity / geometry.diameterM ** 5
 

@@ -2,21 +2,21 @@
 export const CERTIFICATE_GRADES = ['basic', 'heavy'] as const
 export type CertificateGrade = (typeof CERTIFICATE_GRADES)[number]
 
-/** What a plate is certified to, and when. */
+/** Certificate of a plate, with its date. */
 export interface Certificate {
   readonly grade: CertificateGrade
   /** Day of its issue, YYYY-MM-DD. */
   readonly issued: string
 }
 
-/** What the class asks for, as its rule book in force says; the book decides. */
+/** Requirements of the class by its current rule book, which decides. */
 export interface RuleBook {
   /** The elapsed time that this car runs or is expected to run. */
   readonly elapsedS: number
   /** A certified plate is asked for at this elapsed time and under. */
   readonly certifiedFromS: number
   readonly grade: CertificateGrade
-  /** How long a certificate is good; for ever where the book does not say. */
+  /** Validity of a certificate, years. Unlimited if absent. */
   readonly yearsGood?: number
   /** Day of the event, YYYY-MM-DD. */
   readonly raceDay: string

@@ -5,7 +5,7 @@ import type { Certificate } from './certificate.js'
 export const PLATE_CLASSES = ['stock', 'stamped-heavy', 'double-or-machined'] as const
 export type PlateClass = (typeof PLATE_CLASSES)[number]
 
-/** What keeps the plate in the middle of the crank: a ring turned on it, bent tabs, or its bolts alone. */
+/** Centering of the plate on the crank: machined register, bent tabs, or its bolts alone. */
 export const CENTRINGS = ['ring', 'tabs', 'bolts'] as const
 export type Centring = (typeof CENTRINGS)[number]
 
@@ -15,11 +15,11 @@ export interface FlexPlateGeometry {
   readonly diameterM: number
   /** Run-out of the converter pads. */
   readonly padRunOutM: number
-  /** What its sheet says of them, where they were measured. */
+  /** Specified runout, if the runout was measured. */
   readonly saidRunOutM?: number
   readonly crankJoint: BoltedJoint
   readonly converterJoint: BoltedJoint
-  /** From the face on the crank back to the face of its pads. */
+  /** Crank face back to the pad face. */
   readonly depthM?: number
   readonly centring?: Centring
   /** A ring between crank and plate that comes with it or is kept from before. */

@@ -10,7 +10,7 @@ export interface GearSetGeometry {
   readonly faceWidthM: number
   /** Pitch radius of the sun; of the smallest one where the station has suns of several sizes. */
   readonly sunRadiusM: number
-  /** Of table; without it the teeth have no figure of their own. */
+  /** Gear steel by id. Without it the teeth have no calculated limit. */
   readonly steelId?: string
   /** Straight teeth if not given. */
   readonly helixRad?: number
@@ -20,7 +20,7 @@ export interface GearSetGeometry {
   readonly faceLoadFactor?: number
   /** Pins held in two plates if not given. */
   readonly carrier?: Carrier
-  /** In which its shafts sit. */
+  /** Internal splines for its shafts. */
   readonly splines?: readonly HubSpline[]
 }
 

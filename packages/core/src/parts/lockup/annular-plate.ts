@@ -19,7 +19,7 @@ export interface AnnularPlate {
   readonly youngPa: number
   readonly inner: 'free' | 'guided'
   readonly outer: 'simple' | 'fixed'
-  /** From the inner edge outward. */
+  /** Rings from the inner edge outward. */
   readonly rings: readonly PlateRing[]
 }
 

@@ -26,7 +26,7 @@ export interface PlateNotch {
 export interface LockupPiston {
   readonly thicknessM: number
   readonly steelId: string
-  /** How its inner edge is led: a short seal lets it turn, a long hub keeps it square. */
+  /** Support of the inner edge: a short seal lets it tilt, a long hub keeps it square. */
   readonly hub: 'free' | 'guided'
   /** Pressure difference at which its face lies flat on the cover; 0 for a face that is flat at rest. */
   readonly flatAtPa: number
@@ -61,7 +61,7 @@ export interface LockupGeometry {
   readonly piston: LockupPiston
   readonly cover?: LockupCover
   readonly damper?: LockupDamper
-  /** How far the piston stands off when released. */
+  /** Clearance of the released piston. */
   readonly gapM: number
   /** A pressure that a piston of this shape is known to bear, and how thick that one was. */
   readonly known?: { readonly thicknessM: number; readonly pressurePa: number }
@@ -73,7 +73,7 @@ export interface LockupOil {
   readonly releasePa: number
 }
 
-/** What is wrong with a lockup clutch: radii that cross, a steel or an edge that is none. */
+/** Problems of a lockup clutch: radii that cross, unknown steel, no friction face. */
 export function lockupFaults(g: LockupGeometry, path = 'geometry'): Fault[] {
   const faults: Fault[] = []
   const crossed = (inner: number, outer: number, at: string) => {
@@ -149,23 +149,23 @@ export const pistonPlate = (g: LockupGeometry, pressurePa: number) =>
     rings: [{ outerRadiusM: meanRadius(g), pressurePa }],
   })
 
-/** How the lining bears on its face: at which edge, where the force acts, what it passes. */
+/** Contact of the lining: loaded edge, radius of the force, torque. */
 export interface LockupState {
-  /** Of the face against the other, rad: above 0 the inner edge bears harder, below 0 the outer one. */
+  /** Tilt between the faces, rad. Above 0 the inner edge is loaded more, below 0 the outer edge. */
   readonly tiltRad: number
   readonly edge: 'flat' | 'inner' | 'outer'
   /** The other edge has lifted off. */
   readonly lifted: boolean
-  /** Where the force acts. */
+  /** Radius at which the force acts. */
   readonly radiusM: number
   readonly forceN: number
   /** Greatest pressure on the lining. */
   readonly peakPa: number
-  /** By the whole force, whatever part of the lining bears it. */
+  /** Slip torque by the whole force, whatever part of the lining carries it. */
   readonly slipNm: number
   /** Most that the part of the lining that still bears can pass; Infinity while the other edge is down. */
   readonly loadedNm: number
-  /** What it passes: the lesser of both. */
+  /** Torque capacity: the lower of both. */
   readonly torqueNm: number
 }
 
@@ -196,7 +196,7 @@ function unitPressureMost(g: LockupGeometry, { applyPa, releasePa }: LockupOil):
   return bearing(g, { applyPa: span.liftsAbovePa + releasePa, releasePa }).peakPa
 }
 
-/** How the lining bears in the balance of forces alone. */
+/** Contact of the lining by the balance of forces alone. */
 function bearing(g: LockupGeometry, { applyPa, releasePa }: LockupOil): Omit<LockupState, 'torqueNm' | 'loadedNm'> {
   const across = Math.max(0, applyPa - releasePa)
   const tiltRad = tiltAt(g, across, applyPa)

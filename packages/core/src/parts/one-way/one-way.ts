@@ -9,7 +9,7 @@ export interface OneWayGeometry {
   readonly elements: number
   readonly elementLengthM: number
   readonly innerRaceRadiusM: number
-  /** Of a roller; of a sprag twice the radius of its flank at the inner race; of a pawl its thickness. */
+  /** Diameter of a roller; twice the flank radius of a sprag at the inner race; thickness of a pawl. */
   readonly elementDiameterM: number
   /** Angle between the line of force and the radius; as usual for the kind if not given. */
   readonly wedgeAngleRad?: number

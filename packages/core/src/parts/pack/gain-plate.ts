@@ -1,7 +1,7 @@
 import { frictionFaces, type PackGeometry } from './pack.js'
 import { isLined, rubbedPlates, rubbingFaces, stackClearance, wantedClearance, type PackStack, type Plate } from './stack.js'
 
-/** How room for one more plate is made. */
+/** Ways to make room for one more plate. */
 export const GAIN_WAYS = ['piston', 'lined', 'steels', 'backing', 'cushion'] as const
 export type GainWay = (typeof GAIN_WAYS)[number]
 
@@ -10,7 +10,7 @@ export interface Gain {
   readonly way: GainWay
   /** The pack with one lined plate and one steel more. */
   readonly pack: PackGeometry
-  /** Of what is made thinner or shorter: before and after. */
+  /** Dimension that is reduced, before and after. */
   readonly fromM: number
   readonly toM: number
   /** Friction faces after over before, at one force. */

@@ -5,7 +5,7 @@ import { bulkRise, fourierNumber, PLATE_STEEL, surfaceRise } from '../../frictio
 import type { ShiftOutcome } from '../../friction/shift-time.js'
 import { rubbedPlates, type RubbedPlate } from './stack.js'
 
-/** What a shift does to the plates of a pack. */
+/** Heat of a shift in the plates of a pack. */
 export interface PackHeat extends LiningHeat {
   /** Of the steel that gets hottest: evenly spread, and at its surface. */
   readonly bulkK: number
@@ -24,7 +24,7 @@ function rubbedIn({ stack, facesPerPlate, platesThicknessM, steelThicknessM }: P
 
 type Shifted = Pick<ShiftOutcome, 'energyJ' | 'seconds' | 'mostW'>
 
-/** How far each plate that is rubbed warms, evenly spread. */
+/** Mean temperature rise of each rubbed plate. */
 function bulksOf(pack: PackGeometry, { energyJ }: Pick<Shifted, 'energyJ'>): readonly (RubbedPlate & { readonly bulkK: number })[] {
   const faceM2 = annulusArea(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
   const perFaceJ = energyJ / frictionFaces(pack)

@@ -39,7 +39,7 @@ export interface PackGeometry {
   readonly ringLeftOut?: string
   /** Welds of the drum that carries the pack. */
   readonly welds?: readonly FilletWeld[]
-  /** In which the shaft of the drum or of the hub sits. */
+  /** Internal splines for the shaft of drum or hub. */
   readonly splines?: readonly HubSpline[]
 }
 
@@ -79,7 +79,7 @@ export interface PackOil {
   readonly rangeId: string
 }
 
-/** What presses the pack together, part by part. */
+/** Clamp force of the pack, by its parts. */
 export interface PackForce {
   readonly appliedN: number
   readonly centrifugalN: number
@@ -132,7 +132,7 @@ export function pistonPressure(pack: PackGeometry, linePa: number): number {
 const passedShare = (pack: PackGeometry): number | undefined =>
   pack.feedDiameterM === undefined ? undefined : 1 / (1 + (ringLeak(pack) / pack.feedDiameterM) ** 4)
 
-/** How far the piston goes before it presses: by its stack, by what is said, or as is usual for its plates. */
+/** Piston travel until the plates touch: from the stack, as stated, or usual for its plates. */
 export const pistonTravel = ({ stack, clearanceM, linedPlates }: PackGeometry): number =>
   stack ? Math.max(0, stackClearance(stack)) : (clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates)
 
@@ -183,7 +183,7 @@ export function packPressureFor(
   return passed === undefined ? appliedN / areaM2 + pack.ringLossPa : appliedN / areaM2 / passed
 }
 
-/** What one pack holds over what another does, factor by factor: their product is `all`. */
+/** Capacity of one pack over that of another, factor by factor. The product is `all`. */
 export interface CapacityShares {
   readonly all: number
   readonly faces: number

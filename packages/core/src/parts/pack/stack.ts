@@ -1,6 +1,6 @@
 import { fault, type Fault } from '../../quantity/fault.js'
 
-/** What a plate of a pack is. */
+/** Kinds of plates. */
 export const PLATE_KINDS = ['lined', 'steel', 'apply', 'backing', 'cushion'] as const
 export type PlateKind = (typeof PLATE_KINDS)[number]
 
@@ -12,9 +12,9 @@ export type LinedFaces = (typeof LINED_FACES)[number]
 export interface Plate {
   readonly kind: PlateKind
   readonly thicknessM: number
-  /** Where its lining is; both faces of a lined plate where not given, none of any other. */
+  /** Faces with lining. Default: both faces of a lined plate, none of others. */
   readonly lining?: LinedFaces
-  /** What it turns with; lined plates with the hub and all others with the drum where not given. */
+  /** Side it is splined to. Default: lined plates to the hub, others to the drum. */
   readonly turnsWith?: 'hub' | 'drum'
   /** Sense in which the hub must turn against the drum for its grooves to fling oil out; nothing for a plate that may face either way. */
   readonly grooves?: 'forward' | 'backward'
@@ -23,9 +23,9 @@ export interface Plate {
 /** The plates of a pack in its drum, and the room that they are in. */
 export interface PackStack {
   readonly plates: readonly Plate[]
-  /** From the floor on which the released piston rests to the far side of the snap ring's groove. */
+  /** Floor under the released piston to the far side of the snap ring groove. */
   readonly drumDepthM: number
-  /** Of the piston, from that floor to its apply face; with the spring side of it at its least. */
+  /** Piston height from that floor to its apply face, with the spring side at its minimum. */
   readonly pistonHeightM: number
   /** To which a piston can be cut down and still be guided. */
   readonly pistonLeastHeightM?: number
@@ -105,7 +105,7 @@ export function rubbedPlates({ plates }: PackStack): RubbedPlate[] {
   })
 }
 
-/** How two neighbours meet: they turn together, lining meets steel, steel meets steel, or lining meets lining. */
+/** Contact of two neighboring plates: they rotate together, lining on steel, steel on steel, or lining on lining. */
 function rubs(plate: Plate, next: Plate): 'together' | 'lining' | 'bare' | 'both-lined' {
   if (turnsWith(plate) === turnsWith(next)) return 'together'
   const [a, b] = [linedTowards(plate, 'ring'), linedTowards(next, 'piston')]
@@ -202,7 +202,7 @@ export function mends(stack: PackStack): Mend[] {
     .sort((a, b) => off(a) - off(b))
 }
 
-/** What contradicts itself in a stack's own figures: it is empty, or nothing of it is lined. A stack that only does not fit is no fault. */
+/** Problems of a stack: it is empty, or has no friction plate. A stack that only does not fit is not a problem here. */
 export const stackFaults = (stack: PackStack, path: string): Fault[] => [
   ...(stack.plates.length > 0 ? [] : [fault('stack-empty', `${path}.plates`)]),
   ...(stack.plates.length > 0 && linedPlates(stack) === 0 ? [fault('stack-without-lining', `${path}.plates`)] : []),

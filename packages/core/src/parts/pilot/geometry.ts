@@ -3,6 +3,6 @@ export interface PilotGeometry {
   /** In the place of a standard pilot, or over any. */
   readonly form: 'replaces' | 'sleeve'
   readonly diameterM: number
-  /** How much longer than the converter's own. */
+  /** Extra length over the converter's own pilot. */
   readonly extensionM: number
 }

@@ -47,12 +47,12 @@ export type HoleEdge = (typeof HOLE_EDGES)[number]
  */
 export const CROSS_HOLE_FACTOR = 4 / Math.sqrt(3)
 
-/** What the edge makes of it (common practice, no source): a burr begins cracks, a coined edge is pressed together. */
+/** Factor of the hole edge (common practice, no source): cracks begin at a burr, a coined edge is in compression. */
 export const EDGE_FACTOR: Record<HoleEdge, number> = { sharp: 1.15, rounded: 1, coined: 0.8 }
 
 /** Shear at the root of a spline over the nominal of its root (Peterson, from memory, order of magnitude). */
 export const SPLINE_ROOT_FACTOR = { fillet: 2, flat: 2.8 } as const
-/** What the end of the teeth adds (common practice, no source). */
+/** Factor of the end of the teeth (common practice, no source). */
 export const RUN_OUT_FACTOR = { sharp: 1.2, faded: 1 } as const
-/** What rolling lets the root bear (from memory; 1.2 to 1.5). */
+/** Strength factor of a rolled root (from memory; 1.2 to 1.5). */
 export const ROLLED = 1.3

@@ -14,7 +14,7 @@ function flowAt(pressurePa: number, lossOf: (flow: number) => number, mostM3PerS
   return root.x
 }
 
-/** What a shaft lets through, m³/s: its bore along its length, its cross holes, and the two one behind the other. */
+/** Oil flow of a shaft, m³/s: through its bore, through its cross holes, and through both in series. */
 export interface OilWay {
   readonly boreM3PerS: number
   readonly holesM3PerS: number

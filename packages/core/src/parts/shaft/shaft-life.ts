@@ -37,14 +37,14 @@ export interface LifePlace {
   readonly stressFactor: number
   /** K_f = 1 + q·(K_ts − 1). */
   readonly fatigueFactor: number
-  /** What a treatment of the notch lets it bear, at any number of cycles. */
+  /** Strength factor of a notch treatment, at any number of cycles. */
   readonly treated: number
   /** The notch goes on under a hard case. */
   readonly deep: boolean
 }
 
 export interface ShaftLife {
-  /** Where it most likely begins. */
+  /** Name of the place where a crack most likely begins. */
   readonly name: string
   readonly feature: LifePlace['feature']
   /** Launches to a crack: half of such shafts survive them; 99 of 100; 1 of 100. Infinity where none is expected. */
@@ -132,7 +132,7 @@ function stepAfter(slice: Slice, next: Slice | undefined, ultimatePa: number): L
   ]
 }
 
-/** How the lives of places that can crack, each with its scatter, add up to that of the shaft: Weibull's slope of life (from memory, 1.5 to 3 for steel). */
+/** Weibull slope by which the lives of places add up to that of the shaft (from memory, 1.5 to 3 for steel). */
 const WEAKEST_LINK = 2
 
 /**

@@ -17,11 +17,11 @@ export type ShaftFeature = 'land' | 'spline-root' | 'spline-teeth' | 'cross-hole
 export interface ShaftLimit extends PlaceLimit<ShaftFeature> {
   /** Middle of the weakest stretch of it, from the front face; nothing for a joint. */
   readonly atM?: number
-  /** What carries there. */
+  /** Slice that carries the torque there. */
   readonly slice?: Slice
 }
 
-/** What a slice is called: by the hole in it, else by its groove, else by its section. */
+/** Name of a slice: of the hole in it, else of its groove, else of its section. */
 export function placeOf({ section, hole, groove }: Slice): Pick<ShaftLimit, 'name' | 'feature'> {
   if (hole) return { name: hole.name, feature: 'cross-hole' }
   if (groove) return { name: groove.name, feature: 'groove' }

@@ -25,7 +25,7 @@ export interface ShaftSection {
 /** Drillings across the shaft at one place of its length. */
 export interface CrossHole {
   readonly name: string
-  /** From the front face. */
+  /** Distance from the front face. */
   readonly fromFrontM: number
   readonly diameterM: number
   /** Drillings right through, one if not said. */
@@ -64,7 +64,7 @@ export interface ShaftGeometry {
   readonly steelId: string
   /** Strength by its own certificate; it stands before that of the grade. */
   readonly certified?: CertifiedSteel
-  /** Of the hardened skin, under lands, roots and grooves alike. */
+  /** Case depth, the same under lands, spline roots and grooves. */
   readonly caseDepthM: number
   /** Machined if not said. */
   readonly surface?: Surface
@@ -76,7 +76,7 @@ export interface ShaftGeometry {
   /** Joints that the torque runs through, as between shaft and hub. */
   readonly welds?: readonly FilletWeld[]
   readonly presses?: readonly PressJoint[]
-  /** As read on this very part. */
+  /** Hardness reading on this part. */
   readonly hardness?: Hardness
 }
 
@@ -84,7 +84,7 @@ export interface ShaftGeometry {
 export const workingDiameter = (section: ShaftSection): number =>
   section.spline ? splineRootDiameter(section.spline) : section.outerDiameterM
 
-/** Where each section begins, from the front face; the last figure is the whole length. */
+/** Start of each section from the front face. The last value is the whole length. */
 export function sectionStarts({ sections }: ShaftGeometry): number[] {
   const starts = [0]
   for (const { lengthM } of sections) starts.push((starts[starts.length - 1] as number) + lengthM)

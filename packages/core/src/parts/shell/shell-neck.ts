@@ -6,7 +6,7 @@ import type { PlaceLimit } from '../../joint/place-limit.js'
 import type { HubSpline } from '../../joint/spline.js'
 import { torsionModulus } from '../shaft/torsion.js'
 
-/** What of a shell carries torque through its neck. */
+/** Dimensions of a shell that carry torque through its neck. */
 export interface NeckGeometry extends Partial<OfSteel> {
   readonly thicknessM: number
   readonly neckRadiusM: number

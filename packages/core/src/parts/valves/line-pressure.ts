@@ -30,7 +30,7 @@ export interface OilCircuit {
   readonly valves: ValvesGeometry
 }
 
-/** What is asked of the circuit: a pressure, at a speed of the pump, with oil of a temperature and rings that leak. */
+/** Demand on the circuit: pressure, pump speed, oil temperature and leaking rings. */
 export interface OilDemand {
   readonly commandedPa: number
   readonly pumpRadPerS: number
@@ -46,7 +46,7 @@ export type LineState = 'as-commanded' | 'relief-open' | 'short-of-oil'
 /** Line pressure, and why it is not the one commanded. */
 export interface LinePressure {
   readonly commandedPa: number
-  /** What relief valve and pump let it be. */
+  /** Line pressure that relief valve and pump allow. */
   readonly madePa: number
   /** Why that is not what is commanded. */
   readonly state: LineState
@@ -82,7 +82,7 @@ export function linePressure(circuit: OilCircuit, demand: OilDemand): LinePressu
   return heldToMaximum(commandedPa, root.x, 'short-of-oil', mostPa)
 }
 
-/** Where the oil of the pump goes, m³/s, and what that costs. */
+/** Flows of the pump's oil, m³/s, and the pump torque. */
 export interface OilBalance extends LinePressure {
   readonly intakeM3PerS: number
   readonly pumpLeakM3PerS: number
@@ -92,7 +92,7 @@ export interface OilBalance extends LinePressure {
   readonly converterM3PerS: number
   /** Left over: back to the intake, or out of the relief valve where that is open. */
   readonly returnedM3PerS: number
-  /** What a piston can be filled with: all that the line does not leak. */
+  /** Flow available to fill a piston: pump flow less all leaks. */
   readonly spareM3PerS: number
   readonly chargePa: number
   readonly lube: LubeFlows

@@ -2,7 +2,7 @@ import { OIL } from '../../fluid/oil.js'
 import { rootOf } from '../../numeric/brent.js'
 import { orificeFlow } from '../../fluid/orifice.js'
 
-/** Where lubrication branches off: at the front, behind the pump, or from the middle of the box. */
+/** Node where a lubrication branch begins: front, behind the pump, or middle of the transmission. */
 export const LUBE_NODES = ['front', 'centre'] as const
 export type LubeNode = (typeof LUBE_NODES)[number]
 
@@ -22,7 +22,7 @@ export interface LubeBranch {
 export interface LubeCircuit {
   /** Hole that lets as much through as the cooler with its lines. */
   readonly coolerDiameterM: number
-  /** Where the oil from the cooler comes back. */
+  /** Node where cooler oil returns. */
   readonly coolerInto: LubeNode
   /** Between front and centre. */
   readonly passageDiameterM: number
@@ -71,7 +71,7 @@ export function lubeFlows(circuit: LubeCircuit, chargePa: number, speeds: Readon
   }
 }
 
-/** Where a falling balance of flows crosses zero; an end where it does not. */
+/** Zero of a falling flow balance. An end of the interval if there is none. */
 function balanced(missing: (pa: number) => number, lowPa: number, highPa: number): number {
   const [atLow, atHigh] = [missing(lowPa), missing(highPa)]
   if (atLow <= 0) return lowPa

@@ -3,7 +3,7 @@ import { fault, type Fault } from '../../quantity/fault.js'
 /** A spring behind a valve, with a shim under it. */
 export interface ValveSpring {
   readonly rateNPerM: number
-  /** How far it is pressed together as built. */
+  /** Compression as installed. */
   readonly compressionM: number
   readonly shimM: number
 }
@@ -17,7 +17,7 @@ export interface Regulator {
   readonly springRateNPerM: number
   readonly springCompressionM: number
   readonly springShimM?: number
-  /** Of the boost valve, on which the throttle signal acts. */
+  /** Diameter of the boost valve, on which the throttle signal acts. */
   readonly boostDiameterM: number
   /** Land that line pressure is led to in reverse, and in the low ranges by hand; none where not given. */
   readonly reverseDiameterM?: number
@@ -27,7 +27,7 @@ export interface Regulator {
   readonly signalFullPa: number
 }
 
-/** What is led to the regulator beside the throttle signal: nothing, reverse oil, or low oil. */
+/** Oil fed to the regulator besides the throttle signal: none, reverse oil, or low oil. */
 export type RegulatorFeed = 'drive' | 'reverse' | 'low'
 
 const area = (diameterM: number) => (Math.PI * diameterM ** 2) / 4
