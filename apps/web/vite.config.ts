@@ -27,5 +27,6 @@ export default defineConfig({
     // Read only where a file or a dyno sheet is.
     rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'papaparse', test: /papaparse/ }] } } },
   },
-  server: { proxy: { '/api': `http://127.0.0.1:${process.env['PORT'] ?? 4780}` } },
+  // The host stays the page's own: the server accepts changes from its own origin only.
+  server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env['PORT'] ?? 4780}`, changeOrigin: false } } },
 })
