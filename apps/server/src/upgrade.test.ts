@@ -1,9 +1,10 @@
 import { NOTHING_FOUND } from '@plucky/core'
 import { Client } from 'pg'
+import { QueryTypes, type Transaction } from 'sequelize'
 import request from 'supertest'
 import { Sequelize } from 'sequelize-typescript'
 import { createApplication } from './application.js'
-import { migrate, upgradeState } from './database/migrate.js'
+import { lockUpgrade, migrate, upgradeState } from './database/migrate.js'
 import { fillAsFirstRelease, firstRelease } from './testing/first-release.js'
 import { scratchDatabase, type ScratchDatabase } from './testing/scratch.js'
 
@@ -132,6 +133,23 @@ describe('an upgrade', () => {
     const refusal = /newer version of Plucky Ratio \(step 9999-of-the-future\). Nothing was changed/
     await expect(migrate(sequelize)).rejects.toThrow(refusal)
     await expect(upgradeState(database.databaseUrl)).rejects.toThrow(refusal)
+  })
+
+  it('has no time limits, whatever the connection has: a slow machine takes as long as it needs', async () => {
+    const limits = ['statement_timeout', 'lock_timeout', 'idle_in_transaction_session_timeout']
+    const name = new URL(database.databaseUrl).pathname.slice(1)
+    for (const limit of limits) await direct.query(`ALTER DATABASE ${name} SET ${limit} = '20s'`)
+    const shown = async (transaction: Transaction) => {
+      const values: unknown[] = []
+      for (const limit of limits) values.push(...(await sequelize.query(`SHOW ${limit}`, { transaction, type: QueryTypes.SELECT })))
+      return values
+    }
+    await sequelize.transaction(async (transaction) => {
+      expect(await shown(transaction)).toEqual(limits.map((limit) => ({ [limit]: '20s' })))
+      await lockUpgrade(sequelize, transaction)
+      expect(await shown(transaction)).toEqual(limits.map((limit) => ({ [limit]: '0' })))
+    })
+    await sequelize.transaction(async (transaction) => expect(await shown(transaction)).toContainEqual({ lock_timeout: '20s' }))
   })
 
   it('of an empty database by two servers at once gives both of them one demo shop', async () => {

@@ -45,9 +45,9 @@ const UPGRADE_LOCK = 5_182_004
 
 /** Takes the migration lock for this transaction and turns its timeouts off. */
 export async function lockUpgrade(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query(`SET LOCAL statement_timeout = 0; SET LOCAL lock_timeout = 0; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, {
-    transaction,
-  })
+  const timeouts = ['statement_timeout', 'lock_timeout', 'idle_in_transaction_session_timeout']
+  const off = timeouts.map((name) => `SET LOCAL ${name} = 0`).join('; ')
+  await sequelize.query(`${off}; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, { transaction })
 }
 
 /**

@@ -3,10 +3,7 @@ import { QueryTypes } from 'sequelize'
 import type { Sequelize } from 'sequelize-typescript'
 import { lockUpgrade } from './migrate.js'
 
-/**
- * Loads the made-up shop into an empty database, whole or not at all. Returns whether it did. Needs a connection without timeouts: a slow
- * machine takes long to read the shop.
- */
+/** Loads the made-up shop into an empty database, whole or not at all. Returns true if it did. Takes as long as the machine needs. */
 export async function seedIfEmpty(sequelize: Sequelize): Promise<boolean> {
   return sequelize.transaction(async (transaction) => {
     await lockUpgrade(sequelize, transaction)

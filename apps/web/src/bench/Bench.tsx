@@ -104,7 +104,7 @@ function Aside({
 }: {
   hand: 'right' | 'left'
   canMeasure: boolean
-  /** Page where parts of the kind are worked on. */
+  /** Page for editing this part kind. */
   page: PartPage | undefined
   onMeasure: () => void
 }) {

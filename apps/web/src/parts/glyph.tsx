@@ -1,7 +1,7 @@
 import type { Part, Station } from '@plucky/core'
 import type { ReactNode } from 'react'
 
-/** Room and content of a station's symbol; drawn round its own centre. */
+/** Size and content of a station symbol, centered on its origin. */
 export interface GlyphProps {
   readonly station: Station
   readonly part: Part | undefined

@@ -1,12 +1,12 @@
 import type { JobContent } from '@plucky/contract'
-import type { Geometries, Part, PartKind, PartOf, StationVerdict, Unit } from '@plucky/core'
+import type { ClosingId, Geometries, Part, PartKind, PartOf, StationVerdict, Unit } from '@plucky/core'
 import type { ComponentType } from 'react'
 import type { JobViewId } from '../app/views.js'
 import type { DraftItem } from '../shelf/draft-item.js'
 import type { Drawing } from './drawing.js'
 import type { Glyph } from './glyph.js'
 
-/** A page where parts of a kind are worked on, and the words of the button that opens it. */
+/** Page for editing a part kind, and the label of its button. */
 export interface PartPage {
   readonly to: JobViewId
   readonly words: string
@@ -20,8 +20,8 @@ export interface PartView<K extends PartKind> {
   /** What a drawing cannot show. The manufacturer, if absent. */
   readonly caption?: (part: PartOf<K>) => string
   readonly page?: PartPage
-  /** Closings of the fit-up chain that a part of the kind changes. */
-  readonly closings?: readonly string[]
+  /** Fit-up clearances that depend on this part kind. */
+  readonly closings?: readonly ClosingId[]
   /** Details of the station under the comparison. */
   readonly Details?: ComponentType<{ readonly content: JobContent; readonly unit: Unit }>
   /** A note on what the rating rests on. */

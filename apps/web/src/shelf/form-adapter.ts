@@ -8,6 +8,6 @@ export interface FormAdapter {
   set(path: string, value: unknown): void
   /** Options of a field, by value. `undefined` for a free text or number field. */
   optionsOf(field: Field): readonly (readonly [value: string, words: string])[] | undefined
-  /** A field that the form as a whole shows in its own way, or not at all. */
+  /** Custom control of a field. Undefined for the standard one. */
   own(field: Field, path: string): ReactNode | undefined
 }

@@ -3,7 +3,7 @@ import type { PartKind } from '@plucky/core'
 /** Words for each part kind. */
 interface PartWords {
   readonly name: string
-  /** What a part of the kind does, if it carries no torque. */
+  /** Purpose of a part that carries no torque. */
   readonly withoutTorque?: string
 }
 

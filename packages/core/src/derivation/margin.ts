@@ -56,7 +56,7 @@ function deriveDemand(scene: Scene): Derivation {
     : asked
 }
 
-/** What the other of two side by side takes off a station comes on top of its own. */
+/** Adds the torque capacity of a parallel element. */
 function deriveTogether(scene: Scene, own: Derivation): Derivation {
   const beside = besideOf(scene)
   if (beside === 0) return own
@@ -101,7 +101,7 @@ export function derivePowerHeld(input: SpecInput, answer: Answer, stationId: str
   )
 }
 
-/** Power at which heat or life is just what it may be: solved, because neither goes in proportion. */
+/** Derivation of the power at the limit of heat or life. Solved, because neither is proportional to power. */
 const deriveBesideHeld = (answer: Answer, powerW: number, by: 'heat' | 'life'): Derivation =>
   derive(
     {
@@ -155,7 +155,7 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
 
 const verdictOf = (answer: Answer, stationId: string): StationVerdict | undefined => answer.stations.find((s) => s.stationId === stationId)
 
-/** Derivation of what the deciding limit holds; of a piece that was measured here, what came from the part was measured. */
+/** Derivation of the deciding limit. Inputs from a used part count as measured. */
 function deriveCapacity({ input, station, part, duty, range, limit }: Scene): Derivation {
   const derivation = limit.derivation(oilOf(duty, drumState(input.unit, station, range)))
   return part.donor ? measuredHere(derivation) : derivation

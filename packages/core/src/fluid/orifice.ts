@@ -12,7 +12,7 @@ const TURBULENT = 2300
 export const holeArea = (diameterM: number) => (Math.PI * diameterM ** 2) / 4
 
 /**
- * Flow through a short hole, C·A·√(2Δp/ρ), m³/s: it goes with the area.
+ * Flow through a short hole, C·A·√(2Δp/ρ), m³/s. Proportional to the area.
  * @example orificeFlow(0.8, 1e5) / orificeFlow(1, 1e5) // → 0.64
  */
 export const orificeFlow = (diameterM: number, pressurePa: number): number =>

@@ -24,7 +24,7 @@ export interface Cases {
   readonly rolling: Rolling
 }
 
-/** Converter that is assumed if none is chosen: one that stalls in the middle of where it is wanted. */
+/** Assumed converter if none is installed: it stalls in the middle of the target range. */
 export function usualConverter({ on }: Engine, { brief, rules = DEFAULT_RULES }: SpecInput): Characteristic {
   const { fromK, toK } = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
   return characteristic(((fromK + toK) / 2) ** -2, USUAL_STALL_TORQUE_RATIO)

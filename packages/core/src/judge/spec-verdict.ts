@@ -27,7 +27,7 @@ export interface SpecVerdict {
   readonly cases: readonly DutyCase[]
   /** Front to rear. */
   readonly stations: readonly StationVerdict[]
-  /** Least of the stations, with the converter re-matched so that the stall speed stays. */
+  /** Lowest of the stations, with the converter re-matched to keep its stall speed. */
   readonly held: PowerHeld
   /** Range of the power held: plus and minus one standard deviation. Each end is the minimum over all stations. `null` if no station holds any power. */
   readonly likely: LikelyBand | null

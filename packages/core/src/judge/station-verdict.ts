@@ -32,13 +32,13 @@ export interface StationVerdict {
   readonly by: 'strength' | Beside['by']
   /** Heat of upshifts and life, whether they decide or not. Computed on first access. */
   readonly besides: readonly Beside[]
-  /** Relative standard deviation of what the place that gives way first holds. */
+  /** Relative standard deviation of the deciding torque limit. */
   readonly scatter: number
   /** Places that carry torque without any figure; the whole station where nothing is fitted. */
   readonly missing: readonly MissingFeature[]
 }
 
-/** A station with what can give way there, and what each term holds in the cases as briefed. */
+/** Limits of a station, and the torque capacity of each term in the cases as briefed. */
 export interface JudgedStation {
   readonly station: Station
   readonly part: Part | undefined
@@ -123,6 +123,6 @@ function leastHeld(strength: PowerHeld, besides: () => readonly Beside[], rules 
     )
 }
 
-/** Scatter of what a place holds, with that of the service factor where it is asked more than the static torque: shock is a guess. */
+/** Scatter of a torque limit, including that of the service factor if the factor is above 1. */
 const scatterOf = ({ limit: { scatter, shock }, factor }: StationCase): number =>
   shock === 'friction' || factor === 1 ? scatter : Math.hypot(scatter, SCATTER.serviceFactor)

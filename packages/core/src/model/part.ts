@@ -8,7 +8,7 @@ export interface Need {
   readonly why: string
 }
 
-/** A feature that must not stand at another station, and why. */
+/** A feature that another station must not have, and the reason. */
 export interface Clash {
   readonly stationId: string
   readonly feature: string
@@ -38,17 +38,17 @@ export interface PartOf<K extends PartKind> extends Features {
   readonly stationIds: readonly string[]
   readonly price: number
   readonly hours: number
-  /** Comes in the unit as built by its maker. */
+  /** Original equipment of the transmission. */
   readonly stock: boolean
   readonly stated: readonly StatedLimit[]
-  /** Variants of the unit that it fits; all of them if not said. */
+  /** Variants of the transmission that it fits. Default: all. */
   readonly variantIds?: readonly string[]
-  /** A used part, measured here: its geometry is that of this very piece. */
+  /** Origin of a used part. Its geometry was measured on this piece. */
   readonly donor?: Donor
-  /** Operations that were done to it, where it stands fitted; never on the shelf. */
+  /** Ids of operations on an installed part. Absent on the shelf. */
   readonly works?: readonly string[]
   readonly geometry: Geometries[K]
 }
 
-/** Something from the shelf that fits a station. */
+/** A part of any kind. */
 export type Part = { [K in PartKind]: PartOf<K> }[PartKind]

@@ -13,26 +13,26 @@ import type { PackOil } from './pack/pack.js'
 import type { MissingFeature, Place } from './place.js'
 import { deriveStatedTorque, statedTorque, type TorqueBasis } from './stated-torque.js'
 
-/** Oil at a friction element, and which way what it holds would turn. */
+/** Oil pressure and speed at a friction element, and the direction of its load. */
 export type ElementOil = PackOil & BandOil & { readonly lockupOil: LockupOil }
 
 /** Load that a limit is compared with: that of its station, or that of an element as it comes on in an upshift. */
 export type LimitLoad = StationLoad | { readonly at: 'shift'; readonly id: string }
 
-/** Torque limit of one place of a part: which torque it is compared with, the torque it holds, who says so, and how it is calculated. */
+/** Torque limit of one place of a part: which torque it is compared with, the torque limit, its origin, and its derivation. */
 export interface Limit {
   readonly place: Place
   readonly load: LimitLoad
   readonly shock: Shock
   readonly origin: Origin
-  /** Relative standard deviation of what it holds. */
+  /** Relative standard deviation of the torque limit. */
   readonly scatter: number
   /** Counts in the verdict; the others are shown beside. */
   readonly counts: boolean
   /** The stated limit it comes from. Absent for a calculated one. */
   readonly stated?: StatedLimit
   readonly basis?: TorqueBasis
-  /** Torque it holds if it does not depend on oil, N·m. */
+  /** Torque limit if independent of oil, N·m. */
   readonly fixedNm?: number
   readonly torqueNm: (oil: ElementOil) => number
   readonly derivation: (oil: ElementOil) => Derivation
@@ -75,7 +75,7 @@ const fixed = (about: Omit<Limit, 'torqueNm' | 'fixedNm' | 'derivation'>, torque
   derivation,
 })
 
-/** A torque limit that oil has no part in; of a hard part, unless said otherwise. */
+/** A torque limit independent of oil. Default: of a hard part. */
 export const fixedLimit = (
   { station }: LimitSite,
   place: Place,

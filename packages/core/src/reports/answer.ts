@@ -7,7 +7,7 @@ import { besideFindings } from './beside-findings.js'
 import { type Finding } from './finding.js'
 import { findings } from './findings.js'
 
-/** Answer to a spec: the verdict, what it does not show, and why the parts cannot be assembled. */
+/** Verdict on a spec, with findings and assembly conflicts. */
 export interface Answer extends SpecVerdict {
   readonly findings: readonly Finding[]
   /** Reasons why the parts cannot be assembled. Empty if they can. */

@@ -52,7 +52,7 @@ export interface Finding {
   readonly fromRangeId?: string
   /** Place that does not last as long as the use needs. */
   readonly place?: Place
-  /** Power at which heat or life is just what it may be. */
+  /** Power at the limit of heat or life. */
   readonly held?: PowerHeld
   /** Fit-up entry that is out of limits. */
   readonly fit?: FitEntry

@@ -131,7 +131,7 @@ function boostFindings(input: SpecInput, { engine, off, boostTurbineRadPerS }: E
   ]
 }
 
-/** Tilt of the lockup piston at its pressure, and whether its lining bears the slip by house rule. */
+/** Findings of lockup piston tilt and of lockup slip. */
 function lockupFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[] {
   const fitted = [...input.fitted].flatMap(([stationId, part]) => (part.kind === 'lockup' ? [{ stationId, part }] : []))
   if (!canLock(input)) return []

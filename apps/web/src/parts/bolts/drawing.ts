@@ -5,7 +5,7 @@ import { box, type Drawing, type DrawnPath } from '../drawing.js'
 const mm = (metres: number) => metres * 1000
 const inch = (metres: number) => quantity(metres, 'in')
 
-/** So that a bolt is seen as large as what it holds. */
+/** Drawing scale of a bolt. */
 const LARGE = 4
 
 /** Half of a bolt along its axis, four times as large, with its thread. */

@@ -12,7 +12,7 @@ import {
   wedgeStress,
 } from '@plucky/core'
 
-/** How hard a one-way clutch presses its race at worst, and what one scaled from the one that came in would hold. */
+/** Peak race contact stress of a one-way clutch, and its torque capacity scaled from the as-received clutch. */
 export function oneWayNote(fitted: PartOf<'one-way'>, arrived: Part | undefined, { worst }: StationVerdict): string {
   if (!isWedging(fitted.geometry) || !worst) return ''
   const pressed = wedgeStress(fitted.geometry, worst.demandNm)
@@ -25,7 +25,7 @@ export function oneWayNote(fitted: PartOf<'one-way'>, arrived: Part | undefined,
   return `${words}Scaled from the as-received clutch by element count, length and race radius: ${quantity(scaledTorque(known, arrived.geometry, fitted.geometry), 'lb-ft')}. `
 }
 
-/** What the outer race and the sprags themselves bear, where that is known. */
+/** Torque limits of outer race and sprags. Empty if unknown. */
 function raceWords(clutch: OneWayGeometry): string {
   const [race, over] = [raceTorque(clutch), rollOverTorque(clutch)]
   return [

@@ -1,6 +1,6 @@
 import { type GlyphProps } from '../glyph.js'
 
-/** A pilot as it goes into the crank. */
+/** Pilot in the crank bore. */
 export function PilotGlyph({ fill, stroke }: GlyphProps) {
   return (
     <g fill={fill} stroke={stroke}>

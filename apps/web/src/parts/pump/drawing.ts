@@ -31,5 +31,5 @@ export function drawPump(pump: Geometries['pump']): Drawing {
   }
 }
 
-/** So that a gap of a thousandth is seen at all. */
+/** Magnification of the pump side clearance. */
 const GAP_WIDENED = 60

@@ -1,8 +1,20 @@
 import { SCATTER } from '../../model/scatter.js'
 import type { PartDefinition } from '../definition.js'
 import { frictionLimit, shiftLimits, slipLimits, type FrictionHeld } from '../limit.js'
-import type { Place } from '../place.js'
-import { anchorTorque, bandCapacity, bandFaults, bandHeat, bandMost, bandPressureFor, servoArea, servoTravel, strutTorque } from './band.js'
+import type { Derivation } from '../../quantity/derivation.js'
+import {
+  anchorTorque,
+  bandCapacity,
+  bandFaults,
+  bandHeat,
+  bandMost,
+  bandPressureFor,
+  servoArea,
+  servoTravel,
+  strutTorque,
+  type BandGeometry,
+  type BandOil,
+} from './band.js'
 import { deriveAnchor, deriveBandSlip, deriveStrut } from './derivation.js'
 
 export const band: PartDefinition<'band'> = {
@@ -13,21 +25,10 @@ export const band: PartDefinition<'band'> = {
       torqueNm: (oil) => bandCapacity(geometry, oil),
       derivation: (oil) => deriveBandSlip(geometry, oil),
     }
-    const anchor = {
-      place: { feature: 'anchor' },
-      maximumN: geometry.anchorMostN,
-      torqueNm: (oil) => anchorTorque(geometry, oil),
-      derivation: (oil) => deriveAnchor(geometry, oil),
-      scatter: SCATTER.strength,
-    } satisfies FrictionHeld & { place: Place; maximumN: number | undefined }
-    const strut = {
-      place: { feature: 'strut' },
-      maximumN: geometry.strutMostN,
-      torqueNm: (oil) => strutTorque(geometry, oil),
-      derivation: (oil) => deriveStrut(geometry, oil),
-      scatter: SCATTER.strength,
-    } satisfies FrictionHeld & { place: Place; maximumN: number | undefined }
-    const ends = [anchor, strut].filter(({ maximumN }) => maximumN !== undefined)
+    const ends = [
+      ...(geometry.anchorMostN === undefined ? [] : [bandEnd(geometry, 'anchor', anchorTorque, deriveAnchor)]),
+      ...(geometry.strutMostN === undefined ? [] : [bandEnd(geometry, 'strut', strutTorque, deriveStrut)]),
+    ]
     return {
       limits: [
         ...slipLimits(site, { feature: 'band-slip' }, slip),
@@ -53,3 +54,16 @@ export const band: PartDefinition<'band'> = {
   pressureAt: 'applied',
   outerRadiusM: ({ drumRadiusM }) => drumRadiusM,
 }
+
+/** Load limit of one end of a band, as a torque. */
+const bandEnd = (
+  geometry: BandGeometry,
+  feature: 'anchor' | 'strut',
+  torqueNm: (band: BandGeometry, oil: BandOil) => number,
+  derivation: (band: BandGeometry, oil: BandOil) => Derivation,
+) => ({
+  place: { feature },
+  torqueNm: (oil: BandOil) => torqueNm(geometry, oil),
+  derivation: (oil: BandOil) => derivation(geometry, oil),
+  scatter: SCATTER.strength,
+})

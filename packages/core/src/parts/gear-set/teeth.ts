@@ -12,7 +12,7 @@ export const setsAt = (unit: Unit, station: Station): readonly PlanetarySet[] =>
   return load.at === 'sets' ? unit.train.sets.filter(({ id }) => load.ids.includes(id)) : []
 }
 
-/** The teeth that a part brings to one of the sets of a station: its smallest sun has the part's radius, the others stand to it as their teeth. */
+/** Teeth of one gear set of a part. The smallest sun has the pitch radius of the part; other suns scale with their tooth counts. */
 export function teethOf(unit: Unit, sets: readonly PlanetarySet[], set: PlanetarySet, part: GearSetGeometry): GearTeeth {
   const smallest = Math.min(...sets.map(({ sunTeeth }) => sunTeeth))
   const { pinions, moduleM, faceWidthM, helixRad = 0, carrier } = part

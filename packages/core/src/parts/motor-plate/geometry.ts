@@ -1,6 +1,6 @@
 /** A plate between block and case. */
 export interface MotorPlateGeometry {
   readonly thicknessM: number
-  /** Spacers under the converter's pads that come with it; as thick as the plate where not said. */
+  /** Thickness of the supplied converter pad spacers. Default: plate thickness. */
   readonly padSpacerM?: number
 }

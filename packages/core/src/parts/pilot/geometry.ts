@@ -1,8 +1,8 @@
-/** A pilot in the place of the converter's own, or a sleeve pushed onto it. */
+/** A replacement pilot, or a sleeve over the converter pilot. */
 export interface PilotGeometry {
   /** In the place of a standard pilot, or over any. */
   readonly form: 'replaces' | 'sleeve'
   readonly diameterM: number
-  /** Extra length over the converter's own pilot. */
+  /** Extra length over the converter pilot. */
   readonly extensionM: number
 }

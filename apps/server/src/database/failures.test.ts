@@ -1,0 +1,44 @@
+import { ConnectionError, DatabaseError } from 'sequelize'
+import { describeError, failureOf } from './failures.js'
+
+const ofDatabase = (code: string | undefined, message = 'said by the database') =>
+  new DatabaseError(Object.assign(new Error(message), { code, sql: 'SELECT 1', parameters: {} }))
+
+describe('a failure of the database', () => {
+  // Codes: PostgreSQL documentation, appendix A.
+  it.each([
+    ['08006', 'unreachable'], // connection failure
+    ['57P01', 'unreachable'], // shut down by an administrator
+    ['57P03', 'unreachable'], // starting up
+    ['53300', 'unreachable'], // too many connections
+    ['25P03', 'unreachable'], // idle in transaction for too long
+    ['57014', 'contended'], // statement canceled
+    ['55P03', 'contended'], // lock not available
+    ['40P01', 'contended'], // deadlock
+    ['40001', 'contended'], // serialization failure
+    ['53100', 'full'], // disk full
+    ['22021', 'not-storable'], // character not in repertoire
+    ['22003', 'not-storable'], // number out of range
+    ['23505', undefined], // unique violation: expected and answered where it may happen
+    ['42P01', undefined], // a table that is missing is a defect
+  ])('of code %s is %s', (code, failure) => expect(failureOf(ofDatabase(code))).toBe(failure))
+
+  it('without a code is known by what the driver says', () => {
+    expect(failureOf(ofDatabase(undefined, 'Connection terminated unexpectedly'))).toBe('unreachable')
+    expect(failureOf(ofDatabase(undefined, 'Query read timeout'))).toBe('unreachable')
+    expect(failureOf(ofDatabase(undefined, 'something else'))).toBeUndefined()
+    expect(failureOf(new ConnectionError(new Error('refused')))).toBe('unreachable')
+  })
+
+  it('is none of a defect of the program', () => {
+    for (const other of [new TypeError('x is not a function'), new Error('Query read timeout'), null, 'text'])
+      expect(failureOf(other)).toBeUndefined()
+  })
+
+  it('is logged with its cause and statement', () => {
+    const logged = describeError(ofDatabase('40P01', 'deadlock detected'))
+    expect(logged).toContain('Database: 40P01 · deadlock detected')
+    expect(logged).toContain('Statement: SELECT 1')
+    expect(describeError('text')).toBe('text')
+  })
+})
