@@ -35,6 +35,7 @@ function sweep() {
 }
 
 const count = { passed: 0, failed: 0 }
+const failures = []
 
 /** One step that passes or fails as a whole. */
 async function step(name, work) {
@@ -44,22 +45,30 @@ async function step(name, work) {
     count.passed++
   } catch (error) {
     count.failed++
+    failures.push(name)
     say(error instanceof Trouble ? error.message : (error.stack ?? String(error)))
   }
 }
 
-/** A runner that counts its own tests; its failure without a count is one failure. */
+/** A runner that counts its own tests and names those that failed; its failure without a name is one failure. */
 async function suite(name, command, args, env, read) {
   say(`\n— ${name}`)
   let crashed
   await run(command, args, { show: true, env: { ...process.env, ...env } }).catch((error) => (crashed = error))
   const result = read()
   count.passed += result.passed
-  count.failed += result.failed || (crashed ? 1 : 0)
-  if (crashed && !result.failed) say(crashed.message)
+  const failed = crashed && result.failed.length === 0 ? [crashed.message] : result.failed
+  count.failed += failed.length
+  failures.push(...failed.map((test) => `${name}: ${test}`))
 }
 
 const jsonOf = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
+
+/** Failed tests of one file, or the file itself where it did not run. */
+function failedOfFile({ name, status, assertionResults }) {
+  const failed = assertionResults.filter((test) => test.status === 'failed').map((test) => test.fullName)
+  return status === 'failed' && failed.length === 0 ? [name] : failed
+}
 
 async function unitAndServer(folder, clusterUrl) {
   const out = join(folder, 'jest.json')
@@ -70,7 +79,7 @@ async function unitAndServer(folder, clusterUrl) {
     { PLUCKY_TEST_CLUSTER: clusterUrl },
     () => {
       const result = jsonOf(out)
-      return { passed: result?.numPassedTests ?? 0, failed: (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0) }
+      return { passed: result?.numPassedTests ?? 0, failed: (result?.testResults ?? []).flatMap(failedOfFile) }
     },
   )
 }
@@ -88,6 +97,12 @@ async function shortFuzz(databaseUrl) {
   }
 }
 
+const failedOfSuites = (suites) =>
+  suites.flatMap(({ title, suites, specs }) => [
+    ...failedOfSuites(suites ?? []),
+    ...specs.filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky')).map((spec) => `${title} › ${spec.title}`),
+  ])
+
 async function endToEnd(folder, databaseUrl, chromium) {
   const port = await freePort()
   const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
@@ -99,23 +114,31 @@ async function endToEnd(folder, databaseUrl, chromium) {
     PLAYWRIGHT_JSON_OUTPUT_NAME: out,
   }
   await suite('end-to-end tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], env, () => {
-    const { stats } = jsonOf(out) ?? {}
-    return { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) }
+    const { stats, suites } = jsonOf(out) ?? {}
+    return { passed: stats?.expected ?? 0, failed: failedOfSuites(suites ?? []) }
   })
   await server.stop()
 }
 
-const PARTS = ['unit', 'e2e']
+/** What a compiler or a reader of the sources finds, without running the program. */
+async function check() {
+  await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, formatting or import rules failed' }))
+  await step('types of the tests', () => run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' }))
+  await step('texts on the pages', async () => {
+    const { unwanted } = await import('./texts.mjs')
+    const bad = unwanted()
+    if (bad.length > 0)
+      throw new Trouble(`Words that pages do not use:\n${bad.map(({ at, word, text }) => `${at} [${word}] ${text}`).join('\n')}`)
+  })
+  await step('generated pages', async () => {
+    const { isCurrent } = await import('./models.mjs')
+    if (!(await isCurrent())) throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')
+  })
+}
 
-/** Runs everything, or one part: "unit" for unit and server tests, "e2e" for the browser tests. */
-async function main(part) {
-  if (part !== undefined && !PARTS.includes(part)) throw new Trouble(`Unknown part "${part}". Use one of: ${PARTS.join(', ')}.`)
-  const all = part === undefined
-  checkNode()
-  sweep()
-  await ensurePackages()
+/** Runs work with a temporary PostgreSQL and its folder; both are gone afterwards. */
+async function withPostgres(work) {
   await ensurePostgres()
-  const chromium = await ensureChromium()
   const folder = mkdtempSync(join(tmpdir(), SCRATCH))
   writeFileSync(join(folder, 'owner'), String(process.pid))
   let postgres
@@ -125,40 +148,55 @@ async function main(part) {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().then(() => process.exit(1)))
   try {
-    if (all) await step('lint', () => run('npm', ['run', '-s', 'lint'], { sentence: 'Lint, formatting or import rules failed' }))
-    await step('types and build', async () => {
-      await ensureBuilt()
-      await run('npx', ['tsc', '-p', 'tsconfig.tests.json'], { sentence: 'The tests do not compile' })
-    })
-    if (all) {
-      await step('texts on the pages', async () => {
-        const { unwanted } = await import('./texts.mjs')
-        const bad = unwanted()
-        if (bad.length > 0)
-          throw new Trouble(`Words that pages do not use:\n${bad.map(({ at, word, text }) => `${at} [${word}] ${text}`).join('\n')}`)
-      })
-      await step('generated pages', async () => {
-        const { isCurrent } = await import('./models.mjs')
-        if (!(await isCurrent()))
-          throw new Trouble('docs/models.md or docs/job-file.schema.json is out of date. Regenerate: npm run models')
-      })
-    }
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
-    if (part !== 'e2e') await unitAndServer(folder, postgres.urlOf('postgres'))
-    if (all) {
-      await makeDatabase(postgres.urlOf('postgres'), 'fuzz')
-      await step('start, restart and upgrade', checkLauncher)
-      await step('requests of every kind', () => shortFuzz(postgres.urlOf('fuzz')))
-    }
-    if (part !== 'unit') await endToEnd(folder, postgres.urlOf('postgres'), chromium)
+    await work(folder, postgres.urlOf('postgres'))
   } finally {
     await clear()
   }
+}
+
+const unit = () => withPostgres(unitAndServer)
+
+const browser = async () => {
+  const chromium = await ensureChromium()
+  await withPostgres((folder, url) => endToEnd(folder, url, chromium))
+}
+
+const everything = async () => {
+  const chromium = await ensureChromium()
+  await check()
+  await withPostgres(async (folder, url) => {
+    await unitAndServer(folder, url)
+    await makeDatabase(url, 'fuzz')
+    await step('start, restart and upgrade', checkLauncher)
+    await step('requests of every kind', () => shortFuzz(url))
+    await endToEnd(folder, url, chromium)
+  })
+}
+
+const PARTS = { check, unit, e2e: browser }
+
+function sayResult() {
+  if (failures.length > 0) say(`\nFailed:\n${failures.map((test) => `  ✗ ${test}`).join('\n')}`)
   say(`\n${count.passed} passed, ${count.failed} failed`)
   if (count.failed > 0) process.exitCode = 1
 }
 
-main(process.argv[2]).catch((error) => {
-  fail(error)
-  say(`\n${count.passed} passed, ${count.failed + 1} failed`)
-})
+/** Runs everything, or one part of it. */
+async function main(part) {
+  if (part !== undefined && !Object.hasOwn(PARTS, part))
+    throw new Trouble(`Unknown part "${part}". Use one of: ${Object.keys(PARTS).join(', ')}.`)
+  checkNode()
+  sweep()
+  await ensurePackages()
+  await ensureBuilt()
+  await (part === undefined ? everything() : PARTS[part]())
+}
+
+main(process.argv[2])
+  .catch((error) => {
+    fail(error)
+    failures.push(error instanceof Trouble ? error.message : String(error))
+    count.failed++
+  })
+  .finally(sayResult)

@@ -13,6 +13,7 @@ import { misfitKey, type Answer, type Incompatibility, type SpecResult, type Uni
 import { misfitsOf } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { TextButton } from '../ui/buttons.js'
+import { Unbroken } from '../ui/Unbroken.js'
 
 /** The one sentence on top, what goes with it, and what the spec costs. */
 export function Verdict({ content, unit, answer }: { content: JobContent; unit: Unit; answer: SpecResult | undefined }) {
@@ -30,7 +31,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
             color={answered?.stops.length ? 'break' : 'ink'}
             data-testid="sentence"
           >
-            {verdictSentence(answer, unit, content.brief)}
+            <Unbroken>{verdictSentence(answer, unit, content.brief)}</Unbroken>
           </Heading>
         </Flex>
         <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
@@ -44,7 +45,7 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
         ))}
         {findingLines(answered?.findings ?? [], unit).map((line) => (
           <Text key={line} fontSize="14px" color="break" fontWeight={600}>
-            ▲ {line}
+            ▲ <Unbroken>{line}</Unbroken>
           </Text>
         ))}
       </Box>

@@ -2,6 +2,7 @@ import { Box, chakra, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import type { Sheet } from '@plucky/contract'
 import type { ReactNode } from 'react'
 import { TableHead } from '../ui/TableHead.js'
+import { Unbroken } from '../ui/Unbroken.js'
 
 const TABLE = {
   borderCollapse: 'collapse',
@@ -37,7 +38,7 @@ export function SheetPage({ sheet }: { sheet: Sheet }) {
         </Text>
       </Flex>
       <Text fontFamily="heading" fontSize="21px" fontWeight={600} lineHeight="1.2" mt="6px" data-testid="sheet-sentence">
-        {sheet.sentence}
+        <Unbroken>{sheet.sentence}</Unbroken>
       </Text>
       <Text fontSize="13.5px" color="inkSoft">
         {sheet.besides}

@@ -1,26 +1,12 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../../quantity/units.js'
+import { plainPack as pack } from '../../testing/pack.js'
 import { packCapacity, packFaults, packForce, type PackGeometry } from './pack.js'
 import { OIL } from '../../fluid/oil.js'
 import { centrifugalForce } from '../../friction/piston.js'
 import { packTorque, pressureRadius, wearRadius } from '../../friction/friction.js'
 
 const mm = (x: number) => x / 1000
-const pack = (change: Partial<PackGeometry> = {}): PackGeometry => ({
-  liningInnerRadiusM: mm(60),
-  liningOuterRadiusM: mm(76),
-  linedPlates: 5,
-  facesPerPlate: 2,
-  hotStaticFriction: 0.13,
-  chambers: [{ innerRadiusM: mm(36), outerRadiusM: mm(78) }],
-  returnSpringN: 900,
-  cushionN: 0,
-  ringLossPa: toSi(5, 'psi'),
-  balanced: false,
-  platesThicknessM: mm(1.9),
-  steelThicknessM: mm(2.2),
-  ...change,
-})
 const still = (psi: number) => ({ linePressurePa: toSi(psi, 'psi'), drumSpeedRadPerS: 0, rangeId: '1' })
 const lbft = (p: PackGeometry, psi: number) => fromSi(packCapacity(p, still(psi)), 'lb-ft')
 

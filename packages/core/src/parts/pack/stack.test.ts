@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { toSi } from '../../quantity/units.js'
+import { plainPack } from '../../testing/pack.js'
 import { heatedSteel, plateGainOptions, withOneMore } from './gain-plate.js'
 import { frictionFaces, packCapacity, packFaults, pistonTravel, sweptVolume, type PackGeometry } from './pack.js'
 import { mends, rubbingFaces, stackClearance, stackWrongs, wantedClearance, type PackStack, type Plate } from './stack.js'
@@ -20,22 +21,8 @@ const stackOf = (change: Partial<PackStack> = {}): PackStack => ({
   selectiveBackings: [4.6, 5.8].map((x) => ({ thicknessM: mm(x) })),
   ...change,
 })
-const packOf = (stack: PackStack, change: Partial<PackGeometry> = {}): PackGeometry => ({
-  liningInnerRadiusM: mm(60),
-  liningOuterRadiusM: mm(76),
-  linedPlates: stack.plates.filter((p) => p.kind === 'lined').length,
-  facesPerPlate: 2,
-  hotStaticFriction: 0.13,
-  chambers: [{ innerRadiusM: mm(36), outerRadiusM: mm(78) }],
-  returnSpringN: 900,
-  cushionN: 0,
-  ringLossPa: toSi(5, 'psi'),
-  balanced: false,
-  platesThicknessM: mm(1.8),
-  steelThicknessM: mm(2.2),
-  stack,
-  ...change,
-})
+const packOf = (stack: PackStack, change: Partial<PackGeometry> = {}): PackGeometry =>
+  plainPack({ linedPlates: stack.plates.filter((p) => p.kind === 'lined').length, platesThicknessM: mm(1.8), stack, ...change })
 const codes = (stack: PackStack, turns?: 'forward' | 'backward') => stackWrongs(stack, turns).map(({ code, plate }) => `${code} ${plate}`)
 const held = (pack: PackGeometry) => packCapacity(pack, { linePressurePa: toSi(190, 'psi'), drumSpeedRadPerS: 300, rangeId: '1' })
 
