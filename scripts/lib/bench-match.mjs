@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import { readDyno, writeDynoCsv } from '../../packages/contract/dist/index.js'
-import { dynoPull, engineOfBrief, inAnotherCore, lockupReport, matchFigures, seeded, solveTrain } from '../../packages/core/dist/index.js'
+import { dynoPull, engineOfBrief, inAnotherCore, lockupReport, matchFigures, seeded } from '../../packages/core/dist/index.js'
 
 const ROWS = 20000
 
@@ -20,7 +20,6 @@ export function benchMatch(jobs, units, byId) {
   const unit = units.find(({ id }) => id === job.unitId)
   const { brief, rules, spec } = job
   const engine = engineOfBrief(brief.engine).value
-  const gearing = solveTrain(unit.train)
   const fitted = new Map(Object.entries(spec.fits).flatMap(([s, id]) => (id ? [[s, byId.get(id)]] : [])))
   const { geometry } = fitted.get('converter')
   const matched = (i) =>
@@ -29,8 +28,7 @@ export function benchMatch(jobs, units, byId) {
       converter: inAnotherCore(geometry, geometry.diameterM * (1 + i / 5000)),
       brief,
       rules,
-      ranges: unit.train.ranges,
-      gearing,
+      train: unit.train,
     })
   const text = writeDynoCsv(
     dynoPull(engine.on, { rows: ROWS, lossShare: 0.15, factor: 1, torqueNoise: 0.01, speedNoiseRadPerS: 0.5 }, seeded(1)),
@@ -39,7 +37,7 @@ export function benchMatch(jobs, units, byId) {
   median(20, matched)
   return [
     `all figures of a converter behind an engine, flash and held stall solved: median ${median(60, matched)} ms`,
-    `lockup report: median ${median(60, () => lockupReport({ unit, brief, fitted, pressure: spec.pressure, rules, gearing }))} ms`,
+    `lockup report: median ${median(60, () => lockupReport({ unit, brief, fitted, pressure: spec.pressure, rules }))} ms`,
     `dyno file of ${ROWS} rows, quoted, decimal commas, read in one piece: median ${median(7, () => readDyno(text))} ms`,
   ]
 }

@@ -62,7 +62,7 @@ describe('a dyno file', () => {
         expect([ids(reading), reading.sweep]).toEqual([['bad-rows'], undefined])
         expect(readDyno(broken, { leaveOut: true }).table.rows).toHaveLength(19999)
       }),
-      { numRuns: 8 },
+      { numRuns: 3 },
     )
   })
 

@@ -39,6 +39,7 @@ const answerOf = (
       brief: { ...job.brief, ...change.brief },
       fitted: fittedFrom({ ...job.spec.fits, ...change.fits }, change.parts),
       pressure: job.spec.pressure,
+      rules: job.rules,
     }),
   )
 const hp = (held: Answer['held']) => (held.outcome === 'held' ? fromSi(held.powerW, 'hp') : NaN)
@@ -180,6 +181,7 @@ describe('the answer', () => {
         brief: { ...weak.brief, ...change },
         fitted: fittedFrom({ ...weak.spec.fits, converter: id }),
         pressure: weak.spec.pressure,
+        rules: weak.rules,
       })
     expect(verdictSentence(without('none'), unit, weak.brief)).toMatch(/No converter chosen: this assumes one that stalls at/)
     const engine = { kind: 'petrol', form: 'points', points: [{ speedRadPerS: 100, torqueNm: 5 }] } as const

@@ -106,7 +106,7 @@ describe('a job file', () => {
         expect(writeJob(back)).toBe(text)
         expect(JSON.stringify(evaluation(back))).toBe(JSON.stringify(evaluation(file)))
       }),
-      { numRuns: 40 },
+      { numRuns: 10 },
     )
   })
 
@@ -168,7 +168,7 @@ describe('whatever is fitted', () => {
           back.stations.map(({ name, was, is }) => ({ name, was, is })),
         )
       }),
-      { numRuns: 40 },
+      { numRuns: 12 },
     )
   })
   it('a file is its own catalogue: parts and operations are found by their ids, kits that are held whole too', () => {

@@ -50,8 +50,7 @@ const matched = ({ unit, brief, fitted, rules = DEFAULT_RULES }: SpecInput): Mat
     converter,
     brief,
     rules,
-    ranges: unit.train.ranges,
-    gearing: solveTrain(unit.train),
+    train: unit.train,
   })
 }
 const marginOf = (answer: Answer, station: string) => answer.stations.find((s) => s.stationId === station)?.worst?.margin ?? NaN

@@ -41,7 +41,7 @@ describe('the shop’s packs', () => {
       const unit = lookup.unit(part.unitIds[0] ?? '') as Unit
       const station = unit.stations.find(({ id }) => part.stationIds.includes(id)) as Unit['stations'][number]
       const { stack } = part.geometry
-      expect(stack && stackWrongs(stack, hubTurns({ unit }, station))).toEqual([])
+      expect(stack && stackWrongs(stack, hubTurns(unit, station))).toEqual([])
     },
   )
 

@@ -69,7 +69,7 @@ describe('pressure needed', () => {
               ({ place }) => place.feature.endsWith('slip'),
             )
             const capacityNm = slip?.torqueNm(oilOf({ ...duty, linePressurePa: neededPa }, drumState(unit, station, range))) ?? 0
-            const beside = slip ? takenOff({ input, station, duty, limit: slip, gearing }) : 0
+            const beside = slip ? takenOff({ input, station, duty, limit: slip }) : 0
             const load = station.load.at === 'link' ? Math.abs(range.torques[station.load.id] ?? 0) * duty.turbine.torqueNm : 0
             expect((capacityNm + beside) / (load * duty.factors.friction)).toBeCloseTo(1, 9)
             seen++
@@ -268,9 +268,9 @@ describe('a state of line pressure', () => {
           expect([id, power(answer, id) <= worth * 1.01]).toEqual([id, true])
         }
       }),
-      { numRuns: 200, endOnFailure: true },
+      { numRuns: 60, endOnFailure: true },
     )
-    expect(crossed).toBeGreaterThan(60)
+    expect(crossed).toBeGreaterThan(15)
   })
 
   const limited = (part: Part, most: number): Part => ({

@@ -101,7 +101,7 @@ describe('the limit of the tires', () => {
           if (working && held.outcome === 'held') expect(working.valueSi / held.powerW).toBeCloseTo(1, 6)
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 10 },
     )
   })
 

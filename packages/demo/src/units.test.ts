@@ -293,6 +293,7 @@ describe('the shelf of every unit', () => {
         brief,
         fitted: fitted.set('converter', { ...converter, stated: (partsOf(unit, 'converter')[level] as Part).stated }),
         pressure,
+        rules: job.rules,
       })
       if (answer.outcome !== 'answered' || answer.held.outcome !== 'held') throw new Error(`${id}: ${answer.outcome}`)
       expect(answer.stations.flatMap((s) => s.missing)).toEqual([])
@@ -312,7 +313,7 @@ describe('the shelf of every unit', () => {
             id === null ? [] : [[station, catalogue.parts.get(id) as Part]],
           ),
         )
-        const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+        const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
         return answer.outcome === 'answered' && answer.held.outcome === 'held' ? answer.held.powerW : 0
       }
       expect([job.name, held(job.arrived) < held(job.spec.fits)]).toEqual([job.name, true])

@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react'
 import { type JobContent, quantity, stationName } from '@plucky/contract'
-import { besideStation, solveTrain, type Station, type StationVerdict, takenOff } from '@plucky/core'
+import { besideStation, type Station, type StationVerdict, takenOff } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 
 interface SideProps {
@@ -15,7 +15,7 @@ export function SideBySide({ content, station, verdict: { decides } }: SideProps
   const other = input && besideStation(input.unit, station)
   const duty = answer?.outcome === 'answered' ? answer.cases.find(({ id }) => id === decides?.caseId) : undefined
   if (!input || !other || !duty || !decides) return null
-  const taken = takenOff({ input, station, duty, limit: decides.limit, gearing: solveTrain(input.unit.train) })
+  const taken = takenOff({ input, station, duty, limit: decides.limit })
   if (taken === 0) return null
   return (
     <Text mt="4px" lineHeight="1.3" data-testid="side-by-side">

@@ -78,7 +78,7 @@ function BehindJob({ part }: { part: ConverterPart }) {
 
 function behindWords(job: JobContent, part: ConverterPart): string {
   const engine = engineFor(job)
-  const { units, gearing } = shopStore.getState()
+  const { units } = shopStore.getState()
   const unit = units.find((each) => each.id === job.unitId)
   if (!engine || !unit) return 'That job has no answer yet.'
   const { brief, rules } = job
@@ -87,8 +87,7 @@ function behindWords(job: JobContent, part: ConverterPart): string {
     converter: part.geometry,
     brief,
     rules,
-    ranges: unit.train.ranges,
-    gearing: gearing.get(unit.id) ?? new Map(),
+    train: unit.train,
   })
   if (match.assumed) return `With that engine it is ${ASSUMED_STALL_WORDS[match.assumed]}.`
   return `It stalls at ${shownFigure(match.stall.engineSpeedRadPerS, 'rpm')} rpm behind ${quantity(match.stall.engineTorqueNm, 'lb-ft')}.`

@@ -2,12 +2,13 @@ import type { JobContent } from '@plucky/contract'
 import {
   engineOfBrief,
   matchFigures,
+  oncePer,
   partsFor,
-  solveTrain,
   stallWindow,
   wantedCore,
   type ConverterGeometry,
   type Engine,
+  type GearTrain,
   type MatchFigures,
   type Part,
   type Unit,
@@ -26,31 +27,21 @@ export function convertersFor(unit: Unit): ConverterPart[] {
 }
 
 /** The engine of a job. `undefined` if the brief contradicts itself. */
-export function engineFor(content: JobContent): Engine | undefined {
+export function engineFor(content: Pick<JobContent, 'brief'>): Engine | undefined {
   const made = engineOfBrief(content.brief.engine)
   return made.ok ? made.value : undefined
 }
 
-let known = new WeakMap<JobContent['brief'], Map<object, MatchFigures>>()
-shopStore.subscribe(() => (known = new WeakMap()))
+/** All that a converter does behind a job's engine. Kept per geometry while brief, rules and transmission stay. */
+export const matchOf = ({ brief, rules }: JobContent, { train }: Unit, converter: ConverterGeometry): MatchFigures | undefined =>
+  matched(converter, brief, rules, train)
 
-/** All that a converter does behind a job's engine; made once a brief, rules and geometry. */
-export function matchOf(content: JobContent, unit: Unit, converter: ConverterGeometry): MatchFigures | undefined {
-  const engine = engineFor(content)
-  if (!engine) return undefined
-  const of = known.get(content.brief) ?? new Map<object, MatchFigures>()
-  known.set(content.brief, of)
-  const before = of.get(converter)
-  if (before && ruled.get(before) === content.rules) return before
-  const { brief, rules } = content
-  const gearing = shopStore.getState().gearing.get(unit.id) ?? solveTrain(unit.train)
-  const made = matchFigures({ engine, converter, brief, rules, ranges: unit.train.ranges, gearing })
-  of.set(converter, made)
-  ruled.set(made, rules)
-  return made
-}
-
-const ruled = new WeakMap<MatchFigures, JobContent['rules']>()
+const matched = oncePer(
+  (converter: ConverterGeometry, brief: JobContent['brief'], rules: JobContent['rules'], train: GearTrain): MatchFigures | undefined => {
+    const engine = engineFor({ brief })
+    return engine && matchFigures({ engine, converter, brief, rules, train })
+  },
+)
 
 /** A family with a stator, and the core of it that would stall where it is wanted. */
 export interface FamilyCore {

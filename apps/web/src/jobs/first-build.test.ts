@@ -32,7 +32,7 @@ describe('a new job', () => {
         expect(checked.ok ? [] : checked.problems).toEqual([])
         expect(verdictSentence(answerOf(job, unit), unit, job.brief)).toMatch(/^[A-Z](?!.*(NaN|undefined|null)).*\.$/)
       }),
-      { numRuns: 120 },
+      { numRuns: 40 },
     )
   })
 

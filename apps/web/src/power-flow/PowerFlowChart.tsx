@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import type { Answer, DutyCase, Part, RangeSolution, Unit } from '@plucky/core'
+import type { Answer, DutyCase, Part, Unit } from '@plucky/core'
 import { Fragment, useMemo, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react'
 import { shownUnit, stationName, toShown, type PlainTable } from '@plucky/contract'
 import { ChartFiles } from '../charts/ChartFiles.js'
@@ -17,7 +17,6 @@ export interface ChartProps {
   readonly unit: Unit
   readonly answer: Answer | undefined
   readonly duty: DutyCase | undefined
-  readonly gearing: ReadonlyMap<string, RangeSolution> | undefined
   readonly fits: ReadonlyMap<string, Part>
   readonly order: ColumnOrder
   readonly chosen: string
@@ -90,9 +89,9 @@ interface StationsProps extends ChartProps {
 
 /** The chart, drawn back to front: columns, path, labels, bars, target line, figures. */
 function Stations(props: StationsProps) {
-  const { unit, answer, duty, gearing, order, columns, width, scale, atW, chosen, onChoose, onTry, onKey } = props
-  const readings = useMemo(() => readStations(unit, duty, duty && gearing?.get(duty.rangeId)), [unit, duty, gearing])
-  const greatestNm = useMemo(() => greatestTorque(unit, answer, gearing), [unit, answer, gearing])
+  const { unit, answer, duty, order, columns, width, scale, atW, chosen, onChoose, onTry, onKey } = props
+  const readings = useMemo(() => readStations(unit, duty), [unit, duty])
+  const greatestNm = useMemo(() => greatestTorque(unit, answer), [unit, answer])
   const stations = stationsOf(props, readings)
   const powers = (answer?.stations ?? []).flatMap(({ held }) => powerOf(held) ?? [])
   const each = (draw: (station: StationProps) => ReactNode) =>

@@ -6,7 +6,6 @@ import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
 import { StationDetails } from '../bench/StationDetails.js'
 import { WorkingView } from '../bench/WorkingView.js'
-import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, workingFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
@@ -68,7 +67,6 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
         unit={unit}
         answer={answered}
         duty={duty}
-        gearing={shopStore.getState().gearing.get(unit.id)}
         fits={bench.fits}
         order={order}
         chosen={bench.station}

@@ -1,7 +1,7 @@
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
 import { shownIn, toShown } from '@plucky/contract'
-import { solveTrain, specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
+import { specAnswer, toSi, type Answer, type Part, type Unit } from '@plucky/core'
 import { readTyped } from '../ui/read-typed.js'
 import { layoutFlow, linkPath, ROWS, type Column } from './flow-layout.js'
 import { greatestTorque, linkTorque, readStations } from './readings.js'
@@ -9,14 +9,13 @@ import { toStep } from './steps.js'
 
 const { units, shelf, jobs } = demoShop()
 const [unit, job] = [units[0] as Unit, jobs[0] as (typeof jobs)[number]]
-const gearing = solveTrain(unit.train)
 const byId = new Map(shelf.map((part) => [part.id, part]))
 const fitted = new Map(Object.entries(job.spec.fits).flatMap(([s, id]): [string, Part][] => (id ? [[s, byId.get(id) as Part]] : [])))
-const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure }) as Answer
+const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules }) as Answer
 
 describe('the band on the strip', () => {
   it.each(answer.cases)('$id: what the case holds and what leaves at the output add up to what comes in', (duty) => {
-    const readings = readStations(unit, duty, gearing.get(duty.rangeId))
+    const readings = readStations(unit, duty)
     const at = (id: string) => readings.get(id)?.torqueNm ?? NaN
     const held =
       unit.stations
@@ -29,21 +28,21 @@ describe('the band on the strip', () => {
 
   it('is as wide as what is handed on, and widest at the greatest torque of all cases', () => {
     const duty = answer.cases[0] as Answer['cases'][number]
-    const readings = readStations(unit, duty, gearing.get(duty.rangeId))
+    const readings = readStations(unit, duty)
     const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
     expect(linkTorque(unit, readings, 'flex-plate', station('converter'))).toBe(duty.engine.torqueNm)
     expect(linkTorque(unit, readings, 'main-shaft', station('gear-sets'))).toBe(readings.get('main-shaft')?.torqueNm)
     expect(linkTorque(unit, readings, 'gear-sets', station('low-one-way'))).toBe(readings.get('low-one-way')?.torqueNm)
-    expect(greatestTorque(unit, answer, gearing)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
+    expect(greatestTorque(unit, answer)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
   })
 
   it('runs through the lockup clutch and past the converter where that is locked, and never through an idle one', () => {
     const fits = new Map(fitted).set('converter', byId.get('conv-258-lock') as Part).set('lockup', byId.get('lockup-three-faces') as Part)
-    const locking = specAnswer({ unit, brief: job.brief, fitted: fits, pressure: job.spec.pressure }) as Answer
+    const locking = specAnswer({ unit, brief: job.brief, fitted: fits, pressure: job.spec.pressure, rules: job.rules }) as Answer
     const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
     const through = (caseId: string) => {
       const duty = locking.cases.find((c) => c.id === caseId) as Answer['cases'][number]
-      const readings = readStations(unit, duty, gearing.get('3'))
+      const readings = readStations(unit, duty)
       const links = [
         ['flex-plate', 'lockup'],
         ['lockup', 'turbine-hub'],
@@ -59,8 +58,8 @@ describe('the band on the strip', () => {
   })
 
   it('is nowhere while there is no case', () => {
-    expect([...readStations(unit, undefined, undefined).values()].some((r) => r.live)).toBe(false)
-    expect(greatestTorque(unit, undefined, undefined)).toBe(1)
+    expect([...readStations(unit, undefined).values()].some((r) => r.live)).toBe(false)
+    expect(greatestTorque(unit, undefined)).toBe(1)
   })
 })
 

@@ -1,4 +1,4 @@
-import { loadTorque, stationSpeed, type Answer, type DutyCase, type RangeSolution, type Station, type Unit } from '@plucky/core'
+import { gearingOf, loadTorque, stationSpeed, type Answer, type DutyCase, type Station, type Unit } from '@plucky/core'
 
 /** Torque and speed of a station in the case shown. */
 export interface Reading {
@@ -10,12 +10,13 @@ export interface Reading {
 const IDLE: Reading = { torqueNm: 0, speedRadPerS: undefined, live: false }
 
 /** What every station of a unit carries in a case, and how fast it turns. */
-export function readStations(unit: Unit, duty: DutyCase | undefined, gearing: RangeSolution | undefined): ReadonlyMap<string, Reading> {
+export function readStations(unit: Unit, duty: DutyCase | undefined): ReadonlyMap<string, Reading> {
+  const range = duty && gearingOf(unit.train).get(duty.rangeId)
   return new Map(
     unit.stations.map((station): [string, Reading] => {
-      if (!duty || !gearing) return [station.id, IDLE]
-      const torqueNm = loadTorque(station.load, duty, gearing)
-      return [station.id, { torqueNm, speedRadPerS: stationSpeed(station, duty, gearing), live: torqueNm > 1e-6 * duty.turbine.torqueNm }]
+      if (!duty || !range) return [station.id, IDLE]
+      const torqueNm = loadTorque(station.load, duty, range)
+      return [station.id, { torqueNm, speedRadPerS: stationSpeed(station, duty, range), live: torqueNm > 1e-6 * duty.turbine.torqueNm }]
     }),
   )
 }
@@ -34,7 +35,7 @@ export function linkTorque(unit: Unit, readings: ReadonlyMap<string, Reading>, f
 }
 
 /** The greatest torque anywhere on the path in any case: the widest that the flow is drawn. */
-export function greatestTorque(unit: Unit, answer: Answer | undefined, gearing: ReadonlyMap<string, RangeSolution> | undefined): number {
-  const all = (answer?.cases ?? []).flatMap((duty) => [...readStations(unit, duty, gearing?.get(duty.rangeId)).values()])
+export function greatestTorque(unit: Unit, answer: Answer | undefined): number {
+  const all = (answer?.cases ?? []).flatMap((duty) => [...readStations(unit, duty).values()])
   return Math.max(1, ...all.map((reading) => reading.torqueNm))
 }

@@ -1,15 +1,14 @@
 import type { JobContent } from '@plucky/contract'
-import { pressureReport, type PressureReport } from '@plucky/core'
+import { oncePer, pressureReport, type Answer, type PressureReport, type SpecInput } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
 
-const known = new WeakMap<JobContent, PressureReport | null>()
-
-/** Line pressure report of a job, computed once per job state. `null` without an answer. */
+/** Line pressure report of a job, kept per answer. `null` without an answer. */
 export function reportFor(content: JobContent): PressureReport | null {
-  const before = known.get(content)
-  if (before !== undefined) return before
   const [input, answer] = [specInputOf(content), answerFor(content)]
-  const made = input && answer?.outcome === 'answered' ? pressureReport(input, answer) : null
-  known.set(content, made)
-  return made
+  return input && answer?.outcome === 'answered' ? reportOf(answer, () => input) : null
 }
+
+const reportOf = oncePer<Answer, [input: () => SpecInput], PressureReport | null>(
+  (answer, input) => pressureReport(input(), answer),
+  () => true,
+)

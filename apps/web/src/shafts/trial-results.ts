@@ -2,6 +2,7 @@ import type { JobContent } from '@plucky/contract'
 import {
   breakingRank,
   demandIn,
+  gearingOf,
   loadShare,
   shaftReport,
   specAnswer,
@@ -48,7 +49,7 @@ export const shaftStations = (unit: Unit): Station[] => unit.stations.filter(({ 
 
 /** Torque with shock that a station sees in a case. */
 function demandAt(input: SpecInput, station: Station, duty: DutyCase): number {
-  const range = (input.gearing ?? shopStore.getState().gearing.get(input.unit.id))?.get(duty.rangeId)
+  const range = gearingOf(input.unit.train).get(duty.rangeId)
   return range ? demandIn(duty, loadShare(station.load, range), 'hard') : 0
 }
 

@@ -1,5 +1,5 @@
 import type { ShelfContent } from '@plucky/contract'
-import { solveTrain, type Catalogue, type Kit, type Operation, type Part, type RangeSolution, type Unit } from '@plucky/core'
+import { type Catalogue, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import equal from 'fast-deep-equal'
 import { api, Refused, Unreachable } from './api.js'
@@ -11,7 +11,6 @@ export interface Shop extends Catalogue {
   readonly units: readonly Unit[]
   /** Number of the last save of each item on the shelf, by kind and id. */
   readonly versions: ReadonlyMap<string, number>
-  readonly gearing: ReadonlyMap<string, ReadonlyMap<string, RangeSolution>>
 }
 
 export const shopStore = createStore<Shop>(() => ({
@@ -22,7 +21,6 @@ export const shopStore = createStore<Shop>(() => ({
   operations: new Map(),
   kits: new Map(),
   versions: new Map(),
-  gearing: new Map(),
 }))
 
 export type ItemKind = 'parts' | 'operations' | 'kits'
@@ -61,14 +59,13 @@ export async function refreshShop(): Promise<void> {
   if (now && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
 }
 
-function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'gearing' | 'versions'> {
+function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'versions'> {
   const byId = <T extends { id: string }>(kept: readonly { item: T }[]) => new Map(kept.map(({ item }) => [item.id, item]))
   const versions = (kind: ItemKind | 'units', kept: readonly { item: { readonly id: string }; version: number }[]) =>
     kept.map(({ item, version }) => [versionKey(kind, item.id), version] as const)
   const units = kept.map(({ item }) => item)
   return {
     units,
-    gearing: gearingOf(units),
     parts: byId(parts),
     operations: byId(operations),
     kits: byId(kits),
@@ -133,11 +130,9 @@ export async function takeUnit(file: unknown): Promise<Unit> {
 function placeUnit(unit: Unit, version: number): void {
   shopStore.setState((shop) => {
     const units = [...shop.units.filter(({ id }) => id !== unit.id), unit].sort((a, b) => (a.id < b.id ? -1 : 1))
-    return { units, gearing: gearingOf(units), versions: new Map(shop.versions).set(versionKey('units', unit.id), version) }
+    return { units, versions: new Map(shop.versions).set(versionKey('units', unit.id), version) }
   })
 }
-
-const gearingOf = (units: readonly Unit[]) => new Map(units.map((unit) => [unit.id, solveTrain(unit.train)]))
 
 /** Takes parts of a list that was looked at before, all of them or none, the changed ones over the saves that were seen then. */
 export async function takeParts(added: readonly Part[], changed: readonly { item: Part; version: number }[]): Promise<void> {

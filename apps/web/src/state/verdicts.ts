@@ -49,12 +49,9 @@ function remembered<T>(known: Map<string, T>, spec: Fits, make: () => T): T {
 
 /** Input for rating a job. `undefined` if its transmission is not on the shelf. */
 export function specInputOf(content: JobContent, spec: Fits = content.spec): SpecInput | undefined {
-  const { units, gearing, parts, operations } = shopStore.getState()
+  const { units, parts, operations } = shopStore.getState()
   const unit = units.find((u) => u.id === content.unitId)
-  if (!unit) return undefined
-  const solved = gearing.get(unit.id)
-  const input = inputOf(content, unit, fittedParts(spec, { parts, operations }, content.book))
-  return solved ? { ...input, gearing: solved } : input
+  return unit && inputOf(content, unit, fittedParts(spec, { parts, operations }, content.book))
 }
 
 /** What the core says of a job, or of the job with other things fitted; each state is judged once. */

@@ -116,7 +116,7 @@ describe('what a job tells of its unit before it is opened', () => {
       id === null ? [] : [[station, catalogue.parts.get(id) as Part]],
     ),
   )
-  const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure })
+  const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
 
   it('is the worst margin of each place, through whichever station it is loaded', () => {

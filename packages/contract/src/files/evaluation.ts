@@ -12,7 +12,6 @@ import {
   plateReport,
   pressureReport,
   shaftReport,
-  solveTrain,
   starvedIn,
   type Answer,
   type DutyCase,
@@ -196,14 +195,12 @@ function matchOf({ job, unit }: JobFile, fitted: EvaluatedJob['fitted']): object
   const engine = engineOfBrief(job.brief.engine)
   const converter = fittedConverter({ fitted })
   if (!engine.ok || !converter) return null
-  const { ranges } = unit.train
   const found = matchFigures({
     engine: engine.value,
     converter,
     brief: job.brief,
     rules: job.rules,
-    ranges,
-    gearing: solveTrain(unit.train),
+    train: unit.train,
   })
   const { line, ...figures } = found
   return { outcome: 'runs', ...figures, boostTurbineRadPerS: Number.isFinite(line.boostTurbineRadPerS) ? line.boostTurbineRadPerS : null }

@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { rootOf } from '../numeric/brent.js'
 import { goldenSection } from '../numeric/golden-section.js'
@@ -31,12 +32,9 @@ interface Offer {
   readonly leastSoFar: readonly number[]
 }
 
-const offers = new WeakMap<EngineCurve, Offer>()
+const offerOf = oncePer(sampledOffer)
 
-/** The offer of a curve, made once: it depends on the curve alone. */
-function offerOf(curve: EngineCurve): Offer {
-  const known = offers.get(curve)
-  if (known) return known
+function sampledOffer(curve: EngineCurve): Offer {
   const knots = curve.knotsRadPerS
   const speeds = [knots[0] as number]
   for (let k = 1; k < knots.length; k++) {
@@ -53,9 +51,7 @@ function offerOf(curve: EngineCurve): Offer {
   }
   let least = Infinity
   const leastSoFar = speeds.map((w, i) => (least = Math.min(least, (torques[i] as number) / (w * w))))
-  const offer = { speeds, torques, leastSoFar }
-  offers.set(curve, offer)
-  return offer
+  return { speeds, torques, leastSoFar }
 }
 
 /** The bottom of a dip of T_e/ω² about a sample that is lower than both its neighbours: between samples it may reach a crossing. */

@@ -3,7 +3,6 @@ import { USUAL_STALL_TORQUE_RATIO } from '../converter/characteristic.js'
 import { engineInertia, partOfKind } from '../judge/fitted.js'
 import { type WorstPoint } from '../judge/worst-point.js'
 import type { DutyCase } from '../judge/duty.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import { type LimitLoad } from '../parts/limit.js'
 import { loadShare } from '../judge/load.js'
 import { shiftSeconds } from '../model/unit.js'
@@ -60,7 +59,7 @@ function deriveLocked(input: SpecInput, duty: DutyCase, through: WorstPoint): De
       (v) => v.Te,
     )
   const { inertiaNm, mostNm } = through.made
-  const { lockedShiftS } = input.rules ?? DEFAULT_RULES
+  const { lockedShiftS } = input.rules
   const J = engineInertia(input)
   const Ti = derive(
     { name: 'engine inertia torque', unit: 'lb-ft', formula: 'J · Δω / t', source: 'Newton' },

@@ -1,4 +1,4 @@
-import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 import { type SpecInput } from '../model/spec-input.js'
 import { type StationVerdict } from '../judge/station-verdict.js'
 import { type Answer } from '../reports/answer.js'
@@ -68,7 +68,7 @@ function deriveTogether(scene: Scene, own: Derivation): Derivation {
 }
 
 const besideOf = ({ input, station, duty, limit }: Omit<Scene, 'part' | 'range' | 'judged'>): number =>
-  takenOff({ input, station, duty, limit, gearing: input.gearing ?? solveTrain(input.unit.train) })
+  takenOff({ input, station, duty, limit })
 
 /** The service factor of the house, or the overshoot of a ramp on the shafts that are fitted. */
 function deriveShock({ duty: { shock }, limit, judged }: Scene): InputValue {
@@ -148,7 +148,7 @@ function sceneOf(input: SpecInput, answer: Answer, stationId: string, caseId: st
   const part = input.fitted.get(stationId)
   const duty = answer.cases.find((c) => c.id === caseId)
   const judged = verdictOf(answer, stationId)?.cases.find((c) => c.caseId === caseId)
-  const range = duty && (input.gearing ?? solveTrain(input.unit.train)).get(duty.rangeId)
+  const range = duty && gearingOf(input.unit.train).get(duty.rangeId)
   if (!station || !part || !duty || !judged || !range) return undefined
   return { input, station, part, duty, range, limit: judged.limit, judged }
 }

@@ -4,7 +4,7 @@ import { type WorstPoint } from '../judge/worst-point.js'
 import type { DutyCase } from '../judge/duty.js'
 import { engineInertia, turbineInertiaOf } from '../judge/fitted.js'
 import type { StationCase } from '../judge/station-case.js'
-import { DEFAULT_RULES, type Shock } from '../model/rules.js'
+import { type Shock } from '../model/rules.js'
 import { GRAVITY } from '../quantity/units.js'
 import { USUAL_WHEEL_STIFFNESS_NM_PER_RAD } from '../judge/tyres.js'
 import { fromDerivation, inputValue, derive, type Derivation } from '../quantity/derivation.js'
@@ -75,7 +75,7 @@ function deriveRegrip(input: SpecInput, duty: DutyCase): Derivation {
   return derive(
     { name: 'shock of regrip, at the turbine', unit: 'lb-ft', formula: 'v / r · √(k · J)', source: 'energy of one inertia on one spring' },
     {
-      v: inputValue('tread speed at regrip, over ground speed', (input.rules ?? DEFAULT_RULES).regripSlipMPerS, 'mph', 'rule'),
+      v: inputValue('tread speed at regrip, over ground speed', input.rules.regripSlipMPerS, 'mph', 'rule'),
       r: inputValue('tire radius, loaded', vehicle?.tyreRadiusM ?? 1, 'in', 'brief'),
       k: inputValue(
         'wheel-end stiffness per radian',

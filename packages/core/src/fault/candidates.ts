@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../numeric/memoize.js'
+import { oncePer } from '../numeric/once-per.js'
 import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { Unit } from '../model/unit.js'
 import { drivingRanges, effectsOf, type Effect, type RangeState } from './breakage.js'
@@ -42,7 +42,7 @@ const SIGNS_OF: Readonly<Record<FaultKind, Signs>> = {
 }
 
 /** Everything that may be wrong with a unit, each with what it would do; found once a unit. */
-export const suspectsOf: (unit: Unit) => readonly Suspect[] = memoizeByObject(allSuspects)
+export const suspectsOf: (unit: Unit) => readonly Suspect[] = oncePer(allSuspects)
 
 function allSuspects(unit: Unit): Suspect[] {
   const often = new Map((unit.usual ?? []).map((usual) => [`${usual.at}:${usual.kind}`, usual.often]))

@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { type PartKind } from '../parts/geometries.js'
 import { partFaults } from '../parts/registry.js'
@@ -58,36 +59,27 @@ const QUANTITIES = ['torqueNm', 'powerW', 'pressurePa', 'speedRadPerS'] as const
 const sameFigure = (a: StatedLimit, b: StatedLimit) =>
   a.place === b.place && QUANTITIES.some((q) => a[q] !== undefined && b[q] !== undefined)
 
-function afterOne(part: Part, operation: Operation): Part {
-  const kept = part.stated.filter((own) => !operation.stated.some((said) => sameFigure(own, said)))
-  return {
-    ...part,
-    works: [...(part.works ?? []), operation.id],
-    geometry: merged(part.geometry, operation.becomes),
-    stated: [...kept, ...operation.stated],
-    offers: [...(part.offers ?? []).filter((feature) => !operation.removes?.includes(feature)), ...(operation.offers ?? [])],
-    needs: [...(part.needs ?? []), ...(operation.needs ?? [])],
-    clashes: [...(part.clashes ?? []), ...(operation.clashes ?? [])],
-  } as Part
-}
-
-const made = new WeakMap<Part, Map<string, { operations: readonly Operation[]; part: Part }>>()
+const afterOne = oncePer((part: Part) =>
+  oncePer((operation: Operation): Part => {
+    const kept = part.stated.filter((own) => !operation.stated.some((said) => sameFigure(own, said)))
+    return {
+      ...part,
+      works: [...(part.works ?? []), operation.id],
+      geometry: merged(part.geometry, operation.becomes),
+      stated: [...kept, ...operation.stated],
+      offers: [...(part.offers ?? []).filter((feature) => !operation.removes?.includes(feature)), ...(operation.offers ?? [])],
+      needs: [...(part.needs ?? []), ...(operation.needs ?? [])],
+      clashes: [...(part.clashes ?? []), ...(operation.clashes ?? [])],
+    } as Part
+  }),
+)
 
 /**
  * A part as it is after operations, in their order: geometry changed field by field, stated figures replaced, features added. The same
  * part and operations give the same object again, so that what is known of it stays known. The part itself where nothing is done.
  */
-export function afterOperations(part: Part, operations: readonly Operation[]): Part {
-  if (operations.length === 0) return part
-  const known = made.get(part) ?? new Map<string, { operations: readonly Operation[]; part: Part }>()
-  made.set(part, known)
-  const key = operations.map((o) => o.id).join(' ')
-  const before = known.get(key)
-  if (before && before.operations.every((o, i) => o === operations[i])) return before.part
-  const after = operations.reduce(afterOne, part)
-  known.set(key, { operations, part: after })
-  return after
-}
+export const afterOperations = (part: Part, operations: readonly Operation[]): Part =>
+  operations.reduce((done, operation) => afterOne(done)(operation), part)
 
 /** True if an operation leaves the part as it is, or its lever ratio is not above the present one. */
 function changesNothing(part: Part, { becomes, stated, offers = [], removes = [], needs = [], clashes = [] }: Operation): boolean {

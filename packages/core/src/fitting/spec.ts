@@ -1,3 +1,4 @@
+import { oncePer, oncePerValue } from '../numeric/once-per.js'
 import { fitFaults } from '../model/part-at-station.js'
 import { type Part } from '../model/part.js'
 import type { Unit } from '../model/unit.js'
@@ -34,40 +35,33 @@ export function fittedParts(spec: Fits, catalogue: Pick<Catalogue, 'parts' | 'op
   return withInstalledBolts(worked, book)
 }
 
-/** Parts that can stand at a station of a unit: stock first, then by price. Made once for a shelf. */
-export function partsFor({ parts }: Pick<Catalogue, 'parts'>, unit: Unit, stationId: string): readonly Part[] {
-  return once(knownParts, parts, `${unit.id} ${stationId}`, unit, () => {
-    const fitting = [...parts.values()].filter((part) => fitFaults(unit, stationId, part, '').length === 0)
-    return fitting.sort((a, b) => Number(b.stock) - Number(a.stock) || a.price - b.price || (a.id < b.id ? -1 : 1))
-  })
-}
+/** Parts that fit a station of a unit: stock first, then by price. Kept per shelf. */
+export const partsFor = ({ parts }: Pick<Catalogue, 'parts'>, unit: Unit, stationId: string): readonly Part[] =>
+  fittingParts(parts)(unit)(stationId)
 
-/** Operations that can be done to a part at a station. Made once for a shelf. */
-export function operationsFor(
+const fittingParts = oncePer((parts: Catalogue['parts']) =>
+  oncePer((unit: Unit) =>
+    oncePerValue((stationId: string) =>
+      [...parts.values()]
+        .filter((part) => fitFaults(unit, stationId, part, '').length === 0)
+        .sort((a, b) => Number(b.stock) - Number(a.stock) || a.price - b.price || (a.id < b.id ? -1 : 1)),
+    ),
+  ),
+)
+
+/** Operations that can be done to a part at a station. Kept per shelf. */
+export const operationsFor = (
   { operations }: Pick<Catalogue, 'operations'>,
   unit: Unit,
   stationId: string,
   part: Part,
-): readonly Operation[] {
-  return once(knownOperations, operations, `${unit.id} ${stationId} ${part.id}`, part, () =>
+): readonly Operation[] => possibleOperations(operations)(part, unit, stationId)
+
+const possibleOperations = oncePer((operations: Catalogue['operations']) =>
+  oncePer((part: Part, unit: Unit, stationId: string) =>
     [...operations.values()].filter((operation) => operationFaults(unit, stationId, part, operation, '').length === 0),
-  )
-}
-
-type Known<T> = WeakMap<object, Map<string, { of: object; made: T }>>
-const knownParts: Known<readonly Part[]> = new WeakMap()
-const knownOperations: Known<readonly Operation[]> = new WeakMap()
-
-/** What was made before from the same shelf for the same thing, or made now. */
-function once<T>(known: Known<T>, shelf: object, key: string, of: object, make: () => T): T {
-  const under = known.get(shelf) ?? new Map<string, { of: object; made: T }>()
-  known.set(shelf, under)
-  const before = under.get(key)
-  if (before?.of === of) return before.made
-  const made = make()
-  under.set(key, { of, made })
-  return made
-}
+  ),
+)
 
 /** The spec with another part at a station; what was done to the old part goes with it. The very same spec where it is fitted already. */
 export function withPart<T extends Fits>(spec: T, stationId: string, partId: string | null): T {

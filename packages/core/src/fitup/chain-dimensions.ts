@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { coverBallooningM, type ConverterFront } from '../parts/converter/front.js'
 import { partOfKind } from '../judge/fitted.js'
 import { engineCurve, type Brief } from '../model/brief.js'
@@ -176,17 +177,10 @@ function swelling({ front: outside, plate }: FitFacts, { fitted, pressure, brief
   return growthOf(outside, chargePa, speedRadPerS, plate.crankJoint.circleDiameterM / 2)
 }
 
-const grown = new WeakMap<ConverterFront, { readonly by: string; readonly m: number | undefined }>()
-
-/** Made once while nothing that it depends on changes: a plate to bend is the dearest part of the chain. */
-function growthOf(outside: ConverterFront, chargePa: number, speedRadPerS: number, radiusM: number): number | undefined {
-  const by = `${chargePa} ${speedRadPerS} ${radiusM}`
-  const before = grown.get(outside)
-  if (before?.by === by) return before.m
-  const m = coverBallooningM(outside, { chargePa, speedRadPerS }, radiusM)
-  grown.set(outside, { by, m })
-  return m
-}
+/** Kept while nothing that it depends on changes: a plate to bend is the slowest part of the chain. */
+const growthOf = oncePer((outside: ConverterFront, chargePa: number, speedRadPerS: number, radiusM: number) =>
+  coverBallooningM(outside, { chargePa, speedRadPerS }, radiusM),
+)
 
 /** Most that the valves give the converter, as turned by hand or as they are. */
 export function chargePressure(fitted: FitInput['fitted'], { knobs }: PressureCalibration): number | undefined {

@@ -1,4 +1,3 @@
-import { DEFAULT_RULES } from '../model/rules.js'
 import type { Part } from '../model/part.js'
 import type { StackUp } from './stack-ups.js'
 import { roundness, type Again, type FitVerdict, type LengthEntry } from './entry.js'
@@ -134,7 +133,7 @@ export function closingEntry(
   kind: StackUp,
   readings: Readings,
 ): LengthEntry[] {
-  const bounds = kind.bounds(facts, input.rules ?? DEFAULT_RULES)
+  const bounds = kind.bounds(facts, input.rules)
   if (bounds === null) return []
   const { id, gauged, plus, minus } = kind
   const terms = [...plus, ...minus]

@@ -1,3 +1,4 @@
+import { oncePer } from '../numeric/once-per.js'
 import { withBolts, type BoltedJoint } from '../joint/bolted-joint.js'
 import type { BoltSetGeometry } from '../joint/bolt.js'
 import type { ConverterFront } from '../parts/converter/front.js'
@@ -27,25 +28,17 @@ export function withInstalledBolts(fitted: ReadonlyMap<string, Part>, book?: Boo
   return bolted === plate ? fitted : new Map([...fitted].map(([id, part]) => [id, id === stationId ? bolted : part]))
 }
 
-interface Bolted {
-  readonly by: readonly unknown[]
-  readonly plate: Plate
-}
-
-const made = new WeakMap<Plate, Bolted>()
-
 /** The same plate, bolts and cover give the same object again, so that what is known of it stays known. */
-function boltedPlate(
+const boltedPlate = oncePer(plateWithBolts)
+
+function plateWithBolts(
   plate: Plate,
   crank: BoltSetGeometry | undefined,
   converter: BoltSetGeometry | undefined,
   front: ConverterFront | undefined,
   runOutM: number | undefined,
 ): Plate {
-  const by = [crank, converter, front, runOutM]
-  if (by.every((each) => each === undefined)) return plate
-  const before = made.get(plate)
-  if (before && before.by.every((each, i) => each === by[i])) return before.plate
+  if ([crank, converter, front, runOutM].every((each) => each === undefined)) return plate
   const { crankJoint, converterJoint, padRunOutM } = plate.geometry
   const geometry = {
     ...plate.geometry,
@@ -53,9 +46,7 @@ function boltedPlate(
     converterJoint: limitToPadCount(converter ? withBolts(converterJoint, converter) : converterJoint, front),
     ...(runOutM === undefined ? {} : { padRunOutM: runOutM, saidRunOutM: padRunOutM }),
   }
-  const bolted: Plate = { ...plate, geometry }
-  made.set(plate, { by, plate: bolted })
-  return bolted
+  return { ...plate, geometry }
 }
 
 /** A plate's holes hold no more bolts than the cover has pads for, in either pattern; a pattern without pads is none. */

@@ -3,7 +3,7 @@ import { certificateVerdict, goodUntil, type CertificateVerdict } from '../parts
 import { runOutFactor, unratedPlateTorque, type FlexPlateGeometry } from '../parts/flex-plate/plate.js'
 import { partOfKind } from '../judge/fitted.js'
 import { engineCurve } from '../model/brief.js'
-import { DEFAULT_RULES, type HouseRules } from '../model/rules.js'
+import { type HouseRules } from '../model/rules.js'
 import type { FitInput } from './facts.js'
 
 /** Something to mind about a joint. */
@@ -75,7 +75,7 @@ export function wantsBoth(
 }
 
 /** Report of the installed flex plate: two bolted joints, certificate and spin test. `undefined` without a flex plate. */
-export function plateReport({ fitted, brief, rules = DEFAULT_RULES }: FitInput): PlateReport | undefined {
+export function plateReport({ fitted, brief, rules }: FitInput): PlateReport | undefined {
   const plate = partOfKind(fitted, 'flex-plate')?.geometry
   if (!plate) return undefined
   const { ruleBook } = brief

@@ -1,5 +1,5 @@
 import { rangeKernel, setRatio, SMALL, type Drive, type Held, type Outcome, type RangeKernel } from './kernel.js'
-import { memoizeByObject } from '../numeric/memoize.js'
+import { oncePer, oncePerValue } from '../numeric/once-per.js'
 import { CASE, type GearRange, type GearTrain, type ShiftElement } from './train.js'
 
 /** Torque that a set puts on each of its members, per input torque. */
@@ -35,19 +35,10 @@ export interface RangeSolution {
   readonly shared: readonly string[]
 }
 
-const kernels = new WeakMap<GearTrain, Map<string, RangeKernel>>()
+const kernelsOf = oncePer((train: GearTrain) => oncePerValue((on: string) => rangeKernel(train, JSON.parse(on) as string[])))
 
-/** The kernel of a train with these elements on, made once. */
-export function kernelOf(train: GearTrain, on: readonly string[]): RangeKernel {
-  const known = kernels.get(train) ?? new Map<string, RangeKernel>()
-  kernels.set(train, known)
-  const key = JSON.stringify([...on].sort())
-  const before = known.get(key)
-  if (before) return before
-  const made = rangeKernel(train, on)
-  known.set(key, made)
-  return made
-}
+/** The kernel of a train with these elements on. Kept per train. */
+export const kernelOf = (train: GearTrain, on: readonly string[]): RangeKernel => kernelsOf(train)(JSON.stringify([...on].sort()))
 
 /** Basic ratios of all sets of a train, in their order. */
 export const setRatios = (train: GearTrain): Float64Array => Float64Array.from(train.sets, setRatio)
@@ -62,10 +53,15 @@ export function solveRange(train: GearTrain, range: GearRange, drive: Drive = 'p
   return named(train, range.id, kernelOf(train, range.on).solve(ratios, drive), ratios)
 }
 
-/** All ranges of a train. */
-export function solveTrain(train: GearTrain): ReadonlyMap<string, RangeSolution> {
+/** All ranges of a train. Kept per train: `gearingOf`. */
+export function solveTrain(train: GearTrain): Gearing {
   return new Map(train.ranges.map((range) => [range.id, solveRange(train, range)]))
 }
+
+export type Gearing = ReadonlyMap<string, RangeSolution>
+
+/** The solved ranges of a train, by range. Kept per train. */
+export const gearingOf: (train: GearTrain) => Gearing = oncePer(solveTrain)
 
 function named(train: GearTrain, range: string, held: Held, ratios: Float64Array): RangeSolution {
   const { outcome, structure } = held
@@ -92,7 +88,7 @@ function named(train: GearTrain, range: string, held: Held, ratios: Float64Array
 }
 
 /** Each clutch of a train with the one-way clutch between the same two members, and the other way round. Made once. */
-export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = memoizeByObject((train) => {
+export const sideBySide: (train: GearTrain) => ReadonlyMap<string, string> = oncePer((train) => {
   const same = (x: ShiftElement, y: ShiftElement) => (x.a === y.a && x.b === y.b) || (x.a === y.b && x.b === y.a)
   return new Map(
     train.elements

@@ -1,10 +1,9 @@
-import type { RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from '../model/spec-input.js'
 import type { DutyCase } from './duty.js'
 import { heatHeld, heatShare, heatUse, shiftHeat, type ShiftHeat } from './heat-held.js'
 import { lifeHeld, lifeShare, partLife, type PartLife } from './life-held.js'
 import type { PowerHeld } from './power-held.js'
-import { DEFAULT_RULES, type HouseRules } from '../model/rules.js'
+import { type HouseRules } from '../model/rules.js'
 import { frictionElementAt } from './element-shifts.js'
 import type { Station } from '../model/unit.js'
 
@@ -26,12 +25,11 @@ export type Beside = {
 export interface BesideScene {
   readonly input: SpecInput
   readonly cases: readonly DutyCase[]
-  readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly peakPowerW: number
 }
 
 /** Heat and life of a station. Empty for what neither shifts nor wears out. The power held is solved when it is asked for. */
-export function besidesOf({ input, cases, gearing, peakPowerW }: BesideScene, station: Station): Beside[] {
+export function besidesOf({ input, cases, peakPowerW }: BesideScene, station: Station): Beside[] {
   const part = input.fitted.get(station.id)
   if (!part) return []
   const element = frictionElementAt(input, station)
@@ -51,7 +49,7 @@ export function besidesOf({ input, cases, gearing, peakPowerW }: BesideScene, st
       },
     ]
   }
-  const scene = { input, cases, gearing, station, part }
+  const scene = { input, cases, station, part }
   const life = partLife(scene)
   if (!life) return []
   const held = once(() => lifeHeld(scene, peakPowerW))
@@ -82,14 +80,14 @@ export const decidesToo = ({ by }: Pick<Beside, 'by'>, { shiftHeat, lifeLimits }
   (by === 'heat' ? shiftHeat : lifeLimits) === 'count'
 
 /** The greatest share of all stations by the measures that decide, at a multiple of the power that the cases are for. Zero if none decides. */
-export function besideShare({ input, cases, gearing }: Omit<BesideScene, 'peakPowerW'>, scale = 1): number {
-  const rules = input.rules ?? DEFAULT_RULES
+export function besideShare({ input, cases }: Omit<BesideScene, 'peakPowerW'>, scale = 1): number {
+  const rules = input.rules
   if (!anyDecides(rules)) return 0
   const shares = input.unit.stations.map((station) => {
     const part = input.fitted.get(station.id)
     const element = frictionElementAt(input, station)
     if (element) return rules.shiftHeat === 'count' ? heatShare(input, cases, station, element, scale) : 0
-    return part && rules.lifeLimits === 'count' ? lifeShare({ input, cases, gearing, station, part }, scale) : 0
+    return part && rules.lifeLimits === 'count' ? lifeShare({ input, cases, station, part }, scale) : 0
   })
   return Math.max(0, ...shares)
 }

@@ -2,9 +2,8 @@ import { engineTorqueLine, type EngineLine } from '../converter/boosted-line.js'
 import { characteristic, USUAL_STALL_TORQUE_RATIO, type Characteristic } from '../converter/characteristic.js'
 import type { Engine } from '../engine/boost.js'
 import { slipsIn } from '../gearing/motion.js'
-import type { RangeSolution } from '../gearing/solve.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { shiftSeconds } from '../model/unit.js'
 import { lockupState, type LockupOil } from '../parts/lockup/lockup-clutch.js'
@@ -25,25 +24,18 @@ export interface Cases {
 }
 
 /** Assumed converter if none is installed: it stalls in the middle of the target range. */
-export function usualConverter({ on }: Engine, { brief, rules = DEFAULT_RULES }: SpecInput): Characteristic {
+export function usualConverter({ on }: Engine, { brief, rules }: SpecInput): Characteristic {
   const { fromK, toK } = wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
   return characteristic(((fromK + toK) / 2) ** -2, USUAL_STALL_TORQUE_RATIO)
 }
 
 /** Load cases of a spec with a converter, at a multiple of engine power. */
-export function casesOf(
-  input: SpecInput,
-  gearing: ReadonlyMap<string, RangeSolution>,
-  engine: Engine,
-  converter: Characteristic,
-  strength = 1,
-  oil = lineOil(input),
-): Cases {
+export function casesOf(input: SpecInput, engine: Engine, converter: Characteristic, strength = 1, oil = lineOil(input)): Cases {
   const line = engineTorqueLine(engine, converter, strength)
-  const { brief, rules = DEFAULT_RULES } = input
+  const { brief, rules, unit } = input
+  const { train } = unit
   const duty = {
-    ranges: input.unit.train.ranges,
-    gearing,
+    train,
     line,
     brief,
     oil,
@@ -56,7 +48,7 @@ export function casesOf(
     slips: (range: RangeSolution, id: string) => slipsIn(input.unit.train, range, id),
   }
   const shockIn = (range: GearRange) => {
-    const solved = gearing.get(range.id)
+    const solved = gearingOf(train).get(range.id)
     return solved && launchShock(input, solved)
   }
   const bare = dutyCases(rules.launchShock === 'ramp' ? { ...duty, shockIn } : duty)

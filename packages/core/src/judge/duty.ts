@@ -2,8 +2,8 @@ import { lineEnd, linePoint, linePoints, stallOnLine, type EngineLine } from '..
 import type { AssumedStall, RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
 import type { EngineCurve } from '../engine/curve.js'
-import type { RangeSolution } from '../gearing/solve.js'
-import type { GearRange } from '../gearing/train.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
+import type { GearRange, GearTrain } from '../gearing/train.js'
 import type { LockupOil } from '../parts/lockup/lockup-clutch.js'
 import type { LineState } from '../parts/valves/line-pressure.js'
 import type { Brief } from '../model/brief.js'
@@ -58,8 +58,7 @@ export interface DutyCase {
 }
 
 export interface DutyInput {
-  readonly ranges: readonly GearRange[]
-  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly train: GearTrain
   readonly line: EngineLine
   readonly brief: Brief
   readonly oil: Pick<LineOil, 'at' | 'lockupAt'>
@@ -81,15 +80,15 @@ export interface DutyInput {
 
 /** Forward ranges in which the converter is locked at full power: allowed by unit, job and house rule. */
 export function lockedRanges(
-  input: Pick<DutyInput, 'ranges' | 'gearing' | 'rules' | 'lockup'> & { readonly brief: Pick<Brief, 'lockedIn'> },
+  input: Pick<DutyInput, 'train' | 'rules' | 'lockup'> & { readonly brief: Pick<Brief, 'lockedIn'> },
 ): GearRange[] {
   const { lockedIn } = input.brief
   const may = input.lockup ? drivenRanges(input, false).filter(({ lockup, id }) => lockup && (lockedIn?.includes(id) ?? true)) : []
   return input.rules.lockupRanges === 'top' ? may.slice(-1) : may
 }
 
-const drivenRanges = ({ ranges, gearing }: Pick<DutyInput, 'ranges' | 'gearing'>, reverse: boolean) =>
-  ranges.filter((range) => (range.reverse ?? false) === reverse && gearing.get(range.id)?.outcome === 'driven')
+const drivenRanges = ({ train }: Pick<DutyInput, 'train'>, reverse: boolean) =>
+  train.ranges.filter((range) => (range.reverse ?? false) === reverse && gearingOf(train).get(range.id)?.outcome === 'driven')
 
 /**
  * The duty cases of a spec: launch in the lowest forward range, off boost too where boost has to build up; full power in each forward
@@ -144,7 +143,7 @@ function entrySpeeds(input: DutyInput, forward: readonly GearRange[]): number[] 
   })
 }
 
-const ratioOf = (input: DutyInput, range: GearRange) => input.gearing.get(range.id)?.ratio ?? 1
+const ratioOf = (input: DutyInput, range: GearRange) => gearingOf(input.train).get(range.id)?.ratio ?? 1
 
 function factors(input: DutyInput, hard: number): DutyCase['factors'] {
   return { hard, friction: input.rules.frictionFactor, plate: input.rules.plateFactor, shifting: 1 }
@@ -261,8 +260,8 @@ function upshiftInto(input: DutyInput, range: GearRange, below: GearRange, full:
 }
 
 /** Elements that come on in an upshift with slip in them. Those between members that turn alike already have nothing to draw down. */
-function comingIn({ gearing, slips }: DutyInput, range: GearRange, below: GearRange): string[] {
-  const was = gearing.get(below.id)
+function comingIn({ train, slips }: DutyInput, range: GearRange, below: GearRange): string[] {
+  const was = gearingOf(train).get(below.id)
   return range.on.filter((id) => !below.on.includes(id) && was !== undefined && slips(was, id))
 }
 

@@ -3,13 +3,12 @@ import { frictionOf } from '../parts/registry.js'
 import { dynamicShare } from '../friction/lining.js'
 import { plateauPressure, shiftTime, USUAL_PLATEAU, type ShiftOutcome } from '../friction/shift-time.js'
 import { relativeSpeed } from '../gearing/motion.js'
-import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { torqueAt, askedOf } from './worst-point.js'
 import { type DutyCase } from './duty.js'
 import { drumState, oilOf } from './station-case.js'
-import { DEFAULT_RULES } from '../model/rules.js'
-import type { Station } from '../model/unit.js'
+import type { Station, Unit } from '../model/unit.js'
 
 /** Torque demand and torque capacity at the element. */
 export interface AskedAndHeld {
@@ -54,7 +53,7 @@ export function elementShifts(
 ): ElementShift[] {
   const { load } = station
   if (load.at !== 'link') return []
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const element = input.unit.train.elements.find(({ id }) => id === load.id)
   return cases.flatMap((duty): ElementShift[] => {
     const { upshift } = duty
@@ -91,7 +90,7 @@ export function elementShifts(
 
 /** Static capacity of an element in a case, as a function of line pressure. */
 function capacityAt(
-  { unit, rules = DEFAULT_RULES }: SpecInput,
+  { unit, rules }: SpecInput,
   station: Station,
   friction: FrictionElement,
   duty: DutyCase,
@@ -102,14 +101,13 @@ function capacityAt(
 }
 
 /** The sense in which the hub of an element turns against its drum as it comes on in an upshift. Undefined if it comes on at rest. */
-export function hubTurns(input: Pick<SpecInput, 'unit' | 'gearing'>, station: Station): 'forward' | 'backward' | undefined {
+export function hubTurns({ train }: Unit, station: Station): 'forward' | 'backward' | undefined {
   if (station.load.at !== 'link') return undefined
   const { id } = station.load
-  const element = input.unit.train.elements.find((each) => each.id === id)
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
-  const forward = input.unit.train.ranges.filter((range) => !range.reverse)
+  const element = train.elements.find((each) => each.id === id)
+  const forward = train.ranges.filter((range) => !range.reverse)
   const into = forward.findIndex((range, i) => i > 0 && range.on.includes(id) && !forward[i - 1]?.on.includes(id))
-  const was = gearing.get(forward[into - 1]?.id ?? '')
+  const was = gearingOf(train).get(forward[into - 1]?.id ?? '')
   if (!element || !was) return undefined
   // The drum carries the piston; the hub is the other side. A brake's drum is the case.
   const drumIsA = element.pistonOn === element.a

@@ -1,5 +1,6 @@
 import { relativeSpeed } from '../gearing/motion.js'
-import type { RangeSolution } from '../gearing/solve.js'
+import type { Gearing } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import type { MeshLoad } from '../gearing/tooth-life.js'
 import type { PlanetarySet } from '../gearing/train.js'
 import type { PlaceLife } from '../parts/definition.js'
@@ -12,7 +13,7 @@ import { demandIn } from './demand.js'
 import { loadShare } from './load.js'
 import type { Part } from '../model/part.js'
 import { powerHeld, type PowerHeld } from './power-held.js'
-import { DEFAULT_RULES, launchesNeeded } from '../model/rules.js'
+import { launchesNeeded } from '../model/rules.js'
 import type { Station, StationLoad } from '../model/unit.js'
 
 /** A torque of one duty case as a hard part feels it: shock in it, and how often a launch brings it. */
@@ -44,12 +45,7 @@ const SECONDS: Record<DutyKind, number> = {
 }
 
 /** Every torque that a load place sees, case by case. */
-export function caseLoads(
-  load: StationLoad,
-  cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
-  scale = 1,
-): CaseLoad[] {
+export function caseLoads(load: StationLoad, cases: readonly DutyCase[], gearing: Gearing, scale = 1): CaseLoad[] {
   const launched = cases.find(({ kind }) => kind === 'launch')?.rangeId
   const shifted = new Set(cases.flatMap(({ kind, rangeId }) => (kind === 'shift' ? [rangeId] : [])))
   return cases.flatMap((duty): CaseLoad[] => {
@@ -71,7 +67,6 @@ export interface PartLife extends PlaceLife {
 interface Scene {
   readonly input: SpecInput
   readonly cases: readonly DutyCase[]
-  readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly station: Station
   readonly part: Part
 }
@@ -80,8 +75,9 @@ interface Scene {
  * Life of a hard part at a multiple of the engine's power, against what the use needs; half of such parts last longer. Undefined for parts
  * without a life, and if the steel or geometry needed for it is not known.
  */
-export function partLife({ input, cases, gearing, station, part }: Scene, scale = 1): PartLife | undefined {
-  const { rules = DEFAULT_RULES, brief, unit } = input
+export function partLife({ input, cases, station, part }: Scene, scale = 1): PartLife | undefined {
+  const { rules, brief, unit } = input
+  const gearing = gearingOf(unit.train)
   const loads = () => caseLoads(station.load, cases, gearing, scale)
   const meshLoads = (set: PlanetarySet, pinions: number) => setLoads(set, pinions, cases, gearing, scale)
   const found = placeLife({ unit, station, loads, meshLoads }, part)
@@ -90,13 +86,7 @@ export function partLife({ input, cases, gearing, station, part }: Scene, scale 
 }
 
 /** Torques at the sun of a set with the turns of its mesh. Teeth turn through their mesh as long as a torque stays on, so every case counts. */
-function setLoads(
-  set: PlanetarySet,
-  pinions: number,
-  cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
-  scale: number,
-): MeshLoad[] {
+function setLoads(set: PlanetarySet, pinions: number, cases: readonly DutyCase[], gearing: Gearing, scale: number): MeshLoad[] {
   return cases.flatMap((duty): MeshLoad[] => {
     const range = gearing.get(duty.rangeId)
     const at = range && loadShare({ at: 'sets', ids: [set.id] }, range)

@@ -7,8 +7,8 @@ import type { OperatingPoint } from '../converter/operating-point.js'
 import { stallHeat, type StallHeat } from '../converter/stall-heat.js'
 import type { Engine } from '../engine/boost.js'
 import { ENGINE_INERTIA } from '../engine/template.js'
-import type { RangeSolution } from '../gearing/solve.js'
-import type { GearRange } from '../gearing/train.js'
+import { gearingOf } from '../gearing/solve.js'
+import type { GearRange, GearTrain } from '../gearing/train.js'
 import { rootOf } from '../numeric/brent.js'
 import type { Brief, Use, Vehicle } from '../model/brief.js'
 import type { HouseRules } from '../model/rules.js'
@@ -21,8 +21,7 @@ export interface MatchInput {
   readonly converter: ConverterGeometry
   readonly brief: Brief
   readonly rules: HouseRules
-  readonly ranges: readonly GearRange[]
-  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly train: GearTrain
 }
 
 /** A point with what the converter loses there. */
@@ -104,7 +103,8 @@ export function matchFigures(input: MatchInput): MatchFigures {
   const { engine, converter, brief, rules } = input
   const line = engineTorqueLine(engine, converterCharacteristic(converter))
   const stall = stallOnLine(line)
-  const forward = input.ranges.filter((range) => !range.reverse && input.gearing.get(range.id)?.outcome === 'driven')
+  const { train } = input
+  const forward = train.ranges.filter((range) => !range.reverse && gearingOf(train).get(range.id)?.outcome === 'driven')
   const peakShare = stall.engineSpeedRadPerS / engine.on.peakTorqueSpeedRadPerS
   const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind, engine.on.peakTorqueSpeedRadPerS)
   const road = roadOf(input, forward)
@@ -158,11 +158,11 @@ const flashInput = ({ engine, converter, brief }: MatchInput) => ({
   engineInertiaKgM2: (brief.engine.inertiaKgM2 ?? ENGINE_INERTIA[brief.engine.kind]) + impellerInertia(converter),
 })
 
-function shiftLosses({ gearing }: MatchInput, line: EngineLine, forward: readonly GearRange[]): ShiftLoss[] {
+function shiftLosses({ train }: MatchInput, line: EngineLine, forward: readonly GearRange[]): ShiftLoss[] {
   const end = lineEnd(line)
   return forward.slice(1).map((range, i) => {
     const below = forward[i] as GearRange
-    const step = (gearing.get(range.id)?.ratio ?? 1) / (gearing.get(below.id)?.ratio ?? 1)
+    const step = (gearingOf(train).get(range.id)?.ratio ?? 1) / (gearingOf(train).get(below.id)?.ratio ?? 1)
     return { fromRange: below.id, toRange: range.id, before: lossAt(end), after: lossAt(linePoint(line, end.turbineSpeedRadPerS * step)) }
   })
 }
@@ -175,11 +175,11 @@ interface Road {
   inertia(range: GearRange): number
 }
 
-function roadOf({ brief, gearing }: MatchInput, forward: readonly GearRange[]): Road | null {
+function roadOf({ brief, train }: MatchInput, forward: readonly GearRange[]): Road | null {
   const { vehicle, vehicleMassKg: mass } = brief
   if (!vehicle || mass === null || forward.length === 0) return null
   /** Turns of the turbine a metre of road. */
-  const turns = (range: GearRange) => ((gearing.get(range.id)?.ratio ?? 1) * vehicle.finalDrive) / vehicle.tyreRadiusM
+  const turns = (range: GearRange) => ((gearingOf(train).get(range.id)?.ratio ?? 1) * vehicle.finalDrive) / vehicle.tyreRadiusM
   return {
     speed: (range, turbine) => turbine / turns(range),
     turbine: (range, road) => road * turns(range),

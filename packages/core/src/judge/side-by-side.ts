@@ -5,7 +5,6 @@ import type { SpecInput } from '../model/spec-input.js'
 import type { DutyCase } from './duty.js'
 import { drumState, oilOf } from './station-case.js'
 import type { Limit } from '../parts/limit.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import type { Station, Unit } from '../model/unit.js'
 
 /** The station between the same two members: a clutch or band beside a one-way clutch, or the other way round. Undefined if there is none. */
@@ -28,7 +27,7 @@ export function takesFirst({ train }: Unit, clutchId: string, rangeId: string): 
 
 /** Torque capacity of the parallel element of a station in a load case. Zero if there is none. */
 export function heldBeside(input: SpecInput, station: Station, duty: DutyCase, range: RangeSolution, limitsAt: LimitsAt): number {
-  const { unit, rules = DEFAULT_RULES } = input
+  const { unit, rules } = input
   const other = besideStation(unit, station)
   const part = other && input.fitted.get(other.id)
   const [own, beside] = [linkOf(station), linkOf(other)]

@@ -142,7 +142,13 @@ describe('a spec', () => {
     if (engine.form !== 'headline') throw new Error('the first job is entered by its peaks')
     const twisted = { ...engine, headline: { ...engine.headline, peakTorqueNm: engine.headline.peakTorqueNm / 10 } }
     const unit = lookup.unit(job.unitId) as Unit
-    const result = specAnswer({ unit, brief: { ...job.brief, engine: twisted }, fitted: new Map(), pressure: job.spec.pressure })
+    const result = specAnswer({
+      unit,
+      brief: { ...job.brief, engine: twisted },
+      fitted: new Map(),
+      pressure: job.spec.pressure,
+      rules: job.rules,
+    })
     expect(result).toMatchObject({ outcome: 'brief-contradicts-itself', faults: [{ code: 'headline-inconsistent' }] })
   })
 })

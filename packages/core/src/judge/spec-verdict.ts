@@ -2,9 +2,7 @@ import { stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import type { Characteristic } from '../converter/characteristic.js'
 import { greatestStrength } from '../converter/operating-point.js'
 import type { Engine } from '../engine/boost.js'
-import { solveTrain, type RangeSolution } from '../gearing/solve.js'
 import { engineOfBrief } from '../model/brief.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import { SCATTER } from '../model/scatter.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
@@ -51,7 +49,6 @@ export interface ContradictoryBrief {
 export interface JudgedSpec {
   readonly outcome: 'judged'
   readonly verdict: SpecVerdict
-  readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly line: EngineLine
 }
 
@@ -65,17 +62,16 @@ export function judgeSpec(input: SpecInput): JudgedSpec | ContradictoryBrief {
   const engine = made.value
   const fitted = fittedConverter(input)
   const converter = fitted ? converterCharacteristic(fitted) : usualConverter(engine, input)
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
-  const known = casesOf(input, gearing, engine, converter)
+  const known = casesOf(input, engine, converter)
   const { cases, line } = known
   const peakPowerW = engine.on.peakPowerW
-  const judged = input.unit.stations.map((station) => stationTerms(input, station, cases, gearing))
-  const scene = { input, cases, gearing, peakPowerW }
+  const judged = input.unit.stations.map((station) => stationTerms(input, station, cases))
+  const scene = { input, cases, peakPowerW }
   const stations = judged.map((each) => stationVerdict(each, scene))
   let sameConverter: PowerHeld | undefined
   const order = [...stations].filter((s) => s.held.outcome !== 'no-figure').sort((a, b) => breakingRank(a.held) - breakingRank(b.held))
   const least = order[0]?.held ?? { outcome: 'no-figure' }
-  const within = breakingRank(least) * (1 + (input.rules ?? DEFAULT_RULES).togetherWithin)
+  const within = breakingRank(least) * (1 + input.rules.togetherWithin)
   const verdict: SpecVerdict = {
     outcome: 'answered',
     peakPowerW,
@@ -91,12 +87,12 @@ export function judgeSpec(input: SpecInput): JudgedSpec | ContradictoryBrief {
       return tyreVerdict(known.rolling, known.bare, used, peakPowerW)
     },
     get heldSameConverter() {
-      return (sameConverter ??= heldUnmatched({ input, gearing, engine, converter, known, judged }))
+      return (sameConverter ??= heldUnmatched({ input, engine, converter, known, judged }))
     },
     breakingOrder: order.map((s) => s.stationId),
     together: order.filter((s) => breakingRank(s.held) <= within).map((s) => s.stationId),
   }
-  return { outcome: 'judged', verdict, gearing, line }
+  return { outcome: 'judged', verdict, line }
 }
 
 /**
@@ -105,13 +101,11 @@ export function judgeSpec(input: SpecInput): JudgedSpec | ContradictoryBrief {
  */
 export function verdictAt(input: SpecInput, { cases, peakPowerW }: SpecVerdict, stationId: string): StationVerdict | undefined {
   const station = input.unit.stations.find(({ id }) => id === stationId)
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
-  return station && stationVerdict(stationTerms(input, station, cases, gearing), { input, cases, gearing, peakPowerW })
+  return station && stationVerdict(stationTerms(input, station, cases), { input, cases, peakPowerW })
 }
 
 interface Unmatched {
   readonly input: SpecInput
-  readonly gearing: ReadonlyMap<string, RangeSolution>
   readonly engine: Engine
   readonly converter: Characteristic
   readonly known: Cases
@@ -119,18 +113,18 @@ interface Unmatched {
 }
 
 /** Power held with this very converter. The engine line is solved at every power tried. */
-function heldUnmatched({ input, gearing, engine, converter, known, judged }: Unmatched): PowerHeld {
+function heldUnmatched({ input, engine, converter, known, judged }: Unmatched): PowerHeld {
   const base = known.cases
   const oil = lineOil(input)
   const used = (scale: number) => {
-    const scaled = scale === 1 ? known : casesOf(input, gearing, engine, converter, scale, oil)
+    const scaled = scale === 1 ? known : casesOf(input, engine, converter, scale, oil)
     // Boost may come elsewhere at another power, and with it other cases.
     const alike = scaled.cases.length === base.length
     const shares = judged.map(({ station, terms }) => {
-      if (!alike) return usedBy(stationTerms(input, station, scaled.cases, gearing), scaled.cases)
-      return usedBy({ terms, held: heldHere(input, station, scaled.cases, gearing, terms) }, scaled.cases)
+      if (!alike) return usedBy(stationTerms(input, station, scaled.cases), scaled.cases)
+      return usedBy({ terms, held: heldHere(input, station, scaled.cases, terms) }, scaled.cases)
     })
-    return Math.max(...shares, besideShare({ input, cases: scaled.cases, gearing }))
+    return Math.max(...shares, besideShare({ input, cases: scaled.cases }))
   }
   const most = Math.min(GREATEST_SCALE, greatestStrength(engine.on, converter))
   return powerHeld(used, engine.on.peakPowerW, most, SAME_CONVERTER_EXACT)

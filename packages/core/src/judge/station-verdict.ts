@@ -1,7 +1,7 @@
 import type { MissingFeature } from '../parts/place.js'
-import type { RangeSolution } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import type { Part } from '../model/part.js'
-import { DEFAULT_RULES } from '../model/rules.js'
+import { type HouseRules } from '../model/rules.js'
 import { SCATTER } from '../model/scatter.js'
 import type { SpecInput } from '../model/spec-input.js'
 import type { Station } from '../model/unit.js'
@@ -50,31 +50,20 @@ export interface JudgedStation {
 }
 
 /** Limits and terms of a station in the load cases. */
-export function stationTerms(
-  input: SpecInput,
-  station: Station,
-  cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
-): JudgedStation {
+export function stationTerms(input: SpecInput, station: Station, cases: readonly DutyCase[]): JudgedStation {
   const part = input.fitted.get(station.id)
   const { limits, missing } = limitsHere(input, station, part)
-  const terms = termsOnce(limits, cases, gearing, (range) => drumState(input.unit, station, range))
-  return { station, part, limits, missing, terms, held: heldHere(input, station, cases, gearing, terms) }
+  const terms = termsOnce(limits, cases, gearingOf(input.unit.train), (range) => drumState(input.unit, station, range))
+  return { station, part, limits, missing, terms, held: heldHere(input, station, cases, terms) }
 }
 
 /** Torque capacity of each term of a station, including a parallel element. */
-export function heldHere(
-  input: SpecInput,
-  station: Station,
-  cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
-  terms: readonly Term[],
-): number[] {
+export function heldHere(input: SpecInput, station: Station, cases: readonly DutyCase[], terms: readonly Term[]): number[] {
   const held = heldBy(terms, cases)
   if (!besideStation(input.unit, station)) return held
   return terms.map(({ caseIndex, limit }, i) => {
     const duty = cases[caseIndex] as DutyCase
-    return (held[i] as number) + takenOff({ input, station, duty, limit, gearing })
+    return (held[i] as number) + takenOff({ input, station, duty, limit })
   })
 }
 
@@ -113,7 +102,7 @@ export function stationVerdict({ station, part, limits, terms, held: holds, miss
 }
 
 /** The least of strength and of what decides beside it. */
-function leastHeld(strength: PowerHeld, besides: () => readonly Beside[], rules = DEFAULT_RULES): Pick<StationVerdict, 'held' | 'by'> {
+function leastHeld(strength: PowerHeld, besides: () => readonly Beside[], rules: HouseRules): Pick<StationVerdict, 'held' | 'by'> {
   if (!anyDecides(rules)) return { held: strength, by: 'strength' }
   return besides()
     .filter((beside) => decidesToo(beside, rules))

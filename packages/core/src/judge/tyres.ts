@@ -1,9 +1,10 @@
-import type { RangeSolution } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import type { Brief, Vehicle } from '../model/brief.js'
 import type { DutyCase } from './duty.js'
 import { GRAVITY } from '../quantity/units.js'
 import { powerHeld, type PowerHeld } from './power-held.js'
 import type { HouseRules, TyreLimit } from '../model/rules.js'
+import type { GearTrain } from '../gearing/train.js'
 
 /** Torsional stiffness of axle shafts and tires of one axle, order of magnitude. Source: none (common practice). */
 export const USUAL_WHEEL_STIFFNESS_NM_PER_RAD = 12_000
@@ -58,7 +59,7 @@ export function regripTorque(vehicle: Vehicle, inertiaKgM2: number, slipMPerS: n
 export interface Rolling {
   readonly brief: TyreBrief & Pick<Brief, 'use'>
   readonly rules: Pick<HouseRules, 'tyreLimit' | 'regripSlipMPerS'>
-  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly train: GearTrain
   /** Inertia of engine with converter, and of the turbine, kg·m². */
   readonly inertiaKgM2: number
   readonly turbineKgM2: number
@@ -82,8 +83,8 @@ export function withTyres(rolling: Rolling, limit: TyreLimit, cases: readonly Du
 }
 
 /** Turbine torque at which the tires slip in a load case, N·m. Infinity if unknown. */
-export function atTurbine({ brief, gearing }: Pick<Rolling, 'brief' | 'gearing'>, { kind, rangeId }: DutyCase): number {
-  const output = Math.abs(gearing.get(rangeId)?.outputTorque ?? 0)
+export function atTurbine({ brief, train }: Pick<Rolling, 'brief' | 'train'>, { kind, rangeId }: DutyCase): number {
+  const output = Math.abs(gearingOf(train).get(rangeId)?.outputTorque ?? 0)
   const most = tyreTorque(brief, kind === 'reverse')
   return most === undefined || output === 0 ? Infinity : most / output
 }

@@ -1,10 +1,11 @@
-import type { RangeSolution } from '../gearing/solve.js'
+import type { Gearing, RangeSolution } from '../gearing/solve.js'
 import { askedOf, type Meets } from './worst-point.js'
 import { type DutyCase } from './duty.js'
 import type { Limit } from '../parts/limit.js'
 import { oilOf, type DrumState, type StationCase } from './station-case.js'
 import { breakingRank, heldInCase } from './power-held.js'
 import { loadShare, type LoadShare } from './load.js'
+import { oncePer } from '../numeric/once-per.js'
 
 /** One limit in one case, as plain numbers: load × factor per torque of the case, against what it holds. */
 export interface Term {
@@ -38,23 +39,13 @@ export function termsOf(
   })
 }
 
-type Gearing = ReadonlyMap<string, RangeSolution>
+type TermContext = readonly [cases: readonly DutyCase[], gearing: Gearing, drumIn: (range: RangeSolution) => DrumState]
 
-const known = new WeakMap<readonly Limit[], { gearing: Gearing; cases: readonly DutyCase[]; terms: readonly Term[] }>()
-
-/** The terms, made once while limits, gear train, and the kinds and factors of the cases stay; the torques of the cases don't enter. */
-export function termsOnce(
-  limits: readonly Limit[],
-  cases: readonly DutyCase[],
-  gearing: Gearing,
-  drumIn: (range: RangeSolution) => DrumState,
-): readonly Term[] {
-  const before = known.get(limits)
-  if (before && before.gearing === gearing && alike(before.cases, cases)) return before.terms
-  const terms = termsOf(limits, cases, gearing, drumIn)
-  known.set(limits, { gearing, cases, terms })
-  return terms
-}
+/** The terms, kept per limits while gear train, and kinds and factors of the cases stay; the torques of the cases don't enter. */
+export const termsOnce = oncePer<readonly Limit[], TermContext, readonly Term[]>(
+  (limits, cases, gearing, drumIn) => termsOf(limits, cases, gearing, drumIn),
+  ([was, gearingThen], [is, gearing]) => gearingThen === gearing && alike(was, is),
+)
 
 const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
   a.length === b.length &&

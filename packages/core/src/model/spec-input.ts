@@ -1,4 +1,3 @@
-import type { RangeSolution } from '../gearing/solve.js'
 import type { Brief } from './brief.js'
 import type { PressureCalibration } from './calibration.js'
 import type { Part } from './part.js'
@@ -13,9 +12,7 @@ export interface SpecInput {
   /** Part fitted at each station; stations may be empty. */
   readonly fitted: ReadonlyMap<string, Part>
   readonly pressure: PressureCalibration
-  readonly rules?: HouseRules
+  readonly rules: HouseRules
   /** Measured dimensions. They replace the specified ones. */
   readonly book?: Book
-  /** Ranges solved before, to save doing it again; they depend on the unit alone. */
-  readonly gearing?: ReadonlyMap<string, RangeSolution>
 }

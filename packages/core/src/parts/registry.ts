@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../numeric/memoize.js'
+import { oncePer } from '../numeric/once-per.js'
 import type { Part, PartOf } from '../model/part.js'
 import { statedFaults } from '../model/stated.js'
 import type { Station, Unit } from '../model/unit.js'
@@ -66,7 +66,7 @@ export const placeLife = <K extends PartKind>(site: LifeSite, part: PartOf<K>): 
   definitionOf(part).life?.(site, part.geometry)
 
 /** A part as a friction element. Undefined for other parts. */
-export const frictionOf: (part: Part) => FrictionElement | undefined = memoizeByObject((part: Part) => frictionOfKind(part))
+export const frictionOf: (part: Part) => FrictionElement | undefined = oncePer((part: Part) => frictionOfKind(part))
 
 const frictionOfKind = <K extends PartKind>(part: PartOf<K>): FrictionElement | undefined => definitionOf(part).friction?.(part.geometry)
 

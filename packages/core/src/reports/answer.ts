@@ -20,10 +20,10 @@ export type SpecResult = Answer | ContradictoryBrief
 export function specAnswer(input: SpecInput): SpecResult {
   const judged = judgeSpec(input)
   if (judged.outcome !== 'judged') return judged
-  const { verdict, gearing, line } = judged
+  const { verdict, line } = judged
   const { cases, stations, held } = verdict
   return lazily(verdict, {
-    findings: () => [...findings(input, cases, gearing, line), ...besideFindings(stations, held, input.brief)],
+    findings: () => [...findings(input, cases, line), ...besideFindings(stations, held, input.brief)],
     stops: () => stopsOf(input),
   })
 }

@@ -9,7 +9,7 @@ import {
   type BandGeometry,
 } from '../parts/band/band.js'
 import type { LiningHeat } from '../friction/lining.js'
-import { solveTrain } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import { fillTime } from '../parts/valves/line-pressure.js'
 import { orificeFlow } from '../fluid/orifice.js'
 import type { SpecInput } from '../model/spec-input.js'
@@ -70,7 +70,7 @@ export function bandReport(input: SpecInput, answer: Answer, stationId: string):
   if (!station || !friction || part?.kind !== 'band' || station.load.at !== 'link') return null
   const band = part.geometry
   const { id } = station.load
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const held = answer.cases.flatMap((duty): BandAt[] => {
     const range = gearing.get(duty.rangeId)
     const at = range && loadShare(station.load, range)

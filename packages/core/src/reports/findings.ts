@@ -1,6 +1,7 @@
 import { assumedStall, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import type { EngineCurve } from '../engine/curve.js'
-import type { RangeSolution } from '../gearing/solve.js'
+import type { Gearing } from '../gearing/solve.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 import {
   damperStopTorque,
   LINING_BEHAVIOUR,
@@ -14,7 +15,6 @@ import { canLock, fittedConverter, solidResonance } from '../judge/fitted.js'
 import { lockedOil, type DutyCase } from '../judge/duty.js'
 import { lockupMade, pressureFindings } from './pressure-findings.js'
 import { fitFindings } from './fit-findings.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import { stallWindow, wantedStall } from '../judge/stall-target.js'
 import { leastStated } from '../model/stated.js'
 import { readHardness } from '../material/hardness.js'
@@ -26,12 +26,8 @@ import { ENGINE_SPEED, type Station } from '../model/unit.js'
 import type { Finding } from './finding.js'
 
 /** Findings of a spec, front to rear. Speeds are taken at redline in every range, the converter's slip left out. */
-export function findings(
-  input: SpecInput,
-  cases: readonly DutyCase[],
-  gearing: ReadonlyMap<string, RangeSolution>,
-  line: EngineLine,
-): Finding[] {
+export function findings(input: SpecInput, cases: readonly DutyCase[], line: EngineLine): Finding[] {
+  const gearing = gearingOf(input.unit.train)
   const curve = line.engine.on
   const dead = input.unit.train.ranges.flatMap((range): Finding[] =>
     gearing.get(range.id)?.outcome === 'driven'
@@ -43,7 +39,7 @@ export function findings(
     if (!part) return []
     const found: Finding[] = []
     const mostSpeed = leastStated(part.stated, 'speedRadPerS')
-    const most = (input.rules ?? DEFAULT_RULES).ratchetMostNm
+    const most = input.rules.ratchetMostNm
     if (part.kind === 'one-way' && part.geometry.elementKind === 'ratchet' && curve.peakTorqueNm > most)
       found.push({ code: 'one-way-unfit', stationId: station.id, rangeId: null, value: curve.peakTorqueNm, limit: most })
     const fastest = mostSpeed === undefined ? undefined : fastestRange(speedIn(input, station), gearing, curve.maxSpeedRadPerS)
@@ -77,7 +73,7 @@ function stackFindings(input: SpecInput): Finding[] {
     const part = input.fitted.get(station.id)
     const stack = part?.kind === 'pack' ? part.geometry.stack : undefined
     if (!stack) return []
-    return stackWrongs(stack, hubTurns(input, station)).map((wrong) => ({
+    return stackWrongs(stack, hubTurns(input.unit, station)).map((wrong) => ({
       code: 'stack-wrong',
       stationId: station.id,
       rangeId: null,
@@ -105,7 +101,7 @@ function softFindings({ unit, fitted }: SpecInput): Finding[] {
  * Names the assumption of an answer. A converter too tight for the engine is assumed to stall at idle, one too loose at redline. If no
  * converter is installed, one with the target stall is assumed.
  */
-function stallFindings({ unit, fitted, brief, rules = DEFAULT_RULES }: SpecInput, line: EngineLine): Finding[] {
+function stallFindings({ unit, fitted, brief, rules }: SpecInput, line: EngineLine): Finding[] {
   const { on } = line.engine
   const assumed = assumedStall(line)
   const code = !fittedConverter({ fitted }) ? 'usual-converter' : assumed && (assumed === 'idle' ? 'stalls-at-idle' : 'stalls-at-redline')
@@ -137,7 +133,7 @@ function lockupFindings(input: SpecInput, cases: readonly DutyCase[]): Finding[]
   if (!canLock(input)) return []
   return fitted.flatMap(({ stationId, part }) => {
     const at = { stationId, rangeId: null }
-    const slip = (input.rules ?? DEFAULT_RULES).lockupSlipRadPerS
+    const slip = input.rules.lockupSlipRadPerS
     const borne = LINING_BEHAVIOUR[part.geometry.lining].steadySlipRadPerS
     return [
       ...leanFindings(part.geometry, input, cases).map((found) => ({ ...at, ...found })),
@@ -188,7 +184,7 @@ type SpeedIn = (range: RangeSolution) => number | undefined
 
 function fastestRange(
   of: SpeedIn | typeof ENGINE_SPEED,
-  gearing: ReadonlyMap<string, RangeSolution>,
+  gearing: Gearing,
   redlineRadPerS: number,
 ): { speed: number; rangeId: string | null } {
   if (of === ENGINE_SPEED) return { speed: redlineRadPerS, rangeId: null }

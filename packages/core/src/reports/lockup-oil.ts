@@ -1,5 +1,3 @@
-import { solveTrain } from '../gearing/solve.js'
-import type { RangeSolution } from '../gearing/solve.js'
 import { lockupState, meanRadius, type LockupGeometry, type LockupOil } from '../parts/lockup/lockup-clutch.js'
 import { emptyingTime, EXHAUST_SUCTION_PA, holesFor, inSeries, asOneHole, type LockupExhaust } from '../parts/lockup/release.js'
 import { oilBalance } from '../parts/valves/line-pressure.js'
@@ -8,7 +6,8 @@ import type { SpecInput } from '../model/spec-input.js'
 import type { DutyCase } from '../judge/duty.js'
 import { inputShaft } from '../judge/fitted.js'
 import { lineOil, oilCircuit } from '../judge/line-oil.js'
-import { DEFAULT_RULES } from '../model/rules.js'
+import { type HouseRules } from '../model/rules.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 
 /** Maximum apply time of a full-throttle lockup, 0.5 s. Source: none (common practice). */
 export const LONGEST_LOCKUP_S = 0.5
@@ -57,7 +56,7 @@ export function lockupPressureFor(g: LockupGeometry, releasePa: number, torqueNm
 }
 
 /** Apply pressure needed in every locked range, including the service factor of friction elements. */
-export function lockupPressures(g: LockupGeometry, cases: readonly DutyCase[], { frictionFactor } = DEFAULT_RULES): LockupPressure[] {
+export function lockupPressures(g: LockupGeometry, cases: readonly DutyCase[], { frictionFactor }: HouseRules): LockupPressure[] {
   return cases.flatMap((duty): LockupPressure[] => {
     if (duty.kind !== 'lockup') return []
     const { applyPa, releasePa } = duty.lockupOil
@@ -111,7 +110,7 @@ function spareIn(input: SpecInput, cases: readonly DutyCase[]): number | null {
   const oil = lineOil(input)
   const { circuit } = oil
   if (!circuit) return null
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const spare = cases.flatMap((duty) => {
     const range = input.unit.train.ranges.find(({ id }) => id === duty.rangeId)
     if (duty.kind !== 'lockup' || !range) return []

@@ -1,7 +1,6 @@
 import { engineTorqueLine } from '../converter/boosted-line.js'
 import { converterCharacteristic, turbineInertia } from '../parts/converter/geometry.js'
 import { slipsIn } from '../gearing/motion.js'
-import { solveTrain } from '../gearing/solve.js'
 import { cyclesAt, enduranceOf, goodmanReversed } from '../material/fatigue.js'
 import {
   damperStiffness,
@@ -27,7 +26,6 @@ import { engineOfBrief } from '../model/brief.js'
 import { dutyCases, lockedOil, lockedRanges, type DutyCase } from '../judge/duty.js'
 import { lineOil } from '../judge/line-oil.js'
 import { lockupOilWay, lockupPressures, type LockupOilWay, type LockupPressure } from './lockup-oil.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 
 /** The lockup asked and held in one range, or in the upshift into it with the clutch held on. */
 export interface LockedDemand {
@@ -87,7 +85,7 @@ export function lockupReport(input: SpecInput): LockupReport | null {
   const converter = fittedConverter(input)
   if (!clutch || !engine.ok || !converter) return null
   const g = clutch.geometry
-  const rules = input.rules ?? DEFAULT_RULES
+  const rules = input.rules
   const { cases, demands } = demandsOn(input, g)
   const oil = lockedOil(cases)
   const state = lockupState(g, oil)
@@ -118,21 +116,19 @@ export function lockupReport(input: SpecInput): LockupReport | null {
 
 /** Every range that allows lockup and every upshift between two of them, by the rule or beside it. */
 function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly DutyCase[]; demands: LockedDemand[] } {
-  const { unit, brief, rules = DEFAULT_RULES } = input
+  const { unit, brief, rules } = input
   const engine = engineOfBrief(brief.engine)
   const converter = fittedConverter(input)
   const line = engine.ok && converter ? engineTorqueLine(engine.value, converterCharacteristic(converter)) : undefined
   if (!line) return { cases: [], demands: [] }
-  const gearing = input.gearing ?? solveTrain(unit.train)
-  const { ranges } = unit.train
+  const { train } = unit
   const every = { ...rules, lockupRanges: 'as-unit', lockupInShifts: 'held' } as const
   const lockup = canLock(input)
   const holds = (oil: LockupOil) => lockupState(clutch, oil).torqueNm
   const { lockedIn: _wanted, ...anyRange } = brief
   void _wanted
   const cases = dutyCases({
-    ranges,
-    gearing,
+    train,
     line,
     brief: anyRange,
     oil: lineOil(input),
@@ -142,9 +138,9 @@ function demandsOn(input: SpecInput, clutch: LockupGeometry): { cases: readonly 
     inertiaKgM2: engineInertia(input),
     turbineKgM2: turbineInertiaOf(input),
     shiftS: shiftSeconds(unit),
-    slips: (range, id) => slipsIn(unit.train, range, id),
+    slips: (range, id) => slipsIn(train, range, id),
   })
-  const locked = new Set(lockedRanges({ ranges, gearing, rules, lockup, brief }).map(({ id }) => id))
+  const locked = new Set(lockedRanges({ train, rules, lockup, brief }).map(({ id }) => id))
   const demands = cases.flatMap((duty): LockedDemand[] => {
     if (duty.kind !== 'lockup' && duty.kind !== 'locked-shift') return []
     const demandNm = duty.lockup.torqueNm

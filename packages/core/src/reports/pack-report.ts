@@ -5,12 +5,11 @@ import { annulusArea } from '../friction/piston.js'
 import { packHeat, type PackHeat } from '../parts/pack/pack-heat.js'
 import { mends, stackClearance, stackWrongs, wantedClearance, type Mend, type StackWrong } from '../parts/pack/stack.js'
 import { relativeSpeed } from '../gearing/motion.js'
-import { solveTrain } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import type { SpecInput } from '../model/spec-input.js'
 import type { Answer } from './answer.js'
 import { engineOfBrief } from '../model/brief.js'
 import { drumState, oilOf } from '../judge/station-case.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import { elementShifts, frictionElementAt, hubTurns, type ElementShift } from '../judge/element-shifts.js'
 import { leastStated } from '../model/stated.js'
 import type { Station } from '../model/unit.js'
@@ -82,7 +81,7 @@ export function packReport(input: SpecInput, answer: Answer, stationId: string):
   return {
     faces: frictionFaces(pack),
     clearance: stack ? { isM: stackClearance(stack), ...wantedClearance(stack) } : null,
-    wrongs: stack ? stackWrongs(stack, hubTurns(input, station)) : [],
+    wrongs: stack ? stackWrongs(stack, hubTurns(input.unit, station)) : [],
     mends: stack ? mends(stack) : [],
     gains: plateGainOptions(pack),
     travelM: pistonTravel(pack),
@@ -105,7 +104,7 @@ const onIn = ({ unit }: Pick<SpecInput, 'unit'>, { load }: Station): string[] =>
 const faceArea = ({ liningInnerRadiusM, liningOuterRadiusM }: PackGeometry): number => annulusArea(liningInnerRadiusM, liningOuterRadiusM)
 
 function pressedIn(input: SpecInput, answer: Answer, station: Station, pack: PackGeometry): PackAt[] {
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const on = onIn(input, station)
   return answer.cases.flatMap((duty): PackAt[] => {
     const range = gearing.get(duty.rangeId)
@@ -114,14 +113,14 @@ function pressedIn(input: SpecInput, answer: Answer, station: Station, pack: Pac
     const force = packForce(pack, oil)
     const fed = pack.chambers.filter(({ fedIn }) => !fedIn || fedIn.includes(duty.rangeId))
     const areaM2 = fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0)
-    const capacityNm = packCapacity(pack, oil, (input.rules ?? DEFAULT_RULES).frictionRadius)
+    const capacityNm = packCapacity(pack, oil, input.rules.frictionRadius)
     return [{ caseId: duty.id, rangeId: duty.rangeId, areaM2, force, unitPressurePa: Math.max(0, force.netN) / faceArea(pack), capacityNm }]
   })
 }
 
 function rubbingOf(input: SpecInput, { load }: Station, redline: number, radiusM: number): PackReport['rubbing'] {
   const element = load.at === 'link' ? input.unit.train.elements.find(({ id }) => id === load.id) : undefined
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   if (!element) return null
   let most: PackReport['rubbing'] = null
   for (const [rangeId, range] of gearing) {
@@ -132,7 +131,7 @@ function rubbingOf(input: SpecInput, { load }: Station, redline: number, radiusM
 }
 
 function drumOf(input: SpecInput, station: Station, redline: number, mostRadPerS: number | null): PackReport['drum'] {
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   let most: PackReport['drum'] = null
   for (const [rangeId, range] of gearing) {
     const radPerS = Math.abs(drumState(input.unit, station, range).drumPerInput) * redline
@@ -143,7 +142,7 @@ function drumOf(input: SpecInput, station: Station, redline: number, mostRadPerS
 
 /** In a range in which the pack is off its drum may still spin: what the oil left in it would press, against the springs. */
 function residualOf(input: SpecInput, station: Station, pack: PackGeometry, redline: number): Residual | null {
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const on = onIn(input, station)
   let most: Residual | null = null
   for (const [rangeId, range] of gearing) {

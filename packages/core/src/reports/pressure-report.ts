@@ -1,5 +1,5 @@
 import { dynamicShare } from '../friction/lining.js'
-import { solveTrain, type RangeSolution } from '../gearing/solve.js'
+import { gearingOf, type Gearing, type RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
 import { fillTime, oilBalance, type LinePressure, type OilBalance } from '../parts/valves/line-pressure.js'
 import { reliefOpening, type RegulatorFeed } from '../parts/valves/regulator.js'
@@ -17,7 +17,6 @@ import { loadShare } from '../judge/load.js'
 import { stationLimits } from '../parts/registry.js'
 import type { Part } from '../model/part.js'
 import { pressureMaxima, type PressureMaximum } from './pressure-findings.js'
-import { DEFAULT_RULES } from '../model/rules.js'
 import { heldBeside } from '../judge/side-by-side.js'
 import type { Station, Unit } from '../model/unit.js'
 import type { FrictionElement } from '../parts/definition.js'
@@ -97,7 +96,7 @@ export function pressureReport(input: SpecInput, answer: Answer): PressureReport
   const engine = engineOfBrief(input.brief.engine)
   if (!engine.ok) return null
   const { minSpeedRadPerS: idle, maxSpeedRadPerS: redline } = engine.value.on
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const oil = lineOil(input)
   const ranges = input.unit.train.ranges.filter(({ id }) => gearing.get(id)?.outcome === 'driven')
   const scene: Scene = { input, answer, gearing, oil, ranges, idle, redline }
@@ -115,7 +114,7 @@ export function pressureReport(input: SpecInput, answer: Answer): PressureReport
 interface Scene {
   readonly input: SpecInput
   readonly answer: Answer
-  readonly gearing: ReadonlyMap<string, RangeSolution>
+  readonly gearing: Gearing
   readonly oil: LineOil
   readonly ranges: readonly GearRange[]
   readonly idle: number
@@ -145,7 +144,7 @@ export function pressureFor(
 ): number {
   const { drumPerInput, dragSense } = drumState(input.unit, station, range)
   const oil = { rangeId: duty.rangeId, drumSpeedRadPerS: drumPerInput * duty.turbine.speedRadPerS, dragSense }
-  return friction.pressureFor(oil, torqueNm, (input.rules ?? DEFAULT_RULES).frictionRadius)
+  return friction.pressureFor(oil, torqueNm, input.rules.frictionRadius)
 }
 
 function rangePressure(scene: Scene, range: GearRange): RangePressure {
@@ -171,7 +170,7 @@ function needOf(
   suppliedAt: (share: number) => number,
 ): PressureNeed | undefined {
   const solved = gearing.get(range.id) as RangeSolution
-  const { rules = DEFAULT_RULES, brief } = input
+  const { rules, brief } = input
   const context = { engineKind: brief.engine.kind, rules }
   const margin = rules.houseMargin.friction
   const each = cases.flatMap((duty) => {
@@ -214,7 +213,7 @@ function shiftingNeed(
   if (!duty) return null
   const asked = (loadShare({ at: 'shift', id }, range).share * duty.shift.torqueNm) / dynamicShare(friction.lining)
   const needAt = (margin: number) => pressureFor(input, station, friction, duty, range, asked * margin)
-  return { neededPa: needAt(1), housePa: needAt((input.rules ?? DEFAULT_RULES).houseMargin.shifting) }
+  return { neededPa: needAt(1), housePa: needAt(input.rules.houseMargin.shifting) }
 }
 
 const lacks = ({ duty, needAt }: { duty: DutyCase; needAt: (of: number) => number }) => needAt(1) - duty.linePressurePa

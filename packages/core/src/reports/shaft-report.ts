@@ -1,4 +1,4 @@
-import { solveTrain } from '../gearing/solve.js'
+import { gearingOf } from '../gearing/solve.js'
 import { asFound, readHardness, type HardnessRead } from '../material/hardness.js'
 import { splineDifferences, type SplineDifference } from '../joint/mating.js'
 import { oilWay, type OilWay } from '../parts/shaft/oil-way.js'
@@ -86,7 +86,7 @@ export function shaftReport(input: SpecInput, answer: Answer, stationId: string)
   const part = input.fitted.get(stationId)
   if (!station || part?.kind !== 'shaft') return null
   const shaft = part.geometry
-  const gearing = input.gearing ?? solveTrain(input.unit.train)
+  const gearing = gearingOf(input.unit.train)
   const limits = shaftLimits(shaft)
   const weakest = weakestPlace(shaft)
   if (!weakest) return null

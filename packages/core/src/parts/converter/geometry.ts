@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../../numeric/memoize.js'
+import { oncePer } from '../../numeric/once-per.js'
 import { fault, type Fault } from '../../quantity/fault.js'
 import { characteristic, type Characteristic } from '../../converter/characteristic.js'
 import { capacityFromStall, type StallRating } from '../../converter/stall-rating.js'
@@ -30,7 +30,7 @@ export interface ConverterGeometry {
 }
 
 /** Characteristic of a converter: from its measured table, else the published shape scaled to its rating and stall torque ratio. */
-export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = memoizeByObject((geometry) =>
+export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = oncePer((geometry) =>
   geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
 )
 

@@ -1,3 +1,4 @@
+import { oncePer, oncePerValue } from '../../numeric/once-per.js'
 import { fault, type Fault } from '../../quantity/fault.js'
 import { STEEL_YOUNG_PA, steelById } from '../../material/steels.js'
 import { bendPlate } from './annular-plate.js'
@@ -109,11 +110,9 @@ interface Compliance {
   readonly coverOutside: number
 }
 
-const compliances = new WeakMap<LockupGeometry, Compliance>()
+const complianceOf = oncePer(solvedCompliance)
 
-function complianceOf(g: LockupGeometry): Compliance {
-  const known = compliances.get(g)
-  if (known) return known
+function solvedCompliance(g: LockupGeometry): Compliance {
   const r = meanRadius(g)
   const coverSlope = (inside: number, ringN: number, outside: number) =>
     g.cover
@@ -129,13 +128,11 @@ function complianceOf(g: LockupGeometry): Compliance {
           ],
         }).slopeRad(r)
       : 0
-  const made = {
+  return {
     piston: pistonPlate(g, 1).slopeRad(r),
     cover: coverSlope(0, Math.PI * (r ** 2 - g.sealRadiusM ** 2), 0),
     coverOutside: coverSlope(0, 0, 1),
   }
-  compliances.set(g, made)
-  return made
 }
 
 /** The piston under pressure, standing on its lining. */
@@ -255,20 +252,16 @@ export interface LockupSpan {
 const MOST_PA = 6e6
 const STEPS = 120
 const HALVINGS = 30
-const spans = new WeakMap<LockupGeometry, Map<number, LockupSpan | null>>()
+const spansOf = oncePer((g: LockupGeometry) => oncePerValue((releasePa: number) => contactSpan(g, releasePa)))
 
-/** Pressure range of full lining contact at a release pressure, searched up to 6 MPa. `null` if contact is never full. Memoized per geometry and pressure. */
-export function lockupSpan(g: LockupGeometry, releasePa: number): LockupSpan | null {
-  const known = spans.get(g) ?? new Map<number, LockupSpan | null>()
-  spans.set(g, known)
-  const before = known.get(releasePa)
-  if (before !== undefined) return before
+/** Pressure range of full lining contact at a release pressure, searched up to 6 MPa. `null` if contact is never full. Kept per geometry and pressure. */
+export const lockupSpan = (g: LockupGeometry, releasePa: number): LockupSpan | null => spansOf(g)(releasePa)
+
+function contactSpan(g: LockupGeometry, releasePa: number): LockupSpan | null {
   const tilt = (across: number) => tiltAt(g, across, across + releasePa)
   const [atNone, atMost] = [tilt(0), tilt(MOST_PA)]
   const level = atNone === atMost ? 0 : (MOST_PA * atNone) / (atNone - atMost)
-  const made = searchedSpan((across) => !bearing(g, { applyPa: across + releasePa, releasePa }).lifted, level)
-  known.set(releasePa, made)
-  return made
+  return searchedSpan((across) => !bearing(g, { applyPa: across + releasePa, releasePa }).lifted, level)
 }
 
 /** Steps over all pressures, and at the one where the face is level: the span about that may be narrower than a step. */

@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../../quantity/fault.js'
 import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
 import { weldFaults, type FilletWeld } from '../../joint/weld.js'
-import { memoizeByObject } from '../../numeric/memoize.js'
+import { oncePer, oncePerValue } from '../../numeric/once-per.js'
 import type { PackLining } from '../../friction/lining.js'
 import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackFaults, type PackStack } from './stack.js'
 import { packTorque, pressureRadius, wearRadius } from '../../friction/friction.js'
@@ -93,23 +93,16 @@ interface FedFaces {
   readonly spinPerSpeed2: number
 }
 
-const fedFaces = new WeakMap<PackGeometry, Map<string, FedFaces>>()
-
-/** The faces fed in a range, added up once: they depend on the pack alone. */
-function facesFedIn(pack: PackGeometry, rangeId: string): FedFaces {
-  const byRange = fedFaces.get(pack) ?? new Map<string, FedFaces>()
-  fedFaces.set(pack, byRange)
-  const known = byRange.get(rangeId)
-  if (known) return known
-  const fed = pack.chambers.filter((chamber) => !chamber.fedIn || chamber.fedIn.includes(rangeId))
-  const spin = (c: PistonChamber) => centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, 1)
-  const made = {
-    areaM2: fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
-    spinPerSpeed2: pack.balanced ? 0 : fed.reduce((sum, c) => sum + spin(c), 0),
-  }
-  byRange.set(rangeId, made)
-  return made
-}
+const fedFacesOf = oncePer((pack: PackGeometry) =>
+  oncePerValue((rangeId: string): FedFaces => {
+    const fed = pack.chambers.filter((chamber) => !chamber.fedIn || chamber.fedIn.includes(rangeId))
+    const spin = (c: PistonChamber) => centrifugalForce(c.innerRadiusM, c.outerRadiusM, pack.oilFillRadiusM ?? c.innerRadiusM, 1)
+    return {
+      areaM2: fed.reduce((sum, c) => sum + annulusArea(c.innerRadiusM, c.outerRadiusM), 0),
+      spinPerSpeed2: pack.balanced ? 0 : fed.reduce((sum, c) => sum + spin(c), 0),
+    }
+  }),
+)
 
 /** Leak of grooved bores against that of smooth ones, by area (common practice, no source). */
 const GROOVED = 4
@@ -137,13 +130,13 @@ export const pistonTravel = ({ stack, clearanceM, linedPlates }: PackGeometry): 
   stack ? Math.max(0, stackClearance(stack)) : (clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates)
 
 /** Oil that fills the piston faces fed in a range, m³. */
-export const sweptVolume = (pack: PackGeometry, rangeId: string): number => facesFedIn(pack, rangeId).areaM2 * pistonTravel(pack)
+export const sweptVolume = (pack: PackGeometry, rangeId: string): number => fedFacesOf(pack)(rangeId).areaM2 * pistonTravel(pack)
 
 /**
  * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range.
  */
 export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
-  const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
+  const { areaM2, spinPerSpeed2 } = fedFacesOf(pack)(oil.rangeId)
   const appliedN = pistonPressure(pack, oil.linePressurePa) * areaM2
   const centrifugalN = spinPerSpeed2 * oil.drumSpeedRadPerS ** 2
   const springsN = pack.returnSpringN + pack.cushionN
@@ -155,7 +148,7 @@ export const frictionFaces = ({ stack, linedPlates, facesPerPlate }: PackGeometr
   stack ? facesOf(stack) : linedPlates * facesPerPlate
 
 /** Counted once for each stack. */
-const facesOf = memoizeByObject(rubbingFaces)
+const facesOf = oncePer(rubbingFaces)
 
 /** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. */
 export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): number {
@@ -174,7 +167,7 @@ export function packPressureFor(
   torqueNm: number,
   radius: 'wear' | 'pressure' = 'wear',
 ): number {
-  const { areaM2, spinPerSpeed2 } = facesFedIn(pack, oil.rangeId)
+  const { areaM2, spinPerSpeed2 } = fedFacesOf(pack)(oil.rangeId)
   const effective = radius === 'wear' ? wearRadius : pressureRadius
   const netN = torqueNm / (pack.hotStaticFriction * frictionFaces(pack) * effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM))
   const appliedN = netN + pack.returnSpringN + pack.cushionN - spinPerSpeed2 * oil.drumSpeedRadPerS ** 2

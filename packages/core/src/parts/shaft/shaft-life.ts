@@ -1,5 +1,5 @@
 import { pressesOfShaft } from './shaft.js'
-import { memoizeByObject } from '../../numeric/memoize.js'
+import { oncePer } from '../../numeric/once-per.js'
 import { shearYield, type Steel } from '../../material/steels.js'
 import {
   notchSensitivity,
@@ -59,7 +59,7 @@ const SHARP_M = 0.1e-3
 const ROOT_RADIUS = { fillet: 0.4, flat: 0.2 } as const
 
 /** Everywhere that a crack can begin, front to rear: lands and what is cut into them, spline roots, steps, press seats. Made once a geometry. */
-export const lifePlaces: (shaft: ShaftGeometry) => readonly LifePlace[] = memoizeByObject(placesOf)
+export const lifePlaces: (shaft: ShaftGeometry) => readonly LifePlace[] = oncePer(placesOf)
 
 function placesOf(shaft: ShaftGeometry): LifePlace[] {
   const { ultimatePa } = shaftSteel(shaft)
@@ -248,14 +248,15 @@ interface JudgedSide extends LifeSide {
 }
 
 /** Every place of a shaft with its sides. Made once a geometry. */
-const judgedSides: (shaft: ShaftGeometry) => readonly { readonly place: LifePlace; readonly sides: readonly JudgedSide[] }[] =
-  memoizeByObject((shaft) => {
+const judgedSides: (shaft: ShaftGeometry) => readonly { readonly place: LifePlace; readonly sides: readonly JudgedSide[] }[] = oncePer(
+  (shaft) => {
     const steel = shaftSteel(shaft)
     return lifePlaces(shaft).map((place) => ({
       place,
       sides: lifeSides(shaft, steel, place).map((side) => judgedSide(side, place)),
     }))
-  })
+  },
+)
 
 function judgedSide(side: LifeSide, { diameterM }: LifePlace): JudgedSide {
   const endurance = torsionEndurance(side.ultimatePa, { surface: side.finish, diameterM })

@@ -1,4 +1,4 @@
-import { memoizeByObject } from '../../numeric/memoize.js'
+import { oncePer } from '../../numeric/once-per.js'
 import { crossHoles, sectionStarts, workingDiameter, type CrossHole, type Groove, type ShaftGeometry, type ShaftSection } from './shaft.js'
 import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
 
@@ -21,7 +21,7 @@ export interface Slice {
 const DUST_M = 1e-9
 
 /** A shaft cut wherever something changes, front to rear. Made once a geometry; it must be free of faults. */
-export const slicesOf: (shaft: ShaftGeometry) => readonly Slice[] = memoizeByObject(cut)
+export const slicesOf: (shaft: ShaftGeometry) => readonly Slice[] = oncePer(cut)
 
 function cut(shaft: ShaftGeometry): Slice[] {
   const starts = sectionStarts(shaft)

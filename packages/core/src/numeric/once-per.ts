@@ -1,0 +1,39 @@
+/**
+ * A function whose value is kept per object, and made again where one of the further arguments changes. Forgotten with the object.
+ * The object is never changed. `same` compares further arguments where identity asks too much.
+ * @example oncePer((pair, by) => pair[0] * by)([2], 3) // → 6
+ */
+export function oncePer<K extends object, A extends readonly unknown[], V>(
+  make: (of: K, ...by: A) => V,
+  same: (a: A, b: A) => boolean = identical,
+): (of: K, ...by: A) => V {
+  const known = new WeakMap<K, { readonly by: A; readonly value: V }>()
+  return (of, ...by) => {
+    const before = known.get(of)
+    if (before && same(before.by, by)) return before.value
+    const value = make(of, ...by)
+    known.set(of, { by, value })
+    return value
+  }
+}
+
+const identical = (a: readonly unknown[], b: readonly unknown[]): boolean => {
+  if (a.length !== b.length) return false
+  for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false
+  return true
+}
+
+/**
+ * A function whose value is kept per text or number. For few values: nothing is forgotten while the function lives.
+ * @example oncePerValue((teeth) => teeth * 2)(21) // → 42
+ */
+export function oncePerValue<K extends string | number, V>(make: (value: K) => V): (value: K) => V {
+  const known = new Map<K, { readonly value: V }>()
+  return (key) => {
+    const before = known.get(key)
+    if (before) return before.value
+    const value = make(key)
+    known.set(key, { value })
+    return value
+  }
+}

@@ -1,0 +1,21 @@
+/**
+ * Keys of a record as its type names them.
+ * @example keysOf({ a: 1, b: 2 }).length // → 2
+ */
+// The type of a literal names all its keys; Object.keys allows for more.
+export const keysOf = <K extends string>(record: Readonly<Record<K, unknown>>) => Object.keys(record) as K[]
+
+/**
+ * A record with a value for each key.
+ * @example recordOf(['a', 'to'], (key) => key.length).to // → 2
+ */
+export const recordOf = <K extends string, V>(keys: readonly K[], of: (key: K) => V) =>
+  // Every key has its value; fromEntries forgets which.
+  Object.fromEntries(keys.map((key) => [key, of(key)])) as Record<K, V>
+
+/**
+ * A record of the same keys with other values.
+ * @example mapRecord({ a: 1, b: 2 }, (value) => value * 2).b // → 4
+ */
+export const mapRecord = <K extends string, T, V>(record: Readonly<Record<K, T>>, of: (value: T, key: K) => V): Record<K, V> =>
+  recordOf(keysOf(record), (key) => of(record[key], key))
