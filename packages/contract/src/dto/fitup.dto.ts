@@ -6,7 +6,6 @@ import {
   type CertificateGrade,
   type ClearanceKind,
   type EngineRear,
-  type FitLimits,
   type Reading,
   type RearNeighbour,
   type RuleBook,
@@ -67,17 +66,6 @@ export class UnitFitDto implements UnitFit {
   @Figure({ label: 'Case face to stator support tip', unit: 'in', from: -10, to: 20 }) supportTipM!: number
   @Figure({ label: 'Case face to output flange', unit: 'in', from: 1, to: 100 }) lengthM!: number
   @Shapes('Clearances', () => UnitClearanceDto, { most: 40 }) clearances!: UnitClearanceDto[]
-}
-
-const PLAY = { unit: 'in', from: 0, to: 0.1 } as const
-const FORWARD = { unit: 'in', from: 0, to: 1 } as const
-
-export class FitLimitsDto implements FitLimits {
-  @Figure({ label: 'Pilot engagement, min', unit: 'in', from: 0, to: 2 }) pilotEngagementLeastM!: number
-  @Figure({ label: 'Pilot clearance, min', ...PLAY }) pilotPlayLeastM!: number
-  @Figure({ label: 'Pilot clearance, max', ...PLAY }) pilotPlayMostM!: number
-  @Figure({ label: 'Converter pull-forward, min', ...FORWARD }) pullForwardLeastM!: number
-  @Figure({ label: 'Converter pull-forward, max', ...FORWARD }) pullForwardMostM!: number
 }
 
 export class ReadValueDto {

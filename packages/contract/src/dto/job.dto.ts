@@ -97,7 +97,7 @@ export class JobContentDto {
   /** What was measured. */
   @Shape('Book', () => BookDto) book!: BookDto
   /** The house rules that the job is judged by. */
-  @Shape('House rules', () => HouseRulesDto) rules!: HouseRulesDto
+  @Shape('House rules', () => HouseRulesDto) rules!: HouseRules
 }
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */

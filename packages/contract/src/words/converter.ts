@@ -1,5 +1,6 @@
 import { type AssumedStall, type Brief, type Engine, type FlashEnd, type LockupReport, type MatchFigures } from '@plucky/core'
-import { STALL_SCHOOL_WORDS, USE_WORDS } from './option-labels.js'
+import { RULES, sideWords } from '../dto/rule-table.js'
+import { USE_WORDS } from './option-labels.js'
 import { figure, percent, quantity, shownFigure } from './format.js'
 import { toShown } from './shown-units.js'
 
@@ -23,7 +24,7 @@ export function standingSentence(match: MatchFigures, engine: Engine, brief: Pic
     Math.abs(toShown(away, 'rpm')) < 25
       ? 'at the torque peak'
       : `${rpm(Math.abs(away))} rpm ${away < 0 ? 'below' : 'above'} the torque peak`
-  const wanted = `Target: ${STALL_SCHOOL_WORDS[match.window.school]} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)} rpm), ${STALL_REASONS[match.window.school]}`
+  const wanted = `Target: ${sideWords(RULES.stallSchool, match.window.school)} (${rpm(match.window.from * peak)}–${rpm(match.window.to * peak)} rpm), ${STALL_REASONS[match.window.school]}`
   const verdicts = {
     tight: `too tight for ${USE_WORDS[brief.use]}: it fights the cam and boost`,
     'as-wanted': `right for ${USE_WORDS[brief.use]}`,

@@ -2,36 +2,26 @@ import {
   type Centring,
   type CertificateGrade,
   type ClearanceKind,
-  type ConverterBolts,
   type Correction,
   type EngineKind,
   type FaultKind,
-  type FrictionRadius,
   type HoleEdge,
   type Launch,
   type LinedFaces,
   type PackLining,
   type PlateKind,
-  type LaunchShockBy,
-  type LifeLimits,
-  type ShiftHeatCounts,
   type Carrier,
   type LimitBasis,
   type LimitPlace,
   type LimitPoint,
-  type LimitThatCounts,
   type LockupLining,
-  type LockupRanges,
-  type LockupShifts,
   type LubeNode,
   type OneWayKind,
   type PilotMake,
   type PlateClass,
   type PressureSource,
   type Skill,
-  type SpacerRings,
   type SplineFit,
-  type StallSchool,
   type Surface,
   type ToolId,
   type UpperRangeStart,
@@ -101,12 +91,6 @@ export const CLEARANCE_KIND_WORDS: Record<ClearanceKind, string> = {
   'ring-gap': 'ring end gap',
   gap: 'gap',
 }
-export const CONVERTER_BOLTS_WORDS: Record<ConverterBolts, string> = {
-  'by-speed': 'both patterns at high redline',
-  first: 'first pattern only',
-  both: 'both patterns, where present',
-}
-export const SPACER_RING_WORDS: Record<SpacerRings, string> = { 'leave-out': 'left out', keep: 'kept' }
 export const TOOL_WORDS: Record<ToolId, string> = {
   rule: 'steel rule',
   calliper: 'caliper',
@@ -157,7 +141,6 @@ export const SPLINE_ROOT_WORDS = { fillet: 'full fillet', flat: 'flat' } as cons
 export const SPLINE_MADE_WORDS = { cut: 'cut', rolled: 'rolled' } as const
 export const RUN_OUT_WORDS = { sharp: 'abrupt', faded: 'tapered' } as const
 export const HARDNESS_ON_WORDS = { surface: 'surface', core: 'exposed core' } as const
-export const LAUNCH_SHOCK_WORDS: Record<LaunchShockBy, string> = { factor: 'service factor', ramp: 'torque ramp on the shafts' }
 export const HUB_WORDS = { free: 'free to tilt (short seal)', guided: 'guided (long hub)' } as const
 export const MEASURED_AT_WORDS = { flywheel: 'at the flywheel', wheels: 'at the wheels' } as const
 export const CORRECTION_WORDS: Record<Correction, string> = {
@@ -188,19 +171,7 @@ export const SKILL_WORDS: Record<Skill, string> = {
   machinist: 'machine shop',
   specialist: 'equipped, qualified shop only',
 }
-export const LIMIT_COUNTS_WORDS: Record<LimitThatCounts, string> = { lower: 'lower one', computed: 'calculated', stated: 'stated' }
-export const LIFE_LIMIT_WORDS: Record<LifeLimits, string> = { beside: 'for reference', count: 'count' }
 export const CARRIER_WORDS: Record<Carrier, string> = { 'two-plate': 'at both ends', 'one-plate': 'at one end' }
-export const SHIFT_HEAT_WORDS: Record<ShiftHeatCounts, string> = { beside: 'for reference', count: 'counts' }
-export const FRICTION_RADIUS_WORDS: Record<FrictionRadius, string> = { wear: 'run in', pressure: 'new' }
-export const LOCKUP_RANGES_WORDS: Record<LockupRanges, string> = { 'as-unit': 'all gears that allow it', top: 'top gear only' }
-export const LOCKUP_SHIFTS_WORDS: Record<LockupShifts, string> = { released: 'released', held: 'stays locked' }
-export const STALL_SCHOOL_WORDS: Record<StallSchool, string> = {
-  'by-use': 'by use',
-  'at-peak': 'at the torque peak',
-  'below-peak': 'a few hundred rpm below the torque peak',
-  'far-below': 'far below the torque peak',
-}
 
 export const DRIVEN_AXLE_WORDS: Record<DrivenAxle, string> = { rear: 'rear axle', front: 'front axle', all: 'all wheels' }
 export const TYRE_LIMIT_WORDS: Record<TyreLimit, string> = {
