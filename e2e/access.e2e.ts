@@ -1,11 +1,11 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { exampleAddresses } from '../apps/web/src/app/views.js'
+import { exampleViews } from '../apps/web/src/app/views.js'
 import { jobOf, openJob, ownJob } from './bench.js'
 import { ABOUT_UNITS, shelfNames, textsWith } from './units-on-screen.js'
 
 /** Every page of the list with the demo shop's data, and what differs much from them. */
-const VIEWS = [...exampleAddresses(), '/jobs/2/line-pressure']
+const VIEWS = [...exampleViews(), { title: 'Line pressure · Job 2', address: '/jobs/2/line-pressure' }]
 
 /** No page has frames, and what passes is not described: that takes most of the time. */
 const found = async (page: Page, choose: (axe: AxeBuilder) => AxeBuilder) =>
@@ -36,20 +36,42 @@ async function staysInView(page: Page, address: string): Promise<void> {
   }
 }
 
-/** Pages that one window opens one after another, so that it loads the code once. */
-const PER_WINDOW = 6
+/** Opens a page in a window that has the application, as its links do: the code is not loaded again. */
+async function openInPlace(page: Page, { title, address }: (typeof VIEWS)[number]): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to)
+    dispatchEvent(new PopStateEvent('popstate'))
+  }, address)
+  await expect(page).toHaveTitle(`${title} · Plucky Ratio`)
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+}
+
+/** With US units the page shows no metric figure, with metric units no US figure. */
+async function unitsAreNotMixed(page: Page, names: readonly string[]): Promise<void> {
+  expect(await textsWith(page, 'metric', names)).toEqual([])
+  await page.getByTestId('units').click()
+  await page.getByTestId('units-metric').click()
+  await expect.poll(() => textsWith(page, 'us', names)).toEqual([])
+  await page.getByTestId('units-us').click()
+  await page.keyboard.press('Escape')
+}
+
+const PER_WINDOW = 7
 const WINDOWS = Array.from({ length: Math.ceil(VIEWS.length / PER_WINDOW) }, (_, i) => VIEWS.slice(i * PER_WINDOW, (i + 1) * PER_WINDOW))
 
-for (const addresses of WINDOWS)
-  test(`axe finds nothing, nothing scrolls sideways, and units are not mixed on ${addresses.join(', ')}`, async ({ page, request }) => {
+for (const views of WINDOWS)
+  test(`axe finds nothing, nothing scrolls sideways, and units are not mixed on ${views.map(({ title }) => title).join(', ')}`, async ({
+    page,
+    request,
+  }) => {
     const names = await shelfNames(request)
-    for (const address of addresses)
-      await test.step(address, async () => {
-        await page.goto(address)
-        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
-        await staysInView(page, address)
+    await page.goto(views[0]?.address ?? '/')
+    for (const view of views)
+      await test.step(view.address, async () => {
+        await openInPlace(page, view)
+        await staysInView(page, view.address)
         await axeFindsNothing(page)
-        if (!ABOUT_UNITS.includes(address)) expect(await textsWith(page, 'metric', names)).toEqual([])
+        if (!ABOUT_UNITS.includes(view.address)) await unitsAreNotMixed(page, names)
       })
   })
 

@@ -68,7 +68,7 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
 })
 
 /** Number of swaps. Set PLUCKY_SWAPS for a longer run. */
-const SWAPS = Number(process.env['PLUCKY_SWAPS'] ?? 30)
+const SWAPS = Number(process.env['PLUCKY_SWAPS'] ?? 12)
 
 test('random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {
   test.setTimeout(60_000 + SWAPS * 5_000)

@@ -1,20 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { exampleAddresses } from '../apps/web/src/app/views.js'
 import { jobOf, openJob, ownJob, saved, type } from './bench.js'
-import { ABOUT_UNITS, shelfNames, textsWith } from './units-on-screen.js'
-
-const asShown = (units: string) => `localStorage.setItem('plucky-shown', JSON.stringify({ units: '${units}' }))`
-
-test('with metric units no page shows a figure in a US unit', async ({ page, request }) => {
-  const names = await shelfNames(request)
-  await page.addInitScript(asShown('metric'))
-  for (const address of exampleAddresses().filter((each) => !ABOUT_UNITS.includes(each)))
-    await test.step(address, async () => {
-      await page.goto(address)
-      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
-      await expect.poll(() => textsWith(page, 'us', names)).toEqual([])
-    })
-})
 
 test('units are chosen in one panel, kind by kind if wanted; the job, what is typed and the PDF follow', async ({ page, request }) => {
   const job = await ownJob(request, 'Metric rail')

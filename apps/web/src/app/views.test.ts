@@ -1,7 +1,7 @@
 import { demoShop } from '@plucky/demo'
 import { HELP, SYMBOLS } from '../help/help-texts.js'
 import { PICTURE_IDS, TERMS } from '../help/terms.js'
-import { exampleAddresses, GROUPS, JOB_HOME, JOB_VIEWS, jobAddress, PAGE_GROUPS, plainAddress, SHOP_VIEWS, VIEWS } from './views.js'
+import { exampleViews, GROUPS, JOB_HOME, JOB_VIEWS, jobAddress, PAGE_GROUPS, plainAddress, SHOP_VIEWS, VIEWS } from './views.js'
 
 const pattern = (path: string) => new RegExp(`^${path.replace(/\/:\w+\?/g, '(/[^/]+)?').replace(/:\w+/g, '[^/]+')}$`)
 const twice = <T>(items: readonly T[]) => items.filter((item, i) => items.indexOf(item) !== i)
@@ -28,7 +28,7 @@ describe('the list of pages', () => {
   })
 
   it('shows every page at an address that its own path matches, with a transmission that the demo shop has', () => {
-    expect(exampleAddresses()).toHaveLength(VIEWS.length)
+    expect(exampleViews()).toHaveLength(VIEWS.length)
     for (const view of SHOP_VIEWS) expect(view.example ?? plainAddress(view)).toMatch(pattern(view.path))
     const ids = new Set<string>(demoShop().units.map(({ id }) => id))
     const named = SHOP_VIEWS.flatMap(({ example }) => /^\/transmissions\/([^/]+)/.exec(example ?? '')?.[1] ?? []).filter(

@@ -103,7 +103,7 @@ export const jobAddress = (number: number | string, id: JobViewId = JOB_HOME): s
 export const plainAddress = ({ path }: { readonly path: string }): string => path.replace(/\/:.*$/, '') || '/'
 
 /** Addresses at which every page can be seen with the demo shop's data. */
-export const exampleAddresses = (): string[] => [
-  ...JOB_VIEWS.map(({ id }) => jobAddress(1, id)),
-  ...SHOP_VIEWS.map((view) => view.example ?? plainAddress(view)),
+export const exampleViews = (): { readonly title: string; readonly address: string }[] => [
+  ...JOB_VIEWS.map(({ id, title }) => ({ title: `${title} · Job 1`, address: jobAddress(1, id) })),
+  ...SHOP_VIEWS.map((view) => ({ title: view.title, address: view.example ?? plainAddress(view) })),
 ]

@@ -28,7 +28,7 @@ const TABLE = {
     whiteSpace: 'nowrap',
   },
   '& th': { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' },
-  '& td:first-of-type, & th:first-of-type': { textAlign: 'left' },
+  '& td:first-of-type, & th:first-of-type': { textAlign: 'left', whiteSpace: 'normal' },
   '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '15px' },
   '& .idle': { color: 'inkSoft' },
   '& .live': { color: 'torque', fontWeight: 600 },
