@@ -5,7 +5,7 @@ import { jobOf, openJob, ownJob, saved, sentence } from './bench.js'
 /** The verdict that the command prints for a job file, with neither server nor database. */
 function evaluated(file: string): { sentence: string; held: object; stations: { cases: { margin: number }[] }[] } {
   return JSON.parse(
-    execFileSync('node', ['scripts/evaluate.mjs', file], {
+    execFileSync('node', ['scripts/plucky.mjs', 'evaluate', file], {
       cwd: new URL('..', import.meta.url),
       encoding: 'utf8',
       stdio: ['ignore', 'pipe', 'ignore'],

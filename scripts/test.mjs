@@ -2,6 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, existsSy
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt } from './lib/build.mjs'
+import { checkCommands } from './lib/check-commands.mjs'
 import { checkLauncher } from './lib/check-launcher.mjs'
 import { connect } from './lib/database.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
@@ -84,14 +85,17 @@ async function unitAndServer(folder, clusterUrl) {
   )
 }
 
-/** Short fuzz run on a separate server. */
-async function shortFuzz(databaseUrl) {
+/** Commands, then a short fuzz run, on a separate server. */
+async function commandsAndFuzz(databaseUrl) {
   const { fuzz } = await import('./lib/fuzz.mjs') // imported late, after the build
   const port = await freePort()
   const server = await startServer({ port, databaseUrl, onExit: (how) => say(how) })
   try {
-    const { wrong } = await fuzz({ port, pid: server.pid, requests: FUZZ_REQUESTS, measured: false })
-    if (wrong.length > 0) throw new Trouble(`${wrong.length} requests were answered wrongly:\n${wrong.slice(0, 10).join('\n')}`)
+    await step('command line', () => checkCommands(`http://127.0.0.1:${port}`))
+    await step('requests of every kind', async () => {
+      const { wrong } = await fuzz({ port, pid: server.pid, requests: FUZZ_REQUESTS, measured: false })
+      if (wrong.length > 0) throw new Trouble(`${wrong.length} requests were answered wrongly:\n${wrong.slice(0, 10).join('\n')}`)
+    })
   } finally {
     await server.stop()
   }
@@ -149,28 +153,28 @@ async function withPostgres(work) {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().then(() => process.exit(1)))
   try {
     postgres = await startPostgres({ folder, port: await freePort(), careless: true, onExit: (how) => say(how) })
-    await work(folder, postgres.urlOf('postgres'))
+    await work(folder, postgres.urlOf)
   } finally {
     await clear()
   }
 }
 
-const unit = () => withPostgres(unitAndServer)
+const unit = () => withPostgres((folder, urlOf) => unitAndServer(folder, urlOf('postgres')))
 
 const browser = async () => {
   const chromium = await ensureChromium()
-  await withPostgres((folder, url) => endToEnd(folder, url, chromium))
+  await withPostgres((folder, urlOf) => endToEnd(folder, urlOf('postgres'), chromium))
 }
 
 const everything = async () => {
   const chromium = await ensureChromium()
   await check()
-  await withPostgres(async (folder, url) => {
-    await unitAndServer(folder, url)
-    await makeDatabase(url, 'fuzz')
+  await withPostgres(async (folder, urlOf) => {
+    await unitAndServer(folder, urlOf('postgres'))
+    await makeDatabase(urlOf('postgres'), 'fuzz')
     await step('start, restart and upgrade', checkLauncher)
-    await step('requests of every kind', () => shortFuzz(url))
-    await endToEnd(folder, url, chromium)
+    await commandsAndFuzz(urlOf('fuzz'))
+    await endToEnd(folder, urlOf('postgres'), chromium)
   })
 }
 

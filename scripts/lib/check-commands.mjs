@@ -1,0 +1,50 @@
+import { spawn } from 'node:child_process'
+import { deepStrictEqual } from 'node:assert/strict'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ROOT } from './say.mjs'
+
+/** Output, exit code and messages of a command. */
+function run(args, input = '') {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, ['scripts/plucky.mjs', ...args], { cwd: ROOT })
+    const said = { out: '', err: '' }
+    child.stdout.on('data', (chunk) => (said.out += chunk))
+    child.stderr.on('data', (chunk) => (said.err += chunk))
+    child.on('error', reject)
+    child.on('close', (code) => resolve({ ...said, code }))
+    child.stdin.on('error', () => undefined) // a command that refuses its options does not read
+    child.stdin.end(input)
+  })
+}
+
+const codesOf = ({ out, code }) => ({ codes: JSON.parse(out).errors.map((problem) => problem.code), code })
+
+/** Every command of the command line, its refusals and its exit codes. `server`: address of a running shop. */
+export async function checkCommands(server) {
+  const folder = mkdtempSync(join(tmpdir(), 'plucky-commands-'))
+  try {
+    const job = await (await fetch(`${server}/api/jobs/1/file`)).text()
+    const file = join(folder, 'job.json')
+    writeFileSync(file, job)
+    const [fromFile, fromInput] = [await run(['evaluate', file]), await run(['evaluate', '-'], job)]
+    deepStrictEqual([fromFile.code, JSON.parse(fromFile.out).job], [0, JSON.parse(job).name])
+    deepStrictEqual(fromInput.out, fromFile.out)
+    deepStrictEqual(codesOf(await run(['evaluate', '-'], '{')), { codes: ['json-unreadable'], code: 2 })
+    deepStrictEqual(codesOf(await run(['ranges', join(folder, 'none.json')])), { codes: ['file-unreadable'], code: 2 })
+
+    const pull = await run(['dyno', file, '--rows', '5', '--torque', 'N·m', '--delimiter', ';', '--decimal', ','])
+    deepStrictEqual([pull.code, pull.out.trim().split('\n').length, pull.out.includes(';')], [0, 6, true])
+    deepStrictEqual((await run(['dyno', file, '--rows', '1'])).code, 1)
+    const [inches, millimetres] = await Promise.all(['in', 'mm'].map((unit) => run(['caliper', file, '--unit', unit])))
+    deepStrictEqual(inches.out.split('\n').length, millimetres.out.split('\n').length)
+
+    const shelf = await run(['shelf', 'export', '--server', server])
+    const back = await run(['shelf', 'import', '-', '--server', server], shelf.out)
+    deepStrictEqual([back.code, JSON.parse(back.out).added], [0, 0])
+    deepStrictEqual(codesOf(await run(['shelf', 'import', file, '--server', server])), { codes: ['format-unknown'], code: 2 })
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}

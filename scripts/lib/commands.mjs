@@ -1,0 +1,114 @@
+import { readFileSync } from 'node:fs'
+import { Trouble } from './say.mjs'
+
+const BAD_FILE = 2
+
+const contract = () => import('../../packages/contract/dist/index.js')
+const core = () => import('../../packages/core/dist/index.js')
+const demoLookup = async () => (await import('../../packages/demo/dist/index.js')).demoShop().lookup
+
+/** The file was refused. */
+class Refused extends Error {
+  constructor(errors) {
+    super('refused')
+    this.errors = errors
+  }
+}
+
+const print = (value) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
+
+/** Runs a command on a file. A refused file: its problems as JSON, and exit code 2. */
+const onFile =
+  (work) =>
+  async (file, ...rest) => {
+    try {
+      await work(parsed(file), ...rest)
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      print({ errors: error.errors })
+      process.exitCode = BAD_FILE
+    }
+  }
+
+function parsed(file) {
+  let text
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8')
+  } catch (error) {
+    throw new Refused([{ code: 'file-unreadable', path: '', sentence: `The file "${file}" can't be read: ${error.message}` }])
+  }
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    throw new Refused([{ code: 'json-unreadable', path: '', sentence: `The file is not valid JSON: ${error.message}` }])
+  }
+}
+
+/** A job file. Parts given only by id come from the demo shop. */
+async function jobIn(json) {
+  const { readJob } = await contract()
+  const read = readJob(json, await demoLookup())
+  if (!read.ok) throw new Refused(read.problems)
+  return read.value
+}
+
+export const evaluate = onFile(async (json) => {
+  const { evaluation } = await contract()
+  print(evaluation(await jobIn(json)))
+})
+
+export const ranges = onFile(async (json) => {
+  const { FileProblem, rangesOf, readUnitFile } = await contract()
+  try {
+    print(rangesOf(readUnitFile(json)))
+  } catch (error) {
+    throw error instanceof FileProblem ? new Refused(error.problems) : error
+  }
+})
+
+/** The simulated dyno: pulls the engine of a job file and writes what a dyno would. */
+export const dyno = onFile(async (json, { rows, delimiter, decimal, torque, quoted, wheels, noise, seed }) => {
+  const { dynoPull, engineOfBrief, seeded, toSi } = await core()
+  const { toProblem, writeDynoCsv } = await contract()
+  const engine = engineOfBrief((await jobIn(json)).job.brief.engine)
+  if (!engine.ok) throw new Refused(engine.faults.map(toProblem))
+  const pull = { rows, lossShare: wheels, factor: 1, torqueNoise: noise, speedNoiseRadPerS: toSi(3, 'rpm') }
+  process.stdout.write(writeDynoCsv(dynoPull(engine.value.on, pull, seeded(seed)), { delimiter, decimal, torque, quoted }))
+})
+
+/** The simulated caliper: measures the parts of a job file in the order of the work. */
+export const caliper = onFile(async (json, { unit: shown, seed }) => {
+  const { fitUp, fittedParts, fromSi, practiceReading, seeded, USUAL_TOOL } = await core()
+  const { inputOf, catalogueOf } = await contract()
+  const file = await jobIn(json)
+  const { job, unit } = file
+  const { entries } = fitUp(inputOf(job, unit, fittedParts(job.spec, catalogueOf(file), job.book)))
+  const random = seeded(seed)
+  for (const entry of entries) {
+    if (entry.kind === 'spline') process.stdout.write(`${entry.shaft.teeth}\n`)
+    if (entry.kind === 'spline' || entry.kind === 'pattern' || entry.gauged === null) continue
+    for (const metres of practiceReading(entry, USUAL_TOOL[entry.gauged], random) ?? [])
+      process.stdout.write(`${fromSi(metres, shown).toFixed(shown === 'in' ? 4 : 3)}\n`)
+  }
+})
+
+/** Response of the running shop. */
+async function asked(server, path, options) {
+  const response = await fetch(new URL(path, server), options).catch(() => {
+    throw new Trouble(`The shop does not answer at ${server}. Start it with npm start, or give its address with --server.`)
+  })
+  if (response.ok) return response
+  const { errors, detail } = await response.json().catch(() => ({}))
+  if (errors && response.status < 500) throw new Refused(errors)
+  throw new Trouble(errors?.[0]?.sentence ?? detail ?? `The shop answers ${response.status}.`)
+}
+
+export async function exportShelf({ unit, server }) {
+  const query = unit ? `?${new URLSearchParams({ unit })}` : ''
+  process.stdout.write(await (await asked(server, `/api/shelf/file${query}`)).text())
+}
+
+export const importShelf = onFile(async (json, { server }) => {
+  const headers = { 'content-type': 'application/json' }
+  print(await (await asked(server, '/api/shelf/file', { method: 'POST', headers, body: JSON.stringify(json) })).json())
+})

@@ -1,0 +1,75 @@
+#!/usr/bin/env node
+import { ensureBuilt } from './lib/build.mjs'
+import { checkNode, ensurePackages } from './lib/install.mjs'
+import { Trouble } from './lib/say.mjs'
+
+// Standard output is for the answer alone; what is said on the way goes to standard error.
+console.log = console.error
+// The reader may have seen enough, as in "| head".
+process.stdout.on('error', (error) => {
+  if (error.code !== 'EPIPE') throw error
+  process.exit(0)
+})
+
+/** Commands of the shop without its pages. */
+async function main() {
+  checkNode()
+  await ensurePackages()
+  const { Argument, Command, InvalidArgumentError, Option } = await import('commander')
+  const commands = await import('./lib/commands.mjs')
+
+  /** Reads an option as a number within a span. */
+  const number = (from, to, { whole = false } = {}) =>
+    function read(text) {
+      const value = Number(text)
+      if (text.trim() !== '' && value >= from && value <= to && (!whole || Number.isInteger(value))) return value
+      throw new InvalidArgumentError(`A ${whole ? 'whole ' : ''}number from ${from} to ${to} is expected.`)
+    }
+  const whole = (from, to) => number(from, to, { whole: true })
+  const one = (flags, text, choices) => new Option(flags, text).choices(choices).default(choices[0])
+  const file = new Argument('<file>', 'path of the file, or - for standard input')
+  const server = () => new Option('--server <url>', 'address of the running shop').default('http://127.0.0.1:4780')
+
+  const plucky = new Command('plucky')
+    .description('Plucky Ratio on the command line. A file that is refused: exit code 2, and {"errors": [...]} on standard output.')
+    .helpCommand(false)
+    .showHelpAfterError('Add --help for the options.')
+  const command = (parent, name, description, action) =>
+    parent
+      .command(name)
+      .description(description)
+      .action(async (...args) => {
+        await ensureBuilt({ web: false })
+        await action(...args)
+      })
+
+  command(plucky, 'evaluate', 'rates a job file', commands.evaluate).addArgument(file)
+  command(plucky, 'ranges', 'solves the gear train of a transmission file', commands.ranges).addArgument(file)
+  command(plucky, 'dyno', 'writes a simulated dyno CSV for the engine of a job file', commands.dyno)
+    .addArgument(file)
+    .option('--rows <count>', 'rows of the pull', whole(2, 1e6), 400)
+    .option('--delimiter <text>', 'between fields', ',')
+    .addOption(one('--decimal <mark>', 'decimal mark', ['.', ',']))
+    .addOption(one('--torque <unit>', 'unit of torque', ['lb-ft', 'N·m']))
+    .option('--quoted', 'fields in quotes', false)
+    .option('--wheels <share>', 'driveline loss, for a pull at the wheels', number(0, 0.5), 0)
+    .option('--noise <share>', 'scatter of torque', number(0, 0.2), 0.004)
+    .option('--seed <number>', 'same seed, same file', whole(0, 2 ** 31), 1)
+  command(plucky, 'caliper', 'prints simulated measurements for the parts of a job file, one per line in work order', commands.caliper)
+    .addArgument(file)
+    .addOption(one('--unit <unit>', 'unit of length', ['in', 'mm']))
+    .option('--seed <number>', 'same seed, same measurements', whole(0, 2 ** 31), 1)
+  const shelf = plucky.command('shelf').description('parts shelf of a running shop')
+  command(shelf, 'export', 'prints the shelf as an open file', commands.exportShelf)
+    .option('--unit <id>', 'for one transmission only')
+    .addOption(server())
+  command(shelf, 'import', 'adds the items of a shelf file; refuses it if an item on the shelf has other values', commands.importShelf)
+    .addArgument(file)
+    .addOption(server())
+  await plucky.parseAsync()
+}
+
+main().catch((error) => {
+  console.error(error instanceof Trouble ? error.message : error)
+  process.exitCode = 1
+})
