@@ -104,7 +104,7 @@ async function asked(server, path, options) {
 }
 
 export async function exportShelf({ unit, server }) {
-  const query = unit ? `?${new URLSearchParams({ unit })}` : ''
+  const query = unit ? `?unit=${encodeURIComponent(unit)}` : ''
   process.stdout.write(await (await asked(server, `/api/shelf/file${query}`)).text())
 }
 

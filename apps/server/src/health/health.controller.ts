@@ -9,7 +9,7 @@ const PATIENCE_MS = 700
 
 @ApiTags('health')
 @Controller('health')
-export class HealthController {
+class HealthController {
   private asking: Promise<unknown> | undefined
 
   constructor(private readonly sequelize: Sequelize) {}

@@ -20,7 +20,7 @@ const FAILURES: Readonly<Record<Failure, () => Refusal>> = {
  * Problem details of a refusal (RFC 9457). `detail` is the sentence of the first problem; `errors` has every problem with its code, path and
  * sentence.
  */
-export function problemDetails(refusal: Refusal): object {
+function problemDetails(refusal: Refusal): object {
   const status = refusal.getStatus()
   const [first] = refusal.problems
   return {

@@ -14,7 +14,7 @@ const REFUSALS = {
 }
 
 /** Days that an unused photo is kept, so that an undo still finds it. */
-export const UNUSED_DAYS = 30
+const UNUSED_DAYS = 30
 const DAY_MS = 24 * 3600 * 1000
 
 /** Ids of the photos in a job body, as SQL. */

@@ -64,7 +64,7 @@ const LATER_MS = 2500
 let fetched = false
 
 /** Fetches the code of all other pages shortly after the first page is shown. Pages then open at once, even without a server. */
-export function fetchOtherPages(): void {
+function fetchOtherPages(): void {
   if (fetched) return
   fetched = true
   const all = () =>

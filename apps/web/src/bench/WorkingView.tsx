@@ -4,7 +4,7 @@ import { type InputOrigin, type UnitName, type Derivation, type DerivationInput 
 import { TextButton } from '../ui/buttons.js'
 
 /** A figure of a working in the unit in which people read it, with digits enough to follow the sum. */
-export function workedFigure(valueSi: number, unit: UnitName | null): string {
+function workedFigure(valueSi: number, unit: UnitName | null): string {
   const value = unit ? toShown(valueSi, unit) : valueSi
   const size = Math.abs(value)
   const plain = Number.isInteger(value) && size < 1e6

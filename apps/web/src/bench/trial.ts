@@ -9,6 +9,7 @@ export interface Trial<G> {
   readonly drawn: G
 }
 
+/** @public the compiler names it in declarations */
 export interface TrialState<G> {
   /** Job and station that it is tried in. */
   readonly at: string

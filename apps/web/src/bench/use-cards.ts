@@ -14,7 +14,7 @@ export interface Card {
 }
 
 /** Computes the card of a part for a station. `undefined` if the unit is not on the shelf. */
-export function cardFor(content: JobContent, unit: Unit, station: string, part: Part): Card | undefined {
+function cardFor(content: JobContent, unit: Unit, station: string, part: Part): Card | undefined {
   const proposal = proposalFor(content, { station, part: part.id })
   if (!proposal) return undefined
   const faults = [
@@ -25,7 +25,7 @@ export function cardFor(content: JobContent, unit: Unit, station: string, part: 
 }
 
 /** Findings of `after` that `before` does not have. Excludes heat and life, which have their own power rating. */
-export function newFindings(before: SpecResult | undefined, after: SpecResult | undefined): Finding[] {
+function newFindings(before: SpecResult | undefined, after: SpecResult | undefined): Finding[] {
   if (after?.outcome !== 'answered') return []
   const key = ({ code, stationId, rangeId, fit }: Finding) => `${code} ${stationId} ${rangeId} ${fit?.id ?? ''}`
   const old = new Set(before?.outcome === 'answered' ? before.findings.map(key) : [])

@@ -13,7 +13,7 @@ export interface MatchView {
 export const matchStore = createStore<MatchView>(() => ({ job: 0, targetStallRadPerS: null, compared: [] }))
 
 /** As many as can be told apart. */
-export const MOST_OVERLAID = 3
+const MOST_OVERLAID = 3
 
 export function overlay(id: string): void {
   const { compared } = matchStore.getState()

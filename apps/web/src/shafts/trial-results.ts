@@ -91,7 +91,7 @@ interface Laid {
 }
 
 /** A shaft that is on no shelf, judged as if it were fitted; the last one is remembered, as drawing and figures both ask for it. */
-export function evaluateTrialShaft(laid: Laid): Judged | undefined {
+function evaluateTrialShaft(laid: Laid): Judged | undefined {
   const { parts, operations } = shopStore.getState()
   const by = [...Object.values(laid), parts, operations]
   if (known && by.every((each, i) => each === known?.by[i])) return known.judged

@@ -3,7 +3,7 @@ import { GEARS, stickParts, type Gear, type StickParts } from './stick-parts.js'
 
 type Point = readonly [x: number, y: number]
 
-export interface StickSet {
+interface StickSet {
   readonly set: PlanetarySet
   readonly x: number
 }

@@ -4,7 +4,7 @@ export const GEARS = ['sun', 'ring', 'carrier'] as const
 export type Gear = (typeof GEARS)[number]
 
 /** What hangs on a member. */
-export type Hung =
+type Hung =
   | { readonly on: 'gear'; readonly set: PlanetarySet; readonly gear: Gear }
   | { readonly on: 'element' | 'joint'; readonly id: string; readonly other: string }
   | { readonly on: 'input' }

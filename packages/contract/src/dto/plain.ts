@@ -2,7 +2,7 @@ import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 
 /** Maximum number of problems listed by one check. */
-export const MOST_PROBLEMS = 100
+const MOST_PROBLEMS = 100
 
 /** Limits of unchecked data. */
 export interface Bounds {

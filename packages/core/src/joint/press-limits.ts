@@ -7,7 +7,7 @@ export const pressLimits = (presses: readonly PressJoint[]): PlaceLimit<'press'>
   presses.map((joint) => ({ name: joint.name, feature: 'press', torqueNm: pressTorque(joint), derivation: () => derivePress(joint) }))
 
 /** Torque at which a press joint slips, worked from its fit. */
-export function derivePress(joint: PressJoint): Derivation {
+function derivePress(joint: PressJoint): Derivation {
   const pressure = derive(
     {
       name: 'pressure between shaft and hub',

@@ -8,7 +8,7 @@ export const weldLimits = (welds: readonly FilletWeld[] | undefined): PlaceLimit
   (welds ?? []).map((weld) => ({ name: weld.name, feature: 'weld', torqueNm: weldYieldTorque(weld), derivation: () => deriveWeld(weld) }))
 
 /** Torque at which a fillet weld begins to yield, worked from its leg and its metal. */
-export function deriveWeld({ name, radiusM, legM, metalYieldPa }: FilletWeld): Derivation {
+function deriveWeld({ name, radiusM, legM, metalYieldPa }: FilletWeld): Derivation {
   const shear = derive(
     { name: 'shear yield of the weld metal', unit: 'ksi', formula: 'σy / √3', source: 'distortion energy, Shigley ch. 5' },
     { σy: inputValue('yield of the weld metal', metalYieldPa, 'ksi', 'part') },
