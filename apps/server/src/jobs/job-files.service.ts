@@ -33,7 +33,7 @@ export class JobFilesService {
       transaction,
     )
     const renamed = new Map<string, string>()
-    for (const { id, type, data } of photos) if (!known.has(id)) renamed.set(id, (await this.photos.add({ type, data }, transaction)).id)
+    for (const { id, data } of photos) if (!known.has(id)) renamed.set(id, (await this.photos.add({ data }, transaction)).id)
     const shown = (ids: readonly string[]) => ids.map((id) => renamed.get(id) ?? id)
     const readings = Object.entries(job.book.readings).map(([name, reading]) => [
       name,

@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import {
-  checkShape,
   contentOf,
   ListJobsDto,
   PatchJobDto,
@@ -19,7 +18,7 @@ import { QueryTypes } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { refuse } from '../http/refusal.js'
 import { HeadlinesService } from './headlines.service.js'
 import { JobsService } from './jobs.service.js'
 
@@ -74,20 +73,8 @@ export class JobListService {
     private readonly sequelize: Sequelize,
   ) {}
 
-  async page(query: Readonly<Record<string, unknown>>): Promise<JobListPage> {
-    const { limit: typed, ...words } = query
-    const limits = typed === undefined ? {} : { limit: /^\d+$/.test(String(typed)) ? Number(typed) : typed }
-    const {
-      search = '',
-      state = 'open',
-      outcome,
-      unit,
-      sort = 'touched',
-      after,
-      units = 'us',
-      limit = USUAL_LIMIT,
-      ...more
-    } = accepted(checkShape(ListJobsDto, { ...words, ...limits }))
+  async page(query: ListJobsDto): Promise<JobListPage> {
+    const { search = '', state = 'open', outcome, unit, sort = 'touched', after, units = 'us', limit = USUAL_LIMIT, ...more } = query
     await this.headlines.caughtUp(CATCH_UP_MS)
     const { key, type, direction: usual } = SORTS[sort]
     const direction = more.direction ?? usual
@@ -145,8 +132,7 @@ export class JobListService {
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */
-  async patch(number: number, plain: unknown): Promise<JobSummary> {
-    const { name, customer, archived } = accepted(checkShape(PatchJobDto, plain))
+  async patch(number: number, { name, customer, archived }: PatchJobDto): Promise<JobSummary> {
     const job = await this.jobs.one(number)
     await transacted(this.sequelize, async (transaction) => {
       if (name !== undefined || customer !== undefined) {

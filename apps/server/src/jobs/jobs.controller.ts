@@ -1,9 +1,10 @@
 import { Body, Controller, Delete, Get, Param, Patch, Post, Put, Query, Res } from '@nestjs/common'
-import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
+import { ApiQuery, ApiTags } from '@nestjs/swagger'
 import {
   JOB_SORTS,
   JOB_STATES,
   JobContentDto,
+  ListJobsDto,
   NewRevisionDto,
   OUTCOMES,
   PatchJobDto,
@@ -21,6 +22,7 @@ import {
   readUnitChoice,
   shownIn,
 } from '@plucky/contract'
+import { CheckedBody, CheckedQuery, DescribedBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
 import { JobFilesService } from './job-files.service.js'
@@ -31,11 +33,13 @@ import { ShopService } from '../shop/shop.service.js'
 import { RevisionsService } from './revisions.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
-function jobNumber(text: string): number {
-  const number = /^\d{1,9}$/.test(text) ? Number(text) : NaN
-  if (!Number.isInteger(number)) throw refuse(404, 'job-unknown', 'number', { job: text.slice(0, 40) })
-  return number
+function readJobNumber(text: string): number {
+  if (!/^\d{1,9}$/.test(text)) throw refuse(404, 'job-unknown', 'number', { job: text.slice(0, 40) })
+  return Number(text)
 }
+
+/** Number of the job in the address. */
+const JobNumber = () => Param('number', { transform: readJobNumber })
 
 @ApiTags('jobs')
 @Controller('jobs')
@@ -60,8 +64,8 @@ export class JobsController {
   @ApiQuery({ name: 'units', required: false, enum: UNIT_SYSTEMS })
   @ApiQuery({ name: 'after', required: false })
   @ApiQuery({ name: 'limit', required: false, type: Number })
-  page(@Query() query: Record<string, unknown>) {
-    return this.list.page({ ...query })
+  page(@CheckedQuery(ListJobsDto, ['limit']) query: ListJobsDto) {
+    return this.list.page(query)
   }
 
   /** The job that was worked on last; null if none is open. */
@@ -84,7 +88,7 @@ export class JobsController {
   }
 
   @Post()
-  @ApiBody({ schema: refs(JobContentDto)[0] as { $ref: string } })
+  @DescribedBody(JobContentDto)
   add(@Body() body: unknown) {
     return this.jobs.add(body)
   }
@@ -96,56 +100,54 @@ export class JobsController {
   }
 
   @Get(':number/file')
-  async file(@Param('number') number: string, @Res() response: Response) {
-    const text = await this.files.write(jobNumber(number))
+  async file(@JobNumber() number: number, @Res() response: Response) {
+    const text = await this.files.write(number)
     response.type('application/json').setHeader('Content-Disposition', `attachment; filename="job-${number}.json"`)
     response.send(text)
   }
 
   @Get(':number')
-  one(@Param('number') number: string) {
-    return this.jobs.one(jobNumber(number))
+  one(@JobNumber() number: number) {
+    return this.jobs.one(number)
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */
   @Patch(':number')
-  @ApiBody({ schema: refs(PatchJobDto)[0] as { $ref: string } })
-  patch(@Param('number') number: string, @Body() body: unknown) {
-    return this.list.patch(jobNumber(number), body)
+  patch(@JobNumber() number: number, @CheckedBody(PatchJobDto) change: PatchJobDto) {
+    return this.list.patch(number, change)
   }
 
   /** Deletes it; it can be restored. */
   @Delete(':number')
-  remove(@Param('number') number: string) {
-    return this.list.remove(jobNumber(number))
+  remove(@JobNumber() number: number) {
+    return this.list.remove(number)
   }
 
   @Post(':number/restore')
-  restore(@Param('number') number: string) {
-    return this.list.restore(jobNumber(number))
+  restore(@JobNumber() number: number) {
+    return this.list.restore(number)
   }
 
   @Post(':number/copy')
-  copy(@Param('number') number: string) {
-    return this.list.copy(jobNumber(number))
+  copy(@JobNumber() number: number) {
+    return this.list.copy(number)
   }
 
   @Put(':number')
-  @ApiBody({ schema: refs(SaveJobDto)[0] as { $ref: string } })
-  save(@Param('number') number: string, @Body() body: unknown) {
-    return this.jobs.save(jobNumber(number), body)
+  @DescribedBody(SaveJobDto)
+  save(@JobNumber() number: number, @Body() body: unknown) {
+    return this.jobs.save(number, body)
   }
 
   @Get(':number/revisions')
-  revisionsOf(@Param('number') number: string) {
-    return this.revisions.all(jobNumber(number))
+  revisionsOf(@JobNumber() number: number) {
+    return this.revisions.all(number)
   }
 
   /** Numbers and names the state that is stored now. */
   @Post(':number/revisions')
-  @ApiBody({ schema: refs(NewRevisionDto)[0] as { $ref: string } })
-  addRevision(@Param('number') number: string, @Body() body: unknown) {
-    return this.revisions.add(jobNumber(number), body)
+  addRevision(@JobNumber() number: number, @CheckedBody(NewRevisionDto) revision: NewRevisionDto) {
+    return this.revisions.add(number, revision)
   }
 
   /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
@@ -153,7 +155,7 @@ export class JobsController {
   @ApiQuery({ name: 'revision', required: false, type: Number })
   @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
   async sheet(
-    @Param('number') number: string,
+    @JobNumber() number: number,
     @Query('revision') revision: string | undefined,
     @Query('units') asked: string | undefined,
     @Res() response: Response,
@@ -168,7 +170,7 @@ export class JobsController {
   @ApiQuery({ name: 'revision', required: false, type: Number })
   @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
   async sheetTable(
-    @Param('number') number: string,
+    @JobNumber() number: number,
     @Query('revision') revision: string | undefined,
     @Query('units') asked: string | undefined,
     @Res() response: Response,
@@ -178,7 +180,7 @@ export class JobsController {
     response.send(sheetCsv(sheet))
   }
 
-  private async sheetIn(number: string, revision: string | undefined, asked: string | undefined): Promise<{ sheet: Sheet; name: string }> {
+  private async sheetIn(number: number, revision: string | undefined, asked: string | undefined): Promise<{ sheet: Sheet; name: string }> {
     const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
     if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
     const [{ file, head }, { currency }] = [await this.stateOf(number, revision), await this.shop.settings()]
@@ -188,22 +190,21 @@ export class JobsController {
   /** The bill of materials. */
   @Get(':number/parts.csv')
   @ApiQuery({ name: 'revision', required: false, type: Number })
-  async partsList(@Param('number') number: string, @Query('revision') revision: string | undefined, @Res() response: Response) {
+  async partsList(@JobNumber() number: number, @Query('revision') revision: string | undefined, @Res() response: Response) {
     const { file, head } = await this.stateOf(number, revision)
     response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-parts.csv"`)
     response.send(partsList(file, head))
   }
 
-  private async stateOf(number: string, revision: string | undefined): Promise<{ file: JobFile; head: SheetHead }> {
-    const job = jobNumber(number)
+  private async stateOf(number: number, revision: string | undefined): Promise<{ file: JobFile; head: SheetHead }> {
     const named = revision === undefined ? null : Number(revision)
-    const { file, revision: found, revisions } = await this.revisions.file(job, named)
-    return { file, head: { number: job, revision: sheetRevision(file, revisions, found ?? undefined) } }
+    const { file, revision: found, revisions } = await this.revisions.file(number, named)
+    return { file, head: { number, revision: sheetRevision(file, revisions, found ?? undefined) } }
   }
 
   /** What the core says of the saved spec. */
   @Get(':number/answer')
-  answer(@Param('number') number: string) {
-    return this.jobs.answer(jobNumber(number))
+  answer(@JobNumber() number: number) {
+    return this.jobs.answer(number)
   }
 }

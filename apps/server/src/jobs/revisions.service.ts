@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkShape, contentOf, NewRevisionDto, type JobFile, type Revision } from '@plucky/contract'
+import { contentOf, NewRevisionDto, type JobFile, type Revision } from '@plucky/contract'
 import { UniqueConstraintError } from 'sequelize'
 import { RevisionRow } from '../database/models.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { refuse } from '../http/refusal.js'
 import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
 
@@ -23,14 +23,13 @@ export class RevisionsService {
   }
 
   /** Names the stored state of a job; the window must have seen it. */
-  async add(jobNumber: number, plain: unknown): Promise<Revision> {
-    const { name, by = null, version } = accepted(checkShape(NewRevisionDto, plain))
+  async add(jobNumber: number, { name, by, version }: NewRevisionDto): Promise<Revision> {
     const job = await this.jobs.one(jobNumber)
     if (job.version !== version) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: job.version })
     const body = await this.files.fileOf(contentOf(job))
     const last = ((await this.rows.max('number', { where: { jobNumber } })) as number | null) ?? 0
     try {
-      return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, by, savedAt: new Date(), body }))
+      return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, by: by ?? null, savedAt: new Date(), body }))
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'revision-taken', 'number', { number: last + 1 })
       throw error

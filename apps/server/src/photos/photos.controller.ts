@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, Param, Post, Res } from '@nestjs/common'
-import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
-import { PhotoDto } from '@plucky/contract'
+import { Controller, Delete, Get, Param, Post, Res } from '@nestjs/common'
+import { ApiTags } from '@nestjs/swagger'
+import { checkPhoto, PhotoDto } from '@plucky/contract'
 import type { Response } from 'express'
+import { DescribedBody, FileBody } from '../http/checked.js'
 import { PhotosService } from './photos.service.js'
 
 const YEAR_S = 365 * 24 * 3600
@@ -12,9 +13,9 @@ export class PhotosController {
   constructor(private readonly photos: PhotosService) {}
 
   @Post()
-  @ApiBody({ schema: refs(PhotoDto)[0] as { $ref: string } })
-  add(@Body() body: unknown) {
-    return this.photos.add(body)
+  @DescribedBody(PhotoDto)
+  add(@FileBody(checkPhoto) photo: PhotoDto) {
+    return this.photos.add(photo)
   }
 
   /** Deletes a photo. 409 if a job or revision uses it. */

@@ -1,10 +1,10 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkPhoto, type Photo, type PhotoType } from '@plucky/contract'
+import type { Photo, PhotoDto, PhotoType } from '@plucky/contract'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { createHash } from 'node:crypto'
 import { PhotoRow } from '../database/models.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { refuse } from '../http/refusal.js'
 import { MOST_PIXELS, reencoded } from './reencode.js'
 
 const REFUSALS = {
@@ -30,8 +30,7 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
   constructor(@InjectModel(PhotoRow) private readonly rows: typeof PhotoRow) {}
 
   /** Re-encodes and stores a photo. The id is the SHA-256 of the stored bytes. */
-  async add(plain: unknown, transaction: Transaction | null = null): Promise<{ readonly id: string }> {
-    const { data } = accepted(checkPhoto(plain))
+  async add({ data }: Pick<PhotoDto, 'data'>, transaction: Transaction | null = null): Promise<{ readonly id: string }> {
     const made = await reencoded(Buffer.from(data, 'base64'))
     if (!made.ok) throw REFUSALS[made.why]()
     const id = createHash('sha256').update(made.bytes).digest('hex')

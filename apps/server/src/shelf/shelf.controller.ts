@@ -1,12 +1,11 @@
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
-import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
-import { checkShape, ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, writeShelf } from '@plucky/contract'
+import { ApiQuery, ApiTags } from '@nestjs/swagger'
+import { ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, writeShelf, type ShelfFile } from '@plucky/contract'
 import type { Response } from 'express'
-import { accepted, refuse } from '../http/refusal.js'
+import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
+import { refuse } from '../http/refusal.js'
 import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
-
-const schemaOf = (dto: new () => object) => ({ schema: refs(dto)[0] as { $ref: string } })
 
 @ApiTags('shelf')
 @Controller('shelf')
@@ -39,40 +38,36 @@ export class ShelfController {
 
   /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
-  takeFile(@Body() body: unknown) {
-    return this.shelf.bring(accepted(readShelf(body)))
+  takeFile(@FileBody(readShelf) file: ShelfFile) {
+    return this.shelf.bring(file)
   }
 
   @Post()
-  @ApiBody(schemaOf(PartDto))
+  @DescribedBody(PartDto)
   add(@Body() body: unknown) {
     return this.shelf.parts.add(body)
   }
 
   @Post('operations')
-  @ApiBody(schemaOf(OperationDto))
+  @DescribedBody(OperationDto)
   addOperation(@Body() body: unknown) {
     return this.shelf.operations.add(body)
   }
 
   @Post('kits')
-  @ApiBody(schemaOf(KitDto))
+  @DescribedBody(KitDto)
   addKit(@Body() body: unknown) {
     return this.shelf.kits.add(body)
   }
 
   /** Takes parts of a list that was looked at before: all of them or none. */
   @Post('import')
-  @ApiBody(schemaOf(ImportPartsDto))
-  take(@Body() body: unknown) {
-    const { added, changed } = accepted(checkShape(ImportPartsDto, body))
+  take(@CheckedBody(ImportPartsDto) { added, changed }: ImportPartsDto) {
     return this.edits.takeAll(added, changed)
   }
 
   @Put(':kind/:id')
-  @ApiBody(schemaOf(SaveItemDto))
-  change(@Param('kind') kind: string, @Param('id') id: string, @Body() body: unknown) {
-    const { item, version } = accepted(checkShape(SaveItemDto, body))
+  change(@Param('kind') kind: string, @Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
     if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     if (kind === 'units') throw refuse(404, 'not-found', '', { path: kind })
     return this.edits.change(kind, item, version)

@@ -1,6 +1,7 @@
-import { Body, Controller, Get, Put } from '@nestjs/common'
-import { ApiBody, ApiTags, refs } from '@nestjs/swagger'
+import { Controller, Get, Put } from '@nestjs/common'
+import { ApiTags } from '@nestjs/swagger'
 import { ShopSettingsDto } from '@plucky/contract'
+import { CheckedBody } from '../http/checked.js'
 import { ShopService } from './shop.service.js'
 
 @ApiTags('shop')
@@ -14,8 +15,7 @@ export class ShopController {
   }
 
   @Put()
-  @ApiBody({ schema: refs(ShopSettingsDto)[0] as { $ref: string } })
-  save(@Body() body: unknown) {
-    return this.shop.save(body)
+  save(@CheckedBody(ShopSettingsDto) settings: ShopSettingsDto) {
+    return this.shop.save(settings)
   }
 }

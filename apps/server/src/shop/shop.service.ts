@@ -1,8 +1,7 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
-import { checkShape, ShopSettingsDto, type ShopSettings } from '@plucky/contract'
+import type { ShopSettings, ShopSettingsDto } from '@plucky/contract'
 import { ShopRow } from '../database/models.js'
-import { accepted } from '../http/refusal.js'
 
 const KEY = 'settings'
 const FIRST: ShopSettings = { currency: 'USD' }
@@ -17,8 +16,7 @@ export class ShopService {
     return { ...FIRST, ...(row?.value as Partial<ShopSettings> | undefined) }
   }
 
-  async save(plain: unknown): Promise<ShopSettings> {
-    const { currency } = accepted(checkShape(ShopSettingsDto, plain))
+  async save({ currency }: ShopSettingsDto): Promise<ShopSettings> {
     await this.rows.upsert({ key: KEY, value: { currency } })
     return this.settings()
   }

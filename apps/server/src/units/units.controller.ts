@@ -1,8 +1,10 @@
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
-import { ApiBody, ApiQuery, ApiTags, refs } from '@nestjs/swagger'
-import { checkShape, readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
+import { ApiQuery, ApiTags } from '@nestjs/swagger'
+import { readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
 import type { Response } from 'express'
-import { accepted, refuse } from '../http/refusal.js'
+import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
+import { refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { ShelfEditsService } from '../shelf/shelf-edits.service.js'
 import { UnitsService } from './units.service.js'
@@ -43,7 +45,7 @@ export class UnitsController {
   /** Adds a unit. With `copyOf`, every part, operation and kit that fits the original fits the copy too. */
   @Post()
   @ApiQuery({ name: 'copyOf', required: false })
-  @ApiBody({ schema: refs(UnitDto)[0] as { $ref: string } })
+  @DescribedBody(UnitDto)
   async add(@Body() body: unknown, @Query('copyOf') original?: unknown) {
     if (original === undefined) return this.units.add(body)
     const { id } = await this.units.one(String(original))
@@ -52,14 +54,12 @@ export class UnitsController {
 
   /** Takes a unit in from an open file. */
   @Post('import')
-  take(@Body() body: unknown) {
-    return this.units.add(accepted(readUnit(body)))
+  take(@FileBody(readUnit) unit: Unit) {
+    return this.units.add(unit)
   }
 
   @Put(':id')
-  @ApiBody({ schema: refs(SaveItemDto)[0] as { $ref: string } })
-  change(@Param('id') id: string, @Body() body: unknown) {
-    const { item, version } = accepted(checkShape(SaveItemDto, body))
+  change(@Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
     if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     return this.edits.change('units', item, version)
   }
