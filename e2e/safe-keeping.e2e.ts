@@ -2,15 +2,21 @@ import { expect, test, type Page } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { jobOf, openJob, ownJob, saved, sentence } from './bench.js'
 
+interface Evaluated {
+  readonly sentence: string
+  readonly held: object
+  readonly stations: { cases: { margin: number }[] }[]
+}
+
 /** The verdict that the command prints for a job file, with neither server nor database. */
-function evaluated(file: string): { sentence: string; held: object; stations: { cases: { margin: number }[] }[] } {
+function evaluated(file: string): Evaluated {
   return JSON.parse(
     execFileSync('node', ['scripts/plucky.mjs', 'evaluate', file], {
       cwd: new URL('..', import.meta.url),
       encoding: 'utf8',
       stdio: ['ignore', 'pipe', 'ignore'],
     }),
-  ) as never
+  ) as Evaluated
 }
 
 test('two windows: the stale one is told, nothing is overwritten, both ways on work', async ({ page, context, request }) => {

@@ -26,6 +26,8 @@ import {
   type MatchFigures,
   type Part,
   type SpecInput,
+  type ConverterGeometry,
+  type Headline,
 } from '@plucky/core'
 import { demoShop } from './index.js'
 
@@ -95,7 +97,7 @@ describe('the converter behind the engine', () => {
     expect(cruise?.engineTorqueNm ?? NaN).toBeCloseTo(
       road(cruise?.roadMPerS ?? NaN) /
         turns /
-        converterCharacteristic(fittedConverter(coupe) as never).torqueRatio(cruise?.speedRatio ?? NaN),
+        converterCharacteristic(fittedConverter(coupe) as ConverterGeometry).torqueRatio(cruise?.speedRatio ?? NaN),
       6,
     )
     // at redline in fourth it still pulls: more at the tread than the road takes
@@ -130,7 +132,7 @@ describe('the converter behind the engine', () => {
     expect(launch('launch-off-boost')?.turbine.torqueNm).toBe(stallOff?.turbineTorqueNm)
     const line = engineTorqueLine(
       valueOf(engineOfBrief(late.brief.engine)),
-      converterCharacteristic(fittedConverter(late) as never),
+      converterCharacteristic(fittedConverter(late) as ConverterGeometry),
     ) as EngineLine
     expect(launch('launch')?.turbine.torqueNm).toBeCloseTo(linePoint(line, line.boostTurbineRadPerS).turbineTorqueNm, 9)
     expect(launch('launch')?.turbine.torqueNm).toBeLessThan(stallOn.turbineTorqueNm)
@@ -172,7 +174,7 @@ describe('the lockup clutch', () => {
     const clutch = coupe.fitted.get('lockup') as Extract<Part, { kind: 'lockup' }>
     const { torqueNm } = lockupState(clutch.geometry, answered(coupe).cases.find(({ id }) => id === 'lockup-4')?.lockupOil as LockupOil)
     const headline = coupe.brief.engine.form === 'headline' ? coupe.brief.engine.headline : undefined
-    const engine = valueOf(curveFromHeadline(headline as never))
+    const engine = valueOf(curveFromHeadline(headline as Headline))
     // the stated 725 lb-ft and the computed figure: the lower counts
     const least = Math.min(torqueNm, toSi(725, 'lb-ft'))
     expect(held(base).powerW).toBeCloseTo((engine.peakPowerW * least) / (1.1 * engine.peakTorqueNm), 3)

@@ -329,7 +329,7 @@ describe('speeds on the strip', () => {
     const rpm = (caseId: string, stationId: string) => {
       const duty = answer.cases.find((c) => c.id === caseId) as Answer['cases'][number]
       const station = unit.stations.find((s) => s.id === stationId) as Unit['stations'][number]
-      return fromSi(stationSpeed(station, duty, gearing.get(duty.rangeId) as never) ?? NaN, 'rpm')
+      return fromSi(stationSpeed(station, duty, gearing.get(duty.rangeId) as RangeSolution) ?? NaN, 'rpm')
     }
     expect(rpm('full-3', 'sun-shell')).toBeCloseTo(rpm('full-3', 'input-shaft'), 6)
     expect(rpm('full-3', 'output-shaft')).toBeCloseTo(rpm('full-3', 'input-shaft'), 6)

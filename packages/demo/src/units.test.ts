@@ -19,6 +19,7 @@ import {
   type Part,
   type RangeSolution,
   type Unit,
+  type Effect,
 } from '@plucky/core'
 import fc from 'fast-check'
 import { demoShop } from './index.js'
@@ -205,7 +206,7 @@ describe('a unit that is on no shelf', () => {
     const explain = (on: string[]) => explainRange(train, { id: 'x', name: 'x', on, reverse: false, lockup: false })
     expect(explain(['A', 'B', 'D'])).toMatchObject({ outcome: 'tied-up', culprits: ['A', 'B'] })
     expect(explain(['A']).wouldDrive.map(({ element }) => element)).toEqual(['C', 'D'])
-    const loses = (id: string) => lostRanges(effectsOf(train).find((e) => e.at === id && e.kind !== 'stuck') as never)
+    const loses = (id: string) => lostRanges(effectsOf(train).find((e) => e.at === id && e.kind !== 'stuck') as Effect)
     expect([loses('S1'), loses('B'), loses('D')]).toEqual([['2', '3'], ['1'], ['1', '2']])
     const said = rangesOf(readUnitFile(file)) as { ranges: { ratio: number }[]; breaks: { at: string; kind: string; loses: string[] }[] }
     expect(said.ranges.map(({ ratio }) => ratio)).toEqual(train.ranges.map((range) => solveRange(train, range).ratio))

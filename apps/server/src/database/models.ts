@@ -2,29 +2,36 @@ import type { JobContent, JobFile } from '@plucky/contract'
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { AllowNull, AutoIncrement, Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript'
 
+/** Columns of a table of the shelf. */
+export interface ItemColumns {
+  id: string
+  version: number
+  body: object
+}
+
 @Table({ tableName: 'units', timestamps: false })
-export class UnitRow extends Model {
+export class UnitRow extends Model<ItemColumns> {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
   @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Unit
 }
 
 @Table({ tableName: 'parts', timestamps: false })
-export class PartRow extends Model {
+export class PartRow extends Model<ItemColumns> {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
   @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Part
 }
 
 @Table({ tableName: 'operations', timestamps: false })
-export class OperationRow extends Model {
+export class OperationRow extends Model<ItemColumns> {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
   @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Operation
 }
 
 @Table({ tableName: 'kits', timestamps: false })
-export class KitRow extends Model {
+export class KitRow extends Model<ItemColumns> {
   @PrimaryKey @Column(DataType.TEXT) declare id: string
   @AllowNull(false) @Column(DataType.INTEGER) declare version: number
   @AllowNull(false) @Column(DataType.JSONB) declare body: Kit

@@ -24,9 +24,9 @@ export class ShelfService {
     private readonly sequelize: Sequelize,
     private readonly units: UnitsService,
   ) {
-    this.parts = new Store(parts as never, checkPart)
-    this.operations = new Store(operations as never, checkOperation)
-    this.kits = new Store(kits as never, checkKit)
+    this.parts = new Store(parts, checkPart)
+    this.operations = new Store(operations, checkOperation)
+    this.kits = new Store(kits, checkKit)
   }
 
   /** All parts, or what fits one unit. */

@@ -1,13 +1,15 @@
 import type { Checked } from '@plucky/contract'
 import { QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
 import type { Model, ModelCtor } from 'sequelize-typescript'
+import type { ItemColumns } from '../database/models.js'
 import { accepted, refuse } from '../http/refusal.js'
 
 interface Item {
   readonly id: string
 }
 
-type ItemRow<T> = Model & { id: string; version: number; body: T }
+/** Table of one kind of item. Its rows were written through the check. */
+export type ItemTable<T> = ModelCtor<Model<ItemColumns> & { readonly id: string; readonly version: number; readonly body: T }>
 
 /** An item with the number of its last save. */
 export interface Kept<T> {
@@ -18,7 +20,7 @@ export interface Kept<T> {
 /** One kind of item on the shelf: parts, operations or kits. */
 export class Store<T extends Item> {
   constructor(
-    private readonly rows: ModelCtor<ItemRow<T>>,
+    private readonly rows: ItemTable<T>,
     private readonly check: (plain: unknown) => Checked<T>,
   ) {}
 
@@ -33,7 +35,7 @@ export class Store<T extends Item> {
   /** Loads items by id. Row locks are taken in id order, against deadlocks. */
   async byIds(ids: readonly string[], transaction: Transaction | null = null, lock?: 'SHARE' | 'UPDATE'): Promise<Map<string, T>> {
     const rows = await this.rows.findAll({
-      where: { id: [...new Set(ids)] } as never,
+      where: { id: [...new Set(ids)] },
       order: ['id'],
       transaction,
       ...(lock && transaction ? { lock: transaction.LOCK[lock] } : {}),
@@ -59,7 +61,7 @@ export class Store<T extends Item> {
   async add(plain: unknown, transaction: Transaction | null = null): Promise<T> {
     const item = this.checked(plain)
     try {
-      await this.rows.create({ id: item.id, version: 1, body: item } as never, { transaction })
+      await this.rows.create({ id: item.id, version: 1, body: item }, { transaction })
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'name-taken', 'id', { id: item.id })
       throw error
@@ -70,10 +72,13 @@ export class Store<T extends Item> {
   /** Saves over the state that was seen; one that has moved on since is not overwritten. */
   async change(plain: unknown, version: number, transaction: Transaction | null = null): Promise<Kept<T>> {
     const item = this.checked(plain)
-    const [changed] = await this.rows.update({ body: item, version: version + 1 } as never, {
-      where: { id: item.id, version } as never,
-      transaction,
-    })
+    const [changed] = await this.rows.update(
+      { body: item, version: version + 1 },
+      {
+        where: { id: item.id, version },
+        transaction,
+      },
+    )
     if (changed > 0) return { item, version: version + 1 }
     const stored = await this.rows.findByPk(item.id, { transaction })
     if (!stored) throw refuse(404, 'item-unknown', 'id', { id: item.id })

@@ -12,7 +12,7 @@ export class UnitsService {
   readonly store: Store<Unit>
 
   constructor(@InjectModel(UnitRow) private readonly rows: typeof UnitRow) {
-    this.store = new Store(rows as never, checkUnit)
+    this.store = new Store(rows, checkUnit)
   }
 
   all(): Promise<Unit[]> {

@@ -45,12 +45,7 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
           ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.`
           : ''}
       </Text>
-      {!made.ok &&
-        made.faults.map((f) => (
-          <Text key={f.code} role="alert" color="break">
-            {toProblem(f).sentence}
-          </Text>
-        ))}
+      {!made.ok && made.faults.map((f) => <Alert key={f.code} words={toProblem(f).sentence} />)}
       {made.ok && (
         <>
           <EngineChart
@@ -76,6 +71,12 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
     </Box>
   )
 }
+
+const Alert = ({ words }: { words: string }) => (
+  <Text role="alert" color="break">
+    {words}
+  </Text>
+)
 
 function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): string | undefined {
   if (typed !== null && (typeof typed !== 'number' || typed < 0 || typed > 0.5)) return 'Enter a fraction from 0 to 0.5, for example 0.15.'

@@ -95,7 +95,7 @@ describe('a unit being typed', () => {
   })
   it('begins with something that solves, and copies under no id', () => {
     expect(FIRST_UNIT.train.ranges.map((range) => solveRange(FIRST_UNIT.train, range).ratio)).toEqual([3, 1])
-    expect(copyOf(units[0] as never)).toMatchObject({ id: '', name: 'Alder 3, copy' })
+    expect(copyOf(units[0] as Unit)).toMatchObject({ id: '', name: 'Alder 3, copy' })
   })
 })
 

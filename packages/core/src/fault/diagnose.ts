@@ -91,15 +91,17 @@ function fit(suspect: Suspect, { ranges, signs, checks: made }: FaultFindings, c
 }
 
 function candidate(suspect: Suspect, share: number, seen: FaultFindings, { records, margins }: ShopHistory): Candidate {
-  const driven = Object.entries(seen.ranges).filter(([id]) => suspect.ranges[id])
-  const asFound = ([id, state]: [string, SeenState]) => agrees(state, suspect.ranges[id] as never)
+  const driven = Object.entries(seen.ranges).flatMap(([range, state]) => {
+    const left = suspect.ranges[range]
+    return left ? [{ range, asFound: agrees(state, left) }] : []
+  })
   const id = suspectId(suspect)
   return {
     ...suspect,
     id,
     share,
-    explains: driven.filter(asFound).map(([range]) => range),
-    against: driven.filter((one) => !asFound(one)).map(([range]) => range),
+    explains: driven.flatMap(({ range, asFound }) => (asFound ? [range] : [])),
+    against: driven.flatMap(({ range, asFound }) => (asFound ? [] : [range])),
     shows: seen.signs.filter((sign) => suspect.signs[sign]),
     found: records?.[id] ?? 0,
     margin: suspect.place === 'train' ? (margins?.[suspect.at] ?? null) : null,

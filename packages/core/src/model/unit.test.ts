@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { anyTrain } from '../testing/any-train.js'
 import { simpson } from '../testing/trains.js'
 import { solveRange } from '../gearing/solve.js'
-import type { GearTrain, ShiftElement } from '../gearing/train.js'
+import type { GearRange, GearTrain, ShiftElement } from '../gearing/train.js'
 import { trainFaults } from '../gearing/train-faults.js'
 import { defaultStations } from './default-stations.js'
 import { thrustLoads } from '../reports/thrust-load.js'
@@ -147,7 +147,7 @@ it('a thrust surface between members that turn alike neither rubs nor heats, and
     ],
   })
   const [third, second] = ['3', '2'].map((id) =>
-    thrustLoads(of, solveRange(train, train.ranges.find((r) => r.id === id) as never), { torqueNm: 100, speedRadPerS: 300 }),
+    thrustLoads(of, solveRange(train, train.ranges.find((r) => r.id === id) as GearRange), { torqueNm: 100, speedRadPerS: 300 }),
   )
   expect([third?.[0]?.speedRadPerS, third?.[0]?.state.heatW]).toEqual([0, 0])
   expect(third?.[0]?.axialN).toBeCloseTo(((100 * (40 / 108)) / 0.03) * Math.tan(0.3), 6)
