@@ -1,4 +1,5 @@
 import 'reflect-metadata'
+import type { LoggerService } from '@nestjs/common'
 import { NestFactory } from '@nestjs/core'
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger'
@@ -17,6 +18,7 @@ import { Disk } from './disk/disk.js'
 import { ErrorsFilter } from './http/errors.filter.js'
 import { guards } from './http/guard.js'
 import { dtoSchemas } from './http/schemas.js'
+import { markRequest, standardLog } from './logging.js'
 
 /** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
 const IDLE_MS = 75_000
@@ -44,10 +46,11 @@ export async function createApplication(options: {
   hosts?: readonly string[]
   /** Disk of the database. Undefined if unknown. */
   disk?: Disk
-  quiet?: boolean
+  /** Log of the server. Default: standard error. */
+  log?: LoggerService | false
 }): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), {
-    logger: options.quiet ? false : ['error', 'warn'],
+    logger: options.log ?? standardLog(),
     abortOnError: false,
     bodyParser: false,
   })
@@ -55,6 +58,7 @@ export async function createApplication(options: {
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
+  app.use(markRequest)
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }))
   app.use(...guards(options.hosts ?? [], options.disk ?? new Disk(undefined)))
   app.use(compression())

@@ -133,6 +133,7 @@ describe('refusals', () => {
       title: 'Not Found',
       status: 404,
       detail,
+      instance: `urn:uuid:${headers['x-request-id']}`,
       ...own,
       errors: [{ ...own, sentence: detail }],
     })

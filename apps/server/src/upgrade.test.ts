@@ -77,7 +77,7 @@ describe('data of the first release', () => {
 
   it('open, are answered, can be saved, and the parts in them can be edited', async () => {
     await fillAsFirstRelease(sequelize)
-    const app = await createApplication({ databaseUrl: database.databaseUrl, quiet: true })
+    const app = await createApplication({ databaseUrl: database.databaseUrl, log: false })
     await app.init()
     try {
       const http = request(app.getHttpServer())
@@ -153,7 +153,7 @@ describe('an upgrade', () => {
   })
 
   it('of an empty database by two servers at once gives both of them one demo shop', async () => {
-    const options = { databaseUrl: database.databaseUrl, quiet: true }
+    const options = { databaseUrl: database.databaseUrl, log: false as const }
     const apps = await Promise.all([createApplication(options), createApplication(options)])
     for (const app of apps) {
       await app.init()

@@ -4,6 +4,7 @@ import { STATUS_CODES } from 'node:http'
 import { describeError, failureOf, type Failure } from '../database/failures.js'
 import { allowedMethods, fullPath } from './allowed-methods.js'
 import { bodyLimit } from './guard.js'
+import { requestId } from '../logging.js'
 import { Refusal, refuse } from './refusal.js'
 
 /** Value of the Retry-After header, seconds. */
@@ -17,17 +18,19 @@ const FAILURES: Readonly<Record<Failure, () => Refusal>> = {
 }
 
 /**
- * Problem details of a refusal (RFC 9457). `detail` is the sentence of the first problem; `errors` has every problem with its code, path and
+ * Problem details of a refusal (RFC 9457). `instance` is the id of the request, as in the log. `detail` is the sentence of the first problem; `errors` has every problem with its code, path and
  * sentence.
  */
 function problemDetails(refusal: Refusal): object {
   const status = refusal.getStatus()
   const [first] = refusal.problems
+  const id = requestId()
   return {
     type: 'about:blank',
     title: STATUS_CODES[status],
     status,
     detail: first?.sentence,
+    ...(id ? { instance: `urn:uuid:${id}` } : {}),
     code: first?.code,
     path: first?.path,
     errors: refusal.problems,

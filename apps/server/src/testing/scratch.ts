@@ -44,7 +44,7 @@ export interface Scratch {
 /** The application over a database of its own, made for one suite. */
 export async function scratchApplication(disk?: Disk): Promise<Scratch> {
   const { databaseUrl, drop } = await scratchDatabase()
-  const app = await createApplication({ databaseUrl, quiet: true, ...(disk ? { disk } : {}) })
+  const app = await createApplication({ databaseUrl, log: false, ...(disk ? { disk } : {}) })
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
   await direct.connect()
