@@ -20,7 +20,7 @@ export function markRequest(_request: Request, response: Response, next: NextFun
   marks.run(mark, next)
 }
 
-/** The log of the server: one JSON object per line. `write`: standard error if left out. */
+/** A log of one JSON object per line. */
 export function jsonLog(write: (line: string) => void): LoggerService {
   const log = pino(
     {
@@ -35,15 +35,16 @@ export function jsonLog(write: (line: string) => void): LoggerService {
   const at =
     (level: 'debug' | 'error' | 'fatal' | 'info' | 'warn') =>
     (message: unknown, ...more: unknown[]) => {
-      // Nest gives the name of the logger last.
-      const context = more.at(-1)
-      const named = typeof context === 'string' ? { context } : {}
+      // Nest gives the name of the logger last, and before it the stack of an error that is text.
+      const [context, stack] = more.filter((each) => typeof each === 'string').reverse()
+      const named = { ...(context ? { context } : {}), ...(stack ? { stack } : {}) }
       if (message instanceof Error) log[level]({ ...named, err: message }, message.message)
       else log[level](named, String(message))
     }
   return { log: at('info'), error: at('error'), warn: at('warn'), debug: at('debug'), verbose: at('debug'), fatal: at('fatal') }
 }
 
+/** The log of the running server, on standard error. */
 export const standardLog = (): LoggerService => {
   const out = destination({ dest: 2, sync: true })
   return jsonLog((line) => void out.write(line))
