@@ -53,4 +53,5 @@ export function spanProblem(value: unknown, span: NumberRange): string | undefin
 
 const figureOf = (value: number) =>
   figure(value, Math.abs(value - Math.round(value)) < 1e-9 ? 0 : Math.min(4, Math.max(1, 3 - Math.floor(Math.log10(Math.abs(value) || 1)))))
-const came = (value: unknown) => (value === undefined ? 'no value' : typeof value === 'string' ? `"${value.slice(0, 40)}"` : typeof value)
+const came = (value: unknown) =>
+  value === undefined || value === null ? 'no value' : typeof value === 'string' ? `"${value.slice(0, 40)}"` : typeof value
