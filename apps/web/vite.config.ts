@@ -3,7 +3,13 @@ import { defaultClientConditions, defineConfig, type Plugin } from 'vite'
 import { compression } from 'vite-plugin-compression2'
 
 /** Styles of the Chakra components that this application uses. A component that is not listed here is drawn without its style. */
-const USED_RECIPES = { dialog: 'dialogSlotRecipe', field: 'fieldSlotRecipe', nativeSelect: 'nativeSelectSlotRecipe' }
+const USED_RECIPES = {
+  dialog: 'dialogSlotRecipe',
+  field: 'fieldSlotRecipe',
+  nativeSelect: 'nativeSelectSlotRecipe',
+  toast: 'toastSlotRecipe',
+  tooltip: 'tooltipSlotRecipe',
+}
 
 /** Leaves the styles of all other compound components out of the bundle: a quarter of the first page otherwise. */
 const usedRecipes: Plugin = {

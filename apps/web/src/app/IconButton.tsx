@@ -1,5 +1,6 @@
 import { Button } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { Tip } from '../ui/Tip.js'
 
 interface IconButtonProps {
   readonly label: string
@@ -9,20 +10,21 @@ interface IconButtonProps {
   readonly testId?: string
 }
 
-/** A button of the title strip that shows an icon and is named in words. */
+/** A button that shows an icon and is named in words. */
 export const IconButton = ({ label, icon, onClick, disabled = false, testId }: IconButtonProps) => (
-  <Button
-    variant="plain"
-    minW="36px"
-    height="36px"
-    px="0"
-    color="ink"
-    aria-label={label}
-    title={label}
-    disabled={disabled}
-    onClick={onClick}
-    data-testid={testId}
-  >
-    {icon}
-  </Button>
+  <Tip words={label}>
+    <Button
+      variant="plain"
+      minW="36px"
+      height="36px"
+      px="0"
+      color="ink"
+      aria-label={label}
+      disabled={disabled}
+      onClick={onClick}
+      data-testid={testId}
+    >
+      {icon}
+    </Button>
+  </Tip>
 )

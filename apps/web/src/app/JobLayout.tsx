@@ -93,7 +93,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
                 {withLinks && groupLinks}
               </Flex>
             )}
-            <Flex {...ROW} bg="paper" minH="34px" px={{ base: '2px', xl: '6px' }}>
+            <Flex {...ROW} bg="paper" minH="34px" px={{ base: '0.5', xl: '1.5' }}>
               {withLinks ? <RovingLinks label="Job pages" links={pages} /> : <Box />}
               <Totals key={shown} content={content} unit={unit} />
             </Flex>
@@ -118,11 +118,11 @@ const ROW = { align: 'center', justify: 'space-between', borderTopWidth: '1px', 
 function JobName({ number, content, unit }: JobPageProps & { number: number }) {
   const revision = useRevisionWords(content)
   return (
-    <Box minW="0" lineHeight="1.15" px={{ base: '10px', xl: '14px' }} flexShrink={1}>
-      <Text fontSize="15px" truncate>
+    <Box minW="0" lineHeight="1.15" px={{ base: '2.5', xl: '3.5' }} flexShrink={1}>
+      <Text fontSize="body" truncate>
         {`Job ${number} · ${content.name} · ${unit.name}`}
       </Text>
-      <Text fontSize="12.5px" color="inkSoft" truncate data-testid="revision">
+      <Text fontSize="micro" color="inkSoft" truncate data-testid="revision">
         {revision}
       </Text>
     </Box>
@@ -142,9 +142,9 @@ function Totals({ content, unit }: JobPageProps) {
   return (
     <Text
       fontFamily="figures"
-      fontSize="16px"
+      fontSize="figure"
       fontWeight={600}
-      px="8px"
+      px="2"
       whiteSpace="nowrap"
       color={over ? 'break' : 'ink'}
       title={title}
@@ -159,7 +159,7 @@ function Totals({ content, unit }: JobPageProps) {
 function JobTools() {
   const job = useStore(jobStore)
   return (
-    <Flex align="center" gap="2px" pr="4px">
+    <Flex align="center" gap="0.5" pr="1">
       <SaveMark job={job} />
       <FileLink
         href={api.fileOf(job.number)}

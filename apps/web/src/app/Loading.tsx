@@ -2,7 +2,7 @@ import { Text } from '@chakra-ui/react'
 
 /** Message shown while a page loads. */
 export const Loading = ({ words }: { words: string }) => (
-  <Text p="24px" color="inkSoft" role="status">
+  <Text p="6" color="inkSoft" role="status">
     {words}
   </Text>
 )

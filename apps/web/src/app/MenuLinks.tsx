@@ -10,20 +10,20 @@ export interface MenuGroup {
 export const MenuLinks = ({ groups }: { groups: readonly MenuGroup[] }) => (
   <>
     {groups.map(({ title, links }) => (
-      <Box key={title} as="nav" aria-label={title} mb="6px">
-        <Text fontFamily="heading" fontSize="15px" color="inkSoft">
+      <Box key={title} as="nav" aria-label={title} mb="1.5">
+        <Text fontFamily="heading" fontSize="body" color="inkSoft">
           {title}
         </Text>
-        <Flex wrap="wrap" gap="0 4px">
+        <Flex wrap="wrap" rowGap="0" columnGap="1">
           {links.map(({ to, word, here }) => (
             <ChakraLink
               key={to}
               asChild
-              px="8px"
+              px="2"
               minH="44px"
               display="flex"
               alignItems="center"
-              fontSize="18px"
+              fontSize="lead"
               fontFamily="heading"
               fontWeight={here ? 700 : 500}
               color="ink"

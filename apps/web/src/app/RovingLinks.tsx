@@ -43,7 +43,7 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
         <ChakraLink
           key={to}
           asChild
-          px={{ base: '8px', xl: '12px' }}
+          px={{ base: '2', xl: '3' }}
           display="flex"
           alignItems="center"
           whiteSpace="nowrap"

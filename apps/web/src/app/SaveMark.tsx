@@ -19,9 +19,9 @@ export function SaveMark({ job }: { job: JobState }) {
   return (
     <Text
       role="status"
-      fontSize="14px"
+      fontSize="small"
       lineHeight="1.15"
-      mr="4px"
+      mr="1"
       whiteSpace="nowrap"
       color={alarming ? 'break' : 'inkSoft'}
       fontWeight={alarming ? 600 : 400}

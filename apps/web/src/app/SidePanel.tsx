@@ -36,13 +36,13 @@ export function SidePanel({ label, title, testId, children }: SidePanelProps) {
       bg="sheet"
       borderLeftWidth="2px"
       borderColor="ink"
-      px="16px"
-      py="10px"
+      px="4"
+      py="2.5"
       onKeyDown={(event) => event.key === 'Escape' && closePanel()}
       data-testid={testId}
     >
       <Flex justify="space-between" align="center">
-        <Heading as="h2" fontSize="22px" fontWeight={700}>
+        <Heading as="h2" fontSize="title" fontWeight={700}>
           {title}
         </Heading>
         <IconButton label={`Close ${label.toLowerCase()}`} icon={<X size={20} />} onClick={closePanel} />

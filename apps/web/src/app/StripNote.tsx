@@ -5,9 +5,9 @@ import type { ReactNode } from 'react'
 export const StripNote = ({ testId, children }: { testId: string; children: ReactNode }) => (
   <Box
     role="status"
-    px="14px"
-    py="5px"
-    fontSize="14px"
+    px="3.5"
+    py="1.5"
+    fontSize="small"
     lineHeight="1.3"
     fontWeight={600}
     color="break"

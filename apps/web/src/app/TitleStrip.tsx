@@ -50,10 +50,10 @@ export function TitleStrip({ left, tools, below, groups = [], noted = false }: S
         )}
         <HelpButton />
         {wide && <UnitsButton />}
-        <Box pr="6px">{wide ? <ThemeButton /> : <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />}</Box>
+        <Box pr="1.5">{wide ? <ThemeButton /> : <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />}</Box>
       </Flex>
       {open && !wide && (
-        <Box borderTopWidth="1px" borderColor="rule" px="14px" py="8px" maxH="75vh" overflowY="auto">
+        <Box borderTopWidth="1px" borderColor="rule" px="3.5" py="2" maxH="75vh" overflowY="auto">
           <MenuLinks groups={[...groups, { title: 'Shop', links: [{ to: '/', word: 'Jobs', here: pathname === '/' }, ...shop] }]} />
           <Flex>
             <ThemeButton />
@@ -68,11 +68,11 @@ export function TitleStrip({ left, tools, below, groups = [], noted = false }: S
 }
 
 const Brand = () => (
-  <Flex px={{ base: '10px', xl: '14px' }} height="44px" align="center" borderRightWidth="1px" borderColor="rule" flexShrink={0}>
+  <Flex px={{ base: '2.5', xl: '3.5' }} height="44px" align="center" borderRightWidth="1px" borderColor="rule" flexShrink={0}>
     <ChakraLink
       asChild
       fontFamily="heading"
-      fontSize={{ base: '17px', lg: '20px' }}
+      fontSize={{ base: 'figure', lg: 'lead' }}
       fontWeight={700}
       letterSpacing="0.08em"
       color="ink"
@@ -88,9 +88,9 @@ const MenuButton = ({ open, onPress }: { open: boolean; onPress: () => void }) =
     variant="plain"
     minW="40px"
     height="40px"
-    px="6px"
+    px="1.5"
     color="ink"
-    gap="4px"
+    gap="1"
     aria-expanded={open}
     aria-label="Menu"
     onClick={onPress}

@@ -23,8 +23,8 @@ export function Units() {
   const { base, except } = useStore(shownStore, ({ units }) => units)
   return (
     <SidePanel label="Units" title="Units" testId="units-panel">
-      <Text fontSize="14.5px">Saved for you on this machine. In every field you can still type any unit, such as “24 mm”.</Text>
-      <Flex gap="6px" mt="8px" role="group" aria-label="System of units">
+      <Text fontSize="small">Saved for you on this machine. In every field you can still type any unit, such as “24 mm”.</Text>
+      <Flex gap="1.5" mt="2" role="group" aria-label="System of units">
         {UNIT_SYSTEMS.map((system) => (
           <ToggleButton
             key={system}
@@ -36,7 +36,7 @@ export function Units() {
           </ToggleButton>
         ))}
       </Flex>
-      <Box mt="10px">
+      <Box mt="2.5">
         {SHOWN_KINDS.map((kind) => (
           <KindRow key={kind} kind={kind} now={except[kind] ?? base} />
         ))}
@@ -49,9 +49,9 @@ export function Units() {
 function KindRow({ kind, now }: { kind: ShownKind; now: UnitSystem }) {
   const { base, except } = shownStore.getState().units
   return (
-    <Flex align="center" justify="space-between" borderTopWidth="1px" borderColor="ruleSoft" py="3px">
+    <Flex align="center" justify="space-between" borderTopWidth="1px" borderColor="ruleSoft" py="1">
       <Text>{kindWords(kind)}</Text>
-      <Flex gap="5px" role="group" aria-label={kindWords(kind)}>
+      <Flex gap="1.5" role="group" aria-label={kindWords(kind)}>
         {UNIT_SYSTEMS.map((system) => (
           <ToggleButton
             key={system}
@@ -75,7 +75,7 @@ function ShopCurrency() {
     chooseCurrency(picked as Currency).catch((error: Error) => setProblem(error.message))
   }
   return (
-    <Box mt="14px">
+    <Box mt="3.5">
       <SelectField
         label="Currency of the shop"
         width="150px"
@@ -84,7 +84,7 @@ function ShopCurrency() {
         onPick={pick}
         testId="currency"
       />
-      <Text mt="4px" fontSize="14px" color={problem ? 'break' : 'inkSoft'} role={problem ? 'alert' : undefined}>
+      <Text mt="1" fontSize="small" color={problem ? 'break' : 'inkSoft'} role={problem ? 'alert' : undefined}>
         {problem || 'For everyone in the shop. Prices are not converted; they are taken as entered in this currency.'}
       </Text>
     </Box>

@@ -46,7 +46,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
       }
       data-testid="bench"
     >
-      <Flex gap="12px" direction={hand === 'right' ? 'row' : 'row-reverse'}>
+      <Flex gap="3" direction={hand === 'right' ? 'row' : 'row-reverse'}>
         <Box flex="1" minW="0" position="relative">
           <SplitDrawing
             unit={unit}
@@ -57,7 +57,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
             candidateVerdict={verdictIn(withCandidate, station)}
             halfHeight={148}
           />
-          <Flex justify="end" gap="8px">
+          <Flex justify="end" gap="2">
             {bench.remove && !other && (
               <OutlineButton size="sm" onClick={bench.remove} data-testid="remove-part">
                 Remove this part ⌦
@@ -69,7 +69,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
         </Box>
         <Box width="204px" flexShrink={0}>
           {candidates.length === 0 && (
-            <Text fontSize="14px" color="inkSoft">
+            <Text fontSize="small" color="inkSoft">
               {`No part on the shelf fits the ${stationName(unit, station)}. The station stays empty and is listed as not rated.`}
             </Text>
           )}
@@ -90,7 +90,7 @@ export function Bench({ content, unit, bench, proposal, withCandidate }: BenchPr
 
 function FitButton({ more, onFit }: { more: number; onFit: () => void }) {
   return (
-    <PrimaryButton onClick={onFit} display="block" ml="auto" mt="2px" px="18px" data-testid="fit">
+    <PrimaryButton onClick={onFit} display="block" ml="auto" mt="0.5" px="4" data-testid="fit">
       {more > 0 ? `Install with ${more} required ${more === 1 ? 'part' : 'parts'} ⏎` : 'Install this part ⏎'}
     </PrimaryButton>
   )
@@ -110,14 +110,14 @@ function Aside({
 }) {
   const number = useStore(jobStore, (job) => job.number)
   return (
-    <Flex gap="10px" align="center">
+    <Flex gap="2.5" align="center">
       {canMeasure && (
         <TextButton onClick={onMeasure} data-testid="own-part">
           Add your own part…
         </TextButton>
       )}
       {page && (
-        <ChakraLink asChild fontSize="14px" color="ink" textDecoration="underline" textUnderlineOffset="3px">
+        <ChakraLink asChild fontSize="small" color="ink" textDecoration="underline" textUnderlineOffset="3px">
           <Link to={jobAddress(number, page.to)} data-testid={`to-${page.to}`}>
             {page.words}
           </Link>

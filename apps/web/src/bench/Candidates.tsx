@@ -16,7 +16,7 @@ interface TrayProps {
 const TRAY = {
   display: 'flex',
   flexDirection: 'column',
-  gap: '5px',
+  gap: '1.5',
   '& button': {
     minHeight: '48px',
     padding: '3px 9px',
@@ -31,13 +31,13 @@ const TRAY = {
   },
   '& button.fitted': { borderLeftWidth: '6px' },
   '& button[aria-pressed=true]': { bg: 'torqueWash', borderColor: 'torque', boxShadow: '0 0 0 1px var(--chakra-colors-torque)' },
-  '& .name': { display: 'block', fontSize: '13.5px' },
+  '& .name': { display: 'block', fontSize: 'note' },
   '& .fitted .name': { fontWeight: 600 },
-  '& .held': { fontFamily: 'figures', fontSize: '17px', fontWeight: 600, color: 'torque' },
+  '& .held': { fontFamily: 'figures', fontSize: 'figure', fontWeight: 600, color: 'torque' },
   '& .held.short': { color: 'break' },
-  '& .more': { display: 'block', fontSize: '13px', color: 'inkSoft' },
-  '& .unfit': { display: 'block', marginTop: '2px', fontSize: '13px', fontWeight: 600, color: 'break' },
-  '& .tags': { fontFamily: 'figures', fontSize: '14px', color: 'inkSoft', marginLeft: '8px' },
+  '& .more': { display: 'block', fontSize: 'note', color: 'inkSoft' },
+  '& .unfit': { display: 'block', marginTop: '2px', fontSize: 'note', fontWeight: 600, color: 'break' },
+  '& .tags': { fontFamily: 'figures', fontSize: 'small', color: 'inkSoft', marginLeft: '8px' },
 } as const
 
 /** Parts for the chosen station as big targets: a tap looks at one, a tap on the one looked at fits it. */

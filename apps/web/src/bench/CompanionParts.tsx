@@ -14,7 +14,7 @@ export function CompanionParts({ unit, content, proposal }: BringsProps) {
   const { companions, left } = proposal
   if (companions.length === 0 && left.length === 0) return null
   return (
-    <Box mt="6px" p="5px 8px" bg="torqueWash" fontSize="13.5px" lineHeight="1.3" data-testid="brings">
+    <Box mt="1.5" p="5px 8px" bg="torqueWash" fontSize="note" lineHeight="1.3" data-testid="brings">
       {companions.length > 0 && <Text fontWeight={600}>Also required (installed together)</Text>}
       {companions.map((companion) => (
         <Text key={companion.stationId} mt="1px">
@@ -27,7 +27,7 @@ export function CompanionParts({ unit, content, proposal }: BringsProps) {
           {`▲ ${misfitSentence(misfit, unit)} No part on the shelf fixes this.`}
         </Text>
       ))}
-      <Text mt="2px" fontFamily="figures" fontSize="15px" fontWeight={600}>
+      <Text mt="0.5" textStyle="figureStrong">
         {`Total ${signedMoney(proposal.price)} · ${hoursWords(proposal.hours, true)}`}
       </Text>
     </Box>

@@ -35,8 +35,8 @@ export function CustomPartDialog({ basis, taken, onClose, onAdded }: OwnProps) {
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="sheet" color="ink" borderRadius="1px" borderWidth="1px" borderColor="ink" data-testid="own-dialog">
-            <Dialog.Header pb="4px">
-              <Dialog.Title fontFamily="heading" fontSize="22px">
+            <Dialog.Header pb="1">
+              <Dialog.Title fontFamily="heading" fontSize="title">
                 New part based on “{basis.name}”
               </Dialog.Title>
             </Dialog.Header>
@@ -58,8 +58,8 @@ export function CustomPartDialog({ basis, taken, onClose, onAdded }: OwnProps) {
 
 function Foot({ onClose, onAdd }: { onClose: () => void; onAdd: () => void }) {
   return (
-    <Flex gap="10px" align="center" width="100%">
-      <Box flex="1" fontSize="13.5px" color="inkSoft">
+    <Flex gap="2.5" align="center" width="100%">
+      <Box flex="1" fontSize="note" color="inkSoft">
         Price, labor and stated limits are not copied: enter those of this part. Any length unit works: 24 mm or 0.945 in.
       </Box>
       <OutlineButton minH="44px" onClick={onClose}>

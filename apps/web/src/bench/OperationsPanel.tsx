@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { hoursWords, money, SKILL_WORDS, stationName, type JobContent, heldInWords, stationHeldInWords } from '@plucky/contract'
 import { operationsFor, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
-import { change } from '../state/job.js'
+import { applyChoice } from '../state/commands.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor, proposalFor, type Choice } from '../state/verdicts.js'
 
@@ -15,13 +15,13 @@ interface WorksProps {
 const ROW = {
   display: 'flex',
   flexWrap: 'wrap',
-  gap: '6px',
+  gap: '1.5',
   '& button': {
     minHeight: '44px',
     padding: '3px 10px',
     textAlign: 'left',
     lineHeight: 1.18,
-    fontSize: '13.5px',
+    fontSize: 'note',
     border: '1px solid',
     borderColor: 'rule',
     borderRadius: '1px',
@@ -32,7 +32,7 @@ const ROW = {
   },
   '& button[aria-pressed=true]': { borderLeftWidth: '6px', borderColor: 'ink', fontWeight: 600 },
   '& button:disabled': { cursor: 'default' },
-  '& .figure': { display: 'block', fontFamily: 'figures', fontSize: '14.5px', color: 'inkSoft', fontWeight: 400 },
+  '& .figure': { display: 'block', fontFamily: 'figures', fontSize: 'small', color: 'inkSoft', fontWeight: 400 },
 } as const
 
 /** What can be done to the part that is fitted, and sets of parts that reach this station. */
@@ -44,7 +44,7 @@ export function OperationsPanel({ content, unit, station, fitted }: WorksProps) 
   if (operations.length === 0 && kits.length === 0) return null
   const done = content.spec.works[station] ?? []
   return (
-    <Box mt="8px" borderTopWidth="1px" borderColor="ruleSoft" pt="5px" data-testid="works">
+    <Box mt="2" borderTopWidth="1px" borderColor="ruleSoft" pt="1.5" data-testid="works">
       {operations.length > 0 && (
         <>
           <Caption>Operations on this part</Caption>
@@ -56,7 +56,7 @@ export function OperationsPanel({ content, unit, station, fitted }: WorksProps) 
           {operations
             .filter((operation) => done.includes(operation.id))
             .map((operation) => (
-              <Text key={operation.id} mt="4px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+              <Text key={operation.id} mt="1" fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
                 {operation.caution}
               </Text>
             ))}
@@ -77,16 +77,10 @@ export function OperationsPanel({ content, unit, station, fitted }: WorksProps) 
 }
 
 const Caption = ({ children }: { children: string }) => (
-  <Flex fontFamily="heading" fontSize="14.5px" fontWeight={600} mt="3px" mb="2px">
+  <Flex textStyle="caption" mt="1" mb="0.5">
     {children}
   </Flex>
 )
-
-/** Takes a choice with all that it drags along, in one step that undo takes back whole. */
-export function take(content: JobContent, choice: Choice): void {
-  const proposal = proposalFor(content, choice)
-  if (proposal) change((job) => ({ ...job, spec: { ...job.spec, fits: proposal.spec.fits, works: proposal.spec.works } }))
-}
 
 function Work(props: { operation: Operation; content: JobContent; station: string; done: readonly string[] }) {
   const { operation, content, station, done } = props
@@ -97,7 +91,7 @@ function Work(props: { operation: Operation; content: JobContent; station: strin
   const held = proposal ? stationHeldInWords(answerFor(content, proposal.spec), station) : ''
   const others = proposal?.companions.length ? `, with ${proposal.companions.length} more` : ''
   return (
-    <button type="button" aria-pressed={on} onClick={() => take(content, choice)} data-testid={`work-${operation.id}`}>
+    <button type="button" aria-pressed={on} onClick={() => applyChoice(content, choice)} data-testid={`work-${operation.id}`}>
       {operation.name}
       <span className="figure">
         {`${on ? 'done; without it:' : 'with it:'} ${held} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
@@ -114,7 +108,7 @@ function KitButton({ kit, content, unit, station }: { kit: Kit; content: JobCont
   const names = others.map((id) => stationName(unit, id)).join(', ')
   const then = holds?.outcome === 'answered' ? `, build would hold ${heldInWords(holds.held)}` : ''
   return (
-    <button type="button" aria-pressed={on} disabled={on} onClick={() => take(content, { kit })} data-testid={`kit-${kit.id}`}>
+    <button type="button" aria-pressed={on} disabled={on} onClick={() => applyChoice(content, { kit })} data-testid={`kit-${kit.id}`}>
       {`${kit.name}, with ${names}`}
       <span className="figure">{`${on ? 'installed · ' : ''}${money(kit.price)} · ${hoursWords(kit.hours)}${on ? '' : then}`}</span>
     </button>

@@ -10,8 +10,9 @@ import { proposalFor } from '../state/verdicts.js'
 import { PrimaryButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { CompanionParts } from './CompanionParts.js'
-import { take } from './OperationsPanel.js'
+import { applyChoice } from '../state/commands.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface ShelfProps {
   readonly content: JobContent
@@ -66,7 +67,7 @@ export const SaveToShelf = memo(function SaveToShelf({ content, unit, station, p
   }
   return (
     <Box>
-      <Flex gap="8px" align="start" wrap="wrap">
+      <Flex gap="2" align="start" wrap="wrap">
         <NameField value={typed.name} usual={usualName(station, basis)} onType={(name) => setTyped((now) => ({ ...now, name }))} />
         <QuantityField
           label={`Price, ${shownCurrency()}`}
@@ -79,14 +80,14 @@ export const SaveToShelf = memo(function SaveToShelf({ content, unit, station, p
         <QuantityField label="Labor, h" digits={1} value={typed.hours} onCommit={figure('hours')} width="56px" testId="own-hours" />
       </Flex>
       {problems.map((problem) => (
-        <Text key={problem.path + problem.code} role="alert" color="break" fontSize="13.5px" mt="3px">
+        <ProblemText key={problem.path + problem.code} mt="1">
           {problem.sentence}
-        </Text>
+        </ProblemText>
       ))}
       {onShelf ? (
         <Fitting content={content} unit={unit} station={station} partId={onShelf} />
       ) : (
-        <PrimaryButton onClick={() => void put()} mt="6px" data-testid="onto-shelf">
+        <PrimaryButton onClick={() => void put()} mt="1.5" data-testid="onto-shelf">
           Add to shelf
         </PrimaryButton>
       )}
@@ -96,7 +97,7 @@ export const SaveToShelf = memo(function SaveToShelf({ content, unit, station, p
 
 function NameField({ value, usual, onType }: { value: string; usual: string; onType: (name: string) => void }) {
   return (
-    <Field.Root width="100%" gap="2px">
+    <Field.Root width="100%" gap="0.5">
       <FieldLabel>Part name</FieldLabel>
       <TextBox value={value} placeholder={usual} onChange={(event) => onType(event.target.value)} data-testid="own-name" />
     </Field.Root>
@@ -120,11 +121,11 @@ function Fitting({ content, unit, station, partId }: { content: JobContent; unit
   const proposal = fitted ? undefined : proposalFor(content, choice)
   const more = proposal?.companions.length ?? 0
   return (
-    <Box mt="4px" data-testid="on-shelf">
-      <Text fontSize="13.5px">{fitted ? 'On the shelf and installed here.' : 'On the shelf.'}</Text>
+    <Box mt="1" data-testid="on-shelf">
+      <Text fontSize="note">{fitted ? 'On the shelf and installed here.' : 'On the shelf.'}</Text>
       {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       {!fitted && (
-        <PrimaryButton mt="6px" onClick={() => take(content, choice)} data-testid="fit-drawn">
+        <PrimaryButton mt="1.5" onClick={() => applyChoice(content, choice)} data-testid="fit-drawn">
           {more > 0 ? `Install with ${more} required parts` : 'Install'}
         </PrimaryButton>
       )}

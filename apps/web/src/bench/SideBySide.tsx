@@ -18,7 +18,7 @@ export function SideBySide({ content, station, verdict: { decides } }: SideProps
   const taken = takenOff({ input, station, duty, limit: decides.limit })
   if (taken === 0) return null
   return (
-    <Text mt="4px" lineHeight="1.3" data-testid="side-by-side">
+    <Text mt="1" lineHeight="1.3" data-testid="side-by-side">
       {`Alone it holds ${quantity(decides.capacityNm - taken, 'lb-ft')}. The ${stationName(input.unit, other.id)} beside it takes up to ${quantity(taken, 'lb-ft')} before that, never half.`}
     </Text>
   )

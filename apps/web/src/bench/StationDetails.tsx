@@ -1,4 +1,4 @@
-import { Box, chakra, Text } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import {
   featureName,
   capital,
@@ -29,7 +29,7 @@ import {
 } from '@plucky/core'
 import type { BenchView } from '../power-flow/use-bench.js'
 import { viewStore } from '../state/view.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { CompanionParts } from './CompanionParts.js'
 import { compared } from './compared.js'
 import { PART_VIEWS, ratingNote } from '../parts/registry.js'
@@ -38,21 +38,10 @@ import { TableHead } from '../ui/TableHead.js'
 
 const lbft = (nm: number) => shownFigure(nm, 'lb-ft')
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  '& td, & th': { ...PLAIN_TABLE['& td, & th'], padding: '1px 4px', lineHeight: '1.22' },
-  '& th, & td:first-of-type': { color: 'inkSoft' },
-  '& .figure': { fontFamily: 'figures', fontSize: '14.5px' },
-  '& .changed': { color: 'torque', fontWeight: 700 },
-  '& .same': { color: 'inkSoft' },
-} as const
+const CHANGE_CELLS = { '& td:not(.figure)': { fontFamily: 'body', fontSize: 'note' } } as const
 
-const CASE_TABLE = {
-  ...TABLE,
-  marginTop: '6px',
-  '& td': { fontFamily: 'figures', fontSize: '14.5px' },
-  '& td:first-of-type': { color: 'ink' },
+const CASE_CELLS = {
+  '& td:first-of-type': { fontFamily: 'figures', fontSize: 'small', color: 'ink' },
   '& td:not(:first-of-type), & th:not(:first-of-type)': { textAlign: 'right' },
   '& .shown': { bg: 'oilWash' },
   '& .worst td': { fontWeight: 700 },
@@ -86,7 +75,7 @@ export function StationDetails({ unit, content, bench, proposal, withCandidate }
   if (!station || !verdict) return null
   const { Details } = PART_VIEWS[station.kind]
   return (
-    <Box fontSize="13.5px">
+    <Box fontSize="note">
       <Changes unit={unit} content={content} bench={bench} proposal={proposal} withCandidate={withCandidate} />
       {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       <Used part={bench.candidate ?? bench.fitted} />
@@ -101,7 +90,7 @@ export function StationDetails({ unit, content, bench, proposal, withCandidate }
 function Changes({ unit, content, bench, proposal, withCandidate }: InThisJobProps) {
   const other = bench.candidate !== undefined && bench.candidate.id !== bench.fitted?.id
   return (
-    <chakra.table css={TABLE} data-testid="changes">
+    <RuledTable room="close" css={CHANGE_CELLS} data-testid="changes">
       <thead>
         <tr>
           <th style={{ width: 108 }}>{other ? 'Comparison' : 'Installed'}</th>
@@ -118,7 +107,7 @@ function Changes({ unit, content, bench, proposal, withCandidate }: InThisJobPro
           </tr>
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -126,7 +115,7 @@ function Changes({ unit, content, bench, proposal, withCandidate }: InThisJobPro
 function Used({ part }: { part: Part | undefined }) {
   if (!part?.donor) return null
   return (
-    <Text mt="5px" lineHeight="1.3" data-testid="donor">
+    <Text mt="1.5" lineHeight="1.3" data-testid="donor">
       <strong>{`Used part, measured in our shop. Source: ${part.donor.from}. `}</strong>
       {`Findings: ${part.donor.found}.`}
     </Text>
@@ -176,10 +165,10 @@ function Cases({ unit, brief, bench, verdict }: { unit: Unit; brief: Brief; benc
   }
   if (verdict.cases.length === 0) return null
   return (
-    <chakra.table css={CASE_TABLE} data-testid="cases">
+    <RuledTable room="close" mt="1.5" css={CASE_CELLS} data-testid="cases">
       <TableHead words={[`Load case (${shownUnit('lb-ft')})`, 'Torque', '× service factor', 'Capacity', 'Margin']} />
       <tbody>{verdict.cases.map(row)}</tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -207,7 +196,7 @@ function Basis({
     (origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`,
   )
   return (
-    <Text mt="4px" color="inkSoft" lineHeight="1.3">
+    <Text mt="1" color="inkSoft" lineHeight="1.3">
       {verdict.decides && `Weakest point: ${placeName(verdict.decides.limit.place)}. `}
       {idle.length > 0 && `No load ${idle.map((duty) => caseInSentence(unit, duty, brief)).join(', ')}. `}
       {limits.missing.length > 0 && (

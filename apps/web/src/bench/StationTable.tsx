@@ -1,12 +1,12 @@
-import { chakra, Text } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { capital, caseInSentence, firstCase, heldInWords, marginInWords, placeName, stationName, type JobContent } from '@plucky/contract'
 import type { Answer, Station, StationVerdict, Unit } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
+import { useMemo } from 'react'
 import { viewStore } from '../state/view.js'
 import { TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
-import { TableHead } from '../ui/TableHead.js'
+import { SortableTable, type Column } from '../ui/SortableTable.js'
 
 interface TableProps {
   readonly title: string
@@ -16,41 +16,69 @@ interface TableProps {
   readonly chosen: string
 }
 
+interface StationRow {
+  readonly station: Station
+  readonly part: string
+  readonly verdict: StationVerdict | undefined
+  readonly weakest: string
+}
+
+const shortClass = ({ verdict }: StationRow) => ((verdict?.worst?.margin ?? 1) < 1 ? 'short' : '')
+
+const columnsOf = (unit: Unit, chosen: string): readonly Column<StationRow>[] => [
+  { id: 'station', head: 'Station', cell: ({ station }) => <OpenStation station={station} unit={unit} chosen={station.id === chosen} /> },
+  { id: 'part', head: 'Part', sortBy: ({ part }) => part, cell: ({ part }) => part },
+  {
+    id: 'held',
+    head: 'Power held',
+    sortBy: ({ verdict }) => (verdict?.held.outcome === 'held' ? verdict.held.powerW : undefined),
+    cell: (row) => <span className={shortClass(row)}>{row.verdict ? heldInWords(row.verdict.held) : '—'}</span>,
+  },
+  {
+    id: 'margin',
+    head: 'Lowest margin',
+    sortBy: ({ verdict }) => verdict?.worst?.margin,
+    cell: (row) => <span className={shortClass(row)}>{row.verdict?.worst ? marginInWords(row.verdict.worst.margin) : '—'}</span>,
+  },
+  { id: 'weakest', head: 'Weakest point', cell: ({ weakest }) => weakest },
+]
+
+/** The name of a station, which opens it. */
+const OpenStation = ({ station: { id }, unit, chosen }: { station: Station; unit: Unit; chosen: boolean }) => (
+  <TextButton
+    height="26px"
+    px="0"
+    fontWeight={chosen ? 600 : 400}
+    onClick={() => viewStore.setState({ station: id, candidate: '' })}
+    data-testid={`row-${id}`}
+  >
+    {capital(stationName(unit, id))}
+  </TextButton>
+)
+
 /** Stations of one kind beside each other, as installed: which is the weakest, where, and in which load case. A row opens its station. */
 export function StationTable({ title, content, unit, stations, chosen }: TableProps) {
   const answer = answerFor(content)
   const answered = answer?.outcome === 'answered' ? answer : undefined
-  const fitted = specInputOf(content)?.fitted
+  const columns = useMemo(() => columnsOf(unit, chosen), [unit, chosen])
+  const rows = useMemo(() => {
+    const fitted = specInputOf(content)?.fitted
+    return stations.map((station): StationRow => {
+      const verdict = answered?.stations.find(({ stationId }) => stationId === station.id)
+      const weakest = answered && verdict ? weakestPoint(answered, verdict, unit, content) : '—'
+      return { station, part: fitted?.get(station.id)?.name ?? 'none installed', verdict, weakest }
+    })
+  }, [content, unit, stations, answered])
   return (
-    <Panel title={title} note="as installed" mt="8px">
-      <chakra.table css={PLAIN_TABLE} data-testid="station-table">
-        <TableHead words={['Station', 'Part', 'Power held', 'Lowest margin', 'Weakest point']} />
-        <tbody>
-          {stations.map(({ id }) => {
-            const verdict = answered?.stations.find(({ stationId }) => stationId === id)
-            const short = (verdict?.worst?.margin ?? 1) < 1
-            return (
-              <tr key={id} aria-current={id === chosen || undefined}>
-                <td>
-                  <TextButton
-                    height="26px"
-                    px="0"
-                    fontWeight={id === chosen ? 600 : 400}
-                    onClick={() => viewStore.setState({ station: id, candidate: '' })}
-                    data-testid={`row-${id}`}
-                  >
-                    {capital(stationName(unit, id))}
-                  </TextButton>
-                </td>
-                <td>{fitted?.get(id)?.name ?? 'none installed'}</td>
-                <td className={short ? 'short' : ''}>{verdict ? heldInWords(verdict.held) : '—'}</td>
-                <td className={short ? 'short' : ''}>{verdict?.worst ? marginInWords(verdict.worst.margin) : '—'}</td>
-                <td>{answered && verdict ? weakestPoint(answered, verdict, unit, content) : '—'}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </chakra.table>
+    <Panel title={title} note="as installed" mt="2">
+      <SortableTable
+        look="facts"
+        columns={columns}
+        rows={rows}
+        keyOf={({ station }) => station.id}
+        rowProps={({ station }) => ({ 'aria-current': station.id === chosen || undefined })}
+        testId="station-table"
+      />
       {!answered && <Text color="inkSoft">Power held appears when there is an answer.</Text>}
     </Panel>
   )

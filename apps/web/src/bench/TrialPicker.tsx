@@ -27,7 +27,7 @@ export function TrialPicker<G>({ bench, station, shelf, fitted, onLay, plain }: 
     return part && onLay(part)
   }
   return (
-    <Flex gap="4px" align="center">
+    <Flex gap="1" align="center">
       <select
         value=""
         onChange={(event) => lay(event.target.value)}

@@ -21,15 +21,15 @@ function workedFigure(valueSi: number, unit: UnitName | null): string {
 }
 
 const TREE = {
-  fontSize: '13.5px',
-  '& details > summary': { cursor: 'pointer', listStyle: 'none', display: 'flex', gap: '6px', padding: '2px 0', alignItems: 'baseline' },
+  fontSize: 'note',
+  '& details > summary': { cursor: 'pointer', listStyle: 'none', display: 'flex', gap: '1.5', padding: '2px 0', alignItems: 'baseline' },
   '& details > summary::before': { content: '"▸"', width: '10px', color: 'inkSoft' },
   '& details[open] > summary::before': { content: '"▾"' },
-  '& .leaf': { display: 'flex', gap: '6px', padding: '2px 0 2px 16px', alignItems: 'baseline' },
+  '& .leaf': { display: 'flex', gap: '1.5', padding: '2px 0 2px 16px', alignItems: 'baseline' },
   '& .inner': { paddingLeft: '14px', borderLeft: '1px solid', borderColor: 'ruleSoft', marginLeft: '4px' },
-  '& .value': { marginLeft: 'auto', fontFamily: 'figures', fontSize: '15px', whiteSpace: 'nowrap', fontWeight: 600 },
+  '& .value': { marginLeft: 'auto', fontFamily: 'figures', fontSize: 'body', whiteSpace: 'nowrap', fontWeight: 600 },
   '& .formula': { fontStyle: 'italic', color: 'torque' },
-  '& .source, & .origin': { color: 'inkSoft', fontSize: '13px' },
+  '& .source, & .origin': { color: 'inkSoft', fontSize: 'note' },
 } as const
 
 /** A figure with its formula, its inputs and where each comes from; every input that was worked out opens in its turn. */
@@ -38,12 +38,12 @@ export function WorkingView({ working, onClose }: { working: Derivation; onClose
     <Box css={TREE} data-testid="working" role="region" aria-label={`Calculation: ${working.name}`}>
       <Flex align="baseline" justify="space-between">
         <Text fontWeight={600}>{working.name}</Text>
-        <Text fontFamily="figures" fontSize="18px" fontWeight={700} data-testid="working-value">
+        <Text fontFamily="figures" fontSize="lead" fontWeight={700} data-testid="working-value">
           {workedFigure(working.valueSi, working.unit)}
         </Text>
       </Flex>
       <Step working={working} depth={0} />
-      <TextButton mt="4px" onClick={onClose}>
+      <TextButton mt="1" onClick={onClose}>
         Back to comparison
       </TextButton>
     </Box>

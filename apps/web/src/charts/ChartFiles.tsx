@@ -21,16 +21,16 @@ export function ChartFiles({ frame, name, table }: FilesProps) {
     if (svg) saveFile(`${name}.svg`, drawnSvg(svg), 'image/svg+xml')
   }
   return (
-    <Flex justify="end" align="center" gap="8px" className="not-printed">
-      <Text fontSize="13px" color="inkSoft">
+    <Flex justify="end" align="center" gap="2" className="not-printed">
+      <Text fontSize="note" color="inkSoft">
         Save chart:
       </Text>
-      <TextButton height="22px" fontSize="13px" onClick={picture} aria-label={`${name} as SVG`} data-testid={`${name}-svg`}>
+      <TextButton height="22px" fontSize="note" onClick={picture} aria-label={`${name} as SVG`} data-testid={`${name}-svg`}>
         SVG
       </TextButton>
       <TextButton
         height="22px"
-        fontSize="13px"
+        fontSize="note"
         onClick={() => saveFile(`${name}.csv`, tableCsv(table()), 'text/csv')}
         aria-label={`${name} as CSV`}
         data-testid={`${name}-csv`}

@@ -1,4 +1,4 @@
-import { Box, chakra, Text } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import {
   caseInSentence,
   figure,
@@ -14,7 +14,7 @@ import {
 } from '@plucky/contract'
 import { bandReport, type BandReport, BIND_S, type Overlap, type Station, type StationVerdict, type Unit } from '@plucky/core'
 import { answerFor, specInputOf } from '../state/verdicts.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { TableHead } from '../ui/TableHead.js'
 
 interface BandProps {
@@ -47,12 +47,12 @@ export function BandFigures({ content, unit, station }: BandProps) {
   })
   const lines = linesOf(report, verdict)
   return (
-    <Box fontSize="13.5px">
-      <chakra.table css={PLAIN_TABLE} data-testid="band-held">
+    <Box fontSize="note">
+      <RuledTable data-testid="band-held">
         <TableHead words={heldHeads()} />
         <tbody>{held}</tbody>
-      </chakra.table>
-      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="band-figures">
+      </RuledTable>
+      <RuledTable mt="1.5" data-testid="band-figures">
         <tbody>
           {lines.map(([name, words]) => (
             <tr key={name}>
@@ -61,9 +61,9 @@ export function BandFigures({ content, unit, station }: BandProps) {
             </tr>
           ))}
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {report.shifts.map((shift) => (
-        <Text key={shift.toRange} mt="4px" color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
+        <Text key={shift.toRange} mt="1" color={shift.result.outcome === 'done' ? 'ink' : 'break'}>
           {`Shift ${shiftWords(shift)}; ${shiftMargins(shift)}.`}
         </Text>
       ))}
@@ -98,7 +98,7 @@ function Bind({ unit, overlap }: { unit: Unit; overlap: Overlap }) {
   const risk = together > BIND_S
   const times = `servo releases in ${figure(releaseS, 2)} s, ${stationName(unit, comingId)} fills in ${figure(fillS, 2)} s`
   return (
-    <Text mt="4px" lineHeight="1.3" color={risk ? 'break' : 'ink'} fontWeight={risk ? 600 : 400} data-testid="bind">
+    <Text mt="1" lineHeight="1.3" color={risk ? 'break' : 'ink'} fontWeight={risk ? 600 : 400} data-testid="bind">
       {risk
         ? `${fromRange} to ${toRange} may tie up: ${times}. Reduce lever ratio or travel, fit a stronger return spring, or feed oil to the release side.`
         : `${fromRange} to ${toRange} does not tie up: ${times}.`}

@@ -1,4 +1,3 @@
-import { chakra } from '@chakra-ui/react'
 import { figure, heldInWords, type JobContent, quantity, shownFigure, shownUnit } from '@plucky/contract'
 import {
   afterOperations,
@@ -13,7 +12,7 @@ import {
 } from '@plucky/core'
 import { shopStore } from '../state/shop.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { TableHead } from '../ui/TableHead.js'
 
 interface WaysProps {
@@ -36,14 +35,14 @@ export function BandOptions({ content, unit, station }: WaysProps) {
     ...works.map((work) => ({ name: work.name, part: afterOperations(part, [work]) })),
   ]
   return (
-    <chakra.table css={PLAIN_TABLE} mt="8px" data-testid="band-ways">
+    <RuledTable mt="2" data-testid="band-ways">
       <TableHead words={['Lever and servo', 'Power held', `Apply force, ${shownUnit('N')}`, 'Servo travel', 'Fill time', 'Release time']} />
       <tbody>
         {rows.map((row) => (
           <Way key={row.name} {...row} input={input} answer={answer} station={station} />
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 

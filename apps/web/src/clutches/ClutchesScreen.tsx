@@ -54,9 +54,9 @@ export function PacksScreen({ content, unit }: ScreenProps) {
   const chosen = useStore(viewStore, (view) => view.station)
   const station = stations.find(({ id }) => id === chosen) ?? stations[0]
   return (
-    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="4" maxW="1680px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
-      <Flex gap="5px" role="group" aria-label="Clutches and bands in this transmission" wrap="wrap" mb="6px">
+      <Flex gap="1.5" role="group" aria-label="Clutches and bands in this transmission" wrap="wrap" mb="1.5">
         {stations.map(({ id }) => (
           <ToggleButton
             key={id}
@@ -104,7 +104,7 @@ function OnBench({ content, unit, station }: StationProps) {
   return (
     <Grid
       templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' }}
-      gap="8px"
+      gap="2"
       alignItems="start"
       onKeyDown={trialKeys(packBench)}
     >
@@ -120,10 +120,10 @@ function OnBench({ content, unit, station }: StationProps) {
           <PackFigures content={content} unit={unit} station={station} fitted={fitted} tried={tried} />
         </Panel>
         <ShelfPanel content={content} unit={unit} station={station} />
-        <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+        <Text mt="1.5" fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
           {`${CAUTIONS.dust} ${CAUTIONS.springs}`}
         </Text>
-        <Text mt="4px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+        <Text mt="1" fontSize="note" color="inkSoft" lineHeight="1.3">
           {CAUTIONS.estimates}
         </Text>
       </Box>
@@ -142,12 +142,12 @@ function Stack({ station }: { station: Station }) {
   const right = !wrongs.some(({ code }) => ['no-room', 'clearance-small', 'clearance-large'].includes(code))
   return (
     <>
-      <Panel title="Stack, piston to snap ring" mt="8px">
+      <Panel title="Stack, piston to snap ring" mt="2">
         <PlateRows stack={stack} wrongs={wrongs} />
         <StackDimensions pack={trial.drawn} stack={stack} />
         <ClearanceFixes mends={mends} right={right} />
       </Panel>
-      <Panel title="Adding one more plate" mt="8px">
+      <Panel title="Adding one more plate" mt="2">
         <PlateGainTable gains={gains} />
       </Panel>
     </>
@@ -161,7 +161,7 @@ function ShelfPanel({ content, unit, station }: StationProps) {
   const basis: PackPart | undefined = found?.kind === 'pack' ? found : undefined
   if (!trial) return null
   return (
-    <Panel title="Save as a part" mt="8px">
+    <Panel title="Save as a part" mt="2">
       <SaveToShelf
         content={content}
         unit={unit}
@@ -180,7 +180,7 @@ function BandPanel({ content, unit, station }: StationProps) {
   const answer = answerFor(content)
   const verdict = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id) : undefined
   return (
-    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' }} gap="2" alignItems="start">
       <Box minW="0">
         <Panel title={`Band: ${stationName(unit, station.id)}`}>
           <SplitDrawing
@@ -201,7 +201,7 @@ function BandPanel({ content, unit, station }: StationProps) {
         <Panel title="Results">
           <BandFigures content={content} unit={unit} station={station} />
         </Panel>
-        <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+        <Text mt="1.5" fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
           {CAUTIONS.springs}
         </Text>
       </Box>

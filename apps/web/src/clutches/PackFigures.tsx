@@ -1,4 +1,4 @@
-import { Box, chakra, Text } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import {
   adviceSentence,
   facePressureWords,
@@ -19,9 +19,10 @@ import {
 } from '@plucky/contract'
 import { capacityShares, drumState, type HeatedShift, MOST_BULK_K, oilOf, solveTrain, type Station, type Unit } from '@plucky/core'
 import { answerFor } from '../state/verdicts.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import type { JudgedPack } from './trial-results.js'
 import { TableHead } from '../ui/TableHead.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface FiguresProps {
   readonly content: JobContent
@@ -139,8 +140,8 @@ const ROWS: readonly Row[] = [
 export function PackFigures({ content, unit: transmission, station, fitted, tried }: FiguresProps) {
   const both = [fitted, tried].filter((each): each is JudgedPack => each !== undefined)
   return (
-    <Box fontSize="13.5px">
-      <chakra.table css={PLAIN_TABLE} data-testid="pack-figures">
+    <Box fontSize="note">
+      <RuledTable data-testid="pack-figures">
         <TableHead words={['Clutch', ...(fitted ? ['Installed'] : []), ...(tried ? ['Trial'] : [])]} />
         <tbody>
           {ROWS.map(({ name, unit, of, short }) => (
@@ -154,7 +155,7 @@ export function PackFigures({ content, unit: transmission, station, fitted, trie
             </tr>
           ))}
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {fitted && tried && <Shares content={content} unit={transmission} station={station} fitted={fitted} tried={tried} />}
       <ClutchNotes judged={tried ?? fitted} content={content} />
     </Box>
@@ -171,7 +172,7 @@ function Shares({ content, unit, station, fitted, tried }: FiguresProps & { fitt
   const shares = capacityShares(fitted.part.geometry, tried.part.geometry, oil, content.rules.frictionRadius)
   if (!Number.isFinite(shares.all)) return null
   return (
-    <Text mt="5px" fontWeight={600} lineHeight="1.3" data-testid="shares">
+    <Text mt="1.5" fontWeight={600} lineHeight="1.3" data-testid="shares">
       {sharesSentence(shares)}
     </Text>
   )
@@ -185,11 +186,11 @@ function ClutchNotes({ judged, content }: { judged: JudgedPack | undefined; cont
   const wrongs = report.wrongs.filter(({ plate }) => plate === null)
   const { residual } = report
   return (
-    <Box mt="4px" css={{ '& p': { lineHeight: 1.3, marginTop: '3px' } }} data-testid="pack-said">
+    <Box mt="1" css={{ '& p': { lineHeight: 1.3, marginTop: '3px' } }} data-testid="pack-said">
       {wrongs.map((wrong) => (
-        <Text key={wrong.code} color="break" fontWeight={600} role="alert">
+        <ProblemText key={wrong.code} fontWeight={600}>
           {wrongSentence(wrong, stack?.plates ?? [])}
-        </Text>
+        </ProblemText>
       ))}
       {report.shifts.map((shift) => (
         <Text key={shift.toRange} color={shift.result.outcome === 'done' ? 'ink' : 'break'}>

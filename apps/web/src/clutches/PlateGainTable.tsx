@@ -2,22 +2,21 @@ import { chakra } from '@chakra-ui/react'
 import { gainWords, GAIN_WAY_WORDS, percent } from '@plucky/contract'
 import type { Gain, Mend, PackGeometry, PackStack } from '@plucky/core'
 import { quantity } from '@plucky/contract'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { setRoom, setThickness, withStack } from './edit.js'
 import { packBench } from './trial.js'
 import { TableHead } from '../ui/TableHead.js'
 
 const WITH_BUTTONS = {
-  ...PLAIN_TABLE,
   '& button': { textDecoration: 'underline', textUnderlineOffset: '3px', cursor: 'pointer', minHeight: '24px', color: 'ink' },
   '& button:disabled': { textDecoration: 'none', cursor: 'default', color: 'inkSoft' },
-  '& td:nth-of-type(3)': { fontFamily: 'body', fontSize: '13.5px' },
+  '& td:nth-of-type(3)': { fontFamily: 'body', fontSize: 'note' },
 } as const
 
 /** The ways to gain a plate side by side, with what each costs; one that can be is laid on the bench by a touch. */
 export function PlateGainTable({ gains }: { gains: readonly Gain[] }) {
   return (
-    <chakra.table css={WITH_BUTTONS} data-testid="gains">
+    <RuledTable css={WITH_BUTTONS} data-testid="gains">
       <TableHead words={['Make room with', 'Capacity gain', 'Trade-off', 'Apply']} />
       <tbody>
         {gains.map((gain) => (
@@ -38,7 +37,7 @@ export function PlateGainTable({ gains }: { gains: readonly Gain[] }) {
           </tr>
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -49,8 +48,8 @@ export function ClearanceFixes({ mends, right }: { mends: readonly Mend[]; right
     packBench.change((now: PackGeometry) => (what === 'ring' ? setRoom(now, { ringThicknessM: toM }) : setThickness(now, 'backing', toM)))
   return (
     <chakra.div
-      fontSize="13.5px"
-      mt="4px"
+      fontSize="note"
+      mt="1"
       data-testid="mends"
       css={{ '& button': { textDecoration: 'underline', minHeight: '24px', marginRight: '10px', cursor: 'pointer' } }}
     >

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { RuledTable } from '../ui/RuledTable.js'
 import { LINED_FACES_WORDS, PLATE_KIND_WORDS, plateWords, quantity, shownFigure, shownUnit, wrongSentence } from '@plucky/contract'
 import { isLined, type PackStack, type Plate, PLATE_KINDS, type StackWrong, turnsWith } from '@plucky/core'
 import { QuantityField } from '../ui/QuantityField.js'
@@ -11,25 +11,20 @@ interface RowsProps {
   readonly wrongs: readonly StackWrong[]
 }
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  fontSize: '13.5px',
-  '& td, & th': { padding: '1px 4px', borderBottom: '1px solid', borderColor: 'ruleSoft', textAlign: 'left', fontWeight: 400 },
-  '& th': { color: 'inkSoft' },
+const CELLS = {
   '& button': { minWidth: '26px', height: '26px', border: '1px solid', borderColor: 'rule', cursor: 'pointer', color: 'ink' },
   '& button:disabled': { opacity: 0.35, cursor: 'default' },
-  '& select': { height: '28px', border: '1px solid', borderColor: 'rule', bg: 'paper', color: 'ink', padding: '0 4px' },
+  '& select': { height: '28px', border: '1px solid', borderColor: 'rule', bg: 'paper', color: 'ink', px: '1' },
   '& .wrong td': { bg: 'breakWash' },
   '& .said td': { bg: 'breakWash', color: 'break', fontWeight: 600, lineHeight: '1.25' },
-  '& .hub td:first-of-type': { paddingLeft: '16px' },
+  '& .hub td:first-of-type': { ps: '4' },
 } as const
 
 /** Every plate from the piston to the ring: what it is, how thick, which faces are lined; moved, taken out, or another put behind it. */
 export function PlateRows({ stack, wrongs }: RowsProps) {
   const { plates } = stack
   return (
-    <chakra.table css={TABLE} data-testid="plates">
+    <RuledTable room="close" css={CELLS} data-testid="plates">
       <TableHead
         words={[
           'Plate (from piston)',
@@ -45,7 +40,7 @@ export function PlateRows({ stack, wrongs }: RowsProps) {
           <PlateRow key={i} plates={plates} plate={plate} index={i} wrongs={wrongs.filter((wrong) => wrong.plate === i)} />
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 

@@ -36,7 +36,7 @@ export function StackDimensions({ pack, stack }: { pack: PackGeometry; stack: Pa
       return { ...now, lining: lining as PackLining, hotStaticFriction }
     })
   return (
-    <Flex gap="8px" wrap="wrap" align="start" mt="6px">
+    <Flex gap="2" wrap="wrap" align="start" mt="1.5">
       {room('drumDepthM', 'Drum depth')}
       {room('pistonHeightM', 'Piston height')}
       {room('ringThicknessM', 'Snap ring')}

@@ -1,4 +1,4 @@
-import { chakra, Text } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import {
   boostSentence,
   figure,
@@ -13,7 +13,7 @@ import {
   temperatureRise,
 } from '@plucky/contract'
 import { type Engine, type LossPoint, type MatchFigures, type Unit } from '@plucky/core'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import type { ChartedConverter } from './InputChart.js'
 
 const rpm = (w: number) => shownFigure(w, 'rpm')
@@ -32,11 +32,11 @@ export function ConverterFigures({ content, unit, engine, laid }: FiguresProps) 
   return (
     <>
       {fitted && (
-        <Text fontSize="14px" lineHeight="1.35" mb="4px" data-testid="standing">
+        <Text fontSize="small" lineHeight="1.35" mb="1" data-testid="standing">
           {`${standingSentence(fitted.match, engine, content.brief)} ${boostSentence(fitted.match)}`}
         </Text>
       )}
-      <chakra.table css={PLAIN_TABLE} data-testid="match-figures">
+      <RuledTable data-testid="match-figures">
         <thead>
           <tr>
             <td />
@@ -55,9 +55,9 @@ export function ConverterFigures({ content, unit, engine, laid }: FiguresProps) 
             </tr>
           ))}
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {!content.brief.vehicle && (
-        <Text fontSize="13.5px" color="inkSoft" mt="4px">
+        <Text fontSize="note" color="inkSoft" mt="1">
           Enter axle ratio and tire in the brief to see flash stall, cruise and top speed.
         </Text>
       )}

@@ -27,7 +27,7 @@ export function MatchScreen({ content, unit }: { content: JobContent; unit: Unit
   const station = converterStation(unit)
   const engine = engineFor(content)
   return (
-    <Box px="14px" pb="20px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="5" maxW="1680px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {station && engine ? (
         <Matched content={content} unit={unit} station={station} engine={engine} />
@@ -53,7 +53,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
   const wanted = dragged ?? usualWanted(content, engine)
   const letters = new Map(laid.slice(1).map(({ part, letter }) => [part.id, letter]))
   return (
-    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="2" alignItems="start">
       <Panel title="Engine and converter match" note="full throttle" aside={<InputLegend />}>
         <InputChart
           engine={engine}
@@ -65,11 +65,11 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
           height={360}
         />
         {unfit.map((words) => (
-          <Text key={words} color="break" fontWeight={600} fontSize="14px">
+          <Text key={words} color="break" fontWeight={600} fontSize="small">
             {words}
           </Text>
         ))}
-        <Text fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+        <Text fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
           {CAUTIONS.stall}
         </Text>
       </Panel>
@@ -81,11 +81,11 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
         <Panel title="Converter size for target stall">
           <ConverterSizes content={content} unit={unit} station={station} wantedRadPerS={wanted} />
         </Panel>
-        <Panel title="Stall as sold" note="a range at a given engine torque" mt="8px">
+        <Panel title="Stall as sold" note="a range at a given engine torque" mt="2">
           <SoldAs unit={unit} station={station} engine={engine} kind={content.brief.engine.kind} like={fitted ?? converters[0]} />
         </Panel>
         {fitted && (
-          <Panel title="This converter behind another engine" mt="8px">
+          <Panel title="This converter behind another engine" mt="2">
             <OtherEngine part={fitted} />
           </Panel>
         )}
@@ -95,7 +95,7 @@ function Matched({ content, unit, station, engine }: MatchedProps) {
 }
 
 const Behind = ({ content, unit, engine, laid }: Omit<MatchedProps, 'station'> & { laid: readonly ChartedConverter[] }) => (
-  <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="8px" alignItems="start">
+  <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="2" alignItems="start">
     <Panel title="Converter output" aside={<OutputLegend />}>
       <OutputChart laid={laid} height={400} />
     </Panel>
@@ -134,7 +134,7 @@ const Usual = ({ shown }: { shown: boolean }) =>
   ) : null
 
 const InputLegend = () => (
-  <Flex fontSize="13.5px" gap="10px" wrap="wrap" justify="end">
+  <Flex fontSize="note" gap="2.5" wrap="wrap" justify="end">
     <Text color="torque" fontWeight={600}>
       {`engine torque, ${shownUnit('lb-ft')} (dotted: off boost)`}
     </Text>
@@ -146,7 +146,7 @@ const InputLegend = () => (
 )
 
 const OutputLegend = () => (
-  <Flex fontSize="13.5px" gap="8px">
+  <Flex fontSize="note" gap="2">
     <Text color="torque" fontWeight={600}>
       {shownUnit('lb-ft')}
     </Text>

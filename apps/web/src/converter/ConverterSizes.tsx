@@ -3,7 +3,7 @@ import { figure, type JobContent, quantity } from '@plucky/contract'
 import { type Unit } from '@plucky/core'
 import { useState } from 'react'
 import { CustomPartDialog } from '../bench/CustomPartDialog.js'
-import { take } from '../bench/OperationsPanel.js'
+import { applyChoice } from '../state/commands.js'
 import { shopStore } from '../state/shop.js'
 import { TextButton } from '../ui/buttons.js'
 import { coresFor, type ConverterPart } from './matched.js'
@@ -32,7 +32,7 @@ export function ConverterSizes({
           onAdd={(part) => setDrawn({ ...part, unitIds: [unit.id], stationIds: [station] })}
         />
       ))}
-      <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
+      <Text fontSize="note" color="inkSoft" mt="1" lineHeight="1.3">
         {`For a stall of ${quantity(wantedRadPerS, 'rpm')} with the same core family and stator. K-factor varies with diameter to the −2.5 power (hydrodynamic similarity). Stators of one pattern vary a few percent; use the converter builder’s figure.`}
       </Text>
       {drawn && (
@@ -40,7 +40,7 @@ export function ConverterSizes({
           basis={drawn}
           taken={(id) => shopStore.getState().parts.has(id)}
           onClose={() => setDrawn(undefined)}
-          onAdded={(id) => take(content, { station, part: id })}
+          onAdded={(id) => applyChoice(content, { station, part: id })}
         />
       )}
     </Box>
@@ -51,15 +51,13 @@ type Core = ReturnType<typeof coresFor>[number]
 
 function CoreRow({ core: { family, stator, basis, geometry, unlikely }, onAdd }: { core: Core; onAdd: (part: ConverterPart) => void }) {
   return (
-    <Flex align="baseline" gap="10px" borderTopWidth="1px" borderColor="ruleSoft" py="2px" fontSize="14px">
+    <Flex align="baseline" gap="2.5" borderTopWidth="1px" borderColor="ruleSoft" py="0.5" fontSize="small">
       <Text flex="1" minW="0" truncate>
         {`${family}, ${stator}`}
       </Text>
       {geometry ? (
         <>
-          <Text fontFamily="figures" fontSize="16px" fontWeight={600}>
-            {quantity(geometry.diameterM, 'mm', 0)}
-          </Text>
+          <Text textStyle="figureStrong">{quantity(geometry.diameterM, 'mm', 0)}</Text>
           <Text color={unlikely ? 'break' : 'inkSoft'} width="84px">
             {unlikely ? 'unusual size' : `STR ${figure(geometry.stallTorqueRatio, 2)}`}
           </Text>

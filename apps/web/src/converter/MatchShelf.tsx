@@ -11,7 +11,7 @@ import {
   toShown,
 } from '@plucky/contract'
 import { converterCharacteristic, type Unit } from '@plucky/core'
-import { take } from '../bench/OperationsPanel.js'
+import { applyChoice } from '../state/commands.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { matchOf, type ConverterPart } from './matched.js'
@@ -43,7 +43,7 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
           {...row}
           letter={letters.get(row.part.id)}
           fitted={content.spec.fits[station] === row.part.id}
-          onInstall={() => take(content, { station, part: row.part.id })}
+          onInstall={() => applyChoice(content, { station, part: row.part.id })}
         />
       ))}
     </Box>
@@ -62,24 +62,15 @@ interface RowProps {
 
 function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
   return (
-    <Flex
-      as="li"
-      align="center"
-      gap="8px"
-      py="5px"
-      borderTopWidth="1px"
-      borderColor="ruleSoft"
-      minH="58px"
-      data-testid={`match-${part.id}`}
-    >
+    <Flex as="li" align="center" gap="2" py="1.5" borderTopWidth="1px" borderColor="ruleSoft" minH="58px" data-testid={`match-${part.id}`}>
       <Box flex="1" minW="0" lineHeight="1.25">
-        <Text fontSize="14px" fontWeight={fitted ? 700 : 400} truncate title={part.name}>
+        <Text fontSize="small" fontWeight={fitted ? 700 : 400} truncate title={part.name}>
           {`${letter ? `${letter}  ` : ''}${part.name}`}
         </Text>
-        <Text fontSize="13px" color="inkSoft">
+        <Text fontSize="note" color="inkSoft">
           {describe(part)}
         </Text>
-        <Text fontSize="13px" color="inkSoft">
+        <Text fontSize="note" color="inkSoft">
           {match?.assumed
             ? ASSUMED_STALL_WORDS[match.assumed]
             : match
@@ -88,16 +79,16 @@ function MatchRow({ part, match, away, letter, fitted, onInstall }: RowProps) {
         </Text>
       </Box>
       <Box textAlign="right" flexShrink={0} lineHeight="1.15">
-        <Text fontFamily="figures" fontSize="20px" fontWeight={600}>
+        <Text fontFamily="figures" fontSize="lead" fontWeight={600}>
           {match ? shownFigure(match.stall.engineSpeedRadPerS, 'rpm') : '—'}
         </Text>
-        <Text fontFamily="figures" fontSize="14px" color="inkSoft">
+        <Text fontFamily="figures" fontSize="small" color="inkSoft">
           {Number.isFinite(away) ? `${away < 0 ? '−' : '+'}${figure(Math.abs(toShown(away, 'rpm')))}` : ''}
         </Text>
       </Box>
-      <Flex direction="column" gap="3px" flexShrink={0} width="74px">
+      <Flex direction="column" gap="1" flexShrink={0} width="74px">
         {fitted ? (
-          <Text fontSize="13.5px" fontWeight={600} textAlign="center">
+          <Text fontSize="note" fontWeight={600} textAlign="center">
             installed
           </Text>
         ) : (
@@ -118,7 +109,7 @@ function MatchActions({ part, compared, onInstall }: { part: ConverterPart; comp
         size="sm"
         minH="28px"
         height="28px"
-        px="4px"
+        px="1"
         aria-label={`Install ${part.name}`}
         onClick={onInstall}
         data-testid={`fit-${part.id}`}

@@ -1,8 +1,9 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { type Job, type JobContent, type JobSummary, kFactorFigure, ASSUMED_STALL_WORDS, quantity, shownFigure } from '@plucky/contract'
+import { type JobContent, kFactorFigure, ASSUMED_STALL_WORDS, quantity, shownFigure } from '@plucky/contract'
 import { converterCharacteristic, matchFigures, toSi } from '@plucky/core'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { api } from '../state/api.js'
+import { useFetched } from '../state/queries.js'
 import { jobStore } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { SelectField } from '../ui/SelectField.js'
@@ -22,7 +23,7 @@ export function OtherEngine({ part }: { part: ConverterPart }) {
   }
   return (
     <>
-      <Flex gap="12px" align="end" wrap="wrap">
+      <Flex gap="3" align="end" wrap="wrap">
         <QuantityField
           label="Engine torque at stall"
           unit="lb-ft"
@@ -32,7 +33,7 @@ export function OtherEngine({ part }: { part: ConverterPart }) {
           onCommit={take}
           testId="elsewhere-torque"
         />
-        <Text pb="9px" data-testid="elsewhere-stall">
+        <Text pb="2" data-testid="elsewhere-stall">
           {`Stall speed ${shownFigure(Math.sqrt(torqueNm / stallCapacity), 'rpm')} rpm = K ${kFactorFigure(stallCapacity, 1)} × √${shownFigure(torqueNm, 'lb-ft')}`}
         </Text>
       </Flex>
@@ -42,23 +43,11 @@ export function OtherEngine({ part }: { part: ConverterPart }) {
 }
 
 function BehindJob({ part }: { part: ConverterPart }) {
-  const [jobs, setJobs] = useState<readonly JobSummary[]>([])
-  const [job, setJob] = useState<Job>()
-  const [failed, setFailed] = useState('')
   const [chosen, setChosen] = useState('')
-  useEffect(() => {
-    api.jobs({ limit: '200' }).then(
-      (page) => setJobs(page.jobs),
-      (error: Error) => setFailed(error.message),
-    )
-  }, [])
-  const here = jobStore.getState().number
-  const pick = (value: string) => {
-    setChosen(value)
-    setJob(undefined)
-    if (value !== '') api.job(Number(value)).then(setJob, (error: Error) => setFailed(error.message))
-  }
-  const others = jobs.filter((job) => job.number !== here)
+  const list = useFetched(['jobs', 'all'], () => api.jobs({ limit: '200' }))
+  const { data: job, error } = useFetched(['jobs', 'behind', chosen], () => (chosen === '' ? null : api.job(Number(chosen))))
+  const failed = (list.error ?? error)?.message
+  const others = list.data?.jobs.filter(({ number }) => number !== jobStore.getState().number) ?? []
   return (
     <>
       <SelectField
@@ -66,10 +55,10 @@ function BehindJob({ part }: { part: ConverterPart }) {
         width="100%"
         value={chosen}
         options={[['', '—'], ...others.map((each) => [String(each.number), `${each.number}: ${each.name}`] as const)]}
-        onPick={pick}
+        onPick={setChosen}
         testId="elsewhere-job"
       />
-      <Text fontSize="14px" mt="4px" role={failed ? 'alert' : undefined}>
+      <Text fontSize="small" mt="1" role={failed ? 'alert' : undefined}>
         {failed || (job ? behindWords(job, part) : '')}
       </Text>
     </>

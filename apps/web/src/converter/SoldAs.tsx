@@ -54,7 +54,7 @@ export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
   }
   return (
     <Box data-testid="sold-as">
-      <Grid templateColumns="1fr 1fr" gap="6px 12px">
+      <Grid templateColumns="1fr 1fr" rowGap="1.5" columnGap="3">
         {FIGURES.map(([key, label, unitName]) => (
           <QuantityField key={key} label={label} unit={unitName} digits={0} value={sold[key]} onCommit={set(key)} testId={`sold-${key}`} />
         ))}
@@ -67,7 +67,7 @@ export function SoldAs({ unit, station, engine, kind, like }: SoldProps) {
           testId="sold-kind"
         />
       </Grid>
-      <Text mt="6px" fontSize="14px" lineHeight="1.35" role="status" data-testid="sold-words">
+      <Text mt="1.5" fontSize="small" lineHeight="1.35" role="status" data-testid="sold-words">
         {soldWords(sold, engine)}
       </Text>
       {like && middle && (

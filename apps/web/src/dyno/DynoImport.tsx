@@ -16,6 +16,7 @@ import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 import { dynoReader } from './reader.js'
 import { DynoPreview } from './DynoPreview.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface Read {
   readonly file: string
@@ -48,11 +49,11 @@ export function DynoImport({ content, onClose }: { content: JobContent; onClose:
           Close
         </OutlineButton>
       }
-      mb="10px"
+      mb="2.5"
       data-testid="dyno-in"
     >
       <Source onText={(file, text) => void take(file, text)} />
-      <Text fontSize="14px" role="status" minH="20px">
+      <Text fontSize="small" role="status" minH="20px">
         {busy}
       </Text>
       {read && (
@@ -79,9 +80,9 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
   }
   return (
     <Flex
-      gap="12px"
+      gap="3"
       align="center"
-      p="8px"
+      p="2"
       borderWidth="2px"
       borderStyle="dashed"
       borderColor={over ? 'torque' : 'rule'}
@@ -105,12 +106,12 @@ function Source({ onText }: { onText: (file: string, text: string) => void }) {
         placeholder="Or drop a file here, or paste rows: rpm with torque or power, header optional"
         height="44px"
         minH="44px"
-        fontSize="14px"
+        fontSize="small"
         bg="paper"
         borderColor="rule"
         borderWidth="1px"
         flex="1"
-        p="8px"
+        p="2"
         value=""
         onPaste={(event) => onText('Pasted text', event.clipboardData.getData('text'))}
         onChange={(event) => onText('Typed text', event.target.value)}
@@ -147,11 +148,11 @@ function DynoImportForm({ read, content, onChoice, onClose }: UnderstoodProps) {
     ([role, i]) => `${role} from “${table.heads[i] || `column ${i + 1}`}”${table.units[role] ? `, ${table.units[role]}` : ''}`,
   )
   return (
-    <Box fontSize="14px" lineHeight="1.4">
+    <Box fontSize="small" lineHeight="1.4">
       {table.problems.map((p) => (
-        <Text key={p.code} role="alert" color="break" fontWeight={600}>
+        <ProblemText key={p.code} fontWeight={600}>
           {p.sentence}
-        </Text>
+        </ProblemText>
       ))}
       {table.count > 0 && (
         <Text data-testid="dyno-understood">
@@ -188,7 +189,7 @@ function DynoImportForm({ read, content, onChoice, onClose }: UnderstoodProps) {
 
 /** Delimiter buttons, for files whose delimiter was detected wrongly. */
 const Delimiters = ({ chosen, onPick }: { chosen: string; onPick: (delimiter: string) => void }) => (
-  <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label="Delimiter">
+  <Flex gap="1.5" align="center" wrap="wrap" my="1" role="group" aria-label="Delimiter">
     <Text color="inkSoft">Delimiter</Text>
     {Object.entries(DELIMITER_WORDS).map(([mark, words]) => (
       <ToggleButton key={mark} on={chosen === mark} onPick={() => onPick(mark)} testId={`delimiter-${words.replace(/\s/g, '-')}`}>
@@ -219,7 +220,7 @@ function DeferredRender({ after = 1, children }: { after?: number; children: Rea
 /** Where the figures were taken, and how they were corrected. */
 function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: Measurement; onMeasured: (change: Partial<As>) => void }) {
   return (
-    <Flex gap="6px" align="center" wrap="wrap" mt="4px">
+    <Flex gap="1.5" align="center" wrap="wrap" mt="1">
       <Text color="inkSoft">Measured at</Text>
       <ToggleButton on={at === 'flywheel'} onPick={() => onMeasured({ at: 'flywheel' })}>
         flywheel
@@ -227,7 +228,7 @@ function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: M
       <ToggleButton on={at === 'wheels'} onPick={() => onMeasured({ at: 'wheels' })} testId="dyno-wheels">
         wheels
       </ToggleButton>
-      <Text color="inkSoft" ml="8px">
+      <Text color="inkSoft" ml="2">
         Correction
       </Text>
       {(['none', 'j1349', 'older'] as const).map((each) => (
@@ -242,7 +243,7 @@ function HowMeasured({ measured: { at, correction }, onMeasured }: { measured: M
 /** A doubt, with its answers as they can be. */
 function ImportQuestionRow({ doubt, onAnswer }: { doubt: ImportQuestion; onAnswer: (value: string) => void }) {
   return (
-    <Flex gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label={doubt.question} data-testid={`doubt-${doubt.id}`}>
+    <Flex gap="1.5" align="center" wrap="wrap" my="1" role="group" aria-label={doubt.question} data-testid={`doubt-${doubt.id}`}>
       <Text fontWeight={600}>{doubt.question}</Text>
       {doubt.answers.map(({ value, words }) => (
         <ToggleButton key={value} on={false} onPick={() => onAnswer(value)} testId={`answer-${value}`}>

@@ -5,6 +5,7 @@ import { EngineChart } from '../charts/EngineChart.js'
 import { takeBrief } from '../state/brief-draft.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface TakenProps {
   readonly content: JobContent
@@ -37,7 +38,7 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
           testId="dyno-loss"
         />
       )}
-      <Text mt="3px">
+      <Text mt="1">
         {binRadPerS === null
           ? `${points.length} points, as imported.`
           : `Averaged into ${points.length} points, ${quantity(binRadPerS, 'rpm')} apart.`}
@@ -55,7 +56,7 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
             {...(was.ok ? { other: was.value.on } : {})}
             height={220}
           />
-          <Flex gap="10px" mt="4px" align="center">
+          <Flex gap="2.5" mt="1" align="center">
             <PrimaryButton onClick={() => take(next)} data-testid="dyno-take">
               Use as engine curve
             </PrimaryButton>
@@ -72,11 +73,7 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
   )
 }
 
-const Alert = ({ words }: { words: string }) => (
-  <Text role="alert" color="break">
-    {words}
-  </Text>
-)
+const Alert = ({ words }: { words: string }) => <ProblemText>{words}</ProblemText>
 
 function lossOf(typed: number | string | null, onLoss: TakenProps['onLoss']): string | undefined {
   if (typed !== null && (typeof typed !== 'number' || typed < 0 || typed > 0.5)) return 'Enter a fraction from 0 to 0.5, for example 0.15.'

@@ -24,14 +24,14 @@ export function PracticePull({ engine, name }: { engine: Engine; name: string })
     setSeed(seed + 1)
   }
   return (
-    <Flex align="baseline" gap="4px" wrap="wrap" fontSize="13.5px" color="inkSoft">
+    <Flex align="baseline" gap="1" wrap="wrap" fontSize="note" color="inkSoft">
       <Text>Sample dyno file for this engine (simulated):</Text>
       {DIALECTS.map(([words, dialect]) => (
         <TextButton
           key={words}
           height="24px"
-          fontSize="13.5px"
-          px="3px"
+          fontSize="note"
+          px="1"
           onClick={() => pull(dialect)}
           data-testid={`practice-${dialect.decimal === ',' ? 'comma' : 'point'}`}
         >

@@ -44,12 +44,12 @@ export function DryFitList({ entries, unit, chosen, onChoose }: ListProps) {
         const here = entries.filter((entry) => entry.stage === stage)
         if (here.length === 0) return null
         return (
-          <Box key={stage} mb="8px" data-testid={`stage-${stage}`}>
-            <Flex align="baseline" gap="10px" borderBottomWidth="1px" borderColor="rule" position="sticky" top="0" bg="sheet" zIndex={1}>
-              <Text as="h3" fontFamily="heading" fontSize="15px" fontWeight={600}>
+          <Box key={stage} mb="2" data-testid={`stage-${stage}`}>
+            <Flex align="baseline" gap="2.5" borderBottomWidth="1px" borderColor="rule" position="sticky" top="0" bg="sheet" zIndex={1}>
+              <Text as="h3" textStyle="caption">
                 {STAGE_WORDS[stage]}
               </Text>
-              <Text fontSize="13px" color="inkSoft">
+              <Text fontSize="note" color="inkSoft">
                 {doneWords(here)}
               </Text>
             </Flex>
@@ -72,7 +72,7 @@ function OrphanReadings({ entries }: { entries: readonly FitEntry[] }) {
   const others = Object.keys(readings).filter((key) => !keys.has(key)).length
   if (others === 0) return null
   return (
-    <Text fontSize="13px" color="inkSoft" lineHeight="1.3" data-testid="kept-aside">
+    <Text fontSize="note" color="inkSoft" lineHeight="1.3" data-testid="kept-aside">
       {`${others} ${others === 1 ? 'reading' : 'readings'} for parts no longer installed ${others === 1 ? 'is' : 'are'} kept and used again if the part is reinstalled.`}
     </Text>
   )
@@ -92,7 +92,7 @@ function MeasureFirstNote({ stage, entries, unit }: { stage: FitStage; entries: 
   const names = left.map((entry) => fitName(entry, unit))
   const shown = names.length > 4 ? [...names.slice(0, 3), `${names.length - 3} more`] : names
   return (
-    <Text fontSize="13px" color="oil" lineHeight="1.3" py="2px" data-testid={`hidden-${stage}`}>
+    <Text fontSize="note" color="oil" lineHeight="1.3" py="0.5" data-testid={`hidden-${stage}`}>
       {`Measure first: ${listed(shown)} can’t be reached after this step.`}
     </Text>
   )
@@ -105,11 +105,12 @@ function Row({ entry, unit, on, onChoose }: { entry: FitEntry; unit: Unit; on: b
       as="button"
       display="grid"
       gridTemplateColumns={{ base: '20px minmax(0, 1fr) 74px 116px 108px 104px', xl: '20px minmax(0, 1fr) 92px 128px 112px 112px' }}
-      gap="0 8px"
+      rowGap="0"
+      columnGap="2"
       width="100%"
       textAlign="left"
-      px="4px"
-      py="3px"
+      px="1"
+      py="1"
       minH="28px"
       alignItems="baseline"
       cursor="pointer"
@@ -122,14 +123,14 @@ function Row({ entry, unit, on, onChoose }: { entry: FitEntry; unit: Unit; on: b
       data-verdict={entry.verdict.word}
     >
       <KeptMark entry={entry} />
-      <Text as="span" fontSize="14px" truncate>
+      <Text as="span" fontSize="small" truncate>
         {capital(fitName(entry, unit))}
         {(entry.reading?.photos ?? []).length > 0 || entry.reading?.note ? ' ✎' : ''}
       </Text>
       <Figures entry={entry} />
       <Text
         as="span"
-        fontSize="13.5px"
+        fontSize="note"
         color={verdictColour(entry.verdict.word)}
         fontWeight={sign === '▲' || sign === '◐' ? 700 : 400}
         whiteSpace="nowrap"
@@ -143,7 +144,7 @@ function Row({ entry, unit, on, onChoose }: { entry: FitEntry; unit: Unit; on: b
 /** Whether the reading of an entry is saved; blank without a reading. */
 function KeptMark({ entry }: { entry: FitEntry }) {
   const acknowledged = useStore(jobStore, (job) => job.acknowledged)
-  const style = { as: 'span', fontSize: '14px', color: 'torque', fontWeight: 700 } as const
+  const style = { as: 'span', fontSize: 'small', color: 'torque', fontWeight: 700 } as const
   if (!entry.reading) return <Text {...style} />
   const kept = isSaved(acknowledged, entry.key, entry.reading)
   return (
@@ -155,7 +156,7 @@ function KeptMark({ entry }: { entry: FitEntry }) {
 
 /** Nominal, limits and measured, in columns. */
 function Figures({ entry }: { entry: FitEntry }) {
-  const cell = { as: 'span', fontFamily: 'figures', fontSize: '15px', textAlign: 'right', whiteSpace: 'nowrap' } as const
+  const cell = { as: 'span', fontFamily: 'figures', fontSize: 'body', textAlign: 'right', whiteSpace: 'nowrap' } as const
   if (entry.kind === 'pattern')
     return (
       <>

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
+import { Box, Flex, Text, Textarea } from '@chakra-ui/react'
 import { boundsWords, fitLength, fitSentence, fitTitle, LINK_WORDS, quantity, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
 import { STACK_UPS, type FitEntry, type FitReport, type LengthEntry, resolutionOf, type ToolId, TOOLS_FOR, type Unit } from '@plucky/core'
 import { useState } from 'react'
@@ -6,11 +6,12 @@ import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import { TextButton } from '../ui/buttons.js'
 import { SelectField } from '../ui/SelectField.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { Photos } from './Photos.js'
 import { clearFigures, gaugedOf, takeNote } from './readings.js'
 import { fitStore, takeTool } from './store.js'
 import { verdictColour } from './verdict-marks.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface CardProps {
   readonly entry: FitEntry
@@ -28,13 +29,13 @@ export function EntryCard({ entry, report, unit }: CardProps) {
   const tool = toolAt(entry, tools)
   return (
     <Box data-testid="entry">
-      <Text fontFamily="heading" fontSize="20px" fontWeight={600} lineHeight="1.2">
+      <Text fontFamily="heading" fontSize="lead" fontWeight={600} lineHeight="1.2">
         {fitTitle(entry, unit)}
       </Text>
       <Text
-        fontSize="15px"
+        fontSize="body"
         lineHeight="1.35"
-        mt="2px"
+        mt="0.5"
         color={verdictColour(entry.verdict.word)}
         fontWeight={600}
         data-testid="entry-verdict"
@@ -44,7 +45,7 @@ export function EntryCard({ entry, report, unit }: CardProps) {
       {entry.kind === 'closing' && <Sum id={entry.id} report={report} />}
       {entry.kind !== 'spline' && entry.kind !== 'pattern' && <Facts entry={entry} />}
       {gauged && (
-        <Flex gap="10px" align="end" mt="6px" wrap="wrap">
+        <Flex gap="2.5" align="end" mt="1.5" wrap="wrap">
           <SelectField
             label="Measured with"
             width="170px"
@@ -53,7 +54,7 @@ export function EntryCard({ entry, report, unit }: CardProps) {
             onPick={(id) => takeTool(gauged, id as ToolId)}
             testId="tool"
           />
-          <Text fontSize="13.5px" color="inkSoft" pb="10px">
+          <Text fontSize="note" color="inkSoft" pb="2.5">
             {trusted(tool)}
           </Text>
         </Flex>
@@ -78,7 +79,7 @@ function Facts({ entry }: { entry: LengthEntry }) {
     ...(entry.roundM === null ? [] : [['Max out-of-round', fitLength(entry, entry.roundM)] as const]),
   ]
   return (
-    <Box as="dl" mt="4px" display="grid" gridTemplateColumns="96px 1fr" gap="1px 8px" fontSize="14px">
+    <Box as="dl" mt="1" display="grid" gridTemplateColumns="96px 1fr" rowGap="px" columnGap="2" fontSize="small">
       {rows.map(([name, value]) => (
         <Box key={name} display="contents">
           <Text as="dt" color="inkSoft">
@@ -100,7 +101,7 @@ function Sum({ id, report }: { id: string; report: FitReport }) {
   const rows = [...closing.plus.map((link) => ['+', link] as const), ...closing.minus.map((link) => ['−', link] as const)]
   const shown = rows.filter(([, link]) => report.lengths.get(link)?.m !== 0)
   return (
-    <chakra.table css={PLAIN_TABLE} mt="4px" data-testid="sum">
+    <RuledTable mt="1" data-testid="sum">
       <tbody>
         {shown.map(([sign, link]) => {
           const { m, measured } = report.lengths.get(link) ?? { m: null, measured: false }
@@ -113,7 +114,7 @@ function Sum({ id, report }: { id: string; report: FitReport }) {
           )
         })}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -123,7 +124,7 @@ function ReadingOwner({ entry }: { entry: FitEntry }) {
   const ids = entry.key === entry.id ? [] : entry.key.slice(entry.key.lastIndexOf(' of ') + 4).split(', ')
   const names = ids.flatMap((id) => parts.get(id.split('+')[0] ?? '')?.name ?? [])
   if (names.length === 0) return null
-  return <Text fontSize="13px" color="inkSoft" mt="4px">{`Readings belong to: ${names.join('; ')}.`}</Text>
+  return <Text fontSize="note" color="inkSoft" mt="1">{`Readings belong to: ${names.join('; ')}.`}</Text>
 }
 
 /** Figures as they were taken, each with its tool. */
@@ -135,9 +136,9 @@ function Reading({ entry }: { entry: FitEntry }) {
       ? [`${reading.count} teeth`]
       : reading.values.map(({ valueM }) => fitLength({ ...entry, gauged: entry.gauged ?? 'length' }, valueM))
   return (
-    <Flex align="baseline" gap="8px" mt="6px" fontSize="14px">
+    <Flex align="baseline" gap="2" mt="1.5" fontSize="small">
       <Text color="inkSoft">Measured</Text>
-      <Text fontFamily="figures" fontSize="16px" fontWeight={600} color="torque" data-testid="figures">
+      <Text textStyle="figureStrong" color="torque" data-testid="figures">
         {figures.join(' · ')}
       </Text>
       <Text color="inkSoft">{TOOL_WORDS[reading.toolId]}</Text>
@@ -151,8 +152,8 @@ function Reading({ entry }: { entry: FitEntry }) {
 function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
   const [refused, setRefused] = useState<string | undefined>()
   return (
-    <Box mt="6px">
-      <Text as="label" fontSize="13.5px" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
+    <Box mt="1.5">
+      <Text as="label" fontSize="note" color="inkSoft" {...{ htmlFor: 'fit-note' }}>
         Note
       </Text>
       <Textarea
@@ -162,19 +163,15 @@ function NoteField({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
           event.target.value !== (entry.reading?.note ?? '') ? setRefused(takeNote(entry.key, event.target.value, tool)) : undefined
         }
         rows={2}
-        px="8px"
-        py="4px"
+        px="2"
+        py="1"
         bg="paper"
         borderColor="rule"
         borderRadius="1px"
-        fontSize="14px"
+        fontSize="small"
         data-testid="note"
       />
-      {refused && (
-        <Text role="alert" color="break" fontSize="13px">
-          {refused}
-        </Text>
-      )}
+      {refused && <ProblemText>{refused}</ProblemText>}
     </Box>
   )
 }

@@ -40,7 +40,7 @@ export function FitScreen({ content: installed, unit }: ScreenProps) {
   const entry = report.entries.find(({ id }) => id === chosen) ?? firstOf(report.entries)
   const plate = plateReport(input)
   return (
-    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="4" maxW="1680px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {tried && <Trying tried={tried} on={trying} onPick={setTrying} />}
       <Text className="only-printed" fontWeight={700}>
@@ -55,15 +55,15 @@ export function FitScreen({ content: installed, unit }: ScreenProps) {
       </Panel>
       <Grid
         templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 344px', xl: 'minmax(0, 1fr) 430px' }}
-        gap="8px"
+        gap="2"
         alignItems="start"
-        mt="8px"
+        mt="2"
       >
         <Box minW="0">
           <Panel title="Dry fit" note={summary(report)}>
             <DryFitList entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
-          <Panel title="Splines and bolt patterns" note="top: shaft or bolts; bottom: mating part" mt="8px">
+          <Panel title="Splines and bolt patterns" note="top: shaft or bolts; bottom: mating part" mt="2">
             <SplinePatternGrid entries={report.entries} unit={unit} chosen={entry?.id ?? ''} onChoose={choose} />
           </Panel>
         </Box>
@@ -92,7 +92,7 @@ function useTried(content: JobContent, unit: Unit): Tried | undefined {
 
 /** Switch between the installed build and the build with the candidate. */
 const Trying = ({ tried, on, onPick }: { tried: Tried; on: boolean; onPick: (on: boolean) => void }) => (
-  <Flex gap="6px" align="center" mb="6px" className="not-printed">
+  <Flex gap="1.5" align="center" mb="1.5" className="not-printed">
     <ToggleButton on={!on} onPick={() => onPick(false)} testId="fit-installed">
       As installed
     </ToggleButton>
@@ -100,7 +100,7 @@ const Trying = ({ tried, on, onPick }: { tried: Tried; on: boolean; onPick: (on:
       {`With candidate: ${tried.name}`}
     </ToggleButton>
     {on && (
-      <Text fontSize="13.5px" color="oil" fontWeight={600}>
+      <Text fontSize="note" color="oil" fontWeight={600}>
         Not installed. Measurements are kept with the job.
       </Text>
     )}
@@ -130,14 +130,14 @@ function SelectedCheckColumn({ report, entry, unit, plate }: BesideProps) {
         </Panel>
       )}
       {plate && (
-        <Panel title="Flex plate and bolted joints" mt="8px">
+        <Panel title="Flex plate and bolted joints" mt="2">
           <Joints report={plate} />
         </Panel>
       )}
-      <Text mt="6px" fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3">
+      <Text mt="1.5" fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
         {`${CAUTIONS.rotating} ${CAUTIONS.springs}`}
       </Text>
-      <Text mt="4px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+      <Text mt="1" fontSize="note" color="inkSoft" lineHeight="1.3">
         {CAUTIONS.estimates}
       </Text>
     </Box>
@@ -167,7 +167,7 @@ function Tools({ entries }: { entries: readonly FitEntry[] }) {
     fitStore.setState({ calliper: true })
   }
   return (
-    <Flex gap="6px" align="center" className="not-printed">
+    <Flex gap="1.5" align="center" className="not-printed">
       {UNIT_SYSTEMS.map((system) => {
         const word = kindUnit('length', system)
         return (

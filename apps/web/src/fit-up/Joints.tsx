@@ -18,7 +18,7 @@ export function FlexPlateJointDetails({ content }: { content: JobContent }) {
   const input = specInputOf(content)
   const report = input && plateReport(input)
   return report ? (
-    <Box mt="8px">
+    <Box mt="2">
       <Joints report={report} />
     </Box>
   ) : null
@@ -32,7 +32,7 @@ export function Joints({ report }: { report: PlateReport }) {
   const { plate, crank, converter, byClassNm, crooked, certificate, spin } = report
   const centring = plate.centring ? `centered by ${CENTRING_WORDS[plate.centring]}` : 'centering not stated'
   return (
-    <Box fontSize="14px" lineHeight="1.35" data-testid="joints">
+    <Box fontSize="small" lineHeight="1.35" data-testid="joints">
       <JointTable crank={crank} converter={converter} />
       {[
         ...new Set([
@@ -46,14 +46,14 @@ export function Joints({ report }: { report: PlateReport }) {
           fontWeight={600}
         >{`${joint}: ${JOINT_MIND_WORDS[mind]}.`}</Text>
       ))}
-      <Text mt="4px">{`Flex plate: ${PLATE_CLASS_WORDS[plate.plateClass]}, ${inch(plate.thicknessM)}, ${centring}${plate.centring === 'tabs' ? ': check runout' : ''}. Rule of thumb for an unrated plate of this class: ${lbft(byClassNm)}${crooked ? ' (halved for pad runout)' : ''}.`}</Text>
+      <Text mt="1">{`Flex plate: ${PLATE_CLASS_WORDS[plate.plateClass]}, ${inch(plate.thicknessM)}, ${centring}${plate.centring === 'tabs' ? ': check runout' : ''}. Rule of thumb for an unrated plate of this class: ${lbft(byClassNm)}${crooked ? ' (halved for pad runout)' : ''}.`}</Text>
       {spin && <Text color={spin.under ? 'ink' : 'break'} fontWeight={spin.under ? 400 : 600}>{`Flex plate ${spinWords(spin)}.`}</Text>}
       <Text color={certificate && !['good', 'not-asked'].includes(certificate.verdict) ? 'break' : 'ink'} data-testid="certificate">
         {certificate
           ? `On the event date, ${certificateWords(certificate.verdict, certificate.until)}. ${RULE_BOOK_DECIDES}`
           : `The brief does not say whether a certified plate is required. ${RULE_BOOK_DECIDES}`}
       </Text>
-      <Text color="inkSoft" fontSize="13.5px">
+      <Text color="inkSoft" fontSize="note">
         A joint that slips once will slip again: the holes go oval and retorquing will not save it.
       </Text>
     </Box>
@@ -90,10 +90,10 @@ function JointTable({ crank, converter }: { crank: JointReport; converter: Joint
             <Text as="td" color="inkSoft">
               {name}
             </Text>
-            <Text as="td" fontFamily="figures" fontSize="15px">
+            <Text as="td" textStyle="figure">
               {a}
             </Text>
-            <Text as="td" fontFamily="figures" fontSize="15px">
+            <Text as="td" textStyle="figure">
               {b}
             </Text>
           </tr>

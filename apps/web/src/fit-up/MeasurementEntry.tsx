@@ -8,6 +8,7 @@ import { toolAt } from './EntryCard.js'
 import { clearFigures, figuresOf, hasFigure, isMeasured, neighbour, readFigure, takeFigure } from './readings.js'
 import { choose, fitStore } from './store.js'
 import { verdictColour } from './verdict-marks.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface BarProps {
   readonly entries: readonly FitEntry[]
@@ -26,9 +27,9 @@ export function MeasurementEntry({ entries, entry, unit }: BarProps) {
   )
   const { field, typed, setTyped, refused, before, commit, onKeyDown } = useMeasuring(entries, entry, tool)
   return (
-    <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="8px" data-testid="calliper">
-      <Flex justify="space-between" align="baseline" gap="10px">
-        <Text fontFamily="heading" fontSize="14px" fontWeight={700} letterSpacing="0.08em" color="oil">
+    <Box borderWidth="3px" borderColor="oil" bg="oilWash" p="8px 10px" mb="2" data-testid="calliper">
+      <Flex justify="space-between" align="baseline" gap="2.5">
+        <Text fontFamily="heading" fontSize="small" fontWeight={700} letterSpacing="0.08em" color="oil">
           ENTERING MEASUREMENTS
         </Text>
         <TextButton height="22px" onClick={() => fitStore.setState({ calliper: false })} data-testid="calliper-end">
@@ -36,7 +37,7 @@ export function MeasurementEntry({ entries, entry, unit }: BarProps) {
         </TextButton>
       </Flex>
       <Requested entry={entry} unit={unit} tool={tool} />
-      <Flex gap="8px" align="center" mt="4px">
+      <Flex gap="2" align="center" mt="1">
         <Input
           id="calliper-field"
           ref={field}
@@ -47,23 +48,23 @@ export function MeasurementEntry({ entries, entry, unit }: BarProps) {
           autoComplete="off"
           height="48px"
           fontFamily="figures"
-          fontSize="26px"
+          fontSize="page"
           bg="paper"
           borderColor="ink"
           borderRadius="1px"
-          px="10px"
+          px="2.5"
           aria-invalid={refused !== ''}
           data-testid="calliper-field"
         />
-        <Text fontSize="18px" width="52px">
+        <Text fontSize="lead" width="52px">
           {entry.kind === 'spline' ? 'teeth' : shownUnit('in')}
         </Text>
         <SimulatedCaliper entry={entry} type={setTyped} commit={commit} />
       </Flex>
       {refused && (
-        <Text role="alert" color="break" fontSize="14px" fontWeight={600} mt="2px">
+        <ProblemText fontWeight={600} mt="0.5">
           {refused}
-        </Text>
+        </ProblemText>
       )}
       <LastReading entry={before} unit={unit} />
     </Box>
@@ -129,7 +130,7 @@ function Requested({ entry, unit, tool }: EntryProps & { readonly tool: ToolId }
         as="label"
         display="block"
         fontFamily="heading"
-        fontSize="19px"
+        fontSize="lead"
         fontWeight={600}
         lineHeight="1.2"
         {...{ htmlFor: 'calliper-field' }}
@@ -138,7 +139,7 @@ function Requested({ entry, unit, tool }: EntryProps & { readonly tool: ToolId }
         {fitTitle(entry, unit)}
         {angle(entry)}
       </Text>
-      <Text fontSize="13.5px" color="inkSoft">
+      <Text fontSize="note" color="inkSoft">
         {expected(entry)}
         {`, ${TOOL_WORDS[tool]}`}
       </Text>
@@ -150,8 +151,8 @@ function Requested({ entry, unit, tool }: EntryProps & { readonly tool: ToolId }
 function LastReading({ entry, unit }: Omit<EntryProps, 'entry'> & { readonly entry: FitEntry | undefined }) {
   return (
     <Text
-      fontSize="13.5px"
-      mt="3px"
+      fontSize="note"
+      mt="1"
       minH="20px"
       color={entry ? verdictColour(entry.verdict.word) : 'inkSoft'}
       aria-live="polite"

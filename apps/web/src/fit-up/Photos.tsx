@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { api } from '../state/api.js'
 import { TextButton } from '../ui/buttons.js'
 import { addPhoto, dropPhoto } from './readings.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** Longest side of a photograph as it is kept, px. */
 const LONGEST = 1280
@@ -55,20 +56,20 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
     }
   }
   return (
-    <Box mt="4px">
-      <Flex gap="6px" wrap="wrap" align="end">
+    <Box mt="1">
+      <Flex gap="1.5" wrap="wrap" align="end">
         {photos.map((id) => (
           <Box key={id} position="relative">
             <a href={api.photoOf(id)} target="_blank" rel="noreferrer">
               <Image src={api.photoOf(id)} alt="Photo of this check" height="72px" borderWidth="1px" borderColor="rule" />
             </a>
-            <TextButton height="22px" px="0" fontSize="12.5px" onClick={() => dropPhoto(entry.key, id)}>
+            <TextButton height="22px" px="0" fontSize="micro" onClick={() => dropPhoto(entry.key, id)}>
               Remove
             </TextButton>
           </Box>
         ))}
         {photos.length < 8 && (
-          <Text as="label" fontSize="14px" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" py="6px">
+          <Text as="label" fontSize="small" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" py="1.5">
             Add photo
             <input
               type="file"
@@ -81,11 +82,7 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
           </Text>
         )}
       </Flex>
-      {problem && (
-        <Text role="alert" color="break" fontSize="13.5px">
-          {problem}
-        </Text>
-      )}
+      {problem && <ProblemText>{problem}</ProblemText>}
     </Box>
   )
 }

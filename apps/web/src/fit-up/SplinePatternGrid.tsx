@@ -21,14 +21,14 @@ export function SplinePatternGrid({
 }) {
   const plugs = entries.filter((entry): entry is SplineEntry | PatternEntry => entry.kind === 'spline' || entry.kind === 'pattern')
   return (
-    <Flex gap="8px" wrap="wrap" data-testid="plugs">
+    <Flex gap="2" wrap="wrap" data-testid="plugs">
       {plugs.map((entry) => (
         <Box
           as="button"
           key={entry.id}
           onClick={() => onChoose(entry.id)}
           width="118px"
-          p="4px"
+          p="1"
           textAlign="center"
           borderWidth="1px"
           borderColor={entry.id === chosen ? 'oil' : 'ruleSoft'}
@@ -41,7 +41,7 @@ export function SplinePatternGrid({
             {entry.kind === 'spline' ? <SplinePlug entry={entry} /> : <PatternPlug entry={entry} />}
           </svg>
           <Text
-            fontSize="12px"
+            fontSize="micro"
             lineHeight="1.2"
             color={verdictColour(entry.verdict.word)}
             fontWeight={entry.verdict.word === 'differs' ? 700 : 400}
@@ -49,7 +49,7 @@ export function SplinePatternGrid({
             {entry.verdict.word === 'differs' ? '▲ ' : ''}
             {fitTitle(entry, unit)}
           </Text>
-          <Text fontSize="12px" color="inkSoft">
+          <Text fontSize="micro" color="inkSoft">
             {saidOf(entry)}
           </Text>
         </Box>

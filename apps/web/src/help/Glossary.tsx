@@ -16,18 +16,18 @@ export function Glossary() {
   })
   const symbols = SYMBOLS.filter(([symbol, meaning]) => matches(typed, symbol, meaning))
   return (
-    <Box px="20px" py="12px" maxW="1280px" mx="auto">
-      <Heading as="h1" fontSize="30px" fontWeight={700}>
+    <Box px="5" py="3" maxW="1280px" mx="auto">
+      <Heading as="h1" fontSize="sentence" fontWeight={700}>
         Glossary
       </Heading>
       <Input
         type="search"
         aria-label="Search terms"
         placeholder="Search terms and symbols"
-        mt="6px"
+        mt="1.5"
         width={{ base: '100%', md: '360px' }}
         height="40px"
-        px="8px"
+        px="2"
         bg="sheet"
         borderColor="rule"
         borderRadius="1px"
@@ -35,18 +35,18 @@ export function Glossary() {
         onChange={(event) => setTyped(event.target.value)}
         data-testid="search-terms"
       />
-      {subjects.length + symbols.length === 0 && <Text mt="12px">No term matches.</Text>}
+      {subjects.length + symbols.length === 0 && <Text mt="3">No term matches.</Text>}
       {subjects.map(({ subject, found }) => (
-        <Box key={subject} as="section" mt="14px">
-          <Heading as="h2" fontSize="20px" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
+        <Box key={subject} as="section" mt="3.5">
+          <Heading as="h2" fontSize="lead" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
             {subject}
           </Heading>
           <Terms terms={found} />
         </Box>
       ))}
       {symbols.length > 0 && (
-        <Box as="section" mt="14px">
-          <Heading as="h2" fontSize="20px" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
+        <Box as="section" mt="3.5">
+          <Heading as="h2" fontSize="lead" fontWeight={700} borderBottomWidth="1px" borderColor="rule">
             Symbols
           </Heading>
           <Terms terms={symbols.map(([term, means]) => ({ term, means }))} />
@@ -60,9 +60,9 @@ export function Glossary() {
 function Terms({ terms }: { terms: readonly Term[] }) {
   const firstWith = (picture: Term['picture']) => terms.find((term) => term.picture === picture)?.term
   return (
-    <Grid as="dl" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(2, minmax(0, 1fr))' }} gap="6px 24px" mt="6px">
+    <Grid as="dl" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(2, minmax(0, 1fr))' }} rowGap="1.5" columnGap="6" mt="1.5">
       {terms.map(({ term, means, picture }) => (
-        <Box key={term} display={{ base: 'block', md: 'flex' }} gap="10px" alignItems="flex-start" minW={0}>
+        <Box key={term} display={{ base: 'block', md: 'flex' }} gap="2.5" alignItems="flex-start" minW={0}>
           <chakra.dt fontWeight={700} flex="0 0 190px">
             {term}
           </chakra.dt>

@@ -13,7 +13,7 @@ export function Help({ view }: { view: ViewId }) {
     <SidePanel label="Help" title={`Help: ${title}`} testId="help-panel">
       <HelpBody help={HELP[view]} />
       {glossary && (
-        <ChakraLink asChild mt="10px" color="ink" textDecoration="underline" minH="28px">
+        <ChakraLink asChild mt="2.5" color="ink" textDecoration="underline" minH="28px">
           <Link to={plainAddress(glossary)} onClick={closePanel}>
             All terms: glossary
           </Link>
@@ -25,7 +25,7 @@ export function Help({ view }: { view: ViewId }) {
 
 const HelpBody = ({ help }: { help: HelpText }) => (
   <>
-    <Text mt="4px">{help.answers}</Text>
+    <Text mt="1">{help.answers}</Text>
     <Part title="How to use it">
       <List items={help.steps} />
     </Part>
@@ -53,8 +53,8 @@ const HelpBody = ({ help }: { help: HelpText }) => (
 )
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Box mt="10px">
-    <Heading as="h3" fontSize="16px" fontWeight={700}>
+  <Box mt="2.5">
+    <Heading as="h3" fontSize="figure" fontWeight={700}>
       {title}
     </Heading>
     {children}
@@ -62,7 +62,7 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
 )
 
 const List = ({ items }: { items: readonly string[] }) => (
-  <chakra.ul pl="18px" listStyleType="disc">
+  <chakra.ul pl="4" listStyleType="disc">
     {items.map((item) => (
       <li key={item}>{item}</li>
     ))}
@@ -70,10 +70,10 @@ const List = ({ items }: { items: readonly string[] }) => (
 )
 
 const Pairs = ({ pairs }: { pairs: readonly (readonly [string, string])[] }) => (
-  <chakra.dl display="grid" gridTemplateColumns="max-content 1fr" gap="2px 12px">
+  <chakra.dl display="grid" gridTemplateColumns="max-content 1fr" rowGap="0.5" columnGap="3">
     {pairs.map(([term, words]) => (
       <Box key={term} display="contents">
-        <chakra.dt fontWeight={700} fontFamily="figures" fontSize="16px" maxW="130px">
+        <chakra.dt fontWeight={700} textStyle="figure" maxW="130px">
           {term}
         </chakra.dt>
         <dd>{words}</dd>

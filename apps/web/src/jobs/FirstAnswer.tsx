@@ -52,13 +52,13 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
   const [chosen] = judged
   if (unitId && chosen?.answer)
     return (
-      <Text fontFamily="heading" fontSize="19px" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
+      <Text fontFamily="heading" fontSize="lead" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
         {`Stock: ${verdictSentence(chosen.answer, chosen.unit, chosen.content.brief)}`}
       </Text>
     )
   return (
     <Box data-testid="first-answer">
-      <Text fontSize="14px" color="inkSoft">
+      <Text fontSize="small" color="inkSoft">
         Stock transmissions behind this engine. Choose one to create the job.
       </Text>
       {judged.map(({ unit, answer }) => (
@@ -72,7 +72,7 @@ function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecResult | 
   const held = answer?.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : null
   return (
-    <Flex align="center" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
+    <Flex align="center" gap="2" borderTopWidth="1px" borderColor="ruleSoft" py="0.5">
       <Text width="92px" flexShrink={0} fontWeight={600}>
         {unit.name}
       </Text>

@@ -43,7 +43,7 @@ export function JobFileImport() {
         border="none"
         px="0"
         height="48px"
-        pt="4px"
+        pt="1"
         css={PICKER}
         onChange={(event) => void take(event)}
         data-testid="take-file"

@@ -1,73 +1,82 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState } from '@plucky/contract'
-import { useDeferredValue, useState } from 'react'
+import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState, type JobSummary } from '@plucky/contract'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { Panel } from '../ui/panel.js'
 import { SelectField } from '../ui/SelectField.js'
-import { JobRow } from './JobRow.js'
+import { JobActions, JobName, RenameCell } from './JobRow.js'
+import { SortableTable, type Column } from '../ui/SortableTable.js'
+import { Tip } from '../ui/Tip.js'
 import { ALL_OPEN, useJobList, useUnitNames, type ListFilters } from './job-queries.js'
-import { OUTCOME_WORDS } from './PowerBar.js'
+import { OUTCOME_WORDS, PowerBar } from './PowerBar.js'
 import { TextBox } from '../ui/TextBox.js'
 
 const STATE_WORDS: Record<JobState, string> = { open: 'Open', archived: 'Archived', deleted: 'Deleted' }
 
-const COLUMNS: readonly { readonly sort: JobSort; readonly word: string; readonly wide?: true }[] = [
-  { sort: 'name', word: 'Job' },
-  { sort: 'customer', word: 'Customer', wide: true },
-  { sort: 'transmission', word: 'Transmission', wide: true },
-  { sort: 'held', word: 'Power held / target' },
-  { sort: 'touched', word: 'Last change', wide: true },
-]
+/** Columns of the list; those by which the server sorts have the name of that order. */
+const columnsOf = (onRename: (number: number) => void): readonly Column<JobSummary>[] => {
+  const byServer = (id: JobSort) => ({ id, sortBy: () => 0 })
+  return [
+    { ...byServer('name'), head: 'Job', cell: (job) => <JobName job={job} /> },
+    { ...byServer('customer'), head: 'Customer', className: 'wide', cell: (job) => job.customer || '—' },
+    { ...byServer('transmission'), head: 'Transmission', className: 'wide', cell: (job) => job.unitName },
+    { ...byServer('held'), head: 'Power held / target', cell: (job) => <PowerBar {...job} /> },
+    { ...byServer('touched'), head: 'Last change', className: 'wide', greatestFirst: true, cell: (job) => <Changed at={job.savedAt} /> },
+    { id: 'actions', head: 'Actions', unseen: true, cell: (job) => <JobActions job={job} onRename={() => onRename(job.number)} /> },
+  ]
+}
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  '& th': { textAlign: 'left', whiteSpace: { md: 'nowrap' }, fontWeight: 400, fontSize: '13.5px', color: 'inkSoft', padding: '2px 6px' },
-  '& th button': {
-    minHeight: '28px',
-    textAlign: 'left',
-    cursor: 'pointer',
-    textDecoration: 'underline',
-    textUnderlineOffset: '3px',
-    color: 'inkSoft',
-  },
-  '& td': { borderTop: '1px solid', borderColor: 'ruleSoft', padding: '4px 6px', verticalAlign: 'middle' },
+function Changed({ at }: { at: string }) {
+  const when = new Date(at)
+  return (
+    <Tip words={when.toLocaleString()}>
+      <chakra.span whiteSpace="nowrap">{when.toLocaleDateString([], { dateStyle: 'medium' })}</chakra.span>
+    </Tip>
+  )
+}
+
+const CELLS = {
+  '& th': { borderBottomWidth: 0, whiteSpace: { md: 'nowrap' } },
+  '& td': { verticalAlign: 'middle' },
   '& td:nth-of-type(-n + 2)': { overflowWrap: 'anywhere' },
   '& .wide': { display: { base: 'none', lg: 'table-cell' } },
 } as const
+
+/** The order that begins with the greatest. */
+const LATEST_FIRST: JobSort = 'touched'
+const NO_JOBS: readonly JobSummary[] = []
 
 /** The jobs of the shop: searched, narrowed and sorted by the server, a page at a time. */
 export function JobList() {
   const [filters, setFilters] = useState<ListFilters>(ALL_OPEN)
   const list = useJobList(useDeferredValue(filters))
   const put = (change: Partial<ListFilters>) => setFilters((now) => ({ ...now, ...change }))
-  const jobs = list.data?.pages.flatMap((page) => page.jobs) ?? []
+  const [renaming, setRenaming] = useState<number>()
+  const columns = useMemo(() => columnsOf(setRenaming), [])
+  const jobs = useMemo(() => list.data?.pages.flatMap((page) => page.jobs) ?? NO_JOBS, [list.data])
   const total = list.data?.pages[0]?.total ?? 0
   const narrowed = filters.search !== '' || filters.outcome !== '' || filters.unit !== ''
   return (
     <Panel title="Jobs" note={list.data ? `${total} · ▽ below target` : ''} data-testid="job-list">
       <Narrowing filters={filters} put={put} />
-      <chakra.table css={TABLE}>
-        <thead>
-          <tr>
-            {COLUMNS.map(({ sort, word, wide }) => (
-              <SortHead key={sort} sort={sort} word={word} wide={wide === true} filters={filters} onSort={put} />
-            ))}
-            <th scope="col">
-              <chakra.span srOnly>Actions</chakra.span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {jobs.map((job) => (
-            <JobRow key={job.number} job={job} />
-          ))}
-        </tbody>
-      </chakra.table>
+      <SortableTable
+        columns={columns}
+        rows={jobs}
+        keyOf={(job) => String(job.number)}
+        kept={{
+          id: filters.sort,
+          descending: filters.direction === '' ? filters.sort === LATEST_FIRST : filters.direction === 'desc',
+          onSort: (sort, descending) => put({ sort: sort as JobSort, direction: descending ? 'desc' : 'asc' }),
+        }}
+        rowProps={(job) => ({ 'data-testid': `job-${job.number}` })}
+        cellsAs={(job) => (job.number === renaming ? <RenameCell job={job} onDone={() => setRenaming(undefined)} /> : undefined)}
+        room="wide"
+        css={CELLS}
+      />
       <ListState list={list} empty={jobs.length === 0} narrowed={narrowed} state={filters.state} />
       {list.hasNextPage && (
-        <Box textAlign="center" mt="6px">
+        <Box textAlign="center" mt="1.5">
           <OutlineButton onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} data-testid="more-jobs">
             {`Show more (${jobs.length} of ${total})`}
           </OutlineButton>
@@ -86,7 +95,7 @@ interface NarrowingProps {
 function Narrowing({ filters, put }: NarrowingProps) {
   const units = useUnitNames()
   return (
-    <Flex gap="8px 12px" wrap="wrap" align="end" mb="4px">
+    <Flex rowGap="2" columnGap="3" wrap="wrap" align="end" mb="1">
       <TextBox
         type="search"
         aria-label="Search jobs"
@@ -97,7 +106,7 @@ function Narrowing({ filters, put }: NarrowingProps) {
         onChange={(event) => put({ search: event.target.value })}
         data-testid="search-jobs"
       />
-      <Flex gap="5px" role="group" aria-label="State">
+      <Flex gap="1.5" role="group" aria-label="State">
         {JOB_STATES.map((state) => (
           <ToggleButton key={state} on={filters.state === state} onPick={() => put({ state })} testId={`state-${state}`}>
             {STATE_WORDS[state]}
@@ -124,33 +133,6 @@ function Narrowing({ filters, put }: NarrowingProps) {
   )
 }
 
-interface SortHeadProps {
-  readonly sort: JobSort
-  readonly word: string
-  readonly wide: boolean
-  readonly filters: ListFilters
-  readonly onSort: (change: Partial<ListFilters>) => void
-}
-
-/** A column head that sorts; pressed again it turns the order round. */
-function SortHead({ sort, word, wide, filters, onSort }: SortHeadProps) {
-  const on = filters.sort === sort
-  const natural = sort === 'touched' ? 'desc' : 'asc'
-  const direction = on ? filters.direction || natural : undefined
-  const press = () => onSort({ sort, direction: direction === undefined ? natural : direction === 'asc' ? 'desc' : 'asc' })
-  return (
-    <th
-      scope="col"
-      className={wide ? 'wide' : ''}
-      aria-sort={direction === 'asc' ? 'ascending' : direction === 'desc' ? 'descending' : 'none'}
-    >
-      <button type="button" onClick={press} data-testid={`sort-${sort}`}>
-        {`${word}${direction === 'asc' ? ' ↑' : direction === 'desc' ? ' ↓' : ''}`}
-      </button>
-    </th>
-  )
-}
-
 /** Message shown in place of the rows: loading, failed with a retry button, or no match. */
 function ListState({
   list,
@@ -165,7 +147,7 @@ function ListState({
 }) {
   if (list.isError)
     return (
-      <Box role="alert" color="break" py="6px">
+      <Box role="alert" color="break" py="1.5">
         {`The list could not be loaded: ${list.error.message} `}
         <OutlineButton size="sm" onClick={() => void list.refetch()}>
           Try again
@@ -174,13 +156,13 @@ function ListState({
     )
   if (list.isPending)
     return (
-      <Text color="inkSoft" py="6px" role="status">
+      <Text color="inkSoft" py="1.5" role="status">
         Loading jobs…
       </Text>
     )
   if (!empty) return null
   return (
-    <Text color="inkSoft" py="6px" data-testid="no-jobs">
+    <Text color="inkSoft" py="1.5" data-testid="no-jobs">
       {narrowed
         ? 'No job matches. Clear the search or a filter.'
         : state === 'open'

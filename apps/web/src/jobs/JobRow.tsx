@@ -9,35 +9,11 @@ import { api } from '../state/api.js'
 import { PrimaryButton, TextButton } from '../ui/buttons.js'
 import { TextBox } from '../ui/TextBox.js'
 import { useJobAction } from './job-queries.js'
-import { PowerBar } from './PowerBar.js'
 import { tellDone } from './undo.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
-/** A job of the list with its actions. */
-export function JobRow({ job }: { job: JobSummary }) {
-  const [renaming, setRenaming] = useState(false)
-  const when = new Date(job.savedAt)
-  if (renaming) return <RenameRow job={job} onDone={() => setRenaming(false)} />
-  return (
-    <tr data-testid={`job-${job.number}`}>
-      <td>
-        <Name job={job} />
-      </td>
-      <td className="wide">{job.customer || '—'}</td>
-      <td className="wide">{job.unitName}</td>
-      <td>
-        <PowerBar {...job} />
-      </td>
-      <td className="wide" style={{ whiteSpace: 'nowrap' }} title={when.toLocaleString()}>
-        {when.toLocaleDateString([], { dateStyle: 'medium' })}
-      </td>
-      <td>
-        <Actions job={job} onRename={() => setRenaming(true)} />
-      </td>
-    </tr>
-  )
-}
-
-function Name({ job }: { job: JobSummary }) {
+/** A job's number and name, which open it. */
+export function JobName({ job }: { job: JobSummary }) {
   const words = `${job.number} · ${job.name}`
   const below = [job.customer, job.unitName].filter(Boolean).join(' · ')
   return (
@@ -49,14 +25,15 @@ function Name({ job }: { job: JobSummary }) {
           <Link to={jobAddress(job.number)}>{words}</Link>
         </ChakraLink>
       )}
-      <Text fontSize="13px" color="inkSoft" display={{ base: 'block', lg: 'none' }}>
+      <Text fontSize="note" color="inkSoft" display={{ base: 'block', lg: 'none' }}>
         {below}
       </Text>
     </>
   )
 }
 
-function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
+/** What can be done to a job of the list. */
+export function JobActions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
   const { number, name, state } = job
   const archive = useJobAction(
     (archived: boolean) => api.patchJob(number, { archived }),
@@ -109,8 +86,8 @@ function Actions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
   )
 }
 
-/** Name and customer of a job, typed in its row. */
-function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
+/** Name and customer of a job, typed in its row of the list. */
+export function RenameCell({ job, onDone }: { job: JobSummary; onDone: () => void }) {
   const [name, setName] = useState(job.name)
   const [customer, setCustomer] = useState(job.customer)
   const save = useJobAction(() => api.patchJob(job.number, { name: name.trim(), customer: customer.trim() }), onDone)
@@ -119,38 +96,32 @@ function RenameRow({ job, onDone }: { job: JobSummary; onDone: () => void }) {
     save.mutate(undefined)
   }
   return (
-    <tr>
-      <td colSpan={6}>
-        <chakra.form onSubmit={submit} display="flex" gap="8px" flexWrap="wrap" alignItems="center">
-          <TextBox
-            width="220px"
-            aria-label="Job name"
-            autoFocus
-            maxLength={60}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            data-testid="rename-name"
-          />
-          <TextBox
-            width="200px"
-            aria-label="Customer"
-            placeholder="Customer"
-            maxLength={80}
-            value={customer}
-            onChange={(e) => setCustomer(e.target.value)}
-            data-testid="rename-customer"
-          />
-          <PrimaryButton type="submit" disabled={name.trim() === '' || save.isPending}>
-            Save
-          </PrimaryButton>
-          <TextButton onClick={onDone}>Cancel</TextButton>
-          {save.isError && (
-            <Text role="alert" color="break">
-              {save.error.message}
-            </Text>
-          )}
-        </chakra.form>
-      </td>
-    </tr>
+    <td colSpan={6}>
+      <chakra.form onSubmit={submit} display="flex" gap="2" flexWrap="wrap" alignItems="center">
+        <TextBox
+          width="220px"
+          aria-label="Job name"
+          autoFocus
+          maxLength={60}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          data-testid="rename-name"
+        />
+        <TextBox
+          width="200px"
+          aria-label="Customer"
+          placeholder="Customer"
+          maxLength={80}
+          value={customer}
+          onChange={(e) => setCustomer(e.target.value)}
+          data-testid="rename-customer"
+        />
+        <PrimaryButton type="submit" disabled={name.trim() === '' || save.isPending}>
+          Save
+        </PrimaryButton>
+        <TextButton onClick={onDone}>Cancel</TextButton>
+        {save.isError && <ProblemText>{save.error.message}</ProblemText>}
+      </chakra.form>
+    </td>
   )
 }

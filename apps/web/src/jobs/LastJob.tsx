@@ -10,10 +10,10 @@ export function LastJob({ job }: { job: Last }) {
   const { headline } = job
   return (
     <Box overflowWrap="anywhere">
-      <Text fontSize="15px" color="inkSoft">
+      <Text fontSize="body" color="inkSoft">
         {['Last job: ' + job.number, job.name, job.customer, job.unitName, when].filter(Boolean).join(' · ')}
       </Text>
-      <Heading as="h1" fontSize={{ base: '25px', md: '34px' }} fontWeight={700} lineHeight="1.12" mt="2px">
+      <Heading as="h1" fontSize={{ base: 'page', md: 'sentence' }} fontWeight={700} lineHeight="1.12" mt="0.5">
         <ChakraLink
           asChild
           color="ink"
@@ -29,8 +29,8 @@ export function LastJob({ job }: { job: Last }) {
       </Heading>
       {headline && (
         <Grid
-          mt="12px"
-          gap="10px"
+          mt="3"
+          gap="2.5"
           templateColumns={{ base: 'minmax(0, 1fr)', md: '1fr 1fr', xl: headline.condition ? '1fr 1fr 1fr' : '1fr 1fr' }}
         >
           <Weakest weakest={headline.weakest} />
@@ -45,14 +45,14 @@ export function LastJob({ job }: { job: Last }) {
 const Weakest = ({ weakest }: Pick<Headline, 'weakest'>) => (
   <Panel title="Three weakest stations">
     {weakest.map(({ station, where, held }, i) => (
-      <Flex key={station} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="4px" gap="12px">
+      <Flex key={station} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="1" gap="3">
         <Text>
           {station}
           <Text as="span" color="inkSoft">
             {where && ` ${where}`}
           </Text>
         </Text>
-        <Text fontFamily="figures" fontSize="17px" fontWeight={600} color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
+        <Text textStyle="figureStrong" color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
           {held}
         </Text>
       </Flex>
@@ -70,7 +70,7 @@ function ChangedParts({ headline: { changed, stations, price, hours, received } 
   return (
     <Panel title="Changed parts" note={note}>
       {changed.slice(0, SHOWN).map(({ station, part }) => (
-        <Flex key={station} fontSize="14px" gap="8px" borderTopWidth="1px" borderColor="ruleSoft" py="2px">
+        <Flex key={station} fontSize="small" gap="2" borderTopWidth="1px" borderColor="ruleSoft" py="0.5">
           <Text color="inkSoft" width="150px" flexShrink={0}>
             {station}
           </Text>
@@ -79,7 +79,7 @@ function ChangedParts({ headline: { changed, stations, price, hours, received } 
           </Text>
         </Flex>
       ))}
-      <Text mt="4px" fontSize="14px" color="inkSoft">
+      <Text mt="1" fontSize="small" color="inkSoft">
         {`${more > 0 ? `And ${more} more. ` : ''}As received: ${received}.`}
       </Text>
     </Panel>

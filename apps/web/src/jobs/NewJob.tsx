@@ -12,6 +12,7 @@ import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 import { useUnitNames } from './job-queries.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** The code and the parts that judge a stock transmission are fetched when the form is first used. */
 const loadAnswer = () => import('./FirstAnswer.js')
@@ -25,19 +26,15 @@ export function NewJob() {
   return (
     <Panel title="New job" data-testid="new-job" onFocusCapture={form.wake} onPointerEnter={form.wake}>
       <Fields form={form} />
-      <Box mt="8px" minH="52px" aria-live="polite">
+      <Box mt="2" minH="52px" aria-live="polite">
         <Answer form={form} />
       </Box>
       {form.unitId && (
-        <PrimaryButton mt="6px" onClick={() => void form.start(form.unitId)} data-testid="start-job">
+        <PrimaryButton mt="1.5" onClick={() => void form.start(form.unitId)} data-testid="start-job">
           Create job
         </PrimaryButton>
       )}
-      {form.failure && (
-        <Text role="alert" color="break" mt="6px">
-          {form.failure}
-        </Text>
-      )}
+      {form.failure && <ProblemText mt="1.5">{form.failure}</ProblemText>}
     </Panel>
   )
 }
@@ -52,7 +49,7 @@ function Answer({ form: { code, first, unitId, start } }: { form: Form }) {
 
 function Fields({ form }: { form: Form }) {
   return (
-    <Flex gap="8px 10px" wrap="wrap" align="flex-start">
+    <Flex rowGap="2" columnGap="2.5" wrap="wrap" align="flex-start">
       <QuantityField
         label="Peak power"
         unit="hp"
@@ -88,7 +85,7 @@ function Fields({ form }: { form: Form }) {
         options={[['', 'not chosen yet'], ...form.units.map(({ id, name }) => [id, name] as const)]}
         testId="new-unit"
       />
-      <Field.Root width="340px" gap="2px">
+      <Field.Root width="340px" gap="0.5">
         <FieldLabel>Job name</FieldLabel>
         <TextBox
           value={form.name}

@@ -12,13 +12,19 @@ export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' |
   const short = targetW !== null && heldW < targetW
   const share = targetW === null ? TARGET_AT : Math.min(1, (heldW / targetW) * TARGET_AT)
   return (
-    <Flex direction={{ base: 'column', md: 'row' }} align={{ base: 'flex-start', md: 'center' }} gap="0 8px" fontFamily="figures">
+    <Flex
+      direction={{ base: 'column', md: 'row' }}
+      align={{ base: 'flex-start', md: 'center' }}
+      rowGap="0"
+      columnGap="2"
+      fontFamily="figures"
+    >
       <svg width={WIDTH} height={14} aria-hidden="true" style={{ flexShrink: 0 }}>
         <rect x={0} y={3} width={WIDTH} height={8} fill={ink('ruleSoft')} />
         <rect x={0} y={3} width={WIDTH * share} height={8} fill={short ? ink('break') : ink('torque')} />
         {targetW !== null && <path d={`M${WIDTH * TARGET_AT},0 V14`} stroke={ink('ink')} strokeWidth={2} />}
       </svg>
-      <Text fontSize="15px" fontWeight={600} color={short ? 'break' : 'ink'} whiteSpace="nowrap">
+      <Text fontSize="body" fontWeight={600} color={short ? 'break' : 'ink'} whiteSpace="nowrap">
         {`${short ? '▽ ' : ''}${powerOf(heldW, targetW)}`}
       </Text>
     </Flex>

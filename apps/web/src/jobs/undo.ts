@@ -1,4 +1,5 @@
-import { createStore } from 'zustand/vanilla'
+import { toasts } from '../ui/toasts.js'
+import { queries } from '../state/queries.js'
 
 /** Last action on the list, and how to undo it. */
 export interface Done {
@@ -6,6 +7,14 @@ export interface Done {
   readonly undo: () => Promise<unknown>
 }
 
-export const doneStore = createStore<{ readonly done: Done | undefined }>(() => ({ done: undefined }))
-
-export const tellDone = (done: Done | undefined): void => doneStore.setState({ done })
+/** Says what was done to the list, with a way back. */
+export function tellDone({ words, undo }: Done): void {
+  const back = () =>
+    undo().then(
+      () => queries.invalidateQueries({ queryKey: ['jobs'] }),
+      (error: Error) => say(`${words} Undo failed: ${error.message}`),
+    )
+  const say = (description: string) =>
+    toasts.create({ description, duration: Infinity, action: { label: 'Undo', onClick: () => void back() } })
+  say(words)
+}

@@ -43,7 +43,7 @@ function Row({ unit, row, targetW, top, on, onChoose }: RowProps) {
       width="100%"
       textAlign="left"
       minH="34px"
-      px="4px"
+      px="1"
       cursor="pointer"
       bg={on ? 'oilWash' : 'transparent'}
       aria-pressed={on}
@@ -51,9 +51,9 @@ function Row({ unit, row, targetW, top, on, onChoose }: RowProps) {
       data-testid={`order-${row.stationId}`}
       data-power={power}
     >
-      <Flex justify="space-between" fontSize="14px">
+      <Flex justify="space-between" fontSize="small">
         <Text as="span">{capital(stationName(unit, row.stationId))}</Text>
-        <Text as="span" fontFamily="figures" fontSize="15px" fontWeight={600} color={fails ? 'break' : 'ink'}>
+        <Text as="span" textStyle="figureStrong" color={fails ? 'break' : 'ink'}>
           {`${fails ? '▽ ' : ''}${row.held.outcome === 'not-limiting' ? 'over ' : ''}${quantity(power, 'hp')}`}
         </Text>
       </Flex>

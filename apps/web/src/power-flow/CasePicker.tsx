@@ -39,8 +39,8 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
           : KIND_WORDS.launch
   const pick = (duty: DutyCase | undefined) => duty && viewStore.setState({ caseId: duty.id })
   return (
-    <Flex gap="5px" align="center" wrap="wrap" role="group" aria-label="Gear and load case">
-      <Text fontSize="13.5px" color="inkSoft">
+    <Flex gap="1.5" align="center" wrap="wrap" role="group" aria-label="Gear and load case">
+      <Text fontSize="note" color="inkSoft">
         Gear
       </Text>
       {unit.train.ranges.map((range) => (
@@ -54,7 +54,7 @@ function Picker({ unit, cases, chosen, brief }: PickerProps) {
           {range.id}
         </ToggleButton>
       ))}
-      <Text fontSize="13.5px" color="inkSoft" ml="10px">
+      <Text fontSize="note" color="inkSoft" ml="2.5">
         Load case
       </Text>
       {cases

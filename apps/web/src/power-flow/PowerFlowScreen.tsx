@@ -24,9 +24,9 @@ import { Verdict } from './Verdict.js'
  */
 export const LineScreen = memo(function LineScreen({ content, unit }: ScreenProps) {
   return (
-    <Box px="14px" pb="10px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="2.5" maxW="1680px" mx="auto">
       <Verdict content={content} unit={unit} answer={answerFor(content)} />
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 392px' }} gap="8px" alignItems="stretch">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 392px' }} gap="2" alignItems="stretch">
         <Path content={content} unit={unit} />
         <BenchRow content={useDeferredValue(content)} unit={unit} />
       </Grid>
@@ -52,14 +52,14 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
       bg="sheet"
       borderWidth="1px"
       borderColor="rule"
-      px="10px"
-      pt="5px"
-      pb="6px"
+      px="2.5"
+      pt="1.5"
+      pb="1.5"
       minW="0"
       gridColumn="1 / -1"
       data-testid="line-panel"
     >
-      <Flex gap="4px 16px" wrap="wrap" align="center" justify="space-between" mb="4px">
+      <Flex rowGap="1" columnGap="4" wrap="wrap" align="center" justify="space-between" mb="1">
         <CasePicker unit={unit} cases={answered?.cases ?? []} chosen={duty} brief={content.brief} />
         <OrderPicker order={order} />
       </Flex>
@@ -75,7 +75,7 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
         onTry={(powerW) => viewStore.setState({ tryPowerW: powerW })}
         onKey={lineKeys(unit, bench, order)}
       />
-      <Flex align="center" gap="4px 16px" mt="2px" wrap="wrap">
+      <Flex align="center" rowGap="1" columnGap="4" mt="0.5" wrap="wrap">
         <Box flex="1" minW="300px">
           <TargetNote content={content} answer={answered} tryPowerW={tryPowerW} />
           <CaseNote duty={duty} />
@@ -94,8 +94,8 @@ const Path = memo(function Path({ content, unit }: ScreenProps) {
 const ORDER_WORDS: Record<ColumnOrder, string> = { path: 'Torque path', weakest: 'Weakest first' }
 
 const OrderPicker = ({ order }: { order: ColumnOrder }) => (
-  <Flex gap="5px" align="center" role="group" aria-label="Order of the stations">
-    <Text fontSize="13.5px" color="inkSoft">
+  <Flex gap="1.5" align="center" role="group" aria-label="Order of the stations">
+    <Text fontSize="note" color="inkSoft">
       Order
     </Text>
     {(Object.keys(ORDER_WORDS) as ColumnOrder[]).map((each) => (
@@ -113,7 +113,7 @@ function TargetNote({ content, answer, tryPowerW }: { content: JobContent; answe
   const failing = answer.stations.filter(({ held }) => (powerOf(held) ?? Infinity) < atW).length
   const word = tryPowerW !== null ? 'At' : content.brief.openQuestion ? 'This engine,' : 'Target'
   return (
-    <Text fontSize="14.5px" data-testid="target-note">
+    <Text fontSize="small" data-testid="target-note">
       <strong>{`${word} ${quantity(atW, 'hp')}: ${failing === 0 ? 'all stations hold' : failing === 1 ? '1 station fails (▽)' : `${failing} stations fail (▽)`}. `}</strong>
       {tryPowerW !== null && <TextButton onClick={() => viewStore.setState({ tryPowerW: null })}>Back to target</TextButton>}
     </Text>
@@ -160,7 +160,7 @@ function CaseNote({ duty }: { duty: DutyCase | undefined }) {
   if (!duty) return null
   const words = ({ torqueNm, speedRadPerS }: DutyCase['engine']) => `${quantity(torqueNm, 'lb-ft')} at ${quantity(speedRadPerS, 'rpm')}`
   return (
-    <Text fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+    <Text fontSize="note" color="inkSoft" lineHeight="1.3">
       {`Engine ${words(duty.engine)}, turbine ${words(duty.turbine)}.`}
     </Text>
   )
@@ -170,7 +170,7 @@ function CaseNote({ duty }: { duty: DutyCase | undefined }) {
 function StallCaution({ duty }: { duty: DutyCase | undefined }) {
   if (duty === undefined || !['launch', 'launch-off-boost', 'reverse'].includes(duty.kind)) return null
   return (
-    <Text fontSize="13.5px" color="oil" fontWeight={600} lineHeight="1.3" data-testid="stall-caution">
+    <Text fontSize="note" color="oil" fontWeight={600} lineHeight="1.3" data-testid="stall-caution">
       Stall tests: chock and restrain the wheels, clear the area, keep each test to a few seconds and watch oil temperature. Nobody in front
       of, behind or under the vehicle.
     </Text>

@@ -1,10 +1,11 @@
 import { Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, checkShape, PressureDto, quantity, type JobContent } from '@plucky/contract'
+import { capital, quantity, type JobContent } from '@plucky/contract'
 import { RELEASE_PA } from '@plucky/core'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
-import { change, jobStore } from '../state/job.js'
+import { setArrivedPressure, setPressure } from '../state/commands.js'
+import { jobStore } from '../state/job.js'
 import { QuantityField } from '../ui/QuantityField.js'
 
 type Pressure = JobContent['spec']['pressure']
@@ -18,14 +19,9 @@ interface PressuresProps {
 
 /** Fields for the line pressure as received. Independent of the pressure of the build. */
 export const ReceivedPressures = memo(function ReceivedPressures({ pressure }: { pressure: Pressure }) {
-  const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => {
-    const checked = checkShape(PressureDto, { ...pressure, [key]: value })
-    if (!checked.ok) return checked.problems[0]?.sentence
-    change((job) => (job.arrivedPressure[key] === value ? job : { ...job, arrivedPressure: checked.value }))
-    return undefined
-  }
+  const set = (key: 'drivePa' | 'reversePa') => (value: number | string | null) => setArrivedPressure({ ...pressure, [key]: value })
   return (
-    <Flex gap="12px">
+    <Flex gap="3">
       {(['drivePa', 'reversePa'] as const).map((key) => (
         <QuantityField
           key={key}
@@ -44,13 +40,8 @@ export const ReceivedPressures = memo(function ReceivedPressures({ pressure }: {
 /** Line pressure at full throttle, drive and reverse, and both sides of the lockup where the unit has one; part of the spec. */
 export const Pressures = memo(function Pressures({ pressure, lockup, madePa }: PressuresProps) {
   const number = useStore(jobStore, (job) => job.number)
-  const set = (key: 'drivePa' | 'reversePa' | 'lockupApplyPa' | 'lockupReleasePa') => (value: number | string | null) => {
-    const typed = { ...pressure, [key]: value === null && key.startsWith('lockup') ? undefined : value }
-    const checked = checkShape(PressureDto, typed)
-    if (!checked.ok) return checked.problems[0]?.sentence
-    change((job) => (job.spec.pressure[key] === value ? job : { ...job, spec: { ...job.spec, pressure: checked.value } }))
-    return undefined
-  }
+  const set = (key: 'drivePa' | 'reversePa' | 'lockupApplyPa' | 'lockupReleasePa') => (value: number | string | null) =>
+    setPressure((now) => ({ ...now, [key]: value === null && key.startsWith('lockup') ? undefined : value }))
   const field = (key: Parameters<typeof set>[0], id: string, value: number) => (
     <QuantityField
       key={key}
@@ -65,14 +56,14 @@ export const Pressures = memo(function Pressures({ pressure, lockup, madePa }: P
     />
   )
   return (
-    <Flex gap="12px" align="center" role="group" aria-label="Line pressure at full throttle">
-      <Text fontSize="13.5px" color="oil" fontWeight={600}>
+    <Flex gap="3" align="center" role="group" aria-label="Line pressure at full throttle">
+      <Text fontSize="note" color="oil" fontWeight={600}>
         Line pressure
       </Text>
       {madePa === undefined ? (
         [field('drivePa', 'drive', pressure.drivePa), field('reversePa', 'reverse', pressure.reversePa)]
       ) : (
-        <ChakraLink asChild fontFamily="figures" fontSize="16px" color="ink" textDecoration="underline">
+        <ChakraLink asChild textStyle="figure" color="ink" textDecoration="underline">
           <Link to={`/jobs/${number}/line-pressure`} data-testid="pressure-made">{`${quantity(madePa, 'psi')} calculated`}</Link>
         </ChakraLink>
       )}

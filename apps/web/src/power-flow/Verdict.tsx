@@ -20,12 +20,12 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
   if (!answer) return null
   const answered = answer.outcome === 'answered' ? answer : undefined
   return (
-    <Flex py="6px" gap="16px" align="flex-start" justify="space-between">
+    <Flex py="1.5" gap="4" align="flex-start" justify="space-between">
       <Box aria-live="polite" flex="1" minW="0">
-        <Flex align="baseline" gap="14px" wrap="wrap">
+        <Flex align="baseline" gap="3.5" wrap="wrap">
           <Heading
             as="h1"
-            fontSize="29px"
+            fontSize="page"
             fontWeight={600}
             lineHeight="1.15"
             color={answered?.stops.length ? 'break' : 'ink'}
@@ -34,17 +34,17 @@ export function Verdict({ content, unit, answer }: { content: JobContent; unit: 
             <Unbroken>{verdictSentence(answer, unit, content.brief)}</Unbroken>
           </Heading>
         </Flex>
-        <Text as="div" fontSize="15px" color="inkSoft" mt="1px">
+        <Text as="div" fontSize="body" color="inkSoft" mt="1px">
           {answered && `${secondLine(answered, unit)} `}
           {answered?.breakingOrder[0] && <OpenWorking station={answered.breakingOrder[0]} />}
         </Text>
         {beside(misfitsOf(content), answered).map((misfit) => (
-          <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600} data-testid="misfit">
+          <Text key={misfitKey(misfit)} fontSize="small" color="break" fontWeight={600} data-testid="misfit">
             ▲ {misfitSentence(misfit, unit)}
           </Text>
         ))}
         {findingLines(answered?.findings ?? [], unit).map((line) => (
-          <Text key={line} fontSize="14px" color="break" fontWeight={600}>
+          <Text key={line} fontSize="small" color="break" fontWeight={600}>
             ▲ <Unbroken>{line}</Unbroken>
           </Text>
         ))}
@@ -64,7 +64,7 @@ function OpenWorking({ station }: { station: string }) {
   return (
     <TextButton
       height="22px"
-      fontSize="15px"
+      fontSize="body"
       onClick={() => viewStore.setState({ station, candidate: '', working: { station, caseId: null } })}
       data-testid="open-working"
     >

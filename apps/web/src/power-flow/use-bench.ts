@@ -13,7 +13,7 @@ import {
 import { useEffect, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { layoutFlow, type ColumnOrder } from './flow-layout.js'
-import { take } from '../bench/OperationsPanel.js'
+import { applyChoice } from '../state/commands.js'
 import { shopStore } from '../state/shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
@@ -65,10 +65,12 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     choose: (id) => viewStore.setState({ station: id, candidate: '' }),
     look: (id) => viewStore.setState({ candidate: id, working: null }),
     fit: (id) => {
-      if (id !== content.spec.fits[station]) take(content, { station, part: id })
+      if (id !== content.spec.fits[station]) applyChoice(content, { station, part: id })
     },
     remove:
-      fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s)) ? () => take(content, { station, part: null }) : undefined,
+      fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s))
+        ? () => applyChoice(content, { station, part: null })
+        : undefined,
   }
 }
 

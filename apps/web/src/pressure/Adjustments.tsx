@@ -4,7 +4,7 @@ import { type Knob, type OilCircuit, REGULATOR_KNOBS } from '@plucky/core'
 import { useState } from 'react'
 import { QuantityField } from '../ui/QuantityField.js'
 import { atSlider, knobRows, withKnob, type KnobRow } from './knobs.js'
-import { setPressure } from './set-pressure.js'
+import { setPressure } from '../state/commands.js'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -20,11 +20,11 @@ const TABLE = {
   borderCollapse: 'collapse',
   marginTop: '4px',
   '& td': { padding: '0 3px', verticalAlign: 'middle' },
-  '& td:first-of-type': { fontSize: '13.5px', lineHeight: '1.1', width: '98px', whiteSpace: 'nowrap' },
-  '& .unit': { fontSize: '12.5px', color: 'inkSoft', whiteSpace: 'nowrap' },
+  '& td:first-of-type': { fontSize: 'note', lineHeight: '1.1', width: '98px', whiteSpace: 'nowrap' },
+  '& .unit': { fontSize: 'micro', color: 'inkSoft', whiteSpace: 'nowrap' },
   '& input[type=range]': { width: '100%', accentColor: 'var(--chakra-colors-oil)', height: '28px', cursor: 'ew-resize' },
   '& .turned td:first-of-type': { fontWeight: 700 },
-  '& button': { width: '22px', height: '28px', fontSize: '15px', cursor: 'pointer', color: 'ink' },
+  '& button': { width: '22px', height: '28px', fontSize: 'body', cursor: 'pointer', color: 'ink' },
   '& button:disabled': { visibility: 'hidden' },
 } as const
 
@@ -109,8 +109,8 @@ function KnobLine({ row, pressure, onTurn }: { row: KnobRow; pressure: Pressure;
 /** What typed and turned figures are, and what they are not. */
 export const KnobNote = ({ knobs }: { knobs: Partial<Record<Knob, number>> | undefined }) =>
   knobs && Object.keys(knobs).length > 0 ? (
-    <Flex mt="2px">
-      <Text fontSize="13px" color="inkSoft" lineHeight="1.25">
+    <Flex mt="0.5">
+      <Text fontSize="note" color="inkSoft" lineHeight="1.25">
         Bold = adjusted by hand. It counts in the results but has no cost until it is a part or operation on the shelf.
       </Text>
     </Flex>

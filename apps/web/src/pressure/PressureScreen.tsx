@@ -32,17 +32,17 @@ export function PressureScreen({ content, unit }: ScreenProps) {
   const shown = useMemo(() => (turned ? { ...content, spec: { ...content.spec, pressure: turned } } : content), [content, turned])
   const follows = useDeferredValue(shown)
   return (
-    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="4" maxW="1680px" mx="auto">
       <Box className="not-printed">
         <VerdictHeading content={shown} unit={unit} answer={answerFor(shown)} />
       </Box>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '330px minmax(0, 1fr) 330px' }} gap="8px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '330px minmax(0, 1fr) 330px' }} gap="2" alignItems="start">
         <Box className="not-printed">
           <Panel title="Pressure source">
             <Source content={content} unit={unit} onTurn={setTurned} />
             <KnobNote knobs={shown.spec.pressure.knobs} />
           </Panel>
-          <Panel title="As received" note="for comparison only" mt="8px">
+          <Panel title="As received" note="for comparison only" mt="2">
             <ReceivedPressures pressure={content.arrivedPressure} />
           </Panel>
         </Box>
@@ -55,16 +55,16 @@ export function PressureScreen({ content, unit }: ScreenProps) {
 /** All that follows from the pressure, drawn after the knob. */
 const PressureResults = memo(function Follows({ content, unit }: ScreenProps) {
   const report = reportFor(content)
-  if (!report) return <Text p="12px">Pressure results appear when there is an answer.</Text>
+  if (!report) return <Text p="3">Pressure results appear when there is an answer.</Text>
   return (
     <>
-      <Box display="grid" gap="8px" className="not-printed">
+      <Box display="grid" gap="2" className="not-printed">
         <Needed content={content} unit={unit} report={report} />
         <Panel title="Oil flow">
           <OilTable report={report} />
         </Panel>
       </Box>
-      <Box display="grid" gap="8px">
+      <Box display="grid" gap="2">
         <Order content={content} unit={unit} />
         <Gauge content={content} unit={unit} report={report} />
       </Box>
@@ -82,7 +82,7 @@ function Needed({ content, unit, report }: ReportProps) {
   const worst = [...report.ranges].sort((a, b) => shortest(a) - shortest(b))[0]
   const range = report.ranges.find(({ rangeId }) => rangeId === chosen) ?? worst
   const picker = (
-    <Box display="flex" gap="5px" role="group" aria-label="Gear shown">
+    <Box display="flex" gap="1.5" role="group" aria-label="Gear shown">
       {report.ranges.map(({ rangeId }) => (
         <ToggleButton
           key={rangeId}
@@ -137,7 +137,7 @@ function Gauge({ content, unit, report }: ReportProps) {
   return (
     <Panel title="Gauge readings to expect" aside={print}>
       <GaugeTable report={report} title={`Job ${number}: ${content.name}, ${unit.name}`} />
-      <Text fontSize="13px" color="oil" fontWeight={600} mt="4px" lineHeight="1.3">
+      <Text fontSize="note" color="oil" fontWeight={600} mt="1" lineHeight="1.3">
         {`${CAUTIONS.stall} Hot oil under pressure: use rated hose and mount the gauge where a burst line can’t hurt anyone.`}
       </Text>
     </Panel>
@@ -154,7 +154,7 @@ function PressureTables({ content, unit, report }: ReportProps) {
       className="not-printed"
       gridColumn="1 / -1"
       templateColumns={{ base: 'minmax(0, 1fr)', lg: 'repeat(3, minmax(0, 1fr))' }}
-      gap="8px"
+      gap="2"
       alignItems="start"
     >
       <Panel title="Pressure limits">

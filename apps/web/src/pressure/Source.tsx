@@ -1,15 +1,14 @@
 import { capital } from '@plucky/contract'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { JobContent } from '@plucky/contract'
-import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, withPart, type Part, type Unit } from '@plucky/core'
-import { change } from '../state/job.js'
+import { COLD_OIL_K, HOT_OIL_K, oilCircuit, partsFor, stationOfKind, type Part, type Unit } from '@plucky/core'
 import { shopStore } from '../state/shop.js'
 import { specInputOf } from '../state/verdicts.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { Adjustments } from './Adjustments.js'
-import { setPressure } from './set-pressure.js'
+import { applyChoice, setPressure } from '../state/commands.js'
 
 type Pressure = JobContent['spec']['pressure']
 
@@ -39,7 +38,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
   )
   return (
     <>
-      <Flex gap="5px" role="group" aria-label="Line pressure comes from" mb="6px">
+      <Flex gap="1.5" role="group" aria-label="Line pressure comes from" mb="1.5">
         {(['gauge', 'valves'] as const).map((source) => (
           <ToggleButton
             key={source}
@@ -52,7 +51,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
         ))}
       </Flex>
       {by === 'gauge' && (
-        <Flex gap="8px" mb="4px">
+        <Flex gap="2" mb="1">
           {figure('drivePa', 'Drive', pressure.drivePa)}
           {figure('reversePa', 'Reverse', pressure.reversePa)}
         </Flex>
@@ -62,11 +61,11 @@ export function Source({ content, unit, onTurn }: SourceProps) {
       {circuit ? (
         <Adjustments pressure={pressure} circuit={circuit} onTurn={onTurn} />
       ) : (
-        <Text fontSize="13.5px" color="break" fontWeight={600} mt="6px">
+        <Text fontSize="note" color="break" fontWeight={600} mt="1.5">
           Install a pump and a pressure regulator to see their settings.
         </Text>
       )}
-      <Flex gap="8px" mt="4px">
+      <Flex gap="2" mt="1">
         {figure('hotOilK', 'Hot oil', HOT_OIL_K)}
         {figure('coldOilK', 'Cold oil', COLD_OIL_K)}
       </Flex>
@@ -79,7 +78,7 @@ function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; ki
   const station = stationOfKind(unit, kind)
   if (!station) return <Box />
   const parts = partsFor(shopStore.getState(), unit, station.id)
-  const fit = (id: string) => change((job) => ({ ...job, spec: withPart(job.spec, station.id, id === '' ? null : id) }))
+  const fit = (id: string) => applyChoice(content, { station: station.id, part: id === '' ? null : id })
   return (
     <SelectField
       label={capital(station.name)}

@@ -3,7 +3,7 @@ import { capital, figure, gaugeLines, quantity, shownFigure, shownUnit, stationN
 import { type OilRow, type PressureReport, starvedIn, type Unit } from '@plucky/core'
 import { useState, type ReactNode } from 'react'
 import { ToggleButton } from '../ui/ToggleButton.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { spareWords } from './DemandMap.js'
 import { TableHead } from '../ui/TableHead.js'
 
@@ -18,10 +18,10 @@ const rpm = (w: number) => shownFigure(w, 'rpm')
 
 function FigureTable({ heads, rows, testId }: { heads: readonly string[]; rows: readonly ReactNode[]; testId: string }) {
   return (
-    <chakra.table css={PLAIN_TABLE} data-testid={testId}>
+    <RuledTable data-testid={testId}>
       <TableHead words={heads} />
       <tbody>{rows}</tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -99,7 +99,7 @@ export function GaugeTable({ report, title }: { report: PressureReport; title: s
       </Text>
       <FigureTable heads={['Condition', 'Engine', 'Hot', 'Cold']} rows={rows} testId="gauge" />
       {report.openingPa === null && (
-        <Text fontSize="13px" color="inkSoft" mt="3px" lineHeight="1.3">
+        <Text fontSize="note" color="inkSoft" mt="1" lineHeight="1.3">
           Gauge readings cover full throttle only. Install a pump and a pressure regulator to see idle and cruise.
         </Text>
       )}
@@ -149,10 +149,10 @@ export function OilTable({ report }: { report: PressureReport }) {
   if (!row) return <Text color="inkSoft">Install a pump and a pressure regulator to see oil flow.</Text>
   return (
     <>
-      <Flex gap="3px 16px" wrap="wrap" role="group" aria-label="Operating point" mb="3px">
+      <Flex rowGap="1" columnGap="4" wrap="wrap" role="group" aria-label="Operating point" mb="1">
         {(['idle', 'redline', 'stall', 'cruise'] as const).map((point) => (
-          <Flex key={point} gap="4px" align="center" wrap="wrap">
-            <Text fontSize="13.5px" color="inkSoft" minW="44px">
+          <Flex key={point} gap="1" align="center" wrap="wrap">
+            <Text fontSize="note" color="inkSoft" minW="44px">
               {point}
             </Text>
             {report.oil.map((each, i) =>
@@ -171,7 +171,7 @@ export function OilTable({ report }: { report: PressureReport }) {
           </Flex>
         ))}
       </Flex>
-      <Flex gap="14px" align="flex-start" wrap="wrap">
+      <Flex gap="3.5" align="flex-start" wrap="wrap">
         <Flows row={row} />
         <Lubes row={row} />
       </Flex>
@@ -199,7 +199,7 @@ function Flows({ row: { balance, engineRadPerS } }: { row: OilRow }) {
   return (
     <chakra.div flex="1 1 220px">
       <FigureTable heads={[`at ${rpm(engineRadPerS)} rpm, hot`, shownUnit('L/min')]} rows={rows} testId="flows" />
-      <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
+      <Text fontSize="note" mt="1" lineHeight="1.3" color={balance.state === 'short-of-oil' ? 'break' : 'ink'}>
         {`Line ${psi(balance.linePa)}${balance.state === 'short-of-oil' ? ` of ${psi(balance.commandedPa)}` : ''} ${shownUnit('psi')}, converter ${quantity(balance.chargePa, 'psi')}. The pump absorbs ${quantity(balance.torqueNm, 'lb-ft', 1)} (${quantity(balance.powerW, 'hp', 1)}), all of it heat in the oil.`}
       </Text>
     </chakra.div>
@@ -219,7 +219,7 @@ function Lubes({ row }: { row: OilRow }) {
   return (
     <chakra.div flex="1 1 220px">
       <FigureTable heads={['Lube circuit', 'Gets', `Needs, ${shownUnit('L/min')}`]} rows={rows} testId="lubes" />
-      <Text fontSize="13.5px" mt="3px" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
+      <Text fontSize="note" mt="1" lineHeight="1.3" color={starved.length > 0 ? 'break' : 'ink'}>
         {`Lube pressure: front ${quantity(frontPa, 'psi')}, center ${quantity(centrePa, 'psi')}. ${starved.length > 0 ? `${capital(starved.join(', '))}: not enough oil.` : 'All circuits get enough oil.'}`}
       </Text>
     </chakra.div>

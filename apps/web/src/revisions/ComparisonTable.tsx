@@ -1,27 +1,15 @@
-import { chakra, Text } from '@chakra-ui/react'
+import { RuledTable } from '../ui/RuledTable.js'
+import { Text } from '@chakra-ui/react'
 import { comparison, type Compared, type EvaluatedJob } from '@plucky/contract'
 import { useMemo } from 'react'
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
+const CELLS = {
   tableLayout: 'fixed',
-  fontSize: '14px',
-  '& td, & th': {
-    padding: '3px 6px',
-    textAlign: 'left',
-    verticalAlign: 'baseline',
-    borderBottom: '1px solid',
-    borderColor: 'ruleSoft',
-    fontWeight: 400,
-    overflowWrap: 'anywhere',
-  },
-  '& thead th': { borderBottomWidth: '2px', borderColor: 'ink', fontFamily: 'heading', fontSize: '16px', fontWeight: 600 },
+  '& td, & th': { overflowWrap: 'anywhere' },
+  '& thead th': { borderBottomWidth: '2px', fontSize: 'figure' },
   '& td:first-of-type': { color: 'inkSoft' },
-  '& tr.section th': { fontFamily: 'heading', fontSize: '14.5px', color: 'inkSoft', paddingTop: '9px' },
-  '& .differs': { color: 'torque', fontWeight: 700 },
+  '& tr.section th': { textStyle: 'caption', color: 'inkSoft', pt: '2' },
   '& .step': { textAlign: 'right', fontFamily: 'figures' },
-  '& .figures': { fontFamily: 'figures', fontSize: '15px' },
 } as const
 
 interface ComparisonProps {
@@ -36,7 +24,7 @@ export function ComparisonTable({ was, is, wasName, isName }: ComparisonProps) {
   const { headline, stations, held, others } = useMemo(() => comparison(was, is), [was, is])
   return (
     <>
-      <chakra.table css={TABLE} data-testid="comparison">
+      <RuledTable look="list" room="wide" css={CELLS} data-testid="comparison">
         <thead>
           <tr>
             <th style={{ width: '23%' }}>
@@ -55,9 +43,9 @@ export function ComparisonTable({ was, is, wasName, isName }: ComparisonProps) {
           <Section name="Power held by station" rows={held} figures />
           <Section name="Brief, line pressure, house rules, shelf" rows={others} />
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {stations.length + held.length + others.length === 0 && (
-        <Text mt="6px" fontSize="14px" color="inkSoft">
+        <Text mt="1.5" fontSize="small" color="inkSoft">
           No differences.
         </Text>
       )}
@@ -83,8 +71,8 @@ function Rows({ rows, figures }: { rows: readonly Compared[]; figures: boolean }
   return rows.map((row) => (
     <tr key={row.name}>
       <td>{row.name}</td>
-      <td className={figures ? 'figures' : ''}>{row.was}</td>
-      <td className={`${figures ? 'figures' : ''} ${row.was === row.is ? '' : 'differs'}`}>{row.is}</td>
+      <td className={figures ? 'figure' : ''}>{row.was}</td>
+      <td className={`${figures ? 'figure' : ''} ${row.was === row.is ? '' : 'changed'}`}>{row.is}</td>
       <td className="step">{row.step}</td>
     </tr>
   ))

@@ -9,8 +9,8 @@ import { ComparisonTable } from './ComparisonTable.js'
 /** The job was changed in another window: both versions side by side, and the two ways on. */
 export function Conflict({ job }: { job: JobState }) {
   return (
-    <Box role="alert" position="sticky" top="0" zIndex="10" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="14px" py="8px">
-      <Flex gap="12px" align="center" wrap="wrap">
+    <Box role="alert" position="sticky" top="0" zIndex="10" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="3.5" py="2">
+      <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="300px" fontWeight={600}>
           {`${job.problem} Both versions are shown below.`}
         </Text>
@@ -30,7 +30,7 @@ function Both({ stored, mine }: { stored: JobContent; mine: JobContent }) {
   const [was, is] = [useMemo(() => judgedNow(stored), [stored]), useMemo(() => judgedNow(mine), [mine])]
   if (!was || !is) return null
   return (
-    <Box bg="sheet" mt="6px" px="10px" pb="6px" maxH="38vh" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
+    <Box bg="sheet" mt="1.5" px="2.5" pb="1.5" maxH="38vh" overflowY="auto" borderWidth="1px" borderColor="rule" tabIndex={0}>
       <ComparisonTable was={was} is={is} wasName="Saved version" isName="Your version" />
     </Box>
   )

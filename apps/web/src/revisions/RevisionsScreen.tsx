@@ -1,7 +1,6 @@
 import { Box, Field, Flex, Grid, Input, Link as ChakraLink, Text } from '@chakra-ui/react'
 import {
   capital,
-  checkJob,
   specHeldInWords,
   hoursWords,
   evaluateJob,
@@ -18,7 +17,7 @@ import type { Unit } from '@plucky/core'
 import { memo, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
-import { change, jobStore, loadRevisions, nameRevision } from '../state/job.js'
+import { jobStore, loadRevisions, nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
 import { viewStore } from '../state/view.js'
 import { answerFor, fileOf, judgedNow } from '../state/verdicts.js'
@@ -28,6 +27,8 @@ import { VerdictHeading } from '../ui/VerdictHeading.js'
 import { SelectField } from '../ui/SelectField.js'
 import { ComparisonTable } from './ComparisonTable.js'
 import { FieldLabel } from '../ui/TextBox.js'
+import { restoreRevision } from '../state/commands.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface ScreenProps {
   readonly content: JobContent
@@ -57,12 +58,12 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
   const answer = answerFor(content)
   if (!is || !was) return null
   return (
-    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+    <Box px="3.5" pb="5" maxW="1280px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answer} />
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '380px minmax(0, 1fr)' }} gap="2.5" alignItems="start">
         <Box>
           <SaveRevisionForm content={content} revisions={revisions} />
-          <Panel title="Revisions" mt="10px">
+          <Panel title="Revisions" mt="2.5">
             {problem && <Text color="break">{problem}</Text>}
             {revisions === undefined && !problem && <Text color="inkSoft">Loading revisions…</Text>}
             {states.map((state) => (
@@ -71,7 +72,7 @@ export const RevisionsScreen = memo(function RevisionsScreen({ content, unit }: 
           </Panel>
         </Box>
         <Panel title="Compare" data-testid="side-by-side">
-          <Flex gap="12px" mb="6px" align="flex-end" wrap="wrap">
+          <Flex gap="3" mb="1.5" align="flex-end" wrap="wrap">
             <SelectField
               label="Left"
               value={was.key}
@@ -133,7 +134,7 @@ function SaveRevisionForm({ content, revisions }: { content: JobContent; revisio
   }
   return (
     <Panel title="Save a revision">
-      <Text fontSize="14px" color="inkSoft" data-testid="revision-state">
+      <Text fontSize="small" color="inkSoft" data-testid="revision-state">
         {file && revisions ? `${capital(revisionWords(file, revisions))}.` : ' '}
       </Text>
       <form
@@ -142,12 +143,12 @@ function SaveRevisionForm({ content, revisions }: { content: JobContent; revisio
           void keep()
         }}
       >
-        <Field.Root invalid={refused !== undefined} mt="4px">
+        <Field.Root invalid={refused !== undefined} mt="1">
           <FieldLabel>Revision name, for example “as quoted”</FieldLabel>
           <Input {...BOX} value={name} maxLength={60} onChange={(event) => setName(event.target.value)} data-testid="revision-name" />
           <Field.ErrorText role="alert">{refused}</Field.ErrorText>
         </Field.Root>
-        <Flex gap="8px" mt="6px" align="flex-end">
+        <Flex gap="2" mt="1.5" align="flex-end">
           <Field.Root>
             <FieldLabel>Saved by</FieldLabel>
             <Input
@@ -163,7 +164,7 @@ function SaveRevisionForm({ content, revisions }: { content: JobContent; revisio
           </PrimaryButton>
         </Flex>
       </form>
-      <Text mt="5px" fontSize="13.5px" color="inkSoft" lineHeight="1.35">
+      <Text mt="1.5" fontSize="note" color="inkSoft" lineHeight="1.35">
         A revision keeps the complete build, with part data as it is today, even if the shelf changes later.
       </Text>
     </Panel>
@@ -184,17 +185,17 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
   const held = specHeldInWords(answer)
   const when = state.revision ? new Date(state.revision.savedAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' }) : ''
   return (
-    <Flex borderTopWidth="1px" borderColor="ruleSoft" py="5px" gap="8px" align="center" bg={on ? 'oilWash' : undefined}>
+    <Flex borderTopWidth="1px" borderColor="ruleSoft" py="1.5" gap="2" align="center" bg={on ? 'oilWash' : undefined}>
       <Box flex="1" minW="0">
         <Text fontWeight={600} lineHeight="1.25">
           {state.name}
         </Text>
-        <Text fontSize="13.5px" color="inkSoft">
+        <Text fontSize="note" color="inkSoft">
           {[held, `${money(cost.price)} · ${hoursWords(cost.hours)}`, when, state.revision?.by].filter(Boolean).join(' · ')}
         </Text>
       </Box>
       {state.revision && (
-        <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px" fontSize="14px" minH="28px">
+        <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px" fontSize="small" minH="28px">
           <Link to={`../build-sheet?revision=${state.revision.number}`} relative="path" aria-label={`Sheet of ${state.name}`}>
             Sheet
           </Link>
@@ -212,27 +213,13 @@ function StateRow({ state, on, disabled, onLook }: RowProps) {
 /** Takes the job back to a named state, as a change that can be undone. */
 function RestoreRevision({ revision }: { revision: Revision }) {
   const [refused, setRefused] = useState('')
-  const back = () => {
-    const { units, parts, operations } = shopStore.getState()
-    const lookup = {
-      unit: (id: string) => units.find((unit) => unit.id === id),
-      part: (id: string) => parts.get(id),
-      operation: (id: string) => operations.get(id),
-    }
-    const checked = checkJob(revision.file.job, lookup)
-    setRefused(checked.ok ? '' : `It can’t be restored: ${checked.problems.map((p) => p.sentence).join(' ')}`)
-    if (checked.ok) change(() => checked.value)
-  }
+  const back = () => setRefused(restoreRevision(revision) ?? '')
   return (
     <Box>
       <OutlineButton onClick={back} data-testid="put-back">
         {`Restore ${revisionName(revision)}`}
       </OutlineButton>
-      {refused && (
-        <Text role="alert" color="break" fontSize="13.5px">
-          {refused}
-        </Text>
-      )}
+      {refused && <ProblemText>{refused}</ProblemText>}
     </Box>
   )
 }

@@ -37,7 +37,6 @@ import {
   typeInBrief,
   type BriefDraft,
 } from '../state/brief-draft.js'
-import { change } from '../state/job.js'
 import { answerFor, misfitsOf } from '../state/verdicts.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
@@ -53,6 +52,7 @@ import { JobFields } from './JobFields.js'
 import { MatingPartFields } from './MatingPartFields.js'
 import { VehicleFields } from './VehicleFields.js'
 import { briefField } from './brief-field.js'
+import { setVariant } from '../state/commands.js'
 
 const labeledOptions = <K extends string>(keys: readonly K[], words: Record<K, string>) => keys.map((key) => [key, words[key]] as const)
 
@@ -75,15 +75,15 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
   const { brief } = draft
   const answer = answerFor(content)
   return (
-    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+    <Box px="3.5" pb="5" maxW="1280px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answer} />
       {draft.problems.length > 0 && <Pending content={content} draft={draft} />}
       <DynoImportButton content={content} />
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 10fr) minmax(0, 13fr)' }} gap="10px">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 10fr) minmax(0, 13fr)' }} gap="2.5">
         <Box>
           <JobFields content={content} />
           <Panel title="Engine" aside={<Form draft={draft} />}>
-            <Flex gap="12px" align="end" wrap="wrap">
+            <Flex gap="3" align="end" wrap="wrap">
               <SelectField
                 label="Engine type"
                 width="220px"
@@ -93,7 +93,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
               />
               <DynoButton />
             </Flex>
-            <Box mt="10px">
+            <Box mt="2.5">
               <EngineFigures engine={brief.engine} problems={draft.problems} />
             </Box>
             <EngineFacts engine={brief.engine} problems={draft.problems} />
@@ -148,25 +148,21 @@ function WhichVariant({ content, unit }: { content: JobContent; unit: Unit }) {
   )
   const sides = [...unit.variants, { id: null, name: 'unknown', tell: 'Variant-specific parts are not flagged.' }]
   return (
-    <Panel title={`${unit.name} variant`} mt="10px" data-testid="variants">
+    <Panel title={`${unit.name} variant`} mt="2.5" data-testid="variants">
       {sides.map(({ id, name, tell }) => (
-        <Flex key={name} gap="10px" align="baseline" py="3px">
+        <Flex key={name} gap="2.5" align="baseline" py="1">
           <Box width="130px" flexShrink={0}>
-            <ToggleButton
-              on={content.variantId === id}
-              onPick={() => change((job) => (job.variantId === id ? job : { ...job, variantId: id }))}
-              testId={`variant-${id ?? 'unknown'}`}
-            >
+            <ToggleButton on={content.variantId === id} onPick={() => setVariant(id)} testId={`variant-${id ?? 'unknown'}`}>
               {name}
             </ToggleButton>
           </Box>
-          <Text fontSize="14px" lineHeight="1.35">
+          <Text fontSize="small" lineHeight="1.35">
             {tell}
           </Text>
         </Flex>
       ))}
       {unfit.map((misfit) => (
-        <Text key={misfitKey(misfit)} fontSize="14px" color="break" fontWeight={600}>
+        <Text key={misfitKey(misfit)} fontSize="small" color="break" fontWeight={600}>
           ▲ {misfitSentence(misfit, unit)}
         </Text>
       ))}
@@ -179,8 +175,8 @@ function UseAndLimits({ draft, unit }: { draft: BriefDraft; unit: Unit }) {
   const { brief } = draft
   const problemAt = (path: string) => draft.problems.find((p) => p.path === path)?.sentence
   return (
-    <Panel title="Use and limits" mt="10px">
-      <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
+    <Panel title="Use and limits" mt="2.5">
+      <Grid templateColumns="1fr 1fr" rowGap="2.5" columnGap="4" alignItems="start">
         <SelectField
           label="Use"
           width="100%"
@@ -241,8 +237,8 @@ function LockedGears({ brief, unit }: { brief: Brief; unit: Unit }) {
   const turned = (id: string) => able.filter((each) => (each === id ? !wanted.includes(id) : wanted.includes(each)))
   const pick = (ids: readonly string[]) => void typeInBrief('lockedIn', ids.length === able.length ? undefined : ids)
   return (
-    <Flex mt="12px" gap="8px" align="center" wrap="wrap" role="group" aria-label="Converter locked at full power in">
-      <Text fontSize="13.5px" color="inkSoft">
+    <Flex mt="3" gap="2" align="center" wrap="wrap" role="group" aria-label="Converter locked at full power in">
+      <Text fontSize="note" color="inkSoft">
         Converter locked at full power in
       </Text>
       {able.map((id) => (
@@ -257,8 +253,8 @@ function LockedGears({ brief, unit }: { brief: Brief; unit: Unit }) {
 /** Hold a power, or say what it holds. */
 function Question({ open }: { open: boolean }) {
   return (
-    <Flex mt="12px" gap="8px" align="center" wrap="wrap">
-      <Text fontSize="13.5px" color="inkSoft">
+    <Flex mt="3" gap="2" align="center" wrap="wrap">
+      <Text fontSize="note" color="inkSoft">
         Goal
       </Text>
       <ToggleButton on={!open} onPick={() => typeInBrief('openQuestion', false)}>
@@ -275,7 +271,7 @@ function Question({ open }: { open: boolean }) {
 function Form({ draft }: { draft: BriefDraft }) {
   const { engine } = draft.brief
   return (
-    <Flex gap="5px" role="group" aria-label="Engine data type">
+    <Flex gap="1.5" role="group" aria-label="Engine data type">
       <ToggleButton
         on={engine.form === 'headline'}
         onPick={() => engine.form === 'points' && typeInBrief('engine', inForm(engine, 'headline'))}
@@ -296,7 +292,7 @@ function Form({ draft }: { draft: BriefDraft }) {
 
 function Legend() {
   return (
-    <Text fontSize="13.5px" color="inkSoft">
+    <Text fontSize="note" color="inkSoft">
       <Text as="span" color="torque" fontWeight={600}>
         {`torque, ${shownUnit('lb-ft')}`}
       </Text>
@@ -318,10 +314,10 @@ function Pending({ content, draft }: { content: JobContent; draft: BriefDraft })
       bg="breakWash"
       borderWidth="1px"
       borderColor="break"
-      px="12px"
-      py="6px"
-      mb="10px"
-      gap="12px"
+      px="3"
+      py="1.5"
+      mb="2.5"
+      gap="3"
       align="center"
       wrap="wrap"
       data-testid="brief-pending"

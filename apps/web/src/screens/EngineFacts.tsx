@@ -8,6 +8,7 @@ import { ToggleButton } from '../ui/ToggleButton.js'
 import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { briefField, type ProblemAt } from './brief-field.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface FactsProps {
   readonly engine: BriefEngine
@@ -21,7 +22,7 @@ export function EngineFacts({ engine, problems }: FactsProps) {
     <>
       <Measured measured={engine.measured ?? PLAIN} problemAt={problemAt} />
       <BoostFields engine={engine} problemAt={problemAt} />
-      <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start" mt="10px">
+      <Grid templateColumns="1fr 1fr" rowGap="2.5" columnGap="4" alignItems="start" mt="2.5">
         <QuantityField
           label="Cylinders"
           digits={0}
@@ -46,8 +47,8 @@ export function EngineFacts({ engine, problems }: FactsProps) {
 const PLAIN: Measurement = { at: 'flywheel', correction: 'none' }
 
 const Group = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Box mt="12px" borderTopWidth="1px" borderColor="ruleSoft" pt="6px">
-    <Text fontFamily="heading" fontSize="15px" fontWeight={600} mb="2px">
+  <Box mt="3" borderTopWidth="1px" borderColor="ruleSoft" pt="1.5">
+    <Text textStyle="caption" mb="0.5">
       {title}
     </Text>
     {children}
@@ -71,7 +72,7 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
   )
   return (
     <Group title="How it was measured">
-      <Grid templateColumns="1fr 1fr" gap="8px 16px" alignItems="start">
+      <Grid templateColumns="1fr 1fr" rowGap="2" columnGap="4" alignItems="start">
         <SelectField
           label="Measured"
           width="100%"
@@ -100,14 +101,9 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
           field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
       </Grid>
       {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map(
-        (path) =>
-          problemAt(path) && (
-            <Text key={path} role="alert" color="break" fontSize="13.5px">
-              {problemAt(path)}
-            </Text>
-          ),
+        (path) => problemAt(path) && <ProblemText key={path}>{problemAt(path)}</ProblemText>,
       )}
-      {measured.from && <Text fontSize="13px" color="inkSoft" mt="2px">{`From ${measured.from}.`}</Text>}
+      {measured.from && <Text fontSize="note" color="inkSoft" mt="0.5">{`From ${measured.from}.`}</Text>}
     </Group>
   )
 }
@@ -120,7 +116,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
   if (!boost && !usual) return null
   return (
     <Group title="Boost">
-      <Flex gap="6px" mb="6px">
+      <Flex gap="1.5" mb="1.5">
         <ToggleButton on={!boost} onPick={() => typeInBrief('engine.boost', undefined)}>
           Instant
         </ToggleButton>
@@ -129,7 +125,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
         </ToggleButton>
       </Flex>
       {boost && (
-        <Grid templateColumns="1fr 1fr 1fr" gap="8px 12px" alignItems="start">
+        <Grid templateColumns="1fr 1fr 1fr" rowGap="2" columnGap="3" alignItems="start">
           <QuantityField
             label="Boost threshold"
             unit="rpm"
@@ -147,7 +143,7 @@ function BoostFields({ engine, problemAt }: { engine: BriefEngine; problemAt: Pr
             testId="boost-lag"
           />
           {boost.offPoints ? (
-            <Text fontSize="13.5px" color="inkSoft" alignSelf="end">
+            <Text fontSize="note" color="inkSoft" alignSelf="end">
               {`${boost.offPoints.length} off-boost points`}
               <TextButton height="24px" onClick={() => typeInBrief('engine.boost.offPoints', undefined)}>
                 Remove

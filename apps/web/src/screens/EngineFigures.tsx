@@ -14,6 +14,7 @@ import { Trash2 } from 'lucide-react'
 import { typeInBrief } from '../state/brief-draft.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
 import { QuantityField } from '../ui/QuantityField.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 const HEADLINE: readonly (readonly [keyof Headline, string, UnitName])[] = [
   ['peakTorqueNm', 'Peak torque', 'lb-ft'],
@@ -35,7 +36,7 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
   if (engine.form === 'points' && engine.points.length > MOST_TYPED) return <ManyPoints points={engine.points} />
   if (engine.form === 'points') return <Points points={engine.points} problemAt={problemAt} />
   return (
-    <Grid templateColumns="1fr 1fr" gap="10px 16px" alignItems="start">
+    <Grid templateColumns="1fr 1fr" rowGap="2.5" columnGap="4" alignItems="start">
       {HEADLINE.map(([key, label, unit]) => (
         <QuantityField
           key={key}
@@ -56,7 +57,7 @@ export function EngineFigures({ engine, problems }: FiguresProps) {
         problem={problemAt('engine.headline.idleTorqueNm')}
         onCommit={(v) => void typeInBrief('engine.headline.idleTorqueNm', v ?? undefined)}
       />
-      <Text fontSize="13px" color="inkSoft" alignSelf="end" pb="10px">
+      <Text fontSize="note" color="inkSoft" alignSelf="end" pb="2.5">
         {`Blank = ${IDLE_TORQUE_SHARE} × peak torque (typical value).`}
       </Text>
       <Box gridColumn="1 / -1">
@@ -87,8 +88,8 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
   const thinned = Array.from({ length: THINNED }, (_, i) => points[Math.round((i * last) / (THINNED - 1))] as CurvePoint)
   return (
     <Box data-testid="points">
-      <Flex gap="10px" align="center" mb="4px">
-        <Text fontSize="14px">{`${points.length} measured points, as entered.`}</Text>
+      <Flex gap="2.5" align="center" mb="1">
+        <Text fontSize="small">{`${points.length} measured points, as entered.`}</Text>
         <OutlineButton size="sm" minH="32px" onClick={() => typeInBrief('engine.points', thinned)} data-testid="thin-points">
           {`Reduce to ${THINNED} points for editing`}
         </OutlineButton>
@@ -97,7 +98,7 @@ function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
         maxH="220px"
         overflowY="auto"
         fontFamily="figures"
-        fontSize="15px"
+        fontSize="body"
         tabIndex={0}
         role="group"
         aria-label="Measured points"
@@ -117,11 +118,11 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
   const last = points[points.length - 1]
   return (
     <Box data-testid="points">
-      <Grid templateColumns="1fr 1fr 44px" gap="4px 10px" alignItems="start">
-        <Text fontSize="13.5px" color="inkSoft">
+      <Grid templateColumns="1fr 1fr 44px" rowGap="1" columnGap="2.5" alignItems="start">
+        <Text fontSize="note" color="inkSoft">
           Engine speed, rpm
         </Text>
-        <Text fontSize="13.5px" color="inkSoft">
+        <Text fontSize="note" color="inkSoft">
           {`Torque as measured, ${shownUnit('lb-ft')}`}
         </Text>
         <span />
@@ -129,12 +130,8 @@ function Points({ points, problemAt }: { points: readonly CurvePoint[]; problemA
           <Row key={i} i={i} point={point} problemAt={problemAt} onRemove={() => set(points.filter((_, k) => k !== i))} />
         ))}
       </Grid>
-      {problemAt('engine.points') && (
-        <Text role="alert" color="break" fontSize="13.5px" mt="4px">
-          {problemAt('engine.points')}
-        </Text>
-      )}
-      <Flex mt="8px">
+      {problemAt('engine.points') && <ProblemText mt="1">{problemAt('engine.points')}</ProblemText>}
+      <Flex mt="2">
         <OutlineButton
           onClick={() =>
             set([...points, { speedRadPerS: (last?.speedRadPerS ?? STEP) + STEP, torqueNm: last?.torqueNm ?? toSi(300, 'lb-ft') }])

@@ -1,28 +1,21 @@
 import { Field, Flex } from '@chakra-ui/react'
 import type { JobContent } from '@plucky/contract'
 import { useState, type KeyboardEvent } from 'react'
-import { change } from '../state/job.js'
+import { renameJob, setCustomer } from '../state/commands.js'
 import { Panel } from '../ui/panel.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 
 /** Name of the job, and for whom it is built. */
 export const JobFields = ({ content }: { content: JobContent }) => (
-  <Panel title="Job and customer" mb="10px">
-    <Flex gap="12px">
-      <TextField
-        key={`name ${content.name}`}
-        label="Job name"
-        value={content.name}
-        most={60}
-        onCommit={(name) => name !== '' && change((job) => ({ ...job, name }))}
-        testId="job-name"
-      />
+  <Panel title="Job and customer" mb="2.5">
+    <Flex gap="3">
+      <TextField key={`name ${content.name}`} label="Job name" value={content.name} most={60} onCommit={renameJob} testId="job-name" />
       <TextField
         key={`customer ${content.customer ?? ''}`}
         label="Customer"
         value={content.customer ?? ''}
         most={80}
-        onCommit={(customer) => change((job) => ({ ...job, customer }))}
+        onCommit={setCustomer}
         testId="job-customer"
       />
     </Flex>
@@ -33,7 +26,7 @@ interface TextFieldProps {
   readonly label: string
   readonly value: string
   readonly most: number
-  readonly onCommit: (text: string) => unknown
+  readonly onCommit: (text: string) => string | void
   readonly testId: string
 }
 
@@ -42,14 +35,15 @@ function TextField({ label, value, most, onCommit, testId }: TextFieldProps) {
   const [typed, setTyped] = useState(value)
   const commit = () => {
     if (typed.trim() === value) return
-    if (onCommit(typed.trim()) === false) setTyped(value)
+    const refused = onCommit(typed.trim())
+    if (refused) setTyped(value)
   }
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Enter') commit()
     if (event.key === 'Escape') setTyped(value)
   }
   return (
-    <Field.Root gap="2px">
+    <Field.Root gap="0.5">
       <FieldLabel>{label}</FieldLabel>
       <TextBox
         maxLength={most}

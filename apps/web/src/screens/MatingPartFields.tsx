@@ -42,15 +42,15 @@ const SHAPES = [
 
 /** Buttons that fill in typical certificate rules of a class. Every field stays editable. */
 const UsualClasses = () => (
-  <Flex gap="6px" mb="6px" wrap="wrap" align="center">
-    <Text fontSize="13.5px" color="inkSoft">
+  <Flex gap="1.5" mb="1.5" wrap="wrap" align="center">
+    <Text fontSize="note" color="inkSoft">
       Typical:
     </Text>
     {USUAL_CLASSES.map(({ id, rule }) => (
       <TextButton
         key={id}
         height="24px"
-        fontSize="13.5px"
+        fontSize="note"
         onClick={() => Object.entries(rule).forEach(([field, value]) => void typeInBrief(`ruleBook.${field}`, value))}
         data-testid={`class-${id}`}
       >
@@ -94,13 +94,13 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
     </TextButton>
   )
   return (
-    <Panel title={title} mt="10px" aside={value && leave}>
+    <Panel title={title} mt="2.5" aside={value && leave}>
       {value ? (
         <Box>
           {key === 'ruleBook' && <UsualClasses />}
           <ShapeForm dto={dto} value={value as unknown as Record<string, unknown>} path={key} form={form} />
           {waiting > 0 && (
-            <Text fontSize="14px" mt="4px" role="status" data-testid={`waiting-${key}`}>
+            <Text fontSize="small" mt="1" role="status" data-testid={`waiting-${key}`}>
               {`${waiting === 1 ? 'One more field' : `${waiting} more fields`} to enter before this counts. It is not saved yet.`}
             </Text>
           )}
@@ -110,7 +110,7 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
           {add}
         </OutlineButton>
       )}
-      <Text fontSize="13.5px" color="inkSoft" mt="4px">
+      <Text fontSize="note" color="inkSoft" mt="1">
         {why}
       </Text>
     </Panel>

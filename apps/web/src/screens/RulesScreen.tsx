@@ -1,7 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import {
-  checkShape,
-  HouseRulesDto,
   RULE_GROUPS,
   RULE_QUESTIONS,
   ruleSections,
@@ -9,17 +7,15 @@ import {
   sidesOf,
   specHeldInWords,
   stationName,
-  toProblem,
   type JobContent,
   type RuleEntry,
   type RuleGroup,
   type RuleQuestion,
   type RuleSide,
 } from '@plucky/contract'
-import { DEFAULT_RULES, keysOf, ruleFaults, type HouseRules, type Unit } from '@plucky/core'
+import { DEFAULT_RULES, keysOf, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { memo } from 'react'
-import { change } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -27,6 +23,7 @@ import { QuantityField } from '../ui/QuantityField.js'
 import { SelectField } from '../ui/SelectField.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { VerdictHeading } from '../ui/VerdictHeading.js'
+import { setRules } from '../state/commands.js'
 
 interface RulesProps {
   readonly content: JobContent
@@ -38,9 +35,9 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
   const answer = answerFor(content)
   const own = !equal(content.rules, DEFAULT_RULES)
   return (
-    <Box px="14px" pb="20px" maxW="1280px" mx="auto">
+    <Box px="3.5" pb="5" maxW="1280px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answer} />
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }} gap="2.5" alignItems="start">
         <Box>
           {RULE_QUESTIONS.map((question, i) => (
             <Panel key={question.key} title={question.rule.question} mt={i ? '10px' : 0}>
@@ -58,8 +55,6 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
   )
 })
 
-const record = (rules: HouseRules) => change((job) => ({ ...job, rules }))
-
 /** Both sides of a question, the reasons of each, and the answer of this job under each. */
 function Sides({ question: { key, rule }, content, unit }: RulesProps & { question: RuleQuestion }) {
   return sidesOf(rule).map((value) => {
@@ -70,13 +65,13 @@ function Sides({ question: { key, rule }, content, unit }: RulesProps & { questi
     const first = answer?.outcome === 'answered' ? answer.breakingOrder[0] : undefined
     const words = `${specHeldInWords(answer)}${first ? `, weakest link ${stationName(unit, first)}` : ''}`
     return (
-      <Flex key={value} gap="10px" align="baseline" py="5px" borderTopWidth="1px" borderColor="ruleSoft">
+      <Flex key={value} gap="2.5" align="baseline" py="1.5" borderTopWidth="1px" borderColor="ruleSoft">
         <Box width="142px" flexShrink={0}>
-          <ToggleButton on={on} onPick={() => record(rules)} testId={`rule-${key}-${value}`}>
+          <ToggleButton on={on} onPick={() => setRules(rules)} testId={`rule-${key}-${value}`}>
             {name}
           </ToggleButton>
         </Box>
-        <Text fontSize="14px" flex="1" lineHeight="1.35">
+        <Text fontSize="small" flex="1" lineHeight="1.35">
           {why}
           <Text as="span" display="block" color="torque" fontWeight={600}>
             {`${on ? 'Current' : 'Would be'}: ${words}.`}
@@ -93,18 +88,18 @@ function Group({ group, rules, first, own }: { group: RuleGroup; rules: HouseRul
   return (
     <Panel title={title} {...(note ? { note } : {})} mt={first ? 0 : '10px'} aside={first && own && <Reset />}>
       {explanation && (
-        <Text fontSize="13.5px" color="inkSoft" mb="6px">
+        <Text fontSize="note" color="inkSoft" mb="1.5">
           {explanation}
         </Text>
       )}
       {ruleSections(group).map(({ heading, entries }, i) => (
         <Box key={heading ?? i} mt={i ? '10px' : 0}>
           {heading && (
-            <Text fontSize="13.5px" color="inkSoft">
+            <Text fontSize="note" color="inkSoft">
               {heading}
             </Text>
           )}
-          <Grid templateColumns="1fr 1fr 1fr" gap="6px 14px" alignItems="end">
+          <Grid templateColumns="1fr 1fr 1fr" rowGap="1.5" columnGap="3.5" alignItems="end">
             {entries.map((entry) => (
               <Entry key={idOf(entry)} entry={entry} rules={rules} />
             ))}
@@ -116,7 +111,7 @@ function Group({ group, rules, first, own }: { group: RuleGroup; rules: HouseRul
 }
 
 const Reset = () => (
-  <OutlineButton size="sm" onClick={() => record(DEFAULT_RULES)} data-testid="rules-default">
+  <OutlineButton size="sm" onClick={() => setRules(DEFAULT_RULES)} data-testid="rules-default">
     Reset to defaults
   </OutlineButton>
 )
@@ -126,7 +121,7 @@ const idOf = ({ key, sub }: RuleEntry) => (sub === undefined ? key : `${key}.${s
 /** Field of a figure, or list of a few words. */
 function Entry({ entry, rules }: { entry: RuleEntry; rules: HouseRules }) {
   const { rule } = entry
-  const set = (value: unknown) => recordChecked(withValue(rules, entry, value))
+  const set = (value: unknown) => setRules(withValue(rules, entry, value))
   const value = valueOf(rules, entry)
   const testId = `rule-${idOf(entry)}`
   if ('choices' in rule) {
@@ -154,14 +149,4 @@ function valueOf(rules: HouseRules, { key, sub }: RuleEntry): unknown {
 function withValue(rules: HouseRules, { key, sub }: RuleEntry, value: unknown): unknown {
   const before = rules[key]
   return { ...rules, [key]: sub !== undefined && typeof before === 'object' ? { ...before, [sub]: value } : value }
-}
-
-/** Records rules that pass the checks. Otherwise the reason. */
-function recordChecked(rules: unknown): string | undefined {
-  const checked = checkShape(HouseRulesDto, rules)
-  if (!checked.ok) return checked.problems[0]?.sentence
-  const [crossed] = ruleFaults(checked.value)
-  if (crossed) return toProblem(crossed).sentence
-  record(checked.value)
-  return undefined
 }

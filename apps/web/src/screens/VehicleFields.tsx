@@ -26,11 +26,11 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
   const { vehicle } = brief
   if (!vehicle)
     return (
-      <Panel title="Vehicle" mt="10px">
+      <Panel title="Vehicle" mt="2.5">
         <OutlineButton onClick={() => typeInBrief('vehicle', FIRST)} data-testid="add-vehicle">
           Enter axle ratio and tire
         </OutlineButton>
-        <Text fontSize="13.5px" color="inkSoft" mt="4px">
+        <Text fontSize="note" color="inkSoft" mt="1">
           Needed for flash stall, cruise slip, top speed and the tire limit.
         </Text>
       </Panel>
@@ -50,14 +50,14 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
   return (
     <Panel
       title="Vehicle"
-      mt="10px"
+      mt="2.5"
       aside={
         <TextButton height="22px" onClick={() => typeInBrief('vehicle', undefined)}>
           Remove
         </TextButton>
       }
     >
-      <Grid templateColumns="1fr 1fr 1fr" gap="8px 14px" alignItems="start">
+      <Grid templateColumns="1fr 1fr 1fr" rowGap="2" columnGap="3.5" alignItems="start">
         {field('finalDrive', 'Axle ratio', 2)}
         {field('tyreRadiusM', 'Tire radius, loaded', 1, 'in')}
         {field('cruiseMPerS', `Cruise speed (blank = ${Math.round(toShown(USUAL_CRUISE_M_PER_S, 'mph'))})`, 0, 'mph')}
@@ -65,7 +65,7 @@ export function VehicleFields({ brief, problems }: { brief: Brief; problems: rea
         {field('rollingShare', 'Rolling resistance, fraction of weight (blank = by use)', 3)}
         <TyreFields vehicle={vehicle} field={field} />
       </Grid>
-      <Text fontSize="13.5px" color="inkSoft" mt="6px" data-testid="tires-lack">
+      <Text fontSize="note" color="inkSoft" mt="1.5" data-testid="tires-lack">
         {refused
           ? 'Tire limit: fix the marked figure first.'
           : tyresLackSentence(brief) ||

@@ -1,3 +1,4 @@
+import { RuledTable } from '../ui/RuledTable.js'
 import { memo } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
@@ -70,7 +71,7 @@ const Table = memo(function Table({
   const cell = (row: Row, judged: Judged | undefined) => (judged ? row.of(judged) : '—')
   return (
     <>
-      <table data-testid="shaft-figures">
+      <RuledTable data-testid="shaft-figures">
         <thead>
           <tr>
             <th>Shaft</th>
@@ -96,7 +97,7 @@ const Table = memo(function Table({
             )
           })}
         </tbody>
-      </table>
+      </RuledTable>
       {leftOut && <p>The manufacturer rating is ignored because the shaft has been changed.</p>}
       <Notes unit={unit} judged={tried ?? fitted} />
     </>

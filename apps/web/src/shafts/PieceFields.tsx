@@ -78,7 +78,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
   const list = { section: shaft.sections, hole: shaft.holes ?? [], groove: shaft.grooves ?? [] }[piece.kind]
   const here: Piece = piece.index < list.length ? piece : { kind: 'section', index: 0 }
   return (
-    <Flex mt="8px" gap="8px" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="6px" data-testid="piece">
+    <Flex mt="2" gap="2" wrap="wrap" align="start" borderTopWidth="1px" borderColor="ruleSoft" pt="1.5" data-testid="piece">
       <SelectField
         label="Feature"
         value={`${here.kind}-${here.index}`}
@@ -147,7 +147,7 @@ function SectionFields({ unit, shaft, index }: { unit: Unit; shaft: ShaftGeometr
         without={(s) => withoutField(s, index, 'filletRadiusM')}
       />
       {section.spline && <SplineFields unit={unit} spline={section.spline} index={index} />}
-      <Flex gap="2px" wrap="wrap" align="center" width="100%">
+      <Flex gap="0.5" wrap="wrap" align="center" width="100%">
         {ADDITIONS.map(({ word, kind, add, indexOf, testId }) => (
           <TextButton
             key={kind}
@@ -282,7 +282,7 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
         options={Object.entries(HOLE_EDGE_WORDS)}
         onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))}
       />
-      <TextButton mt="28px" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">
+      <TextButton mt="7" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">
         Remove
       </TextButton>
     </>
@@ -307,7 +307,7 @@ function GrooveFields({ shaft, index }: { shaft: ShaftGeometry; index: number })
         to={(bottomDiameterM) => (s) => setGroove(s, index, { bottomDiameterM })}
       />
       <Size label="radius" value={groove.radiusM} to={(radiusM) => (s) => setGroove(s, index, { radiusM })} />
-      <TextButton mt="28px" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">
+      <TextButton mt="7" onClick={() => change((s) => remove(s, { kind: 'groove', index }))} data-testid="remove-piece">
         Remove
       </TextButton>
     </>

@@ -16,7 +16,6 @@ import { viewStore } from '../state/view.js'
 import { TextButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { Panel } from '../ui/panel.js'
-import { PLAIN_TABLE } from '../ui/plain-table.js'
 import { VerdictHeading } from '../ui/VerdictHeading.js'
 import { Figures } from './Figures.js'
 import { PieceFields } from './PieceFields.js'
@@ -36,7 +35,7 @@ export function ShaftScreen({ content, unit }: ScreenProps) {
   const chosen = useStore(viewStore, (view) => view.station)
   const station = stations.find(({ id }) => id === chosen) ?? stations.find(({ id }) => id === 'input-shaft') ?? stations[0]
   return (
-    <Box px="14px" pb="16px" maxW="1680px" mx="auto">
+    <Box px="3.5" pb="4" maxW="1680px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answerFor(content)} />
       {station ? (
         <OnBench content={content} unit={unit} station={station} stations={stations} />
@@ -56,8 +55,8 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
   const duty = cases.find(({ id }) => id === caseId) ?? cases[0]
   return (
     <Box onKeyDown={trialKeys(shaftBench)}>
-      <Flex gap="6px" wrap="wrap" mb="6px" align="center" justify="space-between">
-        <Flex gap="5px" role="group" aria-label="Shafts in this transmission" wrap="wrap">
+      <Flex gap="1.5" wrap="wrap" mb="1.5" align="center" justify="space-between">
+        <Flex gap="1.5" role="group" aria-label="Shafts in this transmission" wrap="wrap">
           {stations.map(({ id, name }) => (
             <ToggleButton
               key={id}
@@ -78,12 +77,9 @@ function OnBench({ content, unit, station, stations }: ScreenProps & { station: 
 
 /** Styles stand here once, so that figures that follow a drag are drawn fast. */
 const FIGURES = {
-  '& table': { ...PLAIN_TABLE },
   '& td': { verticalAlign: 'top !important' },
-  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '14.5px', width: '31%' },
-  '& .short': { color: 'break', fontWeight: 700 },
+  '& td:not(:first-of-type)': { width: '31%' },
   '& .same': { color: 'inkSoft' },
-  '& .changed': { color: 'torque', fontWeight: 700 },
   '& button': {
     textAlign: 'left',
     textDecoration: 'underline',
@@ -95,7 +91,7 @@ const FIGURES = {
     lineHeight: '1.25',
     verticalAlign: 'top',
   },
-  '& p': { fontSize: '13.5px', marginTop: '3px', lineHeight: '1.3', color: 'inkSoft' },
+  '& p': { fontSize: 'note', marginTop: '3px', lineHeight: '1.3', color: 'inkSoft' },
   '& p.short, & p.said': { fontWeight: 600 },
   '& p.said': { color: 'ink' },
 } as const
@@ -117,7 +113,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
     [shop, unit, station.id],
   )
   return (
-    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="8px" alignItems="start">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' }} gap="2" alignItems="start">
       <Box minW="0">
         <Panel
           title={`Shaft: ${station.name}`}
@@ -129,7 +125,7 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
           {lies && <PieceForm unit={unit} />}
         </Panel>
         {lies && (
-          <Panel title="What if" note="applies to all sections" mt="8px">
+          <Panel title="What if" note="applies to all sections" mt="2">
             <WholeForm steelOfFitted={part?.geometry.steelId} />
           </Panel>
         )}
@@ -148,11 +144,11 @@ const Work = memo(function Work({ content, unit, station, duty }: WorkProps) {
           <Follows content={content} unit={unit} station={station} fitted={fitted} duty={duty} />
         </Panel>
         {lies && (
-          <Panel title="Save as a part" mt="8px">
+          <Panel title="Save as a part" mt="2">
             <ShelfForm content={content} unit={unit} station={station} />
           </Panel>
         )}
-        <Text mt="6px" fontSize="13.5px" color="inkSoft" lineHeight="1.3">
+        <Text mt="1.5" fontSize="note" color="inkSoft" lineHeight="1.3">
           {CAUTIONS.estimates}
         </Text>
       </Box>

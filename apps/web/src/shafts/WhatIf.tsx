@@ -40,7 +40,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
   const bore = alike(shaft.sections, (s) => s.boreDiameterM)
   return (
     <>
-      <Flex gap="8px" wrap="wrap" align="start">
+      <Flex gap="2" wrap="wrap" align="start">
         <SelectField
           label="steel"
           width="310px"
@@ -62,7 +62,7 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
         {splines.length > 0 && <Splines splines={splines} />}
         {holes.length > 0 && <Holes holes={holes} />}
       </Flex>
-      <Flex gap="8px" wrap="wrap" align="start" mt="6px">
+      <Flex gap="2" wrap="wrap" align="start" mt="1.5">
         <HardnessInHand hardness={shaft.hardness} />
         <OwnCertificate certified={shaft.certified} />
       </Flex>
@@ -100,7 +100,7 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
         options={pickable(runOut, RUN_OUT_WORDS)}
         onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))}
       />
-      <Flex gap="0" direction="column" mt="10px">
+      <Flex gap="0" direction="column" mt="2.5">
         <TextButton onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">
           One more tooth
         </TextButton>
@@ -137,7 +137,7 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
         onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))}
         testId="what-edge"
       />
-      <Flex gap="0" direction="column" mt="10px">
+      <Flex gap="0" direction="column" mt="2.5">
         <TextButton onClick={() => change(scaled(0.8))} data-testid="smaller-holes">
           Holes 20% smaller
         </TextButton>
@@ -199,7 +199,7 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
 function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }) {
   if (!certified)
     return (
-      <TextButton onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="28px" data-testid="own-certificate">
+      <TextButton onClick={() => change((s) => ({ ...s, certified: ownOf(s) }))} mt="7" data-testid="own-certificate">
         Enter a material certificate
       </TextButton>
     )
@@ -219,7 +219,7 @@ function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }
         to={(ultimatePa) => set({ ultimatePa })}
         testId="what-tensile"
       />
-      <TextButton mt="28px" onClick={() => change((s) => without(s, 'certified'))}>
+      <TextButton mt="7" onClick={() => change((s) => without(s, 'certified'))}>
         Back to grade minimums
       </TextButton>
     </>
@@ -230,7 +230,7 @@ function OwnCertificate({ certified }: { certified: CertifiedSteel | undefined }
 function CertificateName({ name, onName }: { name: string; onName: (name: string) => void }) {
   const [typed, setTyped] = useState(name)
   return (
-    <Field.Root width="130px" gap="2px">
+    <Field.Root width="130px" gap="0.5">
       <FieldLabel>certificate</FieldLabel>
       <TextBox
         value={typed}

@@ -1,19 +1,9 @@
+import { RuledTable } from '../ui/RuledTable.js'
 import { Box, chakra, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import type { Sheet } from '@plucky/contract'
 import type { ReactNode } from 'react'
 import { TableHead } from '../ui/TableHead.js'
 import { Unbroken } from '../ui/Unbroken.js'
-
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  fontSize: '13px',
-  '& th': { textAlign: 'left', fontWeight: 600, fontFamily: 'heading', fontSize: '14px', borderBottom: '2px solid', padding: '2px 5px' },
-  '& td': { padding: '3px 5px', verticalAlign: 'top', borderBottom: '1px solid', borderColor: 'rule', lineHeight: '1.25' },
-  '& .figure': { fontFamily: 'figures', fontSize: '14.5px', whiteSpace: 'nowrap' },
-  '& .soft': { color: 'inkSoft' },
-  '& .changed': { fontWeight: 700 },
-} as const
 
 /** A sheet on the screen and on paper: one page, black on white when printed. */
 export function SheetPage({ sheet }: { sheet: Sheet }) {
@@ -24,33 +14,33 @@ export function SheetPage({ sheet }: { sheet: Sheet }) {
       bg="sheet"
       borderWidth="1px"
       borderColor="rule"
-      px={{ base: '12px', md: '28px' }}
-      py="20px"
+      px={{ base: '3', md: '7' }}
+      py="5"
       overflowX="auto"
       data-testid="sheet"
     >
-      <Flex justify="space-between" align="baseline" gap="16px" borderBottomWidth="2px" borderColor="ink" pb="4px">
-        <Heading as="h1" fontSize="26px" fontWeight={700} lineHeight="1.1">
+      <Flex justify="space-between" align="baseline" gap="4" borderBottomWidth="2px" borderColor="ink" pb="1">
+        <Heading as="h1" textStyle="page" lineHeight="1.1">
           {sheet.title}
         </Heading>
-        <Text fontSize="14px" textAlign="right">
+        <Text fontSize="small" textAlign="right">
           {`${sheet.unit}; ${sheet.revision}`}
         </Text>
       </Flex>
-      <Text fontFamily="heading" fontSize="21px" fontWeight={600} lineHeight="1.2" mt="6px" data-testid="sheet-sentence">
+      <Text fontFamily="heading" fontSize="title" fontWeight={600} lineHeight="1.2" mt="1.5" data-testid="sheet-sentence">
         <Unbroken>{sheet.sentence}</Unbroken>
       </Text>
-      <Text fontSize="13.5px" color="inkSoft">
+      <Text fontSize="note" color="inkSoft">
         {sheet.besides}
       </Text>
       {sheet.warnings.map((warning) => (
-        <Text key={warning} fontSize="13.5px" color="break" fontWeight={600}>
+        <Text key={warning} fontSize="note" color="break" fontWeight={600}>
           ▲ {warning}
         </Text>
       ))}
       <Brief rows={sheet.brief} />
       <Stations sheet={sheet} />
-      <Grid templateColumns="minmax(0, 1.15fr) minmax(0, 1fr)" gap="6px 22px" mt="8px">
+      <Grid templateColumns="minmax(0, 1.15fr) minmax(0, 1fr)" rowGap="1.5" columnGap="6" mt="2">
         <Bill sheet={sheet} />
         <Box>
           <Listed title="Mating parts" lines={sheet.together} none="No mating requirements." />
@@ -67,7 +57,7 @@ export function SheetPage({ sheet }: { sheet: Sheet }) {
 
 function Brief({ rows }: { rows: Sheet['brief'] }) {
   return (
-    <Flex wrap="wrap" gap="1px 18px" mt="6px" fontSize="13.5px">
+    <Flex wrap="wrap" rowGap="px" columnGap="4" mt="1.5" fontSize="note">
       {rows.map(([name, value]) => (
         <Text key={name}>
           <chakra.span color="inkSoft">{`${name}: `}</chakra.span>
@@ -80,7 +70,7 @@ function Brief({ rows }: { rows: Sheet['brief'] }) {
 
 function Stations({ sheet }: { sheet: Sheet }) {
   return (
-    <chakra.table css={TABLE} mt="8px">
+    <RuledTable look="list" fontSize="note" mt="2">
       <TableHead words={['Code', 'Station', 'Part', 'Power held', 'Torque capacity', 'Margin', 'Weakest point', 'Reason']} />
       <tbody>
         {sheet.stations.map((station) => (
@@ -102,7 +92,7 @@ function Stations({ sheet }: { sheet: Sheet }) {
           </tr>
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -117,22 +107,20 @@ function Bill({ sheet: { lines, total } }: { sheet: Sheet }) {
     </tr>
   )
   return (
-    <chakra.table css={TABLE} alignSelf="start">
+    <RuledTable look="list" fontSize="note" alignSelf="start">
       <TableHead words={['Parts and labor', 'Station', 'Price', 'Labor']} />
       <tbody>
         {lines.map((line) => row(line.what + line.at, [line.what, line.at, line.price, line.hours]))}
         {row('total', [total.what, total.at, total.price, total.hours], true)}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
 function Listed({ title, lines, none = '' }: { title: string; lines: readonly string[]; none?: string }) {
   return (
-    <Box mt="6px" fontSize="13px" lineHeight="1.3">
-      <Text fontFamily="heading" fontSize="14px" fontWeight={600}>
-        {title}
-      </Text>
+    <Box mt="1.5" fontSize="note" lineHeight="1.3">
+      <Text textStyle="caption">{title}</Text>
       {lines.length === 0 && <Text color="inkSoft">{none}</Text>}
       {lines.map((line) => (
         <Text key={line}>{line}</Text>

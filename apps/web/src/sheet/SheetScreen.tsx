@@ -28,8 +28,8 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
   }, [content, revisions, wanted, number])
   const unknown = wanted !== null && revisions !== undefined && !sheet
   return (
-    <Box px="14px" pb="24px" maxW="1060px" mx="auto">
-      <Flex className="not-printed" py="8px" gap="10px" align="center" wrap="wrap">
+    <Box px="3.5" pb="6" maxW="1060px" mx="auto">
+      <Flex className="not-printed" py="2" gap="2.5" align="center" wrap="wrap">
         <OutlineButton onClick={() => print()} disabled={!sheet}>
           <Printer size={18} /> Print
         </OutlineButton>
@@ -38,7 +38,7 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
           <File href={api.sheetTableOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="Sheet, CSV" testId="sheet-csv" />
         )}
         {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
-        <Text fontSize="14px" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
+        <Text fontSize="small" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
           {sheet &&
             (saving === 'saved'
               ? 'PDF, sheet table and parts list use the saved job.'

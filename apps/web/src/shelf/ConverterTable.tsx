@@ -1,4 +1,5 @@
-import { Box, chakra, Flex, Text, Textarea } from '@chakra-ui/react'
+import { RuledTable } from '../ui/RuledTable.js'
+import { Box, Flex, Text, Textarea } from '@chakra-ui/react'
 import {
   type ConverterReading,
   figure,
@@ -14,25 +15,16 @@ import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
 import type { ItemDraft } from './draft-item.js'
 import { TableHead } from '../ui/TableHead.js'
-
-const TABLE = {
-  borderCollapse: 'collapse',
-  fontFamily: 'figures',
-  fontSize: '15px',
-  '& td, & th': { padding: '1px 10px 1px 0', textAlign: 'right', borderBottom: '1px solid', borderColor: 'ruleSoft', fontWeight: 400 },
-  '& th': { color: 'inkSoft' },
-} as const
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** A converter's own measured table: pasted or brought as a file, asked about where it does not say enough, refused whole where a row can't be. */
 export function ConverterTable({ draft }: { draft: ItemDraft }) {
   const held = (draft.item['geometry'] as { table?: readonly TableRow[] } | undefined)?.table
   const { text, setText, reading, read } = useTableText((rows) => draft.set('geometry.table', rows))
   return (
-    <Box mt="8px" borderTopWidth="1px" borderColor="rule" pt="4px" data-testid="converter-table">
-      <Flex gap="10px" align="center" wrap="wrap">
-        <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-          Measured converter table
-        </Text>
+    <Box mt="2" borderTopWidth="1px" borderColor="rule" pt="1" data-testid="converter-table">
+      <Flex gap="2.5" align="center" wrap="wrap">
+        <Text textStyle="caption">Measured converter table</Text>
         <File onText={read} />
         {held && <TextButton onClick={() => draft.set('geometry.table', undefined)}>Remove</TextButton>}
         {held && <TextButton onClick={() => setText(writeConverterTable(held))}>Edit</TextButton>}
@@ -41,9 +33,7 @@ export function ConverterTable({ draft }: { draft: ItemDraft }) {
       {reading && <Asked reading={reading} onChoice={(choices) => read(text ?? '', choices)} />}
       {[...(reading?.problems ?? []), ...draft.problems.filter(({ path }) => path.startsWith('geometry.table'))].map(
         ({ code, path, sentence }) => (
-          <Text key={code + path} role="alert" color="break" fontSize="14px">
-            {sentence}
-          </Text>
+          <ProblemText key={code + path}>{sentence}</ProblemText>
         ),
       )}
       {held && text === undefined && <Rows rows={held} />}
@@ -76,11 +66,11 @@ const Rowed = ({ text, onText, onRead }: RowedProps) => (
     aria-label="Rows of the table: speed ratio, torque ratio, K-factor"
     placeholder="or paste rows: SR, TR, K (rpm/√lb-ft)"
     fontFamily="figures"
-    fontSize="15px"
+    fontSize="body"
     bg="paper"
     borderColor="rule"
     borderRadius="1px"
-    mt="4px"
+    mt="1"
     rows={text === undefined ? 2 : 8}
     value={text ?? ''}
     onChange={(event) => onText(event.target.value)}
@@ -104,8 +94,8 @@ function Asked({ reading: { table, doubts }, onChoice }: { reading: ConverterRea
     )
   }
   return doubts.map(({ id, question, answers }) => (
-    <Flex key={id} gap="6px" align="center" wrap="wrap" my="4px" role="group" aria-label={question}>
-      <Text fontSize="14px" fontWeight={600}>
+    <Flex key={id} gap="1.5" align="center" wrap="wrap" my="1" role="group" aria-label={question}>
+      <Text fontSize="small" fontWeight={600}>
         {question}
       </Text>
       {answers.map(({ value, words }) => (
@@ -141,7 +131,7 @@ function File({ onText }: { onText: (text: string) => void }) {
 }
 
 const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
-  <chakra.table css={TABLE}>
+  <RuledTable look="numbers" width="auto">
     <TableHead words={['speed ratio', 'torque ratio', `K, ${shownUnit('rpm/√lb-ft')}`, 'efficiency, %']} />
     <tbody>
       {rows.map(({ speedRatio, torqueRatio, kFactorRadPerSPerRootNm }, i) => (
@@ -153,5 +143,5 @@ const Rows = ({ rows }: { rows: readonly TableRow[] }) => (
         </tr>
       ))}
     </tbody>
-  </chakra.table>
+  </RuledTable>
 )

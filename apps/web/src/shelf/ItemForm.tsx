@@ -9,6 +9,7 @@ import { ConverterTable } from './ConverterTable.js'
 import { CHECKS, type ItemDraft } from './draft-item.js'
 import type { FormAdapter } from './form-adapter.js'
 import { ShapeForm } from './ShapeForm.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** Everything of an item, in the fields that its rules name; what is wrong stands where it was typed. */
 export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix?: string }) {
@@ -69,16 +70,10 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
   const [unit] = of
   if (!unit) return <Text color="inkSoft">Choose a transmission first to see its stations.</Text>
   return (
-    <Box mt="8px">
-      <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-        Kit parts
-      </Text>
-      {problem && (
-        <Text role="alert" color="break" fontSize="13px">
-          {problem}
-        </Text>
-      )}
-      <Grid templateColumns="repeat(auto-fill, minmax(230px, 1fr))" gap="6px 14px">
+    <Box mt="2">
+      <Text textStyle="caption">Kit parts</Text>
+      {problem && <ProblemText>{problem}</ProblemText>}
+      <Grid templateColumns="repeat(auto-fill, minmax(230px, 1fr))" rowGap="1.5" columnGap="3.5">
         {unit.stations.map(({ id, name }) => (
           <SelectField
             key={id}
@@ -99,8 +94,8 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
 function FormErrors({ draft: { problems, refused } }: { draft: ItemDraft }) {
   const homeless = problems.filter(({ path, code }) => path === '' || path === 'id' || code === 'field-unknown')
   return [...homeless, ...refused].map((p) => (
-    <Text key={p.path + p.code} role="alert" color="break" mt="8px">
+    <ProblemText key={p.path + p.code} mt="2">
       {p.sentence}
-    </Text>
+    </ProblemText>
   ))
 }

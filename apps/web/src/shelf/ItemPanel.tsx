@@ -1,8 +1,9 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { listed as inARow } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { api } from '../state/api.js'
+import { useFetched } from '../state/queries.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { dropKept, readStored } from '../state/storage.js'
@@ -46,7 +47,7 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
     <Panel
       title={item.name}
       aside={
-        <Flex gap="8px">
+        <Flex gap="2">
           <OutlineButton size="sm" onClick={() => setEditing('change')} data-testid="change-item">
             Edit
           </OutlineButton>
@@ -64,13 +65,11 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
 
 /** The jobs that a change of this item would reach. */
 function UsedInJobs({ id }: { id: string }) {
-  const [jobs, setJobs] = useState<readonly { number: number; name: string }[]>([])
-  const [problem, setProblem] = useState('')
-  useEffect(() => void api.jobsUsing(id).then(setJobs, (error: Error) => setProblem(error.message)), [id])
-  if (problem) return <Text color="break">{`Jobs using this item could not be loaded: ${problem}`}</Text>
+  const { data: jobs = [], error } = useFetched(['jobs', 'using', id], () => api.jobsUsing(id))
+  if (error) return <Text color="break">{`Jobs using this item could not be loaded: ${error.message}`}</Text>
   if (jobs.length === 0) return null
   return (
-    <Text mt="8px" fontSize="14px" data-testid="fitted-in">
+    <Text mt="2" fontSize="small" data-testid="fitted-in">
       {`Used in ${inARow(jobs.map((job) => `job ${job.number}, ${job.name}`))}. Editing it changes those results. Saved revisions do not change.`}
     </Text>
   )
@@ -113,8 +112,8 @@ function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   return (
     <Panel title={title} note="any unit works: 24 mm or 0.945 in" data-testid="item-form">
       <ItemForm draft={draft} />
-      <Flex gap="10px" mt="12px" align="center" position="sticky" bottom="0" bg="sheet" py="6px" borderTopWidth="1px" borderColor="rule">
-        <Text flex="1" fontSize="14px" color={draft.problems.length > 0 ? 'break' : 'inkSoft'} role="status">
+      <Flex gap="2.5" mt="3" align="center" position="sticky" bottom="0" bg="sheet" py="1.5" borderTopWidth="1px" borderColor="rule">
+        <Text flex="1" fontSize="small" color={draft.problems.length > 0 ? 'break' : 'inkSoft'} role="status">
           {draft.problems.length > 0 ? wrongWords(draft.problems.length) : draft.changed ? 'Not saved yet.' : ''}
         </Text>
         {stale && (

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import {
   capital,
   GEOMETRY_DTOS,
@@ -22,6 +22,8 @@ import {
   type EngineKind,
   type Kit,
   type Limit,
+  type Origin,
+  type StatedLimit,
   lockupOil,
   type Part,
   type Station,
@@ -31,7 +33,8 @@ import {
 } from '@plucky/core'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
 import { shopStore, type Item, type ItemKind } from '../state/shop.js'
-import { TableHead } from '../ui/TableHead.js'
+import { SortableTable, type Column } from '../ui/SortableTable.js'
+import { useMemo } from 'react'
 
 interface ViewProps {
   readonly kind: ItemKind
@@ -45,8 +48,8 @@ export function ItemView({ kind, item, unit }: ViewProps) {
   const station = unit.stations.find((s) => part?.stationIds.includes(s.id) && s.kind === part.kind)
   return (
     <Box data-testid="item-view">
-      <Text fontSize="14.5px">{aboutWords(kind, item, unit)}</Text>
-      {part?.donor && <Text fontSize="14.5px">{`Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
+      <Text fontSize="small">{aboutWords(kind, item, unit)}</Text>
+      {part?.donor && <Text fontSize="small">{`Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
       {part && station && (
         <>
           <SplitDrawing
@@ -94,16 +97,6 @@ function kitWords(kit: Kit, unit: Unit): string {
   return `${kit.maker}. ${money(kit.price)}, ${hoursWords(kit.hours)} for the kit; ${singly}. ${held.map(({ words }) => words).join('; ')}.`
 }
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  fontSize: '14px',
-  '& td, & th': { padding: '2px 6px', textAlign: 'left', borderBottom: '1px solid', borderColor: 'ruleSoft', verticalAlign: 'baseline' },
-  '& th': { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' },
-  '& .figure': { fontFamily: 'figures', fontSize: '15px', whiteSpace: 'nowrap' },
-  '& .beside': { color: 'inkSoft' },
-} as const
-
 /** Oil at which a limit that depends on it is shown here. */
 const SHOWN_PA = toSi(150, 'psi')
 const SHOWN_OIL = {
@@ -114,79 +107,101 @@ const SHOWN_OIL = {
   dragSense: 1,
 } as const
 
+/** A limit of a part as it is listed. */
+interface LimitRow {
+  readonly name: string
+  /** Torque by which it is sorted, N·m. */
+  readonly nm?: number
+  readonly value: string
+  readonly source?: string
+  readonly basis?: string
+  readonly counts: boolean
+}
+
+const LIMIT_COLUMNS: readonly Column<LimitRow>[] = [
+  { id: 'limit', head: 'Limit', sortBy: ({ name }) => name, cell: ({ name }) => name },
+  { id: 'torque', head: 'Torque', className: 'figure', sortBy: ({ nm }) => nm, cell: ({ value }) => value },
+  { id: 'source', head: 'Source', sortBy: ({ source }) => source, cell: ({ source }) => source },
+  { id: 'basis', head: 'Basis', cell: ({ basis }) => basis },
+]
+
 /** Every limit of a part: what is computed from its geometry and what is stated, by the usual rules. */
 function Limits({ part, station, unit }: { part: Part; station: Station; unit: Unit }) {
-  const by = (engineKind: EngineKind) => stationLimits(unit, station, part, { engineKind, rules: DEFAULT_RULES })
-  const [petrol, diesel] = [by('petrol'), by('diesel')]
-  const plain = part.stated.filter((s) => s.torqueNm === undefined && s.powerW === undefined)
+  const rows = useMemo(() => limitRows(part, station, unit), [part, station, unit])
   return (
-    <chakra.table css={TABLE} mt="4px" data-testid="item-limits">
-      <TableHead words={['Limit', 'Torque', 'Source', 'Basis']} />
-      <tbody>
-        {petrol.limits.map((limit, i) => (
-          <LimitRow key={i} limit={limit} diesel={diesel.limits[i]} />
-        ))}
-        {plain.map((stated, i) => (
-          <tr key={`p${i}`}>
-            <td>{stated.pressurePa === undefined ? 'Maximum speed' : 'Maximum pressure'}</td>
-            <td className="figure">
-              {stated.pressurePa === undefined ? quantity(stated.speedRadPerS ?? 0, 'rpm') : quantity(stated.pressurePa, 'psi')}
-            </td>
-            <td>{`${ORIGIN_WORDS[stated.origin].mark} ${ORIGIN_WORDS[stated.origin].words}`}</td>
-            <td />
-          </tr>
-        ))}
-        {petrol.missing.map((place) => (
-          <tr key={place}>
-            <td>{featureName(place)}</td>
-            <td colSpan={3}>no model and no stated limit</td>
-          </tr>
-        ))}
-      </tbody>
-    </chakra.table>
+    <SortableTable
+      columns={LIMIT_COLUMNS}
+      rows={rows}
+      keyOf={(row) => String(rows.indexOf(row))}
+      rowProps={({ counts }) => ({ className: counts ? '' : 'soft' })}
+      mt="1"
+      testId="item-limits"
+    />
   )
 }
 
-function LimitRow({ limit, diesel }: { limit: Limit; diesel: Limit | undefined }) {
+const originWords = (origin: Origin) => `${ORIGIN_WORDS[origin].mark} ${ORIGIN_WORDS[origin].words}`
+
+function limitRows(part: Part, station: Station, unit: Unit): LimitRow[] {
+  const by = (engineKind: EngineKind) => stationLimits(unit, station, part, { engineKind, rules: DEFAULT_RULES })
+  const [petrol, diesel] = [by('petrol'), by('diesel')]
+  return [
+    ...petrol.limits.map((limit, i) => limitRow(limit, diesel.limits[i])),
+    ...part.stated
+      .filter((stated) => stated.torqueNm === undefined && stated.powerW === undefined)
+      .map((stated) => ({ ...maximum(stated), source: originWords(stated.origin), counts: true })),
+    ...petrol.missing.map((place) => ({ name: featureName(place), value: 'no model and no stated limit', counts: true })),
+  ]
+}
+
+const maximum = ({ pressurePa, speedRadPerS }: StatedLimit) =>
+  pressurePa === undefined
+    ? { name: 'Maximum speed', value: quantity(speedRadPerS ?? 0, 'rpm') }
+    : { name: 'Maximum pressure', value: quantity(pressurePa, 'psi') }
+
+function limitRow(limit: Limit, diesel: Limit | undefined): LimitRow {
+  const nm = limit.torqueNm(SHOWN_OIL)
   const held = (of: Limit) => shownFigure(of.torqueNm(SHOWN_OIL), 'lb-ft')
   const byFuel = limit.basis?.from === 'power' && limit.basis.speedFrom === 'house-rule' && diesel
-  const oil =
-    limit.fixedNm === undefined
-      ? `at ${quantity(SHOWN_PA, 'psi')}, ${limit.place.feature === 'band-slip' ? 'drum loaded in input rotation' : limit.place.feature === 'lockup-slip' ? `${quantity(toSi(10, 'psi'), 'psi')} release pressure` : 'drum at rest'}`
-      : ''
   const basis = byFuel
     ? 'power rating without rpm; depends on engine type'
     : limit.stated
       ? statedWords(limit.stated, limit.basis)
-      : oil || 'calculated from geometry'
-  return (
-    <tr className={limit.counts ? '' : 'beside'}>
-      <td>{placeName(limit.place)}</td>
-      <td className="figure">
-        {byFuel ? `${held(limit)} gasoline, ${held(diesel)} diesel` : held(limit)} {shownUnit('lb-ft')}
-      </td>
-      <td>{`${ORIGIN_WORDS[limit.origin].mark} ${ORIGIN_WORDS[limit.origin].words}${limit.stated?.sells ? ' (also the seller)' : ''}`}</td>
-      <td>{`${basis}${limit.counts ? '' : ', for reference only'}`}</td>
-    </tr>
-  )
+      : oilWords(limit) || 'calculated from geometry'
+  return {
+    name: placeName(limit.place),
+    nm,
+    value: `${byFuel ? `${held(limit)} gasoline, ${held(diesel)} diesel` : held(limit)} ${shownUnit('lb-ft')}`,
+    source: `${originWords(limit.origin)}${limit.stated?.sells ? ' (also the seller)' : ''}`,
+    basis: `${basis}${limit.counts ? '' : ', for reference only'}`,
+    counts: limit.counts,
+  }
+}
+
+/** The oil at which a limit that depends on it is shown. */
+function oilWords({ fixedNm, place }: Limit): string {
+  if (fixedNm !== undefined) return ''
+  const state: Record<string, string> = {
+    'band-slip': 'drum loaded in input rotation',
+    'lockup-slip': `${quantity(toSi(10, 'psi'), 'psi')} release pressure`,
+  }
+  return `at ${quantity(SHOWN_PA, 'psi')}, ${state[place.feature] ?? 'drum at rest'}`
 }
 
 /** Leaves by group, each with its name and figure. */
 function Figures({ leaves, title = 'Geometry' }: { leaves: readonly Leaf[]; title?: string }) {
   const groups = [...new Set(leaves.map((leaf) => leaf.group))]
   return (
-    <Box css={{ columns: '250px', columnGap: '20px' }} mt="8px" fontSize="14px">
+    <Box css={{ columns: '250px', columnGap: '5' }} mt="2" fontSize="small">
       {groups.map((group) => (
-        <Box key={group} breakInside="avoid" mb="6px">
-          <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-            {group || title}
-          </Text>
+        <Box key={group} breakInside="avoid" mb="1.5">
+          <Text textStyle="caption">{group || title}</Text>
           {leaves
             .filter((leaf) => leaf.group === group && leaf.field.key !== 'name')
             .map((leaf) => (
-              <Flex key={leaf.path} justify="space-between" gap="8px" borderBottomWidth="1px" borderColor="ruleSoft">
+              <Flex key={leaf.path} justify="space-between" gap="2" borderBottomWidth="1px" borderColor="ruleSoft">
                 <Text color="inkSoft">{leaf.field.label}</Text>
-                <Text fontFamily="figures" fontSize="15px" textAlign="right">
+                <Text textStyle="figure" textAlign="right">
                   {leafWords(leaf.field, leaf.value)}
                 </Text>
               </Flex>
@@ -209,7 +224,7 @@ function CompatibilityList({ item, unit }: { item: Item; unit: Unit }) {
       : []),
   ]
   return lines.map((line) => (
-    <Text key={line} fontSize="14px" mt="3px">
+    <Text key={line} fontSize="small" mt="1">
       {line}
     </Text>
   ))

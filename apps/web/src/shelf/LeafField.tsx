@@ -5,6 +5,7 @@ import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { FormAdapter } from './form-adapter.js'
 import { FieldLabel } from '../ui/TextBox.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface LeafProps {
   readonly field: Field
@@ -105,10 +106,10 @@ function Ticked({ field, value, path, form, options }: ChosenProps) {
   }
   return (
     <div role="group" aria-label={field.label} style={{ gridColumn: '1 / -1' }}>
-      <Text fontSize="13.5px" color="inkSoft">
+      <Text fontSize="note" color="inkSoft">
         {field.label}
       </Text>
-      <Flex gap="5px" wrap="wrap">
+      <Flex gap="1.5" wrap="wrap">
         {options.map(([id, words]) => (
           <ToggleButton key={id} on={held.includes(id)} onPick={() => tick(id)} testId={`${form.prefix}${path}-${id}`}>
             {words}
@@ -131,7 +132,7 @@ function Listed({ field, value, path, form }: LeafProps) {
     form.set(path, names.length === 0 && field.optional ? undefined : names)
   }
   return (
-    <FormField.Root invalid={form.problemAt(path) !== undefined} gap="2px">
+    <FormField.Root invalid={form.problemAt(path) !== undefined} gap="0.5">
       <Caption words={`${field.label} (separate with ;)`} />
       <Input
         key={held.join()}
@@ -140,14 +141,14 @@ function Listed({ field, value, path, form }: LeafProps) {
         onBlur={(event) => read(event.target.value)}
         data-testid={form.prefix + path}
       />{' '}
-      <FormField.ErrorText role="alert" color="break" fontSize="13px">
+      <FormField.ErrorText role="alert" color="break" fontSize="note">
         {form.problemAt(path)}
       </FormField.ErrorText>
     </FormField.Root>
   )
 }
 
-const BOX = { bg: 'paper', borderColor: 'rule', borderRadius: '1px', fontSize: '15px', px: '8px', autoComplete: 'off' } as const
+const BOX = { bg: 'paper', borderColor: 'rule', borderRadius: '1px', fontSize: 'body', px: '2', autoComplete: 'off' } as const
 
 interface TextProps {
   readonly label: string
@@ -161,10 +162,10 @@ interface TextProps {
 function TextField({ label, long, value, problem, onType, testId }: TextProps) {
   const typed = { value, onChange: (event: { target: { value: string } }) => onType(event.target.value), 'data-testid': testId }
   return (
-    <FormField.Root invalid={problem !== undefined} gap="2px" gridColumn={long ? '1 / -1' : 'span 2'}>
+    <FormField.Root invalid={problem !== undefined} gap="0.5" gridColumn={long ? '1 / -1' : 'span 2'}>
       <Caption words={label} />
       {long ? <Textarea {...BOX} rows={2} {...typed} /> : <Input {...BOX} height="40px" {...typed} />}
-      <FormField.ErrorText role="alert" color="break" fontSize="13px">
+      <FormField.ErrorText role="alert" color="break" fontSize="note">
         {problem}
       </FormField.ErrorText>
     </FormField.Root>
@@ -173,9 +174,4 @@ function TextField({ label, long, value, problem, onType, testId }: TextProps) {
 
 const Caption = ({ words }: { words: string }) => <FieldLabel>{words}</FieldLabel>
 
-const Wrong = ({ sentence }: { sentence: string | undefined }) =>
-  sentence === undefined ? null : (
-    <Text role="alert" color="break" fontSize="13px">
-      {sentence}
-    </Text>
-  )
+const Wrong = ({ sentence }: { sentence: string | undefined }) => (sentence === undefined ? null : <ProblemText>{sentence}</ProblemText>)

@@ -1,4 +1,5 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { RuledTable } from '../ui/RuledTable.js'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, type PartsTable } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import { useState } from 'react'
@@ -6,6 +7,7 @@ import { shopStore, takeParts, versionOf } from '../state/shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** What a table would do to the shelf. */
 interface Preview {
@@ -69,11 +71,11 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
       data-testid="table-preview"
     >
       {' '}
-      <Text fontSize="14px" color="inkSoft">
+      <Text fontSize="small" color="inkSoft">
         A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview
         before anything is imported.
       </Text>
-      <Box my="8px">
+      <Box my="2">
         <FilePicker accept=".csv,text/csv" label="Table of parts" onChosen={(file) => void chosen(file)} testId="table-file" />
       </Box>
       {taken && (
@@ -81,11 +83,7 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
           {taken}
         </Text>
       )}
-      {refused && (
-        <Text role="alert" color="break" fontWeight={600}>
-          {refused}
-        </Text>
-      )}
+      {refused && <ProblemText fontWeight={600}>{refused}</ProblemText>}
       {preview && <Shown preview={preview} onTake={() => void take(preview)} onLeave={() => setPreview(undefined)} />}
     </Panel>
   )
@@ -101,13 +99,11 @@ function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => v
         {table.problems.length > 0 ? `${file} can't be read as a table of parts.` : `${file}: ${inARow(counts)}.`}
       </Text>
       {table.problems.map((p) => (
-        <Text key={p.path + p.code} color="break" role="alert">
-          {p.sentence}
-        </Text>
+        <ProblemText key={p.path + p.code}>{p.sentence}</ProblemText>
       ))}
       <Bad rows={bad} />
       <Rows preview={preview} />
-      <Flex gap="10px" mt="10px" align="center">
+      <Flex gap="2.5" mt="2.5" align="center">
         <OutlineButton minH="44px" onClick={onLeave}>
           Cancel
         </OutlineButton>
@@ -124,7 +120,7 @@ function Shown({ preview, onTake, onLeave }: { preview: Preview; onTake: () => v
 /** Bad rows, by their line in the file. */
 function Bad({ rows }: { rows: Preview['bad'] }) {
   return rows.map((row) => (
-    <Box key={row.line} mt="5px" color="break" fontSize="14px" data-testid={`bad-line-${row.line}`}>
+    <Box key={row.line} mt="1.5" color="break" fontSize="small" data-testid={`bad-line-${row.line}`}>
       <Text fontWeight={600}>{`Line ${row.line}${row.id ? `, “${row.id}”` : ''}`}</Text>
       {row.problems.map((p) => (
         <Text key={p.path + p.code}>{`${p.path ? `${p.path}: ` : ''}${p.sentence}`}</Text>
@@ -136,13 +132,7 @@ function Bad({ rows }: { rows: Preview['bad'] }) {
 function Rows({ preview: { added, changed } }: { preview: Preview }) {
   if (added.length + changed.length === 0) return null
   return (
-    <chakra.table
-      width="100%"
-      fontSize="14px"
-      mt="8px"
-      css={{ '& td': { padding: '2px 6px', borderBottom: '1px solid', borderColor: 'ruleSoft', verticalAlign: 'top' } }}
-    >
-      {' '}
+    <RuledTable look="list" mt="2">
       <tbody>
         {added.map((part) => (
           <tr key={part.id}>
@@ -163,6 +153,6 @@ function Rows({ preview: { added, changed } }: { preview: Preview }) {
           </tr>
         ))}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }

@@ -5,6 +5,7 @@ import type { PartKind } from '@plucky/core'
 import { TextButton } from '../ui/buttons.js'
 import type { FormAdapter } from './form-adapter.js'
 import { LeafField } from './LeafField.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface ShapeProps {
   readonly dto: Dto
@@ -24,7 +25,7 @@ export function ShapeForm({ dto, value, path, form, partly = false }: ShapeProps
   const inner = shown.filter(({ holds }) => ['shape', 'shapes', 'named'].includes(holds.type))
   return (
     <>
-      <Grid templateColumns="repeat(auto-fill, minmax(176px, 1fr))" gap="6px 14px" alignItems="start">
+      <Grid templateColumns="repeat(auto-fill, minmax(176px, 1fr))" rowGap="1.5" columnGap="3.5" alignItems="start">
         {leaves.map((field) => (
           <LeafField key={field.key} field={field} value={value[field.key]} path={at(field.key)} form={form} />
         ))}
@@ -57,7 +58,7 @@ function Inner({ field, holder, path, form, partly }: InnerProps) {
   if (dto === undefined) return null
   if (optional && !isShape(value))
     return (
-      <TextButton onClick={() => form.set(path, {})} mt="4px">
+      <TextButton onClick={() => form.set(path, {})} mt="1">
         {`Add ${label.toLowerCase()}`}
       </TextButton>
     )
@@ -92,12 +93,8 @@ function Members({ field, dto, value, path, form, partly }: MembersProps) {
           <ShapeForm dto={dto} value={member} path={`${path}.${i}`} form={form} partly={partly} />
         </Group>
       ))}
-      {form.problemAt(path) && (
-        <Text role="alert" color="break" fontSize="13px">
-          {form.problemAt(path)}
-        </Text>
-      )}
-      <TextButton onClick={() => form.set(`${path}.${value.length}`, {})} mt="4px" data-testid={`${form.prefix}add-${path}`}>
+      {form.problemAt(path) && <ProblemText>{form.problemAt(path)}</ProblemText>}
+      <TextButton onClick={() => form.set(`${path}.${value.length}`, {})} mt="1" data-testid={`${form.prefix}add-${path}`}>
         {`Add ${one}`}
       </TextButton>
     </Box>
@@ -113,22 +110,16 @@ interface GroupProps {
 
 function Group({ title, problem, onLeave, children }: GroupProps) {
   return (
-    <Box as="fieldset" borderTopWidth="1px" borderColor="rule" pt="3px" mt="8px">
-      <Flex as="legend" gap="10px" align="center" pr="8px">
-        <Text fontFamily="heading" fontSize="15px" fontWeight={600}>
-          {title}
-        </Text>
+    <Box as="fieldset" borderTopWidth="1px" borderColor="rule" pt="1" mt="2">
+      <Flex as="legend" gap="2.5" align="center" pr="2">
+        <Text textStyle="caption">{title}</Text>
         {onLeave && (
           <TextButton onClick={onLeave} aria-label={`Remove ${title}`}>
             Remove
           </TextButton>
         )}
       </Flex>
-      {problem && (
-        <Text role="alert" color="break" fontSize="13px">
-          {problem}
-        </Text>
-      )}
+      {problem && <ProblemText>{problem}</ProblemText>}
       {children}
     </Box>
   )

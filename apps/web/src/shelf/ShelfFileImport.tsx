@@ -69,10 +69,10 @@ export function FileIn({ onClose }: { onClose: () => void }) {
       }
       data-testid="shelf-file-in"
     >
-      <Text fontSize="14px" color="inkSoft">
+      <Text fontSize="small" color="inkSoft">
         Parts, operations and kits of an exported shelf. What is missing here is added; nothing on the shelf is changed.
       </Text>
-      <Box my="8px">
+      <Box my="2">
         <FilePicker accept=".json,application/json" label="Shelf file" onChosen={(file) => void chosen(file)} testId="shelf-file" />
       </Box>
       {taken && (
@@ -81,7 +81,7 @@ export function FileIn({ onClose }: { onClose: () => void }) {
         </Text>
       )}
       {problems.length > 0 && (
-        <Box role="alert" color="break" fontSize="14px">
+        <Box role="alert" color="break" fontSize="small">
           <Text fontWeight={600}>Nothing was imported.</Text>
           {problems.map((problem) => (
             <Text key={problem.path + problem.code}>{`${problem.path ? `${problem.path}: ` : ''}${problem.sentence}`}</Text>
@@ -106,8 +106,8 @@ function Shown({ preview: { name, missing, known }, onTake }: { preview: Preview
         role="status"
         data-testid="shelf-file-counts"
       >{`${name}: ${missing.length} new, ${known} already on the shelf.`}</Text>
-      {named.length > 0 && <Text fontSize="14px">{`New: ${listed([...named, ...(rest > 0 ? [`${rest} more`] : [])])}.`}</Text>}
-      <Flex mt="10px">
+      {named.length > 0 && <Text fontSize="small">{`New: ${listed([...named, ...(rest > 0 ? [`${rest} more`] : [])])}.`}</Text>}
+      <Flex mt="2.5">
         <PrimaryButton onClick={onTake} data-testid="shelf-file-take">
           {missing.length > 0 ? `Import ${missing.length}` : 'Check against the shelf'}
         </PrimaryButton>

@@ -1,8 +1,8 @@
-import { Box, Field, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, hoursWords, money, stationName, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
+import { Box, Field, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import { capital, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
-import { useEffect, useRef, useState } from 'react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
 import { ServerAway } from '../ui/ServerAway.js'
 import { loadShop, type Item, type ItemKind } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
@@ -13,7 +13,8 @@ import { SelectField } from '../ui/SelectField.js'
 import { FileLink } from '../ui/FileLink.js'
 import { saveFile } from '../ui/save-file.js'
 import { ItemPanel } from './ItemPanel.js'
-import { leastWords, listed, unitOf, type Wanted } from './listed.js'
+import { ItemList } from './ItemList.js'
+import { listed, unitOf, type Wanted } from './listed.js'
 import { FileIn } from './ShelfFileImport.js'
 import { PartsCsvImport } from './PartsCsvImport.js'
 import { api } from '../state/api.js'
@@ -32,7 +33,7 @@ export function ShelfScreen() {
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const [unit] = shop.units
   return shop.state === 'loading' || !unit ? (
-    <Text p="24px" color="inkSoft" role="status">
+    <Text p="6" color="inkSoft" role="status">
       Loading parts shelf…
     </Text>
   ) : (
@@ -53,9 +54,9 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
   const found = listed(shop, units, { kind, ...wanted })
   const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
   return (
-    <Box px="14px" pb="20px" maxW="1680px" mx="auto">
-      <Flex py="8px" gap="10px" align="center" wrap="wrap">
-        <Heading as="h1" fontSize="26px" fontWeight={600}>
+    <Box px="3.5" pb="5" maxW="1680px" mx="auto">
+      <Flex py="2" gap="2.5" align="center" wrap="wrap">
+        <Heading as="h1" textStyle="page">
           {`Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
         </Heading>
         <Box flex="1" />
@@ -73,15 +74,15 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
         </OutlineButton>
         <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
       </Flex>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '460px minmax(0, 1fr)' }} gap="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '520px minmax(0, 1fr)' }} gap="2.5" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
           {kind === 'parts' && (
-            <Text fontSize="13px" color="inkSoft" mb="4px">
+            <Text fontSize="note" color="inkSoft" mb="1">
               {ORIGIN_LEGEND}
             </Text>
           )}
-          <Found kind={kind} items={found} units={units} unitId={wanted.unitId} />
+          <ItemList kind={kind} items={found} units={units} unitId={wanted.unitId} chosen={id} />
         </Panel>
         {taking === 'table' ? (
           <PartsCsvImport onClose={() => setTaking('')} />
@@ -126,16 +127,16 @@ interface FilterProps {
 function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
   const navigate = useNavigate()
   return (
-    <Box mb="6px">
-      <Flex gap="6px" mb="6px">
+    <Box mb="1.5">
+      <Flex gap="1.5" mb="1.5">
         {KINDS.map(([each, words]) => (
           <ToggleButton key={each} on={each === kind} onPick={() => void navigate(`/parts-shelf/${each}`)} testId={`kind-${each}`}>
             {words}
           </ToggleButton>
         ))}
       </Flex>
-      <Flex gap="8px" align="flex-end">
-        <Field.Root gap="2px" flex="1">
+      <Flex gap="2" align="flex-end">
+        <Field.Root gap="0.5" flex="1">
           <FieldLabel>Search name, maker or text</FieldLabel>
           <TextBox
             type="search"
@@ -169,70 +170,3 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
 const stationsIn = (units: readonly Unit[]) => [
   ...new Map(units.flatMap((unit) => unit.stations.map(({ id, name }) => [id, capital(name)] as const))),
 ]
-
-interface FoundProps {
-  readonly kind: ItemKind
-  readonly items: readonly Item[]
-  readonly units: readonly Unit[]
-  readonly unitId: string
-}
-
-/** As many are laid out at once; a search that finds more than that is narrowed sooner than read through. */
-const LAID_OUT = 100
-
-function Found({ kind, items, units, unitId }: FoundProps) {
-  const list = useRef<HTMLDivElement>(null)
-  const { id } = useParams()
-  const [all, setAll] = useState(false)
-  useEffect(() => void list.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest' }), [kind])
-  const shown = all ? items : items.filter((item, i) => i < LAID_OUT || item.id === id)
-  if (items.length === 0) return <Text color="inkSoft">No matches. Use fewer words or another station.</Text>
-  return (
-    <Box maxH="calc(100vh - 236px)" minH="300px" overflowY="auto" ref={list} data-testid="shelf-list">
-      {shown.map((item) => {
-        const unit = unitOf(item, units, unitId) as Unit
-        return (
-          <ChakraLink
-            asChild
-            key={item.id}
-            display="block"
-            color="ink"
-            borderTopWidth="1px"
-            borderColor="ruleSoft"
-            py="5px"
-            px="6px"
-            minH="44px"
-            css={{ '&[aria-current=page]': { bg: 'torqueWash', boxShadow: 'inset 4px 0 0 var(--chakra-colors-torque)' } }}
-          >
-            <NavLink to={`/parts-shelf/${kind}/${item.id}`} data-testid={`item-${item.id}`}>
-              <Flex justify="space-between" gap="8px" width="100%">
-                <Text fontWeight={600} lineHeight="1.25">
-                  {item.name}
-                </Text>
-                <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">{`${money(item.price)} · ${hoursWords(item.hours)}`}</Text>
-              </Flex>
-              <Flex justify="space-between" gap="8px" width="100%" fontSize="13.5px" color="inkSoft">
-                <Text truncate>{placesOf(item, unit)}</Text>
-                <Text fontFamily="figures" fontSize="15px" whiteSpace="nowrap">
-                  {kind === 'parts' ? leastWords(item as Part, unit) : ''}
-                </Text>
-              </Flex>
-            </NavLink>
-          </ChakraLink>
-        )
-      })}
-      {shown.length < items.length && (
-        <OutlineButton mt="6px" width="100%" onClick={() => setAll(true)} data-testid="show-all">
-          {`${items.length - shown.length} more. Narrow the search or show all`}
-        </OutlineButton>
-      )}
-    </Box>
-  )
-}
-
-function placesOf(item: Item, unit: Unit): string {
-  const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
-  const maker = 'maker' in item ? ` · ${item.maker}` : ''
-  const stations = capital(ids.map((id) => stationName(unit, id)).join(', '))
-  return `${stations} · ${unit.name}${maker}${'donor' in item && item.donor ? ' · used' : ''}`
-}

@@ -39,12 +39,12 @@ export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, un
     .sort((a, b) => order(a) - order(b) || place(a) - place(b) || a.price - b.price || (a.id < b.id ? -1 : 1))
 }
 
-/** The least torque that counts of a part, by the usual rules, where oil has no say in it. */
-export function leastWords(part: Part, unit: Unit): string {
+/** The least torque limit of a part that counts, by the usual rules; nothing where all depend on oil. */
+export function leastLimit(part: Part, unit: Unit): { readonly nm: number; readonly words: string } | undefined {
   const station = unit.stations.find((s) => part.stationIds.includes(s.id) && s.kind === part.kind)
-  if (!station) return ''
+  if (!station) return undefined
   const { limits } = stationLimits(unit, station, part, { engineKind: 'petrol', rules: DEFAULT_RULES })
   const fixed = limits.flatMap((limit) => (limit.counts && limit.fixedNm !== undefined ? [{ limit, nm: limit.fixedNm }] : []))
   const least = fixed.reduce<(typeof fixed)[number] | undefined>((a, b) => (a && a.nm <= b.nm ? a : b), undefined)
-  return least ? `${quantity(least.nm, 'lb-ft')} ${ORIGIN_WORDS[least.limit.origin].mark}` : ''
+  return least && { nm: least.nm, words: `${quantity(least.nm, 'lb-ft')} ${ORIGIN_WORDS[least.limit.origin].mark}` }
 }

@@ -13,7 +13,8 @@ import {
   type Use,
 } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
-import { change, jobStore } from './job.js'
+import { setBrief } from './commands.js'
+import { jobStore } from './job.js'
 import { withValue } from './with-value.js'
 
 /** A brief being typed: it may hold what is refused, while the job keeps the last one that was good. */
@@ -43,7 +44,7 @@ export function typeInBrief(path: string, value: unknown): void {
   const next = withValue(brief, path, value)
   if (!checkBrief(next).ok) {
     const alone = checkBrief(withValue(content.brief, path, value))
-    if (alone.ok) takeInto(alone.value)
+    if (alone.ok) setBrief(alone.value)
   }
   takeBrief(next)
 }
@@ -55,8 +56,6 @@ export function pickUse(use: Use): void {
   typeInBrief('use', use)
   if (before && before.reverseThrottle === REVERSE_THROTTLE[before.use]) typeInBrief('reverseThrottle', REVERSE_THROTTLE[use])
 }
-
-const takeInto = (brief: Brief) => change((job) => (JSON.stringify(job.brief) === JSON.stringify(brief) ? job : { ...job, brief }))
 
 /** Moves a measured point from where it stands in the latest draft. */
 export function movePoint(index: number, move: (torqueNm: number) => number): void {
@@ -71,7 +70,7 @@ export function takeBrief(brief: Brief): void {
   const checked = checkBrief(brief)
   if (checked.ok) {
     draftStore.setState({ draft: undefined })
-    takeInto(checked.value)
+    setBrief(checked.value)
   } else draftStore.setState({ draft: { brief, problems: checked.problems, basis: jobStore.getState().content?.brief } })
 }
 

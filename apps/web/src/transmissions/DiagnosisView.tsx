@@ -45,13 +45,13 @@ const SHOWN = 7
 export function DiagnosisView({ unit, teardown, known, onChange, fittedAt }: LostProps) {
   const { candidates, next } = useMemo(() => diagnose(unit, teardown, known), [unit, teardown, known])
   return (
-    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '430px 1fr' }} gap="10px" alignItems="start">
-      <Grid gap="10px">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '430px 1fr' }} gap="2.5" alignItems="start">
+      <Grid gap="2.5">
         <Ranges unit={unit} teardown={teardown} onChange={onChange} />
         <Signs teardown={teardown} onChange={onChange} />
         <Noted unit={unit} teardown={teardown} onChange={onChange} />
       </Grid>
-      <Grid gap="10px">
+      <Grid gap="2.5">
         <Next unit={unit} next={next} teardown={teardown} onChange={onChange} />
         <Panel
           title="Most likely causes"
@@ -86,8 +86,8 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
         <Flex
           key={range.id}
           align="center"
-          gap="6px"
-          py="3px"
+          gap="1.5"
+          py="1"
           borderTopWidth="1px"
           borderColor="ruleSoft"
           role="group"
@@ -108,7 +108,7 @@ function Ranges({ unit, teardown, onChange }: PartProps) {
           ))}
         </Flex>
       ))}
-      <Text fontSize="13.5px" color="inkSoft" mt="4px">
+      <Text fontSize="note" color="inkSoft" mt="1">
         “No drive” includes staying in another gear. Leave blank if not driven.
       </Text>
     </Panel>
@@ -122,7 +122,7 @@ function Signs({ teardown, onChange }: Omit<PartProps, 'unit'>) {
   }
   return (
     <Panel title="Symptoms">
-      <Flex gap="5px" wrap="wrap">
+      <Flex gap="1.5" wrap="wrap">
         {SIGNS.map((sign) => (
           <ToggleButton key={sign} on={teardown.signs.includes(sign)} onPick={() => toggle(sign)} testId={`sign-${sign}`}>
             {SIGN_WORDS[sign]}
@@ -143,8 +143,8 @@ function Noted({ unit, teardown, onChange }: PartProps) {
   return (
     <Panel title="Checks done and notes">
       {made.map((check) => (
-        <Flex key={check.id} align="center" justify="space-between" gap="8px" borderTopWidth="1px" borderColor="ruleSoft">
-          <Text fontSize="14.5px">
+        <Flex key={check.id} align="center" justify="space-between" gap="2" borderTopWidth="1px" borderColor="ruleSoft">
+          <Text fontSize="small">
             {checkWords(unit.train, check)}: <strong>{resultWords(check, teardown.checks[check.id] ?? '')}</strong>
           </Text>
           <TextButton onClick={() => takeBack(check.id)}>Remove</TextButton>
@@ -152,7 +152,7 @@ function Noted({ unit, teardown, onChange }: PartProps) {
       ))}
       <Textarea
         aria-label="Note"
-        mt="6px"
+        mt="1.5"
         rows={2}
         maxLength={600}
         bg="paper"
@@ -186,8 +186,8 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
       : onChange({ ...teardown, checks: { ...teardown.checks, [check.id]: result } })
   return (
     <Panel title="Next check" note="most information for the effort" data-testid="next-check">
-      <Flex align="center" gap="10px" wrap="wrap">
-        <Text fontSize="19px" fontFamily="heading" fontWeight={600} flex="1">
+      <Flex align="center" gap="2.5" wrap="wrap">
+        <Text fontSize="lead" fontFamily="heading" fontWeight={600} flex="1">
           {checkWords(unit.train, first)}
         </Text>
         {first.results.map((result) => (
@@ -196,11 +196,11 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
           </OutlineButton>
         ))}
       </Flex>
-      <Text fontSize="13.5px" color="oil" mt="2px">
+      <Text fontSize="note" color="oil" mt="0.5">
         {checkCaution(first)}
       </Text>
       {others.length > 0 && (
-        <Text fontSize="14px" color="inkSoft" mt="3px">
+        <Text fontSize="small" color="inkSoft" mt="1">
           {`Next: ${others
             .slice(0, 4)
             .map((check) => checkWords(unit.train, check).toLowerCase())
@@ -222,17 +222,17 @@ interface CandidateProps {
 
 function CandidateRow({ unit, one, first, found, fitted, onFound }: CandidateProps) {
   return (
-    <Box borderTopWidth="1px" borderColor="ruleSoft" py="5px" data-testid={`suspect-${one.id}`}>
-      <Flex align="center" gap="10px">
-        <Text width="52px" textAlign="right" fontFamily="figures" fontSize="19px" fontWeight={600} color={first ? 'break' : 'ink'}>
+    <Box borderTopWidth="1px" borderColor="ruleSoft" py="1.5" data-testid={`suspect-${one.id}`}>
+      <Flex align="center" gap="2.5">
+        <Text width="52px" textAlign="right" fontFamily="figures" fontSize="lead" fontWeight={600} color={first ? 'break' : 'ink'}>
           {percent(one.share)}
         </Text>
         <Box flex="1" minW="0">
-          <Text fontSize="16px" fontWeight={first ? 600 : 400}>
+          <Text fontSize="figure" fontWeight={first ? 600 : 400}>
             {suspectWords(unit.train, one)}
             {fitted && <Text as="span" color="inkSoft" fontWeight={400}>{` · ${fitted}`}</Text>}
           </Text>
-          <Box height="4px" bg="ruleSoft" mt="2px">
+          <Box height="4px" bg="ruleSoft" mt="0.5">
             <Box height="4px" width={`${Math.max(1, one.share * 100)}%`} bg={first ? 'break' : 'torque'} />
           </Box>
         </Box>
@@ -240,7 +240,7 @@ function CandidateRow({ unit, one, first, found, fitted, onFound }: CandidatePro
           Confirmed cause
         </ToggleButton>
       </Flex>
-      <Text fontSize="13.5px" color="inkSoft" lineHeight="1.35" pl="62px">
+      <Text fontSize="note" color="inkSoft" lineHeight="1.35" pl="62px">
         {candidateReasons(unit.train, one).join(' ')}
       </Text>
     </Box>

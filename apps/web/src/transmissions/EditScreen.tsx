@@ -17,7 +17,7 @@ function EditScreen({ how }: { how: 'change' | 'copy' }) {
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   if (shop.state === 'loading' || (id !== 'new' && !unit))
     return (
-      <Text p="24px" role="status">
+      <Text p="6" role="status">
         {shop.state === 'loading' ? 'Loading transmission…' : `There is no transmission “${id}”.`}
       </Text>
     )

@@ -12,12 +12,12 @@ export function JobTrain({ content, unit }: { content: JobContent; unit: Unit })
   const answer = answerFor(content)
   const cases = answer?.outcome === 'answered' ? answer.cases : []
   return (
-    <Box px="14px" maxW="1280px" mx="auto">
-      <Flex align="center" justify="space-between" py="6px" gap="12px">
-        <Heading as="h1" fontSize="26px" fontWeight={600}>
+    <Box px="3.5" maxW="1280px" mx="auto">
+      <Flex align="center" justify="space-between" py="1.5" gap="3">
+        <Heading as="h1" textStyle="page">
           {`${unit.name} gear train`}
         </Heading>
-        <Flex gap="8px">
+        <Flex gap="2">
           <OutlineButton asChild size="sm">
             <Link to={`/transmissions/${unit.id}`}>All transmissions</Link>
           </OutlineButton>

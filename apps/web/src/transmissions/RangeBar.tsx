@@ -24,8 +24,8 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
     bar.current?.querySelector<HTMLButtonElement>(`[data-testid="train-range-${next.id}"]`)?.focus()
   }
   return (
-    <Flex ref={bar} gap="5px" wrap="wrap" align="center" role="group" aria-label="Gears" onKeyDown={step}>
-      <Text fontSize="13.5px" color="inkSoft">
+    <Flex ref={bar} gap="1.5" wrap="wrap" align="center" role="group" aria-label="Gears" onKeyDown={step}>
+      <Text fontSize="note" color="inkSoft">
         Gear
       </Text>
       {ranges.map((range) => {
@@ -42,13 +42,13 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
             testId={`train-range-${range.id}`}
           >
             {range.id}
-            <Text as="span" fontWeight={400} fontSize="16px">
+            <Text as="span" fontWeight={400} fontSize="figure">
               {solution?.outcome === 'driven' ? figure(solution.ratio, 4) : solution ? OUTCOME_WORDS[solution.outcome] : ''}
             </Text>
           </ToggleButton>
         )
       })}
-      <Text fontSize="13.5px" color="inkSoft" ml="6px">
+      <Text fontSize="note" color="inkSoft" ml="1.5">
         ← → to change gear
       </Text>
     </Flex>

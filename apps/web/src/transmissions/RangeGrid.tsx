@@ -1,7 +1,9 @@
+import { RuledTable } from '../ui/RuledTable.js'
 import { Box, chakra, Text } from '@chakra-ui/react'
 import { figure, OUTCOME_WORDS, type Problem } from '@plucky/contract'
 import type { GearRange, GearTrain, RangeSolution } from '@plucky/core'
 import { TextButton } from '../ui/buttons.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface GridProps {
   readonly train: GearTrain
@@ -10,7 +12,7 @@ interface GridProps {
   readonly onRanges: (ranges: GearTrain['ranges']) => void
 }
 
-const CELL = { px: '5px', height: '36px', bg: 'paper', color: 'ink', borderWidth: '1px', borderColor: 'rule', fontSize: '15px' } as const
+const CELL = { px: '1.5', height: '36px', bg: 'paper', color: 'ink', borderWidth: '1px', borderColor: 'rule', fontSize: 'body' } as const
 
 /** The range table: a row a range, a box an element; the ratio beside it as it comes out. */
 export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
@@ -19,10 +21,7 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
     onRanges(train.ranges.map((range, k) => (k === i ? { ...range, ...by } : range)))
   return (
     <Box overflowX="auto">
-      <chakra.table
-        fontSize="14px"
-        css={{ '& td, & th': { padding: '2px 5px', textAlign: 'center', fontWeight: 400 }, '& th': { color: 'inkSoft', fontSize: '13px' } }}
-      >
+      <RuledTable width="auto" css={{ '& td, & th': { borderBottomWidth: 0, textAlign: 'center', verticalAlign: 'middle' } }}>
         <thead>
           <tr>
             {['Gear', 'Name', ...friction.map(({ id }) => id), 'Reverse', 'Lockup', 'Resulting ratio'].map((word) => (
@@ -44,11 +43,9 @@ export function RangeGrid({ train, solved, problems, onRanges }: GridProps) {
             />
           ))}
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {problems.map((p) => (
-        <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px">
-          {p.sentence}
-        </Text>
+        <ProblemText key={p.path + p.code}>{p.sentence}</ProblemText>
       ))}
       <TextButton
         data-testid="add-train.ranges"
@@ -115,7 +112,7 @@ function RangeRow({ range, number, friction, solution, onChange, onLeave }: Rang
         <Tick label={`Lockup in ${range.name}`} on={range.lockup} onToggle={() => onChange({ lockup: !range.lockup })} />
       </td>
       <td>
-        <Text fontFamily="figures" fontSize="16px" color={driven ? 'torque' : 'break'}>
+        <Text textStyle="figure" color={driven ? 'torque' : 'break'}>
           {driven ? figure(solution.ratio, 4) : solution ? OUTCOME_WORDS[solution.outcome] : '—'}
         </Text>
       </td>

@@ -3,6 +3,7 @@ import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import type { Problem } from '@plucky/contract'
 import { useState } from 'react'
 import { TextButton } from '../ui/buttons.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** A column of a table that is typed in. */
 export interface RowColumn {
@@ -34,12 +35,12 @@ interface RowTableProps {
 const BOX = {
   width: '100%',
   height: '36px',
-  px: '4px',
+  px: '1',
   bg: 'paper',
   color: 'ink',
   borderWidth: '1px',
   borderColor: 'rule',
-  fontSize: '14px',
+  fontSize: 'small',
 } as const
 
 /** Rows of a list, each field in place, and every problem of a row right under it. */
@@ -53,14 +54,14 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
   const template = `${columns.map(({ width }) => width).join(' ')} 72px`
   return (
     <Box overflowX="auto">
-      <Box display="grid" gridTemplateColumns={template} gap="4px" alignItems="end" fontSize="13px" color="inkSoft" aria-hidden>
+      <Box display="grid" gridTemplateColumns={template} gap="1" alignItems="end" fontSize="note" color="inkSoft" aria-hidden>
         {columns.map(({ key, label }) => (
           <Text key={key}>{capital(label)}</Text>
         ))}
       </Box>
       {rows.map((row, i) => (
-        <Box key={i} data-testid={`${path}.${i}`} mt="3px">
-          <Box display="grid" gridTemplateColumns={template} gap="4px" alignItems="center">
+        <Box key={i} data-testid={`${path}.${i}`} mt="1">
+          <Box display="grid" gridTemplateColumns={template} gap="1" alignItems="center">
             {columns.map((column) => (
               <Cell
                 key={column.key}
@@ -81,21 +82,17 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
           {problems
             .filter((p) => p.path === `${path}.${i}` || p.path.startsWith(`${path}.${i}.`))
             .map((p) => (
-              <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px" lineHeight="1.3">
-                {p.sentence}
-              </Text>
+              <ProblemText key={p.path + p.code}>{p.sentence}</ProblemText>
             ))}
         </Box>
       ))}
       {problems
         .filter((p) => p.path === path)
         .map((p) => (
-          <Text key={p.code} role="alert" color="break" fontSize="13.5px">
-            {p.sentence}
-          </Text>
+          <ProblemText key={p.code}>{p.sentence}</ProblemText>
         ))}
       <Flex>
-        <TextButton onClick={() => onRows([...rows, fresh()])} mt="2px" data-testid={`add-${path}`}>
+        <TextButton onClick={() => onRows([...rows, fresh()])} mt="0.5" data-testid={`add-${path}`}>
           {`Add ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one}`}
         </TextButton>
       </Flex>
@@ -179,11 +176,7 @@ function NameCell({ shared, value, taken, onRename }: NameProps) {
         onBlur={take}
         onKeyDown={(event) => event.key === 'Enter' && take()}
       />
-      {clash && (
-        <Text role="alert" color="break" fontSize="13px">
-          {`The name “${name}” is already used.`}
-        </Text>
-      )}
+      {clash && <ProblemText>{`The name “${name}” is already used.`}</ProblemText>}
     </Box>
   )
 }

@@ -1,4 +1,5 @@
-import { Box, chakra } from '@chakra-ui/react'
+import { RuledTable } from '../ui/RuledTable.js'
+import { Box } from '@chakra-ui/react'
 import { capital, figure, OUTCOME_WORDS, quantity, percent } from '@plucky/contract'
 import {
   elementSlips,
@@ -15,21 +16,7 @@ import { GEARS } from './stick-parts.js'
 import { linkTorque, memberTorque, speedWords, torqueWords, type Scale } from './reading.js'
 import { TableHead } from '../ui/TableHead.js'
 
-const TABLE = {
-  borderCollapse: 'collapse',
-  width: '100%',
-  fontSize: '14px',
-  '& td, & th': {
-    padding: '1.5px 6px',
-    borderBottom: '1px solid',
-    borderColor: 'ruleSoft',
-    textAlign: 'right',
-    fontWeight: 400,
-    whiteSpace: 'nowrap',
-  },
-  '& th': { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' },
-  '& td:first-of-type, & th:first-of-type': { textAlign: 'left', whiteSpace: 'normal' },
-  '& td:not(:first-of-type)': { fontFamily: 'figures', fontSize: '15px' },
+const CELLS = {
   '& .idle': { color: 'inkSoft' },
   '& .live': { color: 'torque', fontWeight: 600 },
   '& .chosen': { bg: 'torqueWash' },
@@ -51,7 +38,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
   }
   return (
     <Box overflowX="auto">
-      <chakra.table css={TABLE} data-testid="range-table">
+      <RuledTable look="numbers" css={CELLS} data-testid="range-table">
         <TableHead words={['Gear', 'Ratio', 'Ratio step', 'Efficiency', 'Applied']} />
         <tbody>
           {train.ranges.map((range) => {
@@ -71,7 +58,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
             )
           })}
         </tbody>
-      </chakra.table>
+      </RuledTable>
     </Box>
   )
 }
@@ -85,7 +72,7 @@ interface MemberTableProps {
 /** Torque and speed of every member and element, with the power through the elements. */
 export function MemberTable({ train, solution, scale }: MemberTableProps) {
   return (
-    <chakra.table css={TABLE} data-testid="member-table">
+    <RuledTable look="numbers" css={CELLS} data-testid="member-table">
       <TableHead words={['Member', scale ? 'Torque' : 'Torque / input', scale ? 'Speed' : 'Speed / input']} />
       <tbody>
         {train.members.map((member) => {
@@ -99,7 +86,7 @@ export function MemberTable({ train, solution, scale }: MemberTableProps) {
           )
         })}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -108,7 +95,7 @@ export function LinkTable({ train, solution, scale }: MemberTableProps) {
   const [slips, flow] = [elementSlips(train, solution), powerFlow(train, solution)]
   const rows = [...train.elements.map((e) => ({ ...e, word: e.kind })), ...train.joints.map((j) => ({ ...j, word: 'joint' }))]
   return (
-    <chakra.table css={TABLE} data-testid="link-table">
+    <RuledTable look="numbers" css={CELLS} data-testid="link-table">
       <TableHead words={['Clutch, band or joint', 'Torque', 'Slip speed', 'Power']} />
       <tbody>
         {rows.map(({ id, word }) => {
@@ -126,7 +113,7 @@ export function LinkTable({ train, solution, scale }: MemberTableProps) {
           )
         })}
       </tbody>
-    </chakra.table>
+    </RuledTable>
   )
 }
 
@@ -137,7 +124,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
   const thrusts = solution.outcome === 'driven' ? thrustLoads(unit, solution, scale ?? { torqueNm: 100, speedRadPerS: 100 }) : []
   return (
     <>
-      <chakra.table css={TABLE}>
+      <RuledTable look="numbers" css={CELLS}>
         <TableHead words={['Gear set', 'Sun', 'Ring', 'Carrier', 'Pinion speed']} />
         <tbody>
           {unit.train.sets.map(({ id }) => (
@@ -151,9 +138,9 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
             </tr>
           ))}
         </tbody>
-      </chakra.table>
+      </RuledTable>
       {thrusts.length > 0 && (
-        <chakra.table css={TABLE} mt="8px" data-testid="thrust-table">
+        <RuledTable look="numbers" css={CELLS} mt="2" data-testid="thrust-table">
           <TableHead
             words={
               scale
@@ -174,7 +161,7 @@ export function GearTable({ unit, solution, scale }: { unit: Unit; solution: Ran
               </tr>
             ))}
           </tbody>
-        </chakra.table>
+        </RuledTable>
       )}
     </>
   )

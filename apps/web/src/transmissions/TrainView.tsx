@@ -40,7 +40,7 @@ export function TrainView({ unit, cases = [], brief }: ViewProps) {
   const words = (one: DutyCase) => capital(brief ? caseInSentence(unit, one, brief) : one.id)
   return (
     <>
-      <Flex gap="14px" align="flex-end" justify="space-between" wrap="wrap" mb="8px">
+      <Flex gap="3.5" align="flex-end" justify="space-between" wrap="wrap" mb="2">
         <RangeBar ranges={train.ranges} solved={solved} chosen={range.id} onPick={pickRange} />
         {cases.length > 0 && (
           <SelectField
@@ -53,7 +53,7 @@ export function TrainView({ unit, cases = [], brief }: ViewProps) {
           />
         )}
       </Flex>
-      <Text fontSize="15px" lineHeight="1.35" mb="6px" data-testid="range-sentence">
+      <Text fontSize="body" lineHeight="1.35" mb="1.5" data-testid="range-sentence">
         {solution.outcome === 'driven' ? rangeSentence(train, range, solution) : explanationSentence(explainRange(train, range))}
       </Text>
       <Figures unit={unit} range={range} solution={solution} solved={solved} scale={duty?.turbine ?? null} />
@@ -76,11 +76,11 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
       <Panel title="Stick diagram" note="blue: carries torque · amber: held · thin: no load · double bar: joint that can fail">
         <StickDiagram unit={unit} range={range} solution={solution} scale={scale} />
       </Panel>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1.15fr 1fr' }} gap="10px" mt="10px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1.15fr 1fr' }} gap="2.5" mt="2.5" alignItems="start">
         <Panel title="Lever diagram" note="speed to the right, torque shown as arrows">
           <LeverDiagram train={train} solution={solution} all={[...solved.values()]} scale={scale} />
         </Panel>
-        <Grid gap="10px">
+        <Grid gap="2.5">
           <Panel title="Clutch application chart" note="(in parentheses: one-way clutch holding)">
             <RangeTable train={train} solved={solved} chosen={range.id} />
           </Panel>
@@ -89,7 +89,7 @@ function Figures({ unit, range, solution, solved, scale }: FiguresProps) {
           </Panel>
         </Grid>
       </Grid>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1.35fr' }} gap="10px" mt="10px" pb="12px" alignItems="start">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1.35fr' }} gap="2.5" mt="2.5" pb="3" alignItems="start">
         <Panel title="Members">
           <MemberTable train={train} solution={solution} scale={scale} />
         </Panel>

@@ -10,6 +10,7 @@ import { loadShop, takeUnit } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 /** The units of the shop: each gear train range by range; copied, changed, and out and in as files. */
 export function UnitsScreen() {
@@ -18,9 +19,9 @@ export function UnitsScreen() {
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const unit = shop.units.find((u) => u.id === id) ?? (id === undefined ? shop.units[0] : undefined)
   return (
-    <Box px="14px" maxW="1280px" mx="auto">
-      <Flex gap="6px" wrap="wrap" py="8px" align="center" justify="space-between">
-        <Flex as="nav" aria-label="Units" gap="6px" wrap="wrap">
+    <Box px="3.5" maxW="1280px" mx="auto">
+      <Flex gap="1.5" wrap="wrap" py="2" align="center" justify="space-between">
+        <Flex as="nav" aria-label="Units" gap="1.5" wrap="wrap">
           {shop.units.map((each) => (
             <OutlineButton
               key={each.id}
@@ -40,13 +41,13 @@ export function UnitsScreen() {
       </Flex>
       {unit ? (
         <>
-          <Heading as="h1" fontSize="26px" fontWeight={600} pb="6px">
+          <Heading as="h1" textStyle="page" pb="1.5">
             {unit.name}
           </Heading>
           <TrainView key={unit.id} unit={unit} />
         </>
       ) : (
-        <Text py="24px" role="status">
+        <Text py="6" role="status">
           {shop.state === 'loading' ? 'Loading transmissions…' : `There is no transmission “${id}”. Choose one above or create a new one.`}
         </Text>
       )}
@@ -56,7 +57,7 @@ export function UnitsScreen() {
 
 function Actions({ unit }: { unit: Unit }) {
   return (
-    <Flex gap="6px" wrap="wrap" align="flex-start">
+    <Flex gap="1.5" wrap="wrap" align="flex-start">
       <OutlineButton asChild size="sm">
         <Link to={`/transmissions/${unit.id}/diagnosis`}>Diagnosis</Link>
       </OutlineButton>
@@ -111,10 +112,10 @@ function TakeUnit() {
         onChange={(event) => void take(event.target.files?.[0])}
       />
       {problems.map((p) => (
-        <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px" maxW="420px">
+        <ProblemText key={p.path + p.code} maxW="420px">
           {p.path ? `${p.path}: ` : ''}
           {p.sentence}
-        </Text>
+        </ProblemText>
       ))}
     </Box>
   )

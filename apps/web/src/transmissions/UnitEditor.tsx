@@ -16,6 +16,7 @@ import { RangeGrid } from './RangeGrid.js'
 import { RowTable, type RowColumn } from './RowTable.js'
 import { TrainView } from './TrainView.js'
 import { withClearanceIds, withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
+import { ProblemText } from '../ui/ProblemText.js'
 
 interface Kept {
   readonly unit: DraftUnit
@@ -91,19 +92,19 @@ export function UnitEditor(props: EditorProps) {
   const drawable = problems.every(({ code }) => OF_TEETH.has(code))
   const drawn = useMemo(() => ({ ...draft, stations: draft.stations ?? [] }), [draft])
   return (
-    <Box px="14px" maxW="1280px" mx="auto" data-testid="unit-editor">
-      <Heading as="h1" fontSize="26px" fontWeight={600} py="6px">
+    <Box px="3.5" maxW="1280px" mx="auto" data-testid="unit-editor">
+      <Heading as="h1" textStyle="page" py="1.5">
         {props.title}
       </Heading>
       <Flex {...BAR}>
         <Input {...NAME} value={draft.name} onChange={(event) => take({ ...draft, name: event.target.value })} />
-        <Text flex="1" role="status" fontSize="14px" color={problems.length > 0 ? 'break' : 'inkSoft'} data-testid="unit-state">
+        <Text flex="1" role="status" fontSize="small" color={problems.length > 0 ? 'break' : 'inkSoft'} data-testid="unit-state">
           {problems.length > 0 ? mistakesWords(problems.length) : 'Valid gear train. Not saved yet.'}
         </Text>
         {refused.map((p) => (
-          <Text key={p.code} role="alert" color="break" fontSize="13.5px" maxW="420px">
+          <ProblemText key={p.code} maxW="420px">
             {p.sentence}
-          </Text>
+          </ProblemText>
         ))}
         {refused.some(({ code }) => code === 'item-changed-elsewhere') && (
           <OutlineButton onClick={() => void goOn()}>Overwrite with my version</OutlineButton>
@@ -117,7 +118,7 @@ export function UnitEditor(props: EditorProps) {
       </Flex>
       <TrainFields draft={draft} problems={problems} take={take} drawable={drawable} />
       <MoreFields draft={draft} problems={problems} take={take} />
-      <Box mt="10px">
+      <Box mt="2.5">
         {drawable ? <TrainView unit={drawn} /> : <Text color="inkSoft">Diagrams appear when the errors above are fixed.</Text>}
       </Box>
     </Box>
@@ -125,16 +126,16 @@ export function UnitEditor(props: EditorProps) {
 }
 
 const BAR = {
-  gap: '10px',
+  gap: '2.5',
   align: 'center',
   position: 'sticky',
   top: '0',
   bg: 'paper',
-  py: '6px',
+  py: '1.5',
   zIndex: 2,
   borderBottomWidth: '1px',
   borderColor: 'rule',
-  mb: '8px',
+  mb: '2',
 } as const
 const NAME = {
   'aria-label': 'Transmission name',
@@ -192,19 +193,19 @@ function TrainFields({ draft, problems, take, drawable }: FieldsProps & { drawab
       <Panel title="Gear sets" note="for a compound set, enter a simple and a double-pinion set sharing carrier and ring">
         {table('sets', 'set', { kind: 'simple', sunTeeth: 36, ringTeeth: 72, pinions: 4 })}
         {train.sets.filter(needsProfileShift).map(({ id }) => (
-          <Text key={id} fontSize="13.5px" color="oil">
+          <Text key={id} fontSize="note" color="oil">
             {`${id}: odd tooth difference between ring and sun; needs profile-shifted teeth.`}
           </Text>
         ))}
       </Panel>
-      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 2fr' }} gap="10px" mt="10px" alignItems="start">
-        <Grid gap="10px">
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 2fr' }} gap="2.5" mt="2.5" alignItems="start">
+        <Grid gap="2.5">
           <Members draft={draft} problems={problems} take={take} />
           <Panel title="Joints" note="every connection that can fail">
             {table('joints', 'joint', {})}
           </Panel>
         </Grid>
-        <Grid gap="10px">
+        <Grid gap="2.5">
           <Panel title="Clutches, bands and one-way clutches" note="one-way clutches act automatically">
             {table('elements', 'element', { kind: 'clutch' })}
           </Panel>
@@ -281,10 +282,10 @@ function Members({ draft, problems, take }: FieldsProps) {
         taken={new Set([...train.members, CASE])}
         fresh={() => ({ id: freeName('member', new Set(train.members)) })}
       />
-      <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
+      <Grid templateColumns="1fr 1fr" gap="2" mt="2">
         {io.map(({ key, label, options = [] }) => (
           <label key={key}>
-            <Text fontSize="13px" color="inkSoft">
+            <Text fontSize="note" color="inkSoft">
               {label}
             </Text>
             <select
@@ -308,9 +309,7 @@ function Members({ draft, problems, take }: FieldsProps) {
             {problems
               .filter((p) => p.path === `train.${key}`)
               .map((p) => (
-                <Text key={p.code} role="alert" color="break" fontSize="13.5px">
-                  {p.sentence}
-                </Text>
+                <ProblemText key={p.code}>{p.sentence}</ProblemText>
               ))}
           </label>
         ))}
@@ -336,7 +335,7 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
     <Panel
       title="Stations, variants, thrust surfaces, known failures"
       note={stations.length === 0 ? 'no stations yet (needed for a job)' : `${stations.length} stations`}
-      mt="10px"
+      mt="2.5"
       aside={
         <Flex>
           <TextButton onClick={() => take(withDefaultStations(draft))} data-testid="lay-out-stations">
@@ -348,12 +347,7 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
         </Flex>
       }
     >
-      {!open &&
-        more.map((p) => (
-          <Text key={p.path + p.code} role="alert" color="break" fontSize="13.5px">
-            {`${p.path}: ${p.sentence}`}
-          </Text>
-        ))}
+      {!open && more.map((p) => <ProblemText key={p.path + p.code}>{`${p.path}: ${p.sentence}`}</ProblemText>)}
       {open && <ShapeForm dto={UnitDto} value={draft as unknown as Record<string, unknown>} path="" form={form} />}
     </Panel>
   )

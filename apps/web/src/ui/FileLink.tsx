@@ -47,14 +47,14 @@ export function FileLink({ href, ...link }: HTMLChakraProps<'a'> & { href: strin
             zIndex={30}
             width="max-content"
             maxW="300px"
-            px="10px"
-            py="6px"
+            px="2.5"
+            py="1.5"
             borderRadius="1px"
             bg="paper"
             color="break"
             borderWidth="1px"
             borderColor="break"
-            fontSize="14px"
+            fontSize="small"
           >
             {`Nothing was downloaded. ${failure}`}
           </Popover.Content>

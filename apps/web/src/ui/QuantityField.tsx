@@ -40,8 +40,8 @@ export function QuantityField({
   const field = useTyped({ shown: shownAs(value, unit, digits), unit, onCommit, onType })
   const reason = field.refused ?? (field.typing ? undefined : problem)
   const row = inline
-    ? ({ flexDirection: 'row', alignItems: 'center', gap: '6px' } as const)
-    : ({ flexDirection: 'column', alignItems: 'stretch', gap: '2px' } as const)
+    ? ({ flexDirection: 'row', alignItems: 'center', gap: '1.5' } as const)
+    : ({ flexDirection: 'column', alignItems: 'stretch', gap: '0.5' } as const)
   return (
     <Field.Root invalid={reason !== undefined} width={width} position="relative" {...row}>
       <FieldLabel whiteSpace="nowrap" srOnly={hideLabel ?? false}>
@@ -50,7 +50,7 @@ export function QuantityField({
       </FieldLabel>
       <Input {...BOX} height={inline ? '32px' : '40px'} width={inline ? '66px' : '100%'} data-testid={testId} {...field.input} />
       {reason !== undefined && (
-        <Field.ErrorText role="alert" color="break" fontSize="13px" lineHeight="1.3" mt="2px" {...(inline ? HANGING : {})}>
+        <Field.ErrorText role="alert" color="break" fontSize="note" lineHeight="1.3" mt="0.5" {...(inline ? HANGING : {})}>
           {reason}
         </Field.ErrorText>
       )}
@@ -60,11 +60,11 @@ export function QuantityField({
 
 const BOX = {
   size: 'sm',
-  px: '8px',
+  px: '2',
   inputMode: 'decimal',
   autoComplete: 'off',
   fontFamily: 'figures',
-  fontSize: '16px',
+  fontSize: 'figure',
   bg: 'paper',
   borderColor: 'rule',
   borderRadius: '1px',
@@ -77,7 +77,7 @@ const HANGING = {
   right: 0,
   zIndex: 5,
   bg: 'breakWash',
-  p: '6px',
+  p: '1.5',
   width: '280px',
   borderWidth: '1px',
   borderColor: 'break',

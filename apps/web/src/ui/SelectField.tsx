@@ -13,13 +13,13 @@ interface PickProps<K extends string> {
 /** One of a list. */
 export function SelectField<K extends string>({ label, value, options, onPick, width = '150px', testId }: PickProps<K>) {
   return (
-    <Field.Root width={width} gap="2px">
+    <Field.Root width={width} gap="0.5">
       <FieldLabel>{label}</FieldLabel>
       <NativeSelect.Root size="sm">
         <NativeSelect.Field
           height="40px"
-          ps="8px"
-          pe="30px"
+          ps="2"
+          pe="7"
           textOverflow="ellipsis"
           bg="paper"
           color="ink"

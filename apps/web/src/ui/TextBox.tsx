@@ -2,8 +2,8 @@ import { Field, Input, type FieldLabelProps, type InputProps } from '@chakra-ui/
 
 /** One-line text box. */
 export const TextBox = (props: InputProps) => (
-  <Input size="sm" height="40px" px="8px" bg="paper" borderColor="rule" borderRadius="1px" {...props} />
+  <Input size="sm" height="40px" px="2" bg="paper" borderColor="rule" borderRadius="1px" {...props} />
 )
 
 /** Label above a field. */
-export const FieldLabel = (props: FieldLabelProps) => <Field.Label fontSize="13.5px" color="inkSoft" fontWeight={400} {...props} />
+export const FieldLabel = (props: FieldLabelProps) => <Field.Label fontSize="note" color="inkSoft" fontWeight={400} {...props} />

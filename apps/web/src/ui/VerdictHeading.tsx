@@ -12,9 +12,9 @@ interface SentenceProps {
 export const VerdictHeading = ({ content, unit, answer }: SentenceProps) => (
   <Heading
     as="h1"
-    fontSize="26px"
+    fontSize="page"
     fontWeight={600}
-    py="8px"
+    py="2"
     color={answer?.outcome === 'answered' && answer.stops.length > 0 ? 'break' : 'ink'}
     data-testid="sentence"
   >

@@ -8,7 +8,7 @@ export const PrimaryButton = (props: ButtonProps) => (
     borderRadius="1px"
     minH="44px"
     fontFamily="heading"
-    fontSize="18px"
+    fontSize="lead"
     _hover={{ opacity: 0.9 }}
     {...props}
   />
@@ -35,8 +35,8 @@ export const TextButton = (props: ButtonProps) => (
     color="ink"
     size="sm"
     height="28px"
-    px="6px"
-    fontSize="14px"
+    px="1.5"
+    fontSize="small"
     textDecoration="underline"
     textUnderlineOffset="3px"
     {...props}

@@ -1,5 +1,8 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { ErrorBoundary } from 'react-error-boundary'
+import { TextButton } from './buttons.js'
+import { ProblemText } from './ProblemText.js'
 
 interface PanelProps {
   readonly title: string
@@ -9,22 +12,32 @@ interface PanelProps {
   readonly [key: string]: unknown
 }
 
-/** A ruled part of the sheet with its caption. */
+/** A ruled part of a page with its caption. Where its content fails, the panel says so and the rest of the page goes on. */
 export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
   return (
-    <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="12px" pt="5px" pb="7px" minW="0" {...rest}>
-      <Flex align="baseline" justify="space-between" gap="2px 12px" mb="2px" wrap="wrap">
-        <Heading as="h2" fontSize="15px" fontWeight={600} letterSpacing="0.05em" lineHeight="1.4">
+    <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="3" pt="1.5" pb="2" minW="0" {...rest}>
+      <Flex align="baseline" justify="space-between" rowGap="0.5" columnGap="3" mb="0.5" wrap="wrap">
+        <Heading as="h2" textStyle="caption" letterSpacing="0.05em" lineHeight="1.4">
           {title}
           {note && (
-            <Text as="span" fontFamily="body" fontWeight={400} letterSpacing="0" fontSize="13.5px" color="inkSoft" ml="10px">
+            <Text as="span" fontFamily="body" fontWeight={400} letterSpacing="0" fontSize="note" color="inkSoft" ml="2.5">
               {note}
             </Text>
           )}
         </Heading>
         {aside}
       </Flex>
-      {children}
+      {/* New content is tried at once: what failed on one part or case may be drawn for the next. */}
+      <ErrorBoundary resetKeys={[children]} fallbackRender={({ resetErrorBoundary }) => <Failed onRetry={resetErrorBoundary} />}>
+        {children}
+      </ErrorBoundary>
     </Box>
   )
 }
+
+const Failed = ({ onRetry }: { onRetry: () => void }) => (
+  <Flex data-testid="panel-failed" gap="2" align="baseline" wrap="wrap">
+    <ProblemText>This panel has stopped working. Your job is safe. Do not rely on figures that are missing here.</ProblemText>
+    <TextButton onClick={onRetry}>Try again</TextButton>
+  </Flex>
+)

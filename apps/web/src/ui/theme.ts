@@ -3,13 +3,19 @@ import { RESET } from './reset.js'
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } })
 
+const CONDENSED = "'Barlow Condensed', 'Barlow', sans-serif"
+
+/** Sizes of type and of the space between things, each named once: in pixels, as the drawings are. */
+const inPixels = <K extends string | number>(sizes: Readonly<Record<K, number>>): Record<string, { value: string }> =>
+  Object.fromEntries(Object.entries<number>(sizes).map(([name, px]) => [name, { value: `${px}px` }]))
+
 /** A drawing-office sheet: warm paper and ink by day, a blueprint by night; one colour for torque, one for oil, red pencil for what breaks. */
 const config = defineConfig({
   // The library's own reset gives every element the font of its parent, which would undo the type sizes and weights of drawings.
   preflight: false,
   globalCss: {
     ...RESET,
-    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: '15px' },
+    'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontSize: 'body' },
     // A grip shows the focus on its mark, not as a box round all that it can be dragged by.
     '.grip:focus': { outline: 'none !important' },
     '.grip:focus-visible .grip-mark': { stroke: 'oil', strokeWidth: '5px', paintOrder: 'stroke' },
@@ -20,9 +26,21 @@ const config = defineConfig({
     tokens: {
       fonts: {
         body: { value: "'Barlow', sans-serif" },
-        heading: { value: "'Barlow Condensed', 'Barlow', sans-serif" },
-        figures: { value: "'Barlow Condensed', 'Barlow', sans-serif" },
+        heading: { value: CONDENSED },
+        figures: { value: CONDENSED },
       },
+      fontSizes: inPixels({ micro: 12.5, note: 13.5, small: 14, body: 15, figure: 16, lead: 18, title: 22, page: 26, sentence: 34 }),
+      spacing: inPixels({ 0.5: 2, 1: 4, 1.5: 6, 2: 8, 2.5: 10, 3: 12, 3.5: 14, 4: 16, 5: 20, 6: 24, 7: 28, 8: 32 }),
+    },
+    textStyles: {
+      /** Small print beside a field or a figure. */
+      note: { value: { fontSize: 'note', lineHeight: '1.3' } },
+      /** A word over a group of fields or rows. */
+      caption: { value: { fontFamily: 'heading', fontSize: 'body', fontWeight: 600 } },
+      figure: { value: { fontFamily: 'figures', fontSize: 'figure' } },
+      figureStrong: { value: { fontFamily: 'figures', fontSize: 'figure', fontWeight: 600 } },
+      /** The name of a page. */
+      page: { value: { fontFamily: 'heading', fontSize: 'page', fontWeight: 600, lineHeight: '1.2' } },
     },
     semanticTokens: {
       colors: {

@@ -1,4 +1,4 @@
-import { chakra, Text } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import {
   capital,
   cyclesWords,
@@ -15,19 +15,19 @@ import {
 } from '@plucky/contract'
 import { fittedConverter, lockupReport, type LockupReport, type Unit } from '@plucky/core'
 import { specInputOf } from '../../state/verdicts.js'
-import { PLAIN_TABLE } from '../../ui/plain-table.js'
+import { RuledTable } from '../../ui/RuledTable.js'
 import { TableHead } from '../../ui/TableHead.js'
 
 /** What the lockup clutch does beside its place in the verdict: every range and upshift, how its face lies, what turns with it, what wears. */
 export function LockupDetails({ content, unit }: { content: JobContent; unit: Unit }) {
   const input = specInputOf(content)
   if (!input) return null
-  if (!fittedConverter(input)?.lockup) return <Text mt="6px">The installed converter has no lockup, so no lockup clutch is needed.</Text>
+  if (!fittedConverter(input)?.lockup) return <Text mt="1.5">The installed converter has no lockup, so no lockup clutch is needed.</Text>
   const report = lockupReport(input)
   if (!report) return null
   return (
     <>
-      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-demands">
+      <RuledTable mt="1.5" data-testid="lockup-demands">
         <TableHead words={['Locked at full power', `Demand, ${shownUnit('lb-ft')}`, 'Margin', 'House rule']} />
         <tbody>
           {report.demands.map(({ kind, rangeId, demandNm, margin, byRule }) => (
@@ -39,8 +39,8 @@ export function LockupDetails({ content, unit }: { content: JobContent; unit: Un
             </tr>
           ))}
         </tbody>
-      </chakra.table>
-      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-asks">
+      </RuledTable>
+      <RuledTable mt="1.5" data-testid="lockup-asks">
         <TableHead words={['Lockup at full throttle', 'Answer']} />
         <tbody>
           {lockupAnswers(report, unit).map(({ asks, answer, short }) => (
@@ -50,8 +50,8 @@ export function LockupDetails({ content, unit }: { content: JobContent; unit: Un
             </tr>
           ))}
         </tbody>
-      </chakra.table>
-      <chakra.table css={PLAIN_TABLE} mt="6px" data-testid="lockup-beside">
+      </RuledTable>
+      <RuledTable mt="1.5" data-testid="lockup-beside">
         <tbody>
           {rowsOf(report).map(([name, words, short]) => (
             <tr key={name}>
@@ -60,8 +60,8 @@ export function LockupDetails({ content, unit }: { content: JobContent; unit: Un
             </tr>
           ))}
         </tbody>
-      </chakra.table>
-      <Text mt="4px" lineHeight="1.3">
+      </RuledTable>
+      <Text mt="1" lineHeight="1.3">
         {capital(leanSentence(report))}
       </Text>
     </>

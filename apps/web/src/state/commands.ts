@@ -1,0 +1,77 @@
+import { checkJob, checkShape, HouseRulesDto, PressureDto, toProblem, type JobContent, type Revision } from '@plucky/contract'
+import { ruleFaults, type Brief, type Teardown } from '@plucky/core'
+import equal from 'fast-deep-equal'
+import { change } from './job.js'
+import { shopStore } from './shop.js'
+import { proposalFor, type Choice } from './verdicts.js'
+
+/**
+ * Everything a user can do to the job on screen, each as one step that undo takes back whole. A command that checks its input returns
+ * the reason where it refuses it, and then changes nothing.
+ */
+
+type Pressure = JobContent['spec']['pressure']
+
+/** Replaces one field of the job; nothing happens where it is the same already. */
+const put = <K extends keyof JobContent>(key: K, value: JobContent[K]): void =>
+  change((job) => (equal(job[key], value) ? job : { ...job, [key]: value }))
+
+/** Applies a choice with all the parts and operations that it requires. */
+export function applyChoice(content: JobContent, choice: Choice): void {
+  const proposal = proposalFor(content, choice)
+  if (proposal) change((job) => ({ ...job, spec: { ...job.spec, fits: proposal.spec.fits, works: proposal.spec.works } }))
+}
+
+/** Takes a line pressure or calibration of the build if its shape is right. */
+export function setPressure(make: (pressure: Pressure) => unknown): string | undefined {
+  let reason: string | undefined
+  change((job) => {
+    const checked = checkShape(PressureDto, make(job.spec.pressure))
+    if (!checked.ok) reason = checked.problems[0]?.sentence
+    return checked.ok && !equal(checked.value, job.spec.pressure) ? { ...job, spec: { ...job.spec, pressure: checked.value } } : job
+  })
+  return reason
+}
+
+/** Takes a line pressure of the transmission as received. */
+export function setArrivedPressure(pressure: object): string | undefined {
+  const checked = checkShape(PressureDto, pressure)
+  if (!checked.ok) return checked.problems[0]?.sentence
+  put('arrivedPressure', checked.value)
+  return undefined
+}
+
+/** Takes the job back to a saved revision, if the parts that it names are still on the shelf. */
+export function restoreRevision(revision: Revision): string | undefined {
+  const { units, parts, operations } = shopStore.getState()
+  const checked = checkJob(revision.file.job, {
+    unit: (id) => units.find((unit) => unit.id === id),
+    part: (id) => parts.get(id),
+    operation: (id) => operations.get(id),
+  })
+  if (!checked.ok) return `It can’t be restored: ${checked.problems.map((p) => p.sentence).join(' ')}`
+  change(() => checked.value)
+  return undefined
+}
+
+/** Takes house rules whose shape is right and that do not contradict each other. */
+export function setRules(rules: unknown): string | undefined {
+  const checked = checkShape(HouseRulesDto, rules)
+  if (!checked.ok) return checked.problems[0]?.sentence
+  const [crossed] = ruleFaults(checked.value)
+  if (crossed) return toProblem(crossed).sentence
+  put('rules', checked.value)
+  return undefined
+}
+
+/** A job always has a name: an empty one is refused. */
+export function renameJob(name: string): string | undefined {
+  if (name === '') return 'A job needs a name.'
+  put('name', name)
+  return undefined
+}
+
+export const setCustomer = (customer: string) => put('customer', customer)
+export const setVariant = (variantId: string | null) => put('variantId', variantId)
+export const setBrief = (brief: Brief) => put('brief', brief)
+export const setTeardown = (teardown: Teardown) => put('teardown', teardown)

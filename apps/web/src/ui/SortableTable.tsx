@@ -1,0 +1,187 @@
+import { chakra } from '@chakra-ui/react'
+import { createSortedRowModel, rowSortingFeature, sortFns, tableFeatures, useTable, type SortingState } from '@tanstack/react-table'
+import { ArrowDown, ArrowUp, ChevronsUpDown } from 'lucide-react'
+import { useMemo, type ComponentProps, type ReactNode } from 'react'
+import { RuledTable } from './RuledTable.js'
+import { ScrolledRows } from './ScrolledRows.js'
+
+/** A column of a table: what is shown of a row, and by what the rows are sorted when its head is pressed. */
+export interface Column<T> {
+  readonly id: string
+  readonly head: string
+  readonly cell: (row: T) => ReactNode
+  /** Missing where the column cannot be sorted. Rows without a value come last. */
+  readonly sortBy?: (row: T) => string | number | undefined
+  /** The first press sorts from the greatest down. */
+  readonly greatestFirst?: true
+  readonly className?: string
+  /** The head is said to screen readers only. */
+  readonly unseen?: true
+}
+
+/** An order of rows that is kept elsewhere, as where the server sorts. */
+export interface KeptOrder {
+  readonly id: string
+  readonly descending: boolean
+  readonly onSort: (id: string, descending: boolean) => void
+}
+
+type TableLook = Pick<ComponentProps<typeof RuledTable>, 'look' | 'room' | 'css' | 'mt'>
+
+interface SortableProps<T> extends TableLook {
+  readonly columns: readonly Column<T>[]
+  readonly rows: readonly T[]
+  readonly keyOf: (row: T) => string
+  readonly rowProps?: (row: T) => ComponentProps<'tr'> & { readonly 'data-testid'?: string }
+  /** Cells in the place of a row's usual ones, as while it is being changed. */
+  readonly cellsAs?: (row: T) => ReactNode | undefined
+  readonly kept?: KeptOrder
+  /** The list scrolls by itself, at most this high, and draws only the rows in sight. `shown` is the key of a row to bring into sight. */
+  readonly scrolled?: { readonly height: string; readonly shown?: string | undefined }
+  readonly testId?: string
+}
+
+const FEATURES = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns })
+
+/** A table whose rows are sorted by a press on a column's head: up, down, and as they came. */
+export function SortableTable<T extends object>(props: SortableProps<T>) {
+  const { columns, rows, keyOf, rowProps, cellsAs, kept, scrolled, testId, look = 'list', ...style } = props
+  const table = useSorted(columns, rows, keyOf, kept)
+  const cellsOf = (row: T) =>
+    cellsAs?.(row) ??
+    columns.map(({ id, className, cell }) => (
+      <td key={id} className={className}>
+        {cell(row)}
+      </td>
+    ))
+  const head = (
+    <thead>
+      <tr>
+        {table.getFlatHeaders().map(({ column: sorter }, i) => (
+          <Head
+            key={sorter.id}
+            column={columns[i] as Column<T>}
+            sorted={sorter.getIsSorted()}
+            onPress={sorter.getCanSort() ? () => sorter.toggleSorting() : undefined}
+          />
+        ))}
+      </tr>
+    </thead>
+  )
+  const sorted = table.getRowModel().rows.map(({ original }) => original)
+  if (scrolled)
+    return (
+      <ScrolledRows
+        height={scrolled.height}
+        count={sorted.length}
+        shown={sorted.findIndex((row) => keyOf(row) === scrolled.shown)}
+        testId={testId}
+      >
+        {({ above, below, inSight, measure }) => (
+          <RuledTable look={look} {...style}>
+            {head}
+            <tbody>
+              {above > 0 && <tr aria-hidden style={{ height: above }} />}
+              {inSight.map((i) => {
+                const row = sorted[i] as T
+                return (
+                  <tr key={keyOf(row)} {...rowProps?.(row)} ref={measure} data-index={i}>
+                    {cellsOf(row)}
+                  </tr>
+                )
+              })}
+              {below > 0 && <tr aria-hidden style={{ height: below }} />}
+            </tbody>
+          </RuledTable>
+        )}
+      </ScrolledRows>
+    )
+  return (
+    <RuledTable look={look} {...style} data-testid={testId}>
+      {head}
+      <tbody>
+        {sorted.map((row) => (
+          <tr key={keyOf(row)} {...rowProps?.(row)}>
+            {cellsOf(row)}
+          </tr>
+        ))}
+      </tbody>
+    </RuledTable>
+  )
+}
+
+/** The rows in the order of the pressed head, or in the one that is kept elsewhere. */
+function useSorted<T extends object>(
+  columns: readonly Column<T>[],
+  rows: readonly T[],
+  keyOf: (row: T) => string,
+  kept: KeptOrder | undefined,
+) {
+  const sorters = useMemo(
+    () =>
+      columns.map(({ id, sortBy, greatestFirst }) => ({
+        id,
+        accessorFn: (row: T) => sortBy?.(row),
+        enableSorting: sortBy !== undefined,
+        sortDescFirst: greatestFirst ?? false,
+        sortUndefined: 'last' as const,
+        sortFn: 'alphanumeric' as const,
+      })),
+    [columns],
+  )
+  const elsewhere = kept && {
+    state: { sorting: [{ id: kept.id, desc: kept.descending }] },
+    onSortingChange(make: SortingState | ((was: SortingState) => SortingState)) {
+      const [next] = typeof make === 'function' ? make([{ id: kept.id, desc: kept.descending }]) : make
+      if (next) kept.onSort(next.id, next.desc)
+    },
+  }
+  return useTable({
+    features: FEATURES,
+    columns: sorters,
+    data: rows,
+    getRowId: keyOf,
+    manualSorting: kept !== undefined,
+    enableSortingRemoval: kept === undefined,
+    ...elsewhere,
+  })
+}
+
+interface HeadProps {
+  readonly column: Pick<Column<never>, 'id' | 'head' | 'className' | 'unseen'>
+  readonly sorted: false | 'asc' | 'desc'
+  readonly onPress: (() => void) | undefined
+}
+
+const MARKS = { asc: ArrowUp, desc: ArrowDown } as const
+const ARIA_SORT = { asc: 'ascending', desc: 'descending' } as const
+
+function Head({ column: { id, head, className, unseen }, sorted, onPress }: HeadProps) {
+  const Mark = sorted ? MARKS[sorted] : ChevronsUpDown
+  const sort = onPress && (sorted ? ARIA_SORT[sorted] : 'none')
+  return (
+    <th scope="col" className={className} aria-sort={sort}>
+      {onPress ? (
+        <chakra.button {...HEAD_BUTTON} onClick={onPress} data-testid={`sort-${id}`}>
+          {head}
+          <Mark size={13} opacity={sorted ? 1 : 0.45} aria-hidden />
+        </chakra.button>
+      ) : (
+        <chakra.span srOnly={unseen ?? false}>{head}</chakra.span>
+      )}
+    </th>
+  )
+}
+
+const HEAD_BUTTON = {
+  type: 'button',
+  display: 'inline-flex',
+  alignItems: 'center',
+  gap: '0.5',
+  minH: '28px',
+  font: 'inherit',
+  textAlign: 'inherit',
+  color: 'inherit',
+  cursor: 'pointer',
+  _hover: { textDecoration: 'underline' },
+} as const
