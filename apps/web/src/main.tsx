@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import './fonts/fonts.css'
 import './ui/print.css'
 import { ChakraProvider } from '@chakra-ui/react'
@@ -7,7 +8,7 @@ import { router } from './app/router.js'
 import { loadCurrency } from './state/shown.js'
 import { system } from './ui/theme.js'
 
-const root = createRoot(document.getElementById('root') as HTMLElement)
+const root = createRoot(certain(document.getElementById('root')))
 void loadCurrency().then(() =>
   root.render(
     <ChakraProvider value={system}>

@@ -1,3 +1,4 @@
+export * from './numeric/certain.js'
 export * from './converter/boosted-line.js'
 export * from './converter/characteristic.js'
 export * from './converter/cruise.js'

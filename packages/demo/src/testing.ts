@@ -1,12 +1,13 @@
+import { certain } from '@plucky/core'
 import type { JobContent } from '@plucky/contract'
-import { fittedParts, specAnswer, type Answer, type Part, type SpecInput, type Unit } from '@plucky/core'
+import { fittedParts, specAnswer, type Answer, type Part, type SpecInput } from '@plucky/core'
 import { demoShop } from './index.js'
 
 const { lookup, catalogue } = demoShop()
 
 /** What the core judges a demo job by, with parts swapped at some stations. */
 export const specInput = (job: JobContent, swaps: readonly (readonly [station: string, part: Part])[] = []): SpecInput => ({
-  unit: lookup.unit(job.unitId) as Unit,
+  unit: certain(lookup.unit(job.unitId)),
   brief: job.brief,
   fitted: new Map([...fittedParts(job.spec, catalogue), ...swaps]),
   pressure: job.spec.pressure,

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { Body, Query, type PipeTransform } from '@nestjs/common'
 import { ApiBody, refs } from '@nestjs/swagger'
 import { checkShape, type Problem } from '@plucky/contract'
@@ -18,7 +19,7 @@ class CheckPipe<T> implements PipeTransform<unknown, T> {
 const ofShape = <T extends object>(dto: Dto<T>) => new CheckPipe((plain) => checkShape(dto, plain))
 
 /** Names the shape of a request body on the page that describes the API. */
-export const DescribedBody = (dto: Dto<object>): MethodDecorator => ApiBody({ schema: refs(dto)[0] as { $ref: string } })
+export const DescribedBody = (dto: Dto<object>): MethodDecorator => ApiBody({ schema: memberAt(refs(dto), 0) })
 
 /** Request body in the shape of a DTO. Described by its schema. */
 export const CheckedBody =

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common'
 import type { Sheet } from '@plucky/contract'
 import { createHash } from 'node:crypto'
@@ -44,7 +45,7 @@ export class SheetPdfService implements OnApplicationShutdown {
     const making = this.pool.run(sheet).then((bytes) => Buffer.from(bytes))
     this.made.set(digest, making)
     making.catch(() => this.made.delete(digest))
-    if (this.made.size > MOST_KEPT) this.made.delete(this.made.keys().next().value as string)
+    if (this.made.size > MOST_KEPT) this.made.delete(certain(this.made.keys().next().value))
     return making
   }
 

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 /** CSS properties copied into the saved SVG as attributes. */
 const LOOK = [
   'fill',
@@ -22,7 +23,7 @@ export function drawnSvg(svg: SVGSVGElement): string {
   ]
   from.forEach((element, i) => {
     const look = getComputedStyle(element)
-    const drawn = to[i] as Element
+    const drawn = memberAt(to, i)
     drawn.removeAttribute('style')
     drawn.removeAttribute('class')
     for (const name of LOOK) {

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { capital, CAUTIONS, stationName, type JobContent } from '@plucky/contract'
 import { partsFor, type Part, type Station, type Unit } from '@plucky/core'
@@ -135,7 +136,7 @@ function OnBench({ content, unit, station }: StationProps) {
 function Stack({ station }: { station: Station }) {
   const trial = useStore(packBench.store, (state) => state.trial)
   const content = useStore(jobStore, (job) => job.content)
-  const judged = useTriedPack(content as JobContent, station)
+  const judged = useTriedPack(certain(content), station)
   const stack = trial?.drawn.stack
   if (!trial || !stack || !judged) return null
   const { wrongs, mends, gains } = judged.report

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { plateWords, quantity } from '@plucky/contract'
 import { stackClearance, type PackGeometry, type PackStack, type StackWrong } from '@plucky/core'
 import { useRef } from 'react'
@@ -37,10 +38,7 @@ export function PackSection({ fitted, tried }: SectionProps) {
   const row = shown.length > 1 ? ROW.two : ROW.one
   const drawings = shown.map(({ judged }) => drawPack(judged.part.geometry))
   const wide = Math.max(1, ...drawings.map((drawing) => drawing.width))
-  const tall = Math.max(
-    1,
-    ...drawings.map((drawing, i) => drawing.height - lowest((shown[i] as (typeof shown)[number]).judged.part.geometry)),
-  )
+  const tall = Math.max(1, ...drawings.map((drawing, i) => drawing.height - lowest(memberAt(shown, i).judged.part.geometry)))
   const scale = Math.min((width - LEFT - FACTS) / wide, (row - HEAD - FOOT) / tall)
   return (
     <div ref={frame}>
@@ -57,7 +55,7 @@ export function PackSection({ fitted, tried }: SectionProps) {
             <Half
               word={word}
               judged={judged}
-              drawing={drawings[i] as ReturnType<typeof drawPack>}
+              drawing={memberAt(drawings, i)}
               scale={scale}
               row={row}
               above={i === 0}

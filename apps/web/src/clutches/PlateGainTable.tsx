@@ -1,6 +1,7 @@
+import { certain } from '@plucky/core'
 import { chakra } from '@chakra-ui/react'
 import { gainWords, GAIN_WAY_WORDS, percent } from '@plucky/contract'
-import type { Gain, Mend, PackGeometry, PackStack } from '@plucky/core'
+import type { Gain, Mend, PackGeometry } from '@plucky/core'
 import { quantity } from '@plucky/contract'
 import { RuledTable } from '../ui/RuledTable.js'
 import { setRoom, setThickness, withStack } from './edit.js'
@@ -28,7 +29,7 @@ export function PlateGainTable({ gains }: { gains: readonly Gain[] }) {
               <button
                 type="button"
                 disabled={gain.blocked !== null}
-                onClick={() => packBench.change((now) => withStack(now, gain.pack.stack as PackStack))}
+                onClick={() => packBench.change((now) => withStack(now, certain(gain.pack.stack)))}
                 data-testid={`gain-${gain.way}`}
               >
                 {gain.blocked === null ? 'Apply' : 'Not possible'}

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { CLOSING_WORDS, fitLength } from '@plucky/contract'
 import type { ClosingId, FitReport, LengthEntry } from '@plucky/core'
 import { useRef } from 'react'
@@ -158,7 +159,7 @@ function Labels({ stands, up, x, r, across, centre, width, report, chosen, onCho
   })
   const y = up ? 15 : 2 * centre - 21
   return setLabels(wanted, width - FLANGE - CUT).map(({ x: left, of: { shown, entry } }) => {
-    const valueM = up ? (entry.specifiedM as number) : entry.measured ? (entry.measured.lowM + entry.measured.highM) / 2 : 0
+    const valueM = up ? certain(entry.specifiedM) : entry.measured ? (entry.measured.lowM + entry.measured.highM) / 2 : 0
     const colour = verdictInk(up ? (entry.specified?.word ?? 'unknown') : entry.verdict.word)
     return (
       <g key={entry.id} onClick={() => onChoose(entry.id)} style={{ cursor: 'pointer' }}>

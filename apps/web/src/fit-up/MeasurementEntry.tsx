@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { Box, Flex, Input, Text } from '@chakra-ui/react'
 import { boundsWords, fitLength, fitSentence, fitTitle, shownUnit, TOOL_WORDS, toShown } from '@plucky/contract'
 import { type FitEntry, practiceReading, RESOLUTION_M, seeded, type ToolId, type Unit } from '@plucky/core'
@@ -201,7 +202,7 @@ function SimulatedCaliper({ entry, type, commit }: { entry: FitEntry; type: (tex
   return (
     <OutlineButton
       size="sm"
-      onClick={() => void send(texts[(entry.reading?.values.length ?? 0) % texts.length] as string)}
+      onClick={() => void send(memberAt(texts, (entry.reading?.values.length ?? 0) % texts.length))}
       data-testid="stand-in"
     >
       Simulate reading

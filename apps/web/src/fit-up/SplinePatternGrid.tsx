@@ -1,3 +1,4 @@
+import { numberAt } from '@plucky/core'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { fitSentence, fitTitle } from '@plucky/contract'
 import type { FitEntry, PatternEntry, SplineEntry, Unit } from '@plucky/core'
@@ -79,7 +80,7 @@ function teethPath(teeth: number, root: number, tip: number, upper: boolean): st
     at(tip, angle + half * 1.45),
     at(root, angle + half * 1.9),
   ])
-  return `M${at(root, 0)} L${points.filter((_, i) => steps[Math.floor(i / 4)] !== undefined && (steps[Math.floor(i / 4)] as number) < Math.PI).join(' L')}`
+  return `M${at(root, 0)} L${points.filter((_, i) => steps[Math.floor(i / 4)] !== undefined && numberAt(steps, Math.floor(i / 4)) < Math.PI).join(' L')}`
 }
 
 /** Both splines at one scale: teeth that meet at the centreline are the same, teeth that do not are not. */

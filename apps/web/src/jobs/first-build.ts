@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { checkBrief, LAUNCH_FOR, type JobContent } from '@plucky/contract'
 import {
   DEFAULT_RULES,
@@ -59,7 +60,7 @@ export interface FirstFacts {
 /** A stock transmission behind an engine with known type and power. */
 export function firstBuild({ name, kind, use, powerW }: FirstFacts, unit: Unit, parts: ReadonlyMap<string, Part>): JobContent {
   const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
-  const fitted = new Map(Object.entries(stock).flatMap(([id, part]): [string, Part][] => (part ? [[id, parts.get(part) as Part]] : [])))
+  const fitted = new Map(Object.entries(stock).flatMap(([id, part]): [string, Part][] => (part ? [[id, certain(parts.get(part))]] : [])))
   const brief = firstBrief(kind, use, powerW)
   const pressure = stockPressure(unit, fitted, brief.reverseThrottle)
   return {

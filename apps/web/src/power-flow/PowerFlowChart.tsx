@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { Box } from '@chakra-ui/react'
 import type { Answer, DutyCase, Part, Unit } from '@plucky/core'
 import { Fragment, useMemo, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react'
@@ -152,7 +153,7 @@ function stationsOf(
       unit,
       column,
       part: fits.get(id),
-      reading: readings.get(id) as Reading, // a reading for every station of the unit
+      reading: certain(readings.get(id)), // a reading for every station of the unit
       verdict: answer?.stations.find((verdict) => verdict.stationId === id),
       duty,
       weakest: id === answer?.breakingOrder[0],

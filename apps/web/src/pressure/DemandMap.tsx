@@ -1,3 +1,4 @@
+import { numberAt } from '@plucky/core'
 import { marginInWords, quantity, shownFigure, shownUnit, toShown, type PlainTable } from '@plucky/contract'
 import { type PressureMaximum, type PressureNeed, type PressureReport, type RangePressure, toSi, type Unit } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
@@ -132,8 +133,8 @@ function Ends({ ends, y, x }: { ends: readonly { words: string; pa: number; colo
   const over = Math.max(0, (placed[placed.length - 1] ?? 0) - (HEIGHT - EDGE.bottom))
   return sorted.map(({ words, pa, colour }, i) => (
     <g key={words}>
-      <path d={`M${x + 1},${y(psi(pa))} L${x + 9},${(placed[i] as number) - 4 - over}`} stroke={ink(colour)} strokeWidth={0.8} />
-      <text x={x + 11} y={(placed[i] as number) - over} fontSize={13.5} fontWeight={600} fill={ink(colour)} {...HALO}>
+      <path d={`M${x + 1},${y(psi(pa))} L${x + 9},${numberAt(placed, i) - 4 - over}`} stroke={ink(colour)} strokeWidth={0.8} />
+      <text x={x + 11} y={numberAt(placed, i) - over} fontSize={13.5} fontWeight={600} fill={ink(colour)} {...HALO}>
         {words}
       </text>
     </g>

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
 import { type Problem, quantity, shownFigure, shownUnit } from '@plucky/contract'
 import {
@@ -85,7 +86,7 @@ const THINNED = 16
 /** A long measured curve, to be read; thinned, its points can be typed and dragged. */
 function ManyPoints({ points }: { points: readonly CurvePoint[] }) {
   const last = points.length - 1
-  const thinned = Array.from({ length: THINNED }, (_, i) => points[Math.round((i * last) / (THINNED - 1))] as CurvePoint)
+  const thinned = Array.from({ length: THINNED }, (_, i) => memberAt(points, Math.round((i * last) / (THINNED - 1))))
   return (
     <Box data-testid="points">
       <Flex gap="2.5" align="center" mb="1">

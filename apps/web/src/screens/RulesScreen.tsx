@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import {
   RULE_GROUPS,
@@ -11,7 +12,6 @@ import {
   type RuleEntry,
   type RuleGroup,
   type RuleQuestion,
-  type RuleSide,
 } from '@plucky/contract'
 import { DEFAULT_RULES, keysOf, type HouseRules, type Unit } from '@plucky/core'
 import equal from 'fast-deep-equal'
@@ -58,7 +58,7 @@ export const RulesScreen = memo(function RulesScreen({ content, unit }: RulesPro
 /** Both sides of a question, the reasons of each, and the answer of this job under each. */
 function Sides({ question: { key, rule }, content, unit }: RulesProps & { question: RuleQuestion }) {
   return sidesOf(rule).map((value) => {
-    const { name, why } = rule.sides[value] as RuleSide
+    const { name, why } = certain(rule.sides[value])
     const on = content.rules[key] === value
     const rules = { ...content.rules, [key]: value }
     const answer = answerFor(on ? content : { ...content, rules })

@@ -1,3 +1,4 @@
+import { numberAt } from '@plucky/core'
 import { caseInSentence, type JobContent, placeName, type PlainTable, quantity, shownFigure, shownUnit, toShown } from '@plucky/contract'
 import {
   crossHoles,
@@ -141,7 +142,7 @@ function Sizes({ geometry: shaft, left, centre, perM, up }: HalfProps) {
     <g fontSize={12.5} fill={ink('ink')} textAnchor="middle">
       {shaft.sections.map((section, i) => {
         const words = section.spline ? `${section.spline.teeth} teeth` : `⌀ ${shownFigure(section.outerDiameterM, 'in', 3)}`
-        const [from, to] = [starts[i] as number, starts[i + 1] as number]
+        const [from, to] = [numberAt(starts, i), numberAt(starts, i + 1)]
         const wall = ((section.outerDiameterM - section.boreDiameterM) / 2) * perM
         if ((to - from) * perM < words.length * 5.6 + 34 || wall < 15) return null
         const y = centre + (up ? -1 : 1) * ((section.outerDiameterM + section.boreDiameterM) / 4) * perM + 4.5
@@ -175,7 +176,7 @@ const Weak = memo(function Weak({ geometry, up, left, centre, perM, width }: Hal
   const section = geometry.sections.findIndex(({ name }) => name === weakest.name)
   const starts = sectionStarts(geometry)
   // Teeth give way along their whole section, a joint at the rear end.
-  const at = weakest.atM ?? (section < 0 ? shaftLength(geometry) : ((starts[section] as number) + (starts[section + 1] as number)) / 2)
+  const at = weakest.atM ?? (section < 0 ? shaftLength(geometry) : (numberAt(starts, section) + numberAt(starts, section + 1)) / 2)
   const x = left + at * perM
   const tall = Math.max(...geometry.sections.map((s) => s.outerDiameterM / 2)) * perM
   const sign = up ? -1 : 1

@@ -1,3 +1,4 @@
+import { certain, numberAt } from '@plucky/core'
 import {
   crossHoles,
   sectionStarts,
@@ -83,7 +84,7 @@ function carried(
 
 /** A section of another length; whatever lies behind it moves along. */
 export function setLength(shaft: ShaftGeometry, index: number, lengthM: number): ShaftGeometry {
-  const end = sectionStarts(shaft)[index + 1] as number
+  const end = numberAt(sectionStarts(shaft), index + 1)
   const by = lengthM - (shaft.sections[index]?.lengthM ?? 0)
   return carried(shaft, replaced(shaft.sections, index, { lengthM }), (at) => (at >= end ? at + by : at))
 }
@@ -122,7 +123,7 @@ export function addSection(shaft: ShaftGeometry, after: number): ShaftGeometry {
   const like = shaft.sections[after] ?? shaft.sections[shaft.sections.length - 1]
   if (!like) return shaft
   const name = freeName('land', new Set(shaft.sections.map((s) => s.name)))
-  const at = sectionStarts(shaft)[after + 1] as number
+  const at = numberAt(sectionStarts(shaft), after + 1)
   const section: ShaftSection = { name, outerDiameterM: workingDiameter(like), boreDiameterM: like.boreDiameterM, lengthM: USUAL_SECTION_M }
   return carried(shaft, shaft.sections.toSpliced(after + 1, 0, section), (x) => (x >= at ? x + USUAL_SECTION_M : x))
 }
@@ -131,13 +132,13 @@ export function addSection(shaft: ShaftGeometry, after: number): ShaftGeometry {
 export function removeSection(shaft: ShaftGeometry, index: number): ShaftGeometry {
   if (shaft.sections.length < 2) return shaft
   const starts = sectionStarts(shaft)
-  const [from, to] = [starts[index] as number, starts[index + 1] as number]
+  const [from, to] = [numberAt(starts, index), numberAt(starts, index + 1)]
   return carried(shaft, shaft.sections.toSpliced(index, 1), (x) => (x < from ? x : x < to ? undefined : x - (to - from)))
 }
 
 /** Half way along a section. */
 const middleOf = (shaft: ShaftGeometry, index: number): number =>
-  (sectionStarts(shaft)[index] as number) + (shaft.sections[index]?.lengthM ?? 0) / 2
+  numberAt(sectionStarts(shaft), index) + (shaft.sections[index]?.lengthM ?? 0) / 2
 
 export function addHole(shaft: ShaftGeometry, inSection: number): ShaftGeometry {
   const section = shaft.sections[inSection]
@@ -191,7 +192,7 @@ function movedTo(shaft: ShaftGeometry, { piece: { kind, index }, of }: Grip, xM:
   if (of === 'bore') return setBore(shaft, Math.max(0, rounded(2 * rM)))
   if (kind === 'hole') return setHole(shaft, index, { fromFrontM: rounded(xM) })
   if (kind === 'groove') return setGroove(shaft, index, of === 'place' ? { fromFrontM: rounded(xM) } : { bottomDiameterM: across })
-  if (of === 'length') return setLength(shaft, index, Math.max(STEP_M, rounded(xM - (sectionStarts(shaft)[index] as number))))
+  if (of === 'length') return setLength(shaft, index, Math.max(STEP_M, rounded(xM - numberAt(sectionStarts(shaft), index))))
   const section = shaft.sections[index]
   if (!section?.spline) return setSection(shaft, index, { outerDiameterM: across })
   return setSection(shaft, index, ofTeeth(section, Math.max(6, Math.round(across / section.spline.moduleM))))
@@ -199,7 +200,7 @@ function movedTo(shaft: ShaftGeometry, { piece: { kind, index }, of }: Grip, xM:
 
 /** A spline grows by whole teeth; its outside with them. */
 function ofTeeth(section: ShaftSection, teeth: number): Partial<ShaftSection> {
-  const spline = section.spline as Spline
+  const spline = certain(section.spline)
   const over = section.outerDiameterM - spline.teeth * spline.moduleM
   return { spline: { ...spline, teeth }, outerDiameterM: teeth * spline.moduleM + over }
 }
@@ -240,7 +241,7 @@ export function gripsOf(shaft: ShaftGeometry): { grip: Grip; at: At; name: strin
   return [
     ...shaft.sections.flatMap((section, index) => {
       const piece: Piece = { kind: 'section', index }
-      const [from, to] = [starts[index] as number, starts[index + 1] as number]
+      const [from, to] = [numberAt(starts, index), numberAt(starts, index + 1)]
       return [
         {
           grip: { piece, of: 'length' as const },

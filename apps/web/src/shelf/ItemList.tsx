@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, hoursWords, money, stationName } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
@@ -17,7 +18,7 @@ interface ListProps {
 
 /** The items found, by station front to rear until a column is sorted by. */
 export function ItemList({ kind, items, units, unitId, chosen }: ListProps) {
-  const columns = useMemo(() => columnsOf(kind, (item) => unitOf(item, units, unitId) as Unit), [kind, units, unitId])
+  const columns = useMemo(() => columnsOf(kind, (item) => certain(unitOf(item, units, unitId))), [kind, units, unitId])
   if (items.length === 0) return <Text color="inkSoft">No matches. Use fewer words or another station.</Text>
   return (
     <SortableTable

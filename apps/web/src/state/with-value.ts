@@ -1,8 +1,9 @@
+import { certain } from '@plucky/core'
 /** A copy with the value at a path replaced; undefined takes a field away, or a member out of its list. */
 export function withValue<T extends object>(item: T, path: string, value: unknown): T {
   const copy = structuredClone(item) as Record<string, unknown>
   const keys = path.split('.')
-  const last = keys.pop() as string
+  const last = certain(keys.pop())
   let at = copy
   for (const [i, key] of keys.entries()) {
     at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}

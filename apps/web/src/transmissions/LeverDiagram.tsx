@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '@plucky/core'
 import { Box } from '@chakra-ui/react'
 import { memberSpeed, type GearTrain, type RangeSolution } from '@plucky/core'
 import { scaleLinear } from 'd3-scale'
@@ -80,7 +81,7 @@ function LeverDrawn({ lever, train, solution, domain, scale, x, width }: LeverPr
   const across = scaleLinear(domain, [x + 14, x + width - 78])
   const along = scaleLinear([Math.min(...places), Math.max(...places)], [HEIGHT - EDGE.bottom, EDGE.top])
   const points = lever.nodes.flatMap((node): { node: LeverNode; speed: number }[] => {
-    const speed = memberSpeed(solution, node.members[0] as string)
+    const speed = memberSpeed(solution, memberAt(node.members, 0))
     return speed === undefined ? [] : [{ node, speed }]
   })
   const drawn = line<(typeof points)[number]>(
@@ -88,7 +89,7 @@ function LeverDrawn({ lever, train, solution, domain, scale, x, width }: LeverPr
     (p) => along(p.node.place),
   )
   const crowded = lever.nodes.reduce<boolean[]>((sides, { place }, i) => {
-    const near = i > 0 && Math.abs(along(place) - along(places[i - 1] as number)) < WORDS_HEIGHT
+    const near = i > 0 && Math.abs(along(place) - along(numberAt(places, i - 1))) < WORDS_HEIGHT
     return [...sides, near && !sides[i - 1]]
   }, [])
   const moves = solution.outcome !== 'tied-up' && points.length > 1
@@ -138,7 +139,7 @@ interface NodeProps {
 
 /** A node at its speed, with its members, and the torque that comes to it as an arrow to the right or the left. */
 function NodeDrawn({ node, lever, train, solution, scale, across, y, right, other }: NodeProps) {
-  const speed = memberSpeed(solution, node.members[0] as string)
+  const speed = memberSpeed(solution, memberAt(node.members, 0))
   const torque = torqueAt(lever, node, train, solution)
   const at = across(speed ?? 0)
   const reach = Math.sign(torque) * Math.min(30, 9 + 8 * Math.abs(torque))

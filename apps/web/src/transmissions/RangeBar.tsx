@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { Flex, Text } from '@chakra-ui/react'
 import { capital, figure, gearWords, OUTCOME_WORDS } from '@plucky/contract'
 import type { GearRange, RangeSolution } from '@plucky/core'
@@ -19,7 +20,7 @@ export function RangeBar({ ranges, solved, chosen, onPick }: RangeBarProps) {
     if (by === undefined) return
     event.preventDefault()
     const at = ranges.findIndex((range) => range.id === chosen)
-    const next = ranges[(at + by + ranges.length) % ranges.length] as GearRange
+    const next = memberAt(ranges, (at + by + ranges.length) % ranges.length)
     onPick(next.id)
     bar.current?.querySelector<HTMLButtonElement>(`[data-testid="train-range-${next.id}"]`)?.focus()
   }

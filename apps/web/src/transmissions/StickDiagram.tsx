@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { Box } from '@chakra-ui/react'
 import { figure, gearWords } from '@plucky/contract'
 import {
@@ -58,11 +59,7 @@ export function StickDiagram({ unit, range, solution, scale }: StickProps) {
           <SpineDrawn key={spine.member} spine={spine} view={view} />
         ))}
         {layout.legs.map((leg) => (
-          <Dot
-            key={leg.set + leg.gear}
-            at={leg.path[leg.path.length - 1] as readonly [number, number]}
-            colour={COLOURS[view.state(leg.spine)]}
-          />
+          <Dot key={leg.set + leg.gear} at={memberAt(leg.path, leg.path.length - 1)} colour={COLOURS[view.state(leg.spine)]} />
         ))}
         {layout.sets.map(({ set, x }) => (
           <SetDrawn key={set.id} set={set} x={x} view={view} />

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { RuledTable } from '../ui/RuledTable.js'
 import { Box } from '@chakra-ui/react'
 import { capital, figure, OUTCOME_WORDS, quantity, percent } from '@plucky/contract'
@@ -42,7 +43,7 @@ export function RangeTable({ train, solved, chosen }: RangeTableProps) {
         <TableHead words={['Gear', 'Ratio', 'Ratio step', 'Efficiency', 'Applied']} />
         <tbody>
           {train.ranges.map((range) => {
-            const solution = solved.get(range.id) as RangeSolution
+            const solution = certain(solved.get(range.id))
             const lossy = rangeEfficiency(train, range)
             const holding = solution.outcome === 'driven' ? solution.holding.filter((id) => linkTorque(solution, id) !== 0) : []
             return (

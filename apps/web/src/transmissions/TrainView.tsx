@@ -1,3 +1,4 @@
+import { certain, memberAt } from '@plucky/core'
 import { Flex, Grid, Text } from '@chakra-ui/react'
 import { caseInSentence, capital, explanationSentence, rangeSentence } from '@plucky/contract'
 import { explainRange, solveTrain, type Brief, type DutyCase, type GearRange, type RangeSolution, type Unit } from '@plucky/core'
@@ -23,9 +24,8 @@ export function TrainView({ unit, cases = [], brief }: ViewProps) {
   const [picked, setPicked] = useState('')
   const [caseId, setCaseId] = useState('')
   const solved = useMemo(() => solveTrain(train), [train])
-  const range =
-    train.ranges.find(({ id }) => id === picked) ?? train.ranges.find(({ reverse }) => !reverse) ?? (train.ranges[0] as GearRange)
-  const solution = solved.get(range.id) as RangeSolution
+  const range = train.ranges.find(({ id }) => id === picked) ?? train.ranges.find(({ reverse }) => !reverse) ?? memberAt(train.ranges, 0)
+  const solution = certain(solved.get(range.id))
   const duty = cases.find((one) => one.id === caseId)
   const pickCase = (id: string) => {
     setCaseId(id)

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { setRatio, type GearTrain } from '@plucky/core'
 
 /** Members that always turn as one, at their place on a lever: speed goes straight with the place. */
@@ -32,7 +33,7 @@ export function leversOf(train: GearTrain): Lever[] {
       continue
     }
     const [[u, qu], [v, qv]] = own.filter(([net]) => home.places.has(net)) as [[string, number], [string, number]]
-    const [pu, pv] = [home.places.get(u) as number, home.places.get(v) as number]
+    const [pu, pv] = [certain(home.places.get(u)), certain(home.places.get(v))]
     home.sets.push(set.id)
     for (const [net, q] of own) if (!home.places.has(net)) home.places.set(net, pu + ((q - qu) * (pv - pu)) / (qv - qu))
   }

@@ -1,3 +1,4 @@
+import { certain, memberAt } from '@plucky/core'
 import { CASE, type GearTrain, type PlanetarySet } from '@plucky/core'
 import { GEARS, stickParts, type Gear, type StickParts } from './stick-parts.js'
 
@@ -85,7 +86,7 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
   const columns = columnsOf(train, parts)
   const width = Math.max(room, leastWidth(columns))
   const xs = columnsAt(columns, width)
-  const x = (kind: Column['kind'], id: string) => xs.get(`${kind}:${id}`) as number
+  const x = (kind: Column['kind'], id: string) => certain(xs.get(`${kind}:${id}`))
   const outside = new Set(parts.spines.filter((spine) => liesOutside(parts, spine)))
   const sides = gearSides(train, parts, x, outside)
   const spans = new Map(parts.spines.map((spine) => [spine, spanOf(spine, train, parts, x, sides, width)]))
@@ -96,8 +97,8 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
   const yOf = (spine: string): number => {
     if (spine === CASE) return RAIL_Y
     return outside.has(spine)
-      ? ringY - LEVEL * ((outer.levels.get(spine) as number) + 1) + 2
-      : gearY.sun + LEVEL * ((inner.levels.get(spine) as number) + 1)
+      ? ringY - LEVEL * (certain(outer.levels.get(spine)) + 1) + 2
+      : gearY.sun + LEVEL * (certain(inner.levels.get(spine)) + 1)
   }
   const links = linksOf(train, parts, x, yOf)
   const legs = train.sets.flatMap((set) =>
@@ -112,7 +113,7 @@ export function layoutStick(train: GearTrain, room: number): StickLayout {
     axisY,
     gearY,
     sets: train.sets.map((set) => ({ set, x: x('set', set.id) })),
-    spines: parts.spines.map((member) => spineAt(member, yOf(member), spans.get(member) as Point, drawn)),
+    spines: parts.spines.map((member) => spineAt(member, yOf(member), certain(spans.get(member)), drawn)),
     legs,
     links,
   }
@@ -134,7 +135,7 @@ export function linkBoxes({ x, y, ya, yb, kind }: StickLink): InkBox[] {
 /** What is drawn of a leg: its upright parts. */
 export const legBoxes = ({ path }: Leg): InkBox[] =>
   path.slice(1).flatMap(([x, y], i): InkBox[] => {
-    const [x0, y0] = path[i] as Point
+    const [x0, y0] = memberAt(path, i)
     return x0 === x ? [{ left: x - 2, right: x + 2, top: Math.min(y0, y), bottom: Math.max(y0, y) }] : []
   })
 
@@ -191,7 +192,7 @@ function columnsOf(train: GearTrain, parts: StickParts): Column[] {
   }
   const kindOf = (id: string) => (train.elements.some((e) => e.id === id) ? 'element' : 'joint')
   const columns: Column[] = [
-    ...train.sets.map(({ id }): Column => ({ kind: 'set', id, at: setAt.get(id) as number })),
+    ...train.sets.map(({ id }): Column => ({ kind: 'set', id, at: certain(setAt.get(id)) })),
     ...ties.map(({ id }): Column => ({ kind: kindOf(id), id, at: tieAt.get(id) ?? 0.5 })),
   ]
   return columns.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
@@ -272,7 +273,7 @@ function spanOf(spine: string, train: GearTrain, parts: StickParts, x: XOf, side
 
 /** Lines share a height where they keep clear of each other; short ones stand nearest to the sets. */
 function levelled(among: readonly string[], spans: ReadonlyMap<string, Point>): { levels: Map<string, number>; count: number } {
-  const span = (spine: string) => spans.get(spine) as Point
+  const span = (spine: string) => certain(spans.get(spine))
   const byLength = [...among].sort((a, b) => span(a)[1] - span(a)[0] - (span(b)[1] - span(b)[0]) || (a < b ? -1 : 1))
   const taken: Point[][] = []
   const levels = new Map<string, number>()

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { chakra } from '@chakra-ui/react'
 import { createSortedRowModel, rowSortingFeature, sortFns, tableFeatures, useTable, type SortingState } from '@tanstack/react-table'
 import { ArrowDown, ArrowUp, ChevronsUpDown } from 'lucide-react'
@@ -60,7 +61,7 @@ export function SortableTable<T extends object>(props: SortableProps<T>) {
         {table.getFlatHeaders().map(({ column: sorter }, i) => (
           <Head
             key={sorter.id}
-            column={columns[i] as Column<T>}
+            column={memberAt(columns, i)}
             sorted={sorter.getIsSorted()}
             onPress={sorter.getCanSort() ? () => sorter.toggleSorting() : undefined}
           />
@@ -83,7 +84,7 @@ export function SortableTable<T extends object>(props: SortableProps<T>) {
             <tbody>
               {above > 0 && <tr aria-hidden style={{ height: above }} />}
               {inSight.map((i) => {
-                const row = sorted[i] as T
+                const row = memberAt(sorted, i)
                 return (
                   <tr key={keyOf(row)} {...rowProps?.(row)} ref={measure} data-index={i}>
                     {cellsOf(row)}

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 
@@ -59,7 +60,7 @@ export function plainProblems(plain: unknown, bounds: Bounds = BOUNDS): Problem[
     else if (keys.length > most) found(visit, 'too-many', `Too many entries (${keys.length}); at most ${most} are allowed here.`)
     else
       for (let i = keys.length - 1; i >= 0; i--) {
-        const key = keys[i] as string
+        const key = memberAt(keys, i)
         const inner: Visit = { value: (value as Record<string, unknown>)[key], key, depth: depth + 1, under: visit }
         if (isInherited(key)) found(inner, 'field-unknown', `Unknown field "${key}".`)
         else if (!isStorable(key))

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import { tableFaults, toSi, type TableRow } from '@plucky/core'
 import papaparse from 'papaparse'
 import { toProblem } from '../words/error-messages.js'
@@ -59,9 +60,9 @@ export function readConverterTable(text: string, choices: TableChoices = {}): Co
   if (doubts.length > 0 || table.problems.length > 0 || bad.length > 0)
     return { table, doubts, problems: [...table.problems, ...bad], rows: undefined }
   const rows = table.rows.map(({ values }): TableRow => ({
-    speedRatio: Math.max(0, values['speedRatio'] as number),
-    torqueRatio: values['torqueRatio'] as number,
-    kFactorRadPerSPerRootNm: values['kFactor'] as number,
+    speedRatio: Math.max(0, certain(values['speedRatio'])),
+    torqueRatio: certain(values['torqueRatio']),
+    kFactorRadPerSPerRootNm: certain(values['kFactor']),
   }))
   const problems = tableFaults(rows).map(toProblem)
   return { table, doubts, problems, rows: problems.length > 0 ? undefined : rows }

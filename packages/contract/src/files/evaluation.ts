@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import {
   bandReport,
   engineOfBrief,
@@ -14,7 +15,6 @@ import {
   shaftReport,
   starvedIn,
   type Answer,
-  type DutyCase,
   type Finding,
   type Gain,
   type PressureNeed,
@@ -186,7 +186,7 @@ const plainCase = ({ caseId, limit, loadNm, factor, demandNm, capacityNm, margin
 
 /** Power at which a case alone would stand at margin 1, with the converter re-matched. */
 function heldIn(answer: Answer, { caseId, source, loadNm, factor, limit: { shock }, capacityNm }: StationCase) {
-  const point = (answer.cases.find((duty) => duty.id === caseId) as DutyCase)[source]
+  const point = certain(answer.cases.find((duty) => duty.id === caseId))[source]
   return heldInCase(capacityNm * (point.torqueNm / loadNm), { factor, shock }, point, answer.peakPowerW)
 }
 

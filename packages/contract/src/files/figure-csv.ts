@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import type { CsvLine } from './csv-lines.js'
 import { delimiterOf, figuresIn, firstRow, isFigure, SPACES, tableLines, turned, withoutUnits } from './table-lines.js'
@@ -300,7 +301,7 @@ function rowsOf(body: readonly CsvLine[], roles: readonly ColumnRole[], table: F
 
 /** A cell's figure in SI, or why it is none of its role. */
 function cellOf({ cells }: CsvLine, role: ColumnRole, table: FigureTable): number | string {
-  const text = cells[table.columns[role.id] as number] ?? ''
+  const text = cells[certain(table.columns[role.id])] ?? ''
   const value = numberOf(text, table.decimal)
   if (text.trim() === '') return `${role.label} is missing`
   if (!Number.isFinite(value)) return `${role.label}: not a number: “${text.trim().slice(0, 30)}”`

@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { checkJob, contentOf, type JobContent, type Lookup } from '../dto/job.dto.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
@@ -101,7 +102,7 @@ export function jobFileOf(job: JobContent, lookup: Lookup, kits: Iterable<Kit>):
   const each = (ids: readonly (string | null)[]) => [...new Set(ids)].filter((id): id is string => id !== null)
   return {
     job,
-    unit: lookup.unit(job.unitId) as Unit,
+    unit: certain(lookup.unit(job.unitId)),
     parts: each([...Object.values(fits), ...Object.values(job.arrived)]).flatMap((id) => lookup.part(id) ?? []),
     operations: each(Object.values(works).flat()).flatMap((id) => lookup.operation(id) ?? []),
     kits: [...kits].filter((kit) => Object.entries(kit.parts).every(([station, id]) => fits[station] === id)),

@@ -1,3 +1,4 @@
+import { certain, memberAt } from '@plucky/core'
 import type { Part } from '@plucky/core'
 import papaparse from 'papaparse'
 import { csvLines, type CsvLine } from './csv-lines.js'
@@ -164,7 +165,7 @@ function fieldAt(column: string, part: object): { field: Field; path: string } |
     if (i === keys.length - 1) return ['shape', 'shapes'].includes(field.holds.type) ? undefined : { field, path: path.join('.') }
     if (field.holds.type === 'shape') [dto, holder] = [field.holds.dto(holder), undefined]
     else if (field.holds.type === 'shapes' && /^\d{1,3}$/.test(keys[i + 1] ?? ''))
-      [dto, path] = [field.holds.dto(), [...path, keys[++i] as string]]
+      [dto, path] = [field.holds.dto(), [...path, memberAt(keys, ++i)]]
     else return undefined
   }
   return undefined
@@ -173,7 +174,7 @@ function fieldAt(column: string, part: object): { field: Field; path: string } |
 /** Puts a value at a path, making objects and lists on the way. */
 function put(into: Record<string, unknown>, path: string, value: unknown): void {
   const keys = path.split('.')
-  const last = keys.pop() as string
+  const last = certain(keys.pop())
   let at = into
   keys.forEach((key, i) => {
     at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}

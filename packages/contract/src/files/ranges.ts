@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 import {
   compoundPartner,
   meshLoadFactor,
@@ -90,7 +91,7 @@ function rangeOf(train: GearTrain, range: GearRange, before: GearRange | undefin
 
 /** A breakage with the ranges that it takes away, and what it does to the others. */
 function breakOf(train: GearTrain, { at, kind, ranges, ratios }: Effect): object {
-  const of = (...states: RangeState[]) => train.ranges.map(({ id }) => id).filter((id) => states.includes(ranges[id] as RangeState))
+  const of = (...states: RangeState[]) => train.ranges.map(({ id }) => id).filter((id) => states.includes(certain(ranges[id])))
   return {
     at,
     kind,

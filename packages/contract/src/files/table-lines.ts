@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { csvLines, type CsvLine } from './csv-lines.js'
 
 /** Delimiter value for columns separated by spaces. */
@@ -48,9 +49,9 @@ export function tableLines(text: string, delimiter: string): CsvLine[] {
     )
     const moved = read.map((line) => ({ ...line, number: line.number + offset }))
     if (open < 0) return [...lines, ...moved]
-    lines.push(...moved.slice(0, open), { ...(moved[open] as CsvLine), cells: [] })
+    lines.push(...moved.slice(0, open), { ...memberAt(moved, open), cells: [] })
     const physical = rest.split(/\r\n|\n|\r/)
-    const done = (read[open] as CsvLine).number
+    const done = memberAt(read, open).number
     rest = physical.slice(done).join('\n')
     offset += done
     if (rest === '') return lines

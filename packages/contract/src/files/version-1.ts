@@ -1,3 +1,4 @@
+import { certain } from '@plucky/core'
 /**
  * Files of version 1, and shops that were kept by a program that wrote them, brought to version 2. The tables below describe the past
  * and do not change.
@@ -171,7 +172,7 @@ function withNewTexts(value: unknown, field = ''): unknown {
   return typeof value === 'string' && TEXT_FIELDS.has(field) && Object.hasOwn(TEXTS, value) ? TEXTS[value] : value
 }
 
-const idOf = (name: string): string => (Object.hasOwn(CLEARANCE_IDS, name) ? (CLEARANCE_IDS[name] as string) : name)
+const idOf = (name: string): string => (Object.hasOwn(CLEARANCE_IDS, name) ? certain(CLEARANCE_IDS[name]) : name)
 
 /** A transmission of version 1 with an id for each clearance: its own as shipped, otherwise the name that readings know it by. */
 export function unitFromVersion1(unit: unknown): unknown {

@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import type { Engine } from '../engine/boost.js'
 import { rootOf } from '../numeric/brent.js'
 import type { Characteristic } from './characteristic.js'
@@ -25,7 +26,7 @@ export function engineTorqueLine(engine: Engine, converter: Characteristic, stre
   const off = fullThrottleLine(engine.off, converter, strength)
   if (off.assumed === 'redline') return { engine, on, boostTurbineRadPerS: 0 }
   const from = boostTurbineSpeed(off, engine.boost.thresholdRadPerS)
-  const last = on.points[on.points.length - 1] as OperatingPoint
+  const last = memberAt(on.points, on.points.length - 1)
   // Where boost would come at redline only, there is no line with it.
   return { engine, on, off, boostTurbineRadPerS: from < last.turbineSpeedRadPerS ? from : Infinity }
 }
@@ -35,7 +36,7 @@ function boostTurbineSpeed(off: RunningLine, threshold: number): number {
   const points = off.points
   const k = points.findIndex((point) => point.engineSpeedRadPerS >= threshold)
   if (k <= 0) return k === 0 ? 0 : Infinity
-  const [below, above] = [points[k - 1] as OperatingPoint, points[k] as OperatingPoint]
+  const [below, above] = [memberAt(points, k - 1), memberAt(points, k)]
   const missing = (turbine: number) => pointAtTurbineSpeed(off, turbine).engineSpeedRadPerS - threshold
   const root = rootOf(missing, below.turbineSpeedRadPerS, above.turbineSpeedRadPerS, 1e-7)
   return root.outcome === 'converged' ? root.x : above.turbineSpeedRadPerS
@@ -49,7 +50,7 @@ export const linePoint = (line: EngineLine, turbineSpeedRadPerS: number): Operat
 export function linePoints(line: EngineLine, aboveRadPerS: number): OperatingPoint[] {
   const { on, off, boostTurbineRadPerS: boost } = line
   const before = off?.points.filter((p) => p.turbineSpeedRadPerS > aboveRadPerS && p.turbineSpeedRadPerS < boost) ?? []
-  const last = on.points[on.points.length - 1] as OperatingPoint
+  const last = memberAt(on.points, on.points.length - 1)
   const first = off && boost > aboveRadPerS && boost <= last.turbineSpeedRadPerS ? [pointAtTurbineSpeed(on, boost)] : []
   return [...before, ...first, ...on.points.filter((p) => p.turbineSpeedRadPerS > Math.max(aboveRadPerS, off ? boost : 0))]
 }
@@ -57,7 +58,7 @@ export function linePoints(line: EngineLine, aboveRadPerS: number): OperatingPoi
 /** The last point: at redline, or where the line ends before it. */
 export const lineEnd = (line: EngineLine): OperatingPoint => {
   const { points } = line.off && line.boostTurbineRadPerS === Infinity ? line.off : line.on
-  return points[points.length - 1] as OperatingPoint
+  return memberAt(points, points.length - 1)
 }
 
 /** The stall on the brake: with boost where it builds there, else without. */

@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
 import type { Engine } from '../engine/boost.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { solveOde, type OdeProblem } from '../numeric/dormand-prince.js'
@@ -47,7 +48,7 @@ export function flashProblem(input: FlashInput, tolerance = 1e-8): OdeProblem {
   const slope = (y: State) => slopeOf(input, y)
   const slackening = (y: State) => {
     const d = slope(y)
-    const on = y.map((value, i) => value + SHORT_S * (d[i] as number)) as unknown as State
+    const on = y.map((value, i) => value + SHORT_S * memberAt(d, i)) as unknown as State
     return d[0] - slope(on)[0]
   }
   const surplus = (y: State) =>
@@ -59,7 +60,7 @@ export function flashProblem(input: FlashInput, tolerance = 1e-8): OdeProblem {
     relativeTolerance: tolerance,
     absoluteTolerance: [tolerance * 100, tolerance * 100, tolerance],
     derivative: (_t, y) => slope(y as unknown as State),
-    event: (_t, y) => Math.min(settled(y as unknown as State), engine.on.maxSpeedRadPerS - (y[0] as number)),
+    event: (_t, y) => Math.min(settled(y as unknown as State), engine.on.maxSpeedRadPerS - numberAt(y, 0)),
   }
 }
 
@@ -107,7 +108,7 @@ export function flashStall(input: FlashInput): FlashEnd {
 export function timeToThreshold(input: FlashInput): number | null {
   const { boost } = input.engine
   if (!boost) return null
-  const end = solveOde({ ...flashProblem(input), event: (_t, y) => boost.thresholdRadPerS - (y[0] as number) })
+  const end = solveOde({ ...flashProblem(input), event: (_t, y) => boost.thresholdRadPerS - numberAt(y, 0) })
   return end.outcome === 'event' ? end.t : null
 }
 

@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { rootOf } from '../numeric/brent.js'
 import { withCapacity, type Characteristic } from './characteristic.js'
@@ -46,7 +47,7 @@ export function fullThrottleLine(curve: EngineCurve, fitted: Characteristic, str
     if (match.outcome !== 'matched') break
     points.push(match.point)
   }
-  const last = points[points.length - 1] as OperatingPoint
+  const last = memberAt(points, points.length - 1)
   const end = redlinePoint(curve, converter, last.speedRatio, strength)
   if (end && end.turbineSpeedRadPerS > last.turbineSpeedRadPerS) points.push(end)
   return { curve, converter, strength, points, ...taken }
@@ -64,8 +65,8 @@ function redlinePoint(curve: EngineCurve, converter: Characteristic, from: numbe
 export function pointAtTurbineSpeed(line: RunningLine, turbineSpeedRadPerS: number): OperatingPoint {
   const { points, curve, converter, strength } = line
   const k = points.findIndex((p) => p.turbineSpeedRadPerS >= turbineSpeedRadPerS)
-  if (k <= 0) return points[k === 0 ? 0 : points.length - 1] as OperatingPoint
-  const [below, above] = [points[k - 1] as OperatingPoint, points[k] as OperatingPoint]
+  if (k <= 0) return memberAt(points, k === 0 ? 0 : points.length - 1)
+  const [below, above] = [memberAt(points, k - 1), memberAt(points, k)]
   const direct = directPoint(line, turbineSpeedRadPerS, below, above)
   if (direct) return direct
   let found = above

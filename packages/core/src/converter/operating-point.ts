@@ -1,4 +1,5 @@
-import { oncePer } from '../numeric/once-per.js'
+import { numberAt, realAt } from '../numeric/certain.js'
+import { oncePerRecent } from '../numeric/once-per.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { rootOf } from '../numeric/brent.js'
 import { goldenSection } from '../numeric/golden-section.js'
@@ -27,22 +28,22 @@ const STEPS_PER_KNOT = 12
  * at which it falls to a capacity is the crossing that the engine reaches first from idle.
  */
 interface Offer {
-  readonly speeds: readonly number[]
-  readonly torques: readonly number[]
-  readonly leastSoFar: readonly number[]
+  readonly speeds: Float64Array
+  readonly torques: Float64Array
+  readonly leastSoFar: Float64Array
 }
 
-const offerOf = oncePer(sampledOffer)
+const offerOf = oncePerRecent(sampledOffer)
 
 function sampledOffer(curve: EngineCurve): Offer {
   const knots = curve.knotsRadPerS
-  const speeds = [knots[0] as number]
+  const speeds = [numberAt(knots, 0)]
   for (let k = 1; k < knots.length; k++) {
-    const [left, right] = [knots[k - 1] as number, knots[k] as number]
+    const [left, right] = [numberAt(knots, k - 1), numberAt(knots, k)]
     for (let i = 1; i <= STEPS_PER_KNOT; i++) speeds.push(i === STEPS_PER_KNOT ? right : left + ((right - left) * i) / STEPS_PER_KNOT)
   }
   let torques = speeds.map((w) => curve.torqueNm(w))
-  const sampled = speeds.map((w, i) => (torques[i] as number) / (w * w))
+  const sampled = speeds.map((w, i) => numberAt(torques, i) / (w * w))
   const dips = speeds.flatMap((_w, i) => dipRound(curve, speeds, sampled, i))
   if (dips.length > 0) {
     speeds.push(...dips)
@@ -50,15 +51,15 @@ function sampledOffer(curve: EngineCurve): Offer {
     torques = speeds.map((w) => curve.torqueNm(w))
   }
   let least = Infinity
-  const leastSoFar = speeds.map((w, i) => (least = Math.min(least, (torques[i] as number) / (w * w))))
-  return { speeds, torques, leastSoFar }
+  const leastSoFar = speeds.map((w, i) => (least = Math.min(least, numberAt(torques, i) / (w * w))))
+  return { speeds: new Float64Array(speeds), torques: new Float64Array(torques), leastSoFar: new Float64Array(leastSoFar) }
 }
 
 /** The bottom of a dip of T_e/ω² about a sample that is lower than both its neighbours: between samples it may reach a crossing. */
 function dipRound(curve: EngineCurve, speeds: readonly number[], sampled: readonly number[], i: number): number[] {
-  const [before, here, after] = [sampled[i - 1], sampled[i] as number, sampled[i + 1]]
+  const [before, here, after] = [sampled[i - 1], numberAt(sampled, i), sampled[i + 1]]
   if (before === undefined || after === undefined || here > before || here > after) return []
-  return [goldenSection((w) => -curve.torqueNm(w) / (w * w), speeds[i - 1] as number, speeds[i + 1] as number)]
+  return [goldenSection((w) => -curve.torqueNm(w) / (w * w), numberAt(speeds, i - 1), numberAt(speeds, i + 1))]
 }
 
 /**
@@ -68,12 +69,12 @@ function dipRound(curve: EngineCurve, speeds: readonly number[], sampled: readon
 export function operatingPoint(curve: EngineCurve, converter: Characteristic, speedRatio: number, strength = 1): Match {
   const capacity = converter.capacity(speedRatio) / strength
   const { speeds, torques, leastSoFar } = offerOf(curve)
-  if ((leastSoFar[0] as number) <= capacity) return { outcome: 'held-at-idle' }
+  if (realAt(leastSoFar, 0) <= capacity) return { outcome: 'held-at-idle' }
   const first = firstAtMost(leastSoFar, capacity)
   if (first === leastSoFar.length) return { outcome: 'past-redline' }
   const spare = (w: number) => curve.torqueNm(w) - capacity * w * w
-  const [low, high] = [speeds[first - 1] as number, speeds[first] as number]
-  const spareAt = (i: number, w: number) => (torques[i] as number) - capacity * w * w
+  const [low, high] = [realAt(speeds, first - 1), realAt(speeds, first)]
+  const spareAt = (i: number, w: number) => realAt(torques, i) - capacity * w * w
   const spareHigh = spareAt(first, high)
   // T/ω² is at the capacity there, to the last bit: then the crossing is the end itself.
   if (spareHigh >= 0) return { outcome: 'matched', point: pointAt(curve, converter, speedRatio, high, strength) }
@@ -88,7 +89,7 @@ export function operatingPoint(curve: EngineCurve, converter: Characteristic, sp
  */
 export function stallCapacities(curve: EngineCurve, strength = 1): { readonly leastNmS2: number; readonly mostNmS2: number } {
   const { leastSoFar } = offerOf(curve)
-  return { leastNmS2: strength * (leastSoFar[leastSoFar.length - 1] as number), mostNmS2: strength * (leastSoFar[0] as number) }
+  return { leastNmS2: strength * realAt(leastSoFar, leastSoFar.length - 1), mostNmS2: strength * realAt(leastSoFar, 0) }
 }
 
 /** The greatest strength of an engine at which it still stalls below redline against a converter; beyond, it runs past. */
@@ -96,11 +97,11 @@ export const greatestStrength = (curve: EngineCurve, converter: Characteristic):
   converter.capacity(0) / stallCapacities(curve).leastNmS2
 
 /** Index of the first of falling values that is at most a bound; their number where none is (binary search). */
-function firstAtMost(falling: readonly number[], bound: number): number {
+function firstAtMost(falling: Float64Array, bound: number): number {
   let [low, high] = [0, falling.length]
   while (low < high) {
     const middle = (low + high) >> 1
-    if ((falling[middle] as number) <= bound) high = middle
+    if (realAt(falling, middle) <= bound) high = middle
     else low = middle + 1
   }
   return low

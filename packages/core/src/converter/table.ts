@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
 import { monotoneCubic } from '../engine/monotone-cubic.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import type { Characteristic } from './characteristic.js'
@@ -39,13 +40,13 @@ export function tableFaults(rows: readonly TableRow[], path = 'table'): Fault[] 
 export function tableCharacteristic(rows: readonly TableRow[]): Characteristic {
   const ratios = [...rows.map((row) => row.speedRatio), 1]
   const capacities = [...rows.map((row) => row.kFactorRadPerSPerRootNm ** -2), 0]
-  const lastRatio = (rows[rows.length - 1] as TableRow).torqueRatio
+  const lastRatio = memberAt(rows, rows.length - 1).torqueRatio
   const torqueRatios = [...rows.map((row) => row.torqueRatio), Math.min(1, lastRatio)]
   const torqueRatio = monotoneCubic(ratios, torqueRatios)
   const coupled = rows.find((row) => row.torqueRatio <= 1)
   return {
-    stallCapacity: capacities[0] as number,
-    stallTorqueRatio: torqueRatios[0] as number,
+    stallCapacity: numberAt(capacities, 0),
+    stallTorqueRatio: numberAt(torqueRatios, 0),
     couplingSpeedRatio: coupled?.speedRatio ?? 1,
     capacity: monotoneCubic(ratios, capacities),
     torqueRatio,

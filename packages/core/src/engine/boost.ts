@@ -1,3 +1,4 @@
+import { numberAt } from '../numeric/certain.js'
 import { rootOf } from '../numeric/brent.js'
 import { bad, fault, good, type Result } from '../quantity/fault.js'
 import { curveFromPoints, measured, type CurvePoint, type EngineCurve } from './curve.js'
@@ -49,7 +50,7 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
   const knots = [...on.knotsRadPerS, on.peakTorqueSpeedRadPerS, ...(kink.outcome === 'converged' ? [kink.x] : [])].sort((a, b) => a - b)
   return good(
     measured(
-      knots.filter((w, i) => i === 0 || w > (knots[i - 1] as number)),
+      knots.filter((w, i) => i === 0 || w > numberAt(knots, i - 1)),
       torqueNm,
     ),
   )

@@ -1,3 +1,4 @@
+import { certain } from '../numeric/certain.js'
 import { bad, fault, good, type Result } from '../quantity/fault.js'
 import { toSi } from '../quantity/units.js'
 import type { EngineKind } from './template.js'
@@ -73,7 +74,7 @@ const naturallyAspirated = (kind: EngineKind) => kind === 'petrol'
 export function flywheelFactor(measured: Measurement, kind: EngineKind): Result<number> {
   const { at, lossShare, correction, air, factor } = measured
   if (at === 'wheels' && lossShare === undefined) return bad(fault('loss-not-stated', 'measured.lossShare'))
-  const onFlywheel = at === 'wheels' ? 1 / (1 - (lossShare as number)) : 1
+  const onFlywheel = at === 'wheels' ? 1 / (1 - certain(lossShare)) : 1
   switch (correction) {
     case 'none':
     case 'j1349':

@@ -1,3 +1,4 @@
+import { numberAt } from '../numeric/certain.js'
 import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
 import { goldenSection } from '../numeric/golden-section.js'
 import { monotoneCubic } from './monotone-cubic.js'
@@ -65,8 +66,8 @@ export function measured(knots: readonly number[], torqueNm: (speedRadPerS: numb
   const peakTorque = greatest(knots, torqueNm)
   const peakPower = greatest(knots, power)
   return {
-    minSpeedRadPerS: knots[0] as number,
-    maxSpeedRadPerS: knots[knots.length - 1] as number,
+    minSpeedRadPerS: numberAt(knots, 0),
+    maxSpeedRadPerS: numberAt(knots, knots.length - 1),
     peakTorqueNm: torqueNm(peakTorque),
     peakTorqueSpeedRadPerS: peakTorque,
     peakPowerW: power(peakPower),
@@ -80,11 +81,11 @@ const STEPS_PER_KNOT = 24
 
 /** Place of the greatest value over all knots: sampled, then narrowed by golden section round the best sample. */
 function greatest(knots: readonly number[], f: (x: number) => number): number {
-  let best = knots[0] as number
+  let best = numberAt(knots, 0)
   let most = f(best)
   let [low, high] = [best, best]
   for (let i = 1; i < knots.length; i++) {
-    const [left, right] = [knots[i - 1] as number, knots[i] as number]
+    const [left, right] = [numberAt(knots, i - 1), numberAt(knots, i)]
     const step = (right - left) / STEPS_PER_KNOT
     for (let k = 1; k <= STEPS_PER_KNOT; k++) {
       const x = k === STEPS_PER_KNOT ? right : left + k * step

@@ -1,3 +1,4 @@
+import { numberAt } from '../numeric/certain.js'
 import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
 import type { EngineCurve } from './curve.js'
 
@@ -81,7 +82,7 @@ export function curveFromHeadline(h: Headline): Result<EngineCurve> {
     peakTorqueSpeedRadPerS: wt,
     peakPowerW: h.peakPowerW,
     peakPowerSpeedRadPerS: h.peakPowerSpeedRadPerS,
-    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, end].filter((w, i, all) => i === 0 || w > (all[i - 1] as number)),
+    knotsRadPerS: [h.idleSpeedRadPerS, wt, h.peakPowerSpeedRadPerS, end].filter((w, i, all) => i === 0 || w > numberAt(all, i - 1)),
     torqueNm: (w) => (w < wt ? h.peakTorqueNm - rise * ((wt - w) / (wt - h.idleSpeedRadPerS)) ** 2 : w <= wp ? between(w) : beyond(w)),
   })
 }

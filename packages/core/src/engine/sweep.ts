@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import type { CurvePoint } from './curve.js'
 
 /** A curve made of the rows of a dyno pull. */
@@ -18,7 +19,7 @@ const BIN_STEP = (25 * Math.PI) / 30
  * @example sweepPoints([{ speedRadPerS: 100, torqueNm: 10 }, { speedRadPerS: 200, torqueNm: 30 }]).points.length // → 2
  */
 export function sweepPoints(rows: readonly CurvePoint[]): Sweep {
-  const rising = rows.every((row, i) => i === 0 || row.speedRadPerS > (rows[i - 1] as CurvePoint).speedRadPerS)
+  const rising = rows.every((row, i) => i === 0 || row.speedRadPerS > memberAt(rows, i - 1).speedRadPerS)
   if (rising && rows.length <= MOST_SWEEP_POINTS) return { points: rows, binRadPerS: null }
   let [least, most] = [Infinity, -Infinity]
   for (const { speedRadPerS } of rows) {

@@ -1,5 +1,6 @@
+import { certain } from '../numeric/certain.js'
 import type { GearTrain } from '../gearing/train.js'
-import { drivingRanges, type RangeState } from './breakage.js'
+import { drivingRanges } from './breakage.js'
 import type { Suspect } from './candidates.js'
 import { SEEN_STATES, chanceSeen } from './seen.js'
 
@@ -47,7 +48,7 @@ export function chanceOf({ kind, at, results }: Check, result: string, suspect: 
   const here = suspect.place === 'train' && suspect.at === at
   switch (kind) {
     case 'drive':
-      return chanceSeen(result as (typeof SEEN_STATES)[number], suspect.ranges[at ?? ''] as RangeState)
+      return chanceSeen(result as (typeof SEEN_STATES)[number], certain(suspect.ranges[at ?? '']))
     case 'overrun':
       return expecting(suspect.ranges[at ?? ''] === 'no-braking' ? 'runs free' : 'as ever')
     case 'pan':

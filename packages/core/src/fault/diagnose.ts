@@ -1,3 +1,4 @@
+import { certain, numberAt } from '../numeric/certain.js'
 import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf, type Suspect } from './candidates.js'
 import { chanceOf, checksOf, type Check } from './checks.js'
@@ -66,7 +67,7 @@ export function diagnose(unit: Unit, seen: FaultFindings, known: ShopHistory = {
   const weights = suspects.map((suspect) => prior(suspect, known) * fit(suspect, seen, checks))
   const total = weights.reduce((sum, w) => sum + w, 0)
   const shares = weights.map((w) => w / total)
-  const candidates = suspects.map((suspect, i) => candidate(suspect, shares[i] as number, seen, known))
+  const candidates = suspects.map((suspect, i) => candidate(suspect, numberAt(shares, i), seen, known))
   const open = checks.filter(({ id, kind, at }) => seen.checks[id] === undefined && !(kind === 'drive' && at !== null && seen.ranges[at]))
   const next = open.map((one): NextCheck => ({ ...one, bits: bitsOf(one, suspects, shares) }))
   return {
@@ -86,7 +87,7 @@ function fit(suspect: Suspect, { ranges, signs, checks: made }: FaultFindings, c
   let chance = 1
   for (const [id, state] of Object.entries(ranges)) if (suspect.ranges[id]) chance *= chanceSeen(state, suspect.ranges[id])
   for (const sign of signs) chance *= suspect.signs[sign] ? SIGN_CHANCE[suspect.signs[sign]] : SIGN_BY_CHANCE
-  for (const one of checks) if (made[one.id] !== undefined) chance *= chanceOf(one, made[one.id] as string, suspect)
+  for (const one of checks) if (made[one.id] !== undefined) chance *= chanceOf(one, certain(made[one.id]), suspect)
   return chance
 }
 
@@ -113,7 +114,7 @@ const entropy = (shares: readonly number[]): number => shares.reduce((sum, p) =>
 /** Expected information of a check about which candidate it is: entropy before less the entropy after, over its results. */
 function bitsOf(one: Check, suspects: readonly Suspect[], shares: readonly number[]): number {
   const after = one.results.reduce((sum, result) => {
-    const joint = suspects.map((suspect, i) => (shares[i] as number) * chanceOf(one, result, suspect))
+    const joint = suspects.map((suspect, i) => numberAt(shares, i) * chanceOf(one, result, suspect))
     const chance = joint.reduce((a, b) => a + b, 0)
     return chance > 0 ? sum + chance * entropy(joint.map((p) => p / chance)) : sum
   }, 0)

@@ -1,3 +1,4 @@
+import { numberAt } from '../numeric/certain.js'
 import type { RangeState } from './breakage.js'
 
 /** How a range is found when it is driven. */
@@ -15,7 +16,7 @@ const SEEN: Readonly<Record<RangeState, readonly [fine: number, lost: number, sl
 }
 
 /** Chance that a range is found so, when it is so (common practice, no source). */
-export const chanceSeen = (seen: SeenState, is: RangeState): number => SEEN[is][SEEN_STATES.indexOf(seen)] as number
+export const chanceSeen = (seen: SeenState, is: RangeState): number => numberAt(SEEN[is], SEEN_STATES.indexOf(seen))
 
 /** True where what is found is what it most likely would be. */
 export const agrees = (seen: SeenState, is: RangeState): boolean => chanceSeen(seen, is) >= 0.5

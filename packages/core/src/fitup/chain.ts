@@ -1,3 +1,4 @@
+import { certain } from '../numeric/certain.js'
 import type { Part } from '../model/part.js'
 import type { StackUp } from './stack-ups.js'
 import { roundness, type Again, type FitVerdict, type LengthEntry } from './entry.js'
@@ -76,7 +77,7 @@ const placeOf = (
 /** A length that is measured: what its sheet says, and what was read. */
 export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measured }: Known): LengthEntry {
   const { id, gauged, roundM = null } = kind
-  const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, gauged as Gauged)
+  const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, certain(gauged))
   const taken: FitVerdict | undefined = measured && {
     word: 'taken',
     differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM,
@@ -113,7 +114,7 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp
     [-1, minus],
   ] as const)
     for (const id of ids) {
-      const { measured, nominalM, kind } = known.get(id) as Known
+      const { measured, nominalM, kind } = certain(known.get(id))
       const own = by === 'readings' ? measured : undefined
       if (!own && nominalM === undefined) missing.push(id)
       if (!own && nominalM !== null && kind.gauged !== null) bySheet.push(id)
@@ -171,8 +172,8 @@ export function closingEntry(
 function againOf(known: ReadonlyMap<LinkId, Known>, terms: readonly LinkId[], awayM: number, own: Gauged | null): Again {
   if (own) return { linkId: null, ...finerTool(own, awayM) }
   const read = terms.flatMap((id) => {
-    const { measured, kind } = known.get(id) as Known
-    return measured ? [{ id, uncertaintyM: measured.openM, gauged: kind.gauged as Gauged }] : []
+    const { measured, kind } = certain(known.get(id))
+    return measured ? [{ id, uncertaintyM: measured.openM, gauged: certain(kind.gauged) }] : []
   })
   const coarsest = read.reduce((a, b) => (b.uncertaintyM > a.uncertaintyM ? b : a))
   const others = read.reduce((sum, { uncertaintyM }) => sum + uncertaintyM, 0) - coarsest.uncertaintyM

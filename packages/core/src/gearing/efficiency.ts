@@ -1,3 +1,4 @@
+import { memberAt, numberAt, realAt, wholeAt } from '../numeric/certain.js'
 import { compounds } from './gear-torques.js'
 import { setRatios, kernelOf } from './solve.js'
 import type { GearRange, GearTrain, PlanetarySet } from './train.js'
@@ -36,16 +37,16 @@ export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEffici
   const held = kernelOf(train, range.on).solve(ratios)
   if (held.outcome !== 'driven') return undefined
   const powers = train.sets.map((_set, j) => {
-    const [sun, carrier] = [held.structure.setMembers[3 * j] as number, held.structure.setMembers[3 * j + 2] as number]
+    const [sun, carrier] = [wholeAt(held.structure.setMembers, 3 * j), wholeAt(held.structure.setMembers, 3 * j + 2)]
     // Torque of the set on its sun times the sun's speed seen from the carrier: below zero the sun drives the set.
-    const power = (ratios[j] as number) * (held.ringTorques[j] as number) * (held.speedOf(sun) - held.speedOf(carrier))
+    const power = realAt(ratios, j) * realAt(held.ringTorques, j) * (held.speedOf(sun) - held.speedOf(carrier))
     return Number.isNaN(power) || Math.abs(power) < STILL ? 0 : power
   })
   const output = held.speedOf(train.members.indexOf(train.output))
   const basic = train.sets.map((set, j) => basicEfficiency(set, ringShare(train, powers, j)))
-  const lossy = ratios.map((ratio, j) => ratio * (basic[j] as number) ** Math.sign(powers[j] as number))
+  const lossy = ratios.map((ratio, j) => ratio * numberAt(basic, j) ** Math.sign(numberAt(powers, j)))
   held.balance(lossy)
-  const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, (0 - Math.sign(powers[j] as number)) as 1 | -1 | 0]))
+  const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, (0 - Math.sign(numberAt(powers, j))) as 1 | -1 | 0]))
   const passed = -held.outputTorque * output
   // A balance of torques that turns round or has no solution is a train that its own losses hold.
   const selfLocking = !(passed > 0 && passed <= 1 + STILL)
@@ -55,10 +56,10 @@ export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEffici
 /** Power of a set through the mesh at the ring: all of it; in a compound set, less the power its two sets exchange. */
 function ringShare(train: GearTrain, powers: readonly number[], j: number): number {
   const pairs = compounds(train)
-  const own = train.sets[j] as PlanetarySet
+  const own = memberAt(train.sets, j)
   const other = pairs.get(own) ?? [...pairs].find(([, simple]) => simple === own)?.[0]
   if (!other) return 1
-  const [a, b] = [powers[j] as number, powers[train.sets.indexOf(other)] as number]
+  const [a, b] = [numberAt(powers, j), numberAt(powers, train.sets.indexOf(other))]
   const all = Math.abs(a) + Math.abs(b)
   return all === 0 ? 1 : Math.abs(a + b) / all
 }

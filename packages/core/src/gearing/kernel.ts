@@ -1,3 +1,4 @@
+import { memberAt, numberAt, realAt, wholeAt } from '../numeric/certain.js'
 import { SmallSystem } from '../numeric/elimination.js'
 import { solveLinear } from '../numeric/linear.js'
 import { CASE_GROUP, INPUT_GROUP, structureOf, type Structure } from './structure.js'
@@ -61,8 +62,8 @@ export class Held {
   }
 
   speedOf(member: number): number {
-    const group = this.structure.groupOf[member] as number
-    return group === CASE_GROUP ? 0 : (this.groupSpeeds[group] as number)
+    const group = wholeAt(this.structure.groupOf, member)
+    return group === CASE_GROUP ? 0 : realAt(this.groupSpeeds, group)
   }
 
   /** Finds torques alone, with ratios that may differ from those of the speeds. Says whether there is a balance. */
@@ -75,7 +76,7 @@ export class Held {
       this.unsettled = []
       for (let i = 0; i < forces.rank; i++) {
         if (forces.pivots[i] === sets) this.outputTorque = forces.right(i)
-        else this.ringTorques[forces.pivots[i] as number] = forces.right(i)
+        else this.ringTorques[wholeAt(forces.pivots, i)] = forces.right(i)
       }
     } else this.takeLeast(ratios)
     this.passAlong(ratios)
@@ -95,16 +96,16 @@ export class Held {
     const { setGroups } = this.structure
     motion.clear()
     for (let j = 0; j < sets; j++) {
-      const ratio = ratios[j] as number
-      this.addSpeed(j, setGroups[3 * j] as number, ratio)
-      this.addSpeed(j, setGroups[3 * j + 1] as number, 1)
-      this.addSpeed(j, setGroups[3 * j + 2] as number, -(1 + ratio))
+      const ratio = realAt(ratios, j)
+      this.addSpeed(j, wholeAt(setGroups, 3 * j), ratio)
+      this.addSpeed(j, wholeAt(setGroups, 3 * j + 1), 1)
+      this.addSpeed(j, wholeAt(setGroups, 3 * j + 2), -(1 + ratio))
     }
     motion.reduce()
     if (!motion.consistent(EXACT)) return false
     groupSpeeds.fill(NaN)
     groupSpeeds[INPUT_GROUP] = 1
-    for (let i = 0; i < motion.rank; i++) if (this.settled(i)) groupSpeeds[1 + (motion.pivots[i] as number)] = motion.right(i)
+    for (let i = 0; i < motion.rank; i++) if (this.settled(i)) groupSpeeds[1 + wholeAt(motion.pivots, i)] = motion.right(i)
     return true
   }
 
@@ -125,12 +126,12 @@ export class Held {
     const { setGroups, groupOf, output } = this.structure
     forces.clear()
     for (let j = 0; j < sets; j++) {
-      const ratio = ratios[j] as number
-      this.addTorque(setGroups[3 * j] as number, j, ratio)
-      this.addTorque(setGroups[3 * j + 1] as number, j, 1)
-      this.addTorque(setGroups[3 * j + 2] as number, j, -(1 + ratio))
+      const ratio = realAt(ratios, j)
+      this.addTorque(wholeAt(setGroups, 3 * j), j, ratio)
+      this.addTorque(wholeAt(setGroups, 3 * j + 1), j, 1)
+      this.addTorque(wholeAt(setGroups, 3 * j + 2), j, -(1 + ratio))
     }
-    this.addTorque(groupOf[output] as number, sets, 1)
+    this.addTorque(wholeAt(groupOf, output), sets, 1)
     forces.add(INPUT_GROUP, sets + 1, -1)
   }
 
@@ -157,18 +158,18 @@ export class Held {
     const { setMembers, routes, input, output } = this.structure
     loads.fill(0)
     for (let j = 0; j < sets; j++) {
-      const [ratio, torque] = [ratios[j] as number, this.ringTorques[j] as number]
-      const [s, r, c] = [setMembers[3 * j] as number, setMembers[3 * j + 1] as number, setMembers[3 * j + 2] as number]
-      loads[s] = (loads[s] as number) + ratio * torque
-      loads[r] = (loads[r] as number) + torque
-      loads[c] = (loads[c] as number) - (1 + ratio) * torque
+      const [ratio, torque] = [realAt(ratios, j), realAt(this.ringTorques, j)]
+      const [s, r, c] = [wholeAt(setMembers, 3 * j), wholeAt(setMembers, 3 * j + 1), wholeAt(setMembers, 3 * j + 2)]
+      loads[s] = realAt(loads, s) + ratio * torque
+      loads[r] = realAt(loads, r) + torque
+      loads[c] = realAt(loads, c) - (1 + ratio) * torque
     }
-    loads[input] = (loads[input] as number) + 1
-    loads[output] = (loads[output] as number) + this.outputTorque
+    loads[input] = realAt(loads, input) + 1
+    loads[output] = realAt(loads, output) + this.outputTorque
     for (let i = 0; i < routes.length; i++) {
-      const { members, shares } = routes[i] as Structure['routes'][number]
+      const { members, shares } = memberAt(routes, i)
       let sum = 0
-      for (let k = 0; k < members.length; k++) sum += (shares[k] as number) * (loads[members[k] as number] as number)
+      for (let k = 0; k < members.length; k++) sum += realAt(shares, k) * realAt(loads, wholeAt(members, k))
       linkTorques[i] = sum
     }
   }
@@ -201,7 +202,7 @@ export function rangeKernel(train: GearTrain, on: readonly string[]): RangeKerne
   const engaged = train.elements.filter((element) => element.kind !== 'one-way' && on.includes(element.id))
   const masks = choicesOf(oneWays.length)
   const made: (Choice | undefined)[] = []
-  const choiceAt = (i: number): Choice => (made[i] ??= choiceOf(train, engaged, oneWays, masks[i] as number))
+  const choiceAt = (i: number): Choice => (made[i] ??= choiceOf(train, engaged, oneWays, numberAt(masks, i)))
   return {
     solve(ratios, drive = 'power') {
       const forward = drive === 'power' ? 1 : -1
@@ -221,7 +222,7 @@ export function rangeKernel(train: GearTrain, on: readonly string[]): RangeKerne
       const found = fallback ?? tied
       if (found) return found
       // Every choice contradicts a one-way clutch, though none contradicts itself: still nothing can turn.
-      const { held } = made[0] as Choice
+      const { held } = choiceAt(0)
       held.outcome = 'tied-up'
       return held
     },
@@ -253,7 +254,7 @@ function choiceOf(train: GearTrain, engaged: readonly ShiftElement[], oneWays: r
 function obeys({ held, oneWays }: Choice, forward: 1 | -1, loaded: boolean): boolean {
   for (const { link, a, b, sense } of oneWays) {
     if (link >= 0) {
-      if (loaded && forward * sense * (held.linkTorques[link] as number) < -SMALL) return false
+      if (loaded && forward * sense * realAt(held.linkTorques, link) < -SMALL) return false
       continue
     }
     const slip = (a < 0 ? 0 : held.speedOf(a)) - (b < 0 ? 0 : held.speedOf(b))

@@ -1,3 +1,4 @@
+import { certain } from '../numeric/certain.js'
 import { gearTorques, type GearTorque } from './gear-torques.js'
 import { memberSpeed } from './motion.js'
 import type { RangeSolution } from './solve.js'
@@ -26,7 +27,7 @@ const STILL = 1e-9
 export function powerFlow(train: GearTrain, solution: RangeSolution): PowerFlow {
   const speed = (member: string) => memberSpeed(solution, member) ?? 0
   const ends = new Map([...train.joints, ...train.elements].map((link) => [link.id, link]))
-  const links = Object.fromEntries(Object.entries(solution.torques).map(([id, torque]) => [id, torque * speed(ends.get(id)?.a as string)]))
+  const links = Object.fromEntries(Object.entries(solution.torques).map(([id, torque]) => [id, torque * speed(certain(ends.get(id)?.a))]))
   const gears = gearTorques(train, solution).map((gear) => ({ ...gear, power: gear.torque * speed(gear.member) }))
   // A set that turns as one passes torque round without any tooth moving: nothing runs round in it.
   const moving = train.sets.filter(({ sun, carrier }) => Math.abs(speed(sun) - speed(carrier)) > STILL).map(({ id }) => id)

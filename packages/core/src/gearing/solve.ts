@@ -1,3 +1,4 @@
+import { certain, numberAt, realAt, wholeAt } from '../numeric/certain.js'
 import { rangeKernel, setRatio, SMALL, type Drive, type Held, type Outcome, type RangeKernel } from './kernel.js'
 import { oncePer, oncePerValue } from '../numeric/once-per.js'
 import { CASE, type GearRange, type GearTrain, type ShiftElement } from './train.js'
@@ -73,10 +74,10 @@ function named(train: GearTrain, range: string, held: Held, ratios: Float64Array
   const speeds = Object.fromEntries(train.members.flatMap((m, i) => (Number.isNaN(speedAt(i)) ? [] : [[m, speedAt(i)]])))
   const free = train.members.filter((m) => speeds[m] === undefined)
   if (outcome !== 'driven') return { ...about, ...STANDING, speeds, free }
-  const torques = eachAlone(train, Object.fromEntries(structure.links.map(({ id }, i) => [id, tidy(held.linkTorques[i] as number)])))
+  const torques = eachAlone(train, Object.fromEntries(structure.links.map(({ id }, i) => [id, tidy(realAt(held.linkTorques, i))])))
   return {
     ...about,
-    ratio: 1 / (speeds[train.output] as number),
+    ratio: 1 / certain(speeds[train.output]),
     speeds,
     torques,
     setTorques: setTorquesOf(train, held.ringTorques, ratios),
@@ -119,7 +120,7 @@ const STANDING = { ratio: 0, torques: {}, setTorques: {}, outputTorque: 0, caseT
 function setTorquesOf(train: GearTrain, ringTorques: Float64Array, ratios: Float64Array): RangeSolution['setTorques'] {
   return Object.fromEntries(
     train.sets.map(({ id }, j): [string, SetTorques] => {
-      const [ratio, ring] = [ratios[j] as number, ringTorques[j] as number]
+      const [ratio, ring] = [realAt(ratios, j), realAt(ringTorques, j)]
       return [id, { sun: tidy(ratio * ring), ring: tidy(ring), carrier: tidy(-(1 + ratio) * ring) }]
     }),
   )
@@ -129,10 +130,10 @@ function setTorquesOf(train: GearTrain, ringTorques: Float64Array, ratios: Float
 const caseTorqueOf = ({ structure, linkTorques, loads }: Held): number =>
   structure.links.reduce(
     (sum, { a, b }, i) => {
-      const torque = linkTorques[i] as number
+      const torque = realAt(linkTorques, i)
       return sum + (a === CASE ? torque : 0) - (b === CASE ? torque : 0)
     },
-    -(loads[loads.length - 1] as number),
+    -realAt(loads, loads.length - 1),
   )
 
 /** Links in a loop, and those that would pass another torque if sets whose load gearing does not settle took another share. */
@@ -141,13 +142,13 @@ function sharedLinks({ structure, unsettled }: Held, ratios: Float64Array): stri
   const moved = unsettled.map((direction) => {
     const loads = new Map<number, number>()
     direction.slice(0, ratios.length).forEach((by, j) => {
-      const ratio = ratios[j] as number
+      const ratio = realAt(ratios, j)
       const each = [ratio * by, by, -(1 + ratio) * by]
-      each.forEach((torque, k) => loads.set(setMembers[3 * j + k] as number, (loads.get(setMembers[3 * j + k] as number) ?? 0) + torque))
+      each.forEach((torque, k) => loads.set(wholeAt(setMembers, 3 * j + k), (loads.get(wholeAt(setMembers, 3 * j + k)) ?? 0) + torque))
     })
-    return routes.map(({ members, shares }) => members.reduce((sum, m, k) => sum + (shares[k] as number) * (loads.get(m) ?? 0), 0))
+    return routes.map(({ members, shares }) => members.reduce((sum, m, k) => sum + realAt(shares, k) * (loads.get(m) ?? 0), 0))
   })
-  return links.filter((_link, i) => looped[i] || moved.some((torques) => Math.abs(torques[i] as number) > SMALL)).map(({ id }) => id)
+  return links.filter((_link, i) => looped[i] || moved.some((torques) => Math.abs(numberAt(torques, i)) > SMALL)).map(({ id }) => id)
 }
 
 /** Takes rounding dust off a figure of order one. */

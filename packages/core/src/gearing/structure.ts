@@ -1,3 +1,4 @@
+import { certain, memberAt, numberAt, wholeAt } from '../numeric/certain.js'
 import { solveLinear } from '../numeric/linear.js'
 import { CASE, type GearTrain } from './train.js'
 
@@ -44,16 +45,16 @@ export interface Route {
 export function structureOf(train: GearTrain, links: readonly Link[]): Structure {
   const { members } = train
   const at = new Map([...members.map((m, i) => [m, i] as const), [CASE, members.length] as const])
-  const index = (name: string) => at.get(name) as number
+  const index = (name: string) => certain(at.get(name))
   const roots = joined(
     members.length + 1,
     links.map(({ a, b }) => [index(a), index(b)]),
   )
-  const [caseRoot, inputRoot] = [roots[members.length] as number, roots[index(train.input)] as number]
+  const [caseRoot, inputRoot] = [numberAt(roots, members.length), numberAt(roots, index(train.input))]
   const numbers = new Map([[inputRoot, INPUT_GROUP]])
   numbers.set(caseRoot, CASE_GROUP)
   for (const root of roots) if (!numbers.has(root)) numbers.set(root, Math.max(...numbers.values()) + 1)
-  const groupOf = Int32Array.from(roots, (root) => numbers.get(root) as number)
+  const groupOf = Int32Array.from(roots, (root) => certain(numbers.get(root)))
   const setMembers = Int32Array.from(train.sets.flatMap(({ sun, ring, carrier }) => [sun, ring, carrier].map(index)))
   const ends = links.map(({ a, b }): readonly [number, number] => [index(a), index(b)])
   return {
@@ -61,7 +62,7 @@ export function structureOf(train: GearTrain, links: readonly Link[]): Structure
     groupOf,
     groups: Math.max(INPUT_GROUP, ...numbers.values()) + 1,
     setMembers,
-    setGroups: setMembers.map((m) => groupOf[m] as number),
+    setGroups: setMembers.map((m) => wholeAt(groupOf, m)),
     input: index(train.input),
     output: index(train.output),
     inputHeld: inputRoot === caseRoot,
@@ -72,7 +73,7 @@ export function structureOf(train: GearTrain, links: readonly Link[]): Structure
 /** For each of n things the least of those that it is joined to. */
 function joined(n: number, pairs: readonly (readonly [number, number])[]): number[] {
   const root = Array.from({ length: n }, (_, i) => i)
-  const find = (i: number): number => (root[i] === i ? i : find(root[i] as number))
+  const find = (i: number): number => (root[i] === i ? i : find(numberAt(root, i)))
   for (const [a, b] of pairs) {
     const [x, y] = [find(a), find(b)]
     root[Math.max(x, y)] = Math.min(x, y)
@@ -85,15 +86,15 @@ function routed(ends: readonly (readonly [number, number])[], roots: readonly nu
   const routes = ends.map(() => new Map<number, number>())
   const looped = ends.map(() => false)
   const share = (link: number, member: number, by: number) => {
-    const route = routes[link] as Map<number, number>
+    const route = memberAt(routes, link)
     if (Math.abs(by) > 1e-12) route.set(member, (route.get(member) ?? 0) + by)
   }
-  for (const root of new Set(ends.map(([a]) => roots[a] as number))) {
+  for (const root of new Set(ends.map(([a]) => numberAt(roots, a)))) {
     const members = roots.flatMap((r, m) => (r === root ? [m] : []))
     const own = ends.flatMap(([a], i) => (roots[a] === root ? [i] : []))
-    const ground = members.includes(caseAt) ? caseAt : (members[0] as number)
+    const ground = members.includes(caseAt) ? caseAt : numberAt(members, 0)
     if (own.length === members.length - 1) alongTree(own, ends, ground, share)
-    else alongLoops({ own, ends, members, ground }, share).forEach((loops, i) => (looped[own[i] as number] = loops))
+    else alongLoops({ own, ends, members, ground }, share).forEach((loops, i) => (looped[numberAt(own, i)] = loops))
   }
   const packed = routes.map((route): Route => ({
     members: Int32Array.from(route.keys()),
@@ -110,7 +111,7 @@ function alongTree(own: readonly number[], ends: Ends, ground: number, share: Sh
   const walk = (member: number, came: readonly (readonly [link: number, sense: 1 | -1])[], seen: ReadonlySet<number>): void => {
     for (const [link, sense] of came) share(link, member, sense)
     for (const link of own) {
-      const [a, b] = ends[link] as readonly [number, number]
+      const [a, b] = memberAt(ends, link)
       const next = a === member ? b : b === member ? a : member
       if (next === member || seen.has(next)) continue
       walk(next, [...came, [link, next === a ? 1 : -1]], new Set([...seen, member]))

@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 /** Support of pinion pins: in both plates of a carrier, or at one end. */
 export const CARRIERS = ['two-plate', 'one-plate'] as const
 export type Carrier = (typeof CARRIERS)[number]
@@ -7,10 +8,10 @@ type Row = readonly [at: number, value: number]
 /** Interpolates linearly between rows. Beyond the table the end value applies. */
 function between(rows: readonly Row[], at: number): number {
   const after = rows.findIndex(([x]) => x >= at)
-  const [last, first] = [rows[rows.length - 1] as Row, rows[0] as Row]
+  const [last, first] = [memberAt(rows, rows.length - 1), memberAt(rows, 0)]
   if (after < 0) return last[1]
   if (after === 0) return first[1]
-  const [[x0, y0], [x1, y1]] = [rows[after - 1] as Row, rows[after] as Row]
+  const [[x0, y0], [x1, y1]] = [memberAt(rows, after - 1), memberAt(rows, after)]
   return y0 + ((y1 - y0) * (at - x0)) / (x1 - x0)
 }
 

@@ -1,3 +1,4 @@
+import { certain, memberAt } from '../numeric/certain.js'
 import { fault, type Fault } from '../quantity/fault.js'
 import { assemblyFaults } from './assembly.js'
 import { CASE, type GearTrain } from './train.js'
@@ -43,7 +44,7 @@ function linkFaults(train: GearTrain): Fault[] {
     const second = three.findIndex((member, k) => three.indexOf(member) !== k)
     return second < 0
       ? []
-      : [fault('set-on-one-member', `sets.${i}.${['sun', 'ring', 'carrier'][second]}`, { set: set.id, member: three[second] as string })]
+      : [fault('set-on-one-member', `sets.${i}.${['sun', 'ring', 'carrier'][second]}`, { set: set.id, member: memberAt(three, second) })]
   })
   const itself = (['joints', 'elements'] as const).flatMap((kind) =>
     train[kind].flatMap(({ id, a, b }, i) => (a === b ? [fault('joins-itself', `${kind}.${i}.b`, { name: id, member: a })] : [])),
@@ -84,7 +85,7 @@ function repeatedNames(train: GearTrain): Fault[] {
   return repeated(
     'name-repeated',
     named.map(({ id }) => id),
-    (i) => named[i]?.path as string,
+    (i) => certain(named[i]?.path),
   )
 }
 

@@ -1,3 +1,4 @@
+import { certain, memberAt } from '../numeric/certain.js'
 import { toSi } from '../quantity/units.js'
 import { pitchDiameter, splineRootDiameter, TOOTH_HEIGHT, type Spline, type Teeth } from './spline.js'
 import { torsionModulus } from '../parts/shaft/torsion.js'
@@ -32,7 +33,7 @@ const WEAR: Factors = [[1e4, 4], [1e5, 2.8], [1e6, 2], [1e7, 1.4], [1e8, 1]] // 
 function factorAt(rows: Factors, count: number): number {
   const after = rows.findIndex(([at]) => at >= count)
   const [low, high] = [rows[after - 1], rows[after]]
-  if (!high) return (rows[rows.length - 1] as Factors[number])[1]
+  if (!high) return memberAt(rows, rows.length - 1)[1]
   if (!low) return high[1]
   const share = Math.log(count / low[0]) / Math.log(high[0] / low[0])
   return low[1] * (high[1] / low[1]) ** share
@@ -77,7 +78,7 @@ const OF_A_HARD_CASE = allowable(40_000, 4_000)
  */
 export function allowedStress(ultimatePa: number, hardCase = false): Allowable {
   const ksi = ultimatePa / toSi(1, 'ksi')
-  const through = ALLOWED.reduce((best, [least, allowed]) => (ksi >= least ? allowed : best), ALLOWED[0]?.[1] as Allowable)
+  const through = ALLOWED.reduce((best, [least, allowed]) => (ksi >= least ? allowed : best), certain(ALLOWED[0]?.[1]))
   return hardCase && OF_A_HARD_CASE.shearPa > through.shearPa ? OF_A_HARD_CASE : through
 }
 

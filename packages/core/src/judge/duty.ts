@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
 import { lineEnd, linePoint, linePoints, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import type { AssumedStall, RunningLine } from '../converter/full-throttle-line.js'
 import type { OperatingPoint } from '../converter/operating-point.js'
@@ -105,11 +106,11 @@ export function dutyCases(input: DutyInput): DutyCase[] {
   return [
     ...(first ? launches(input, first, stall) : []),
     ...forward.flatMap((range, i) => {
-      const full = fullPower(input, range, entries[i] as number)
+      const full = fullPower(input, range, numberAt(entries, i))
       const below = forward[i - 1]
       return below ? [full, upshiftInto(input, range, below, full)] : [full]
     }),
-    ...locked.map((range) => lockedCase(input, range, entries[forward.indexOf(range)] as number)),
+    ...locked.map((range) => lockedCase(input, range, numberAt(entries, forward.indexOf(range)))),
     ...(input.rules.lockupInShifts === 'held' ? lockedShifts(input, forward, locked) : []),
     ...drivenRanges(input, true).map((range) => standing(input, 'reverse', range, stall, input.brief.reverseThrottle)),
   ]
@@ -129,7 +130,7 @@ function launches(input: DutyInput, first: GearRange, stall: Stand): DutyCase[] 
   const boosted: Stand = from === 0 ? stall : { by: on, point: linePoint(input.line, from) }
   return [
     standing(input, 'launch', first, boosted, 1),
-    standing(input, 'launch-off-boost', first, { by: off, point: off.points[0] as OperatingPoint }, 1),
+    standing(input, 'launch-off-boost', first, { by: off, point: memberAt(off.points, 0) }, 1),
   ]
 }
 

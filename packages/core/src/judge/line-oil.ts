@@ -1,5 +1,5 @@
 import { frictionOf, pressureAt } from '../parts/registry.js'
-import { oncePer } from '../numeric/once-per.js'
+import { oncePerRecent } from '../numeric/once-per.js'
 import type { GearRange } from '../gearing/train.js'
 import { pistonLimit, type LockupOil } from '../parts/lockup/lockup-clutch.js'
 import { heldToMaximum, linePressure, type LinePressure, type OilCircuit, type OilDemand } from '../parts/valves/line-pressure.js'
@@ -92,7 +92,7 @@ export function lineOil(input: Oiled): LineOil {
   const circuit = oilCircuit(input)
   const byValves = pressure.by === 'valves' && circuit !== undefined
   const hot = pressure.hotOilK ?? HOT_OIL_K
-  const inRange = oncePer((range: GearRange) => fedInRange(input, range))
+  const inRange = oncePerRecent((range: GearRange) => fedInRange(input, range))
   const lockupMostPa = lockupMost(input)
   const commanded = ({ range, throttle, feed = range.reverse ? 'reverse' : 'drive' }: OilPoint) => {
     const made = circuit ? regulatedPressure(circuit.valves, feed, throttle) : Infinity

@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import { assumedStall, engineTorqueLine, lineEnd, linePoint, stallOnLine, type EngineLine } from '../converter/boosted-line.js'
 import { cruisePoint, type CruisePoint } from '../converter/cruise.js'
 import { flashStall, timeToThreshold, type FlashEnd } from '../converter/flash-stall.js'
@@ -118,7 +119,7 @@ export function matchFigures(input: MatchInput): MatchFigures {
     line,
     assumed: assumedStall(line) ?? null,
     stall,
-    stallOn: line.on.points[0] as OperatingPoint,
+    stallOn: memberAt(line.on.points, 0),
     stallOff: line.off?.points[0] ?? null,
     boost,
     boostTurbineRadPerS: line.boostTurbineRadPerS,
@@ -161,7 +162,7 @@ const flashInput = ({ engine, converter, brief }: MatchInput) => ({
 function shiftLosses({ train }: MatchInput, line: EngineLine, forward: readonly GearRange[]): ShiftLoss[] {
   const end = lineEnd(line)
   return forward.slice(1).map((range, i) => {
-    const below = forward[i] as GearRange
+    const below = memberAt(forward, i)
     const step = (gearingOf(train).get(range.id)?.ratio ?? 1) / (gearingOf(train).get(below.id)?.ratio ?? 1)
     return { fromRange: below.id, toRange: range.id, before: lossAt(end), after: lossAt(linePoint(line, end.turbineSpeedRadPerS * step)) }
   })
@@ -195,7 +196,7 @@ export function roadLoad(vehicle: Vehicle, massKg: number, use: Use, roadMPerS: 
 }
 
 function cruiseOf({ converter, brief }: MatchInput, forward: readonly GearRange[], road: Road): MatchFigures['cruise'] {
-  const top = forward[forward.length - 1] as GearRange
+  const top = memberAt(forward, forward.length - 1)
   const roadMPerS = brief.vehicle?.cruiseMPerS ?? USUAL_CRUISE_M_PER_S
   const point = cruisePoint(converterCharacteristic(converter), road.turbine(top, roadMPerS), road.drag(top, roadMPerS))
   return point ? { ...point, roadMPerS, rangeId: top.id } : null

@@ -1,3 +1,4 @@
+import { numberAt } from '../numeric/certain.js'
 import { sectionAt, sectionStarts, type ShaftGeometry, type ShaftSection } from '../parts/shaft/shaft.js'
 import { toSi } from '../quantity/units.js'
 import type { Part } from '../model/part.js'
@@ -60,7 +61,7 @@ interface Bore {
 function boresOf(shaft: ShaftGeometry): Bore[] {
   const starts = sectionStarts(shaft)
   const drilled = shaft.sections.map(({ name, boreDiameterM }, i): Bore => {
-    return { place: `${name} bore`, fromM: starts[i] as number, toM: starts[i + 1] as number, diameterM: boreDiameterM }
+    return { place: `${name} bore`, fromM: numberAt(starts, i), toM: numberAt(starts, i + 1), diameterM: boreDiameterM }
   })
   const bushed = (shaft.bushings ?? []).map(({ name, fromFrontM, lengthM, boreDiameterM }): Bore => {
     return { place: name, fromM: fromFrontM, toM: fromFrontM + lengthM, diameterM: boreDiameterM }
@@ -71,7 +72,7 @@ function boresOf(shaft: ShaftGeometry): Bore[] {
 /** Sections of a shaft that overlap an interval of distance from its front face. */
 function sectionsBetween(shaft: ShaftGeometry, fromM: number, toM: number): ShaftSection[] {
   const starts = sectionStarts(shaft)
-  return shaft.sections.filter((_, i) => (starts[i] as number) < toM - EXACT_M && (starts[i + 1] as number) > fromM + EXACT_M)
+  return shaft.sections.filter((_, i) => numberAt(starts, i) < toM - EXACT_M && numberAt(starts, i + 1) > fromM + EXACT_M)
 }
 
 const widest = (sections: readonly ShaftSection[]): ShaftSection | undefined =>
@@ -101,7 +102,7 @@ function supportMisfits(inner: ShaftGeometry, support: ShaftGeometry): (Journal 
 /** Distance of the support's front end from the front face of the input shaft: the end of the first spline. */
 function supportFront(inner: ShaftGeometry): number {
   const splined = inner.sections.findIndex(({ spline }) => spline)
-  return splined < 0 ? 0 : (sectionStarts(inner)[splined + 1] as number)
+  return splined < 0 ? 0 : numberAt(sectionStarts(inner), splined + 1)
 }
 
 interface Journal {

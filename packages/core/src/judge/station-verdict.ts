@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
 import type { MissingFeature } from '../parts/place.js'
 import { gearingOf } from '../gearing/solve.js'
 import type { Part } from '../model/part.js'
@@ -58,13 +59,10 @@ export function stationTerms(input: SpecInput, station: Station, cases: readonly
 }
 
 /** Torque capacity of each term of a station, including a parallel element. */
-export function heldHere(input: SpecInput, station: Station, cases: readonly DutyCase[], terms: readonly Term[]): number[] {
+export function heldHere(input: SpecInput, station: Station, cases: readonly DutyCase[], terms: readonly Term[]): readonly number[] {
   const held = heldBy(terms, cases)
   if (!besideStation(input.unit, station)) return held
-  return terms.map(({ caseIndex, limit }, i) => {
-    const duty = cases[caseIndex] as DutyCase
-    return (held[i] as number) + takenOff({ input, station, duty, limit })
-  })
+  return terms.map(({ caseIndex, limit }, i) => numberAt(held, i) + takenOff({ input, station, duty: memberAt(cases, caseIndex), limit }))
 }
 
 /** A station judged in every case, with the power that it holds. */

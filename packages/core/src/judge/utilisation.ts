@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
 import type { Gearing, RangeSolution } from '../gearing/solve.js'
 import { askedOf, type Meets } from './worst-point.js'
 import { type DutyCase } from './duty.js'
@@ -50,18 +51,14 @@ export const termsOnce = oncePer<readonly Limit[], TermContext, readonly Term[]>
 const alike = (a: readonly DutyCase[], b: readonly DutyCase[]): boolean =>
   a.length === b.length &&
   a.every((duty, i) => {
-    const other = b[i] as DutyCase
+    const other = memberAt(b, i)
     const { hard, friction, plate } = duty.factors
     return duty.id === other.id && hard === other.factors.hard && friction === other.factors.friction && plate === other.factors.plate
   })
 
 /** Torque capacity of each term in its case, N·m. */
-export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): number[] {
-  return terms.map(({ limit, caseIndex, drum }) => {
-    if (limit.fixedNm !== undefined) return limit.fixedNm
-    return limit.torqueNm(oilOf(cases[caseIndex] as DutyCase, drum))
-  })
-}
+export const heldBy = (terms: readonly Term[], cases: readonly DutyCase[]): number[] =>
+  terms.map(({ limit, caseIndex, drum }) => limit.fixedNm ?? limit.torqueNm(oilOf(memberAt(cases, caseIndex), drum)))
 
 /**
  * The greatest demand over capacity among terms, 1 / worst margin, with every torque of the cases multiplied by a scale: the fast path
@@ -70,8 +67,8 @@ export function heldBy(terms: readonly Term[], cases: readonly DutyCase[]): numb
 export function utilisation(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[], scale = 1): number {
   let worst = 0
   for (let i = 0; i < terms.length; i++) {
-    const { caseIndex, source, share, meets } = terms[i] as Term
-    const used = (share * askedOf((cases[caseIndex] as DutyCase)[source], meets, scale)) / (held[i] as number)
+    const { caseIndex, source, share, meets } = memberAt(terms, i)
+    const used = (share * askedOf(memberAt(cases, caseIndex)[source], meets, scale)) / numberAt(held, i)
     if (used > worst) worst = used
   }
   return worst
@@ -82,10 +79,10 @@ export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], h
   const least: number[] = []
   let [at, margin] = [-1, Infinity]
   for (let i = 0; i < terms.length; i++) {
-    const { caseIndex, source, share, meets } = terms[i] as Term
-    const point = (cases[caseIndex] as DutyCase)[source]
+    const { caseIndex, source, share, meets } = memberAt(terms, i)
+    const point = memberAt(cases, caseIndex)[source]
     if (share * point.torqueNm <= 0) continue
-    const own = (held[i] as number) / (share * askedOf(point, meets))
+    const own = numberAt(held, i) / (share * askedOf(point, meets))
     const begun = caseIndex === at
     if (begun && margin <= own) continue
     least[begun ? least.length - 1 : least.length] = i
@@ -93,8 +90,8 @@ export function judgeCases(terms: readonly Term[], cases: readonly DutyCase[], h
     margin = own
   }
   return least.map((i) => {
-    const term = terms[i] as Term
-    return judgedTerm(term, cases[term.caseIndex] as DutyCase, held[i] as number)
+    const term = memberAt(terms, i)
+    return judgedTerm(term, memberAt(cases, term.caseIndex), numberAt(held, i))
   })
 }
 
@@ -113,10 +110,10 @@ function judgedTerm(term: Term, duty: DutyCase, capacityNm: number): StationCase
 export function decidingCase(terms: readonly Term[], cases: readonly DutyCase[], held: readonly number[]): StationCase | null {
   let [least, best] = [Infinity, -1]
   terms.forEach(({ caseIndex, source, share, meets }, i) => {
-    const point = (cases[caseIndex] as DutyCase)[source]
-    const power = point.torqueNm > 0 ? breakingRank(heldInCase((held[i] as number) / share, meets, point, 1)) : Infinity
+    const point = memberAt(cases, caseIndex)[source]
+    const power = point.torqueNm > 0 ? breakingRank(heldInCase(numberAt(held, i) / share, meets, point, 1)) : Infinity
     if (power < least) [least, best] = [power, i]
   })
   const term = terms[best]
-  return term ? judgedTerm(term, cases[term.caseIndex] as DutyCase, held[best] as number) : null
+  return term ? judgedTerm(term, memberAt(cases, term.caseIndex), numberAt(held, best)) : null
 }

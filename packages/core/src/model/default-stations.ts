@@ -1,3 +1,4 @@
+import { certain } from '../numeric/certain.js'
 import { CASE, type GearTrain, type ShiftElement } from '../gearing/train.js'
 import type { Station, StripPlace } from './unit.js'
 
@@ -32,7 +33,7 @@ export function defaultStations(train: GearTrain): Station[] {
     const strip = onCase ? { ...place('rail', at, 'gear-sets'), grounded: true } : place('upper', at, 'input-joint')
     const turns = element.pistonOn ?? (element.a === CASE ? element.b : element.a)
     return station(
-      ids.get(element.id) as string,
+      certain(ids.get(element.id)),
       codeOf(element.id),
       element.id,
       kindOf(element),
@@ -44,7 +45,7 @@ export function defaultStations(train: GearTrain): Station[] {
   const lock = train.ranges.some(({ lockup }) => lockup)
     ? [station('lockup', 'LOCK', 'lockup clutch', 'lockup', { at: 'lockup' }, 'engine', place('upper', 0, 'flex-plate'))]
     : []
-  const inner = between.map(({ id }) => ids.get(id) as string)
+  const inner = between.map(({ id }) => certain(ids.get(id)))
   const sets: Station['load'] = { at: 'sets', ids: train.sets.map(({ id }) => id) }
   return [
     ...beforeTurbine(lock),

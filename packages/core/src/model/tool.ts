@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import { toSi } from '../quantity/units.js'
 
 export const TOOL_IDS = [
@@ -65,6 +66,9 @@ export interface FinerTool {
 export function finerTool(gauged: Gauged, awayM: number): FinerTool {
   const tools: readonly ToolId[] = TOOLS_FOR[gauged]
   const fit = tools.filter((tool) => RESOLUTION_M[tool] < awayM).sort((a, b) => RESOLUTION_M[b] - RESOLUTION_M[a])[0]
-  const finest = [...tools].sort((a, b) => RESOLUTION_M[a] - RESOLUTION_M[b])[0] as ToolId
+  const finest = memberAt(
+    [...tools].sort((a, b) => RESOLUTION_M[a] - RESOLUTION_M[b]),
+    0,
+  )
   return fit ? { toolId: fit, settles: true } : { toolId: finest, settles: false }
 }

@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from './certain.js'
 /** A system of ordinary differential equations, to be followed from t = 0 until an event or the end. */
 export interface OdeProblem {
   readonly start: readonly number[]
@@ -74,7 +75,7 @@ function stepOf(problem: OdeProblem, t: number, y: readonly number[], slope: rea
   let next = y
   A.forEach((row, s) => {
     next = y.map((value, j) => value + h * row.reduce((sum, a, m) => sum + a * at(k[m], j), 0))
-    k.push(problem.derivative(t + (C[s] as number) * h, next))
+    k.push(problem.derivative(t + numberAt(C, s) * h, next))
   })
   let square = 0
   y.forEach((value, j) => {
@@ -82,7 +83,7 @@ function stepOf(problem: OdeProblem, t: number, y: readonly number[], slope: rea
     const scale = at(problem.absoluteTolerance, j) + problem.relativeTolerance * Math.max(Math.abs(value), Math.abs(at(next, j)))
     square += (wrong / scale) ** 2
   })
-  return { y: next, slope: k[6] as readonly number[], error: Math.sqrt(square / y.length) }
+  return { y: next, slope: memberAt(k, 6), error: Math.sqrt(square / y.length) }
 }
 
 /** The place of an event within a step, by bisection on the Hermite polynomial through both ends. */

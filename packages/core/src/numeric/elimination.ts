@@ -1,3 +1,4 @@
+import { realAt } from './certain.js'
 const RELATIVE_ZERO = 1e-9
 
 /**
@@ -35,15 +36,15 @@ export class SmallSystem {
   /** Adds to a cell; the right side stands in the column behind the last. */
   add(row: number, column: number, by: number): void {
     const at = row * this.width + column
-    this.cells[at] = (this.cells[at] as number) + by
+    this.cells[at] = realAt(this.cells, at) + by
   }
 
   at(row: number, column: number): number {
-    return this.cells[row * this.width + column] as number
+    return realAt(this.cells, row * this.width + column)
   }
 
   right(row: number): number {
-    return this.cells[row * this.width + this.columns] as number
+    return realAt(this.cells, row * this.width + this.columns)
   }
 
   reduced(): this {
@@ -67,9 +68,9 @@ export class SmallSystem {
       const to = r * width
       for (let i = 0; i < rows; i++) {
         const row = i * width
-        const factor = cells[row + column] as number
+        const factor = realAt(cells, row + column)
         if (i === r || factor === 0) continue
-        for (let k = 0; k < width; k++) cells[row + k] = (cells[row + k] as number) - factor * (cells[to + k] as number)
+        for (let k = 0; k < width; k++) cells[row + k] = realAt(cells, row + k) - factor * realAt(cells, to + k)
         cells[row + column] = 0
       }
     }
@@ -88,7 +89,7 @@ export class SmallSystem {
     let pivot = -1
     for (let i = r; i < this.rows; i++)
       for (let j = 0; j < this.columns; j++) {
-        const value = Math.abs(this.cells[i * this.width + j] as number)
+        const value = Math.abs(realAt(this.cells, i * this.width + j))
         if (value > size) {
           size = value
           pivot = i * this.width + j
@@ -100,10 +101,10 @@ export class SmallSystem {
   /** Changes places with the pivot's row and divides it by the pivot. */
   private lead(r: number, pivot: number): void {
     const { cells, width } = this
-    const [from, to, by] = [pivot - (pivot % width), r * width, 1 / (cells[pivot] as number)]
+    const [from, to, by] = [pivot - (pivot % width), r * width, 1 / realAt(cells, pivot)]
     for (let k = 0; k < width; k++) {
-      const lead = (cells[from + k] as number) * by
-      cells[from + k] = cells[to + k] as number
+      const lead = realAt(cells, from + k) * by
+      cells[from + k] = realAt(cells, to + k)
       cells[to + k] = lead
     }
   }

@@ -17,6 +17,29 @@ export function oncePer<K extends object, A extends readonly unknown[], V>(
   }
 }
 
+/**
+ * A function whose value is kept for the few objects that it was last asked about. For objects that are made anew at every answer: by
+ * weak reference their values would outlive many collections of garbage, which then costs more than the values save.
+ * @example oncePerRecent(([a]) => a * 2)([21]) // → 42
+ */
+export function oncePerRecent<K extends object, V>(make: (of: K) => V): (of: K) => V {
+  const keys: (K | undefined)[] = new Array<undefined>(RECENT).fill(undefined)
+  const values: (V | undefined)[] = new Array<undefined>(RECENT).fill(undefined)
+  let next = 0
+  return (of) => {
+    const at = keys.indexOf(of)
+    if (at >= 0) return values[at] as V // set together with its key
+    const value = make(of)
+    keys[next] = of
+    values[next] = value
+    next = (next + 1) % RECENT
+    return value
+  }
+}
+
+/** An answer needs two engine curves, and so does the candidate beside it. */
+const RECENT = 8
+
 const identical = (a: readonly unknown[], b: readonly unknown[]): boolean => {
   if (a.length !== b.length) return false
   for (let i = 0; i < a.length; i++) if (!Object.is(a[i], b[i])) return false

@@ -1,3 +1,4 @@
+import { certain, numberAt } from '../numeric/certain.js'
 import { dynamicShare } from '../friction/lining.js'
 import { gearingOf, type Gearing, type RangeSolution } from '../gearing/solve.js'
 import type { GearRange } from '../gearing/train.js'
@@ -169,7 +170,7 @@ function needOf(
   friction: FrictionElement,
   suppliedAt: (share: number) => number,
 ): PressureNeed | undefined {
-  const solved = gearing.get(range.id) as RangeSolution
+  const solved = certain(gearing.get(range.id))
   const { rules, brief } = input
   const context = { engineKind: brief.engine.kind, rules }
   const margin = rules.houseMargin.friction
@@ -311,7 +312,7 @@ function oilRows(scene: Scene): OilRow[] {
     const balance = oilBalance(circuit, oil.demandAt(place), speeds)
     const lubes = circuit.valves.lubes.map(({ name, member, needPerTurnM3 }, i) => {
       const turns = Math.abs(member === undefined ? engineRadPerS : (speeds[member] ?? 0)) / (2 * Math.PI)
-      return { name, getsM3PerS: balance.lube.branchesM3PerS[i] as number, needsM3PerS: needPerTurnM3 * turns }
+      return { name, getsM3PerS: numberAt(balance.lube.branchesM3PerS, i), needsM3PerS: needPerTurnM3 * turns }
     })
     return { at: place.at as OilRow['at'], rangeId: range.id, engineRadPerS, balance, lubes }
   })

@@ -1,3 +1,4 @@
+import { memberAt } from '@plucky/core'
 import { quantity, shownFigure } from '@plucky/contract'
 import {
   annulusArea,
@@ -110,7 +111,7 @@ function stackPaths(pack: PackGeometry, stack: PackStack, top: number): Drawn {
     { d: box(floor, mm(c.innerRadiusM), 2, mm(c.outerRadiusM) - mm(c.innerRadiusM)), ink: 'oil' },
   ])
   const plates = platePlaces(pack, stack).flatMap(({ x, width, from, to }, i): DrawnPath[] => {
-    const plate = stack.plates[i] as Plate
+    const plate = memberAt(stack.plates, i)
     const lining = isLined(plate) ? (plate.lining ?? 'both') : undefined
     const strip = (at: number): DrawnPath => ({
       d: box(

@@ -1,3 +1,4 @@
+import { numberAt } from '@plucky/core'
 import { quantity } from '@plucky/contract'
 import {
   crossHoles,
@@ -22,8 +23,8 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
   const starts = sectionStarts(shaft)
   const width = mm(shaftLength(shaft))
   const pieces = [
-    ...shaft.sections.map((section, i) => drawSection(section, mm(starts[i] as number), mm(shaft.caseDepthM))),
-    ...shaft.sections.map((section, i) => drawStep(section, shaft.sections[i + 1], mm(starts[i + 1] as number))),
+    ...shaft.sections.map((section, i) => drawSection(section, mm(numberAt(starts, i)), mm(shaft.caseDepthM))),
+    ...shaft.sections.map((section, i) => drawStep(section, shaft.sections[i + 1], mm(numberAt(starts, i + 1)))),
     ...(shaft.grooves ?? []).map((groove) => drawGroove(shaft, groove)),
     drawHoles(shaft),
     ...(shaft.welds ?? []).map((weld, i) => drawWeld(weld, i, width)),

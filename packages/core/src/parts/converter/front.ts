@@ -1,3 +1,4 @@
+import { certain } from '../../numeric/certain.js'
 import { bendPlate } from '../lockup/annular-plate.js'
 import { STEEL_YOUNG_PA } from '../../material/steels.js'
 import { fault, type Fault } from '../../quantity/fault.js'
@@ -45,7 +46,7 @@ export function frontFaults(front: ConverterFront, path: string): Fault[] {
     ...(pilotWallM === undefined || pilotWallM < pilotDiameterM / 2
       ? []
       : [fault('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
-    ...inside.map((key) => fault('beyond-the-hub', `${path}.${key}`, { depthM: front[key] as number, heightM })),
+    ...inside.map((key) => fault('beyond-the-hub', `${path}.${key}`, { depthM: certain(front[key]), heightM })),
   ]
 }
 

@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../../numeric/certain.js'
 import { solveLinear } from '../../numeric/linear.js'
 
 /** A ring of a plate under one pressure. */
@@ -64,7 +65,7 @@ export function bendPlate(plate: AnnularPlate): BentPlate {
       0,
       parts.findIndex((part) => r <= part.to * (1 + 1e-12)),
     )
-    const [c1, c2, free] = [c[2 * k] as number, c[2 * k + 1] as number, own[k] as (typeof own)[number]]
+    const [c1, c2, free] = [numberAt(c, 2 * k), numberAt(c, 2 * k + 1), memberAt(own, k)]
     return {
       k,
       slope: free.slope(r) + c1 * r + c2 / r,
@@ -73,11 +74,11 @@ export function bendPlate(plate: AnnularPlate): BentPlate {
     }
   }
   const sumIn = (k: number, r: number) =>
-    (own[k] as (typeof own)[number]).area(r) + ((c[2 * k] as number) * r ** 2) / 2 + (c[2 * k + 1] as number) * Math.log(r)
+    memberAt(own, k).area(r) + (numberAt(c, 2 * k) * r ** 2) / 2 + numberAt(c, 2 * k + 1) * Math.log(r)
   const deflectionM = (r: number) => {
     const { k, sum } = at(r)
-    let w = sumIn(k, (parts[k] as Part).to) - sum
-    for (let i = k + 1; i < parts.length; i++) w += sumIn(i, (parts[i] as Part).to) - sumIn(i, (parts[i] as Part).from)
+    let w = sumIn(k, memberAt(parts, k).to) - sum
+    for (let i = k + 1; i < parts.length; i++) w += sumIn(i, memberAt(parts, i).to) - sumIn(i, memberAt(parts, i).from)
     return w
   }
   const radialMomentN = (r: number) => D * (at(r).bend + (POISSON * at(r).slope) / r)
@@ -110,16 +111,16 @@ function constants(
   const moment = (r: number): [number, number] => [1 + POISSON, (POISSON - 1) / r ** 2]
   const ownSlope = (k: number, r: number) => own[k]?.slope(r) ?? 0
   const ownMoment = (k: number, r: number) => (own[k]?.bend(r) ?? 0) + (POISSON * ownSlope(k, r)) / r
-  const [inner, outer] = [plate.innerRadiusM, (parts[n - 1] as Part).to]
+  const [inner, outer] = [plate.innerRadiusM, memberAt(parts, n - 1).to]
   const rows = [plate.inner === 'guided' ? row(0, slope(inner)) : row(0, moment(inner))]
   const right = [plate.inner === 'guided' ? -ownSlope(0, inner) : -ownMoment(0, inner)]
   for (let k = 0; k + 1 < n; k++) {
-    const r = (parts[k] as Part).to
+    const r = memberAt(parts, k).to
     for (const [of, ownOf] of [
       [slope, ownSlope],
       [moment, ownMoment],
     ] as const) {
-      rows.push(row(k, of(r)).map((value, j) => value - (row(k + 1, of(r))[j] as number)))
+      rows.push(row(k, of(r)).map((value, j) => value - numberAt(row(k + 1, of(r)), j)))
       right.push(ownOf(k + 1, r) - ownOf(k, r))
     }
   }
@@ -131,11 +132,11 @@ function constants(
 /** The unknowns differ by the square of a radius; solved in units of the inner one. */
 function scaledSolution(rows: readonly (readonly number[])[], right: readonly number[], radius: number): number[] {
   const scales = (rows[0] ?? []).map((_, j) => (j % 2 === 0 ? 1 : radius ** 2))
-  const size = rows.map((r) => Math.max(...r.map((value, j) => Math.abs(value * (scales[j] as number)))))
-  const even = rows.map((r, i) => r.map((value, j) => (value * (scales[j] as number)) / (size[i] as number)))
+  const size = rows.map((r) => Math.max(...r.map((value, j) => Math.abs(value * numberAt(scales, j)))))
+  const even = rows.map((r, i) => r.map((value, j) => (value * numberAt(scales, j)) / numberAt(size, i)))
   const solved = solveLinear(
     even,
-    right.map((value, i) => value / (size[i] as number)),
+    right.map((value, i) => value / numberAt(size, i)),
   )
-  return solved.x.map((value, j) => value * (scales[j] as number))
+  return solved.x.map((value, j) => value * numberAt(scales, j))
 }

@@ -1,3 +1,4 @@
+import { numberAt } from '../../numeric/certain.js'
 import { oncePer, oncePerValue } from '../../numeric/once-per.js'
 import { fault, type Fault } from '../../quantity/fault.js'
 import { STEEL_YOUNG_PA, steelById } from '../../material/steels.js'
@@ -277,8 +278,8 @@ function searchedSpan(whole: (acrossPa: number) => boolean, levelPa: number): Lo
     return a
   }
   return {
-    bearsFromPa: first === 0 ? 0 : edge(steps[first] as number, steps[first - 1] as number),
-    liftsAbovePa: end < 0 ? null : edge(steps[end - 1] as number, steps[end] as number),
+    bearsFromPa: first === 0 ? 0 : edge(numberAt(steps, first), numberAt(steps, first - 1)),
+    liftsAbovePa: end < 0 ? null : edge(numberAt(steps, end - 1), numberAt(steps, end)),
   }
 }
 

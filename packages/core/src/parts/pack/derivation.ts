@@ -1,3 +1,4 @@
+import { certain } from '../../numeric/certain.js'
 import { pressureRadius, wearRadius } from '../../friction/friction.js'
 import { frictionFaces, ringLeak, type PackGeometry, type PackOil } from './pack.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from '../../friction/piston.js'
@@ -58,7 +59,7 @@ function deriveRadius(pack: PackGeometry, radius: FrictionRadius): Derivation {
 function deriveForce(pack: PackGeometry, oil: PackOil): Derivation {
   const fed = pack.chambers.filter((c) => !c.fedIn || c.fedIn.includes(oil.rangeId))
   const spinOf = (c: PistonChamber, v: Readonly<Record<string, number>>, i: number) =>
-    centrifugalForce(v[`ri${i}`] as number, v[`ro${i}`] as number, pack.oilFillRadiusM ?? c.innerRadiusM, v.ω as number, v.ρ as number)
+    centrifugalForce(certain(v[`ri${i}`]), certain(v[`ro${i}`]), pack.oilFillRadiusM ?? c.innerRadiusM, certain(v.ω), certain(v.ρ))
   const faces = Object.fromEntries(
     fed.flatMap((c, i) => [
       [`ro${i + 1}`, inputValue('piston outer radius', c.outerRadiusM, 'mm', 'part')],
@@ -66,7 +67,7 @@ function deriveForce(pack: PackGeometry, oil: PackOil): Derivation {
     ]),
   )
   const area = derive({ name: 'apply piston area', unit: 'in²', formula: 'Σ π · (ro² − ri²)', source: 'geometry' }, faces, (v) =>
-    fed.reduce((sum, _, i) => sum + annulusArea(v[`ri${i + 1}`] as number, v[`ro${i + 1}`] as number), 0),
+    fed.reduce((sum, _, i) => sum + annulusArea(certain(v[`ri${i + 1}`]), certain(v[`ro${i + 1}`])), 0),
   )
   const oilForce = derive(
     {

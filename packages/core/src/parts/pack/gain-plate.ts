@@ -1,3 +1,4 @@
+import { memberAt } from '../../numeric/certain.js'
 import { frictionFaces, type PackGeometry } from './pack.js'
 import { isLined, rubbedPlates, rubbingFaces, stackClearance, wantedClearance, type PackStack, type Plate } from './stack.js'
 
@@ -34,7 +35,7 @@ export const heatedSteel = (stack: PackStack): number =>
 /** One more lined plate with a steel behind it, put in before the last lined one, as thick as its like. */
 export function withOneMore(stack: PackStack): PackStack {
   const last = stack.plates.map(isLined).lastIndexOf(true)
-  const lined = stack.plates[last] as Plate
+  const lined = memberAt(stack.plates, last)
   const steel = stack.plates.find(({ kind }) => kind === 'steel') ?? { kind: 'steel' as const, thicknessM: lined.thicknessM }
   return { ...stack, plates: [...stack.plates.slice(0, last), { ...lined }, { ...steel }, ...stack.plates.slice(last)] }
 }

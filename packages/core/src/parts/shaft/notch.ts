@@ -1,3 +1,4 @@
+import { memberAt } from '../../numeric/certain.js'
 /** Shear at a shoulder over the nominal, K_ts = A·(r/d)^b (Peterson, Stress Concentration Factors, fits from memory). */
 const SHOULDER: readonly (readonly [step: number, a: number, b: number])[] = [
   [1.09, 0.90337, -0.12692],
@@ -20,7 +21,7 @@ export function shoulderFactor(largerM: number, smallerM: number, radiusM: numbe
   const points: (readonly [number, number])[] = [[1, 1], ...fits]
   const above = points.findIndex(([at]) => at >= step)
   if (above <= 0) return above === 0 ? 1 : (points[points.length - 1]?.[1] ?? 1)
-  const [[s0, k0], [s1, k1]] = [points[above - 1] as readonly [number, number], points[above] as readonly [number, number]]
+  const [[s0, k0], [s1, k1]] = [memberAt(points, above - 1), memberAt(points, above)]
   return k0 + ((step - s0) / (s1 - s0)) * (k1 - k0)
 }
 

@@ -1,3 +1,4 @@
+import { numberAt } from '../../numeric/certain.js'
 import { steelFaults, type CertifiedSteel } from '../../material/steels.js'
 import type { Hardness } from '../../material/hardness.js'
 import type { Surface } from '../../material/torsion-fatigue.js'
@@ -87,7 +88,7 @@ export const workingDiameter = (section: ShaftSection): number =>
 /** Start of each section from the front face. The last value is the whole length. */
 export function sectionStarts({ sections }: ShaftGeometry): number[] {
   const starts = [0]
-  for (const { lengthM } of sections) starts.push((starts[starts.length - 1] as number) + lengthM)
+  for (const { lengthM } of sections) starts.push(numberAt(starts, starts.length - 1) + lengthM)
   return starts
 }
 
@@ -104,7 +105,7 @@ export function sectionAt(shaft: ShaftGeometry, fromFrontM: number): ShaftSectio
 export function crossHoles(shaft: ShaftGeometry): CrossHole[] {
   const starts = sectionStarts(shaft)
   const inSections = shaft.sections.flatMap(({ name, lengthM, crossHoleDiameterM }, i): CrossHole[] =>
-    crossHoleDiameterM ? [{ name, fromFrontM: (starts[i] as number) + lengthM / 2, diameterM: crossHoleDiameterM }] : [],
+    crossHoleDiameterM ? [{ name, fromFrontM: numberAt(starts, i) + lengthM / 2, diameterM: crossHoleDiameterM }] : [],
   )
   return [...inSections, ...(shaft.holes ?? [])]
 }
@@ -189,7 +190,7 @@ function bushingFaults(shaft: ShaftGeometry, path: string): Fault[] {
 
 const overlaps = (shaft: ShaftGeometry, i: number, fromM: number, toM: number): boolean => {
   const starts = sectionStarts(shaft)
-  return (starts[i] as number) < toM && (starts[i + 1] as number) > fromM
+  return numberAt(starts, i) < toM && numberAt(starts, i + 1) > fromM
 }
 
 /** The least diameter that carries between two places. */

@@ -1,3 +1,4 @@
+import { memberAt, numberAt } from '../../numeric/certain.js'
 import { oncePer } from '../../numeric/once-per.js'
 import { crossHoles, sectionStarts, workingDiameter, type CrossHole, type Groove, type ShaftGeometry, type ShaftSection } from './shaft.js'
 import { netModulusAtCrossHole, torsionModulus } from './torsion.js'
@@ -25,7 +26,7 @@ export const slicesOf: (shaft: ShaftGeometry) => readonly Slice[] = oncePer(cut)
 
 function cut(shaft: ShaftGeometry): Slice[] {
   const starts = sectionStarts(shaft)
-  const length = starts[starts.length - 1] as number
+  const length = numberAt(starts, starts.length - 1)
   const holes = crossHoles(shaft).map((hole) => ({
     hole,
     fromM: hole.fromFrontM - hole.diameterM / 2,
@@ -44,7 +45,10 @@ function cut(shaft: ShaftGeometry): Slice[] {
     if (toM === undefined || toM - fromM < DUST_M) return []
     const middle = (fromM + toM) / 2
     const over = <T extends { fromM: number; toM: number }>(list: readonly T[]) => list.filter((f) => f.fromM < middle && f.toM > middle)
-    const section = shaft.sections[starts.findLastIndex((start) => start < middle)] as ShaftSection
+    const section = memberAt(
+      shaft.sections,
+      starts.findLastIndex((start) => start < middle),
+    )
     return [
       sliceOf(
         fromM,

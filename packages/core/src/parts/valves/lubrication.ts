@@ -1,3 +1,4 @@
+import { numberAt } from '../../numeric/certain.js'
 import { OIL } from '../../fluid/oil.js'
 import { rootOf } from '../../numeric/brent.js'
 import { orificeFlow } from '../../fluid/orifice.js'
@@ -52,7 +53,7 @@ export function lubeFlows(circuit: LubeCircuit, chargePa: number, speeds: Readon
   const { coolerDiameterM, coolerInto, passageDiameterM, lubes } = circuit
   const heads = lubes.map(({ member, radiusM = 0 }) => spinHead(member === undefined ? 0 : (speeds[member] ?? 0), radiusM))
   const branchesAt = (node: LubeNode, pa: number) =>
-    lubes.map((branch, i) => (branch.branchesAt === node ? through(branch.diameterM, pa + (heads[i] as number)) : 0))
+    lubes.map((branch, i) => (branch.branchesAt === node ? through(branch.diameterM, pa + numberAt(heads, i)) : 0))
   const out = (node: LubeNode, pa: number) => branchesAt(node, pa).reduce((sum, flow) => sum + flow, 0)
   // Below this no branch draws anything.
   const lowest = -Math.max(0, ...heads) - 1
@@ -62,7 +63,7 @@ export function lubeFlows(circuit: LubeCircuit, chargePa: number, speeds: Readon
   const intoPa = balanced((pa) => through(coolerDiameterM, chargePa - pa) - leaving(pa), lowest, Math.max(chargePa, lowest))
   const otherPa = beyond(intoPa)
   const [at, behind] = [branchesAt(coolerInto, intoPa), branchesAt(other, otherPa)]
-  const branchesM3PerS = at.map((flow, i) => flow + (behind[i] as number))
+  const branchesM3PerS = at.map((flow, i) => flow + numberAt(behind, i))
   return {
     totalM3PerS: branchesM3PerS.reduce((sum, flow) => sum + flow, 0),
     frontPa: coolerInto === 'front' ? intoPa : otherPa,
