@@ -1,3 +1,4 @@
+import { PROBLEM_SCHEMA } from './http/operation.js'
 import 'reflect-metadata'
 import type { LoggerService } from '@nestjs/common'
 import { NestFactory } from '@nestjs/core'
@@ -87,7 +88,7 @@ function describeApi(app: NestExpressApplication): void {
     .setVersion('1')
     .build()
   const document = SwaggerModule.createDocument(app, config)
-  document.components = { ...document.components, schemas: { ...document.components?.schemas, ...dtoSchemas() } }
+  document.components = { ...document.components, schemas: { ...document.components?.schemas, ...dtoSchemas(), Problem: PROBLEM_SCHEMA } }
   SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/docs.json' })
 }
 

@@ -37,6 +37,21 @@ describe('the stores', () => {
     expect(body.components.schemas.BriefDto.properties.reverseThrottle).toMatchObject({ type: 'number', exclusiveMinimum: 0, maximum: 1 })
     expect(body.components.schemas.BriefDto.required).toContain('engine')
   })
+  it('are described: every operation says what it does, what it answers and how it refuses', async () => {
+    const { body } = await http().get('/api/docs.json').expect(200)
+    const operations = Object.entries<Record<string, { summary?: string; responses: Record<string, { content?: object }> }>>(body.paths)
+    const unsaid = operations.flatMap(([path, methods]) =>
+      Object.entries(methods).flatMap(([method, { summary, responses }]) => {
+        const refusals = Object.entries(responses).filter(([status]) => /^[45]/.test(status))
+        const worded = refusals.every(([, { content = {} }]) => 'application/problem+json' in content)
+        return summary && responses['2XX'] && refusals.length > 0 && worded ? [] : [`${method} ${path}`]
+      }),
+    )
+    expect(unsaid).toEqual([])
+    const named = [...JSON.stringify(body.paths).matchAll(/#\/components\/schemas\/(\w+)/g)].map(([, name]) => String(name))
+    expect(named.filter((name) => !(name in body.components.schemas))).toEqual([])
+    expect(named).toEqual(expect.arrayContaining(['UnitDto', 'PartDto', 'KitDto', 'ShopSettingsDto', 'Problem']))
+  })
 })
 
 describe('a job', () => {

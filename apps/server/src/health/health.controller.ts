@@ -1,3 +1,4 @@
+import { Operation } from '../http/operation.js'
 import { Controller, Get, Module } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -16,18 +17,21 @@ class HealthController {
 
   /** Same as readiness. */
   @Get()
+  @Operation('Readiness: whether the database answers', 'State of the server')
   health() {
     return this.ready()
   }
 
   /** Liveness: does not use the database. */
   @Get('live')
+  @Operation('Liveness: whether the server answers, without the database', 'State of the server')
   live() {
     return { status: 'ok' }
   }
 
   /** Readiness: 503 if the database does not respond within 700 ms. */
   @Get('ready')
+  @Operation('Readiness: whether the database answers within 700 ms', 'State of the server')
   async ready() {
     // One query at a time, shared by all callers, so that a hung database does not use up the pool.
     this.asking ??= this.sequelize.query('SELECT 1').finally(() => (this.asking = undefined))

@@ -1,3 +1,4 @@
+import { Operation, STORES } from '../http/operation.js'
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiQuery, ApiTags } from '@nestjs/swagger'
 import { ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, writeShelf, type ShelfFile } from '@plucky/contract'
@@ -16,6 +17,7 @@ export class ShelfController {
   ) {}
 
   @Get()
+  @Operation('Parts, of all transmissions or of one', [PartDto])
   @ApiQuery({ name: 'unit', required: false })
   all(@Query('unit') unit?: unknown) {
     return this.shelf.partsOf(typeof unit === 'string' ? unit : undefined)
@@ -23,12 +25,14 @@ export class ShelfController {
 
   /** Parts, operations and kits, each with the number of its last save. */
   @Get('content')
+  @Operation('Units, parts, operations and kits, each with the number of its last save', 'The shelf')
   content() {
     return this.shelf.content()
   }
 
   /** Downloads parts, operations and kits as an open file, of all units or of one. */
   @Get('file')
+  @Operation('Parts, operations and kits as an open file', { file: 'application/json' })
   @ApiQuery({ name: 'unit', required: false })
   async file(@Query('unit') unit: unknown, @Res() response: Response) {
     const text = writeShelf(await this.shelf.file(typeof unit === 'string' ? unit : undefined))
@@ -38,23 +42,32 @@ export class ShelfController {
 
   /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
+  @Operation(
+    'Takes an open shelf file in; refused if an item on the shelf has other values',
+    'How many items came onto the shelf',
+    409,
+    ...STORES,
+  )
   takeFile(@FileBody(readShelf) file: ShelfFile) {
     return this.shelf.bring(file)
   }
 
   @Post()
+  @Operation('Adds a part', PartDto, 409, ...STORES)
   @DescribedBody(PartDto)
   add(@Body() body: unknown) {
     return this.shelf.parts.add(body)
   }
 
   @Post('operations')
+  @Operation('Adds an operation', OperationDto, 409, ...STORES)
   @DescribedBody(OperationDto)
   addOperation(@Body() body: unknown) {
     return this.shelf.operations.add(body)
   }
 
   @Post('kits')
+  @Operation('Adds a kit', KitDto, 409, ...STORES)
   @DescribedBody(KitDto)
   addKit(@Body() body: unknown) {
     return this.shelf.kits.add(body)
@@ -62,11 +75,19 @@ export class ShelfController {
 
   /** Takes parts of a list that was looked at before: all of them or none. */
   @Post('import')
+  @Operation('Takes in parts of a list that was looked at before: all or none', 'The parts with the numbers of their saves', 409, ...STORES)
   take(@CheckedBody(ImportPartsDto) { added, changed }: ImportPartsDto) {
     return this.edits.takeAll(added, changed)
   }
 
   @Put(':kind/:id')
+  @Operation(
+    'Saves a part, operation or kit over the save on which it was made',
+    'The item with the number of this save',
+    404,
+    409,
+    ...STORES,
+  )
   change(@Param('kind') kind: string, @Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
     if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     if (kind === 'units') throw refuse(404, 'not-found', '', { path: kind })

@@ -1,3 +1,4 @@
+import { Operation, STORES } from '../http/operation.js'
 import { Controller, Get, Put } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
 import { ShopSettingsDto } from '@plucky/contract'
@@ -10,11 +11,13 @@ export class ShopController {
   constructor(private readonly shop: ShopService) {}
 
   @Get()
+  @Operation('Settings of the shop', ShopSettingsDto)
   settings() {
     return this.shop.settings()
   }
 
   @Put()
+  @Operation('Saves the settings of the shop', ShopSettingsDto, ...STORES)
   save(@CheckedBody(ShopSettingsDto) settings: ShopSettingsDto) {
     return this.shop.save(settings)
   }

@@ -1,3 +1,4 @@
+import { Operation, STORES } from '../http/operation.js'
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiQuery, ApiTags } from '@nestjs/swagger'
 import { readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
@@ -19,23 +20,27 @@ export class UnitsController {
   ) {}
 
   @Get()
+  @Operation('Every transmission of the shop', [UnitDto])
   all() {
     return this.units.all()
   }
 
   /** Id and name of every transmission. */
   @Get('names')
+  @Operation('Id and name of every transmission', 'Ids and names')
   async names() {
     return (await this.units.all()).map(({ id, name }) => ({ id, name }))
   }
 
   @Get(':id')
+  @Operation('A transmission', UnitDto, 404)
   one(@Param('id') id: string) {
     return this.units.one(id)
   }
 
   /** A unit as an open file. */
   @Get(':id/file')
+  @Operation('A transmission as an open file', { file: 'application/json' }, 404)
   async file(@Param('id') id: string, @Res() response: Response) {
     const text = writeUnit(await this.units.one(id))
     response.type('application/json').setHeader('Content-Disposition', `attachment; filename="${id}.json"`)
@@ -44,6 +49,7 @@ export class UnitsController {
 
   /** Adds a unit. With `copyOf`, every part, operation and kit that fits the original fits the copy too. */
   @Post()
+  @Operation('Adds a transmission; a copy shares the shelf of its original', UnitDto, 404, 409, ...STORES)
   @ApiQuery({ name: 'copyOf', required: false })
   @DescribedBody(UnitDto)
   async add(@Body() body: unknown, @Query('copyOf') original?: unknown) {
@@ -54,11 +60,19 @@ export class UnitsController {
 
   /** Takes a unit in from an open file. */
   @Post('import')
+  @Operation('Takes a transmission in from an open file', UnitDto, 409, ...STORES)
   take(@FileBody(readUnit) unit: Unit) {
     return this.units.add(unit)
   }
 
   @Put(':id')
+  @Operation(
+    'Saves a transmission over the save on which it was made',
+    'The transmission with the number of this save',
+    404,
+    409,
+    ...STORES,
+  )
   change(@Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
     if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     return this.edits.change('units', item, version)

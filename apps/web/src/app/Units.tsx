@@ -70,9 +70,9 @@ function KindRow({ kind, now }: { kind: ShownKind; now: UnitSystem }) {
 function ShopCurrency() {
   const currency = useStore(shownStore, (shown) => shown.currency)
   const [problem, setProblem] = useState('')
-  const pick = (picked: string) => {
+  const pick = (picked: Currency) => {
     setProblem('')
-    chooseCurrency(picked as Currency).catch((error: Error) => setProblem(error.message))
+    chooseCurrency(picked).catch((error: Error) => setProblem(error.message))
   }
   return (
     <Box mt="3.5">
@@ -80,7 +80,7 @@ function ShopCurrency() {
         label="Currency of the shop"
         width="150px"
         value={currency}
-        options={CURRENCIES.map((code) => [code, code])}
+        options={CURRENCIES.map((code) => [code, code] as const)}
         onPick={pick}
         testId="currency"
       />

@@ -1,8 +1,9 @@
-import { createElement, lazy, useEffect, type ComponentType } from 'react'
+import { createElement, lazy, useEffect, type ComponentType, type ReactNode } from 'react'
 import { useOutletContext } from 'react-router'
 import { useShownKey } from '../state/shown.js'
 import type { JobPageProps } from './JobLayout.js'
 import type { JobViewId, ShopViewId } from './views.js'
+import { mapRecord } from '@plucky/core'
 
 /** The code of every page, fetched when the page is first opened. */
 const SHOP_CODE = {
@@ -33,9 +34,6 @@ const JOB_CODE = {
 const jobLayout = () => import('./JobLayout.js').then((m) => m.JobLayout)
 
 const lazily = <P extends object>(code: () => Promise<ComponentType<P>>) => lazy(async () => ({ default: await code() }))
-/** The same keys, each value made over. */
-const mapped = <K extends string, A, B>(of: Readonly<Record<K, A>>, make: (value: A) => B): Readonly<Record<K, B>> =>
-  Object.fromEntries((Object.entries(of) as [K, A][]).map(([key, value]) => [key, make(value)])) as Record<K, B>
 
 /** A page of the shop. */
 const ofShop = (code: () => Promise<ComponentType>) => {
@@ -55,8 +53,8 @@ const onJob = (code: () => Promise<ComponentType<JobPageProps>>) => {
   }
 }
 
-export const SHOP_PAGES = mapped(SHOP_CODE as Record<ShopViewId, () => Promise<ComponentType>>, ofShop)
-export const JOB_PAGES = mapped(JOB_CODE as Record<JobViewId, () => Promise<ComponentType<JobPageProps>>>, onJob)
+export const SHOP_PAGES = mapRecord<ShopViewId, () => Promise<ComponentType>, () => ReactNode>(SHOP_CODE, ofShop)
+export const JOB_PAGES = mapRecord<JobViewId, () => Promise<ComponentType<JobPageProps>>, () => ReactNode>(JOB_CODE, onJob)
 export const JobLayoutPage = lazily(jobLayout)
 
 /** How long after the first page the code of the others is fetched. */

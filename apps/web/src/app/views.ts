@@ -1,3 +1,5 @@
+import { keysOf } from '@plucky/core'
+
 /** The groups of a job's pages, in the order of the work. */
 export const GROUPS = { job: 'Job', design: 'Design', plan: 'Plan', assembly: 'Assembly', run: 'Run' } as const
 export type GroupId = keyof typeof GROUPS
@@ -83,12 +85,13 @@ type ShopView = View & { readonly id: ShopViewId }
 const isOfJob = (view: View): view is JobView => view.group !== undefined
 const isOfShop = (view: View): view is ShopView => view.group === undefined
 
-export const JOB_VIEWS: readonly JobView[] = (VIEWS as readonly View[]).filter(isOfJob)
-export const SHOP_VIEWS: readonly ShopView[] = (VIEWS as readonly View[]).filter(isOfShop)
+const ALL_VIEWS: readonly View[] = VIEWS
+export const JOB_VIEWS: readonly JobView[] = ALL_VIEWS.filter(isOfJob)
+export const SHOP_VIEWS: readonly ShopView[] = ALL_VIEWS.filter(isOfShop)
 export const LISTED_VIEWS = SHOP_VIEWS.filter(({ listed }) => listed)
 
 /** Groups that have pages, each with its pages. */
-export const PAGE_GROUPS = (Object.keys(GROUPS) as GroupId[]).flatMap((id) => {
+export const PAGE_GROUPS = keysOf(GROUPS).flatMap((id) => {
   const views = JOB_VIEWS.filter((view) => view.group === id)
   return views.length > 0 ? [{ id, title: GROUPS[id], views }] : []
 })

@@ -80,5 +80,5 @@ function ownCopy(basis: Part, taken: (id: string) => boolean): DraftItem {
   const own = { id: `${stem}-own-${n}`, name: `${basis.name}, as measured ${n}`.slice(0, 80), maker: 'Own shop', stock: false }
   const { price: _price, hours: _hours, ...like } = basis
   void [_price, _hours]
-  return { ...(like as object), ...own, stated: [] }
+  return { ...like, ...own, stated: [] }
 }

@@ -13,6 +13,7 @@ import { CompanionParts } from './CompanionParts.js'
 import { applyChoice } from '../state/commands.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 interface ShelfProps {
   readonly content: JobContent
@@ -56,7 +57,7 @@ export const SaveToShelf = memo(function SaveToShelf({ content, unit, station, p
       setProblems(
         error instanceof Refused
           ? error.problems
-          : [{ code: 'unreachable', path: '', sentence: `${(error as Error).message} Your drawing is kept. Try again.` }],
+          : [{ code: 'unreachable', path: '', sentence: `${messageOf(error)} Your drawing is kept. Try again.` }],
       )
     }
   }

@@ -1,4 +1,5 @@
 import { memberAt } from '@plucky/core'
+
 /** CSS properties copied into the saved SVG as attributes. */
 const LOOK = [
   'fill',

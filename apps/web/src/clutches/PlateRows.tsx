@@ -1,6 +1,7 @@
+import { PlainSelect } from '../ui/PlainSelect.js'
 import { RuledTable } from '../ui/RuledTable.js'
 import { LINED_FACES_WORDS, PLATE_KIND_WORDS, plateWords, quantity, shownFigure, shownUnit, wrongSentence } from '@plucky/contract'
-import { isLined, type PackStack, type Plate, PLATE_KINDS, type StackWrong, turnsWith } from '@plucky/core'
+import { entriesOf, isLined, type PackStack, type Plate, PLATE_KINDS, type StackWrong, turnsWith } from '@plucky/core'
 import { QuantityField } from '../ui/QuantityField.js'
 import { addPlate, movePlate, removePlate, setPlate } from './edit.js'
 import { packBench } from './trial.js'
@@ -74,26 +75,21 @@ function PlateRow({ plates, plate, index, wrongs }: RowProps) {
         </td>
         <td>{isLined(plate) ? <Lining plate={plate} index={index} name={name} /> : ''}</td>
         <td>
-          <select
-            aria-label={`What ${name} is splined to`}
+          <PlainSelect
+            label={`What ${name} is splined to`}
             value={turnsWith(plate)}
-            onChange={(event) => set({ turnsWith: event.target.value as 'hub' | 'drum' })}
-          >
-            <option value="hub">hub</option>
-            <option value="drum">drum</option>
-          </select>
+            options={SPLINED_TO}
+            onPick={(turnsWith) => set({ turnsWith })}
+          />
         </td>
         <td>
           {plate.kind === 'lined' && (
-            <select
-              aria-label={`Grooves of ${name}`}
+            <PlainSelect
+              label={`Grooves of ${name}`}
               value={plate.grooves ?? ''}
-              onChange={(event) => set({ grooves: (event.target.value || undefined) as Plate['grooves'] & string })}
-            >
-              <option value="">non-directional</option>
-              <option value="forward">input rotation</option>
-              <option value="backward">opposite input</option>
-            </select>
+              options={GROOVES}
+              onPick={(grooves) => set({ grooves: grooves || undefined })}
+            />
           )}
         </td>
         <Moves index={index} name={name} last={index === plates.length - 1} />
@@ -107,23 +103,28 @@ function PlateRow({ plates, plate, index, wrongs }: RowProps) {
   )
 }
 
+const SPLINED_TO = [
+  ['hub', 'hub'],
+  ['drum', 'drum'],
+] as const
+const GROOVES = [
+  ['', 'non-directional'],
+  ['forward', 'input rotation'],
+  ['backward', 'opposite input'],
+] as const
+
 const put = (done: boolean) =>
   done ? undefined : `Plate thickness must be from ${shownFigure(0.0004, 'mm', 1)} to ${quantity(0.02, 'mm', 0)}.`
 
 function Lining({ plate, index, name }: { plate: Plate; index: number; name: string }) {
   return (
-    <select
-      aria-label={`Friction sides of ${name}`}
+    <PlainSelect
+      label={`Friction sides of ${name}`}
       value={plate.lining ?? 'both'}
-      onChange={(event) => packBench.change((now) => setPlate(now, index, { lining: event.target.value as NonNullable<Plate['lining']> }))}
-      data-testid={`plate-${index}-lining`}
-    >
-      {Object.entries(LINED_FACES_WORDS).map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </select>
+      options={entriesOf(LINED_FACES_WORDS)}
+      onPick={(lining) => packBench.change((now) => setPlate(now, index, { lining }))}
+      testId={`plate-${index}-lining`}
+    />
   )
 }
 
@@ -156,19 +157,13 @@ function Moves({ index, name, last }: { index: number; name: string; last: boole
       >
         ✕
       </button>
-      <select
-        aria-label={`Add a plate after ${name}`}
+      <PlainSelect
+        label={`Add a plate after ${name}`}
         value=""
-        onChange={(event) => packBench.change((now) => addPlate(now, index, event.target.value as Plate['kind']))}
-        data-testid={`plate-${index}-add`}
-      >
-        <option value="">+ add after</option>
-        {PLATE_KINDS.map((kind) => (
-          <option key={kind} value={kind}>
-            {PLATE_KIND_WORDS[kind]}
-          </option>
-        ))}
-      </select>
+        options={[['', '+ add after'], ...PLATE_KINDS.map((kind) => [kind, PLATE_KIND_WORDS[kind]] as const)]}
+        onPick={(kind) => kind !== '' && packBench.change((now) => addPlate(now, index, kind))}
+        testId={`plate-${index}-add`}
+      />
     </td>
   )
 }

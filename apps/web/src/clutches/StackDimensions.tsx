@@ -30,10 +30,11 @@ export function StackDimensions({ pack, stack }: { pack: PackGeometry; stack: Pa
       testId={`own-${key}`}
     />
   )
-  const line = (lining: string) =>
+  const line = (lining: PackLining | '') =>
+    lining !== '' &&
     packBench.change((now) => {
-      const { hotStaticFriction } = LINING_CLASSES[lining as PackLining]
-      return { ...now, lining: lining as PackLining, hotStaticFriction }
+      const { hotStaticFriction } = LINING_CLASSES[lining]
+      return { ...now, lining, hotStaticFriction }
     })
   return (
     <Flex gap="2" wrap="wrap" align="start" mt="1.5">

@@ -34,13 +34,17 @@ export function withOwnStack(pack: PackGeometry): PackGeometry {
 const ofStack = (pack: PackGeometry, change: (plates: readonly Plate[]) => readonly Plate[]): PackGeometry =>
   pack.stack ? withStack(pack, { ...pack.stack, plates: change(pack.stack.plates) }) : pack
 
-/** One plate changed. */
-export const setPlate = (pack: PackGeometry, index: number, change: Partial<Plate>): PackGeometry =>
-  ofStack(pack, (plates) => plates.map((plate, i) => (i === index ? plainPlate({ ...plate, ...change }) : plate)))
+/** What is changed of a plate; `undefined` takes a fact away. */
+type PlateChange = { readonly [K in keyof Plate]?: Plate[K] | undefined }
 
-/** What is not said of a plate stands in no field of it. */
-const plainPlate = (plate: Plate): Plate =>
-  Object.fromEntries(Object.entries(plate).filter(([, value]) => value !== undefined)) as unknown as Plate
+/** One plate changed. */
+export const setPlate = (pack: PackGeometry, index: number, change: PlateChange): PackGeometry =>
+  ofStack(pack, (plates) => plates.map((plate, i) => (i === index ? changedPlate(plate, change) : plate)))
+
+function changedPlate(plate: Plate, { kind = plate.kind, thicknessM = plate.thicknessM, ...facts }: PlateChange): Plate {
+  const { lining, turnsWith, grooves } = { ...plate, ...facts }
+  return { kind, thicknessM, ...(lining && { lining }), ...(turnsWith && { turnsWith }), ...(grooves && { grooves }) }
+}
 
 /** All plates of a kind as thick. */
 export const setThickness = (pack: PackGeometry, kind: Plate['kind'], thicknessM: number): PackGeometry =>

@@ -17,6 +17,7 @@ import { Panel } from '../ui/panel.js'
 import { dynoReader } from './reader.js'
 import { DynoPreview } from './DynoPreview.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 interface Read {
   readonly file: string
@@ -38,7 +39,7 @@ export function DynoImport({ content, onClose }: { content: JobContent; onClose:
         setBusy('')
       })
     } catch (error) {
-      setBusy(`${file} can’t be read: ${(error as Error).message}`)
+      setBusy(`${file} can’t be read: ${messageOf(error)}`)
     }
   }
   return (

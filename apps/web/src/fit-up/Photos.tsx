@@ -6,6 +6,7 @@ import { api } from '../state/api.js'
 import { TextButton } from '../ui/buttons.js'
 import { addPhoto, dropPhoto } from './readings.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 /** Longest side of a photograph as it is kept, px. */
 const LONGEST = 1280
@@ -50,7 +51,7 @@ export function Photos({ entry, tool }: { entry: FitEntry; tool: ToolId }) {
       const data = await smaller(file)
       addPhoto(entry.key, (await api.addPhoto({ type: 'image/jpeg', data })).id, tool)
     } catch (error) {
-      setProblem(error instanceof DOMException ? 'The picture can’t be read. Use a JPEG or PNG.' : (error as Error).message)
+      setProblem(error instanceof DOMException ? 'The picture can’t be read. Use a JPEG or PNG.' : messageOf(error))
     } finally {
       setTaken((n) => n + 1)
     }

@@ -5,6 +5,7 @@ import { jobAddress } from '../app/views.js'
 import { api, Refused } from '../state/api.js'
 import { loadShop } from '../state/shop.js'
 import { Panel } from '../ui/panel.js'
+import { messageOf } from '../state/message-of.js'
 
 const PICKER = {
   '&::file-selector-button': {
@@ -62,5 +63,5 @@ export function JobFileImport() {
 
 function wordsOf(error: unknown): string[] {
   if (error instanceof Refused) return error.problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.sentence}`)
-  return [error instanceof SyntaxError ? `The file is not valid JSON: ${error.message}` : (error as Error).message]
+  return [error instanceof SyntaxError ? `The file is not valid JSON: ${error.message}` : messageOf(error)]
 }

@@ -1,5 +1,5 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { JOB_STATES, OUTCOMES, type HeadlineOutcome, type JobSort, type JobState, type JobSummary } from '@plucky/contract'
+import { JOB_STATES, OUTCOMES, type JobSort, type JobState, type JobSummary } from '@plucky/contract'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
@@ -118,7 +118,7 @@ function Narrowing({ filters, put }: NarrowingProps) {
         width="130px"
         value={filters.outcome}
         options={[['', 'any'], ...OUTCOMES.map((outcome) => [outcome, OUTCOME_WORDS[outcome]] as const)]}
-        onPick={(outcome) => put({ outcome: outcome as HeadlineOutcome | '' })}
+        onPick={(outcome) => put({ outcome })}
         testId="filter-outcome"
       />
       <SelectField

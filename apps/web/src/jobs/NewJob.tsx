@@ -13,6 +13,7 @@ import type { Typed } from '../ui/read-typed.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
 import { useUnitNames } from './job-queries.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 /** The code and the parts that judge a stock transmission are fetched when the form is first used. */
 const loadAnswer = () => import('./FirstAnswer.js')
@@ -65,16 +66,16 @@ function Fields({ form }: { form: Form }) {
         label="Engine"
         width="230px"
         value={form.kind}
-        onPick={(v) => form.setKind(v as EngineKind)}
-        options={ENGINE_KINDS.map((k) => [k, KIND_WORDS[k]])}
+        onPick={form.setKind}
+        options={ENGINE_KINDS.map((k) => [k, KIND_WORDS[k]] as const)}
         testId="new-engine"
       />
       <SelectField
         label="Use"
         width="160px"
         value={form.use}
-        onPick={(v) => form.setUse(v as Use)}
-        options={USES.map((u) => [u, USE_WORDS[u]])}
+        onPick={form.setUse}
+        options={USES.map((u) => [u, USE_WORDS[u]] as const)}
         testId="new-use"
       />
       <SelectField
@@ -128,7 +129,7 @@ function useNewJob() {
       const job = await api.addJob(await contentOf({ ...first, name: name.trim() || first.name }, chosen))
       void navigate(jobAddress(job.number))
     } catch (error) {
-      setFailure((error as Error).message)
+      setFailure(messageOf(error))
     }
   }
   return {

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { type JobContent, quantity, stationName } from '@plucky/contract'
-import { type Answer, canLock, type DutyCase, type Proposal, type SpecResult, type Unit } from '@plucky/core'
+import { type Answer, canLock, type DutyCase, keysOf, type Proposal, type SpecResult, type Unit } from '@plucky/core'
 import { memo, useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { Bench } from '../bench/Bench.js'
@@ -98,7 +98,7 @@ const OrderPicker = ({ order }: { order: ColumnOrder }) => (
     <Text fontSize="note" color="inkSoft">
       Order
     </Text>
-    {(Object.keys(ORDER_WORDS) as ColumnOrder[]).map((each) => (
+    {keysOf(ORDER_WORDS).map((each) => (
       <ToggleButton key={each} on={each === order} onPick={() => viewStore.setState({ order: each })} testId={`order-by-${each}`}>
         {ORDER_WORDS[each]}
       </ToggleButton>

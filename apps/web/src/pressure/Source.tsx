@@ -31,7 +31,7 @@ export function Source({ content, unit, onTurn }: SourceProps) {
       unit={key.endsWith('K') ? '°F' : 'psi'}
       digits={0}
       value={pressure[key] ?? usual}
-      onCommit={(value) => setPressure((now) => ({ ...now, [key]: value }) as Pressure)}
+      onCommit={(value) => setPressure((now) => ({ ...now, [key]: value }))}
       width="104px"
       testId={`pressure-${key}`}
     />

@@ -43,8 +43,8 @@ const STEPS: Partial<Record<UnitName, readonly [step: number, digits: number]>> 
 
 /** The knobs of a circuit in the order of the bench: regulator, signal, relief, converter, pump. */
 export function knobRows(pump: OilCircuit['pump'], valves: OilCircuit['valves'], knobs: Pressure['knobs'] = {}): KnobRow[] {
-  const fittedOf = (key: Knob): number =>
-    ((PUMP_KNOBS as readonly string[]).includes(key) ? pump[key as keyof typeof pump] : (valves[key as keyof typeof valves] as number)) ?? 0
+  const settings: { readonly [K in Knob]?: number | undefined } = { ...valves, ...pump }
+  const fittedOf = (key: Knob): number => settings[key] ?? 0
   return [...KNOBS, ...PUMP_KNOBS].map((key) => {
     const { unit, from, to } = unitOf(key)
     const fitted = fittedOf(key)
@@ -72,9 +72,9 @@ export function knobRows(pump: OilCircuit['pump'], valves: OilCircuit['valves'],
 
 /** A pressure calibration with a knob at a value, or as fitted. */
 export function withKnob(pressure: Pressure, key: Knob, value: number | null): Pressure {
-  const others = Object.fromEntries(Object.entries(pressure.knobs ?? {}).filter(([name]) => name !== key))
+  const { knobs: before, ...rest } = pressure
+  const others = Object.fromEntries(Object.entries(before ?? {}).filter(([name]) => name !== key))
   const knobs = value === null ? others : { ...others, [key]: value }
-  const rest = Object.fromEntries(Object.entries(pressure).filter(([name]) => name !== 'knobs')) as Pressure
   return Object.keys(knobs).length > 0 ? { ...rest, knobs } : rest
 }
 

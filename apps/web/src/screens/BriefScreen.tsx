@@ -89,7 +89,7 @@ const Brief = memo(function Brief({ content, unit }: BriefProps) {
                 width="220px"
                 value={brief.engine.kind}
                 options={labeledOptions(ENGINE_KINDS, KIND_WORDS)}
-                onPick={(kind) => takeKind(kind as EngineKind)}
+                onPick={takeKind}
               />
               <DynoButton />
             </Flex>

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { CORRECTION_WORDS, MEASURED_AT_WORDS, type Problem } from '@plucky/contract'
-import { boostFor, CORRECTIONS, ENGINE_INERTIA, engineCurve, toSi, type BriefEngine, type Measurement } from '@plucky/core'
+import { boostFor, CORRECTIONS, ENGINE_INERTIA, engineCurve, entriesOf, toSi, type BriefEngine, type Measurement } from '@plucky/core'
 import type { ReactNode } from 'react'
 import { typeInBrief } from '../state/brief-draft.js'
 import { TextButton } from '../ui/buttons.js'
@@ -9,6 +9,7 @@ import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import { briefField, type ProblemAt } from './brief-field.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import type { Typed } from '../ui/read-typed.js'
 
 interface FactsProps {
   readonly engine: BriefEngine
@@ -58,8 +59,10 @@ const Group = ({ title, children }: { title: string; children: ReactNode }) => (
 /** Where the figures were taken and how they were corrected; they stay as entered. */
 function Measured({ measured, problemAt }: { measured: Measurement; problemAt: ProblemAt }) {
   const set = (change: Partial<Measurement>) => typeInBrief('engine.measured', { ...measured, ...change })
+  /** What was typed, for the checks to judge. */
+  const put = (key: keyof Measurement, value: unknown) => typeInBrief('engine.measured', { ...measured, [key]: value })
   const air = measured.air ?? { barometerPa: toSi(29.2, 'inHg'), temperatureK: toSi(77, '°F'), humidity: 0.4 }
-  const field = (key: string, label: string, value: number | null, commit: (v: unknown) => void, unit?: 'inHg' | '°F') => (
+  const field = (key: string, label: string, value: number | null, commit: (v: Typed) => void, unit?: 'inHg' | '°F') => (
     <QuantityField
       label={label}
       {...(unit ? { unit } : {})}
@@ -77,8 +80,8 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
           label="Measured"
           width="100%"
           value={measured.at}
-          options={Object.entries(MEASURED_AT_WORDS)}
-          onPick={(at) => set({ at: at as Measurement['at'] })}
+          options={entriesOf(MEASURED_AT_WORDS)}
+          onPick={(at) => put('at', at)}
           testId="measured-at"
         />
         <SelectField
@@ -86,19 +89,19 @@ function Measured({ measured, problemAt }: { measured: Measurement; problemAt: P
           width="100%"
           value={measured.correction}
           options={CORRECTIONS.map((c) => [c, CORRECTION_WORDS[c]] as const)}
-          onPick={(c) => set({ correction: c as Measurement['correction'], ...(c === 'observed' ? { air } : {}) })}
+          onPick={(correction) => set({ correction, ...(correction === 'observed' ? { air } : {}) })}
           testId="measured-correction"
         />
         {measured.at === 'wheels' &&
-          field('lossShare', 'Drivetrain loss, fraction', measured.lossShare ?? null, (v) => set({ lossShare: v as number }))}
+          field('lossShare', 'Drivetrain loss, fraction', measured.lossShare ?? null, (v) => put('lossShare', v))}
         {measured.correction === 'factor' &&
-          field('factor', 'Correction factor on the dyno sheet', measured.factor ?? null, (v) => set({ factor: v as number }))}
+          field('factor', 'Correction factor on the dyno sheet', measured.factor ?? null, (v) => put('factor', v))}
         {measured.correction === 'observed' &&
-          field('air.barometerPa', 'Barometer', air.barometerPa, (v) => set({ air: { ...air, barometerPa: v as number } }), 'inHg')}
+          field('air.barometerPa', 'Barometer', air.barometerPa, (v) => put('air', { ...air, barometerPa: v }), 'inHg')}
         {measured.correction === 'observed' &&
-          field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => set({ air: { ...air, temperatureK: v as number } }), '°F')}
+          field('air.temperatureK', 'Air temperature', air.temperatureK, (v) => put('air', { ...air, temperatureK: v }), '°F')}
         {measured.correction === 'observed' &&
-          field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => set({ air: { ...air, humidity: v as number } }))}
+          field('air.humidity', 'Relative humidity, fraction', air.humidity, (v) => put('air', { ...air, humidity: v }))}
       </Grid>
       {['engine.measured.correction', 'engine.measured.air', ...(measured.at === 'wheels' ? [] : ['engine.measured.lossShare'])].map(
         (path) => problemAt(path) && <ProblemText key={path}>{problemAt(path)}</ProblemText>,

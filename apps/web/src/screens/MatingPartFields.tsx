@@ -8,7 +8,7 @@ import {
   type Dto,
   type Problem,
 } from '@plucky/contract'
-import { USUAL_CLASSES, type Brief } from '@plucky/core'
+import { isRecord, USUAL_CLASSES, type Brief } from '@plucky/core'
 import { useState } from 'react'
 import type { FormAdapter } from '../shelf/form-adapter.js'
 import { ShapeForm } from '../shelf/ShapeForm.js'
@@ -70,7 +70,7 @@ export const MatingPartFields = ({ brief, problems }: NeighbourProps) =>
   SHAPES.map((shape) => <Neighbour key={shape.key} shape={shape} brief={brief} problems={problems} />)
 
 const valueAt = (brief: Brief, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], brief)
+  path.split('.').reduce<unknown>((at, key) => (isRecord(at) ? at[key] : undefined), brief)
 
 function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: NeighbourProps & { shape: (typeof SHAPES)[number] }) {
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())

@@ -10,7 +10,7 @@ import {
   SPLINE_ROOT_WORDS,
   stationName,
 } from '@plucky/contract'
-import type { ShaftGeometry, ShaftSection, Spline, Unit, UnitName } from '@plucky/core'
+import { entriesOf, type ShaftGeometry, type ShaftSection, type Spline, type Unit, type UnitName } from '@plucky/core'
 import { memo } from 'react'
 import { TextButton } from '../ui/buttons.js'
 import { SelectField } from '../ui/SelectField.js'
@@ -219,30 +219,30 @@ function SplineFields({ unit, spline, index }: { unit: Unit; spline: Spline; ind
         label="root"
         width="92px"
         value={spline.root}
-        options={Object.entries(SPLINE_ROOT_WORDS)}
-        onPick={(root) => change(of({ root: root as Spline['root'] }))}
+        options={entriesOf(SPLINE_ROOT_WORDS)}
+        onPick={(root) => change(of({ root }))}
       />
       <SelectField
         label="Made by"
         width="92px"
         value={spline.made ?? 'cut'}
-        options={Object.entries(SPLINE_MADE_WORDS)}
-        onPick={(made) => change(of({ made: made as 'cut' | 'rolled' }))}
+        options={entriesOf(SPLINE_MADE_WORDS)}
+        onPick={(made) => change(of({ made }))}
         testId="spline-made"
       />
       <SelectField
         label="Spline runout"
         width="104px"
         value={spline.runOut ?? 'sharp'}
-        options={Object.entries(RUN_OUT_WORDS)}
-        onPick={(runOut) => change(of({ runOut: runOut as 'sharp' | 'faded' }))}
+        options={entriesOf(RUN_OUT_WORDS)}
+        onPick={(runOut) => change(of({ runOut }))}
       />
       <SelectField
         label="Fit type"
         width="120px"
         value={spline.fit ?? 'side'}
-        options={Object.entries(SPLINE_FIT_WORDS)}
-        onPick={(fit) => change(of({ fit: fit as 'side' | 'major' }))}
+        options={entriesOf(SPLINE_FIT_WORDS)}
+        onPick={(fit) => change(of({ fit }))}
       />
       <SelectField
         label="Mates with"
@@ -279,8 +279,8 @@ function HoleFields({ shaft, index }: { shaft: ShaftGeometry; index: number }) {
         label="edge"
         width="120px"
         value={hole.edge ?? 'sharp'}
-        options={Object.entries(HOLE_EDGE_WORDS)}
-        onPick={(edge) => change((s) => setHole(s, index, { edge: edge as 'sharp' | 'rounded' | 'coined' }))}
+        options={entriesOf(HOLE_EDGE_WORDS)}
+        onPick={(edge) => change((s) => setHole(s, index, { edge }))}
       />
       <TextButton mt="7" onClick={() => change((s) => remove(s, { kind: 'hole', index }))} data-testid="remove-piece">
         Remove

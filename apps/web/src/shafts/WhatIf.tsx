@@ -1,6 +1,7 @@
 import { Field, Flex } from '@chakra-ui/react'
 import { HARDNESS_ON_WORDS, HOLE_EDGE_WORDS, RUN_OUT_WORDS, SPLINE_MADE_WORDS, SPLINE_ROOT_WORDS, SURFACE_WORDS } from '@plucky/contract'
 import {
+  entriesOf,
   STEELS,
   type CertifiedSteel,
   type CrossHole,
@@ -8,7 +9,6 @@ import {
   type ShaftGeometry,
   type ShaftSection,
   type Spline,
-  type Surface,
 } from '@plucky/core'
 import { memo, useState } from 'react'
 import { TextButton } from '../ui/buttons.js'
@@ -27,9 +27,9 @@ const alike = <T, V>(list: readonly T[], of: (each: T) => V): V | undefined => {
 }
 
 const MIXED = ['', 'mixed'] as const
-const pickable = (value: string | undefined, words: Readonly<Record<string, string>>): (readonly [string, string])[] => [
+const pickable = <K extends string>(value: K | undefined, words: Readonly<Record<K, string>>): (readonly [K | '', string])[] => [
   ...(value === undefined ? [MIXED] : []),
-  ...Object.entries(words),
+  ...entriesOf(words),
 ]
 
 /** Questions to the whole shaft: another steel, surface, case, bore, holes, splines; and a hardness in hand. */
@@ -54,8 +54,8 @@ export const WhatIf = memo(function WhatIf({ shaft, steelOfFitted }: { shaft: Sh
           label="surface"
           width="150px"
           value={shaft.surface ?? 'machined'}
-          options={Object.entries(SURFACE_WORDS)}
-          onPick={(surface) => change((s) => ({ ...s, surface: surface as Surface }))}
+          options={entriesOf(SURFACE_WORDS)}
+          onPick={(surface) => change((s) => ({ ...s, surface }))}
           testId="what-surface"
         />
         <Size label="Bore, full length" value={bore} to={(boreM) => (s) => setBore(s, boreM)} testId="what-bore" />
@@ -83,7 +83,7 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
         width="96px"
         value={made ?? ''}
         options={pickable(made, SPLINE_MADE_WORDS)}
-        onPick={(to) => to && change((s) => setSplines(s, { made: to as 'cut' | 'rolled' }))}
+        onPick={(to) => to && change((s) => setSplines(s, { made: to }))}
         testId="what-made"
       />
       <SelectField
@@ -91,14 +91,14 @@ function Splines({ splines }: { splines: readonly Spline[] }) {
         width="96px"
         value={root ?? ''}
         options={pickable(root, SPLINE_ROOT_WORDS)}
-        onPick={(to) => to && change((s) => setSplines(s, { root: to as Spline['root'] }))}
+        onPick={(to) => to && change((s) => setSplines(s, { root: to }))}
       />
       <SelectField
         label="Spline runout"
         width="104px"
         value={runOut ?? ''}
         options={pickable(runOut, RUN_OUT_WORDS)}
-        onPick={(to) => to && change((s) => setSplines(s, { runOut: to as 'sharp' | 'faded' }))}
+        onPick={(to) => to && change((s) => setSplines(s, { runOut: to }))}
       />
       <Flex gap="0" direction="column" mt="2.5">
         <TextButton onClick={() => change((s) => moreTeeth(s, 1))} data-testid="more-teeth">
@@ -134,7 +134,7 @@ function Holes({ holes }: { holes: readonly CrossHole[] }) {
         width="112px"
         value={edge ?? ''}
         options={pickable(edge, HOLE_EDGE_WORDS)}
-        onPick={(to) => to && change((s) => setHoles(s, { edge: to as 'sharp' | 'rounded' | 'coined' }))}
+        onPick={(to) => to && change((s) => setHoles(s, { edge: to }))}
         testId="what-edge"
       />
       <Flex gap="0" direction="column" mt="2.5">
@@ -181,14 +181,14 @@ function HardnessInHand({ hardness }: { hardness: Hardness | undefined }) {
           ['HRC', 'HRC'],
           ['HB', 'HB'],
         ]}
-        onPick={(to) => hardness && change(ofHardness({ scale: to as Hardness['scale'] }))}
+        onPick={(to) => hardness && change(ofHardness({ scale: to }))}
       />
       <SelectField
         label="Measured at"
         width="140px"
         value={on}
-        options={Object.entries(HARDNESS_ON_WORDS)}
-        onPick={(to) => hardness && change(ofHardness({ on: to as Hardness['on'] }))}
+        options={entriesOf(HARDNESS_ON_WORDS)}
+        onPick={(to) => hardness && change(ofHardness({ on: to }))}
         testId="what-hardness-on"
       />
     </>

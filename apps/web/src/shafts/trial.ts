@@ -1,5 +1,5 @@
 import { checkShape, GEOMETRY_DTOS } from '@plucky/contract'
-import { shaftFaults, type ShaftGeometry } from '@plucky/core'
+import { isRecord, shaftFaults, type ShaftGeometry } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { trialBench, type Trial as AnyTrial } from '../bench/trial.js'
 import { PLAIN_SHAFT, withOwnHoles, type Piece } from './edit.js'
@@ -10,9 +10,8 @@ const isValid = (shaft: ShaftGeometry) => shaftFaults(shaft).length === 0
 
 /** An earlier version of this page kept the drawing under another name. */
 function read(kept: unknown): ShaftGeometry | undefined {
-  const { drawn, shaft } = kept as { drawn?: unknown; shaft?: unknown }
-  const found = drawn ?? shaft
-  return checkShape(GEOMETRY_DTOS.shaft, found).ok && isValid(found as ShaftGeometry) ? (found as ShaftGeometry) : undefined
+  const checked = checkShape(GEOMETRY_DTOS.shaft, isRecord(kept) ? (kept['drawn'] ?? kept['shaft']) : undefined)
+  return checked.ok && isValid(checked.value) ? checked.value : undefined
 }
 
 /** The shaft on the bench. */

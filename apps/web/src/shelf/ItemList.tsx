@@ -1,10 +1,10 @@
 import { certain } from '@plucky/core'
 import { Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, hoursWords, money, stationName } from '@plucky/contract'
-import type { Part, Unit } from '@plucky/core'
+import type { Unit } from '@plucky/core'
 import { useMemo } from 'react'
 import { NavLink } from 'react-router'
-import type { Item, ItemKind } from '../state/shop.js'
+import { isPart, type Item, type ItemKind } from '../state/shop.js'
 import { SortableTable, type Column } from '../ui/SortableTable.js'
 import { leastLimit, unitOf } from './listed.js'
 
@@ -39,7 +39,7 @@ const ROWS = {
 } as const
 
 function columnsOf(kind: ItemKind, unitFor: (item: Item) => Unit): readonly Column<Item>[] {
-  const limit = (item: Item) => leastLimit(item as Part, unitFor(item))
+  const limit = (item: Item) => (isPart(item) ? leastLimit(item, unitFor(item)) : undefined)
   return [
     { id: 'name', head: 'Name', sortBy: ({ name }) => name, cell: (item) => <Name kind={kind} item={item} unit={unitFor(item)} /> },
     { id: 'price', head: 'Price', className: 'figure', sortBy: ({ price }) => price, cell: ({ price }) => money(price) },

@@ -7,7 +7,7 @@ import { useFetched } from '../state/queries.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { dropKept, readStored } from '../state/storage.js'
-import { shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { itemsOf, shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { uniqueId, draftKey, useItemDraft, type DraftItem, type KeptItem } from './draft-item.js'
@@ -22,7 +22,7 @@ interface PanelProps {
 
 /** One item, looked at; or being changed, copied or begun from nothing. */
 export function ItemPanel({ kind, id, unit }: PanelProps) {
-  const item = useStore(shopStore, (shop) => (shop[kind] as ReadonlyMap<string, Item>).get(id))
+  const item = useStore(shopStore, (shop) => itemsOf(shop, kind).get(id))
   // What was being typed when the screen was left is taken up again.
   const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readStored<KeptItem>(draftKey(kind, id)) ? 'change' : null))
   if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="New item" keptName="new" onDone={() => undefined} />
@@ -94,7 +94,7 @@ interface EditingProps {
 
 function Editing({ kind, from, title, keptName, onDone }: EditingProps) {
   const navigate = useNavigate()
-  const taken = (id: string) => (shopStore.getState()[kind] as ReadonlyMap<string, Item>).has(id)
+  const taken = (id: string) => itemsOf(shopStore.getState(), kind).has(id)
   const kept = draftKey(kind, keptName)
   const draft = useItemDraft(kind, from, (item) => item.id || uniqueId(String(item['name'] ?? ''), taken), kept)
   const stale = draft.refused.some((p) => p.code === 'item-changed-elsewhere')

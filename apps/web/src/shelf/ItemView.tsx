@@ -32,7 +32,7 @@ import {
   type Unit,
 } from '@plucky/core'
 import { SplitDrawing } from '../bench/SplitDrawing.js'
-import { shopStore, type Item, type ItemKind } from '../state/shop.js'
+import { isPart, shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { SortableTable, type Column } from '../ui/SortableTable.js'
 import { useMemo } from 'react'
 
@@ -44,7 +44,7 @@ interface ViewProps {
 
 /** An item of the shelf with all that is known of it. */
 export function ItemView({ kind, item, unit }: ViewProps) {
-  const part = kind === 'parts' ? (item as Part) : undefined
+  const part = isPart(item) ? item : undefined
   const station = unit.stations.find((s) => part?.stationIds.includes(s.id) && s.kind === part.kind)
   return (
     <Box data-testid="item-view">

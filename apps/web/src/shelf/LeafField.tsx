@@ -99,7 +99,7 @@ function Chosen({ field, value, path, form, options, read = (picked) => picked }
 
 /** Some of a few, each ticked or not. */
 function Ticked({ field, value, path, form, options }: ChosenProps) {
-  const held = Array.isArray(value) ? (value as string[]) : []
+  const held = Array.isArray(value) ? value.map(String) : []
   const tick = (id: string) => {
     const next = held.includes(id) ? held.filter((each) => each !== id) : [...held, id]
     form.set(path, next.length === 0 && field.optional ? undefined : next)
@@ -123,7 +123,7 @@ function Ticked({ field, value, path, form, options }: ChosenProps) {
 
 /** Names in one line, parted by semicolons. */
 function Listed({ field, value, path, form }: LeafProps) {
-  const held = Array.isArray(value) ? (value as string[]) : []
+  const held = Array.isArray(value) ? value.map(String) : []
   const read = (text: string) => {
     const names = text
       .split(';')

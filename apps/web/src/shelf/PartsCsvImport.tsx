@@ -8,6 +8,7 @@ import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 /** What a table would do to the shelf. */
 interface Preview {
@@ -57,7 +58,7 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
       setPreview(undefined)
       setTaken(`Imported: ${added.length} new, ${changed.length} changed.`)
     } catch (error) {
-      setRefused(`${(error as Error).message} Nothing was imported.`)
+      setRefused(`${messageOf(error)} Nothing was imported.`)
     }
   }
   return (

@@ -6,6 +6,7 @@ import { loadShop, shopStore } from '../state/shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
+import { messageOf } from '../state/message-of.js'
 
 /** A parsed shelf file and the names of its items that are not on the shelf. */
 interface Preview {
@@ -50,7 +51,7 @@ function useShelfFile() {
       setPreview(undefined)
       setTaken(`Imported: ${added} new, ${known} already on the shelf.`)
     } catch (error) {
-      setProblems(error instanceof Refused ? error.problems : unreadable((error as Error).message))
+      setProblems(error instanceof Refused ? error.problems : unreadable(messageOf(error)))
     }
   }
   return { preview, problems, taken, chosen, take }

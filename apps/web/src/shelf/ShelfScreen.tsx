@@ -4,7 +4,7 @@ import type { Part, Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { ServerAway } from '../ui/ServerAway.js'
-import { loadShop, type Item, type ItemKind } from '../state/shop.js'
+import { isPart, itemsOf, loadShop, type ItemKind } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
@@ -50,7 +50,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
   const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
   const [taking, setTaking] = useState<'' | 'table' | 'file'>('')
   const unit = units.find((u) => u.id === wanted.unitId) ?? first
-  const chosen = shop[kind].get(id ?? '') as Item | undefined
+  const chosen = itemsOf(shop, kind).get(id ?? '')
   const found = listed(shop, units, { kind, ...wanted })
   const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
   return (
@@ -72,7 +72,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
             Export JSON
           </FileLink>
         </OutlineButton>
-        <SaveTable parts={kind === 'parts' ? (found as Part[]) : [...shop.parts.values()]} />
+        <SaveTable parts={kind === 'parts' ? found.filter(isPart) : [...shop.parts.values()]} />
       </Flex>
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '520px minmax(0, 1fr)' }} gap="2.5" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>

@@ -4,6 +4,8 @@ import { Refused } from '../state/api.js'
 import { dropKept, keep, readStored } from '../state/storage.js'
 import { withValue } from '../state/with-value.js'
 import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
+import { messageOf } from '../state/message-of.js'
+import { isRecord } from '@plucky/core'
 
 /** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
 export type DraftItem = Readonly<Record<string, unknown>> & { readonly id: string }
@@ -18,7 +20,7 @@ export const CHECKS = {
 /** A value with the shapes and lists that it must have, empty where nothing is typed yet, so that every field in them is asked for. */
 function filled(value: Readonly<Record<string, unknown>>, dto: Dto): Record<string, unknown> {
   const missing = fieldsOf(dto).flatMap(({ key, holds, optional }): [string, unknown][] => {
-    const held = value[key] as Record<string, unknown> | undefined
+    const held = isRecord(value[key]) ? value[key] : undefined
     if (holds.type === 'shape' && (held !== undefined || !optional)) return [[key, filled(held ?? {}, holds.dto(value))]]
     return holds.type === 'shapes' && held === undefined && !optional ? [[key, []]] : []
   })
@@ -117,7 +119,7 @@ export function useItemDraft(
         if (kept) dropKept(kept)
         return onShelf
       } catch (error) {
-        const away: Problem = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
+        const away: Problem = { code: 'unreachable', path: '', sentence: `${messageOf(error)} Your entries are kept. Try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])
         return undefined
       }

@@ -1,6 +1,6 @@
 import { ORIGIN_WORDS, quantity } from '@plucky/contract'
 import { type Catalogue, DEFAULT_RULES, type Part, stationLimits, type Unit } from '@plucky/core'
-import type { Item, ItemKind } from '../state/shop.js'
+import { itemsOf, type Item, type ItemKind } from '../state/shop.js'
 
 /** What of the shelf is wanted. */
 export interface Wanted {
@@ -32,7 +32,7 @@ export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, un
   const unitAt = (item: Item) => unitOf(item, units, unitId)
   const order = (item: Item) => units.findIndex(({ id }) => id === unitAt(item)?.id)
   const place = (item: Item) => Math.min(...stationsOf(item).map((id) => unitAt(item)?.stations.findIndex((s) => s.id === id) ?? 0))
-  return [...(shop[kind] as ReadonlyMap<string, Item>).values()]
+  return [...itemsOf(shop, kind).values()]
     .filter((item) => unitId === '' || item.unitIds.includes(unitId))
     .filter((item) => stationId === '' || stationsOf(item).includes(stationId))
     .filter((item) => words.length === 0 || words.every((word) => wordsOf(item).includes(word)))

@@ -4,6 +4,7 @@ import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
 import { dropDraft, keepDraft, readDrafts, type Draft } from './draft.js'
 import { adoptWindowName, windowName } from './window-name.js'
+import { messageOf } from './message-of.js'
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused'
 
@@ -96,7 +97,7 @@ export async function openJob(number: number): Promise<void> {
     plan(0)
   } catch (error) {
     if (get().number !== number) return
-    set({ state: 'failed', problem: (error as Error).message })
+    set({ state: 'failed', problem: messageOf(error) })
     if (error instanceof Unreachable) retryOpening(number)
   }
 }
@@ -246,7 +247,7 @@ export async function nameRevision(name: string, by: string): Promise<string | u
     if (get().number === number) set({ revisions: [revision, ...(get().revisions ?? [])] })
     return undefined
   } catch (error) {
-    return (error as Error).message
+    return messageOf(error)
   }
 }
 
@@ -278,6 +279,6 @@ export async function overwriteSavedVersion(): Promise<void> {
     set({ version: stored.version, acknowledged: contentOf(stored), stored: undefined, saving: 'unsaved', problem: '' })
     await save()
   } catch (error) {
-    set({ problem: (error as Error).message })
+    set({ problem: messageOf(error) })
   }
 }

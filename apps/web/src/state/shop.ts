@@ -3,6 +3,7 @@ import { type Catalogue, type Kit, type Operation, type Part, type Unit } from '
 import { createStore } from 'zustand/vanilla'
 import equal from 'fast-deep-equal'
 import { api, Refused, Unreachable } from './api.js'
+import { messageOf } from './message-of.js'
 
 /** Units and shelf, loaded once, with the gear trains solved. */
 export interface Shop extends Catalogue {
@@ -27,6 +28,11 @@ export type ItemKind = 'parts' | 'operations' | 'kits'
 export type Item = Part | Operation | Kit
 const versionKey = (kind: ItemKind | 'units', id: string) => `${kind}/${id}`
 
+/** Items of a kind by id. */
+export const itemsOf = (shop: Catalogue, kind: ItemKind): ReadonlyMap<string, Item> => shop[kind]
+
+export const isPart = (item: Item): item is Part => 'geometry' in item
+
 let begun = false
 
 /** Loads the shop once, and checks for changes when the tab becomes visible. */
@@ -43,7 +49,7 @@ export async function loadShop(): Promise<void> {
     const shelf = await api.shelf()
     shopStore.setState({ ...shelved(shelf), state: 'ready', problem: '' })
   } catch (error) {
-    shopStore.setState({ state: 'failed', problem: (error as Error).message })
+    shopStore.setState({ state: 'failed', problem: messageOf(error) })
   }
 }
 

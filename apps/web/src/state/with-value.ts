@@ -1,4 +1,5 @@
 import { certain } from '@plucky/core'
+
 /** A copy with the value at a path replaced; undefined takes a field away, or a member out of its list. */
 export function withValue<T extends object>(item: T, path: string, value: unknown): T {
   const copy = structuredClone(item) as Record<string, unknown>

@@ -11,6 +11,7 @@ import { useShop } from '../state/use-shop.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 /** The units of the shop: each gear train range by range; copied, changed, and out and in as files. */
 export function UnitsScreen() {
@@ -92,7 +93,7 @@ function TakeUnit() {
       setProblems([])
       void navigate(`/transmissions/${unit.id}`)
     } catch (error) {
-      const sentence = error instanceof SyntaxError ? `“${chosen.name}” is not readable JSON: ${error.message}` : (error as Error).message
+      const sentence = error instanceof SyntaxError ? `“${chosen.name}” is not readable JSON: ${error.message}` : messageOf(error)
       setProblems(error instanceof Refused ? error.problems : [{ code: 'unreadable', path: '', sentence }])
     }
     if (file.current) file.current.value = ''

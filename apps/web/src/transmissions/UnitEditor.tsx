@@ -17,6 +17,7 @@ import { RowTable, type RowColumn } from './RowTable.js'
 import { TrainView } from './TrainView.js'
 import { withClearanceIds, withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { messageOf } from '../state/message-of.js'
 
 interface Kept {
   readonly unit: DraftUnit
@@ -63,7 +64,7 @@ function useUnitDraft({ from, keptName, copyOf }: EditorProps) {
         dropKept(kept)
         void navigate(`/transmissions/${unit.id}`)
       } catch (error) {
-        const away = { code: 'unreachable', path: '', sentence: `${(error as Error).message} Your entries are kept. Try again.` }
+        const away = { code: 'unreachable', path: '', sentence: `${messageOf(error)} Your entries are kept. Try again.` }
         setRefused(error instanceof Refused ? error.problems : [away])
       }
     },

@@ -1,4 +1,4 @@
-import type { Book, Reading } from '@plucky/core'
+import { isRecord, type Book, type Reading } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import { checkShape } from './check.js'
 import { Named } from './decorators.js'
@@ -30,7 +30,7 @@ function readingProblems(name: string, reading: unknown): readonly Problem[] {
 
 /** Number of photos in an unchecked measurement. */
 function photosIn(reading: unknown): number {
-  const photos = (reading as { photos?: unknown } | null)?.photos
+  const photos = isRecord(reading) ? reading['photos'] : undefined
   return Array.isArray(photos) ? photos.length : 0
 }
 

@@ -20,6 +20,7 @@ import {
   type Fits,
   type Operation,
   type Knob,
+  isRecord,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
@@ -154,7 +155,7 @@ export function checkBrief(plain: unknown): Checked<Brief> {
   const shape = checkShape(BriefDto, plain)
   const found = shape.ok ? [] : shape.problems
   const known = new Set(found.map((p) => p.path))
-  const problems = [...found, ...engineProblems((plain as { engine?: unknown } | null)?.engine).filter((p) => !known.has(p.path))]
+  const problems = [...found, ...engineProblems(isRecord(plain) ? plain['engine'] : undefined).filter((p) => !known.has(p.path))]
   return shape.ok && problems.length === 0 ? { ok: true, value: shape.value as Brief } : { ok: false, problems }
 }
 
@@ -167,7 +168,7 @@ function engineProblems(plain: unknown): Problem[] {
 }
 
 const valueAt = (plain: unknown, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plain)
+  path.split('.').reduce<unknown>((at, key) => (isRecord(at) ? at[key] : undefined), plain)
 
 /** Where units, parts and operations are looked up that a job only names. */
 export interface Lookup {

@@ -1,4 +1,4 @@
-import type { Kit, Operation, Part, Unit } from '@plucky/core'
+import { isRecord, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import type { Checked } from '../dto/check.js'
 import { plainProblems } from '../dto/plain.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
@@ -39,12 +39,7 @@ export function wrongFormat(format: string, came: unknown, version: unknown): Pr
 function opened(file: unknown, format: string, fromVersion1: (content: unknown) => unknown): Checked<Record<string, unknown>> {
   const unfit = plainProblems(file)
   if (unfit.length > 0) return { ok: false, problems: unfit }
-  const {
-    format: came,
-    version,
-    $schema: _editors,
-    ...content
-  } = (typeof file === 'object' && file !== null ? file : {}) as Record<string, unknown>
+  const { format: came, version, $schema: _editors, ...content } = isRecord(file) ? file : {}
   void _editors
   const current = version === 1 ? fromVersion1(content) : content
   if (came === format && isReadable(version)) return { ok: true, value: decodeQuantities(current) as Record<string, unknown> }

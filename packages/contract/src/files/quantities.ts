@@ -1,4 +1,4 @@
-import { fromSi, isUnitName, toSi, UNITS, type Dimension, type UnitName } from '@plucky/core'
+import { entriesOf, fromSi, isUnitName, toSi, UNITS, type Dimension, type UnitName } from '@plucky/core'
 
 /** Ending that a field's name takes once its figure is SI. */
 const ENDING: Record<Dimension, string> = {
@@ -103,7 +103,7 @@ export function decodeQuantities(value: unknown): unknown {
   )
 }
 
-const DIMENSIONS = (Object.entries(ENDING) as [Dimension, string][]).sort(([, a], [, b]) => b.length - a.length)
+const DIMENSIONS = entriesOf(ENDING).toSorted(([, a], [, b]) => b.length - a.length)
 
 /** The name of a field without its unit suffix, and its dimension. `undefined` if the name has no unit suffix. */
 export function splitName(key: string): { name: string; dimension: Dimension } | undefined {

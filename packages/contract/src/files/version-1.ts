@@ -1,4 +1,5 @@
 import { certain } from '@plucky/core'
+
 /**
  * Files of version 1, and shops that were kept by a program that wrote them, brought to version 2. The tables below describe the past
  * and do not change.

@@ -1,5 +1,7 @@
 import {
   isNoted,
+  isOneOf,
+  SEEN_STATES,
   suspectId,
   suspectsOf,
   type Candidate,
@@ -138,7 +140,8 @@ export function checkWords(train: GearTrain, { kind, at }: Check): string {
 }
 
 /** A result of a check in words. */
-export const resultWords = (check: Check, result: string): string => (check.kind === 'drive' ? SEEN_WORDS[result as SeenState] : result)
+export const resultWords = (check: Check, result: string): string =>
+  check.kind === 'drive' && isOneOf(SEEN_STATES, result) ? SEEN_WORDS[result] : result
 
 /** Caution for a check. Empty if there is none. */
 export function checkCaution({ kind }: Check): string {

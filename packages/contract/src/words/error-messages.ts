@@ -1,4 +1,4 @@
-import type { Fault, FaultValues, ValuesOf } from '@plucky/core'
+import { keysOf, type Fault, type FaultValues, type ValuesOf } from '@plucky/core'
 import type { RequestProblemValues } from './request-problem-values.js'
 import { figure, quantity } from './format.js'
 
@@ -208,7 +208,7 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
 }
 
 /** Every code that has a sentence. */
-export const PROBLEM_CODES = Object.keys(SENTENCES) as readonly ProblemCode[] // Object.keys loses the type of the keys.
+export const PROBLEM_CODES = keysOf(SENTENCES)
 
 const rpmOf = <K extends string>(values: Numbers<K>, key: K) => (values[key] * 60) / (2 * Math.PI)
 

@@ -1,4 +1,4 @@
-import { type UnitName } from '@plucky/core'
+import { isRecord, type UnitName } from '@plucky/core'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import type { NumberRange } from '../dto/figure.js'
 import { capital, figure, inUnit } from './format.js'
@@ -36,7 +36,7 @@ export const singular = (label: string): string => label.replace(/(?<=sh)es$|s$/
 
 /** How one of a list is called: by its own name, or by its number. */
 export function memberName(field: Field, each: object, index: number): string {
-  const name = (each as { name?: unknown }).name
+  const name = isRecord(each) ? each['name'] : undefined
   return `${singular(field.label)} ${typeof name === 'string' && name ? `“${name}”` : index + 1}`
 }
 

@@ -1,4 +1,4 @@
-import { fromSi, toSi, UNITS, type UnitName, type UnitOfMeasure } from '@plucky/core'
+import { fromSi, isOneOf, keysOf, toSi, UNITS, type UnitName, type UnitOfMeasure } from '@plucky/core'
 
 /** Units in which figures are only shown, never typed or written to a file. Factors: lb-ft, in and hp as in the core. */
 const FT_LB_J = toSi(1, 'lb-ft')
@@ -103,7 +103,7 @@ const KINDS = {
 } as const satisfies Record<string, Kind>
 
 export type ShownKind = keyof typeof KINDS
-export const SHOWN_KINDS = Object.keys(KINDS) as ShownKind[]
+export const SHOWN_KINDS = keysOf(KINDS)
 /** Name of a kind of quantity, with a unit of each system as an example. */
 export const kindWords = (kind: ShownKind): string => KINDS[kind].word
 export const kindUnit = (kind: ShownKind, system: UnitSystem): string => KINDS[kind].pairs[0][system === 'us' ? 0 : 1]
@@ -128,7 +128,7 @@ export function readUnitChoice(text: string): UnitChoice | undefined {
   return isSystem(base) && known ? { base, except: Object.fromEntries(pairs) as UnitChoice['except'] } : undefined
 }
 
-const isSystem = (text: string | undefined): text is UnitSystem => UNIT_SYSTEMS.includes(text as UnitSystem)
+const isSystem = (text: string | undefined): text is UnitSystem => isOneOf(UNIT_SYSTEMS, text)
 
 /** Currencies that a shop can keep its prices in (ISO 4217). Prices are never converted. */
 export const CURRENCIES = ['USD', 'CAD', 'MXN', 'EUR', 'GBP', 'AUD', 'NZD', 'JPY', 'SEK', 'NOK', 'CHF', 'BRL', 'ZAR'] as const

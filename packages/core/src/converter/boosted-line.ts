@@ -19,6 +19,7 @@ export interface EngineLine {
 /**
  * The line of an engine with a converter. Boost builds at the stall where the engine stalls off boost at its threshold or above it;
  * otherwise it comes at the turbine speed at which the climbing crossing reaches the threshold. `strength` multiplies both curves.
+ * Source: SAE J643 (T = C·ω²) with boost as two curves, common practice.
  */
 export function engineTorqueLine(engine: Engine, converter: Characteristic, strength = 1): EngineLine {
   const on = fullThrottleLine(engine.on, converter, strength)
@@ -61,8 +62,8 @@ export const lineEnd = (line: EngineLine): OperatingPoint => {
   return memberAt(points, points.length - 1)
 }
 
-/** The stall on the brake: with boost where it builds there, else without. */
+/** The stall on the brake: with boost where it builds there, else without. Source: SAE J643. */
 export const stallOnLine = (line: EngineLine): OperatingPoint => linePoint(line, 0)
 
-/** The stall that is assumed if this converter does not stall the engine. Undefined if it does. */
+/** The stall that is assumed if this converter does not stall the engine. Undefined if it does. Source: common practice, no source. */
 export const assumedStall = ({ on, off }: EngineLine): AssumedStall | undefined => off?.assumed ?? on.assumed

@@ -15,6 +15,7 @@ const EFFICIENCY_BOUND = 0.93
 /**
  * Coupling point of a converter with the published shape stretched to another stall torque ratio: 0.883·min(1, 0.93/η_max),
  * η_max the greatest SR·TR of the stretched shape.
+ * Source: Kotwicki, SAE 820393, stretched by this product.
  * @example couplingSpeedRatio(2.5) // → 0.791
  * @example couplingSpeedRatio(1.9) // → 0.883
  */
@@ -37,6 +38,7 @@ const stretched = (sr: number, stallTorqueRatio: number) =>
 /**
  * Characteristic of a converter from its capacity at stall (N·m·s²) and stall torque ratio (1 < STR < 4), on the Kotwicki shape
  * with the coupling point moved so that efficiency stays below 1.
+ * Source: Kotwicki, SAE 820393.
  * @example characteristic(0.01, 2.2).torqueRatio(0) // → 2.2
  */
 export function characteristic(stallCapacity: number, stallTorqueRatio: number): Characteristic {
@@ -52,7 +54,10 @@ export function characteristic(stallCapacity: number, stallTorqueRatio: number):
   }
 }
 
-/** The same converter with its capacity at every speed ratio multiplied: as if its core were another size. */
+/**
+ * The same converter with its capacity at every speed ratio multiplied: as if its core were another size.
+ * Source: hydrodynamic similarity.
+ */
 export const withCapacity = (converter: Characteristic, times: number): Characteristic => ({
   ...converter,
   stallCapacity: converter.stallCapacity * times,

@@ -1,4 +1,4 @@
-import { memberAt, numberAt } from '../numeric/certain.js'
+import { numberAt } from '../numeric/certain.js'
 import type { Engine } from '../engine/boost.js'
 import type { EngineCurve } from '../engine/curve.js'
 import { solveOde, type OdeProblem } from '../numeric/dormand-prince.js'
@@ -39,16 +39,19 @@ const SHORT_S = 1e-5
 
 type State = readonly [engine: number, turbine: number, boost: number]
 
+const stateOf = (y: readonly number[]): State => [numberAt(y, 0), numberAt(y, 1), numberAt(y, 2)]
+
 /**
  * Equations of a flash: engine, turbine and share of boost. I_e·dω_e/dt = T_e − C(SR)·ω_e²; I_t·dω_t/dt = TR·T_p − drag, never backwards;
  * boost follows with its lag above the threshold and falls away below it. The event is the flash, see flashStall.
+ * Source: Newton; SAE J643.
  */
 export function flashProblem(input: FlashInput, tolerance = 1e-8): OdeProblem {
   const { engine } = input
   const slope = (y: State) => slopeOf(input, y)
   const slackening = (y: State) => {
     const d = slope(y)
-    const on = y.map((value, i) => value + SHORT_S * memberAt(d, i)) as unknown as State
+    const on: State = [y[0] + SHORT_S * d[0], y[1] + SHORT_S * d[1], y[2] + SHORT_S * d[2]]
     return d[0] - slope(on)[0]
   }
   const surplus = (y: State) =>
@@ -59,8 +62,8 @@ export function flashProblem(input: FlashInput, tolerance = 1e-8): OdeProblem {
     end: LONGEST_S,
     relativeTolerance: tolerance,
     absoluteTolerance: [tolerance * 100, tolerance * 100, tolerance],
-    derivative: (_t, y) => slope(y as unknown as State),
-    event: (_t, y) => Math.min(settled(y as unknown as State), engine.on.maxSpeedRadPerS - numberAt(y, 0)),
+    derivative: (_t, y) => slope(stateOf(y)),
+    event: (_t, y) => Math.min(settled(stateOf(y)), engine.on.maxSpeedRadPerS - numberAt(y, 0)),
   }
 }
 
@@ -95,7 +98,7 @@ export function flashStall(input: FlashInput): FlashEnd {
   if (engineTorque(engine, idle, engine.off ? 0 : 1) <= converter.capacity(0) * idle * idle) return { outcome: 'held-at-idle' }
   const end = solveOde(flashProblem(input))
   if (end.outcome !== 'event') return { outcome: 'not-settled' }
-  const [speedRadPerS, turbineSpeedRadPerS, boostShare] = end.y as unknown as State
+  const [speedRadPerS, turbineSpeedRadPerS, boostShare] = stateOf(end.y)
   return speedRadPerS >= engine.on.maxSpeedRadPerS * (1 - 1e-9)
     ? { outcome: 'past-redline', timeS: end.t }
     : { outcome: 'flashed', speedRadPerS, turbineSpeedRadPerS, timeS: end.t, boostShare }
@@ -103,6 +106,7 @@ export function flashStall(input: FlashInput): FlashEnd {
 
 /**
  * Time of full throttle from idle until boost begins to build, s. `null` if the engine has no boost threshold or does not reach it.
+ * Source: Newton; SAE J643.
  * @example timeToThreshold({ engine: { on: flatEngine(500, 800, 7000), boost: { thresholdRadPerS: 300, lagS: 1, offShare: 1 } }, converter: characteristic(1e-9, 2), engineInertiaKgM2: 0.5, turbineInertiaKgM2: Infinity, dragNm: 0 }) // → 0.2162
  */
 export function timeToThreshold(input: FlashInput): number | null {

@@ -36,6 +36,7 @@ function stalling(curve: EngineCurve, converter: Characteristic, strength: numbe
  * All full-throttle operating points of an engine with a converter, from the stall to redline. Ends exactly at redline where the engine gets
  * there. A converter so tight that it holds the engine at idle, or so loose that it lets it past redline, is taken as one that stalls just
  * there, and the line says so. `strength` multiplies the engine's torque at every speed.
+ * Source: SAE J643.
  */
 export function fullThrottleLine(curve: EngineCurve, fitted: Characteristic, strength = 1): RunningLine {
   const { converter, ...taken } = stalling(curve, fitted, strength)

@@ -22,6 +22,7 @@ function converterShare(sr: number): number {
 
 /**
  * Torque ratio (turbine over impeller torque) of the published shape; 1 above the coupling point.
+ * Source: Kotwicki, SAE 820393, from memory.
  * @example kotwickiTorqueRatio(0) // → 1.680
  * @example kotwickiTorqueRatio(0.5) // → 1.345
  * @example kotwickiTorqueRatio(0.8) // → 1.121
@@ -35,6 +36,7 @@ export function kotwickiTorqueRatio(sr: number): number {
 
 /**
  * Impeller capacity T_p/ω_p² of the published shape over its value at stall: (K₀/K)², signed, so that it passes through zero near SR 1.
+ * Source: Kotwicki, SAE 820393, from memory.
  * @example 1 / Math.sqrt(kotwickiCapacity(0.5)) // → 1.006
  * @example 1 / Math.sqrt(kotwickiCapacity(0.8)) // → 1.232
  * @example 1 / Math.sqrt(kotwickiCapacity(0.9)) // → 1.469

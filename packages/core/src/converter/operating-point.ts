@@ -65,6 +65,7 @@ function dipRound(curve: EngineCurve, speeds: readonly number[], sampled: readon
 /**
  * Full-throttle point at a speed ratio: T_e(ω) = C(SR)·ω². With several crossings, the one that the engine reaches first from idle.
  * Speed ratio 0 is the brake stall. `strength` multiplies the engine's torque at every speed.
+ * Source: SAE J643.
  */
 export function operatingPoint(curve: EngineCurve, converter: Characteristic, speedRatio: number, strength = 1): Match {
   const capacity = converter.capacity(speedRatio) / strength
@@ -86,6 +87,7 @@ export function operatingPoint(curve: EngineCurve, converter: Characteristic, sp
 /**
  * Most and least capacity at stall against which an engine comes to rest between idle and redline: with more it is held at idle, with less
  * it runs past redline. `strength` multiplies the engine's torque at every speed.
+ * Source: SAE J643.
  */
 export function stallCapacities(curve: EngineCurve, strength = 1): { readonly leastNmS2: number; readonly mostNmS2: number } {
   const { leastSoFar } = offerOf(curve)
@@ -127,6 +129,7 @@ export function pointAt(
 
 /**
  * Brake stall behind this engine: the operating point at speed ratio 0.
+ * Source: SAE J643.
  * @example fromSi(brakeStall(flatEngine(toSi(560, 'lb-ft')), characteristic(capacityFromStall({ speedRadPerS: toSi(3100, 'rpm'), referenceTorqueNm: toSi(380, 'lb-ft') }), 2)).point.engineSpeedRadPerS, 'rpm') // → 3763
  */
 export const brakeStall = (curve: EngineCurve, converter: Characteristic): Match => operatingPoint(curve, converter, 0)

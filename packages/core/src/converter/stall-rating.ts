@@ -14,7 +14,7 @@ export function capacityFromStall(rating: StallRating): number {
   return rating.referenceTorqueNm / rating.speedRadPerS ** 2
 }
 
-/** K-factor as the trade writes it, rpm per √lb-ft, from a capacity in N·m·s². */
+/** K-factor as the trade writes it, rpm per √lb-ft, from a capacity in N·m·s². Source: SAE J643. */
 export function kFactorRpm(capacity: number): number {
   return Math.sqrt(toSi(1, 'lb-ft') / capacity) / toSi(1, 'rpm')
 }

@@ -35,6 +35,7 @@ export function tableFaults(rows: readonly TableRow[], path = 'table'): Fault[] 
 /**
  * Characteristic of a converter from its own table: capacity 1/K² and torque ratio by monotone cubic between the rows. Above the last row
  * the capacity falls to nothing at SR 1, where K is infinite. Valid from 0 to 1; the table must be free of faults.
+ * Source: SAE J643; Fritsch & Carlson 1980.
  * @example tableCharacteristic([{ speedRatio: 0, torqueRatio: 2, kFactorRadPerSPerRootNm: 12 }, { speedRatio: 0.5, torqueRatio: 1.5, kFactorRadPerSPerRootNm: 12.5 }, { speedRatio: 0.9, torqueRatio: 1, kFactorRadPerSPerRootNm: 18 }]).capacity(0) * 144 // → 1
  */
 export function tableCharacteristic(rows: readonly TableRow[]): Characteristic {

@@ -25,6 +25,7 @@ export interface Engine {
 /**
  * Torque at full throttle before boost is there. Measured, or else the share of the peak up to the torque peak, the same share of the
  * curve above it; never more than with boost. Refused: a threshold outside the curve, a measured curve that is none.
+ * Source: common practice, no source.
  * @example valueOf(offBoostCurve(engineOf([[1000, 300], [4000, 800], [7000, 700]]), { thresholdRadPerS: 300, lagS: 0.6, offShare: 0.5 })).torqueNm(toSi(7000, 'rpm')) // → 350
  */
 export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve> {

@@ -44,7 +44,7 @@ export function vapourPressure(temperatureK: number): number {
   return 610.94 * Math.exp((17.625 * celsius) / (celsius + 243.04))
 }
 
-/** Pressure of the dry part of the air, Pa. */
+/** Pressure of the dry part of the air, Pa. Source: Dalton. */
 export const dryPressure = (air: Air): number => air.barometerPa - air.humidity * vapourPressure(air.temperatureK)
 
 /**
@@ -69,6 +69,7 @@ const naturallyAspirated = (kind: EngineKind) => kind === 'petrol'
 /**
  * What entered torque is multiplied by to give torque at the flywheel in standard air; refused where the correction is not for this
  * kind of engine or goes beyond its span, or where what it needs is not said.
+ * Source: SAE J1349 and common practice.
  * @example valueOf(flywheelFactor({ at: 'wheels', lossShare: 0.16, correction: 'older' }, 'petrol')) // → 1.1446
  */
 export function flywheelFactor(measured: Measurement, kind: EngineKind): Result<number> {

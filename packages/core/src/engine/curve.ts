@@ -43,6 +43,7 @@ export function curvePointFaults(points: readonly CurvePoint[], path = 'points')
 
 /**
  * Engine curve through measured points (speed rising, at least two), monotone cubic between them.
+ * Source: Fritsch & Carlson 1980.
  * @example valueOf(curveFromPoints([{ speedRadPerS: 200, torqueNm: 500 }, { speedRadPerS: 400, torqueNm: 600 }, { speedRadPerS: 600, torqueNm: 500 }])).peakTorqueNm // → 600
  */
 export function curveFromPoints(points: readonly CurvePoint[]): Result<EngineCurve> {

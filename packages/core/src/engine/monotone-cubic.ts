@@ -1,4 +1,5 @@
 import { numberAt, realAt } from '../numeric/certain.js'
+
 /**
  * Monotone piecewise cubic through points (Fritsch & Carlson 1980, SIAM J. Numer. Anal. 17, 238–246):
  * never above a neighbouring measured peak. x must rise; at least two points. Valid between the first and the last x only.

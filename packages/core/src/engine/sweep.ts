@@ -16,6 +16,7 @@ const BIN_STEP = (25 * Math.PI) / 30
 /**
  * Points of a curve from the rows of a pull, in whatever order they came: as they are where speed rises and they are few; otherwise the
  * mean of speed and torque in bins of a multiple of 25 rpm, at most MOST_SWEEP_POINTS of them, so that noise and repeated pulls are averaged.
+ * Source: common practice, no source.
  * @example sweepPoints([{ speedRadPerS: 100, torqueNm: 10 }, { speedRadPerS: 200, torqueNm: 30 }]).points.length // → 2
  */
 export function sweepPoints(rows: readonly CurvePoint[]): Sweep {

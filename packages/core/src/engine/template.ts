@@ -16,6 +16,7 @@ const SHAPES: Record<EngineKind, { idle: number; torquePeak: number; powerPeak: 
 
 /**
  * Headline figures for an engine of which only kind and peak power are known. A first answer, to be replaced by real figures.
+ * Source: common practice, no source.
  * @example fromSi(typicalPeaksFor('petrol-turbo', toSi(840, 'hp')).peakTorqueNm, 'lb-ft') // → 770.31
  */
 export function typicalPeaksFor(kind: EngineKind, peakPowerW: number): Headline {
@@ -40,6 +41,7 @@ const BOOSTS: Partial<Record<EngineKind, { threshold: number; lagS: number; offS
 /**
  * What a kind of engine usually does before its boost is there: the threshold as a share of the torque peak's speed. Nothing where boost
  * does not have to build up.
+ * Source: common practice, no source.
  * @example boostFor('petrol-turbo', typicalPeaksFor('petrol-turbo', toSi(840, 'hp')).peakTorqueSpeedRadPerS).thresholdRadPerS / toSi(1, 'rpm') // → 2760
  */
 export function boostFor(kind: EngineKind, torquePeakRadPerS: number): Boost | undefined {

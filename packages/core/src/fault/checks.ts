@@ -3,6 +3,7 @@ import type { GearTrain } from '../gearing/train.js'
 import { drivingRanges } from './breakage.js'
 import type { Suspect } from './candidates.js'
 import { SEEN_STATES, chanceSeen } from './seen.js'
+import { isOneOf } from '../numeric/records.js'
 
 /** A check that can be made before or while a unit is opened. */
 export interface Check {
@@ -48,7 +49,7 @@ export function chanceOf({ kind, at, results }: Check, result: string, suspect: 
   const here = suspect.place === 'train' && suspect.at === at
   switch (kind) {
     case 'drive':
-      return chanceSeen(result as (typeof SEEN_STATES)[number], certain(suspect.ranges[at ?? '']))
+      return isOneOf(SEEN_STATES, result) ? chanceSeen(result, certain(suspect.ranges[at ?? ''])) : 0
     case 'overrun':
       return expecting(suspect.ranges[at ?? ''] === 'no-braking' ? 'runs free' : 'as ever')
     case 'pan':

@@ -3,8 +3,9 @@ import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf } from './candidates.js'
 import { checksOf } from './checks.js'
 import type { FaultFindings } from './diagnose.js'
-import { SEEN_STATES, type SeenState } from './seen.js'
+import { SEEN_STATES } from './seen.js'
 import { SIGNS } from './signs.js'
+import { isOneOf } from '../numeric/records.js'
 
 /** What was found of a unit as it came in, kept with its job. */
 export interface Teardown extends FaultFindings {
@@ -28,7 +29,7 @@ export function teardownFaults(unit: Unit, teardown: Teardown, path = 'teardown'
   const suspects = teardown.found === null ? [] : suspectsOf(unit).map(suspectId)
   return [
     ...Object.entries(teardown.ranges).flatMap(([id, state]) =>
-      ids.includes(id) && SEEN_STATES.includes(state as SeenState)
+      ids.includes(id) && isOneOf(SEEN_STATES, state)
         ? []
         : [ids.includes(id) ? choice(`${path}.ranges.${id}`, state, SEEN_STATES) : choice(`${path}.ranges`, id, ids)],
     ),

@@ -13,6 +13,7 @@ export const holeArea = (diameterM: number) => (Math.PI * diameterM ** 2) / 4
 
 /**
  * Flow through a short hole, C·A·√(2Δp/ρ), m³/s. Proportional to the area.
+ * Source: White, Fluid Mechanics, ch. 6, from memory.
  * @example orificeFlow(0.8, 1e5) / orificeFlow(1, 1e5) // → 0.64
  */
 export const orificeFlow = (diameterM: number, pressurePa: number): number =>
@@ -25,15 +26,18 @@ export const orificeFlow = (diameterM: number, pressurePa: number): number =>
 export const poiseuilleFlow = (diameterM: number, lengthM: number, pressurePa: number): number =>
   (Math.PI * diameterM ** 4 * pressurePa) / (128 * HOT_OIL_PA_S * lengthM)
 
-/** Velocity head of a flow in a round hole, Pa. */
+/** Velocity head of a flow in a round hole, Pa. Source: Bernoulli. */
 export const velocityHead = (flowM3PerS: number, diameterM: number) => (DENSITY * (flowM3PerS / holeArea(diameterM)) ** 2) / 2
 
-/** Pressure that a flow loses along a drilling by friction: Hagen–Poiseuille, or Blasius where it is turbulent (Darcy–Weisbach). */
+/**
+ * Pressure that a flow loses along a drilling by friction: Hagen–Poiseuille, or Blasius where it is turbulent (Darcy–Weisbach).
+ * Source: White, Fluid Mechanics, ch. 6, from memory.
+ */
 export function drillingLoss(flowM3PerS: number, diameterM: number, lengthM: number): number {
   const reynolds = (DENSITY * flowM3PerS * diameterM) / (holeArea(diameterM) * HOT_OIL_PA_S)
   const friction = reynolds < TURBULENT ? 64 / Math.max(reynolds, 1e-12) : 0.316 / reynolds ** 0.25
   return (velocityHead(flowM3PerS, diameterM) * friction * lengthM) / diameterM
 }
 
-/** Pressure that a flow loses in short holes of a total area, Pa. */
+/** Pressure that a flow loses in short holes of a total area, Pa. Source: White, Fluid Mechanics, ch. 6, from memory. */
 export const orificeLoss = (flowM3PerS: number, areaM2: number) => (DENSITY / 2) * (flowM3PerS / (DISCHARGE * areaM2)) ** 2

@@ -56,7 +56,7 @@ export const LINING_CLASSES: Readonly<Record<PackLining, LiningClass>> = {
 /** Dynamic over static friction where the lining is not known (from memory). */
 const DYNAMIC_SHARE = 0.9
 
-/** Dynamic over static friction of a lining. */
+/** Dynamic over static friction of a lining. Source: from memory. */
 export const dynamicShare = (lining: PackLining | undefined): number => (lining ? LINING_CLASSES[lining].dynamicShare : DYNAMIC_SHARE)
 
 /** Heat of a shift on the rubbing area of a lining. */

@@ -14,7 +14,7 @@ const NEWCOMB = 4 / 3 / Math.sqrt(2 * Math.PI)
  */
 export const newcombRise = (fluxWPerM2: number, shiftS: number): number => NEWCOMB * fluxWPerM2 * Math.sqrt(shiftS / (K * RHO * C))
 
-/** α·t_s/(b/2)²: under 0.2 the heat does not reach the middle of the plate in the shift. */
+/** α·t_s/(b/2)²: under 0.2 the heat does not reach the middle of the plate in the shift. Source: Carslaw & Jaeger. */
 export const fourierNumber = (shiftS: number, thicknessM: number): number => (PLATE_DIFFUSIVITY * shiftS) / (thicknessM / 2) ** 2
 
 /** Terms of the series of a slab. */
@@ -43,7 +43,10 @@ export function slabRise(fluxWPerM2: number, shiftS: number, thicknessM: number,
 const tail = (flux: number, shiftS: number, half: number, timeS: number): number =>
   ((2 * flux * half) / (K * Math.PI ** 2)) * (1 - timeS / shiftS) * (1 / (TERMS + 0.5))
 
-/** Greatest surface rise in a shift: by Newcomb where the steel is thick for it, by the slab where it is not. */
+/**
+ * Greatest surface rise in a shift: by Newcomb where the steel is thick for it, by the slab where it is not.
+ * Source: Newcomb; Carslaw & Jaeger.
+ */
 export function surfaceRise(fluxWPerM2: number, shiftS: number, thicknessM: number): number {
   if (fourierNumber(shiftS, thicknessM) < THICK) return newcombRise(fluxWPerM2, shiftS)
   const at = Array.from({ length: 50 }, (_, i) => slabRise(fluxWPerM2, shiftS, thicknessM, ((i + 1) * shiftS) / 50))
@@ -55,6 +58,7 @@ const THICK = 0.2
 /**
  * Evenly spread rise of the steels of a pack that take all the heat of a shift, E/(m·c); end steels that are heated from one side only count half, as
  * they take half.
+ * Source: energy balance.
  * @example bulkRise(20000, 1) // → 43.48
  */
 export const bulkRise = (energyJ: number, steelKg: number): number => energyJ / (steelKg * C)

@@ -73,6 +73,7 @@ export const USUAL_PLATEAU: Plateau = { fromShare: 0.5, toShare: 0.7, travelS: 0
 
 /**
  * Line pressure that the piston sees at a time since the pack began to hold.
+ * Source: common practice, no source.
  * @example plateauPressure({ fromShare: 0.5, toShare: 0.7, travelS: 0.4 }, 100, 0.2) // → 60
  */
 export const plateauPressure = ({ fromShare, toShare, travelS }: Plateau, linePa: number, timeS: number): number =>

@@ -8,7 +8,10 @@ const PROFILE_SHIFT_TEETH = 1
 
 const whole = (value: number) => Math.abs(value - Math.round(value)) < 1e-9
 
-/** True where the simple set needs profile shift to close (an odd tooth between ring and sun). */
+/**
+ * True where the simple set needs profile shift to close (an odd tooth between ring and sun).
+ * Source: Müller, Epicyclic Drive Trains, from memory.
+ */
 export function needsProfileShift(set: PlanetarySet): boolean {
   return set.kind === 'simple' && (set.ringTeeth - set.sunTeeth) % 2 === PROFILE_SHIFT_TEETH
 }

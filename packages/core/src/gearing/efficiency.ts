@@ -9,6 +9,7 @@ const MESH_EFFICIENCY = Math.sqrt(0.98)
 /**
  * Efficiency of a set with its carrier held: two meshes, three where the pinions stand in pairs; or as the set itself says. Of the mesh at the
  * ring a share may be counted.
+ * Source: Müller, Epicyclic Drive Trains, from memory.
  * @example basicEfficiency({ kind: 'simple' }) // → 0.98
  */
 export const basicEfficiency = ({ kind, efficiency }: Pick<PlanetarySet, 'kind' | 'efficiency'>, ringShare = 1): number => {

@@ -29,6 +29,7 @@ export function slipsIn(train: GearTrain, solution: RangeSolution, elementId: st
 /**
  * Speed of the pinions on their pins, per input speed: Z_s/Z_p times the sun's speed against the carrier, turned round at the mesh. Of a
  * set with pairs of pinions those that mesh with the ring are meant: Z_r/Z_p times the ring's speed against the carrier.
+ * Source: Willis 1841.
  */
 export function pinionSpeeds(train: GearTrain, solution: RangeSolution): Record<string, number | undefined> {
   return Object.fromEntries(

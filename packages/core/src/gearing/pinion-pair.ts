@@ -5,6 +5,7 @@ export const LEAST_PINION = 9
 
 /**
  * Teeth of the pinion of a simple set, Z_p = (Z_r − Z_s)/2, rounded down where profile shift makes up the odd tooth.
+ * Source: geometry of meshing wheels.
  * @example pinionTeeth({ sunTeeth: 40, ringTeeth: 68 }) // → 14
  */
 export function pinionTeeth(set: Pick<PlanetarySet, 'sunTeeth' | 'ringTeeth'>): number {
@@ -24,6 +25,7 @@ const TIPS = 2
  * Pinions with which a double-pinion set can be built: those it names, or the largest that find room; nothing where none do. Radii are
  * in modules, half the teeth. With a partner (a simple set on the same carrier and ring) the outer pinion is the partner's own, and one of
  * the two is long: the outer one then runs past this set's sun, or the inner one past the partner's.
+ * Source: geometry of meshing wheels.
  */
 export function pinionPair(set: PlanetarySet, partner?: PlanetarySet): PinionPair | undefined {
   const outers = partner ? [pinionTeeth(partner)] : choices(set.outerPinionTeeth, set)

@@ -36,12 +36,13 @@ export interface RangeSolution {
   readonly shared: readonly string[]
 }
 
+// The text is made by kernelOf alone, out of a list of ids.
 const kernelsOf = oncePer((train: GearTrain) => oncePerValue((on: string) => rangeKernel(train, JSON.parse(on) as string[])))
 
 /** The kernel of a train with these elements on. Kept per train. */
 export const kernelOf = (train: GearTrain, on: readonly string[]): RangeKernel => kernelsOf(train)(JSON.stringify([...on].sort()))
 
-/** Basic ratios of all sets of a train, in their order. */
+/** Basic ratios of all sets of a train, in their order. Source: Willis 1841. */
 export const setRatios = (train: GearTrain): Float64Array => Float64Array.from(train.sets, setRatio)
 
 /**
@@ -54,7 +55,7 @@ export function solveRange(train: GearTrain, range: GearRange, drive: Drive = 'p
   return named(train, range.id, kernelOf(train, range.on).solve(ratios, drive), ratios)
 }
 
-/** All ranges of a train. Kept per train: `gearingOf`. */
+/** All ranges of a train. Kept per train: `gearingOf`. Source: Willis 1841. */
 export function solveTrain(train: GearTrain): Gearing {
   return new Map(train.ranges.map((range) => [range.id, solveRange(train, range)]))
 }

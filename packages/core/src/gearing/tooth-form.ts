@@ -1,4 +1,5 @@
 import { memberAt } from '../numeric/certain.js'
+
 /** Support of pinion pins: in both plates of a carrier, or at one end. */
 export const CARRIERS = ['two-plate', 'one-plate'] as const
 export type Carrier = (typeof CARRIERS)[number]
@@ -65,7 +66,7 @@ export function geometryFactor(teeth: number, mate: number, helixRad: number): n
   return (spur + share * (helical - spur)) * between(MATE, mate)
 }
 
-/** J of the weaker of two mating gears. */
+/** J of the weaker of two mating gears. Source: AGMA 908 names, from memory. */
 export const pairFactor = (sunTeeth: number, pinion: number, helixRad: number): number =>
   Math.min(geometryFactor(sunTeeth, pinion, helixRad), geometryFactor(pinion, sunTeeth, helixRad))
 

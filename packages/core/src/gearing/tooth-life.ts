@@ -18,6 +18,7 @@ const cyclesAt = (allowedPa: number, stressPa: number, { a, b }: typeof BENDING 
 
 /**
  * Cycles to a broken tooth at a root stress, for half of such teeth.
+ * Source: AGMA 2001 names, from memory.
  * @example Math.log10(bendingCycles({ lifeBendingPa: 448e6 }, 448e6 / 0.7)) // → 6.62
  */
 export const bendingCycles = ({ lifeBendingPa }: Pick<GearSteel, 'lifeBendingPa'>, stressPa: number): number =>
@@ -25,6 +26,7 @@ export const bendingCycles = ({ lifeBendingPa }: Pick<GearSteel, 'lifeBendingPa'
 
 /**
  * Cycles to pitted flanks at a contact stress, for half of such flanks.
+ * Source: AGMA 2001 names, from memory.
  * @example Math.log10(pittingCycles({ lifeContactPa: 1551e6 }, 1551e6 / 0.7)) // → 7.00
  */
 export const pittingCycles = ({ lifeContactPa }: Pick<GearSteel, 'lifeContactPa'>, stressPa: number): number =>
@@ -38,6 +40,7 @@ export interface ToothLife {
 
 /**
  * Launches to a broken or pitted tooth of a sun, damage added by Miner; half of such suns last longer. The sun's teeth meet every pinion, so it goes before them.
+ * Source: Miner.
  */
 export function toothLife(teeth: GearTeeth, pinionRadiusM: number, steel: GearSteel, loads: readonly MeshLoad[]): ToothLife {
   const sum = (cyclesTo: (sunNm: number) => number) => loads.reduce((damage, { sunNm, cycles }) => damage + cycles / cyclesTo(sunNm), 0)

@@ -1,3 +1,4 @@
+import { memberAt } from '../numeric/certain.js'
 import { STEEL_PAIR_PA } from '../parts/one-way/one-way.js'
 import { pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
@@ -54,12 +55,15 @@ const LOAD_FACTORS = [
  */
 export function meshLoadFactor(pinions: number): number {
   const after = LOAD_FACTORS.findIndex(([n]) => n >= pinions)
-  const [high, top] = LOAD_FACTORS[after < 0 ? LOAD_FACTORS.length - 1 : after] as readonly [number, number]
-  const [low, bottom] = LOAD_FACTORS[Math.max(0, after - 1)] as readonly [number, number]
+  const [high, top] = memberAt(LOAD_FACTORS, after < 0 ? LOAD_FACTORS.length - 1 : after)
+  const [low, bottom] = memberAt(LOAD_FACTORS, Math.max(0, after - 1))
   return high === low || after < 0 ? top : bottom + ((top - bottom) * (pinions - low)) / (high - low)
 }
 
-/** Tangential load on the teeth of the most loaded pinion as its worst end feels it, W = T_sun/(n·r_s)·K_γ·K_m. */
+/**
+ * Tangential load on the teeth of the most loaded pinion as its worst end feels it, W = T_sun/(n·r_s)·K_γ·K_m.
+ * Source: AGMA 6123 and 2001 names, from memory.
+ */
 export const toothLoad = (
   sunTorqueNm: number,
   { pinions, sunRadiusM, faceLoadFactor }: Pick<GearTeeth, 'pinions' | 'sunRadiusM' | 'faceLoadFactor'>,
@@ -88,7 +92,7 @@ export function contactStress(teeth: GearTeeth, pinionRadiusM: number, sunTorque
   return Math.sqrt((line * STEEL_PAIR_PA) / (2 * Math.PI * flankRadius(teeth.sunRadiusM, pinionRadiusM, transverse)))
 }
 
-/** Sun torque at which the flanks reach a contact stress. */
+/** Sun torque at which the flanks reach a contact stress. Source: Hertz line contact. */
 export const contactTorque = (teeth: GearTeeth, pinionRadiusM: number, stressPa: number): number =>
   (stressPa / contactStress(teeth, pinionRadiusM, 1)) ** 2
 
@@ -96,5 +100,8 @@ export const contactTorque = (teeth: GearTeeth, pinionRadiusM: number, stressPa:
 export const pinionRadius = (set: PlanetarySet, sunRadiusM: number, innerTeeth = pinionTeeth(set)): number =>
   (sunRadiusM * innerTeeth) / set.sunTeeth
 
-/** Axial force of a helical gear, T·tan β/r: the sun's is the ring's reversed, and the carrier's pinions stand between them balanced. */
+/**
+ * Axial force of a helical gear, T·tan β/r: the sun's is the ring's reversed, and the carrier's pinions stand between them balanced.
+ * Source: geometry of helical teeth.
+ */
 export const axialForce = (torqueNm: number, helixRad: number, radiusM: number): number => (torqueNm * Math.tan(helixRad)) / radiusM

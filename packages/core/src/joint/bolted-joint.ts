@@ -82,6 +82,7 @@ export const slipTorque = (joint: BoltedJoint): number => byFriction(joint, circ
 
 /**
  * What a second pattern of holes is worth, N·m: with the first alone, with both in, and with the second alone when the holes of the first have gone oval.
+ * Source: Shigley, slip of a bolted joint.
  * @example patternWorth({ bolts: 6, circleDiameterM: 0.2, boltDiameterM: 0.01, tighteningTorqueNm: 100, nutFactor: 0.2, faceFriction: 0.15, second: { bolts: 6, circleDiameterM: 0.2 } }).bothNm // → 9000
  */
 export function patternWorth(joint: BoltedJoint): { readonly firstNm: number; readonly bothNm: number; readonly secondNm: number } {

@@ -35,7 +35,7 @@ export function pressPressure({
 export const boredPresses = (joints: readonly PressJoint[], boreM: number): readonly PressJoint[] =>
   joints.map((joint) => (joint.boreDiameterM === undefined && boreM < joint.seatDiameterM ? { ...joint, boreDiameterM: boreM } : joint))
 
-/** Tension round the hub at the seat, p·(D²+d²)/(D²−d²). */
+/** Tension round the hub at the seat, p·(D²+d²)/(D²−d²). Source: Lamé; Shigley, ch. 3. */
 export const pressHoop = (joint: PressJoint): number =>
   (pressPressure(joint) * (joint.hubDiameterM ** 2 + joint.seatDiameterM ** 2)) / (joint.hubDiameterM ** 2 - joint.seatDiameterM ** 2)
 

@@ -41,6 +41,7 @@ function factorAt(rows: Factors, count: number): number {
 
 /**
  * Life factor of a spline that is loaded one way, by torque cycles: 1.8 at a thousand and under, 0.3 at ten million and over.
+ * Source: Dudley 1957, as given in Machinery's Handbook, from memory.
  * @example splineLifeFactor(1e4) // → 1
  * @example splineLifeFactor(1e7) // → 0.3
  */
@@ -48,6 +49,7 @@ export const splineLifeFactor = (cycles: number): number => factorAt(LIFE, cycle
 
 /**
  * Wear factor of a spline that moves in its hub, by revolutions under load: 4 at ten thousand and under, 1 at a hundred million and over.
+ * Source: Dudley 1957, as given in Machinery's Handbook, from memory.
  * @example splineWearFactor(1e6) // → 2
  */
 export const splineWearFactor = (revolutions: number): number => factorAt(WEAR, revolutions)
@@ -74,6 +76,7 @@ const OF_A_HARD_CASE = allowable(40_000, 4_000)
 
 /**
  * The handbook's allowable stresses of a spline by the tensile strength of its steel.
+ * Source: Machinery's Handbook, from memory.
  * @example allowedStress(toSi(150, 'ksi')).shearPa / toSi(1, 'psi') // → 40000
  */
 export function allowedStress(ultimatePa: number, hardCase = false): Allowable {

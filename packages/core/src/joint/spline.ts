@@ -39,12 +39,13 @@ export const TOOTH_HEIGHT = { fillet: 1, flat: 0.9 } as const
 
 /**
  * Root diameter of an external spline: (N − 1.8)·m with a fillet root, (N − 1.35)·m with a flat root.
+ * Source: ANSI B92.1, from memory.
  * @example fromSi(splineRootDiameter({ teeth: 35, moduleM: toSi(1 / 32, 'in'), root: 'fillet' }), 'in') // → 1.0375
  */
 export const splineRootDiameter = (spline: Pick<Spline, 'teeth' | 'moduleM' | 'root'>): number =>
   (spline.teeth - ROOT_ALLOWANCE[spline.root]) * spline.moduleM
 
-/** Pitch diameter, N·m. */
+/** Pitch diameter, N·m. Source: definition of the module. */
 export const pitchDiameter = ({ teeth, moduleM }: Teeth): number => teeth * moduleM
 
 /** Faults of a hub's splines: one that says it takes two different shafts at once is two splines. */

@@ -40,6 +40,7 @@ const FAT_SPREAD = 0.09
 /**
  * Cycles to a crack of a fillet weld at a torque that comes and goes, by its throat and not by its metal; a standard normal deviate turns the
  * median into the weak ones.
+ * Source: IIW recommendations, FAT 80, from memory.
  * @example weldCycles({ name: 'hub', radiusM: 0.025, legM: 0.01, metalYieldPa: 4e8 }, 2665) / 2e6 // → 1
  */
 export function weldCycles({ radiusM, legM }: FilletWeld, torqueNm: number, deviate = 0): number {

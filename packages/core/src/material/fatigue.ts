@@ -31,6 +31,7 @@ export function cyclesAt({ ultimatePa, endurancePa }: Endurance, reversedPa: num
 /**
  * The fully reversed stress that does as much harm as one that comes and goes between 0 and a peak (Goodman: σ_a/(1 − σ_m/S_ut)); Infinity
  * where half the peak reaches the ultimate strength.
+ * Source: Goodman; Shigley, ch. 6.
  * @example goodmanReversed(200, 400) // → 133.33
  */
 export function goodmanReversed(peakPa: number, ultimatePa: number): number {

@@ -48,6 +48,7 @@ export const hardnessSpan = (scale: HardnessScale): readonly [number, number] =>
 /**
  * Tensile strength that a hardness stands for, Pa; carbon and low-alloy steels, 20 to 55 HRC or 226 to 560 HB. Nothing outside that.
  * Between rows of the table straight lines.
+ * Source: ASTM A370, from memory.
  * @example fromSi(tensileOfHardness('HRC', 40), 'ksi') // → 182
  * @example fromSi(tensileOfHardness('HB', 286), 'ksi') // → 138
  */
@@ -87,6 +88,7 @@ export interface HardnessRead {
  * Whether a part can be of the steel that its box names: the tensile strength by its hardness against the least of the grade, with the
  * tester's spread. Under the least even at the top of the spread: too soft. On the skin of a case-hardened part nothing is said of the
  * core. The table holds for low-alloy steels; for the maraging and Co-Ni grades it is near, no more.
+ * Source: ASTM A370, from memory.
  */
 export function readHardness(hardness: Hardness, steel: Steel, caseDepthM: number): HardnessRead {
   const { scale, value } = hardness
@@ -108,6 +110,7 @@ export function readHardness(hardness: Hardness, steel: Steel, caseDepthM: numbe
 
 /**
  * A steel as strong as a part was found to be: yield and tensile strength brought down together where it is softer than its grade; never up.
+ * Source: in proportion to hardness.
  * @example asFound(steelById('4340-200'), toSi(110, 'ksi')).yieldPa / toSi(1, 'ksi') // → 100
  */
 export function asFound(steel: Steel, tensilePa: number): Steel {

@@ -20,6 +20,7 @@ const PEENED = 1.25
 
 /**
  * Marin's surface factor for a tensile strength in Pa; a polished surface is that of the test bar.
+ * Source: Marin; Shigley, ch. 6, from memory.
  * @example surfaceFactor('machined', 690e6) // → 0.798
  * @example surfaceFactor('ground', 690e6) // → 0.906
  */
@@ -45,6 +46,7 @@ const SPREAD = 0.08
 
 /**
  * Marin's reliability factor for a standard normal deviate: 0 for one in two, 2.326 for 99 of 100, negative for the strong ones.
+ * Source: Marin; Shigley, ch. 6, from memory.
  * @example reliabilityFactor(2.326) // → 0.814
  */
 export const reliabilityFactor = (deviate: number): number => 1 - SPREAD * deviate
@@ -60,6 +62,7 @@ const BAR_SLOPE = -Math.log10((AT_A_THOUSAND * 0.67) / (0.577 * 0.5)) / 3
 /**
  * Cycles to a crack at a reversed shear: the S–N line of the part from 10³ on; under 10³, where surface and size no longer tell, the slope of a
  * polished bar. No more than an order of magnitude there.
+ * Source: Shigley, ch. 6, S–N line.
  * @example torsionCycles({ ultimatePa: 400, endurancePa: 100 }, 360) // → 1000
  */
 export function torsionCycles(endurance: Endurance, reversedPa: number): number {

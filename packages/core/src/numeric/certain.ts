@@ -3,8 +3,7 @@
  *
  * @param index - Place, from 0.
  * @throws RangeError if there is no such member: then the reasoning of the caller was wrong, and no figure may come of it.
- * @example
- * memberAt(['input', 'main', 'output'], 1) // main
+ * @example memberAt(['input', 'main', 'output'], 1).length // → 4
  */
 export function memberAt<T>(list: ArrayLike<T>, index: number): T {
   const member = list[index]
@@ -17,8 +16,7 @@ export function memberAt<T>(list: ArrayLike<T>, index: number): T {
  * compiled to a plain load: in the elimination of the gear train the general one costs a factor of two.
  *
  * @throws RangeError if there is no such member.
- * @example
- * numberAt([3, 4, 5], 1) // 4
+ * @example numberAt([3, 4, 5], 1) // → 4
  */
 export function numberAt(list: readonly number[], index: number): number {
   const member = list[index]
@@ -30,8 +28,7 @@ export function numberAt(list: readonly number[], index: number): number {
  * As {@link numberAt}, for typed lists of real numbers.
  *
  * @throws RangeError if there is no such member.
- * @example
- * realAt(Float64Array.of(0.5, 2.5), 1) // 2.5
+ * @example realAt(Float64Array.of(0.5, 2.5), 1) // → 2.5
  */
 export function realAt(list: Float64Array, index: number): number {
   const member = list[index]
@@ -43,8 +40,7 @@ export function realAt(list: Float64Array, index: number): number {
  * As {@link numberAt}, for typed lists of whole numbers.
  *
  * @throws RangeError if there is no such member.
- * @example
- * wholeAt(Int32Array.of(3, 7), 0) // 3
+ * @example wholeAt(Int32Array.of(3, 7), 0) // → 3
  */
 export function wholeAt(list: Int32Array, index: number): number {
   const member = list[index]
@@ -58,8 +54,7 @@ const missing = (index: number, { length }: ArrayLike<unknown>) => new RangeErro
  * A value that is there by the way it was looked up, such as a station of a unit that was checked.
  *
  * @throws TypeError if it is not: then the reasoning of the caller was wrong, and no figure may come of it.
- * @example
- * certain(new Map([['first', 2.48]]).get('first')) // 2.48
+ * @example certain(new Map([['first', 2.48]]).get('first')) // → 2.48
  */
 export function certain<T>(value: T | undefined | null): T {
   if (value === undefined || value === null) throw new TypeError('a value that must be there is missing')

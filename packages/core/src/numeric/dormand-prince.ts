@@ -1,4 +1,5 @@
 import { memberAt, numberAt } from './certain.js'
+
 /** A system of ordinary differential equations, to be followed from t = 0 until an event or the end. */
 export interface OdeProblem {
   readonly start: readonly number[]

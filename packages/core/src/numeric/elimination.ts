@@ -1,4 +1,5 @@
 import { realAt } from './certain.js'
+
 const RELATIVE_ZERO = 1e-9
 
 /**

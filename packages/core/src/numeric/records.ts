@@ -19,3 +19,22 @@ export const recordOf = <K extends string, V>(keys: readonly K[], of: (key: K) =
  */
 export const mapRecord = <K extends string, T, V>(record: Readonly<Record<K, T>>, of: (value: T, key: K) => V): Record<K, V> =>
   recordOf(keysOf(record), (key) => of(record[key], key))
+
+/**
+ * Keys and values of a record, in its order.
+ * @example entriesOf({ a: 1, b: 2 }).length // → 2
+ */
+export const entriesOf = <K extends string, V>(record: Readonly<Record<K, V>>): readonly (readonly [key: K, value: V])[] =>
+  keysOf(record).map((key) => [key, record[key]])
+
+/**
+ * Whether a value of unknown shape has fields; the fields of a list are its places.
+ * @example Number(isRecord({ a: 1 })) // → 1
+ */
+export const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
+
+/**
+ * Whether a value is one of a list of texts.
+ * @example Number(isOneOf(['drive', 'reverse'], 'drive')) // → 1
+ */
+export const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T => list.some((each) => each === value)

@@ -21,6 +21,7 @@ import { pump } from './pump/definition.js'
 import { shaft } from './shaft/definition.js'
 import { shell } from './shell/definition.js'
 import { valves } from './valves/definition.js'
+import { keysOf } from '../numeric/records.js'
 
 /** Every part kind, engine side first. */
 const DEFINITIONS: { readonly [K in PartKind]: PartDefinition<K> } = {
@@ -41,7 +42,7 @@ const DEFINITIONS: { readonly [K in PartKind]: PartDefinition<K> } = {
   pilot,
 }
 
-export const PART_KINDS = Object.keys(DEFINITIONS) as readonly PartKind[] // Object.keys loses the type of the keys.
+export const PART_KINDS: readonly PartKind[] = keysOf(DEFINITIONS)
 
 const definitionOf = <K extends PartKind>({ kind }: { readonly kind: K }): PartDefinition<K> => DEFINITIONS[kind]
 

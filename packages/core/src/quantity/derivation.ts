@@ -1,3 +1,4 @@
+import { entriesOf, mapRecord } from '../numeric/records.js'
 import type { UnitName } from './units.js'
 
 /** Where an input of a working comes from. */
@@ -39,8 +40,8 @@ export function derive<K extends string>(
   inputs: Readonly<Record<K, InputValue>>,
   of: (values: Readonly<Record<K, number>>) => number,
 ): Derivation {
-  const entries = Object.entries(inputs) as [K, InputValue][]
-  const values = Object.fromEntries(entries.map(([symbol, input]) => [symbol, input.valueSi])) as Record<K, number>
+  const entries = entriesOf(inputs)
+  const values = mapRecord(inputs, ({ valueSi }) => valueSi)
   return { ...about, valueSi: of(values), inputs: entries.map(([symbol, input]) => ({ symbol, ...input })) }
 }
 

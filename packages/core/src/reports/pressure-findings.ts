@@ -11,6 +11,7 @@ import type { Part } from '../model/part.js'
 import { pressureAt } from '../parts/registry.js'
 import { leastStated } from '../model/stated.js'
 import type { Station } from '../model/unit.js'
+import { isOneOf } from '../numeric/records.js'
 
 /** Findings that name the state in which line pressure leaves a spec: they are named in the sentence beside the power held. */
 export const PRESSURE_STATES = [
@@ -24,7 +25,7 @@ export const PRESSURE_STATES = [
   'valves-not-fitted',
 ] as const satisfies readonly Finding['code'][]
 
-export const isPressureState = ({ code }: Finding): boolean => (PRESSURE_STATES as readonly string[]).includes(code)
+export const isPressureState = ({ code }: Finding): boolean => isOneOf(PRESSURE_STATES, code)
 
 /** A maximum of pressure, and the most that is made against it. */
 export interface PressureMaximum {

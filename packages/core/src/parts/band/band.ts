@@ -52,6 +52,7 @@ export const tensionRatio = (friction: number, wrapRad: number): number => Math.
 
 /**
  * What a shift puts into the lining of a band, over the arc that touches the drum.
+ * Source: energy balance.
  * @example bandHeat({ drumRadiusM: 0.07, widthM: 0.05, wrapRad: 6 }, { energyJ: 21000, mostW: 84000 }).energyJPerM2 // → 1000000
  */
 export function bandHeat(
@@ -68,7 +69,7 @@ export const servoArea = ({ servo }: BandGeometry, rangeId: string): number =>
     .filter(({ fedIn }) => !fedIn || fedIn.includes(rangeId))
     .reduce((sum, face) => sum + annulusArea(face.innerRadiusM, face.outerRadiusM), 0)
 
-/** Force of the servo at the end of the band: (p·A − spring) × lever ratio, not below zero. */
+/** Force of the servo at the end of the band: (p·A − spring) × lever ratio, not below zero. Source: force balance of servo and lever. */
 export function bandForce(band: BandGeometry, { linePressurePa, rangeId }: Pick<BandOil, 'linePressurePa' | 'rangeId'>): number {
   const area = servoArea(band, rangeId)
   return Math.max(0, Math.max(0, linePressurePa - band.ringLossPa) * area - band.returnSpringN) * band.leverRatio
@@ -90,7 +91,10 @@ function armOf(band: BandGeometry, { dragSense }: Pick<BandOil, 'dragSense'>): n
   return band.drumRadiusM * (isSelfEnergizing(band, dragSense) ? ratio - 1 : 1 - 1 / ratio)
 }
 
-/** Line pressure at which a band just holds a torque in a range: bandCapacity solved for it. Infinity where no face is fed in the range. */
+/**
+ * Line pressure at which a band just holds a torque in a range: bandCapacity solved for it. Infinity where no face is fed in the range.
+ * Source: Shigley, section 16-4.
+ */
 export const bandPressureFor = (band: BandGeometry, oil: Omit<BandOil, 'linePressurePa'>, torqueNm: number): number =>
   torqueNm > 0 ? (torqueNm / (armOf(band, oil) * band.leverRatio) + band.returnSpringN) / servoArea(band, oil.rangeId) + band.ringLossPa : 0
 
@@ -99,6 +103,7 @@ const USUAL_GAP_M = 0.0005
 
 /**
  * How far the servo goes before the band holds: the band closes by gap × arc of wrap, the lever makes that longer by its ratio.
+ * Source: geometry.
  */
 export const servoTravel = ({ gapM = USUAL_GAP_M, wrapRad, leverRatio }: BandGeometry): number => gapM * wrapRad * leverRatio
 
@@ -115,6 +120,7 @@ export function bandEndTensions(
 
 /**
  * Torque at which the anchor is pulled with all that it bears; Infinity where that is not known.
+ * Source: Shigley, section 16-4.
  * @example anchorTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', anchorMostN: 10000 }, { dragSense: 1 }) // → 399.2
  */
 export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number =>
@@ -123,10 +129,11 @@ export const anchorTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>
 /**
  * Torque that a band holds while its servo pushes with all that strut and lever bear; more pressure adds nothing to it. Infinity where that
  * is not known.
+ * Source: Shigley, section 16-4.
  * @example strutTorque({ drumRadiusM: 0.08, widthM: 0.04, wrapRad: 5.76, hotStaticFriction: 0.12, servo: [], leverRatio: 2, returnSpringN: 0, ringLossPa: 0, tightens: 'forward', strutMostN: 10000 }, { dragSense: 1 }) // → 796.9
  */
 export const strutTorque = (band: BandGeometry, oil: Pick<BandOil, 'dragSense'>): number => (band.strutMostN ?? Infinity) * armOf(band, oil)
 
-/** Torque at which a band slips, or at which its strut or anchor is at the most that it bears. */
+/** Torque at which a band slips, or at which its strut or anchor is at the most that it bears. Source: Shigley, section 16-4. */
 export const bandMost = (band: BandGeometry, oil: BandOil): number =>
   Math.min(bandCapacity(band, oil), strutTorque(band, oil), anchorTorque(band, oil))

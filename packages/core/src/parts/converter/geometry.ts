@@ -29,7 +29,10 @@ export interface ConverterGeometry {
   readonly front?: ConverterFront
 }
 
-/** Characteristic of a converter: from its measured table, else the published shape scaled to its rating and stall torque ratio. */
+/**
+ * Characteristic of a converter: from its measured table, else the published shape scaled to its rating and stall torque ratio.
+ * Source: SAE J643; Kotwicki, SAE 820393.
+ */
 export const converterCharacteristic: (geometry: ConverterGeometry) => Characteristic = oncePer((geometry) =>
   geometry.table ? tableCharacteristic(geometry.table) : characteristic(capacityFromStall(geometry.stall), geometry.stallTorqueRatio),
 )
@@ -59,23 +62,36 @@ const fillOf = (diameterM: number, power: number) => (diameterM / 0.3) ** power
 
 /**
  * Oil in a converter, m³: stated, or scaled with D³ from 4.8 litres at 300 mm.
+ * Source: geometric similarity; the volume at 300 mm common practice.
  * @example 1000 * oilVolume({ diameterM: 0.3, stall: { speedRadPerS: 200, referenceTorqueNm: 400 }, stallTorqueRatio: 2, lockup: false }) // → 4.8
  */
 export const oilVolume = (geometry: ConverterGeometry): number => geometry.oilVolumeM3 ?? OF_300_MM.oilM3 * fillOf(geometry.diameterM, 3)
 
-/** Inertia on the engine's side, kg·m²: stated, or scaled with D⁵. */
+/**
+ * Inertia on the engine's side, kg·m²: stated, or scaled with D⁵.
+ * Source: geometric similarity; the inertia it begins from common practice.
+ */
 export const impellerInertia = (geometry: ConverterGeometry): number =>
   geometry.impellerInertiaKgM2 ?? OF_300_MM.impellerKgM2 * fillOf(geometry.diameterM, 5)
 
-/** Inertia on the turbine's side, kg·m²: stated, or scaled with D⁵. */
+/**
+ * Inertia on the turbine's side, kg·m²: stated, or scaled with D⁵.
+ * Source: geometric similarity; the inertia it begins from common practice.
+ */
 export const turbineInertia = (geometry: ConverterGeometry): number =>
   geometry.turbineInertiaKgM2 ?? OF_300_MM.turbineKgM2 * fillOf(geometry.diameterM, 5)
 
-/** Capacity over the fifth power of the core diameter, N·m·s²/m⁵. Equal for cores of one family and stator. */
+/**
+ * Capacity over the fifth power of the core diameter, N·m·s²/m⁵. Equal for cores of one family and stator.
+ * Source: hydrodynamic similarity.
+ */
 export const coreCapacity = (geometry: ConverterGeometry): number =>
   converterCharacteristic(geometry).stallCapacity / geometry.diameterM ** 5
 
-/** The same family and stator in another core: capacity with D⁵, K with D^(−5/2); what was stated or measured of its oil and inertia is left behind. */
+/**
+ * The same family and stator in another core: capacity with D⁵, K with D^(−5/2); what was stated or measured of its oil and inertia is left behind.
+ * Source: hydrodynamic similarity.
+ */
 export function inAnotherCore(geometry: ConverterGeometry, diameterM: number): ConverterGeometry {
   const scale = (diameterM / geometry.diameterM) ** 2.5
   const { oilVolumeM3, impellerInertiaKgM2, turbineInertiaKgM2, ...kept } = geometry

@@ -39,8 +39,11 @@ const CLASS_TORQUE_NM: Record<PlateClass, number> = {
 /** Pads out by more than this halve the plate (from memory, rule of thumb). */
 export const RUN_OUT_LIMIT_M = toSi(0.01, 'in')
 
-/** Halves a torque where the pads run out too far. */
+/** Halves a torque where the pads run out too far. Source: common practice, no source. */
 export const runOutFactor = (plate: FlexPlateGeometry): number => (plate.padRunOutM > RUN_OUT_LIMIT_M ? 0.5 : 1)
 
-/** Torque of a plate nobody has rated, by class alone: a rule of thumb, used only where no rating is stated. */
+/**
+ * Torque of a plate nobody has rated, by class alone: a rule of thumb, used only where no rating is stated.
+ * Source: common practice, no source.
+ */
 export const unratedPlateTorque = (plate: FlexPlateGeometry): number => CLASS_TORQUE_NM[plate.plateClass] * runOutFactor(plate)

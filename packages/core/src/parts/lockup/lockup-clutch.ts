@@ -285,6 +285,7 @@ function searchedSpan(whole: (acrossPa: number) => boolean, levelPa: number): Lo
 
 /**
  * Pressure that a piston bears by the known one of its shape: it goes with the cube of thickness (slope ∝ p/(E·t³)).
+ * Source: bending of thin plates, Timoshenko & Woinowsky-Krieger.
  * @example scaledPistonLimit({ thicknessM: 0.003, pressurePa: 800000 }, 0.0036) / 1000 // → 1382.4
  */
 export const scaledPistonLimit = (known: { thicknessM: number; pressurePa: number }, thicknessM: number): number =>
@@ -295,9 +296,10 @@ export const pistonLimit = ({ known, piston }: LockupGeometry): number | undefin
 
 /**
  * Torque at which a damper's coils bind: springs × rate × travel × radius.
+ * Source: statics.
  * @example damperStopTorque({ springs: 6, radiusM: 0.07, rateNPerM: 200000, travelM: 0.008 }) // → 672
  */
 export const damperStopTorque = ({ springs, radiusM, rateNPerM, travelM }: LockupDamper): number => springs * rateNPerM * travelM * radiusM
 
-/** Stiffness of a damper in torsion, N·m/rad. */
+/** Stiffness of a damper in torsion, N·m/rad. Source: statics. */
 export const damperStiffness = ({ springs, radiusM, rateNPerM }: LockupDamper): number => springs * rateNPerM * radiusM ** 2

@@ -8,10 +8,13 @@ export type LockupExhaust = (typeof LOCKUP_EXHAUSTS)[number]
 /** Suction at the exhaust, Pa below atmospheric. Source: none (common practice). */
 export const EXHAUST_SUCTION_PA: Readonly<Record<LockupExhaust, number>> = { drain: 0, intake: 20e3 }
 
-/** Diameter of one hole equivalent to holes in series: 1/d⁴ adds, because pressure loss varies with flow squared over area squared. */
+/**
+ * Diameter of one hole equivalent to holes in series: 1/d⁴ adds, because pressure loss varies with flow squared over area squared.
+ * Source: Bernoulli.
+ */
 export const inSeries = (diametersM: readonly number[]): number => diametersM.reduce((sum, d) => sum + d ** -4, 0) ** -0.25
 
-/** Diameter of one hole equivalent to parallel cross holes: areas add. Each drilling has two openings. */
+/** Diameter of one hole equivalent to parallel cross holes: areas add. Each drilling has two openings. Source: Bernoulli. */
 export const asOneHole = (holes: readonly Pick<CrossHole, 'diameterM' | 'drillings'>[]): number =>
   Math.sqrt(holes.reduce((sum, { diameterM, drillings = 1 }) => sum + 2 * drillings * diameterM ** 2, 0))
 
@@ -24,6 +27,7 @@ const NAMED = { 'lockup-release': /lock-?up(?!.*apply)/i, 'lockup-apply': /lock-
 
 /**
  * Time to empty the release side of the lockup piston through an equivalent hole, s: V/(C_d·A·√(2Δp/ρ)).
+ * Source: White, Fluid Mechanics, ch. 6, from memory.
  * @example emptyingTime(1e-4, 0.004, 400000) // → 0.371
  */
 export const emptyingTime = (volumeM3: number, holeDiameterM: number, pressurePa: number): number =>

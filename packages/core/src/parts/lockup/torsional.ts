@@ -1,9 +1,10 @@
-/** Pulses a turn of a four-stroke engine: half its firing cylinders. */
+/** Pulses a turn of a four-stroke engine: half its firing cylinders. Source: definition. */
 export const firingOrder = (cylinders: number): number => cylinders / 2
 
 /**
  * Engine speed at which firing meets the torsional mode of a spring and the turbine side on it: √(k/J) over the order. k in N·m/rad, J in
  * kg·m²; more springs in a row lie in series.
+ * Source: Den Hartog, Mechanical Vibrations, from memory.
  * @example resonanceSpeed([8000], 0.05, 8) / toSi(1, 'rpm') // → 955
  */
 export function resonanceSpeed(stiffnesses: readonly number[], inertiaKgM2: number, cylinders: number): number {
@@ -16,6 +17,7 @@ const TWICE_DAMPING = 0.1
 
 /**
  * How much the pulses grow on their way through the spring, 1/√((1 − r²)² + (0.1·r)²), r = speed over resonance.
+ * Source: Den Hartog, Mechanical Vibrations, from memory; damping common practice.
  * @example torsionalMagnification(1) // → 10
  */
 export function torsionalMagnification(ratio: number): number {

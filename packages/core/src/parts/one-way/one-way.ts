@@ -38,6 +38,7 @@ const LIFE_POWER = 20 / 3
 
 /**
  * Engagements to pitted races at a contact stress.
+ * Source: ISO 281 for line contact; the stress from memory.
  * @example engagementsAt(3e9) // → 1000000
  */
 export const engagementsAt = (stressPa: number): number => (stressPa > 0 ? 1e6 * (MILLION_STRESS_PA / stressPa) ** LIFE_POWER : Infinity)
@@ -68,6 +69,7 @@ const angleAtLimit = ({ elementKind, wedgeAngleRad }: OneWayGeometry): number =>
 
 /**
  * Wedge angle under a torque: that of rollers stays, that of sprags grows in proportion from none to the contact limit, and stays from there.
+ * Source: common practice, no source.
  * @example wedgeAngle({ elementKind: 'sprag', elements: 44, elementLengthM: 0.012, innerRaceRadiusM: 0.044, elementDiameterM: 0.0082 }, 0) * 180 / Math.PI // → 3.25
  */
 export function wedgeAngle(clutch: OneWayGeometry, torqueNm: number): number {
@@ -100,12 +102,13 @@ export const wedgeStress = (clutch: OneWayGeometry, torqueNm: number): number =>
 /**
  * Torque at which the inner race is pressed to the stress limit of its kind; it goes with elements × length × race radius. Undefined for a
  * ratchet: its pawls and teeth have no model here.
+ * Source: Hertz line contact.
  * @example fromSi(wedgeTorque({ elementKind: 'roller', elements: 16, elementLengthM: 0.018, innerRaceRadiusM: 0.055, elementDiameterM: 0.0095 }), 'lb-ft') // → 1482.8
  */
 export const wedgeTorque = (clutch: OneWayGeometry): number | undefined =>
   isWedging(clutch) ? contactTorqueOf(clutch, angleAtLimit(clutch), WEDGE_STRESS_PA[clutch.elementKind]) : undefined
 
-/** Torque at which sprags roll over. Undefined for other kinds. */
+/** Torque at which sprags roll over. Undefined for other kinds. Source: common practice, no source. */
 export function rollOverTorque(clutch: OneWayGeometry): number | undefined {
   const wedge = clutch.elementKind === 'sprag' ? wedgeTorque(clutch) : undefined
   return wedge === undefined ? undefined : ROLL_OVER * wedge

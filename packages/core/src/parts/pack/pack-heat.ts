@@ -45,6 +45,7 @@ export function packHeatLimited(pack: PackGeometry, shift: Shifted): LiningHeat 
  * Heat of a shift in a pack: each face takes an even share of it, the flux falls evenly to nothing, and all of it goes into the bare steel that
  * is rubbed, by the mass of that plate. A plate rubbed on one face warms like half of one twice as thick. The surface is never cooler than the
  * bulk that follows.
+ * Source: energy balance.
  */
 export function packHeat(pack: PackGeometry, shift: Shifted): PackHeat {
   const { energyJ, seconds, mostW } = shift

@@ -125,7 +125,10 @@ export function pistonPressure(pack: PackGeometry, linePa: number): number {
 const passedShare = (pack: PackGeometry): number | undefined =>
   pack.feedDiameterM === undefined ? undefined : 1 / (1 + (ringLeak(pack) / pack.feedDiameterM) ** 4)
 
-/** Piston travel until the plates touch: from the stack, as stated, or usual for its plates. */
+/**
+ * Piston travel until the plates touch: from the stack, as stated, or usual for its plates.
+ * Source: common practice where nothing is stated.
+ */
 export const pistonTravel = ({ stack, clearanceM, linedPlates }: PackGeometry): number =>
   stack ? Math.max(0, stackClearance(stack)) : (clearanceM ?? CLEARANCE_A_PLATE_M * linedPlates)
 
@@ -134,6 +137,7 @@ export const sweptVolume = (pack: PackGeometry, rangeId: string): number => fedF
 
 /**
  * Clamp force F = p·A − return springs − cushion + centrifugal oil, over the piston faces that are fed in this range.
+ * Source: force balance of the piston.
  */
 export function packForce(pack: PackGeometry, oil: PackOil): PackForce {
   const { areaM2, spinPerSpeed2 } = fedFacesOf(pack)(oil.rangeId)
@@ -150,7 +154,7 @@ export const frictionFaces = ({ stack, linedPlates, facesPerPlate }: PackGeometr
 /** Counted once for each stack. */
 const facesOf = oncePer(rubbingFaces)
 
-/** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. */
+/** Torque at which a pack slips, hot static friction, by the effective radius of run-in or of new linings. Source: Shigley, ch. 16. */
 export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): number {
   const effective = radius === 'wear' ? wearRadius : pressureRadius
   const radiusM = effective(pack.liningInnerRadiusM, pack.liningOuterRadiusM)
@@ -160,6 +164,7 @@ export function packCapacity(pack: PackGeometry, oil: PackOil, radius: 'wear' | 
 /**
  * Line pressure at which a pack just holds a torque in a range, at the speed of its drum: packCapacity solved for it. Infinity where no face is
  * fed in the range; never below zero, where springs and spinning oil alone hold it.
+ * Source: Shigley, ch. 16.
  */
 export function packPressureFor(
   pack: PackGeometry,
@@ -188,6 +193,7 @@ export interface CapacityShares {
 /**
  * Why a pack holds more than another in the same oil: T = μ·n·F·R taken apart. At one clamp force and lining it is the faces alone, six plates for five
  * +20.0 %.
+ * Source: Shigley, ch. 16.
  */
 export function capacityShares(from: PackGeometry, to: PackGeometry, oil: PackOil, radius: 'wear' | 'pressure' = 'wear'): CapacityShares {
   const effective = radius === 'wear' ? wearRadius : pressureRadius

@@ -59,12 +59,13 @@ export const stackThickness = ({ plates }: PackStack): number => plates.reduce((
 
 /**
  * Room between the released piston and the plates: depth of the drum less piston, plates and snap ring. Negative where they do not go in.
+ * Source: geometry.
  * @example stackClearance({ plates: [{ kind: 'lined', thicknessM: 0.002 }, { kind: 'backing', thicknessM: 0.004 }], drumDepthM: 0.03, pistonHeightM: 0.022, ringThicknessM: 0.0015, ringGrooveM: 0.0016 }) // → 0.0005
  */
 export const stackClearance = (stack: PackStack): number =>
   stack.drumDepthM - stack.pistonHeightM - stackThickness(stack) - stack.ringThicknessM
 
-/** Clearance that is wanted, least and most. */
+/** Clearance that is wanted, least and most. Source: common practice, no source. */
 export function wantedClearance(stack: PackStack): { readonly leastM: number; readonly mostM: number } {
   const usual = CLEARANCE_A_PLATE_M * Math.max(1, linedPlates(stack))
   return { leastM: stack.leastClearanceM ?? LEAST_SHARE * usual, mostM: stack.mostClearanceM ?? MOST_SHARE * usual }

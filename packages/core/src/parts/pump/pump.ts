@@ -23,6 +23,7 @@ export const pumpFaults = ({ displacementM3, sideClearanceM }: PumpGeometry): Fa
 
 /**
  * Oil that a pump takes in, V·ω/2π, m³/s.
+ * Source: definition of displacement.
  * @example pumpIntake({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, toSi(750, 'rpm')) * 60000 // → 15
  */
 export const pumpIntake = ({ displacementM3 }: PumpGeometry, speedRadPerS: number): number =>
@@ -39,6 +40,7 @@ export const pumpLeak = ({ sideClearanceM, leakPath = LEAK_PATH }: PumpGeometry,
 
 /**
  * Torque that a pump takes from the engine, Δp·V/(2π·η_m).
+ * Source: energy balance.
  * @example pumpTorque({ displacementM3: 2e-5, sideClearanceM: 3e-5 }, toSi(200, 'psi')) // → 5.164
  */
 export const pumpTorque = ({ displacementM3, mechanicalEfficiency = MECHANICAL }: PumpGeometry, pressurePa: number): number =>

@@ -1,4 +1,5 @@
 import { memberAt } from '../../numeric/certain.js'
+
 /** Shear at a shoulder over the nominal, K_ts = A·(r/d)^b (Peterson, Stress Concentration Factors, fits from memory). */
 const SHOULDER: readonly (readonly [step: number, a: number, b: number])[] = [
   [1.09, 0.90337, -0.12692],

@@ -21,7 +21,10 @@ export interface OilWay {
   readonly bothM3PerS: number
 }
 
-/** Oil passage of a shaft at a pressure difference. `null` if the shaft has no bore or no cross drilling. Each drilling opens on both sides. */
+/**
+ * Oil passage of a shaft at a pressure difference. `null` if the shaft has no bore or no cross drilling. Each drilling opens on both sides.
+ * Source: Hagen–Poiseuille, Blasius, Bernoulli.
+ */
 export function oilWay(shaft: ShaftGeometry, pressurePa: number): OilWay | null {
   const bored = shaft.sections.filter(({ boreDiameterM }) => boreDiameterM > 0)
   const holes = crossHoles(shaft)

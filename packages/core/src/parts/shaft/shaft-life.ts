@@ -160,6 +160,7 @@ export function shaftLife(shaft: ShaftGeometry, loads: readonly LifeLoad[]): Sha
 /**
  * Of a shaft only where it most likely begins and how many launches half of such shafts survive, for answers that ask it of many. Undefined if
  * nothing of it is loaded.
+ * Source: Shigley, ch. 6.
  */
 export function typicalLife(
   shaft: ShaftGeometry,
@@ -263,7 +264,7 @@ function judgedSide(side: LifeSide, { diameterM }: LifePlace): JudgedSide {
   return { ...side, endurance, shear: { ultimatePa: endurance.ultimatePa, yieldPa: shearYield(side.yieldPa) } }
 }
 
-/** Cycles to a crack at one depth of a place. */
+/** Cycles to a crack at one depth of a place. Source: Shigley, ch. 6. */
 export const sideCycles = (side: LifeSide, place: LifePlace, torqueNm: number, deviate = 0): number =>
   cyclesOf(judgedSide(side, place), place, torqueNm, deviate)
 

@@ -1,0 +1,2 @@
+/** What an error says. */
+export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
