@@ -17,7 +17,7 @@ const project = (displayName, root, extra = {}) => ({
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   modulePathIgnorePatterns: ['/dist/'],
   transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', swc] },
-  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|d3-|internmap)/?)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|@tanstack|react-error-boundary|d3-|internmap)/?)'],
   ...extra,
 })
 
@@ -29,6 +29,11 @@ export default {
     project('contract', 'packages/contract'),
     project('demo', 'packages/demo'),
     project('web', 'apps/web'),
+    project('components', 'apps/web', {
+      testMatch: ['**/*.component.test.tsx'],
+      testEnvironment: 'jest-environment-jsdom',
+      testEnvironmentOptions: { customExportConditions: ['@plucky/source', 'browser', 'require', 'default'] },
+    }),
     project('server', 'apps/server', { setupFiles: ['reflect-metadata'] }),
   ],
 }

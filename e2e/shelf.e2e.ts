@@ -31,6 +31,21 @@ test('an item is found by word and station, shown with its limits and figures, a
   await expect(page.getByTestId('item-view')).toContainText('1.6 in')
 })
 
+test('the list is sorted by a column and draws only the parts in sight', async ({ page, request }) => {
+  const parts = (await (await request.get('/api/shelf')).json()) as { id: string; price: number }[]
+  const dearest = Math.max(...parts.map(({ price }) => price))
+  await page.goto('/parts-shelf')
+  const list = page.getByTestId('shelf-list')
+  const first = list.locator('tbody tr').first()
+  await page.getByTestId('sort-price').click()
+  await expect(page.getByRole('columnheader', { name: 'Price' })).toHaveAttribute('aria-sort', 'ascending')
+  await page.getByTestId('sort-price').click()
+  await expect(first).toContainText(`$${dearest.toLocaleString('en-US')}`)
+  expect(await list.getByRole('link').count()).toBeLessThan(60)
+  await list.evaluate((box) => box.scrollTo(0, box.scrollHeight))
+  await expect(list.locator('tbody tr').last()).toContainText(/\$\d\D/)
+})
+
 test('a part is made from nothing: what is missing is said, what is whole goes on the shelf', async ({ page, request }) => {
   const before = (await named(request, 'own-plate')).length
   await page.goto('/parts-shelf/parts/new')

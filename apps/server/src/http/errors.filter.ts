@@ -6,6 +6,7 @@ import { allowedMethods, fullPath } from './allowed-methods.js'
 import { bodyLimit } from './guard.js'
 import { requestId } from '../logging.js'
 import { Refusal, refuse } from './refusal.js'
+import { isRecord } from '@plucky/core'
 
 /** Value of the Retry-After header, seconds. */
 const RETRY_AFTER_S = '2'
@@ -71,14 +72,15 @@ export class ErrorsFilter implements ExceptionFilter {
     if (error instanceof Refusal) return error
     const failure = failureOf(error)
     if (failure) return FAILURES[failure]()
-    const type = (error as { type?: unknown } | null)?.type
+    const type = isRecord(error) ? error['type'] : undefined
     if (type === 'entity.parse.failed') return refuse(400, 'json-unreadable')
     if (type === 'entity.too.large' || (error instanceof HttpException && error.getStatus() === 413))
       return refuse(413, 'too-large', '', { most: bodyLimit(fullPath(request)) })
     if (!(error instanceof HttpException)) {
-      const status = Number((error as { status?: unknown } | null)?.status)
+      const { status: said, message } = isRecord(error) ? error : {}
+      const status = Number(said)
       return status >= 400 && status < 500
-        ? refuse(status, 'request-refused', '', { reason: String((error as Error).message) })
+        ? refuse(status, 'request-refused', '', { reason: String(message) })
         : refuse(500, 'internal-error')
     }
     if (error.getStatus() === 404) return this.notFound(request)

@@ -101,7 +101,7 @@ export class JobsController {
 
   /** Takes an open job file; what it brings and the shop lacks goes on the shelf, what is there already stays as it is. */
   @Post('import')
-  @Operation('Takes an open job file in, with what the shelf lacks', 'The job, and what came onto the shelf with it', 409, ...STORES)
+  @Operation('Imports an open job file and adds to the shelf what it lacks', 'The job, and what was added to the shelf', 409, ...STORES)
   take(@Body() body: unknown) {
     return this.files.take(body)
   }
@@ -122,7 +122,7 @@ export class JobsController {
 
   /** Renames a job, changes its customer, archives or unarchives it. */
   @Patch(':number')
-  @Operation('Renames a job, changes its customer, archives it or takes it back', 'The job as it is listed', 404, ...STORES)
+  @Operation('Changes the name or customer of a job, archives it or returns it to the open ones', 'The job as it is listed', 404, ...STORES)
   patch(@JobNumber() number: number, @CheckedBody(PatchJobDto) change: PatchJobDto) {
     return this.list.patch(number, change)
   }

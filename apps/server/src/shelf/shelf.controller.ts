@@ -7,6 +7,7 @@ import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
 import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
+import { isRecord } from '@plucky/core'
 
 @ApiTags('shelf')
 @Controller('shelf')
@@ -42,12 +43,7 @@ export class ShelfController {
 
   /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
-  @Operation(
-    'Takes an open shelf file in; refused if an item on the shelf has other values',
-    'How many items came onto the shelf',
-    409,
-    ...STORES,
-  )
+  @Operation('Imports an open shelf file; refused if an item on the shelf has other values', 'How many items were added', 409, ...STORES)
   takeFile(@FileBody(readShelf) file: ShelfFile) {
     return this.shelf.bring(file)
   }
@@ -75,7 +71,7 @@ export class ShelfController {
 
   /** Takes parts of a list that was looked at before: all of them or none. */
   @Post('import')
-  @Operation('Takes in parts of a list that was looked at before: all or none', 'The parts with the numbers of their saves', 409, ...STORES)
+  @Operation('Imports the parts of a list that was previewed: all or none', 'The parts with the numbers of their saves', 409, ...STORES)
   take(@CheckedBody(ImportPartsDto) { added, changed }: ImportPartsDto) {
     return this.edits.takeAll(added, changed)
   }
@@ -89,7 +85,7 @@ export class ShelfController {
     ...STORES,
   )
   change(@Param('kind') kind: string, @Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
-    if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
+    if (!isRecord(item) || item['id'] !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     if (kind === 'units') throw refuse(404, 'not-found', '', { path: kind })
     return this.edits.change(kind, item, version)
   }

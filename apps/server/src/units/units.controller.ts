@@ -2,7 +2,7 @@ import { Operation, STORES } from '../http/operation.js'
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiQuery, ApiTags } from '@nestjs/swagger'
 import { readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
-import type { Unit } from '@plucky/core'
+import { isRecord, type Unit } from '@plucky/core'
 import type { Response } from 'express'
 import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
@@ -60,7 +60,7 @@ export class UnitsController {
 
   /** Takes a unit in from an open file. */
   @Post('import')
-  @Operation('Takes a transmission in from an open file', UnitDto, 409, ...STORES)
+  @Operation('Imports a transmission from an open file', UnitDto, 409, ...STORES)
   take(@FileBody(readUnit) unit: Unit) {
     return this.units.add(unit)
   }
@@ -74,7 +74,7 @@ export class UnitsController {
     ...STORES,
   )
   change(@Param('id') id: string, @CheckedBody(SaveItemDto) { item, version }: SaveItemDto) {
-    if ((item as { id?: unknown }).id !== id) throw refuse(422, 'id-differs', 'item.id', { id })
+    if (!isRecord(item) || item['id'] !== id) throw refuse(422, 'id-differs', 'item.id', { id })
     return this.edits.change('units', item, version)
   }
 }

@@ -7,8 +7,9 @@ import {
   type DynoReading,
   type JobContent,
   type TableChoices,
+  DECIMAL_MARKS,
 } from '@plucky/contract'
-import type { Correction, Measurement } from '@plucky/core'
+import { isOneOf, type Correction, type Measurement } from '@plucky/core'
 import { startTransition, useEffect, useState, type DragEvent, type ReactNode } from 'react'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
@@ -259,7 +260,7 @@ function ImportQuestionRow({ doubt, onAnswer }: { doubt: ImportQuestion; onAnswe
 function answered(choices: TableChoices, id: string, value: string): TableChoices {
   const [kind, role = ''] = id.split(':')
   if (id === LEAVE_OUT) return { leaveOut: true }
-  if (kind === 'decimal') return { decimal: value as '.' | ',' }
+  if (kind === 'decimal' && isOneOf(DECIMAL_MARKS, value)) return { decimal: value }
   if (kind === 'column') return { columns: { ...choices.columns, [role]: Number(value) } }
   return { units: { ...choices.units, [role]: value } }
 }

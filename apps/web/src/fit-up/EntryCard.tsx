@@ -51,7 +51,7 @@ export function EntryCard({ entry, report, unit }: CardProps) {
             width="170px"
             value={tool}
             options={TOOLS_FOR[gauged].map((id) => [id, TOOL_WORDS[id]] as const)}
-            onPick={(id) => takeTool(gauged, id as ToolId)}
+            onPick={(id) => takeTool(gauged, id)}
             testId="tool"
           />
           <Text fontSize="note" color="inkSoft" pb="2.5">

@@ -28,7 +28,8 @@ export function JobFileImport() {
     const file = event.target.files?.[0]
     if (!file) return
     try {
-      const job = await api.takeFile(JSON.parse(await file.text()) as unknown)
+      const content: unknown = JSON.parse(await file.text())
+      const job = await api.takeFile(content)
       await loadShop()
       void navigate(jobAddress(job.number))
     } catch (error) {

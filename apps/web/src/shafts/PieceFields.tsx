@@ -10,13 +10,13 @@ import {
   SPLINE_ROOT_WORDS,
   stationName,
 } from '@plucky/contract'
-import { entriesOf, type ShaftGeometry, type ShaftSection, type Spline, type Unit, type UnitName } from '@plucky/core'
+import { entriesOf, isOneOf, type ShaftGeometry, type ShaftSection, type Spline, type Unit, type UnitName } from '@plucky/core'
 import { memo } from 'react'
 import { TextButton } from '../ui/buttons.js'
 import { SelectField } from '../ui/SelectField.js'
 import { QuantityField } from '../ui/QuantityField.js'
 import type { Typed } from '../ui/read-typed.js'
-import { addGroove, addHole, addSection, remove, setGroove, setHole, setSection, withoutField, type Piece } from './edit.js'
+import { addGroove, addHole, addSection, PIECE_KINDS, remove, setGroove, setHole, setSection, withoutField, type Piece } from './edit.js'
 import { change, pieceStore, trialStore } from './trial.js'
 import { trialPart } from './trial-results.js'
 
@@ -96,7 +96,7 @@ export const PieceFields = memo(function PieceFields({ unit, shaft, piece }: { u
 
 const pieceOf = (key: string): Piece => {
   const [kind, index] = key.split('-')
-  return { kind: kind as Piece['kind'], index: Number(index) }
+  return { kind: isOneOf(PIECE_KINDS, kind) ? kind : 'section', index: Number(index) }
 }
 
 const piecesOf = ({ sections, holes = [], grooves = [] }: ShaftGeometry): (readonly [string, string])[] => [

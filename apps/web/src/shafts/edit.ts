@@ -12,9 +12,11 @@ import {
   type Spline,
 } from '@plucky/core'
 
+export const PIECE_KINDS = ['section', 'hole', 'groove'] as const
+
 /** One piece of a shaft that is looked at or taken hold of. */
 export interface Piece {
-  readonly kind: 'section' | 'hole' | 'groove'
+  readonly kind: (typeof PIECE_KINDS)[number]
   readonly index: number
 }
 

@@ -8,8 +8,9 @@ import {
   type TableChoices,
   writeConverterTable,
   shownUnit,
+  DECIMAL_MARKS,
 } from '@plucky/contract'
-import { type TableRow } from '@plucky/core'
+import { isOneOf, type TableRow } from '@plucky/core'
 import { useState } from 'react'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
@@ -88,7 +89,7 @@ const Rowed = ({ text, onText, onRead }: RowedProps) => (
 function Asked({ reading: { table, doubts }, onChoice }: { reading: ConverterReading; onChoice: (choices: TableChoices) => void }) {
   const choose = (id: string, value: string) => {
     const [kind, role = ''] = id.split(':')
-    if (kind === 'decimal') return onChoice({ decimal: value as '.' | ',' })
+    if (kind === 'decimal' && isOneOf(DECIMAL_MARKS, value)) return onChoice({ decimal: value })
     return onChoice(
       kind === 'unit' ? { units: { ...table.units, [role]: value } } : { columns: { ...table.columns, [role]: Number(value) } },
     )

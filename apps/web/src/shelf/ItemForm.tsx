@@ -1,6 +1,6 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
 import { capital, type Field } from '@plucky/contract'
-import { partsFor, type Unit } from '@plucky/core'
+import { isRecord, partsFor, type Unit } from '@plucky/core'
 import type { ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
@@ -15,7 +15,7 @@ import { ProblemText } from '../ui/ProblemText.js'
 export function ItemForm({ draft, prefix = 'item-' }: { draft: ItemDraft; prefix?: string }) {
   const { units } = useStore(shopStore)
   const { item, problems, set, kind } = draft
-  const of = units.filter((unit) => ((item['unitIds'] as string[] | undefined) ?? []).includes(unit.id))
+  const of = units.filter((unit) => Array.isArray(item['unitIds']) && item['unitIds'].includes(unit.id))
   const form: FormAdapter = {
     prefix,
     problemAt: (path) => problems.find((p) => p.path === path)?.sentence,
@@ -65,7 +65,7 @@ function optionsOf(
 
 /** The part at each station of a kit. */
 function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]; prefix: string }) {
-  const parts = (draft.item['parts'] as Record<string, string> | undefined) ?? {}
+  const parts = isRecord(draft.item['parts']) ? draft.item['parts'] : {}
   const problem = draft.problems.find((p) => p.path === 'parts')?.sentence
   const [unit] = of
   if (!unit) return <Text color="inkSoft">Choose a transmission first to see its stations.</Text>
@@ -79,7 +79,7 @@ function KitParts({ draft, of, prefix }: { draft: ItemDraft; of: readonly Unit[]
             key={id}
             label={capital(name)}
             width="100%"
-            value={parts[id] ?? ''}
+            value={String(parts[id] ?? '')}
             options={[['', '—'], ...partsFor(shopStore.getState(), unit, id).map((part) => [part.id, part.name] as const)]}
             onPick={(picked) => draft.set(`parts.${id}`, picked === '' ? undefined : picked)}
             testId={`${prefix}parts.${id}`}

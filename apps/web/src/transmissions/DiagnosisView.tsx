@@ -24,6 +24,7 @@ import {
   type NextCheck,
   type Teardown,
   type Unit,
+  isOneOf,
 } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
@@ -181,8 +182,8 @@ function Next({ unit, next, teardown, onChange }: PartProps & { next: readonly N
   const [first, ...others] = next
   if (!first) return null
   const note = (check: NextCheck, result: string) =>
-    check.kind === 'drive' && check.at !== null
-      ? onChange({ ...teardown, ranges: { ...teardown.ranges, [check.at]: result as (typeof SEEN_STATES)[number] } })
+    check.kind === 'drive' && check.at !== null && isOneOf(SEEN_STATES, result)
+      ? onChange({ ...teardown, ranges: { ...teardown.ranges, [check.at]: result } })
       : onChange({ ...teardown, checks: { ...teardown.checks, [check.id]: result } })
   return (
     <Panel title="Next check" note="most information for the effort" data-testid="next-check">

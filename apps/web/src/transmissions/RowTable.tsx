@@ -4,6 +4,7 @@ import type { Problem } from '@plucky/contract'
 import { useState } from 'react'
 import { TextButton } from '../ui/buttons.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { isRecord } from '@plucky/core'
 
 /** A column of a table that is typed in. */
 export interface RowColumn {
@@ -46,7 +47,7 @@ const BOX = {
 /** Rows of a list, each field in place, and every problem of a row right under it. */
 export function RowTable({ path, one, columns, rows, problems, fresh, onRows, onRename, taken }: RowTableProps) {
   const set = (i: number, key: string, value: unknown) => {
-    const row = { ...(rows[i] as Record<string, unknown>) }
+    const row = { ...fieldsIn(rows[i]) }
     if (value === undefined) Reflect.deleteProperty(row, key)
     else row[key] = value
     onRows(rows.map((each, k) => (k === i ? row : each)))
@@ -66,7 +67,7 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
               <Cell
                 key={column.key}
                 column={column}
-                value={(row as Record<string, unknown>)[column.key]}
+                value={fieldsIn(row)[column.key]}
                 wrong={problems.some((p) => p.path === `${path}.${i}.${column.key}`)}
                 name={`${one} ${i + 1}, ${column.label}`}
                 testId={`${path}.${i}.${column.key}`}
@@ -99,6 +100,8 @@ export function RowTable({ path, one, columns, rows, problems, fresh, onRows, on
     </Box>
   )
 }
+
+const fieldsIn = (row: unknown): Readonly<Record<string, unknown>> => (isRecord(row) ? row : {})
 
 interface CellProps {
   readonly column: RowColumn

@@ -89,7 +89,8 @@ function TakeUnit() {
   const take = async (chosen: File | undefined) => {
     if (!chosen) return
     try {
-      const unit = await takeUnit(JSON.parse(await chosen.text()) as unknown)
+      const content: unknown = JSON.parse(await chosen.text())
+      const unit = await takeUnit(content)
       setProblems([])
       void navigate(`/transmissions/${unit.id}`)
     } catch (error) {

@@ -266,10 +266,10 @@ function Members({ draft, problems, take }: FieldsProps) {
   const rows = train.members.map((id) => ({ id }))
   const ends = train.members.map((m) => [m, m] as const)
   const own = problems.map((p) => (/^train\.members\.\d+$/.test(p.path) ? { ...p, path: `${p.path}.id` } : p))
-  const io: RowColumn[] = [
-    { key: 'input', label: 'input is', width: '1fr', options: ends },
-    { key: 'output', label: 'output is', width: '1fr', options: ends },
-  ]
+  const io = [
+    { key: 'input', label: 'input is' },
+    { key: 'output', label: 'output is' },
+  ] as const
   return (
     <Panel title="Members" note="rotating members; the case is always included">
       <RowTable
@@ -284,13 +284,13 @@ function Members({ draft, problems, take }: FieldsProps) {
         fresh={() => ({ id: freeName('member', new Set(train.members)) })}
       />
       <Grid templateColumns="1fr 1fr" gap="2" mt="2">
-        {io.map(({ key, label, options = [] }) => (
+        {io.map(({ key, label }) => (
           <label key={key}>
             <Text fontSize="note" color="inkSoft">
               {label}
             </Text>
             <select
-              value={String(train[key as 'input' | 'output'])}
+              value={String(train[key])}
               onChange={(event) => take({ ...draft, train: { ...train, [key]: event.target.value } })}
               data-testid={`train.${key}`}
               style={{
@@ -301,7 +301,7 @@ function Members({ draft, problems, take }: FieldsProps) {
                 border: '1px solid var(--chakra-colors-rule)',
               }}
             >
-              {options.map(([value, words]) => (
+              {ends.map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}
                 </option>

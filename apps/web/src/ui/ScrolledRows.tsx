@@ -26,6 +26,7 @@ const GUESSED_ROW_PX = 48
 /** A list that scrolls by itself and of which only the rows in sight are drawn. */
 export function ScrolledRows({ height, count, shown, testId, children }: ScrolledProps) {
   const box = useRef<HTMLDivElement>(null)
+  // eslint-disable-next-line react-hooks/incompatible-library -- its functions change nothing that is kept
   const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => GUESSED_ROW_PX, overscan: 8 })
   useEffect(() => {
     if (shown >= 0) rows.scrollToIndex(shown)

@@ -48,13 +48,7 @@ const FEATURES = tableFeatures({ rowSortingFeature, sortedRowModel: createSorted
 export function SortableTable<T extends object>(props: SortableProps<T>) {
   const { columns, rows, keyOf, rowProps, cellsAs, kept, scrolled, testId, look = 'list', ...style } = props
   const table = useSorted(columns, rows, keyOf, kept)
-  const cellsOf = (row: T) =>
-    cellsAs?.(row) ??
-    columns.map(({ id, className, cell }) => (
-      <td key={id} className={className}>
-        {cell(row)}
-      </td>
-    ))
+  const sorted = table.getRowModel().rows.map(({ original }) => original)
   const head = (
     <thead>
       <tr>
@@ -69,47 +63,41 @@ export function SortableTable<T extends object>(props: SortableProps<T>) {
       </tr>
     </thead>
   )
-  const sorted = table.getRowModel().rows.map(({ original }) => original)
-  if (scrolled)
+  const drawn = (row: T, more?: object) => (
+    <tr key={keyOf(row)} {...rowProps?.(row)} {...more}>
+      {cellsAs?.(row) ?? <Cells columns={columns} row={row} />}
+    </tr>
+  )
+  if (!scrolled)
     return (
-      <ScrolledRows
-        height={scrolled.height}
-        count={sorted.length}
-        shown={sorted.findIndex((row) => keyOf(row) === scrolled.shown)}
-        testId={testId}
-      >
-        {({ above, below, inSight, measure }) => (
-          <RuledTable look={look} {...style}>
-            {head}
-            <tbody>
-              {above > 0 && <tr aria-hidden style={{ height: above }} />}
-              {inSight.map((i) => {
-                const row = memberAt(sorted, i)
-                return (
-                  <tr key={keyOf(row)} {...rowProps?.(row)} ref={measure} data-index={i}>
-                    {cellsOf(row)}
-                  </tr>
-                )
-              })}
-              {below > 0 && <tr aria-hidden style={{ height: below }} />}
-            </tbody>
-          </RuledTable>
-        )}
-      </ScrolledRows>
+      <RuledTable look={look} {...style} data-testid={testId}>
+        {head}
+        <tbody>{sorted.map((row) => drawn(row))}</tbody>
+      </RuledTable>
     )
+  const shown = sorted.findIndex((row) => keyOf(row) === scrolled.shown)
   return (
-    <RuledTable look={look} {...style} data-testid={testId}>
-      {head}
-      <tbody>
-        {sorted.map((row) => (
-          <tr key={keyOf(row)} {...rowProps?.(row)}>
-            {cellsOf(row)}
-          </tr>
-        ))}
-      </tbody>
-    </RuledTable>
+    <ScrolledRows height={scrolled.height} count={sorted.length} shown={shown} testId={testId}>
+      {({ above, below, inSight, measure }) => (
+        <RuledTable look={look} {...style}>
+          {head}
+          <tbody>
+            {above > 0 && <tr aria-hidden style={{ height: above }} />}
+            {inSight.map((i) => drawn(memberAt(sorted, i), { ref: measure, 'data-index': i }))}
+            {below > 0 && <tr aria-hidden style={{ height: below }} />}
+          </tbody>
+        </RuledTable>
+      )}
+    </ScrolledRows>
   )
 }
+
+const Cells = <T,>({ columns, row }: { columns: readonly Column<T>[]; row: T }) =>
+  columns.map(({ id, className, cell }) => (
+    <td key={id} className={className}>
+      {cell(row)}
+    </td>
+  ))
 
 /** The rows in the order of the pressed head, or in the one that is kept elsewhere. */
 function useSorted<T extends object>(
@@ -165,7 +153,9 @@ function Head({ column: { id, head, className, unseen }, sorted, onPress }: Head
       {onPress ? (
         <chakra.button {...HEAD_BUTTON} onClick={onPress} data-testid={`sort-${id}`}>
           {head}
-          <Mark size={13} opacity={sorted ? 1 : 0.45} aria-hidden />
+          <chakra.span display={{ base: sorted ? 'inline' : 'none', md: 'inline' }} opacity={sorted ? 1 : 0.45} aria-hidden>
+            <Mark size={13} />
+          </chakra.span>
         </chakra.button>
       ) : (
         <chakra.span srOnly={unseen ?? false}>{head}</chakra.span>

@@ -25,10 +25,13 @@ export interface ColumnRole {
   readonly usual: readonly [number, number]
 }
 
+/** Marks between whole and fraction. */
+export const DECIMAL_MARKS = ['.', ','] as const
+
 /** What a person decided about a table. */
 export interface TableChoices {
   readonly delimiter?: string
-  readonly decimal?: '.' | ','
+  readonly decimal?: (typeof DECIMAL_MARKS)[number]
   /** Column by role, or none. */
   readonly columns?: Readonly<Record<string, number | null>>
   /** Unit by role. */

@@ -13,9 +13,9 @@ type Plate = Extract<Part, { kind: 'flex-plate' }>
  * pads for, and its pads as crooked as they were measured. The same map again where nothing of that is known.
  */
 export function withInstalledBolts(fitted: ReadonlyMap<string, Part>, book?: Book): ReadonlyMap<string, Part> {
-  const found = [...fitted].find(([, part]) => part.kind === 'flex-plate')
-  if (!found) return fitted
-  const [stationId, plate] = found as [string, Plate]
+  const [stationId] = [...fitted].find(([, part]) => part.kind === 'flex-plate') ?? []
+  const plate = stationId === undefined ? undefined : fitted.get(stationId)
+  if (stationId === undefined || plate?.kind !== 'flex-plate') return fitted
   const parts = [...fitted.values()]
   const setFor = (joint: BoltSetGeometry['joint']) => {
     const set = parts.find((part) => part.kind === 'bolts' && part.geometry.joint === joint)

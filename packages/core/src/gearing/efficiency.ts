@@ -47,7 +47,7 @@ export function rangeEfficiency(train: GearTrain, range: GearRange): RangeEffici
   const basic = train.sets.map((set, j) => basicEfficiency(set, ringShare(train, powers, j)))
   const lossy = ratios.map((ratio, j) => ratio * numberAt(basic, j) ** Math.sign(numberAt(powers, j)))
   held.balance(lossy)
-  const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, (0 - Math.sign(numberAt(powers, j))) as 1 | -1 | 0]))
+  const flow = Object.fromEntries(train.sets.map(({ id }, j) => [id, signOf(-numberAt(powers, j))]))
   const passed = -held.outputTorque * output
   // A balance of torques that turns round or has no solution is a train that its own losses hold.
   const selfLocking = !(passed > 0 && passed <= 1 + STILL)
@@ -67,3 +67,5 @@ function ringShare(train: GearTrain, powers: readonly number[], j: number): numb
 
 /** Shares of the input power below this are rounding dust. */
 const STILL = 1e-9
+
+const signOf = (value: number): 1 | -1 | 0 => (value > 0 ? 1 : value < 0 ? -1 : 0)

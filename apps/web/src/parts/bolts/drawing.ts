@@ -10,11 +10,8 @@ const LARGE = 4
 
 /** Half of a bolt along its axis, four times as large, with its thread. */
 export function drawBolts(bolts: Geometries['bolts']): Drawing {
-  const [radius, head, length] = [mm(bolts.diameterM) / 2, mm(bolts.headHeightM), mm(bolts.lengthM)].map((each) => LARGE * each) as [
-    number,
-    number,
-    number,
-  ]
+  const large = (metres: number) => LARGE * mm(metres)
+  const [radius, head, length] = [large(bolts.diameterM) / 2, large(bolts.headHeightM), large(bolts.lengthM)]
   const pitch = LARGE * mm(bolts.pitchM)
   const threads = Math.floor((length * 0.7) / pitch)
   const crests = Array.from({ length: threads }, (_, i) => `M${head + length - i * pitch},${radius}l${-pitch / 2},${-0.54 * pitch}`)

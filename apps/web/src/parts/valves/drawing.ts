@@ -6,11 +6,8 @@ const mm = (metres: number) => metres * 1000
 
 /** Half of the regulator in its bore with spring, boost valve and relief valve, two and a half times as large. */
 export function drawValves(valves: Geometries['valves']): Drawing {
-  const [land, boost, seat] = [mm(valves.landDiameterM), mm(valves.boostDiameterM), mm(valves.reliefSeatDiameterM)].map((d) => d * 2.5) as [
-    number,
-    number,
-    number,
-  ]
+  const large = (metres: number) => 2.5 * mm(metres)
+  const [land, boost, seat] = [large(valves.landDiameterM), large(valves.boostDiameterM), large(valves.reliefSeatDiameterM)]
   const coil = (x: number, width: number, radius: number, turns: number): DrawnPath => ({
     d: Array.from({ length: turns }, (_, i) => `M${x + (i * width) / turns},0L${x + ((i + 0.5) * width) / turns},${radius}`).join(''),
     ink: 'line',
