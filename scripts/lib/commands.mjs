@@ -71,7 +71,7 @@ export const dyno = onFile(async (json, { rows, delimiter, decimal, torque, quot
   const { dynoPull, engineOfBrief, seeded, toSi } = await core()
   const { toProblem, writeDynoCsv } = await contract()
   const engine = engineOfBrief((await jobIn(json)).job.brief.engine)
-  if (!engine.ok) throw new Refused(engine.faults.map(toProblem))
+  if (!engine.ok) throw new Refused(engine.issues.map(toProblem))
   const pull = { rows, lossShare: wheels, factor: 1, torqueNoise: noise, speedNoiseRadPerS: toSi(3, 'rpm') }
   process.stdout.write(writeDynoCsv(dynoPull(engine.value.on, pull, seeded(seed)), { delimiter, decimal, torque, quoted }))
 })

@@ -7,7 +7,7 @@ import {
   misfits,
   rampOvershootMost,
   SHAFT_FIGURES,
-  shaftFaults,
+  shaftIssues,
   shaftLife,
   shaftLimits,
   shaftReport,
@@ -62,7 +62,7 @@ describe('the shafts of the shelf', () => {
       )
       for (const operation of worked) {
         const after = fittedParts({ fits: { s: part.id }, works: { s: [operation.id] } }, catalogue).get('s') as typeof part
-        expect([part.id, operation.id, shaftFaults(after.geometry)]).toEqual([part.id, operation.id, []])
+        expect([part.id, operation.id, shaftIssues(after.geometry)]).toEqual([part.id, operation.id, []])
       }
     }
   })

@@ -1,8 +1,8 @@
 import { checkShape, GEOMETRY_DTOS } from '@plucky/contract'
-import { isRecord, packFaults, type PackGeometry } from '@plucky/core'
+import { isRecord, packIssues, type PackGeometry } from '@plucky/core'
 import { trialBench } from '../bench/trial.js'
 
-const isValid = (pack: PackGeometry) => checkShape(GEOMETRY_DTOS.pack, pack).ok && packFaults(pack).length === 0
+const isValid = (pack: PackGeometry) => checkShape(GEOMETRY_DTOS.pack, pack).ok && packIssues(pack).length === 0
 
 /** The pack on the bench. */
 export const packBench = trialBench<PackGeometry>({

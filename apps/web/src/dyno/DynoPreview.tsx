@@ -46,7 +46,7 @@ export function DynoPreview({ content, sweep, measured, onLoss, onClose }: Taken
           ? ` ${quantity(made.value.on.peakTorqueNm, 'lb-ft')} at ${quantity(made.value.on.peakTorqueSpeedRadPerS, 'rpm')}, ${quantity(made.value.on.peakPowerW, 'hp')} at ${quantity(made.value.on.peakPowerSpeedRadPerS, 'rpm')} at the flywheel.`
           : ''}
       </Text>
-      {!made.ok && made.faults.map((f) => <Alert key={f.code} words={toProblem(f).sentence} />)}
+      {!made.ok && made.issues.map((f) => <Alert key={f.code} words={toProblem(f).sentence} />)}
       {made.ok && (
         <>
           <EngineChart

@@ -26,7 +26,7 @@ interface TextFieldProps {
   readonly label: string
   readonly value: string
   readonly most: number
-  readonly onCommit: (text: string) => string | void
+  readonly onCommit: (text: string) => string | undefined
   readonly testId: string
 }
 

@@ -2,7 +2,7 @@ import { certain, numberAt } from '@plucky/core'
 import {
   crossHoles,
   sectionStarts,
-  shaftFaults,
+  shaftIssues,
   shaftLength,
   workingDiameter,
   type CrossHole,
@@ -186,7 +186,7 @@ export interface At {
  */
 export function dragged(shaft: ShaftGeometry, { piece, of }: Grip, { xM, rM }: At): ShaftGeometry {
   const moved = movedTo(shaft, { piece, of } as Grip, xM, rM)
-  return moved === shaft || shaftFaults(moved).length > 0 ? shaft : moved
+  return moved === shaft || shaftIssues(moved).length > 0 ? shaft : moved
 }
 
 function movedTo(shaft: ShaftGeometry, { piece: { kind, index }, of }: Grip, xM: number, rM: number): ShaftGeometry {

@@ -1,4 +1,4 @@
-import { crossHoles, sectionAt, shaftFaults, shaftLength, shaftLimits, type ShaftGeometry } from '@plucky/core'
+import { crossHoles, sectionAt, shaftIssues, shaftLength, shaftLimits, type ShaftGeometry } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
 import fc from 'fast-check'
 import {
@@ -31,7 +31,7 @@ describe('a shaft drawn on the bench', () => {
         const grips = gripsOf(shaft)
         const { grip } = grips[pick % grips.length] as (typeof grips)[number]
         const after = dragged(shaft, grip, { xM: along * 1.2 * shaftLength(shaft), rM })
-        expect(shaftFaults(after)).toEqual([])
+        expect(shaftIssues(after)).toEqual([])
         const { value, teeth } = readOf(after, grip)
         if (after !== shaft)
           expect(teeth ? value % 1 : Math.abs((value / 0.000127) % 1)).toBeCloseTo(teeth ? 0 : Math.round((value / 0.000127) % 1), 6)
@@ -83,7 +83,7 @@ describe('a shaft drawn on the bench', () => {
 
   it('from a plain bar: sections, holes and grooves are added and taken away one by one', () => {
     const built = addGroove(addHole(addSection(PLAIN_SHAFT, 0), 1), 0)
-    expect([built.sections.length, built.holes?.length, built.grooves?.length, shaftFaults(built)]).toEqual([2, 1, 1, []])
+    expect([built.sections.length, built.holes?.length, built.grooves?.length, shaftIssues(built)]).toEqual([2, 1, 1, []])
     const bare = remove(remove(remove(built, { kind: 'groove', index: 0 }), { kind: 'hole', index: 0 }), { kind: 'section', index: 1 })
     expect({ ...bare, holes: undefined, grooves: undefined }).toEqual({ ...PLAIN_SHAFT, holes: undefined, grooves: undefined })
     expect(remove(PLAIN_SHAFT, { kind: 'section', index: 0 })).toBe(PLAIN_SHAFT)

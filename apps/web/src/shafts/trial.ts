@@ -1,12 +1,12 @@
 import { checkShape, GEOMETRY_DTOS } from '@plucky/contract'
-import { isRecord, shaftFaults, type ShaftGeometry } from '@plucky/core'
+import { isRecord, shaftIssues, type ShaftGeometry } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import { trialBench, type Trial as AnyTrial } from '../bench/trial.js'
 import { PLAIN_SHAFT, withOwnHoles, type Piece } from './edit.js'
 
 export type Trial = AnyTrial<ShaftGeometry>
 
-const isValid = (shaft: ShaftGeometry) => shaftFaults(shaft).length === 0
+const isValid = (shaft: ShaftGeometry) => shaftIssues(shaft).length === 0
 
 /** An earlier version of this page kept the drawing under another name. */
 function read(kept: unknown): ShaftGeometry | undefined {

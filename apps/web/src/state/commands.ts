@@ -1,5 +1,5 @@
 import { checkJob, checkShape, HouseRulesDto, PressureDto, toProblem, type JobContent, type Revision } from '@plucky/contract'
-import { ruleFaults, type Brief, type Teardown } from '@plucky/core'
+import { ruleIssues, type Brief, type Teardown } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { change } from './job.js'
 import { shopStore } from './shop.js'
@@ -13,8 +13,9 @@ import { proposalFor, type Choice } from './verdicts.js'
 type Pressure = JobContent['spec']['pressure']
 
 /** Replaces one field of the job; nothing happens where it is the same already. */
-const put = <K extends keyof JobContent>(key: K, value: JobContent[K]): void =>
+function put<K extends keyof JobContent>(key: K, value: JobContent[K]): undefined {
   change((job) => (equal(job[key], value) ? job : { ...job, [key]: value }))
+}
 
 /** Applies a choice with all the parts and operations that it requires. */
 export function applyChoice(content: JobContent, choice: Choice): void {
@@ -58,7 +59,7 @@ export function restoreRevision(revision: Revision): string | undefined {
 export function setRules(rules: unknown): string | undefined {
   const checked = checkShape(HouseRulesDto, rules)
   if (!checked.ok) return checked.problems[0]?.sentence
-  const [crossed] = ruleFaults(checked.value)
+  const [crossed] = ruleIssues(checked.value)
   if (crossed) return toProblem(crossed).sentence
   put('rules', checked.value)
   return undefined
@@ -71,7 +72,7 @@ export function renameJob(name: string): string | undefined {
   return undefined
 }
 
-export const setCustomer = (customer: string) => put('customer', customer)
+export const setCustomer = (customer: string): undefined => put('customer', customer)
 export const setVariant = (variantId: string | null) => put('variantId', variantId)
 export const setBrief = (brief: Brief) => put('brief', brief)
 export const setTeardown = (teardown: Teardown) => put('teardown', teardown)

@@ -2,7 +2,7 @@ import {
   DEFAULT_RULES,
   EMPTY_BOOK,
   engineOfBrief,
-  fitFaults,
+  fitIssues,
   type Book,
   type Brief,
   type BriefEngine,
@@ -12,10 +12,10 @@ import {
   type PressureSource,
   type Unit,
   type HouseRules,
-  operationFaults,
-  ruleFaults,
+  operationIssues,
+  ruleIssues,
   NOTHING_FOUND,
-  teardownFaults,
+  teardownIssues,
   type Teardown,
   type Fits,
   type Operation,
@@ -164,7 +164,7 @@ function engineProblems(plain: unknown): Problem[] {
   const shape = checkShape(EngineDto, plain)
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
   const curve = engineOfBrief(plain as BriefEngine)
-  return curve.ok ? [] : curve.faults.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
+  return curve.ok ? [] : curve.issues.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
 
 const valueAt = (plain: unknown, path: string): unknown =>
@@ -212,7 +212,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   const job = shape.value as JobContent
   const brief = checkBrief(job.brief)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
-  problems.push(...bookProblems(job.book), ...ruleFaults(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))
+  problems.push(...bookProblems(job.book), ...ruleIssues(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))
   problems.push(...referenceProblems(job, lookup))
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
 }
@@ -242,7 +242,7 @@ function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {
       typeof value === 'string' ? [] : [{ code: 'text-expected', path: `teardown.${key}.${name}`, sentence: 'Text is expected here.' }],
     ),
   )
-  return unread.length > 0 ? unread : teardownFaults(unit, teardown).map(toProblem)
+  return unread.length > 0 ? unread : teardownIssues(unit, teardown).map(toProblem)
 }
 
 function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
@@ -257,7 +257,7 @@ function workProblems(unit: Unit, spec: Spec, lookup: Lookup): Problem[] {
       const operation = typeof id === 'string' ? lookup.operation(id) : undefined
       const at = `${path}.${i}`
       return operation
-        ? operationFaults(unit, stationId, part, operation, at).map(toProblem)
+        ? operationIssues(unit, stationId, part, operation, at).map(toProblem)
         : [problem('operation-unknown', at, { operation: String(id) })]
     })
   })
@@ -269,6 +269,6 @@ function fitProblems(unit: Unit, fits: JobContent['arrived'], under: string, par
     if (!unit.stations.some((s) => s.id === stationId)) return [problem('station-unknown', path, { station: stationId, unit: unit.name })]
     if (partId === null) return []
     const part = typeof partId === 'string' ? partOf(partId) : undefined
-    return part ? fitFaults(unit, stationId, part, path).map(toProblem) : [problem('part-unknown', path, { part: String(partId) })]
+    return part ? fitIssues(unit, stationId, part, path).map(toProblem) : [problem('part-unknown', path, { part: String(partId) })]
   })
 }

@@ -4,7 +4,7 @@ import {
   LIMIT_POINTS,
   ORIGINS,
   PART_KINDS,
-  partFaults,
+  partIssues,
   type LimitBasis,
   type LimitPlace,
   type LimitPoint,
@@ -68,6 +68,6 @@ export function checkPart(plain: unknown): Checked<Part> {
   const shape = checkShape(PartDto, plain)
   if (!shape.ok) return shape
   const part = shape.value as Part
-  const problems = partFaults(part).map(toProblem)
+  const problems = partIssues(part).map(toProblem)
   return problems.length === 0 ? { ok: true, value: part } : { ok: false, problems }
 }

@@ -2,7 +2,7 @@ import {
   FAULT_KINDS,
   OFTEN,
   PART_KINDS,
-  unitFaults,
+  unitIssues,
   type FaultKind,
   type FaultFrequency,
   type PartKind,
@@ -169,6 +169,6 @@ export function checkUnit(plain: unknown): Checked<Unit> {
   const shape = checkShape(UnitDto, unsaid(plain))
   if (!shape.ok) return shape
   const unit = shape.value
-  const problems = unitFaults(unit).map(toProblem)
+  const problems = unitIssues(unit).map(toProblem)
   return problems.length === 0 ? { ok: true, value: unit } : { ok: false, problems }
 }

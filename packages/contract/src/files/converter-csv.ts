@@ -1,5 +1,5 @@
 import { certain } from '@plucky/core'
-import { tableFaults, toSi, type TableRow } from '@plucky/core'
+import { tableIssues, toSi, type TableRow } from '@plucky/core'
 import papaparse from 'papaparse'
 import { toProblem } from '../words/error-messages.js'
 import type { Problem } from '../words/error-messages.js'
@@ -64,7 +64,7 @@ export function readConverterTable(text: string, choices: TableChoices = {}): Co
     torqueRatio: certain(values['torqueRatio']),
     kFactorRadPerSPerRootNm: certain(values['kFactor']),
   }))
-  const problems = tableFaults(rows).map(toProblem)
+  const problems = tableIssues(rows).map(toProblem)
   return { table, doubts, problems, rows: problems.length > 0 ? undefined : rows }
 }
 

@@ -18,7 +18,7 @@ export interface ColumnRole {
   readonly headers: RegExp
   /** Empty for a plain number. */
   readonly units: readonly ColumnUnit[]
-  /** Of the SI figure; what lies outside is a fault of the row. */
+  /** Of the SI figure; what lies outside is an error of the row. */
   readonly above: number
   readonly most: number
   /** What a figure in its usual unit never reaches below or above; tells a decimal comma from a comma between thousands. */

@@ -1,4 +1,4 @@
-import type { Fault } from '@plucky/core'
+import type { Issue } from '@plucky/core'
 import { problem, PROBLEM_CODES, toProblem, type ProblemCode } from './error-messages.js'
 
 /** Answers every value that a sentence may ask for. That a code is raised with them all is a matter of the types. */
@@ -6,7 +6,7 @@ const anyValues: object = new Proxy({}, { get: () => 1 })
 
 describe('problems', () => {
   it.each(PROBLEM_CODES)('%s is a sentence with its values', (code) => {
-    const { sentence } = toProblem({ code, path: 'at', values: anyValues } as Fault)
+    const { sentence } = toProblem({ code, path: 'at', values: anyValues } as Issue)
     expect(sentence).toMatch(/^["“A-Z1].{10,}/)
     expect(sentence).not.toMatch(/NaN|undefined|\[object/)
   })

@@ -1,4 +1,4 @@
-import { keysOf, type Fault, type FaultValues, type ValuesOf } from '@plucky/core'
+import { keysOf, type Issue, type IssueValues, type ValuesOf } from '@plucky/core'
 import type { RequestProblemValues } from './request-problem-values.js'
 import { figure, quantity } from './format.js'
 
@@ -10,7 +10,7 @@ export interface Problem {
 }
 
 /** Values of every code that has a sentence: those of the core, and those of requests. */
-export interface ProblemValues extends FaultValues, RequestProblemValues {}
+export interface ProblemValues extends IssueValues, RequestProblemValues {}
 
 export type ProblemCode = keyof ProblemValues
 
@@ -223,4 +223,4 @@ export const problem = <C extends ProblemCode>(code: C, path: string, ...[values
   worded(code, path, (values ?? {}) as ProblemValues[C])
 
 /** An invalid input of the core with its sentence. */
-export const toProblem = ({ code, path, values }: Fault): Problem => worded(code, path, values)
+export const toProblem = ({ code, path, values }: Issue): Problem => worded(code, path, values)

@@ -17,7 +17,7 @@ export function misfitSentence(misfit: Incompatibility, unit: Unit): string {
     case 'clash':
       return `${name}, “${misfit.part.name}”, conflicts with ${neighbour(unit, misfit.stationId, misfit.otherId)}: ${ended(misfit.clash.why)}`
     case 'teeth-differ':
-      return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${toProblem(misfit.fault).sentence}`
+      return `${name}, “${misfit.part.name}”, does not match the tooth counts of this ${unit.name}: ${toProblem(misfit.issue).sentence}`
     case 'splines-differ':
       return capital(splineSentence(misfit, unit))
     case 'does-not-pass':

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { Engine } from '../engine/boost.js'
 import { engineWith } from '../engine/boost.js'
-import { valueOf } from '../quantity/fault.js'
+import { valueOf } from '../quantity/issue.js'
 import { fromSi, toSi } from '../quantity/units.js'
 import { engineOf, flatEngine } from '../testing/engines.js'
 import { engineTorqueLine, lineEnd, linePoint, linePoints, stallOnLine, type EngineLine } from './boosted-line.js'
@@ -10,7 +10,7 @@ import { cruisePoint } from './cruise.js'
 import { flashProblem, flashStall, timeToThreshold, type FlashInput } from './flash-stall.js'
 import {
   converterCharacteristic,
-  converterFaults,
+  converterIssues,
   inAnotherCore,
   impellerInertia,
   oilVolume,
@@ -18,7 +18,7 @@ import {
 } from '../parts/converter/geometry.js'
 import { brakeStall } from './operating-point.js'
 import { capacityFromStall, kFactorRpm } from './stall-rating.js'
-import { tableCharacteristic, tableFaults, type TableRow } from './table.js'
+import { tableCharacteristic, tableIssues, type TableRow } from './table.js'
 import { wantedCore } from './wanted-stall.js'
 
 const K = (trade: number) => toSi(trade, 'rpm/√lb-ft')
@@ -66,7 +66,7 @@ describe('a converter’s own table', () => {
   })
 
   it('is refused where more would come out than goes in, where it does not begin at the stall, and where the rating contradicts it', () => {
-    const faults = (rows: readonly TableRow[]) => tableFaults(rows).map((f) => `${f.path} ${f.code}`)
+    const faults = (rows: readonly TableRow[]) => tableIssues(rows).map((f) => `${f.path} ${f.code}`)
     expect(faults(TABLE)).toEqual([])
     expect(faults([row(0, 2, 150), row(0.6, 1.8, 150), row(0.9, 1, 200)])).toEqual(['table.1.torqueRatio more-out-than-in'])
     expect(faults([row(0.1, 2, 150), row(0.05, 1.5, 150), row(1, 0, -1)])).toEqual([
@@ -78,7 +78,7 @@ describe('a converter’s own table', () => {
     ])
     expect(faults(TABLE.slice(0, 2))).toEqual(['table table-too-short'])
     expect(
-      converterFaults(geometry({ table: TABLE, stall: { speedRadPerS: toSi(4000, 'rpm'), referenceTorqueNm: toSi(400, 'lb-ft') } })).map(
+      converterIssues(geometry({ table: TABLE, stall: { speedRadPerS: toSi(4000, 'rpm'), referenceTorqueNm: toSi(400, 'lb-ft') } })).map(
         (f) => f.code,
       ),
     ).toEqual(['rating-against-table'])

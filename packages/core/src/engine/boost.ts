@@ -1,6 +1,6 @@
 import { numberAt } from '../numeric/certain.js'
 import { rootOf } from '../numeric/brent.js'
-import { bad, fault, good, type Result } from '../quantity/fault.js'
+import { bad, issue, good, type Result } from '../quantity/issue.js'
 import { curveFromPoints, measured, type CurvePoint, type EngineCurve } from './curve.js'
 
 /** Engine behavior before boost. */
@@ -32,7 +32,7 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
   const { thresholdRadPerS, offPoints, offShare } = boost
   if (!(thresholdRadPerS > on.minSpeedRadPerS && thresholdRadPerS < on.maxSpeedRadPerS))
     return bad(
-      fault('threshold-outside-curve', 'boost.thresholdRadPerS', {
+      issue('threshold-outside-curve', 'boost.thresholdRadPerS', {
         fromRadPerS: on.minSpeedRadPerS,
         toRadPerS: on.maxSpeedRadPerS,
         thresholdRadPerS,
@@ -40,7 +40,7 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
     )
   if (offPoints) {
     const made = curveFromPoints(offPoints)
-    return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: `boost.offPoints${f.path.replace(/^points/, '')}` })))
+    return made.ok ? made : bad(...made.issues.map((f) => ({ ...f, path: `boost.offPoints${f.path.replace(/^points/, '')}` })))
   }
   const least = offShare * on.peakTorqueNm
   const torqueNm = (w: number) => {
@@ -61,5 +61,5 @@ export function offBoostCurve(on: EngineCurve, boost: Boost): Result<EngineCurve
 export function engineWith(on: EngineCurve, boost: Boost | undefined): Result<Engine> {
   if (!boost) return good({ on })
   const off = offBoostCurve(on, boost)
-  return off.ok ? good({ on, off: off.value, boost }) : bad(...off.faults)
+  return off.ok ? good({ on, off: off.value, boost }) : bad(...off.issues)
 }

@@ -1,5 +1,5 @@
 import { certain } from '../numeric/certain.js'
-import { bad, fault, good, type Result } from '../quantity/fault.js'
+import { bad, issue, good, type Result } from '../quantity/issue.js'
 import { toSi } from '../quantity/units.js'
 import type { EngineKind } from './template.js'
 
@@ -74,23 +74,23 @@ const naturallyAspirated = (kind: EngineKind) => kind === 'petrol'
  */
 export function flywheelFactor(measured: Measurement, kind: EngineKind): Result<number> {
   const { at, lossShare, correction, air, factor } = measured
-  if (at === 'wheels' && lossShare === undefined) return bad(fault('loss-not-stated', 'measured.lossShare'))
+  if (at === 'wheels' && lossShare === undefined) return bad(issue('loss-not-stated', 'measured.lossShare'))
   const onFlywheel = at === 'wheels' ? 1 / (1 - certain(lossShare)) : 1
   switch (correction) {
     case 'none':
     case 'j1349':
       return good(onFlywheel)
     case 'older':
-      return naturallyAspirated(kind) ? good(onFlywheel / OLDER_OVER_J1349) : bad(fault('correction-not-for-kind', 'measured.correction'))
+      return naturallyAspirated(kind) ? good(onFlywheel / OLDER_OVER_J1349) : bad(issue('correction-not-for-kind', 'measured.correction'))
     case 'factor':
-      return factor === undefined ? bad(fault('factor-not-stated', 'measured.factor')) : good(onFlywheel / factor)
+      return factor === undefined ? bad(issue('factor-not-stated', 'measured.factor')) : good(onFlywheel / factor)
     case 'observed': {
-      if (!naturallyAspirated(kind)) return bad(fault('correction-not-for-kind', 'measured.correction'))
-      if (!air) return bad(fault('air-not-stated', 'measured.air'))
+      if (!naturallyAspirated(kind)) return bad(issue('correction-not-for-kind', 'measured.correction'))
+      if (!air) return bad(issue('air-not-stated', 'measured.air'))
       const cf = j1349Factor(dryPressure(air), air.temperatureK)
       return cf >= J1349_SPAN.least && cf <= J1349_SPAN.most
         ? good(onFlywheel * cf)
-        : bad(fault('correction-too-large', 'measured.air', { factor: cf, ...J1349_SPAN }))
+        : bad(issue('correction-too-large', 'measured.air', { factor: cf, ...J1349_SPAN }))
     }
   }
 }

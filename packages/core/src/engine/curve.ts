@@ -1,5 +1,5 @@
 import { numberAt } from '../numeric/certain.js'
-import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
+import { bad, issue, good, type Issue, type Result } from '../quantity/issue.js'
 import { goldenSection } from '../numeric/golden-section.js'
 import { monotoneCubic } from './monotone-cubic.js'
 
@@ -22,23 +22,23 @@ export interface CurvePoint {
 }
 
 /** Faults of a measured curve: fewer than two points, speed not rising, torque not positive. */
-export function curvePointFaults(points: readonly CurvePoint[], path = 'points'): Fault[] {
-  const faults: Fault[] = []
-  if (points.length < 2) faults.push(fault('curve-too-few-points', path, { count: points.length }))
+export function curvePointIssues(points: readonly CurvePoint[], path = 'points'): Issue[] {
+  const issues: Issue[] = []
+  if (points.length < 2) issues.push(issue('curve-too-few-points', path, { count: points.length }))
   points.forEach((point, i) => {
-    if (!(point.torqueNm > 0)) faults.push(fault('torque-not-positive', `${path}.${i}.torqueNm`, { torqueNm: point.torqueNm }))
+    if (!(point.torqueNm > 0)) issues.push(issue('torque-not-positive', `${path}.${i}.torqueNm`, { torqueNm: point.torqueNm }))
     if (!(point.speedRadPerS > 0))
-      faults.push(fault('speed-not-positive', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS }))
+      issues.push(issue('speed-not-positive', `${path}.${i}.speedRadPerS`, { speedRadPerS: point.speedRadPerS }))
     const before = points[i - 1]
     if (before && !(point.speedRadPerS > before.speedRadPerS))
-      faults.push(
-        fault('curve-speed-not-rising', `${path}.${i}.speedRadPerS`, {
+      issues.push(
+        issue('curve-speed-not-rising', `${path}.${i}.speedRadPerS`, {
           speedRadPerS: point.speedRadPerS,
           beforeRadPerS: before.speedRadPerS,
         }),
       )
   })
-  return faults
+  return issues
 }
 
 /**
@@ -47,8 +47,8 @@ export function curvePointFaults(points: readonly CurvePoint[], path = 'points')
  * @example valueOf(curveFromPoints([{ speedRadPerS: 200, torqueNm: 500 }, { speedRadPerS: 400, torqueNm: 600 }, { speedRadPerS: 600, torqueNm: 500 }])).peakTorqueNm // → 600
  */
 export function curveFromPoints(points: readonly CurvePoint[]): Result<EngineCurve> {
-  const faults = curvePointFaults(points)
-  if (faults.length > 0) return bad(...faults)
+  const issues = curvePointIssues(points)
+  if (issues.length > 0) return bad(...issues)
   const speeds = points.map((p) => p.speedRadPerS)
   return good(
     measured(

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { normal, seeded } from '../numeric/seeded.js'
-import { valueOf } from '../quantity/fault.js'
+import { valueOf } from '../quantity/issue.js'
 import { fromSi, toSi } from '../quantity/units.js'
 import { engineCurve, engineOfBrief, type BriefEngine } from '../model/brief.js'
 import { engineOf } from '../testing/engines.js'
@@ -12,7 +12,7 @@ import { MOST_SWEEP_POINTS, sweepPoints } from './sweep.js'
 
 const codes = (measured: Measurement, kind: BriefEngine['kind'] = 'petrol') => {
   const made = flywheelFactor(measured, kind)
-  return made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)
+  return made.ok ? [] : made.issues.map((f) => `${f.path} ${f.code}`)
 }
 
 describe('figures of a dyno sheet', () => {
@@ -105,7 +105,7 @@ describe('an engine without its boost', () => {
     const engine = (boost: object) =>
       engineOfBrief({ kind: 'diesel', form: 'headline', headline: typicalPeaksFor('diesel', toSi(300, 'hp')), boost } as BriefEngine)
     const boost = { thresholdRadPerS: 10, lagS: 1, offShare: 0.5 }
-    const faults = (of: object) => ((made) => (made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)))(engine(of))
+    const faults = (of: object) => ((made) => (made.ok ? [] : made.issues.map((f) => `${f.path} ${f.code}`)))(engine(of))
     expect(faults(boost)).toEqual(['engine.boost.thresholdRadPerS threshold-outside-curve'])
     expect(
       faults({

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../quantity/units.js'
-import { valueOf } from '../quantity/fault.js'
+import { valueOf } from '../quantity/issue.js'
 import { engineOf } from '../testing/engines.js'
 import { curveFromPoints } from './curve.js'
-import { curveFromHeadline, headlineFaults, type Headline } from './headline.js'
+import { curveFromHeadline, headlineIssues, type Headline } from './headline.js'
 import { ENGINE_KINDS, typicalPeaksFor } from './template.js'
 import { monotoneCubic } from './monotone-cubic.js'
 
@@ -82,25 +82,25 @@ describe('engine from headline figures', () => {
       expect(curve.torqueNm(w)).toBeLessThan(curve.torqueNm(before))
       expect(curve.torqueNm(w) * w).toBeGreaterThan(curve.torqueNm(before) * before)
     })
-    const impossible = headlineFaults({ ...diesel, peakTorqueNm: toSi(1310, 'lb-ft') }) // 474 hp already at 1,900 rpm
+    const impossible = headlineIssues({ ...diesel, peakTorqueNm: toSi(1310, 'lb-ft') }) // 474 hp already at 1,900 rpm
     expect(impossible[0]?.code).toBe('headline-inconsistent')
   })
 
   it('refuses peaks that contradict each other, and says between which torques they would agree', () => {
     const good = typicalPeaksFor('petrol', toSi(500, 'hp'))
-    const tooLow = headlineFaults({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
-    const tooHigh = headlineFaults({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })
-    for (const [fault] of [tooLow, tooHigh]) {
-      if (fault?.code !== 'headline-inconsistent') throw new Error(fault?.code)
-      const middle = (fault.values.aboveNm + fault.values.belowNm) / 2
-      expect(headlineFaults({ ...good, peakTorqueNm: middle })).toEqual([])
+    const tooLow = headlineIssues({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
+    const tooHigh = headlineIssues({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })
+    for (const [issue] of [tooLow, tooHigh]) {
+      if (issue?.code !== 'headline-inconsistent') throw new Error(issue?.code)
+      const middle = (issue.values.aboveNm + issue.values.belowNm) / 2
+      expect(headlineIssues({ ...good, peakTorqueNm: middle })).toEqual([])
     }
-    expect(headlineFaults({ ...good, redlineRadPerS: good.peakPowerSpeedRadPerS - 1 })[0]?.code).toBe('headline-speeds-out-of-order')
-    expect(headlineFaults({ ...good, idleTorqueNm: good.peakTorqueNm * 1.1 })[0]?.code).toBe('idle-torque-out-of-range')
+    expect(headlineIssues({ ...good, redlineRadPerS: good.peakPowerSpeedRadPerS - 1 })[0]?.code).toBe('headline-speeds-out-of-order')
+    expect(headlineIssues({ ...good, idleTorqueNm: good.peakTorqueNm * 1.1 })[0]?.code).toBe('idle-torque-out-of-range')
   })
 
   it.each(ENGINE_KINDS)('has a template for %s that agrees with itself', (kind) =>
-    expect(headlineFaults(typicalPeaksFor(kind, toSi(400, 'hp')))).toEqual([]),
+    expect(headlineIssues(typicalPeaksFor(kind, toSi(400, 'hp')))).toEqual([]),
   )
 })
 
@@ -140,7 +140,7 @@ describe('engine from points', () => {
     const point = (speedRadPerS: number, torqueNm = 500) => ({ speedRadPerS, torqueNm })
     const codes = (...points: ReturnType<typeof point>[]) => {
       const made = curveFromPoints(points)
-      return made.ok ? [] : made.faults.map((f) => `${f.path} ${f.code}`)
+      return made.ok ? [] : made.issues.map((f) => `${f.path} ${f.code}`)
     }
     expect(codes(point(100))).toEqual(['points curve-too-few-points'])
     expect(codes(point(100), point(300), point(200))).toEqual(['points.2.speedRadPerS curve-speed-not-rising'])

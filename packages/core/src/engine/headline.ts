@@ -1,5 +1,5 @@
 import { numberAt } from '../numeric/certain.js'
-import { bad, fault, good, type Fault, type Result } from '../quantity/fault.js'
+import { bad, issue, good, type Issue, type Result } from '../quantity/issue.js'
 import type { EngineCurve } from './curve.js'
 
 /** Headline figures of an engine: both peaks with their speeds, idle and redline. */
@@ -20,33 +20,33 @@ export const IDLE_TORQUE_SHARE = 0.55
 const LAST_SPEED = 1.98
 
 /** Faults of headline figures, with what would be allowed. */
-export function headlineFaults(h: Headline): Fault[] {
-  const faults: Fault[] = []
+export function headlineIssues(h: Headline): Issue[] {
+  const issues: Issue[] = []
   const torqueAtPowerPeak = h.peakPowerW / h.peakPowerSpeedRadPerS
   const rises = h.idleSpeedRadPerS < h.peakTorqueSpeedRadPerS && h.peakTorqueSpeedRadPerS < h.peakPowerSpeedRadPerS
   if (!rises || h.peakPowerSpeedRadPerS > h.redlineRadPerS) {
-    faults.push(
-      fault('headline-speeds-out-of-order', 'peakTorqueSpeedRadPerS', {
+    issues.push(
+      issue('headline-speeds-out-of-order', 'peakTorqueSpeedRadPerS', {
         idleRadPerS: h.idleSpeedRadPerS,
         torquePeakRadPerS: h.peakTorqueSpeedRadPerS,
         powerPeakRadPerS: h.peakPowerSpeedRadPerS,
         redlineRadPerS: h.redlineRadPerS,
       }),
     )
-    return faults
+    return issues
   }
   const most = h.peakPowerW / h.peakTorqueSpeedRadPerS
   if (!(h.peakTorqueNm > torqueAtPowerPeak && h.peakTorqueNm < most))
-    faults.push(
-      fault('headline-inconsistent', 'peakTorqueNm', {
+    issues.push(
+      issue('headline-inconsistent', 'peakTorqueNm', {
         peakTorqueNm: h.peakTorqueNm,
         aboveNm: torqueAtPowerPeak,
         belowNm: most,
       }),
     )
   if (h.idleTorqueNm !== undefined && !(h.idleTorqueNm > 0 && h.idleTorqueNm <= h.peakTorqueNm))
-    faults.push(fault('idle-torque-out-of-range', 'idleTorqueNm', { peakTorqueNm: h.peakTorqueNm }))
-  return faults
+    issues.push(issue('idle-torque-out-of-range', 'idleTorqueNm', { peakTorqueNm: h.peakTorqueNm }))
+  return issues
 }
 
 function exponent(h: Headline): number {
@@ -66,8 +66,8 @@ function exponent(h: Headline): number {
  * @example valueOf(curveFromHeadline({ peakTorqueNm: 900, peakTorqueSpeedRadPerS: 400, peakPowerW: 480000, peakPowerSpeedRadPerS: 600, idleSpeedRadPerS: 90, redlineRadPerS: 640 })).torqueNm(600) // → 800
  */
 export function curveFromHeadline(h: Headline): Result<EngineCurve> {
-  const faults = headlineFaults(h)
-  if (faults.length > 0) return bad(...faults)
+  const issues = headlineIssues(h)
+  if (issues.length > 0) return bad(...issues)
   const wt = h.peakTorqueSpeedRadPerS
   const rise = h.peakTorqueNm - (h.idleTorqueNm ?? IDLE_TORQUE_SHARE * h.peakTorqueNm)
   const between = exponent(h) > 1 ? torqueLaw(h) : powerLaw(h)

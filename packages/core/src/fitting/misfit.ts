@@ -1,5 +1,5 @@
-import { assemblyFaults } from '../gearing/assembly.js'
-import { fault, type Fault } from '../quantity/fault.js'
+import { assemblyIssues } from '../gearing/assembly.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { setsAt } from '../parts/gear-set/teeth.js'
 import type { Clash, Need, Part } from '../model/part.js'
 import { caseMisfitsAt, diameterMisfitsAt, type CaseMisfit, type DiameterMisfit } from '../judge/running-fits.js'
@@ -11,7 +11,7 @@ export type Incompatibility =
   | { readonly code: 'need-unmet'; readonly stationId: string; readonly part: Part; readonly need: Need }
   | { readonly code: 'clash'; readonly stationId: string; readonly part: Part; readonly otherId: string; readonly clash: Clash }
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
-  | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly fault: Fault }
+  | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly issue: Issue }
   | SplineMisfit
   | DiameterMisfit
   | CaseMisfit
@@ -47,7 +47,7 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
     const clashes = (part.clashes ?? []).filter((clash) => offered(clash.stationId, clash.feature))
     return [
       ...alien,
-      ...teethFaults(unit, station, part).map((f): Incompatibility => ({ code: 'teeth-differ', stationId, part, fault: f })),
+      ...teethIssues(unit, station, part).map((f): Incompatibility => ({ code: 'teeth-differ', stationId, part, issue: f })),
       ...needs.map((need): Incompatibility => ({ code: 'need-unmet', stationId, part, need })),
       ...clashes.map((clash): Incompatibility => ({ code: 'clash', stationId, part, otherId: clash.stationId, clash })),
       ...splineStopsAt(fitted, stationId),
@@ -61,15 +61,15 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
 const SHIFT = 0.04
 
 /** Why the gears of a part are not those of the unit: pinions that don't go with its teeth, or a sun that is no multiple of the module. */
-function teethFaults(unit: Unit, station: Station, part: Part): Fault[] {
+function teethIssues(unit: Unit, station: Station, part: Part): Issue[] {
   if (part.kind !== 'gear-set') return []
   const sets = setsAt(unit, station)
   if (sets.length === 0) return []
   const { pinions, moduleM, sunRadiusM, helixRad = 0 } = part.geometry
   const withOwn = unit.train.sets.map((set) => (sets.includes(set) ? { ...set, pinions } : set))
-  const built = withOwn.filter(({ id }) => sets.some((set) => set.id === id)).flatMap((set) => assemblyFaults(set, 'geometry', withOwn))
+  const built = withOwn.filter(({ id }) => sets.some((set) => set.id === id)).flatMap((set) => assemblyIssues(set, 'geometry', withOwn))
   const teeth = Math.min(...sets.map((set) => set.sunTeeth))
   const radiusM = (moduleM * teeth) / (2 * Math.cos(helixRad))
   const off = Math.abs(sunRadiusM / ((moduleM * teeth) / 2) - 1) > SHIFT && Math.abs(sunRadiusM / radiusM - 1) > SHIFT
-  return off ? [...built, fault('sun-of-other-teeth', 'geometry.sunRadiusM', { teeth, radiusM: sunRadiusM, expectedM: radiusM })] : built
+  return off ? [...built, issue('sun-of-other-teeth', 'geometry.sunRadiusM', { teeth, radiusM: sunRadiusM, expectedM: radiusM })] : built
 }

@@ -1,7 +1,7 @@
 import { oncePer } from '../numeric/once-per.js'
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { type PartKind } from '../parts/geometries.js'
-import { partFaults } from '../parts/registry.js'
+import { partIssues } from '../parts/registry.js'
 import { type Features, type Part } from '../model/part.js'
 import type { StatedLimit } from '../model/stated.js'
 import type { Unit } from '../model/unit.js'
@@ -90,14 +90,14 @@ function changesNothing(part: Part, { becomes, stated, offers = [], removes = []
 }
 
 /** Why an operation cannot be done to a part at a station of a unit. */
-export function operationFaults(unit: Unit, stationId: string, part: Part, operation: Operation, path: string): Fault[] {
+export function operationIssues(unit: Unit, stationId: string, part: Part, operation: Operation, path: string): Issue[] {
   const said = { operation: operation.name, part: part.name }
   if (!operation.unitIds.includes(unit.id) || !operation.stationIds.includes(stationId) || operation.kind !== part.kind)
-    return [fault('operation-of-another-station', path, { ...said, stations: operation.stationIds.join(', ') })]
-  if (operation.partIds && !operation.partIds.includes(part.id)) return [fault('operation-of-another-part', path, said)]
+    return [issue('operation-of-another-station', path, { ...said, stations: operation.stationIds.join(', ') })]
+  if (operation.partIds && !operation.partIds.includes(part.id)) return [issue('operation-of-another-part', path, said)]
   const [name] = unknownNames(part.geometry as unknown as Fields, operation.becomes as Fields)
-  if (name !== undefined) return [fault('operation-place-unknown', path, { ...said, name })]
-  if (changesNothing(part, operation)) return [fault('operation-without-effect', path, said)]
-  const broken = partFaults(afterOperations(part, [operation]))
-  return broken.length > 0 ? [fault('operation-breaks-part', path, said)] : []
+  if (name !== undefined) return [issue('operation-place-unknown', path, { ...said, name })]
+  if (changesNothing(part, operation)) return [issue('operation-without-effect', path, said)]
+  const broken = partIssues(afterOperations(part, [operation]))
+  return broken.length > 0 ? [issue('operation-breaks-part', path, said)] : []
 }

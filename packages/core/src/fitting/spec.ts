@@ -1,10 +1,10 @@
 import { oncePer, oncePerValue } from '../numeric/once-per.js'
-import { fitFaults } from '../model/part-at-station.js'
+import { fitIssues } from '../model/part-at-station.js'
 import { type Part } from '../model/part.js'
 import type { Unit } from '../model/unit.js'
 import { withInstalledBolts } from '../fitup/installed-bolts.js'
 import type { Book } from '../model/reading.js'
-import { afterOperations, operationFaults, type Operation } from './operation.js'
+import { afterOperations, operationIssues, type Operation } from './operation.js'
 import type { Kit } from './kit.js'
 
 /** What is fitted at each station by id, and what is done to it. An empty station holds null. */
@@ -43,7 +43,7 @@ const fittingParts = oncePer((parts: Catalogue['parts']) =>
   oncePer((unit: Unit) =>
     oncePerValue((stationId: string) =>
       [...parts.values()]
-        .filter((part) => fitFaults(unit, stationId, part, '').length === 0)
+        .filter((part) => fitIssues(unit, stationId, part, '').length === 0)
         .sort((a, b) => Number(b.stock) - Number(a.stock) || a.price - b.price || (a.id < b.id ? -1 : 1)),
     ),
   ),
@@ -59,7 +59,7 @@ export const operationsFor = (
 
 const possibleOperations = oncePer((operations: Catalogue['operations']) =>
   oncePer((part: Part, unit: Unit, stationId: string) =>
-    [...operations.values()].filter((operation) => operationFaults(unit, stationId, part, operation, '').length === 0),
+    [...operations.values()].filter((operation) => operationIssues(unit, stationId, part, operation, '').length === 0),
   ),
 )
 

@@ -1,5 +1,5 @@
-import type { FaultValues } from '../quantity/fault-values.js'
-import { fault, type Fault } from '../quantity/fault.js'
+import type { IssueValues } from '../quantity/issue-values.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { LEAST_PINION, pinionPair, pinionTeeth } from './pinion-pair.js'
 import type { PlanetarySet } from './train.js'
 
@@ -26,33 +26,33 @@ export const compoundPartner = (set: PlanetarySet, sets: readonly PlanetarySet[]
  * pairs of four or six also where (Z_s + Z_r)/2 is whole), and neighbours that clear: Z_p + 2 < (Z_s + Z_p)·sin(π/n). Pinions in pairs
  * must find room between sun and ring; those of a compound set also past the other sun.
  */
-export function assemblyFaults(set: PlanetarySet, path: string, sets: readonly PlanetarySet[] = [set]): Fault[] {
+export function assemblyIssues(set: PlanetarySet, path: string, sets: readonly PlanetarySet[] = [set]): Issue[] {
   const { sunTeeth, ringTeeth, pinions } = set
   const values: SetValues = { set: set.id, sunTeeth, ringTeeth, pinions }
-  if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [fault('teeth-not-whole', path, values)]
+  if (![sunTeeth, ringTeeth, pinions].every((n) => Number.isInteger(n) && n > 0)) return [issue('teeth-not-whole', path, values)]
   if (ringTeeth - sunTeeth < 2 * LEAST_PINION)
-    return [fault('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
-  if (set.kind === 'double-pinion') return pairFaults(set, path, compoundPartner(set, sets), values)
+    return [issue('ring-too-small', `${path}.ringTeeth`, { ...values, least: sunTeeth + 2 * LEAST_PINION })]
+  if (set.kind === 'double-pinion') return pairIssues(set, path, compoundPartner(set, sets), values)
   const opposed = pinions % 2 === 0 && pinions > 2 && whole((sunTeeth + ringTeeth) / 2)
-  const faults: Fault[] = []
-  if (!whole((sunTeeth + ringTeeth) / pinions) && !opposed) faults.push(fault('pinions-not-spaced', `${path}.pinions`, values))
+  const issues: Issue[] = []
+  if (!whole((sunTeeth + ringTeeth) / pinions) && !opposed) issues.push(issue('pinions-not-spaced', `${path}.pinions`, values))
   const zp = pinionTeeth(set)
   if (pinions > 1 && !(zp + 2 < (sunTeeth + zp) * Math.sin(Math.PI / pinions)))
-    faults.push(fault('pinions-collide', `${path}.pinions`, { ...values, pinionTeeth: zp }))
-  return faults
+    issues.push(issue('pinions-collide', `${path}.pinions`, { ...values, pinionTeeth: zp }))
+  return issues
 }
 
-type SetValues = FaultValues['pinions-not-spaced']
+type SetValues = IssueValues['pinions-not-spaced']
 
-function pairFaults(set: PlanetarySet, path: string, partner: PlanetarySet | undefined, values: SetValues): Fault[] {
-  const faults = whole((set.ringTeeth - set.sunTeeth) / set.pinions) ? [] : [fault('pinions-not-spaced', `${path}.pinions`, values)]
+function pairIssues(set: PlanetarySet, path: string, partner: PlanetarySet | undefined, values: SetValues): Issue[] {
+  const issues = whole((set.ringTeeth - set.sunTeeth) / set.pinions) ? [] : [issue('pinions-not-spaced', `${path}.pinions`, values)]
   if (partner && partner.ringTeeth !== set.ringTeeth)
-    return [...faults, fault('compound-rings-differ', `${path}.ringTeeth`, { ...values, other: partner.id, otherTeeth: partner.ringTeeth })]
+    return [...issues, issue('compound-rings-differ', `${path}.ringTeeth`, { ...values, other: partner.id, otherTeeth: partner.ringTeeth })]
   if (partner && partner.pinions !== set.pinions)
-    return [...faults, fault('compound-pinions-differ', `${path}.pinions`, { ...values, other: partner.id, otherPinions: partner.pinions })]
-  if (pinionPair(set, partner)) return faults
+    return [...issues, issue('compound-pinions-differ', `${path}.pinions`, { ...values, other: partner.id, otherPinions: partner.pinions })]
+  if (pinionPair(set, partner)) return issues
   return [
-    ...faults,
-    partner ? fault('pinions-foul-sun', path, { ...values, otherSunTeeth: partner.sunTeeth }) : fault('pair-finds-no-room', path, values),
+    ...issues,
+    partner ? issue('pinions-foul-sun', path, { ...values, otherSunTeeth: partner.sunTeeth }) : issue('pair-finds-no-room', path, values),
   ]
 }

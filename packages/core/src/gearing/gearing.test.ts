@@ -2,14 +2,14 @@ import fc from 'fast-check'
 import { Matrix, SingularValueDecomposition } from 'ml-matrix'
 import { anyTrain } from '../testing/any-train.js'
 import { compound, crossCoupled, simpson } from '../testing/trains.js'
-import { assemblyFaults } from './assembly.js'
+import { assemblyIssues } from './assembly.js'
 import { pinionTeeth } from './pinion-pair.js'
 import { rangeEfficiency } from './efficiency.js'
 import { explainRange } from './explain.js'
 import { elementSlips, overspeeds, pinionSpeeds, relativeSpeed } from './motion.js'
 import { powerFlow } from './power-flow.js'
 import { solveRange, solveTrain, type RangeSolution } from './solve.js'
-import { trainFaults } from './train-faults.js'
+import { trainIssues } from './train-issues.js'
 import { CASE, type GearTrain, type PlanetarySet } from './train.js'
 
 const ratios = (train: GearTrain) => Object.fromEntries([...solveTrain(train)].map(([id, s]) => [id, s.ratio]))
@@ -266,7 +266,7 @@ describe('what can be built', () => {
     ringTeeth,
     pinions,
   })
-  const codes = (s: PlanetarySet) => assemblyFaults(s, 'sets.0').map((f) => `${f.path} ${f.code}`)
+  const codes = (s: PlanetarySet) => assemblyIssues(s, 'sets.0').map((f) => `${f.path} ${f.code}`)
   it.each([set(40, 68, 4), set(36, 84, 4), set(32, 76, 4), set(30, 72, 3), set(26, 70, 4), set(24, 78, 3, 'double-pinion')])(
     'takes $sunTeeth/$ringTeeth with $pinions',
     (s) => expect(codes(s)).toEqual([]),
@@ -284,7 +284,7 @@ describe('what can be built', () => {
       { ...set(large, 84, 3), id: 'simple' },
       { ...set(small, 84, 3, 'double-pinion'), id: 'double' },
     ]
-    const of = (sets: PlanetarySet[]) => sets.flatMap((s) => assemblyFaults(s, s.id, sets)).map((f) => `${f.path} ${f.code}`)
+    const of = (sets: PlanetarySet[]) => sets.flatMap((s) => assemblyIssues(s, s.id, sets)).map((f) => `${f.path} ${f.code}`)
     expect(of(pair(42, 36))).toEqual([])
     expect(of(pair(36, 42))).toEqual([]) // the inner pinion is the long one
     expect(of(pair(39, 36))).toEqual(['double pinions-foul-sun'])
@@ -307,9 +307,9 @@ describe('what can be built', () => {
     }
     const roller = (id: string): GearTrain['elements'][number] => ({ id, kind: 'one-way', a: 'suns', b: 'case', holds: 'forward' })
     const many = { ...train, elements: [...train.elements, ...[1, 2, 3, 4, 5, 6, 7].map((n) => roller(`w${n}`))] }
-    expect(trainFaults(many).map((f) => `${f.path} ${f.code}`)).toContain('elements too-many-one-ways')
-    expect(trainFaults(train).filter((f) => !f.code.startsWith('pinions'))).toEqual([])
-    expect(trainFaults(broken).map((f) => f.code)).toEqual(
+    expect(trainIssues(many).map((f) => `${f.path} ${f.code}`)).toContain('elements too-many-one-ways')
+    expect(trainIssues(train).filter((f) => !f.code.startsWith('pinions'))).toEqual([])
+    expect(trainIssues(broken).map((f) => f.code)).toEqual(
       expect.arrayContaining(['member-unknown', 'one-way-without-sense', 'element-unknown', 'name-repeated']),
     )
   })

@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { boltGradeById, rootArea, stressArea, type BoltSetGeometry } from './bolt.js'
 
 /** Further holes on a circle of their own, for as many bolts again. */
@@ -26,31 +26,31 @@ export interface BoltedJoint extends HoleCircle {
   readonly holes?: number
 }
 
-export function boltedJointFaults(joint: BoltedJoint, path: string): Fault[] {
+export function boltedJointIssues(joint: BoltedJoint, path: string): Issue[] {
   const crowded = (circle: HoleCircle, at: string) =>
     circle.bolts * joint.boltDiameterM * 1.5 > Math.PI * circle.circleDiameterM
-      ? [fault('bolts-do-not-fit-circle', at, { bolts: circle.bolts, circleM: circle.circleDiameterM, boltM: joint.boltDiameterM })]
+      ? [issue('bolts-do-not-fit-circle', at, { bolts: circle.bolts, circleM: circle.circleDiameterM, boltM: joint.boltDiameterM })]
       : []
   return [
     ...crowded(joint, `${path}.bolts`),
     ...(joint.second ? crowded(joint.second, `${path}.second.bolts`) : []),
-    ...threadFaults(joint.boltDiameterM, joint.pitchM, joint.gradeId, path),
+    ...threadIssues(joint.boltDiameterM, joint.pitchM, joint.gradeId, path),
   ]
 }
 
 /** A thread deeper than its bolt, or a grade that is none. */
-function threadFaults(diameterM: number, pitchM: number | undefined, gradeId: string | undefined, path: string): Fault[] {
+function threadIssues(diameterM: number, pitchM: number | undefined, gradeId: string | undefined, path: string): Issue[] {
   return [
     ...(pitchM !== undefined && !(pitchM < diameterM / 3)
-      ? [fault('thread-too-coarse', `${path}.pitchM`, { pitchM, boltM: diameterM })]
+      ? [issue('thread-too-coarse', `${path}.pitchM`, { pitchM, boltM: diameterM })]
       : []),
-    ...(gradeId !== undefined && !boltGradeById(gradeId) ? [fault('grade-unknown', `${path}.gradeId`, { gradeId })] : []),
+    ...(gradeId !== undefined && !boltGradeById(gradeId) ? [issue('grade-unknown', `${path}.gradeId`, { gradeId })] : []),
   ]
 }
 
 /** Contradictions in a set of bolts. */
-export const boltSetFaults = ({ diameterM, pitchM, gradeId }: BoltSetGeometry, path = 'geometry'): Fault[] =>
-  threadFaults(diameterM, pitchM, gradeId, path)
+export const boltSetIssues = ({ diameterM, pitchM, gradeId }: BoltSetGeometry, path = 'geometry'): Issue[] =>
+  threadIssues(diameterM, pitchM, gradeId, path)
 
 /**
  * Clamp of one bolt from its tightening torque, F = T/(K·d) (Shigley, section 8-8).

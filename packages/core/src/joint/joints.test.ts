@@ -3,11 +3,11 @@ import { readHardness, tensileOfHardness } from '../material/hardness.js'
 import { shearYield, steelById, type Steel } from '../material/steels.js'
 import { solveOde } from '../numeric/dormand-prince.js'
 import { fromSi, toSi } from '../quantity/units.js'
-import { hubFaults, hubLimits, type HubGeometry } from '../parts/hub/hub.js'
+import { hubIssues, hubLimits, type HubGeometry } from '../parts/hub/hub.js'
 import { splineDifferences } from './mating.js'
 import { drillingLoss, orificeFlow, poiseuilleFlow } from '../fluid/orifice.js'
 import { oilWay } from '../parts/shaft/oil-way.js'
-import { pressFaults, pressHoop, pressPressure, pressTorque } from './press.js'
+import { pressIssues, pressHoop, pressPressure, pressTorque } from './press.js'
 import type { ShaftGeometry } from '../parts/shaft/shaft.js'
 import { shaftLimits } from '../parts/shaft/shaft-limits.js'
 import { rampOvershoot, rampOvershootMost } from '../parts/shaft/shaft-spring.js'
@@ -106,11 +106,11 @@ describe('joints', () => {
       hubYieldPa: 600e6,
     }
     expect(pressTorque(joint)).toBeCloseTo(0.12 * pressPressure(joint) * Math.PI * 0.04 * 0.03 * 0.02, 6)
-    expect(pressFaults([joint], 'p')).toEqual([])
-    expect(pressFaults([{ ...joint, hubYieldPa: pressHoop(joint) * 0.99 }], 'p')).toMatchObject([
+    expect(pressIssues([joint], 'p')).toEqual([])
+    expect(pressIssues([{ ...joint, hubYieldPa: pressHoop(joint) * 0.99 }], 'p')).toMatchObject([
       { code: 'press-yields-hub', path: 'p.0.interferenceM' },
     ])
-    expect(pressFaults([{ ...joint, hubDiameterM: 0.04 }], 'p')[0]?.code).toBe('hub-not-over-seat')
+    expect(pressIssues([{ ...joint, hubDiameterM: 0.04 }], 'p')[0]?.code).toBe('hub-not-over-seat')
   })
 
   it('a seat whose bore is not said is bored like what is pressed: it slips earlier than a solid one', () => {
@@ -147,8 +147,8 @@ describe('joints', () => {
     const least = (outerDiameterM: number) =>
       hubLimits({ ...hub, outerDiameterM }).reduce((a, b) => (b.torqueNm < a.torqueNm ? b : a)).feature
     expect([least(0.028), least(0.06)]).toEqual(['bursting', 'spline-teeth'])
-    expect(hubFaults({ ...hub, outerDiameterM: 0.026 })[0]?.code).toBe('hub-without-wall')
-    expect(hubFaults({ ...hub, lengthM: 0.02 })[0]?.code).toBe('spline-longer-than-hub')
+    expect(hubIssues({ ...hub, outerDiameterM: 0.026 })[0]?.code).toBe('hub-without-wall')
+    expect(hubIssues({ ...hub, lengthM: 0.02 })[0]?.code).toBe('spline-longer-than-hub')
   })
 })
 

@@ -1,5 +1,5 @@
 import { STEEL_POISSON, STEEL_YOUNG_PA } from '../material/steels.js'
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 
 /** A shaft pressed or shrunk into a hub, both of steel. */
 export interface PressJoint {
@@ -49,14 +49,14 @@ export const pressTorque = (joint: PressJoint): number =>
 export const FRETTING_FACTOR = 2
 
 /** Why a press joint cannot be: a bore through the seat, no wall in the hub, or a hub that yields as it is pressed on. */
-export function pressFaults(joints: readonly PressJoint[] | undefined, path: string): Fault[] {
-  return (joints ?? []).flatMap((joint, i): Fault[] => {
+export function pressIssues(joints: readonly PressJoint[] | undefined, path: string): Issue[] {
+  return (joints ?? []).flatMap((joint, i): Issue[] => {
     const { name, seatDiameterM: seatM, hubDiameterM: hubM, boreDiameterM: boreM = 0, hubYieldPa } = joint
-    if (!(hubM > seatM)) return [fault('hub-not-over-seat', `${path}.${i}.hubDiameterM`, { joint: name, hubM, seatM })]
-    if (!(boreM < seatM)) return [fault('bore-not-below-shaft', `${path}.${i}.boreDiameterM`, { section: name, boreM, diameterM: seatM })]
+    if (!(hubM > seatM)) return [issue('hub-not-over-seat', `${path}.${i}.hubDiameterM`, { joint: name, hubM, seatM })]
+    if (!(boreM < seatM)) return [issue('bore-not-below-shaft', `${path}.${i}.boreDiameterM`, { section: name, boreM, diameterM: seatM })]
     const hoopPa = pressHoop(joint)
     return hoopPa < hubYieldPa
       ? []
-      : [fault('press-yields-hub', `${path}.${i}.interferenceM`, { joint: name, hoopPa, yieldPa: hubYieldPa })]
+      : [issue('press-yields-hub', `${path}.${i}.interferenceM`, { joint: name, hoopPa, yieldPa: hubYieldPa })]
   })
 }

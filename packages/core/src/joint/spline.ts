@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 
 /** Centering of a spline: on its flanks, or on its major diameter. */
 export const SPLINE_FITS = ['side', 'major'] as const
@@ -49,7 +49,7 @@ export const splineRootDiameter = (spline: Pick<Spline, 'teeth' | 'moduleM' | 'r
 export const pitchDiameter = ({ teeth, moduleM }: Teeth): number => teeth * moduleM
 
 /** Faults of a hub's splines: one that says it takes two different shafts at once is two splines. */
-export function hubSplineFaults(splines: readonly HubSpline[] | undefined, path: string): Fault[] {
+export function hubSplineIssues(splines: readonly HubSpline[] | undefined, path: string): Issue[] {
   const mates = (splines ?? []).map(({ mate }) => mate)
-  return mates.flatMap((mate, i) => (mates.indexOf(mate) === i ? [] : [fault('mate-repeated', `${path}.${i}.mate`, { station: mate })]))
+  return mates.flatMap((mate, i) => (mates.indexOf(mate) === i ? [] : [issue('mate-repeated', `${path}.${i}.mate`, { station: mate })]))
 }

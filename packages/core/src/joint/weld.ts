@@ -1,5 +1,5 @@
 import { shearYield } from '../material/steels.js'
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 
 /** A fillet weld all round: between shaft and hub, drum and hub, shell and neck. */
 export interface FilletWeld {
@@ -24,9 +24,9 @@ export const weldYieldTorque = ({ radiusM, legM, metalYieldPa }: FilletWeld): nu
 /** A leg of half the radius and more is no line weld. */
 const MOST_LEG = 0.5
 
-export const weldFaults = (welds: readonly FilletWeld[] | undefined, path: string): Fault[] =>
+export const weldIssues = (welds: readonly FilletWeld[] | undefined, path: string): Issue[] =>
   (welds ?? []).flatMap(({ name, radiusM, legM }, i) =>
-    legM < MOST_LEG * radiusM ? [] : [fault('weld-too-thick', `${path}.${i}.legM`, { weld: name, legM, mostM: MOST_LEG * radiusM })],
+    legM < MOST_LEG * radiusM ? [] : [issue('weld-too-thick', `${path}.${i}.legM`, { weld: name, legM, mostM: MOST_LEG * radiusM })],
   )
 
 /** Fillet welds in shear bear this range over two million cycles, slope 5 (IIW recommendations, FAT 80, from memory), 97 of 100. */

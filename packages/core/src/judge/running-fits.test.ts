@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { toSi } from '../quantity/units.js'
 import type { ShaftGeometry } from '../parts/shaft/shaft.js'
-import { shaftFaults } from '../parts/shaft/shaft.js'
+import { shaftIssues } from '../parts/shaft/shaft.js'
 import type { Part } from '../model/part.js'
 import { outerRadius } from '../parts/registry.js'
 import { caseMisfitsAt, diameterMisfitsAt, supportJournals } from './running-fits.js'
@@ -160,6 +160,6 @@ describe('a part in the case', () => {
 })
 
 it('a bushing as wide as its bore is refused', () => {
-  expect(shaftFaults(support(1.2, 1.2)).map(({ code }) => code)).toEqual(['bushing-above-bore'])
-  expect(shaftFaults(support(1.2, 1.1))).toEqual([])
+  expect(shaftIssues(support(1.2, 1.2)).map(({ code }) => code)).toEqual(['bushing-above-bore'])
+  expect(shaftIssues(support(1.2, 1.1))).toEqual([])
 })

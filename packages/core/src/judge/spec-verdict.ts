@@ -6,7 +6,7 @@ import { engineOfBrief } from '../model/brief.js'
 import { SCATTER } from '../model/scatter.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
-import type { Fault } from '../quantity/fault.js'
+import type { Issue } from '../quantity/issue.js'
 import { besideShare } from './besides.js'
 import { casesOf, usualConverter, type Cases } from './cases.js'
 import type { DutyCase } from './duty.js'
@@ -42,7 +42,8 @@ export interface SpecVerdict {
 /** A spec whose brief contradicts itself. */
 export interface ContradictoryBrief {
   readonly outcome: 'brief-contradicts-itself'
-  readonly faults: readonly Fault[]
+  /** Key of the API. */
+  readonly faults: readonly Issue[]
 }
 
 /** A judged spec, with the gear train and the engine line of its cases. */
@@ -58,7 +59,7 @@ export interface JudgedSpec {
  */
 export function judgeSpec(input: SpecInput): JudgedSpec | ContradictoryBrief {
   const made = engineOfBrief(input.brief.engine)
-  if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.faults }
+  if (!made.ok) return { outcome: 'brief-contradicts-itself', faults: made.issues }
   const engine = made.value
   const fitted = fittedConverter(input)
   const converter = fitted ? converterCharacteristic(fitted) : usualConverter(engine, input)

@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { toSi } from '../quantity/units.js'
 
 /** Young's modulus and Poisson's ratio of steel (Shigley, table A-5). */
@@ -70,10 +70,10 @@ export function steelOf({ steelId, certified }: OfSteel): Steel | undefined {
 }
 
 /** Why a part cannot be of the steel that it names. */
-export function steelFaults({ steelId, certified }: OfSteel, path: string): Fault[] {
-  if (!steelById(steelId)) return [fault('steel-unknown', `${path}.steelId`, { steelId })]
+export function steelIssues({ steelId, certified }: OfSteel, path: string): Issue[] {
+  if (!steelById(steelId)) return [issue('steel-unknown', `${path}.steelId`, { steelId })]
   if (!certified || certified.yieldPa < certified.ultimatePa) return []
-  return [fault('yield-above-tensile', `${path}.certified.yieldPa`, { yieldPa: certified.yieldPa, ultimatePa: certified.ultimatePa })]
+  return [issue('yield-above-tensile', `${path}.certified.yieldPa`, { yieldPa: certified.yieldPa, ultimatePa: certified.ultimatePa })]
 }
 
 /**

@@ -5,7 +5,7 @@ import { curveFromHeadline, type Headline } from '../engine/headline.js'
 import type { EngineKind } from '../engine/template.js'
 import type { EngineRear, RearNeighbour } from './unit-fit.js'
 import type { RuleBook } from '../parts/flex-plate/certificate.js'
-import { bad, good, type Fault, type Result } from '../quantity/fault.js'
+import { bad, good, type Issue, type Result } from '../quantity/issue.js'
 
 export const LAUNCHES = ['rolling', 'brake-stall', 'flash', 'trans-brake', 'regrip', 'dump'] as const
 export type Launch = (typeof LAUNCHES)[number]
@@ -95,26 +95,26 @@ export interface Brief {
 /** The engine's full-throttle curve at the flywheel, with its boost, or what contradicts itself in it; paths lead into the brief. */
 export function engineCurve(engine: BriefEngine): Result<EngineCurve> {
   const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : good(1)
-  if (!factor.ok) return bad(...factor.faults.map(inEngine))
+  if (!factor.ok) return bad(...factor.issues.map(inEngine))
   const made =
     engine.form === 'headline'
       ? curveFromHeadline(scaledHeadline(engine.headline, factor.value))
       : curveFromPoints(scaledPoints(engine.points, factor.value))
   const under = engine.form === 'headline' ? 'engine.headline.' : 'engine.'
-  return made.ok ? made : bad(...made.faults.map((f) => ({ ...f, path: under + f.path })))
+  return made.ok ? made : bad(...made.issues.map((f) => ({ ...f, path: under + f.path })))
 }
 
-/** The engine with both its curves; paths of faults lead into the brief. */
+/** The engine with both its curves; paths of issues lead into the brief. */
 export function engineOfBrief(engine: BriefEngine): Result<Engine> {
   const on = engineCurve(engine)
   if (!on.ok) return on
   const factor = engine.measured ? flywheelFactor(engine.measured, engine.kind) : good(1)
   const offPoints = engine.boost?.offPoints && factor.ok ? { offPoints: scaledPoints(engine.boost.offPoints, factor.value) } : {}
   const made = engineWith(on.value, engine.boost && { ...engine.boost, ...offPoints })
-  return made.ok ? made : bad(...made.faults.map(inEngine))
+  return made.ok ? made : bad(...made.issues.map(inEngine))
 }
 
-const inEngine = (f: Fault): Fault => ({ ...f, path: `engine.${f.path}` })
+const inEngine = (f: Issue): Issue => ({ ...f, path: `engine.${f.path}` })
 
 const scaledPoints = (points: readonly CurvePoint[], factor: number) =>
   factor === 1 ? points : points.map((p) => ({ ...p, torqueNm: p.torqueNm * factor }))

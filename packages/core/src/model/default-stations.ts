@@ -1,6 +1,114 @@
-import { certain } from '../numeric/certain.js'
 import { CASE, type GearTrain, type ShiftElement } from '../gearing/train.js'
+import { certain } from '../numeric/certain.js'
 import type { Station, StripPlace } from './unit.js'
+
+/** What a station's speed is that of: engine, input or output of the train, or the case. */
+type Turns = 'engine' | 'input' | 'output' | 'case'
+
+interface UsualStation extends Pick<Station, 'id' | 'code' | 'name' | 'kind'> {
+  readonly load: Exclude<Station['load']['at'], 'link'>
+  readonly turns: Turns
+  readonly lane: StripPlace['lane']
+  /** Counted from the front; behind the elements from the column after them. */
+  readonly column: number
+  /** Stations whose torque goes on to this one, where they are there. */
+  readonly from?: readonly string[]
+  readonly grounded?: true
+}
+
+/** Stations that every transmission has ahead of its elements, front to rear; the lockup clutch where a gear locks. */
+// prettier-ignore
+const AHEAD: readonly UsualStation[] = [
+  { id: 'flex-plate', code: 'PLATE', name: 'flex plate', kind: 'flex-plate', load: 'engine', turns: 'engine', lane: 'line', column: 0 },
+  { id: 'crank-bolts', code: 'C-BOLT', name: 'crank bolts', kind: 'bolts', load: 'none', turns: 'engine', lane: 'beside', column: 0 },
+  { id: 'motor-plate', code: 'M-PLATE', name: 'motor plate', kind: 'motor-plate', load: 'none', turns: 'case', lane: 'beside', column: 1 },
+  { id: 'converter-bolts', code: 'V-BOLT', name: 'converter bolts', kind: 'bolts', load: 'none', turns: 'engine', lane: 'beside', column: 2 },
+  { id: 'pilot', code: 'PILOT', name: 'pilot', kind: 'pilot', load: 'none', turns: 'engine', lane: 'beside', column: 3 },
+  { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: 'stator', turns: 'engine', lane: 'line', column: 1, from: ['flex-plate'] },
+  { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: 'none', turns: 'engine', lane: 'rail', column: 2 },
+  { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: 'stator', turns: 'case', lane: 'rail', column: 1, from: ['converter'], grounded: true },
+  { id: 'lockup', code: 'LOCK', name: 'lockup clutch', kind: 'lockup', load: 'lockup', turns: 'engine', lane: 'upper', column: 0, from: ['flex-plate'] },
+  { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: 'turbine', turns: 'input', lane: 'line', column: 2, from: ['converter', 'lockup'] },
+  { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: 'turbine', turns: 'input', lane: 'line', column: 3, from: ['turbine-hub'] },
+  { id: 'input-joint', code: 'JOINT', name: 'input shaft joint', kind: 'hub', load: 'turbine', turns: 'input', lane: 'line', column: 4, from: ['input-shaft'] },
+]
+
+/** The first column of the elements. */
+const FIRST = 5
+
+/** Stations behind the elements. The gear sets take their torque also from every element that is not held by the case. */
+// prettier-ignore
+const BEHIND: readonly UsualStation[] = [
+  { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: 'sets', turns: 'input', lane: 'line', column: 0, from: ['input-joint'] },
+  { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: 'output', turns: 'output', lane: 'line', column: 1, from: ['gear-sets'] },
+]
+const VALVES: UsualStation = {
+  id: 'valves',
+  code: 'VALVES',
+  name: 'pressure regulator',
+  kind: 'valves',
+  load: 'none',
+  turns: 'case',
+  lane: 'rail',
+  column: 3,
+}
+
+const USUAL_IDS = [...AHEAD, ...BEHIND, VALVES].map(({ id }) => id)
+
+/**
+ * Stations for a train that has none: those that every transmission has, and a place for every element between input joint and gear sets.
+ * Brakes hang from the case; everything else is above the line. Joints get stations where the shop wants them.
+ */
+export function defaultStations(train: GearTrain): Station[] {
+  const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
+  const between = train.elements.filter((element) => !hung.includes(element))
+  const ids = new Map<string, string>()
+  for (const { id } of train.elements) ids.set(id, freeOf(slug(id), [...USUAL_IDS, ...ids.values()]))
+  const locks = train.ranges.some(({ lockup }) => lockup)
+  const ahead = AHEAD.filter(({ kind }) => kind !== 'lockup' || locks)
+  const behind = FIRST + Math.max(1, between.length, hung.length)
+  const usual = (one: UsualStation, column: number, more: readonly string[] = []) => usualStation(one, train, column, more, ahead)
+  return [
+    ...ahead.map((one) => usual(one, one.column)),
+    ...between.map((element, i) =>
+      elementStation(element, certain(ids.get(element.id)), { lane: 'upper', column: FIRST + i, from: ['input-joint'] }),
+    ),
+    ...hung.map((element, i) =>
+      elementStation(element, certain(ids.get(element.id)), { lane: 'rail', column: FIRST + i, from: ['gear-sets'], grounded: true }),
+    ),
+    ...BEHIND.map((one) => usual(one, behind + one.column, one.load === 'sets' ? between.map(({ id }) => certain(ids.get(id))) : [])),
+    usual(VALVES, VALVES.column),
+  ]
+}
+
+function usualStation(
+  { id, code, name, kind, load, turns, lane, from = [], grounded }: UsualStation,
+  train: GearTrain,
+  column: number,
+  more: readonly string[],
+  ahead: readonly UsualStation[],
+): Station {
+  const there = (station: string) => station !== 'lockup' || ahead.some((one) => one.id === station)
+  return {
+    id,
+    code,
+    name,
+    kind,
+    load: load === 'sets' ? { at: load, ids: train.sets.map((set) => set.id) } : { at: load },
+    speedOf: turns === 'engine' ? 'engine' : turns === 'case' ? CASE : train[turns],
+    strip: { lane, column, from: [...from.filter(there), ...more], ...(grounded ? { grounded } : {}) },
+  }
+}
+
+const elementStation = (element: ShiftElement, id: string, strip: StripPlace): Station => ({
+  id,
+  code: codeOf(element.id),
+  name: element.id,
+  kind: element.kind === 'one-way' || element.kind === 'band' ? element.kind : 'pack',
+  load: { at: 'link', id: element.id },
+  speedOf: element.pistonOn ?? (element.a === CASE ? element.b : element.a),
+  strip,
+})
 
 const slug = (name: string) =>
   name
@@ -14,110 +122,6 @@ const codeOf = (name: string) =>
     .toUpperCase()
     .replace(/[^A-Z0-9]+/g, '-')
     .slice(0, 7)
-
-const kindOf = ({ kind }: ShiftElement): Station['kind'] => (kind === 'one-way' ? 'one-way' : kind === 'band' ? 'band' : 'pack')
-
-/**
- * Stations for a train that has none: plate, converter, lockup where a range locks, stator support, turbine hub, input shaft and its joint, a place for every element, the gear sets together,
- * the output shaft, pump and valves for the oil, and what bolts plate and converter on. Brakes hang from the case; everything else stands above the line. Joints get stations where the shop wants them.
- */
-export function defaultStations(train: GearTrain): Station[] {
-  const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
-  const between = train.elements.filter((element) => !hung.includes(element))
-  const last = FIRST + Math.max(1, between.length, hung.length)
-  const ids = new Map<string, string>()
-  for (const { id } of train.elements) ids.set(id, freeOf(slug(id), [...FIXED, ...ids.values()]))
-  const elements = [...between, ...hung].map((element): Station => {
-    const onCase = hung.includes(element)
-    const at = FIRST + (onCase ? hung : between).indexOf(element)
-    const strip = onCase ? { ...place('rail', at, 'gear-sets'), grounded: true } : place('upper', at, 'input-joint')
-    const turns = element.pistonOn ?? (element.a === CASE ? element.b : element.a)
-    return station(
-      certain(ids.get(element.id)),
-      codeOf(element.id),
-      element.id,
-      kindOf(element),
-      { at: 'link', id: element.id },
-      turns,
-      strip,
-    )
-  })
-  const lock = train.ranges.some(({ lockup }) => lockup)
-    ? [station('lockup', 'LOCK', 'lockup clutch', 'lockup', { at: 'lockup' }, 'engine', place('upper', 0, 'flex-plate'))]
-    : []
-  const inner = between.map(({ id }) => certain(ids.get(id)))
-  const sets: Station['load'] = { at: 'sets', ids: train.sets.map(({ id }) => id) }
-  return [
-    ...beforeTurbine(lock),
-    station(
-      'turbine-hub',
-      'T-HUB',
-      'turbine hub',
-      'hub',
-      { at: 'turbine' },
-      train.input,
-      place('line', 2, 'converter', ...lock.map(({ id }) => id)),
-    ),
-    station('input-shaft', 'INPUT', 'input shaft', 'shaft', { at: 'turbine' }, train.input, place('line', 3, 'turbine-hub')),
-    station('input-joint', 'JOINT', 'input shaft joint', 'hub', { at: 'turbine' }, train.input, place('line', 4, 'input-shaft')),
-    ...elements,
-    station('gear-sets', 'SETS', 'gear sets', 'gear-set', sets, train.input, place('line', last, 'input-joint', ...inner)),
-    station('output-shaft', 'OUTPUT', 'output shaft', 'shaft', { at: 'output' }, train.output, place('line', last + 1, 'gear-sets')),
-    station('valves', 'VALVES', 'pressure regulator', 'valves', { at: 'none' }, CASE, place('rail', 3)),
-  ]
-}
-
-/** Stations from the flex plate to the stator support, and the lockup clutch if there is one. */
-const beforeTurbine = (lock: readonly Station[]): Station[] => [
-  station('flex-plate', 'PLATE', 'flex plate', 'flex-plate', { at: 'engine' }, 'engine', place('line', 0)),
-  ...BESIDE.map(([id, code, name, kind], i) =>
-    station(id, code, name, kind, { at: 'none' }, kind === 'motor-plate' ? CASE : 'engine', place('beside', i)),
-  ),
-  station('converter', 'CONV', 'converter', 'converter', { at: 'stator' }, 'engine', place('line', 1, 'flex-plate')),
-  station('pump', 'PUMP', 'oil pump', 'pump', { at: 'none' }, 'engine', place('rail', 2)),
-  station('stator-support', 'STATOR', 'stator support', 'shaft', { at: 'stator' }, CASE, {
-    ...place('rail', 1, 'converter'),
-    grounded: true,
-  }),
-  ...lock,
-]
-
-const place = (lane: StripPlace['lane'], column: number, ...from: string[]): StripPlace => ({ lane, column, from })
-
-const station = (
-  id: string,
-  code: string,
-  name: string,
-  kind: Station['kind'],
-  load: Station['load'],
-  speedOf: string,
-  strip: StripPlace,
-): Station => ({ id, code, name, kind, load, speedOf, strip })
-
-/** Stations of the joint between plate and converter. */
-const BESIDE = [
-  ['crank-bolts', 'C-BOLT', 'crank bolts', 'bolts'],
-  ['motor-plate', 'M-PLATE', 'motor plate', 'motor-plate'],
-  ['converter-bolts', 'V-BOLT', 'converter bolts', 'bolts'],
-  ['pilot', 'PILOT', 'pilot', 'pilot'],
-] as const
-
-/** The first column behind the input shaft and its joint. */
-const FIRST = 5
-const FIXED = [
-  'flex-plate',
-  'converter',
-  'lockup',
-  'stator-support',
-  'turbine-hub',
-  'input-shaft',
-  'input-joint',
-  'gear-sets',
-  'output-shaft',
-  'pump',
-  'valves',
-  ...BESIDE.map(([id]) => id),
-]
 
 function freeOf(id: string, taken: readonly string[]): string {
   let [free, n] = [id, 2]

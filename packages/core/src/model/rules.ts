@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import { toSi } from '../quantity/units.js'
 import type { Launch, Use } from './brief.js'
 import type { Fuel } from '../engine/template.js'
@@ -147,9 +147,9 @@ export interface HouseRules {
 }
 
 /** House rules that contradict themselves: limits of which the least is above the most. */
-export function ruleFaults({ fit }: HouseRules): Fault[] {
+export function ruleIssues({ fit }: HouseRules): Issue[] {
   const crossed = (least: number, most: number, path: string) =>
-    least < most ? [] : [fault('bounds-crossed', path, { leastM: least, mostM: most })]
+    least < most ? [] : [issue('bounds-crossed', path, { leastM: least, mostM: most })]
   return [
     ...crossed(fit.pilotPlayLeastM, fit.pilotPlayMostM, 'fit.pilotPlayLeastM'),
     ...crossed(fit.pullForwardLeastM, fit.pullForwardMostM, 'fit.pullForwardLeastM'),

@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 
 /** Who says so. */
 export const ORIGINS = ['computed', 'measured', 'broken', 'maker', 'thumb'] as const
@@ -36,12 +36,12 @@ export interface StatedLimit {
 const QUANTITIES = ['torqueNm', 'powerW', 'pressurePa', 'speedRadPerS'] as const
 
 /** Faults of a stated limit: not exactly one quantity, or a rated speed without a power. */
-export function statedFaults(stated: StatedLimit, path: string): Fault[] {
+export function statedIssues(stated: StatedLimit, path: string): Issue[] {
   const given = QUANTITIES.filter((key) => stated[key] !== undefined)
-  const faults = given.length === 1 ? [] : [fault('limit-not-one-quantity', path, { count: given.length })]
+  const issues = given.length === 1 ? [] : [issue('limit-not-one-quantity', path, { count: given.length })]
   if (stated.ratedAtRadPerS !== undefined && stated.powerW === undefined)
-    faults.push(fault('rated-speed-without-power', `${path}.ratedAtRadPerS`))
-  return faults
+    issues.push(issue('rated-speed-without-power', `${path}.ratedAtRadPerS`))
+  return issues
 }
 
 /** The least stated limit of pressure or speed of a part, if any. */

@@ -3,16 +3,16 @@ import { anyTrain } from '../testing/any-train.js'
 import { simpson } from '../testing/trains.js'
 import { solveRange } from '../gearing/solve.js'
 import type { GearRange, GearTrain, ShiftElement } from '../gearing/train.js'
-import { trainFaults } from '../gearing/train-faults.js'
+import { trainIssues } from '../gearing/train-issues.js'
 import { defaultStations } from './default-stations.js'
 import { thrustLoads } from '../reports/thrust-load.js'
-import { unitFaults } from './unit-faults.js'
+import { unitIssues } from './unit-issues.js'
 import type { Unit } from './unit.js'
 
 const train = simpson(40, 68, 40, 68)
 const unit = (change: Partial<Unit> = {}): Unit => ({ id: 'u', name: 'U', train, stations: defaultStations(train), ...change })
 const codes = (of: Unit) =>
-  unitFaults(of)
+  unitIssues(of)
     .map(({ path, code }) => `${path} ${code}`)
     .filter((line) => !line.includes('pinions'))
 
@@ -21,7 +21,7 @@ describe('stations by default', () => {
     fc.assert(
       fc.property(anyTrain, (of) => {
         const stations = defaultStations(of)
-        const made = unitFaults({ id: 'u', name: 'U', train: of, stations }).filter(({ path }) => path.startsWith('stations'))
+        const made = unitIssues({ id: 'u', name: 'U', train: of, stations }).filter(({ path }) => path.startsWith('stations'))
         expect(made).toEqual([])
         const loaded = stations.flatMap(({ load }) => (load.at === 'link' ? [load.id] : []))
         expect(loaded.sort()).toEqual(of.elements.map(({ id }) => id).sort())
@@ -124,7 +124,7 @@ describe('links that share', () => {
   })
   it('a set may stand on the case and still be built', () =>
     expect(
-      trainFaults({ ...train, sets: train.sets.map((set) => ({ ...set, carrier: 'case' })) }).filter(
+      trainIssues({ ...train, sets: train.sets.map((set) => ({ ...set, carrier: 'case' })) }).filter(
         ({ code }) => code === 'member-unknown',
       ),
     ).toEqual([]))

@@ -1,6 +1,6 @@
 import type { GearTrain } from '../gearing/train.js'
 import type { ThrustSurface } from '../gearing/thrust.js'
-import type { FaultKind, FaultFrequency } from '../fault/fault-kind.js'
+import type { FaultKind, FaultFrequency } from '../diagnosis/fault-kind.js'
 import type { UnitFit } from './unit-fit.js'
 import type { Plateau } from '../friction/shift-time.js'
 import type { PartKind } from '../parts/geometries.js'

@@ -3,7 +3,7 @@ import type { ShiftOutcome } from '../friction/shift-time.js'
 import type { MeshLoad } from '../gearing/tooth-life.js'
 import type { PlanetarySet } from '../gearing/train.js'
 import type { FrictionRadius } from '../model/rules.js'
-import type { Fault } from '../quantity/fault.js'
+import type { Issue } from '../quantity/issue.js'
 import type { Geometries, PartKind } from './geometries.js'
 import type { ElementOil, LimitSite, StationLimits } from './limit.js'
 import type { Place } from './place.js'
@@ -47,7 +47,7 @@ export type PressureAt = 'applied' | 'line' | 'converter' | 'lockup'
 /** A part kind as the model sees it. Each property that is absent does not apply to the kind. */
 export interface PartDefinition<K extends PartKind> {
   /** Problems of the geometry. Paths begin with "geometry". */
-  readonly faults?: (geometry: Geometries[K]) => Fault[]
+  readonly issues?: (geometry: Geometries[K]) => Issue[]
   readonly limits?: (site: LimitSite, geometry: Geometries[K]) => StationLimits
   readonly life?: (site: LifeSite, geometry: Geometries[K]) => PlaceLife | undefined
   readonly friction?: (geometry: Geometries[K]) => FrictionElement

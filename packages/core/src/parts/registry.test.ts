@@ -6,7 +6,7 @@ import type { Station, Unit } from '../model/unit.js'
 import { toSi } from '../quantity/units.js'
 import type { ElementOil } from './limit.js'
 import { placeKey } from './place.js'
-import { frictionOf, mayBeEmpty, outerRadius, PART_KINDS, partFaults, pressureAt, stationLimits } from './registry.js'
+import { frictionOf, mayBeEmpty, outerRadius, PART_KINDS, partIssues, pressureAt, stationLimits } from './registry.js'
 
 const { units, shelf } = demoShop()
 
@@ -34,7 +34,7 @@ const limitsAt = ({ unit, station, part }: { unit: Unit; station: Station; part:
 
 it('parts of every kind are on the shelf, so that the tests below meet them all', () => {
   expect(new Set(sites.map(({ part }) => part.kind))).toEqual(new Set(PART_KINDS))
-  expect(shelf.flatMap(partFaults)).toEqual([])
+  expect(shelf.flatMap(partIssues)).toEqual([])
 })
 
 describe('a limit', () => {

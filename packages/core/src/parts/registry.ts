@@ -1,8 +1,8 @@
 import { oncePer } from '../numeric/once-per.js'
 import type { Part, PartOf } from '../model/part.js'
-import { statedFaults } from '../model/stated.js'
+import { statedIssues } from '../model/stated.js'
 import type { Station, Unit } from '../model/unit.js'
-import type { Fault } from '../quantity/fault.js'
+import type { Issue } from '../quantity/issue.js'
 import { band } from './band/definition.js'
 import { bolts } from './bolts/definition.js'
 import { converter } from './converter/definition.js'
@@ -47,8 +47,8 @@ export const PART_KINDS: readonly PartKind[] = keysOf(DEFINITIONS)
 const definitionOf = <K extends PartKind>({ kind }: { readonly kind: K }): PartDefinition<K> => DEFINITIONS[kind]
 
 /** Problems of a part's own figures. */
-export function partFaults<K extends PartKind>(part: PartOf<K>): Fault[] {
-  return [...part.stated.flatMap((stated, i) => statedFaults(stated, `stated.${i}`)), ...(definitionOf(part).faults?.(part.geometry) ?? [])]
+export function partIssues<K extends PartKind>(part: PartOf<K>): Issue[] {
+  return [...part.stated.flatMap((stated, i) => statedIssues(stated, `stated.${i}`)), ...(definitionOf(part).issues?.(part.geometry) ?? [])]
 }
 
 /**

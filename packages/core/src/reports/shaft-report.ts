@@ -28,7 +28,7 @@ export interface StressStretch {
   readonly yieldPa: number
 }
 
-/** Nominal shear along a shaft at a torque, front to rear; nothing over sections that carry none. The geometry must be free of faults. */
+/** Nominal shear along a shaft at a torque, front to rear; nothing over sections that carry none. The geometry must be valid. */
 export function stressAlong(shaft: ShaftGeometry, torqueNm: number): StressStretch[] {
   const steel = shaftSteel(shaft)
   return slicesOf(shaft).map((slice) => ({

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { STEELS } from '../material/steels.js'
-import { shaftFaults, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from '../parts/shaft/shaft.js'
+import { shaftIssues, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from '../parts/shaft/shaft.js'
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const section = fc.record(
@@ -48,4 +48,4 @@ export const anyShaft: fc.Arbitrary<ShaftGeometry> = fc
       grooves: grooves.map(({ share, ...g }, i): Groove => ({ ...g, name: `g${i}`, fromFrontM: share * length })),
     }
   })
-  .filter((shaft) => shaft.sections.some((s) => !s.idle) && shaftFaults(shaft).length === 0)
+  .filter((shaft) => shaft.sections.some((s) => !s.idle) && shaftIssues(shaft).length === 0)

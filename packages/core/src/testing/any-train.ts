@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { assemblyFaults } from '../gearing/assembly.js'
+import { assemblyIssues } from '../gearing/assembly.js'
 import { CASE, type GearTrain, type PlanetarySet, type RigidJoint, type ShiftElement } from '../gearing/train.js'
 
 /** Teeth and pinions of a set that can be built, of either kind. */
@@ -11,7 +11,7 @@ const buildable = fc
     pinions: fc.integer({ min: 1, max: 6 }),
   })
   .map(({ kind, sunTeeth, pinion, pinions }) => ({ kind, sunTeeth, ringTeeth: sunTeeth + 2 * pinion, pinions }))
-  .filter((teeth) => assemblyFaults({ ...teeth, id: 's', sun: 'a', ring: 'b', carrier: 'c' }, 's').length === 0)
+  .filter((teeth) => assemblyIssues({ ...teeth, id: 's', sun: 'a', ring: 'b', carrier: 'c' }, 's').length === 0)
 
 /** Trains of any topology: buildable sets hung on a few members at random, members joined and elements put between them at random. */
 export const anyTrain = fc

@@ -1,7 +1,7 @@
 import type { EngineCurve } from '../engine/curve.js'
 import { curveFromPoints } from '../engine/curve.js'
 import { toSi } from '../quantity/units.js'
-import { valueOf } from '../quantity/fault.js'
+import { valueOf } from '../quantity/issue.js'
 
 /** An engine of one torque at all speeds, for hand calculations. */
 export const flatEngine = (torqueNm: number, fromRpm = 500, toRpm = 9000): EngineCurve =>

@@ -1,4 +1,4 @@
-import { flatPressureLike, partFaults, type LockupGeometry, type PartOf } from '@plucky/core'
+import { flatPressureLike, partIssues, type LockupGeometry, type PartOf } from '@plucky/core'
 import type { DraftItem } from '../../shelf/draft-item.js'
 import { withValue } from '../../state/with-value.js'
 
@@ -8,6 +8,6 @@ const FLAT_AT = 'geometry.piston.flatAtPa'
 export function withFlatPressure(basis: PartOf<'lockup'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
   if (touched.has(FLAT_AT)) return item
   const geometry = item['geometry'] as LockupGeometry
-  if (partFaults({ ...basis, geometry }).length > 0) return item
+  if (partIssues({ ...basis, geometry }).length > 0) return item
   return withValue(item, FLAT_AT, flatPressureLike(basis.geometry, geometry))
 }

@@ -1,7 +1,7 @@
 import type { LiningHeat, PackLining } from '../../friction/lining.js'
 import { annulusArea, type PistonChamber } from '../../friction/piston.js'
 import type { ShiftOutcome } from '../../friction/shift-time.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 
 export interface BandGeometry {
   readonly drumRadiusM: number
@@ -32,13 +32,13 @@ export interface BandOil {
   readonly dragSense: 1 | -1
 }
 
-export function bandFaults(band: BandGeometry, path = 'geometry'): Fault[] {
+export function bandIssues(band: BandGeometry, path = 'geometry'): Issue[] {
   return [
-    ...(band.servo.length > 0 ? [] : [fault('band-without-servo', `${path}.servo`)]),
+    ...(band.servo.length > 0 ? [] : [issue('band-without-servo', `${path}.servo`)]),
     ...band.servo.flatMap(({ innerRadiusM, outerRadiusM }, i) =>
       innerRadiusM < outerRadiusM
         ? []
-        : [fault('piston-radii-crossed', `${path}.servo.${i}.innerRadiusM`, { innerM: innerRadiusM, outerM: outerRadiusM })],
+        : [issue('piston-radii-crossed', `${path}.servo.${i}.innerRadiusM`, { innerM: innerRadiusM, outerM: outerRadiusM })],
     ),
   ]
 }

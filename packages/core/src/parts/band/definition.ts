@@ -5,7 +5,7 @@ import type { Derivation } from '../../quantity/derivation.js'
 import {
   anchorTorque,
   bandCapacity,
-  bandFaults,
+  bandIssues,
   bandHeat,
   bandMost,
   bandPressureFor,
@@ -18,7 +18,7 @@ import {
 import { deriveAnchor, deriveBandSlip, deriveStrut } from './derivation.js'
 
 export const band: PartDefinition<'band'> = {
-  faults: (geometry) => bandFaults(geometry),
+  issues: (geometry) => bandIssues(geometry),
   /** Slip, strut and anchor, each against the torque at rest and against the torque as the band comes on in an upshift. */
   limits(site, geometry) {
     const slip: FrictionHeld = {

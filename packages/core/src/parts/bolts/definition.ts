@@ -1,4 +1,4 @@
-import { boltSetFaults } from '../../joint/bolted-joint.js'
+import { boltSetIssues } from '../../joint/bolted-joint.js'
 import type { PartDefinition } from '../definition.js'
 
-export const bolts: PartDefinition<'bolts'> = { faults: (geometry) => boltSetFaults(geometry), optional: true }
+export const bolts: PartDefinition<'bolts'> = { issues: (geometry) => boltSetIssues(geometry), optional: true }

@@ -2,10 +2,10 @@ import { hasLockupStation } from '../../model/unit.js'
 import type { PartDefinition } from '../definition.js'
 import { anyCounts, statedLimits } from '../limit.js'
 import type { MissingFeature } from '../place.js'
-import { converterFaults } from './geometry.js'
+import { converterIssues } from './geometry.js'
 
 export const converter: PartDefinition<'converter'> = {
-  faults: (geometry) => converterFaults(geometry),
+  issues: (geometry) => converterIssues(geometry),
   limits(site, { lockup: locks }) {
     const stator = statedLimits(site, 'stator-clutch', { feature: 'stator-clutch' }, 'hard')
     const lockup = locks ? statedLimits(site, 'lockup-clutch', { feature: 'lockup-clutch' }, 'friction', { load: { at: 'lockup' } }) : []

@@ -1,7 +1,7 @@
 import { certain } from '../../numeric/certain.js'
 import { bendPlate } from '../lockup/annular-plate.js'
 import { STEEL_YOUNG_PA } from '../../material/steels.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import type { HoleCircle } from '../../joint/bolted-joint.js'
 
 /** Make of a cover's pilot: a standard pilot can be replaced, a custom pilot is part of the cover. */
@@ -36,17 +36,17 @@ export interface ConverterFront extends HoleCircle {
 }
 
 /** Contradictions in the outside dimensions of a converter. */
-export function frontFaults(front: ConverterFront, path: string): Fault[] {
+export function frontIssues(front: ConverterFront, path: string): Issue[] {
   const { pilotDiameterM, circleDiameterM, pilotWallM, heightM } = front
   const inside = (['turbineMouthM', 'statorMouthM', 'floorM', 'pumpDriveM'] as const).filter((key) => (front[key] ?? 0) >= heightM)
   return [
     ...(pilotDiameterM < circleDiameterM
       ? []
-      : [fault('pilot-outside-pads', `${path}.pilotDiameterM`, { pilotM: pilotDiameterM, circleM: circleDiameterM })]),
+      : [issue('pilot-outside-pads', `${path}.pilotDiameterM`, { pilotM: pilotDiameterM, circleM: circleDiameterM })]),
     ...(pilotWallM === undefined || pilotWallM < pilotDiameterM / 2
       ? []
-      : [fault('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
-    ...inside.map((key) => fault('beyond-the-hub', `${path}.${key}`, { depthM: certain(front[key]), heightM })),
+      : [issue('wall-through-pilot', `${path}.pilotWallM`, { wallM: pilotWallM, pilotM: pilotDiameterM })]),
+    ...inside.map((key) => issue('beyond-the-hub', `${path}.${key}`, { depthM: certain(front[key]), heightM })),
   ]
 }
 

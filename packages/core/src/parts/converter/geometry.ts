@@ -1,10 +1,10 @@
 import { oncePer } from '../../numeric/once-per.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import { characteristic, type Characteristic } from '../../converter/characteristic.js'
 import { capacityFromStall, type StallRating } from '../../converter/stall-rating.js'
-import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
-import { frontFaults, type ConverterFront } from './front.js'
-import { tableCharacteristic, tableFaults, type TableRow } from '../../converter/table.js'
+import { hubSplineIssues, type HubSpline } from '../../joint/spline.js'
+import { frontIssues, type ConverterFront } from './front.js'
+import { tableCharacteristic, tableIssues, type TableRow } from '../../converter/table.js'
 
 /** A converter as it stands on the shelf. */
 export interface ConverterGeometry {
@@ -41,18 +41,18 @@ export const converterCharacteristic: (geometry: ConverterGeometry) => Character
 const SAME_RATING = 0.1
 
 /** Problems of a converter: its table, or a rating whose K differs from the table by more than a tenth. */
-export function converterFaults(geometry: ConverterGeometry, path = 'geometry'): Fault[] {
+export function converterIssues(geometry: ConverterGeometry, path = 'geometry'): Issue[] {
   const bores = [
-    ...hubSplineFaults(geometry.splines, `${path}.splines`),
-    ...(geometry.front ? frontFaults(geometry.front, `${path}.front`) : []),
+    ...hubSplineIssues(geometry.splines, `${path}.splines`),
+    ...(geometry.front ? frontIssues(geometry.front, `${path}.front`) : []),
   ]
   if (!geometry.table || bores.length > 0) return bores
-  const faults = tableFaults(geometry.table, `${path}.table`)
-  if (faults.length > 0) return faults
+  const issues = tableIssues(geometry.table, `${path}.table`)
+  if (issues.length > 0) return issues
   const [rated, measured] = [capacityFromStall(geometry.stall) ** -0.5, geometry.table[0]?.kFactorRadPerSPerRootNm ?? NaN]
   return Math.abs(rated / measured - 1) <= SAME_RATING
     ? []
-    : [fault('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })]
+    : [issue('rating-against-table', `${path}.stall.speedRadPerS`, { ratedK: rated, measuredK: measured })]
 }
 
 /** Oil and inertia of a 300 mm core (from memory, order of magnitude). Oil scales with D³, inertia with D⁵. */

@@ -1,4 +1,4 @@
-import { boltedJointFaults, slipTorque, type BoltedJoint } from '../../joint/bolted-joint.js'
+import { boltedJointIssues, slipTorque, type BoltedJoint } from '../../joint/bolted-joint.js'
 import { deriveJointSlip } from '../../joint/bolted-joint-derivation.js'
 import { SCATTER } from '../../model/scatter.js'
 import { derive, inputValue, type Derivation } from '../../quantity/derivation.js'
@@ -7,9 +7,9 @@ import { anyCounts, fixedLimit, statedLimits, type Limit, type LimitSite } from 
 import { runOutFactor, unratedPlateTorque } from './plate.js'
 
 export const flexPlate: PartDefinition<'flex-plate'> = {
-  faults: ({ crankJoint, converterJoint }) => [
-    ...boltedJointFaults(crankJoint, 'geometry.crankJoint'),
-    ...boltedJointFaults(converterJoint, 'geometry.converterJoint'),
+  issues: ({ crankJoint, converterJoint }) => [
+    ...boltedJointIssues(crankJoint, 'geometry.crankJoint'),
+    ...boltedJointIssues(converterJoint, 'geometry.converterJoint'),
   ],
   limits(site, geometry) {
     const rated = statedLimits(site, 'station', { feature: 'sheet' }, 'plate', { factor: runOutFactor(geometry) })

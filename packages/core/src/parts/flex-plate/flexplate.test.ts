@@ -3,7 +3,7 @@ import { fromSi, toSi } from '../../quantity/units.js'
 import { boltGradeById, stressArea } from '../../joint/bolt.js'
 import {
   boltClamp,
-  boltedJointFaults,
+  boltedJointIssues,
   boltState,
   patternWorth,
   slipTorque,
@@ -36,7 +36,7 @@ describe('bolted joint (Shigley, section 8-8)', () => {
     expect(slipTorque({ ...joint, circleDiameterM: 2 * joint.circleDiameterM }) / slipTorque(joint)).toBeCloseTo(2, 12)
   })
   it('refuses more bolts than the circle has room for', () =>
-    expect(boltedJointFaults({ ...joint, bolts: 24 }, 'crankJoint')[0]?.code).toBe('bolts-do-not-fit-circle'))
+    expect(boltedJointIssues({ ...joint, bolts: 24 }, 'crankJoint')[0]?.code).toBe('bolts-do-not-fit-circle'))
 })
 
 describe('published examples (from memory)', () => {

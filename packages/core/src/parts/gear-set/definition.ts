@@ -4,11 +4,11 @@ import type { PartDefinition } from '../definition.js'
 import type { PlaceLife } from '../definition.js'
 import { fixedLimit, uncounted, wholePart, type Limit, type LimitSite } from '../limit.js'
 import { deriveBending, derivePitting } from './derivation.js'
-import { gearSetFaults, type GearSetGeometry } from './gear-set.js'
+import { gearSetIssues, type GearSetGeometry } from './gear-set.js'
 import { pinionRadiusOf, setsAt, teethOf } from './teeth.js'
 
 export const gearSet: PartDefinition<'gear-set'> = {
-  faults: gearSetFaults,
+  issues: gearSetIssues,
   limits(site, geometry) {
     const { bending, contact } = toothLimits(site, geometry)
     const { limits, missing } = wholePart(site, bending)

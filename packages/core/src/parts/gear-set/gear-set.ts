@@ -1,7 +1,7 @@
 import type { Carrier } from '../../gearing/tooth-form.js'
 import { gearSteelById } from '../../gearing/tooth-strength.js'
-import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { hubSplineIssues, type HubSpline } from '../../joint/spline.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 
 /** Gears, pinions and carriers of a station. */
 export interface GearSetGeometry {
@@ -25,7 +25,7 @@ export interface GearSetGeometry {
 }
 
 /** Problems of a gear set: an unknown steel, internal splines that contradict themselves. */
-export const gearSetFaults = ({ steelId, splines }: GearSetGeometry): Fault[] => [
-  ...(steelId === undefined || gearSteelById(steelId) ? [] : [fault('steel-unknown', 'geometry.steelId', { steelId })]),
-  ...hubSplineFaults(splines, 'geometry.splines'),
+export const gearSetIssues = ({ steelId, splines }: GearSetGeometry): Issue[] => [
+  ...(steelId === undefined || gearSteelById(steelId) ? [] : [issue('steel-unknown', 'geometry.steelId', { steelId })]),
+  ...hubSplineIssues(splines, 'geometry.splines'),
 ]

@@ -1,8 +1,8 @@
 import type { PartDefinition } from '../definition.js'
 import { placeLimits, wholePart } from '../limit.js'
-import { hubFaults, hubLimits } from './hub.js'
+import { hubIssues, hubLimits } from './hub.js'
 
 export const hub: PartDefinition<'hub'> = {
-  faults: (geometry) => hubFaults(geometry),
+  issues: (geometry) => hubIssues(geometry),
   limits: (site, geometry) => wholePart(site, placeLimits(site, hubLimits(geometry))),
 }

@@ -1,15 +1,15 @@
-import { shearYield, steelFaults, steelOf, type OfSteel, type Steel } from '../../material/steels.js'
-import { boltedJointFaults, slipTorque, type BoltedJoint } from '../../joint/bolted-joint.js'
-import { fault, type Fault } from '../../quantity/fault.js'
-import { boredPresses, pressFaults, type PressJoint } from '../../joint/press.js'
+import { shearYield, steelIssues, steelOf, type OfSteel, type Steel } from '../../material/steels.js'
+import { boltedJointIssues, slipTorque, type BoltedJoint } from '../../joint/bolted-joint.js'
+import { issue, type Issue } from '../../quantity/issue.js'
+import { boredPresses, pressIssues, type PressJoint } from '../../joint/press.js'
 import { pressLimits } from '../../joint/press-limits.js'
 import { weldLimits } from '../../joint/weld-limits.js'
 import { deriveJointSlip } from '../../joint/bolted-joint-derivation.js'
 import { deriveBursting, deriveSplineTeeth } from '../../joint/spline-derivation.js'
 import type { PlaceLimit } from '../../joint/place-limit.js'
-import { hubSplineFaults, pitchDiameter, type HubSpline } from '../../joint/spline.js'
+import { hubSplineIssues, pitchDiameter, type HubSpline } from '../../joint/spline.js'
 import { burstingTension, toothShear } from '../../joint/spline-stress.js'
-import { weldFaults, type FilletWeld } from '../../joint/weld.js'
+import { weldIssues, type FilletWeld } from '../../joint/weld.js'
 
 /** A hub that takes a shaft's spline, and the joint by which it hands the torque on: to a turbine, a drum, a flange. */
 export interface HubGeometry extends OfSteel {
@@ -26,29 +26,29 @@ export type HubFeature = 'spline-teeth' | 'bursting' | 'weld' | 'press' | 'flang
 export type HubLimit = PlaceLimit<HubFeature>
 
 /** Why a hub cannot be: no wall outside its teeth, a spline longer than itself, joints that contradict themselves. */
-export function hubFaults(hub: HubGeometry, path = 'geometry'): Fault[] {
-  const walls = (hub.splines ?? []).flatMap((spline, i): Fault[] => {
+export function hubIssues(hub: HubGeometry, path = 'geometry'): Issue[] {
+  const walls = (hub.splines ?? []).flatMap((spline, i): Issue[] => {
     const at = `${path}.splines.${i}`
     const majorM = pitchDiameter(spline) + spline.moduleM
     if (!(hub.outerDiameterM > majorM))
-      return [fault('hub-without-wall', `${at}.teeth`, { name: spline.name, majorM, outerM: hub.outerDiameterM })]
+      return [issue('hub-without-wall', `${at}.teeth`, { name: spline.name, majorM, outerM: hub.outerDiameterM })]
     return spline.lengthM <= hub.lengthM + 1e-9
       ? []
-      : [fault('spline-longer-than-hub', `${at}.lengthM`, { name: spline.name, splineM: spline.lengthM, hubM: hub.lengthM })]
+      : [issue('spline-longer-than-hub', `${at}.lengthM`, { name: spline.name, splineM: spline.lengthM, hubM: hub.lengthM })]
   })
   return [
-    ...steelFaults(hub, path),
+    ...steelIssues(hub, path),
     ...walls,
-    ...hubSplineFaults(hub.splines, `${path}.splines`),
-    ...weldFaults(hub.welds, `${path}.welds`),
-    ...pressFaults(hub.presses, `${path}.presses`),
-    ...(hub.flange ? boltedJointFaults(hub.flange, `${path}.flange`) : []),
+    ...hubSplineIssues(hub.splines, `${path}.splines`),
+    ...weldIssues(hub.welds, `${path}.welds`),
+    ...pressIssues(hub.presses, `${path}.presses`),
+    ...(hub.flange ? boltedJointIssues(hub.flange, `${path}.flange`) : []),
   ]
 }
 
 /**
  * Torque at which each place of a hub begins to yield: its teeth in shear, its wall by bursting, its welds; press joints and bolted flanges by
- * their slip. The geometry must be free of faults.
+ * their slip. The geometry must be valid.
  */
 export function hubLimits(hub: HubGeometry): HubLimit[] {
   const steel = steelOf(hub)

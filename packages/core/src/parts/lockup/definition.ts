@@ -1,10 +1,10 @@
 import type { PartDefinition } from '../definition.js'
 import { fixedLimit, frictionLimit, slipLimits } from '../limit.js'
 import { deriveDamperStop, deriveLifted, deriveLockupSlip } from './derivation.js'
-import { damperStopTorque, lockupFaults, lockupState } from './lockup-clutch.js'
+import { damperStopTorque, lockupIssues, lockupState } from './lockup-clutch.js'
 
 export const lockup: PartDefinition<'lockup'> = {
-  faults: (geometry) => lockupFaults(geometry),
+  issues: (geometry) => lockupIssues(geometry),
   /** The clutch by its slip, and with one edge lifted; the damper by the torque at which its coils bind. */
   limits(site, geometry) {
     const { damper } = geometry

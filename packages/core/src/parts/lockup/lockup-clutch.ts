@@ -1,6 +1,6 @@
 import { numberAt } from '../../numeric/certain.js'
 import { oncePer, oncePerValue } from '../../numeric/once-per.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import { STEEL_YOUNG_PA, steelById } from '../../material/steels.js'
 import { bendPlate } from './annular-plate.js'
 
@@ -76,10 +76,10 @@ export interface LockupOil {
 }
 
 /** Problems of a lockup clutch: radii that cross, unknown steel, no friction face. */
-export function lockupFaults(g: LockupGeometry, path = 'geometry'): Fault[] {
-  const faults: Fault[] = []
+export function lockupIssues(g: LockupGeometry, path = 'geometry'): Issue[] {
+  const issues: Issue[] = []
   const crossed = (inner: number, outer: number, at: string) => {
-    if (!(inner < outer)) faults.push(fault('radii-crossed', `${path}.${at}`, { innerM: inner, outerM: outer }))
+    if (!(inner < outer)) issues.push(issue('radii-crossed', `${path}.${at}`, { innerM: inner, outerM: outer }))
   }
   crossed(g.liningInnerRadiusM, g.liningOuterRadiusM, 'liningInnerRadiusM')
   crossed(g.sealRadiusM, g.liningInnerRadiusM, 'sealRadiusM')
@@ -88,18 +88,18 @@ export function lockupFaults(g: LockupGeometry, path = 'geometry'): Fault[] {
     crossed(g.cover.pilotRadiusM, meanRadius(g), 'cover.pilotRadiusM')
     crossed(meanRadius(g), g.cover.outerRadiusM, 'cover.outerRadiusM')
   }
-  if (!steelById(g.piston.steelId)) faults.push(fault('steel-unknown', `${path}.piston.steelId`, { steelId: g.piston.steelId }))
+  if (!steelById(g.piston.steelId)) issues.push(issue('steel-unknown', `${path}.piston.steelId`, { steelId: g.piston.steelId }))
   g.piston.notches?.forEach((notch, i) => {
     if (!(notch.radiusM > g.sealRadiusM && notch.radiusM < g.liningOuterRadiusM))
-      faults.push(
-        fault('notch-off-piston', `${path}.piston.notches.${i}.radiusM`, {
+      issues.push(
+        issue('notch-off-piston', `${path}.piston.notches.${i}.radiusM`, {
           name: notch.name,
           innerM: g.sealRadiusM,
           outerM: g.liningOuterRadiusM,
         }),
       )
   })
-  return faults
+  return issues
 }
 
 export const meanRadius = (g: LockupGeometry): number => (g.liningInnerRadiusM + g.liningOuterRadiusM) / 2

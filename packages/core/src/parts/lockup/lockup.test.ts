@@ -6,7 +6,7 @@ import { bendPlate, POISSON, type AnnularPlate } from './annular-plate.js'
 import { cyclesAt, enduranceOf, goodmanReversed } from '../../material/fatigue.js'
 import {
   flatPressureLike,
-  lockupFaults,
+  lockupIssues,
   lockupSpan,
   lockupState,
   meanRadius,
@@ -240,13 +240,13 @@ describe('a lockup clutch', () => {
       liningOuterRadiusM: 0.09,
       piston: { ...stiff, steelId: 'tin', notches: [{ name: 'windows', radiusM: 0.2, factor: 2 }] },
     })
-    expect(lockupFaults(wrong).map((f) => `${f.path} ${f.code}`)).toEqual([
+    expect(lockupIssues(wrong).map((f) => `${f.path} ${f.code}`)).toEqual([
       'geometry.liningInnerRadiusM radii-crossed',
       'geometry.sealRadiusM radii-crossed',
       'geometry.piston.steelId steel-unknown',
       'geometry.piston.notches.0.radiusM notch-off-piston',
     ])
-    expect(lockupFaults(clutch())).toEqual([])
+    expect(lockupIssues(clutch())).toEqual([])
   })
 })
 

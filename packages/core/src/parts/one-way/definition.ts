@@ -3,13 +3,13 @@ import { fixedLimit, wholePart, type Limit, type LimitSite } from '../limit.js'
 import type { Derivation } from '../../quantity/derivation.js'
 import type { PlaceFeature } from '../place.js'
 import { deriveRace, deriveRollOver, deriveWedge } from './derivation.js'
-import { engagementsAt, oneWayFaults, outerTrackRadius, raceTorque, rollOverTorque, wedgeStress, wedgeTorque } from './one-way.js'
+import { engagementsAt, oneWayIssues, outerTrackRadius, raceTorque, rollOverTorque, wedgeStress, wedgeTorque } from './one-way.js'
 
 const known = (site: LimitSite, feature: PlaceFeature, torqueNm: number | undefined, derivation: () => Derivation): Limit[] =>
   torqueNm === undefined ? [] : [fixedLimit(site, { feature }, torqueNm, derivation)]
 
 export const oneWay: PartDefinition<'one-way'> = {
-  faults: (geometry) => oneWayFaults(geometry),
+  issues: (geometry) => oneWayIssues(geometry),
   limits(site, geometry) {
     const { limits, missing } = wholePart(
       site,

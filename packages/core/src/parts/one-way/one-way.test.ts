@@ -2,7 +2,7 @@ import { fromSi, toSi } from '../../quantity/units.js'
 import fc from 'fast-check'
 import {
   engagementsAt,
-  oneWayFaults,
+  oneWayIssues,
   raceTensionShare,
   raceTorque,
   rollOverTorque,
@@ -74,6 +74,6 @@ describe('one-way clutches (Hertz line contact)', () => {
   })
   it('says nothing of a ratchet, and refuses elements that find no room', () => {
     expect(wedgeTorque(rollers({ elementKind: 'ratchet' }))).toBeUndefined()
-    expect(oneWayFaults(rollers({ elements: 60 }))).toMatchObject([{ code: 'elements-find-no-room', values: { room: 39 } }])
+    expect(oneWayIssues(rollers({ elements: 60 }))).toMatchObject([{ code: 'elements-find-no-room', values: { room: 39 } }])
   })
 })

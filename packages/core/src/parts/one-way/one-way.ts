@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 
 /** Rollers and sprags wedge between races; a ratchet's pawls drop into teeth. */
 export const ONE_WAY_KINDS = ['roller', 'sprag', 'ratchet'] as const
@@ -47,9 +47,9 @@ export const engagementsAt = (stressPa: number): number => (stressPa > 0 ? 1e6 *
 export const STEEL_PAIR_PA = 227e9
 
 /** Faults of a one-way clutch: elements that do not find room round the race. */
-export function oneWayFaults(clutch: OneWayGeometry, path = 'geometry'): Fault[] {
+export function oneWayIssues(clutch: OneWayGeometry, path = 'geometry'): Issue[] {
   const room = Math.floor((2 * Math.PI * (clutch.innerRaceRadiusM + clutch.elementDiameterM / 2)) / least(clutch))
-  return clutch.elements <= room ? [] : [fault('elements-find-no-room', `${path}.elements`, { elements: clutch.elements, room })]
+  return clutch.elements <= room ? [] : [issue('elements-find-no-room', `${path}.elements`, { elements: clutch.elements, room })]
 }
 
 /** Along the race a roller or a pawl takes its whole diameter; a sprag stands on edge and takes about two thirds of it. */

@@ -3,10 +3,10 @@ import type { PartDefinition } from '../definition.js'
 import { placeLimits, shiftLimits, slipLimits } from '../limit.js'
 import { derivePackSlip } from './derivation.js'
 import { packHeatLimited } from './pack-heat.js'
-import { packCapacity, packFaults, packPressureFor, ringLeak, sweptVolume } from './pack.js'
+import { packCapacity, packIssues, packPressureFor, ringLeak, sweptVolume } from './pack.js'
 
 export const pack: PartDefinition<'pack'> = {
-  faults: (geometry) => packFaults(geometry),
+  issues: (geometry) => packIssues(geometry),
   limits(site, geometry) {
     const { frictionRadius } = site.context.rules
     const held = {

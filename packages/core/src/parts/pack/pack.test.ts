@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { fromSi, toSi } from '../../quantity/units.js'
 import { plainPack as pack } from '../../testing/pack.js'
-import { packCapacity, packFaults, packForce, type PackGeometry } from './pack.js'
+import { packCapacity, packIssues, packForce, type PackGeometry } from './pack.js'
 import { OIL } from '../../fluid/oil.js'
 import { centrifugalForce } from '../../friction/piston.js'
 import { packTorque, pressureRadius, wearRadius } from '../../friction/friction.js'
@@ -82,7 +82,7 @@ describe('centrifugal oil', () => {
 })
 
 it('refuses crossed radii and a pack without a piston', () => {
-  const codes = (change: Partial<PackGeometry>) => packFaults(pack(change)).map((f) => f.code)
+  const codes = (change: Partial<PackGeometry>) => packIssues(pack(change)).map((f) => f.code)
   expect(codes({})).toEqual([])
   expect(codes({ liningInnerRadiusM: mm(76) })).toEqual(['lining-radii-crossed'])
   expect(codes({ chambers: [] })).toEqual(['pack-without-piston'])

@@ -1,9 +1,9 @@
-import { fault, type Fault } from '../../quantity/fault.js'
-import { hubSplineFaults, type HubSpline } from '../../joint/spline.js'
-import { weldFaults, type FilletWeld } from '../../joint/weld.js'
+import { issue, type Issue } from '../../quantity/issue.js'
+import { hubSplineIssues, type HubSpline } from '../../joint/spline.js'
+import { weldIssues, type FilletWeld } from '../../joint/weld.js'
 import { oncePer, oncePerValue } from '../../numeric/once-per.js'
 import type { PackLining } from '../../friction/lining.js'
-import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackFaults, type PackStack } from './stack.js'
+import { CLEARANCE_A_PLATE_M, linedPlates, rubbingFaces, stackClearance, stackIssues, type PackStack } from './stack.js'
 import { packTorque, pressureRadius, wearRadius } from '../../friction/friction.js'
 import { annulusArea, centrifugalForce, type PistonChamber } from '../../friction/piston.js'
 
@@ -43,33 +43,33 @@ export interface PackGeometry {
   readonly splines?: readonly HubSpline[]
 }
 
-export function packFaults(pack: PackGeometry, path = 'geometry'): Fault[] {
-  const faults: Fault[] = []
+export function packIssues(pack: PackGeometry, path = 'geometry'): Issue[] {
+  const issues: Issue[] = []
   if (!(pack.liningInnerRadiusM > 0 && pack.liningInnerRadiusM < pack.liningOuterRadiusM))
-    faults.push(
-      fault('lining-radii-crossed', `${path}.liningInnerRadiusM`, {
+    issues.push(
+      issue('lining-radii-crossed', `${path}.liningInnerRadiusM`, {
         innerM: pack.liningInnerRadiusM,
         outerM: pack.liningOuterRadiusM,
       }),
     )
-  if (pack.chambers.length === 0) faults.push(fault('pack-without-piston', `${path}.chambers`))
+  if (pack.chambers.length === 0) issues.push(issue('pack-without-piston', `${path}.chambers`))
   pack.chambers.forEach((chamber, i) => {
     if (!(chamber.innerRadiusM >= 0 && chamber.innerRadiusM < chamber.outerRadiusM))
-      faults.push(
-        fault('piston-radii-crossed', `${path}.chambers.${i}.innerRadiusM`, {
+      issues.push(
+        issue('piston-radii-crossed', `${path}.chambers.${i}.innerRadiusM`, {
           innerM: chamber.innerRadiusM,
           outerM: chamber.outerRadiusM,
         }),
       )
     if (pack.oilFillRadiusM !== undefined && pack.oilFillRadiusM > chamber.innerRadiusM)
-      faults.push(fault('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
+      issues.push(issue('oil-fill-above-piston', `${path}.oilFillRadiusM`, { fillM: pack.oilFillRadiusM, innerM: chamber.innerRadiusM }))
   })
-  if (pack.stack) faults.push(...stackFaults(pack.stack, `${path}.stack`))
+  if (pack.stack) issues.push(...stackIssues(pack.stack, `${path}.stack`))
   if (pack.stack && linedPlates(pack.stack) !== pack.linedPlates)
-    faults.push(fault('stack-of-other-count', `${path}.linedPlates`, { plates: pack.linedPlates, stack: linedPlates(pack.stack) }))
+    issues.push(issue('stack-of-other-count', `${path}.linedPlates`, { plates: pack.linedPlates, stack: linedPlates(pack.stack) }))
   if ((pack.feedDiameterM === undefined) !== (pack.ringLeakDiameterM === undefined))
-    faults.push(fault('feed-without-leak', pack.feedDiameterM === undefined ? `${path}.feedDiameterM` : `${path}.ringLeakDiameterM`))
-  return [...faults, ...weldFaults(pack.welds, `${path}.welds`), ...hubSplineFaults(pack.splines, `${path}.splines`)]
+    issues.push(issue('feed-without-leak', pack.feedDiameterM === undefined ? `${path}.feedDiameterM` : `${path}.ringLeakDiameterM`))
+  return [...issues, ...weldIssues(pack.welds, `${path}.welds`), ...hubSplineIssues(pack.splines, `${path}.splines`)]
 }
 
 /** Oil at the pack in one range: line pressure as fed, and the speed of the drum that carries the piston. */

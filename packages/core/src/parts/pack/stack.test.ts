@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { toSi } from '../../quantity/units.js'
 import { plainPack } from '../../testing/pack.js'
 import { heatedSteel, plateGainOptions, withOneMore } from './gain-plate.js'
-import { frictionFaces, packCapacity, packFaults, pistonTravel, sweptVolume, type PackGeometry } from './pack.js'
+import { frictionFaces, packCapacity, packIssues, pistonTravel, sweptVolume, type PackGeometry } from './pack.js'
 import { mends, rubbingFaces, stackClearance, stackWrongs, wantedClearance, type PackStack, type Plate } from './stack.js'
 
 const mm = (x: number) => x / 1000
@@ -40,7 +40,7 @@ describe('a stack in its drum', () => {
     expect([frictionFaces(pack), pistonTravel(pack) * 1000]).toEqual([10, expect.closeTo(1.27, 9)])
     expect(sweptVolume(pack, '1')).toBeCloseTo(Math.PI * (0.078 ** 2 - 0.036 ** 2) * 1.27e-3, 12)
     expect(held(pack)).toBeCloseTo(held(packOf(stackOf(), { stack: undefined } as object)), 9)
-    expect(packFaults(packOf(stackOf(), { linedPlates: 6 })).map((f) => f.code)).toEqual(['stack-of-other-count'])
+    expect(packIssues(packOf(stackOf(), { linedPlates: 6 })).map((f) => f.code)).toEqual(['stack-of-other-count'])
   })
   it('six plates for five are a fifth more at one force; single-sided plates count a face each', () => {
     expect(held(packOf(stackOf({ plates: plates(6) }))) / held(packOf(stackOf()))).toBeCloseTo(1.2, 12)
@@ -117,7 +117,7 @@ describe('ways to gain a plate', () => {
       if (gain.blocked) continue
       const { leastM, mostM } = wantedClearance(gain.pack.stack as PackStack)
       expect(gain.clearanceM).toBeCloseTo((leastM + mostM) / 2, 9)
-      expect(packFaults(gain.pack)).toEqual([])
+      expect(packIssues(gain.pack)).toEqual([])
     }
     expect(ways.get('piston')).toMatchObject({ blocked: null, flexShare: 1 })
     expect(ways.get('piston')?.heatShare).toBeGreaterThan(1)

@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 
 /** Kinds of plates. */
 export const PLATE_KINDS = ['lined', 'steel', 'apply', 'backing', 'cushion'] as const
@@ -204,7 +204,7 @@ export function mends(stack: PackStack): Mend[] {
 }
 
 /** Problems of a stack: it is empty, or has no friction plate. A stack that only does not fit is not a problem here. */
-export const stackFaults = (stack: PackStack, path: string): Fault[] => [
-  ...(stack.plates.length > 0 ? [] : [fault('stack-empty', `${path}.plates`)]),
-  ...(stack.plates.length > 0 && linedPlates(stack) === 0 ? [fault('stack-without-lining', `${path}.plates`)] : []),
+export const stackIssues = (stack: PackStack, path: string): Issue[] => [
+  ...(stack.plates.length > 0 ? [] : [issue('stack-empty', `${path}.plates`)]),
+  ...(stack.plates.length > 0 && linedPlates(stack) === 0 ? [issue('stack-without-lining', `${path}.plates`)] : []),
 ]

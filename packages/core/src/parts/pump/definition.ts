@@ -1,4 +1,4 @@
 import type { PartDefinition } from '../definition.js'
-import { pumpFaults } from './pump.js'
+import { pumpIssues } from './pump.js'
 
-export const pump: PartDefinition<'pump'> = { faults: pumpFaults, pressureAt: 'line' }
+export const pump: PartDefinition<'pump'> = { issues: pumpIssues, pressureAt: 'line' }

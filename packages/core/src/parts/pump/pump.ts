@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import { oilViscosity } from '../../fluid/oil.js'
 
 export interface PumpGeometry {
@@ -16,9 +16,9 @@ export interface PumpGeometry {
 const LEAK_PATH = 40
 const MECHANICAL = 0.85
 
-export const pumpFaults = ({ displacementM3, sideClearanceM }: PumpGeometry): Fault[] => [
-  ...(displacementM3 > 0 ? [] : [fault('pump-moves-nothing', 'geometry.displacementM3')]),
-  ...(sideClearanceM >= 0 ? [] : [fault('clearance-below-zero', 'geometry.sideClearanceM')]),
+export const pumpIssues = ({ displacementM3, sideClearanceM }: PumpGeometry): Issue[] => [
+  ...(displacementM3 > 0 ? [] : [issue('pump-moves-nothing', 'geometry.displacementM3')]),
+  ...(sideClearanceM >= 0 ? [] : [issue('clearance-below-zero', 'geometry.sideClearanceM')]),
 ]
 
 /**

@@ -2,10 +2,10 @@ import type { PartDefinition } from '../definition.js'
 import { placeLimits, statedLimits, byRule } from '../limit.js'
 import { typicalLife } from './shaft-life.js'
 import { shaftLimits } from './shaft-limits.js'
-import { shaftFaults } from './shaft.js'
+import { shaftIssues } from './shaft.js'
 
 export const shaft: PartDefinition<'shaft'> = {
-  faults: (geometry) => shaftFaults(geometry),
+  issues: (geometry) => shaftIssues(geometry),
   limits(site, geometry) {
     const own = placeLimits(site, shaftLimits(geometry))
     return { limits: byRule(site.context.rules, own, statedLimits(site, 'station', { feature: 'whole' }, 'hard')), missing: [] }

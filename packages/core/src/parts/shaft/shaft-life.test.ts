@@ -4,7 +4,7 @@ import { notchSensitivity, surfaceFactor } from '../../material/torsion-fatigue.
 import { toSi } from '../../quantity/units.js'
 import { anyShaft } from '../../testing/any-shaft.js'
 import { grooveFactor, shoulderFactor } from './notch.js'
-import { shaftFaults, shaftLength, type ShaftGeometry } from './shaft.js'
+import { shaftIssues, shaftLength, type ShaftGeometry } from './shaft.js'
 import { lifePlaces, shaftLife } from './shaft-life.js'
 import { weakestPlace } from './shaft-limits.js'
 import { torsionModulus } from './torsion.js'
@@ -64,7 +64,7 @@ describe('life of a shaft', () => {
               ...shaft,
               grooves: [...(shaft.grooves ?? []), { name: 'new', fromFrontM, widthM: 0.003, bottomDiameterM: 0.02, radiusM: 0.0004 }],
             }
-        fc.pre(shaftFaults(added).length === 0)
+        fc.pre(shaftIssues(added).length === 0)
         const before = launches(shaft, carried)
         expect(launches(added, carried)).toBeLessThanOrEqual(before * (1 + 1e-12))
         if (before < Infinity) expect(launches(shaft, carried * 1.1)).toBeLessThan(before)

@@ -28,7 +28,7 @@ export function placeOf({ section, hole, groove }: Slice): Pick<ShaftLimit, 'nam
   return { name: section.name, feature: section.spline ? 'spline-root' : 'land' }
 }
 
-/** The steel of a shaft that is free of faults. */
+/** The steel of a valid shaft. */
 export function shaftSteel(shaft: ShaftGeometry): Steel {
   const steel = steelOf(shaft)
   if (!steel) throw new Error(`No steel is called "${shaft.steelId}"; check the shaft with shaftFaults first.`)
@@ -41,7 +41,7 @@ export const sliceYield = (slice: Slice, steel: Steel, caseDepthM: number): numb
 
 /**
  * Torque at which each place of a shaft begins to yield in a single event: lands, spline roots and teeth, cross holes, grooves, welds; press
- * joints by their slip. The least is the shaft's capacity. Sections that carry no torque are left out. The geometry must be free of faults.
+ * joints by their slip. The least is the shaft's capacity. Sections that carry no torque are left out. The geometry must be valid.
  */
 export function shaftLimits(shaft: ShaftGeometry): ShaftLimit[] {
   const steel = shaftSteel(shaft)

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { fromSi, toSi } from '../../quantity/units.js'
 import { shearYield, steelById, STEELS } from '../../material/steels.js'
 import { yieldTorque } from './case-hardened.js'
-import { shaftFaults, type ShaftGeometry, type ShaftSection } from './shaft.js'
+import { shaftIssues, type ShaftGeometry, type ShaftSection } from './shaft.js'
 import { shaftLimits } from './shaft-limits.js'
 import { boreShare, netModulusAtCrossHole, polarMoment, STEEL_SHEAR_MODULUS_PA, torsionModulus, twistRad } from './torsion.js'
 
@@ -94,15 +94,15 @@ describe('the shaft as drawn', () => {
     ['a negative diameter', section({ outerDiameterM: -1 }), 'geometry.sections.0.outerDiameterM', 'diameter-not-positive'],
     ['a hole past the fit', section({ crossHoleDiameterM: inch(0.31) }), 'geometry.sections.0.crossHoleDiameterM', 'cross-hole-too-large'],
   ])('refuses %s where it stands', (_name, bad, path, code) => {
-    const faults = shaftFaults(shaft(bad))
+    const issues = shaftIssues(shaft(bad))
     if (code === undefined)
-      expect(faults).toEqual([]) // 32 teeth 32/64 have a root of 0.944 in: inside 1 in
-    else expect(faults).toMatchObject([{ path, code }])
+      expect(issues).toEqual([]) // 32 teeth 32/64 have a root of 0.944 in: inside 1 in
+    else expect(issues).toMatchObject([{ path, code }])
   })
 
   it('refuses a steel nobody knows and a case through the wall', () => {
-    expect(shaftFaults({ ...shaft(section()), steelId: 'cheese' })[0]?.code).toBe('steel-unknown')
-    expect(shaftFaults({ ...shaft(section({ boreDiameterM: inch(0.6) })), caseDepthM: inch(0.25) })[0]?.code).toBe('case-through-wall')
+    expect(shaftIssues({ ...shaft(section()), steelId: 'cheese' })[0]?.code).toBe('steel-unknown')
+    expect(shaftIssues({ ...shaft(section({ boreDiameterM: inch(0.6) })), caseDepthM: inch(0.25) })[0]?.code).toBe('case-through-wall')
     expect(() => shaftLimits({ ...shaft(section()), steelId: 'cheese' })).toThrow(/cheese/)
   })
 

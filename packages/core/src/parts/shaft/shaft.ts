@@ -1,12 +1,12 @@
 import { numberAt } from '../../numeric/certain.js'
-import { steelFaults, type CertifiedSteel } from '../../material/steels.js'
+import { steelIssues, type CertifiedSteel } from '../../material/steels.js'
 import type { Hardness } from '../../material/hardness.js'
 import type { Surface } from '../../material/torsion-fatigue.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import type { HoleEdge } from './notch.js'
-import { pressFaults, type PressJoint, boredPresses } from '../../joint/press.js'
+import { pressIssues, type PressJoint, boredPresses } from '../../joint/press.js'
 import { splineRootDiameter, type Spline } from '../../joint/spline.js'
-import { weldFaults, type FilletWeld } from '../../joint/weld.js'
+import { weldIssues, type FilletWeld } from '../../joint/weld.js'
 
 /** A straight length of shaft: its land, its bore and the spline that runs along it. */
 export interface ShaftSection {
@@ -111,32 +111,32 @@ export function crossHoles(shaft: ShaftGeometry): CrossHole[] {
 }
 
 /** Why a shaft cannot be what is written, with the limits that it breaks. */
-export function shaftFaults(shaft: ShaftGeometry, path = 'geometry'): Fault[] {
-  const faults: Fault[] = [...steelFaults(shaft, path)]
-  if (shaft.sections.length === 0) faults.push(fault('shaft-without-section', `${path}.sections`))
-  shaft.sections.forEach((section, i) => faults.push(...sectionFaults(section, shaft.caseDepthM, `${path}.sections.${i}`)))
-  if (faults.length === 0) faults.push(...featureFaults(shaft, path))
+export function shaftIssues(shaft: ShaftGeometry, path = 'geometry'): Issue[] {
+  const issues: Issue[] = [...steelIssues(shaft, path)]
+  if (shaft.sections.length === 0) issues.push(issue('shaft-without-section', `${path}.sections`))
+  shaft.sections.forEach((section, i) => issues.push(...sectionIssues(section, shaft.caseDepthM, `${path}.sections.${i}`)))
+  if (issues.length === 0) issues.push(...featureIssues(shaft, path))
   return [
-    ...faults,
+    ...issues,
     ...namesTwice(shaft, path),
-    ...weldFaults(shaft.welds, `${path}.welds`),
-    ...pressFaults(shaft.presses, `${path}.presses`),
+    ...weldIssues(shaft.welds, `${path}.welds`),
+    ...pressIssues(shaft.presses, `${path}.presses`),
   ]
 }
 
-function sectionFaults(section: ShaftSection, caseDepthM: number, path: string): Fault[] {
+function sectionIssues(section: ShaftSection, caseDepthM: number, path: string): Issue[] {
   const d = workingDiameter(section)
   const values = { section: section.name, boreM: section.boreDiameterM, diameterM: d, outerM: section.outerDiameterM, caseDepthM }
-  if (!(section.outerDiameterM > 0)) return [fault('diameter-not-positive', `${path}.outerDiameterM`, values)]
-  if (section.spline && !(d < section.outerDiameterM)) return [fault('spline-root-above-shaft', `${path}.spline.teeth`, values)]
-  if (!(section.boreDiameterM >= 0 && section.boreDiameterM < d)) return [fault('bore-not-below-shaft', `${path}.boreDiameterM`, values)]
-  const faults: Fault[] = []
+  if (!(section.outerDiameterM > 0)) return [issue('diameter-not-positive', `${path}.outerDiameterM`, values)]
+  if (section.spline && !(d < section.outerDiameterM)) return [issue('spline-root-above-shaft', `${path}.spline.teeth`, values)]
+  if (!(section.boreDiameterM >= 0 && section.boreDiameterM < d)) return [issue('bore-not-below-shaft', `${path}.boreDiameterM`, values)]
+  const issues: Issue[] = []
   if (!(caseDepthM >= 0 && caseDepthM < (d - section.boreDiameterM) / 2))
-    faults.push(fault('case-through-wall', 'geometry.caseDepthM', values))
+    issues.push(issue('case-through-wall', 'geometry.caseDepthM', values))
   const hole = section.crossHoleDiameterM ?? 0
   if (!(hole >= 0 && hole <= CROSS_HOLE_LIMIT * d))
-    faults.push(fault('cross-hole-too-large', `${path}.crossHoleDiameterM`, { ...values, holeM: hole, mostM: CROSS_HOLE_LIMIT * d }))
-  return faults
+    issues.push(issue('cross-hole-too-large', `${path}.crossHoleDiameterM`, { ...values, holeM: hole, mostM: CROSS_HOLE_LIMIT * d }))
+  return issues
 }
 
 /** Press joints of a shaft; a seat whose bore is not said has the widest bore of the shaft. */
@@ -147,44 +147,44 @@ export const pressesOfShaft = ({ presses = [], sections }: Pick<ShaftGeometry, '
 const CROSS_HOLE_LIMIT = 0.3
 
 /** Holes and grooves that lie beside the shaft, cut deeper than it is thick, or take more than the net section allows. */
-function featureFaults(shaft: ShaftGeometry, path: string): Fault[] {
+function featureIssues(shaft: ShaftGeometry, path: string): Issue[] {
   const length = shaftLength(shaft)
-  const grooves = (shaft.grooves ?? []).flatMap((groove, i): Fault[] => {
+  const grooves = (shaft.grooves ?? []).flatMap((groove, i): Issue[] => {
     const { name, fromFrontM, widthM, bottomDiameterM } = groove
     const at = `${path}.grooves.${i}`
     if (!(fromFrontM - widthM / 2 >= 0 && fromFrontM + widthM / 2 <= length))
-      return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+      return [issue('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const across = shaft.sections.filter((_, k) => overlaps(shaft, k, fromFrontM - widthM / 2, fromFrontM + widthM / 2))
     const outerM = Math.max(...across.map((s) => s.outerDiameterM))
     const wallM = Math.max(...across.map((s) => s.boreDiameterM)) + 2 * shaft.caseDepthM
     if (!(bottomDiameterM < outerM))
-      return [fault('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
-    return bottomDiameterM > wallM ? [] : [fault('groove-through-wall', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, wallM })]
+      return [issue('groove-above-shaft', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, outerM })]
+    return bottomDiameterM > wallM ? [] : [issue('groove-through-wall', `${at}.bottomDiameterM`, { name, bottomM: bottomDiameterM, wallM })]
   })
-  const holes = (shaft.holes ?? []).flatMap((hole, i): Fault[] => {
+  const holes = (shaft.holes ?? []).flatMap((hole, i): Issue[] => {
     const { name, fromFrontM, diameterM, drillings = 1 } = hole
     const at = `${path}.holes.${i}`
     const [from, to] = [fromFrontM - diameterM / 2, fromFrontM + diameterM / 2]
-    if (!(from >= 0 && to <= length)) return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+    if (!(from >= 0 && to <= length)) return [issue('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const least = carryingWithin(shaft, from, to)
     const most = (CROSS_HOLE_LIMIT * least) / drillings
-    return diameterM <= most ? [] : [fault('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most })]
+    return diameterM <= most ? [] : [issue('cross-hole-too-large', `${at}.diameterM`, { section: name, holeM: diameterM, mostM: most })]
   })
-  return [...grooves, ...holes, ...bushingFaults(shaft, path)]
+  return [...grooves, ...holes, ...bushingIssues(shaft, path)]
 }
 
 /** Faults of bushings: outside the shaft, or bore not smaller than the bore of the shaft. */
-function bushingFaults(shaft: ShaftGeometry, path: string): Fault[] {
+function bushingIssues(shaft: ShaftGeometry, path: string): Issue[] {
   const length = shaftLength(shaft)
-  return (shaft.bushings ?? []).flatMap(({ name, fromFrontM, lengthM, boreDiameterM }, i): Fault[] => {
+  return (shaft.bushings ?? []).flatMap(({ name, fromFrontM, lengthM, boreDiameterM }, i): Issue[] => {
     const at = `${path}.bushings.${i}`
     if (!(fromFrontM >= 0 && fromFrontM + lengthM <= length))
-      return [fault('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
+      return [issue('feature-off-shaft', `${at}.fromFrontM`, { name, fromFrontM, lengthM: length })]
     const round = shaft.sections.filter((_, k) => overlaps(shaft, k, fromFrontM, fromFrontM + lengthM))
     const leastM = Math.min(...round.map((s) => s.boreDiameterM))
     return boreDiameterM < leastM
       ? []
-      : [fault('bushing-above-bore', `${at}.boreDiameterM`, { name, bushingM: boreDiameterM, boreM: leastM })]
+      : [issue('bushing-above-bore', `${at}.boreDiameterM`, { name, bushingM: boreDiameterM, boreM: leastM })]
   })
 }
 
@@ -201,12 +201,12 @@ function carryingWithin(shaft: ShaftGeometry, fromM: number, toM: number): numbe
 }
 
 /** Every place of a shaft is named once, or its figures could not be told apart. */
-function namesTwice({ sections, holes = [], grooves = [], bushings = [], welds = [], presses = [] }: ShaftGeometry, path: string): Fault[] {
+function namesTwice({ sections, holes = [], grooves = [], bushings = [], welds = [], presses = [] }: ShaftGeometry, path: string): Issue[] {
   const lists = { sections, holes, grooves, bushings, welds, presses }
   return Object.entries(lists).flatMap(([key, list]) => {
     const names = list.map(({ name }) => name)
     return names.flatMap((name, i) =>
-      names.indexOf(name) === i ? [] : [fault('place-name-repeated', `${path}.${key}.${i}.name`, { name })],
+      names.indexOf(name) === i ? [] : [issue('place-name-repeated', `${path}.${key}.${i}.name`, { name })],
     )
   })
 }

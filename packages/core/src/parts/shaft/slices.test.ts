@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { anyShaft } from '../../testing/any-shaft.js'
 import { yieldTorque } from './case-hardened.js'
-import { crossHoles, shaftFaults, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from './shaft.js'
+import { crossHoles, shaftIssues, shaftLength, type CrossHole, type Groove, type ShaftGeometry } from './shaft.js'
 import { shaftLimits, shaftSteel, weakestPlace } from './shaft-limits.js'
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
@@ -69,7 +69,7 @@ describe('the weak section', () => {
 
 describe('features that cannot be', () => {
   const shaft = (more: Partial<ShaftGeometry>) =>
-    shaftFaults({
+    shaftIssues({
       steelId: '300m',
       caseDepthM: 0,
       sections: [{ name: 'land', outerDiameterM: 0.03, boreDiameterM: 0.01, lengthM: 0.1 }],

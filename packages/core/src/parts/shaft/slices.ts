@@ -21,7 +21,7 @@ export interface Slice {
 /** Stretches shorter than this are the dust of adding lengths up. */
 const DUST_M = 1e-9
 
-/** A shaft cut wherever something changes, front to rear. Made once a geometry; it must be free of faults. */
+/** A shaft cut wherever something changes, front to rear. Made once a geometry; it must be valid. */
 export const slicesOf: (shaft: ShaftGeometry) => readonly Slice[] = oncePer(cut)
 
 function cut(shaft: ShaftGeometry): Slice[] {

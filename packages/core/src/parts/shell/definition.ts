@@ -2,10 +2,10 @@ import { weldLimits } from '../../joint/weld-limits.js'
 import type { PartDefinition } from '../definition.js'
 import { placeLimits, wholePart } from '../limit.js'
 import { neckLimits } from './shell-neck.js'
-import { shellFaults } from './shell.js'
+import { shellIssues } from './shell.js'
 
 export const shell: PartDefinition<'shell'> = {
-  faults: shellFaults,
+  issues: shellIssues,
   limits(site, geometry) {
     const { limits, missing } = wholePart(site, placeLimits(site, neckLimits(geometry)))
     return { limits: [...limits, ...placeLimits(site, weldLimits(geometry.welds))], missing }

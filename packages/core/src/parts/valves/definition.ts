@@ -1,4 +1,4 @@
 import type { PartDefinition } from '../definition.js'
-import { valvesFaults } from './line-pressure.js'
+import { valvesIssues } from './line-pressure.js'
 
-export const valves: PartDefinition<'valves'> = { faults: valvesFaults, pressureAt: 'line' }
+export const valves: PartDefinition<'valves'> = { issues: valvesIssues, pressureAt: 'line' }

@@ -3,7 +3,7 @@ import { fromSi, toSi } from '../../quantity/units.js'
 import { linePressure, oilBalance, type OilCircuit, type OilDemand, type ValvesGeometry } from './line-pressure.js'
 import { lubeFlows, spinHead, type LubeCircuit } from './lubrication.js'
 import { pumpIntake, pumpLeak, pumpTorque } from '../pump/pump.js'
-import { regulatedPressure, regulatorFaults, reliefOpening } from './regulator.js'
+import { regulatedPressure, regulatorIssues, reliefOpening } from './regulator.js'
 import { oilViscosity } from '../../fluid/oil.js'
 
 const valves: ValvesGeometry = {
@@ -59,7 +59,7 @@ describe('regulator (balance of forces on the valve, by hand)', () => {
     expect(pa).toBeLessThan(soft.signalFullPa)
     expect(pa * (153.938e-6 - 103.869e-6)).toBeCloseTo(6.8, 3) // p·A_land = F + p·A_boost
     expect(regulatedPressure({ ...soft, reverseDiameterM: 0.014 }, 'reverse', 1)).toBe(Infinity)
-    expect(regulatorFaults({ ...valves, reverseDiameterM: 0.014 }).map((f) => f.path)).toEqual(['geometry.reverseDiameterM'])
+    expect(regulatorIssues({ ...valves, reverseDiameterM: 0.014 }).map((f) => f.path)).toEqual(['geometry.reverseDiameterM'])
   })
   it('rises with every knob that a builder turns', () => {
     const knob = fc.constantFrom('springRateNPerM', 'springCompressionM', 'boostDiameterM', 'signalFullPa', 'reverseDiameterM')

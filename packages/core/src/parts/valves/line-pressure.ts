@@ -1,10 +1,10 @@
 import { rootOf } from '../../numeric/brent.js'
 import type { LockupExhaust } from '../lockup/release.js'
 import { orificeFlow } from '../../fluid/orifice.js'
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 import { lubeFlows, type LubeCircuit, type LubeFlows } from './lubrication.js'
 import { pumpIntake, pumpLeak, pumpTorque, type PumpGeometry } from '../pump/pump.js'
-import { regulatorFaults, reliefOpening, type Regulator, type Relief } from './regulator.js'
+import { regulatorIssues, reliefOpening, type Regulator, type Relief } from './regulator.js'
 
 /** Valves, and the way of the oil behind them. */
 export interface ValvesGeometry extends Regulator, Relief, LubeCircuit {
@@ -20,9 +20,9 @@ export interface ValvesGeometry extends Regulator, Relief, LubeCircuit {
 }
 
 /** Why valves cannot work as they are given. */
-export const valvesFaults = (valves: ValvesGeometry): Fault[] => [
-  ...regulatorFaults(valves),
-  ...(new Set(valves.lubes.map(({ name }) => name)).size === valves.lubes.length ? [] : [fault('lube-name-repeated', 'geometry.lubes')]),
+export const valvesIssues = (valves: ValvesGeometry): Issue[] => [
+  ...regulatorIssues(valves),
+  ...(new Set(valves.lubes.map(({ name }) => name)).size === valves.lubes.length ? [] : [issue('lube-name-repeated', 'geometry.lubes')]),
 ]
 
 export interface OilCircuit {

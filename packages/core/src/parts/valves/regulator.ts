@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../../quantity/fault.js'
+import { issue, type Issue } from '../../quantity/issue.js'
 
 /** A spring behind a valve, with a shim under it. */
 export interface ValveSpring {
@@ -76,11 +76,11 @@ export const reliefOpening = ({ reliefSeatDiameterM, reliefRateNPerM, reliefComp
   springForce({ rateNPerM: reliefRateNPerM, compressionM: reliefCompressionM, shimM: reliefShimM }) / area(reliefSeatDiameterM)
 
 /** Lands that line pressure acts on with the spring must stay smaller than the one against it, or nothing holds the valve. */
-export const regulatorFaults = (regulator: Regulator): Fault[] =>
+export const regulatorIssues = (regulator: Regulator): Issue[] =>
   (['reverse', 'low'] as const).flatMap((feed) => {
     const key = `${feed}DiameterM` as const
     const diameterM = regulator[key] ?? 0
     return diameterM < regulator.landDiameterM
       ? []
-      : [fault('land-not-below-regulator', `geometry.${key}`, { diameterM, landM: regulator.landDiameterM })]
+      : [issue('land-not-below-regulator', `geometry.${key}`, { diameterM, landM: regulator.landDiameterM })]
   })

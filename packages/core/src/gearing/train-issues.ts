@@ -1,26 +1,26 @@
 import { certain, memberAt } from '../numeric/certain.js'
-import { fault, type Fault } from '../quantity/fault.js'
-import { assemblyFaults } from './assembly.js'
+import { issue, type Issue } from '../quantity/issue.js'
+import { assemblyIssues } from './assembly.js'
 import { CASE, type GearTrain } from './train.js'
 
 /** Everything that keeps a gear train from being solved: unbuildable sets, unknown or repeated names, one-ways without a sense. */
-export function trainFaults(train: GearTrain): Fault[] {
+export function trainIssues(train: GearTrain): Issue[] {
   return [
-    ...train.sets.flatMap((set, i) => assemblyFaults(set, `sets.${i}`, train.sets)),
+    ...train.sets.flatMap((set, i) => assemblyIssues(set, `sets.${i}`, train.sets)),
     ...unknownMembers(train),
-    ...linkFaults(train),
-    ...rangeFaults(train),
+    ...linkIssues(train),
+    ...rangeIssues(train),
     ...repeated('listed-twice', train.members, (i) => `members.${i}`),
-    ...train.members.flatMap((m, i) => (m === CASE ? [fault('case-is-no-member', `members.${i}`)] : [])),
+    ...train.members.flatMap((m, i) => (m === CASE ? [issue('case-is-no-member', `members.${i}`)] : [])),
     ...repeatedNames(train),
   ]
 }
 
 /** A name that no member has, at the field that says it. */
-function unknownMembers(train: GearTrain): Fault[] {
+function unknownMembers(train: GearTrain): Issue[] {
   const known = new Set(train.members)
   const unless = (may: boolean, path: string, member: string | undefined) =>
-    member === undefined || known.has(member) || (may && member === CASE) ? [] : [fault('member-unknown', path, { member })]
+    member === undefined || known.has(member) || (may && member === CASE) ? [] : [issue('member-unknown', path, { member })]
   const ends = (kind: 'sets' | 'joints' | 'elements', keys: readonly string[]) =>
     train[kind].flatMap((thing, i) =>
       keys.flatMap((key) => unless(true, `${kind}.${i}.${key}`, (thing as unknown as Record<string, string | undefined>)[key])),
@@ -28,7 +28,7 @@ function unknownMembers(train: GearTrain): Fault[] {
   return [
     ...unless(false, 'input', train.input),
     ...unless(false, 'output', train.output),
-    ...(train.input === train.output ? [fault('output-is-input', 'output')] : []),
+    ...(train.input === train.output ? [issue('output-is-input', 'output')] : []),
     ...ends('sets', ['sun', 'ring', 'carrier']),
     ...ends('joints', ['a', 'b']),
     ...ends('elements', ['a', 'b', 'pistonOn']),
@@ -38,36 +38,36 @@ function unknownMembers(train: GearTrain): Fault[] {
 /** Every choice of holding ones may have to be tried, so their number is bounded; no automatic has more (common practice, no source). */
 const MOST_ONE_WAYS = 6
 
-function linkFaults(train: GearTrain): Fault[] {
+function linkIssues(train: GearTrain): Issue[] {
   const twins = train.sets.flatMap((set, i) => {
     const three = [set.sun, set.ring, set.carrier]
     const second = three.findIndex((member, k) => three.indexOf(member) !== k)
     return second < 0
       ? []
-      : [fault('set-on-one-member', `sets.${i}.${['sun', 'ring', 'carrier'][second]}`, { set: set.id, member: memberAt(three, second) })]
+      : [issue('set-on-one-member', `sets.${i}.${['sun', 'ring', 'carrier'][second]}`, { set: set.id, member: memberAt(three, second) })]
   })
   const itself = (['joints', 'elements'] as const).flatMap((kind) =>
-    train[kind].flatMap(({ id, a, b }, i) => (a === b ? [fault('joins-itself', `${kind}.${i}.b`, { name: id, member: a })] : [])),
+    train[kind].flatMap(({ id, a, b }, i) => (a === b ? [issue('joins-itself', `${kind}.${i}.b`, { name: id, member: a })] : [])),
   )
   const senseless = train.elements.flatMap(({ id, kind, holds }, i) => {
-    if (kind === 'one-way' && !holds) return [fault('one-way-without-sense', `elements.${i}.holds`, { element: id })]
-    return kind !== 'one-way' && holds ? [fault('sense-without-one-way', `elements.${i}.holds`, { element: id })] : []
+    if (kind === 'one-way' && !holds) return [issue('one-way-without-sense', `elements.${i}.holds`, { element: id })]
+    return kind !== 'one-way' && holds ? [issue('sense-without-one-way', `elements.${i}.holds`, { element: id })] : []
   })
   const apart = train.elements.flatMap(({ id, kind, a, b }, i) =>
     (kind === 'brake' || kind === 'band') && a !== CASE && b !== CASE
-      ? [fault('brake-not-on-case', `elements.${i}.b`, { element: id, kind })]
+      ? [issue('brake-not-on-case', `elements.${i}.b`, { element: id, kind })]
       : [],
   )
   const oneWays = train.elements.filter(({ kind }) => kind === 'one-way').length
-  const many = oneWays > MOST_ONE_WAYS ? [fault('too-many-one-ways', 'elements', { count: oneWays, most: MOST_ONE_WAYS })] : []
+  const many = oneWays > MOST_ONE_WAYS ? [issue('too-many-one-ways', 'elements', { count: oneWays, most: MOST_ONE_WAYS })] : []
   return [...twins, ...itself, ...senseless, ...apart, ...many]
 }
 
-function rangeFaults(train: GearTrain): Fault[] {
+function rangeIssues(train: GearTrain): Issue[] {
   const ids = new Set(train.elements.map((element) => element.id))
   return [
     ...train.ranges.flatMap((range, i) =>
-      range.on.flatMap((id, k) => (ids.has(id) ? [] : [fault('element-unknown', `ranges.${i}.on.${k}`, { range: range.id, element: id })])),
+      range.on.flatMap((id, k) => (ids.has(id) ? [] : [issue('element-unknown', `ranges.${i}.on.${k}`, { range: range.id, element: id })])),
     ),
     ...repeated(
       'listed-twice',
@@ -78,7 +78,7 @@ function rangeFaults(train: GearTrain): Fault[] {
 }
 
 /** Sets, joints and elements are told apart by one list of names. */
-function repeatedNames(train: GearTrain): Fault[] {
+function repeatedNames(train: GearTrain): Issue[] {
   const named = (['sets', 'joints', 'elements'] as const).flatMap((kind) =>
     train[kind].map(({ id }, i) => ({ id, path: `${kind}.${i}.id` })),
   )
@@ -89,5 +89,5 @@ function repeatedNames(train: GearTrain): Fault[] {
   )
 }
 
-const repeated = (code: 'listed-twice' | 'name-repeated', names: readonly string[], pathOf: (i: number) => string): Fault[] =>
-  names.flatMap((name, i) => (names.indexOf(name) === i ? [] : [fault(code, pathOf(i), { name })]))
+const repeated = (code: 'listed-twice' | 'name-repeated', names: readonly string[], pathOf: (i: number) => string): Issue[] =>
+  names.flatMap((name, i) => (names.indexOf(name) === i ? [] : [issue(code, pathOf(i), { name })]))

@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../quantity/fault.js'
+import { issue, type Issue } from '../quantity/issue.js'
 import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf } from './candidates.js'
 import { checksOf } from './checks.js'
@@ -21,11 +21,11 @@ export const isNoted = ({ ranges, signs, checks, found, note }: Teardown): boole
   Object.keys(ranges).length + signs.length + Object.keys(checks).length > 0 || found !== null || note !== ''
 
 /** What a teardown names that its unit does not have. */
-export function teardownFaults(unit: Unit, teardown: Teardown, path = 'teardown'): Fault[] {
+export function teardownIssues(unit: Unit, teardown: Teardown, path = 'teardown'): Issue[] {
   const ids = unit.train.ranges.map(({ id }) => id)
   const checks = new Map(checksOf(unit.train).map((check) => [check.id, check]))
   const choice = (at: string, value: string, choices: readonly string[]) =>
-    fault('choice-not-there', at, { value, choices: choices.join(', ') })
+    issue('choice-not-there', at, { value, choices: choices.join(', ') })
   const suspects = teardown.found === null ? [] : suspectsOf(unit).map(suspectId)
   return [
     ...Object.entries(teardown.ranges).flatMap(([id, state]) =>

@@ -2,7 +2,7 @@
 export type NoValues = Readonly<Record<string, never>>
 
 /** Every code of an invalid input of the core, with the values that its sentence needs. Lengths in m, other values SI. */
-export interface FaultValues {
+export interface IssueValues {
   readonly 'curve-too-few-points': { readonly count: number }
   readonly 'curve-speed-not-rising': { readonly speedRadPerS: number; readonly beforeRadPerS: number }
   readonly 'torque-not-positive': { readonly torqueNm: number }
