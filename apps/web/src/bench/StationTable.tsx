@@ -46,8 +46,11 @@ const columnsOf = (unit: Unit, chosen: string): readonly Column<StationRow>[] =>
 /** The name of a station, which opens it. */
 const OpenStation = ({ station: { id }, unit, chosen }: { station: Station; unit: Unit; chosen: boolean }) => (
   <TextButton
-    height="26px"
+    height="auto"
+    minH="26px"
     px="0"
+    whiteSpace="normal"
+    textAlign="left"
     fontWeight={chosen ? 600 : 400}
     onClick={() => viewStore.setState({ station: id, candidate: '' })}
     data-testid={`row-${id}`}
