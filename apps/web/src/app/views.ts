@@ -2,7 +2,7 @@ import { keysOf } from '@plucky/core'
 
 /** The groups of a job's pages, in the order of the work. */
 export const GROUPS = { job: 'Job', design: 'Design', plan: 'Plan', assembly: 'Assembly', run: 'Run' } as const
-export type GroupId = keyof typeof GROUPS
+type GroupId = keyof typeof GROUPS
 
 interface View {
   readonly id: string

@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, type ReactNode } from 'react'
 
 /** What of a long list is in sight, and how high what is not drawn above and below it would be, px. */
-export interface InSight {
+interface InSight {
   readonly above: number
   readonly below: number
   readonly inSight: readonly number[]
