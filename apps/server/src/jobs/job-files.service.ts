@@ -39,6 +39,7 @@ export class JobFilesService {
       name,
       reading.photos ? { ...reading, photos: shown(reading.photos) } : reading,
     ])
+    // The same keys, with readings as values.
     return { ...job.book, readings: Object.fromEntries(readings) as JobContent['book']['readings'] }
   }
 

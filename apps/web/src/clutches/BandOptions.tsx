@@ -31,6 +31,7 @@ export function BandOptions({ content, unit, station }: WaysProps) {
   const done = content.spec.works[station.id] ?? []
   const works = onShelf ? operationsFor(shop, unit, station.id, onShelf).filter(({ id }) => !done.includes(id)) : []
   const rows = [
+    // The station has a band, as this view is drawn for one.
     { name: 'as installed', part: part as Part },
     ...works.map((work) => ({ name: work.name, part: afterOperations(part, [work]) })),
   ]

@@ -67,6 +67,7 @@ export function JobList() {
         kept={{
           id: filters.sort,
           descending: filters.direction === '' ? filters.sort === LATEST_FIRST : filters.direction === 'desc',
+          // The columns have the names of the orders.
           onSort: (sort, descending) => put({ sort: sort as JobSort, direction: descending ? 'desc' : 'asc' }),
         }}
         rowProps={(job) => ({ 'data-testid': `job-${job.number}` })}

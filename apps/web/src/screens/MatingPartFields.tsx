@@ -98,7 +98,7 @@ function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: Ne
       {value ? (
         <Box>
           {key === 'ruleBook' && <UsualClasses />}
-          <ShapeForm dto={dto} value={value as unknown as Record<string, unknown>} path={key} form={form} />
+          <ShapeForm dto={dto} value={value} path={key} form={form} />
           {waiting > 0 && (
             <Text fontSize="small" mt="1" role="status" data-testid={`waiting-${key}`}>
               {`${waiting === 1 ? 'One more field' : `${waiting} more fields`} to enter before this counts. It is not saved yet.`}

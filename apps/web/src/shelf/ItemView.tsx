@@ -77,6 +77,7 @@ function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
   if ('becomes' in item)
     return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Stations: ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
   if (kind === 'kits' && !('kind' in item)) return kitWords(item, unit)
+  // Shown for parts alone.
   const part = item as Part
   return `${part.maker}. ${cost}${part.stock ? ', stock' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')} of ${shopStore
     .getState()

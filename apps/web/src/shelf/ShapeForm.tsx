@@ -9,7 +9,7 @@ import { ProblemText } from '../ui/ProblemText.js'
 
 interface ShapeProps {
   readonly dto: Dto
-  readonly value: Readonly<Record<string, unknown>>
+  readonly value: object
   readonly path: string
   readonly form: FormAdapter
   /** Only what changes is said: every field may stay empty. */
@@ -17,7 +17,8 @@ interface ShapeProps {
 }
 
 /** The fields of a shape by the rules that check them: figures with their units, choices, lists that grow and shrink. */
-export function ShapeForm({ dto, value, path, form, partly = false }: ShapeProps) {
+export function ShapeForm({ dto, value: shape, path, form, partly = false }: ShapeProps) {
+  const value: Readonly<Record<string, unknown>> = { ...shape }
   const at = (key: string) => (path ? `${path}.${key}` : key)
   const fields = fieldsOf(dto).map((field) => (partly ? { ...field, optional: true } : field))
   const shown = fields.filter((field) => form.own(field, at(field.key)) === undefined)
@@ -54,6 +55,7 @@ function Inner({ field, holder, path, form, partly }: InnerProps) {
   const { holds, label, optional } = field
   if (holds.type === 'shapes')
     return <Members field={field} dto={holds.dto()} value={Array.isArray(value) ? value : []} path={path} form={form} partly={partly} />
+  // Missing for a kind that is not chosen yet, which is looked at below.
   const dto = holds.type === 'shape' ? holds.dto(holder) : GEOMETRY_DTOS[holder['kind'] as PartKind]
   if (dto === undefined) return null
   if (optional && !isShape(value))

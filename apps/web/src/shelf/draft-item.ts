@@ -115,6 +115,7 @@ export function useItemDraft(
       const named = whole(item)
       if (problemsOf(kind, named).length > 0) return undefined
       try {
+        // The checks found nothing wrong with it.
         const onShelf = await keepItem(kind, named as unknown as Item, over)
         if (kept) dropKept(kept)
         return onShelf

@@ -101,6 +101,7 @@ async function savedOnce<T extends { readonly id: string }>(
     return await save()
   } catch (error) {
     if (!(error instanceof Refused) || error.status !== 409) throw error
+    // Which of the lists it is hangs on the kind.
     const stored = ((await api.shelf())[kind] as readonly { item: Item | Unit; version: number }[]).find((kept) => kept.item.id === item.id)
     if (!equal(stored?.item, JSON.parse(JSON.stringify(item)))) throw error
     return { item, version: stored?.version ?? 1 }
@@ -112,7 +113,9 @@ export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: nu
   const kept = await savedOnce(kind, item, async () =>
     over === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, over),
   )
+  // T is one of the items.
   place(kind, [kept as { item: Item; version: number }])
+  // The server answers with the item that was saved.
   return kept.item as T
 }
 
@@ -153,6 +156,7 @@ function place(kind: ItemKind, kept: readonly { item: Item; version: number }[])
       items.set(item.id, item)
       versions.set(versionKey(kind, item.id), version)
     }
+    // A computed key loses its name.
     return { [kind]: items, versions } as Partial<Shop>
   })
 }

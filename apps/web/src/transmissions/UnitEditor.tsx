@@ -349,7 +349,7 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
       }
     >
       {!open && more.map((p) => <ProblemText key={p.path + p.code}>{`${p.path}: ${p.sentence}`}</ProblemText>)}
-      {open && <ShapeForm dto={UnitDto} value={draft as unknown as Record<string, unknown>} path="" form={form} />}
+      {open && <ShapeForm dto={UnitDto} value={draft} path="" form={form} />}
     </Panel>
   )
 }

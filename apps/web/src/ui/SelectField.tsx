@@ -27,6 +27,7 @@ export function SelectField<K extends string>({ label, value, options, onPick, w
           borderColor="rule"
           value={value}
           data-testid={testId}
+          // A list offers its options alone, so its value is one of them.
           onChange={(event) => onPick(event.target.value as K)}
         >
           {options.map(([key, words]) => (

@@ -35,7 +35,7 @@ function photosIn(reading: unknown): number {
 }
 
 function photoProblems(readings: Book['readings']): Problem[] {
-  const count = Object.values(readings as Record<string, unknown>).reduce<number>((sum, reading) => sum + photosIn(reading), 0)
+  const count = Object.values(readings).reduce<number>((sum, reading) => sum + photosIn(reading), 0)
   return count <= MOST_PHOTOS
     ? []
     : [

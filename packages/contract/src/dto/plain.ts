@@ -1,4 +1,4 @@
-import { memberAt } from '@plucky/core'
+import { isRecord, memberAt } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 
@@ -75,7 +75,7 @@ export function plainProblems(plain: unknown, bounds: Bounds = BOUNDS): Problem[
 export function structureProblems(dto: Dto, plain: object, under = ''): Problem[] {
   const problems: Problem[] = []
   for (const { key, label, holds } of fieldsOf(dto)) {
-    const value = Object.hasOwn(plain, key) ? (plain as Record<string, unknown>)[key] : undefined
+    const value = isRecord(plain) && Object.hasOwn(plain, key) ? plain[key] : undefined
     if (value === undefined || value === null) continue
     const path = under ? `${under}.${key}` : key
     const within = (inner: unknown, at: string, of: Dto) =>

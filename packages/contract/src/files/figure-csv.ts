@@ -297,6 +297,7 @@ function rowsOf(body: readonly CsvLine[], roles: readonly ColumnRole[], table: F
         ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : []))
         : [`quotation marks don’t match (${line.broken})`]
     if (wrong.length > 0) bad.push({ line: line.number, sentence: `Line ${line.number}: ${wrong.join('; ')}.` })
+    // Each pair was read as a number.
     else rows.push({ line: line.number, values: Object.fromEntries(read) as Record<string, number> })
   }
   return { rows, bad }
