@@ -31,7 +31,7 @@ export default {
     project('web', 'apps/web'),
     project('components', 'apps/web', {
       testMatch: ['**/*.component.test.tsx'],
-      testEnvironment: 'jest-environment-jsdom',
+      testEnvironment: '<rootDir>/jest.browser.js',
       testEnvironmentOptions: { customExportConditions: ['@plucky/source', 'browser', 'require', 'default'] },
     }),
     project('server', 'apps/server', { setupFiles: ['reflect-metadata'] }),

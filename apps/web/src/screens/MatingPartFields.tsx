@@ -8,7 +8,7 @@ import {
   type Dto,
   type Problem,
 } from '@plucky/contract'
-import { isRecord, USUAL_CLASSES, type Brief } from '@plucky/core'
+import { USUAL_CLASSES, valueAt, type Brief } from '@plucky/core'
 import { useState } from 'react'
 import type { FormAdapter } from '../shelf/form-adapter.js'
 import { ShapeForm } from '../shelf/ShapeForm.js'
@@ -68,9 +68,6 @@ interface NeighbourProps {
 /** What the transmission is bolted to at both ends, and what the class requires: each may be left out. */
 export const MatingPartFields = ({ brief, problems }: NeighbourProps) =>
   SHAPES.map((shape) => <Neighbour key={shape.key} shape={shape} brief={brief} problems={problems} />)
-
-const valueAt = (brief: Brief, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (isRecord(at) ? at[key] : undefined), brief)
 
 function Neighbour({ shape: { key, dto, title, add, why }, brief, problems }: NeighbourProps & { shape: (typeof SHAPES)[number] }) {
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())

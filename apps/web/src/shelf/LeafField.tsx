@@ -129,7 +129,7 @@ function Listed({ field, value, path, form }: LeafProps) {
       .split(';')
       .map((name) => name.trim())
       .filter(Boolean)
-    form.set(path, names.length === 0 && field.optional ? undefined : names)
+    if (names.join() !== held.join()) form.set(path, names.length === 0 && field.optional ? undefined : names)
   }
   return (
     <FormField.Root invalid={form.problemAt(path) !== undefined} gap="0.5">

@@ -5,7 +5,7 @@ import { dropKept, keep, readStored } from '../state/storage.js'
 import { withValue } from '../state/with-value.js'
 import { keepItem, loadShop, versionOf, type Item, type ItemKind } from '../state/shop.js'
 import { messageOf } from '../state/message-of.js'
-import { isRecord } from '@plucky/core'
+import { isRecord, valueAt } from '@plucky/core'
 
 /** An item as it is being typed: it may lack fields, and hold what is no figure yet. */
 export type DraftItem = Readonly<Record<string, unknown>> & { readonly id: string }
@@ -56,7 +56,10 @@ export function uniqueId(name: string, taken: (id: string) => boolean): string {
 export interface ItemDraft {
   readonly kind: ItemKind
   readonly item: DraftItem
-  /** Problems that are shown: those that were not there from the start, those of fields that were touched, and all after a try to save. */
+  /**
+   * Problems that are shown: those that a change brought about, those of fields that were touched, and all after a try to save. A field
+   * that is still empty is not complained of before.
+   */
   readonly problems: readonly Problem[]
   /** What the server said to the last try to save. */
   readonly refused: readonly Problem[]
@@ -98,7 +101,7 @@ export function useItemDraft(
   return {
     kind,
     item,
-    problems: problems.filter(({ path }) => all || touched.has(path) || !atFirst.has(path)),
+    problems: problems.filter(({ path }) => all || touched.has(path) || (!atFirst.has(path) && valueAt(item, path) !== undefined)),
     refused,
     changed: item !== from,
     set(path, value) {

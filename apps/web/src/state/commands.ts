@@ -20,7 +20,11 @@ function put<K extends keyof JobContent>(key: K, value: JobContent[K]): undefine
 /** Applies a choice with all the parts and operations that it requires. */
 export function applyChoice(content: JobContent, choice: Choice): void {
   const proposal = proposalFor(content, choice)
-  if (proposal) change((job) => ({ ...job, spec: { ...job.spec, fits: proposal.spec.fits, works: proposal.spec.works } }))
+  if (!proposal) return
+  const { fits, works } = proposal.spec
+  change((job) =>
+    equal({ fits, works }, { fits: job.spec.fits, works: job.spec.works }) ? job : { ...job, spec: { ...job.spec, fits, works } },
+  )
 }
 
 /** Takes a line pressure or calibration of the build if its shape is right. */

@@ -21,6 +21,7 @@ import {
   type Operation,
   type Knob,
   isRecord,
+  valueAt,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
@@ -168,9 +169,6 @@ function engineProblems(plain: unknown): Problem[] {
   const curve = engineOfBrief(plain as BriefEngine)
   return curve.ok ? [] : curve.issues.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
-
-const valueAt = (plain: unknown, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (isRecord(at) ? at[key] : undefined), plain)
 
 /** Where units, parts and operations are looked up that a job only names. */
 export interface Lookup {

@@ -38,3 +38,10 @@ export const isRecord = (value: unknown): value is Record<string, unknown> => ty
  * @example Number(isOneOf(['drive', 'reverse'], 'drive')) // → 1
  */
 export const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T => list.some((each) => each === value)
+
+/**
+ * The value at a path of keys and places, of data whose shape is not known; `undefined` where nothing is there.
+ * @example valueAt({ points: [{ x: 3 }] }, 'points.0.x') // → 3
+ */
+export const valueAt = (plain: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (isRecord(at) ? at[key] : undefined), plain)

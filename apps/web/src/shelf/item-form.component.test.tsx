@@ -1,0 +1,85 @@
+import { ChakraProvider } from '@chakra-ui/react'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { Part } from '@plucky/core'
+import { demoShop } from '@plucky/demo'
+import { shopStore } from '../state/shop.js'
+import { system } from '../ui/theme.js'
+import { useItemDraft, type DraftItem, type ItemDraft } from './draft-item.js'
+import { ItemForm } from './ItemForm.js'
+
+const { units, shelf } = demoShop()
+const blank: DraftItem = {
+  id: '',
+  name: '',
+  maker: '',
+  unitIds: [],
+  stationIds: [],
+  price: 0,
+  hours: 0,
+  stock: false,
+  stated: [],
+  geometry: {},
+}
+let draft: ItemDraft
+
+function Form({ from }: { from: DraftItem }) {
+  draft = useItemDraft('parts', from, ({ id }) => id || 'new')
+  return <ItemForm draft={draft} />
+}
+
+const open = (from: DraftItem) =>
+  render(
+    <ChakraProvider value={system}>
+      <Form from={from} />
+    </ChakraProvider>,
+  )
+const field = (path: string) => screen.getByTestId<HTMLInputElement>(`item-${path}`)
+const type = (path: string, text: string) => {
+  fireEvent.change(field(path), { target: { value: text } })
+  fireEvent.blur(field(path))
+}
+const alerts = () => screen.queryAllByRole('alert').map(({ textContent }) => textContent)
+
+beforeEach(() => shopStore.setState({ units, parts: new Map(shelf.map((part) => [part.id, part])) }))
+afterEach(cleanup)
+
+it('a new part is asked for the fields of its kind, and another kind for others', () => {
+  open(blank)
+  expect(screen.queryByTestId('item-geometry.neckRadiusM')).toBeNull()
+  fireEvent.change(field('kind'), { target: { value: 'shell' } })
+  expect(field('geometry.neckRadiusM')).toBeTruthy()
+  fireEvent.change(field('kind'), { target: { value: 'pump' } })
+  expect(screen.queryByTestId('item-geometry.neckRadiusM')).toBeNull()
+  expect(field('geometry.displacementM3')).toBeTruthy()
+})
+
+it('nothing is complained of before it was touched; then at its field, in the unit that is shown, until it is right', () => {
+  open(blank)
+  fireEvent.change(field('kind'), { target: { value: 'shell' } })
+  expect(alerts()).toEqual([])
+  type('geometry.neckRadiusM', '400 mm')
+  expect(alerts()).toEqual([expect.stringMatching(/neck radius must be a number from .* in \(got 15\.75 in\)/i)])
+  type('geometry.neckRadiusM', '40 mm')
+  expect(alerts()).toEqual([])
+  expect(draft.item['geometry']).toMatchObject({ neckRadiusM: 0.04 })
+})
+
+it('a list grows and shrinks', () => {
+  open(blank)
+  fireEvent.click(screen.getByTestId('item-add-stated'))
+  fireEvent.click(screen.getByTestId('item-add-stated'))
+  type('stated.1.torqueNm', '900')
+  expect(draft.item['stated']).toHaveLength(2)
+  fireEvent.click(screen.getAllByRole('button', { name: /^Remove / })[0] as HTMLElement)
+  expect(draft.item['stated']).toEqual([{ torqueNm: expect.closeTo(1220.24, 1) }])
+  expect(field('stated.0.torqueNm').value).toBe('900')
+})
+
+it.each(['input-stock', 'fwd-stock'])('%s of the shelf is shown whole and is not changed by being looked at', (stem) => {
+  const part = shelf.find(({ id }) => id.startsWith(stem)) ?? (shelf[0] as Part)
+  open({ ...part })
+  expect(draft.changed).toBe(false)
+  for (const box of screen.getAllByRole('textbox')) fireEvent.blur(box)
+  expect(draft.changed).toBe(false)
+  expect(alerts()).toEqual([])
+})
