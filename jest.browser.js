@@ -4,6 +4,6 @@ import { TestEnvironment } from 'jest-environment-jsdom'
 export default class BrowserEnvironment extends TestEnvironment {
   async setup() {
     await super.setup()
-    this.global.structuredClone = structuredClone
+    this.global.structuredClone = globalThis.structuredClone
   }
 }

@@ -2,6 +2,7 @@ import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
+import { useEffect } from 'react'
 import { shopStore } from '../state/shop.js'
 import { system } from '../ui/theme.js'
 import { useItemDraft, type DraftItem, type ItemDraft } from './draft-item.js'
@@ -21,10 +22,14 @@ const blank: DraftItem = {
   geometry: {},
 }
 let draft: ItemDraft
+const seen = (now: ItemDraft) => {
+  draft = now
+}
 
 function Form({ from }: { from: DraftItem }) {
-  draft = useItemDraft('parts', from, ({ id }) => id || 'new')
-  return <ItemForm draft={draft} />
+  const held = useItemDraft('parts', from, ({ id }) => id || 'new')
+  useEffect(() => seen(held))
+  return <ItemForm draft={held} />
 }
 
 const open = (from: DraftItem) =>
