@@ -60,7 +60,7 @@ export async function adoptWindowName(other: string): Promise<'gone' | 'lives' |
 
 /** Time for a closing tab to release its lock, ms; longer for the page before a reload. */
 const LINGERS_MS = 400
-const RELOAD_LINGERS_MS = 5000
+const RELOAD_LINGERS_MS = 15_000
 
 /** Requests the lock of another tab. Resolves to `false` on timeout. */
 const taken = (other: string) =>

@@ -26,6 +26,7 @@ export interface BoltedJoint extends HoleCircle {
   readonly holes?: number
 }
 
+/** Why a bolted joint cannot be: bolts that find no room on their circles. */
 export function boltedJointIssues(joint: BoltedJoint, path: string): Issue[] {
   const crowded = (circle: HoleCircle, at: string) =>
     circle.bolts * joint.boltDiameterM * 1.5 > Math.PI * circle.circleDiameterM

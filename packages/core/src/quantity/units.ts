@@ -123,6 +123,7 @@ export function fromSi(valueSi: number, unit: UnitName): number {
   return zeroSi === undefined ? valueSi / factor : (valueSi - zeroSi) / factor
 }
 
+/** Whether a text names a unit. */
 export function isUnitName(text: string): text is UnitName {
   return Object.hasOwn(UNITS, text)
 }

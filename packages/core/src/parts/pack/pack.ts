@@ -43,6 +43,7 @@ export interface PackGeometry {
   readonly splines?: readonly HubSpline[]
 }
 
+/** Why a pack cannot be: no piston, or radii out of order. */
 export function packIssues(pack: PackGeometry, path = 'geometry'): Issue[] {
   const issues: Issue[] = []
   if (!(pack.liningInnerRadiusM > 0 && pack.liningInnerRadiusM < pack.liningOuterRadiusM))
