@@ -1,6 +1,6 @@
 import { TestEnvironment } from 'jest-environment-jsdom'
 
-/** The document of a browser, with what browsers have and this environment leaves out. */
+/** jsdom environment with the browser functions that jsdom lacks. */
 export default class BrowserEnvironment extends TestEnvironment {
   async setup() {
     await super.setup()

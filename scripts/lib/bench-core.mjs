@@ -10,7 +10,7 @@ import { demoShop } from '../../packages/demo/dist/index.js'
 const WARM = 300
 const RUNS = 1000
 
-/** Median and 95th percentile of a call, in ms, after it is warm. What is prepared for a call is not timed. */
+/** Median and 95th percentile of a warm call, ms. Preparation is not timed. */
 function timed(name, call, prepare = (i) => i) {
   for (let i = 0; i < WARM; i++) call(prepare(i))
   const times = Array.from({ length: RUNS }, (_, i) => {
@@ -57,7 +57,7 @@ export function benchCore() {
   ]
 }
 
-/** The parts of a verdict one by one, so that a loss of speed is seen where it happens. */
+/** Times each part of a verdict, to show where a slowdown is. */
 function partsOf(inputAt) {
   const cased = (i) => {
     const input = inputAt(i)

@@ -108,7 +108,7 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
       (request.method === 'GET' || request.method === 'HEAD') && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
     if (!screen) return next()
     response.setHeader('Cache-Control', 'no-cache')
-    // Object.create gives any.
+    // Object.create returns any.
     served(Object.assign(Object.create(request) as Request, { url: '/index.html', originalUrl: '/index.html' }), response, next)
   })
 }

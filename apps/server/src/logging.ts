@@ -35,7 +35,7 @@ export function jsonLog(write: (line: string) => void): LoggerService {
   const at =
     (level: 'debug' | 'error' | 'fatal' | 'info' | 'warn') =>
     (message: unknown, ...more: unknown[]) => {
-      // Nest gives the name of the logger last, and before it the stack of an error that is text.
+      // Nest passes the logger name last and the stack before it.
       const [context, stack] = more.filter((each) => typeof each === 'string').reverse()
       const named = { ...(context ? { context } : {}), ...(stack ? { stack } : {}) }
       if (message instanceof Error) log[level]({ ...named, err: message }, message.message)

@@ -8,7 +8,7 @@ async function main(): Promise<void> {
   try {
     await app.listen(config.port, '127.0.0.1')
   } catch (error) {
-    // Errors of listening have a code.
+    // Errors of listen() are system errors.
     if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error
     throw new Error(`Port ${config.port} is in use by another program. Stop it, or use another port: PORT=${config.port + 1} npm start`, {
       cause: error,

@@ -25,7 +25,7 @@ const LOST = /connection terminated|query read timeout|socket|ECONN|EPIPE|Connec
 export function failureOf(error: unknown): Failure | undefined {
   if (error instanceof ConnectionError) return 'unreachable'
   if (!(error instanceof BaseError)) return undefined
-  // Errors of the database have the cause of the driver.
+  // Sequelize errors carry the driver error as parent.
   const cause = (error as { parent?: { code?: unknown; message?: unknown } }).parent
   const code = String(cause?.code ?? '')
   return FAILURES[code] ?? FAILURES[code.slice(0, 2)] ?? (LOST.test(String(cause?.message ?? error.message)) ? 'unreachable' : undefined)
@@ -34,7 +34,7 @@ export function failureOf(error: unknown): Failure | undefined {
 /** Formats an error for the log: stack trace, database message and SQL statement. */
 export function describeError(error: unknown): string {
   if (!(error instanceof Error)) return String(error)
-  // Errors of the database have the cause of the driver.
+  // Sequelize errors carry the driver error as parent.
   const { parent, sql } = error as { parent?: { code?: string; detail?: string; message?: string }; sql?: string }
   const cause = parent ? `\nDatabase: ${[parent.code, parent.message, parent.detail].filter(Boolean).join(' · ')}` : ''
   return `${error.stack ?? error.message}${cause}${sql ? `\nStatement: ${sql.slice(0, 300)}` : ''}`

@@ -17,21 +17,21 @@ class HealthController {
 
   /** Same as readiness. */
   @Get()
-  @Operation('Readiness: whether the database answers', 'State of the server')
+  @Operation('Readiness check', 'Status')
   health() {
     return this.ready()
   }
 
   /** Liveness: does not use the database. */
   @Get('live')
-  @Operation('Liveness: whether the server answers, without the database', 'State of the server')
+  @Operation('Liveness check, without the database', 'Status')
   live() {
     return { status: 'ok' }
   }
 
   /** Readiness: 503 if the database does not respond within 700 ms. */
   @Get('ready')
-  @Operation('Readiness: whether the database answers within 700 ms', 'State of the server')
+  @Operation('Readiness check: the database responds within 700 ms', 'Status')
   async ready() {
     // One query at a time, shared by all callers, so that a hung database does not use up the pool.
     this.asking ??= this.sequelize.query('SELECT 1').finally(() => (this.asking = undefined))

@@ -8,7 +8,7 @@ export const fullPath = ({ baseUrl, path }: Request): string => baseUrl + path
 
 /** Methods that the API accepts at the path of a request. Empty if the path is unknown. */
 export function allowedMethods(request: Request): string[] {
-  // The router has no type of its layers.
+  // Express does not export the type of a router layer.
   const methods = (request.app.router.stack as Layer[]).flatMap((layer) =>
     layer.route && layer.match(fullPath(request)) ? layer.route.stack.map(({ method }) => method.toUpperCase()) : [],
   )

@@ -39,7 +39,7 @@ export const CheckedQuery = <T extends object>(dto: Dto<T>, counts: readonly str
 
 const withCounts = (query: unknown, counts: readonly string[]): unknown =>
   Object.fromEntries(
-    // A query is always an object.
+    // Express always provides the query as an object.
     Object.entries({ ...(query as object) }).map(([key, text]) => [
       key,
       counts.includes(key) && typeof text === 'string' && /^\d+$/.test(text) ? Number(text) : text,

@@ -21,7 +21,7 @@ const QUANTITY = { type: 'string', pattern: String.raw`^${NUMBER}\s+\S+$` }
 
 /** The DTOs that are reached from some, as they read in a file. */
 const definitions = (roots?: readonly Dto[]) =>
-  // A schema is read here as plain JSON.
+  // Treated as plain JSON from here on.
   Object.fromEntries(Object.entries(dtoSchemas(roots)).map(([name, schema]) => [name, inFile(name, schema as unknown as Schema)]))
 
 /** First keys of every file schema. `$id` is a URN of format and version, because the server address varies. */
@@ -56,7 +56,7 @@ export function shelfFileSchema(): Schema {
 /** JSON Schema of the open unit file, made from the rules that check it. */
 export function unitFileSchema(): Schema {
   const $defs = definitions([UnitDto])
-  // The schema of a shape has its properties.
+  // Schemas of objects have properties.
   const unit = $defs['UnitDto'] as { properties: Schema; required: string[] }
   return {
     ...envelope(UNIT_FORMAT),
@@ -74,7 +74,7 @@ export function unitFileSchema(): Schema {
 /** JSON Schema of the open job file, made from the rules that check it. */
 export function jobFileSchema(): Schema {
   const $defs = definitions()
-  // The schema of a shape has its properties.
+  // Schemas of objects have properties.
   const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
   return {
     ...envelope(JOB_FORMAT),
@@ -111,20 +111,20 @@ const unsaid = (dto: string, name: string) =>
 
 /** A schema of the wire as it reads in a file: fields without the endings of units, figures as text with theirs. */
 function inFile(dto: string, schema: Schema): Schema {
-  // As dtoSchemas makes it.
+  // Built by dtoSchemas.
   const properties = Object.entries((schema['properties'] ?? {}) as Record<string, Schema>)
   const renamed = (name: string) => splitName(name)?.name ?? name
   return {
     ...schema,
     properties: Object.fromEntries(properties.map(([name, inner]) => [renamed(name), propertyInFile(name, inner)])),
-    // As dtoSchemas makes it.
+    // Built by dtoSchemas.
     required: ((schema['required'] ?? []) as string[]).filter((name) => !unsaid(dto, name)).map(renamed),
   }
 }
 
 function propertyInFile(name: string, schema: Schema): unknown {
   const text = JSON.stringify(schema).replaceAll('#/components/schemas/', '#/$defs/')
-  // The schema itself, written out and read again.
+  // Copy of a schema.
   if (!splitName(name) || (schema['type'] !== 'number' && schema['type'] !== 'integer')) return nullable(JSON.parse(text) as Schema)
   const description = String(schema['description'] ?? '').replace('SI on the wire, ', '')
   return nullable({ ...QUANTITY, description, nullable: schema['nullable'] })

@@ -2,28 +2,28 @@ import { applyDecorators } from '@nestjs/common'
 import { ApiOperation, ApiResponse, refs } from '@nestjs/swagger'
 import type { Dto } from '@plucky/contract'
 
-/** What an operation answers: data in the shape of a DTO or a list of them, data in words, a file of a media type, or nothing. */
+/** Response of an operation: a DTO, a list of DTOs, JSON described by a text, a file by media type, or no content. */
 export type Answers = Dto | readonly [Dto] | string | { readonly file: string } | null
 
-/** Why an operation refuses, by status. */
+/** Description of each error status. */
 const REFUSALS = {
-  400: 'The body is not JSON.',
-  404: 'What the address names is not there.',
-  409: 'It was changed elsewhere, is in use, or exists already.',
+  400: 'The body is not valid JSON.',
+  404: 'Not found.',
+  409: 'Changed elsewhere, in use, or already exists.',
   413: 'The body is too large.',
-  422: 'The values are refused; every problem has its code, path and sentence.',
-  503: 'The database does not answer; try again.',
+  422: 'Invalid values. `errors` lists every problem with code, path and sentence.',
+  503: 'The database does not respond. Try again.',
   507: 'The disk is full.',
 } as const
 
 type Status = keyof typeof REFUSALS
 
-/** Every operation reads the database. */
+/** Error status that every operation can return, because every operation uses the database. */
 const ALWAYS: readonly Status[] = [503]
-/** What every operation that stores something can be refused for. */
+/** Error statuses of every operation that writes. */
 export const STORES: readonly Status[] = [400, 413, 422, 507]
 
-/** Describes an operation on the page of the API: what it does, what it answers, and for which reasons it refuses. */
+/** Adds an operation to the API documentation: summary, response and possible errors. */
 export function Operation(summary: string, answers: Answers, ...refusals: readonly Status[]): MethodDecorator {
   return applyDecorators(
     ApiOperation({ summary }),
@@ -40,19 +40,19 @@ export function Operation(summary: string, answers: Answers, ...refusals: readon
 
 function described(answers: Answers): { description: string; content?: Record<string, { schema: object }> } {
   const json = (schema: object) => ({ 'application/json': { schema } })
-  if (answers === null) return { description: 'Done; there is nothing to answer.' }
+  if (answers === null) return { description: 'No content.' }
   if (typeof answers === 'string') return { description: answers, content: json({ description: answers }) }
-  if (typeof answers === 'function') return { description: 'As stored.', content: json(refTo(answers)) }
+  if (typeof answers === 'function') return { description: 'The object.', content: json(refTo(answers)) }
   if ('file' in answers) return { description: 'The file.', content: { [answers.file]: { schema: { type: 'string', format: 'binary' } } } }
-  return { description: 'As stored.', content: json({ type: 'array', items: refTo(answers[0]) }) }
+  return { description: 'All objects.', content: json({ type: 'array', items: refTo(answers[0]) }) }
 }
 
 const refTo = (dto: Dto): object => ({ ...refs(dto)[0] })
 
-/** Schema of problem details, the body of every refusal (RFC 9457). */
+/** JSON schema of problem details (RFC 9457), the body of every error response. */
 export const PROBLEM_SCHEMA = {
   type: 'object',
-  description: 'Problem details (RFC 9457). The first problem stands beside the status; `errors` has all of them.',
+  description: 'Problem details (RFC 9457). `detail`, `code` and `path` describe the first problem. `errors` lists all problems.',
   required: ['type', 'title', 'status', 'errors'],
   properties: {
     type: { type: 'string' },

@@ -8,21 +8,21 @@ import { jobFileSchema, shelfFileSchema, unitFileSchema } from './file-schema.js
 export class SchemasController {
   /** JSON Schema of the open job file. */
   @Get('job.json')
-  @Operation('JSON Schema of the open job file', 'A JSON Schema')
+  @Operation('JSON Schema of a job file', 'A JSON Schema')
   job() {
     return jobFileSchema()
   }
 
   /** JSON Schema of the open unit file. */
   @Get('unit.json')
-  @Operation('JSON Schema of the open unit file', 'A JSON Schema')
+  @Operation('JSON Schema of a unit file', 'A JSON Schema')
   unit() {
     return unitFileSchema()
   }
 
   /** JSON Schema of the open shelf file. */
   @Get('shelf.json')
-  @Operation('JSON Schema of the open shelf file', 'A JSON Schema')
+  @Operation('JSON Schema of a shelf file', 'A JSON Schema')
   shelf() {
     return shelfFileSchema()
   }

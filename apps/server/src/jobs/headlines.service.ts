@@ -78,13 +78,13 @@ export class HeadlinesService implements OnApplicationBootstrap, OnApplicationSh
         limit: BATCH,
       })
       if (rows.length === 0) return
-      // The column holds what was checked when it was saved.
+      // Checked before it was stored.
       const lookup = await this.shelf.lookupFor(rows.map(({ body }) => body as JobContent))
       const kits = await this.shelf.kits.all()
       for (const row of rows) {
         const { number, body } = row
         if (this.ended) return
-        // The column holds what was checked when it was saved.
+        // Checked before it was stored.
         const headline = this.judge(number, () => headlinesOf(jobFileOf(body as JobContent, lookup, kits)))
         await this.keep(number, String(row.get('state')), headline)
         await nextTurn()

@@ -39,7 +39,7 @@ export class JobFilesService {
       name,
       reading.photos ? { ...reading, photos: shown(reading.photos) } : reading,
     ])
-    // The same keys, with readings as values.
+    // Built from readings of the same job.
     return { ...job.book, readings: Object.fromEntries(readings) as JobContent['book']['readings'] }
   }
 

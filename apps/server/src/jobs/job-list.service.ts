@@ -181,9 +181,9 @@ const cursorTo = ({ sort_key, number }: SummaryRow): string => Buffer.from(JSON.
 
 function cursorOf(text: string): { readonly key: string; readonly number: number } {
   try {
-    // Its members are looked at one by one.
+    // The elements are checked below.
     const [key, number] = JSON.parse(Buffer.from(text, 'base64url').toString('utf8')) as unknown[]
-    // isSafeInteger says so.
+    // Checked by isSafeInteger.
     if (typeof key === 'string' && Number.isSafeInteger(number)) return { key, number: number as number }
   } catch {
     // not a cursor of this list: refused below

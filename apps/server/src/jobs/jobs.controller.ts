@@ -56,7 +56,7 @@ export class JobsController {
 
   /** One page of the list, with what each job was judged to hold. */
   @Get()
-  @Operation('One page of the list of jobs, with what each was judged to hold', 'Jobs, their number, and where the next page begins', 422)
+  @Operation('One page of the job list, with power held', 'Jobs, total count, and cursor of the next page', 422)
   @ApiQuery({ name: 'search', required: false })
   @ApiQuery({ name: 'state', required: false, enum: JOB_STATES })
   @ApiQuery({ name: 'outcome', required: false, enum: OUTCOMES })
@@ -72,7 +72,7 @@ export class JobsController {
 
   /** The job that was worked on last; null if none is open. */
   @Get('last')
-  @Operation('The job that was worked on last', 'The job with its weakest stations and changed parts; null if none is open')
+  @Operation('Last changed open job', 'Job with its weakest stations and changed parts, or null')
   @ApiQuery({ name: 'units', required: false, enum: UNIT_SYSTEMS })
   async last(@Query('units') units: string | undefined, @Res() response: Response) {
     response.json(await this.list.last(units === 'metric' ? 'metric' : 'us'))
@@ -80,20 +80,20 @@ export class JobsController {
 
   /** Faults that were confirmed in transmissions of one kind. */
   @Get('findings')
-  @Operation('Faults that were confirmed in transmissions of one kind', 'Teardowns with a confirmed fault, by job')
+  @Operation('Confirmed faults of one transmission model', 'Teardowns with a confirmed fault, by job')
   findings(@Query('unit') unit: unknown) {
     return this.list.findings(String(unit))
   }
 
   /** Jobs in which a part or an operation is used. */
   @Get('using')
-  @Operation('Jobs in which a part or an operation is used', 'Numbers and names of jobs')
+  @Operation('Jobs that use a part or operation', 'Numbers and names of jobs')
   using(@Query('item') item: unknown) {
     return this.list.using(String(item))
   }
 
   @Post()
-  @Operation('Adds a job', 'The job with its number and the number of its save', ...STORES)
+  @Operation('Add a job', 'Job with its number and version', ...STORES)
   @DescribedBody(JobContentDto)
   add(@Body() body: unknown) {
     return this.jobs.add(body)
@@ -101,13 +101,13 @@ export class JobsController {
 
   /** Takes an open job file; what it brings and the shop lacks goes on the shelf, what is there already stays as it is. */
   @Post('import')
-  @Operation('Imports an open job file and adds to the shelf what it lacks', 'The job, and what was added to the shelf', 409, ...STORES)
+  @Operation('Import a job file and add its missing parts to the shelf', 'Job, and the items added to the shelf', 409, ...STORES)
   take(@Body() body: unknown) {
     return this.files.take(body)
   }
 
   @Get(':number/file')
-  @Operation('A job as an open file', { file: 'application/json' }, 404)
+  @Operation('Download a job file', { file: 'application/json' }, 404)
   async file(@JobNumber() number: number, @Res() response: Response) {
     const text = await this.files.write(number)
     response.type('application/json').setHeader('Content-Disposition', `attachment; filename="job-${number}.json"`)
@@ -115,60 +115,60 @@ export class JobsController {
   }
 
   @Get(':number')
-  @Operation('A job', 'The job with its number, the number of its last save and who made it', 404)
+  @Operation('Get a job', 'Job with its number, version and last writer', 404)
   one(@JobNumber() number: number) {
     return this.jobs.one(number)
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */
   @Patch(':number')
-  @Operation('Changes the name or customer of a job, archives it or returns it to the open ones', 'The job as it is listed', 404, ...STORES)
+  @Operation('Rename a job, change its customer, archive or reopen it', 'Job as listed', 404, ...STORES)
   patch(@JobNumber() number: number, @CheckedBody(PatchJobDto) change: PatchJobDto) {
     return this.list.patch(number, change)
   }
 
   /** Deletes it; it can be restored. */
   @Delete(':number')
-  @Operation('Deletes a job, which can be restored', 'The job as it is listed', 404)
+  @Operation('Delete a job. It can be restored', 'Job as listed', 404)
   remove(@JobNumber() number: number) {
     return this.list.remove(number)
   }
 
   @Post(':number/restore')
-  @Operation('Restores a deleted job', 'The job as it is listed', 404)
+  @Operation('Restore a deleted job', 'Job as listed', 404)
   restore(@JobNumber() number: number) {
     return this.list.restore(number)
   }
 
   @Post(':number/copy')
-  @Operation('Copies a job: brief, parts and house rules', 'The new job', 404, ...STORES)
+  @Operation('Duplicate a job: brief, parts and house rules', 'The new job', 404, ...STORES)
   copy(@JobNumber() number: number) {
     return this.list.copy(number)
   }
 
   @Put(':number')
-  @Operation('Saves a job over the save on which it was made', 'The job as stored, with the number of this save', 404, 409, ...STORES)
+  @Operation('Save a job. The version in the body must be the current one', 'Job with its new version', 404, 409, ...STORES)
   @DescribedBody(SaveJobDto)
   save(@JobNumber() number: number, @Body() body: unknown) {
     return this.jobs.save(number, body)
   }
 
   @Get(':number/revisions')
-  @Operation('Named states of a job, the last one first', 'Revisions with their job files', 404)
+  @Operation('Revisions of a job, latest first', 'Revisions with their job files', 404)
   revisionsOf(@JobNumber() number: number) {
     return this.revisions.all(number)
   }
 
   /** Numbers and names the state that is stored now. */
   @Post(':number/revisions')
-  @Operation('Numbers and names the state that is stored now', 'The revision', 404, 409, ...STORES)
+  @Operation('Save the stored job as a revision', 'The revision', 404, 409, ...STORES)
   addRevision(@JobNumber() number: number, @CheckedBody(NewRevisionDto) revision: NewRevisionDto) {
     return this.revisions.add(number, revision)
   }
 
   /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
   @Get(':number/sheet.pdf')
-  @Operation('The build sheet of a job or of a revision as one page', { file: 'application/pdf' }, 404, 422)
+  @Operation('Build sheet of a job or revision, one page', { file: 'application/pdf' }, 404, 422)
   @ApiQuery({ name: 'revision', required: false, type: Number })
   @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
   async sheet(
@@ -184,7 +184,7 @@ export class JobsController {
 
   /** The build sheet as CSV. */
   @Get(':number/sheet.csv')
-  @Operation('The build sheet as CSV', { file: 'text/csv' }, 404, 422)
+  @Operation('Build sheet as CSV', { file: 'text/csv' }, 404, 422)
   @ApiQuery({ name: 'revision', required: false, type: Number })
   @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
   async sheetTable(
@@ -207,7 +207,7 @@ export class JobsController {
 
   /** The bill of materials. */
   @Get(':number/parts.csv')
-  @Operation('The list of parts as CSV', { file: 'text/csv' }, 404)
+  @Operation('Parts list as CSV', { file: 'text/csv' }, 404)
   @ApiQuery({ name: 'revision', required: false, type: Number })
   async partsList(@JobNumber() number: number, @Query('revision') revision: string | undefined, @Res() response: Response) {
     const { file, head } = await this.stateOf(number, revision)
@@ -223,7 +223,7 @@ export class JobsController {
 
   /** What the core says of the saved spec. */
   @Get(':number/answer')
-  @Operation('What the saved spec holds', 'The answer: power held, weakest link, stations and load cases', 404)
+  @Operation('Verdict on the saved build', 'Power held, weakest link, stations and load cases', 404)
   answer(@JobNumber() number: number) {
     return this.jobs.answer(number)
   }

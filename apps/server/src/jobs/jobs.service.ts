@@ -66,7 +66,7 @@ export class JobsService {
   /** Saves inside a transaction; the caller must call `judge` after the commit. */
   async saveWithin(number: number, plain: unknown, transaction: Transaction): Promise<Job> {
     const stored = await this.row(number, transaction)
-    // The DTO that was just checked has both.
+    // SaveJobDto has the fields of both types.
     const { version, by = null, change = null, ...body } = (await this.content(plain, SaveJobDto, transaction)) as JobContent & SaveMark
     const [changed, [saved]] = await this.rows.update(
       { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change), judged: false },

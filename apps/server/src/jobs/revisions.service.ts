@@ -27,7 +27,7 @@ export class RevisionsService {
     const job = await this.jobs.one(jobNumber)
     if (job.version !== version) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: job.version })
     const body = await this.files.fileOf(contentOf(job))
-    // max of a column of whole numbers; null without rows.
+    // max() of an integer column, null if the table is empty.
     const last = ((await this.rows.max('number', { where: { jobNumber } })) as number | null) ?? 0
     try {
       return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, by: by ?? null, savedAt: new Date(), body }))

@@ -14,7 +14,7 @@ export class PhotosController {
   constructor(private readonly photos: PhotosService) {}
 
   @Post()
-  @Operation('Stores a photo', 'Its id', ...STORES)
+  @Operation('Add a photo', 'Id of the photo', ...STORES)
   @DescribedBody(PhotoDto)
   add(@FileBody(checkPhoto) photo: PhotoDto) {
     return this.photos.add(photo)
@@ -22,14 +22,14 @@ export class PhotosController {
 
   /** Deletes a photo. 409 if a job or revision uses it. */
   @Delete(':id')
-  @Operation('Deletes a photo that no job or revision uses', null, 404, 409)
+  @Operation('Delete a photo that no job or revision uses', null, 404, 409)
   remove(@Param('id') id: string) {
     return this.photos.remove(id)
   }
 
   /** The picture itself; what stands under an id never changes. */
   @Get(':id')
-  @Operation('A photo; what is under an id never changes', { file: 'image/*' }, 404)
+  @Operation('Get a photo. A photo never changes', { file: 'image/*' }, 404)
   async one(@Param('id') id: string, @Res() response: Response) {
     const { type, bytes } = await this.photos.one(id)
     response.type(type).setHeader('Cache-Control', `public, max-age=${YEAR_S}, immutable`).send(bytes)

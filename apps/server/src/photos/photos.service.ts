@@ -95,7 +95,7 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
   /** Those of some ids that are here, as a file carries them. */
   async all(ids: readonly string[]): Promise<Photo[]> {
     const rows = ids.length === 0 ? [] : await this.rows.findAll({ where: { id: [...ids] }, order: ['id'] })
-    // The column holds what was checked when it was stored.
+    // Checked before it was stored.
     return rows.map(({ id, type, bytes }) => ({ id, type: type as PhotoType, data: bytes.toString('base64') }))
   }
 }

@@ -18,7 +18,7 @@ export class ShelfController {
   ) {}
 
   @Get()
-  @Operation('Parts, of all transmissions or of one', [PartDto])
+  @Operation('Parts of all transmissions or of one', [PartDto])
   @ApiQuery({ name: 'unit', required: false })
   all(@Query('unit') unit?: unknown) {
     return this.shelf.partsOf(typeof unit === 'string' ? unit : undefined)
@@ -26,14 +26,14 @@ export class ShelfController {
 
   /** Parts, operations and kits, each with the number of its last save. */
   @Get('content')
-  @Operation('Units, parts, operations and kits, each with the number of its last save', 'The shelf')
+  @Operation('Transmissions, parts, operations and kits with their versions', 'The parts shelf')
   content() {
     return this.shelf.content()
   }
 
   /** Downloads parts, operations and kits as an open file, of all units or of one. */
   @Get('file')
-  @Operation('Parts, operations and kits as an open file', { file: 'application/json' })
+  @Operation('Download parts, operations and kits as a shelf file', { file: 'application/json' })
   @ApiQuery({ name: 'unit', required: false })
   async file(@Query('unit') unit: unknown, @Res() response: Response) {
     const text = writeShelf(await this.shelf.file(typeof unit === 'string' ? unit : undefined))
@@ -43,27 +43,27 @@ export class ShelfController {
 
   /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
-  @Operation('Imports an open shelf file; refused if an item on the shelf has other values', 'How many items were added', 409, ...STORES)
+  @Operation('Import a shelf file. Rejected if an item on the shelf has different values', 'Number of added items', 409, ...STORES)
   takeFile(@FileBody(readShelf) file: ShelfFile) {
     return this.shelf.bring(file)
   }
 
   @Post()
-  @Operation('Adds a part', PartDto, 409, ...STORES)
+  @Operation('Add a part', PartDto, 409, ...STORES)
   @DescribedBody(PartDto)
   add(@Body() body: unknown) {
     return this.shelf.parts.add(body)
   }
 
   @Post('operations')
-  @Operation('Adds an operation', OperationDto, 409, ...STORES)
+  @Operation('Add an operation', OperationDto, 409, ...STORES)
   @DescribedBody(OperationDto)
   addOperation(@Body() body: unknown) {
     return this.shelf.operations.add(body)
   }
 
   @Post('kits')
-  @Operation('Adds a kit', KitDto, 409, ...STORES)
+  @Operation('Add a kit', KitDto, 409, ...STORES)
   @DescribedBody(KitDto)
   addKit(@Body() body: unknown) {
     return this.shelf.kits.add(body)
@@ -71,15 +71,15 @@ export class ShelfController {
 
   /** Takes parts of a list that was looked at before: all of them or none. */
   @Post('import')
-  @Operation('Imports the parts of a list that was previewed: all or none', 'The parts with the numbers of their saves', 409, ...STORES)
+  @Operation('Import previewed parts, all or none', 'Parts with their versions', 409, ...STORES)
   take(@CheckedBody(ImportPartsDto) { added, changed }: ImportPartsDto) {
     return this.edits.takeAll(added, changed)
   }
 
   @Put(':kind/:id')
   @Operation(
-    'Saves a part, operation or kit over the save on which it was made',
-    'The item with the number of this save',
+    'Save a part, operation or kit. The version in the body must be the current one',
+    'Item with its new version',
     404,
     409,
     ...STORES,

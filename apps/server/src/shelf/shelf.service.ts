@@ -92,7 +92,7 @@ export class ShelfService {
   async addCopy(plain: unknown, originalId: string): Promise<Unit> {
     return transacted(this.sequelize, async (transaction) => {
       const unit = await this.units.add(plain, transaction)
-      // Each store is asked for its own items alone.
+      // Each store only receives its own items.
       for (const store of [this.parts, this.operations, this.kits] as Store<Part | Operation | Kit>[])
         for (const { item, version } of await store.kept(transaction))
           if (item.unitIds.includes(originalId)) await store.change({ ...item, unitIds: [...item.unitIds, unit.id] }, version, transaction)

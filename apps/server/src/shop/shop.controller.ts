@@ -11,13 +11,13 @@ export class ShopController {
   constructor(private readonly shop: ShopService) {}
 
   @Get()
-  @Operation('Settings of the shop', ShopSettingsDto)
+  @Operation('Shop settings', ShopSettingsDto)
   settings() {
     return this.shop.settings()
   }
 
   @Put()
-  @Operation('Saves the settings of the shop', ShopSettingsDto, ...STORES)
+  @Operation('Save the shop settings', ShopSettingsDto, ...STORES)
   save(@CheckedBody(ShopSettingsDto) settings: ShopSettingsDto) {
     return this.shop.save(settings)
   }

@@ -13,7 +13,7 @@ export class ShopService {
 
   async settings(): Promise<ShopSettings> {
     const row = await this.rows.findByPk(KEY)
-    // The row holds what was checked when it was saved.
+    // Checked before it was stored.
     return { ...FIRST, ...(row?.value as Partial<ShopSettings> | undefined) }
   }
 

@@ -20,27 +20,27 @@ export class UnitsController {
   ) {}
 
   @Get()
-  @Operation('Every transmission of the shop', [UnitDto])
+  @Operation('All transmissions', [UnitDto])
   all() {
     return this.units.all()
   }
 
   /** Id and name of every transmission. */
   @Get('names')
-  @Operation('Id and name of every transmission', 'Ids and names')
+  @Operation('Ids and names of all transmissions', 'Ids and names')
   async names() {
     return (await this.units.all()).map(({ id, name }) => ({ id, name }))
   }
 
   @Get(':id')
-  @Operation('A transmission', UnitDto, 404)
+  @Operation('Get a transmission', UnitDto, 404)
   one(@Param('id') id: string) {
     return this.units.one(id)
   }
 
   /** A unit as an open file. */
   @Get(':id/file')
-  @Operation('A transmission as an open file', { file: 'application/json' }, 404)
+  @Operation('Download a transmission file', { file: 'application/json' }, 404)
   async file(@Param('id') id: string, @Res() response: Response) {
     const text = writeUnit(await this.units.one(id))
     response.type('application/json').setHeader('Content-Disposition', `attachment; filename="${id}.json"`)
@@ -49,7 +49,7 @@ export class UnitsController {
 
   /** Adds a unit. With `copyOf`, every part, operation and kit that fits the original fits the copy too. */
   @Post()
-  @Operation('Adds a transmission; a copy shares the shelf of its original', UnitDto, 404, 409, ...STORES)
+  @Operation('Add a transmission. A copy shares the parts shelf of its original', UnitDto, 404, 409, ...STORES)
   @ApiQuery({ name: 'copyOf', required: false })
   @DescribedBody(UnitDto)
   async add(@Body() body: unknown, @Query('copyOf') original?: unknown) {
@@ -60,15 +60,15 @@ export class UnitsController {
 
   /** Takes a unit in from an open file. */
   @Post('import')
-  @Operation('Imports a transmission from an open file', UnitDto, 409, ...STORES)
+  @Operation('Import a transmission file', UnitDto, 409, ...STORES)
   take(@FileBody(readUnit) unit: Unit) {
     return this.units.add(unit)
   }
 
   @Put(':id')
   @Operation(
-    'Saves a transmission over the save on which it was made',
-    'The transmission with the number of this save',
+    'Save a transmission. The version in the body must be the current one',
+    'Transmission with its new version',
     404,
     409,
     ...STORES,

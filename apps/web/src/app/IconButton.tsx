@@ -10,7 +10,7 @@ interface IconButtonProps {
   readonly testId?: string
 }
 
-/** A button that shows an icon and is named in words. */
+/** Icon button with a text label for screen readers and the tooltip. */
 export const IconButton = ({ label, icon, onClick, disabled = false, testId }: IconButtonProps) => (
   <Tip words={label}>
     <Button

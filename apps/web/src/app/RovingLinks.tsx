@@ -28,7 +28,7 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
     )
   const move = (event: KeyboardEvent) => {
     const all = [...(row.current?.querySelectorAll('a') ?? [])]
-    // The keys are heard on the links alone.
+    // Only links receive these key events.
     const at = all.indexOf(event.target as HTMLAnchorElement)
     const to = MOVES[event.key]?.(at, all.length)
     if (at < 0 || to === undefined || event.ctrlKey || event.metaKey || event.altKey) return

@@ -43,7 +43,7 @@ const columnsOf = (unit: Unit, chosen: string): readonly Column<StationRow>[] =>
   { id: 'weakest', head: 'Weakest point', cell: ({ weakest }) => weakest },
 ]
 
-/** The name of a station, which opens it. */
+/** Button that opens a station. */
 const OpenStation = ({ station: { id }, unit, chosen }: { station: Station; unit: Unit; chosen: boolean }) => (
   <TextButton
     height="auto"

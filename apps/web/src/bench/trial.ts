@@ -122,7 +122,7 @@ export function trialBench<G>({ isValid, read }: Kind<G>): TrialBench<G> {
 export const trialKeys =
   ({ undo, redo }: Pick<TrialBench<never>, 'undo' | 'redo'>) =>
   (event: KeyboardEvent): void => {
-    // Keys come from elements.
+    // Key events always target elements.
     if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return
     const key = event.key.toLowerCase()
     const way = key === 'z' ? (event.shiftKey ? redo : undo) : key === 'y' ? redo : undefined

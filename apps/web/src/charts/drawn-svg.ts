@@ -17,7 +17,7 @@ const LOOK = [
 
 /** Serializes an SVG of the page as a standalone file with computed colors and fonts and a background rectangle. */
 export function drawnSvg(svg: SVGSVGElement): string {
-  // A clone is of the same kind.
+  // cloneNode returns the same element type.
   const copy = svg.cloneNode(true) as SVGSVGElement
   const [from, to] = [
     [svg, ...svg.querySelectorAll('*')],

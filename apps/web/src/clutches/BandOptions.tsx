@@ -30,9 +30,8 @@ export function BandOptions({ content, unit, station }: WaysProps) {
   const onShelf = shop.parts.get(part.id)
   const done = content.spec.works[station.id] ?? []
   const works = onShelf ? operationsFor(shop, unit, station.id, onShelf).filter(({ id }) => !done.includes(id)) : []
-  const rows = [
-    // The station has a band, as this view is drawn for one.
-    { name: 'as installed', part: part as Part },
+  const rows: readonly { readonly name: string; readonly part: Part }[] = [
+    { name: 'as installed', part },
     ...works.map((work) => ({ name: work.name, part: afterOperations(part, [work]) })),
   ]
   return (

@@ -34,7 +34,7 @@ export function withOwnStack(pack: PackGeometry): PackGeometry {
 const ofStack = (pack: PackGeometry, change: (plates: readonly Plate[]) => readonly Plate[]): PackGeometry =>
   pack.stack ? withStack(pack, { ...pack.stack, plates: change(pack.stack.plates) }) : pack
 
-/** What is changed of a plate; `undefined` takes a fact away. */
+/** Changes to a plate. `undefined` removes an optional field. */
 type PlateChange = { readonly [K in keyof Plate]?: Plate[K] | undefined }
 
 /** One plate changed. */

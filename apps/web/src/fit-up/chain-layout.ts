@@ -9,7 +9,7 @@ export function lengthsOf({ entries }: FitReport, by: 'sheet' | 'readings'): Len
   return new Map(
     links.flatMap(({ id, specifiedM, measured }): [LinkId, number][] => {
       const m = by === 'readings' && measured ? (measured.lowM + measured.highM) / 2 : specifiedM
-      // The map is keyed by it.
+      // The map has these keys.
       return m === null ? [] : [[id as LinkId, m * 1000]]
     }),
   )

@@ -14,7 +14,7 @@ import { TextBox } from '../ui/TextBox.js'
 
 const STATE_WORDS: Record<JobState, string> = { open: 'Open', archived: 'Archived', deleted: 'Deleted' }
 
-/** Columns of the list; those by which the server sorts have the name of that order. */
+/** Columns of the job list. The id of a sortable column is the sort order of the API. */
 const columnsOf = (onRename: (number: number) => void): readonly Column<JobSummary>[] => {
   const byServer = (id: JobSort) => ({ id, sortBy: () => 0 })
   return [
@@ -43,7 +43,7 @@ const CELLS = {
   '& .wide': { display: { base: 'none', lg: 'table-cell' } },
 } as const
 
-/** The order that begins with the greatest. */
+/** The sort order that is descending by default. */
 const LATEST_FIRST: JobSort = 'touched'
 const NO_JOBS: readonly JobSummary[] = []
 
@@ -67,7 +67,7 @@ export function JobList() {
         kept={{
           id: filters.sort,
           descending: filters.direction === '' ? filters.sort === LATEST_FIRST : filters.direction === 'desc',
-          // The columns have the names of the orders.
+          // The ids of sortable columns are sort orders.
           onSort: (sort, descending) => put({ sort: sort as JobSort, direction: descending ? 'desc' : 'asc' }),
         }}
         rowProps={(job) => ({ 'data-testid': `job-${job.number}` })}

@@ -12,7 +12,7 @@ import { useJobAction } from './job-queries.js'
 import { tellDone } from './undo.js'
 import { ProblemText } from '../ui/ProblemText.js'
 
-/** A job's number and name, which open it. */
+/** Link to a job: number and name. */
 export function JobName({ job }: { job: JobSummary }) {
   const words = `${job.number} · ${job.name}`
   const below = [job.customer, job.unitName].filter(Boolean).join(' · ')
@@ -32,7 +32,7 @@ export function JobName({ job }: { job: JobSummary }) {
   )
 }
 
-/** What can be done to a job of the list. */
+/** Action buttons of a job in the list. */
 export function JobActions({ job, onRename }: { job: JobSummary; onRename: () => void }) {
   const { number, name, state } = job
   const archive = useJobAction(
@@ -86,7 +86,7 @@ export function JobActions({ job, onRename }: { job: JobSummary; onRename: () =>
   )
 }
 
-/** Name and customer of a job, typed in its row of the list. */
+/** Form that replaces a row of the list to edit name and customer. */
 export function RenameCell({ job, onDone }: { job: JobSummary; onDone: () => void }) {
   const [name, setName] = useState(job.name)
   const [customer, setCustomer] = useState(job.customer)

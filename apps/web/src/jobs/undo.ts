@@ -7,7 +7,7 @@ export interface Done {
   readonly undo: () => Promise<unknown>
 }
 
-/** Says what was done to the list, with a way back. */
+/** Shows a toast with an Undo button after an action on the list. */
 export function tellDone({ words, undo }: Done): void {
   const back = () =>
     undo().then(

@@ -59,7 +59,7 @@ const Group = ({ title, children }: { title: string; children: ReactNode }) => (
 /** Where the figures were taken and how they were corrected; they stay as entered. */
 function Measured({ measured, problemAt }: { measured: Measurement; problemAt: ProblemAt }) {
   const set = (change: Partial<Measurement>) => typeInBrief('engine.measured', { ...measured, ...change })
-  /** What was typed, for the checks to judge. */
+  /** Stores the entry as typed. The checks judge it. */
   const put = (key: keyof Measurement, value: unknown) => typeInBrief('engine.measured', { ...measured, [key]: value })
   const air = measured.air ?? { barometerPa: toSi(29.2, 'inHg'), temperatureK: toSi(77, '°F'), humidity: 0.4 }
   const field = (key: string, label: string, value: number | null, commit: (v: Typed) => void, unit?: 'inHg' | '°F') => (

@@ -185,7 +185,7 @@ export interface At {
  * A shaft after a grip is moved to a place, to the nearest drawing step. What cannot be leaves the shaft as it was.
  */
 export function dragged(shaft: ShaftGeometry, { piece, of }: Grip, { xM, rM }: At): ShaftGeometry {
-  // A bore has no piece of another kind; movedTo looks at both.
+  // Destructured from a Grip, so the pair is valid. TypeScript loses the link between the two.
   const moved = movedTo(shaft, { piece, of } as Grip, xM, rM)
   return moved === shaft || shaftIssues(moved).length > 0 ? shaft : moved
 }

@@ -20,7 +20,7 @@ import { ProblemText } from '../ui/ProblemText.js'
 
 /** A converter's own measured table: pasted or brought as a file, asked about where it does not say enough, refused whole where a row can't be. */
 export function ConverterTable({ draft }: { draft: ItemDraft }) {
-  // Rows are put there by the reader of this table alone.
+  // Only the table reader writes this field.
   const held = (draft.item['geometry'] as { table?: readonly TableRow[] } | undefined)?.table
   const { text, setText, reading, read } = useTableText((rows) => draft.set('geometry.table', rows))
   return (

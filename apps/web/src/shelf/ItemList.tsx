@@ -16,7 +16,7 @@ interface ListProps {
   readonly chosen: string | undefined
 }
 
-/** The items found, by station front to rear until a column is sorted by. */
+/** Search results, front to rear by default. */
 export function ItemList({ kind, items, units, unitId, chosen }: ListProps) {
   const columns = useMemo(() => columnsOf(kind, (item) => certain(unitOf(item, units, unitId))), [kind, units, unitId])
   if (items.length === 0) return <Text color="inkSoft">No matches. Use fewer words or another station.</Text>
@@ -48,7 +48,7 @@ function columnsOf(kind: ItemKind, unitFor: (item: Item) => Unit): readonly Colu
       ? [
           {
             id: 'limit',
-            head: 'Least limit',
+            head: 'Lowest limit',
             className: 'figure',
             greatestFirst: true as const,
             sortBy: (item: Item) => limit(item)?.nm,

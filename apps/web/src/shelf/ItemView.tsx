@@ -77,7 +77,7 @@ function aboutWords(kind: ItemKind, item: Item, unit: Unit): string {
   if ('becomes' in item)
     return `${cost}. ${capital(SKILL_WORDS[item.skill])}. Stations: ${item.stationIds.map((id) => stationName(unit, id)).join(', ')}. ${item.caution}`
   if (kind === 'kits' && !('kind' in item)) return kitWords(item, unit)
-  // Shown for parts alone.
+  // Operations and kits returned above.
   const part = item as Part
   return `${part.maker}. ${cost}${part.stock ? ', stock' : ''}. For ${part.stationIds.map((id) => stationName(unit, id)).join(', ')} of ${shopStore
     .getState()
@@ -108,10 +108,10 @@ const SHOWN_OIL = {
   dragSense: 1,
 } as const
 
-/** A limit of a part as it is listed. */
+/** Row of the limits table. */
 interface LimitRow {
   readonly name: string
-  /** Torque by which it is sorted, N·m. */
+  /** Sort value, N·m. */
   readonly nm?: number
   readonly value: string
   readonly source?: string
@@ -179,7 +179,7 @@ function limitRow(limit: Limit, diesel: Limit | undefined): LimitRow {
   }
 }
 
-/** The oil at which a limit that depends on it is shown. */
+/** Oil pressure at which an oil-dependent limit is shown. */
 function oilWords({ fixedNm, place }: Limit): string {
   if (fixedNm !== undefined) return ''
   const state: Record<string, string> = {

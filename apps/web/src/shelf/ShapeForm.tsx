@@ -55,7 +55,7 @@ function Inner({ field, holder, path, form, partly }: InnerProps) {
   const { holds, label, optional } = field
   if (holds.type === 'shapes')
     return <Members field={field} dto={holds.dto()} value={Array.isArray(value) ? value : []} path={path} form={form} partly={partly} />
-  // Missing for a kind that is not chosen yet, which is looked at below.
+  // Undefined until a kind is chosen. Handled below.
   const dto = holds.type === 'shape' ? holds.dto(holder) : GEOMETRY_DTOS[holder['kind'] as PartKind]
   if (dto === undefined) return null
   if (optional && !isShape(value))

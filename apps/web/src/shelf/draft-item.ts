@@ -57,8 +57,8 @@ export interface ItemDraft {
   readonly kind: ItemKind
   readonly item: DraftItem
   /**
-   * Problems that are shown: those that a change brought about, those of fields that were touched, and all after a try to save. A field
-   * that is still empty is not complained of before.
+   * Problems to show: those caused by an edit, those of touched fields, and all of them after an attempt to save. An empty field is not
+   * reported before that.
    */
   readonly problems: readonly Problem[]
   /** What the server said to the last try to save. */
@@ -118,7 +118,7 @@ export function useItemDraft(
       const named = whole(item)
       if (problemsOf(kind, named).length > 0) return undefined
       try {
-        // The checks found nothing wrong with it.
+        // It passed all checks above.
         const onShelf = await keepItem(kind, named as unknown as Item, over)
         if (kept) dropKept(kept)
         return onShelf

@@ -39,7 +39,7 @@ export function listed(shop: Catalogue, units: readonly Unit[], { kind, text, un
     .sort((a, b) => order(a) - order(b) || place(a) - place(b) || a.price - b.price || (a.id < b.id ? -1 : 1))
 }
 
-/** The least torque limit of a part that counts, by the usual rules; nothing where all depend on oil. */
+/** Lowest torque limit of a part that counts under the default house rules. Undefined if every limit depends on oil pressure. */
 export function leastLimit(part: Part, unit: Unit): { readonly nm: number; readonly words: string } | undefined {
   const station = unit.stations.find((s) => part.stationIds.includes(s.id) && s.kind === part.kind)
   if (!station) return undefined

@@ -50,7 +50,7 @@ async function answered(url: string, options: RequestInit): Promise<Response> {
   })
   noteDisk(readDiskHeader(response.headers.get(DISK_HEADER)))
   if (response.ok) return response
-  // The server answers with problem details.
+  // Error responses are problem details.
   const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
   if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
   throw new Refused(response.status, errors)
@@ -72,7 +72,7 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
   const options: RequestInit = { method, keepalive, ...(keepalive ? {} : { signal: AbortSignal.timeout(deadline) }) }
   if (body !== undefined) Object.assign(options, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
   const response = await answered(`/api${path}`, options)
-  // Each call says what its path answers.
+  // The caller states the response type of the path.
   return (await response.json().catch((cause: unknown) => {
     throw new Unreachable(cause)
   })) as T

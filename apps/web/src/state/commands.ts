@@ -6,18 +6,17 @@ import { shopStore } from './shop.js'
 import { proposalFor, type Choice } from './verdicts.js'
 
 /**
- * Everything a user can do to the job on screen, each as one step that undo takes back whole. A command that checks its input returns
- * the reason where it refuses it, and then changes nothing.
+ * Commands that change the job on screen. Each is one undo step. A command that rejects its input returns the reason and changes nothing.
  */
 
 type Pressure = JobContent['spec']['pressure']
 
-/** Replaces one field of the job; nothing happens where it is the same already. */
+/** Replaces one field of the job. Does nothing if the value is unchanged. */
 function put<K extends keyof JobContent>(key: K, value: JobContent[K]): undefined {
   change((job) => (equal(job[key], value) ? job : { ...job, [key]: value }))
 }
 
-/** Applies a choice with all the parts and operations that it requires. */
+/** Applies a choice together with the parts and operations it requires. */
 export function applyChoice(content: JobContent, choice: Choice): void {
   const proposal = proposalFor(content, choice)
   if (!proposal) return
@@ -27,7 +26,7 @@ export function applyChoice(content: JobContent, choice: Choice): void {
   )
 }
 
-/** Takes a line pressure or calibration of the build if its shape is right. */
+/** Sets the line pressure or calibration of the build. Returns the reason if it is invalid. */
 export function setPressure(make: (pressure: Pressure) => unknown): string | undefined {
   let reason: string | undefined
   change((job) => {
@@ -38,7 +37,7 @@ export function setPressure(make: (pressure: Pressure) => unknown): string | und
   return reason
 }
 
-/** Takes a line pressure of the transmission as received. */
+/** Sets the line pressure as received. Returns the reason if it is invalid. */
 export function setArrivedPressure(pressure: object): string | undefined {
   const checked = checkShape(PressureDto, pressure)
   if (!checked.ok) return checked.problems[0]?.sentence
@@ -46,7 +45,7 @@ export function setArrivedPressure(pressure: object): string | undefined {
   return undefined
 }
 
-/** Takes the job back to a saved revision, if the parts that it names are still on the shelf. */
+/** Restores a saved revision. Returns the reason if its parts are no longer on the shelf. */
 export function restoreRevision(revision: Revision): string | undefined {
   const { units, parts, operations } = shopStore.getState()
   const checked = checkJob(revision.file.job, {
@@ -59,7 +58,7 @@ export function restoreRevision(revision: Revision): string | undefined {
   return undefined
 }
 
-/** Takes house rules whose shape is right and that do not contradict each other. */
+/** Sets the house rules. Returns the reason if they are invalid or contradict each other. */
 export function setRules(rules: unknown): string | undefined {
   const checked = checkShape(HouseRulesDto, rules)
   if (!checked.ok) return checked.problems[0]?.sentence
@@ -69,7 +68,7 @@ export function setRules(rules: unknown): string | undefined {
   return undefined
 }
 
-/** A job always has a name: an empty one is refused. */
+/** Renames the job. An empty name is rejected. */
 export function renameJob(name: string): string | undefined {
   if (name === '') return 'A job needs a name.'
   put('name', name)

@@ -117,7 +117,7 @@ function nextRetryMs(): number {
 /** A draft of an earlier version of this page lacks what jobs did not know then; there the stored job is good. */
 function withMissingFields(draft: Draft | undefined, stored: JobContent): Draft | undefined {
   if (!draft) return undefined
-  // What this page kept itself, in the form of now.
+  // Stored by this page and converted to the current format.
   const content = jobFromVersion1(draft.content) as JobContent
   return { ...draft, content: { ...stored, ...content, rules: { ...stored.rules, ...content.rules } } }
 }

@@ -1,2 +1,2 @@
-/** What an error says. */
+/** Message of a caught error. */
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))

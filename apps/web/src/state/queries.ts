@@ -1,6 +1,6 @@
 import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query'
 
-/** What has come from the server and is not being changed here, kept for a moment and fetched anew when it is looked at again. */
+/** Cache for data of the server that this page does not edit. */
 export const queries = new QueryClient({
   defaultOptions: {
     queries: { retry: 1, refetchOnWindowFocus: true, staleTime: 2_000, networkMode: 'always' },
@@ -8,6 +8,6 @@ export const queries = new QueryClient({
   },
 })
 
-/** One answer of the server, by a key that names it and all that it depends on. */
+/** Fetches data of the server. The key names the data and everything it depends on. */
 export const useFetched = <T>(key: readonly unknown[], fetch: () => Promise<T> | T): UseQueryResult<T> =>
   useQuery({ queryKey: key, queryFn: fetch }, queries)

@@ -28,7 +28,7 @@ export type ItemKind = 'parts' | 'operations' | 'kits'
 export type Item = Part | Operation | Kit
 const versionKey = (kind: ItemKind | 'units', id: string) => `${kind}/${id}`
 
-/** Items of a kind by id. */
+/** Items of one kind, by id. */
 export const itemsOf = (shop: Catalogue, kind: ItemKind): ReadonlyMap<string, Item> => shop[kind]
 
 export const isPart = (item: Item): item is Part => 'geometry' in item
@@ -101,7 +101,7 @@ async function savedOnce<T extends { readonly id: string }>(
     return await save()
   } catch (error) {
     if (!(error instanceof Refused) || error.status !== 409) throw error
-    // Which of the lists it is hangs on the kind.
+    // The list type depends on the kind.
     const stored = ((await api.shelf())[kind] as readonly { item: Item | Unit; version: number }[]).find((kept) => kept.item.id === item.id)
     if (!equal(stored?.item, JSON.parse(JSON.stringify(item)))) throw error
     return { item, version: stored?.version ?? 1 }
@@ -113,9 +113,9 @@ export async function keepItem<T extends Item>(kind: ItemKind, item: T, over: nu
   const kept = await savedOnce(kind, item, async () =>
     over === undefined ? { item: await api.addItem(kind, item), version: 1 } : await api.saveItem(kind, item, over),
   )
-  // T is one of the items.
+  // T extends Item.
   place(kind, [kept as { item: Item; version: number }])
-  // The server answers with the item that was saved.
+  // The server returns the saved item, which has the same type.
   return kept.item as T
 }
 
@@ -156,7 +156,7 @@ function place(kind: ItemKind, kept: readonly { item: Item; version: number }[])
       items.set(item.id, item)
       versions.set(versionKey(kind, item.id), version)
     }
-    // A computed key loses its name.
+    // TypeScript widens a computed key to string.
     return { [kind]: items, versions } as Partial<Shop>
   })
 }

@@ -1,7 +1,7 @@
 /** Reads a value from browser storage. Returns `undefined` if it is missing or unreadable. */
 export function readStored<T>(name: string): T | undefined {
   try {
-    // Written by the same code under the same name.
+    // Stored under this name by `keep`.
     return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? undefined
   } catch {
     return undefined

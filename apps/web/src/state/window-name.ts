@@ -36,7 +36,7 @@ void locks()?.request(lockOf(name), held)
 
 /** Locks are to be had on this machine and over a safe connection only. */
 function locks(): LockManager | undefined {
-  // Missing under test.
+  // Undefined in unit tests.
   return (globalThis.navigator as Navigator | undefined)?.locks
 }
 

@@ -32,7 +32,7 @@ export function leversOf(train: GearTrain): Lever[] {
       levers.push({ sets: [set.id], places: new Map(own) })
       continue
     }
-    // The set shares two of its three with the other.
+    // Sets are only joined here if they share two members.
     const [[u, qu], [v, qv]] = own.filter(([net]) => home.places.has(net)) as [[string, number], [string, number]]
     const [pu, pv] = [certain(home.places.get(u)), certain(home.places.get(v))]
     home.sets.push(set.id)

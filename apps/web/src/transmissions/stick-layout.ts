@@ -327,7 +327,7 @@ function legOf(
 function linksOf(train: GearTrain, parts: StickParts, x: XOf, yOf: (spine: string) => number): StickLink[] {
   const jointAt = (member: string, at: number, y: number, toward: number) => {
     const leg = parts.legs.get(member)
-    // A pair.
+    // A tuple literal that TypeScript infers as an array.
     return leg ? [{ id: leg.joint, at: [at, y + Math.sign(toward - y) * 9] as Point }] : []
   }
   const elements = train.elements.map(({ id, kind, a, b }): StickLink => {

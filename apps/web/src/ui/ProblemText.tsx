@@ -1,6 +1,6 @@
 import { Text, type TextProps } from '@chakra-ui/react'
 
-/** What is wrong, said where it was typed or done; nothing where nothing is. Screen readers say it at once. */
+/** Error text next to the field or button it belongs to. Renders nothing without text. Announced by screen readers. */
 export const ProblemText = ({ children, ...rest }: TextProps) =>
   children ? (
     <Text role="alert" textStyle="note" color="break" {...rest}>

@@ -4,8 +4,8 @@ const FIGURES = { fontFamily: 'figures', fontSize: 'small' } as const
 const STRONG = { fontFamily: 'heading', fontWeight: 600, borderColor: 'ink' } as const
 
 /**
- * A table with a rule under each row. `facts` are figures beside their names, `list` is rows of words, `numbers` are columns of figures
- * to the right. Cells may carry the classes `figure`, `soft`, `strong`, `changed` and `short`.
+ * Table with a line under each row. Looks: `facts` for name and value, `list` for text, `numbers` for right-aligned figures. Cell classes:
+ * `figure`, `soft`, `strong`, `changed`, `short`.
  */
 export const RuledTable = chakra('table', {
   base: {

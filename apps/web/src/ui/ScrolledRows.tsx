@@ -2,31 +2,31 @@ import { Box } from '@chakra-ui/react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, type ReactNode } from 'react'
 
-/** What of a long list is in sight, and how high what is not drawn above and below it would be, px. */
+/** Visible rows of a long list, and the height of the rows above and below them, px. */
 interface InSight {
   readonly above: number
   readonly below: number
   readonly inSight: readonly number[]
-  /** Ref of each drawn row, which must carry its number as `data-index`. */
+  /** Ref for each rendered row. The row needs its index as `data-index`. */
   readonly measure: (row: Element | null) => void
 }
 
 interface ScrolledProps {
   readonly height: string
   readonly count: number
-  /** Number of the row to bring into sight, or -1. */
+  /** Index of the row to scroll to, or -1. */
   readonly shown: number
   readonly testId: string | undefined
   readonly children: (rows: InSight) => ReactNode
 }
 
-/** Height of a row before it is drawn, px. */
+/** Estimated row height before it is measured, px. */
 const GUESSED_ROW_PX = 48
 
-/** A list that scrolls by itself and of which only the rows in sight are drawn. */
+/** Scrolling list that renders visible rows only. */
 export function ScrolledRows({ height, count, shown, testId, children }: ScrolledProps) {
   const box = useRef<HTMLDivElement>(null)
-  // eslint-disable-next-line react-hooks/incompatible-library -- its functions change nothing that is kept
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
   const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => GUESSED_ROW_PX, overscan: 8 })
   useEffect(() => {
     if (shown >= 0) rows.scrollToIndex(shown)

@@ -1,7 +1,7 @@
 import { Field, NativeSelect } from '@chakra-ui/react'
 import { FieldLabel } from './TextBox.js'
 
-interface PickProps<K extends string> {
+export interface SelectProps<K extends string> {
   readonly label: string
   readonly value: K
   readonly options: readonly (readonly [key: K, words: string])[]
@@ -11,7 +11,7 @@ interface PickProps<K extends string> {
 }
 
 /** One of a list. */
-export function SelectField<K extends string>({ label, value, options, onPick, width = '150px', testId }: PickProps<K>) {
+export function SelectField<K extends string>({ label, value, options, onPick, width = '150px', testId }: SelectProps<K>) {
   return (
     <Field.Root width={width} gap="0.5">
       <FieldLabel>{label}</FieldLabel>
@@ -27,17 +27,20 @@ export function SelectField<K extends string>({ label, value, options, onPick, w
           borderColor="rule"
           value={value}
           data-testid={testId}
-          // A list offers its options alone, so its value is one of them.
+          // A select can only have the value of one of its options.
           onChange={(event) => onPick(event.target.value as K)}
         >
-          {options.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
+          <Options options={options} />
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
     </Field.Root>
   )
 }
+
+export const Options = ({ options }: Pick<SelectProps<string>, 'options'>) =>
+  options.map(([key, words]) => (
+    <option key={key} value={key}>
+      {words}
+    </option>
+  ))

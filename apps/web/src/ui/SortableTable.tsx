@@ -6,21 +6,21 @@ import { useMemo, type ComponentProps, type ReactNode } from 'react'
 import { RuledTable } from './RuledTable.js'
 import { ScrolledRows } from './ScrolledRows.js'
 
-/** A column of a table: what is shown of a row, and by what the rows are sorted when its head is pressed. */
+/** Column of a sortable table. */
 export interface Column<T> {
   readonly id: string
   readonly head: string
   readonly cell: (row: T) => ReactNode
-  /** Missing where the column cannot be sorted. Rows without a value come last. */
+  /** Sort value of a row. Rows without a value are last. Omit for a column that cannot be sorted. */
   readonly sortBy?: (row: T) => string | number | undefined
-  /** The first press sorts from the greatest down. */
+  /** The first press sorts in descending order. */
   readonly greatestFirst?: true
   readonly className?: string
-  /** The head is said to screen readers only. */
+  /** The column head is visible to screen readers only. */
   readonly unseen?: true
 }
 
-/** An order of rows that is kept elsewhere, as where the server sorts. */
+/** Sort order controlled by the caller, for example if the server sorts. */
 export interface KeptOrder {
   readonly id: string
   readonly descending: boolean
@@ -34,17 +34,17 @@ interface SortableProps<T> extends TableLook {
   readonly rows: readonly T[]
   readonly keyOf: (row: T) => string
   readonly rowProps?: (row: T) => ComponentProps<'tr'> & { readonly 'data-testid'?: string }
-  /** Cells in the place of a row's usual ones, as while it is being changed. */
+  /** Replaces the cells of a row, for example while it is edited. */
   readonly cellsAs?: (row: T) => ReactNode | undefined
   readonly kept?: KeptOrder
-  /** The list scrolls by itself, at most this high, and draws only the rows in sight. `shown` is the key of a row to bring into sight. */
+  /** Scrolls within this height and renders visible rows only. `shown` is the key of a row to scroll to. */
   readonly scrolled?: { readonly height: string; readonly shown?: string | undefined }
   readonly testId?: string
 }
 
 const FEATURES = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns })
 
-/** A table whose rows are sorted by a press on a column's head: up, down, and as they came. */
+/** Table sorted by its column heads: ascending, descending, original order. */
 export function SortableTable<T extends object>(props: SortableProps<T>) {
   const { columns, rows, keyOf, rowProps, cellsAs, kept, scrolled, testId, look = 'list', ...style } = props
   const table = useSorted(columns, rows, keyOf, kept)
@@ -99,7 +99,7 @@ const Cells = <T,>({ columns, row }: { columns: readonly Column<T>[]; row: T }) 
     </td>
   ))
 
-/** The rows in the order of the pressed head, or in the one that is kept elsewhere. */
+/** Sorts the rows, or leaves them to the caller's order. */
 function useSorted<T extends object>(
   columns: readonly Column<T>[],
   rows: readonly T[],

@@ -6,7 +6,7 @@ interface TipProps {
   readonly children: ReactElement
 }
 
-/** Words shown beside a control while it is pointed at or has the focus. They must not be the only place of a fact. */
+/** Tooltip, shown on hover and focus. Never the only place for information. */
 export const Tip = ({ words, children }: TipProps) =>
   words === undefined ? (
     children

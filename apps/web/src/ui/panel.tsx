@@ -12,7 +12,7 @@ interface PanelProps {
   readonly [key: string]: unknown
 }
 
-/** A ruled part of a page with its caption. Where its content fails, the panel says so and the rest of the page goes on. */
+/** Titled panel of a page. If its content throws, the panel shows an error and the rest of the page keeps working. */
 export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
   return (
     <Box as="section" bg="sheet" borderWidth="1px" borderColor="rule" px="3" pt="1.5" pb="2" minW="0" {...rest}>
@@ -27,7 +27,7 @@ export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
         </Heading>
         {aside}
       </Flex>
-      {/* New content is tried at once: what failed on one part or case may be drawn for the next. */}
+      {/* New content resets the error: what fails for one part may work for the next. */}
       <ErrorBoundary resetKeys={[children]} fallbackRender={({ resetErrorBoundary }) => <Failed onRetry={resetErrorBoundary} />}>
         {children}
       </ErrorBoundary>
@@ -37,7 +37,7 @@ export function Panel({ title, note, aside, children, ...rest }: PanelProps) {
 
 const Failed = ({ onRetry }: { onRetry: () => void }) => (
   <Flex data-testid="panel-failed" gap="2" align="baseline" wrap="wrap">
-    <ProblemText>This panel has stopped working. Your job is safe. Do not rely on figures that are missing here.</ProblemText>
+    <ProblemText>This panel has stopped working. Your job is safe, and the other panels still work.</ProblemText>
     <TextButton onClick={onRetry}>Try again</TextButton>
   </Flex>
 )

@@ -5,7 +5,7 @@ const both = (light: string, dark: string) => ({ value: { base: light, _dark: da
 
 const CONDENSED = "'Barlow Condensed', 'Barlow', sans-serif"
 
-/** Sizes of type and of the space between things, each named once: in pixels, as the drawings are. */
+/** Named font sizes and spacings as tokens, in pixels like the drawings. */
 const inPixels = <K extends string | number>(sizes: Readonly<Record<K, number>>): Record<string, { value: string }> =>
   Object.fromEntries(Object.entries<number>(sizes).map(([name, px]) => [name, { value: `${px}px` }]))
 
@@ -33,13 +33,13 @@ const config = defineConfig({
       spacing: inPixels({ 0.5: 2, 1: 4, 1.5: 6, 2: 8, 2.5: 10, 3: 12, 3.5: 14, 4: 16, 5: 20, 6: 24, 7: 28, 8: 32 }),
     },
     textStyles: {
-      /** Small print beside a field or a figure. */
+      /** Small text next to a field or figure. */
       note: { value: { fontSize: 'note', lineHeight: '1.3' } },
-      /** A word over a group of fields or rows. */
+      /** Heading of a group of fields or rows. */
       caption: { value: { fontFamily: 'heading', fontSize: 'body', fontWeight: 600 } },
       figure: { value: { fontFamily: 'figures', fontSize: 'figure' } },
       figureStrong: { value: { fontFamily: 'figures', fontSize: 'figure', fontWeight: 600 } },
-      /** The name of a page. */
+      /** Page title. */
       page: { value: { fontFamily: 'heading', fontSize: 'page', fontWeight: 600, lineHeight: '1.2' } },
     },
     semanticTokens: {

@@ -1,14 +1,23 @@
 import { createToaster, Toast, Toaster } from '@chakra-ui/react'
 import { OutlineButton, TextButton } from './buttons.js'
 
-/** Messages about something just done, one at a time, over the foot of the page. */
+/** Toast messages, one at a time, at the bottom of the page. */
 export const toasts = createToaster({ placement: 'bottom', max: 1, overlap: false })
 
-/** Shows the messages. Each stays until it is closed or another takes its place, so that its way back is not lost. */
+/** Renders the toasts. A toast stays until it is closed or replaced, so its undo button is not lost. */
 export const Toasts = () => (
   <Toaster toaster={toasts}>
     {({ description, action }) => (
-      <Toast.Root bg="sheet" color="ink" borderWidth="2px" borderColor="ink" borderRadius="1px" alignItems="center" data-testid="toast">
+      <Toast.Root
+        width={{ base: 'full', md: '480px' }}
+        bg="sheet"
+        color="ink"
+        borderWidth="2px"
+        borderColor="ink"
+        borderRadius="1px"
+        alignItems="center"
+        data-testid="toast"
+      >
         <Toast.Description color="ink" flex="1">
           {description}
         </Toast.Description>

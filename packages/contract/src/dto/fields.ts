@@ -33,7 +33,7 @@ export function fieldsOf(dto: Dto): readonly Field[] {
   const keys = [...new Set(rules.map((rule) => rule.propertyName))]
   const made = keys.map((key): Field => {
     const own = rules.filter((rule) => rule.propertyName === key)
-    // Written by the decorators of this folder alone.
+    // Only the decorators in this folder write it.
     const said = own.flatMap((rule) => (rule.context as { field?: Pick<Field, 'label' | 'holds'> } | undefined)?.field ?? [])[0]
     if (!said) throw new Error(`Field "${key}" of ${dto.name} has no rule that says what it holds.`)
     return { key, ...said, optional: own.some((rule) => rule.type === 'conditionalValidation') }

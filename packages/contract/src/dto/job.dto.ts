@@ -157,7 +157,7 @@ export function checkBrief(plain: unknown): Checked<Brief> {
   const found = shape.ok ? [] : shape.problems
   const known = new Set(found.map((p) => p.path))
   const problems = [...found, ...engineProblems(isRecord(plain) ? plain['engine'] : undefined).filter((p) => !known.has(p.path))]
-  // No problem was found in it.
+  // It passed all checks.
   return shape.ok && problems.length === 0 ? { ok: true, value: shape.value as Brief } : { ok: false, problems }
 }
 
@@ -165,7 +165,7 @@ export function checkBrief(plain: unknown): Checked<Brief> {
 function engineProblems(plain: unknown): Problem[] {
   const shape = checkShape(EngineDto, plain)
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
-  // The shape was found right above.
+  // All fields have the right type here. Figures may be out of range.
   const curve = engineOfBrief(plain as BriefEngine)
   return curve.ok ? [] : curve.issues.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
 }
@@ -209,7 +209,7 @@ const completed = (defaults: object, given: Record<string, unknown>): Record<str
 export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
   const shape = checkShape(dto, withDefaults(plain))
   if (!shape.ok) return shape
-  // The shape was found right above.
+  // The shape was checked above.
   const job = shape.value as JobContent
   const brief = checkBrief(job.brief)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))

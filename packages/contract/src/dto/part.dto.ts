@@ -27,7 +27,7 @@ import { GEOMETRY_DTOS } from '../parts/geometry-dtos.js'
 class NoGeometry {}
 
 const geometryOf = (kind: unknown) =>
-  // hasOwn says so.
+  // Checked by hasOwn.
   typeof kind === 'string' && Object.hasOwn(GEOMETRY_DTOS, kind) ? GEOMETRY_DTOS[kind as PartKind] : NoGeometry
 
 const STATED_ORIGINS = ORIGINS.filter((origin) => origin !== 'computed')
@@ -60,7 +60,7 @@ export class PartDto extends PartFeaturesDto {
   @YesNo('Stock part') stock!: boolean
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 
-  // The holder of the field.
+  // The object that holds the field.
   @Shape('Geometry', (part) => geometryOf((part as PartDto | undefined)?.kind))
   geometry!: object
 }
@@ -69,7 +69,7 @@ export class PartDto extends PartFeaturesDto {
 export function checkPart(plain: unknown): Checked<Part> {
   const shape = checkShape(PartDto, plain)
   if (!shape.ok) return shape
-  // The shape was found right above.
+  // The shape was checked above.
   const part = shape.value as Part
   const problems = partIssues(part).map(toProblem)
   return problems.length === 0 ? { ok: true, value: part } : { ok: false, problems }

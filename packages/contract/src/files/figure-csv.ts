@@ -18,14 +18,14 @@ export interface ColumnRole {
   readonly headers: RegExp
   /** Empty for a plain number. */
   readonly units: readonly ColumnUnit[]
-  /** Of the SI figure; what lies outside is an error of the row. */
+  /** Allowed SI range. A value outside it is an error of the row. */
   readonly above: number
   readonly most: number
   /** What a figure in its usual unit never reaches below or above; tells a decimal comma from a comma between thousands. */
   readonly usual: readonly [number, number]
 }
 
-/** Marks between whole and fraction. */
+/** Decimal marks that a table may use. */
 export const DECIMAL_MARKS = ['.', ','] as const
 
 /** What a person decided about a table. */
@@ -297,7 +297,7 @@ function rowsOf(body: readonly CsvLine[], roles: readonly ColumnRole[], table: F
         ? read.flatMap(([, cell]) => (typeof cell === 'string' ? [cell] : []))
         : [`quotation marks don’t match (${line.broken})`]
     if (wrong.length > 0) bad.push({ line: line.number, sentence: `Line ${line.number}: ${wrong.join('; ')}.` })
-    // Each pair was read as a number.
+    // All values were parsed as numbers above.
     else rows.push({ line: line.number, values: Object.fromEntries(read) as Record<string, number> })
   }
   return { rows, bad }

@@ -1,4 +1,4 @@
-import { certain } from '@plucky/core'
+import { certain, isRecord } from '@plucky/core'
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { checkJob, contentOf, type JobContent, type Lookup } from '../dto/job.dto.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
@@ -47,7 +47,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     return bad(problem('object-expected', '', 'A job file is a JSON object with named fields.'))
   const unfit = plainProblems(file)
   if (unfit.length > 0) return { ok: false, problems: unfit }
-  // An object, as was looked at above.
+  // Checked to be an object above.
   const { format, version, $schema: _editors, ...all } = file as Record<string, unknown>
   void _editors
   if (format !== JOB_FORMAT || !isReadable(version)) return bad(wrongFormat(JOB_FORMAT, format, version))
@@ -81,7 +81,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
 function fileFromVersion1(file: Readonly<Record<string, unknown>>): Record<string, unknown> {
   const { unit, parts, operations, kits, photos, ...content } = file
   return {
-    // An object goes in and comes out.
+    // Returns an object if it is given one.
     ...(jobFromVersion1(content) as Record<string, unknown>),
     unit: unitFromVersion1(unit),
     parts: itemFromVersion1(parts),
@@ -93,8 +93,7 @@ function fileFromVersion1(file: Readonly<Record<string, unknown>>): Record<strin
 
 /** A photograph with its id. */
 function checkFiledPhoto(plain: unknown): Checked<Photo> {
-  // An object or nothing; its fields are checked next.
-  const { id, ...picture } = (plain ?? {}) as Record<string, unknown>
+  const { id, ...picture } = isRecord(plain) ? plain : {}
   const checked = checkPhoto(picture)
   return checked.ok ? { ok: true, value: { ...checked.value, id: String(id) } } : checked
 }

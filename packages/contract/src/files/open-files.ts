@@ -42,7 +42,7 @@ function opened(file: unknown, format: string, fromVersion1: (content: unknown) 
   const { format: came, version, $schema: _editors, ...content } = isRecord(file) ? file : {}
   void _editors
   const current = version === 1 ? fromVersion1(content) : content
-  // An object goes in and comes out.
+  // Returns an object if it is given one.
   if (came === format && isReadable(version)) return { ok: true, value: decodeQuantities(current) as Record<string, unknown> }
   return { ok: false, problems: [wrongFormat(format, came, version)] }
 }

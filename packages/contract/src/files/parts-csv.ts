@@ -44,7 +44,7 @@ const columnOf = (path: string) =>
 
 function cellOf({ key, holds }: Field, value: unknown): string {
   if (value === null) return ''
-  // A list of ids by its rule.
+  // The field description says that it is a list of ids.
   if (holds.type === 'ids') return (value as string[]).join(LIST_GAP)
   const split = holds.type === 'figure' && holds.span.unit ? splitName(key) : undefined
   return split && typeof value === 'number' ? writeQuantity(value, split.dimension) : String(value)
@@ -179,7 +179,7 @@ function put(into: Record<string, unknown>, path: string, value: unknown): void 
   let at = into
   keys.forEach((key, i) => {
     at[key] ??= /^\d+$/.test(keys[i + 1] ?? last) ? [] : {}
-    // Made on the line above where it was missing.
+    // Created on the line above if missing.
     at = at[key] as Record<string, unknown>
   })
   at[last] = value

@@ -63,7 +63,7 @@ export function suspectWords(train: GearTrain, { place, at, kind }: Pick<Suspect
     case 'shift':
       return `No shift into ${gearName(train, at)}`
     case 'outside':
-      // Suspects outside the train have these places alone.
+      // Suspects of kind 'outside' only have these places.
       return capital(OUTER_WORDS[at as OuterPlace])
   }
 }

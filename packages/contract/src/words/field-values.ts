@@ -14,7 +14,7 @@ export interface Leaf {
 
 /** All leaves of a value in the order in which its rules declare them; what is left out has none. */
 export function leavesOf(value: object, dto: Dto, path = '', group = ''): Leaf[] {
-  // A shape by its rule.
+  // The field description says that it is an object.
   const held = value as Readonly<Record<string, unknown>>
   return fieldsOf(dto).flatMap((field): Leaf[] => {
     const inner = held[field.key]

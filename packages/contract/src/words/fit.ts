@@ -102,10 +102,10 @@ export const STAGE_WORDS: Record<FitStage, string> = {
 export function fitName(entry: FitEntry, unit: Unit): string {
   switch (entry.kind) {
     case 'link':
-      // Entries of links have their ids.
+      // Link entries have link ids.
       return LINK_WORDS[entry.id as LinkId]
     case 'closing':
-      // Entries of stack-ups have their ids.
+      // Stack-up entries have stack-up ids.
       return CLOSING_WORDS[entry.id as ClosingId]
     case 'run-out':
     case 'hole':

@@ -125,7 +125,7 @@ export function readUnitChoice(text: string): UnitChoice | undefined {
   const [base, ...more] = text.split(';')
   const pairs = more.map((each) => each.split('='))
   const known = pairs.every(([kind, system, ...rest]) => Object.hasOwn(KINDS, kind ?? '') && isSystem(system) && rest.length === 0)
-  // Kinds and systems were looked at above.
+  // Keys and values were checked above.
   return isSystem(base) && known ? { base, except: Object.fromEntries(pairs) as UnitChoice['except'] } : undefined
 }
 
@@ -175,11 +175,11 @@ export function shownUnit(unit: ShownUnit): ShownUnit {
 const isReciprocal = (unit: ShownUnit) => unit === 'DP' || unit === 'tpi'
 
 const of = (unit: ShownUnit): UnitOfMeasure | { readonly toSi: number } =>
-  // Not one of those that are only shown.
+  // Every other unit is in UNITS.
   unit in SHOWN_ONLY ? SHOWN_ONLY[unit as keyof typeof SHOWN_ONLY] : UNITS[unit as UnitName]
 
 const from = (valueSi: number, unit: ShownUnit): number =>
-  // Not one of those that are only shown.
+  // Every other unit is in UNITS.
   unit in SHOWN_ONLY ? valueSi / of(unit).toSi : fromSi(valueSi, unit as UnitName)
 
 /** An SI value as a number in the shown unit. */
@@ -188,7 +188,7 @@ export const toShown = (valueSi: number, unit: ShownUnit): number => from(valueS
 /** A number in the shown unit, in SI. */
 export function ofShown(value: number, unit: ShownUnit): number {
   const read = shownUnit(unit)
-  // Not one of those that are only shown.
+  // Every other unit is in UNITS.
   return read in SHOWN_ONLY ? value * of(read).toSi : toSi(value, read as UnitName)
 }
 

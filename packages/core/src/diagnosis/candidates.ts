@@ -19,7 +19,7 @@ export interface Suspect {
   readonly signs: Signs
 }
 
-/** Id of a suspect, by which a teardown names the cause that was confirmed. */
+/** Id of a suspect. A teardown stores it as the confirmed cause. */
 export const suspectId = ({ place, at, kind }: Pick<Suspect, 'place' | 'at' | 'kind'>): string => `${place}:${at}:${kind}`
 
 /** How usual a fault is in any unit, where the unit itself does not say (common practice, no source). */

@@ -63,5 +63,5 @@ export const ENGINE_INERTIA: Record<EngineKind, number> = {
 /** Kinds of engine by fuel, for speeds at which a power is rated. */
 export const FUELS = ['diesel', 'petrol'] as const
 export type Fuel = (typeof FUELS)[number]
-/** What an engine burns. */
+/** Fuel of an engine kind. */
 export const fuelOf = (kind: EngineKind): Fuel => (kind === 'diesel' ? 'diesel' : 'petrol')

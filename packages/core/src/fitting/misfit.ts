@@ -16,7 +16,7 @@ export type Incompatibility =
   | DiameterMisfit
   | CaseMisfit
 
-/** The variant of a unit by its id; undefined where it is not known. */
+/** Variant of a unit by id. Undefined if the variant is unknown. */
 export const variantOf = (unit: Unit, variantId: string | null): Variant | undefined =>
   (unit.variants ?? []).find((variant) => variant.id === variantId)
 

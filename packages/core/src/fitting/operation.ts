@@ -84,7 +84,7 @@ export const afterOperations = (part: Part, operations: readonly Operation[]): P
 /** True if an operation leaves the part as it is, or its lever ratio is not above the present one. */
 function changesNothing(part: Part, { becomes, stated, offers = [], removes = [], needs = [], clashes = [] }: Operation): boolean {
   if (stated.length + offers.length + removes.length + needs.length + clashes.length > 0 || Object.keys(becomes).length === 0) return false
-  // Bands alone have a lever.
+  // Only band geometry has a lever ratio.
   const { leverRatio } = becomes as { readonly leverRatio?: number }
   if (part.kind === 'band' && leverRatio !== undefined && leverRatio <= part.geometry.leverRatio) return true
   return JSON.stringify(merged(part.geometry, becomes)) === JSON.stringify(part.geometry)
@@ -96,7 +96,7 @@ export function operationIssues(unit: Unit, stationId: string, part: Part, opera
   if (!operation.unitIds.includes(unit.id) || !operation.stationIds.includes(stationId) || operation.kind !== part.kind)
     return [issue('operation-of-another-station', path, { ...said, stations: operation.stationIds.join(', ') })]
   if (operation.partIds && !operation.partIds.includes(part.id)) return [issue('operation-of-another-part', path, said)]
-  // Walked by the names of its fields.
+  // Accessed by field names.
   const [name] = unknownNames(part.geometry as unknown as Fields, operation.becomes as Fields)
   if (name !== undefined) return [issue('operation-place-unknown', path, { ...said, name })]
   if (changesNothing(part, operation)) return [issue('operation-without-effect', path, said)]

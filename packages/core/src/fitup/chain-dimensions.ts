@@ -77,7 +77,7 @@ const engine = (id: LinkId, gauged: Gauged, key: keyof FitFacts['rear'], hiddenF
   stage: 'engine',
   hiddenFrom,
   ...(roundM === undefined ? {} : { roundM }),
-  // Keys of lengths alone are given.
+  // Only keys of lengths are passed.
   nominalM: ({ rear }) => rear[key] as number | undefined,
 })
 

@@ -45,7 +45,7 @@ export function fitFacts({ unit, brief, fitted }: FitInput): FitFacts {
     return part ? [{ station, part }] : []
   })
   const geometryOf = <K extends PartKind>(kind: K): Geometries[K] | undefined =>
-    // Found by its kind.
+    // Found by kind, so the geometry is of that kind.
     parts.find(({ part }) => part.kind === kind)?.part.geometry as Geometries[K] | undefined
   const setFor = (joint: BoltSetGeometry['joint']) => {
     const found = parts.find(({ part }) => part.kind === 'bolts' && part.geometry.joint === joint)

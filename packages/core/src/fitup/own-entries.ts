@@ -59,7 +59,7 @@ function stepsOf(span: MeasuredInterval | undefined, { leastM, mostM }: Bounds, 
 /** How far things run out, and a hole of the plate. */
 export function runOutEntries({ fitted }: FitInput, facts: FitFacts, readings: Readings): LengthEntry[] {
   const { plate } = facts
-  // Things that run out belong to one of these.
+  // Runout is only measured on these two.
   const part = (owner: Owner) => fitted.get(facts.stationOf(owner as 'flex-plate' | 'converter') ?? '')
   const runOuts = RUN_OUTS.map(({ id, owner, mostM, stage, hiddenFrom }) =>
     ownEntry(

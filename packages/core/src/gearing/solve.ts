@@ -36,7 +36,7 @@ export interface RangeSolution {
   readonly shared: readonly string[]
 }
 
-// The text is made by kernelOf alone, out of a list of ids.
+// kernelOf encodes a list of ids in this text.
 const kernelsOf = oncePer((train: GearTrain) => oncePerValue((on: string) => rangeKernel(train, JSON.parse(on) as string[])))
 
 /** The kernel of a train with these elements on. Kept per train. */

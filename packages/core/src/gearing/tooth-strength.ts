@@ -22,7 +22,7 @@ export const GEAR_STEELS: readonly GearSteel[] = [
   { id: '9310-carburized', name: 'SAE 9310 (AMS 6265), carburized', bendingPa: 1250e6, lifeBendingPa: 493e6, lifeContactPa: 1700e6 },
 ]
 
-/** A gear steel by its id. */
+/** Gear steel by id. */
 export const gearSteelById = (id: string): GearSteel | undefined => GEAR_STEELS.find((steel) => steel.id === id)
 
 export interface GearTeeth {

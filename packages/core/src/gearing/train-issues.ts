@@ -23,7 +23,7 @@ function unknownMembers(train: GearTrain): Issue[] {
     member === undefined || known.has(member) || (may && member === CASE) ? [] : [issue('member-unknown', path, { member })]
   const ends = (kind: 'sets' | 'joints' | 'elements', keys: readonly string[]) =>
     train[kind].flatMap((thing, i) =>
-      // Members are named under the keys that are given.
+      // The given keys hold member names.
       keys.flatMap((key) => unless(true, `${kind}.${i}.${key}`, (thing as unknown as Record<string, string | undefined>)[key])),
     )
   return [

@@ -26,7 +26,7 @@ export interface BoltedJoint extends HoleCircle {
   readonly holes?: number
 }
 
-/** Why a bolted joint cannot be: bolts that find no room on their circles. */
+/** Validates a bolted joint: the bolts must fit on their bolt circles. */
 export function boltedJointIssues(joint: BoltedJoint, path: string): Issue[] {
   const crowded = (circle: HoleCircle, at: string) =>
     circle.bolts * joint.boltDiameterM * 1.5 > Math.PI * circle.circleDiameterM

@@ -24,7 +24,7 @@ export const weldYieldTorque = ({ radiusM, legM, metalYieldPa }: FilletWeld): nu
 /** A leg of half the radius and more is no line weld. */
 const MOST_LEG = 0.5
 
-/** Welds whose leg is too thick against their radius for the line model of a weld. */
+/** Validates fillet welds: the leg must be small compared with the radius, because the weld is modeled as a line. */
 export const weldIssues = (welds: readonly FilletWeld[] | undefined, path: string): Issue[] =>
   (welds ?? []).flatMap(({ name, radiusM, legM }, i) =>
     legM < MOST_LEG * radiusM ? [] : [issue('weld-too-thick', `${path}.${i}.legM`, { weld: name, legM, mostM: MOST_LEG * radiusM })],

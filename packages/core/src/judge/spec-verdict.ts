@@ -42,7 +42,7 @@ export interface SpecVerdict {
 /** A spec whose brief contradicts itself. */
 export interface ContradictoryBrief {
   readonly outcome: 'brief-contradicts-itself'
-  /** Key of the API. */
+  /** The key is part of the API. */
   readonly faults: readonly Issue[]
 }
 

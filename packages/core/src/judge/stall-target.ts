@@ -70,6 +70,6 @@ export function wantedStall(curve: EngineCurve, { from, to }: StallWindow): Want
 /** A stall against where it is wanted: below it the engine works against cam and boost, above it the car is soft at part throttle. */
 export type StallStanding = 'tight' | 'as-wanted' | 'loose'
 
-/** Where a stall is against the wanted window, both as shares of the target. */
+/** Position of a stall speed relative to the target window. All values are fractions of the target. */
 export const stallStanding = (share: number, { from, to }: StallWindow): StallStanding =>
   share < from ? 'tight' : share > to ? 'loose' : 'as-wanted'

@@ -53,7 +53,7 @@ export const STEELS: readonly Steel[] = [
   steel('co-ni', 'Co-Ni secondary-hardening steel (UNS K92580, AMS 6532)', 235, 280),
 ]
 
-/** A steel of the table by its id. */
+/** Steel by id. */
 export const steelById = (id: string): Steel | undefined => STEELS.find((s) => s.id === id)
 
 /** What a part is made of: a grade, and its own certificate where one came with it. */

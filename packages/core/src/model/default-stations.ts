@@ -2,93 +2,76 @@ import { CASE, type GearTrain, type ShiftElement } from '../gearing/train.js'
 import { certain } from '../numeric/certain.js'
 import type { Station, StripPlace } from './unit.js'
 
-/** What a station's speed is that of: engine, input or output of the train, or the case. */
+/** Member whose speed is the speed of a station. */
 type Turns = 'engine' | 'input' | 'output' | 'case'
 
-interface UsualStation extends Pick<Station, 'id' | 'code' | 'name' | 'kind'> {
-  readonly load: Exclude<Station['load']['at'], 'link'>
-  readonly turns: Turns
-  readonly lane: StripPlace['lane']
-  /** Counted from the front; behind the elements from the column after them. */
-  readonly column: number
-  /** Stations whose torque goes on to this one, where they are there. */
-  readonly from?: readonly string[]
-  readonly grounded?: true
-}
-
-/** Stations that every transmission has ahead of its elements, front to rear; the lockup clutch where a gear locks. */
-// prettier-ignore
-const AHEAD: readonly UsualStation[] = [
-  { id: 'flex-plate', code: 'PLATE', name: 'flex plate', kind: 'flex-plate', load: 'engine', turns: 'engine', lane: 'line', column: 0 },
-  { id: 'crank-bolts', code: 'C-BOLT', name: 'crank bolts', kind: 'bolts', load: 'none', turns: 'engine', lane: 'beside', column: 0 },
-  { id: 'motor-plate', code: 'M-PLATE', name: 'motor plate', kind: 'motor-plate', load: 'none', turns: 'case', lane: 'beside', column: 1 },
-  { id: 'converter-bolts', code: 'V-BOLT', name: 'converter bolts', kind: 'bolts', load: 'none', turns: 'engine', lane: 'beside', column: 2 },
-  { id: 'pilot', code: 'PILOT', name: 'pilot', kind: 'pilot', load: 'none', turns: 'engine', lane: 'beside', column: 3 },
-  { id: 'converter', code: 'CONV', name: 'converter', kind: 'converter', load: 'stator', turns: 'engine', lane: 'line', column: 1, from: ['flex-plate'] },
-  { id: 'pump', code: 'PUMP', name: 'oil pump', kind: 'pump', load: 'none', turns: 'engine', lane: 'rail', column: 2 },
-  { id: 'stator-support', code: 'STATOR', name: 'stator support', kind: 'shaft', load: 'stator', turns: 'case', lane: 'rail', column: 1, from: ['converter'], grounded: true },
-  { id: 'lockup', code: 'LOCK', name: 'lockup clutch', kind: 'lockup', load: 'lockup', turns: 'engine', lane: 'upper', column: 0, from: ['flex-plate'] },
-  { id: 'turbine-hub', code: 'T-HUB', name: 'turbine hub', kind: 'hub', load: 'turbine', turns: 'input', lane: 'line', column: 2, from: ['converter', 'lockup'] },
-  { id: 'input-shaft', code: 'INPUT', name: 'input shaft', kind: 'shaft', load: 'turbine', turns: 'input', lane: 'line', column: 3, from: ['turbine-hub'] },
-  { id: 'input-joint', code: 'JOINT', name: 'input shaft joint', kind: 'hub', load: 'turbine', turns: 'input', lane: 'line', column: 4, from: ['input-shaft'] },
+/** Common station: where it is on the power-flow diagram, and the stations that pass their torque to it. Missing stations are skipped. */
+type UsualStation = readonly [
+  id: string,
+  code: string,
+  name: string,
+  kind: Station['kind'],
+  load: Exclude<Station['load']['at'], 'link'>,
+  turns: Turns,
+  lane: StripPlace['lane'],
+  /** From the front. For stations behind the elements, from the first column after them. */
+  column: number,
+  ...from: string[],
 ]
 
-/** The first column of the elements. */
+/** Common stations in front of the shift elements, front to rear. The lockup clutch is used only if a gear locks the converter. */
+const AHEAD: readonly UsualStation[] = [
+  ['flex-plate', 'PLATE', 'flex plate', 'flex-plate', 'engine', 'engine', 'line', 0],
+  ['crank-bolts', 'C-BOLT', 'crank bolts', 'bolts', 'none', 'engine', 'beside', 0],
+  ['motor-plate', 'M-PLATE', 'motor plate', 'motor-plate', 'none', 'case', 'beside', 1],
+  ['converter-bolts', 'V-BOLT', 'converter bolts', 'bolts', 'none', 'engine', 'beside', 2],
+  ['pilot', 'PILOT', 'pilot', 'pilot', 'none', 'engine', 'beside', 3],
+  ['converter', 'CONV', 'converter', 'converter', 'stator', 'engine', 'line', 1, 'flex-plate'],
+  ['pump', 'PUMP', 'oil pump', 'pump', 'none', 'engine', 'rail', 2],
+  ['stator-support', 'STATOR', 'stator support', 'shaft', 'stator', 'case', 'rail', 1, 'converter'],
+  ['lockup', 'LOCK', 'lockup clutch', 'lockup', 'lockup', 'engine', 'upper', 0, 'flex-plate'],
+  ['turbine-hub', 'T-HUB', 'turbine hub', 'hub', 'turbine', 'input', 'line', 2, 'converter', 'lockup'],
+  ['input-shaft', 'INPUT', 'input shaft', 'shaft', 'turbine', 'input', 'line', 3, 'turbine-hub'],
+  ['input-joint', 'JOINT', 'input shaft joint', 'hub', 'turbine', 'input', 'line', 4, 'input-shaft'],
+]
+
+/** First column of the shift elements. */
 const FIRST = 5
 
-/** Stations behind the elements. The gear sets take their torque also from every element that is not held by the case. */
-// prettier-ignore
+/** Common stations behind the shift elements. The gear sets also receive torque from every element that is not held by the case. */
 const BEHIND: readonly UsualStation[] = [
-  { id: 'gear-sets', code: 'SETS', name: 'gear sets', kind: 'gear-set', load: 'sets', turns: 'input', lane: 'line', column: 0, from: ['input-joint'] },
-  { id: 'output-shaft', code: 'OUTPUT', name: 'output shaft', kind: 'shaft', load: 'output', turns: 'output', lane: 'line', column: 1, from: ['gear-sets'] },
+  ['gear-sets', 'SETS', 'gear sets', 'gear-set', 'sets', 'input', 'line', 0, 'input-joint'],
+  ['output-shaft', 'OUTPUT', 'output shaft', 'shaft', 'output', 'output', 'line', 1, 'gear-sets'],
 ]
-const VALVES: UsualStation = {
-  id: 'valves',
-  code: 'VALVES',
-  name: 'pressure regulator',
-  kind: 'valves',
-  load: 'none',
-  turns: 'case',
-  lane: 'rail',
-  column: 3,
-}
+const VALVES: UsualStation = ['valves', 'VALVES', 'pressure regulator', 'valves', 'none', 'case', 'rail', 3]
 
-const USUAL_IDS = [...AHEAD, ...BEHIND, VALVES].map(({ id }) => id)
+const USUAL_IDS = [...AHEAD, ...BEHIND, VALVES].map(([id]) => id)
 
 /**
- * Stations for a train that has none: those that every transmission has, and a place for every element between input joint and gear sets.
- * Brakes hang from the case; everything else is above the line. Joints get stations where the shop wants them.
+ * Default stations for a gear train without stations: the common stations, and one station per shift element between input joint and gear
+ * sets. Elements held by the case are on the case rail, all others above the line. Joints get no station by default.
  */
 export function defaultStations(train: GearTrain): Station[] {
   const hung = train.elements.filter(({ a, b }) => a === CASE || b === CASE)
   const between = train.elements.filter((element) => !hung.includes(element))
   const ids = new Map<string, string>()
   for (const { id } of train.elements) ids.set(id, freeOf(slug(id), [...USUAL_IDS, ...ids.values()]))
+  const idOf = ({ id }: ShiftElement) => certain(ids.get(id))
   const locks = train.ranges.some(({ lockup }) => lockup)
-  const ahead = AHEAD.filter(({ kind }) => kind !== 'lockup' || locks)
+  const usual = (station: UsualStation) => usualStation(station, train, locks)
   const behind = FIRST + Math.max(1, between.length, hung.length)
-  const usual = (one: UsualStation, column: number, more: readonly string[] = []) => usualStation(one, train, column, more, ahead)
   return [
-    ...ahead.map((one) => usual(one, one.column)),
-    ...between.map((element, i) =>
-      elementStation(element, certain(ids.get(element.id)), { lane: 'upper', column: FIRST + i, from: ['input-joint'] }),
-    ),
+    ...AHEAD.filter(([, , , kind]) => kind !== 'lockup' || locks).map(usual),
+    ...between.map((element, i) => elementStation(element, idOf(element), { lane: 'upper', column: FIRST + i, from: ['input-joint'] })),
     ...hung.map((element, i) =>
-      elementStation(element, certain(ids.get(element.id)), { lane: 'rail', column: FIRST + i, from: ['gear-sets'], grounded: true }),
+      elementStation(element, idOf(element), { lane: 'rail', column: FIRST + i, from: ['gear-sets'], grounded: true }),
     ),
-    ...BEHIND.map((one) => usual(one, behind + one.column, one.load === 'sets' ? between.map(({ id }) => certain(ids.get(id))) : [])),
-    usual(VALVES, VALVES.column),
+    ...BEHIND.map(usual).map((station) => movedBack(station, behind, station.kind === 'gear-set' ? between.map(idOf) : [])),
+    usual(VALVES),
   ]
 }
 
-function usualStation(
-  { id, code, name, kind, load, turns, lane, from = [], grounded }: UsualStation,
-  train: GearTrain,
-  column: number,
-  more: readonly string[],
-  ahead: readonly UsualStation[],
-): Station {
-  const there = (station: string) => station !== 'lockup' || ahead.some((one) => one.id === station)
+function usualStation([id, code, name, kind, load, turns, lane, column, ...from]: UsualStation, train: GearTrain, locks: boolean): Station {
   return {
     id,
     code,
@@ -96,9 +79,21 @@ function usualStation(
     kind,
     load: load === 'sets' ? { at: load, ids: train.sets.map((set) => set.id) } : { at: load },
     speedOf: turns === 'engine' ? 'engine' : turns === 'case' ? CASE : train[turns],
-    strip: { lane, column, from: [...from.filter(there), ...more], ...(grounded ? { grounded } : {}) },
+    strip: {
+      lane,
+      column,
+      from: from.filter((station) => station !== 'lockup' || locks),
+      // A station on the case rail that receives torque passes it to the case.
+      ...(lane === 'rail' && from.length > 0 ? { grounded: true } : {}),
+    },
   }
 }
+
+/** A station moved back by some columns, with more stations that pass their torque to it. */
+const movedBack = (station: Station, columns: number, from: readonly string[]): Station => ({
+  ...station,
+  strip: { ...station.strip, column: station.strip.column + columns, from: [...station.strip.from, ...from] },
+})
 
 const elementStation = (element: ShiftElement, id: string, strip: StripPlace): Station => ({
   id,
@@ -116,7 +111,7 @@ const slug = (name: string) =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '') || 'element'
 
-/** A short code of a name: its capitals or its beginning. */
+/** Short code of a name: the first seven characters in capitals. */
 const codeOf = (name: string) =>
   name
     .toUpperCase()

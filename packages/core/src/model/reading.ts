@@ -27,7 +27,7 @@ export interface MeasuredInterval {
   readonly openM: number
 }
 
-/** What a tool leaves open at a reading, m: as noted with it, else usual for the tool. */
+/** Resolution of a reading, m: as recorded, or the default of the tool. */
 export const resolutionOf = ({ toolId, resolutionM }: Reading): number => resolutionM ?? RESOLUTION_M[toolId]
 
 /** Interval of a reading. `undefined` if no value was taken. */

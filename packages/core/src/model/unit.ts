@@ -49,7 +49,7 @@ export interface UnitAccumulator extends Plateau {
 /** Time of a full-power upshift where the unit does not say: 0.2 to 0.45 s in the trade (common practice, no source). */
 const USUAL_SHIFT_S = 0.35
 
-/** Time that a shift of the unit may take, s; usual where the unit does not say. */
+/** Shift time of a unit, s: as stated, or the default. */
 export const shiftSeconds = ({ shiftS }: Pick<Unit, 'shiftS'>): number => shiftS ?? USUAL_SHIFT_S
 
 /** A year or sub-type of a unit: how it is told from the others, and what it has that parts may need. */

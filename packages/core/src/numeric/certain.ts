@@ -1,8 +1,8 @@
 /**
- * The member of a list at a place that is within it by the way the list was made, such as the middle of three.
+ * Element of a list at an index that is known to be in range.
  *
- * @param index - Place, from 0.
- * @throws RangeError if there is no such member: then the reasoning of the caller was wrong, and no figure may come of it.
+ * @param index - Zero-based index.
+ * @throws RangeError if the index is out of range. This is a programming error, so no result is computed from it.
  * @example memberAt(['input', 'main', 'output'], 1).length // → 4
  */
 export function memberAt<T>(list: ArrayLike<T>, index: number): T {
@@ -12,10 +12,10 @@ export function memberAt<T>(list: ArrayLike<T>, index: number): T {
 }
 
 /**
- * As {@link memberAt}, for numbers. Numbers and typed lists have functions of their own because one that sees few kinds of list is
- * compiled to a plain load: in the elimination of the gear train the general one costs a factor of two.
+ * Same as {@link memberAt}, for numbers. Number lists and typed arrays have their own functions because a function that sees few kinds of
+ * list compiles to a plain load. With one function for all, solving the gear train takes twice as long.
  *
- * @throws RangeError if there is no such member.
+ * @throws RangeError if the index is out of range.
  * @example numberAt([3, 4, 5], 1) // → 4
  */
 export function numberAt(list: readonly number[], index: number): number {
@@ -25,9 +25,9 @@ export function numberAt(list: readonly number[], index: number): number {
 }
 
 /**
- * As {@link numberAt}, for typed lists of real numbers.
+ * Same as {@link numberAt}, for Float64Array.
  *
- * @throws RangeError if there is no such member.
+ * @throws RangeError if the index is out of range.
  * @example realAt(Float64Array.of(0.5, 2.5), 1) // → 2.5
  */
 export function realAt(list: Float64Array, index: number): number {
@@ -37,9 +37,9 @@ export function realAt(list: Float64Array, index: number): number {
 }
 
 /**
- * As {@link numberAt}, for typed lists of whole numbers.
+ * Same as {@link numberAt}, for Int32Array.
  *
- * @throws RangeError if there is no such member.
+ * @throws RangeError if the index is out of range.
  * @example wholeAt(Int32Array.of(3, 7), 0) // → 3
  */
 export function wholeAt(list: Int32Array, index: number): number {
@@ -51,9 +51,9 @@ export function wholeAt(list: Int32Array, index: number): number {
 const missing = (index: number, { length }: ArrayLike<unknown>) => new RangeError(`no member ${index} in a list of ${length}`)
 
 /**
- * A value that is there by the way it was looked up, such as a station of a unit that was checked.
+ * A value that is known to exist, such as a station of a validated unit.
  *
- * @throws TypeError if it is not: then the reasoning of the caller was wrong, and no figure may come of it.
+ * @throws TypeError if it is missing. This is a programming error, so no result is computed from it.
  * @example certain(new Map([['first', 2.48]]).get('first')) // → 2.48
  */
 export function certain<T>(value: T | undefined | null): T {

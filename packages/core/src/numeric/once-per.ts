@@ -18,8 +18,8 @@ export function oncePer<K extends object, A extends readonly unknown[], V>(
 }
 
 /**
- * A function whose value is kept for the few objects that it was last asked about. For objects that are made anew at every answer: by
- * weak reference their values would outlive many collections of garbage, which then costs more than the values save.
+ * Caches the results for the eight most recent objects. For objects that are created anew for every answer: in a WeakMap their results
+ * survive several garbage collections, which costs more time than the cache saves.
  * @example oncePerRecent(([a]) => a * 2)([21]) // → 42
  */
 export function oncePerRecent<K extends object, V>(make: (of: K) => V): (of: K) => V {
@@ -37,7 +37,7 @@ export function oncePerRecent<K extends object, V>(make: (of: K) => V): (of: K) 
   }
 }
 
-/** An answer needs two engine curves, and so does the candidate beside it. */
+/** Cache size. One answer uses two engine curves, and so does the candidate compared with it. */
 const RECENT = 8
 
 const identical = (a: readonly unknown[], b: readonly unknown[]): boolean => {

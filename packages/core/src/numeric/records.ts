@@ -21,26 +21,26 @@ export const mapRecord = <K extends string, T, V>(record: Readonly<Record<K, T>>
   recordOf(keysOf(record), (key) => of(record[key], key))
 
 /**
- * Keys and values of a record, in its order.
+ * Entries of a record, in insertion order, with typed keys.
  * @example entriesOf({ a: 1, b: 2 }).length // → 2
  */
 export const entriesOf = <K extends string, V>(record: Readonly<Record<K, V>>): readonly (readonly [key: K, value: V])[] =>
   keysOf(record).map((key) => [key, record[key]])
 
 /**
- * Whether a value of unknown shape has fields; the fields of a list are its places.
+ * True for an object or an array.
  * @example Number(isRecord({ a: 1 })) // → 1
  */
 export const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
 /**
- * Whether a value is one of a list of texts.
+ * True if the value is one of the listed texts.
  * @example Number(isOneOf(['drive', 'reverse'], 'drive')) // → 1
  */
 export const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T => list.some((each) => each === value)
 
 /**
- * The value at a path of keys and places, of data whose shape is not known; `undefined` where nothing is there.
+ * Value at a dotted path of keys and indexes in unchecked data. Undefined if the path does not exist.
  * @example valueAt({ points: [{ x: 3 }] }, 'points.0.x') // → 3
  */
 export const valueAt = (plain: unknown, path: string): unknown =>

@@ -54,7 +54,7 @@ export function solved(about: About, inputs: Readonly<Record<string, InputValue>
   return derive<string>(about, { ...inputs, '→': found }, (v) => v['→'] ?? valueSi)
 }
 
-/** A value that a derivation begins from, SI. */
+/** Input value of a derivation, SI. */
 export const inputValue = (name: string, valueSi: number, unit: UnitName | null, origin: InputOrigin): InputValue => ({
   name,
   valueSi,

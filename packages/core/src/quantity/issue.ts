@@ -17,9 +17,9 @@ export type Issue = { readonly [C in IssueCode]: IssueOf<C> }[IssueCode]
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issues: readonly Issue[] }
 
-/** A result with its value. */
+/** Successful result. */
 export const good = <T>(value: T): Result<T> => ({ ok: true, value })
-/** A result with the issues that stand in its way. */
+/** Failed result with its issues. */
 export const bad = <T>(...issues: Issue[]): Result<T> => ({ ok: false, issues })
 
 /** The values that a code is raised with, as rest parameters; none for a code without values. */

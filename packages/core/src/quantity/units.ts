@@ -123,7 +123,7 @@ export function fromSi(valueSi: number, unit: UnitName): number {
   return zeroSi === undefined ? valueSi / factor : (valueSi - zeroSi) / factor
 }
 
-/** Whether a text names a unit. */
+/** True if the text is the name of a unit of measure. */
 export function isUnitName(text: string): text is UnitName {
   return Object.hasOwn(UNITS, text)
 }

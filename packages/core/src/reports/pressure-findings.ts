@@ -25,7 +25,7 @@ export const PRESSURE_STATES = [
   'valves-not-fitted',
 ] as const satisfies readonly Finding['code'][]
 
-/** Whether a finding says at which pressure the ratings are made. */
+/** True if a finding describes the line pressure that the ratings use. */
 export const isPressureState = ({ code }: Finding): boolean => isOneOf(PRESSURE_STATES, code)
 
 /** A maximum of pressure, and the most that is made against it. */
@@ -99,7 +99,7 @@ export function lockupMade(input: SpecInput, cases: readonly DutyCase[]): number
   return duty && lockupOil(input.pressure, duty.madePa).applyPa
 }
 
-/** Whether an element is applied in a range. */
+/** True if an element is applied in a range. */
 export const isOn = ({ unit }: Pick<SpecInput, 'unit'>, rangeId: string, element: string): boolean =>
   unit.train.ranges.find((r) => r.id === rangeId)?.on.includes(element) ?? false
 

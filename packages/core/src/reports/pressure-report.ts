@@ -314,7 +314,7 @@ function oilRows(scene: Scene): OilRow[] {
       const turns = Math.abs(member === undefined ? engineRadPerS : (speeds[member] ?? 0)) / (2 * Math.PI)
       return { name, getsM3PerS: numberAt(balance.lube.branchesM3PerS, i), needsM3PerS: needPerTurnM3 * turns }
     })
-    // Places of this list alone are asked.
+    // Only operating points of this list are passed.
     return { at: place.at as OilRow['at'], rangeId: range.id, engineRadPerS, balance, lubes }
   })
 }

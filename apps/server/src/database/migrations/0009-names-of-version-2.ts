@@ -5,7 +5,7 @@ type Row = Readonly<Record<string, unknown>>
 
 /** A revision holds a job file: the job and all that it was judged by. */
 function revisionFromVersion1(body: unknown): unknown {
-  // Rows as they were stored before this step.
+  // Format of the rows before this migration.
   const { job, unit, parts, operations, kits, ...more } = body as Row
   return {
     ...more,

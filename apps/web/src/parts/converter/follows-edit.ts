@@ -4,7 +4,7 @@ import { withValue } from '../../state/with-value.js'
 
 /** Scales stall rating and table of a copied converter with its core diameter (K with D^−2.5). */
 export function withSizedRating(basis: PartOf<'converter'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
-  // What is being typed; the value is looked at below.
+  // Unchecked entry. The value is checked below.
   const { diameterM } = item['geometry'] as { readonly diameterM: unknown }
   const typed = [...touched].some((path) => path.startsWith('geometry.stall.') || path.startsWith('geometry.table'))
   if (typed || !touched.has('geometry.diameterM') || typeof diameterM !== 'number' || !(diameterM > 0)) return item

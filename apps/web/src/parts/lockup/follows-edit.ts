@@ -7,7 +7,7 @@ const FLAT_AT = 'geometry.piston.flatAtPa'
 /** Sets the full-contact pressure of a copied lockup piston so that its machined cone stays the same. */
 export function withFlatPressure(basis: PartOf<'lockup'>, item: DraftItem, touched: ReadonlySet<string>): DraftItem {
   if (touched.has(FLAT_AT)) return item
-  // What is being typed; each figure is looked at below.
+  // Unchecked entry. Each value is checked below.
   const geometry = item['geometry'] as LockupGeometry
   if (partIssues({ ...basis, geometry }).length > 0) return item
   return withValue(item, FLAT_AT, flatPressureLike(basis.geometry, geometry))

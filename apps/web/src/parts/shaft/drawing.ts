@@ -42,7 +42,7 @@ export function drawShaft(shaft: ShaftGeometry): Drawing {
     ),
     paths: layered(pieces.flatMap((d) => d.paths)),
     dimensions: [...pieces.flatMap((d) => d.dimensions), ...boreText],
-    // Object.assign forgets the names.
+    // Object.assign and fromEntries lose the key types.
     places: Object.assign({ whole: middleOf(shaft, width) }, ...pieces.map((d) => d.places)) as Drawing['places'],
   }
 }
@@ -167,7 +167,7 @@ function drawHoles(shaft: ShaftGeometry): Piece {
   return {
     paths: drawn.flatMap((d) => d.paths),
     dimensions: drawn.flatMap((d) => d.dimensions),
-    // Object.assign forgets the names.
+    // Object.assign and fromEntries lose the key types.
     places: Object.assign({}, ...drawn.map((d) => d.places)) as Drawing['places'],
   }
 }

@@ -32,7 +32,7 @@ export interface BandOil {
   readonly dragSense: 1 | -1
 }
 
-/** Why a band cannot be: without a servo face, or with one turned inside out. */
+/** Validates a band: at least one servo face, with the inner radius below the outer radius. */
 export function bandIssues(band: BandGeometry, path = 'geometry'): Issue[] {
   return [
     ...(band.servo.length > 0 ? [] : [issue('band-without-servo', `${path}.servo`)]),

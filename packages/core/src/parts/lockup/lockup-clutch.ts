@@ -102,7 +102,7 @@ export function lockupIssues(g: LockupGeometry, path = 'geometry'): Issue[] {
   return issues
 }
 
-/** Mean radius of the lining, m. */
+/** Mean lining radius, m. */
 export const meanRadius = (g: LockupGeometry): number => (g.liningInnerRadiusM + g.liningOuterRadiusM) / 2
 
 /** Slopes at the lining, rad per Pa: of the piston for pressure across it, of the cover for that and for the apply pressure outside it. */

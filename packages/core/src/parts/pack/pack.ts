@@ -43,7 +43,7 @@ export interface PackGeometry {
   readonly splines?: readonly HubSpline[]
 }
 
-/** Why a pack cannot be: no piston, or radii out of order. */
+/** Validates a clutch pack: lining and piston radii in order, at least one piston. */
 export function packIssues(pack: PackGeometry, path = 'geometry'): Issue[] {
   const issues: Issue[] = []
   if (!(pack.liningInnerRadiusM > 0 && pack.liningInnerRadiusM < pack.liningOuterRadiusM))

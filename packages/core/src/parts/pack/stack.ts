@@ -44,9 +44,9 @@ export const CLEARANCE_A_PLATE_M = 0.000254
 const LEAST_SHARE = 0.7
 const MOST_SHARE = 1.4
 
-/** Whether a plate carries lining. */
+/** True if a plate has friction lining. */
 export const isLined = ({ kind, lining }: Plate): boolean => kind === 'lined' || lining !== undefined
-/** Side that a plate is splined to; usual for its kind where it does not say. */
+/** Side that a plate is splined to: as stated, or the default of its kind. */
 export const turnsWith = ({ kind, turnsWith: said }: Plate): 'hub' | 'drum' => said ?? (kind === 'lined' ? 'hub' : 'drum')
 const linedFaces = (plate: Plate): LinedFaces | undefined => plate.lining ?? (plate.kind === 'lined' ? 'both' : undefined)
 const linedTowards = (plate: Plate, side: 'piston' | 'ring'): boolean => {
@@ -54,7 +54,7 @@ const linedTowards = (plate: Plate, side: 'piston' | 'ring'): boolean => {
   return faces === 'both' || faces === side
 }
 
-/** Number of plates with lining. */
+/** Number of lined plates. */
 export const linedPlates = ({ plates }: PackStack): number => plates.filter(isLined).length
 
 /** Thickness of all plates together. */

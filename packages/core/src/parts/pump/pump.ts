@@ -16,7 +16,7 @@ export interface PumpGeometry {
 const LEAK_PATH = 40
 const MECHANICAL = 0.85
 
-/** Why a pump cannot be: no displacement, or a clearance below zero. */
+/** Validates a pump: displacement above zero, clearance not negative. */
 export const pumpIssues = ({ displacementM3, sideClearanceM }: PumpGeometry): Issue[] => [
   ...(displacementM3 > 0 ? [] : [issue('pump-moves-nothing', 'geometry.displacementM3')]),
   ...(sideClearanceM >= 0 ? [] : [issue('clearance-below-zero', 'geometry.sideClearanceM')]),

@@ -28,7 +28,7 @@ export function placeOf({ section, hole, groove }: Slice): Pick<ShaftLimit, 'nam
   return { name: section.name, feature: section.spline ? 'spline-root' : 'land' }
 }
 
-/** The steel of a valid shaft. */
+/** Steel of a valid shaft. */
 export function shaftSteel(shaft: ShaftGeometry): Steel {
   const steel = steelOf(shaft)
   if (!steel) throw new Error(`No steel is called "${shaft.steelId}"; check the shaft with shaftFaults first.`)

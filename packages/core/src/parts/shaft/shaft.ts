@@ -92,7 +92,7 @@ export function sectionStarts({ sections }: ShaftGeometry): number[] {
   return starts
 }
 
-/** Length of a shaft, m. */
+/** Overall shaft length, m. */
 export const shaftLength = ({ sections }: Pick<ShaftGeometry, 'sections'>): number => sections.reduce((sum, s) => sum + s.lengthM, 0)
 
 /** The section at a place of the length; at a step the one behind it. */
