@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkKit, checkOperation, checkPart, type Lookup, type ShelfContent, type ShelfFile } from '@plucky/contract'
-import type { Kit, Operation, Part, Unit } from '@plucky/core'
+import { isShape, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
@@ -131,14 +131,12 @@ async function bringInto<T extends { readonly id: string; readonly name: string 
   return added.size
 }
 
-const isFields = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
-const textsOf = (value: unknown) =>
-  (isFields(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
+const textsOf = (value: unknown) => (isShape(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
 
 /** Ids in an unchecked job. */
 function namedIn(job: unknown): { parts: string[]; operations: string[]; units: string[] } {
-  if (!isFields(job)) return { parts: [], operations: [], units: [] }
-  const spec = isFields(job['spec']) ? job['spec'] : {}
+  if (!isShape(job)) return { parts: [], operations: [], units: [] }
+  const spec = isShape(job['spec']) ? job['spec'] : {}
   return {
     parts: [...textsOf(spec['fits']), ...textsOf(job['arrived'])],
     operations: textsOf(spec['works']),

@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { fieldsOf, GEOMETRY_DTOS, memberName, singular, type Dto, type Field } from '@plucky/contract'
-import type { PartKind } from '@plucky/core'
+import { isShape, type PartKind } from '@plucky/core'
 import { TextButton } from '../ui/buttons.js'
 import type { FormAdapter } from './form-adapter.js'
 import { LeafField } from './LeafField.js'
@@ -46,8 +46,6 @@ interface InnerProps {
   readonly form: FormAdapter
   readonly partly: boolean
 }
-
-const isShape = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** A shape or a list of shapes inside another; what may be left out can be added and taken away. */
 function Inner({ field, holder, path, form, partly }: InnerProps) {

@@ -22,6 +22,7 @@ import {
   type Knob,
   isRecord,
   valueAt,
+  isShape,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, LabelOrNull, Named, Note, OneOf, Shape, Slug, SlugOrNull, Texts } from './decorators.js'
@@ -177,20 +178,18 @@ export interface Lookup {
   operation(id: string): Operation | undefined
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /** What a job leaves unsaid stands as by default, and is recorded: house rules, no operations, nothing measured, variant not known. */
 export function withDefaults(plain: unknown): unknown {
-  if (!isObject(plain)) return plain
+  if (!isShape(plain)) return plain
   const { rules = {}, spec } = plain
   return {
     variantId: null,
     teardown: NOTHING_FOUND,
     book: EMPTY_BOOK,
-    ...(isObject(spec) ? { arrivedPressure: spec['pressure'] } : {}),
+    ...(isShape(spec) ? { arrivedPressure: spec['pressure'] } : {}),
     ...plain,
-    rules: isObject(rules) ? completed(DEFAULT_RULES, rules) : rules,
-    ...(isObject(spec) ? { spec: { works: {}, ...spec } } : {}),
+    rules: isShape(rules) ? completed(DEFAULT_RULES, rules) : rules,
+    ...(isShape(spec) ? { spec: { works: {}, ...spec } } : {}),
   }
 }
 
@@ -200,7 +199,7 @@ const completed = (defaults: object, given: Record<string, unknown>): Record<str
   ...Object.fromEntries(
     Object.entries(defaults).map(([key, value]: [string, unknown]) => {
       const own = given[key]
-      return [key, own === undefined ? value : isObject(value) && isObject(own) ? { ...value, ...own } : own]
+      return [key, own === undefined ? value : isShape(value) && isShape(own) ? { ...value, ...own } : own]
     }),
   ),
 })

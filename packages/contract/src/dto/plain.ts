@@ -1,4 +1,4 @@
-import { isRecord, memberAt } from '@plucky/core'
+import { isRecord, isShape, memberAt } from '@plucky/core'
 import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 
@@ -79,7 +79,7 @@ export function structureProblems(dto: Dto, plain: object, under = ''): Problem[
     if (value === undefined || value === null) continue
     const path = under ? `${under}.${key}` : key
     const within = (inner: unknown, at: string, of: Dto) =>
-      isFields(inner)
+      isShape(inner)
         ? problems.push(...structureProblems(of, inner, at))
         : problems.push({ code: 'object-expected', path: at, sentence: `${label} must be an object with fields.` })
     if (holds.type === 'shape') within(value, path, holds.dto(plain))
@@ -90,8 +90,6 @@ export function structureProblems(dto: Dto, plain: object, under = ''): Problem[
   }
   return problems
 }
-
-const isFields = (value: unknown): value is object => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Returns the first 100 problems and the number of the rest. Idempotent. */
 export function capped(problems: readonly Problem[]): readonly Problem[] {

@@ -19,6 +19,7 @@ import {
   type Variant,
   type UnitThrust,
   type UsualFault,
+  isShape,
 } from '@plucky/core'
 import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
@@ -152,14 +153,12 @@ export class UnitDto implements Unit {
   @IsOptional() @Shapes('Known failures', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /** A unit may leave out stations and joints where it has none, and say of a range only what is so. */
 function unsaid(plain: unknown): unknown {
-  if (!isObject(plain) || !isObject(plain['train'])) return plain
+  if (!isShape(plain) || !isShape(plain['train'])) return plain
   const { train } = plain
   const ranges = Array.isArray(train['ranges'])
-    ? train['ranges'].map((range: unknown) => (isObject(range) ? { reverse: false, lockup: false, ...range } : range))
+    ? train['ranges'].map((range: unknown) => (isShape(range) ? { reverse: false, lockup: false, ...range } : range))
     : train['ranges']
   return { stations: [], ...plain, train: { joints: [], ...train, ranges } }
 }

@@ -1,4 +1,4 @@
-import { certain } from '@plucky/core'
+import { certain, isShape } from '@plucky/core'
 
 /**
  * Files of version 1, and shops that were kept by a program that wrote them, brought to version 2. The tables below describe the past
@@ -160,16 +160,12 @@ const CLEARANCE_IDS: Readonly<Record<string, string>> = {
   'snap ring of the input shaft, gap of its ends': 'snap-ring-gap',
 }
 
-type Fields = Readonly<Record<string, unknown>>
-
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /** Fields whose texts may be those of the shop as shipped. Ids are not among them. */
 const TEXT_FIELDS: ReadonlySet<string> = new Set(['name', 'maker', 'why', 'caution', 'from', 'found', 'ringLeftOut', 'tell', 'note'])
 
 function withNewTexts(value: unknown, field = ''): unknown {
   if (Array.isArray(value)) return value.map((each) => withNewTexts(each, field))
-  if (isFields(value)) return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, withNewTexts(inner, key)]))
+  if (isShape(value)) return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, withNewTexts(inner, key)]))
   return typeof value === 'string' && TEXT_FIELDS.has(field) && Object.hasOwn(TEXTS, value) ? TEXTS[value] : value
 }
 
@@ -177,18 +173,18 @@ const idOf = (name: string): string => (Object.hasOwn(CLEARANCE_IDS, name) ? cer
 
 /** A transmission of version 1 with an id for each clearance: its own as shipped, otherwise the name that readings know it by. */
 export function unitFromVersion1(unit: unknown): unknown {
-  if (!isFields(unit)) return unit
+  if (!isShape(unit)) return unit
   const fit = unit['fit']
-  if (!isFields(fit) || !Array.isArray(fit['clearances'])) return withNewTexts(unit)
+  if (!isShape(fit) || !Array.isArray(fit['clearances'])) return withNewTexts(unit)
   const clearances = fit['clearances'].map((one: unknown) =>
-    isFields(one) && typeof one['name'] === 'string' ? { id: idOf(one['name']), ...one } : one,
+    isShape(one) && typeof one['name'] === 'string' ? { id: idOf(one['name']), ...one } : one,
   )
   return withNewTexts({ ...unit, fit: { ...fit, clearances } })
 }
 
 /** Readings of version 1 by the ids of their clearances: "clearance end play of the input shaft of …" was a key of the book. */
 function bookFromVersion1(book: unknown): unknown {
-  if (!isFields(book) || !isFields(book['readings'])) return book
+  if (!isShape(book) || !isShape(book['readings'])) return book
   const readings = Object.entries(book['readings']).map(([key, reading]) => {
     const name = Object.keys(CLEARANCE_IDS).find((each) => key === `clearance ${each}` || key.startsWith(`clearance ${each} of `))
     return [name === undefined ? key : `clearance ${idOf(name)}${key.slice(`clearance ${name}`.length)}`, reading]
@@ -198,7 +194,7 @@ function bookFromVersion1(book: unknown): unknown {
 
 /** Upgrades the content of a version 1 job; its house rules are not touched. */
 export const jobFromVersion1 = (job: unknown): unknown =>
-  isFields(job) ? withNewTexts('book' in job ? { ...job, book: bookFromVersion1(job['book']) } : job) : job
+  isShape(job) ? withNewTexts('book' in job ? { ...job, book: bookFromVersion1(job['book']) } : job) : job
 
 /** A part, operation or kit of version 1. */
 export const itemFromVersion1 = (item: unknown): unknown => withNewTexts(item)

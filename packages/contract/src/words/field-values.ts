@@ -1,4 +1,4 @@
-import { isRecord, type UnitName } from '@plucky/core'
+import { isRecord, isShape, type UnitName } from '@plucky/core'
 import { fieldsOf, type Dto, type Field } from '../dto/fields.js'
 import type { NumberRange } from '../dto/figure.js'
 import { capital, figure, inUnit } from './format.js'
@@ -28,7 +28,6 @@ export function leavesOf(value: object, dto: Dto, path = '', group = ''): Leaf[]
   })
 }
 
-const isShape = (value: unknown): value is object => typeof value === 'object' && value !== null && !Array.isArray(value)
 const listOf = (value: unknown): object[] => (Array.isArray(value) ? value.filter(isShape) : [])
 const within = (outer: string, name: string) => (outer ? `${outer}: ${name}` : name)
 

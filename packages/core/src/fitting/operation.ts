@@ -5,6 +5,7 @@ import { partIssues } from '../parts/registry.js'
 import { type Features, type Part } from '../model/part.js'
 import type { StatedLimit } from '../model/stated.js'
 import type { Unit } from '../model/unit.js'
+import { isShape } from '../numeric/records.js'
 
 /** Who can do it: any bench, a machine shop, or one equipped and qualified for just this. */
 export const SKILLS = ['bench', 'machinist', 'specialist'] as const
@@ -32,16 +33,15 @@ export interface Operation extends Features {
 }
 
 type Fields = Readonly<Record<string, unknown>>
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
 const isNamedList = (value: unknown): value is readonly (Fields & { name: string })[] =>
-  Array.isArray(value) && value.every((each) => isFields(each) && typeof each['name'] === 'string')
+  Array.isArray(value) && value.every((each) => isShape(each) && typeof each['name'] === 'string')
 
 /** What stands in a list under a name that the part does not have. */
 function unknownNames(geometry: Fields, becomes: Fields): string[] {
   return Object.entries(becomes).flatMap(([key, to]) => {
     const was = geometry[key]
     if (isNamedList(to) && isNamedList(was)) return to.filter((each) => !was.some((w) => w.name === each.name)).map((each) => each.name)
-    return isFields(to) && isFields(was) ? unknownNames(was, to) : []
+    return isShape(to) && isShape(was) ? unknownNames(was, to) : []
   })
 }
 
@@ -51,7 +51,7 @@ function merged(was: unknown, to: unknown): unknown {
       const change = to.find((c) => c.name === each.name)
       return change ? merged(each, change) : each
     })
-  if (!isFields(to) || !isFields(was)) return to
+  if (!isShape(to) || !isShape(was)) return to
   return { ...was, ...Object.fromEntries(Object.entries(to).map(([key, inner]) => [key, merged(was[key], inner)])) }
 }
 

@@ -34,6 +34,12 @@ export const entriesOf = <K extends string, V>(record: Readonly<Record<K, V>>): 
 export const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
 /**
+ * True for an object that is not an array.
+ * @example Number(isShape([1])) // → 0
+ */
+export const isShape = (value: unknown): value is Record<string, unknown> => isRecord(value) && !Array.isArray(value)
+
+/**
  * True if the value is one of the listed texts.
  * @example Number(isOneOf(['drive', 'reverse'], 'drive')) // → 1
  */
