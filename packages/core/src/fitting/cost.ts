@@ -27,12 +27,12 @@ export const moneyOf = ({ price, hours }: { price: number; hours: number }, hour
 /**
  * What a spec costs over what came in: parts that differ, operations, and kits where they pay. A kit counts where every part of it is
  * fitted; among those that share no bought station the cheapest choice is taken, hours at the shop's rate.
- * Parts that came in and stay cost nothing.
+ * Parts that came in and stay cost nothing, nor do parts and operations of a build that is paid for.
  */
-export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue, hourRate: number): Cost {
+export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue, hourRate: number, paid?: Fits): Cost {
   const bought = new Map<string, Part>()
   for (const [stationId, id] of Object.entries(spec.fits)) {
-    const part = id === null || id === arrived[stationId] ? undefined : catalogue.parts.get(id)
+    const part = id === null || isOwned(spec, stationId, arrived, paid) ? undefined : catalogue.parts.get(id)
     if (part) bought.set(stationId, part)
   }
   const whole = [...catalogue.kits.values()]
@@ -52,13 +52,15 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
       inKit.has(stationId) ? [] : [{ what: 'part' as const, stationIds: [stationId], item, price: item.price, hours: item.hours }],
     ),
     ...Object.keys(spec.works).flatMap((stationId) =>
-      operationsAt(spec, stationId, catalogue).map((item) => ({
-        what: 'operation' as const,
-        stationIds: [stationId],
-        item,
-        price: item.price,
-        hours: item.hours,
-      })),
+      operationsAt(spec, stationId, catalogue)
+        .filter(({ id }) => !isDone(spec, stationId, id, paid))
+        .map((item) => ({
+          what: 'operation' as const,
+          stationIds: [stationId],
+          item,
+          price: item.price,
+          hours: item.hours,
+        })),
     ),
   ]
   // Added up from the least, so that the sum does not hang on the order in which a spec names its stations.
@@ -69,6 +71,21 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
       .reduce((total, each) => total + each, 0)
   return { lines, price: sum((l) => l.price), hours: sum((l) => l.hours) }
 }
+
+/** True if the piece of the paid build stays at a station: the same part, with every operation that was done to it. */
+export function isPaidPiece(spec: Fits, stationId: string, paid: Fits | undefined): boolean {
+  const id = spec.fits[stationId]
+  const done = spec.works[stationId] ?? []
+  return paid !== undefined && id != null && paid.fits[stationId] === id && (paid.works[stationId] ?? []).every((own) => done.includes(own))
+}
+
+/** The piece that came in is another than a part bought since: it is free again if the paid operations on it are not wanted. */
+const isOwned = (spec: Fits, stationId: string, arrived: Fits['fits'], paid: Fits | undefined): boolean =>
+  isPaidPiece(spec, stationId, paid) ||
+  (spec.fits[stationId] === arrived[stationId] && !(paid?.fits[stationId] === arrived[stationId] && paid?.works[stationId]?.length))
+
+const isDone = (spec: Fits, stationId: string, operationId: string, paid: Fits | undefined): boolean =>
+  isPaidPiece(spec, stationId, paid) && (paid?.works[stationId]?.includes(operationId) ?? false)
 
 /** The set of kits, no station in two, that saves most against single parts; each either in or out. */
 function bestKits(kits: readonly Kit[], bought: ReadonlyMap<string, Part>, hourRate: number): Kit[] {

@@ -1,5 +1,7 @@
+import type { Supply } from '../model/part.js'
+
 /** Parts for several stations under one price. */
-export interface Kit {
+export interface Kit extends Supply {
   readonly id: string
   readonly name: string
   readonly maker: string

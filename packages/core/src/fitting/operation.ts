@@ -2,7 +2,7 @@ import { oncePer } from '../numeric/once-per.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import { type PartKind } from '../parts/geometries.js'
 import { partIssues } from '../parts/registry.js'
-import { type Features, type Part } from '../model/part.js'
+import { type Features, type Part, type Supply } from '../model/part.js'
 import type { StatedLimit } from '../model/stated.js'
 import type { Unit } from '../model/unit.js'
 import { isShape } from '../numeric/records.js'
@@ -12,7 +12,7 @@ export const SKILLS = ['bench', 'machinist', 'specialist'] as const
 export type Skill = (typeof SKILLS)[number]
 
 /** Work on a part that is fitted: it changes geometry, and with it whatever depends on it. */
-export interface Operation extends Features {
+export interface Operation extends Features, Supply {
   readonly id: string
   readonly name: string
   readonly unitIds: readonly string[]

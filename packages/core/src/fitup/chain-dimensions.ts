@@ -1,5 +1,4 @@
-import { oncePer } from '../numeric/once-per.js'
-import { coverBallooningM, type ConverterFront } from '../parts/converter/front.js'
+import { coverBallooningM } from '../parts/converter/front.js'
 import { partOfKind } from '../judge/fitted.js'
 import { engineCurve, type Brief } from '../model/brief.js'
 import type { PressureCalibration } from '../model/calibration.js'
@@ -175,13 +174,8 @@ function swelling({ front: outside, plate }: FitFacts, { fitted, pressure, brief
   const chargePa = chargePressure(fitted, pressure)
   const speedRadPerS = redline(brief)
   if (!outside || !plate || chargePa === undefined || speedRadPerS === undefined) return undefined
-  return growthOf(outside, chargePa, speedRadPerS, plate.crankJoint.circleDiameterM / 2)
+  return coverBallooningM(outside, { chargePa, speedRadPerS }, plate.crankJoint.circleDiameterM / 2)
 }
-
-/** Kept while nothing that it depends on changes: a plate to bend is the slowest part of the chain. */
-const growthOf = oncePer((outside: ConverterFront, chargePa: number, speedRadPerS: number, radiusM: number) =>
-  coverBallooningM(outside, { chargePa, speedRadPerS }, radiusM),
-)
 
 /** Most that the valves give the converter, as turned by hand or as they are. */
 export function chargePressure(fitted: FitInput['fitted'], { knobs }: PressureCalibration): number | undefined {

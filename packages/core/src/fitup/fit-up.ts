@@ -1,4 +1,4 @@
-import { closingEntry, knownLengths, linkEntry } from './chain.js'
+import { closingEntry, knownLengths, linkEntry, type Known } from './chain.js'
 import { STACK_UPS } from './stack-ups.js'
 import type { FitEntry } from './entry.js'
 import { fitFacts, type FitFacts, type FitInput } from './facts.js'
@@ -26,21 +26,42 @@ export interface FitReport {
  */
 export function fitUp(input: FitInput): FitReport {
   const facts = fitFacts(input)
-  const readings = input.book?.readings ?? {}
-  const known = knownLengths(input, facts, readings)
+  const known = knownLengths(input, facts, input.book?.readings ?? {})
   const links = [...known.values()].filter(({ nominalM, kind }) => nominalM !== null && kind.gauged !== null)
-  const entries: FitEntry[] = [
-    ...links.map((link) => linkEntry(facts, link)),
+  const entries: FitEntry[] = [...links.map((link) => linkEntry(facts, link)), ...judgedEntries(input, facts, known)]
+  const counted = [...known].map(([id, { measured, nominalM }]): [LinkId, Counted] => {
+    const sheetM = nominalM === null ? 0 : (nominalM ?? null)
+    return [id, { m: measured ? middleOf(measured) : sheetM, measured: measured !== undefined }]
+  })
+  return { facts, lengths: new Map(counted), entries: inOrder(entries) }
+}
+
+const inOrder = (entries: readonly FitEntry[]): FitEntry[] =>
+  [...entries].sort((a, b) => FIT_STAGES.indexOf(a.stage) - FIT_STAGES.indexOf(b.stage))
+
+/** Everything but the single lengths, which nothing is asked of but to be round. */
+function judgedEntries(input: FitInput, facts: FitFacts, known: ReadonlyMap<LinkId, Known>): FitEntry[] {
+  const readings = input.book?.readings ?? {}
+  return [
     ...STACK_UPS.flatMap((closing) => closingEntry(facts, input, known, closing, readings)),
     ...runOutEntries(input, facts, readings),
     ...clearanceEntries(input, readings),
     ...splineEntries(input, facts, readings),
     ...patternEntries(input, facts, readings),
   ]
-  const place = new Map(FIT_STAGES.map((stage, i) => [stage, i]))
-  const counted = [...known].map(([id, { measured, nominalM }]): [LinkId, Counted] => {
-    const sheetM = nominalM === null ? 0 : (nominalM ?? null)
-    return [id, { m: measured ? middleOf(measured) : sheetM, measured: measured !== undefined }]
-  })
-  return { facts, lengths: new Map(counted), entries: entries.sort((a, b) => (place.get(a.stage) ?? 0) - (place.get(b.stage) ?? 0)) }
+}
+
+/** True if an entry says that something does not go together. */
+export function isWrong(entry: FitEntry): boolean {
+  const { word } = entry.verdict
+  if (entry.kind === 'spline') return word === 'differs' && (entry.otherId === null || entry.differences.length === 0)
+  return word === 'refused' || word === 'out-of-round' || word === 'differs'
+}
+
+/** Entries that say that something does not go together, in the order of the work. A length without a reading is not among them. */
+export function wrongFits(input: FitInput): FitEntry[] {
+  const facts = fitFacts(input)
+  const known = knownLengths(input, facts, input.book?.readings ?? {})
+  const read = [...known.values()].filter(({ reading }) => reading !== undefined)
+  return inOrder([...read.map((link) => linkEntry(facts, link)), ...judgedEntries(input, facts, known)].filter(isWrong))
 }

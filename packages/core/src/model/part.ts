@@ -28,8 +28,18 @@ export interface Donor {
   readonly found: string
 }
 
+/** Availability of a shelf item, and whether it shows. */
+export interface Supply {
+  /** False if it must be ordered. Default: in stock. */
+  readonly inStock?: boolean
+  /** Days until it is there or done. */
+  readonly leadDays?: number
+  /** True if it is seen from outside the vehicle or the transmission. */
+  readonly visible?: boolean
+}
+
 /** A part of one kind. */
-export interface PartOf<K extends PartKind> extends Features {
+export interface PartOf<K extends PartKind> extends Features, Supply {
   readonly id: string
   readonly name: string
   readonly maker: string

@@ -1,5 +1,4 @@
-import type { FitEntry } from '../fitup/entry.js'
-import { fitUp } from '../fitup/fit-up.js'
+import { wrongFits } from '../fitup/fit-up.js'
 import { plateReport } from '../fitup/plate-report.js'
 import type { CertificateVerdict } from '../parts/flex-plate/certificate.js'
 import type { SpecInput } from '../model/spec-input.js'
@@ -11,7 +10,7 @@ const NOT_GOOD: ReadonlySet<CertificateVerdict> = new Set(['none', 'lesser-grade
 /** Findings of fit-up, bolts and flex plate. Splines inside the unit are stops instead. */
 export function fitFindings(input: SpecInput): Finding[] {
   // A stack that is wrong by its sheet is a finding of its own.
-  const wrong = fitUp(input).entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null))
+  const wrong = wrongFits(input).filter((entry) => (entry.kind !== 'pack' || entry.reading !== null))
   const stationId = input.unit.stations.find(({ kind }) => kind === 'flex-plate')?.id ?? null
   const plate = plateReport(input)
   const at = { stationId, rangeId: null }
@@ -28,11 +27,4 @@ export function fitFindings(input: SpecInput): Finding[] {
       ? [{ ...at, code: 'certificate-wanting' as const, value: 0, limit: 0, certificate: plate.certificate.verdict }]
       : []),
   ]
-}
-
-/** True if an entry says that something does not go together. */
-export function isWrong(entry: FitEntry): boolean {
-  const { word } = entry.verdict
-  if (entry.kind === 'spline') return word === 'differs' && (entry.otherId === null || entry.differences.length === 0)
-  return word === 'refused' || word === 'out-of-round' || word === 'differs'
 }

@@ -1,4 +1,5 @@
 import { certain } from '../../numeric/certain.js'
+import { oncePer } from '../../numeric/once-per.js'
 import { bendPlate } from '../lockup/annular-plate.js'
 import { STEEL_YOUNG_PA } from '../../material/steels.js'
 import { issue, type Issue } from '../../quantity/issue.js'
@@ -67,26 +68,32 @@ const RINGS = 12
  * stiffen a cover: a flat plate reads high.
  * @example 1e3 * coverBallooningM({ pilotDiameterM: 0.04, circleDiameterM: 0.24, coverThicknessM: 0.005 }, { chargePa: 0, speedRadPerS: 0 }, 0.05) // → 0
  */
-export function coverBallooningM(
-  front: Pick<ConverterFront, 'pilotDiameterM' | 'circleDiameterM' | 'coverThicknessM'>,
-  { chargePa, speedRadPerS }: SwellingOil,
-  radiusM: number,
-): number | undefined {
+export function coverBallooningM(front: Cover, { chargePa, speedRadPerS }: SwellingOil, radiusM: number): number | undefined {
   const { coverThicknessM } = front
   if (coverThicknessM === undefined) return undefined
   const [inner, outer] = [front.pilotDiameterM / 2, front.circleDiameterM / 2]
-  const width = (outer - inner) / RINGS
-  const rings = Array.from({ length: RINGS }, (_, i) => {
-    const middle = inner + (i + 0.5) * width
-    return { outerRadiusM: inner + (i + 1) * width, pressurePa: chargePa + (OIL_KG_PER_M3 * (speedRadPerS * middle) ** 2) / 2 }
-  })
-  const plate = bendPlate({
-    innerRadiusM: inner,
-    thicknessM: coverThicknessM,
-    youngPa: STEEL_YOUNG_PA,
-    inner: 'guided',
-    outer: 'fixed',
-    rings,
-  })
-  return plate.deflectionM(Math.min(Math.max(radiusM, inner), outer))
+  const { underCharge, underRotation } = unitBallooning(front, coverThicknessM)
+  const at = Math.min(Math.max(radiusM, inner), outer)
+  return chargePa * underCharge.deflectionM(at) + speedRadPerS ** 2 * underRotation.deflectionM(at)
 }
+
+type Cover = Pick<ConverterFront, 'pilotDiameterM' | 'circleDiameterM' | 'coverThicknessM'>
+
+/** The cover under 1 Pa of charge pressure, and under its oil at 1 rad/s. Kept per cover, because to bend a plate takes about a millisecond. */
+const unitBallooning = oncePer((front: Cover, thicknessM: number) => {
+  const [inner, outer] = [front.pilotDiameterM / 2, front.circleDiameterM / 2]
+  const width = (outer - inner) / RINGS
+  const bent = (pressurePa: (radiusM: number) => number) =>
+    bendPlate({
+      innerRadiusM: inner,
+      thicknessM,
+      youngPa: STEEL_YOUNG_PA,
+      inner: 'guided',
+      outer: 'fixed',
+      rings: Array.from({ length: RINGS }, (_, i) => ({
+        outerRadiusM: inner + (i + 1) * width,
+        pressurePa: pressurePa(inner + (i + 0.5) * width),
+      })),
+    })
+  return { underCharge: bent(() => 1), underRotation: bent((radiusM) => (OIL_KG_PER_M3 * radiusM ** 2) / 2) }
+})

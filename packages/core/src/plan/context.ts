@@ -1,0 +1,323 @@
+import { memberAt, numberAt } from '../numeric/certain.js'
+import type { PressureCalibration } from '../model/calibration.js'
+import type { SpecInput } from '../model/spec-input.js'
+import { partialInput, type Frame } from './frame.js'
+import { holdingAt, OIL_SIDES, type Holding, type OilSide } from './holding.js'
+import { ANY_PRESSURE, lower, NO_PRESSURE, pressureWithin, spanOf, type OilPressures, type OilSpan } from './oil.js'
+import { judgedChoice, refusal, shortStationOf } from './referee.js'
+import { cheapestChoice, leastCost, propagated, type Domains } from './search.js'
+import { addRows, type Relations } from './relations.js'
+import { learn, refusedIn, type Scene } from './scene.js'
+
+/** Loads that some parts give to all others, and what every option holds against them. Shared by contexts that differ in line pressure only. */
+export interface LoadTable {
+  readonly scene: Scene
+  readonly frame: Frame
+  /** Options open with these loads, whatever the valves. */
+  readonly open: Domains
+  /** Highest pressures that any of the valves make. */
+  readonly most: OilPressures
+  /** Slots with a say in the limits of a station, besides its own and the converter. */
+  readonly besides: readonly (readonly number[])[]
+  /** By slot, then by the options of the slot and of those beside it. */
+  readonly holdings: readonly Map<number, Holding>[]
+  readonly spans: Map<number, OilSpan>
+  /** What holds at the power asked for last. */
+  last?: { readonly powerW: number; readonly open: Domains; readonly related: Relations; readonly cost: number }
+}
+
+/** A table of loads with valves that make one line pressure: within it every option holds a power of its own. */
+export interface Context {
+  readonly table: LoadTable
+  /** Options open in this context. */
+  readonly open: Domains
+  /** Pressures between which the plan may set the gauge. One and the same where line pressure is fixed. */
+  readonly least: OilPressures
+  readonly most: OilPressures
+}
+
+/** The cheapest build of a context at a power. */
+export interface Solved {
+  readonly choice: readonly number[]
+  readonly cost: number
+  readonly pressure: PressureCalibration
+}
+
+/** Search of one context. Without a solution there is none that costs less than the bound. */
+export interface SolvedContext {
+  readonly solved: Solved | undefined
+  readonly nodes: number
+  readonly proven: boolean
+}
+
+/** Powers are compared to this share. */
+const SAME_POWER = 1e-9
+
+/** The cheapest build of a context that holds a power and costs less than a bound. */
+export function solveContext(context: Context, powerW: number, below: number): SolvedContext {
+  const { table } = context
+  const { scene } = table
+  const wantedW = powerW * (1 - SAME_POWER)
+  const held = heldAt(table, wantedW, below)
+  if (held.cost >= below) return NONE
+  const open = context.open.map((options, slot) => {
+    const holding = memberAt(held.open, slot)
+    return options.filter((option) => holding.includes(option) && staysWithin(context, slot, option, wantedW))
+  })
+  if (open.some((options) => options.length === 0)) return NONE
+  let pressure = scene.input.present.pressure
+  const conflict = (choice: readonly number[], domains: Domains) => {
+    const found = conflictIn(context, choice, domains, wantedW)
+    if ('scope' in found) return found.scope
+    pressure = found.pressure
+    return undefined
+  }
+  const found = cheapestChoice({ costs: scene.costs, related: held.related, conflict }, open, below)
+  const solved = found.choice && { choice: found.choice, cost: found.cost, pressure }
+  return { solved, nodes: found.nodes, proven: found.proven }
+}
+
+const NONE: SolvedContext = { solved: undefined, nodes: 0, proven: true }
+
+/** Options and relations of a table that hold a power, and the least that they cost; not all of them if that is above the bound anyway. */
+function heldAt(table: LoadTable, powerW: number, below: number): NonNullable<LoadTable['last']> {
+  if (table.last?.powerW === powerW && table.last.cost < Infinity) return table.last
+  const { scene } = table
+  const keep = (domains: Domains, mayStay: (slot: number, option: number) => boolean) =>
+    domains.map((options, slot) => options.filter((option) => mayStay(slot, option)))
+  const costOf = (domains: Domains) => (domains.some((options) => options.length === 0) ? Infinity : leastCost(scene, domains))
+  const dry = keep(table.open, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
+  const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open) })
+  if (costOf(dry) >= below) return given(dry, scene.related)
+  const oiled = keep(dry, (slot, option) => mayHold(table, slot, option, powerW) && !isRefused(scene, slot, option))
+  if (costOf(oiled) >= below) return given(oiled, scene.related)
+  const related = withJoint(table, oiled, powerW)
+  const open = propagated({ related }, oiled)
+  return (table.last = open ? given(open, related) : { ...given(oiled, related), cost: Infinity })
+}
+
+const isRefused = ({ refused }: Scene, slot: number, option: number): boolean =>
+  refused.some(({ slots, options }) => slots.length === 1 && slots[0] === slot && options[0] === option)
+
+/** What an option holds at a station that depends on no other. `undefined` for other stations, and for kits. */
+function aloneAt(table: LoadTable, slot: number, option: number): Holding | undefined {
+  if (slot >= table.scene.slots.length || memberAt(table.besides, slot).length > 0) return undefined
+  return holdingOf(table, slot, only(slot, option))
+}
+
+function only(slot: number, option: number): number[] {
+  const choice: number[] = []
+  choice[slot] = option
+  return choice
+}
+
+/** False if an option cannot hold a power at any pressure that it and the valves allow. Stations that depend on others are looked at later. */
+export function mayHold(table: LoadTable, slot: number, option: number, powerW: number): boolean {
+  return aloneAt(table, slot, option) === undefined || holds(table, table.most, slot, only(slot, option), powerW)
+}
+
+/** True if what an option needs at a power is within the pressure of a context's valves. */
+const staysWithin = ({ table, most }: Context, slot: number, option: number, powerW: number): boolean =>
+  most === table.most || !aloneAt(table, slot, option)?.byOil || holds(table, most, slot, only(slot, option), powerW)
+
+/** True if the chosen parts of a station hold a power at a pressure that they and the valves allow. */
+function holds(table: LoadTable, most: OilPressures, slot: number, choice: readonly number[], powerW: number): boolean {
+  const holding = holdingOf(table, slot, choice)
+  if (holding.powerW < powerW) return false
+  if (!holding.byOil) return true
+  const need = holding.needAt(powerW)
+  const bears = lower(most, spanAt(table, slot, choice).most)
+  return OIL_SIDES.every((side) => need[side] <= bears[side])
+}
+
+/**
+ * Relations of the plan, and those of the stations that depend on others at a power: two options stay related if with some third one the
+ * station holds.
+ */
+function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
+  const { scene, besides } = table
+  const related = scene.related.map((own) => new Map(own))
+  scene.slots.forEach((_, slot) => {
+    const own = [slot, ...memberAt(besides, slot)]
+    if (own.length === 1) return
+    const size = (at: number) => memberAt(scene.costs, at).length
+    const rows = own.map((i) => own.map((j) => Array.from({ length: size(i) }, () => new Uint8Array(size(j)))))
+    const visit = (choice: number[], at: number): void => {
+      const next = own[at]
+      if (next !== undefined) {
+        for (const option of memberAt(open, next)) {
+          choice[next] = option
+          visit(choice, at + 1)
+        }
+        return
+      }
+      if (!holds(table, table.most, slot, choice, powerW)) return
+      own.forEach((i, a) =>
+        own.forEach((j, b) => {
+          memberAt(memberAt(memberAt(rows, a), b), numberAt(choice, i))[numberAt(choice, j)] = 1
+        }),
+      )
+    }
+    visit([], 0)
+    own.forEach((i, a) => own.forEach((j, b) => i !== j && addRows(related, i, j, memberAt(memberAt(rows, a), b))))
+  })
+  return related
+}
+
+/** What the chosen parts of a station hold. */
+export function holdingOf(table: LoadTable, slot: number, choice: readonly number[]): Holding {
+  const { scene, frame, besides, holdings } = table
+  const others = memberAt(besides, slot)
+  const known = memberAt(holdings, slot)
+  const key = others.reduce((own, at) => own * MOST_OPTIONS + (choice[at] ?? 0), choice[slot] ?? 0)
+  const before = known.get(key)
+  if (before) return before
+  const { station } = memberAt(scene.slots, slot)
+  const input = others.length === 0 ? frame.input : inputBeside(table, [slot, ...others], choice)
+  const part = others.length === 0 ? partAt(scene, slot, choice) : input.fitted.get(station.id)
+  const holding = holdingAt({ frame, input, station, part, margins: scene.margins }, spanAt(table, slot, choice).most)
+  known.set(key, holding)
+  return holding
+}
+
+/** More than any station has options. */
+const MOST_OPTIONS = 4096
+
+/** The frame's parts with those of some stations, which have a say in one another's limits. */
+function inputBeside({ scene, frame }: LoadTable, own: readonly number[], choice: readonly number[]): SpecInput {
+  const parts = own.map((at) => [memberAt(scene.slots, at).station.id, partAt(scene, at, choice)] as const)
+  const others = [...frame.input.fitted].filter(([id]) => !parts.some(([other]) => other === id))
+  return partialInput(scene.input, [...others, ...parts], frame.input.pressure)
+}
+
+const partAt = ({ slots }: Scene, slot: number, choice: readonly number[]) => slots[slot]?.options[choice[slot] ?? -1]?.part
+
+/** Pressures that the chosen part of a station bears. */
+export function spanAt({ scene, frame, spans }: LoadTable, slot: number, choice: readonly number[]): OilSpan {
+  const key = slot * MOST_OPTIONS + (choice[slot] ?? 0)
+  const before = spans.get(key)
+  if (before) return before
+  const part = partAt(scene, slot, choice)
+  const span = part ? spanOf(frame.input, memberAt(scene.slots, slot).station, part, frame.cases) : NO_SPAN
+  spans.set(key, span)
+  return span
+}
+
+const NO_SPAN: OilSpan = { least: NO_PRESSURE, most: ANY_PRESSURE }
+
+type Conflict = { readonly scope: readonly number[] } | { readonly pressure: PressureCalibration }
+
+/** Slots whose choice cannot stay together at a power, or the line pressure at which the choice is good. */
+export function conflictIn(context: Context, choice: readonly number[], domains: Domains, powerW: number): Conflict {
+  const { scene } = context.table
+  const known = refusedIn(scene, choice) ?? shortStation(context.table, choice, powerW) ?? hoursConflict(scene, choice, domains)
+  if (known) return { scope: known }
+  const { present } = scene.input
+  const oil = oilOf(context, choice, powerW)
+  if ('scope' in oil) return oil
+  if (scene.oilIsFixed) return judged(scene, choice, powerW, present.pressure, [])
+  const asIs = pressureWithin(present.pressure, oil.least, oil.most)
+  const first = judged(scene, choice, powerW, asIs, oil.by)
+  if ('pressure' in first || !first.byOil) return first
+  // The least pressure may be right where the present one is not: the pump has least to make up for.
+  return judged(scene, choice, powerW, pressureWithin({ ...present.pressure, drivePa: 0, reversePa: 0 }, oil.least, oil.most), oil.by)
+}
+
+/** A station that depends on others and does not hold the power at any pressure. */
+function shortStation(table: LoadTable, choice: readonly number[], powerW: number): readonly number[] | undefined {
+  const { scene, besides } = table
+  const slot = scene.slots.findIndex((_, at) => memberAt(besides, at).length > 0 && holdingOf(table, at, choice).powerW < powerW)
+  return slot < 0 ? undefined : [slot, ...memberAt(besides, slot)]
+}
+
+/** Slots that together take more hours than are allowed, whatever is chosen elsewhere. */
+function hoursConflict({ hours, input }: Scene, choice: readonly number[], domains: Domains): readonly number[] | undefined {
+  const most = input.wishes.hoursMost
+  if (most === undefined) return undefined
+  const over = choice.map((option, slot) => {
+    const own = memberAt(hours, slot)
+    return { slot, hours: numberAt(own, option), least: Math.min(...memberAt(domains, slot).map((other) => numberAt(own, other))) }
+  })
+  let sum = over.reduce((total, { least }) => total + least, 0)
+  const byExcess = over.sort((a, b) => b.hours - b.least - (a.hours - a.least))
+  const scope: number[] = []
+  for (const { slot, hours: own, least } of byExcess) {
+    if (sum > most + 1e-9) return scope
+    scope.push(slot)
+    sum += own - least
+  }
+  return sum > most + 1e-9 ? scope : undefined
+}
+
+/** Pressures between what the chosen parts need and what they bear, and the slots that ask for most. */
+function oilOf(
+  context: Context,
+  choice: readonly number[],
+  powerW: number,
+): { readonly scope: readonly number[] } | { readonly least: OilPressures; readonly most: OilPressures; readonly by: readonly number[] } {
+  const { scene, besides } = context.table
+  const least = { ...context.least }
+  const most = { ...context.most }
+  const [askedBy, borneBy]: [Partial<Record<OilSide, readonly number[]>>, Partial<Record<OilSide, readonly number[]>>] = [{}, {}]
+  scene.slots.forEach((_, slot) => {
+    const span = spanAt(context.table, slot, choice)
+    const need = holdingOf(context.table, slot, choice).needAt(powerW)
+    for (const side of OIL_SIDES) {
+      const asked = Math.max(need[side], span.least[side])
+      if (asked > least[side]) [least[side], askedBy[side]] = [asked, [slot, ...memberAt(besides, slot)]]
+      if (span.most[side] < most[side]) [most[side], borneBy[side]] = [span.most[side], [slot]]
+    }
+  })
+  // The lockup is fed from line pressure.
+  if (least.lockup > least.drive) [least.drive, askedBy.drive] = [least.lockup, askedBy.lockup ?? []]
+  const above = OIL_SIDES.find((side) => least[side] > most[side])
+  if (above) return { scope: [...new Set([...(askedBy[above] ?? []), ...(borneBy[above] ?? [])])] }
+  return { least, most, by: OIL_SIDES.flatMap((side) => askedBy[side] ?? []) }
+}
+
+/** The judge's word on a choice at a pressure. What it refuses whatever the power is learned. */
+function judged(
+  scene: Scene,
+  choice: readonly number[],
+  powerW: number,
+  pressure: PressureCalibration,
+  askedBy: readonly number[],
+): (Conflict & { readonly byOil?: undefined }) | { readonly scope: readonly number[]; readonly byOil: boolean } {
+  const build = judgedChoice(scene, choice, pressure)
+  const refused = refusal(build)
+  if (refused) {
+    const own = refused.stationIds.flatMap((id) => scene.indexOf.get(id) ?? [])
+    const byOil = BY_OIL.has(refused.finding.code)
+    const scope = [...new Set(byOil && !scene.oilIsFixed ? [...own, ...askedBy] : own)].sort((a, b) => a - b)
+    if (!byOil || scene.oilIsFixed) learn(scene, scope, choice)
+    return { scope, byOil }
+  }
+  const short = shortStationOf(scene, build, powerW * (1 - SAME_POWER))
+  return short === undefined ? { pressure } : { scope: shortScope(scene, short), byOil: false }
+}
+
+/**
+ * Slots that decide what a station holds. Where the ramp of a launch counts that is every shaft, because each adds to the spring; a plan
+ * reckons with the stiffest first.
+ */
+function shortScope({ slots, input }: Scene, short: number): readonly number[] {
+  if (input.rules.launchShock !== 'ramp') return slots.map((_, slot) => slot)
+  const { kind } = memberAt(slots, short).station
+  return slots.flatMap(({ station }, slot) =>
+    slot === short || station.kind === 'shaft' || (kind === 'flex-plate' && station.kind === 'bolts') ? [slot] : [],
+  )
+}
+
+/** Findings that another line pressure may remove. */
+const BY_OIL: ReadonlySet<string> = new Set([
+  'pressure-above-maximum',
+  'pressure-above-case',
+  'relief-opens',
+  'pump-falls-short',
+  'gauge-above-valves',
+  'lockup-above-line',
+  'strut-above-maximum',
+  'lockup-leans-outward',
+  'lockup-leans-inward',
+  'lockup-above-known',
+])

@@ -1,0 +1,142 @@
+import { isOn } from '../reports/pressure-findings.js'
+import type { DutyCase } from '../judge/duty.js'
+import { oilCircuit } from '../judge/line-oil.js'
+import { lockupOil, RELEASE_PA, type PressureCalibration } from '../model/calibration.js'
+import type { Part } from '../model/part.js'
+import type { SpecInput } from '../model/spec-input.js'
+import { leastStated } from '../model/stated.js'
+import type { Station } from '../model/unit.js'
+import { bandForce } from '../parts/band/band.js'
+import { lockupSpan, pistonLimit } from '../parts/lockup/lockup-clutch.js'
+import { pressureAt } from '../parts/registry.js'
+import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
+import { toSi } from '../quantity/units.js'
+import { OIL_SIDES, type OilSide } from './holding.js'
+
+/** A pressure for each side of the oil, Pa. */
+export type OilPressures = Readonly<Record<OilSide, number>>
+
+export const NO_PRESSURE: OilPressures = { drive: 0, reverse: 0, lockup: 0 }
+export const ANY_PRESSURE: OilPressures = { drive: Infinity, reverse: Infinity, lockup: Infinity }
+
+/** Lower and upper limits of pressure that a part sets. */
+export interface OilSpan {
+  readonly least: OilPressures
+  readonly most: OilPressures
+}
+
+/** The lower of two sets of pressures, side by side. */
+export const lower = (a: OilPressures, b: OilPressures): OilPressures => ({
+  drive: Math.min(a.drive, b.drive),
+  reverse: Math.min(a.reverse, b.reverse),
+  lockup: Math.min(a.lockup, b.lockup),
+})
+
+/** Highest gauge figures that a job takes (common practice, no source). */
+export const GAUGE_MOST = { drivePa: toSi(400, 'psi'), reversePa: toSi(500, 'psi') } as const
+
+/**
+ * Highest pressures that valves make, relief valve and case bear. Reverse is judged at its share of throttle, so the valves may make less
+ * there than the gauge reads at full throttle.
+ */
+export function madePressures({ unit, brief, fitted, pressure }: SpecInput): OilPressures {
+  const circuit = oilCircuit({ unit, fitted, pressure })
+  const bears = unit.casePressurePa ?? Infinity
+  const made = (feed: 'drive' | 'reverse', throttle: number) =>
+    circuit ? Math.min(regulatedPressure(circuit.valves, feed, throttle), reliefOpening(circuit.valves)) : Infinity
+  const drive = Math.min(GAUGE_MOST.drivePa, made('drive', 1), bears)
+  const reverse = Math.min(GAUGE_MOST.reversePa, made('reverse', brief.reverseThrottle), bears)
+  // The lockup is fed from line pressure.
+  return { drive, reverse, lockup: drive }
+}
+
+/** Pressures as the gauge or the valves of a build are set, without what relief valve, pump and parts take off. */
+export function setPressures(input: SpecInput): OilPressures {
+  const { unit, brief, fitted, pressure } = input
+  const circuit = oilCircuit({ unit, fitted, pressure })
+  const commanded = (feed: 'drive' | 'reverse', throttle: number, gaugePa: number) => {
+    const made = circuit ? regulatedPressure(circuit.valves, feed, throttle) : Infinity
+    return pressure.by === 'valves' && circuit ? made : Math.min(made, gaugePa)
+  }
+  const drive = commanded('drive', 1, pressure.drivePa)
+  return { drive, reverse: commanded('reverse', brief.reverseThrottle, pressure.reversePa), lockup: lockupOil(pressure, drive).applyPa }
+}
+
+/** Pressures that a part bears where it is applied or fed. */
+export function spanOf(input: Pick<SpecInput, 'unit' | 'pressure'>, station: Station, part: Part, cases: readonly DutyCase[]): OilSpan {
+  const stated = leastStated(part.stated, 'pressurePa') ?? Infinity
+  const release = input.pressure.lockupReleasePa ?? RELEASE_PA
+  switch (pressureAt(part)) {
+    case 'line':
+      return { least: NO_PRESSURE, most: { drive: stated, reverse: stated, lockup: Infinity } }
+    case 'applied':
+      return { least: NO_PRESSURE, most: appliedMost(input, station, part, cases, stated) }
+    case 'converter':
+      return { least: NO_PRESSURE, most: { ...ANY_PRESSURE, lockup: stated } }
+    case 'lockup': {
+      if (part.kind !== 'lockup') return { least: NO_PRESSURE, most: ANY_PRESSURE }
+      const span = lockupSpan(part.geometry, release)
+      const known = pistonLimit(part.geometry)
+      const most = Math.min(stated, (known ?? Infinity) + release, (span?.liftsAbovePa ?? Infinity) + release)
+      const least = span && span.bearsFromPa > 0 ? span.bearsFromPa + release : 0
+      return { least: { ...NO_PRESSURE, lockup: least }, most: { ...ANY_PRESSURE, lockup: most } }
+    }
+    case undefined:
+      return { least: NO_PRESSURE, most: ANY_PRESSURE }
+  }
+}
+
+/** Stated limit of an applied element in the gears in which it is on, and for a band the pressure at which its strut is at its limit. */
+function appliedMost(
+  { unit }: Pick<SpecInput, 'unit'>,
+  { load }: Station,
+  part: Part,
+  cases: readonly DutyCase[],
+  statedPa: number,
+): OilPressures {
+  if (load.at !== 'link') return ANY_PRESSURE
+  const most = { ...ANY_PRESSURE }
+  for (const { rangeId } of cases) {
+    if (!isOn({ unit }, rangeId, load.id)) continue
+    const side = unit.train.ranges.find(({ id }) => id === rangeId)?.reverse ? 'reverse' : 'drive'
+    const strutPa = part.kind === 'band' ? strutPressure(part.geometry, rangeId) : Infinity
+    most[side] = Math.min(most[side], statedPa, strutPa)
+  }
+  return most
+}
+
+/** Line pressure at which the servo pushes as hard as its strut bears. The force is linear in pressure above the return spring. */
+function strutPressure(band: Parameters<typeof bandForce>[0], rangeId: string): number {
+  const { strutMostN } = band
+  if (strutMostN === undefined) return Infinity
+  const [low, high] = [3.5e6, 7e6]
+  const force = (linePressurePa: number) => bandForce(band, { linePressurePa, rangeId })
+  const slope = (force(high) - force(low)) / (high - low)
+  return slope > 0 ? low + (strutMostN - force(low)) / slope : Infinity
+}
+
+/** A gauge is set in whole psi. */
+const STEP_PA = toSi(1, 'psi')
+
+/** A pressure within limits: as it is if it is within them, else the least that suffices, in whole psi where that is within them too. */
+function within(presentPa: number, leastPa: number, mostPa: number): number {
+  if (presentPa >= leastPa && presentPa <= mostPa) return presentPa
+  const wanted = presentPa > mostPa ? mostPa : leastPa
+  const whole = (presentPa > mostPa ? Math.floor(wanted / STEP_PA) : Math.ceil(wanted / STEP_PA - 1e-9)) * STEP_PA
+  return whole >= leastPa && whole <= mostPa ? whole : wanted
+}
+
+/** Line pressure of a build between what its parts need and what they bear: as it is where that is within. */
+export function pressureWithin(present: PressureCalibration, least: OilPressures, most: OilPressures): PressureCalibration {
+  const { lockupApplyPa: _apply, ...rest } = present
+  void _apply
+  const line = { drive: within(present.drivePa, least.drive, most.drive), reverse: within(present.reversePa, least.reverse, most.reverse) }
+  const own = present.lockupApplyPa ?? line.drive
+  const apply = Math.min(line.drive, within(own, least.lockup, Math.min(most.lockup, line.drive)))
+  const asLine = present.lockupApplyPa === undefined && apply === line.drive
+  return { ...rest, drivePa: line.drive, reversePa: line.reverse, ...(asLine ? {} : { lockupApplyPa: apply }) }
+}
+
+/** The side on which what is needed is above what is borne. `undefined` if there is none. */
+export const sideAbove = (least: OilPressures, most: OilPressures): OilSide | undefined =>
+  OIL_SIDES.find((side) => least[side] > most[side])

@@ -1,0 +1,166 @@
+import { casesOf, usualConverter, type Cases } from '../judge/cases.js'
+import { fittedConverter } from '../judge/fitted.js'
+import { converterCharacteristic } from '../parts/converter/geometry.js'
+import type { SpecInput } from '../model/spec-input.js'
+import type { PartKind } from '../parts/geometries.js'
+import { CHAIN_DIMENSIONS, type Owner } from '../fitup/chain-dimensions.js'
+import type { FitEntry } from '../fitup/entry.js'
+import { STACK_UPS } from '../fitup/stack-ups.js'
+import { findings } from '../reports/findings.js'
+import { isOn } from '../reports/pressure-findings.js'
+import type { Finding } from '../reports/finding.js'
+import type { Station, Unit } from '../model/unit.js'
+import { partialInput } from './frame.js'
+import { holdingAt } from './holding.js'
+import { partsOf, type Scene } from './scene.js'
+import type { PressureCalibration } from '../model/calibration.js'
+
+/** A choice as the judge sees it. */
+export interface Judged {
+  readonly input: SpecInput
+  readonly known: Cases
+}
+
+/** The build of a choice, judged like any other. */
+export function judgedChoice(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Judged {
+  const { input: planned, engine } = scene
+  const input = partialInput(planned, partsOf(scene, choice), pressure)
+  const fitted = fittedConverter(input)
+  const converter = fitted ? converterCharacteristic(fitted) : usualConverter(engine, input)
+  return { input, known: casesOf(input, engine, converter) }
+}
+
+/** Power that every station of a build holds with the margins of the plan, W. Zero if a station has no figure. */
+export function stationPowers({ engine, margins }: Scene, { input, known }: Judged): number[] {
+  const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, powers: new Map() }
+  return input.unit.stations.map(
+    (station) => holdingAt({ frame, input, station, part: input.fitted.get(station.id), margins }, 'fixed').powerW,
+  )
+}
+
+/** The first station of a build that does not hold a power with the margins of the plan, by its slot. */
+export function shortStationOf(scene: Scene, judged: Judged, powerW: number): number | undefined {
+  const short = stationPowers(scene, judged).findIndex((heldW) => heldW < powerW)
+  return short < 0 ? undefined : short
+}
+
+/** Station ids whose parts cannot stay together, by the first finding that a build must not have. `undefined` if there is none. */
+export function refusal({ input, known }: Judged): { readonly finding: Finding; readonly stationIds: readonly string[] } | undefined {
+  for (const finding of findings(input, known.cases, known.line)) {
+    const blocks = BLOCKING[finding.code]
+    if (blocks) return { finding, stationIds: blocks(input.unit, finding) }
+  }
+  return undefined
+}
+
+/** True if a build with this finding is not planned. */
+export const isBlocking = ({ code }: Finding): boolean => BLOCKING[code] !== undefined
+
+type Scope = (unit: Unit, finding: Finding) => readonly string[]
+
+const ofKinds = (unit: Unit, ...kinds: readonly PartKind[]): string[] =>
+  unit.stations.flatMap(({ id, kind }) => (kinds.includes(kind) ? [id] : []))
+
+const kinds =
+  (...own: readonly PartKind[]): Scope =>
+  (unit) =>
+    ofKinds(unit, ...own)
+
+/** The station of the finding, and all of some kinds. */
+const here =
+  (...own: readonly PartKind[]): Scope =>
+  (unit, { stationId }) => [...new Set([...(stationId === null ? [] : [stationId]), ...ofKinds(unit, ...own)])]
+
+/**
+ * Findings that a planned build must not have, with the stations that they depend on. `undefined`: it is only said. Heat and life decide the
+ * power held where the house rules count them, and are said beside it where they do not.
+ */
+const BLOCKING: Readonly<Record<Finding['code'], Scope | undefined>> = {
+  'pressure-above-maximum': here('valves', 'pump', 'converter'),
+  'pressure-above-case': kinds('valves', 'pump', 'converter'),
+  'relief-opens': kinds('valves', 'pump', 'converter'),
+  'pump-falls-short': (unit, { rangeId }) => [
+    ...ofKinds(unit, 'pump', 'valves', 'converter'),
+    ...unit.stations.flatMap(({ id, load }) => (load.at === 'link' && rangeId !== null && isOn({ unit }, rangeId, load.id) ? [id] : [])),
+  ],
+  'valves-not-fitted': kinds('valves', 'pump'),
+  'gauge-above-valves': kinds('valves', 'pump'),
+  'lockup-above-line': kinds('lockup', 'valves', 'pump', 'converter'),
+  'strut-above-maximum': here('valves', 'pump', 'converter'),
+  'stack-wrong': here(),
+  'speed-above-maximum': here(),
+  'range-not-driven': undefined,
+  'one-way-unfit': here(),
+  'boost-never-on-the-brake': undefined,
+  'boost-never': kinds('converter'),
+  'stalls-at-idle': kinds('converter'),
+  'stalls-at-redline': kinds('converter'),
+  'usual-converter': kinds('converter'),
+  'lockup-leans-outward': kinds('lockup', 'converter', 'valves', 'pump'),
+  'lockup-leans-inward': kinds('lockup', 'converter', 'valves', 'pump'),
+  'lockup-above-known': kinds('lockup', 'converter', 'valves', 'pump'),
+  'damper-bottoms': kinds('lockup', 'converter'),
+  'lockup-slip-unfit': kinds('lockup', 'converter'),
+  'softer-than-its-steel': here(),
+  'does-not-fit': (unit, { fit }) => (fit ? fitScope(unit, fit) : []),
+  'bolts-above-proof': kinds('flex-plate', 'bolts', 'converter'),
+  'spin-above-test': kinds('flex-plate'),
+  'certificate-wanting': kinds('flex-plate'),
+  'shift-burns': undefined,
+  'shift-energy': undefined,
+  'shift-temperature': undefined,
+  'shift-power': undefined,
+  'life-short': undefined,
+}
+
+/** Stations whose parts decide an entry of the fit. */
+export function fitScope(unit: Unit, entry: FitEntry): string[] {
+  switch (entry.kind) {
+    case 'closing': {
+      const stackUp = STACK_UPS.find(({ id }) => id === entry.id)
+      const links = CHAIN_DIMENSIONS.filter(({ id }) => entry.terms.includes(id))
+      const owners = links.flatMap(({ owner, joint, also = [] }) => [
+        ...stationsOf(unit, owner, joint),
+        ...also.flatMap((each) => stationsOf(unit, each)),
+      ])
+      const oil = entry.terms.includes('swelling') ? ofKinds(unit, 'valves', 'flex-plate') : []
+      const own = stackUp ? stationsOf(unit, stackUp.owner, stackUp.joint) : []
+      return [...new Set([...owners, ...oil, ...own])]
+    }
+    case 'spline':
+      return [entry.stationId, entry.otherId].flatMap((id) => id ?? [])
+    case 'pattern':
+      return entry.id === 'case-pattern'
+        ? []
+        : ofKinds(unit, 'flex-plate', 'bolts', ...(entry.id === 'crank-pattern' ? [] : (['converter'] as const)))
+    case 'run-out':
+    case 'hole':
+      return ofKinds(unit, 'flex-plate', 'bolts', 'converter')
+    case 'link':
+      return stationsOf(unit, entry.owner)
+    case 'clearance':
+    case 'pack':
+      return entry.stationId === null ? [] : [entry.stationId]
+  }
+}
+
+/** Stations that an owner of a length can be. */
+function stationsOf(unit: Unit, owner: Owner, joint?: 'crank' | 'converter'): string[] {
+  const shafts = (at: Station['load']['at']) =>
+    unit.stations.flatMap(({ id, kind, load }) => (kind === 'shaft' && load.at === at ? [id] : []))
+  switch (owner) {
+    case 'engine':
+    case 'unit':
+      return []
+    case 'turbine-shaft':
+      return [...shafts('turbine'), ...unit.stations.flatMap(({ id, kind, load }) => (kind === 'hub' && load.at === 'turbine' ? [id] : []))]
+    case 'stator-shaft':
+      return shafts('stator')
+    case 'bolts': {
+      const named = joint === undefined ? [] : unit.stations.filter(({ id, kind }) => kind === 'bolts' && id.startsWith(joint))
+      return named.length > 0 ? named.map(({ id }) => id) : ofKinds(unit, 'bolts')
+    }
+    default:
+      return ofKinds(unit, owner)
+  }
+}
