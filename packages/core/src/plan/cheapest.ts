@@ -1,8 +1,8 @@
 import { boundOf, contextsOf } from './contexts.js'
-import { conflictIn, solveContext, type Context, type Solved } from './context.js'
+import { conflictIn, SAME_POWER, shortScope, solveContext, tightBound, type Context, type Solved } from './context.js'
 import { topPower } from './top-power.js'
 import { SAME_MONEY } from './search.js'
-import type { Scene } from './scene.js'
+import { learn, type Scene } from './scene.js'
 
 /** How an answer is known: contexts and nodes of the search, and the bound below which no build can cost. */
 export interface Proof {
@@ -38,34 +38,47 @@ export interface Planner {
   cheapestAt(powerW: number, below?: number): Cheapest
 }
 
-/**
- * A search over the contexts of a plan, the one with the least bound first. A context is solved only while its bound is below the best
- * build, and its cost at one power is a bound at every higher one.
- */
+/** A search over the contexts of a plan, each context solved only while its bound is below the best build. */
 export function plannerOf(scene: Scene): Planner {
   const contexts = contextsOf(scene)
   const kept = contexts.map((context): Kept => ({ context, bound: boundOf(context), fromW: 0 }))
-  return {
-    scene,
-    contexts,
-    cheapestAt(powerW, below = Infinity) {
-      let build: Build | undefined
-      let nodes = 0
-      let open = Infinity
-      const boundAt = ({ context, bound, fromW }: Kept) => (powerW >= fromW ? bound : boundOf(context))
-      for (const each of [...kept].sort((a, b) => boundAt(a) - boundAt(b))) {
-        const most = build?.cost ?? below
-        if (boundAt(each) >= most - SAME_MONEY) break
-        const { solved, ...search } = solveContext(each.context, powerW, most)
-        nodes += search.nodes
-        if (search.proven) Object.assign(each, { bound: solved?.cost ?? Math.max(boundAt(each), most), fromW: powerW })
-        else open = Math.min(open, boundAt(each))
-        if (solved) build = { ...solved, context: each.context }
-      }
-      const cost = build?.cost ?? below
-      return { build, proof: { contexts: contexts.length, nodes, optimal: open === Infinity, bound: Math.min(open, cost) } }
-    },
+  const cheapestAt = (powerW: number, below = Infinity): Cheapest => {
+    const found = bestOf(kept, powerW, below)
+    const short = found.build && shortScope(scene, found.build.choice, found.build.pressure, powerW * (1 - SAME_POWER))
+    if (!found.build || !short) return found
+    learn(scene, short, found.build.choice)
+    for (const each of kept) Object.assign(each, { bound: boundOf(each.context), fromW: 0 })
+    return cheapestAt(powerW, below)
   }
+  return { scene, contexts, cheapestAt }
+}
+
+/**
+ * The cheapest build of all contexts. The context with the least bound is looked at first: its bound is made tight for this power, and if it
+ * is still the least, the context is solved. Its cost at one power is a bound at every higher one.
+ */
+function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest {
+  let build: Build | undefined
+  let nodes = 0
+  let unproven = Infinity
+  const queue = kept.map((each) => ({ each, bound: powerW >= each.fromW ? each.bound : boundOf(each.context), tight: false }))
+  for (;;) {
+    const next = queue.reduce<(typeof queue)[number] | undefined>((a, b) => (a && a.bound <= b.bound ? a : b), undefined)
+    const most = build?.cost ?? below
+    if (!next || next.bound >= most - SAME_MONEY) break
+    if (!next.tight) {
+      Object.assign(next, { bound: Math.max(next.bound, tightBound(next.each.context, powerW, most)), tight: true })
+      continue
+    }
+    const { solved, ...search } = solveContext(next.each.context, powerW, most)
+    nodes += search.nodes
+    if (search.proven) Object.assign(next.each, { bound: solved?.cost ?? Math.max(next.bound, most), fromW: powerW })
+    else unproven = Math.min(unproven, next.bound)
+    if (solved) build = { ...solved, context: next.each.context }
+    queue.splice(queue.indexOf(next), 1)
+  }
+  const bound = Math.min(unproven, build?.cost ?? below)
+  return { build, proof: { contexts: kept.length, nodes, optimal: unproven === Infinity, bound } }
 }
 
 /** The most power that a build holds at any line pressure that its valves make and its parts bear, with the pressure for it. */

@@ -22,6 +22,8 @@ export interface LoadTable {
   /** By slot, then by the options of the slot and of those beside it. */
   readonly holdings: readonly Map<number, Holding>[]
   readonly spans: Map<number, OilSpan>
+  /** Power of every option at the highest pressures, by slot and option. */
+  readonly tops: Map<number, number>
   /** What holds at the power asked for last. */
   last?: { readonly powerW: number; readonly open: Domains; readonly related: Relations; readonly cost: number }
 }
@@ -34,6 +36,8 @@ export interface Context {
   /** Pressures between which the plan may set the gauge. One and the same where line pressure is fixed. */
   readonly least: OilPressures
   readonly most: OilPressures
+  /** Power of every option at the highest pressures of this context. */
+  readonly tops: Map<number, number>
 }
 
 /** The cheapest build of a context at a power. */
@@ -41,6 +45,33 @@ export interface Solved {
   readonly choice: readonly number[]
   readonly cost: number
   readonly pressure: PressureCalibration
+}
+
+/** The least that a build of a context can cost at a power, by what each option holds alone and by what goes with what. */
+export function tightBound(context: Context, powerW: number, below: number): number {
+  const open = openAt(context, powerW * (1 - SAME_POWER), below)
+  return open ? leastCost(context.table.scene, open.open) : Infinity
+}
+
+/** Options and relations of a context that hold a power. `undefined` if a station has none left, or all that is left costs too much. */
+function openAt(context: Context, wantedW: number, below: number): { readonly open: Domains; readonly related: Relations } | undefined {
+  const held = heldAt(context.table, wantedW, below)
+  if (held.cost >= below) return undefined
+  const narrowed = context.open.map((options, slot) => {
+    const holding = memberAt(held.open, slot)
+    return options.filter((option) => holding.includes(option) && staysWithin(context, slot, option, wantedW))
+  })
+  const open = propagated(held, narrowed)
+  return open && { open, related: held.related }
+}
+
+/** Options that hold a power by themselves, and what goes with what at it; not yet held against one another. */
+export function aloneAtPower(context: Context, wantedW: number): { readonly open: Domains; readonly related: Relations } {
+  const { table } = context
+  const open = context.open.map((options, slot) =>
+    options.filter((option) => mayHold(table, slot, option, wantedW) && staysWithin(context, slot, option, wantedW)),
+  )
+  return { open, related: withJoint(table, open, wantedW) }
 }
 
 /** Search of one context. Without a solution there is none that costs less than the bound. */
@@ -51,20 +82,15 @@ export interface SolvedContext {
 }
 
 /** Powers are compared to this share. */
-const SAME_POWER = 1e-9
+export const SAME_POWER = 1e-9
 
 /** The cheapest build of a context that holds a power and costs less than a bound. */
 export function solveContext(context: Context, powerW: number, below: number): SolvedContext {
   const { table } = context
   const { scene } = table
   const wantedW = powerW * (1 - SAME_POWER)
-  const held = heldAt(table, wantedW, below)
-  if (held.cost >= below) return NONE
-  const open = context.open.map((options, slot) => {
-    const holding = memberAt(held.open, slot)
-    return options.filter((option) => holding.includes(option) && staysWithin(context, slot, option, wantedW))
-  })
-  if (open.some((options) => options.length === 0)) return NONE
+  const held = openAt(context, wantedW, below)
+  if (!held) return NONE
   let pressure = scene.input.present.pressure
   const conflict = (choice: readonly number[], domains: Domains) => {
     const found = conflictIn(context, choice, domains, wantedW)
@@ -72,7 +98,7 @@ export function solveContext(context: Context, powerW: number, below: number): S
     pressure = found.pressure
     return undefined
   }
-  const found = cheapestChoice({ costs: scene.costs, related: held.related, conflict }, open, below)
+  const found = cheapestChoice({ costs: scene.costs, related: held.related, conflict }, held.open, below)
   const solved = found.choice && { choice: found.choice, cost: found.cost, pressure }
   return { solved, nodes: found.nodes, proven: found.proven }
 }
@@ -112,22 +138,31 @@ function only(slot: number, option: number): number[] {
 }
 
 /** False if an option cannot hold a power at any pressure that it and the valves allow. Stations that depend on others are looked at later. */
-export function mayHold(table: LoadTable, slot: number, option: number, powerW: number): boolean {
-  return aloneAt(table, slot, option) === undefined || holds(table, table.most, slot, only(slot, option), powerW)
-}
+export const mayHold = (table: LoadTable, slot: number, option: number, powerW: number): boolean =>
+  aloneAt(table, slot, option) === undefined || topOf(table, table, slot, option) >= powerW
 
 /** True if what an option needs at a power is within the pressure of a context's valves. */
-const staysWithin = ({ table, most }: Context, slot: number, option: number, powerW: number): boolean =>
-  most === table.most || !aloneAt(table, slot, option)?.byOil || holds(table, most, slot, only(slot, option), powerW)
+const staysWithin = (context: Context, slot: number, option: number, powerW: number): boolean =>
+  !aloneAt(context.table, slot, option)?.byOil || topOf(context.table, context, slot, option) >= powerW
 
-/** True if the chosen parts of a station hold a power at a pressure that they and the valves allow. */
-function holds(table: LoadTable, most: OilPressures, slot: number, choice: readonly number[], powerW: number): boolean {
+/** Power of an option at the highest pressures of its table. Infinity at a station that depends on others. */
+export const bestAlone = (table: LoadTable, slot: number, option: number): number =>
+  aloneAt(table, slot, option) === undefined ? Infinity : topOf(table, table, slot, option)
+
+/** Power of an option at the highest pressure that it and the valves allow. */
+function topOf(table: LoadTable, { tops, most }: Pick<Context, 'tops' | 'most'>, slot: number, option: number): number {
+  const key = slot * MOST_OPTIONS + option
+  const before = tops.get(key)
+  if (before !== undefined) return before
+  const top = powerWithin(table, most, slot, only(slot, option))
+  tops.set(key, top)
+  return top
+}
+
+/** Power of the chosen parts of a station at the highest pressure that they and the valves allow. */
+function powerWithin(table: LoadTable, most: OilPressures, slot: number, choice: readonly number[]): number {
   const holding = holdingOf(table, slot, choice)
-  if (holding.powerW < powerW) return false
-  if (!holding.byOil) return true
-  const need = holding.needAt(powerW)
-  const bears = lower(most, spanAt(table, slot, choice).most)
-  return OIL_SIDES.every((side) => need[side] <= bears[side])
+  return holding.byOil ? holding.powerAt(lower(most, spanAt(table, slot, choice).most)) : holding.powerW
 }
 
 /**
@@ -151,7 +186,7 @@ function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
         }
         return
       }
-      if (!holds(table, table.most, slot, choice, powerW)) return
+      if (powerWithin(table, table.most, slot, choice) < powerW) return
       own.forEach((i, a) =>
         own.forEach((j, b) => {
           memberAt(memberAt(memberAt(rows, a), b), numberAt(choice, i))[numberAt(choice, j)] = 1
@@ -270,7 +305,7 @@ function oilOf(
   })
   // The lockup is fed from line pressure.
   if (least.lockup > least.drive) [least.drive, askedBy.drive] = [least.lockup, askedBy.lockup ?? []]
-  const above = OIL_SIDES.find((side) => least[side] > most[side])
+  const above = OIL_SIDES.find((side) => least[side] > most[side] * (1 + SAME_POWER))
   if (above) return { scope: [...new Set([...(askedBy[above] ?? []), ...(borneBy[above] ?? [])])] }
   return { least, most, by: OIL_SIDES.flatMap((side) => askedBy[side] ?? []) }
 }
@@ -284,24 +319,35 @@ function judged(
   askedBy: readonly number[],
 ): (Conflict & { readonly byOil?: undefined }) | { readonly scope: readonly number[]; readonly byOil: boolean } {
   const build = judgedChoice(scene, choice, pressure)
-  const refused = refusal(build)
+  const refused = refusal(scene, build, choice)
   if (refused) {
+    scene.found.push(refused)
     const own = refused.stationIds.flatMap((id) => scene.indexOf.get(id) ?? [])
     const byOil = BY_OIL.has(refused.finding.code)
     const scope = [...new Set(byOil && !scene.oilIsFixed ? [...own, ...askedBy] : own)].sort((a, b) => a - b)
     if (!byOil || scene.oilIsFixed) learn(scene, scope, choice)
     return { scope, byOil }
   }
-  const short = shortStationOf(scene, build, powerW * (1 - SAME_POWER))
-  return short === undefined ? { pressure } : { scope: shortScope(scene, short), byOil: false }
+  if (scene.input.rules.launchShock !== 'ramp') return { pressure }
+  const short = shortScope(scene, choice, pressure, powerW)
+  return short ? { scope: short, byOil: false } : { pressure }
 }
 
 /**
- * Slots that decide what a station holds. Where the ramp of a launch counts that is every shaft, because each adds to the spring; a plan
- * reckons with the stiffest first.
+ * Slots that decide a station which the judge finds short of a power. Where the ramp of a launch counts, every shaft has a say, because each
+ * adds to the spring, and a plan reckons with the stiffest first. Otherwise the plan and the judge agree on every station; should they not,
+ * the whole choice is refused.
  */
-function shortScope({ slots, input }: Scene, short: number): readonly number[] {
-  if (input.rules.launchShock !== 'ramp') return slots.map((_, slot) => slot)
+export function shortScope(
+  scene: Scene,
+  choice: readonly number[],
+  pressure: PressureCalibration,
+  powerW: number,
+): readonly number[] | undefined {
+  const { slots, input } = scene
+  const short = shortStationOf(scene, judgedChoice(scene, choice, pressure), powerW * (1 - SAME_POWER))
+  if (short === undefined) return undefined
+  if (input.rules.launchShock !== 'ramp') return choice.map((_, slot) => slot)
   const { kind } = memberAt(slots, short).station
   return slots.flatMap(({ station }, slot) =>
     slot === short || station.kind === 'shaft' || (kind === 'flex-plate' && station.kind === 'bolts') ? [slot] : [],

@@ -29,7 +29,13 @@ export function contextsOf(scene: Scene): Context[] {
   const wanted = ({ frame }: LoadTable) => scene.input.wishes.anyStall === true || stallsAsWanted(frame, scene.engine)
   return tables.flatMap(({ table, own }) =>
     wanted(table)
-      ? own.map((valves): Context => ({ table, open: narrowed(table.open, valves), least: valves.least, most: valves.most }))
+      ? own.map((valves): Context => ({
+          table,
+          open: narrowed(table.open, valves),
+          least: valves.least,
+          most: valves.most,
+          tops: new Map(),
+        }))
       : [],
   )
 }
@@ -52,6 +58,7 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
     besides: besidesOf(scene),
     holdings: scene.slots.map(() => new Map<number, Holding>()),
     spans: new Map(),
+    tops: new Map(),
   }
 }
 

@@ -6,13 +6,14 @@ import type { PartKind } from '../parts/geometries.js'
 import { CHAIN_DIMENSIONS, type Owner } from '../fitup/chain-dimensions.js'
 import type { FitEntry } from '../fitup/entry.js'
 import { STACK_UPS } from '../fitup/stack-ups.js'
-import { findings } from '../reports/findings.js'
+import { fitFindings } from '../reports/fit-findings.js'
+import { ownFindings } from '../reports/findings.js'
 import { isOn } from '../reports/pressure-findings.js'
 import type { Finding } from '../reports/finding.js'
 import type { Station, Unit } from '../model/unit.js'
 import { partialInput } from './frame.js'
 import { holdingAt } from './holding.js'
-import { partsOf, type Scene } from './scene.js'
+import { partsOf, type Refused, type Scene } from './scene.js'
 import type { PressureCalibration } from '../model/calibration.js'
 
 /** A choice as the judge sees it. */
@@ -44,13 +45,28 @@ export function shortStationOf(scene: Scene, judged: Judged, powerW: number): nu
   return short < 0 ? undefined : short
 }
 
-/** Station ids whose parts cannot stay together, by the first finding that a build must not have. `undefined` if there is none. */
-export function refusal({ input, known }: Judged): { readonly finding: Finding; readonly stationIds: readonly string[] } | undefined {
-  for (const finding of findings(input, known.cases, known.line)) {
+/** The first finding that a build must not have. `undefined` if there is none. */
+export function refusal(scene: Scene, judged: Judged, choice: readonly number[]): Refused | undefined {
+  const { input, known } = judged
+  return firstBlocking(input.unit, ownFindings(input, known.cases, known.line)) ?? fitRefusal(scene, input, choice)
+}
+
+function firstBlocking(unit: Unit, found: readonly Finding[]): Refused | undefined {
+  for (const finding of found) {
     const blocks = BLOCKING[finding.code]
-    if (blocks) return { finding, stationIds: blocks(input.unit, finding) }
+    if (blocks) return { finding, stationIds: blocks(unit, finding) }
   }
   return undefined
+}
+
+/** The fit of a choice, which depends on the parts at a few stations only and on no pressure that a plan sets. */
+function fitRefusal(scene: Scene, input: SpecInput, choice: readonly number[]): Refused | undefined {
+  const key = scene.fitSlots.map((slot) => choice[slot]).join(' ')
+  const before = scene.fits.get(key)
+  if (before !== undefined) return before ?? undefined
+  const refused = firstBlocking(input.unit, fitFindings(input))
+  scene.fits.set(key, refused ?? null)
+  return refused
 }
 
 /** True if a build with this finding is not planned. */
@@ -130,9 +146,7 @@ export function fitScope(unit: Unit, entry: FitEntry): string[] {
     case 'spline':
       return [entry.stationId, entry.otherId].flatMap((id) => id ?? [])
     case 'pattern':
-      return entry.id === 'case-pattern'
-        ? []
-        : ofKinds(unit, 'flex-plate', 'bolts', ...(entry.id === 'crank-pattern' ? [] : (['converter'] as const)))
+      return patternScope(unit, entry.id)
     case 'run-out':
     case 'hole':
       return ofKinds(unit, 'flex-plate', 'bolts', 'converter')
@@ -142,6 +156,14 @@ export function fitScope(unit: Unit, entry: FitEntry): string[] {
     case 'pack':
       return entry.stationId === null ? [] : [entry.stationId]
   }
+}
+
+/** A pattern of holes depends on the plate and the bolts that are in it, that of the pads on the converter too; the case has its own. */
+function patternScope(unit: Unit, id: string): string[] {
+  const plate = ofKinds(unit, 'flex-plate')
+  if (id === 'case-pattern') return []
+  if (id === 'crank-pattern') return [...plate, ...stationsOf(unit, 'bolts', 'crank')]
+  return [...plate, ...stationsOf(unit, 'bolts', 'converter'), ...ofKinds(unit, 'converter')]
 }
 
 /** Stations that an owner of a length can be. */

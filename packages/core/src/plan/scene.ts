@@ -6,6 +6,9 @@ import { engineOfBrief } from '../model/brief.js'
 import type { Part } from '../model/part.js'
 import { memberAt } from '../numeric/certain.js'
 import { good, type Result } from '../quantity/issue.js'
+import type { Station } from '../model/unit.js'
+import type { PartKind } from '../parts/geometries.js'
+import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'
 import { isWanted, slotsOf, type Option, type Slot } from './options.js'
 import { addRows, fitsAlone, relationsOf, type Relations } from './relations.js'
@@ -30,6 +33,17 @@ export interface Scene {
   readonly oilIsFixed: boolean
   /** Choices of three and more slots that the judge refused, by slot and option. */
   readonly refused: Refusal[]
+  /** Why, as the judge said it. */
+  readonly found: Refused[]
+  /** Slots whose parts have a say in the fit, and what was found of the fit by their options. `null` if it is good. */
+  readonly fitSlots: readonly number[]
+  readonly fits: Map<string, Refused | null>
+}
+
+/** A finding that a build must not have, with the stations whose parts cannot stay together. */
+export interface Refused {
+  readonly finding: Finding
+  readonly stationIds: readonly string[]
 }
 
 export interface Refusal {
@@ -69,9 +83,23 @@ export function sceneOf(planned: PlanInput): Result<Scene> {
     kits: worth,
     oilIsFixed: planned.present.pressure.by === 'valves' || wishes.keepPressure === true || anyDecides(rules),
     refused: [],
+    found: [],
+    fitSlots: fitSlots(input, slots),
+    fits: new Map(),
   }
   worth.forEach((kit, k) => relateKit(scene, kit, k))
   return good(scene)
+}
+
+/** Kinds that have a say in the fit, whatever was measured. */
+const FIT_KINDS: readonly PartKind[] = ['flex-plate', 'bolts', 'motor-plate', 'pilot', 'converter', 'pump', 'valves']
+
+/** Measured parts are judged by their readings, which may be of any part. */
+function fitSlots({ book }: PlanInput, slots: readonly Slot[]): number[] {
+  const measured = book !== undefined && Object.keys(book.readings).length > 0
+  const outer = ({ kind, load }: Station) =>
+    FIT_KINDS.includes(kind) || ((kind === 'shaft' || kind === 'hub') && ['turbine', 'stator', 'output'].includes(load.at))
+  return slots.flatMap(({ station }, slot) => (measured || outer(station) ? [slot] : []))
 }
 
 const mayBuyKit = ({ maker, ...kit }: Kit, { wishes }: PlanInput): boolean =>

@@ -26,7 +26,13 @@ import { ENGINE_SPEED, type Station } from '../model/unit.js'
 import type { Finding } from './finding.js'
 
 /** Findings of a spec, front to rear. Speeds are taken at redline in every range, the converter's slip left out. */
-export function findings(input: SpecInput, cases: readonly DutyCase[], line: EngineLine): Finding[] {
+export const findings = (input: SpecInput, cases: readonly DutyCase[], line: EngineLine): Finding[] => [
+  ...ownFindings(input, cases, line),
+  ...fitFindings(input),
+]
+
+/** The same without the findings of the fit. */
+export function ownFindings(input: SpecInput, cases: readonly DutyCase[], line: EngineLine): Finding[] {
   const gearing = gearingOf(input.unit.train)
   const curve = line.engine.on
   const dead = input.unit.train.ranges.flatMap((range): Finding[] =>
@@ -63,7 +69,6 @@ export function findings(input: SpecInput, cases: readonly DutyCase[], line: Eng
     ...softFindings(input),
     ...lockupFindings(input, cases),
     ...damperFindings(input, curve),
-    ...fitFindings(input),
   ]
 }
 

@@ -1,0 +1,109 @@
+import { moneyOf, specCost, type Cost } from '../fitting/cost.js'
+import type { Fits } from '../fitting/spec.js'
+import type { Part } from '../model/part.js'
+import type { Operation } from '../fitting/operation.js'
+import type { Issue } from '../quantity/issue.js'
+import { atItsMost, plannerOf, type Build, type Proof } from './cheapest.js'
+import { frontierOf } from './frontier.js'
+import type { PlanInput, PlannedSpec } from './input.js'
+import { fitsOf } from './options.js'
+import { reasonsFor, type PlanReason } from './reasons.js'
+import { sceneOf, type Scene } from './scene.js'
+
+/** A planned build, with what it costs and holds. */
+export interface PlanPoint {
+  readonly spec: PlannedSpec
+  readonly cost: Cost
+  /** Price and hours as one sum of money. */
+  readonly money: number
+  /** Power held with the margins of the plan, W. */
+  readonly powerW: number
+  /** What is paid for in the present build and not used in this one. */
+  readonly thrownAway: ThrownAway
+}
+
+/** Parts and operations that are paid for and not used. */
+export interface ThrownAway {
+  readonly items: readonly (Part | Operation)[]
+  readonly price: number
+}
+
+/** A plan, or why there is none. */
+export type PlanAnswer =
+  | { readonly outcome: 'planned'; readonly point: PlanPoint; readonly proof: Proof }
+  | { readonly outcome: 'impossible'; readonly reasons: readonly PlanReason[] }
+  | { readonly outcome: 'brief-contradicts-itself'; readonly issues: readonly Issue[] }
+
+/** The frontier of cost against power held, or why there is no build at all. */
+export type FrontierAnswer =
+  | { readonly outcome: 'planned'; readonly points: readonly PlanPoint[]; readonly proof: Omit<Proof, 'bound'> }
+  | Exclude<PlanAnswer, { outcome: 'planned' }>
+
+/**
+ * The cheapest build of which every station holds a power with the margins of the plan and which the judge accepts: no misfit, no finding
+ * that a build must not have. Power is that of the engine of the brief, scaled as a whole, with the converter re-matched.
+ */
+export function planForPower(input: PlanInput, powerW: number): PlanAnswer {
+  const made = sceneOf(input)
+  if (!made.ok) return { outcome: 'brief-contradicts-itself', issues: made.issues }
+  const planner = plannerOf(made.value)
+  const { build, proof } = planner.cheapestAt(powerW)
+  return build
+    ? { outcome: 'planned', point: pointOf(made.value, build, atItsMost(build, powerW).powerW), proof }
+    : { outcome: 'impossible', reasons: reasonsFor(input, powerW) }
+}
+
+/** The build that holds most power and costs no more than a budget. */
+export function planForBudget(input: PlanInput, budget: number): PlanAnswer {
+  const made = sceneOf(input)
+  if (!made.ok) return { outcome: 'brief-contradicts-itself', issues: made.issues }
+  const { points, proof } = frontierOf(plannerOf(made.value), budget)
+  const last = points.at(-1)
+  if (last) return { outcome: 'planned', point: pointOf(made.value, last.build, last.powerW), proof: { ...proof, bound: last.build.cost } }
+  const least = plannerOf(made.value).cheapestAt(LEAST_W)
+  return {
+    outcome: 'impossible',
+    reasons: least.build ? [{ code: 'budget-too-small', leastMoney: least.build.cost }] : reasonsFor(input, LEAST_W),
+  }
+}
+
+/** Power at which only the consistency of a build counts. */
+const LEAST_W = 1
+
+/** Every build that no other beats in both cost and power held. `onPoint` is called after each is found. */
+export function planFrontier(input: PlanInput, onPoint: (point: PlanPoint) => void = () => undefined): FrontierAnswer {
+  const made = sceneOf(input)
+  if (!made.ok) return { outcome: 'brief-contradicts-itself', issues: made.issues }
+  const scene = made.value
+  const { points, proof } = frontierOf(plannerOf(scene), Infinity, ({ build, powerW }) => onPoint(pointOf(scene, build, powerW)))
+  return points.length > 0
+    ? { outcome: 'planned', points: points.map(({ build, powerW }) => pointOf(scene, build, powerW)), proof }
+    : { outcome: 'impossible', reasons: reasonsFor(input, LEAST_W) }
+}
+
+/** A build in words of the shop: parts and operations, cost and power. */
+export function pointOf({ slots, input }: Scene, { choice, pressure }: Build, powerW: number): PlanPoint {
+  const { arrived, catalogue, rules, wishes, present } = input
+  const fits = fitsOf(slots, choice)
+  const cost = specCost(fits, arrived, catalogue, rules.hourRate, wishes.paid ? present : undefined)
+  return {
+    spec: { ...fits, pressure },
+    cost,
+    money: moneyOf(cost, rules.hourRate),
+    powerW,
+    thrownAway: thrownAway(input, present, fits),
+  }
+}
+
+/** What was bought or done for one build and is not used in another. Parts as received were not bought. */
+export function thrownAway({ arrived, catalogue }: Pick<PlanInput, 'arrived' | 'catalogue'>, before: Fits, after: Fits): ThrownAway {
+  const items = Object.entries(before.fits).flatMap(([stationId, partId]): (Part | Operation)[] => {
+    const part = catalogue.parts.get(partId ?? '')
+    if (!part) return []
+    const stays = after.fits[stationId] === partId
+    const done = (before.works[stationId] ?? []).filter((id) => !stays || !after.works[stationId]?.includes(id))
+    const operations = done.flatMap((id) => catalogue.operations.get(id) ?? [])
+    return stays || arrived[stationId] === partId ? operations : [part, ...operations]
+  })
+  return { items, price: items.reduce((sum, { price }) => sum + price, 0) }
+}

@@ -1,0 +1,53 @@
+import { memberAt } from '../numeric/certain.js'
+import { aloneAtPower, holdingOf, SAME_POWER, spanAt, type Context } from './context.js'
+import { OIL_SIDES } from './holding.js'
+import { cheapestChoice, type Domains, type Relation } from './search.js'
+
+/**
+ * A smallest set of slots in which no choice of options that each hold a power goes together: slots are left out in turn, and stay left out
+ * if the others alone do not go together. `undefined` if all go together; then the judge refuses what is left.
+ */
+export function apartSlots(context: Context, powerW: number): readonly number[] | undefined {
+  const wantedW = powerW * (1 - SAME_POWER)
+  const all = context.table.scene.slots.map((_, slot) => slot)
+  if (goTogether(context, all, wantedW)) return undefined
+  return all.reduce<readonly number[]>((needed, slot) => {
+    const others = needed.filter((each) => each !== slot)
+    return goTogether(context, others, wantedW) ? needed : others
+  }, all)
+}
+
+/** True if some choice at these slots goes together, whatever is chosen at the others. */
+function goTogether(context: Context, slots: readonly number[], wantedW: number): boolean {
+  const { scene } = context.table
+  const held = aloneAtPower(context, wantedW)
+  const among = new Set(slots)
+  const related = held.related.map((own, slot) =>
+    among.has(slot) ? new Map([...own].filter(([other]) => among.has(other))) : new Map<number, Relation>(),
+  )
+  const open: Domains = held.open.map((options, slot) => (among.has(slot) ? options : [0]))
+  const conflict = (choice: readonly number[]) =>
+    scene.refused.find((refused) => refused.slots.every((slot, i) => among.has(slot) && choice[slot] === refused.options[i]))?.slots ??
+    oilConflict(context, slots, choice, wantedW)
+  return cheapestChoice({ costs: scene.costs, related, conflict }, open).choice !== undefined
+}
+
+/** Slots whose parts need more pressure than others of them, or the valves, bear. */
+function oilConflict(
+  context: Context,
+  slots: readonly number[],
+  choice: readonly number[],
+  wantedW: number,
+): readonly number[] | undefined {
+  const { table } = context
+  const asked = slots.filter((slot) => memberAt(table.besides, slot).every((other) => slots.includes(other)))
+  for (const side of OIL_SIDES) {
+    const needs = asked.map((slot) => ({ slot, pa: holdingOf(table, slot, choice).needAt(wantedW)[side] }))
+    const bears = slots.map((slot) => ({ slot, pa: spanAt(table, slot, choice).most[side] }))
+    const most = needs.reduce((a, b) => (b.pa > a.pa ? b : a), { slot: -1, pa: 0 })
+    const least = bears.reduce((a, b) => (b.pa < a.pa ? b : a), { slot: -1, pa: context.most[side] })
+    if (most.pa > least.pa * (1 + SAME_POWER))
+      return [...new Set([most.slot, ...memberAt(table.besides, most.slot), ...(least.slot < 0 ? [] : [least.slot])])]
+  }
+  return undefined
+}
