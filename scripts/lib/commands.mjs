@@ -5,7 +5,8 @@ const BAD_FILE = 2
 
 const contract = () => import('../../packages/contract/dist/index.js')
 const core = () => import('../../packages/core/dist/index.js')
-const demoLookup = async () => (await import('../../packages/demo/dist/index.js')).demoShop().lookup
+const demoShopHere = async () => (await import('../../packages/demo/dist/index.js')).demoShop()
+const demoLookup = async () => (await demoShopHere()).lookup
 
 /** The file was refused. */
 class Refused extends Error {
@@ -56,6 +57,49 @@ export const evaluate = onFile(async (json) => {
   const { evaluation } = await contract()
   print(evaluation(await jobIn(json)))
 })
+
+/** The cheapest build for a power, the strongest for a budget, or every build that no other beats. */
+export const plan = onFile(async (json, options) => {
+  const { catalogueFrom, itemsInJob, planOfJob, readShelfFile } = await contract()
+  const { toSi } = await core()
+  const file = await jobIn(json)
+  const shelves =
+    options.shelf.length > 0 ? options.shelf.map((path) => readShelfFile(parsed(path))) : options.ownShelf ? [] : [await demoItems()]
+  const wishes = {
+    keep: Object.fromEntries(options.keep.map((pair) => pair.split('=')).map(([station, part]) => [station, part || null])),
+    withoutMakers: options.withoutMaker,
+    withoutUsed: options.used === false,
+    ownBenchOnly: options.ownBench,
+    stockLook: options.stockLook,
+    inStockOnly: options.inStock,
+    anyStall: options.anyStall,
+    keepPressure: options.keepPressure,
+    paid: options.paid,
+    ...(options.hours === undefined ? {} : { hoursMost: options.hours }),
+    ...(options.margin === undefined ? {} : { margin: options.margin }),
+  }
+  const question = options.frontier
+    ? 'frontier'
+    : options.budget === undefined
+      ? { powerW: await powerAsked(file, options.power, toSi) }
+      : { budget: options.budget }
+  print(planOfJob(file, catalogueFrom(...shelves, itemsInJob(json)), wishes, question))
+})
+
+async function demoItems() {
+  const { shelf, operations, kits } = await demoShopHere()
+  return { parts: shelf, operations, kits }
+}
+
+/** The power asked for, or the peak power of the engine. */
+async function powerAsked({ job }, hp, toSi) {
+  if (hp !== undefined) return toSi(hp, 'hp')
+  const { engineOfBrief } = await core()
+  const { toProblem } = await contract()
+  const engine = engineOfBrief(job.brief.engine)
+  if (!engine.ok) throw new Refused(engine.issues.map(toProblem))
+  return engine.value.on.peakPowerW
+}
 
 export const ranges = onFile(async (json) => {
   const { FileProblem, rangesOf, readUnitFile } = await contract()

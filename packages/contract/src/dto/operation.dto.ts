@@ -1,6 +1,6 @@
 import { PART_KINDS, SKILLS, type Kit, type Operation, type PartKind, type Skill } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { Label, Named, OneOf, Shapes, Slug, Slugs } from './decorators.js'
+import { Label, Named, OneOf, Shapes, Slug, Slugs, YesNo } from './decorators.js'
 import { problem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
 import { FeaturesDto } from './features.dto.js'
@@ -21,6 +21,9 @@ export class OperationDto extends FeaturesDto implements Operation {
   @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
   @OneOf('Skill', SKILLS, SKILL_WORDS) skill!: Skill
   @Label('Caution', 240) caution!: string
+  @IsOptional() @YesNo('In stock') inStock?: boolean
+  @IsOptional() @Figure({ label: 'Lead time', from: 0, to: 1000, whole: true }) leadDays?: number
+  @IsOptional() @YesNo('Visible from outside') visible?: boolean
   @IsOptional() @Slugs('Removes features', { most: 20 }) removes?: string[]
   @Named('Geometry after the operation') becomes!: object
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
@@ -34,6 +37,9 @@ export class KitDto implements Kit {
   @Named('Kit parts') parts!: Record<string, string>
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
+  @IsOptional() @YesNo('In stock') inStock?: boolean
+  @IsOptional() @Figure({ label: 'Lead time', from: 0, to: 1000, whole: true }) leadDays?: number
+  @IsOptional() @YesNo('Visible from outside') visible?: boolean
 }
 
 /** Checks an operation; what it changes of the geometry is held against the same rules as the geometry itself. */

@@ -58,6 +58,9 @@ export class PartDto extends PartFeaturesDto {
   @Figure({ label: 'Price', from: 0, to: 1000000 }) price!: number
   @Figure({ label: 'Labor hours', from: 0, to: 1000 }) hours!: number
   @YesNo('Stock part') stock!: boolean
+  @IsOptional() @YesNo('In stock') inStock?: boolean
+  @IsOptional() @Figure({ label: 'Lead time', from: 0, to: 1000, whole: true }) leadDays?: number
+  @IsOptional() @YesNo('Visible from outside') visible?: boolean
   @Shapes('Stated limits', () => StatedLimitDto, { most: 20 }) stated!: StatedLimitDto[]
 
   // The object that holds the field.

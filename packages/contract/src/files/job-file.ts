@@ -78,6 +78,24 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   return { ok: true, value: { ...jobFileOf(job.value, lookup, own.kits.values), photos: ownPhotos.values } }
 }
 
+/** Items for sale of one file: parts, operations and kits. */
+export interface FiledItems {
+  readonly parts: readonly Part[]
+  readonly operations: readonly Operation[]
+  readonly kits: readonly Kit[]
+}
+
+/** Everything that a job file lists, whether the job uses it or not: the shelf that it brings along. Read the job first: it names every problem. */
+export function itemsInJob(file: unknown): FiledItems {
+  if (!isRecord(file)) return { parts: [], operations: [], kits: [] }
+  const { parts, operations, kits } = file['version'] === 1 ? fileFromVersion1(file) : file
+  return {
+    parts: listOf('parts', parts, checkPart).values,
+    operations: listOf('operations', operations, checkOperation).values,
+    kits: listOf('kits', kits, checkKit).values,
+  }
+}
+
 function fileFromVersion1(file: Readonly<Record<string, unknown>>): Record<string, unknown> {
   const { unit, parts, operations, kits, photos, ...content } = file
   return {

@@ -5,6 +5,7 @@ import { plannerOf, type Planner } from './cheapest.js'
 import { ceilingOf } from './ceiling.js'
 import { bestAlone, type LoadTable } from './context.js'
 import { apartSlots } from './apart.js'
+import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'
 import { sceneOf, type Scene } from './scene.js'
 import type { PlanWishes } from './wishes.js'
@@ -28,7 +29,7 @@ export type PlanReason =
   /** These wishes together leave no build. The power is the most that they allow; 0 if no build is consistent with them. */
   | { readonly code: 'wishes'; readonly wishes: readonly Wish[]; readonly mostW: number; readonly targetStall: WantedStall | null }
   /** Every build is refused by the judge for this finding. */
-  | { readonly code: 'refused'; readonly finding: string; readonly stationIds: readonly string[] }
+  | { readonly code: 'refused'; readonly finding: Finding; readonly stationIds: readonly string[] }
   | { readonly code: 'budget-too-small'; readonly leastMoney: number }
   /** The most that any build holds. */
   | { readonly code: 'ceiling'; readonly mostW: number }
@@ -141,5 +142,5 @@ function togetherReasons({ scene, contexts }: Planner, ids: readonly string[], p
 /** What the judge said of builds that otherwise held. */
 function lastRefusals({ found }: Scene): PlanReason[] {
   const byCode = new Map(found.map(({ finding, stationIds }) => [`${finding.code} ${stationIds.join(' ')}`, { finding, stationIds }]))
-  return [...byCode.values()].map(({ finding, stationIds }) => ({ code: 'refused', finding: finding.code, stationIds }))
+  return [...byCode.values()].map(({ finding, stationIds }) => ({ code: 'refused', finding, stationIds }))
 }

@@ -1,0 +1,104 @@
+import {
+  planForBudget,
+  planForPower,
+  planFrontier,
+  type Catalogue,
+  type PlanAnswer,
+  type PlanInput,
+  type PlanPoint,
+  type PlanWishes,
+} from '@plucky/core'
+import type { JobContent } from '../dto/job.dto.js'
+import { planReasonSentence } from '../words/plan.js'
+import { evaluateJob, inputOf } from './evaluate-job.js'
+import { encodeQuantities } from './quantities.js'
+import { jobFileOf, type FiledItems, type JobFile } from './job-file.js'
+
+/** All that a plan for a job rests on. */
+export const planInputOf = (job: JobContent, unit: JobFile['unit'], catalogue: Catalogue, wishes: PlanWishes): PlanInput => ({
+  ...inputOf(job, unit, new Map()),
+  variantId: job.variantId,
+  catalogue,
+  arrived: job.arrived,
+  present: job.spec,
+  book: job.book,
+  wishes,
+})
+
+/** What a plan is asked for: a power, a budget, or every build that no other beats. */
+export type PlanQuestion = { readonly powerW: number } | { readonly budget: number } | 'frontier'
+
+/** A catalog of several shelves; of two items with one id the later one counts. */
+export const catalogueFrom = (...shelves: readonly FiledItems[]): Catalogue => ({
+  parts: new Map(shelves.flatMap(({ parts }) => parts.map((part) => [part.id, part] as const))),
+  operations: new Map(shelves.flatMap(({ operations }) => operations.map((operation) => [operation.id, operation] as const))),
+  kits: new Map(shelves.flatMap(({ kits }) => kits.map((kit) => [kit.id, kit] as const))),
+})
+
+/** A plan for a job, plain: builds with cost and power in SI, how it is known, and reasons in sentences where there is none. */
+export function planOfJob(file: JobFile, catalogue: Catalogue, wishes: PlanWishes, question: PlanQuestion): object {
+  const { job, unit } = file
+  const input = planInputOf(job, unit, catalogue, wishes)
+  const head = { job: job.name, unit: unit.id, margins: wishes.margin ?? job.rules.houseMargin }
+  if (question === 'frontier') {
+    const answer = planFrontier(input)
+    if (answer.outcome !== 'planned') return { ...head, ...withoutPlan(answer, input) }
+    return {
+      ...head,
+      outcome: answer.outcome,
+      proof: proofWords(answer.proof),
+      points: answer.points.map((point) => plainPoint(file, catalogue, point)),
+    }
+  }
+  const answer = 'powerW' in question ? planForPower(input, question.powerW) : planForBudget(input, question.budget)
+  if (answer.outcome !== 'planned') return { ...head, asked: question, ...withoutPlan(answer, input) }
+  return {
+    ...head,
+    asked: question,
+    outcome: answer.outcome,
+    ...plainPoint(file, catalogue, answer.point),
+    proof: proofWords(answer.proof),
+  }
+}
+
+function withoutPlan(answer: Exclude<PlanAnswer, { outcome: 'planned' }>, { unit, catalogue }: PlanInput): object {
+  if (answer.outcome === 'brief-contradicts-itself') return answer
+  return {
+    outcome: answer.outcome,
+    reasons: answer.reasons.map((reason) => ({ ...reason, sentence: planReasonSentence(reason, unit, catalogue) })),
+  }
+}
+
+const proofWords = <P extends { readonly optimal: boolean }>(proof: P) => ({ known: proof.optimal ? 'optimal' : 'best-found', ...proof })
+
+/** A planned build with what it costs and what the judge says of it. */
+function plainPoint({ job, unit }: JobFile, catalogue: Catalogue, { spec, cost, money, powerW, thrownAway }: PlanPoint): object {
+  const lookup = {
+    unit: () => unit,
+    part: (id: string) => catalogue.parts.get(id),
+    operation: (id: string) => catalogue.operations.get(id),
+  }
+  const { answer, sentence } = evaluateJob(jobFileOf({ ...job, spec }, lookup, catalogue.kits.values()))
+  return {
+    powerW,
+    held: answer.outcome === 'answered' ? answer.held : null,
+    goesFirst: answer.outcome === 'answered' ? (answer.breakingOrder[0] ?? null) : null,
+    sentence,
+    cost: {
+      price: cost.price,
+      hours: cost.hours,
+      money,
+      lines: cost.lines.map(({ what, item, stationIds, price, hours }) => ({
+        what,
+        id: item.id,
+        name: item.name,
+        stations: stationIds,
+        price,
+        hours,
+      })),
+    },
+    thrownAway: { items: thrownAway.items.map(({ id }) => id), price: thrownAway.price },
+    /** As a job file holds it. */
+    spec: encodeQuantities(spec),
+  }
+}
