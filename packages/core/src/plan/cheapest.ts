@@ -61,11 +61,13 @@ function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest 
   let build: Build | undefined
   let nodes = 0
   let unproven = Infinity
+  // Something that no part decides, such as the bolt pattern of the case, refuses every build.
+  const hopeless = () => kept[0]?.context.table.scene.refused.some(({ slots }) => slots.length === 0) ?? false
   const queue = kept.map((each) => ({ each, bound: powerW >= each.fromW ? each.bound : boundOf(each.context), tight: false }))
   for (;;) {
     const next = queue.reduce<(typeof queue)[number] | undefined>((a, b) => (a && a.bound <= b.bound ? a : b), undefined)
     const most = build?.cost ?? below
-    if (!next || next.bound >= most - SAME_MONEY) break
+    if (!next || next.bound >= most - SAME_MONEY || hopeless()) break
     if (!next.tight) {
       Object.assign(next, { bound: Math.max(next.bound, tightBound(next.each.context, powerW, most)), tight: true })
       continue

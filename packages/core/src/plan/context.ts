@@ -7,7 +7,7 @@ import { ANY_PRESSURE, lower, NO_PRESSURE, pressureWithin, spanOf, type OilPress
 import { judgedChoice, refusal, shortStationOf } from './referee.js'
 import { cheapestChoice, leastCost, propagated, type Domains } from './search.js'
 import { addRows, type Relations } from './relations.js'
-import { learn, refusedIn, type Scene } from './scene.js'
+import { isDead, learn, refusedIn, type Scene } from './scene.js'
 
 /** Loads that some parts give to all others, and what every option holds against them. Shared by contexts that differ in line pressure only. */
 export interface LoadTable {
@@ -98,7 +98,11 @@ export function solveContext(context: Context, powerW: number, below: number): S
     pressure = found.pressure
     return undefined
   }
-  const found = cheapestChoice({ costs: scene.costs, related: held.related, conflict }, held.open, below)
+  const found = cheapestChoice(
+    { costs: scene.costs, related: held.related, conflict, isDead: (slot, option) => isDead(scene, slot, option) },
+    held.open,
+    below,
+  )
   const solved = found.choice && { choice: found.choice, cost: found.cost, pressure }
   return { solved, nodes: found.nodes, proven: found.proven }
 }
@@ -115,15 +119,12 @@ function heldAt(table: LoadTable, powerW: number, below: number): NonNullable<Lo
   const dry = keep(table.open, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
   const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open) })
   if (costOf(dry) >= below) return given(dry, scene.related)
-  const oiled = keep(dry, (slot, option) => mayHold(table, slot, option, powerW) && !isRefused(scene, slot, option))
+  const oiled = keep(dry, (slot, option) => mayHold(table, slot, option, powerW) && !isDead(scene, slot, option))
   if (costOf(oiled) >= below) return given(oiled, scene.related)
   const related = withJoint(table, oiled, powerW)
   const open = propagated({ related }, oiled)
   return (table.last = open ? given(open, related) : { ...given(oiled, related), cost: Infinity })
 }
-
-const isRefused = ({ refused }: Scene, slot: number, option: number): boolean =>
-  refused.some(({ slots, options }) => slots.length === 1 && slots[0] === slot && options[0] === option)
 
 /** What an option holds at a station that depends on no other. `undefined` for other stations, and for kits. */
 function aloneAt(table: LoadTable, slot: number, option: number): Holding | undefined {

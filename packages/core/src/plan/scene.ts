@@ -33,6 +33,8 @@ export interface Scene {
   readonly oilIsFixed: boolean
   /** Choices of three and more slots that the judge refused, by slot and option. */
   readonly refused: Refusal[]
+  /** Options that the judge refused whatever else is chosen, 1 each, by slot. */
+  readonly dead: readonly Uint8Array[]
   /** Why, as the judge said it. */
   readonly found: Refused[]
   /** Slots whose parts have a say in the fit, and what was found of the fit by their options. `null` if it is good. */
@@ -83,6 +85,7 @@ export function sceneOf(planned: PlanInput): Result<Scene> {
     kits: worth,
     oilIsFixed: planned.present.pressure.by === 'valves' || wishes.keepPressure === true || anyDecides(rules),
     refused: [],
+    dead: slots.map(({ options }) => new Uint8Array(options.length)),
     found: [],
     fitSlots: fitSlots(input, slots),
     fits: new Map(),
@@ -146,6 +149,7 @@ function relateKit({ slots, indexOf, related, kits }: Scene, kit: Kit, k: number
 /** Keeps what the judge refused, so that it is not asked again. */
 export function learn(scene: Scene, scope: readonly number[], choice: readonly number[]): void {
   const [i, j] = scope
+  if (scope.length === 1 && i !== undefined && scene.dead[i]) return void (scene.dead[i][choice[i] ?? -1] = 1)
   if (scope.length !== 2 || i === undefined || j === undefined)
     return void scene.refused.push({ slots: scope, options: scope.map((slot) => choice[slot] ?? -1) })
   for (const [from, to] of [
@@ -157,6 +161,9 @@ export function learn(scene: Scene, scope: readonly number[], choice: readonly n
     addRows(scene.related, from, to, rows)
   }
 }
+
+/** True if the judge refused an option whatever else is chosen. */
+export const isDead = ({ dead }: Pick<Scene, 'dead'>, slot: number, option: number): boolean => dead[slot]?.[option] === 1
 
 /** Slots of a refused choice that this choice repeats. `undefined` if it repeats none. */
 export const refusedIn = ({ refused }: Scene, choice: readonly number[]): readonly number[] | undefined =>

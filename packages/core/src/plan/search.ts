@@ -14,6 +14,8 @@ export interface ChoiceProblem {
    * together. Options that are still open are given, because some constraints depend on them.
    */
   conflict(choice: readonly number[], open: Domains): readonly number[] | undefined
+  /** True if an option was found impossible, whatever else is chosen. May become true during the search. */
+  readonly isDead?: (slot: number, option: number) => boolean
 }
 
 /** Options left in every slot, ascending. */
@@ -40,7 +42,9 @@ export function cheapestChoice(problem: ChoiceProblem, open: Domains, below = In
   let best: readonly number[] | undefined
   let cost = below
   let nodes = 0
-  const visit = (domains: Domains): void => {
+  const visit = (given: Domains): void => {
+    const domains = livingIn(problem, given)
+    if (!domains) return
     if (nodes >= mostNodes || leastCost(problem, domains) >= cost - SAME_MONEY) return
     nodes++
     const choice = domains.map((options) => numberAt(options, 0))
@@ -64,11 +68,20 @@ export const MOST_NODES = 200_000
 export const leastCost = ({ costs }: Pick<ChoiceProblem, 'costs'>, domains: Domains): number =>
   domains.reduce((sum, options, slot) => sum + numberAt(memberAt(costs, slot), numberAt(options, 0)), 0)
 
-/** Two slots whose chosen options do not go together. */
+/** The options that are still possible. `undefined` if a slot has none. */
+function livingIn({ isDead }: ChoiceProblem, domains: Domains): Domains | undefined {
+  if (!isDead) return domains
+  const living = domains.map((options, slot) =>
+    options.some((option) => isDead(slot, option)) ? options.filter((option) => !isDead(slot, option)) : options,
+  )
+  return living.some((options) => options.length === 0) ? undefined : living
+}
+
+/** Two slots whose chosen options do not go together, the later one first: a kit decides several slots at once. */
 function pairApart({ related }: Pick<ChoiceProblem, 'related'>, choice: readonly number[]): readonly number[] | undefined {
   for (let slot = 0; slot < choice.length; slot++)
     for (const [other, relation] of memberAt(related, slot)) {
-      if (other > slot && relation[numberAt(choice, slot)]?.[numberAt(choice, other)] === 0) return [slot, other]
+      if (other > slot && relation[numberAt(choice, slot)]?.[numberAt(choice, other)] === 0) return [other, slot]
     }
   return undefined
 }
