@@ -12,6 +12,9 @@ async function main() {
   const { benchCore } = await import('./lib/bench-core.mjs')
   const { benchShop } = await import('./lib/bench-shop.mjs')
   for (const line of benchCore()) say(line)
+  const { benchPlan } = await import('./lib/bench-plan.mjs')
+  const { demoShop } = await import('../packages/demo/dist/index.js')
+  for (const line of await benchPlan(demoShop())) say(line)
   await withTemporaryServer('bench', async ({ port, databaseUrl }) => {
     const env = { ...process.env, PLUCKY_URL: `http://127.0.0.1:${port}`, PLUCKY_CHROMIUM: chromium }
     const said = await run('npx', ['playwright', 'test', '-c', 'e2e/bench.config.ts'], { env })

@@ -44,29 +44,11 @@ async function main() {
       })
 
   command(plucky, 'evaluate', 'rates a job file', commands.evaluate).addArgument(file)
-  const many = (value, before) => [...before, value]
-  command(plucky, 'plan', 'plans a build for a job file: the cheapest that holds a power, with proof', commands.plan)
-    .addArgument(file)
-    .addOption(
-      new Option('--power <hp>', 'power to hold; the engine of the job if not given')
-        .argParser(number(1, 20000))
-        .conflicts(['budget', 'frontier']),
-    )
-    .addOption(new Option('--budget <money>', 'the most power for so much, hours included').argParser(number(0, 1e7)).conflicts('frontier'))
-    .option('--frontier', 'every build that no other beats in cost and power', false)
-    .option('--margin <figure>', 'margin of every station, instead of the house margin', number(0.2, 5))
-    .option('--shelf <file>', 'shelf file to choose from, instead of the made-up shop; may be repeated', many, [])
-    .option('--own-shelf', 'choose only from the items in the job file', false)
-    .option('--keep <station=part>', 'part that must be installed; nothing after = leaves the station empty; may be repeated', many, [])
-    .option('--without-maker <name>', 'buy nothing from this maker; may be repeated', many, [])
-    .option('--no-used', 'buy nothing used')
-    .option('--own-bench', 'no outside machine work', false)
-    .option('--hours <most>', 'most labor hours', number(0, 1e5))
-    .option('--stock-look', 'nothing that is seen from outside', false)
-    .option('--in-stock', 'nothing that must be ordered', false)
-    .option('--any-stall', 'converters outside the target stall too', false)
-    .option('--keep-pressure', 'line pressure stays as it is', false)
-    .option('--paid', 'what the present build has is paid for', false)
+  planOptions(
+    command(plucky, 'plan', 'plans a build for a job file: the cheapest that holds a power, with proof', commands.plan).addArgument(file),
+    number,
+    Option,
+  )
   command(plucky, 'ranges', 'solves the gear train of a transmission file', commands.ranges).addArgument(file)
   command(plucky, 'dyno', 'writes a simulated dyno CSV for the engine of a job file', commands.dyno)
     .addArgument(file)
@@ -90,6 +72,32 @@ async function main() {
     .addArgument(file)
     .addOption(server())
   await plucky.parseAsync()
+}
+
+/** What a plan is asked for, and its wishes. */
+function planOptions(plan, number, Option) {
+  const many = (value, before) => [...before, value]
+  plan
+    .addOption(
+      new Option('--power <hp>', 'power to hold; the engine of the job if not given')
+        .argParser(number(1, 20000))
+        .conflicts(['budget', 'frontier']),
+    )
+    .addOption(new Option('--budget <money>', 'the most power for so much, hours included').argParser(number(0, 1e7)).conflicts('frontier'))
+    .option('--frontier', 'every build that no other beats in cost and power', false)
+    .option('--margin <figure>', 'margin of every station, instead of the house margin', number(0.2, 5))
+    .option('--shelf <file>', 'shelf file to choose from, instead of the made-up shop; may be repeated', many, [])
+    .option('--own-shelf', 'choose only from the items in the job file', false)
+    .option('--keep <station=part>', 'part that must be installed; nothing after = leaves the station empty; may be repeated', many, [])
+    .option('--without-maker <name>', 'buy nothing from this maker; may be repeated', many, [])
+    .option('--no-used', 'buy nothing used')
+    .option('--own-bench', 'no outside machine work', false)
+    .option('--hours <most>', 'most labor hours', number(0, 1e5))
+    .option('--stock-look', 'nothing that is seen from outside', false)
+    .option('--in-stock', 'nothing that must be ordered', false)
+    .option('--any-stall', 'converters outside the target stall too', false)
+    .option('--keep-pressure', 'line pressure stays as it is', false)
+    .option('--paid', 'what the present build has is paid for', false)
 }
 
 main().catch((error) => {

@@ -49,7 +49,7 @@ export async function benchPlan({ units, jobs, catalogue }) {
     units.map((unit) => {
       const stock = stockFits(catalogue, unit)
       const present = { ...jobs[0].spec, fits: stock, works: {} }
-      const { rear: _rear, behind: _behind, ...brief } = jobs[0].brief
+      const brief = { ...jobs[0].brief, rear: {}, behind: undefined }
       const input = { ...inputOf(jobs[0]), brief, unit, variantId: null, arrived: stock, present, rules: DEFAULT_RULES }
       return unitOffer(input, toSi(450, 'hp'))
     })

@@ -40,6 +40,8 @@ export async function checkCommands(server) {
     const [inches, millimetres] = await Promise.all(['in', 'mm'].map((unit) => run(['caliper', file, '--unit', unit])))
     deepStrictEqual(inches.out.split('\n').length, millimetres.out.split('\n').length)
 
+    await checkPlans(file, job)
+
     const shelf = await run(['shelf', 'export', '--server', server])
     const back = await run(['shelf', 'import', '-', '--server', server], shelf.out)
     deepStrictEqual([back.code, JSON.parse(back.out).added], [0, 0])
@@ -47,4 +49,25 @@ export async function checkCommands(server) {
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
+}
+
+/** Plans on the command line: what is promised is what `evaluate` says of it, and wrong pins are refused. */
+async function checkPlans(file, job) {
+  const plan = async (...options) => {
+    const { out, code } = await run(['plan', file, '--any-stall', ...options])
+    return { code, ...JSON.parse(out) }
+  }
+  const planned = await plan('--power', '600', '--keep-pressure')
+  const { parts: _parts, operations: _operations, ...content } = JSON.parse(job)
+  void [_parts, _operations]
+  const judged = JSON.parse((await run(['evaluate', '-'], JSON.stringify({ ...content, spec: planned.spec }))).out)
+  deepStrictEqual([planned.code, planned.proof.known, judged.held, judged.misfits], [0, 'optimal', planned.held, []])
+  const [least, none] = [await plan('--budget', String(planned.cost.money), '--keep-pressure'), await plan('--budget', '0')]
+  deepStrictEqual(
+    [least.cost.money <= planned.cost.money, least.powerW >= planned.powerW, none.reasons[0].code],
+    [true, true, 'budget-too-small'],
+  )
+  const pins = ['--keep', 'nowhere=input-stock', '--keep', 'input-shaft=input-stock', '--keep', 'input-shaft=input-300m']
+  deepStrictEqual(codesOf(await run(['plan', file, ...pins])), { codes: ['pinned-twice', 'station-unknown'], code: 2 })
+  deepStrictEqual((await run(['plan', file, '--power', '600', '--frontier'])).code, 1)
 }

@@ -60,31 +60,59 @@ export const evaluate = onFile(async (json) => {
 
 /** The cheapest build for a power, the strongest for a budget, or every build that no other beats. */
 export const plan = onFile(async (json, options) => {
-  const { catalogueFrom, itemsInJob, planOfJob, readShelfFile } = await contract()
-  const { toSi } = await core()
+  const { catalogueFrom, itemsInJob, planOfJob, wishProblems } = await contract()
   const file = await jobIn(json)
-  const shelves =
-    options.shelf.length > 0 ? options.shelf.map((path) => readShelfFile(parsed(path))) : options.ownShelf ? [] : [await demoItems()]
-  const wishes = {
-    keep: Object.fromEntries(options.keep.map((pair) => pair.split('=')).map(([station, part]) => [station, part || null])),
-    withoutMakers: options.withoutMaker,
-    withoutUsed: options.used === false,
-    ownBenchOnly: options.ownBench,
-    stockLook: options.stockLook,
-    inStockOnly: options.inStock,
-    anyStall: options.anyStall,
-    keepPressure: options.keepPressure,
-    paid: options.paid,
-    ...(options.hours === undefined ? {} : { hoursMost: options.hours }),
-    ...(options.margin === undefined ? {} : { margin: options.margin }),
-  }
+  const catalogue = catalogueFrom(...(await shelvesFor(options)), itemsInJob(json))
+  const wishes = wishesIn(options)
+  const problems = [...pinnedTwice(options.keep), ...wishProblems(file.unit, catalogue, wishes)]
+  if (problems.length > 0) throw new Refused(problems)
   const question = options.frontier
     ? 'frontier'
     : options.budget === undefined
-      ? { powerW: await powerAsked(file, options.power, toSi) }
+      ? { powerW: await powerAsked(file, options.power) }
       : { budget: options.budget }
-  print(planOfJob(file, catalogueFrom(...shelves, itemsInJob(json)), wishes, question))
+  print(planOfJob(file, catalogue, wishes, question))
 })
+
+/** Shelves to choose from besides the items of the job file. */
+async function shelvesFor({ ownShelf, shelf }) {
+  const { FileProblem, readShelfFile } = await contract()
+  if (ownShelf) return []
+  if (shelf.length === 0) return [await demoItems()]
+  return shelf.map((path) => {
+    try {
+      return readShelfFile(parsed(path))
+    } catch (error) {
+      throw error instanceof FileProblem ? new Refused(error.problems) : error
+    }
+  })
+}
+
+const wishesIn = (options) => ({
+  keep: Object.fromEntries(options.keep.map((pair) => pair.split('=')).map(([station, part]) => [station, part || null])),
+  withoutMakers: options.withoutMaker,
+  withoutUsed: !options.used,
+  ownBenchOnly: options.ownBench,
+  stockLook: options.stockLook,
+  inStockOnly: options.inStock,
+  anyStall: options.anyStall,
+  keepPressure: options.keepPressure,
+  paid: options.paid,
+  ...(options.hours === undefined ? {} : { hoursMost: options.hours }),
+  ...(options.margin === undefined ? {} : { margin: options.margin }),
+})
+
+/** Stations for which two parts are to be kept. */
+function pinnedTwice(pairs) {
+  const stations = pairs.map((pair) => pair.split('=')[0])
+  return stations
+    .filter((station, i) => stations.indexOf(station) < i)
+    .map((station) => ({
+      code: 'pinned-twice',
+      path: `keep.${station}`,
+      sentence: `Two parts are to be kept at "${station}": only one can be.`,
+    }))
+}
 
 async function demoItems() {
   const { shelf, operations, kits } = await demoShopHere()
@@ -92,9 +120,9 @@ async function demoItems() {
 }
 
 /** The power asked for, or the peak power of the engine. */
-async function powerAsked({ job }, hp, toSi) {
+async function powerAsked({ job }, hp) {
+  const { engineOfBrief, toSi } = await core()
   if (hp !== undefined) return toSi(hp, 'hp')
-  const { engineOfBrief } = await core()
   const { toProblem } = await contract()
   const engine = engineOfBrief(job.brief.engine)
   if (!engine.ok) throw new Refused(engine.issues.map(toProblem))

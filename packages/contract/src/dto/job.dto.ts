@@ -3,6 +3,7 @@ import {
   EMPTY_BOOK,
   engineOfBrief,
   fitIssues,
+  GAUGE_MOST_PSI,
   type Book,
   type Brief,
   type BriefEngine,
@@ -51,8 +52,8 @@ export class KnobsDto implements Partial<Record<Knob, number>> {
 }
 
 export class PressureDto implements PressureCalibration {
-  @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: 400 }) drivePa!: number
-  @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: 500 }) reversePa!: number
+  @Figure({ label: 'Line pressure, drive', unit: 'psi', from: 30, to: GAUGE_MOST_PSI.drive }) drivePa!: number
+  @Figure({ label: 'Line pressure, reverse', unit: 'psi', from: 30, to: GAUGE_MOST_PSI.reverse }) reversePa!: number
   @IsOptional() @Figure({ label: 'Lockup apply pressure', unit: 'psi', from: 10, to: 400 }) lockupApplyPa?: number
   @IsOptional() @Figure({ label: 'Lockup release pressure', unit: 'psi', from: 0, to: 200 }) lockupReleasePa?: number
   @IsOptional() @OneOf('Line pressure source', PRESSURE_SOURCES, PRESSURE_SOURCE_WORDS) by?: PressureSource

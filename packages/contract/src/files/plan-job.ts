@@ -1,4 +1,5 @@
 import {
+  fitIssues,
   planForBudget,
   planForPower,
   planFrontier,
@@ -7,8 +8,10 @@ import {
   type PlanInput,
   type PlanPoint,
   type PlanWishes,
+  type Unit,
 } from '@plucky/core'
 import type { JobContent } from '../dto/job.dto.js'
+import { problem, toProblem, type Problem } from '../words/error-messages.js'
 import { planReasonSentence } from '../words/plan.js'
 import { evaluateJob, inputOf } from './evaluate-job.js'
 import { encodeQuantities } from './quantities.js'
@@ -24,6 +27,18 @@ export const planInputOf = (job: JobContent, unit: JobFile['unit'], catalogue: C
   book: job.book,
   wishes,
 })
+
+/** Wishes that name a station or a part that there is not. Paths begin with "keep". */
+export function wishProblems(unit: Unit, { parts }: Pick<Catalogue, 'parts'>, { keep = {} }: PlanWishes): Problem[] {
+  return Object.entries(keep).flatMap(([stationId, partId]) => {
+    const path = `keep.${stationId}`
+    if (!unit.stations.some(({ id }) => id === stationId))
+      return [problem('station-unknown', path, { station: stationId, unit: unit.name })]
+    const part = parts.get(partId ?? '')
+    if (partId === null) return []
+    return part ? fitIssues(unit, stationId, part, path).map(toProblem) : [problem('part-unknown', path, { part: partId })]
+  })
+}
 
 /** What a plan is asked for: a power, a budget, or every build that no other beats. */
 export type PlanQuestion = { readonly powerW: number } | { readonly budget: number } | 'frontier'

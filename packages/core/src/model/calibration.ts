@@ -46,6 +46,9 @@ export interface PressureCalibration {
   readonly coldOilK?: number
 }
 
+/** Highest gauge figures that a job takes (common practice, no source). */
+export const GAUGE_MOST_PSI = { drive: 400, reverse: 500 } as const
+
 export const RELEASE_PA = toSi(10, 'psi')
 
 /** Oil after hard work, and in the morning (common practice, no source). */

@@ -19,7 +19,7 @@ export interface Build extends Solved {
 }
 
 /** The cheapest build at a power. `build` is undefined if there is none below the bound. */
-export interface Cheapest {
+interface Cheapest {
   readonly build: Build | undefined
   readonly proof: Proof
 }
@@ -62,6 +62,7 @@ function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest 
   let nodes = 0
   let unproven = Infinity
   // Something that no part decides, such as the bolt pattern of the case, refuses every build.
+  const allTried = kept.every(({ context }) => context.table.scene.allTried)
   const hopeless = () => kept[0]?.context.table.scene.refused.some(({ slots }) => slots.length === 0) ?? false
   const queue = kept.map((each) => ({ each, bound: powerW >= each.fromW ? each.bound : boundOf(each.context), tight: false }))
   for (;;) {
@@ -80,7 +81,7 @@ function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest 
     queue.splice(queue.indexOf(next), 1)
   }
   const bound = Math.min(unproven, build?.cost ?? below)
-  return { build, proof: { contexts: kept.length, nodes, optimal: unproven === Infinity, bound } }
+  return { build, proof: { contexts: kept.length, nodes, optimal: unproven === Infinity && allTried, bound } }
 }
 
 /** The most power that a build holds at any line pressure that its valves make and its parts bear, with the pressure for it. */

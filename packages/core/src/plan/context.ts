@@ -25,7 +25,15 @@ export interface LoadTable {
   /** Power of every option at the highest pressures, by slot and option. */
   readonly tops: Map<number, number>
   /** What holds at the power asked for last. */
-  last?: { readonly powerW: number; readonly open: Domains; readonly related: Relations; readonly cost: number }
+  readonly last: { held?: HeldOptions }
+}
+
+/** Options and relations of a table that hold a power, and the least that they cost. */
+interface HeldOptions {
+  readonly powerW: number
+  readonly open: Domains
+  readonly related: Relations
+  readonly cost: number
 }
 
 /** A table of loads with valves that make one line pressure: within it every option holds a power of its own. */
@@ -110,8 +118,9 @@ export function solveContext(context: Context, powerW: number, below: number): S
 const NONE: SolvedContext = { solved: undefined, nodes: 0, proven: true }
 
 /** Options and relations of a table that hold a power, and the least that they cost; not all of them if that is above the bound anyway. */
-function heldAt(table: LoadTable, powerW: number, below: number): NonNullable<LoadTable['last']> {
-  if (table.last?.powerW === powerW && table.last.cost < Infinity) return table.last
+function heldAt(table: LoadTable, powerW: number, below: number): HeldOptions {
+  const { last } = table
+  if (last.held?.powerW === powerW) return last.held
   const { scene } = table
   const keep = (domains: Domains, mayStay: (slot: number, option: number) => boolean) =>
     domains.map((options, slot) => options.filter((option) => mayStay(slot, option)))
@@ -123,7 +132,9 @@ function heldAt(table: LoadTable, powerW: number, below: number): NonNullable<Lo
   if (costOf(oiled) >= below) return given(oiled, scene.related)
   const related = withJoint(table, oiled, powerW)
   const open = propagated({ related }, oiled)
-  return (table.last = open ? given(open, related) : { ...given(oiled, related), cost: Infinity })
+  const held = open ? given(open, related) : { ...given(oiled, related), cost: Infinity }
+  last.held = held
+  return held
 }
 
 /** What an option holds at a station that depends on no other. `undefined` for other stations, and for kits. */
@@ -132,14 +143,16 @@ function aloneAt(table: LoadTable, slot: number, option: number): Holding | unde
   return holdingOf(table, slot, only(slot, option))
 }
 
-function only(slot: number, option: number): number[] {
-  const choice: number[] = []
-  choice[slot] = option
-  return choice
+const only = (slot: number, option: number): number[] => withOption([], slot, option)
+
+function withOption(choice: readonly number[], slot: number, option: number): number[] {
+  const copy = [...choice]
+  copy[slot] = option
+  return copy
 }
 
 /** False if an option cannot hold a power at any pressure that it and the valves allow. Stations that depend on others are looked at later. */
-export const mayHold = (table: LoadTable, slot: number, option: number, powerW: number): boolean =>
+const mayHold = (table: LoadTable, slot: number, option: number, powerW: number): boolean =>
   aloneAt(table, slot, option) === undefined || topOf(table, table, slot, option) >= powerW
 
 /** True if what an option needs at a power is within the pressure of a context's valves. */
@@ -178,15 +191,9 @@ function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
     if (own.length === 1) return
     const size = (at: number) => memberAt(scene.costs, at).length
     const rows = own.map((i) => own.map((j) => Array.from({ length: size(i) }, () => new Uint8Array(size(j)))))
-    const visit = (choice: number[], at: number): void => {
+    const visit = (choice: readonly number[], at: number): void => {
       const next = own[at]
-      if (next !== undefined) {
-        for (const option of memberAt(open, next)) {
-          choice[next] = option
-          visit(choice, at + 1)
-        }
-        return
-      }
+      if (next !== undefined) return memberAt(open, next).forEach((option) => visit(withOption(choice, next, option), at + 1))
       if (powerWithin(table, table.most, slot, choice) < powerW) return
       own.forEach((i, a) =>
         own.forEach((j, b) => {

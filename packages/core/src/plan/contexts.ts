@@ -59,6 +59,7 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
     holdings: scene.slots.map(() => new Map<number, Holding>()),
     spans: new Map(),
     tops: new Map(),
+    last: {},
   }
 }
 

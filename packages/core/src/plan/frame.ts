@@ -7,7 +7,6 @@ import { stallStanding, stallWindow } from '../judge/stall-target.js'
 import type { Part } from '../model/part.js'
 import type { PressureCalibration } from '../model/calibration.js'
 import type { SpecInput } from '../model/spec-input.js'
-import type { Station } from '../model/unit.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
 import type { PlanInput } from './input.js'
 
@@ -50,7 +49,3 @@ export function stallsAsWanted({ input, stallRadPerS }: Frame, { on }: Engine): 
   const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS)
   return stallStanding(stallRadPerS / on.peakTorqueSpeedRadPerS, window) === 'as-wanted'
 }
-
-/** True if a station's part alters the loads of every other: the converter, and shafts where the ramp of a launch counts. */
-export const altersLoads = ({ rules }: Pick<PlanInput, 'rules'>, { kind }: Pick<Station, 'kind'>): boolean =>
-  kind === 'converter' || (kind === 'shaft' && rules.launchShock === 'ramp')

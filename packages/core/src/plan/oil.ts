@@ -1,7 +1,7 @@
 import { isOn } from '../reports/pressure-findings.js'
 import type { DutyCase } from '../judge/duty.js'
 import { oilCircuit } from '../judge/line-oil.js'
-import { lockupOil, RELEASE_PA, type PressureCalibration } from '../model/calibration.js'
+import { GAUGE_MOST_PSI, lockupOil, RELEASE_PA, type PressureCalibration } from '../model/calibration.js'
 import type { Part } from '../model/part.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { leastStated } from '../model/stated.js'
@@ -11,7 +11,7 @@ import { lockupSpan, pistonLimit } from '../parts/lockup/lockup-clutch.js'
 import { pressureAt } from '../parts/registry.js'
 import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
 import { toSi } from '../quantity/units.js'
-import { OIL_SIDES, type OilSide } from './holding.js'
+import type { OilSide } from './holding.js'
 
 /** A pressure for each side of the oil, Pa. */
 export type OilPressures = Readonly<Record<OilSide, number>>
@@ -32,8 +32,7 @@ export const lower = (a: OilPressures, b: OilPressures): OilPressures => ({
   lockup: Math.min(a.lockup, b.lockup),
 })
 
-/** Highest gauge figures that a job takes (common practice, no source). */
-export const GAUGE_MOST = { drivePa: toSi(400, 'psi'), reversePa: toSi(500, 'psi') } as const
+const GAUGE_MOST = { drivePa: toSi(GAUGE_MOST_PSI.drive, 'psi'), reversePa: toSi(GAUGE_MOST_PSI.reverse, 'psi') }
 
 /**
  * Highest pressures that valves make, relief valve and case bear. Reverse is judged at its share of throttle, so the valves may make less
@@ -136,7 +135,3 @@ export function pressureWithin(present: PressureCalibration, least: OilPressures
   const asLine = present.lockupApplyPa === undefined && apply === line.drive
   return { ...rest, drivePa: line.drive, reversePa: line.reverse, ...(asLine ? {} : { lockupApplyPa: apply }) }
 }
-
-/** The side on which what is needed is above what is borne. `undefined` if there is none. */
-export const sideAbove = (least: OilPressures, most: OilPressures): OilSide | undefined =>
-  OIL_SIDES.find((side) => least[side] > most[side])

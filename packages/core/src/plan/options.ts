@@ -33,7 +33,13 @@ export interface Slot {
 }
 
 /** Operations on one part of which every set is tried; of the further ones none is. */
-export const MOST_OPERATIONS = 8
+const MOST_OPERATIONS = 8
+
+/** True if no part has more operations than are combined. */
+export const triesAll = ({ catalogue, unit }: PlanInput): boolean =>
+  unit.stations.every(({ id }) =>
+    partsFor(catalogue, unit, id).every((part) => operationsFor(catalogue, unit, id, part).length <= MOST_OPERATIONS),
+  )
 
 /** The options at every station of the unit, within the wishes. */
 export const slotsOf = (input: PlanInput): Slot[] => input.unit.stations.map((station) => ({ station, options: optionsAt(input, station) }))

@@ -32,7 +32,7 @@ export function judgedChoice(scene: Scene, choice: readonly number[], pressure: 
 }
 
 /** Power that every station of a build holds with the margins of the plan, W. Zero if a station has no figure. */
-export function stationPowers({ engine, margins }: Scene, { input, known }: Judged): number[] {
+function stationPowers({ engine, margins }: Scene, { input, known }: Judged): number[] {
   const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, powers: new Map() }
   return input.unit.stations.map(
     (station) => holdingAt({ frame, input, station, part: input.fitted.get(station.id), margins }, 'fixed').powerW,
@@ -130,7 +130,7 @@ const BLOCKING: Readonly<Record<Finding['code'], Scope | undefined>> = {
 }
 
 /** Stations whose parts decide an entry of the fit. */
-export function fitScope(unit: Unit, entry: FitEntry): string[] {
+function fitScope(unit: Unit, entry: FitEntry): string[] {
   switch (entry.kind) {
     case 'closing': {
       const stackUp = STACK_UPS.find(({ id }) => id === entry.id)

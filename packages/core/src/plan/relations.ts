@@ -72,7 +72,7 @@ function goTogether(
 }
 
 /** Adds a constraint between two slots to what is known of them. */
-export function relate(
+function relate(
   relations: Relations,
   i: number,
   j: number,

@@ -10,7 +10,7 @@ import type { Station } from '../model/unit.js'
 import type { PartKind } from '../parts/geometries.js'
 import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'
-import { isWanted, slotsOf, type Option, type Slot } from './options.js'
+import { isWanted, slotsOf, triesAll, type Option, type Slot } from './options.js'
 import { addRows, fitsAlone, relationsOf, type Relations } from './relations.js'
 import type { Domains } from './search.js'
 import { marginsOf, type Margins } from './wishes.js'
@@ -29,6 +29,8 @@ export interface Scene {
   /** Options that fit by themselves. */
   readonly open: Domains
   readonly kits: readonly Kit[]
+  /** Every set of operations on every part is among the options. */
+  readonly allTried: boolean
   /** Line pressure is as it is, by the valves or by wish. Otherwise the gauge figures are part of the plan. */
   readonly oilIsFixed: boolean
   /** Choices of three and more slots that the judge refused, by slot and option. */
@@ -48,7 +50,7 @@ export interface Refused {
   readonly stationIds: readonly string[]
 }
 
-export interface Refusal {
+interface Refusal {
   readonly slots: readonly number[]
   readonly options: readonly number[]
 }
@@ -83,6 +85,7 @@ export function sceneOf(planned: PlanInput): Result<Scene> {
       ...saved.map(() => [BOUGHT, 1]),
     ],
     kits: worth,
+    allTried: triesAll(input),
     oilIsFixed: planned.present.pressure.by === 'valves' || wishes.keepPressure === true || anyDecides(rules),
     refused: [],
     dead: slots.map(({ options }) => new Uint8Array(options.length)),
@@ -149,7 +152,7 @@ function relateKit({ slots, indexOf, related, kits }: Scene, kit: Kit, k: number
 /** Keeps what the judge refused, so that it is not asked again. */
 export function learn(scene: Scene, scope: readonly number[], choice: readonly number[]): void {
   const [i, j] = scope
-  if (scope.length === 1 && i !== undefined && scene.dead[i]) return void (scene.dead[i][choice[i] ?? -1] = 1)
+  if (scope.length === 1 && i !== undefined) return void scene.dead[i]?.fill(1, choice[i], (choice[i] ?? 0) + 1)
   if (scope.length !== 2 || i === undefined || j === undefined)
     return void scene.refused.push({ slots: scope, options: scope.map((slot) => choice[slot] ?? -1) })
   for (const [from, to] of [

@@ -62,7 +62,7 @@ export function cheapestChoice(problem: ChoiceProblem, open: Domains, below = In
 }
 
 /** Nodes after which a search gives up its proof. */
-export const MOST_NODES = 200_000
+const MOST_NODES = 200_000
 
 /** Lower bound of a node: the cheapest option of every slot. */
 export const leastCost = ({ costs }: Pick<ChoiceProblem, 'costs'>, domains: Domains): number =>
