@@ -68,7 +68,7 @@ test('the wanted stall is dragged and the shelf follows; another converter is la
   const job = await ownJob(request, 'Matched')
   await openJob(page, job, '/converter')
   const first = page.getByTestId('match-shelf').getByRole('listitem').first()
-  await expect(first).toContainText('billet cover')
+  await expect(first).toContainText('247 mm, forged cover, high stall') // 4415 rpm: the target stall is 4120 to 4700
   const grip = page.getByTestId('wanted-stall')
   const box = await grip.boundingBox()
   if (!box) throw new Error('no grip')
@@ -99,7 +99,7 @@ test('a converter that locks brings the lockup clutch into the breaking order; i
   await page.getByTestId('station-converter').click()
   await page
     .getByTestId('candidates')
-    .getByRole('button', { name: /lockup of three faces|three-face lockup/ })
+    .getByRole('button', { name: /^258 mm.*(lockup of three faces|three-face lockup)/ })
     .click()
   await page.getByTestId('fit').click()
   await page.getByTestId('station-lockup').click()

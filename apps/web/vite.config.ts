@@ -4,6 +4,7 @@ import { compression } from 'vite-plugin-compression2'
 
 /** Styles of the Chakra components that this application uses. A component that is not listed here is drawn without its style. */
 const USED_RECIPES = {
+  checkbox: 'checkboxSlotRecipe',
   dialog: 'dialogSlotRecipe',
   field: 'fieldSlotRecipe',
   nativeSelect: 'nativeSelectSlotRecipe',

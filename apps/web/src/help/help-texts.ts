@@ -162,6 +162,22 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Lever diagram: distances along the lever are tooth counts; arrows are torques.',
     ],
   },
+  plan: {
+    answers:
+      'What to install for the power: the cheapest build that holds it, what more power costs, and the most that this transmission holds.',
+    steps: [
+      'Pick a point of the line: below it are the stations that change, front to rear, with price and labor.',
+      'Install the build as one step, or save it as a revision. Undo restores the build before.',
+      'State your wishes: keep a part, leave out a maker, limit the hours. If no build is left, the wish that is in the way is named.',
+    ],
+    keys: [['← →', 'Previous and next build, while the chart has the focus.'], UNDO, FIELD],
+    reading: [
+      'Line: every build that no other beats in both cost and power. Power is with the margins of the house rules.',
+      'A: holds the target. B: holds it with room. C: the most that this transmission holds. Diamond: the build as it is.',
+    ],
+    caution:
+      'Prices and hours are those of the shelf. Certified plates, welds and machine work belong to qualified shops; the rule book of the class decides.',
+  },
   'fit-up': {
     answers: 'Whether everything from the crank flange to the output flange fits, nominal and as measured, and what to order.',
     steps: ['Work down the list in the order of assembly.', 'Turn measurement on, type a reading and press Enter for the next.'],

@@ -26,6 +26,9 @@ export function applyChoice(content: JobContent, choice: Choice): void {
   )
 }
 
+/** Installs a planned build: parts, operations and line pressure, in one step. */
+export const installPlan = (spec: JobContent['spec']): undefined => put('spec', spec)
+
 /** Sets the line pressure or calibration of the build. Returns the reason if it is invalid. */
 export function setPressure(make: (pressure: Pressure) => unknown): string | undefined {
   let reason: string | undefined

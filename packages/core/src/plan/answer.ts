@@ -1,5 +1,6 @@
 import { moneyOf, specCost, type Cost } from '../fitting/cost.js'
-import type { Fits } from '../fitting/spec.js'
+import { fittedParts, type Fits } from '../fitting/spec.js'
+import { engineOfBrief } from '../model/brief.js'
 import type { Part } from '../model/part.js'
 import type { Operation } from '../fitting/operation.js'
 import type { Issue } from '../quantity/issue.js'
@@ -7,6 +8,8 @@ import { atItsMost, plannerOf, type Build, type Proof } from './cheapest.js'
 import { frontierOf } from './frontier.js'
 import type { PlanInput, PlannedSpec } from './input.js'
 import { fitsOf } from './options.js'
+import { powersWithMargins } from './referee.js'
+import { marginsOf } from './wishes.js'
 import { reasonsFor, type PlanReason } from './reasons.js'
 import { sceneOf, type Scene } from './scene.js'
 
@@ -79,6 +82,25 @@ export function planFrontier(input: PlanInput, onPoint: (point: PlanPoint) => vo
   return points.length > 0
     ? { outcome: 'planned', points: points.map(({ build, powerW }) => pointOf(scene, build, powerW)), proof }
     : { outcome: 'impossible', reasons: reasonsFor(input, LEAST_W) }
+}
+
+/** The present build on the scales of a plan. */
+export interface PresentPoint {
+  readonly money: number
+  /** Power held with the margins of the plan, W. Zero if a station has no figure. */
+  readonly powerW: number
+}
+
+/** What the present build costs over what came in, and what it holds with the margins of a plan. `undefined` if the brief contradicts itself. */
+export function presentPoint(input: PlanInput): PresentPoint | undefined {
+  const made = engineOfBrief(input.brief.engine)
+  if (!made.ok) return undefined
+  const { unit, brief, rules, catalogue, book, present, arrived, wishes } = input
+  const fitted = fittedParts(present, catalogue, book)
+  const spec = { unit, brief, rules, fitted, pressure: present.pressure, ...(book ? { book } : {}) }
+  const powers = powersWithMargins(spec, made.value, marginsOf(wishes, rules.houseMargin))
+  const cost = specCost(present, arrived, catalogue, rules.hourRate, wishes.paid ? present : undefined)
+  return { money: moneyOf(cost, rules.hourRate), powerW: Math.min(...powers) }
 }
 
 /** A build in words of the shop: parts and operations, cost and power. */

@@ -111,7 +111,11 @@ function nextSet(planned: PlanInput, before: Standing): NextSet | undefined {
 const LEAST_W = 1
 
 /** Every station that differs, front to rear. */
-function changesBetween({ unit }: PlanInput, { spec, verdict }: Standing, after: Fits): Change[] {
+export function changesBetween(
+  { unit }: Pick<PlanInput, 'unit'>,
+  { spec, verdict }: { readonly spec: Fits; readonly verdict: Pick<SpecVerdict, 'stations'> },
+  after: Fits,
+): Change[] {
   const at = (fits: Fits, id: string): Installed => ({ partId: fits.fits[id] ?? null, works: fits.works[id] ?? [] })
   return unit.stations.flatMap(({ id }, i): Change[] => {
     const [from, to] = [at(spec, id), at(after, id)]

@@ -1,3 +1,4 @@
+import type { Engine } from '../engine/boost.js'
 import { casesOf, usualConverter, type Cases } from '../judge/cases.js'
 import { fittedConverter } from '../judge/fitted.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
@@ -14,6 +15,7 @@ import type { Station, Unit } from '../model/unit.js'
 import { partialInput } from './frame.js'
 import { holdingAt } from './holding.js'
 import { partsOf, type Refused, type Scene } from './scene.js'
+import type { Margins } from './wishes.js'
 import type { PressureCalibration } from '../model/calibration.js'
 
 /** A choice as the judge sees it. */
@@ -24,15 +26,20 @@ export interface Judged {
 
 /** The build of a choice, judged like any other. */
 export function judgedChoice(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Judged {
-  const { input: planned, engine } = scene
-  const input = partialInput(planned, partsOf(scene, choice), pressure)
-  const fitted = fittedConverter(input)
-  const converter = fitted ? converterCharacteristic(fitted) : usualConverter(engine, input)
-  return { input, known: casesOf(input, engine, converter) }
+  const input = partialInput(scene.input, partsOf(scene, choice), pressure)
+  return { input, known: casesBehind(input, scene.engine) }
 }
 
-/** Power that every station of a build holds with the margins of the plan, W. Zero if a station has no figure. */
-function stationPowers({ engine, margins }: Scene, { input, known }: Judged): number[] {
+function casesBehind(input: SpecInput, engine: Engine): Cases {
+  const fitted = fittedConverter(input)
+  return casesOf(input, engine, fitted ? converterCharacteristic(fitted) : usualConverter(engine, input))
+}
+
+/** Power that every station of a build holds with margins, W. Zero if a station has no figure. */
+export const powersWithMargins = (input: SpecInput, engine: Engine, margins: Margins): number[] =>
+  stationPowers({ engine, margins }, { input, known: casesBehind(input, engine) })
+
+function stationPowers({ engine, margins }: Pick<Scene, 'engine' | 'margins'>, { input, known }: Judged): number[] {
   const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, powers: new Map() }
   return input.unit.stations.map(
     (station) => holdingAt({ frame, input, station, part: input.fitted.get(station.id), margins }, 'fixed').powerW,

@@ -1,0 +1,121 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { capital, heldInWords, hoursWords, money, quantity, stationName, verdictIn, type JobContent } from '@plucky/contract'
+import type { Fits, PlanPoint, Unit } from '@plucky/core'
+import { useState } from 'react'
+import { installPlan } from '../state/commands.js'
+import { nameRevision } from '../state/job.js'
+import { shopStore } from '../state/shop.js'
+import { answerFor } from '../state/verdicts.js'
+import { OutlineButton, PrimaryButton, TextButton } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { ProblemText } from '../ui/ProblemText.js'
+import { RuledTable } from '../ui/RuledTable.js'
+
+interface BuildProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly point: PlanPoint
+  readonly targetW: number | null
+  readonly onKeep: (stationId: string, partId: string | null) => void
+}
+
+/** A planned build beside the present one: what changes, front to rear, with price and hours, and the way to take it. */
+export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProps) {
+  const { spec, cost, money: total, powerW } = point
+  const [problem, setProblem] = useState<string>()
+  const changed = unit.stations.filter(({ id }) => differs(content.spec, spec, id))
+  const short = targetW !== null && powerW < targetW * (1 - 1e-9)
+  const name = `Plan for ${quantity(powerW, 'hp')}`
+  const saveAsRevision = async () => {
+    installPlan(spec)
+    setProblem(await nameRevision(name, ''))
+  }
+  return (
+    <Panel
+      title={`Build for ${quantity(powerW, 'hp')}`}
+      note={`${money(total)}: parts and operations ${money(cost.price)}, ${hoursWords(cost.hours)}`}
+      gridColumn="1 / -1"
+      data-testid="chosen-build"
+    >
+      <Text color={short ? 'break' : 'ink'}>
+        {short ? `Below the target of ${quantity(targetW, 'hp')}. ` : ''}
+        {`Every station holds ${quantity(powerW, 'hp')} with its margin. ${pressureWords(content, point)}`}
+      </Text>
+      <Flex gap="2" my="2" wrap="wrap" align="center">
+        <PrimaryButton onClick={() => installPlan(spec)} disabled={changed.length === 0} data-testid="install-plan">
+          Install this build
+        </PrimaryButton>
+        <OutlineButton onClick={() => void saveAsRevision()}>Install and save as revision</OutlineButton>
+        {problem && <ProblemText>{problem}</ProblemText>}
+      </Flex>
+      {changed.length === 0 ? (
+        <Text color="inkSoft">This is the build as it is.</Text>
+      ) : (
+        <Box overflowX="auto">
+          <RuledTable look="list" room="wide">
+            <thead>
+              <tr>
+                <th>Station</th>
+                <th>Now</th>
+                <th>Holds</th>
+                <th>Plan</th>
+                <th>Price</th>
+                <th>Labor</th>
+                <th>Pin</th>
+              </tr>
+            </thead>
+            <tbody>
+              {changed.map(({ id }) => (
+                <ChangedStation key={id} stationId={id} content={content} unit={unit} point={point} onKeep={onKeep} />
+              ))}
+            </tbody>
+          </RuledTable>
+        </Box>
+      )}
+    </Panel>
+  )
+}
+
+const differs = (a: Fits, b: Fits, id: string) =>
+  (a.fits[id] ?? null) !== (b.fits[id] ?? null) || (a.works[id] ?? []).join() !== (b.works[id] ?? []).join()
+
+function pressureWords({ spec }: JobContent, { spec: { pressure } }: PlanPoint): string {
+  const same = spec.pressure.drivePa === pressure.drivePa && spec.pressure.reversePa === pressure.reversePa
+  if (pressure.by === 'valves' || same) return 'Line pressure stays as it is.'
+  return `Line pressure: ${quantity(pressure.drivePa, 'psi')} in drive, ${quantity(pressure.reversePa, 'psi')} in reverse.`
+}
+
+interface RowProps extends Omit<BuildProps, 'targetW'> {
+  readonly stationId: string
+}
+
+function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
+  const now = verdictIn(answerFor(content), stationId)
+  const own = point.cost.lines.filter(({ stationIds }) => stationIds[0] === stationId)
+  const sum = (of: (line: (typeof own)[number]) => number) => own.reduce((total, line) => total + of(line), 0)
+  const partId = content.spec.fits[stationId] ?? null
+  return (
+    <tr>
+      <td>{capital(stationName(unit, stationId))}</td>
+      <td className="soft">{installedWords(content.spec, stationId)}</td>
+      <td className="figure">{heldInWords(now?.held)}</td>
+      <td>{installedWords(point.spec, stationId)}</td>
+      <td className="figure">{own.length > 0 ? money(sum(({ price }) => price)) : '—'}</td>
+      <td className="figure">{own.length > 0 ? hoursWords(sum(({ hours }) => hours)) : '—'}</td>
+      <td>
+        <TextButton onClick={() => onKeep(stationId, partId)} aria-label={`Keep ${installedWords(content.spec, stationId)}`}>
+          Keep
+        </TextButton>
+      </td>
+    </tr>
+  )
+}
+
+/** A part with what is done to it, by name. */
+function installedWords(spec: Fits, stationId: string): string {
+  const { parts, operations } = shopStore.getState()
+  const id = spec.fits[stationId]
+  if (id == null) return 'nothing'
+  const works = (spec.works[stationId] ?? []).map((each) => operations.get(each)?.name ?? each)
+  return [parts.get(id)?.name ?? id, ...works].join(' + ')
+}

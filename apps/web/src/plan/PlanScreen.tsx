@@ -1,0 +1,112 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { planReasonSentence, type JobContent } from '@plucky/contract'
+import type { PlanReason, PlanWishes, Unit } from '@plucky/core'
+import { memo, useState } from 'react'
+import { answerFor } from '../state/verdicts.js'
+import { shopStore } from '../state/shop.js'
+import { TextButton } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { VerdictHeading } from '../ui/VerdictHeading.js'
+import { ChosenBuild } from './ChosenBuild.js'
+import { FrontierChart } from './FrontierChart.js'
+import { marksOf } from './marks.js'
+import { usePlan, type PlanState } from './use-plan.js'
+import { WishesPanel } from './WishesPanel.js'
+
+interface ScreenProps {
+  readonly content: JobContent
+  readonly unit: Unit
+}
+
+/** What to install for the power: every build that no other beats in cost and power held, and what changes in the one that is chosen. */
+export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProps) {
+  const [wishes, setWishes] = useState<PlanWishes>({})
+  const [picked, setPicked] = useState<number>()
+  const plan = usePlan(content, unit, wishes)
+  const answer = answerFor(content)
+  const targetW = answer?.outcome === 'answered' ? answer.peakPowerW : 0
+  const marks = marksOf(plan.points, targetW)
+  const usual = marks[0]?.letter === 'A' ? marks[0].index : plan.points.length - 1
+  const chosen = Math.min(picked ?? usual, plan.points.length - 1)
+  const point = plan.points[chosen]
+  const { budget, openQuestion } = content.brief
+  return (
+    <Box px="3.5" pb="5" maxW="1280px" mx="auto">
+      <VerdictHeading content={content} unit={unit} answer={answer} />
+      <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 300px' }} gap="2.5" alignItems="start">
+        <Panel title="Cost and power held" note="from the parts as received; labor at the shop's rate" aside={<Progress plan={plan} />}>
+          {plan.points.length > 0 ? (
+            <>
+              <FrontierChart
+                points={plan.points}
+                marks={marks}
+                present={plan.present}
+                targetW={openQuestion ? null : targetW}
+                budget={budget}
+                chosen={chosen}
+                onChoose={setPicked}
+              />
+              <Flex gap="4" wrap="wrap" fontSize="small">
+                {marks.map(({ letter, words, index }) => (
+                  <TextButton key={letter} onClick={() => setPicked(index)} aria-pressed={index === chosen}>
+                    {letter}: {words}
+                  </TextButton>
+                ))}
+              </Flex>
+            </>
+          ) : (
+            <NoPlan plan={plan} unit={unit} />
+          )}
+        </Panel>
+        <WishesPanel content={content} unit={unit} wishes={wishes} onChange={setWishes} />
+        {point && (
+          <ChosenBuild
+            content={content}
+            unit={unit}
+            point={point}
+            targetW={openQuestion ? null : targetW}
+            onKeep={(stationId, partId) => setWishes({ ...wishes, keep: { ...wishes.keep, [stationId]: partId } })}
+          />
+        )}
+      </Grid>
+    </Box>
+  )
+})
+
+/** What the planner is doing, and how its answer is known. */
+function Progress({ plan }: { readonly plan: PlanState }) {
+  const { answer, points, ended } = plan
+  const proof = answer?.outcome === 'planned' ? answer.proof : undefined
+  return (
+    <Flex align="baseline" gap="1" fontSize="note" color="inkSoft" aria-live="polite" data-testid="plan-state">
+      {ended === 'stopped' && `Stopped after ${points.length} builds: there may be more.`}
+      {ended === 'failed' && 'The planner failed.'}
+      {!ended && !answer && (
+        <>
+          {`Searching: ${points.length} builds so far.`}
+          <TextButton onClick={plan.stop}>Stop</TextButton>
+        </>
+      )}
+      {proof &&
+        `${points.length} builds, ${proof.optimal ? 'none cheaper at any power (proven)' : 'best found, not proven'}: ${proof.contexts} converters and line pressures, ${proof.nodes} search steps.`}
+    </Flex>
+  )
+}
+
+/** Why nothing is drawn. */
+function NoPlan({ plan: { answer, ended }, unit }: { readonly plan: PlanState; readonly unit: Unit }) {
+  if (answer?.outcome === 'impossible') return <Reasons reasons={answer.reasons} unit={unit} />
+  if (answer?.outcome === 'brief-contradicts-itself') return <Text color="break">The brief contradicts itself: see Brief.</Text>
+  return <Text color="inkSoft">{ended ? 'No plan. Change a wish to search again.' : 'Searching…'}</Text>
+}
+
+/** Reasons in sentences. */
+const Reasons = ({ reasons, unit }: { readonly reasons: readonly PlanReason[]; readonly unit: Unit }) => (
+  <Box data-testid="plan-reasons" py="2">
+    {reasons.map((reason, i) => (
+      <Text key={i} color={i === 0 ? 'break' : 'inkSoft'} fontWeight={i === 0 ? 600 : 400}>
+        {planReasonSentence(reason, unit, shopStore.getState())}
+      </Text>
+    ))}
+  </Box>
+)
