@@ -29,7 +29,7 @@ export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProp
   const usual = marks[0]?.letter === 'A' ? marks[0].index : plan.points.length - 1
   const chosen = Math.min(picked ?? usual, plan.points.length - 1)
   const point = plan.points[chosen]
-  const { budget, openQuestion } = content.brief
+  const { openQuestion } = content.brief
   return (
     <Box px="3.5" pb="5" maxW="1280px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answer} />
@@ -42,7 +42,6 @@ export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProp
                 marks={marks}
                 present={plan.present}
                 targetW={openQuestion ? null : targetW}
-                budget={budget}
                 chosen={chosen}
                 onChoose={setPicked}
               />
