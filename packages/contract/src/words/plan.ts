@@ -27,9 +27,9 @@ export function planReasonSentence(reason: PlanReason, unit: Unit, catalogue: Pi
   const name = (id: string) => stationName(unit, id)
   switch (reason.code) {
     case 'nothing-fits':
-      return `Nothing on the shelf fits as ${name(reason.stationId)} of this ${unit.name}.`
+      return `Nothing on the shelf fits as the ${name(reason.stationId)} of this ${unit.name}.`
     case 'station-too-weak':
-      return `No shelf item at ${name(reason.stationId)} holds more than ${quantity(reason.mostW, 'hp')} in this ${unit.name}, margin included.`
+      return `No shelf item at the ${name(reason.stationId)} holds more than ${quantity(reason.mostW, 'hp')} in this ${unit.name}, margin included.`
     case 'not-together':
       return `Parts that are strong enough are on the shelf for each of ${listed(reason.stationIds.map(name))}, but none of them go together.`
     case 'wishes':
