@@ -23,7 +23,7 @@ test('a build is picked on the chart by keyboard and installed in one step: the 
   expect(await chosen(page)).toBe(most)
   const promised = Number(/^(\d+) hp/.exec(most)?.[1])
   await page.getByTestId('install-plan').click()
-  await expect(page.getByText('This is the build as it is.')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('This is the present build.')).toBeVisible({ timeout: 30_000 })
   await saved(page)
   const sentence = (await page.getByTestId('sentence').textContent()) ?? ''
   expect(Number(/^Holds about (\d+) hp/.exec(sentence)?.[1])).toBeGreaterThan(promised) // the promise has the house margin in it
@@ -38,7 +38,7 @@ test('a pin that leaves no build is named, and dropping it brings the builds bac
   const builds = await page.getByTestId('plan-state').textContent()
   await page.getByRole('button', { name: 'Keep 258 mm, forged cover' }).click()
   await expect(page.getByTestId('plan-reasons')).toHaveText(
-    /^“258 mm, forged cover” kept as converter and target stall together: no parts/,
+    /^“258 mm, forged cover” kept as converter and target stall together: the shelf has no compatible build/,
     {
       timeout: 30_000,
     },

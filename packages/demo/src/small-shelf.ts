@@ -26,7 +26,7 @@ const { jobs, units, catalogue: shelf } = demoShop()
 const pick = <T>(random: Random, items: readonly T[]): T => items[Math.floor(random() * items.length)] as T
 const chance = (random: Random, share: number) => random() < share
 
-/** A job of the made-up shop with a small shelf drawn from it at random: a few choices at some stations, new prices, needs and clashes. */
+/** A demo job with a small random shelf: a few choices at some stations, with new prices, needs and clashes. */
 export function smallPlan(random: Random): PlanInput {
   const job = pick(random, jobs)
   const unit = units.find(({ id }) => id === job.unitId) as PlanInput['unit']
@@ -63,7 +63,7 @@ export function smallPlan(random: Random): PlanInput {
   return { unit, variantId, brief, rules: rulesOf(random, job.rules), catalogue, arrived, present, book, wishes: wishesOf(random) }
 }
 
-/** A part with a new price, and now and then a feature, a need or a clash. */
+/** A part with a new price and sometimes a new feature, need or clash. */
 function drawn(random: Random, part: Part, stationIds: readonly string[]): Part {
   const asked = (share: number) =>
     chance(random, share) ? [{ stationId: pick(random, stationIds), feature: 'drawn', why: 'drawn at random' }] : []
@@ -95,7 +95,7 @@ const wishesOf = (random: Random): PlanWishes => ({
   ...(chance(random, 0.2) ? { hoursMost: 20 + random() * 40 } : {}),
 })
 
-/** A build with what it costs and, judged like any other, the power that it holds; 0 if it must not be built. */
+/** A build with its cost and its power held; 0 if it has misfits or blocking findings. */
 export interface TriedBuild {
   readonly spec: Fits
   readonly money: number
@@ -134,7 +134,7 @@ function waysToFill({ catalogue, unit, arrived, wishes }: PlanInput, station: St
   return empty ? [{ partId: null, ids: [] }, ...worked] : worked
 }
 
-/** Power that a build holds by the judge's verdict; 0 if it must not be built. The plans of small shelves ask for margin 1. */
+/** Power held of a build at margin 1, W; 0 if it has misfits or blocking findings. */
 export function heldByJudge({ unit, variantId, brief, rules, catalogue, book, present }: PlanInput, spec: Fits): number {
   const fitted = fittedParts(spec, catalogue, book)
   if (misfits(unit, fitted, variantId).length > 0) return 0

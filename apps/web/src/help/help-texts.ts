@@ -173,7 +173,7 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
     keys: [['← →', 'Previous and next build, while the chart has the focus.'], UNDO, FIELD],
     reading: [
       'Line: every build that no other beats in both cost and power. Power is with the margins of the house rules.',
-      'A: holds the target. B: holds it with room. C: the most that this transmission holds. Diamond: the build as it is.',
+      'A: holds the target. B: holds it with room. C: the most that this transmission holds. Diamond: the present build.',
     ],
     caution:
       'Prices and hours are those of the shelf. Certified plates, welds and machine work belong to qualified shops; the rule book of the class decides.',

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { capital, heldInWords, hoursWords, money, quantity, stationName, verdictIn, type JobContent } from '@plucky/contract'
+import { capital, findingLines, heldInWords, hoursWords, money, quantity, stationName, verdictIn, type JobContent } from '@plucky/contract'
 import type { Fits, PlanPoint, Unit } from '@plucky/core'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { installPlan } from '../state/commands.js'
 import { nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
@@ -19,7 +19,7 @@ interface BuildProps {
   readonly onKeep: (stationId: string, partId: string | null) => void
 }
 
-/** A planned build beside the present one: what changes, front to rear, with price and hours, and the way to take it. */
+/** The selected build: its changes front to rear with price and labor, and buttons to install it. */
 export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProps) {
   const { spec, cost, money: total, powerW } = point
   const [problem, setProblem] = useState<string>()
@@ -41,6 +41,7 @@ export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProp
         {short ? `Below the target of ${quantity(targetW, 'hp')}. ` : ''}
         {`Every station holds ${quantity(powerW, 'hp')} with its margin. ${pressureWords(content, point)}`}
       </Text>
+      <Findings content={content} unit={unit} point={point} />
       <Flex gap="2" my="2" wrap="wrap" align="center">
         <PrimaryButton onClick={() => installPlan(spec)} disabled={changed.length === 0} data-testid="install-plan">
           Install this build
@@ -49,7 +50,7 @@ export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProp
         {problem && <ProblemText>{problem}</ProblemText>}
       </Flex>
       {changed.length === 0 ? (
-        <Text color="inkSoft">This is the build as it is.</Text>
+        <Text color="inkSoft">This is the present build.</Text>
       ) : (
         <Box overflowX="auto">
           <RuledTable look="list" room="wide">
@@ -76,12 +77,25 @@ export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProp
   )
 }
 
+/** Findings of the selected build that do not rule it out, such as boost that does not build on the brake. */
+function Findings({ content, unit, point }: Pick<BuildProps, 'content' | 'unit' | 'point'>) {
+  const lines = useMemo(() => {
+    const answer = answerFor({ ...content, spec: point.spec })
+    return answer?.outcome === 'answered' ? findingLines(answer.findings, unit) : []
+  }, [content, unit, point])
+  return lines.map((line) => (
+    <Text key={line} color="inkSoft">
+      {line}
+    </Text>
+  ))
+}
+
 const differs = (a: Fits, b: Fits, id: string) =>
   (a.fits[id] ?? null) !== (b.fits[id] ?? null) || (a.works[id] ?? []).join() !== (b.works[id] ?? []).join()
 
 function pressureWords({ spec }: JobContent, { spec: { pressure } }: PlanPoint): string {
   const same = spec.pressure.drivePa === pressure.drivePa && spec.pressure.reversePa === pressure.reversePa
-  if (pressure.by === 'valves' || same) return 'Line pressure stays as it is.'
+  if (pressure.by === 'valves' || same) return 'Line pressure is unchanged.'
   return `Line pressure: ${quantity(pressure.drivePa, 'psi')} in drive, ${quantity(pressure.reversePa, 'psi')} in reverse.`
 }
 
@@ -111,7 +125,7 @@ function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
   )
 }
 
-/** A part with what is done to it, by name. */
+/** Names of a part and its operations. */
 function installedWords(spec: Fits, stationId: string): string {
   const { parts, operations } = shopStore.getState()
   const id = spec.fits[stationId]

@@ -20,12 +20,12 @@ interface ChartProps {
 }
 
 const HEIGHT = 360
-/** Room for figures of money at the left edge. */
+/** Extra width for money figures at the left edge, px. */
 const LEFT = 10
 
 const hp = (powerW: number) => toShown(powerW, 'hp')
 
-/** Cost against power held: every build that no other beats, as steps. Arrow keys walk the steps. */
+/** Chart of cost over power held with one point per build of the frontier. Arrow keys select a build. */
 export function FrontierChart({ points, marks, present, targetW, chosen, onChoose }: ChartProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 700)
@@ -75,7 +75,7 @@ export function FrontierChart({ points, marks, present, targetW, chosen, onChoos
         })}
         {present && present.powerW > 0 && <Present x={x(hp(present.powerW))} y={y(present.money)} />}
       </svg>
-      {/* Away from the chart, which is a target itself. */}
+      {/* Distance from the chart, which is a pointer target itself. */}
       <Box pt="2">
         <ChartFiles frame={frame} name="plan" table={() => tableOf(points)} />
       </Box>
@@ -83,7 +83,7 @@ export function FrontierChart({ points, marks, present, targetW, chosen, onChoos
   )
 }
 
-/** Arrow keys walk the builds; a pointer picks the nearest. */
+/** Arrow keys select the next build, the pointer selects the nearest. */
 function handlersFor(points: readonly PlanPoint[], chosen: number, x: Scale, onChoose: (index: number) => void) {
   const last = points.length - 1
   const point = (event: PointerEvent<SVGSVGElement>) => {
@@ -120,14 +120,14 @@ function scalesOf(points: readonly PlanPoint[], present: PresentPoint | undefine
   return { x, y }
 }
 
-/** Whatever holds more than one point costs as much as the next. */
+/** Step line: a power between two points needs the build of the higher one. */
 const stepsOf = (points: readonly PlanPoint[], x: Scale, y: Scale): string =>
   line<PlanPoint>(
     ({ powerW }) => x(hp(powerW)),
     ({ money: cost }) => y(cost),
   ).curve(curveStepBefore)([...points]) ?? ''
 
-/** Index of the first point that holds at least a power as shown, or the last. */
+/** Index of the point nearest to a power in the shown unit. */
 function nearest(points: readonly PlanPoint[], shown: number): number {
   const distances = points.map(({ powerW }) => Math.abs(hp(powerW) - shown))
   return Math.max(0, distances.indexOf(Math.min(...distances)))
@@ -142,7 +142,7 @@ const Upright = ({ x, words }: { x: number; words: string }) => (
   </g>
 )
 
-/** The letter of B is below, so that it is not on that of a point beside it. */
+/** Mark of a point. B has its letter below, so that letters of close points do not overlap. */
 const Marked = ({ x, y, letter, below }: { x: number; y: number; letter: string; below: boolean }) => (
   <g>
     <circle cx={x} cy={y} r={10} fill="none" stroke={ink('ink')} strokeWidth={1.6} />
@@ -156,7 +156,7 @@ const Present = ({ x, y }: { x: number; y: number }) => (
   <g>
     <path d={`M${x},${y - 8} L${x + 8},${y} L${x},${y + 8} L${x - 8},${y} Z`} fill={ink('sheet')} stroke={ink('oil')} strokeWidth={2.4} />
     <text x={x - 13} y={y + 5} textAnchor="end" fontSize={14} fontWeight={600} fill={ink('oil')} {...HALO}>
-      as it is
+      present build
     </text>
   </g>
 )

@@ -18,7 +18,7 @@ interface ScreenProps {
   readonly unit: Unit
 }
 
-/** What to install for the power: every build that no other beats in cost and power held, and what changes in the one that is chosen. */
+/** Page with the frontier of cost and power, and the changes of the selected build. */
 export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProps) {
   const [wishes, setWishes] = useState<PlanWishes>({})
   const [picked, setPicked] = useState<number>()
@@ -72,7 +72,7 @@ export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProp
   )
 })
 
-/** What the planner is doing, and how its answer is known. */
+/** Progress of the search, or its proof. */
 function Progress({ plan }: { readonly plan: PlanState }) {
   const { answer, points, ended } = plan
   const proof = answer?.outcome === 'planned' ? answer.proof : undefined
@@ -92,14 +92,15 @@ function Progress({ plan }: { readonly plan: PlanState }) {
   )
 }
 
-/** Why nothing is drawn. */
+/** Shown instead of the chart: reasons, or the progress. */
 function NoPlan({ plan: { answer, ended }, unit }: { readonly plan: PlanState; readonly unit: Unit }) {
   if (answer?.outcome === 'impossible') return <Reasons reasons={answer.reasons} unit={unit} />
-  if (answer?.outcome === 'brief-contradicts-itself') return <Text color="break">The brief contradicts itself: see Brief.</Text>
+  if (answer?.outcome === 'brief-contradicts-itself')
+    return <Text color="break">The brief has contradictory figures. Correct them under Brief.</Text>
   return <Text color="inkSoft">{ended ? 'No plan. Change a wish to search again.' : 'Searching…'}</Text>
 }
 
-/** Reasons in sentences. */
+/** One sentence per reason. */
 const Reasons = ({ reasons, unit }: { readonly reasons: readonly PlanReason[]; readonly unit: Unit }) => (
   <Box data-testid="plan-reasons" py="2">
     {reasons.map((reason, i) => (

@@ -22,12 +22,12 @@ const CHOICES: readonly (readonly [key: YesNo, words: string])[] = [
   ['withoutUsed', 'No used parts'],
   ['ownBenchOnly', 'No outside machine work'],
   ['inStockOnly', 'In stock only'],
-  ['stockLook', 'Stock look: nothing visible'],
-  ['keepPressure', 'Line pressure as it is'],
+  ['stockLook', 'Stock appearance: nothing visible'],
+  ['keepPressure', 'Keep line pressure'],
   ['anyStall', 'Any converter stall'],
 ]
 
-/** What the plan must respect besides the house rules. */
+/** Restrictions on the plan. */
 export function WishesPanel({ content, unit, wishes, onChange }: WishesProps) {
   const { parts } = useStore(shopStore)
   const keep = Object.entries(wishes.keep ?? {})
@@ -51,7 +51,8 @@ export function WishesPanel({ content, unit, wishes, onChange }: WishesProps) {
           digits="as-needed"
           value={wishes.hoursMost ?? null}
           onCommit={(value) => {
-            if (value !== null && !(typeof value === 'number' && value >= 0)) return 'Hours are a number from 0 on.'
+            if (value !== null && !(typeof value === 'number' && value >= 0))
+              return `Most labor must be 0 h or more (got ${String(value)}).`
             const { hoursMost: _before, ...others } = wishes
             void _before
             onChange(value === null ? others : { ...others, hoursMost: value })
@@ -80,7 +81,7 @@ export function WishesPanel({ content, unit, wishes, onChange }: WishesProps) {
   )
 }
 
-/** Makers that nothing is bought from. */
+/** Manufacturers to avoid. */
 function Makers({ unit, wishes, onChange }: Omit<WishesProps, 'content'>) {
   const { parts } = useStore(shopStore)
   const without = wishes.withoutMakers ?? []

@@ -1,16 +1,16 @@
 import type { PlanPoint } from '@plucky/core'
 
-/** Share above the target that is called room (common practice, no source). */
+/** Power of mark B relative to the target. Source: none (common practice). */
 const ROOM = 1.12
 
-/** A point of the frontier that answers a usual question. */
+/** A marked point of the frontier. */
 export interface Mark {
   readonly letter: 'A' | 'B' | 'C'
   readonly words: string
   readonly index: number
 }
 
-/** The builds that hold the target, hold it with room, and hold the most that the transmission can. Those that there are not are left out. */
+/** Marks the first build that holds the target, the first with room, and the strongest. A mark is left out if no build qualifies or another mark has the same build. */
 export function marksOf(points: readonly PlanPoint[], targetW: number): Mark[] {
   const from = (powerW: number) => points.findIndex((point) => point.powerW >= powerW * (1 - 1e-9))
   const all = [

@@ -6,13 +6,13 @@ import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import type { PlanWorker } from '../workers/plan.worker.js'
 
-/** A frontier as far as it is known. */
+/** Progress and result of a plan. */
 export interface PlanState {
   readonly points: readonly PlanPoint[]
-  /** `undefined` while the planner works. */
+  /** `undefined` until the search is complete. */
   readonly answer: FrontierAnswer | undefined
   readonly present: PresentPoint | undefined
-  /** The planner was stopped or failed: what is there is not all. */
+  /** Set if the search was stopped or failed. The points are then incomplete. */
   readonly ended: 'stopped' | 'failed' | undefined
   stop(): void
 }
@@ -21,11 +21,11 @@ type Found = Omit<PlanState, 'stop'>
 
 const NOTHING: Found = { points: [], answer: undefined, present: undefined, ended: undefined }
 
-/** The frontier of a job, made anew in a worker when anything changes that it rests on. */
+/** Computes the frontier of a job in a worker. Restarts when the input changes. */
 export function usePlan(content: JobContent, unit: Unit, wishes: PlanWishes): PlanState {
   const { parts, operations, kits } = useStore(shopStore)
   const { spec, arrived, brief, rules, variantId, book } = content
-  // The name and the notes of a job do not enter a plan: without them the input stays the same.
+  // Only fields that a plan depends on, so that a new name or note does not restart the search.
   const input = useMemo(
     (): PlanInput => ({
       unit,
@@ -58,13 +58,13 @@ export function usePlan(content: JobContent, unit: Unit, wishes: PlanWishes): Pl
   return { ...(last?.input === input ? last.found : NOTHING), stop: () => end.current?.() }
 }
 
-/** Starts a worker on a plan. Returns what ends it. */
+/** Starts a worker. Returns a function that terminates it. */
 function startPlan(input: PlanInput, put: (more: (before: Found) => Partial<Found>) => void): () => void {
   const worker = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
   const planner = wrap<PlanWorker>(worker)
   const failed = () => put(() => ({ ended: 'failed' }))
   worker.addEventListener('error', failed)
-  // Points come on a channel of their own: the last of them may come after the answer.
+  // Points use a separate channel, so the last ones may arrive after the answer.
   const onPoint = proxy((point: PlanPoint) => put(({ points, answer }) => (answer ? {} : { points: withPoint(points, point) })))
   const run = async () => {
     const present = await planner.present(input)
@@ -76,7 +76,7 @@ function startPlan(input: PlanInput, put: (more: (before: Found) => Partial<Foun
   return () => worker.terminate()
 }
 
-/** A point that holds more for the same money takes the place of the one before. */
+/** Adds a point. Points of the same cost are replaced: the new one holds more. */
 const withPoint = (points: readonly PlanPoint[], point: PlanPoint): PlanPoint[] => [
   ...points.filter(({ money }) => money < point.money - SAME_MONEY),
   point,
@@ -84,7 +84,7 @@ const withPoint = (points: readonly PlanPoint[], point: PlanPoint): PlanPoint[] 
 
 const SAME_MONEY = 0.005
 
-/** Only what is for this transmission: the rest of the shelf need not travel. */
+/** Items for this transmission only, to keep the message to the worker small. */
 const catalogueOf = (unit: Unit, { parts, operations, kits }: Catalogue): Catalogue => ({
   parts: ofUnit(parts, unit),
   operations: ofUnit(operations, unit),

@@ -26,7 +26,7 @@ export function applyChoice(content: JobContent, choice: Choice): void {
   )
 }
 
-/** Installs a planned build: parts, operations and line pressure, in one step. */
+/** Installs a planned build: parts, operations and line pressure. */
 export const installPlan = (spec: JobContent['spec']): undefined => put('spec', spec)
 
 /** Sets the line pressure or calibration of the build. Returns the reason if it is invalid. */

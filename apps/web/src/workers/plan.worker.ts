@@ -1,9 +1,9 @@
 import { planFrontier, presentPoint, type FrontierAnswer, type PlanInput, type PlanPoint, type PresentPoint } from '@plucky/core'
 import { expose } from 'comlink'
 
-/** Plans away from the screen. To stop it, the screen ends the worker. */
+/** Runs plans in a worker. The page terminates the worker to stop a search. */
 const planner = {
-  /** Every build that no other beats; each is passed on as it is found. */
+  /** Computes the frontier and passes on each build when it is found. */
   frontier: (input: PlanInput, onPoint: (point: PlanPoint) => void): FrontierAnswer => planFrontier(input, onPoint),
   present: (input: PlanInput): PresentPoint | undefined => presentPoint(input),
 }

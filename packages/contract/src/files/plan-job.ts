@@ -17,7 +17,7 @@ import { evaluateJob, inputOf } from './evaluate-job.js'
 import { encodeQuantities } from './quantities.js'
 import { jobFileOf, type FiledItems, type JobFile } from './job-file.js'
 
-/** All that a plan for a job rests on. */
+/** Input of a plan for a job. */
 export const planInputOf = (job: JobContent, unit: JobFile['unit'], catalogue: Catalogue, wishes: PlanWishes): PlanInput => ({
   ...inputOf(job, unit, new Map()),
   variantId: job.variantId,
@@ -28,7 +28,7 @@ export const planInputOf = (job: JobContent, unit: JobFile['unit'], catalogue: C
   wishes,
 })
 
-/** Wishes that name a station or a part that there is not. Paths begin with "keep". */
+/** Problems of pinned parts: unknown station, unknown part, or a part that does not fit the station. Paths begin with "keep". */
 export function wishProblems(unit: Unit, { parts }: Pick<Catalogue, 'parts'>, { keep = {} }: PlanWishes): Problem[] {
   return Object.entries(keep).flatMap(([stationId, partId]) => {
     const path = `keep.${stationId}`
@@ -40,17 +40,17 @@ export function wishProblems(unit: Unit, { parts }: Pick<Catalogue, 'parts'>, { 
   })
 }
 
-/** What a plan is asked for: a power, a budget, or every build that no other beats. */
+/** Request: cheapest build for a power, most power for a budget, or the frontier. */
 export type PlanQuestion = { readonly powerW: number } | { readonly budget: number } | 'frontier'
 
-/** A catalog of several shelves; of two items with one id the later one counts. */
+/** Merges shelves into one catalog. If two items have the same id, the later one is used. */
 export const catalogueFrom = (...shelves: readonly FiledItems[]): Catalogue => ({
   parts: new Map(shelves.flatMap(({ parts }) => parts.map((part) => [part.id, part] as const))),
   operations: new Map(shelves.flatMap(({ operations }) => operations.map((operation) => [operation.id, operation] as const))),
   kits: new Map(shelves.flatMap(({ kits }) => kits.map((kit) => [kit.id, kit] as const))),
 })
 
-/** A plan for a job, plain: builds with cost and power in SI, how it is known, and reasons in sentences where there is none. */
+/** Plan for a job as plain JSON in SI: builds with cost, power and proof, or reasons with sentences. */
 export function planOfJob(file: JobFile, catalogue: Catalogue, wishes: PlanWishes, question: PlanQuestion): object {
   const { job, unit } = file
   const input = planInputOf(job, unit, catalogue, wishes)
@@ -86,7 +86,7 @@ function withoutPlan(answer: Exclude<PlanAnswer, { outcome: 'planned' }>, { unit
 
 const proofWords = <P extends { readonly optimal: boolean }>(proof: P) => ({ known: proof.optimal ? 'optimal' : 'best-found', ...proof })
 
-/** A planned build with what it costs and what the judge says of it. */
+/** A planned build with its cost and its verdict. */
 function plainPoint({ job, unit }: JobFile, catalogue: Catalogue, { spec, cost, money, powerW, thrownAway }: PlanPoint): object {
   const lookup = {
     unit: () => unit,
@@ -113,7 +113,7 @@ function plainPoint({ job, unit }: JobFile, catalogue: Catalogue, { spec, cost, 
       })),
     },
     thrownAway: { items: thrownAway.items.map(({ id }) => id), price: thrownAway.price },
-    /** As a job file holds it. */
+    /** In the form of a job file. */
     spec: encodeQuantities(spec),
   }
 }

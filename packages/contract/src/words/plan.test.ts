@@ -22,7 +22,7 @@ describe('the reason why there is no plan, in words', () => {
     ],
     [
       { code: 'not-together', stationIds: ['input', 'shell'] },
-      'Parts that are strong enough are on the shelf for each of input shaft and sun shell, but none of them go together.',
+      'The shelf has strong enough parts for input shaft and sun shell, but no combination is compatible.',
     ],
     [
       { ...wishes, wishes: [{ wish: 'keep', stationId: 'input', partId: 'p' }], mostW: hp(340) },
@@ -37,17 +37,14 @@ describe('the reason why there is no plan, in words', () => {
         ],
         mostW: 0,
       },
-      'Sun shell left out and nothing by Ninepin together: no parts on the shelf make a consistent build.',
+      'No sun shell and nothing by Ninepin together: the shelf has no compatible build.',
     ],
     [
       { code: 'wishes', wishes: [{ wish: 'target-stall' }], mostW: 0, targetStall: stall },
-      'No converter on the shelf stalls between 4120 rpm and 4700 rpm behind this engine, where the house rule wants it.',
+      'No converter on the shelf stalls between 4120 rpm and 4700 rpm with this engine (target stall by house rule).',
     ],
-    [
-      { code: 'budget-too-small', leastMoney: 1653 },
-      "The least that a consistent build costs is $1,653, hours at the shop's rate included.",
-    ],
-    [{ code: 'ceiling', mostW: hp(763) }, 'The most that any build of this Alder 3 holds is 760 hp, margin included.'],
+    [{ code: 'budget-too-small', leastMoney: 1653 }, 'The cheapest compatible build costs $1,653 including labor.'],
+    [{ code: 'ceiling', mostW: hp(763) }, 'The strongest possible build of this Alder 3 holds 760 hp, margin included.'],
   ])('%j', (reason, sentence) => {
     expect(planReasonSentence(reason, unit, catalogue)).toBe(sentence)
   })

@@ -25,9 +25,9 @@ export interface Cost {
 export const moneyOf = ({ price, hours }: { price: number; hours: number }, hourRate: number): number => price + hours * hourRate
 
 /**
- * What a spec costs over what came in: parts that differ, operations, and kits where they pay. A kit counts where every part of it is
- * fitted; among those that share no bought station the cheapest choice is taken, hours at the shop's rate.
- * Parts that came in and stay cost nothing, nor do parts and operations of a build that is paid for.
+ * Cost of a spec relative to the unit as received: replaced parts, operations, and kits that are cheaper than their single parts. A kit
+ * counts if all of its parts are installed. Of kits that share a bought station, the cheapest combination is used, with labor at the shop's
+ * rate. Parts as received cost nothing. Parts and operations of the `paid` build cost nothing either.
  */
 export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue, hourRate: number, paid?: Fits): Cost {
   const bought = new Map<string, Part>()
@@ -63,7 +63,7 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
         })),
     ),
   ]
-  // Added up from the least, so that the sum does not hang on the order in which a spec names its stations.
+  // Summed in ascending order, so that the total does not depend on the order of the stations in the spec.
   const sum = (of: (line: CostLine) => number) =>
     lines
       .map(of)
@@ -72,14 +72,17 @@ export function specCost(spec: Fits, arrived: Fits['fits'], catalogue: Catalogue
   return { lines, price: sum((l) => l.price), hours: sum((l) => l.hours) }
 }
 
-/** True if the piece of the paid build stays at a station: the same part, with every operation that was done to it. */
+/** True if a station keeps the part of the paid build: the same part, with at least the operations already done to it. */
 export function isPaidPiece(spec: Fits, stationId: string, paid: Fits | undefined): boolean {
   const id = spec.fits[stationId]
   const done = spec.works[stationId] ?? []
   return paid !== undefined && id != null && paid.fits[stationId] === id && (paid.works[stationId] ?? []).every((own) => done.includes(own))
 }
 
-/** The piece that came in is another than a part bought since: it is free again if the paid operations on it are not wanted. */
+/**
+ * True if the part at a station costs nothing: it is kept from the paid build, or it is the part as received and the paid build has no
+ * operations on it.
+ */
 const isOwned = (spec: Fits, stationId: string, arrived: Fits['fits'], paid: Fits | undefined): boolean =>
   isPaidPiece(spec, stationId, paid) ||
   (spec.fits[stationId] === arrived[stationId] && !(paid?.fits[stationId] === arrived[stationId] && paid?.works[stationId]?.length))
@@ -87,7 +90,7 @@ const isOwned = (spec: Fits, stationId: string, arrived: Fits['fits'], paid: Fit
 const isDone = (spec: Fits, stationId: string, operationId: string, paid: Fits | undefined): boolean =>
   isPaidPiece(spec, stationId, paid) && (paid?.works[stationId]?.includes(operationId) ?? false)
 
-/** The set of kits, no station in two, that saves most against single parts; each either in or out. */
+/** The set of kits with the greatest saving over single parts. No two kits of the set share a station. */
 function bestKits(kits: readonly Kit[], bought: ReadonlyMap<string, Part>, hourRate: number): Kit[] {
   const saves = (kit: Kit) =>
     Object.keys(kit.parts).reduce((sum, station) => {

@@ -39,7 +39,7 @@ export function fitUp(input: FitInput): FitReport {
 const inOrder = (entries: readonly FitEntry[]): FitEntry[] =>
   [...entries].sort((a, b) => FIT_STAGES.indexOf(a.stage) - FIT_STAGES.indexOf(b.stage))
 
-/** Everything but the single lengths, which nothing is asked of but to be round. */
+/** All entries except single lengths, which can only be out of round. */
 function judgedEntries(input: FitInput, facts: FitFacts, known: ReadonlyMap<LinkId, Known>): FitEntry[] {
   const readings = input.book?.readings ?? {}
   return [
@@ -51,14 +51,14 @@ function judgedEntries(input: FitInput, facts: FitFacts, known: ReadonlyMap<Link
   ]
 }
 
-/** True if an entry says that something does not go together. */
+/** True if an entry is out of limits or incompatible. */
 export function isWrong(entry: FitEntry): boolean {
   const { word } = entry.verdict
   if (entry.kind === 'spline') return word === 'differs' && (entry.otherId === null || entry.differences.length === 0)
   return word === 'refused' || word === 'out-of-round' || word === 'differs'
 }
 
-/** Entries that say that something does not go together, in the order of the work. A length without a reading is not among them. */
+/** Entries that are out of limits or incompatible, in work order. Lengths without a reading are skipped: they cannot be wrong. */
 export function wrongFits(input: FitInput): FitEntry[] {
   const facts = fitFacts(input)
   const known = knownLengths(input, facts, input.book?.readings ?? {})

@@ -4,7 +4,7 @@ import { engineOfBrief } from '../model/brief.js'
 import type { Part } from '../model/part.js'
 import type { Operation } from '../fitting/operation.js'
 import type { Issue } from '../quantity/issue.js'
-import { atItsMost, plannerOf, type Build, type Proof } from './cheapest.js'
+import { atHighestPower, plannerOf, type Build, type Proof } from './cheapest.js'
 import { frontierOf } from './frontier.js'
 import type { PlanInput, PlannedSpec } from './input.js'
 import { fitsOf } from './options.js'
@@ -13,7 +13,7 @@ import { marginsOf } from './wishes.js'
 import { reasonsFor, type PlanReason } from './reasons.js'
 import { sceneOf, type Scene } from './scene.js'
 
-/** A planned build, with what it costs and holds. */
+/** A planned build with its cost and its power. */
 export interface PlanPoint {
   readonly spec: PlannedSpec
   readonly cost: Cost
@@ -21,7 +21,7 @@ export interface PlanPoint {
   readonly money: number
   /** Power held with the margins of the plan, W. */
   readonly powerW: number
-  /** What is paid for in the present build and not used in this one. */
+  /** Paid parts and operations of the present build that this build does not use. */
   readonly thrownAway: ThrownAway
 }
 
@@ -31,20 +31,20 @@ export interface ThrownAway {
   readonly price: number
 }
 
-/** A plan, or why there is none. */
+/** A plan, or the reasons why no build meets the request. */
 export type PlanAnswer =
   | { readonly outcome: 'planned'; readonly point: PlanPoint; readonly proof: Proof }
   | { readonly outcome: 'impossible'; readonly reasons: readonly PlanReason[] }
   | { readonly outcome: 'brief-contradicts-itself'; readonly issues: readonly Issue[] }
 
-/** The frontier of cost against power held, or why there is no build at all. */
+/** The frontier of cost and power held, or the reasons why no build is consistent. */
 export type FrontierAnswer =
   | { readonly outcome: 'planned'; readonly points: readonly PlanPoint[]; readonly proof: Omit<Proof, 'bound'> }
   | Exclude<PlanAnswer, { outcome: 'planned' }>
 
 /**
- * The cheapest build of which every station holds a power with the margins of the plan and which the judge accepts: no misfit, no finding
- * that a build must not have. Power is that of the engine of the brief, scaled as a whole, with the converter re-matched.
+ * Finds the cheapest build in which every station holds the power with the margins of the plan, without misfits and without a blocking
+ * finding. Power is peak engine power, with the engine curve scaled as a whole and the converter re-matched.
  */
 export function planForPower(input: PlanInput, powerW: number): PlanAnswer {
   const made = sceneOf(input)
@@ -52,11 +52,11 @@ export function planForPower(input: PlanInput, powerW: number): PlanAnswer {
   const planner = plannerOf(made.value)
   const { build, proof } = planner.cheapestAt(powerW)
   return build
-    ? { outcome: 'planned', point: pointOf(made.value, build, atItsMost(build, powerW).powerW), proof }
+    ? { outcome: 'planned', point: pointOf(made.value, build, atHighestPower(build, powerW).powerW), proof }
     : { outcome: 'impossible', reasons: reasonsFor(input, powerW) }
 }
 
-/** The build that holds most power and costs no more than a budget. */
+/** Finds the build with the most power that costs no more than the budget, labor included. */
 export function planForBudget(input: PlanInput, budget: number): PlanAnswer {
   const made = sceneOf(input)
   if (!made.ok) return { outcome: 'brief-contradicts-itself', issues: made.issues }
@@ -70,10 +70,10 @@ export function planForBudget(input: PlanInput, budget: number): PlanAnswer {
   }
 }
 
-/** Power at which only the consistency of a build counts. */
+/** Power low enough that only the compatibility of the parts counts, W. */
 const LEAST_W = 1
 
-/** Every build that no other beats in both cost and power held. `onPoint` is called after each is found. */
+/** Finds all builds that are not beaten in both cost and power held. Calls `onPoint` for each build when it is found. */
 export function planFrontier(input: PlanInput, onPoint: (point: PlanPoint) => void = () => undefined): FrontierAnswer {
   const made = sceneOf(input)
   if (!made.ok) return { outcome: 'brief-contradicts-itself', issues: made.issues }
@@ -84,14 +84,14 @@ export function planFrontier(input: PlanInput, onPoint: (point: PlanPoint) => vo
     : { outcome: 'impossible', reasons: reasonsFor(input, LEAST_W) }
 }
 
-/** The present build on the scales of a plan. */
+/** Cost and power of the present build, comparable with the points of a plan. */
 export interface PresentPoint {
   readonly money: number
   /** Power held with the margins of the plan, W. Zero if a station has no figure. */
   readonly powerW: number
 }
 
-/** What the present build costs over what came in, and what it holds with the margins of a plan. `undefined` if the brief contradicts itself. */
+/** Computes cost and power of the present build with the margins of the plan. `undefined` if the brief contradicts itself. */
 export function presentPoint(input: PlanInput): PresentPoint | undefined {
   const made = engineOfBrief(input.brief.engine)
   if (!made.ok) return undefined
@@ -103,7 +103,7 @@ export function presentPoint(input: PlanInput): PresentPoint | undefined {
   return { money: moneyOf(cost, rules.hourRate), powerW: Math.min(...powers) }
 }
 
-/** A build in words of the shop: parts and operations, cost and power. */
+/** Converts a choice of options to parts, operations, cost and power. */
 export function pointOf({ slots, input }: Scene, { choice, pressure }: Build, powerW: number): PlanPoint {
   const { arrived, catalogue, rules, wishes, present } = input
   const fits = fitsOf(slots, choice)
@@ -117,7 +117,7 @@ export function pointOf({ slots, input }: Scene, { choice, pressure }: Build, po
   }
 }
 
-/** What was bought or done for one build and is not used in another. Parts as received were not bought. */
+/** Lists the parts and operations of one build that another build does not use. Parts as received are not listed: they were not bought. */
 export function thrownAway({ arrived, catalogue }: Pick<PlanInput, 'arrived' | 'catalogue'>, before: Fits, after: Fits): ThrownAway {
   const items = Object.entries(before.fits).flatMap(([stationId, partId]): (Part | Operation)[] => {
     const part = catalogue.parts.get(partId ?? '')

@@ -1,16 +1,16 @@
 import { memberAt } from '../numeric/certain.js'
-import { atItsMost, type Build, type Planner } from './cheapest.js'
+import { atHighestPower, type Build, type Planner } from './cheapest.js'
 import { bestAlone } from './context.js'
 
-/** Powers found by halving are exact to this share, then raised to the next power that a build holds exactly. */
+/** Relative accuracy of the bisection. The result is then raised to the exact power of a build. */
 const NEAR = 1e-3
 const STEP = 1e-6
 
-/** The most power that any build of a plan holds, with the cheapest build that holds it. `undefined` if no build is consistent. */
+/** Finds the highest power that any build holds, and the cheapest build that holds it. `undefined` if no build is consistent. */
 export function ceilingOf(planner: Planner): (Build & { readonly powerW: number }) | undefined {
   const at = (powerW: number) => {
     const { build } = planner.cheapestAt(powerW)
-    return build && atItsMost(build, powerW)
+    return build && atHighestPower(build, powerW)
   }
   let best = at(planner.scene.engine.on.peakPowerW * NEAR)
   if (!best) return undefined
@@ -24,7 +24,7 @@ export function ceilingOf(planner: Planner): (Build & { readonly powerW: number 
   }
 }
 
-/** No build holds more: in each context the weakest station with its best option. */
+/** Upper bound of power: per context, the weakest station with its strongest option. */
 const upperBound = ({ contexts, scene }: Planner): number =>
   Math.max(
     0,

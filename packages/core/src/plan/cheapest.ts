@@ -4,16 +4,16 @@ import { topPower } from './top-power.js'
 import { SAME_MONEY } from './search.js'
 import { learn, type Scene } from './scene.js'
 
-/** How an answer is known: contexts and nodes of the search, and the bound below which no build can cost. */
+/** Extent of the search, and the lower bound of cost that it proves. */
 export interface Proof {
   readonly contexts: number
   readonly nodes: number
-  /** False if a search reached its limit of nodes: then a cheaper build may exist, down to the bound. */
+  /** False if a search reached its node limit or not all operations were combined. A cheaper build may then exist, down to the bound. */
   readonly optimal: boolean
   readonly bound: number
 }
 
-/** A build with the context that it was found in. */
+/** A build, and the context in which it was found. */
 export interface Build extends Solved {
   readonly context: Context
 }
@@ -24,24 +24,24 @@ interface Cheapest {
   readonly proof: Proof
 }
 
-/** A context, and what is known of its cost: at `fromW` and above no build of it costs less. */
-interface Kept {
+/** A context with the lower bound of its cost, valid at `fromW` and above. */
+interface BoundedContext {
   readonly context: Context
   bound: number
   fromW: number
 }
 
-/** Searches one plan at one power after the other. What is learned at one power is used at every higher one. */
+/** Finds the cheapest build at one power after another. Bounds found at one power are reused at higher powers. */
 export interface Planner {
   readonly scene: Scene
   readonly contexts: readonly Context[]
   cheapestAt(powerW: number, below?: number): Cheapest
 }
 
-/** A search over the contexts of a plan, each context solved only while its bound is below the best build. */
+/** Prepares the search over all contexts of a plan. */
 export function plannerOf(scene: Scene): Planner {
   const contexts = contextsOf(scene)
-  const kept = contexts.map((context): Kept => ({ context, bound: boundOf(context), fromW: 0 }))
+  const kept = contexts.map((context): BoundedContext => ({ context, bound: boundOf(context), fromW: 0 }))
   const cheapestAt = (powerW: number, below = Infinity): Cheapest => {
     const found = bestOf(kept, powerW, below)
     const short = found.build && shortScope(scene, found.build.choice, found.build.pressure, powerW * (1 - SAME_POWER))
@@ -54,14 +54,14 @@ export function plannerOf(scene: Scene): Planner {
 }
 
 /**
- * The cheapest build of all contexts. The context with the least bound is looked at first: its bound is made tight for this power, and if it
- * is still the least, the context is solved. Its cost at one power is a bound at every higher one.
+ * Finds the cheapest build of all contexts. Always continues with the context of the lowest bound: first computes its tight bound at this
+ * power, then solves it. The search ends when the lowest bound is not below the best build.
  */
-function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest {
+function bestOf(kept: readonly BoundedContext[], powerW: number, below: number): Cheapest {
   let build: Build | undefined
   let nodes = 0
   let unproven = Infinity
-  // Something that no part decides, such as the bolt pattern of the case, refuses every build.
+  // If no part can remove a finding, such as a case bolt pattern that does not match, no build is possible.
   const allTried = kept.every(({ context }) => context.table.scene.allTried)
   const hopeless = () => kept[0]?.context.table.scene.refused.some(({ slots }) => slots.length === 0) ?? false
   const queue = kept.map((each) => ({ each, bound: powerW >= each.fromW ? each.bound : boundOf(each.context), tight: false }))
@@ -84,8 +84,8 @@ function bestOf(kept: readonly Kept[], powerW: number, below: number): Cheapest 
   return { build, proof: { contexts: kept.length, nodes, optimal: unproven === Infinity && allTried, bound } }
 }
 
-/** The most power that a build holds at any line pressure that its valves make and its parts bear, with the pressure for it. */
-export function atItsMost(build: Build, powerW: number): Build & { readonly powerW: number } {
+/** Raises the power of a build to the highest that its parts hold at any allowed line pressure, and sets that pressure. */
+export function atHighestPower(build: Build, powerW: number): Build & { readonly powerW: number } {
   const { context, choice } = build
   const only = choice.map((option) => [option])
   const pressureAt = (wantedW: number) => {
@@ -106,5 +106,5 @@ export function atItsMost(build: Build, powerW: number): Build & { readonly powe
 }
 
 const HALVINGS = 40
-/** Powers found by halving are exact to this share. */
+/** Relative accuracy of powers found by bisection. */
 const NEAR = 1e-7

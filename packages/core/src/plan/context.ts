@@ -3,32 +3,32 @@ import type { PressureCalibration } from '../model/calibration.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { partialInput, type Frame } from './frame.js'
 import { holdingAt, OIL_SIDES, type Holding, type OilSide } from './holding.js'
-import { ANY_PRESSURE, lower, NO_PRESSURE, pressureWithin, spanOf, type OilPressures, type OilSpan } from './oil.js'
+import { ANY_PRESSURE, lowerPressures, NO_PRESSURE, pressureWithin, spanOf, type OilPressures, type OilSpan } from './oil.js'
 import { judgedChoice, refusal, shortStationOf } from './referee.js'
 import { cheapestChoice, leastCost, propagated, type Domains } from './search.js'
 import { addRows, type Relations } from './relations.js'
 import { isDead, learn, refusedIn, type Scene } from './scene.js'
 
-/** Loads that some parts give to all others, and what every option holds against them. Shared by contexts that differ in line pressure only. */
+/** Load cases with one converter, and the power that each option holds in them. Shared by contexts that differ only in line pressure. */
 export interface LoadTable {
   readonly scene: Scene
   readonly frame: Frame
-  /** Options open with these loads, whatever the valves. */
+  /** Options allowed with this converter, with any valves. */
   readonly open: Domains
-  /** Highest pressures that any of the valves make. */
+  /** Highest pressures that any valves of the table make, Pa. */
   readonly most: OilPressures
-  /** Slots with a say in the limits of a station, besides its own and the converter. */
+  /** Other slots whose parts affect the limits at a station, by slot. The converter is not listed. */
   readonly besides: readonly (readonly number[])[]
-  /** By slot, then by the options of the slot and of those beside it. */
+  /** Holdings by slot, then by the options of the slot and of the slots that affect it. */
   readonly holdings: readonly Map<number, Holding>[]
   readonly spans: Map<number, OilSpan>
-  /** Power of every option at the highest pressures, by slot and option. */
+  /** Power of each option at the highest pressures of the table, W. */
   readonly tops: Map<number, number>
-  /** What holds at the power asked for last. */
+  /** Options at the most recent power. Reused if the same power is asked for again. */
   readonly last: { held?: HeldOptions }
 }
 
-/** Options and relations of a table that hold a power, and the least that they cost. */
+/** Options and relations that are left at a power, and the lower bound of their cost. */
 interface HeldOptions {
   readonly powerW: number
   readonly open: Domains
@@ -36,15 +36,15 @@ interface HeldOptions {
   readonly cost: number
 }
 
-/** A table of loads with valves that make one line pressure: within it every option holds a power of its own. */
+/** A load table with valves that make one line pressure. Within a context the power of each option is fixed. */
 export interface Context {
   readonly table: LoadTable
-  /** Options open in this context. */
+  /** Options allowed in this context. */
   readonly open: Domains
-  /** Pressures between which the plan may set the gauge. One and the same where line pressure is fixed. */
+  /** Range of pressures that the plan may set, Pa. `least` equals `most` if line pressure is fixed. */
   readonly least: OilPressures
   readonly most: OilPressures
-  /** Power of every option at the highest pressures of this context. */
+  /** Power of each option at the highest pressures of the context, W. */
   readonly tops: Map<number, number>
 }
 
@@ -55,13 +55,16 @@ export interface Solved {
   readonly pressure: PressureCalibration
 }
 
-/** The least that a build of a context can cost at a power, by what each option holds alone and by what goes with what. */
+/**
+ * Lower bound of the cost of a context at a power, from single options and pairwise relations. Infinity if no build is possible below the
+ * given cost.
+ */
 export function tightBound(context: Context, powerW: number, below: number): number {
   const open = openAt(context, powerW * (1 - SAME_POWER), below)
   return open ? leastCost(context.table.scene, open.open) : Infinity
 }
 
-/** Options and relations of a context that hold a power. `undefined` if a station has none left, or all that is left costs too much. */
+/** Options and relations of a context at a power. `undefined` if a slot has no option left or the bound is not below the given cost. */
 function openAt(context: Context, wantedW: number, below: number): { readonly open: Domains; readonly related: Relations } | undefined {
   const held = heldAt(context.table, wantedW, below)
   if (held.cost >= below) return undefined
@@ -73,7 +76,7 @@ function openAt(context: Context, wantedW: number, below: number): { readonly op
   return open && { open, related: held.related }
 }
 
-/** Options that hold a power by themselves, and what goes with what at it; not yet held against one another. */
+/** Options that hold a power alone, and the relations at that power. The relations are not yet propagated. */
 export function aloneAtPower(context: Context, wantedW: number): { readonly open: Domains; readonly related: Relations } {
   const { table } = context
   const open = context.open.map((options, slot) =>
@@ -82,23 +85,23 @@ export function aloneAtPower(context: Context, wantedW: number): { readonly open
   return { open, related: withJoint(table, open, wantedW) }
 }
 
-/** Search of one context. Without a solution there is none that costs less than the bound. */
+/** Result of the search in one context. If `solved` is undefined and `proven` is true, no build costs less than the given bound. */
 export interface SolvedContext {
   readonly solved: Solved | undefined
   readonly nodes: number
   readonly proven: boolean
 }
 
-/** Powers are compared to this share. */
+/** Relative tolerance for comparing powers. */
 export const SAME_POWER = 1e-9
 
-/** The cheapest build of a context that holds a power and costs less than a bound. */
+/** Finds the cheapest build of a context that holds a power and costs less than a bound. */
 export function solveContext(context: Context, powerW: number, below: number): SolvedContext {
   const { table } = context
   const { scene } = table
   const wantedW = powerW * (1 - SAME_POWER)
   const held = openAt(context, wantedW, below)
-  if (!held) return NONE
+  if (!held) return NO_SOLUTION
   let pressure = scene.input.present.pressure
   const conflict = (choice: readonly number[], domains: Domains) => {
     const found = conflictIn(context, choice, domains, wantedW)
@@ -115,9 +118,12 @@ export function solveContext(context: Context, powerW: number, below: number): S
   return { solved, nodes: found.nodes, proven: found.proven }
 }
 
-const NONE: SolvedContext = { solved: undefined, nodes: 0, proven: true }
+const NO_SOLUTION: SolvedContext = { solved: undefined, nodes: 0, proven: true }
 
-/** Options and relations of a table that hold a power, and the least that they cost; not all of them if that is above the bound anyway. */
+/**
+ * Options and relations of a table at a power. The filters run from fast to slow and stop when the lower bound of cost reaches `below`; the
+ * result is then incomplete.
+ */
 function heldAt(table: LoadTable, powerW: number, below: number): HeldOptions {
   const { last } = table
   if (last.held?.powerW === powerW) return last.held
@@ -137,13 +143,13 @@ function heldAt(table: LoadTable, powerW: number, below: number): HeldOptions {
   return held
 }
 
-/** What an option holds at a station that depends on no other. `undefined` for other stations, and for kits. */
+/** Holding of an option at a station that no other slot affects. `undefined` for other stations and for kits. */
 function aloneAt(table: LoadTable, slot: number, option: number): Holding | undefined {
   if (slot >= table.scene.slots.length || memberAt(table.besides, slot).length > 0) return undefined
-  return holdingOf(table, slot, only(slot, option))
+  return holdingOf(table, slot, singleChoice(slot, option))
 }
 
-const only = (slot: number, option: number): number[] => withOption([], slot, option)
+const singleChoice = (slot: number, option: number): number[] => withOption([], slot, option)
 
 function withOption(choice: readonly number[], slot: number, option: number): number[] {
   const copy = [...choice]
@@ -151,37 +157,39 @@ function withOption(choice: readonly number[], slot: number, option: number): nu
   return copy
 }
 
-/** False if an option cannot hold a power at any pressure that it and the valves allow. Stations that depend on others are looked at later. */
+/**
+ * False if an option does not hold the power at any allowed pressure. True for stations that other slots affect: `withJoint` checks those.
+ */
 const mayHold = (table: LoadTable, slot: number, option: number, powerW: number): boolean =>
   aloneAt(table, slot, option) === undefined || topOf(table, table, slot, option) >= powerW
 
-/** True if what an option needs at a power is within the pressure of a context's valves. */
+/** True if the option holds the power within the pressures of the context. */
 const staysWithin = (context: Context, slot: number, option: number, powerW: number): boolean =>
   !aloneAt(context.table, slot, option)?.byOil || topOf(context.table, context, slot, option) >= powerW
 
-/** Power of an option at the highest pressures of its table. Infinity at a station that depends on others. */
+/** Power of an option at the highest pressures of its table, W. Infinity at a station that other slots affect. */
 export const bestAlone = (table: LoadTable, slot: number, option: number): number =>
   aloneAt(table, slot, option) === undefined ? Infinity : topOf(table, table, slot, option)
 
-/** Power of an option at the highest pressure that it and the valves allow. */
+/** Power of an option at the highest pressure that the part and the valves allow, W. */
 function topOf(table: LoadTable, { tops, most }: Pick<Context, 'tops' | 'most'>, slot: number, option: number): number {
   const key = slot * MOST_OPTIONS + option
   const before = tops.get(key)
   if (before !== undefined) return before
-  const top = powerWithin(table, most, slot, only(slot, option))
+  const top = powerWithin(table, most, slot, singleChoice(slot, option))
   tops.set(key, top)
   return top
 }
 
-/** Power of the chosen parts of a station at the highest pressure that they and the valves allow. */
+/** Power of the chosen parts of a station at the highest pressure that the parts and the valves allow, W. */
 function powerWithin(table: LoadTable, most: OilPressures, slot: number, choice: readonly number[]): number {
   const holding = holdingOf(table, slot, choice)
-  return holding.byOil ? holding.powerAt(lower(most, spanAt(table, slot, choice).most)) : holding.powerW
+  return holding.byOil ? holding.powerAt(lowerPressures(most, spanAt(table, slot, choice).most)) : holding.powerW
 }
 
 /**
- * Relations of the plan, and those of the stations that depend on others at a power: two options stay related if with some third one the
- * station holds.
+ * Adds pairwise relations for stations whose limits depend on several slots. Two options stay related if the station holds the power with
+ * them and any option of the other slots.
  */
 function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
   const { scene, besides } = table
@@ -207,7 +215,7 @@ function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
   return related
 }
 
-/** What the chosen parts of a station hold. */
+/** Holding of the chosen parts at a station. Computed once per combination. */
 export function holdingOf(table: LoadTable, slot: number, choice: readonly number[]): Holding {
   const { scene, frame, besides, holdings } = table
   const others = memberAt(besides, slot)
@@ -223,10 +231,10 @@ export function holdingOf(table: LoadTable, slot: number, choice: readonly numbe
   return holding
 }
 
-/** More than any station has options. */
+/** Base of the cache keys. Larger than the number of options of any station. */
 const MOST_OPTIONS = 4096
 
-/** The frame's parts with those of some stations, which have a say in one another's limits. */
+/** Input with the parts of the frame and the chosen parts of some slots that affect each other. */
 function inputBeside({ scene, frame }: LoadTable, own: readonly number[], choice: readonly number[]): SpecInput {
   const parts = own.map((at) => [memberAt(scene.slots, at).station.id, partAt(scene, at, choice)] as const)
   const others = [...frame.input.fitted].filter(([id]) => !parts.some(([other]) => other === id))
@@ -235,7 +243,7 @@ function inputBeside({ scene, frame }: LoadTable, own: readonly number[], choice
 
 const partAt = ({ slots }: Scene, slot: number, choice: readonly number[]) => slots[slot]?.options[choice[slot] ?? -1]?.part
 
-/** Pressures that the chosen part of a station bears. */
+/** Pressure range of the chosen part at a station. */
 export function spanAt({ scene, frame, spans }: LoadTable, slot: number, choice: readonly number[]): OilSpan {
   const key = slot * MOST_OPTIONS + (choice[slot] ?? 0)
   const before = spans.get(key)
@@ -250,7 +258,7 @@ const NO_SPAN: OilSpan = { least: NO_PRESSURE, most: ANY_PRESSURE }
 
 type Conflict = { readonly scope: readonly number[] } | { readonly pressure: PressureCalibration }
 
-/** Slots whose choice cannot stay together at a power, or the line pressure at which the choice is good. */
+/** Conflict of a choice at a power, or the line pressure at which the choice is valid. */
 export function conflictIn(context: Context, choice: readonly number[], domains: Domains, powerW: number): Conflict {
   const { scene } = context.table
   const known = refusedIn(scene, choice) ?? shortStation(context.table, choice, powerW) ?? hoursConflict(scene, choice, domains)
@@ -262,18 +270,18 @@ export function conflictIn(context: Context, choice: readonly number[], domains:
   const asIs = pressureWithin(present.pressure, oil.least, oil.most)
   const first = judged(scene, choice, powerW, asIs, oil.by)
   if ('pressure' in first || !first.byOil) return first
-  // The least pressure may be right where the present one is not: the pump has least to make up for.
+  // A lower pressure may remove the finding: the pump then has less leakage to make up.
   return judged(scene, choice, powerW, pressureWithin({ ...present.pressure, drivePa: 0, reversePa: 0 }, oil.least, oil.most), oil.by)
 }
 
-/** A station that depends on others and does not hold the power at any pressure. */
+/** A station whose limits depend on several slots and that does not hold the power at any pressure, with those slots. */
 function shortStation(table: LoadTable, choice: readonly number[], powerW: number): readonly number[] | undefined {
   const { scene, besides } = table
   const slot = scene.slots.findIndex((_, at) => memberAt(besides, at).length > 0 && holdingOf(table, at, choice).powerW < powerW)
   return slot < 0 ? undefined : [slot, ...memberAt(besides, slot)]
 }
 
-/** Slots that together take more hours than are allowed, whatever is chosen elsewhere. */
+/** Slots whose chosen options exceed the limit of hours even with the fastest options everywhere else. */
 function hoursConflict({ hours, input }: Scene, choice: readonly number[], domains: Domains): readonly number[] | undefined {
   const most = input.wishes.hoursMost
   if (most === undefined) return undefined
@@ -292,7 +300,10 @@ function hoursConflict({ hours, input }: Scene, choice: readonly number[], domai
   return sum > most + 1e-9 ? scope : undefined
 }
 
-/** Pressures between what the chosen parts need and what they bear, and the slots that ask for most. */
+/**
+ * Range between the pressure that the chosen parts need and the pressure that they allow, and the slots that set the lower end. Returns the
+ * conflicting slots if the range is empty.
+ */
 function oilOf(
   context: Context,
   choice: readonly number[],
@@ -311,14 +322,14 @@ function oilOf(
       if (span.most[side] < most[side]) [most[side], borneBy[side]] = [span.most[side], [slot]]
     }
   })
-  // The lockup is fed from line pressure.
+  // Line pressure feeds the lockup.
   if (least.lockup > least.drive) [least.drive, askedBy.drive] = [least.lockup, askedBy.lockup ?? []]
   const above = OIL_SIDES.find((side) => least[side] > most[side] * (1 + SAME_POWER))
   if (above) return { scope: [...new Set([...(askedBy[above] ?? []), ...(borneBy[above] ?? [])])] }
   return { least, most, by: OIL_SIDES.flatMap((side) => askedBy[side] ?? []) }
 }
 
-/** The judge's word on a choice at a pressure. What it refuses whatever the power is learned. */
+/** Checks a complete choice for findings at a pressure. Remembers rejections that do not depend on power. */
 function judged(
   scene: Scene,
   choice: readonly number[],
@@ -342,9 +353,9 @@ function judged(
 }
 
 /**
- * Slots that decide a station which the judge finds short of a power. Where the ramp of a launch counts, every shaft has a say, because each
- * adds to the spring, and a plan reckons with the stiffest first. Otherwise the plan and the judge agree on every station; should they not,
- * the whole choice is refused.
+ * Slots that affect the first station that is short of a power. `undefined` if no station is short. If the house rule uses the ramp of a
+ * launch, all shafts are included: their springs act together, and the load table uses the stiffest. Without the ramp, the load table is
+ * exact and no station should be short; if one is, the complete choice is rejected.
  */
 export function shortScope(
   scene: Scene,
@@ -362,7 +373,7 @@ export function shortScope(
   )
 }
 
-/** Findings that another line pressure may remove. */
+/** Findings that a different line pressure may remove. */
 const BY_OIL: ReadonlySet<string> = new Set([
   'pressure-above-maximum',
   'pressure-above-case',

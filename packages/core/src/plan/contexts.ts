@@ -13,7 +13,7 @@ import { ANY_PRESSURE, madePressures, NO_PRESSURE, setPressures, type OilPressur
 import { leastCost, propagated, type Domains } from './search.js'
 import type { Scene } from './scene.js'
 
-/** The contexts of a plan: every converter with the target stall, and every line pressure that valves can make. */
+/** Lists the contexts of a plan: each converter in the target stall range, combined with each line pressure that the valves can make. */
 export function contextsOf(scene: Scene): Context[] {
   const open = propagated(scene, scene.open)
   if (!open) return []
@@ -22,7 +22,7 @@ export function contextsOf(scene: Scene): Context[] {
   const classes = valveClasses(scene, open)
   const tables = converters.flatMap((converter) => {
     const domains = open.map((own, i) => (i === at ? [converter] : own))
-    // The heat of an upshift depends on line pressure, so that each has a table of its own where heat decides.
+    // Shift heat depends on line pressure. If the house rule counts it, each line pressure has its own table.
     const groups = scene.input.rules.shiftHeat === 'count' ? classes.map((own) => [own]) : [classes]
     return groups.map((own) => ({ table: tableOf(scene, own.length === 1 ? narrowed(domains, own[0]) : domains, own), own }))
   })
@@ -40,7 +40,7 @@ export function contextsOf(scene: Scene): Context[] {
   )
 }
 
-/** Domains with the valves of one line pressure. */
+/** Limits the valves to those of one line pressure. */
 const narrowed = (domains: Domains, valves: ValveClass | undefined): Domains =>
   domains.map((own, i) => (i === valves?.slot ? valves.options : own))
 
@@ -65,7 +65,10 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
 
 const slotOfKind = ({ slots }: Scene, kind: string): number => slots.findIndex(({ station }) => station.kind === kind)
 
-/** Slots with a say in the limits of a station: bolts in those of the plate, and an element between the same two members. */
+/**
+ * Other slots that affect the limits at each station: the bolts for the flex plate, and the parallel element for a clutch, band or one-way
+ * clutch.
+ */
 function besidesOf({ slots, indexOf, input }: Scene): number[][] {
   const bolts = slots.flatMap(({ station }, i) => (station.kind === 'bolts' ? [i] : []))
   return slots.map(({ station }) => {
@@ -76,7 +79,7 @@ function besidesOf({ slots, indexOf, input }: Scene): number[][] {
   })
 }
 
-/** Valves that make the same line pressure. */
+/** Valves that make the same line pressure, with the pressure range. */
 interface ValveClass {
   readonly key: string
   readonly slot: number
@@ -110,7 +113,7 @@ function valveClasses(scene: Scene, open: Domains): ValveClass[] {
   return [...classes.values()]
 }
 
-/** Pressures that a plan may set with these valves; those of the build as it is where they are fixed. */
+/** Pressures that a plan may set with these valves. If line pressure is fixed, the pressures of the present build. */
 function oilRange({ oilIsFixed }: Scene, input: SpecInput): Pick<ValveClass, 'least' | 'most'> {
   if (!oilIsFixed) return { least: NO_PRESSURE, most: madePressures(input) }
   const fixed = setPressures(input)
@@ -118,9 +121,9 @@ function oilRange({ oilIsFixed }: Scene, input: SpecInput): Pick<ValveClass, 'le
 }
 
 /**
- * Loads with the converter of the domains. The first lockup clutch stands for all, because only whether there is one alters the loads; where
- * the ramp of a launch counts, the stiffest shaft of each station gives the least shock that is possible. With fixed oil, the valves and a
- * pump of the domains make the line pressure.
+ * Computes the load cases with the first converter of the domains. The first lockup clutch is installed, because loads depend only on
+ * whether there is one. If the house rule uses the ramp of a launch, the stiffest shaft is installed at each station: it gives the lowest
+ * shock. With fixed line pressure, the first valves and pump are installed.
  */
 function frameIn(scene: Scene, domains: Domains): Frame {
   const { slots, input, oilIsFixed, engine } = scene
@@ -133,7 +136,7 @@ function frameIn(scene: Scene, domains: Domains): Frame {
     return (needed || oil) && first ? [[station.id, first] as const] : []
   })
   const frame = frameOf(partialInput(input, parts), engine)
-  return { ...frame, powers: new Map(), cases: frame.cases.map((duty) => settled(duty, frame, oilIsFixed)) }
+  return { ...frame, powers: new Map(), cases: frame.cases.map((duty) => idealCase(duty, frame, oilIsFixed)) }
 }
 
 const stiffest = <P extends { readonly kind: string; readonly geometry: object }>(parts: readonly P[]): P | undefined => {
@@ -142,15 +145,15 @@ const stiffest = <P extends { readonly kind: string; readonly geometry: object }
 }
 
 /**
- * A case as it is in a build without findings: line pressure is as commanded, and a lockup that holds passes all that it is asked. A build in
- * which either is not so is refused by the judge.
+ * Load case of a build without findings: line pressure equals commanded pressure, and the lockup passes the full torque. Builds that differ
+ * are rejected by their findings.
  */
-function settled(duty: DutyCase, { input }: Frame, oilIsFixed: boolean): DutyCase {
+function idealCase(duty: DutyCase, { input }: Frame, oilIsFixed: boolean): DutyCase {
   const { made } = duty.turbine
   const turbine = made ? { ...duty.turbine, torqueNm: made.engineNm + made.inertiaNm, made: { ...made, mostNm: Infinity } } : duty.turbine
   const oil = oilIsFixed ? { linePressurePa: duty.commandedPa, lockupOil: lockupOil(input.pressure, duty.commandedPa) } : {}
   return { ...duty, turbine, ...oil }
 }
 
-/** The lower bound of a context: the cheapest option of every slot. */
+/** Lower bound of the cost of a context: the cheapest option of every slot. */
 export const boundOf = ({ table, open }: Context): number => leastCost(table.scene, open)

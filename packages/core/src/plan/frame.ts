@@ -10,18 +10,18 @@ import type { SpecInput } from '../model/spec-input.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
 import type { PlanInput } from './input.js'
 
-/** Load cases that a set of load-altering parts gives, and the input that they come from. */
+/** Load cases, and the input that they were computed from. */
 export interface Frame {
-  /** Only the parts that alter loads are installed. */
+  /** Contains only the parts that change loads. */
   readonly input: SpecInput
   readonly cases: readonly DutyCase[]
   readonly peakPowerW: number
   readonly stallRadPerS: number
-  /** Power held as a function of capacity, by load and kind of shock. */
+  /** Functions from torque capacity to power held, by load and kind of shock. */
   readonly powers: Map<string, (capacityNm: number) => number>
 }
 
-/** A build with some stations filled, judged like any other. */
+/** Input of the judge with parts at some stations only. */
 export const partialInput = (
   { unit, brief, rules, book, present }: PlanInput,
   parts: readonly (readonly [stationId: string, part: Part | undefined])[],
@@ -35,7 +35,7 @@ export const partialInput = (
   ...(book ? { book } : {}),
 })
 
-/** Load cases behind an engine with some parts installed. */
+/** Computes the load cases of an input. */
 export function frameOf(input: SpecInput, engine: Engine): Frame {
   const converter = [...input.fitted.values()].find((part) => part.kind === 'converter')
   const characteristic = converter?.kind === 'converter' ? converterCharacteristic(converter.geometry) : usualConverter(engine, input)
@@ -43,7 +43,7 @@ export function frameOf(input: SpecInput, engine: Engine): Frame {
   return { input, cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: stallOnLine(line).engineSpeedRadPerS, powers: new Map() }
 }
 
-/** True if the stall of a frame is in the target range of the house rule. */
+/** True if the stall speed is in the target range of the house rule. */
 export function stallsAsWanted({ input, stallRadPerS }: Frame, { on }: Engine): boolean {
   const { brief, rules } = input
   const window = stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS)

@@ -1,27 +1,27 @@
-import { atItsMost, type Build, type Planner, type Proof } from './cheapest.js'
+import { atHighestPower, type Build, type Planner, type Proof } from './cheapest.js'
 import { SAME_MONEY } from './search.js'
 
-/** A build that no other beats in both cost and power held. */
+/** A build that no other build beats in both cost and power held. */
 export interface FrontierPoint {
   readonly build: Build
-  /** Power held with the margins of the plan. */
+  /** Power held with the margins of the plan, W. */
   readonly powerW: number
 }
 
 export interface Frontier {
-  /** By rising cost and power. Empty if no build is consistent at any power. */
+  /** Sorted by cost and power. Empty if no build is consistent. */
   readonly points: readonly FrontierPoint[]
   readonly proof: Omit<Proof, 'bound'>
 }
 
-/** Power below which nothing is worth planning, as a share of the engine's. */
+/** Lowest power that is planned, as a fraction of engine power. */
 const LEAST_SHARE = 1e-3
-/** Powers closer than this share are one point. */
+/** Relative step from one point to the next. Closer powers are one point. */
 const STEP_SHARE = 1e-6
 
 /**
- * Every build that no other beats in both cost and power held: the cheapest at any power, then the cheapest that holds more than that, and
- * so on up to the ceiling of the unit, or up to a budget. `onPoint` is called after each.
+ * Finds all builds that are not beaten in both cost and power held, by repeating the search for the cheapest build just above the power of
+ * the last one. Ends at the highest power or at the budget `most`. Calls `onPoint` after each build.
  */
 export function frontierOf(planner: Planner, most = Infinity, onPoint: (point: FrontierPoint) => void = () => undefined): Frontier {
   const points: FrontierPoint[] = []
@@ -32,7 +32,7 @@ export function frontierOf(planner: Planner, most = Infinity, onPoint: (point: F
     proof.nodes += own.nodes
     proof.optimal &&= own.optimal
     if (!build) return { points, proof }
-    const { powerW, ...found } = atItsMost(build, wantedW)
+    const { powerW, ...found } = atHighestPower(build, wantedW)
     const before = points.at(-1)
     if (before && before.build.cost >= build.cost - SAME_MONEY) points.pop()
     const point = { build: found, powerW }

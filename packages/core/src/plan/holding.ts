@@ -18,26 +18,26 @@ import type { Limit } from '../parts/limit.js'
 import type { Frame } from './frame.js'
 import type { Margins } from './wishes.js'
 
-/** Line pressure drive and reverse, and apply pressure of the lockup. */
+/** Oil pressures that a plan sets: line pressure in drive and in reverse, and apply pressure of the lockup. */
 export const OIL_SIDES = ['drive', 'reverse', 'lockup'] as const
 export type OilSide = (typeof OIL_SIDES)[number]
 
-/** Power that the parts at a station hold with the margins asked for. */
+/** Power that the parts at a station hold with the margins of the plan. */
 export interface Holding {
-  /** By everything that is independent of oil pressure, W. Zero if something has no figure. */
+  /** Power by all limits that do not depend on oil pressure, W. Zero if a place has no figure. */
   readonly powerW: number
-  /** True if some of it depends on oil. */
+  /** True if any limit depends on oil pressure. */
   readonly byOil: boolean
-  /** Power held at given pressures, W. */
+  /** Power held at the given pressures, W. */
   powerAt(pa: Readonly<Record<OilSide, number>>): number
-  /** Least pressure of each side at which a power is held. Infinity if no pressure suffices. */
+  /** Lowest pressures at which a power is held, Pa. Infinity if no pressure is enough. */
   needAt(powerW: number): Readonly<Record<OilSide, number>>
 }
 
-/** Highest pressure that a capacity is looked at, unless the part bears less. No gauge in the trade reads more (common practice, no source). */
+/** Highest pressure at which capacity is computed, Pa. Source: none (common practice). */
 const GREATEST_PA = 7e6
 
-/** Capacity of one place in one case, against its demand. */
+/** Capacity and demand of one limit in one load case. */
 interface OilTerm {
   readonly side: OilSide
   readonly mostPa: number
@@ -46,10 +46,10 @@ interface OilTerm {
   powerW(capacityNm: number): number
 }
 
-/** Where the parts of a station are held against the loads of a frame. */
+/** A station with its part, the load cases and the margins. */
 interface Site {
   readonly frame: Frame
-  /** The station's own part, and those that have a say in its limits. */
+  /** Contains the part at the station and the parts that affect its limits. */
   readonly input: SpecInput
   readonly station: Station
   readonly part: Part | undefined
@@ -57,8 +57,8 @@ interface Site {
 }
 
 /**
- * What the parts at a station hold in a frame. With `oil` fixed, every limit is taken at the pressure that its case has; else limits that
- * depend on oil are kept as functions of pressure, up to what the part bears: above that a lockup piston lifts, and its capacity falls.
+ * Computes the power that a station holds. With `fixed` oil, limits are taken at the pressures of the load cases. Otherwise limits that
+ * depend on oil stay functions of pressure, up to the given maximum of the part: above it a lockup piston lifts and its capacity falls.
  */
 export function holdingAt(site: Site, oil: 'fixed' | Readonly<Record<OilSide, number>>): Holding {
   const { frame, input, station, part } = site
@@ -90,7 +90,7 @@ export function holdingAt(site: Site, oil: 'fixed' | Readonly<Record<OilSide, nu
   }
 }
 
-/** Power held by heat and life, where the house rules let them decide. */
+/** Power by shift heat and life, if the house rules count them, W. */
 function besidePowers({ frame, input, station, part }: Site): number[] {
   const { rules } = input
   if (!part || !anyDecides(rules)) return []
@@ -100,7 +100,7 @@ function besidePowers({ frame, input, station, part }: Site): number[] {
   )
 }
 
-/** Power at which a limit that is independent of oil is reached in the hardest case. */
+/** Power at which a limit that does not depend on oil is reached in the most severe load case, W. */
 function dryPower({ frame, margins, input }: Site, { fixedNm, load, shock }: Limit): number {
   const { at } = load
   const id = at === 'link' || at === 'shift' ? load.id : at === 'sets' ? load.ids.join(' ') : ''
@@ -112,8 +112,8 @@ function dryPower({ frame, margins, input }: Site, { fixedNm, load, shock }: Lim
 }
 
 /**
- * Power held as a function of capacity, for every limit with one load and kind of shock. It is in proportion to capacity unless inertia or
- * the tires limit a torque.
+ * Makes the function from torque capacity to power held for one load and kind of shock. Proportional unless inertia torque or the tire
+ * limit is involved.
  */
 function powerByCapacity(
   frame: Frame,
@@ -143,7 +143,7 @@ function powerByCapacity(
   }
 }
 
-/** Terms of limits that depend on oil, case by case. */
+/** Capacity and demand of the limits that depend on oil, for each load case. */
 function oilTerms({ frame, input, station, margins }: Site, limits: readonly Limit[]) {
   if (limits.length === 0) return []
   const { cases, peakPowerW } = frame
@@ -167,11 +167,11 @@ function oilTerms({ frame, input, station, margins }: Site, limits: readonly Lim
 const sideOf = ({ unit }: SpecInput, lockup: boolean, { rangeId }: DutyCase): OilSide =>
   lockup ? 'lockup' : unit.train.ranges.find(({ id }) => id === rangeId)?.reverse ? 'reverse' : 'drive'
 
-/** A limit with a fixed torque depends on oil only through a friction element beside it. */
+/** True if a limit depends on oil. A one-way clutch does if a clutch or band is parallel to it. */
 const dependsOnOil = ({ unit }: SpecInput, station: Station, limit: Limit): boolean =>
   limit.fixedNm === undefined || (besideStation(unit, station) !== undefined && station.kind === 'one-way')
 
-/** Capacity of a limit in a case at an oil pressure, with what an element beside it takes. */
+/** Capacity of a limit in a load case as a function of oil pressure, with the share of a parallel element. */
 const capacityOf =
   (input: SpecInput, station: Station, { limit, drum }: Term, duty: DutyCase): ((pa: number) => number) =>
   (pa) => {
@@ -180,12 +180,12 @@ const capacityOf =
     return besideStation(input.unit, station) ? own + takenOff({ input, station, duty: oiled, limit }) : own
   }
 
-/** Capacity is compared with demand to this share. */
+/** Relative tolerance for comparing capacity with demand. */
 const EXACT = 1e-12
 
 /**
- * Least pressure at which a term holds its demand. Capacity rises with pressure, mostly in proportion above a threshold, so the secant
- * through two pressures is tried before the search.
+ * Lowest pressure at which capacity reaches demand, Pa. Capacity is usually linear in pressure, so a secant is tried before the root
+ * search.
  */
 function needOf(term: OilTerm, scale: number): number {
   const asked = term.askedNm(scale)

@@ -11,16 +11,16 @@ export interface PlannedSpec extends Fits {
   readonly pressure: PressureCalibration
 }
 
-/** Everything that a plan rests on. */
+/** Input of a plan. */
 export interface PlanInput {
   readonly unit: Unit
   readonly variantId: string | null
   readonly brief: Brief
   readonly rules: HouseRules
   readonly catalogue: Catalogue
-  /** Part ids by station as received. They cost nothing. */
+  /** Part ids by station as received. These parts cost nothing. */
   readonly arrived: Fits['fits']
-  /** The build as it is. Its line pressure is kept if it suffices. */
+  /** The present build. Its line pressure is kept if it is enough. */
   readonly present: PlannedSpec
   readonly book?: Book
   readonly wishes: PlanWishes

@@ -2,7 +2,7 @@ import { aloneAtPower, conflictIn, holdingOf, spanAt, SAME_POWER, type Context }
 import { OIL_SIDES } from './holding.js'
 import { certain, memberAt, numberAt } from '../numeric/certain.js'
 
-/** At most `most` of these options may be chosen together. */
+/** Constraint: at most `most` of these options may be chosen. */
 export interface Cut {
   readonly options: readonly Chosen[]
   readonly most: number
@@ -10,14 +10,14 @@ export interface Cut {
 
 type Chosen = readonly [slot: number, option: number]
 
-/** The choice in one context at a power as a mixed-integer linear program: one binary variable an option, cuts for what does not go together. */
+/** The choice in one context at a power as a mixed-integer linear program with one binary variable per option. */
 export interface ChoiceProgram {
   readonly open: readonly (readonly number[])[]
   readonly cost: (slot: number, option: number) => number
   readonly cuts: Cut[]
 }
 
-/** Pairs that do not go together, by relation and by pressure. Conflicts of three and more are found by `conflictOf` and cut off in turn. */
+/** Builds the program with cuts for incompatible pairs. Conflicts of three or more options are added later by `conflictOf`. */
 export function choiceProgram(context: Context, powerW: number): ChoiceProgram | undefined {
   const { scene } = context.table
   const { open, related } = aloneAtPower(context, powerW * (1 - SAME_POWER))
@@ -51,7 +51,7 @@ export function choiceProgram(context: Context, powerW: number): ChoiceProgram |
   return { open, cost: (slot, option) => numberAt(memberAt(scene.costs, slot), option), cuts }
 }
 
-/** The options of a choice that cannot stay together, as the planner says. */
+/** Cut for the conflict that the planner finds in a choice. `undefined` if the choice is valid. */
 export function conflictOf(context: Context, choice: readonly number[], powerW: number): Cut | undefined {
   const only = choice.map((option) => [option])
   const found = conflictIn(context, choice, only, powerW * (1 - SAME_POWER))
@@ -62,7 +62,7 @@ export function conflictOf(context: Context, choice: readonly number[], powerW: 
 
 const name = (slot: number, option: number) => `x${slot}_${option}`
 
-/** A program in the LP format of CPLEX, which HiGHS reads. */
+/** Writes a program in CPLEX LP format, which HiGHS reads. */
 export function asLp({ open, cost, cuts }: ChoiceProgram): string {
   const all = open.flatMap((options, slot) => options.map((option): Chosen => [slot, option]))
   const term = (factor: number, [slot, option]: Chosen) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor)} ${name(slot, option)}`
@@ -79,11 +79,11 @@ export function asLp({ open, cost, cuts }: ChoiceProgram): string {
   ].join('\n')
 }
 
-/** The choice of a solution: in every slot the option whose variable is 1. */
+/** Reads the choice from a solution: in every slot the option whose variable is 1. */
 export const choiceOf = ({ open }: ChoiceProgram, valueOf: (name: string) => number): number[] =>
   open.map((options, slot) => certain(options.find((option) => valueOf(name(slot, option)) > 0.5)))
 
-/** The same program for solvers that take it as named variables with their constraints. */
+/** Writes a program as named variables with their constraints, for javascript-lp-solver. */
 export function asModel({ open, cost, cuts }: ChoiceProgram) {
   const variables: Record<string, Record<string, number>> = {}
   const constraints: Record<string, { equal: number } | { max: number }> = {}

@@ -8,30 +8,30 @@ import { memberAt } from '../numeric/certain.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { findings } from '../reports/findings.js'
 import { pointOf, type PlanPoint } from './answer.js'
-import { atItsMost, plannerOf } from './cheapest.js'
+import { atHighestPower, plannerOf } from './cheapest.js'
 import type { PlanInput, PlannedSpec } from './input.js'
 import { isBlocking } from './referee.js'
 import { sceneOf } from './scene.js'
 
-/** Parts and operations that are bought together, with what they bring. */
+/** Parts and operations to buy together, with the power that they add. */
 export interface NextSet {
   readonly point: PlanPoint
   readonly changes: readonly Change[]
-  /** Power held before and after, at margin 1, as the sentence of a build says it. W */
+  /** Power held before and after at margin 1, as in the verdict of the build, W. */
   readonly fromW: number
   readonly toW: number
-  /** What then gives way first, and with it. */
+  /** Stations that give way first after the change. */
   readonly goesFirst: readonly string[]
-  /** The build before has misfits or findings that this set removes. */
+  /** True if the set also removes misfits or findings of the build before. */
   readonly mends: boolean
 }
 
-/** A station that differs between two builds. */
+/** Change at one station. */
 export interface Change {
   readonly stationId: string
   readonly from: Installed
   readonly to: Installed
-  /** What the part before holds there at margin 1, W. */
+  /** Power held by the station before the change at margin 1, W. */
   readonly heldW: number
 }
 
@@ -41,24 +41,24 @@ export interface Installed {
 }
 
 /**
- * The next sets of parts for the money, one after the other: each is the cheapest way to a power that is at least the house's share above
- * what the build before holds, so that what gives way together is bought together, and what gains less alone is not bought alone. What is
- * installed is paid for. The last set reaches the target of the brief, if the shelf has it.
+ * Finds the next purchases, one after the other. Each set is the cheapest way to raise power held by at least the grouping share of the
+ * house rules, so parts that give way together are bought together, and a part that adds less is not bought alone. Installed parts count as
+ * paid. The last set reaches the target of the brief, if the shelf allows it.
  */
 export function nextSets(input: PlanInput, most: number): NextSet[] {
   const sets: NextSet[] = []
-  let before = standing(input, input.present)
+  let before = judgedBuild(input, input.present)
   while (sets.length < most && before) {
     const set = nextSet(input, before)
     if (!set) return sets
     sets.push(set)
-    before = standing(input, set.point.spec)
+    before = judgedBuild(input, set.point.spec)
   }
   return sets
 }
 
-/** A build with the judge's verdict at margin 1. */
-interface Standing {
+/** A build with its verdict at margin 1. */
+interface JudgedBuild {
   readonly spec: PlannedSpec
   readonly input: SpecInput
   readonly verdict: SpecVerdict
@@ -66,7 +66,7 @@ interface Standing {
   readonly sound: boolean
 }
 
-function standing(planned: PlanInput, spec: PlannedSpec): Standing | undefined {
+function judgedBuild(planned: PlanInput, spec: PlannedSpec): JudgedBuild | undefined {
   const { unit, brief, rules, catalogue, book, variantId } = planned
   const fitted = fittedParts(spec, catalogue, book)
   const input: SpecInput = { unit, brief, rules, fitted, pressure: spec.pressure, ...(book ? { book } : {}) }
@@ -82,7 +82,7 @@ function standing(planned: PlanInput, spec: PlannedSpec): Standing | undefined {
   return { spec, input, verdict, heldW: complete ? breakingRank(verdict.held) : 0, sound }
 }
 
-function nextSet(planned: PlanInput, before: Standing): NextSet | undefined {
+function nextSet(planned: PlanInput, before: JudgedBuild): NextSet | undefined {
   const { brief, rules } = planned
   const targetW = before.verdict.peakPowerW
   const above = before.heldW * (1 + rules.togetherWithin)
@@ -93,9 +93,9 @@ function nextSet(planned: PlanInput, before: Standing): NextSet | undefined {
   if (!made.ok) return undefined
   const { build } = plannerOf(made.value).cheapestAt(wantedW)
   if (!build) return undefined
-  const top = atItsMost(build, wantedW)
+  const top = atHighestPower(build, wantedW)
   const point = pointOf(made.value, top, top.powerW)
-  const after = standing(planned, point.spec)
+  const after = judgedBuild(planned, point.spec)
   if (!after) return undefined
   return {
     point,
@@ -107,10 +107,10 @@ function nextSet(planned: PlanInput, before: Standing): NextSet | undefined {
   }
 }
 
-/** Power at which only the consistency of a build counts. */
+/** Power low enough that only the compatibility of the parts counts, W. */
 const LEAST_W = 1
 
-/** Every station that differs, front to rear. */
+/** Lists the changes between two builds, front to rear. */
 export function changesBetween(
   { unit }: Pick<PlanInput, 'unit'>,
   { spec, verdict }: { readonly spec: Fits; readonly verdict: Pick<SpecVerdict, 'stations'> },
@@ -124,21 +124,21 @@ export function changesBetween(
   })
 }
 
-/** A part that is stronger than it needs to be: a cheaper one leaves the power held as it is. */
+/** A station with a part that is stronger than necessary. */
 export interface Excess {
   readonly stationId: string
   readonly from: Installed
   readonly to: Installed
-  /** Money saved, hours at the shop's rate. */
+  /** Saving with the cheaper choice, labor included. */
   readonly saves: number
 }
 
 /**
- * Stations of the present build at which a cheaper choice leaves the power held as it is, each by itself, the greatest saving first. The
- * money is that of a build not bought yet.
+ * Finds stations at which a cheaper choice does not lower power held. Each station is changed alone. Sorted by saving. Costs are those of a
+ * build that is not bought yet.
  */
 export function moneyWithoutEffect(planned: PlanInput): Excess[] {
-  const now = standing(planned, planned.present)
+  const now = judgedBuild(planned, planned.present)
   if (!now?.sound || now.heldW === 0) return []
   const { arrived, catalogue, rules } = planned
   const money = (spec: Fits) => moneyOf(specCost(spec, arrived, catalogue, rules.hourRate), rules.hourRate)

@@ -13,20 +13,20 @@ import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
 import { toSi } from '../quantity/units.js'
 import type { OilSide } from './holding.js'
 
-/** A pressure for each side of the oil, Pa. */
+/** Drive, reverse and lockup pressure, Pa. */
 export type OilPressures = Readonly<Record<OilSide, number>>
 
 export const NO_PRESSURE: OilPressures = { drive: 0, reverse: 0, lockup: 0 }
 export const ANY_PRESSURE: OilPressures = { drive: Infinity, reverse: Infinity, lockup: Infinity }
 
-/** Lower and upper limits of pressure that a part sets. */
+/** Pressure range of a part. */
 export interface OilSpan {
   readonly least: OilPressures
   readonly most: OilPressures
 }
 
-/** The lower of two sets of pressures, side by side. */
-export const lower = (a: OilPressures, b: OilPressures): OilPressures => ({
+/** The lower value of each pressure. */
+export const lowerPressures = (a: OilPressures, b: OilPressures): OilPressures => ({
   drive: Math.min(a.drive, b.drive),
   reverse: Math.min(a.reverse, b.reverse),
   lockup: Math.min(a.lockup, b.lockup),
@@ -35,8 +35,8 @@ export const lower = (a: OilPressures, b: OilPressures): OilPressures => ({
 const GAUGE_MOST = { drivePa: toSi(GAUGE_MOST_PSI.drive, 'psi'), reversePa: toSi(GAUGE_MOST_PSI.reverse, 'psi') }
 
 /**
- * Highest pressures that valves make, relief valve and case bear. Reverse is judged at its share of throttle, so the valves may make less
- * there than the gauge reads at full throttle.
+ * Highest pressures that valves, relief valve and case allow. Reverse is computed at its share of throttle, at which valves may make less
+ * than the gauge shows at full throttle.
  */
 export function madePressures({ unit, brief, fitted, pressure }: SpecInput): OilPressures {
   const circuit = oilCircuit({ unit, fitted, pressure })
@@ -45,11 +45,11 @@ export function madePressures({ unit, brief, fitted, pressure }: SpecInput): Oil
     circuit ? Math.min(regulatedPressure(circuit.valves, feed, throttle), reliefOpening(circuit.valves)) : Infinity
   const drive = Math.min(GAUGE_MOST.drivePa, made('drive', 1), bears)
   const reverse = Math.min(GAUGE_MOST.reversePa, made('reverse', brief.reverseThrottle), bears)
-  // The lockup is fed from line pressure.
+  // Line pressure feeds the lockup.
   return { drive, reverse, lockup: drive }
 }
 
-/** Pressures as the gauge or the valves of a build are set, without what relief valve, pump and parts take off. */
+/** Commanded pressures of a build, before relief valve, pump and pressure limits of parts. */
 export function setPressures(input: SpecInput): OilPressures {
   const { unit, brief, fitted, pressure } = input
   const circuit = oilCircuit({ unit, fitted, pressure })
@@ -61,7 +61,7 @@ export function setPressures(input: SpecInput): OilPressures {
   return { drive, reverse: commanded('reverse', brief.reverseThrottle, pressure.reversePa), lockup: lockupOil(pressure, drive).applyPa }
 }
 
-/** Pressures that a part bears where it is applied or fed. */
+/** Pressure range of a part where it is applied or fed. */
 export function spanOf(input: Pick<SpecInput, 'unit' | 'pressure'>, station: Station, part: Part, cases: readonly DutyCase[]): OilSpan {
   const stated = leastStated(part.stated, 'pressurePa') ?? Infinity
   const release = input.pressure.lockupReleasePa ?? RELEASE_PA
@@ -85,7 +85,7 @@ export function spanOf(input: Pick<SpecInput, 'unit' | 'pressure'>, station: Sta
   }
 }
 
-/** Stated limit of an applied element in the gears in which it is on, and for a band the pressure at which its strut is at its limit. */
+/** Highest pressures of a clutch or band in the gears in which it is applied: the stated limit, and for a band also the strut limit. */
 function appliedMost(
   { unit }: Pick<SpecInput, 'unit'>,
   { load }: Station,
@@ -104,7 +104,7 @@ function appliedMost(
   return most
 }
 
-/** Line pressure at which the servo pushes as hard as its strut bears. The force is linear in pressure above the return spring. */
+/** Line pressure at which servo force reaches the strut limit. Force is linear in pressure above the return spring. */
 function strutPressure(band: Parameters<typeof bandForce>[0], rangeId: string): number {
   const { strutMostN } = band
   if (strutMostN === undefined) return Infinity
@@ -114,24 +114,27 @@ function strutPressure(band: Parameters<typeof bandForce>[0], rangeId: string): 
   return slope > 0 ? low + (strutMostN - force(low)) / slope : Infinity
 }
 
-/** A gauge is set in whole psi. */
+/** Resolution of a planned gauge setting, 1 psi. */
 const STEP_PA = toSi(1, 'psi')
 
-/** A pressure within limits: as it is if it is within them, else the least that suffices, in whole psi where that is within them too. */
-function within(presentPa: number, leastPa: number, mostPa: number): number {
+/** Keeps a pressure if it is in range. Otherwise returns the nearest allowed pressure, rounded to whole psi if possible. */
+function nearestAllowed(presentPa: number, leastPa: number, mostPa: number): number {
   if (presentPa >= leastPa && presentPa <= mostPa) return presentPa
   const wanted = presentPa > mostPa ? mostPa : leastPa
   const whole = (presentPa > mostPa ? Math.floor(wanted / STEP_PA) : Math.ceil(wanted / STEP_PA - 1e-9)) * STEP_PA
   return whole >= leastPa && whole <= mostPa ? whole : wanted
 }
 
-/** Line pressure of a build between what its parts need and what they bear: as it is where that is within. */
+/** Sets line pressure to the range that the parts need and allow. Pressures already in range are kept. */
 export function pressureWithin(present: PressureCalibration, least: OilPressures, most: OilPressures): PressureCalibration {
   const { lockupApplyPa: _apply, ...rest } = present
   void _apply
-  const line = { drive: within(present.drivePa, least.drive, most.drive), reverse: within(present.reversePa, least.reverse, most.reverse) }
+  const line = {
+    drive: nearestAllowed(present.drivePa, least.drive, most.drive),
+    reverse: nearestAllowed(present.reversePa, least.reverse, most.reverse),
+  }
   const own = present.lockupApplyPa ?? line.drive
-  const apply = Math.min(line.drive, within(own, least.lockup, Math.min(most.lockup, line.drive)))
+  const apply = Math.min(line.drive, nearestAllowed(own, least.lockup, Math.min(most.lockup, line.drive)))
   const asLine = present.lockupApplyPa === undefined && apply === line.drive
   return { ...rest, drivePa: line.drive, reversePa: line.reverse, ...(asLine ? {} : { lockupApplyPa: apply }) }
 }

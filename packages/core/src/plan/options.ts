@@ -7,22 +7,22 @@ import { mayBeEmpty, partIssues } from '../parts/registry.js'
 import type { PlanInput } from './input.js'
 import type { PlanWishes } from './wishes.js'
 
-/** One way to fill a station: a part with operations on it, or nothing. */
+/** One choice for a station: a part with operations, or no part. */
 export interface Option {
   readonly partId: string | null
   readonly works: readonly string[]
-  /** After the operations. */
+  /** The part after the operations. */
   readonly part: Part | undefined
-  /** Of what is bought or done. */
+  /** Price and hours of the purchase and the operations. */
   readonly price: number
   readonly hours: number
   readonly money: number
-  /** The piece is there already: it came in, or it is paid for. */
+  /** True if the part need not be bought: it is the part as received, or it is paid for. */
   readonly owned: boolean
-  /** Money and hours of the part alone, which a kit saves; zero for a part that is there already. */
+  /** Cost and hours of the part alone, which a kit saves. Zero for an owned part. */
   readonly partMoney: number
   readonly partHours: number
-  /** As the present build has it. */
+  /** True if the present build has this choice. */
   readonly present: boolean
 }
 
@@ -32,16 +32,16 @@ export interface Slot {
   readonly options: readonly Option[]
 }
 
-/** Operations on one part of which every set is tried; of the further ones none is. */
+/** Number of operations per part that are combined. Further operations are not tried. */
 const MOST_OPERATIONS = 8
 
-/** True if no part has more operations than are combined. */
+/** True if no part has more operations than that. */
 export const triesAll = ({ catalogue, unit }: PlanInput): boolean =>
   unit.stations.every(({ id }) =>
     partsFor(catalogue, unit, id).every((part) => operationsFor(catalogue, unit, id, part).length <= MOST_OPERATIONS),
   )
 
-/** The options at every station of the unit, within the wishes. */
+/** Lists the options at every station that the wishes allow. */
 export const slotsOf = (input: PlanInput): Slot[] => input.unit.stations.map((station) => ({ station, options: optionsAt(input, station) }))
 
 function optionsAt(input: PlanInput, station: Station): Option[] {
@@ -54,21 +54,21 @@ function optionsAt(input: PlanInput, station: Station): Option[] {
     .filter((part) => kept === undefined || part.id === kept)
     .flatMap((part) => workedOptions(input, station, part))
     .filter((option) => isAllowed(input, option))
-  const options = kept == null && maybeNothing(input, station, parts.length) ? [nothing(input, station), ...filled] : filled
+  const options = kept == null && maybeNothing(input, station, parts.length) ? [emptyOption(input, station), ...filled] : filled
   return options.sort((a, b) => a.money - b.money || Number(b.present) - Number(a.present) || a.works.length - b.works.length)
 }
 
 /**
- * A station may stay empty if the transmission works without a part there. Bolts are left out only if they are not known as received,
- * because a joint without a bolt set counts the bolts of the plate's own sheet. A station without torque and without a part on the shelf
- * stays empty as well.
+ * True if a station may stay empty: the transmission works without the part, or the station carries no torque and the shelf has no part for
+ * it. Bolts are left out only if none are known as received, because a joint without a bolt set is computed with the bolts stated for the
+ * plate.
  */
 function maybeNothing({ arrived }: PlanInput, station: Station, parts: number): boolean {
   if (station.load.at === 'none' && parts === 0) return true
   return mayBeEmpty(station) && (station.kind !== 'bolts' || !arrived[station.id])
 }
 
-const nothing = ({ present }: PlanInput, { id }: Station): Option => ({
+const emptyOption = ({ present }: PlanInput, { id }: Station): Option => ({
   partId: null,
   works: [],
   part: undefined,
@@ -81,7 +81,7 @@ const nothing = ({ present }: PlanInput, { id }: Station): Option => ({
   present: !present.fits[id],
 })
 
-/** A part with every set of operations on it, in the order of the catalogue. */
+/** A part with every combination of operations, in catalog order. */
 function workedOptions(input: PlanInput, station: Station, part: Part): Option[] {
   const { catalogue, unit } = input
   const possible = operationsFor(catalogue, unit, station.id, part).slice(0, MOST_OPERATIONS)
@@ -103,10 +103,10 @@ function optionOf(input: PlanInput, { id }: Station, part: Part, operations: rea
   const done = kept ? (paid?.works[id] ?? []) : []
   const worksOnArrived = paid?.fits[id] === arrived[id] && (paid?.works[id]?.length ?? 0) > 0
   const free = kept || (arrived[id] === part.id && !worksOnArrived)
-  const todo = operations.filter((operation) => !done.includes(operation.id))
+  const remaining = operations.filter((operation) => !done.includes(operation.id))
   const [partPrice, partHours] = free ? [0, 0] : [part.price, part.hours]
-  const price = todo.reduce((sum, operation) => sum + operation.price, partPrice)
-  const hours = todo.reduce((sum, operation) => sum + operation.hours, partHours)
+  const price = remaining.reduce((sum, operation) => sum + operation.price, partPrice)
+  const hours = remaining.reduce((sum, operation) => sum + operation.hours, partHours)
   const money = (of: { price: number; hours: number }) => moneyOf(of, rules.hourRate)
   return {
     partId: part.id,
@@ -124,7 +124,7 @@ function optionOf(input: PlanInput, { id }: Station, part: Part, operations: rea
 
 const sameSet = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((each) => b.includes(each))
 
-/** Within the wishes. What is there already is not bought again, and may be seen. */
+/** True if the wishes allow an option. Owned parts are not bought, so they are always allowed. */
 function isAllowed({ wishes, catalogue }: PlanInput, { part, works, owned }: Option): boolean {
   if (!part) return true
   const operations = works.flatMap((id) => catalogue.operations.get(id) ?? [])
@@ -139,11 +139,11 @@ function mayBeBought(part: Part, wishes: PlanWishes): boolean {
 const mayBeDone = (operation: Operation, wishes: PlanWishes): boolean =>
   (!wishes.ownBenchOnly || operation.skill === 'bench') && isWanted(operation, wishes)
 
-/** Not on order and not visible, where that is asked for. */
+/** True if an item is in stock and not visible, as far as the wishes require it. */
 export const isWanted = ({ inStock = true, visible = false }: Supply, { inStockOnly, stockLook }: PlanWishes): boolean =>
   (!inStockOnly || inStock) && !(stockLook && visible)
 
-/** The parts and operations of a choice as a spec. */
+/** Converts a choice of options to parts and operations by station. */
 export function fitsOf(slots: readonly Slot[], choice: readonly number[]): Fits {
   const chosen = slots.map(({ station, options }, i) => ({ id: station.id, option: options[choice[i] ?? -1] }))
   return {

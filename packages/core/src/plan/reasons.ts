@@ -4,13 +4,13 @@ import { memberAt } from '../numeric/certain.js'
 import { plannerOf, type Planner } from './cheapest.js'
 import { ceilingOf } from './ceiling.js'
 import { bestAlone, type LoadTable } from './context.js'
-import { apartSlots } from './apart.js'
+import { incompatibleSlots } from './incompatible-slots.js'
 import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'
 import { sceneOf, type Scene } from './scene.js'
 import type { PlanWishes } from './wishes.js'
 
-/** One wish of a plan that can be given up by itself. */
+/** One wish that can be dropped alone. */
 export type Wish =
   | { readonly wish: 'keep'; readonly stationId: string; readonly partId: string | null }
   | { readonly wish: 'without-maker'; readonly maker: string }
@@ -18,23 +18,23 @@ export type Wish =
       readonly wish: 'without-used' | 'own-bench-only' | 'hours-most' | 'stock-look' | 'in-stock-only' | 'target-stall' | 'keep-pressure'
     }
 
-/** Why there is no plan. */
+/** Reason why no build meets a request. */
 export type PlanReason =
-  /** Nothing on the shelf goes there. */
+  /** The shelf has no compatible part for the station. */
   | { readonly code: 'nothing-fits'; readonly stationId: string }
-  /** The best that goes there holds less. */
+  /** The strongest option for the station holds less than the power. */
   | { readonly code: 'station-too-weak'; readonly stationId: string; readonly mostW: number }
-  /** Each of these stations has parts that hold the power, but no two or three of them go together. */
+  /** Each of these stations has strong enough parts, but no combination is compatible. */
   | { readonly code: 'not-together'; readonly stationIds: readonly string[] }
-  /** These wishes together leave no build. The power is the most that they allow; 0 if no build is consistent with them. */
+  /** No build meets all of these wishes. `mostW` is the highest power with them, W; 0 if no build is consistent. */
   | { readonly code: 'wishes'; readonly wishes: readonly Wish[]; readonly mostW: number; readonly targetStall: WantedStall | null }
-  /** Every build is refused by the judge for this finding. */
+  /** Builds that hold the power have this finding. */
   | { readonly code: 'refused'; readonly finding: Finding; readonly stationIds: readonly string[] }
   | { readonly code: 'budget-too-small'; readonly leastMoney: number }
-  /** The most that any build holds. */
+  /** Highest power of any build, W. */
   | { readonly code: 'ceiling'; readonly mostW: number }
 
-/** Why no build holds a power: wishes that leave none, or the smallest set of stations at which no choice does. */
+/** Finds the reasons why no build holds a power: a minimal set of wishes, or else a minimal set of stations. */
 export function reasonsFor(input: PlanInput, powerW: number): PlanReason[] {
   const wishes = wishesOf(input.wishes)
   const bare = withWishes(input, [])
@@ -51,7 +51,7 @@ const isPossible = (input: PlanInput, powerW: number): boolean => {
   return made.ok && plannerOf(made.value).cheapestAt(powerW).build !== undefined
 }
 
-/** A smallest set of wishes that leaves no build: each is given up in turn, and stays given up if there is no build without it either. */
+/** Finds a minimal set of conflicting wishes. Each wish is dropped in turn and stays dropped if there is still no build. */
 function wishesReason(input: PlanInput, wishes: readonly Wish[], powerW: number): PlanReason {
   let needed = wishes
   for (const wish of wishes) {
@@ -64,7 +64,7 @@ function wishesReason(input: PlanInput, wishes: readonly Wish[], powerW: number)
   return { code: 'wishes', wishes: needed, mostW: ceiling?.powerW ?? 0, targetStall: stall ? targetStallOf(input) : null }
 }
 
-/** Stall speeds that the house rule wants behind the engine of the brief. */
+/** Target stall of the house rule for the engine of the brief. `null` if the brief contradicts itself. */
 export function targetStallOf({ brief, rules }: PlanInput): WantedStall | null {
   const made = engineOfBrief(brief.engine)
   if (!made.ok) return null
@@ -72,7 +72,7 @@ export function targetStallOf({ brief, rules }: PlanInput): WantedStall | null {
   return wantedStall(on, stallWindow(rules.stallSchool, brief.use, brief.engine.kind, on.peakTorqueSpeedRadPerS))
 }
 
-/** Every wish by itself. What a plan counts as paid, and the margin that it asks for, are no wishes. */
+/** Lists the wishes of a plan one by one. Margin and paid parts are settings, not wishes. */
 export function wishesOf(wishes: PlanWishes): Wish[] {
   const given = (wish: Exclude<Wish['wish'], 'keep' | 'without-maker'>, on: boolean): Wish[] => (on ? [{ wish }] : [])
   return [
@@ -88,7 +88,7 @@ export function wishesOf(wishes: PlanWishes): Wish[] {
   ]
 }
 
-/** The plan with only some of its wishes. */
+/** The plan with some of its wishes dropped. */
 function withWishes(input: PlanInput, wanted: readonly Wish[]): PlanInput {
   const { margin, paid, hoursMost } = input.wishes
   const has = (wish: Wish['wish']) => wanted.some((each) => each.wish === wish)
@@ -110,7 +110,7 @@ function withWishes(input: PlanInput, wanted: readonly Wish[]): PlanInput {
   }
 }
 
-/** Stations at which nothing fits or holds; if there are none, a smallest set of stations at which nothing goes together. */
+/** Stations without a compatible or strong enough part. If there are none, a minimal set of stations whose parts are incompatible. */
 function stationReasons(planner: Planner, powerW: number): PlanReason[] {
   const { scene, contexts } = planner
   const ids = scene.slots.map(({ station }) => station.id)
@@ -127,19 +127,19 @@ function stationReasons(planner: Planner, powerW: number): PlanReason[] {
   return togetherReasons(planner, ids, powerW)
 }
 
-/** What the strongest option of a station holds, if it is the only one looked at. */
+/** Power of the strongest option of a station alone, W. */
 const strongest = (table: LoadTable, slot: number): number =>
   Math.max(0, ...memberAt(table.open, slot).map((option) => bestAlone(table, slot, option)))
 
 function togetherReasons({ scene, contexts }: Planner, ids: readonly string[], powerW: number): PlanReason[] {
-  const sets = contexts.map((context) => apartSlots(context, powerW))
+  const sets = contexts.map((context) => incompatibleSlots(context, powerW))
   const first = sets.filter((set) => set !== undefined).sort((a, b) => a.length - b.length)[0]
   if (first && sets.every((set) => set !== undefined))
     return [{ code: 'not-together', stationIds: first.map((slot) => memberAt(ids, slot)) }]
   return lastRefusals(scene)
 }
 
-/** What the judge said of builds that otherwise held. */
+/** Findings that ruled out builds which hold the power. */
 function lastRefusals({ found }: Scene): PlanReason[] {
   const byCode = new Map(found.map(({ finding, stationIds }) => [`${finding.code} ${stationIds.join(' ')}`, { finding, stationIds }]))
   return [...byCode.values()].map(({ finding, stationIds }) => ({ code: 'refused', finding, stationIds }))

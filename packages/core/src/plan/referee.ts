@@ -18,13 +18,13 @@ import { partsOf, type Refused, type Scene } from './scene.js'
 import type { Margins } from './wishes.js'
 import type { PressureCalibration } from '../model/calibration.js'
 
-/** A choice as the judge sees it. */
+/** Input of a complete choice with its load cases. */
 export interface Judged {
   readonly input: SpecInput
   readonly known: Cases
 }
 
-/** The build of a choice, judged like any other. */
+/** Computes input and load cases of a choice. */
 export function judgedChoice(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Judged {
   const input = partialInput(scene.input, partsOf(scene, choice), pressure)
   return { input, known: casesBehind(input, scene.engine) }
@@ -35,7 +35,7 @@ function casesBehind(input: SpecInput, engine: Engine): Cases {
   return casesOf(input, engine, fitted ? converterCharacteristic(fitted) : usualConverter(engine, input))
 }
 
-/** Power that every station of a build holds with margins, W. Zero if a station has no figure. */
+/** Power that each station holds with the given margins, W. Zero if a place has no figure. */
 export const powersWithMargins = (input: SpecInput, engine: Engine, margins: Margins): number[] =>
   stationPowers({ engine, margins }, { input, known: casesBehind(input, engine) })
 
@@ -46,13 +46,13 @@ function stationPowers({ engine, margins }: Pick<Scene, 'engine' | 'margins'>, {
   )
 }
 
-/** The first station of a build that does not hold a power with the margins of the plan, by its slot. */
+/** Slot of the first station that does not hold a power. `undefined` if all stations hold it. */
 export function shortStationOf(scene: Scene, judged: Judged, powerW: number): number | undefined {
   const short = stationPowers(scene, judged).findIndex((heldW) => heldW < powerW)
   return short < 0 ? undefined : short
 }
 
-/** The first finding that a build must not have. `undefined` if there is none. */
+/** The first blocking finding of a choice. `undefined` if there is none. */
 export function refusal(scene: Scene, judged: Judged, choice: readonly number[]): Refused | undefined {
   const { input, known } = judged
   return firstBlocking(input.unit, ownFindings(input, known.cases, known.line)) ?? fitRefusal(scene, input, choice)
@@ -66,7 +66,7 @@ function firstBlocking(unit: Unit, found: readonly Finding[]): Refused | undefin
   return undefined
 }
 
-/** The fit of a choice, which depends on the parts at a few stations only and on no pressure that a plan sets. */
+/** The first blocking finding of fit-up. Cached by the parts that affect fit-up. */
 function fitRefusal(scene: Scene, input: SpecInput, choice: readonly number[]): Refused | undefined {
   const key = scene.fitSlots.map((slot) => choice[slot]).join(' ')
   const before = scene.fits.get(key)
@@ -76,7 +76,7 @@ function fitRefusal(scene: Scene, input: SpecInput, choice: readonly number[]): 
   return refused
 }
 
-/** True if a build with this finding is not planned. */
+/** True if a finding rules a build out. */
 export const isBlocking = ({ code }: Finding): boolean => BLOCKING[code] !== undefined
 
 type Scope = (unit: Unit, finding: Finding) => readonly string[]
@@ -89,14 +89,14 @@ const kinds =
   (unit) =>
     ofKinds(unit, ...own)
 
-/** The station of the finding, and all of some kinds. */
+/** The station of the finding, and all stations of some kinds. */
 const here =
   (...own: readonly PartKind[]): Scope =>
   (unit, { stationId }) => [...new Set([...(stationId === null ? [] : [stationId]), ...ofKinds(unit, ...own)])]
 
 /**
- * Findings that a planned build must not have, with the stations that they depend on. `undefined`: it is only said. Heat and life decide the
- * power held where the house rules count them, and are said beside it where they do not.
+ * Blocking findings with the stations that affect them. `undefined`: the finding does not block. Shift heat and life are included in power
+ * held if the house rules count them.
  */
 const BLOCKING: Readonly<Record<Finding['code'], Scope | undefined>> = {
   'pressure-above-maximum': here('valves', 'pump', 'converter'),
@@ -136,7 +136,7 @@ const BLOCKING: Readonly<Record<Finding['code'], Scope | undefined>> = {
   'life-short': undefined,
 }
 
-/** Stations whose parts decide an entry of the fit. */
+/** Stations whose parts affect an entry of fit-up. */
 function fitScope(unit: Unit, entry: FitEntry): string[] {
   switch (entry.kind) {
     case 'closing': {
@@ -165,7 +165,7 @@ function fitScope(unit: Unit, entry: FitEntry): string[] {
   }
 }
 
-/** A pattern of holes depends on the plate and the bolts that are in it, that of the pads on the converter too; the case has its own. */
+/** Stations that affect a bolt pattern. The case pattern depends on no part. */
 function patternScope(unit: Unit, id: string): string[] {
   const plate = ofKinds(unit, 'flex-plate')
   if (id === 'case-pattern') return []
@@ -173,7 +173,7 @@ function patternScope(unit: Unit, id: string): string[] {
   return [...plate, ...stationsOf(unit, 'bolts', 'converter'), ...ofKinds(unit, 'converter')]
 }
 
-/** Stations that an owner of a length can be. */
+/** Stations that belong to the owner of a length. */
 function stationsOf(unit: Unit, owner: Owner, joint?: 'crank' | 'converter'): string[] {
   const shafts = (at: Station['load']['at']) =>
     unit.stations.flatMap(({ id, kind, load }) => (kind === 'shaft' && load.at === at ? [id] : []))

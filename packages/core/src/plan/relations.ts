@@ -7,10 +7,10 @@ import { memberAt } from '../numeric/certain.js'
 import type { Option, Slot } from './options.js'
 import type { Relation } from './search.js'
 
-/** Constraints between the options of two slots, in both directions, by slot. */
+/** Pairwise relations by slot, in both directions. */
 export type Relations = readonly Map<number, Relation>[]
 
-/** True if an option alone fits the variant, the teeth of the unit and the bore of the case, and asks nothing that no station offers. */
+/** True if an option matches variant, tooth counts and case bore, and needs no feature that no station can offer. */
 export function fitsAlone(unit: Unit, variantId: string | null, stationId: string, { part }: Option): boolean {
   if (!part) return true
   const stations = new Set(unit.stations.map(({ id }) => id))
@@ -20,7 +20,7 @@ export function fitsAlone(unit: Unit, variantId: string | null, stationId: strin
   })
 }
 
-/** Every pairwise constraint: needs, clashes, splines that must mate and diameters that must pass. */
+/** Computes the pairwise relations: needs, clashes, mating splines and diameters. */
 export function relationsOf(unit: Unit, variantId: string | null, slots: readonly Slot[]): Relations {
   const relations: Relations = slots.map(() => new Map<number, Relation>())
   const index = new Map(slots.map(({ station }, i) => [station.id, i]))
@@ -37,7 +37,7 @@ export function relationsOf(unit: Unit, variantId: string | null, slots: readonl
   return relations
 }
 
-/** Stations that the options of a slot ask something of. */
+/** Other stations that the options of a slot need, clash with or mate with. */
 function askedStations(unit: Unit, { options, station }: Slot): Set<string> {
   const support = unit.stations.find(({ kind, load }) => kind === 'shaft' && load.at === 'stator')
   const asked = options.flatMap(({ part }) => {
@@ -49,7 +49,7 @@ function askedStations(unit: Unit, { options, station }: Slot): Set<string> {
   return new Set([...asked, ...round])
 }
 
-/** True if two parts go together, as far as the first asks it of the second. */
+/** True if the needs, clashes, splines and diameters of the first part allow the second. */
 function goTogether(
   unit: Unit,
   ofVariant: readonly string[],
@@ -71,7 +71,7 @@ function goTogether(
   return splineStopsAt(fitted, ids.own).length === 0 && (!station || diameterMisfitsAt({ unit, fitted }, station).length === 0)
 }
 
-/** Adds a constraint between two slots to what is known of them. */
+/** Adds the relation between two slots. */
 function relate(
   relations: Relations,
   i: number,
@@ -91,7 +91,7 @@ function relate(
   )
 }
 
-/** Adds allowed pairs; a pair stays allowed only if it was allowed before. */
+/** Adds rows of allowed pairs. A pair stays allowed only if it was allowed before. */
 export function addRows(relations: Relations, i: number, j: number, rows: Relation): void {
   const before = memberAt(relations, i).get(j)
   memberAt(relations, i).set(j, before ? rows.map((row, a) => row.map((bit, b) => bit & (before[a]?.[b] ?? 0))) : rows)

@@ -15,36 +15,36 @@ import { addRows, fitsAlone, relationsOf, type Relations } from './relations.js'
 import type { Domains } from './search.js'
 import { marginsOf, type Margins } from './wishes.js'
 
-/** A plan's slots, costs and constraints, prepared once. What the judge refuses is learned and kept. */
+/** Slots, costs and relations of a plan. Rejections found during the search are added. */
 export interface Scene {
   readonly input: PlanInput
   readonly engine: Engine
   readonly margins: Margins
   readonly slots: readonly Slot[]
   readonly indexOf: ReadonlyMap<string, number>
-  /** Costs and hours of the options of every slot, then of the kits: bought or not. */
+  /** Costs and hours of the options by slot. Kits follow the stations: bought or not bought. */
   readonly costs: readonly (readonly number[])[]
   readonly hours: readonly (readonly number[])[]
   readonly related: Relations
-  /** Options that fit by themselves. */
+  /** Options that fit without regard to other slots. */
   readonly open: Domains
   readonly kits: readonly Kit[]
-  /** Every set of operations on every part is among the options. */
+  /** True if all combinations of operations are among the options. */
   readonly allTried: boolean
-  /** Line pressure is as it is, by the valves or by wish. Otherwise the gauge figures are part of the plan. */
+  /** True if line pressure is not part of the plan. */
   readonly oilIsFixed: boolean
-  /** Choices of three and more slots that the judge refused, by slot and option. */
+  /** Rejected combinations of three or more options, by slot and option. */
   readonly refused: Refusal[]
-  /** Options that the judge refused whatever else is chosen, 1 each, by slot. */
+  /** 1 for each option that is rejected in every combination, by slot. */
   readonly dead: readonly Uint8Array[]
-  /** Why, as the judge said it. */
+  /** Findings of all rejections. */
   readonly found: Refused[]
-  /** Slots whose parts have a say in the fit, and what was found of the fit by their options. `null` if it is good. */
+  /** Slots that affect fit-up, and its result by their options. `null` if fit-up has no blocking finding. */
   readonly fitSlots: readonly number[]
   readonly fits: Map<string, Refused | null>
 }
 
-/** A finding that a build must not have, with the stations whose parts cannot stay together. */
+/** A blocking finding, and the stations that affect it. */
 export interface Refused {
   readonly finding: Finding
   readonly stationIds: readonly string[]
@@ -55,10 +55,10 @@ interface Refusal {
   readonly options: readonly number[]
 }
 
-/** Index of a kit's option "bought". */
+/** Option index of "bought" in the slot of a kit. */
 const BOUGHT = 0
 
-/** Prepares a plan: every option of every station with its cost, and what goes with what. */
+/** Prepares a plan: options, costs and relations. Returns the issues if the brief contradicts itself. */
 export function sceneOf(planned: PlanInput): Result<Scene> {
   const made = engineOfBrief(planned.brief.engine)
   if (!made.ok) return made
@@ -97,10 +97,10 @@ export function sceneOf(planned: PlanInput): Result<Scene> {
   return good(scene)
 }
 
-/** Kinds that have a say in the fit, whatever was measured. */
+/** Part kinds that affect fit-up without readings. */
 const FIT_KINDS: readonly PartKind[] = ['flex-plate', 'bolts', 'motor-plate', 'pilot', 'converter', 'pump', 'valves']
 
-/** Measured parts are judged by their readings, which may be of any part. */
+/** Slots that affect fit-up. With readings in the book, all slots. */
 function fitSlots({ book }: PlanInput, slots: readonly Slot[]): number[] {
   const measured = book !== undefined && Object.keys(book.readings).length > 0
   const outer = ({ kind, load }: Station) =>
@@ -111,7 +111,7 @@ function fitSlots({ book }: PlanInput, slots: readonly Slot[]): number[] {
 const mayBuyKit = ({ maker, ...kit }: Kit, { wishes }: PlanInput): boolean =>
   !wishes.withoutMakers?.includes(maker) && isWanted(kit, wishes)
 
-/** What a kit saves over its parts bought one by one. Nothing if it has a station that the unit has not, or a part that is not an option. */
+/** Saving of a kit over its single parts. Zero if a part of the kit is not an option of its station. */
 function savingOf(kit: Kit, slots: readonly Slot[], indexOf: Scene['indexOf'], hourRate: number): { money: number; hours: number } {
   const each = Object.entries(kit.parts).map(([stationId, partId]) => kitOptions(slots[indexOf.get(stationId) ?? -1], partId)[0])
   if (each.some((option) => option === undefined)) return { money: 0, hours: 0 }
@@ -119,14 +119,14 @@ function savingOf(kit: Kit, slots: readonly Slot[], indexOf: Scene['indexOf'], h
   return { money: sum(({ partMoney }) => partMoney) - moneyOf(kit, hourRate), hours: sum(({ partHours }) => partHours) - kit.hours }
 }
 
-/** Options with a part of a kit: those that are bought, or those that are there already if it need not be bought. */
+/** Options that contain a part of a kit: those to be bought, or owned ones if none is to be bought. */
 function kitOptions(slot: Slot | undefined, partId: string): readonly Option[] {
   const own = slot?.options.filter((option) => option.partId === partId) ?? []
   const bought = own.filter(({ owned }) => !owned)
   return bought.length > 0 ? bought : own
 }
 
-/** A kit that is bought fills its stations, and no other kit does. */
+/** Relates a kit to its stations and to other kits with the same stations. */
 function relateKit({ slots, indexOf, related, kits }: Scene, kit: Kit, k: number): void {
   const at = slots.length + k
   for (const [stationId, partId] of Object.entries(kit.parts)) {
@@ -149,7 +149,7 @@ function relateKit({ slots, indexOf, related, kits }: Scene, kit: Kit, k: number
   })
 }
 
-/** Keeps what the judge refused, so that it is not asked again. */
+/** Remembers a rejected combination, so that it is not tried again. */
 export function learn(scene: Scene, scope: readonly number[], choice: readonly number[]): void {
   const [i, j] = scope
   if (scope.length === 1 && i !== undefined) return void scene.dead[i]?.fill(1, choice[i], (choice[i] ?? 0) + 1)
@@ -165,13 +165,13 @@ export function learn(scene: Scene, scope: readonly number[], choice: readonly n
   }
 }
 
-/** True if the judge refused an option whatever else is chosen. */
+/** True if an option is rejected in every combination. */
 export const isDead = ({ dead }: Pick<Scene, 'dead'>, slot: number, option: number): boolean => dead[slot]?.[option] === 1
 
-/** Slots of a refused choice that this choice repeats. `undefined` if it repeats none. */
+/** Slots of a rejected combination that a choice contains. `undefined` if there is none. */
 export const refusedIn = ({ refused }: Scene, choice: readonly number[]): readonly number[] | undefined =>
   refused.find(({ slots, options }) => slots.every((slot, i) => choice[slot] === options[i]))?.slots
 
-/** Parts of a choice by station. */
+/** Parts of a choice by station id. */
 export const partsOf = ({ slots }: Pick<Scene, 'slots'>, choice: readonly number[]): [string, Part | undefined][] =>
   slots.map(({ station, options }, i) => [station.id, options[choice[i] ?? -1]?.part])

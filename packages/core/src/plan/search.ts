@@ -1,27 +1,27 @@
 import { memberAt, numberAt } from '../numeric/certain.js'
 
-/** Which options of one slot go with each option of another: by own option, 1 for every option of the other that goes with it. */
+/** Compatibility of the options of two slots: for each option of the first slot, 1 for every compatible option of the second. */
 export type Relation = readonly Uint8Array[]
 
-/** Choice of one option in every slot, at least cost, under constraints. */
+/** Problem: choose one option per slot at least cost, subject to constraints. */
 export interface ChoiceProblem {
-  /** Cost of every option by slot, cheapest first. May be negative. */
+  /** Costs by slot and option, ascending. May be negative. */
   readonly costs: readonly (readonly number[])[]
-  /** By slot, the slots that it constrains pairwise. Both directions are given. */
+  /** Relations to other slots, by slot. Given in both directions. */
   readonly related: readonly ReadonlyMap<number, Relation>[]
   /**
-   * Slots whose chosen options cannot all be kept together, or `undefined` if the choice is good. The options of every two slots go
-   * together. Options that are still open are given, because some constraints depend on them.
+   * Returns slots whose chosen options are not possible together, or `undefined` if the choice is valid. All pairwise relations are already
+   * met. `open` contains the options left in each slot.
    */
   conflict(choice: readonly number[], open: Domains): readonly number[] | undefined
-  /** True if an option was found impossible, whatever else is chosen. May become true during the search. */
+  /** True if an option is impossible in every combination. The result may change to true during the search. */
   readonly isDead?: (slot: number, option: number) => boolean
 }
 
-/** Options left in every slot, ascending. */
+/** Options left in each slot, ascending. */
 export type Domains = readonly (readonly number[])[]
 
-/** The cheapest choice, or proof that there is none below the bound; not proven if the node limit was reached. */
+/** Result of a search. `proven` is false if the node limit was reached. */
 export interface Found {
   readonly choice: readonly number[] | undefined
   readonly cost: number
@@ -29,14 +29,14 @@ export interface Found {
   readonly proven: boolean
 }
 
-/** Sums of money are equal within this. */
+/** Tolerance for comparing sums of money. */
 export const SAME_MONEY = 1e-6
 
 /**
- * Cheapest choice by branch and bound. In every node the cheapest option of each slot is chosen. If the choice has no conflict it is the
- * best of the node. Otherwise the node is split so that each child excludes the conflict, and the consequences are propagated over the
- * pairwise relations. A node is dropped if its cheapest options together cost no less than the best choice so far.
- * Source: Land & Doig 1960 (branch and bound); Mackworth 1977 (arc consistency).
+ * Finds the cheapest choice by branch and bound. Each node tries the cheapest option of every slot. If that choice has no conflict, it is
+ * the best of the node. Otherwise the node is split into children that exclude the conflict, and the pairwise relations are propagated.
+ * Nodes that cannot be cheaper than the best choice are skipped. Source: Land and Doig 1960 (branch and bound); Mackworth 1977 (arc
+ * consistency).
  */
 export function cheapestChoice(problem: ChoiceProblem, open: Domains, below = Infinity, mostNodes = MOST_NODES): Found {
   let best: readonly number[] | undefined
@@ -61,14 +61,14 @@ export function cheapestChoice(problem: ChoiceProblem, open: Domains, below = In
   return { choice: best, cost, nodes, proven: nodes < mostNodes }
 }
 
-/** Nodes after which a search gives up its proof. */
+/** Node limit of a search. */
 const MOST_NODES = 200_000
 
 /** Lower bound of a node: the cheapest option of every slot. */
 export const leastCost = ({ costs }: Pick<ChoiceProblem, 'costs'>, domains: Domains): number =>
   domains.reduce((sum, options, slot) => sum + numberAt(memberAt(costs, slot), numberAt(options, 0)), 0)
 
-/** The options that are still possible. `undefined` if a slot has none. */
+/** Removes impossible options. `undefined` if a slot has none left. */
 function livingIn({ isDead }: ChoiceProblem, domains: Domains): Domains | undefined {
   if (!isDead) return domains
   const living = domains.map((options, slot) =>
@@ -77,7 +77,7 @@ function livingIn({ isDead }: ChoiceProblem, domains: Domains): Domains | undefi
   return living.some((options) => options.length === 0) ? undefined : living
 }
 
-/** Two slots whose chosen options do not go together, the later one first: a kit decides several slots at once. */
+/** Finds two slots with incompatible options, the later slot first: a kit fixes several slots at once. */
 function pairApart({ related }: Pick<ChoiceProblem, 'related'>, choice: readonly number[]): readonly number[] | undefined {
   for (let slot = 0; slot < choice.length; slot++)
     for (const [other, relation] of memberAt(related, slot)) {
@@ -86,7 +86,7 @@ function pairApart({ related }: Pick<ChoiceProblem, 'related'>, choice: readonly
   return undefined
 }
 
-/** Nodes that together hold everything except choices with the conflict, cheapest first. */
+/** Splits a node into children that together contain all choices without the conflict. Sorted by lower bound. */
 function childrenOf(problem: ChoiceProblem, domains: Domains, choice: readonly number[], scope: readonly number[]): Domains[] {
   const children = scope.flatMap((slot, i): Domains[] => {
     const rest = memberAt(domains, slot).filter((option) => option !== choice[slot])
@@ -99,7 +99,7 @@ function childrenOf(problem: ChoiceProblem, domains: Domains, choice: readonly n
   return children.sort((a, b) => leastCost(problem, a) - leastCost(problem, b))
 }
 
-/** Removes options that go with no option left in a related slot, until nothing changes. `undefined` if a slot runs empty. */
+/** Removes options that are compatible with no option of a related slot, until nothing changes. `undefined` if a slot has none left. */
 export function propagated({ related }: Pick<ChoiceProblem, 'related'>, open: Domains, changed?: readonly number[]): Domains | undefined {
   const domains = [...open]
   if (domains.some((options) => options.length === 0)) return undefined

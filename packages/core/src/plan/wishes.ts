@@ -1,27 +1,27 @@
 import type { Shock } from '../model/rules.js'
 
-/** What a plan must respect besides the unit, the shelf and the house rules. */
+/** Restrictions on a plan beyond shelf and house rules. */
 export interface PlanWishes {
   /** Part ids by station that must be installed; null for an empty station. */
   readonly keep?: Readonly<Record<string, string | null>>
-  /** Makers that nothing is bought from. */
+  /** Manufacturers to avoid. */
   readonly withoutMakers?: readonly string[]
-  /** Nothing used is bought. */
+  /** Buy no used parts. */
   readonly withoutUsed?: boolean
-  /** Only operations that any bench can do. */
+  /** Use only operations of skill `bench`. */
   readonly ownBenchOnly?: boolean
   readonly hoursMost?: number
-  /** Nothing that is seen from outside. */
+  /** Buy nothing that is visible from outside. */
   readonly stockLook?: boolean
-  /** Nothing that must be ordered first. */
+  /** Buy only items in stock. */
   readonly inStockOnly?: boolean
-  /** Converters outside the target stall too. */
+  /** Allow converters outside the target stall range. */
   readonly anyStall?: boolean
-  /** Line pressure stays as it is. */
+  /** Keep line pressure. */
   readonly keepPressure?: boolean
-  /** Parts and operations of the present build are paid for and cost nothing more. */
+  /** Count parts and operations of the present build as paid. */
   readonly paid?: boolean
-  /** Margin that every station must have at the planned power, instead of the house margin. */
+  /** Required margin at every station, instead of the house margins. */
   readonly margin?: number
 }
 
@@ -29,7 +29,7 @@ export interface PlanWishes {
 export type Margins = Readonly<Record<Shock, number>>
 
 /**
- * Margins that a plan asks for: the house margins, or one figure for every place.
+ * Margins of a plan: the house margins, or one figure for all places.
  * @example marginsOf({ margin: 1.1 }, { hard: 1.25, plate: 1.25, friction: 1.15, shifting: 1.15 }).hard // → 1.1
  * @example marginsOf({}, { hard: 1.25, plate: 1.25, friction: 1.15, shifting: 1.15 }).friction // → 1.15
  */

@@ -5,10 +5,10 @@ import { OIL_SIDES } from './holding.js'
 import { cheapestChoice, type Domains, type Relation } from './search.js'
 
 /**
- * A smallest set of slots in which no choice of options that each hold a power goes together: slots are left out in turn, and stay left out
- * if the others alone do not go together. `undefined` if all go together; then the judge refuses what is left.
+ * Finds a minimal set of slots whose strong options are not compatible with each other. Slots are left out in turn, and stay out if the
+ * rest is still incompatible. `undefined` if all slots are compatible; then only findings rule the build out.
  */
-export function apartSlots(context: Context, powerW: number): readonly number[] | undefined {
+export function incompatibleSlots(context: Context, powerW: number): readonly number[] | undefined {
   const wantedW = powerW * (1 - SAME_POWER)
   const all = context.table.scene.slots.map((_, slot) => slot)
   if (goTogether(context, all, wantedW)) return undefined
@@ -18,7 +18,7 @@ export function apartSlots(context: Context, powerW: number): readonly number[] 
   }, all)
 }
 
-/** True if some choice at these slots goes together, whatever is chosen at the others. */
+/** True if compatible options exist for these slots, regardless of all other slots. */
 function goTogether(context: Context, slots: readonly number[], wantedW: number): boolean {
   const { scene } = context.table
   const held = aloneAtPower(context, wantedW)
@@ -33,7 +33,7 @@ function goTogether(context: Context, slots: readonly number[], wantedW: number)
   return cheapestChoice({ costs: scene.costs, related, conflict }, open).choice !== undefined
 }
 
-/** Slots whose parts need more pressure than others of them, or the valves, bear. */
+/** Slots whose parts need more pressure than another of them, or the valves, allow. `undefined` if there are none. */
 function oilConflict(
   context: Context,
   slots: readonly number[],
