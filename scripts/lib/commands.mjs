@@ -63,7 +63,7 @@ export const plan = onFile(async (json, options) => {
   const { catalogueFrom, itemsInJob, planOfJob, wishProblems } = await contract()
   const file = await jobIn(json)
   const catalogue = catalogueFrom(...(await shelvesFor(options)), itemsInJob(json))
-  const wishes = wishesIn(options)
+  const wishes = wishesIn(options, file.job)
   const problems = [...pinnedTwice(options.keep), ...wishProblems(file.unit, catalogue, wishes)]
   if (problems.length > 0) throw new Refused(problems)
   const question = options.frontier
@@ -88,19 +88,27 @@ async function shelvesFor({ ownShelf, shelf }) {
   })
 }
 
-const wishesIn = (options) => ({
-  keep: Object.fromEntries(options.keep.map((pair) => pair.split('=')).map(([station, part]) => [station, part || null])),
-  withoutMakers: options.withoutMaker,
-  withoutUsed: !options.used,
-  ownBenchOnly: options.ownBench,
-  stockLook: options.stockLook,
-  inStockOnly: options.inStock,
-  anyStall: options.anyStall,
-  keepPressure: options.keepPressure,
-  paid: options.paid,
-  ...(options.hours === undefined ? {} : { hoursMost: options.hours }),
-  ...(options.margin === undefined ? {} : { margin: options.margin }),
+/** Wishes of the job file and those of the command line, which replace them one by one. */
+const wishesIn = (options, { wishes = {} }) => ({
+  ...wishes,
+  ...given({
+    keep: options.keep.length > 0 && pinsIn(options.keep),
+    withoutMakers: options.withoutMaker.length > 0 && options.withoutMaker,
+    withoutUsed: !options.used,
+    ownBenchOnly: options.ownBench,
+    stockLook: options.stockLook,
+    inStockOnly: options.inStock,
+    anyStall: options.anyStall,
+    keepPressure: options.keepPressure,
+    paid: options.paid,
+    hoursMost: options.hours ?? false,
+    margin: options.margin ?? false,
+  }),
 })
+
+const pinsIn = (pairs) => Object.fromEntries(pairs.map((pair) => pair.split('=')).map(([station, part]) => [station, part || null]))
+
+const given = (options) => Object.fromEntries(Object.entries(options).filter(([, value]) => value !== false))
 
 /** Stations for which two parts are to be kept. */
 function pinnedTwice(pairs) {

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { capital, hoursWords, money, stationName, type JobContent } from '@plucky/contract'
-import type { Unit } from '@plucky/core'
+import { budgetWords, capital, hoursWords, money, stationName, type JobContent } from '@plucky/contract'
+import { moneyOf, type Unit } from '@plucky/core'
 import { Download, Redo2, Undo2 } from 'lucide-react'
 import { Suspense, useEffect } from 'react'
 import { Outlet, useParams } from 'react-router'
@@ -131,14 +131,16 @@ function JobName({ number, content, unit }: JobPageProps & { number: number }) {
 
 /** Cost and labor of the changes from as received, against the budget. */
 function Totals({ content, unit }: JobPageProps) {
-  const { price, hours, lines } = costOf(content)
-  const { budget } = content.brief
-  const over = budget !== null && price > budget
+  const cost = costOf(content)
+  const { price, hours, lines } = cost
+  const { brief, rules } = content
+  const total = moneyOf(cost, rules.hourRate)
+  const over = brief.budget !== null && total > brief.budget
   const changed = changedStations(content).map((id) => capital(stationName(unit, id)))
   const kits = lines.flatMap((line) => (line.what === 'kit' ? [line.item.name] : []))
   const title =
     changed.length === 0 ? undefined : `Changed: ${changed.join(', ')}${kits.length > 0 ? `. Bought as a kit: ${kits.join(', ')}` : ''}`
-  const against = budget === null ? '' : over ? ` · ${money(price - budget)} over budget` : ` · budget ${money(budget)}`
+  const against = brief.budget === null ? '' : ` · ${budgetWords(brief.budget, total)}`
   return (
     <Text
       fontFamily="figures"

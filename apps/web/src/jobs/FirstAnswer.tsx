@@ -1,7 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { specHeldInWords, verdictSentence, type JobContent } from '@plucky/contract'
-import type { SpecResult, Unit } from '@plucky/core'
+import { offerWords, specHeldInWords, verdictSentence, type JobContent } from '@plucky/contract'
+import type { PlanInput, SpecResult, Unit, UnitOffer } from '@plucky/core'
 import { useDeferredValue, useMemo } from 'react'
+import { useOffers } from '../plan/use-offers.js'
+import { catalogueOf, NO_WISHES } from '../plan/use-plan-input.js'
+import type { Search } from '../plan/use-search.js'
 import { loadShop, shopStore } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { answerFor } from '../state/verdicts.js'
@@ -41,6 +44,9 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
         }),
     [units, unitId, name, kind, use, powerW, parts],
   )
+  const [chosen] = judged
+  const { found } = useFirstOffers(chosen)
+  const offerOf = (unit: Unit) => found.find((offer) => offer.unit.id === unit.id)
   if (state === 'failed')
     return (
       <Box role="status">
@@ -49,43 +55,75 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
       </Box>
     )
   if (state === 'loading') return <Text color="inkSoft">Loading transmissions…</Text>
-  const [chosen] = judged
   if (unitId && chosen?.answer)
     return (
-      <Text fontFamily="heading" fontSize="lead" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
-        {`Stock: ${verdictSentence(chosen.answer, chosen.unit, chosen.content.brief)}`}
-      </Text>
+      <Box>
+        <Text fontFamily="heading" fontSize="lead" fontWeight={600} lineHeight="1.2" data-testid="first-answer">
+          {`Stock: ${verdictSentence(chosen.answer, chosen.unit, chosen.content.brief)}`}
+        </Text>
+        <OfferNote offer={offerOf(chosen.unit)} unit={chosen.unit} />
+      </Box>
     )
   return (
     <Box data-testid="first-answer">
       <Text fontSize="small" color="inkSoft">
-        Stock transmissions behind this engine. Choose one to create the job.
+        Stock transmissions behind this engine, and what each needs to hold it with margin. Choose one to create the job.
       </Text>
       {judged.map(({ unit, answer }) => (
-        <StockRow key={unit.id} unit={unit} answer={answer} onStart={() => onStart(unit.id)} />
+        <StockRow key={unit.id} unit={unit} answer={answer} offer={offerOf(unit)} onStart={() => onStart(unit.id)} />
       ))}
     </Box>
   )
 }
 
-function StockRow({ unit, answer, onStart }: { unit: Unit; answer: SpecResult | undefined; onStart: () => void }) {
+/** Offers of the transmissions for the engine of a first build. */
+function useFirstOffers(first: { readonly unit: Unit; readonly content: JobContent } | undefined): Search<readonly UnitOffer[]> {
+  const planned = useMemo((): PlanInput | undefined => {
+    if (!first) return undefined
+    const { unit, content } = first
+    const { variantId, brief, rules, arrived, spec } = content
+    return { unit, variantId, brief, rules, arrived, present: spec, catalogue: catalogueOf(unit, shopStore.getState()), wishes: NO_WISHES }
+  }, [first])
+  return useOffers(planned)
+}
+
+interface StockRowProps {
+  readonly unit: Unit
+  readonly answer: SpecResult | undefined
+  readonly offer: UnitOffer | undefined
+  readonly onStart: () => void
+}
+
+function StockRow({ unit, answer, offer, onStart }: StockRowProps) {
   const held = answer?.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
   const target = answer?.outcome === 'answered' ? answer.peakPowerW : null
   return (
-    <Flex align="center" gap="2" borderTopWidth="1px" borderColor="ruleSoft" py="0.5">
-      <Text width="92px" flexShrink={0} fontWeight={600}>
-        {unit.name}
-      </Text>
-      <Box flex="1" minW="0">
-        {held === null ? (
-          <Text color="inkSoft">{specHeldInWords(answer)}</Text>
-        ) : (
-          <PowerBar heldW={held} targetW={target} outcome="short" />
-        )}
-      </Box>
-      <PrimaryButton size="sm" minH="36px" onClick={onStart} data-testid={`start-${unit.id}`}>
-        Create
-      </PrimaryButton>
-    </Flex>
+    <Box borderTopWidth="1px" borderColor="ruleSoft" py="1">
+      <Flex align="center" gap="2">
+        <Text width="92px" flexShrink={0} fontWeight={600}>
+          {unit.name}
+        </Text>
+        <Box flex="1" minW="0">
+          {held === null ? (
+            <Text color="inkSoft">{specHeldInWords(answer)}</Text>
+          ) : (
+            <PowerBar heldW={held} targetW={target} outcome="short" />
+          )}
+        </Box>
+      </Flex>
+      <Flex align="center" gap="2" justify="space-between">
+        <OfferNote offer={offer} unit={unit} />
+        <PrimaryButton size="sm" minH="36px" flexShrink={0} onClick={onStart} data-testid={`start-${unit.id}`}>
+          Create
+        </PrimaryButton>
+      </Flex>
+    </Box>
   )
 }
+
+/** What a transmission needs to hold the power with margin. */
+const OfferNote = ({ offer, unit }: { offer: UnitOffer | undefined; unit: Unit }) => (
+  <Text fontSize="note" color="inkSoft" lineHeight="1.25" minH="1.25em" data-testid={`offer-${unit.id}`}>
+    {offer ? offerWords(offer, shopStore.getState()) : 'Planning…'}
+  </Text>
+)

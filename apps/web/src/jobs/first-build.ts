@@ -1,35 +1,18 @@
-import { certain } from '@plucky/core'
 import { checkBrief, LAUNCH_FOR, type JobContent } from '@plucky/contract'
 import {
   DEFAULT_RULES,
   EMPTY_BOOK,
-  fromSi,
-  typicalPeaksFor,
   NOTHING_FOUND,
-  oilCircuit,
-  partsFor,
-  regulatedPressure,
-  reliefOpening,
   REVERSE_THROTTLE,
+  stockFits,
+  stockPressure,
   toSi,
+  typicalPeaksFor,
   type EngineKind,
   type Part,
-  type PressureCalibration,
   type Unit,
   type Use,
 } from '@plucky/core'
-
-/** Line pressure of a stock transmission whose valves are not known, until it is measured. Source: none (common practice). */
-const STOCK_PRESSURE = { drivePa: toSi(128, 'psi'), reversePa: toSi(190, 'psi') }
-
-/** What the stock valves make at full throttle in drive, and in reverse at the throttle of the brief: what a gauge should read. */
-function stockPressure(unit: Unit, fitted: ReadonlyMap<string, Part>, reverseThrottle: number): PressureCalibration {
-  const valves = oilCircuit({ unit, fitted, pressure: STOCK_PRESSURE })?.valves
-  if (!valves) return STOCK_PRESSURE
-  const made = (feed: 'drive' | 'reverse', throttle: number) =>
-    toSi(Math.floor(fromSi(Math.min(regulatedPressure(valves, feed, throttle), reliefOpening(valves)), 'psi')), 'psi')
-  return { drivePa: made('drive', 1), reversePa: made('reverse', reverseThrottle) }
-}
 
 const firstBrief = (kind: EngineKind, use: Use, powerW: number): JobContent['brief'] => ({
   engine: { kind, form: 'headline', headline: typicalPeaksFor(kind, powerW) },
@@ -59,10 +42,9 @@ export interface FirstFacts {
 
 /** A stock transmission behind an engine with known type and power. */
 export function firstBuild({ name, kind, use, powerW }: FirstFacts, unit: Unit, parts: ReadonlyMap<string, Part>): JobContent {
-  const stock = Object.fromEntries(unit.stations.map((s) => [s.id, partsFor({ parts }, unit, s.id).find((part) => part.stock)?.id ?? null]))
-  const fitted = new Map(Object.entries(stock).flatMap(([id, part]): [string, Part][] => (part ? [[id, certain(parts.get(part))]] : [])))
+  const stock = stockFits({ parts }, unit)
   const brief = firstBrief(kind, use, powerW)
-  const pressure = stockPressure(unit, fitted, brief.reverseThrottle)
+  const pressure = stockPressure({ parts }, unit, stock, brief.reverseThrottle)
   return {
     name,
     unitId: unit.id,

@@ -1,5 +1,16 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { capital, findingLines, heldInWords, hoursWords, money, quantity, stationName, verdictIn, type JobContent } from '@plucky/contract'
+import {
+  capital,
+  findingLines,
+  heldInWords,
+  hoursWords,
+  installedWords,
+  money,
+  quantity,
+  stationName,
+  verdictIn,
+  type JobContent,
+} from '@plucky/contract'
 import type { Fits, PlanPoint, Unit } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { installPlan } from '../state/commands.js'
@@ -111,13 +122,13 @@ function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
   return (
     <tr>
       <td>{capital(stationName(unit, stationId))}</td>
-      <td className="soft">{installedWords(content.spec, stationId)}</td>
+      <td className="soft">{installedAt(content.spec, stationId)}</td>
       <td className="figure">{heldInWords(now?.held)}</td>
-      <td>{installedWords(point.spec, stationId)}</td>
+      <td>{installedAt(point.spec, stationId)}</td>
       <td className="figure">{own.length > 0 ? money(sum(({ price }) => price)) : '—'}</td>
       <td className="figure">{own.length > 0 ? hoursWords(sum(({ hours }) => hours)) : '—'}</td>
       <td>
-        <TextButton onClick={() => onKeep(stationId, partId)} aria-label={`Keep ${installedWords(content.spec, stationId)}`}>
+        <TextButton onClick={() => onKeep(stationId, partId)} aria-label={`Keep ${installedAt(content.spec, stationId)}`}>
           Keep
         </TextButton>
       </td>
@@ -125,11 +136,5 @@ function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
   )
 }
 
-/** Names of a part and its operations. */
-function installedWords(spec: Fits, stationId: string): string {
-  const { parts, operations } = shopStore.getState()
-  const id = spec.fits[stationId]
-  if (id == null) return 'nothing'
-  const works = (spec.works[stationId] ?? []).map((each) => operations.get(each)?.name ?? each)
-  return [parts.get(id)?.name ?? id, ...works].join(' + ')
-}
+const installedAt = ({ fits, works }: Fits, stationId: string): string =>
+  installedWords({ partId: fits[stationId] ?? null, works: works[stationId] ?? [] }, shopStore.getState())

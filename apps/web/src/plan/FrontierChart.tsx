@@ -15,6 +15,7 @@ interface ChartProps {
   readonly marks: readonly Mark[]
   readonly present: PresentPoint | undefined
   readonly targetW: number | null
+  readonly budget: number | null
   readonly chosen: number
   readonly onChoose: (index: number) => void
 }
@@ -26,10 +27,10 @@ const LEFT = 10
 const hp = (powerW: number) => toShown(powerW, 'hp')
 
 /** Chart of cost over power held with one point per build of the frontier. Arrow keys select a build. */
-export function FrontierChart({ points, marks, present, targetW, chosen, onChoose }: ChartProps) {
+export function FrontierChart({ points, marks, present, targetW, budget, chosen, onChoose }: ChartProps) {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame, 700)
-  const { x, y } = scalesOf(points, present, targetW, width)
+  const { x, y } = scalesOf(points, present, targetW, budget, width)
   const at = points[chosen]
   const handlers = handlersFor(points, chosen, x, onChoose)
   return (
@@ -58,6 +59,7 @@ export function FrontierChart({ points, marks, present, targetW, chosen, onChoos
         <text x={6} y={14} fontSize={13} fill={ink('inkSoft')}>
           cost with labor, {shownCurrency()}
         </text>
+        {budget !== null && <Level y={y(budget)} width={width} words={`budget ${money(budget)}`} />}
         {targetW !== null && <Upright x={x(hp(targetW))} words={`target ${quantity(targetW, 'hp')}`} />}
         <path d={stepsOf(points, x, y)} fill="none" stroke={ink('torque')} strokeWidth={2.4} />
         {points.map((each, i) => (
@@ -104,13 +106,19 @@ function handlersFor(points: readonly PlanPoint[], chosen: number, x: Scale, onC
   }
 }
 
-function scalesOf(points: readonly PlanPoint[], present: PresentPoint | undefined, targetW: number | null, width: number) {
+function scalesOf(
+  points: readonly PlanPoint[],
+  present: PresentPoint | undefined,
+  targetW: number | null,
+  budget: number | null,
+  width: number,
+) {
   const powers = [
     ...points.map(({ powerW }) => powerW),
     ...(present && present.powerW > 0 ? [present.powerW] : []),
     ...(targetW === null ? [] : [targetW]),
   ].map(hp)
-  const costs = [...points.map(({ money: cost }) => cost), present?.money ?? 0, 100]
+  const costs = [...points.map(({ money: cost }) => cost), present?.money ?? 0, budget ?? 0, 100]
   const x = scaleLinear()
     .domain([Math.min(...powers) * 0.95, Math.max(...powers) * 1.03])
     .range([EDGE.left + LEFT, width - EDGE.right])
@@ -137,6 +145,15 @@ const Upright = ({ x, words }: { x: number; words: string }) => (
   <g>
     <path d={`M${x},${EDGE.top} V${HEIGHT - EDGE.bottom}`} stroke={ink('ink')} strokeWidth={1.4} strokeDasharray="6 4" />
     <text x={x - 6} y={EDGE.top + 10} textAnchor="end" fontSize={14} fontWeight={600} fill={ink('ink')} {...HALO}>
+      {words}
+    </text>
+  </g>
+)
+
+const Level = ({ y, width, words }: { y: number; width: number; words: string }) => (
+  <g>
+    <path d={`M${EDGE.left + LEFT},${y} H${width - EDGE.right}`} stroke={ink('ink')} strokeWidth={1.4} strokeDasharray="2 4" />
+    <text x={EDGE.left + LEFT + 4} y={y - 6} fontSize={14} fontWeight={600} fill={ink('ink')} {...HALO}>
       {words}
     </text>
   </g>

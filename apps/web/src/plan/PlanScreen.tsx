@@ -1,16 +1,21 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { planReasonSentence, type JobContent } from '@plucky/contract'
-import type { PlanReason, PlanWishes, Unit } from '@plucky/core'
+import { planBudgetWords, planReasonSentence, type JobContent } from '@plucky/contract'
+import type { PlanReason, Unit } from '@plucky/core'
 import { memo, useState } from 'react'
 import { answerFor } from '../state/verdicts.js'
+import { setWishes } from '../state/commands.js'
 import { shopStore } from '../state/shop.js'
 import { TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { VerdictHeading } from '../ui/VerdictHeading.js'
 import { ChosenBuild } from './ChosenBuild.js'
 import { FrontierChart } from './FrontierChart.js'
+import { OffersPanel } from './OffersPanel.js'
 import { marksOf } from './marks.js'
-import { usePlan, type PlanState } from './use-plan.js'
+import { usePlan, type PlanFound } from './use-plan.js'
+import { useOffers } from './use-offers.js'
+import { NO_WISHES, usePlanInput } from './use-plan-input.js'
+import type { Search } from './use-search.js'
 import { WishesPanel } from './WishesPanel.js'
 
 interface ScreenProps {
@@ -20,31 +25,37 @@ interface ScreenProps {
 
 /** Page with the frontier of cost and power, and the changes of the selected build. */
 export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProps) {
-  const [wishes, setWishes] = useState<PlanWishes>({})
+  const wishes = content.wishes ?? NO_WISHES
   const [picked, setPicked] = useState<number>()
-  const plan = usePlan(content, unit, wishes)
+  const planned = usePlanInput(content, unit)
+  const plan = usePlan(planned)
+  const offers = useOffers(planned)
+  const { points, present } = plan.found
   const answer = answerFor(content)
   const targetW = answer?.outcome === 'answered' ? answer.peakPowerW : 0
-  const marks = marksOf(plan.points, targetW)
-  const usual = marks[0]?.letter === 'A' ? marks[0].index : plan.points.length - 1
-  const chosen = Math.min(picked ?? usual, plan.points.length - 1)
-  const point = plan.points[chosen]
-  const { openQuestion } = content.brief
+  const marks = marksOf(points, targetW)
+  const usual = marks[0]?.letter === 'A' ? marks[0].index : points.length - 1
+  const chosen = Math.min(picked ?? usual, points.length - 1)
+  const point = points[chosen]
+  const { openQuestion, budget } = content.brief
+  const target = openQuestion ? null : targetW
   return (
     <Box px="3.5" pb="5" maxW="1280px" mx="auto">
       <VerdictHeading content={content} unit={unit} answer={answer} />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 300px' }} gap="2.5" alignItems="start">
         <Panel title="Cost and power held" note="from the parts as received; labor at the shop's rate" aside={<Progress plan={plan} />}>
-          {plan.points.length > 0 ? (
+          {points.length > 0 ? (
             <>
               <FrontierChart
-                points={plan.points}
+                points={points}
                 marks={marks}
-                present={plan.present}
-                targetW={openQuestion ? null : targetW}
+                present={present}
+                targetW={target}
+                budget={budget}
                 chosen={chosen}
                 onChoose={setPicked}
               />
+              {budget !== null && <Text fontSize="small">{planBudgetWords(points, budget, target)}</Text>}
               <Flex gap="4" wrap="wrap" fontSize="small">
                 {marks.map(({ letter, words, index }) => (
                   <TextButton key={letter} onClick={() => setPicked(index)} aria-pressed={index === chosen}>
@@ -63,18 +74,23 @@ export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProp
             content={content}
             unit={unit}
             point={point}
-            targetW={openQuestion ? null : targetW}
+            targetW={target}
             onKeep={(stationId, partId) => setWishes({ ...wishes, keep: { ...wishes.keep, [stationId]: partId } })}
           />
         )}
+        <OffersPanel content={content} planned={planned} targetW={targetW} search={offers} />
       </Grid>
     </Box>
   )
 })
 
 /** Progress of the search, or its proof. */
-function Progress({ plan }: { readonly plan: PlanState }) {
-  const { answer, points, ended } = plan
+function Progress({ plan }: { readonly plan: Search<PlanFound> }) {
+  const {
+    found: { answer, points },
+    ended,
+    stop,
+  } = plan
   const proof = answer?.outcome === 'planned' ? answer.proof : undefined
   return (
     <Flex align="baseline" gap="1" fontSize="note" color="inkSoft" aria-live="polite" data-testid="plan-state">
@@ -83,7 +99,7 @@ function Progress({ plan }: { readonly plan: PlanState }) {
       {!ended && !answer && (
         <>
           {`Searching: ${points.length} builds so far.`}
-          <TextButton onClick={plan.stop}>Stop</TextButton>
+          <TextButton onClick={stop}>Stop</TextButton>
         </>
       )}
       {proof &&
@@ -93,7 +109,16 @@ function Progress({ plan }: { readonly plan: PlanState }) {
 }
 
 /** Shown instead of the chart: reasons, or the progress. */
-function NoPlan({ plan: { answer, ended }, unit }: { readonly plan: PlanState; readonly unit: Unit }) {
+function NoPlan({
+  plan: {
+    found: { answer },
+    ended,
+  },
+  unit,
+}: {
+  readonly plan: Search<PlanFound>
+  readonly unit: Unit
+}) {
   if (answer?.outcome === 'impossible') return <Reasons reasons={answer.reasons} unit={unit} />
   if (answer?.outcome === 'brief-contradicts-itself')
     return <Text color="break">The brief has contradictory figures. Correct them under Brief.</Text>

@@ -1,5 +1,5 @@
 import { Box, Checkbox, Flex, Text } from '@chakra-ui/react'
-import { wishWords, type JobContent } from '@plucky/contract'
+import { checkShape, PlanWishesDto, wishWords, type JobContent } from '@plucky/contract'
 import type { PlanWishes, Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
@@ -46,19 +46,8 @@ export function WishesPanel({ content, unit, wishes, onChange }: WishesProps) {
             <Checkbox.Label fontSize="small">{words}</Checkbox.Label>
           </Checkbox.Root>
         ))}
-        <QuantityField
-          label="Most labor, h"
-          digits="as-needed"
-          value={wishes.hoursMost ?? null}
-          onCommit={(value) => {
-            if (value !== null && !(typeof value === 'number' && value >= 0))
-              return `Most labor must be 0 h or more (got ${String(value)}).`
-            const { hoursMost: _before, ...others } = wishes
-            void _before
-            onChange(value === null ? others : { ...others, hoursMost: value })
-            return undefined
-          }}
-        />
+        <WishFigure label="Most labor, h" path="hoursMost" wishes={wishes} onChange={onChange} />
+        <WishFigure label="Margin at every station" path="margin" wishes={wishes} onChange={onChange} />
         <Makers unit={unit} wishes={wishes} onChange={onChange} />
         {keep.map(([stationId, partId]) => (
           <Wish
@@ -75,9 +64,32 @@ export function WishesPanel({ content, unit, wishes, onChange }: WishesProps) {
         <Text
           fontSize="note"
           color="inkSoft"
-        >{`Margin: house rules (hard parts ${content.rules.houseMargin.hard}, clutches ${content.rules.houseMargin.friction}).`}</Text>
+        >{`Margin of the house rules: hard parts ${content.rules.houseMargin.hard}, clutches ${content.rules.houseMargin.friction}.`}</Text>
       </Flex>
     </Panel>
+  )
+}
+
+interface FigureProps extends Pick<WishesProps, 'wishes' | 'onChange'> {
+  readonly label: string
+  readonly path: 'hoursMost' | 'margin'
+}
+
+/** A figure of the wishes. An empty field removes it. */
+function WishFigure({ label, path, wishes, onChange }: FigureProps) {
+  return (
+    <QuantityField
+      label={label}
+      digits="as-needed"
+      value={wishes[path] ?? null}
+      onCommit={(value) => {
+        const { [path]: _before, ...others } = wishes
+        void _before
+        const checked = checkShape(PlanWishesDto, value === null ? others : { ...others, [path]: value })
+        if (checked.ok) onChange(checked.value)
+        return checked.ok ? undefined : checked.problems[0]?.sentence
+      }}
+    />
   )
 }
 

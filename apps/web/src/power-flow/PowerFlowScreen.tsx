@@ -10,6 +10,7 @@ import { answerFor, proposalFor, workingFor } from '../state/verdicts.js'
 import { viewStore } from '../state/view.js'
 import { Panel } from '../ui/panel.js'
 import { CasePicker } from './CasePicker.js'
+import { NextForMoney } from './NextForMoney.js'
 import { Pressures } from './Pressures.js'
 import { powerOf, type ColumnOrder } from './flow-layout.js'
 import { PowerFlowChart } from './PowerFlowChart.js'
@@ -26,6 +27,7 @@ export const LineScreen = memo(function LineScreen({ content, unit }: ScreenProp
   return (
     <Box px="3.5" pb="2.5" maxW="1680px" mx="auto">
       <Verdict content={content} unit={unit} answer={answerFor(content)} />
+      <NextForMoney content={content} unit={unit} />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 392px' }} gap="2" alignItems="stretch">
         <Path content={content} unit={unit} />
         <BenchRow content={useDeferredValue(content)} unit={unit} />

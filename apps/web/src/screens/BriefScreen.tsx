@@ -216,7 +216,7 @@ function UseAndLimits({ draft, unit }: { draft: BriefDraft; unit: Unit }) {
           testId="brief-mass"
         />
         <QuantityField
-          label={`Budget for parts, ${shownCurrency()}`}
+          label={`Budget with labor, ${shownCurrency()}`}
           digits={0}
           value={brief.budget}
           {...briefField('budget', problemAt)}

@@ -14,7 +14,7 @@ export const Tip = ({ words, children }: TipProps) =>
     <Tooltip.Root openDelay={300} closeDelay={60} lazyMount unmountOnExit>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
       <Portal>
-        <Tooltip.Positioner>
+        <Tooltip.Positioner pointerEvents="none">
           <Tooltip.Content bg="ink" color="paper" textStyle="note" borderRadius="1px" px="2" py="1" maxW="340px" boxShadow="none">
             {words}
           </Tooltip.Content>

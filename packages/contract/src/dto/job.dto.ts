@@ -19,6 +19,7 @@ import {
   teardownIssues,
   type Teardown,
   type Fits,
+  type PlanWishes,
   type Operation,
   type Knob,
   isRecord,
@@ -34,6 +35,7 @@ import { BriefDto, EngineDto } from './brief.dto.js'
 import { checkShape, type Checked } from './check.js'
 import { Figure, MOST_VERSION } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
+import { PlanWishesDto } from './wishes.dto.js'
 
 /** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
 export class KnobsDto implements Partial<Record<Knob, number>> {
@@ -102,6 +104,7 @@ export class JobContentDto {
   @Shape('Book', () => BookDto) book!: BookDto
   /** The house rules that the job is judged by. */
   @Shape('House rules', () => HouseRulesDto) rules!: HouseRules
+  @IsOptional() @Shape('Wishes', () => PlanWishesDto) wishes?: PlanWishesDto
 }
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
@@ -129,6 +132,8 @@ export interface JobContent {
   readonly spec: Spec
   readonly book: Book
   readonly rules: HouseRules
+  /** Wishes for the parts plan; absent if there are none. */
+  readonly wishes?: PlanWishes
 }
 
 export interface Job extends JobContent {
@@ -214,7 +219,7 @@ export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentD
   const brief = checkBrief(job.brief)
   const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
   problems.push(...bookProblems(job.book), ...ruleIssues(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))
-  problems.push(...referenceProblems(job, lookup))
+  problems.push(...pinProblems(job.wishes?.keep ?? {}), ...referenceProblems(job, lookup))
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
 }
 
@@ -235,6 +240,14 @@ const variantProblems = (unit: Unit, variantId: string | null): Problem[] =>
   variantId === null || unit.variants?.some((v) => v.id === variantId)
     ? []
     : [problem('variant-unknown', 'variantId', { unit: unit.name, variant: variantId })]
+
+/** Pins that are neither a part id nor null. */
+const pinProblems = (keep: Readonly<Record<string, unknown>>): Problem[] =>
+  Object.entries(keep).flatMap(([stationId, partId]) =>
+    partId === null || typeof partId === 'string'
+      ? []
+      : [{ code: 'text-expected', path: `wishes.keep.${stationId}`, sentence: 'A part id or null is expected here.' }],
+  )
 
 /** Names against values that are text each, then against what the unit has. */
 function teardownProblems(unit: Unit, teardown: Teardown): Problem[] {

@@ -1,10 +1,12 @@
 import { PART_WORDS } from '../parts/part-words.js'
 import { asReceived } from '../dto/job.dto.js'
 import {
+  type Cost,
   DEFAULT_RULES,
   engineCurve,
   fitUp,
   hubFor,
+  moneyOf,
   offersOf,
   plateReport,
   pressureReport,
@@ -22,7 +24,7 @@ import {
 import { KIND_WORDS, LAUNCH_WORDS, SKILL_WORDS, START_WORDS, USE_WORDS } from '../words/option-labels.js'
 import { misfitSentence } from '../words/fitting.js'
 import { splineSentence } from '../words/spline-stop.js'
-import { capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
+import { budgetWords, capital, figure, hoursWords, money, percent, quantity } from '../words/format.js'
 import { carriesNothing, heldInWords, marginInWords, verdictIn } from '../words/power-held.js'
 import { differences } from '../words/field-values.js'
 import { tyresLine } from '../words/tyres.js'
@@ -119,7 +121,7 @@ export function sheetOf(file: JobFile, { number, revision }: SheetHead): Sheet {
       price: money(price),
       hours: hoursWords(hours),
     })),
-    total: { what: 'Total', at: budgetWords(file, cost.price), price: money(cost.price), hours: hoursWords(cost.hours) },
+    total: { what: 'Total', at: totalWords(file, cost), price: money(cost.price), hours: hoursWords(cost.hours) },
     work: workLines(now),
     gauge: gaugeOf(now),
     fit: fitLines(now),
@@ -261,11 +263,8 @@ function workLines({ file, catalogue }: EvaluatedJob): string[] {
   )
 }
 
-function budgetWords({ job }: JobFile, price: number): string {
-  const { budget } = job.brief
-  if (budget === null) return ''
-  return price > budget ? `${money(price - budget)} over the budget of ${money(budget)}` : `budget ${money(budget)}`
-}
+const totalWords = ({ job: { brief, rules } }: JobFile, cost: Cost): string =>
+  brief.budget === null ? '' : budgetWords(brief.budget, moneyOf(cost, rules.hourRate))
 
 function briefLines({ file: { job, unit }, answer }: EvaluatedJob): (readonly [string, string])[] {
   const { brief, spec } = job

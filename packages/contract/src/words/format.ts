@@ -75,6 +75,14 @@ export function money(amount: number): string {
   return format.format(amount)
 }
 
+/**
+ * A total with labor, against the budget.
+ * @example budgetWords(9000, 8200) // → "$8,200 with labor, budget $9,000"
+ * @example budgetWords(9000, 9500) // → "$9,500 with labor, $500 over budget"
+ */
+export const budgetWords = (budget: number, total: number): string =>
+  `${money(total)} with labor, ${total > budget ? `${money(total - budget)} over budget` : `budget ${money(budget)}`}`
+
 const sign = (value: number) => (value < 0 ? '−' : '+')
 
 /** Money as a difference, always with its sign. */

@@ -25,6 +25,10 @@ describe('the reason why there is no plan, in words', () => {
       'The shelf has strong enough parts for input shaft and sun shell, but no combination is compatible.',
     ],
     [
+      { code: 'weak-with-converter', stationId: 'shell', mostW: hp(480), converterId: 'p' },
+      'With the most suitable converter, “Alloy shaft”, no shelf item at the sun shell holds more than 480 hp in this Alder 3, margin included.',
+    ],
+    [
       { ...wishes, wishes: [{ wish: 'keep', stationId: 'input', partId: 'p' }], mostW: hp(340) },
       '“Alloy shaft” kept as input shaft: at most 340 hp, margin included.',
     ],

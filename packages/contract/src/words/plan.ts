@@ -1,5 +1,5 @@
-import type { Catalogue, PlanReason, Unit, Wish } from '@plucky/core'
-import { capital, money, quantity, roundedPower } from './format.js'
+import type { Catalogue, Excess, Ignored, Installed, NextSet, PlanPoint, PlanReason, Unit, UnitOffer, Wish } from '@plucky/core'
+import { capital, hoursWords, listed, money, percent, quantity, roundedPower } from './format.js'
 import { stationName } from './station-name.js'
 import { findingSentence } from './verdict.js'
 
@@ -32,6 +32,8 @@ export function planReasonSentence(reason: PlanReason, unit: Unit, catalogue: Pi
       return `No shelf item at the ${name(reason.stationId)} holds more than ${quantity(reason.mostW, 'hp')} in this ${unit.name}, margin included.`
     case 'not-together':
       return `The shelf has strong enough parts for ${listed(reason.stationIds.map(name))}, but no combination is compatible.`
+    case 'weak-with-converter':
+      return `With the most suitable converter, “${catalogue.parts.get(reason.converterId)?.name ?? reason.converterId}”, no shelf item at the ${name(reason.stationId)} holds more than ${quantity(reason.mostW, 'hp')} in this ${unit.name}, margin included.`
     case 'wishes':
       return wishesSentence(reason, unit, catalogue)
     case 'refused':
@@ -59,5 +61,87 @@ function wishesSentence(
 }
 
 /** "a, b and c" */
-const listed = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1] ?? ''}`
+/** Stations named before the rest are counted. */
+const MOST_NAMED = 3
+
+/** What the next set changes, adds and costs. */
+export function nextSetWords(set: NextSet, unit: Unit): string {
+  const { changes, repressured, fromW, toW, point, mends } = set
+  const names = [...changes.map(({ stationId }) => stationName(unit, stationId)), ...(repressured ? ['line pressure'] : [])]
+  const named = names.length <= MOST_NAMED + 1 ? names : [...names.slice(0, MOST_NAMED), `${names.length - MOST_NAMED} others`]
+  const gain = toW > fromW ? `+${quantity(toW - fromW, 'hp')} to ${quantity(toW, 'hp')}` : `still ${quantity(toW, 'hp')}`
+  return [
+    `${listed(named)}${names.length > 1 ? ' together' : ''}`,
+    mends ? `${gain} without the problems above` : gain,
+    `${money(point.cost.price)} and ${hoursWords(point.cost.hours)}`,
+  ].join(', ')
+}
+
+/** Weakest link after a set, parts of it without effect alone, and paid parts that it removes. */
+export function nextSetNotes({ goesFirst, nothingAlone, changes, point }: NextSet, unit: Unit, share: number): string {
+  const names = (ids: readonly string[]) => listed(ids.map((id) => stationName(unit, id)))
+  const alone = nothingAlone.length === changes.length ? 'each of them' : names(nothingAlone)
+  return [
+    goesFirst.length > 0 ? `Weakest link then: ${names(goesFirst.slice(0, MOST_NAMED))}.` : '',
+    changes.length > 1 && nothingAlone.length > 0 ? `Alone, ${alone} adds less than ${percent(share)}.` : '',
+    point.thrownAway.price > 0 ? `It removes paid parts worth ${money(point.thrownAway.price)}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+/** A part that is stronger than necessary, and the saving with a cheaper one. */
+export function excessWords(
+  { stationId, from, to, saves }: Excess,
+  unit: Unit,
+  catalogue: Pick<Catalogue, 'parts' | 'operations'>,
+): string {
+  const words = (installed: Installed) => installedWords(installed, catalogue)
+  return `${capital(stationName(unit, stationId))}: ${words(from)} is stronger than needed, ${words(to)} saves ${money(saves)}`
+}
+
+/**
+ * Names of a part and its operations.
+ * @example installedWords({ partId: null, works: [] }, { parts: new Map(), operations: new Map() }) // → "nothing"
+ */
+export function installedWords({ partId, works }: Installed, { parts, operations }: Pick<Catalogue, 'parts' | 'operations'>): string {
+  if (partId === null) return 'nothing'
+  return [parts.get(partId)?.name ?? partId, ...works.map((id) => operations.get(id)?.name ?? id)].join(' + ')
+}
+
+/**
+ * What the budget of a job buys on the frontier, and what the target costs.
+ * @example planBudgetWords([{ money: 5000, powerW: 400000 }], 4000, null) // → "The budget of $4,000 is below the cheapest build, $5,000."
+ */
+export function planBudgetWords(points: readonly Pick<PlanPoint, 'money' | 'powerW'>[], budget: number, targetW: number | null): string {
+  const [cheapest] = points
+  if (!cheapest) return ''
+  const most = points.findLast(({ money: cost }) => cost <= budget)
+  if (!most) return `The budget of ${money(budget)} is below the cheapest build, ${money(cheapest.money)}.`
+  const holds = `The budget of ${money(budget)} holds ${quantity(most.powerW, 'hp')} (${money(most.money)})`
+  const target = targetW === null ? undefined : points.find(({ powerW }) => powerW >= targetW * (1 - 1e-9))
+  return target && target.money > budget ? `${holds}; the target costs ${money(target.money)}.` : `${holds}.`
+}
+
+/** What an offer does not meet. */
+const IGNORED_WORDS: Record<Ignored, string> = {
+  'target-stall': 'No converter at the target stall.',
+  crank: 'No parts for this crank on the shelf: pilot and bolts need an adapter.',
+}
+
+export const ignoredWords = ({ ignored }: Pick<UnitOffer, 'ignored'>): string => ignored.map((each) => IGNORED_WORDS[each]).join(' ')
+
+/** Why a transmission has no build for a power: the first reason. */
+export function offerReasonWords({ unit, reasons }: Pick<UnitOffer, 'unit' | 'reasons'>, catalogue: Pick<Catalogue, 'parts'>): string {
+  const [first] = reasons
+  return first ? planReasonSentence(first, unit, catalogue) : 'The brief has contradictory figures.'
+}
+
+/** The cheapest build of a transmission for a power, or why there is none. */
+export function offerWords(offer: UnitOffer, catalogue: Pick<Catalogue, 'parts'>): string {
+  const { point, ceilingW } = offer
+  if (!point) return offerReasonWords(offer, catalogue)
+  const { price, hours } = point.cost
+  const cost = `${money(point.money)}: parts ${money(price)}, labor ${hoursWords(hours)}. Most with margin: ${quantity(ceilingW, 'hp')}.`
+  return [cost, ignoredWords(offer)].filter(Boolean).join(' ')
+}

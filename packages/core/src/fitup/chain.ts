@@ -15,7 +15,6 @@ export type Readings = Readonly<Record<string, Reading>>
 /** A length as it is known: by the sheet, and by its reading. */
 export interface Known {
   readonly kind: LinkKind
-  readonly key: string
   readonly parts: readonly (Part | undefined)[]
   readonly nominalM: number | undefined | null
   readonly reading: Reading | undefined
@@ -43,15 +42,18 @@ function ownerStation(facts: FitFacts, owner: Owner, joint?: LinkKind['joint']):
   }
 }
 
+/** True if anything was measured. */
+export const hasReadings = (readings: Readings): boolean => Object.keys(readings).length > 0
+
 /** Every length of the chain by the sheet and by its reading, each belonging to the parts that have a say in it. */
 export function knownLengths(input: FitInput, facts: FitFacts, readings: Readings): ReadonlyMap<LinkId, Known> {
+  const anyRead = hasReadings(readings)
   return new Map(
     CHAIN_DIMENSIONS.map((kind): [LinkId, Known] => {
       const parts = partsOf(input, facts, kind)
-      const key = readingKey(kind.id, parts)
-      const reading = readings[key]
+      const reading = anyRead ? readings[readingKey(kind.id, parts)] : undefined
       const nominalM = kind.nominalM(facts, input)
-      return [kind.id, { kind, key, parts, nominalM, reading, measured: nominalM === null ? undefined : spanOf(reading) }]
+      return [kind.id, { kind, parts, nominalM, reading, measured: nominalM === null ? undefined : spanOf(reading) }]
     }),
   )
 }
@@ -75,7 +77,7 @@ const placeOf = (
 })
 
 /** A length that is measured: what its sheet says, and what was read. */
-export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measured }: Known): LengthEntry {
+export function linkEntry(facts: FitFacts, { kind, parts, nominalM, reading, measured }: Known): LengthEntry {
   const { id, gauged, roundM = null } = kind
   const round = roundM === null || !reading || !measured ? undefined : roundness(reading, measured, roundM, certain(gauged))
   const taken: FitVerdict | undefined = measured && {
@@ -83,7 +85,7 @@ export function linkEntry(facts: FitFacts, { kind, key, nominalM, reading, measu
     differsM: nominalM === undefined || nominalM === null ? null : middleOf(measured) - nominalM,
   }
   return {
-    ...placeOf(facts, kind, key, reading),
+    ...placeOf(facts, kind, readingKey(id, parts), reading),
     kind: 'link',
     bounds: null,
     roundM,
@@ -124,6 +126,13 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp
       span.openM += openM
     }
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
+}
+
+/** True if a length that others leave between them is out of its limits by the sheet. */
+export function isOutBySheet(facts: FitFacts, { rules }: FitInput, known: ReadonlyMap<LinkId, Known>, kind: StackUp): boolean {
+  const bounds = kind.bounds(facts, rules)
+  const { span } = bounds ? summed(known, kind, 'sheet') : { span: undefined }
+  return bounds !== null && bounds !== undefined && span !== undefined && judgeSpan(span, bounds).word === 'refused'
 }
 
 /** A length that others leave between them, against its limits; none where there is no such thing. */

@@ -1,9 +1,9 @@
-import { closingEntry, knownLengths, linkEntry, type Known } from './chain.js'
+import { closingEntry, hasReadings, isOutBySheet, knownLengths, linkEntry, type Known } from './chain.js'
 import { STACK_UPS } from './stack-ups.js'
 import type { FitEntry } from './entry.js'
 import { fitFacts, type FitFacts, type FitInput } from './facts.js'
 import { FIT_STAGES, type LinkId } from './chain-dimensions.js'
-import { clearanceEntries, patternEntries, runOutEntries, splineEntries } from './own-entries.js'
+import { clearanceEntries, patternEntries, runOutEntries, splineEntries, tailSplineEntries } from './own-entries.js'
 import { middleOf } from '../model/reading.js'
 
 /** A length in use: measured, else nominal. Absent if neither is known. */
@@ -47,6 +47,7 @@ function judgedEntries(input: FitInput, facts: FitFacts, known: ReadonlyMap<Link
     ...runOutEntries(input, facts, readings),
     ...clearanceEntries(input, readings),
     ...splineEntries(input, facts, readings),
+    ...tailSplineEntries(input, facts, readings),
     ...patternEntries(input, facts, readings),
   ]
 }
@@ -58,10 +59,24 @@ export function isWrong(entry: FitEntry): boolean {
   return word === 'refused' || word === 'out-of-round' || word === 'differs'
 }
 
-/** Entries that are out of limits or incompatible, in work order. Lengths without a reading are skipped: they cannot be wrong. */
+/**
+ * Entries that are out of limits or incompatible, in work order. Without readings, only those are built that can be wrong by the sheet. A pack
+ * counts only with a reading.
+ */
 export function wrongFits(input: FitInput): FitEntry[] {
+  const readings = input.book?.readings ?? {}
   const facts = fitFacts(input)
-  const known = knownLengths(input, facts, input.book?.readings ?? {})
-  const read = [...known.values()].filter(({ reading }) => reading !== undefined)
-  return inOrder([...read.map((link) => linkEntry(facts, link)), ...judgedEntries(input, facts, known)].filter(isWrong))
+  const known = knownLengths(input, facts, readings)
+  const entries = hasReadings(readings)
+    ? [...[...known.values()].filter(({ reading }) => reading).map((link) => linkEntry(facts, link)), ...judgedEntries(input, facts, known)]
+    : sheetEntries(input, facts, known)
+  return inOrder(entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null)))
 }
+
+/** Entries that can be wrong without a reading. */
+const sheetEntries = (input: FitInput, facts: FitFacts, known: ReadonlyMap<LinkId, Known>): FitEntry[] => [
+  ...STACK_UPS.filter((each) => isOutBySheet(facts, input, known, each)).flatMap((each) => closingEntry(facts, input, known, each, {})),
+  ...runOutEntries(input, facts, {}),
+  ...tailSplineEntries(input, facts, {}),
+  ...patternEntries(input, facts, {}),
+]

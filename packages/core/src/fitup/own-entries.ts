@@ -142,9 +142,9 @@ export function clearanceEntries({ unit, fitted }: FitInput, readings: Readings)
   return [...packs, ...own]
 }
 
-/** Every pair of splines of the path, and the output in what stands behind. */
+/** Every pair of splines of the torque path. */
 export function splineEntries(input: FitInput, facts: FitFacts, readings: Readings): SplineEntry[] {
-  const pairs = splinePairs(input).map(({ stationId, part, section, spline, lengthM, otherId, hub, differences }): SplineEntry => {
+  return splinePairs(input).map(({ stationId, part, section, spline, lengthM, otherId, hub, differences }): SplineEntry => {
     const outside = otherId === facts.turbine?.otherId || otherId === facts.stator?.otherId
     const id = `spline ${stationId} ${section}`
     return splineEntry(
@@ -163,14 +163,17 @@ export function splineEntries(input: FitInput, facts: FitFacts, readings: Readin
       readings,
     )
   })
+}
+
+/** The output spline in the part behind the transmission. */
+export function tailSplineEntries(input: FitInput, facts: FitFacts, readings: Readings): SplineEntry[] {
   const tail = tailSpline(input)
-  if (!tail || !facts.behind) return pairs
+  if (!tail || !facts.behind) return []
   const { stationId, spline, lengthM, name } = tail
   const { behind } = facts
   const hub = { ...behind, name: 'behind', mate: stationId }
   const differences = splineDifferences(spline, lengthM, hub)
   return [
-    ...pairs,
     splineEntry(
       {
         id: 'spline behind',

@@ -82,6 +82,7 @@ export interface Brief {
   /** Ids of ranges in which the converter may lock at full power. Default: all that unit and house rule allow. */
   readonly lockedIn?: readonly string[]
   readonly vehicleMassKg: number | null
+  /** Most money for parts, operations and labor. */
   readonly budget: number | null
   readonly vehicle?: Vehicle
   /** The rear face of the engine, as far as it is known. */

@@ -63,7 +63,7 @@ function bestOf(kept: readonly BoundedContext[], powerW: number, below: number):
   let unproven = Infinity
   // If no part can remove a finding, such as a case bolt pattern that does not match, no build is possible.
   const allTried = kept.every(({ context }) => context.table.scene.allTried)
-  const hopeless = () => kept[0]?.context.table.scene.refused.some(({ slots }) => slots.length === 0) ?? false
+  const hopeless = () => kept[0]?.context.table.scene.refused.has('') ?? false
   const queue = kept.map((each) => ({ each, bound: powerW >= each.fromW ? each.bound : boundOf(each.context), tight: false }))
   for (;;) {
     const next = queue.reduce<(typeof queue)[number] | undefined>((a, b) => (a && a.bound <= b.bound ? a : b), undefined)

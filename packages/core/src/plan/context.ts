@@ -171,6 +171,10 @@ const staysWithin = (context: Context, slot: number, option: number, powerW: num
 export const bestAlone = (table: LoadTable, slot: number, option: number): number =>
   aloneAt(table, slot, option) === undefined ? Infinity : topOf(table, table, slot, option)
 
+/** Power of an option at the highest pressures of a context, W. Infinity at a station that other slots affect. */
+export const bestIn = (context: Context, slot: number, option: number): number =>
+  aloneAt(context.table, slot, option) === undefined ? Infinity : topOf(context.table, context, slot, option)
+
 /** Power of an option at the highest pressure that the part and the valves allow, W. */
 function topOf(table: LoadTable, { tops, most }: Pick<Context, 'tops' | 'most'>, slot: number, option: number): number {
   const key = slot * MOST_OPTIONS + option
@@ -337,8 +341,7 @@ function judged(
   pressure: PressureCalibration,
   askedBy: readonly number[],
 ): (Conflict & { readonly byOil?: undefined }) | { readonly scope: readonly number[]; readonly byOil: boolean } {
-  const build = judgedChoice(scene, choice, pressure)
-  const refused = refusal(scene, build, choice)
+  const refused = refusal(scene, choice, pressure)
   if (refused) {
     scene.found.push(refused)
     const own = refused.stationIds.flatMap((id) => scene.indexOf.get(id) ?? [])

@@ -1,6 +1,6 @@
 import { memberAt } from '../numeric/certain.js'
 import { aloneAtPower, holdingOf, SAME_POWER, spanAt, type Context } from './context.js'
-import { isDead } from './scene.js'
+import { isDead, refusedIn } from './scene.js'
 import { OIL_SIDES } from './holding.js'
 import { cheapestChoice, type Domains, type Relation } from './search.js'
 
@@ -27,9 +27,7 @@ function goTogether(context: Context, slots: readonly number[], wantedW: number)
     among.has(slot) ? new Map([...own].filter(([other]) => among.has(other))) : new Map<number, Relation>(),
   )
   const open: Domains = held.open.map((options, slot) => (among.has(slot) ? options.filter((option) => !isDead(scene, slot, option)) : [0]))
-  const conflict = (choice: readonly number[]) =>
-    scene.refused.find((refused) => refused.slots.every((slot, i) => among.has(slot) && choice[slot] === refused.options[i]))?.slots ??
-    oilConflict(context, slots, choice, wantedW)
+  const conflict = (choice: readonly number[]) => refusedIn(scene, choice, among) ?? oilConflict(context, slots, choice, wantedW)
   return cheapestChoice({ costs: scene.costs, related, conflict }, open).choice !== undefined
 }
 

@@ -1,22 +1,25 @@
 import { moneyOf, specCost } from '../fitting/cost.js'
-import { misfits } from '../fitting/misfit.js'
-import { fittedParts, type Fits } from '../fitting/spec.js'
+import type { Fits } from '../fitting/spec.js'
 import { breakingRank } from '../judge/power-held.js'
-import { judgeSpec, type SpecVerdict } from '../judge/spec-verdict.js'
-import { stopsOf } from '../judge/stops.js'
+import type { SpecVerdict } from '../judge/spec-verdict.js'
 import { memberAt } from '../numeric/certain.js'
 import type { SpecInput } from '../model/spec-input.js'
-import { findings } from '../reports/findings.js'
+import { engineOfBrief } from '../model/brief.js'
 import { pointOf, type PlanPoint } from './answer.js'
 import { atHighestPower, plannerOf } from './cheapest.js'
+import { frameOf, stallsAsWanted } from './frame.js'
 import type { PlanInput, PlannedSpec } from './input.js'
-import { isBlocking } from './referee.js'
+import { judgedBuild, type JudgedBuild } from './judged-build.js'
 import { sceneOf } from './scene.js'
 
 /** Parts and operations to buy together, with the power that they add. */
 export interface NextSet {
   readonly point: PlanPoint
   readonly changes: readonly Change[]
+  /** True if line pressure changes. */
+  readonly repressured: boolean
+  /** Stations of the changes that do not raise power held by the grouping share when they are changed alone, or do not fit alone. */
+  readonly nothingAlone: readonly string[]
   /** Power held before and after at margin 1, as in the verdict of the build, W. */
   readonly fromW: number
   readonly toW: number
@@ -43,52 +46,30 @@ export interface Installed {
 /**
  * Finds the next purchases, one after the other. Each set is the cheapest way to raise power held by at least the grouping share of the
  * house rules, so parts that give way together are bought together, and a part that adds less is not bought alone. Installed parts count as
- * paid. The last set reaches the target of the brief, if the shelf allows it.
+ * paid. The last set reaches the target of the brief, if the shelf allows it. If the installed converter stalls outside the target range of
+ * the house rule, any converter may be chosen. Calls `onSet` for each set when it is found.
  */
-export function nextSets(input: PlanInput, most: number): NextSet[] {
+export function nextSets(input: PlanInput, most: number, onSet: (set: NextSet) => void = () => undefined): NextSet[] {
   const sets: NextSet[] = []
   let before = judgedBuild(input, input.present)
   while (sets.length < most && before) {
     const set = nextSet(input, before)
     if (!set) return sets
     sets.push(set)
+    onSet(set)
     before = judgedBuild(input, set.point.spec)
   }
   return sets
 }
 
-/** A build with its verdict at margin 1. */
-interface JudgedBuild {
-  readonly spec: PlannedSpec
-  readonly input: SpecInput
-  readonly verdict: SpecVerdict
-  readonly heldW: number
-  readonly sound: boolean
-}
-
-function judgedBuild(planned: PlanInput, spec: PlannedSpec): JudgedBuild | undefined {
-  const { unit, brief, rules, catalogue, book, variantId } = planned
-  const fitted = fittedParts(spec, catalogue, book)
-  const input: SpecInput = { unit, brief, rules, fitted, pressure: spec.pressure, ...(book ? { book } : {}) }
-  const judged = judgeSpec(input)
-  if (judged.outcome !== 'judged') return undefined
-  const { verdict, line } = judged
-  const complete = verdict.stations.every(({ missing }) => missing.length === 0)
-  const sound =
-    complete &&
-    misfits(unit, fitted, variantId).length === 0 &&
-    stopsOf(input).length === 0 &&
-    !findings(input, verdict.cases, line).some(isBlocking)
-  return { spec, input, verdict, heldW: complete ? breakingRank(verdict.held) : 0, sound }
-}
-
 function nextSet(planned: PlanInput, before: JudgedBuild): NextSet | undefined {
-  const { brief, rules } = planned
+  const { brief, rules, wishes } = planned
   const targetW = before.verdict.peakPowerW
   const above = before.heldW * (1 + rules.togetherWithin)
   const nearTarget = !brief.openQuestion && before.heldW < targetW && above > targetW
   const wantedW = before.sound ? (nearTarget ? targetW : above) : Math.max(before.heldW, LEAST_W)
-  const input: PlanInput = { ...planned, present: before.spec, wishes: { ...planned.wishes, margin: 1, paid: true } }
+  const anyStall = wishes.anyStall === true || !isStallAsWanted(before.input)
+  const input: PlanInput = { ...planned, present: before.spec, wishes: { ...wishes, anyStall, margin: 1, paid: true } }
   const made = sceneOf(input)
   if (!made.ok) return undefined
   const { build } = plannerOf(made.value).cheapestAt(wantedW)
@@ -97,14 +78,37 @@ function nextSet(planned: PlanInput, before: JudgedBuild): NextSet | undefined {
   const point = pointOf(made.value, top, top.powerW)
   const after = judgedBuild(planned, point.spec)
   if (!after) return undefined
+  const changes = changesBetween(planned, before, point.spec)
   return {
     point,
-    changes: changesBetween(planned, before, point.spec),
+    changes,
+    repressured: !isSamePressure(before.spec, point.spec),
+    nothingAlone: changes.filter((change) => !(heldAlone(planned, before.spec, change) >= above)).map(({ stationId }) => stationId),
     fromW: before.heldW,
     toW: after.heldW,
     goesFirst: after.verdict.together,
     mends: !before.sound,
   }
+}
+
+/** Power held with one of the changes only, W. Zero if it does not fit alone. */
+function heldAlone(planned: PlanInput, before: PlannedSpec, { stationId, to }: Change): number {
+  const { fits, works, pressure } = before
+  const alone = judgedBuild(planned, {
+    fits: { ...fits, [stationId]: to.partId },
+    works: { ...works, [stationId]: to.works },
+    pressure,
+  })
+  return alone?.sound ? alone.heldW : 0
+}
+
+const isSamePressure = ({ pressure: a }: PlannedSpec, { pressure: b }: PlannedSpec): boolean =>
+  a.drivePa === b.drivePa && a.reversePa === b.reversePa
+
+/** True if the converter stalls in the target range of the house rule. */
+function isStallAsWanted(input: SpecInput): boolean {
+  const engine = engineOfBrief(input.brief.engine)
+  return engine.ok && stallsAsWanted(frameOf(input, engine.value), engine.value)
 }
 
 /** Power low enough that only the compatibility of the parts counts, W. */

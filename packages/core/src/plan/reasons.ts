@@ -3,7 +3,7 @@ import { stallWindow, wantedStall, type WantedStall } from '../judge/stall-targe
 import { memberAt } from '../numeric/certain.js'
 import { plannerOf, type Planner } from './cheapest.js'
 import { ceilingOf } from './ceiling.js'
-import { bestAlone, type LoadTable } from './context.js'
+import { bestAlone, bestIn, type Context, type LoadTable } from './context.js'
 import { incompatibleSlots } from './incompatible-slots.js'
 import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'
@@ -26,6 +26,8 @@ export type PlanReason =
   | { readonly code: 'station-too-weak'; readonly stationId: string; readonly mostW: number }
   /** Each of these stations has strong enough parts, but no combination is compatible. */
   | { readonly code: 'not-together'; readonly stationIds: readonly string[] }
+  /** With the converter that lets the weakest station hold the most, the strongest option for this station holds less than the power. */
+  | { readonly code: 'weak-with-converter'; readonly stationId: string; readonly mostW: number; readonly converterId: string }
   /** No build meets all of these wishes. `mostW` is the highest power with them, W; 0 if no build is consistent. */
   | { readonly code: 'wishes'; readonly wishes: readonly Wish[]; readonly mostW: number; readonly targetStall: WantedStall | null }
   /** Builds that hold the power have this finding. */
@@ -37,11 +39,10 @@ export type PlanReason =
 /** Finds the reasons why no build holds a power: a minimal set of wishes, or else a minimal set of stations. */
 export function reasonsFor(input: PlanInput, powerW: number): PlanReason[] {
   const wishes = wishesOf(input.wishes)
-  const bare = withWishes(input, [])
-  if (wishes.length > 0 && isPossible(bare, powerW)) return [wishesReason(input, wishes, powerW)]
-  const made = sceneOf(bare)
+  const made = sceneOf(withWishes(input, []))
   if (!made.ok) return []
   const planner = plannerOf(made.value)
+  if (wishes.length > 0 && planner.cheapestAt(powerW).build) return [wishesReason(input, wishes, powerW)]
   const ceiling = ceilingOf(planner)
   return [...stationReasons(planner, powerW), ...(ceiling ? [{ code: 'ceiling' as const, mostW: ceiling.powerW }] : [])]
 }
@@ -131,16 +132,36 @@ function stationReasons(planner: Planner, powerW: number): PlanReason[] {
 const strongest = (table: LoadTable, slot: number): number =>
   Math.max(0, ...memberAt(table.open, slot).map((option) => bestAlone(table, slot, option)))
 
+/** Reasons in the context in which the weakest station holds the most. Another converter or line pressure leaves another station short. */
 function togetherReasons({ scene, contexts }: Planner, ids: readonly string[], powerW: number): PlanReason[] {
-  const sets = contexts.map((context) => incompatibleSlots(context, powerW))
-  const first = sets.filter((set) => set !== undefined).sort((a, b) => a.length - b.length)[0]
-  if (first && sets.every((set) => set !== undefined))
-    return [{ code: 'not-together', stationIds: first.map((slot) => memberAt(ids, slot)) }]
-  return lastRefusals(scene)
+  const best = contexts.reduce<Context | undefined>((most, each) => (most && reachOf(most) >= reachOf(each) ? most : each), undefined)
+  const [first, ...others] = (best && incompatibleSlots(best, powerW)) ?? []
+  if (!best || first === undefined) return refusals(scene)
+  const stationId = memberAt(ids, first)
+  const ownFindings = refusals(scene).filter(({ stationIds }) => stationIds.length === 1 && stationIds[0] === stationId)
+  if (others.length === 0 && ownFindings.length > 0) return ownFindings
+  const [converterId, mostW] = [converterOf(best), strongestIn(best, first)]
+  if (others.length === 0 && converterId !== undefined && mostW < powerW)
+    return [{ code: 'weak-with-converter', stationId, mostW, converterId }]
+  return [{ code: 'not-together', stationIds: [first, ...others].map((slot) => memberAt(ids, slot)) }]
+}
+
+/** Power that every station alone holds in a context, W. */
+const reachOf = (context: Context): number => Math.min(...context.table.scene.slots.map((_, slot) => strongestIn(context, slot)))
+
+/** Power of the strongest option of a station alone at the line pressure of a context, W. */
+const strongestIn = (context: Context, slot: number): number =>
+  Math.max(0, ...memberAt(context.open, slot).map((option) => bestIn(context, slot, option)))
+
+/** Id of the converter of a context. `undefined` if there is none. */
+function converterOf({ table: { scene }, open }: Context): string | undefined {
+  const slot = scene.slots.findIndex(({ station }) => station.kind === 'converter')
+  const option = open[slot]?.[0]
+  return option === undefined ? undefined : scene.slots[slot]?.options[option]?.part?.id
 }
 
 /** Findings that ruled out builds which hold the power. */
-function lastRefusals({ found }: Scene): PlanReason[] {
+function refusals({ found }: Scene): Extract<PlanReason, { code: 'refused' }>[] {
   const byCode = new Map(found.map(({ finding, stationIds }) => [`${finding.code} ${stationIds.join(' ')}`, { finding, stationIds }]))
   return [...byCode.values()].map(({ finding, stationIds }) => ({ code: 'refused', finding, stationIds }))
 }

@@ -52,10 +52,13 @@ export function shortStationOf(scene: Scene, judged: Judged, powerW: number): nu
   return short < 0 ? undefined : short
 }
 
-/** The first blocking finding of a choice. `undefined` if there is none. */
-export function refusal(scene: Scene, judged: Judged, choice: readonly number[]): Refused | undefined {
-  const { input, known } = judged
-  return firstBlocking(input.unit, ownFindings(input, known.cases, known.line)) ?? fitRefusal(scene, input, choice)
+/** The first blocking finding of a choice. `undefined` if there is none. Fit-up is checked first: it needs no load cases. */
+export function refusal(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Refused | undefined {
+  const own = partialInput(scene.input, partsOf(scene, choice), pressure)
+  const misfit = fitRefusal(scene, own, choice)
+  if (misfit) return misfit
+  const { cases, line } = casesBehind(own, scene.engine)
+  return firstBlocking(own.unit, ownFindings(own, cases, line))
 }
 
 function firstBlocking(unit: Unit, found: readonly Finding[]): Refused | undefined {

@@ -33,8 +33,8 @@ export interface Scene {
   readonly allTried: boolean
   /** True if line pressure is not part of the plan. */
   readonly oilIsFixed: boolean
-  /** Rejected combinations of three or more options, by slot and option. */
-  readonly refused: Refusal[]
+  /** Rejected combinations of options that are not pairs, by their slots. */
+  readonly refused: Map<string, RefusedChoices>
   /** 1 for each option that is rejected in every combination, by slot. */
   readonly dead: readonly Uint8Array[]
   /** Findings of all rejections. */
@@ -50,9 +50,11 @@ export interface Refused {
   readonly stationIds: readonly string[]
 }
 
-interface Refusal {
+/** Rejected combinations of the same slots. */
+interface RefusedChoices {
   readonly slots: readonly number[]
-  readonly options: readonly number[]
+  /** Options of each combination in the order of the slots, as text. */
+  readonly options: Set<string>
 }
 
 /** Option index of "bought" in the slot of a kit. */
@@ -87,7 +89,7 @@ export function sceneOf(planned: PlanInput): Result<Scene> {
     kits: worth,
     allTried: triesAll(input),
     oilIsFixed: planned.present.pressure.by === 'valves' || wishes.keepPressure === true || anyDecides(rules),
-    refused: [],
+    refused: new Map(),
     dead: slots.map(({ options }) => new Uint8Array(options.length)),
     found: [],
     fitSlots: fitSlots(input, slots),
@@ -153,8 +155,12 @@ function relateKit({ slots, indexOf, related, kits }: Scene, kit: Kit, k: number
 export function learn(scene: Scene, scope: readonly number[], choice: readonly number[]): void {
   const [i, j] = scope
   if (scope.length === 1 && i !== undefined) return void scene.dead[i]?.fill(1, choice[i], (choice[i] ?? 0) + 1)
-  if (scope.length !== 2 || i === undefined || j === undefined)
-    return void scene.refused.push({ slots: scope, options: scope.map((slot) => choice[slot] ?? -1) })
+  if (scope.length !== 2 || i === undefined || j === undefined) {
+    const key = scope.join(' ')
+    const before = scene.refused.get(key) ?? { slots: scope, options: new Set() }
+    scene.refused.set(key, before)
+    return void before.options.add(optionsAt(scope, choice))
+  }
   for (const [from, to] of [
     [i, j],
     [j, i],
@@ -168,9 +174,14 @@ export function learn(scene: Scene, scope: readonly number[], choice: readonly n
 /** True if an option is rejected in every combination. */
 export const isDead = ({ dead }: Pick<Scene, 'dead'>, slot: number, option: number): boolean => dead[slot]?.[option] === 1
 
-/** Slots of a rejected combination that a choice contains. `undefined` if there is none. */
-export const refusedIn = ({ refused }: Scene, choice: readonly number[]): readonly number[] | undefined =>
-  refused.find(({ slots, options }) => slots.every((slot, i) => choice[slot] === options[i]))?.slots
+/** Slots of a rejected combination that a choice contains, of all slots or of some. `undefined` if there is none. */
+export function refusedIn({ refused }: Scene, choice: readonly number[], among?: ReadonlySet<number>): readonly number[] | undefined {
+  for (const { slots, options } of refused.values())
+    if ((!among || slots.every((slot) => among.has(slot))) && options.has(optionsAt(slots, choice))) return slots
+  return undefined
+}
+
+const optionsAt = (slots: readonly number[], choice: readonly number[]): string => slots.map((slot) => choice[slot]).join(' ')
 
 /** Parts of a choice by station id. */
 export const partsOf = ({ slots }: Pick<Scene, 'slots'>, choice: readonly number[]): [string, Part | undefined][] =>

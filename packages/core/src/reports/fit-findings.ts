@@ -9,8 +9,7 @@ const NOT_GOOD: ReadonlySet<CertificateVerdict> = new Set(['none', 'lesser-grade
 
 /** Findings of fit-up, bolts and flex plate. Splines inside the unit are stops instead. */
 export function fitFindings(input: SpecInput): Finding[] {
-  // A stack that is wrong by its sheet is a finding of its own.
-  const wrong = wrongFits(input).filter((entry) => entry.kind !== 'pack' || entry.reading !== null)
+  const wrong = wrongFits(input)
   const stationId = input.unit.stations.find(({ kind }) => kind === 'flex-plate')?.id ?? null
   const plate = plateReport(input)
   const at = { stationId, rangeId: null }
