@@ -27,6 +27,7 @@ const JOB_CODE = {
   'clutches-bands': () => import('../clutches/ClutchesScreen.js').then((m) => m.PacksScreen),
   'line-pressure': () => import('../pressure/PressureScreen.js').then((m) => m.PressureScreen),
   'gear-train': () => import('../transmissions/JobTrain.js').then((m) => m.JobTrain),
+  compare: () => import('../compare/CompareScreen.js').then((m) => m.CompareScreen),
   plan: () => import('../plan/PlanScreen.js').then((m) => m.PlanScreen),
   'fit-up': () => import('../fit-up/FitUpScreen.js').then((m) => m.FitScreen),
   'build-sheet': () => import('../sheet/SheetScreen.js').then((m) => m.SheetScreen),

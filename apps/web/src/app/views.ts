@@ -71,6 +71,7 @@ export const VIEWS = [
   { id: 'line-pressure', title: 'Line pressure', group: 'design', path: 'line-pressure', formerly: ['pressure'] },
   { id: 'gear-train', title: 'Gear train', group: 'design', path: 'gear-train', formerly: ['unit'] },
   { id: 'plan', title: 'Parts plan', group: 'plan', path: 'plan' },
+  { id: 'compare', title: 'Compare', group: 'plan', path: 'compare' },
   { id: 'fit-up', title: 'Fit-up', group: 'assembly', path: 'fit-up', formerly: ['fit'] },
   { id: 'build-sheet', title: 'Build sheet', group: 'assembly', path: 'build-sheet', formerly: ['sheet'] },
 ] as const satisfies readonly View[]

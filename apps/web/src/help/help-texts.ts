@@ -162,6 +162,18 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Lever diagram: distances along the lever are tooth counts; arrows are torques.',
     ],
   },
+  compare: {
+    answers: 'How two to four builds differ: parts, power held, weakest links, stall, price, labor and lead time.',
+    steps: [
+      'Select builds on the left: the present one, the one as received, revisions, points of the parts plan, other transmissions.',
+      'Rows with the same value everywhere are hidden. Clear “Differences only” to see them.',
+    ],
+    keys: [['Space', 'Select or clear a build.'], UNDO],
+    reading: [
+      'Each build is judged with its own brief and house rules; a revision with the shelf data saved with it.',
+      'Power held is at margin 1. Power held with margin divides by the house margins.',
+    ],
+  },
   plan: {
     answers:
       'What to install for the power: the cheapest build that holds it, what more power costs, and the most that this transmission holds.',
