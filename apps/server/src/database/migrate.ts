@@ -18,6 +18,7 @@ import * as pressureAsReceived from './migrations/0014-pressure-as-received.js'
 import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
 import * as itemsOfJobs from './migrations/0016-items-of-jobs.js'
 import * as photosStoredAt from './migrations/0017-photos-stored-at.js'
+import * as quotes from './migrations/0018-quotes.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -38,6 +39,7 @@ const STEPS = [
   { name: '0015-bolts-by-redline', ...boltsByRedline },
   { name: '0016-items-of-jobs', ...itemsOfJobs },
   { name: '0017-photos-stored-at', ...photosStoredAt },
+  { name: '0018-quotes', ...quotes },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

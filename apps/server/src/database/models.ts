@@ -1,4 +1,4 @@
-import type { JobContent, JobFile } from '@plucky/contract'
+import type { JobContent, JobFile, Quote } from '@plucky/contract'
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { AllowNull, AutoIncrement, Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript'
 
@@ -62,6 +62,15 @@ export class RevisionRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
 }
 
+/** A quote as it was sent. Never changed. */
+@Table({ tableName: 'quotes', timestamps: false })
+export class QuoteRow extends Model {
+  @PrimaryKey @Column({ type: DataType.INTEGER, field: 'job_number' }) declare jobNumber: number
+  @PrimaryKey @Column(DataType.INTEGER) declare number: number
+  @AllowNull(false) @Column({ type: DataType.DATE, field: 'sent_at' }) declare sentAt: Date
+  @AllowNull(false) @Column(DataType.JSONB) declare body: Quote
+}
+
 /** A photo under the digest of its bytes. Never changed. */
 @Table({ tableName: 'photos', timestamps: false })
 export class PhotoRow extends Model {
@@ -78,4 +87,4 @@ export class ShopRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare value: unknown
 }
 
-export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, PhotoRow, ShopRow]
+export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, QuoteRow, PhotoRow, ShopRow]

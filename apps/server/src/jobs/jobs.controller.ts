@@ -6,6 +6,7 @@ import {
   JOB_STATES,
   JobContentDto,
   ListJobsDto,
+  NewQuoteDto,
   NewRevisionDto,
   OUTCOMES,
   PatchJobDto,
@@ -18,6 +19,7 @@ import {
   type JobFile,
   type Sheet,
   type SheetHead,
+  type UnitChoice,
   UNIT_SYSTEMS,
   US_UNITS,
   readUnitChoice,
@@ -31,12 +33,20 @@ import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 import { ShopService } from '../shop/shop.service.js'
+import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
 
 /** Job numbers are whole and fit the database's integer; anything else names no job. */
 function readJobNumber(text: string): number {
   if (!/^\d{1,9}$/.test(text)) throw refuse(404, 'job-unknown', 'number', { job: text.slice(0, 40) })
   return Number(text)
+}
+
+/** Units named in a query; US units if there are none. */
+function unitsIn(asked: string | undefined): UnitChoice {
+  const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
+  if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
+  return units
 }
 
 /** Number of the job in the address. */
@@ -52,6 +62,7 @@ export class JobsController {
     private readonly revisions: RevisionsService,
     private readonly shop: ShopService,
     private readonly sheets: SheetPdfService,
+    private readonly quotes: QuotesService,
   ) {}
 
   /** One page of the list, with what each job was judged to hold. */
@@ -166,6 +177,28 @@ export class JobsController {
     return this.revisions.add(number, revision)
   }
 
+  @Get(':number/quotes')
+  @Operation('Quotes of a job as they were sent, latest first', 'Quotes with their texts', 404)
+  quotesOf(@JobNumber() number: number) {
+    return this.quotes.all(number)
+  }
+
+  /** Makes a quote from one to three builds and keeps it as it is sent. */
+  @Post(':number/quotes')
+  @Operation('Make a quote from builds of the stored job and keep it', 'The quote', 404, 409, ...STORES)
+  @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
+  async addQuote(@JobNumber() number: number, @Query('units') asked: string | undefined, @CheckedBody(NewQuoteDto) quote: NewQuoteDto) {
+    return this.quotes.add(number, quote, { units: unitsIn(asked), currency: (await this.shop.settings()).currency })
+  }
+
+  @Get(':number/quotes/:quote.pdf')
+  @Operation('Quote as PDF', { file: 'application/pdf' }, 404)
+  async quotePdf(@JobNumber() number: number, @Param('quote') quote: string, @Res() response: Response) {
+    const sent = await this.quotes.one(number, /^\d{1,9}$/.test(quote) ? Number(quote) : 0)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-quote-${sent.number}.pdf"`)
+    response.send(await this.sheets.quote(sent))
+  }
+
   /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
   @Get(':number/sheet.pdf')
   @Operation('Build sheet of a job or revision, one page', { file: 'application/pdf' }, 404, 422)
@@ -199,8 +232,7 @@ export class JobsController {
   }
 
   private async sheetIn(number: number, revision: string | undefined, asked: string | undefined): Promise<{ sheet: Sheet; name: string }> {
-    const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
-    if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
+    const units = unitsIn(asked)
     const [{ file, head }, { currency }] = [await this.stateOf(number, revision), await this.shop.settings()]
     return { sheet: shownIn({ units, currency }, () => sheetOf(file, head)), name: `job-${head.number}-sheet` }
   }

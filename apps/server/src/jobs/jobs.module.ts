@@ -1,12 +1,13 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
-import { JobRow, RevisionRow, ShopRow } from '../database/models.js'
+import { JobRow, QuoteRow, RevisionRow, ShopRow } from '../database/models.js'
 import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { ShopModule } from '../shop/shop.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { JobsController } from './jobs.controller.js'
 import { JobFilesService } from './job-files.service.js'
+import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
 import { HeadlinesService } from './headlines.service.js'
 import { JobListService } from './job-list.service.js'
@@ -14,8 +15,8 @@ import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
+  imports: [SequelizeModule.forFeature([JobRow, QuoteRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
   controllers: [JobsController],
-  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService, SheetPdfService],
+  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService, QuotesService, SheetPdfService],
 })
 export class JobsModule {}

@@ -1,51 +1,11 @@
 import type { Sheet } from '@plucky/contract'
-import { createRequire } from 'node:module'
-import { fileURLToPath } from 'node:url'
 import pdfmake, { type Content, type TableCell } from 'pdfmake'
+import { head, listed, pageHead, plain, RULED, set } from './typeset.js'
 
-const require = createRequire(import.meta.url)
-const own = (file: string) => fileURLToPath(new URL(`../../fonts/${file}.ttf`, import.meta.url))
-const other = (style: string) => require.resolve(`dejavu-fonts-ttf/ttf/DejaVuSansCondensed${style}.ttf`)
+export { quotePdf } from './quote-pdf.js'
 
-const face = (normal: string, bold: string) => ({ normal, bold, italics: normal, bolditalics: bold })
-pdfmake.setFonts({
-  Text: face(own('barlow-400'), own('barlow-600')),
-  Head: face(own('barlow-condensed-500'), own('barlow-condensed-700')),
-  Other: face(other(''), other('-Bold')),
-})
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path) => /\.ttf$/.test(path))
-
-/** Characters of our own lettering; the rest is set in a face that has them. */
-const OWN =
-  /[\u0020-\u0113\u0116-\u012b\u012d-\u0131\u0133-\u0137\u0139-\u013e\u0140-\u0148\u014a-\u014d\u014f-\u017e\u2010\u2013\u2014\u2018-\u201e\u2020\u2022\u2026\u2212\u20ac\u2122]+/g
-
-/** Text in runs, each in a face that has its letters. */
-function set(text: string, font: 'Text' | 'Head' = 'Text'): { text: string; font: string }[] {
-  const runs: { text: string; font: string }[] = []
-  let from = 0
-  for (const { 0: known, index } of text.matchAll(OWN)) {
-    if (index > from) runs.push({ text: text.slice(from, index), font: 'Other' })
-    runs.push({ text: known, font })
-    from = index + known.length
-  }
-  return from < text.length ? [...runs, { text: text.slice(from), font: 'Other' }] : runs
-}
-
-const head = (text: string): TableCell => ({ text: set(text, 'Head'), bold: true })
 const soft = (text: string, color = '#555'): TableCell => ({ text: set(text), color })
-const plain = (text: string, bold = false): TableCell => ({ text: set(text), bold })
 const number = (text: string): TableCell => ({ text: set(text, 'Head'), noWrap: true, fontSize: undefined })
-
-const RULED = {
-  hLineWidth: (i: number) => (i === 1 ? 0.9 : 0.3),
-  vLineWidth: () => 0,
-  hLineColor: (i: number) => (i === 1 ? '#000' : '#aaa'),
-  paddingLeft: (i: number) => (i === 0 ? 0 : 5),
-  paddingRight: () => 0,
-  paddingTop: () => 1.2,
-  paddingBottom: () => 1.2,
-}
 
 function stations(sheet: Sheet): Content {
   const rows = sheet.stations.map((s): TableCell[] => [
@@ -77,13 +37,6 @@ function bill({ lines, total }: Sheet): Content {
   return { table: { headerRows: 1, dontBreakRows: true, widths: ['*', 'auto', 'auto', 'auto'], body }, layout: RULED }
 }
 
-function listed(title: string, lines: readonly string[], none = ''): Content {
-  const said = lines.length > 0 ? lines : none ? [none] : []
-  return said.length === 0
-    ? ''
-    : [{ text: set(title, 'Head'), bold: true, margin: [0, 4, 0, 0] }, ...said.map((line) => ({ text: set(line) }))]
-}
-
 function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.createPdf>[0] {
   const brief = sheet.brief.map(([name, value]) => `${name}: ${value}`).join('.  ')
   return {
@@ -96,13 +49,7 @@ function definition(sheet: Sheet, size: number): Parameters<typeof pdfmake.creat
         ? { text: set(`${sheet.title}; ${sheet.revision}; page ${page} of ${count}`), alignment: 'right', margin: [28, 4, 28, 0] }
         : '',
     content: [
-      {
-        columns: [
-          { text: set(sheet.title, 'Head'), bold: true, fontSize: size * 2 },
-          { text: set(`${sheet.unit}; ${sheet.revision}`), alignment: 'right', margin: [0, size * 0.8, 0, 0] },
-        ],
-      },
-      { canvas: [{ type: 'line', x1: 0, y1: 1, x2: 539, y2: 1, lineWidth: 1.2 }] },
+      ...pageHead(sheet.title, `${sheet.unit}; ${sheet.revision}`, size),
       { text: set(sheet.sentence, 'Head'), bold: true, fontSize: size * 1.55, margin: [0, 3, 0, 0] },
       { text: set(sheet.besides), color: '#555' },
       ...sheet.warnings.map((warning) => ({ text: set(`! ${warning}`), bold: true, color: '#a3221a' })),

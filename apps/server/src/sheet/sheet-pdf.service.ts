@@ -1,6 +1,6 @@
 import { certain } from '@plucky/core'
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common'
-import type { Sheet } from '@plucky/contract'
+import type { SentQuote, Sheet } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
@@ -12,15 +12,14 @@ const MOST_KEPT = 40
 const MOST_THREADS = 2
 /** The second thread ends after this time without work. */
 const IDLE_MS = 60_000
-/** Heap limits per thread, so that garbage is collected instead of kept. A sheet needs about 60 MB. */
+/** Heap limits per thread, so that garbage is collected instead of kept. A document needs about 60 MB. */
 const [MOST_HEAP_MB, YOUNG_HEAP_MB] = [192, 16]
 
-/** Makes build sheet PDFs in worker threads, because layout takes 0.1 to 0.4 s. */
+/** Makes PDFs of build sheets and quotes in worker threads, because layout takes 0.1 to 0.4 s. */
 @Injectable()
 export class SheetPdfService implements OnApplicationShutdown {
-  private readonly pool = new Piscina<Sheet, Uint8Array>({
+  private readonly pool = new Piscina<Sheet | SentQuote, Uint8Array>({
     filename: fileURLToPath(new URL('../../dist/sheet/pdf.js', import.meta.url)),
-    name: 'sheetPdf',
     minThreads: 1,
     maxThreads: MOST_THREADS,
     idleTimeout: IDLE_MS,
@@ -28,21 +27,33 @@ export class SheetPdfService implements OnApplicationShutdown {
     maxQueue: MOST_WAITING,
   })
 
-  /** Recent PDFs by digest of the sheet. */
+  /** Recent PDFs by digest of what they say. */
   private readonly made = new Map<string, Promise<Buffer>>()
 
   constructor() {
-    const log = new Logger('Build sheet')
+    const log = new Logger('PDF')
     // Failures of an idle thread. Without a listener they would end the server.
     this.pool.on('error', (error: unknown) => log.error(error))
   }
 
+  /** Build sheet. */
   pdf(sheet: Sheet): Promise<Buffer> {
-    const digest = createHash('sha256').update(JSON.stringify(sheet)).digest('base64')
+    return this.make('sheetPdf', sheet)
+  }
+
+  /** Quote as it was sent. */
+  quote(quote: SentQuote): Promise<Buffer> {
+    return this.make('quotePdf', quote)
+  }
+
+  private make(name: 'sheetPdf' | 'quotePdf', said: Sheet | SentQuote): Promise<Buffer> {
+    const digest = createHash('sha256')
+      .update(JSON.stringify([name, said]))
+      .digest('base64')
     const known = this.made.get(digest)
     if (known) return known
     if (this.pool.queueSize >= MOST_WAITING) throw refuse(503, 'busy')
-    const making = this.pool.run(sheet).then((bytes) => Buffer.from(bytes))
+    const making = this.pool.run(said, { name }).then((bytes) => Buffer.from(bytes))
     this.made.set(digest, making)
     making.catch(() => this.made.delete(digest))
     if (this.made.size > MOST_KEPT) this.made.delete(certain(this.made.keys().next().value))

@@ -28,6 +28,7 @@ const JOB_CODE = {
   'line-pressure': () => import('../pressure/PressureScreen.js').then((m) => m.PressureScreen),
   'gear-train': () => import('../transmissions/JobTrain.js').then((m) => m.JobTrain),
   compare: () => import('../compare/CompareScreen.js').then((m) => m.CompareScreen),
+  quote: () => import('../quote/QuoteScreen.js').then((m) => m.QuoteScreen),
   plan: () => import('../plan/PlanScreen.js').then((m) => m.PlanScreen),
   'fit-up': () => import('../fit-up/FitUpScreen.js').then((m) => m.FitScreen),
   'build-sheet': () => import('../sheet/SheetScreen.js').then((m) => m.SheetScreen),

@@ -72,6 +72,7 @@ export const VIEWS = [
   { id: 'gear-train', title: 'Gear train', group: 'design', path: 'gear-train', formerly: ['unit'] },
   { id: 'plan', title: 'Parts plan', group: 'plan', path: 'plan' },
   { id: 'compare', title: 'Compare', group: 'plan', path: 'compare' },
+  { id: 'quote', title: 'Quote', group: 'plan', path: 'quote' },
   { id: 'fit-up', title: 'Fit-up', group: 'assembly', path: 'fit-up', formerly: ['fit'] },
   { id: 'build-sheet', title: 'Build sheet', group: 'assembly', path: 'build-sheet', formerly: ['sheet'] },
 ] as const satisfies readonly View[]

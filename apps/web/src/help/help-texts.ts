@@ -162,6 +162,20 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Lever diagram: distances along the lever are tooth counts; arrows are torques.',
     ],
   },
+  quote: {
+    answers: 'What the customer reads: up to three builds of the parts plan with what they hold, what is included and the price.',
+    steps: [
+      'Write vehicle and message; the customer’s name is on the Brief page. Choose the builds and their words.',
+      'Save as sent: texts and prices are kept as they are, with number and date. Print it or send the PDF.',
+      'Mark-up, sales tax and days of validity are house rules.',
+    ],
+    keys: [UNDO],
+    reading: [
+      'Prices contain the mark-up on shelf prices and labor at the shop’s rate. The page shows no cost of the shop.',
+      'Power is with the margins of the house rules.',
+    ],
+    caution: 'A quote is an estimate. Manufacturer limits, the current rule book and a qualified shop have the final say.',
+  },
   compare: {
     answers: 'How two to four builds differ: parts, power held, weakest links, stall, price, labor and lead time.',
     steps: [

@@ -11,6 +11,8 @@ import type {
   ShelfContent,
   ShopSettings,
   UnitSystem,
+  NewQuote,
+  SentQuote,
 } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 import { noteDisk } from './disk.js'
@@ -112,6 +114,10 @@ export const api = {
   revisions: (number: number) => call<Revision[]>('GET', `/jobs/${number}/revisions`),
   addRevision: (number: number, revision: { name: string; by?: string; version: number }) =>
     call<Revision>('POST', `/jobs/${number}/revisions`, revision),
+  quotes: (number: number) => call<SentQuote[]>('GET', `/jobs/${number}/quotes`),
+  addQuote: (number: number, quote: NewQuote, units: string) =>
+    call<SentQuote>('POST', `/jobs/${number}/quotes?${new URLSearchParams({ units })}`, quote),
+  quotePdfOf: (number: number, quote: number) => `/api/jobs/${number}/quotes/${quote}.pdf`,
   addPhoto: (photo: { type: string; data: string }) => call<{ id: string }>('POST', '/photos', photo),
   photoOf: (id: string) => `/api/photos/${id}`,
   shelf: () => call<ShelfContent>('GET', '/shelf/content'),

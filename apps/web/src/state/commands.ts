@@ -1,4 +1,13 @@
-import { checkJob, checkShape, HouseRulesDto, PressureDto, toProblem, type JobContent, type Revision } from '@plucky/contract'
+import {
+  checkJob,
+  checkShape,
+  HouseRulesDto,
+  PressureDto,
+  toProblem,
+  type JobContent,
+  type QuoteDraft,
+  type Revision,
+} from '@plucky/contract'
 import { ruleIssues, type Brief, type PlanWishes, type Teardown } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { change } from './job.js'
@@ -80,6 +89,7 @@ export function renameJob(name: string): string | undefined {
 
 export const setCustomer = (customer: string): undefined => put('customer', customer)
 export const setWishes = (wishes: PlanWishes) => put('wishes', wishes)
+export const setQuote = (quote: QuoteDraft) => put('quote', quote)
 export const setVariant = (variantId: string | null) => put('variantId', variantId)
 export const setBrief = (brief: Brief) => put('brief', brief)
 export const setTeardown = (teardown: Teardown) => put('teardown', teardown)

@@ -253,7 +253,7 @@ export async function nameRevision(name: string, by: string): Promise<string | u
 }
 
 /** Waits until what is on screen is saved, or can't be for now. */
-function waitUntilSaved(): Promise<void> {
+export function waitUntilSaved(): Promise<void> {
   const resting = () => !['saving', 'unsaved'].includes(get().saving)
   if (resting()) return Promise.resolve()
   return new Promise((resolve) => {

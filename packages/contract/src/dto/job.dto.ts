@@ -36,6 +36,7 @@ import { checkShape, type Checked } from './check.js'
 import { Figure, MOST_VERSION } from './figure.js'
 import { HouseRulesDto } from './rules.dto.js'
 import { PlanWishesDto } from './wishes.dto.js'
+import { QuoteDraftDto, type QuoteDraft } from '../quote/draft.dto.js'
 
 /** Figures of pump and valves turned by hand; where nothing is said those of the fitted parts stand. */
 export class KnobsDto implements Partial<Record<Knob, number>> {
@@ -105,6 +106,7 @@ export class JobContentDto {
   /** The house rules that the job is judged by. */
   @Shape('House rules', () => HouseRulesDto) rules!: HouseRules
   @IsOptional() @Shape('Wishes', () => PlanWishesDto) wishes?: PlanWishesDto
+  @IsOptional() @Shape('Quote', () => QuoteDraftDto) quote?: QuoteDraftDto
 }
 
 /** A save names the state on which it was made, so that no other window's change is overwritten. */
@@ -134,6 +136,8 @@ export interface JobContent {
   readonly rules: HouseRules
   /** Wishes for the parts plan; absent if there are none. */
   readonly wishes?: PlanWishes
+  /** Texts and builds of the quote; absent as long as they are the usual ones. */
+  readonly quote?: QuoteDraft
 }
 
 export interface Job extends JobContent {

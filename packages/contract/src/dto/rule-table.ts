@@ -3,7 +3,7 @@ import { capital } from '../words/format.js'
 import { LAUNCH_WORDS, TYRE_LIMIT_WORDS, USE_WORDS } from '../words/option-labels.js'
 import type { NumberRange } from './figure.js'
 
-export type RuleGroup = 'service' | 'ratings' | 'life' | 'tires' | 'lockup' | 'oil' | 'bolts' | 'fit' | 'ratchet' | 'upgrades'
+export type RuleGroup = 'service' | 'ratings' | 'life' | 'tires' | 'lockup' | 'oil' | 'bolts' | 'fit' | 'ratchet' | 'upgrades' | 'quote'
 
 /** Panels of rules that are figures, in the order in which the page shows them. */
 export const RULE_GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly note?: string; readonly explanation?: string }>> = {
@@ -21,6 +21,7 @@ export const RULE_GROUPS: Readonly<Record<RuleGroup, { readonly title: string; r
   fit: { title: 'Pilot and converter fit limits' },
   ratchet: { title: 'Engine torque limit for ratchet one-way clutches', note: 'they engage with an impact' },
   upgrades: { title: 'Upgrades and labor' },
+  quote: { title: 'Quotes', note: 'shelf prices are the shop’s cost' },
 }
 
 /** One side of a question. */
@@ -313,6 +314,9 @@ export const RULES: { readonly [K in keyof HouseRules]: RuleOf<HouseRules[K]> } 
   },
   togetherWithin: { label: 'Upgrade together within', short: 'Together within, fraction', group: 'upgrades', from: 0, to: 0.3 },
   hourRate: { label: 'Labor rate per hour', group: 'upgrades', from: 0, to: 1000, money: true },
+  partsMarkup: { label: 'Mark-up on parts and operations', short: 'Mark-up, fraction', group: 'quote', from: 0, to: 5 },
+  salesTax: { label: 'Sales tax', short: 'Sales tax, fraction', group: 'quote', from: 0, to: 1 },
+  quoteDays: { label: 'Quote valid for, days', group: 'quote', from: 1, to: 365 },
 }
 
 /** A side as a list of differences names it. */

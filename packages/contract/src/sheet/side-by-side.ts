@@ -38,10 +38,24 @@ export function sideBySide(builds: readonly EvaluatedJob[]): SideBySide {
       row('Power held', ({ answer }) => specHeldInWords(answer)),
       row('Power held with margin', withMarginWords),
       row('Likely range', answered(likelyWords)),
-      ...[0, 1, 2].map((rank) => row(RANKS[rank] ?? '', answered((answer, build) => breakingWords(answer, build, rank)))),
-      row('By upshift heat', answered((answer) => besideWords(answer, ({ code }) => code.startsWith('shift-')))),
-      row('By life', answered((answer) => besideWords(answer, ({ code }) => code === 'life-short'))),
-      row('Stall', answered(({ stallSpeedRadPerS }) => quantity(stallSpeedRadPerS, 'rpm'))),
+      ...[0, 1, 2].map((rank) =>
+        row(
+          RANKS[rank] ?? '',
+          answered((answer, build) => breakingWords(answer, build, rank)),
+        ),
+      ),
+      row(
+        'By upshift heat',
+        answered((answer) => besideWords(answer, ({ code }) => code.startsWith('shift-'))),
+      ),
+      row(
+        'By life',
+        answered((answer) => besideWords(answer, ({ code }) => code === 'life-short')),
+      ),
+      row(
+        'Stall',
+        answered(({ stallSpeedRadPerS }) => quantity(stallSpeedRadPerS, 'rpm')),
+      ),
       row('Line pressure, drive', ({ file }) => quantity(file.job.spec.pressure.drivePa, 'psi')),
       row('Line pressure, reverse', ({ file }) => quantity(file.job.spec.pressure.reversePa, 'psi')),
       row('Parts and operations', ({ cost }) => money(cost.price)),

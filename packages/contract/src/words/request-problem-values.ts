@@ -21,6 +21,8 @@ export interface RequestProblemValues {
   readonly 'id-differs': { readonly id: string }
   readonly 'edit-breaks-job': { readonly job: number; readonly name: string; readonly reason: string }
   readonly 'revision-taken': { readonly number: number }
+  readonly 'quote-taken': { readonly number: number }
+  readonly 'quote-unknown': { readonly job: number; readonly number: number }
   readonly 'photo-unknown': NoValues
   readonly 'photo-unreadable': NoValues
   readonly 'photo-too-many-pixels': { readonly most: number }

@@ -144,6 +144,12 @@ export interface HouseRules {
   readonly togetherWithin: number
   /** Labor rate per hour. */
   readonly hourRate: number
+  /** Mark-up on shelf prices in a quote, as a share. */
+  readonly partsMarkup: number
+  /** Sales tax on a quote, as a share. */
+  readonly salesTax: number
+  /** Days for which a quote is valid. */
+  readonly quoteDays: number
 }
 
 /** House rules that contradict themselves: limits of which the least is above the most. */
@@ -205,4 +211,7 @@ export const DEFAULT_RULES: HouseRules = {
   spacerRing: 'leave-out',
   togetherWithin: 0.05,
   hourRate: 95,
+  partsMarkup: 0.25,
+  salesTax: 0,
+  quoteDays: 30,
 }
