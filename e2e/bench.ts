@@ -1,3 +1,5 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { readFileSync } from 'node:fs'
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 
 /** A job as the server keeps it; only what these tests read. */
@@ -60,4 +62,14 @@ export async function goTo(page: Page, name: string): Promise<void> {
 export async function type(page: Page, testId: string, text: string): Promise<void> {
   await page.getByTestId(testId).fill(text)
   await page.getByTestId(testId).press('Enter')
+}
+
+/** Text of a PDF with single spaces. */
+export async function textOf(path: string): Promise<string> {
+  const document = await getDocument({ data: new Uint8Array(readFileSync(path)), verbosity: 0 }).promise
+  const pages = await Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => (await document.getPage(i + 1)).getTextContent()),
+  )
+  const text = pages.flatMap(({ items }) => items.map((item) => ('str' in item ? `${item.str}${item.hasEOL ? ' ' : ''}` : ''))).join('')
+  return text.replace(/\s+/g, ' ')
 }

@@ -1,7 +1,6 @@
 import { expect, test, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
-import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job } from './bench.js'
+import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job, textOf } from './bench.js'
 
 test('a shaft that needs its hub and support is fitted with them, as one step, and taken out with them', async ({ page, request }) => {
   const job = await ownJob(request, 'Companion rail')
@@ -80,16 +79,6 @@ test('states are named, laid side by side, and gone back to; undo takes even tha
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(sentence(page)).toHaveText(changed)
 })
-
-/** The text of a PDF, spaces made single, with the number of its pages. */
-async function textOf(path: string): Promise<string> {
-  const document = await getDocument({ data: new Uint8Array(readFileSync(path)), verbosity: 0 }).promise
-  const pages = await Promise.all(
-    Array.from({ length: document.numPages }, async (_, i) => (await document.getPage(i + 1)).getTextContent()),
-  )
-  const text = pages.flatMap(({ items }) => items.map((item) => ('str' in item ? `${item.str}${item.hasEOL ? ' ' : ''}` : ''))).join('')
-  return text.replace(/\s+/g, ' ')
-}
 
 /** A line that a cell breaks is joined again by a space, a word that it breaks at its hyphen by nothing. */
 const inOneLine = (text: string) => text.replace(/\s+/g, ' ').replace(/- /g, '-').trim()
