@@ -1,22 +1,21 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import {
   capital,
+  changeReasonWords,
   findingLines,
-  heldInWords,
   hoursWords,
   installedWords,
   money,
   quantity,
   stationName,
-  verdictIn,
   type JobContent,
 } from '@plucky/contract'
-import type { Fits, PlanPoint, Unit } from '@plucky/core'
+import { moneyOf, type CostLine, type Fits, type PlanPoint, type PresentPoint, type Unit } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { installPlan } from '../state/commands.js'
 import { nameRevision } from '../state/job.js'
 import { shopStore } from '../state/shop.js'
-import { answerFor } from '../state/verdicts.js'
+import { answerFor, costOf } from '../state/verdicts.js'
 import { OutlineButton, PrimaryButton, TextButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { ProblemText } from '../ui/ProblemText.js'
@@ -26,12 +25,13 @@ interface BuildProps {
   readonly content: JobContent
   readonly unit: Unit
   readonly point: PlanPoint
+  readonly present: PresentPoint | undefined
   readonly targetW: number | null
   readonly onKeep: (stationId: string, partId: string | null) => void
 }
 
 /** The selected build: its changes front to rear with price and labor, and buttons to install it. */
-export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProps) {
+export function ChosenBuild({ content, unit, point, present, targetW, onKeep }: BuildProps) {
   const { spec, cost, money: total, powerW } = point
   const [problem, setProblem] = useState<string>()
   const changed = unit.stations.filter(({ id }) => differs(content.spec, spec, id))
@@ -69,7 +69,7 @@ export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProp
               <tr>
                 <th>Station</th>
                 <th>Now</th>
-                <th>Holds</th>
+                <th>Why</th>
                 <th>Plan</th>
                 <th>Price</th>
                 <th>Labor</th>
@@ -78,7 +78,7 @@ export function ChosenBuild({ content, unit, point, targetW, onKeep }: BuildProp
             </thead>
             <tbody>
               {changed.map(({ id }) => (
-                <ChangedStation key={id} stationId={id} content={content} unit={unit} point={point} onKeep={onKeep} />
+                <ChangedStation key={id} stationId={id} content={content} unit={unit} point={point} present={present} onKeep={onKeep} />
               ))}
             </tbody>
           </RuledTable>
@@ -114,19 +114,25 @@ interface RowProps extends Omit<BuildProps, 'targetW'> {
   readonly stationId: string
 }
 
-function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
-  const now = verdictIn(answerFor(content), stationId)
-  const own = point.cost.lines.filter(({ stationIds }) => stationIds[0] === stationId)
-  const sum = (of: (line: (typeof own)[number]) => number) => own.reduce((total, line) => total + of(line), 0)
+function ChangedStation({ stationId, content, unit, point, present, onKeep }: RowProps) {
+  const [own, now] = [linesAt(point.cost.lines, stationId), linesAt(costOf(content).lines, stationId)]
+  const kit = point.cost.lines.find(({ what, stationIds }) => what === 'kit' && stationIds.includes(stationId))
+  const heldW = present?.powersW[unit.stations.findIndex(({ id }) => id === stationId)]
+  const { hourRate } = content.rules
+  const saves = moneyOf(sumOf(now), hourRate) - moneyOf(sumOf(own), hourRate)
   const partId = content.spec.fits[stationId] ?? null
+  const { price, hours } = sumOf(own)
   return (
     <tr>
       <td>{capital(stationName(unit, stationId))}</td>
       <td className="soft">{installedAt(content.spec, stationId)}</td>
-      <td className="figure">{heldInWords(now?.held)}</td>
-      <td>{installedAt(point.spec, stationId)}</td>
-      <td className="figure">{own.length > 0 ? money(sum(({ price }) => price)) : '—'}</td>
-      <td className="figure">{own.length > 0 ? hoursWords(sum(({ hours }) => hours)) : '—'}</td>
+      <td className="soft">{heldW === undefined ? '' : changeReasonWords({ heldW, wantedW: point.powerW, saves: kit ? 0 : saves })}</td>
+      <td>
+        {installedAt(point.spec, stationId)}
+        {kit && <Box color="inkSoft">{`in the kit “${kit.item.name}”`}</Box>}
+      </td>
+      <td className="figure">{own.length > 0 ? money(price) : '—'}</td>
+      <td className="figure">{own.length > 0 ? hoursWords(hours) : '—'}</td>
       <td>
         <TextButton onClick={() => onKeep(stationId, partId)} aria-label={`Keep ${installedAt(content.spec, stationId)}`}>
           Keep
@@ -135,6 +141,12 @@ function ChangedStation({ stationId, content, unit, point, onKeep }: RowProps) {
     </tr>
   )
 }
+
+/** Cost lines of a station. A kit belongs to its first one. */
+const linesAt = (lines: readonly CostLine[], stationId: string) => lines.filter(({ stationIds }) => stationIds[0] === stationId)
+
+const sumOf = (lines: readonly CostLine[]) =>
+  lines.reduce((sum, { price, hours }) => ({ price: sum.price + price, hours: sum.hours + hours }), { price: 0, hours: 0 })
 
 const installedAt = ({ fits, works }: Fits, stationId: string): string =>
   installedWords({ partId: fits[stationId] ?? null, works: works[stationId] ?? [] }, shopStore.getState())

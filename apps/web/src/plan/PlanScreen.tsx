@@ -74,6 +74,7 @@ export const PlanScreen = memo(function PlanScreen({ content, unit }: ScreenProp
             content={content}
             unit={unit}
             point={point}
+            present={present}
             targetW={target}
             onKeep={(stationId, partId) => setWishes({ ...wishes, keep: { ...wishes.keep, [stationId]: partId } })}
           />

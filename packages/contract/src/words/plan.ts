@@ -145,3 +145,12 @@ export function offerWords(offer: UnitOffer, catalogue: Pick<Catalogue, 'parts'>
   const cost = `${money(point.money)}: parts ${money(price)}, labor ${hoursWords(hours)}. Most with margin: ${quantity(ceilingW, 'hp')}.`
   return [cost, ignoredWords(offer)].filter(Boolean).join(' ')
 }
+
+/**
+ * Why a plan changes a station: it is too weak for the power, something cheaper is strong enough, or other changes require it.
+ * @example changeReasonWords({ heldW: 300000, wantedW: 400000, saves: 0 }) // → "too weak: 402 hp with margin"
+ */
+export function changeReasonWords({ heldW, wantedW, saves }: { heldW: number; wantedW: number; saves: number }): string {
+  if (heldW < wantedW * (1 - 1e-9)) return heldW > 0 ? `too weak: ${quantity(heldW, 'hp')} with margin` : 'no figure'
+  return saves > 0 ? `strong enough for ${money(saves)} less` : 'comes with other changes'
+}

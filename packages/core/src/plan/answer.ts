@@ -89,6 +89,8 @@ export interface PresentPoint {
   readonly money: number
   /** Power held with the margins of the plan, W. Zero if a station has no figure. */
   readonly powerW: number
+  /** The same by station, front to rear, W. */
+  readonly powersW: readonly number[]
 }
 
 /** Computes cost and power of the present build with the margins of the plan. `undefined` if the brief contradicts itself. */
@@ -100,7 +102,7 @@ export function presentPoint(input: PlanInput): PresentPoint | undefined {
   const spec = { unit, brief, rules, fitted, pressure: present.pressure, ...(book ? { book } : {}) }
   const powers = powersWithMargins(spec, made.value, marginsOf(wishes, rules.houseMargin))
   const cost = specCost(present, arrived, catalogue, rules.hourRate, wishes.paid ? present : undefined)
-  return { money: moneyOf(cost, rules.hourRate), powerW: Math.min(...powers) }
+  return { money: moneyOf(cost, rules.hourRate), powerW: Math.min(...powers), powersW: powers }
 }
 
 /** Converts a choice of options to parts, operations, cost and power. */

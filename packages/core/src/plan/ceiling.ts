@@ -1,6 +1,6 @@
 import { memberAt } from '../numeric/certain.js'
 import { atHighestPower, type Build, type Planner } from './cheapest.js'
-import { bestAlone } from './context.js'
+import { bestAlone } from './load-table.js'
 
 /** Relative accuracy of the bisection. The result is then raised to the exact power of a build. */
 const NEAR = 1e-3

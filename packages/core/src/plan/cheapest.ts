@@ -1,5 +1,6 @@
 import { boundOf, contextsOf } from './contexts.js'
-import { conflictIn, SAME_POWER, shortScope, solveContext, tightBound, type Context, type Solved } from './context.js'
+import { conflictIn, shortScope, solveContext, tightBound, type Solved } from './context.js'
+import { SAME_POWER, type Context } from './load-table.js'
 import { topPower } from './top-power.js'
 import { SAME_MONEY } from './search.js'
 import { learn, type Scene } from './scene.js'

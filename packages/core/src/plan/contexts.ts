@@ -6,7 +6,7 @@ import { memberAt } from '../numeric/certain.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { shaftStiffness } from '../parts/shaft/shaft-spring.js'
 import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
-import type { Context, LoadTable } from './context.js'
+import type { Context, LoadTable } from './load-table.js'
 import type { Holding } from './holding.js'
 import { frameOf, partialInput, stallsAsWanted, type Frame } from './frame.js'
 import { ANY_PRESSURE, madePressures, NO_PRESSURE, setPressures, type OilPressures } from './oil.js'
@@ -57,6 +57,7 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
     most,
     besides: besidesOf(scene),
     holdings: scene.slots.map(() => new Map<number, Holding>()),
+    jointTops: scene.slots.map(() => new Map<number, number>()),
     spans: new Map(),
     tops: new Map(),
     last: {},

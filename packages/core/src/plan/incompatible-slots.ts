@@ -1,5 +1,5 @@
 import { memberAt } from '../numeric/certain.js'
-import { aloneAtPower, holdingOf, SAME_POWER, spanAt, type Context } from './context.js'
+import { aloneAtPower, holdingOf, SAME_POWER, spanAt, type Context } from './load-table.js'
 import { isDead, refusedIn } from './scene.js'
 import { OIL_SIDES } from './holding.js'
 import { cheapestChoice, type Domains, type Relation } from './search.js'

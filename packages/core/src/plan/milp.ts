@@ -1,4 +1,5 @@
-import { aloneAtPower, conflictIn, holdingOf, spanAt, SAME_POWER, type Context } from './context.js'
+import { conflictIn } from './context.js'
+import { aloneAtPower, holdingOf, spanAt, SAME_POWER, type Context } from './load-table.js'
 import { OIL_SIDES } from './holding.js'
 import { certain, memberAt, numberAt } from '../numeric/certain.js'
 

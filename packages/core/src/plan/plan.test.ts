@@ -4,7 +4,7 @@ import { demoShop } from '@plucky/demo'
 import { seeded } from '../numeric/seeded.js'
 import { asLp, choiceOf, choiceProgram, conflictOf } from './milp.js'
 import { plannerOf } from './cheapest.js'
-import type { Context } from './context.js'
+import type { Context } from './load-table.js'
 import { sceneOf } from './scene.js'
 
 type Highs = Awaited<ReturnType<typeof highs>>

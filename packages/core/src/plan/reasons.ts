@@ -3,7 +3,7 @@ import { stallWindow, wantedStall, type WantedStall } from '../judge/stall-targe
 import { memberAt } from '../numeric/certain.js'
 import { plannerOf, type Planner } from './cheapest.js'
 import { ceilingOf } from './ceiling.js'
-import { bestAlone, bestIn, type Context, type LoadTable } from './context.js'
+import { bestAlone, bestIn, type Context, type LoadTable } from './load-table.js'
 import { incompatibleSlots } from './incompatible-slots.js'
 import type { Finding } from '../reports/finding.js'
 import type { PlanInput } from './input.js'

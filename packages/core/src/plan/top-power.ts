@@ -1,4 +1,4 @@
-import { holdingOf, spanAt, type Context } from './context.js'
+import { holdingOf, spanAt, type Context } from './load-table.js'
 import { lowerPressures, type OilPressures } from './oil.js'
 
 /** Power of the chosen parts at the highest pressures that valves and parts allow, W. The pump may not reach these pressures. */
