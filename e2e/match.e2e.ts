@@ -103,10 +103,7 @@ test('a converter that locks brings the lockup clutch into the breaking order; i
     .click()
   await page.getByTestId('fit').click()
   await page.getByTestId('station-lockup').click()
-  await page
-    .getByTestId('candidates')
-    .getByRole('button', { name: /Stiff piston/ })
-    .click()
+  await page.getByTestId('part-lockup-three-faces').click()
   await page.getByTestId('fit').click()
   await expect(page.getByTestId('lockup-demands').getByRole('row', { name: /^In third gear|^in third gear/ })).toContainText('locked')
   const held = page.getByTestId('held-working')

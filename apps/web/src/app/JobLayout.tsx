@@ -147,7 +147,9 @@ function Totals({ content, unit }: JobPageProps) {
       fontSize="figure"
       fontWeight={600}
       px="2"
-      whiteSpace="nowrap"
+      minW="0"
+      textAlign="right"
+      lineHeight="1.15"
       color={over ? 'break' : 'ink'}
       title={title}
       data-testid="totals"

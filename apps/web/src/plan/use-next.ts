@@ -18,8 +18,9 @@ const steps: SearchSteps<PlanInput, NextFound> = {
   async run(planner, input, put) {
     // Sets use a separate channel, so the last one may arrive after the result.
     const onSet = proxy((set: NextSet) => put((before) => ({ ...before, sets: withSet(before.sets, set) })))
-    const sets = await planner.next(input, MOST_SETS, onSet)
-    const excess = await planner.excess(input)
+    await planner.open(input)
+    const sets = await planner.next(MOST_SETS, onSet)
+    const excess = await planner.excess()
     put(() => ({ sets, excess }))
   },
 }

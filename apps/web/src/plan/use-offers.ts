@@ -1,5 +1,4 @@
 import { planOnUnit, type PlanInput, type Unit, type UnitOffer } from '@plucky/core'
-import { proxy } from 'comlink'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
@@ -16,14 +15,14 @@ const steps: SearchSteps<OffersInput, readonly UnitOffer[]> = {
   nothing: [],
   pauseMs: 350,
   async run(planner, { own, inputs }, put) {
-    const onOffer = proxy((offer: UnitOffer) => put((before) => withOffer(before, offer)))
-    const offers = await planner.offers(inputs, own, onOffer)
-    put(() => offers)
+    // One after the other, so that no message is large.
+    for (const input of inputs) {
+      await planner.open(input)
+      const offer = await planner.offer(input.unit.id !== own)
+      if (offer) put((before) => [...before, offer])
+    }
   },
 }
-
-const withOffer = (offers: readonly UnitOffer[], offer: UnitOffer): readonly UnitOffer[] =>
-  offers.some(({ unit }) => unit.id === offer.unit.id) ? offers : [...offers, offer]
 
 /** Plans each transmission of the shop for the engine of a plan, in a worker. The transmission of the plan keeps its parts as received. */
 export function useOffers(planned: PlanInput | undefined): Search<readonly UnitOffer[]> {

@@ -1,5 +1,6 @@
-import type { FrontierAnswer, PlanInput, PlanPoint, PresentPoint } from '@plucky/core'
+import { pointWith, type FrontierAnswer, type PlanInput, type PlanPoint, type PresentPoint } from '@plucky/core'
 import { proxy } from 'comlink'
+import type { SentPoint } from '../workers/plan.worker.js'
 import { useSearch, type Search, type SearchSteps } from './use-search.js'
 
 /** Builds of the frontier. */
@@ -14,13 +15,22 @@ const steps: SearchSteps<PlanInput, PlanFound> = {
   nothing: { points: [], answer: undefined, present: undefined },
   pauseMs: 0,
   async run(planner, input, put) {
+    const known = new Map<string, PlanPoint>()
+    const priced = (sent: SentPoint): PlanPoint => {
+      const key = JSON.stringify(sent)
+      const point = known.get(key) ?? pointWith(input, sent.spec, sent.powerW)
+      known.set(key, point)
+      return point
+    }
     // Points use a separate channel, so the last ones may arrive after the answer.
-    const onPoint = proxy((point: PlanPoint) =>
-      put((before) => (before.answer ? before : { ...before, points: withPoint(before.points, point) })),
+    const onPoint = proxy((point: SentPoint) =>
+      put((before) => (before.answer ? before : { ...before, points: withPoint(before.points, priced(point)) })),
     )
-    const present = await planner.present(input)
+    await planner.open(input)
+    const present = await planner.present()
     put((before) => ({ ...before, present }))
-    const answer = await planner.frontier(input, onPoint)
+    const sent = await planner.frontier(onPoint)
+    const answer: FrontierAnswer = sent.outcome === 'planned' ? { ...sent, points: sent.points.map(priced) } : sent
     put(() => ({ present, answer, points: answer.outcome === 'planned' ? answer.points : [] }))
   },
 }

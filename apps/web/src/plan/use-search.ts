@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
 import type { PlanWorker } from '../workers/plan.worker.js'
 
 /** Progress and result of a search in a worker. */
@@ -29,10 +29,13 @@ export function useSearch<I extends object, F>(input: I | undefined, steps: Sear
   useEffect(() => {
     if (!input) return undefined
     const change = (more: (before: Last<I, F>) => Partial<Last<I, F>>) =>
-      setLast((before) => {
-        const own = before?.input === input ? before : { input, found: steps.nothing, ended: undefined }
-        return { ...own, ...more(own) }
-      })
+      // What is found is drawn when the page has nothing else to do.
+      startTransition(() =>
+        setLast((before) => {
+          const own = before?.input === input ? before : { input, found: steps.nothing, ended: undefined }
+          return { ...own, ...more(own) }
+        }),
+      )
     let endWorker = () => {}
     const pause = setTimeout(() => (endWorker = startWorker(input, steps, change)), steps.pauseMs)
     const stop = () => {

@@ -95,6 +95,7 @@ const withSpec = <B extends { readonly powerW: number }>({ powerW, ...words }: B
 
 /** The draft of a job as a quote. `quote` is undefined without a build. */
 function useQuote(content: JobContent, points: readonly PlanPoint[]) {
+  const [made] = useState(() => Date.now())
   const draft = content.quote ?? EMPTY
   const answer = answerFor(content)
   const targetW = answer?.outcome === 'answered' ? answer.peakPowerW : 0
@@ -108,9 +109,9 @@ function useQuote(content: JobContent, points: readonly PlanPoint[]) {
     })
     const { builds: _builds, ...texts } = draft
     void _builds
-    const quote = file && offered.length > 0 ? quoteOf(file, offered, texts, Date.now()) : undefined
+    const quote = file && offered.length > 0 ? quoteOf(file, offered, texts, made) : undefined
     return { draft, builds, quote }
-  }, [content, draft, points, targetW])
+  }, [content, draft, points, targetW, made])
 }
 
 /** Quotes of the job as they were sent, and a function that keeps another one. */

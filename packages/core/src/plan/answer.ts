@@ -106,16 +106,19 @@ export function presentPoint(input: PlanInput): PresentPoint | undefined {
 }
 
 /** Converts a choice of options to parts, operations, cost and power. */
-export function pointOf({ slots, input }: Scene, { choice, pressure }: Build, powerW: number): PlanPoint {
+export const pointOf = ({ slots, input }: Scene, { choice, pressure }: Build, powerW: number): PlanPoint =>
+  pointWith(input, { ...fitsOf(slots, choice), pressure }, powerW)
+
+/** A build of a plan with its cost. */
+export function pointWith(input: PlanInput, spec: PlannedSpec, powerW: number): PlanPoint {
   const { arrived, catalogue, rules, wishes, present } = input
-  const fits = fitsOf(slots, choice)
-  const cost = specCost(fits, arrived, catalogue, rules.hourRate, wishes.paid ? present : undefined)
+  const cost = specCost(spec, arrived, catalogue, rules.hourRate, wishes.paid ? present : undefined)
   return {
-    spec: { ...fits, pressure },
+    spec,
     cost,
     money: moneyOf(cost, rules.hourRate),
     powerW,
-    thrownAway: thrownAway(input, present, fits),
+    thrownAway: thrownAway(input, present, spec),
   }
 }
 
