@@ -2,15 +2,19 @@ import fc from 'fast-check'
 import {
   breakingRank,
   fittedParts,
+  isBlocking,
+  misfits,
   moneyOf,
   nextSets,
   planForBudget,
   planForPower,
   planFrontier,
+  planOnUnit,
   seeded,
   specAnswer,
   specCost,
   toSi,
+  unitOffer,
   type PlanAnswer,
   type PlanInput,
   type PlanPoint,
@@ -100,6 +104,10 @@ describe('on small shelves drawn at random, against every build judged one by on
   })
 })
 
+/** What changes from one build to another cost, with the first one paid. */
+const costs = ({ arrived, rules }: PlanInput, spec: JobContent['spec'], paid: JobContent['spec']): number =>
+  moneyOf(specCost(spec, arrived, catalogue, rules.hourRate, paid), rules.hourRate)
+
 const engineOf = (input: PlanInput): number | undefined => {
   const answer = specAnswer({
     unit: input.unit,
@@ -125,6 +133,56 @@ describe('a plan for a job of the made-up shop', () => {
       const least = Math.min(...inProportion.map(({ margin, limit }) => margin / scale / job.rules.houseMargin[limit.shock]))
       expect(least).toBeGreaterThan(1 - EXACT)
       expect(findings.filter(({ code }) => code === 'does-not-fit' || code === 'pressure-above-maximum')).toEqual([])
+    }
+  })
+
+  it('a next set is bought whole: without any one of its changes it adds less than the share of the house or does not fit', () => {
+    for (const job of jobs.slice(0, 4)) {
+      const input = planOf(job, { anyStall: true })
+      let before = job.spec
+      for (const { changes, fromW, point } of nextSets(input, 2)) {
+        const least = fromW * (1 + job.rules.togetherWithin) * (1 - EXACT)
+        if (changes.length > 1)
+          for (const { stationId, from } of changes) {
+            const spec = {
+              ...point.spec,
+              fits: { ...point.spec.fits, [stationId]: from.partId },
+              works: { ...point.spec.works, [stationId]: from.works },
+            }
+            const fitted = fittedParts(spec, catalogue, input.book)
+            const wrong = misfits(input.unit, fitted, input.variantId).length > 0
+            const { held, stops, findings } = answered(input, { spec })
+            const reaches = !wrong && stops.length === 0 && !findings.some(isBlocking) && breakingRank(held) >= least
+            expect([job.name, stationId, reaches && costs(input, spec, before) < costs(input, point.spec, before) - EXACT]).toEqual([
+              job.name,
+              stationId,
+              false,
+            ])
+          }
+        before = point.spec
+      }
+    }
+  })
+
+  it('an offer of another transmission holds the power by the judge, and says what it does not meet', () => {
+    const own = planOf(jobs.find(({ name }) => name === 'Museum-circuit special') as JobContent, {})
+    const powerW = toSi(380, 'hp')
+    const offers = units.map((unit) => {
+      const input = unit.id === own.unit.id ? own : planOnUnit(own, unit)
+      return { input, offer: unitOffer(input, powerW, unit.id !== own.unit.id) }
+    })
+    expect(offers.filter(({ offer }) => offer.point).length).toBeGreaterThan(3)
+    for (const { input, offer } of offers) {
+      expect([offer.unit.name, offer.point !== null || offer.reasons.length > 0]).toEqual([offer.unit.name, true])
+      if (!offer.point) continue
+      expect(offer.ceilingW).toBeGreaterThanOrEqual(offer.point.powerW * (1 - EXACT))
+      const { rear: _rear, ...brief } = input.brief
+      void _rear
+      const judged = offer.ignored.includes('crank') ? { ...input, brief } : input
+      const { held, findings } = answered(judged, offer.point)
+      expect(breakingRank(held)).toBeGreaterThan(powerW)
+      expect(findings.filter(isBlocking)).toEqual([])
+      expect(offer.ignored.includes('crank')).toBe(answered(input, offer.point).findings.some(({ code }) => code === 'does-not-fit'))
     }
   })
 

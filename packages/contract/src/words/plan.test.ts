@@ -1,5 +1,5 @@
-import { toSi, type Part, type PlanReason, type Unit } from '@plucky/core'
-import { planReasonSentence } from './plan.js'
+import { toSi, type NextSet, type Part, type PlanReason, type Unit } from '@plucky/core'
+import { changeReasonWords, excessWords, nextSetNotes, nextSetWords, planBudgetWords, planReasonSentence } from './plan.js'
 
 const unit = {
   name: 'Alder 3',
@@ -51,5 +51,65 @@ describe('the reason why there is no plan, in words', () => {
     [{ code: 'ceiling', mostW: hp(763) }, 'The strongest possible build of this Alder 3 holds 760 hp, margin included.'],
   ])('%j', (reason, sentence) => {
     expect(planReasonSentence(reason, unit, catalogue)).toBe(sentence)
+  })
+})
+
+const change = (stationId: string) => ({ stationId, from: { partId: null, works: [] }, to: { partId: 'p', works: [] }, heldW: 0 })
+const set = (more: Partial<NextSet>): NextSet => ({
+  point: { cost: { price: 910, hours: 3, lines: [] }, thrownAway: { items: [], price: 0 } } as unknown as NextSet['point'],
+  changes: [change('shell'), change('input')],
+  repressured: false,
+  nothingAlone: ['shell', 'input'],
+  fromW: hp(610),
+  toW: hp(720),
+  goesFirst: ['input'],
+  mends: false,
+  ...more,
+})
+
+describe('the next set, in words', () => {
+  it('names what changes together, the gain, the price and the hours', () => {
+    expect(nextSetWords(set({}), unit)).toBe('sun shell and input shaft together, +110 hp to 720 hp, $910 and 3 h')
+    expect(nextSetWords(set({ changes: [change('shell')], toW: hp(610), mends: true }), unit)).toBe(
+      'sun shell, still 610 hp without the problems above, $910 and 3 h',
+    )
+    expect(nextSetWords(set({ changes: [], repressured: true }), unit)).toMatch(/^line pressure, \+110 hp/)
+  })
+  it('names what gives way then, what does nothing alone, and what is removed', () => {
+    expect(nextSetNotes(set({}), unit, 0.05)).toBe('Weakest link then: input shaft. Alone, each of them adds less than 5%.')
+    expect(nextSetNotes(set({ nothingAlone: ['shell'] }), unit, 0.05)).toContain('Alone, sun shell adds less than 5%.')
+    const thrownAway = { items: [], price: 240 }
+    expect(nextSetNotes(set({ nothingAlone: [], point: { ...set({}).point, thrownAway } }), unit, 0.05)).toBe(
+      'Weakest link then: input shaft. It removes paid parts worth $240.',
+    )
+  })
+})
+
+describe('money on a plan, in words', () => {
+  const points = [
+    { money: 5000, powerW: hp(400) },
+    { money: 9000, powerW: hp(600) },
+  ]
+  it.each([
+    [4000, hp(600), 'The budget of $4,000 is below the cheapest build, $5,000.'],
+    [6000, hp(600), 'The budget of $6,000 holds 400 hp ($5,000); the target costs $9,000.'],
+    [6000, hp(800), 'The budget of $6,000 holds 400 hp ($5,000).'],
+    [9500, hp(600), 'The budget of $9,500 holds 600 hp ($9,000).'],
+    [9500, null, 'The budget of $9,500 holds 600 hp ($9,000).'],
+  ])('a budget of %d', (budget, targetW, words) => expect(planBudgetWords(points, budget, targetW)).toBe(words))
+  it('why a station changes', () => {
+    const reason = (heldW: number, saves: number) => changeReasonWords({ heldW: hp(heldW), wantedW: hp(600), saves })
+    expect([reason(500, 0), reason(0, 0), reason(700, 250), reason(700, -90)]).toEqual([
+      'too weak: 500 hp with margin',
+      'no figure',
+      'strong enough for $250 less',
+      'comes with other changes',
+    ])
+  })
+  it('what a part costs that is stronger than needed', () => {
+    const excess = { ...change('input'), from: { partId: 'p', works: [] }, to: { partId: null, works: [] }, saves: 205 }
+    expect(excessWords(excess, unit, { ...catalogue, operations: new Map() })).toBe(
+      'Input shaft: Alloy shaft is stronger than needed, nothing saves $205',
+    )
   })
 })
