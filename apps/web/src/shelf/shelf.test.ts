@@ -60,7 +60,7 @@ describe('the list', () => {
     listed(catalogue, units, { kind: 'parts', text, unitId, stationId }).map(({ id }) => id)
   it('finds by every word, at a station, front to rear and then by price', () => {
     expect(ids('')).toHaveLength(shelf.length)
-    expect(ids('sprag', 'low-one-way', 'alder-3')).toEqual(['owl-sprag'])
+    expect(ids('sprag', 'low-one-way', 'alder-3')).toEqual(['owl-sprag', 'owl-sprag-race'])
     expect(ids('sprag', 'low-one-way').length).toBeGreaterThan(4)
     expect(ids('donor used')).toEqual(expect.arrayContaining(['input-donor', 'stator-donor']))
     expect(ids('no such thing at all')).toEqual([])
