@@ -60,8 +60,13 @@ export async function goTo(page: Page, name: string): Promise<void> {
 
 /** Types into a figure field and leaves it with Enter. */
 export async function type(page: Page, testId: string, text: string): Promise<void> {
-  await page.getByTestId(testId).fill(text)
-  await page.getByTestId(testId).press('Enter')
+  const field = page.getByTestId(testId)
+  // A page that draws while the text goes in can lose the selection: the text is then put beside the old one.
+  await expect(async () => {
+    await field.fill(text)
+    await expect(field).toHaveValue(text, { timeout: 500 })
+  }).toPass()
+  await field.press('Enter')
 }
 
 /** Text of a PDF with single spaces. */
