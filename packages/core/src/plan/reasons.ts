@@ -160,8 +160,9 @@ function converterOf({ table: { scene }, open }: Context): string | undefined {
   return option === undefined ? undefined : scene.slots[slot]?.options[option]?.part?.id
 }
 
-/** Findings that ruled out builds which hold the power. */
+/** Findings that ruled out builds which hold the power. Of several with the same code and stations, the one with the highest limit. */
 function refusals({ found }: Scene): Extract<PlanReason, { code: 'refused' }>[] {
-  const byCode = new Map(found.map(({ finding, stationIds }) => [`${finding.code} ${stationIds.join(' ')}`, { finding, stationIds }]))
+  const byLimit = [...found].sort((a, b) => a.finding.limit - b.finding.limit)
+  const byCode = new Map(byLimit.map((each) => [`${each.finding.code} ${each.stationIds.join(' ')}`, each]))
   return [...byCode.values()].map(({ finding, stationIds }) => ({ code: 'refused', finding, stationIds }))
 }
