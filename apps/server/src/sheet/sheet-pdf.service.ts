@@ -27,7 +27,7 @@ export class SheetPdfService implements OnApplicationShutdown {
     maxQueue: MOST_WAITING,
   })
 
-  /** Recent PDFs by digest of what they say. */
+  /** Recent PDFs by digest of their content. */
   private readonly made = new Map<string, Promise<Buffer>>()
 
   constructor() {

@@ -1,4 +1,4 @@
-import { Box, Checkbox, Flex, Grid, Text } from '@chakra-ui/react'
+import { Box, Checkbox, Grid, Text } from '@chakra-ui/react'
 import { sideBySide, type EvaluatedJob, type JobContent, type SideRow } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { memo, useEffect, useMemo, useState } from 'react'
@@ -9,6 +9,7 @@ import { usePlan } from '../plan/use-plan.js'
 import { usePlanInput } from '../plan/use-plan-input.js'
 import { jobStore, loadRevisions } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
+import { COMPARED_CELLS } from '../ui/compared-cells.js'
 import { Panel } from '../ui/panel.js'
 import { ProblemText } from '../ui/ProblemText.js'
 import { RuledTable } from '../ui/RuledTable.js'
@@ -93,14 +94,6 @@ const Tick = ({ words, on, onChange }: { words: string; on: boolean; onChange: (
   </Checkbox.Root>
 )
 
-const CELLS = {
-  tableLayout: 'fixed',
-  '& td, & th': { overflowWrap: 'anywhere' },
-  '& thead th': { borderBottomWidth: '2px', fontSize: 'figure' },
-  '& td:first-of-type': { color: 'inkSoft' },
-  '& tr.section th': { textStyle: 'caption', color: 'inkSoft', pt: '2' },
-} as const
-
 function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[]; differencesOnly: boolean }) {
   const builds = useMemo(
     () =>
@@ -114,8 +107,8 @@ function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[
   const shown = (rows: readonly SideRow[]) => rows.filter(({ differs }) => differs || !differencesOnly)
   const installed = shown(stations)
   return (
-    <Flex overflowX="auto">
-      <RuledTable look="list" room="wide" css={CELLS} minW={`${160 + builds.length * 150}px`} data-testid="build-table">
+    <Box overflowX="auto">
+      <RuledTable look="list" room="wide" css={COMPARED_CELLS} minW={`${160 + builds.length * 150}px`} data-testid="build-table">
         <thead>
           <tr>
             <th style={{ width: 160 }}>Property</th>
@@ -133,7 +126,7 @@ function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[
         </tbody>
       </RuledTable>
       {installed.length === 0 && <Text color="inkSoft">The same parts are installed.</Text>}
-    </Flex>
+    </Box>
   )
 }
 

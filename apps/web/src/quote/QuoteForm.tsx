@@ -41,7 +41,7 @@ export function QuoteForm({ draft, builds, conditions, points }: FormProps) {
             options={points.map((point, at) => [String(at), `${quantity(point.powerW, 'hp')}, ${money(point.money)} shop cost`] as const)}
             onPick={(at) => put(i, { powerW: points[Number(at)]?.powerW ?? build.powerW })}
           />
-          <TextField label={`What ${i + 1} is for`} rows={2} value={build.purpose} onCommit={(purpose) => put(i, { purpose })} />
+          <TextField label={`Purpose ${i + 1}`} rows={2} value={build.purpose} onCommit={(purpose) => put(i, { purpose })} />
           {builds.length > 1 && (
             <TextButton onClick={() => change({ builds: builds.filter((_, at) => at !== i) })} aria-label={`Leave out build ${i + 1}`}>
               Leave out

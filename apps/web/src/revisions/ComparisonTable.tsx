@@ -1,16 +1,10 @@
+import { COMPARED_CELLS } from '../ui/compared-cells.js'
 import { RuledTable } from '../ui/RuledTable.js'
 import { Text } from '@chakra-ui/react'
 import { comparison, type Compared, type EvaluatedJob } from '@plucky/contract'
 import { useMemo } from 'react'
 
-const CELLS = {
-  tableLayout: 'fixed',
-  '& td, & th': { overflowWrap: 'anywhere' },
-  '& thead th': { borderBottomWidth: '2px', fontSize: 'figure' },
-  '& td:first-of-type': { color: 'inkSoft' },
-  '& tr.section th': { textStyle: 'caption', color: 'inkSoft', pt: '2' },
-  '& .step': { textAlign: 'right', fontFamily: 'figures' },
-} as const
+const CELLS = { ...COMPARED_CELLS, '& .step': { textAlign: 'right', fontFamily: 'figures' } } as const
 
 interface ComparisonProps {
   readonly was: EvaluatedJob

@@ -11,7 +11,7 @@ export const [MOST_TITLE, MOST_PURPOSE] = [30, 160] as const
 /** A build of a quote that is being written: the first one of the parts plan that holds a power. */
 export class DraftBuildDto {
   @Label('Heading', MOST_TITLE) title!: string
-  @Note('What it is for', MOST_PURPOSE) purpose!: string
+  @Note('Purpose', MOST_PURPOSE) purpose!: string
   @Figure({ label: 'Power', unit: 'hp', from: 0, to: 20000 }) powerW!: number
 }
 

@@ -6,7 +6,7 @@ import { MOST_OFFERED, MOST_PURPOSE, MOST_TITLE, QuoteTextsDto, type QuoteDraft 
 /** One build of a quote with the words for the customer. */
 export class QuotedBuildDto {
   @Label('Heading', MOST_TITLE) title!: string
-  @Note('What it is for', MOST_PURPOSE) purpose!: string
+  @Note('Purpose', MOST_PURPOSE) purpose!: string
   @Shape('Build', () => SpecDto) spec!: SpecDto
 }
 

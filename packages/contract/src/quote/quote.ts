@@ -25,7 +25,7 @@ export interface QuoteColumn {
   readonly title: string
   readonly purpose: string
   readonly holds: string
-  /** How sure the power is. */
+  /** Weakest part and likely range. */
   readonly sure: string
   readonly included: readonly string[]
   readonly lead: string
@@ -33,7 +33,7 @@ export interface QuoteColumn {
   readonly price: readonly (readonly [name: string, amount: string])[]
 }
 
-/** Everything that a quote says, in words; screen, paper and PDF show the same. Contains no cost of the shop. */
+/** Texts of a quote, the same on screen, paper and PDF. Contains no cost of the shop. */
 export interface Quote {
   readonly title: string
   readonly customer: string

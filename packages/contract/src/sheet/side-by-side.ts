@@ -19,7 +19,7 @@ export interface SideRow {
 /** Several builds side by side. */
 export interface SideBySide {
   readonly headline: readonly SideRow[]
-  /** What is installed at each station, with the power that it holds. Stations of other transmissions follow those of the first. */
+  /** Installed part and its power held by station. Stations of other transmissions follow those of the first. */
   readonly stations: readonly SideRow[]
 }
 

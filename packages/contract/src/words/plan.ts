@@ -64,7 +64,7 @@ function wishesSentence(
 /** Stations named before the rest are counted. */
 const MOST_NAMED = 3
 
-/** What the next set changes, adds and costs. */
+/** Changes, gain and cost of the next set. */
 export function nextSetWords(set: NextSet, unit: Unit): string {
   const { changes, repressured, fromW, toW, point, mends } = set
   const names = [...changes.map(({ stationId }) => stationName(unit, stationId)), ...(repressured ? ['line pressure'] : [])]
@@ -110,7 +110,7 @@ export function installedWords({ partId, works }: Installed, { parts, operations
 }
 
 /**
- * What the budget of a job buys on the frontier, and what the target costs.
+ * Power that the budget of a job buys on the frontier, and the cost of the target.
  * @example planBudgetWords([{ money: 5000, powerW: 400000 }], 4000, null) // → "The budget of $4,000 is below the cheapest build, $5,000."
  */
 export function planBudgetWords(points: readonly Pick<PlanPoint, 'money' | 'powerW'>[], budget: number, targetW: number | null): string {
@@ -123,7 +123,7 @@ export function planBudgetWords(points: readonly Pick<PlanPoint, 'money' | 'powe
   return target && target.money > budget ? `${holds}; the target costs ${money(target.money)}.` : `${holds}.`
 }
 
-/** What an offer does not meet. */
+/** Names of the conditions that an offer does not meet. */
 const IGNORED_WORDS: Record<Ignored, string> = {
   'target-stall': 'No converter at the target stall.',
   crank: 'No parts for this crank on the shelf: pilot and bolts need an adapter.',
@@ -131,7 +131,7 @@ const IGNORED_WORDS: Record<Ignored, string> = {
 
 export const ignoredWords = ({ ignored }: Pick<UnitOffer, 'ignored'>): string => ignored.map((each) => IGNORED_WORDS[each]).join(' ')
 
-/** Why a transmission has no build for a power: the first reason. */
+/** First reason why a transmission has no build for a power. */
 export function offerReasonWords({ unit, reasons }: Pick<UnitOffer, 'unit' | 'reasons'>, catalogue: Pick<Catalogue, 'parts'>): string {
   const [first] = reasons
   return first ? planReasonSentence(first, unit, catalogue) : 'The brief has contradictory figures.'

@@ -128,7 +128,7 @@ function summed(known: ReadonlyMap<LinkId, Known>, { plus, minus }: Pick<StackUp
   return { span: missing.length > 0 ? undefined : span, missing, bySheet }
 }
 
-/** True if a length that others leave between them is out of its limits by the sheet. */
+/** True if the nominal lengths of a stack-up put its gap out of limits. */
 export function isOutBySheet(facts: FitFacts, { rules }: FitInput, known: ReadonlyMap<LinkId, Known>, kind: StackUp): boolean {
   const bounds = kind.bounds(facts, rules)
   const { span } = bounds ? summed(known, kind, 'sheet') : { span: undefined }

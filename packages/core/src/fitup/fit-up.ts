@@ -60,8 +60,8 @@ export function isWrong(entry: FitEntry): boolean {
 }
 
 /**
- * Entries that are out of limits or incompatible, in work order. Without readings, only those are built that can be wrong by the sheet. A pack
- * counts only with a reading.
+ * Finds entries that are out of limits or incompatible, in work order. Without readings, only nominal lengths, bolt patterns and the output
+ * spline are checked. Plate packs are checked only if they have a reading.
  */
 export function wrongFits(input: FitInput): FitEntry[] {
   const readings = input.book?.readings ?? {}
@@ -73,7 +73,7 @@ export function wrongFits(input: FitInput): FitEntry[] {
   return inOrder(entries.filter((entry) => isWrong(entry) && (entry.kind !== 'pack' || entry.reading !== null)))
 }
 
-/** Entries that can be wrong without a reading. */
+/** Entries that can be out of limits or incompatible without a reading. */
 const sheetEntries = (input: FitInput, facts: FitFacts, known: ReadonlyMap<LinkId, Known>): FitEntry[] => [
   ...STACK_UPS.filter((each) => isOutBySheet(facts, input, known, each)).flatMap((each) => closingEntry(facts, input, known, each, {})),
   ...runOutEntries(input, facts, {}),
