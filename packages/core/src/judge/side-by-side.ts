@@ -2,8 +2,7 @@ import { frictionOf } from '../parts/registry.js'
 import { sideBySide } from '../gearing/solve.js'
 import type { RangeSolution } from '../gearing/solve.js'
 import type { SpecInput } from '../model/spec-input.js'
-import type { DutyCase } from './duty.js'
-import { drumState, oilOf } from './station-case.js'
+import { drumState, oilOf, type OilState } from './station-case.js'
 import type { Limit } from '../parts/limit.js'
 import type { Station, Unit } from '../model/unit.js'
 
@@ -26,7 +25,7 @@ export function takesFirst({ train }: Unit, clutchId: string, rangeId: string): 
 }
 
 /** Torque capacity of the parallel element of a station in a load case. Zero if there is none. */
-export function heldBeside(input: SpecInput, station: Station, duty: DutyCase, range: RangeSolution, limitsAt: LimitsAt): number {
+export function heldBeside(input: SpecInput, station: Station, duty: OilState, range: RangeSolution, limitsAt: LimitsAt): number {
   const { unit, rules } = input
   const other = besideStation(unit, station)
   const part = other && input.fitted.get(other.id)

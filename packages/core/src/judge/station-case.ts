@@ -42,8 +42,11 @@ export function drumState(unit: Unit, station: Station, gearing: RangeSolution):
   return { drumPerInput: drum === CASE ? 0 : (gearing.speeds[drum] ?? 0), dragSense: passed < 0 ? -1 : 1 }
 }
 
-/** Oil at an element in a case. */
-export const oilOf = ({ linePressurePa, lockupOil, rangeId, turbine }: DutyCase, { drumPerInput, dragSense }: DrumState): ElementOil => ({
+/** Oil pressures and turbine speed of a load case. */
+export type OilState = Pick<DutyCase, 'linePressurePa' | 'lockupOil' | 'rangeId' | 'turbine'>
+
+/** Oil at an element in a load case. */
+export const oilOf = ({ linePressurePa, lockupOil, rangeId, turbine }: OilState, { drumPerInput, dragSense }: DrumState): ElementOil => ({
   linePressurePa,
   rangeId,
   lockupOil,

@@ -1,5 +1,5 @@
 import type { EngineKind } from '../engine/template.js'
-import { gearingOf } from '../gearing/solve.js'
+import { gearingOf, type RangeSolution } from '../gearing/solve.js'
 import type { Part } from '../model/part.js'
 import { type HouseRules } from '../model/rules.js'
 import type { SpecInput } from '../model/spec-input.js'
@@ -10,6 +10,7 @@ import { stationLimits } from '../parts/registry.js'
 import type { DutyCase } from './duty.js'
 import { partOfKind, statesLockup } from './fitted.js'
 import { heldBeside } from './side-by-side.js'
+import type { OilState } from './station-case.js'
 
 interface Taken {
   readonly input: SpecInput
@@ -18,12 +19,18 @@ interface Taken {
   readonly limit: Limit
 }
 
-/** Torque capacity that a parallel element adds to a limit. Applies to all limits of a one-way clutch and to the slip limit of a clutch. */
+/** Torque capacity that a parallel element adds to a limit. */
 export function takenOff({ input, station, duty, limit }: Taken): number {
   const range = gearingOf(input.unit.train).get(duty.rangeId)
-  const shared = station.kind === 'one-way' || limit.shock === 'friction'
-  return range && shared ? heldBeside(input, station, duty, range, (other, part) => limitsIn(input, other, part).limits) : 0
+  return range && isShared(station, limit) ? besideHere(input, station, duty, range) : 0
 }
+
+/** True if a parallel element adds to a limit: to all limits of a one-way clutch and to the slip limit of a clutch. */
+export const isShared = (station: Station, { shock }: Pick<Limit, 'shock'>): boolean => station.kind === 'one-way' || shock === 'friction'
+
+/** Torque capacity of the parallel element of a station in a load case. Zero if there is none. */
+export const besideHere = (input: SpecInput, station: Station, duty: OilState, range: RangeSolution): number =>
+  heldBeside(input, station, duty, range, (other, part) => limitsIn(input, other, part).limits)
 
 /** Limits of what is fitted at a station; none where nothing is needed. */
 export function limitsHere(input: SpecInput, station: Station, part: Part | undefined): StationLimits {

@@ -60,3 +60,15 @@ export function oncePerValue<K extends string | number, V>(make: (value: K) => V
     return value
   }
 }
+
+/**
+ * A function whose value is kept for the latest number only.
+ * @example oncePerLatest((pa) => pa * 2)(21) // → 42
+ */
+export function oncePerLatest<V>(make: (value: number) => V): (value: number) => V {
+  let latest: { readonly key: number; readonly value: V } | undefined
+  return (key) => {
+    if (latest?.key !== key) latest = { key, value: make(key) }
+    return latest.value
+  }
+}

@@ -71,7 +71,9 @@ function bestOf(kept: readonly BoundedContext[], powerW: number, below: number):
     const most = build?.cost ?? below
     if (!next || next.bound >= most - SAME_MONEY || hopeless()) break
     if (!next.tight) {
-      Object.assign(next, { bound: Math.max(next.bound, tightBound(next.each.context, powerW, most)), tight: true })
+      const bound = Math.max(next.bound, tightBound(next.each.context, powerW, most))
+      Object.assign(next, { bound, tight: true })
+      Object.assign(next.each, { bound, fromW: powerW })
       continue
     }
     const { solved, ...search } = solveContext(next.each.context, powerW, most)

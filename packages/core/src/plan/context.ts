@@ -1,11 +1,10 @@
 import { memberAt, numberAt } from '../numeric/certain.js'
 import type { PressureCalibration } from '../model/calibration.js'
 import { OIL_SIDES, type OilSide } from './holding.js'
-import { heldAt, holdingOf, SAME_POWER, spanAt, staysWithin, type Context, type LoadTable } from './load-table.js'
+import { heldAt, holdingOf, SAME_POWER, spanAt, staysWithin, type Context, type HeldOptions, type LoadTable } from './load-table.js'
 import { pressureWithin, type OilPressures } from './oil.js'
 import { judgedChoice, refusal, shortStationOf } from './referee.js'
 import { cheapestChoice, leastCost, propagated, type Domains } from './search.js'
-import type { Relations } from './relations.js'
 import { isDead, learn, refusedIn, type Scene } from './scene.js'
 
 /** The cheapest build of a context at a power. */
@@ -16,24 +15,25 @@ export interface Solved {
 }
 
 /**
- * Lower bound of the cost of a context at a power, from single options and pairwise relations. Infinity if no build is possible below the
- * given cost.
+ * Lower bound of the cost of a context at a power, from single options and pairwise relations. The search for it stops as soon as it reaches
+ * `below`. Infinity if no build is possible.
  */
 export function tightBound(context: Context, powerW: number, below: number): number {
-  const open = openAt(context, powerW * (1 - SAME_POWER), below)
-  return open ? leastCost(context.table.scene, open.open) : Infinity
+  const held = heldAt(context.table, powerW * (1 - SAME_POWER), below)
+  if (held.cost >= below) return held.cost
+  const open = openIn(context, held)
+  return open ? leastCost(context.table.scene, open) : Infinity
 }
 
-/** Options and relations of a context at a power. `undefined` if a slot has no option left or the bound is not below the given cost. */
-function openAt(context: Context, wantedW: number, below: number): { readonly open: Domains; readonly related: Relations } | undefined {
-  const held = heldAt(context.table, wantedW, below)
-  if (held.cost >= below) return undefined
-  const narrowed = context.open.map((options, slot) => {
-    const holding = memberAt(held.open, slot)
-    return options.filter((option) => holding.includes(option) && staysWithin(context, slot, option, wantedW))
+/** Options of a context among those that hold the power of `held`. `undefined` if a slot has no option left. */
+function openIn(context: Context, { powerW, open, related }: HeldOptions): Domains | undefined {
+  const { table } = context
+  const narrowed = open.map((options, slot) => {
+    const own = memberAt(context.open, slot)
+    const all = own === table.open[slot]
+    return options.filter((option) => (all || own.includes(option)) && staysWithin(context, slot, option, powerW))
   })
-  const open = propagated(held, narrowed)
-  return open && { open, related: held.related }
+  return propagated({ related }, narrowed)
 }
 
 /** Result of the search in one context. If `solved` is undefined and `proven` is true, no build costs less than the given bound. */
@@ -48,8 +48,9 @@ export function solveContext(context: Context, powerW: number, below: number): S
   const { table } = context
   const { scene } = table
   const wantedW = powerW * (1 - SAME_POWER)
-  const held = openAt(context, wantedW, below)
-  if (!held) return NO_SOLUTION
+  const held = heldAt(table, wantedW, below)
+  const open = held.cost < below ? openIn(context, held) : undefined
+  if (!open) return NO_SOLUTION
   let pressure = scene.input.present.pressure
   const conflict = (choice: readonly number[], domains: Domains) => {
     const found = conflictIn(context, choice, domains, wantedW)
@@ -59,7 +60,7 @@ export function solveContext(context: Context, powerW: number, below: number): S
   }
   const found = cheapestChoice(
     { costs: scene.costs, related: held.related, conflict, isDead: (slot, option) => isDead(scene, slot, option) },
-    held.open,
+    open,
     below,
   )
   const solved = found.choice && { choice: found.choice, cost: found.cost, pressure }

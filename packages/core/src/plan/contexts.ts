@@ -57,7 +57,8 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
     most,
     besides: besidesOf(scene),
     holdings: scene.slots.map(() => new Map<number, Holding>()),
-    jointTops: scene.slots.map(() => new Map<number, number>()),
+    parallel: { own: new Map(), beside: new Map() },
+    joints: new Map(),
     spans: new Map(),
     tops: new Map(),
     last: {},
@@ -137,7 +138,7 @@ function frameIn(scene: Scene, domains: Domains): Frame {
     return (needed || oil) && first ? [[station.id, first] as const] : []
   })
   const frame = frameOf(partialInput(input, parts), engine)
-  return { ...frame, powers: new Map(), cases: frame.cases.map((duty) => idealCase(duty, frame, oilIsFixed)) }
+  return { ...frame, demands: new Map(), cases: frame.cases.map((duty) => idealCase(duty, frame, oilIsFixed)) }
 }
 
 const stiffest = <P extends { readonly kind: string; readonly geometry: object }>(parts: readonly P[]): P | undefined => {

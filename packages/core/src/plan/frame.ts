@@ -2,23 +2,19 @@ import { stallOnLine } from '../converter/boosted-line.js'
 import type { Engine } from '../engine/boost.js'
 import { withInstalledBolts } from '../fitup/installed-bolts.js'
 import { casesOf, usualConverter } from '../judge/cases.js'
-import type { DutyCase } from '../judge/duty.js'
 import { stallStanding, stallWindow } from '../judge/stall-target.js'
 import type { Part } from '../model/part.js'
 import type { PressureCalibration } from '../model/calibration.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { converterCharacteristic } from '../parts/converter/geometry.js'
+import type { LoadCases } from './demand.js'
 import type { PlanInput } from './input.js'
 
 /** Load cases, and the input that they were computed from. */
-export interface Frame {
+export interface Frame extends LoadCases {
   /** Contains only the parts that change loads. */
   readonly input: SpecInput
-  readonly cases: readonly DutyCase[]
-  readonly peakPowerW: number
   readonly stallRadPerS: number
-  /** Functions from torque capacity to power held, by load and kind of shock. */
-  readonly powers: Map<string, (capacityNm: number) => number>
 }
 
 /** Input of the judge with parts at some stations only. */
@@ -40,7 +36,7 @@ export function frameOf(input: SpecInput, engine: Engine): Frame {
   const converter = [...input.fitted.values()].find((part) => part.kind === 'converter')
   const characteristic = converter?.kind === 'converter' ? converterCharacteristic(converter.geometry) : usualConverter(engine, input)
   const { cases, line } = casesOf(input, engine, characteristic)
-  return { input, cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: stallOnLine(line).engineSpeedRadPerS, powers: new Map() }
+  return { input, cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: stallOnLine(line).engineSpeedRadPerS, demands: new Map() }
 }
 
 /** True if the stall speed is in the target range of the house rule. */

@@ -1,9 +1,21 @@
 import { memberAt, numberAt } from '../numeric/certain.js'
+import { anyDecides } from '../judge/besides.js'
+import { besideStation } from '../judge/side-by-side.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { partialInput, type Frame } from './frame.js'
-import { holdingAt, type Holding } from './holding.js'
+import {
+  besideTorque,
+  heatAndLife,
+  holdingAt,
+  holdingWith,
+  ownLimits,
+  type BesideTorque,
+  type Holding,
+  type OwnLimits,
+  type Site,
+} from './holding.js'
 import { ANY_PRESSURE, lowerPressures, NO_PRESSURE, spanOf, type OilPressures, type OilSpan } from './oil.js'
-import { leastCost, propagated, type Domains } from './search.js'
+import { leastCost, propagated, type Domains, type Relation } from './search.js'
 import { addRows, type Relations } from './relations.js'
 import { isDead, type Scene } from './scene.js'
 
@@ -19,8 +31,10 @@ export interface LoadTable {
   readonly besides: readonly (readonly number[])[]
   /** Holdings by slot, then by the options of the slot and of the slots that affect it. */
   readonly holdings: readonly Map<number, Holding>[]
-  /** Power at the highest pressures of the table by the same keys, for stations that several slots affect, W. */
-  readonly jointTops: readonly Map<number, number>[]
+  /** Limits of each option at a station with a parallel element, and the torque that each option adds to the other station. */
+  readonly parallel: { readonly own: Map<number, OwnLimits>; readonly beside: Map<number, BesideTorque | undefined> }
+  /** Combinations of options at stations that several slots affect, by slot. */
+  readonly joints: Map<number, Joint>
   readonly spans: Map<number, OilSpan>
   /** Power of each option at the highest pressures of the table, W. */
   readonly tops: Map<number, number>
@@ -28,8 +42,18 @@ export interface LoadTable {
   readonly last: { held?: HeldOptions }
 }
 
+/** Combinations of the options of a slot and of the slots that affect it. */
+interface Joint {
+  readonly slots: readonly number[]
+  readonly combinations: readonly { readonly choice: readonly number[]; readonly powerW: number }[]
+  /** Relations at the most recent power. They are the same at all powers above `aboveW` up to `upToW`. */
+  readonly last: { related?: { readonly aboveW: number; readonly upToW: number; readonly pairs: readonly RelatedPair[] } }
+}
+
+type RelatedPair = readonly [slot: number, other: number, rows: Relation]
+
 /** Options and relations that are left at a power, and the lower bound of their cost. */
-interface HeldOptions {
+export interface HeldOptions {
   readonly powerW: number
   readonly open: Domains
   readonly related: Relations
@@ -57,7 +81,7 @@ export function aloneAtPower(context: Context, wantedW: number): { readonly open
   const open = context.open.map((options, slot) =>
     options.filter((option) => mayHold(table, slot, option, wantedW) && staysWithin(context, slot, option, wantedW)),
   )
-  return { open, related: withJoint(table, open, wantedW) }
+  return { open, related: withJoint(table, wantedW) }
 }
 
 /**
@@ -76,7 +100,7 @@ export function heldAt(table: LoadTable, powerW: number, below: number): HeldOpt
   if (costOf(dry) >= below) return given(dry, scene.related)
   const oiled = keep(dry, (slot, option) => mayHold(table, slot, option, powerW) && !isDead(scene, slot, option))
   if (costOf(oiled) >= below) return given(oiled, scene.related)
-  const related = withJoint(table, oiled, powerW)
+  const related = withJoint(table, powerW)
   const open = propagated({ related }, oiled)
   const held = open ? given(open, related) : { ...given(oiled, related), cost: Infinity }
   last.held = held
@@ -86,7 +110,7 @@ export function heldAt(table: LoadTable, powerW: number, below: number): HeldOpt
 /** Holding of an option at a station that no other slot affects. `undefined` for other stations and for kits. */
 function aloneAt(table: LoadTable, slot: number, option: number): Holding | undefined {
   if (slot >= table.scene.slots.length || memberAt(table.besides, slot).length > 0) return undefined
-  return holdingOf(table, slot, singleChoice(slot, option))
+  return memberAt(table.holdings, slot).get(option) ?? holdingOf(table, slot, singleChoice(slot, option))
 }
 
 const singleChoice = (slot: number, option: number): number[] => withOption([], slot, option)
@@ -118,11 +142,7 @@ export const bestIn = (context: Context, slot: number, option: number): number =
 /** Power of an option at the highest pressure that the part and the valves allow, W. */
 function topOf(table: LoadTable, { tops, most }: Pick<Context, 'tops' | 'most'>, slot: number, option: number): number {
   const key = slot * MOST_OPTIONS + option
-  const before = tops.get(key)
-  if (before !== undefined) return before
-  const top = powerWithin(table, most, slot, singleChoice(slot, option))
-  tops.set(key, top)
-  return top
+  return tops.get(key) ?? keptIn(tops, key, () => powerWithin(table, most, slot, singleChoice(slot, option)))
 }
 
 /** Power of the chosen parts of a station at the highest pressure that the parts and the valves allow, W. */
@@ -135,39 +155,44 @@ function powerWithin(table: LoadTable, most: OilPressures, slot: number, choice:
  * Adds pairwise relations for stations whose limits depend on several slots. Two options stay related if the station holds the power with
  * them and any option of the other slots.
  */
-function withJoint(table: LoadTable, open: Domains, powerW: number): Relations {
+function withJoint(table: LoadTable, powerW: number): Relations {
   const { scene, besides } = table
   const related = scene.related.map((own) => new Map(own))
   scene.slots.forEach((_, slot) => {
-    const own = [slot, ...memberAt(besides, slot)]
-    if (own.length === 1) return
-    const size = (at: number) => memberAt(scene.costs, at).length
-    const rows = own.map((i) => own.map((j) => Array.from({ length: size(i) }, () => new Uint8Array(size(j)))))
-    const visit = (choice: readonly number[], at: number): void => {
-      const next = own[at]
-      if (next !== undefined) return memberAt(open, next).forEach((option) => visit(withOption(choice, next, option), at + 1))
-      if (jointPower(table, slot, choice) < powerW) return
-      own.forEach((i, a) =>
-        own.forEach((j, b) => {
-          memberAt(memberAt(memberAt(rows, a), b), numberAt(choice, i))[numberAt(choice, j)] = 1
-        }),
-      )
-    }
-    visit([], 0)
-    own.forEach((i, a) => own.forEach((j, b) => i !== j && addRows(related, i, j, memberAt(memberAt(rows, a), b))))
+    if (memberAt(besides, slot).length === 0) return
+    const joint = keptIn(table.joints, slot, () => jointOf(table, slot))
+    for (const [i, j, rows] of relatedPairs(table, joint, powerW)) addRows(related, i, j, rows)
   })
   return related
 }
 
-/** Power of the chosen parts of a station at the highest pressures of the table, W. Computed once per combination. */
-function jointPower(table: LoadTable, slot: number, choice: readonly number[]): number {
-  const known = memberAt(table.jointTops, slot)
-  const key = choiceKey(table, slot, choice)
-  const before = known.get(key)
-  if (before !== undefined) return before
-  const powerW = powerWithin(table, table.most, slot, choice)
-  known.set(key, powerW)
-  return powerW
+/** Computes the power of each combination at the highest pressures of the table. */
+function jointOf(table: LoadTable, slot: number): Joint {
+  const slots = [slot, ...memberAt(table.besides, slot)]
+  const choices = slots.reduce<number[][]>(
+    (before, at) => before.flatMap((choice) => memberAt(table.open, at).map((option) => withOption(choice, at, option))),
+    [[]],
+  )
+  return { slots, combinations: choices.map((choice) => ({ choice, powerW: powerWithin(table, table.most, slot, choice) })), last: {} }
+}
+
+function relatedPairs({ scene }: LoadTable, joint: Joint, powerW: number): readonly RelatedPair[] {
+  const { slots, combinations, last } = joint
+  if (last.related && powerW > last.related.aboveW && powerW <= last.related.upToW) return last.related.pairs
+  const size = (slot: number) => memberAt(scene.costs, slot).length
+  const pairs = slots.flatMap((i) =>
+    slots.flatMap((j): RelatedPair[] => (i === j ? [] : [[i, j, Array.from({ length: size(i) }, () => new Uint8Array(size(j)))]])),
+  )
+  let [aboveW, upToW] = [-Infinity, Infinity]
+  for (const each of combinations) {
+    if (each.powerW < powerW) aboveW = Math.max(aboveW, each.powerW)
+    else {
+      upToW = Math.min(upToW, each.powerW)
+      for (const [i, j, rows] of pairs) memberAt(rows, numberAt(each.choice, i))[numberAt(each.choice, j)] = 1
+    }
+  }
+  last.related = { aboveW, upToW, pairs }
+  return pairs
 }
 
 /** Key of the chosen options of a slot and of the slots that affect it. */
@@ -175,20 +200,50 @@ const choiceKey = ({ besides }: LoadTable, slot: number, choice: readonly number
   memberAt(besides, slot).reduce((own, at) => own * MOST_OPTIONS + (choice[at] ?? 0), choice[slot] ?? 0)
 
 /** Holding of the chosen parts at a station. Computed once per combination. */
-export function holdingOf(table: LoadTable, slot: number, choice: readonly number[]): Holding {
-  const { scene, frame, besides, holdings } = table
-  const others = memberAt(besides, slot)
-  const known = memberAt(holdings, slot)
-  const key = choiceKey(table, slot, choice)
+export const holdingOf = (table: LoadTable, slot: number, choice: readonly number[]): Holding =>
+  keptIn(
+    memberAt(table.holdings, slot),
+    choiceKey(table, slot, choice),
+    () => parallelHolding(table, slot, choice) ?? holdingAt(siteOf(table, slot, choice), spanAt(table, slot, choice).most),
+  )
+
+/** Holding at a station with a parallel element. The limits of each part are computed once, not once per combination. */
+function parallelHolding(table: LoadTable, slot: number, choice: readonly number[]): Holding | undefined {
+  const { scene, frame, besides, parallel } = table
+  const [other] = memberAt(besides, slot)
+  const { station } = memberAt(scene.slots, slot)
+  if (other === undefined || !besideStation(scene.input.unit, station)) return undefined
+  const own = keptIn(parallel.own, optionKey(slot, choice), () =>
+    ownLimits({ frame, input: frame.input, station, part: partAt(scene, slot, choice), margins: scene.margins }),
+  )
+  const beside = keptIn(parallel.beside, optionKey(other, choice), () =>
+    besideTorque({ input: inputBeside(table, [other], choice), station }),
+  )
+  const alsoW = anyDecides(scene.input.rules) ? heatAndLife(siteOf(table, slot, choice)) : Infinity
+  return holdingWith(own, beside, alsoW, spanAt(table, slot, choice).most)
+}
+
+/** Value of a key. Computed once. */
+function keptIn<V>(known: Map<number, V>, key: number, make: () => V): V {
   const before = known.get(key)
-  if (before) return before
+  if (before !== undefined) return before
+  const value = make()
+  known.set(key, value)
+  return value
+}
+
+/** A station with the chosen part and the chosen parts that affect its limits. */
+function siteOf(table: LoadTable, slot: number, choice: readonly number[]): Site {
+  const { scene, frame, besides } = table
+  const others = memberAt(besides, slot)
   const { station } = memberAt(scene.slots, slot)
   const input = others.length === 0 ? frame.input : inputBeside(table, [slot, ...others], choice)
   const part = others.length === 0 ? partAt(scene, slot, choice) : input.fitted.get(station.id)
-  const holding = holdingAt({ frame, input, station, part, margins: scene.margins }, spanAt(table, slot, choice).most)
-  known.set(key, holding)
-  return holding
+  return { frame, input, station, part, margins: scene.margins }
 }
+
+/** Key of the chosen option of a slot. */
+const optionKey = (slot: number, choice: readonly number[]): number => slot * MOST_OPTIONS + (choice[slot] ?? 0)
 
 /** Base of the cache keys. Larger than the number of options of any station. */
 const MOST_OPTIONS = 4096
@@ -203,14 +258,10 @@ function inputBeside({ scene, frame }: LoadTable, own: readonly number[], choice
 const partAt = ({ slots }: Scene, slot: number, choice: readonly number[]) => slots[slot]?.options[choice[slot] ?? -1]?.part
 
 /** Pressure range of the chosen part at a station. */
-export function spanAt({ scene, frame, spans }: LoadTable, slot: number, choice: readonly number[]): OilSpan {
-  const key = slot * MOST_OPTIONS + (choice[slot] ?? 0)
-  const before = spans.get(key)
-  if (before) return before
-  const part = partAt(scene, slot, choice)
-  const span = part ? spanOf(frame.input, memberAt(scene.slots, slot).station, part, frame.cases) : NO_SPAN
-  spans.set(key, span)
-  return span
-}
+export const spanAt = ({ scene, frame, spans }: LoadTable, slot: number, choice: readonly number[]): OilSpan =>
+  keptIn(spans, optionKey(slot, choice), () => {
+    const part = partAt(scene, slot, choice)
+    return part ? spanOf(frame.input, memberAt(scene.slots, slot).station, part, frame.cases) : NO_SPAN
+  })
 
 const NO_SPAN: OilSpan = { least: NO_PRESSURE, most: ANY_PRESSURE }

@@ -40,7 +40,7 @@ export const powersWithMargins = (input: SpecInput, engine: Engine, margins: Mar
   stationPowers({ engine, margins }, { input, known: casesBehind(input, engine) })
 
 function stationPowers({ engine, margins }: Pick<Scene, 'engine' | 'margins'>, { input, known }: Judged): number[] {
-  const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, powers: new Map() }
+  const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, demands: new Map() }
   return input.unit.stations.map(
     (station) => holdingAt({ frame, input, station, part: input.fitted.get(station.id), margins }, 'fixed').powerW,
   )
