@@ -46,6 +46,7 @@ const PAGE_GROUP: Readonly<Record<string, string>> = {
   'House rules': 'Job',
   Revisions: 'Job',
   'Fit-up': 'Assembly',
+  'Build book': 'Assembly',
   'Build sheet': 'Assembly',
 }
 

@@ -8,6 +8,9 @@ import { UNWANTED } from './lib/unwanted-words.mjs'
 const SOURCES = ['apps/web/src', 'apps/server/src', 'packages/contract/src', 'packages/core/src', 'scripts']
 const DATA = 'packages/demo/data'
 
+/** Texts of weak places and shop standards. */
+const WEAK_PLACE_TEXTS = ['place', 'failure', 'sign', 'cause', 'text', 'noRepair', 'work']
+
 /** Names whose string values are never read by people. */
 const UNREAD_NAMES = new Set([
   'className',
@@ -156,7 +159,7 @@ export function texts() {
       }
       visit(source)
     }
-  const READ = new Set(['name', 'maker', 'why', 'caution', 'from', 'found', 'tell', 'note', 'ringLeftOut'])
+  const READ = new Set(['name', 'maker', 'why', 'caution', 'from', 'found', 'tell', 'note', 'ringLeftOut', ...WEAK_PLACE_TEXTS])
   for (const file of filesUnder(DATA, /\.json$/))
     JSON.parse(readFileSync(join(ROOT, file), 'utf8'), (key, value) => {
       if (typeof value === 'string' && READ.has(key)) found.push({ text: value, at: file })

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { FileProblem, readJob, readShelfFile, readUnitFile, type JobContent, type Lookup } from '@plucky/contract'
-import type { Catalogue, Kit, Operation, Part, Unit } from '@plucky/core'
+import { FileProblem, readJob, readShelfFile, readStandardsFile, readUnitFile, type JobContent, type Lookup } from '@plucky/contract'
+import type { Catalogue, Kit, Operation, Part, ShopStandard, Unit } from '@plucky/core'
 
 /** The made-up shop, read from its open files by the same import that users have. */
 export interface DemoShop {
@@ -10,6 +10,7 @@ export interface DemoShop {
   readonly operations: readonly Operation[]
   readonly kits: readonly Kit[]
   readonly jobs: readonly JobContent[]
+  readonly standards: readonly ShopStandard[]
   readonly catalogue: Catalogue
   readonly lookup: Lookup
 }
@@ -32,7 +33,16 @@ export function demoShop(): DemoShop {
     part: (id) => catalogue.parts.get(id),
     operation: (id) => catalogue.operations.get(id),
   }
-  return { units, shelf: parts, operations, kits, jobs: filesOf('jobs').map((file) => jobOf(file, lookup)), catalogue, lookup }
+  return {
+    units,
+    shelf: parts,
+    operations,
+    kits,
+    jobs: filesOf('jobs').map((file) => jobOf(file, lookup)),
+    standards: readStandardsFile(read('standards.json')),
+    catalogue,
+    lookup,
+  }
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]))

@@ -19,6 +19,7 @@ import * as boltsByRedline from './migrations/0015-bolts-by-redline.js'
 import * as itemsOfJobs from './migrations/0016-items-of-jobs.js'
 import * as photosStoredAt from './migrations/0017-photos-stored-at.js'
 import * as quotes from './migrations/0018-quotes.js'
+import * as buildBook from './migrations/0019-build-book.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -40,6 +41,7 @@ const STEPS = [
   { name: '0016-items-of-jobs', ...itemsOfJobs },
   { name: '0017-photos-stored-at', ...photosStoredAt },
   { name: '0018-quotes', ...quotes },
+  { name: '0019-build-book', ...buildBook },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common'
 import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile } from '@plucky/contract'
+import type { Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
@@ -55,7 +56,8 @@ export class JobFilesService {
     const job = await transacted(this.sequelize, async (transaction) => {
       await this.units.store.addMissing([read.unit], transaction)
       const own = (await this.units.store.byIds([read.unit.id], transaction)).get(read.unit.id)
-      if (!same(own, read.unit)) throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
+      if (!same(withoutWeakPlaces(own), withoutWeakPlaces(read.unit)))
+        throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
       await this.shelf.bring(read, transaction)
       return this.jobs.addWithin({ ...read.job, book: await this.bookWithPhotos(read, transaction) }, transaction)
     })
@@ -63,3 +65,6 @@ export class JobFilesService {
     return job
   }
 }
+
+/** A unit without its weak places: they do not change what a job is judged by. */
+const withoutWeakPlaces = (unit: Unit | undefined): Unit | undefined => unit && { ...unit, weakPlaces: [] }

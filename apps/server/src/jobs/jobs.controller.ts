@@ -13,6 +13,7 @@ import {
   SORT_DIRECTIONS,
   partsList,
   SaveJobDto,
+  SaveMarksDto,
   sheetCsv,
   sheetOf,
   sheetRevision,
@@ -33,6 +34,7 @@ import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 import { ShopService } from '../shop/shop.service.js'
+import { BuildBooksService } from './build-books.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
 
@@ -63,6 +65,7 @@ export class JobsController {
     private readonly shop: ShopService,
     private readonly sheets: SheetPdfService,
     private readonly quotes: QuotesService,
+    private readonly books: BuildBooksService,
   ) {}
 
   /** One page of the list, with what each job was judged to hold. */
@@ -175,6 +178,20 @@ export class JobsController {
   @Operation('Save the stored job as a revision', 'The revision', 404, 409, ...STORES)
   addRevision(@JobNumber() number: number, @CheckedBody(NewRevisionDto) revision: NewRevisionDto) {
     return this.revisions.add(number, revision)
+  }
+
+  @Get(':number/book')
+  @Operation('Build book of a job', 'Fields of the book with who saved them and when', 404)
+  book(@JobNumber() number: number) {
+    return this.books.one(number)
+  }
+
+  /** Saves fields of the build book. Others may save other fields of it at the same time. */
+  @Post(':number/book')
+  @Operation('Save fields of the build book', 'The book, and the fields that somebody else had changed', 404, 409, ...STORES)
+  @DescribedBody(SaveMarksDto)
+  saveBook(@JobNumber() number: number, @Body() body: unknown) {
+    return this.books.save(number, body)
   }
 
   @Get(':number/quotes')

@@ -5,6 +5,7 @@ import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { ShopModule } from '../shop/shop.module.js'
 import { UnitsModule } from '../units/units.module.js'
+import { BuildBooksService } from './build-books.service.js'
 import { JobsController } from './jobs.controller.js'
 import { JobFilesService } from './job-files.service.js'
 import { QuotesService } from './quotes.service.js'
@@ -17,6 +18,15 @@ import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 @Module({
   imports: [SequelizeModule.forFeature([JobRow, QuoteRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
   controllers: [JobsController],
-  providers: [HeadlinesService, JobsService, JobListService, JobFilesService, RevisionsService, QuotesService, SheetPdfService],
+  providers: [
+    HeadlinesService,
+    JobsService,
+    JobListService,
+    JobFilesService,
+    RevisionsService,
+    QuotesService,
+    BuildBooksService,
+    SheetPdfService,
+  ],
 })
 export class JobsModule {}

@@ -20,6 +20,9 @@ const DAY_MS = 24 * 3600 * 1000
 /** Ids of the photos in a job body, as SQL. */
 const shownIn = (job: string) => `SELECT jsonb_path_query(${job}, '$.book.readings.*.photos[*]') #>> '{}'`
 
+/** Ids of the photos in build books, as SQL. */
+const IN_BOOKS = `SELECT jsonb_array_elements_text(value) FROM book_marks WHERE name LIKE '%/photos' AND jsonb_typeof(value) = 'array'`
+
 /** Photos taken at the bench, each stored once under the digest of its bytes. */
 @Injectable()
 export class PhotosService implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -68,7 +71,7 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
   async sweep(): Promise<number> {
     const removed = await this.rows.sequelize?.query(
       `DELETE FROM photos WHERE stored_at < now() - interval '${UNUSED_DAYS} days'
-         AND id NOT IN (${shownIn('body')} FROM jobs UNION ${shownIn("(body->'job')")} FROM revisions) RETURNING id`,
+         AND id NOT IN (${shownIn('body')} FROM jobs UNION ${shownIn("(body->'job')")} FROM revisions UNION ${IN_BOOKS}) RETURNING id`,
       { type: QueryTypes.SELECT },
     )
     const count = removed?.length ?? 0
@@ -80,6 +83,7 @@ export class PhotosService implements OnApplicationBootstrap, OnApplicationShutd
     const found = await this.rows.sequelize?.query<{ number: number; name: string }>(
       `SELECT number, name FROM jobs WHERE :id IN (${shownIn('body')})
          OR EXISTS (SELECT 1 FROM revisions WHERE job_number = jobs.number AND :id IN (${shownIn("(revisions.body->'job')")}))
+         OR EXISTS (SELECT 1 FROM (${IN_BOOKS} AND job_number = jobs.number) AS shown (photo) WHERE photo = :id)
        ORDER BY number LIMIT 1`,
       { type: QueryTypes.SELECT, replacements: { id } },
     )

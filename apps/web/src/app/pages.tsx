@@ -13,6 +13,7 @@ const SHOP_CODE = {
   'transmission-edit': () => import('../transmissions/EditScreen.js').then((m) => m.EditUnit),
   'transmission-copy': () => import('../transmissions/EditScreen.js').then((m) => m.CopyUnit),
   'parts-shelf': () => import('../shelf/ShelfScreen.js').then((m) => m.ShelfScreen),
+  'shop-standards': () => import('../standards/StandardsScreen.js').then((m) => m.StandardsScreen),
   glossary: () => import('../help/Glossary.js').then((m) => m.Glossary),
 } as const satisfies Record<ShopViewId, () => Promise<ComponentType>>
 
@@ -31,6 +32,7 @@ const JOB_CODE = {
   quote: () => import('../quote/QuoteScreen.js').then((m) => m.QuoteScreen),
   plan: () => import('../plan/PlanScreen.js').then((m) => m.PlanScreen),
   'fit-up': () => import('../fit-up/FitUpScreen.js').then((m) => m.FitScreen),
+  'build-book': () => import('../build-book/BookScreen.js').then((m) => m.BookScreen),
   'build-sheet': () => import('../sheet/SheetScreen.js').then((m) => m.SheetScreen),
 } as const satisfies Record<JobViewId, () => Promise<ComponentType<JobPageProps>>>
 

@@ -59,6 +59,12 @@ export const VIEWS = [
     listed: true,
     example: '/parts-shelf/parts/new',
   },
+  {
+    id: 'shop-standards',
+    title: 'Standards',
+    path: '/shop-standards',
+    listed: true,
+  },
   { id: 'glossary', title: 'Glossary', path: '/glossary' },
   { id: 'brief', title: 'Brief', group: 'job', path: 'brief' },
   { id: 'diagnosis', title: 'Diagnosis', group: 'job', path: 'diagnosis', formerly: ['lost'] },
@@ -74,6 +80,7 @@ export const VIEWS = [
   { id: 'compare', title: 'Compare', group: 'plan', path: 'compare' },
   { id: 'quote', title: 'Quote', group: 'plan', path: 'quote' },
   { id: 'fit-up', title: 'Fit-up', group: 'assembly', path: 'fit-up', formerly: ['fit'] },
+  { id: 'build-book', title: 'Build book', group: 'assembly', path: 'build-book' },
   { id: 'build-sheet', title: 'Build sheet', group: 'assembly', path: 'build-sheet', formerly: ['sheet'] },
 ] as const satisfies readonly View[]
 

@@ -7,8 +7,8 @@ import { shopStore } from '../state/shop.js'
 import { TextButton } from '../ui/buttons.js'
 import { SelectField } from '../ui/SelectField.js'
 import { RuledTable } from '../ui/RuledTable.js'
-import { Photos } from './Photos.js'
-import { clearFigures, gaugedOf, takeNote } from './readings.js'
+import { PhotoStrip } from '../ui/PhotoStrip.js'
+import { addPhoto, dropPhoto, clearFigures, gaugedOf, takeNote } from './readings.js'
 import { fitStore, takeTool } from './store.js'
 import { verdictColour } from './verdict-marks.js'
 import { ProblemText } from '../ui/ProblemText.js'
@@ -62,7 +62,11 @@ export function EntryCard({ entry, report, unit }: CardProps) {
       <ReadingOwner entry={entry} />
       <Reading entry={entry} />
       <NoteField key={entry.key} entry={entry} tool={tool} />
-      <Photos entry={entry} tool={tool} />
+      <PhotoStrip
+        photos={entry.reading?.photos ?? []}
+        onAdd={(id) => addPhoto(entry.key, id, tool)}
+        onRemove={(id) => dropPhoto(entry.key, id)}
+      />
     </Box>
   )
 }

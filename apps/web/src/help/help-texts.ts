@@ -67,6 +67,13 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
     keys: [FIELD],
     reading: [ORIGIN_LEGEND],
   },
+  'shop-standards': {
+    answers: 'What this shop does to every transmission, or to those of some uses and powers.',
+    steps: [
+      'Add a standard with its reason. It appears at the end of the update list of each job.',
+      'Name a part or operation of the shelf to see in each job whether it is in the build.',
+    ],
+  },
   glossary: { answers: 'What the words and symbols on these pages mean.', steps: ['Search by word or symbol.'] },
   brief: {
     answers: 'What the transmission is built for: engine, vehicle, use, launch, limits and budget.',
@@ -214,6 +221,18 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
     ],
     reading: ['Above the centerline: nominal. Below: as measured. A value closer to a limit than its tool can tell must be remeasured.'],
     caution: SPRINGS,
+  },
+  'build-book': {
+    answers: 'What to update on this transmission and why, and what the teardown found, piece by piece.',
+    steps: [
+      'Update list: entries follow the torque path from the crank back. “Add” puts a part or operation into the build with its price.',
+      'Set an entry by hand if the build does not show it: done, to do, checked OK, or not for this job.',
+      'Teardown: choose what you see on each piece. The usual verdict follows; change it if you know better.',
+      'Pieces marked “suspect” would show the likely causes of the diagnosis.',
+      'Entries are saved one by one. Without a connection they are kept on this device and sent later.',
+    ],
+    keys: [['↑ ↓', 'Next piece, in the list of pieces.'], ['A, R, S', 'Accept, rework or scrap, in the list of pieces.'], UNDO],
+    caution: `${DUST} ${SPRINGS}`,
   },
   'build-sheet': {
     answers: 'Everything the bench needs on paper: parts, reasons, operations, gauge readings, fits and cautions.',

@@ -26,7 +26,11 @@ export function LeafField({ field, value, path, form }: LeafProps) {
     case 'yes-no':
       return <Chosen {...{ field, value, path, form }} options={YES_NO} read={(picked) => picked === 'true'} />
     case 'ids':
-      return options ? <Ticked {...{ field, value, path, form }} options={options} /> : <Listed {...{ field, value, path, form }} />
+      return choicesOf(holds, options) ? (
+        <Ticked {...{ field, value, path, form }} options={choicesOf(holds, options) ?? []} />
+      ) : (
+        <Listed {...{ field, value, path, form }} />
+      )
     default:
       return options ? (
         <Chosen {...{ field, value, path, form }} options={options} />
@@ -36,12 +40,18 @@ export function LeafField({ field, value, path, form }: LeafProps) {
           long={holds.type === 'text' && holds.most > 100}
           value={typeof value === 'string' ? value : ''}
           problem={form.problemAt(path)}
-          onType={(text) => form.set(path, text)}
+          onType={(text) => form.set(path, text === '' && field.optional ? undefined : text)}
           testId={form.prefix + path}
         />
       )
   }
 }
+
+/** Choices of a list: those of the form, else those of the rule. `undefined` for a list that is typed. */
+const choicesOf = (
+  { choices, words = {} }: Extract<Field['holds'], { type: 'ids' }>,
+  options: readonly (readonly [string, string])[] | undefined,
+): readonly (readonly [string, string])[] | undefined => options ?? choices?.map((choice) => [choice, words[choice] ?? choice] as const)
 
 const YES_NO = [
   ['true', 'yes'],

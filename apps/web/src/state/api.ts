@@ -1,5 +1,6 @@
 import { DISK_HEADER, readDiskHeader } from '@plucky/contract'
 import type {
+  BuildBook,
   Job,
   JobContent,
   JobFinding,
@@ -12,7 +13,10 @@ import type {
   ShopSettings,
   UnitSystem,
   NewQuote,
+  SaveMarksDto,
+  SavedMarks,
   SentQuote,
+  ShopStandards,
 } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
 import { noteDisk } from './disk.js'
@@ -118,6 +122,10 @@ export const api = {
   addQuote: (number: number, quote: NewQuote, units: string) =>
     call<SentQuote>('POST', `/jobs/${number}/quotes?${new URLSearchParams({ units })}`, quote),
   quotePdfOf: (number: number, quote: number) => `/api/jobs/${number}/quotes/${quote}.pdf`,
+  book: (number: number) => call<BuildBook>('GET', `/jobs/${number}/book`),
+  saveBook: (number: number, change: SaveMarksDto) => call<SavedMarks>('POST', `/jobs/${number}/book`, change),
+  standards: () => call<ShopStandards>('GET', '/shop/standards'),
+  saveStandards: (standards: ShopStandards) => call<ShopStandards>('PUT', '/shop/standards', standards),
   addPhoto: (photo: { type: string; data: string }) => call<{ id: string }>('POST', '/photos', photo),
   photoOf: (id: string) => `/api/photos/${id}`,
   shelf: () => call<ShelfContent>('GET', '/shelf/content'),

@@ -10,6 +10,7 @@ import { loadShop, takeUnit } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { TrainView } from './TrainView.js'
+import { WeakPlaces } from './WeakPlaces.js'
 import { ProblemText } from '../ui/ProblemText.js'
 import { messageOf } from '../state/message-of.js'
 
@@ -46,6 +47,7 @@ export function UnitsScreen() {
             {unit.name}
           </Heading>
           <TrainView key={unit.id} unit={unit} />
+          <WeakPlaces unit={unit} />
         </>
       ) : (
         <Text py="6" role="status">

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react'
-import { checkUnit, fieldsOf, StationLoadDto, UnitDto, type Field, type Problem } from '@plucky/contract'
-import { CASE, needsProfileShift, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
+import { checkUnit, fieldsOf, StationLoadDto, suspectWords, UnitDto, WeakPlaceDto, type Field, type Problem } from '@plucky/contract'
+import { CASE, needsProfileShift, suspectId, suspectsOf, solveTrain, type GearTrain, type RangeSolution } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { uniqueId } from '../shelf/draft-item.js'
@@ -15,7 +15,7 @@ import { Panel } from '../ui/panel.js'
 import { RangeGrid } from './RangeGrid.js'
 import { RowTable, type RowColumn } from './RowTable.js'
 import { TrainView } from './TrainView.js'
-import { withClearanceIds, withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
+import { withIds, withDefaultStations, withMemberNamed, withPlaceNamed, type DraftUnit } from './unit-edit.js'
 import { ProblemText } from '../ui/ProblemText.js'
 import { messageOf } from '../state/message-of.js'
 
@@ -42,7 +42,7 @@ function useUnitDraft({ from, keptName, copyOf }: EditorProps) {
   const [over, setOver] = useState(() => (before ? before.over : versionOf('units', from.id)))
   const [refused, setRefused] = useState<readonly Problem[]>([])
   const taken = (id: string) => shopStore.getState().units.some((unit) => unit.id === id)
-  const checked = useMemo(() => checkUnit({ ...withClearanceIds(draft), id: draft.id || uniqueId(draft.name, taken) }), [draft])
+  const checked = useMemo(() => checkUnit({ ...withIds(draft), id: draft.id || uniqueId(draft.name, taken) }), [draft])
   return {
     draft,
     checked,
@@ -330,11 +330,11 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
     set: (path, value) => take(withValue(draft, path, value)),
     optionsOf: (field) => optionsOf(draft, field),
     own: (_field, path) =>
-      path === 'id' || path === 'name' || path === 'train' || /^fit\.clearances\.\d+\.id$/.test(path) ? null : undefined,
+      path === 'id' || path === 'name' || path === 'train' || /^(fit\.clearances|weakPlaces)\.\d+\.id$/.test(path) ? null : undefined,
   }
   return (
     <Panel
-      title="Stations, variants, thrust surfaces, known failures"
+      title="Stations, variants, thrust surfaces, known failures, weak places"
       note={stations.length === 0 ? 'no stations yet (needed for a job)' : `${stations.length} stations`}
       mt="2.5"
       aside={
@@ -357,8 +357,19 @@ function MoreFields({ draft, problems, take }: FieldsProps) {
 /** What a station's load says of the joint or element that it runs through. */
 const LINK = fieldsOf(StationLoadDto).find(({ key }) => key === 'id')?.label
 
+/** Label of the variants of a weak place. */
+const VARIANTS = fieldsOf(WeakPlaceDto).find(({ key }) => key === 'variants')?.label
+
+/** Faults of the diagnosis by name. None while the gear train has problems. */
+function faultsOf(draft: DraftUnit): readonly (readonly [string, string])[] | undefined {
+  const checked = checkUnit({ ...withIds(draft), id: draft.id || 'draft', weakPlaces: [] })
+  if (!checked.ok) return undefined
+  return suspectsOf(checked.value).map((suspect) => [suspectId(suspect), suspectWords(draft.train, suspect)] as const)
+}
+
 /** What can be chosen in the fields of stations, surfaces and known faults. */
-function optionsOf({ train, stations = [] }: DraftUnit, { key, label }: Field): readonly (readonly [string, string])[] | undefined {
+function optionsOf(draft: DraftUnit, { key, label }: Field): readonly (readonly [string, string])[] | undefined {
+  const { train, stations = [] } = draft
   const once = (ids: readonly string[]) => [...new Set(ids)].map((id) => [id, id] as const)
   const links = [...train.elements, ...train.joints].map(({ id }) => id)
   switch (key) {
@@ -374,6 +385,12 @@ function optionsOf({ train, stations = [] }: DraftUnit, { key, label }: Field): 
       return once(stations.map(({ id }) => id))
     case 'at':
       return once([...links, ...train.sets.map(({ id }) => id)])
+    case 'stationId':
+      return stations.map(({ id, name }) => [id, name] as const)
+    case 'variants':
+      return label === VARIANTS ? (draft.variants ?? []).map(({ id, name }) => [id, name] as const) : undefined
+    case 'faults':
+      return faultsOf(draft)
     case 'id':
       return label === LINK ? once(links) : undefined
     default:

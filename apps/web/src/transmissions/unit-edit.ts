@@ -75,17 +75,25 @@ export function withPlaceNamed(draft: DraftUnit, from: string, to: string): Draf
   }
 }
 
-/** The draft with an id for each clearance that has none yet; it stays when the clearance is renamed, and its readings with it. */
-export function withClearanceIds(draft: DraftUnit): DraftUnit {
-  if (!draft.fit?.clearances) return draft
-  const used = new Set<string>(draft.fit.clearances.map(({ id }) => id))
-  const clearances = draft.fit.clearances.map((one) => {
-    if (one.id) return one
-    const id = uniqueId(one.name ?? '', (other) => used.has(other))
+/** The draft with an id for each clearance and weak place that has none yet. It stays when the name changes. */
+export function withIds(draft: DraftUnit): DraftUnit {
+  const { fit, weakPlaces } = draft
+  return {
+    ...draft,
+    ...(fit?.clearances ? { fit: { ...fit, clearances: named(fit.clearances, ({ name }) => name) } } : {}),
+    ...(weakPlaces ? { weakPlaces: named(weakPlaces, ({ place }) => place) } : {}),
+  }
+}
+
+/** The entries of a list with an id for each that has none yet, made of its name. */
+export function named<T extends { readonly id: string }>(list: readonly T[], nameOf: (entry: T) => string | undefined): T[] {
+  const used = new Set<string>(list.map(({ id }) => id))
+  return list.map((entry) => {
+    if (entry.id) return entry
+    const id = uniqueId(nameOf(entry) ?? '', (other) => used.has(other))
     used.add(id)
-    return { ...one, id }
+    return { ...entry, id }
   })
-  return { ...draft, fit: { ...draft.fit, clearances } }
 }
 
 /** The draft with the stations that go with its train by default. */

@@ -106,6 +106,13 @@ export const Slugs = (what: string, count: Count) =>
 export const Texts = (what: string, count: Count) =>
   applyDecorators(...counted(what, count, { type: 'ids' }), IsString({ message: `${what}: each must be text.`, each: true }))
 
+/** Some of a short list. */
+export const Choices = (what: string, choices: readonly string[], words: Readonly<Record<string, string>> = {}) =>
+  applyDecorators(
+    ...counted(what, { least: 1, most: choices.length }, { type: 'ids', choices, words }),
+    IsIn(choices, { message: `${what}: each must be one of: ${choices.join(', ')}.`, each: true }),
+  )
+
 /** One of a short list. */
 export const OneOf = (what: string, choices: readonly string[], words: Readonly<Record<string, string>> = {}) =>
   IsIn(choices, { message: `${what} must be one of: ${choices.join(', ')}.`, ...as(what, { type: 'choice', choices, words }) })

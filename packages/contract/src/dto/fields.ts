@@ -9,7 +9,7 @@ export type FieldType =
   | { readonly type: 'choice'; readonly choices: readonly string[]; readonly words: Readonly<Record<string, string>> }
   | { readonly type: 'text'; readonly most: number; readonly nullable?: boolean }
   | { readonly type: 'id'; readonly nullable: boolean }
-  | { readonly type: 'ids' }
+  | { readonly type: 'ids'; readonly choices?: readonly string[]; readonly words?: Readonly<Record<string, string>> }
   | { readonly type: 'yes-no' }
   | { readonly type: 'shape'; readonly dto: (holder: object | undefined) => Dto }
   | { readonly type: 'shapes'; readonly dto: () => Dto; readonly least?: number; readonly most: number }

@@ -25,10 +25,11 @@ import { IsOptional, ValidateIf } from 'class-validator'
 import { Label, OneOf, Shape, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
 import { toProblem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
-import { FAULT_KIND_WORDS } from '../words/option-labels.js'
+import { FAULT_KIND_WORDS, OFTEN_WORDS } from '../words/option-labels.js'
 import { PART_KIND_WORDS } from '../parts/part-words.js'
 import { Figure } from './figure.js'
 import { UnitFitDto } from './fitup.dto.js'
+import { WeakPlaceDto } from './weak-place.dto.js'
 
 export class PlanetarySetDto implements PlanetarySet {
   @Label('Set', 40) id!: string
@@ -135,7 +136,7 @@ export class UnitThrustDto implements UnitThrust {
 export class UsualFaultDto implements UsualFault {
   @Label('Joint, element or set', 40) at!: string
   @OneOf('Failure mode', FAULT_KINDS, FAULT_KIND_WORDS) kind!: FaultKind
-  @OneOf('Frequency', OFTEN) often!: FaultFrequency
+  @OneOf('Frequency', OFTEN, OFTEN_WORDS) often!: FaultFrequency
 }
 
 export class UnitDto implements Unit {
@@ -151,6 +152,7 @@ export class UnitDto implements Unit {
   @IsOptional() @Figure({ label: 'Case line pressure limit', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
   @IsOptional() @Shape('Fit-up dimensions', () => UnitFitDto) fit?: UnitFitDto
   @IsOptional() @Shapes('Known failures', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
+  @IsOptional() @Shapes('Weak places', () => WeakPlaceDto, { most: 80 }) weakPlaces?: WeakPlaceDto[]
 }
 
 /** A unit may leave out stations and joints where it has none, and say of a range only what is so. */

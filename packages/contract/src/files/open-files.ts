@@ -1,9 +1,10 @@
-import { isRecord, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
+import { isRecord, type Kit, type Operation, type Part, type ShopStandard, type Unit } from '@plucky/core'
 import type { Checked } from '../dto/check.js'
 import { plainProblems } from '../dto/plain.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
+import { checkStandards } from '../dto/weak-place.dto.js'
 import type { Problem } from '../words/error-messages.js'
 import { itemFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
@@ -67,6 +68,16 @@ export const readUnitFile = (file: unknown): Unit => taken(readUnit(file))
 /** Writes a unit as an open file; reading it back gives the same unit, and writing that the same bytes. */
 export const writeUnit = (unit: Unit): string =>
   `${JSON.stringify(encodeQuantities({ format: UNIT_FORMAT, version: FORMAT_VERSION, ...unit }), null, 2)}\n`
+
+export const STANDARDS_FORMAT = 'plucky-standards'
+
+/** Writes the standards of a shop as an open file. */
+export const writeStandards = (standards: readonly ShopStandard[]): string =>
+  `${JSON.stringify(encodeQuantities({ format: STANDARDS_FORMAT, version: FORMAT_VERSION, standards }), null, 2)}\n`
+
+/** Reads the standards of a shop from their open file. Throws FileProblem with every problem in it. */
+export const readStandardsFile = (file: unknown): readonly ShopStandard[] =>
+  taken(checkStandards({ version: 0, ...taken(opened(file, STANDARDS_FORMAT, (content) => content)) })).standards
 
 /** A shelf as one open file holds it. */
 export interface ShelfFile {

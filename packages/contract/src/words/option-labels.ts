@@ -4,6 +4,7 @@ import {
   type ClearanceKind,
   type Correction,
   type EngineKind,
+  type FaultFrequency,
   type FaultKind,
   type HoleEdge,
   type Launch,
@@ -20,6 +21,7 @@ import {
   type PilotMake,
   type PlateClass,
   type PressureSource,
+  type RemedyKind,
   type Skill,
   type SplineFit,
   type Surface,
@@ -42,6 +44,13 @@ export const USE_WORDS: Record<Use, string> = {
   'hill-climb': 'hill climb',
   'speed-trial': 'land speed',
   work: 'work vehicle',
+}
+export const OFTEN_WORDS: Record<FaultFrequency, string> = { common: 'common', sometimes: 'sometimes', rare: 'rare' }
+export const REMEDY_KIND_WORDS: Record<RemedyKind, string> = {
+  part: 'install a part',
+  operation: 'do an operation',
+  replace: 'replace the part at the station',
+  check: 'check it',
 }
 export const LAUNCH_WORDS: Record<Launch, string> = {
   rolling: 'rolling start, no stall',

@@ -23,6 +23,9 @@ export interface RequestProblemValues {
   readonly 'revision-taken': { readonly number: number }
   readonly 'quote-taken': { readonly number: number }
   readonly 'quote-unknown': { readonly job: number; readonly number: number }
+  readonly 'standard-repeated': { readonly id: string }
+  readonly 'standards-changed-elsewhere': NoValues
+  readonly 'book-signed': NoValues
   readonly 'photo-unknown': NoValues
   readonly 'photo-unreadable': NoValues
   readonly 'photo-too-many-pixels': { readonly most: number }

@@ -2,7 +2,9 @@ import { trainIssues } from '../gearing/train-issues.js'
 import { CASE } from '../gearing/train.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import { faultKindsAt } from '../diagnosis/breakage.js'
+import { suspectId, suspectsOf } from '../diagnosis/candidates.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
+import type { RemedyKind } from './weak-place.js'
 
 /** Everything that keeps a unit from being used: its gear train, and what stations and surfaces name that is not there. */
 export function unitIssues(unit: Unit): Issue[] {
@@ -20,6 +22,7 @@ export function unitIssues(unit: Unit): Issue[] {
       if (kinds.length === 0) return [issue('place-unknown', `usual.${i}.at`, { name: at })]
       return kinds.includes(kind) ? [] : [issue('fault-of-another-kind', `usual.${i}.kind`, { name: at, kind, kinds: kinds.join(', ') })]
     }),
+    ...weakPlaceIssues(unit, train.length === 0),
   ]
 }
 
@@ -72,4 +75,34 @@ function clearanceIssues({ fit, stations }: Unit): Issue[] {
     ...(ids.indexOf(id) === i ? [] : [issue('clearance-repeated', `fit.clearances.${i}.id`, { name: id })]),
     ...(leastM < mostM ? [] : [issue('bounds-crossed', `fit.clearances.${i}.leastM`, { leastM, mostM })]),
   ])
+}
+
+/** Weak places with a repeated id, an unknown station, variant or fault, or a remedy without its item. */
+function weakPlaceIssues(unit: Unit, trainIsGood: boolean): Issue[] {
+  const { weakPlaces = [], stations, variants = [] } = unit
+  const ids = weakPlaces.map(({ id }) => id)
+  const faults = trainIsGood && weakPlaces.some((place) => place.faults) ? new Set(suspectsOf(unit).map(suspectId)) : undefined
+  return weakPlaces.flatMap((place, i) => {
+    const at = `weakPlaces.${i}`
+    const { id, stationId } = place
+    return [
+      ...(ids.indexOf(id) === i ? [] : [issue('weak-place-repeated', `${at}.id`, { id })]),
+      ...(stationId === undefined || stations.some((station) => station.id === stationId)
+        ? []
+        : [issue('from-unknown', `${at}.stationId`, { station: stationId })]),
+      ...(place.variants ?? []).flatMap((variant) =>
+        variants.some((each) => each.id === variant) ? [] : [issue('weak-place-variant', `${at}.variants`, { variant })],
+      ),
+      ...(place.faults ?? []).flatMap((fault) =>
+        !faults || faults.has(fault) ? [] : [issue('weak-place-fault', `${at}.faults`, { fault })],
+      ),
+      ...place.remedies.flatMap(({ by, itemId }, k) => remedyIssues(`${at}.remedies.${k}`, by, itemId, stationId)),
+    ]
+  })
+}
+
+function remedyIssues(at: string, by: RemedyKind, itemId: string | undefined, stationId: string | undefined): Issue[] {
+  const named = by === 'part' || by === 'operation'
+  if (named !== (itemId !== undefined)) return [issue(named ? 'remedy-without-item' : 'remedy-with-item', `${at}.itemId`)]
+  return by === 'replace' && stationId === undefined ? [issue('remedy-without-station', `${at}.by`)] : []
 }

@@ -4,6 +4,7 @@ import type { FaultKind, FaultFrequency } from '../diagnosis/fault-kind.js'
 import type { UnitFit } from './unit-fit.js'
 import type { Plateau } from '../friction/shift-time.js'
 import type { PartKind } from '../parts/geometries.js'
+import type { WeakPlace } from './weak-place.js'
 
 /** Torque that a station carries. */
 export type StationLoad =
@@ -89,6 +90,8 @@ export interface Unit {
   readonly variants?: readonly Variant[]
   readonly thrusts?: readonly UnitThrust[]
   readonly usual?: readonly UsualFault[]
+  /** Places that are known to fail. */
+  readonly weakPlaces?: readonly WeakPlace[]
   /** Time of a full-power upshift. Undefined for the usual one. */
   readonly shiftS?: number
   /** Pressure at the piston of what comes on in an upshift, by the range shifted into; the usual accumulator for those not named. */

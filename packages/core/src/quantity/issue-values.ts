@@ -41,6 +41,14 @@ export interface IssueValues {
   readonly 'wall-through-pilot': { readonly pilotM: number; readonly wallM: number }
   readonly 'beyond-the-hub': { readonly heightM: number; readonly depthM: number }
   readonly 'clearance-repeated': { readonly name: string }
+  readonly 'weak-place-repeated': { readonly id: string }
+  readonly 'weak-place-variant': { readonly variant: string }
+  readonly 'weak-place-fault': { readonly fault: string }
+  readonly 'remedy-without-item': NoValues
+  readonly 'remedy-with-item': NoValues
+  readonly 'remedy-without-station': NoValues
+  readonly 'field-unknown': { readonly name: string }
+  readonly 'field-value': { readonly name: string }
   readonly 'bounds-crossed': { readonly mostM: number; readonly leastM: number }
   readonly 'steel-unknown': { readonly steelId: string }
   readonly 'shaft-without-section': NoValues

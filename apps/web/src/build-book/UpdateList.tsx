@@ -1,0 +1,214 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import {
+  capital,
+  hoursWords,
+  money,
+  OFTEN_WORDS,
+  stationName,
+  UPDATE_STATE_WORDS,
+  updateReasonWords,
+  type JobContent,
+} from '@plucky/contract'
+import {
+  engineOfBrief,
+  operationsFor,
+  UPDATE_STATES,
+  updateList,
+  updateMarks,
+  type Marks,
+  type OfferedRemedy,
+  type Unit,
+  type UpdateEntry,
+  type UpdateState,
+} from '@plucky/core'
+import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import { setMarks } from '../state/book.js'
+import { applyChoice } from '../state/commands.js'
+import { shopStore } from '../state/shop.js'
+import { useStandards } from '../standards/use-standards.js'
+import { OutlineButton } from '../ui/buttons.js'
+import { Panel } from '../ui/panel.js'
+import { ToggleButton } from '../ui/ToggleButton.js'
+
+interface ListProps {
+  readonly content: JobContent
+  readonly unit: Unit
+  readonly marks: Marks
+}
+
+type Filter = UpdateState | 'all'
+
+/** Everything to update on this transmission, front to rear, with reason, remedy and price. */
+export function UpdateList({ content, unit, marks }: ListProps) {
+  const { standards, problem } = useStandards()
+  const { parts, operations } = useStore(shopStore)
+  const [filter, setFilter] = useState<Filter>('all')
+  const engine = engineOfBrief(content.brief.engine)
+  const powerW = engine.ok ? engine.value.on.peakPowerW : 0
+  const entries = useMemo(() => {
+    const { variantId, brief, arrived, spec, teardown } = content
+    const catalogue = { parts, operations }
+    return updateList({
+      unit,
+      variantId,
+      brief,
+      powerW,
+      arrived,
+      spec,
+      catalogue,
+      found: teardown.found,
+      standards,
+      marks: updateMarks(marks),
+    })
+  }, [content, unit, powerW, parts, operations, standards, marks])
+  const count = (state: UpdateState) => entries.filter((entry) => entry.state === state).length
+  const shown = entries.filter(({ state }) => filter === 'all' || state === filter)
+  return (
+    <Panel
+      title="Update list"
+      note="front to rear: known weak places of this transmission, then shop standards"
+      aside={
+        <Flex gap="1" wrap="wrap" className="not-printed" role="group" aria-label="Entries shown">
+          {(['all', 'to-do', 'done', 'fine', 'not-here'] as const).map((state) => (
+            <ToggleButton key={state} on={filter === state} onPick={() => setFilter(state)} testId={`show-${state}`}>
+              {state === 'all' ? `All ${entries.length}` : `${capital(UPDATE_STATE_WORDS[state])} ${count(state)}`}
+            </ToggleButton>
+          ))}
+        </Flex>
+      }
+    >
+      {problem && <Text color="break">{`Shop standards could not be loaded: ${problem}`}</Text>}
+      {shown.length === 0 && (
+        <Text color="inkSoft" py="2">
+          {entries.length === 0
+            ? 'This transmission has no known weak places and the shop has no standards. Add them under Transmissions and Shop standards.'
+            : 'No entry in this state.'}
+        </Text>
+      )}
+      {shown.map((entry) => (
+        <Entry key={entry.id} entry={entry} content={content} unit={unit} mark={marks[`update/${entry.id}/state`]?.by} />
+      ))}
+    </Panel>
+  )
+}
+
+const STATE_COLOUR: Record<UpdateState, string> = { 'to-do': 'break', done: 'oil', fine: 'oil', 'not-here': 'inkSoft' }
+const STATE_SIGN: Record<UpdateState, string> = { 'to-do': '▲', done: '✓', fine: '✓', 'not-here': '–' }
+
+interface EntryProps {
+  readonly entry: UpdateEntry
+  readonly content: JobContent
+  readonly unit: Unit
+  /** Who set the state by hand. */
+  readonly mark: string | undefined
+}
+
+function Entry({ entry, content, unit, mark }: EntryProps) {
+  const { id, state, reason } = entry
+  return (
+    <Grid
+      templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1.15fr) minmax(0, 1fr)' }}
+      columnGap="5"
+      rowGap="1"
+      py="1.5"
+      borderTopWidth="1px"
+      borderColor="ruleSoft"
+      data-testid={`update-${id}`}
+      data-state={state}
+    >
+      <EntryText entry={entry} unit={unit} />
+      <Box minW="0">
+        <Text fontSize="small" lineHeight="1.35">
+          <Text as="span" color={STATE_COLOUR[state]} fontWeight={700}>
+            {`${STATE_SIGN[state]} ${capital(UPDATE_STATE_WORDS[state])}. `}
+          </Text>
+          {reason.code === 'marked' && mark ? `Set by ${mark}.` : updateReasonWords(unit, reason)}
+        </Text>
+        {entry.remedies.map((remedy) => (
+          <Remedy key={remedy.text} remedy={remedy} content={content} unit={unit} />
+        ))}
+        <Flex gap="1" mt="1" wrap="wrap" className="not-printed" role="group" aria-label={`State: ${titleOf(entry)}`}>
+          {UPDATE_STATES.map((each) => (
+            <ToggleButton
+              key={each}
+              on={state === each}
+              onPick={() => setMarks({ [`update/${id}/state`]: reason.code === 'marked' && state === each ? null : each })}
+              testId={`mark-${each}`}
+            >
+              {each === 'done' ? 'Done' : capital(UPDATE_STATE_WORDS[each])}
+            </ToggleButton>
+          ))}
+        </Flex>
+      </Box>
+    </Grid>
+  )
+}
+
+const titleOf = ({ of }: UpdateEntry): string => ('weakPlace' in of ? of.weakPlace.place : of.standard.work)
+
+/** Place, what happens there, symptom and cause; or the standard and its reason. */
+function EntryText({ entry, unit }: Pick<EntryProps, 'entry' | 'unit'>) {
+  const { stationId, of } = entry
+  const place = 'weakPlace' in of ? of.weakPlace : undefined
+  const where = stationId === undefined ? (place ? 'Case, pan and cooler' : 'Shop standard') : capital(stationName(unit, stationId))
+  return (
+    <Box minW="0">
+      <Text fontSize="note" color="inkSoft">
+        {place ? `${where} · ${OFTEN_WORDS[place.often]}` : where}
+      </Text>
+      <Text fontWeight={600} lineHeight="1.3">
+        {titleOf(entry)}
+      </Text>
+      <Text fontSize="small" lineHeight="1.35">
+        {place
+          ? `${place.failure}. Symptom: ${lowerFirst(place.sign)}. Cause: ${lowerFirst(place.cause)}.`
+          : 'standard' in of
+            ? of.standard.why
+            : ''}
+        {place?.noRepair && <strong>{` No repair: ${lowerFirst(place.noRepair)}`}</strong>}
+      </Text>
+    </Box>
+  )
+}
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+
+/** A remedy, with its price and one touch to put it into the build if the shelf has it. */
+function Remedy({ remedy, content, unit }: { readonly remedy: OfferedRemedy; readonly content: JobContent; readonly unit: Unit }) {
+  const { text, item, stationId, installed, by } = remedy
+  const install = () => {
+    if (!item || stationId === undefined) return
+    const works = [...(content.spec.works[stationId] ?? []), item.id]
+    applyChoice(content, by === 'operation' ? { station: stationId, works } : { station: stationId, part: item.id })
+  }
+  const offered = item && stationId !== undefined && !installed && by !== 'replace' && canBeDone(content, unit, remedy)
+  return (
+    <Flex gap="2" align="center" wrap="wrap" mt="0.5">
+      <Text fontSize="small" lineHeight="1.3" flex="1" minW="200px">
+        {`${REMEDY_SIGN[by]} ${item && by !== 'replace' ? `${item.name}: ${lowerFirst(text)}` : text}.`}
+        {by !== 'check' && by !== 'replace' && !item && ' Not on the shelf.'}
+      </Text>
+      {offered && (
+        <OutlineButton
+          size="sm"
+          onClick={install}
+          aria-label={`Add ${item.name} at ${stationName(unit, stationId)}`}
+          data-testid="add-remedy"
+        >
+          {`Add: ${money(item.price)}, ${hoursWords(item.hours)}`}
+        </OutlineButton>
+      )}
+    </Flex>
+  )
+}
+
+/** True if an operation can be done to the part at its station. Parts can always be installed. */
+function canBeDone({ spec }: JobContent, unit: Unit, { by, itemId, stationId = '' }: OfferedRemedy): boolean {
+  if (by === 'part') return true
+  const shop = shopStore.getState()
+  const part = shop.parts.get(spec.fits[stationId] ?? '')
+  return part !== undefined && operationsFor(shop, unit, stationId, part).some(({ id }) => id === itemId)
+}
+
+const REMEDY_SIGN: Record<OfferedRemedy['by'], string> = { part: '+', operation: '+', replace: '⇄', check: '☐' }

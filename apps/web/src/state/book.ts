@@ -1,0 +1,189 @@
+import type { MarkChange, SavedMarks } from '@plucky/contract'
+import type { Mark, Marks, MarkValue } from '@plucky/core'
+import equal from 'fast-deep-equal'
+import { createStore } from 'zustand/vanilla'
+import { api, Refused, Unreachable } from './api.js'
+import { messageOf } from './message-of.js'
+import { dropKept, keep, keptNames, readStored } from './storage.js'
+import { viewStore } from './view.js'
+import { adoptWindowName, windowName } from './window-name.js'
+
+/** A change that the server has not acknowledged yet. */
+interface Pending extends MarkChange {
+  readonly at: string
+}
+
+/** A field that somebody else has changed meanwhile. */
+interface MarkConflict {
+  readonly mine: MarkValue | null
+  readonly theirs: Mark
+}
+
+export interface BookState {
+  readonly number: number
+  readonly state: 'none' | 'ready' | 'failed'
+  /** Fields as the server has them. */
+  readonly stored: Marks
+  readonly pending: Readonly<Record<string, Pending>>
+  readonly conflicts: Readonly<Record<string, MarkConflict>>
+  readonly saving: 'saved' | 'unsaved' | 'offline' | 'refused'
+  /** True if unsaved fields are kept in browser storage. */
+  readonly keeping: boolean
+  readonly problem: string
+}
+
+const EMPTY: BookState = {
+  number: 0,
+  state: 'none',
+  stored: {},
+  pending: {},
+  conflicts: {},
+  saving: 'saved',
+  keeping: true,
+  problem: '',
+}
+
+export const bookStore = createStore<BookState>(() => EMPTY)
+const { getState: get, setState: set } = bookStore
+
+const SAVE_AFTER_MS = 200
+const RETRY_MS = 2000
+/** Interval at which changes of others are fetched while the book is on screen. */
+const REFRESH_MS = 5000
+
+let timer: ReturnType<typeof setTimeout> | undefined
+let sending = false
+
+const prefix = (number: number) => `plucky-book-${number}-`
+const keptName = (number: number, window = windowName()) => prefix(number) + window
+
+/** Fields as they are shown: those of the server with the changes of this window. */
+export const shownMarks = ({ stored, pending }: Pick<BookState, 'stored' | 'pending'>): Marks => ({
+  ...stored,
+  ...Object.fromEntries(
+    Object.entries(pending).map(([name, { value, rev, at }]): [string, Mark] => [
+      name,
+      { value, rev, at, by: viewStore.getState().person },
+    ]),
+  ),
+})
+
+/** Opens the build book of a job. Unsaved fields of this window, or of windows that are closed, are taken up again. */
+export async function openBook(number: number): Promise<void> {
+  if (get().number === number && get().state === 'ready') return refresh()
+  clearTimeout(timer)
+  set({ ...EMPTY, number })
+  const pending = await leftBehind(number)
+  if (get().number !== number) return
+  // Fields that were set meanwhile are newer.
+  const all = { ...pending, ...get().pending }
+  if (Object.keys(all).length > 0) set({ pending: all, saving: 'unsaved' })
+  await refresh()
+  plan(0)
+}
+
+/** Unsaved fields in browser storage of this window and of closed windows. */
+async function leftBehind(number: number): Promise<BookState['pending']> {
+  let pending: BookState['pending'] = {}
+  for (const name of keptNames().filter((each) => each.startsWith(prefix(number)))) {
+    const window = name.slice(prefix(number).length)
+    if (window !== windowName() && (await adoptWindowName(window)) === 'lives') continue
+    pending = { ...pending, ...readStored<BookState['pending']>(name) }
+    if (window !== windowName()) dropKept(name)
+  }
+  if (Object.keys(pending).length > 0) keep(keptName(number), pending)
+  return pending
+}
+
+/** Fetches the fields of the server. */
+async function refresh(): Promise<void> {
+  const { number } = get()
+  try {
+    const { marks } = await api.book(number)
+    if (get().number === number) set({ stored: marks, state: 'ready', problem: get().saving === 'refused' ? get().problem : '' })
+  } catch (error) {
+    if (get().number === number && get().state !== 'ready') set({ state: 'failed', problem: messageOf(error) })
+  }
+}
+
+/** Fetches changes of others as long as the book is on screen. Returns the function that ends it. */
+export function followBook(): () => void {
+  const every = setInterval(() => document.visibilityState === 'visible' && void refresh(), REFRESH_MS)
+  return () => clearInterval(every)
+}
+
+/** Sets fields of the book. They are shown and kept in the browser at once, and saved shortly after. */
+export function setMarks(values: Readonly<Record<string, MarkValue | null>>): void {
+  const { stored, pending, number } = get()
+  const at = new Date().toISOString()
+  const changed = Object.entries(values).flatMap(([name, value]): [string, Pending][] =>
+    equal(shownMarks(get())[name]?.value ?? null, value) ? [] : [[name, { value, rev: pending[name]?.rev ?? stored[name]?.rev ?? 0, at }]],
+  )
+  if (changed.length === 0) return
+  const next = { ...pending, ...Object.fromEntries(changed) }
+  set({ pending: next, saving: 'unsaved', keeping: keep(keptName(number), next) })
+  plan(SAVE_AFTER_MS)
+}
+
+function plan(after: number): void {
+  clearTimeout(timer)
+  timer = setTimeout(() => void send(), after)
+}
+
+async function send(): Promise<void> {
+  const { number, pending } = get()
+  if (sending || Object.keys(pending).length === 0) return
+  sending = true
+  try {
+    const changes = Object.fromEntries(Object.entries(pending).map(([name, { value, rev }]) => [name, { value, rev }]))
+    const saved = await api.saveBook(number, { changes, by: viewStore.getState().person.trim() || UNNAMED, window: windowName() })
+    if (get().number === number) acknowledge(saved, pending)
+  } catch (error) {
+    if (get().number === number) failed(error)
+  } finally {
+    sending = false
+  }
+  if (get().saving === 'unsaved') plan(SAVE_AFTER_MS)
+}
+
+/** Name of a person who has not given one. */
+const UNNAMED = 'not named'
+
+function acknowledge({ marks, conflicts }: SavedMarks, sent: BookState['pending']): void {
+  const { pending, number } = get()
+  const left = Object.fromEntries(
+    Object.entries(pending).flatMap(([name, change]): [string, Pending][] => {
+      const settled = sent[name] !== undefined && (equal(sent[name].value, change.value) || conflicts[name] !== undefined)
+      return settled ? [] : [[name, { ...change, rev: marks[name]?.rev ?? change.rev }]]
+    }),
+  )
+  const more = Object.entries(conflicts).map(([name, theirs]): [string, MarkConflict] => [
+    name,
+    { mine: pending[name]?.value ?? null, theirs },
+  ])
+  const empty = Object.keys(left).length === 0
+  if (empty) dropKept(keptName(number))
+  else keep(keptName(number), left)
+  set({
+    stored: marks,
+    pending: left,
+    conflicts: { ...get().conflicts, ...Object.fromEntries(more) },
+    state: 'ready',
+    saving: empty ? 'saved' : 'unsaved',
+    problem: '',
+  })
+}
+
+function failed(error: unknown): void {
+  const refused = error instanceof Refused
+  set({ saving: refused ? 'refused' : 'offline', problem: error instanceof Unreachable ? error.message : messageOf(error) })
+  if (!refused) plan(RETRY_MS)
+}
+
+/** Ends a conflict: with the own value saved over the other, or with the other kept. */
+export function settleConflict(name: string, which: 'mine' | 'theirs'): void {
+  const { conflicts } = get()
+  const conflict = conflicts[name]
+  set({ conflicts: Object.fromEntries(Object.entries(conflicts).filter(([other]) => other !== name)) })
+  if (conflict && which === 'mine') setMarks({ [name]: conflict.mine })
+}

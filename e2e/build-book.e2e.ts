@@ -1,0 +1,128 @@
+import { expect, test, type APIRequestContext, type Page, type Route } from '@playwright/test'
+import { jobOf, openJob, ownJob, saved, type Job } from './bench.js'
+
+interface StoredBook {
+  readonly marks: Readonly<Record<string, { readonly value: unknown; readonly by: string }>>
+}
+
+const bookOf = async (request: APIRequestContext, { number }: Job) =>
+  ((await (await request.get(`/api/jobs/${number}/book`)).json()) as StoredBook).marks
+const allSaved = (page: Page) => expect(page.getByTestId('book-state')).toHaveText('All entries saved')
+
+async function openBook(page: Page, job: Job, part: string, person: string): Promise<void> {
+  await openJob(page, job, `/build-book?part=${part}`)
+  await page.getByTestId('book-person').fill(person)
+}
+
+test('update list: a remedy goes into the build with one touch and out with undo; an entry set by hand stays', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Listed rail')
+  await openBook(page, job, 'updates', 'Ada')
+  const entry = page.getByTestId('update-pump-gears')
+  await expect(entry).toHaveAttribute('data-state', 'to-do')
+  await entry.getByTestId('add-remedy').click()
+  await expect(entry).toHaveAttribute('data-state', 'done')
+  await expect(entry).toContainText('In the build: Pump faces lapped')
+  await saved(page)
+  expect((await jobOf(request, job.number)).spec.works).toMatchObject({ pump: ['op-pump-face'] })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(entry).toHaveAttribute('data-state', 'to-do')
+  await page.getByTestId('update-pilot-fit').getByTestId('mark-fine').click()
+  await expect(page.getByTestId('update-pilot-fit')).toContainText('Set by Ada.')
+  await allSaved(page)
+  await page.getByTestId('show-fine').click()
+  await expect(page.locator('[data-testid^="update-"]')).toHaveCount(1)
+  expect(await bookOf(request, job)).toMatchObject({ 'update/pilot-fit/state': { value: 'fine', by: 'Ada' } })
+})
+
+test('teardown by keys and by touch: entries outlive a lost answer, a dead link and a closed tab', async ({ page, context, request }) => {
+  const job = await ownJob(request, 'Torn-down sedan', 5)
+  await openBook(page, job, 'teardown', 'Ada')
+  const rows = page.getByTestId('cards').getByRole('option')
+  const count = await rows.count()
+  expect(count).toBeGreaterThan(55)
+  const saves = (how: (route: Route) => Promise<void>) =>
+    context.route('**/api/jobs/*/book', (route) => (route.request().method() === 'POST' ? how(route) : route.continue()))
+  // The server stores the change, and its answer is lost.
+  await saves(async (route) => {
+    await route.fetch()
+    await route.abort()
+  })
+  await page.getByTestId('cards').focus()
+  for (let i = 0; i < 20; i++) await page.keyboard.press('arsa'[i % 4] ?? 'a')
+  await expect(page.getByTestId('book-state')).toContainText('Kept on this device')
+  await context.unroute('**/api/jobs/*/book')
+  await allSaved(page)
+  // The link is dead while more pieces are judged, and the tab is closed.
+  await saves((route) => route.abort())
+  for (let i = 20; i < count; i++) {
+    await rows.nth(i).click()
+    await page.getByTestId(i % 3 === 0 ? 'verdict-rework' : 'verdict-accept').click()
+  }
+  await page.getByTestId('card-note').fill('Return line free.')
+  await expect(page.getByTestId('book-state')).toContainText('not saved yet')
+  await page.close()
+  await context.unroute('**/api/jobs/*/book')
+  const again = await context.newPage()
+  await openBook(again, job, 'teardown', 'Ada')
+  await allSaved(again)
+  const marks = await bookOf(request, job)
+  expect(Object.keys(marks).filter((name) => name.endsWith('/verdict'))).toHaveLength(count)
+  expect(Object.values(marks).filter(({ value }) => value === 'scrap')).toHaveLength(5)
+  expect(marks['card/cooler/cooler/note']?.value).toBe('Return line free.')
+})
+
+test('a finding brings its usual verdict; a scrapped part leaves the build; two people on one field see both values', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 3)
+  const asReceived = { name: 'Shared teardown', unitId, variantId, brief, arrived, spec: { ...spec, fits: arrived, works: {} } }
+  const job = (await (await request.post('/api/jobs', { data: asReceived })).json()) as Job
+  const station = 'upper-pack'
+  await openBook(page, job, 'teardown', 'Ada')
+  const drum = (of: Page) => of.getByTestId(`card-${station}/drum`)
+  await drum(page).click()
+  await page.getByTestId('finding-weld-cracked').click()
+  await expect(drum(page)).toHaveAttribute('data-verdict', 'rework')
+  await page.getByTestId('finding-lugs-worn').click()
+  await expect(drum(page)).toHaveAttribute('data-verdict', 'scrap')
+  await allSaved(page)
+  await page.getByTestId('empty-station').click()
+  await saved(page)
+  expect((await jobOf(request, job.number)).spec.fits[station]).toBeNull()
+  const elsewhere = await browser.newContext()
+  const other = await elsewhere.newPage()
+  await openBook(other, job, 'teardown', 'Ben')
+  await expect(drum(other)).toHaveAttribute('data-verdict', 'scrap')
+  // Both change the verdict before either sees the other’s.
+  await page.context().route('**/api/jobs/*/book', (route) => route.abort())
+  await page.getByTestId('verdict-accept').click()
+  await drum(other).click()
+  await other.getByTestId('verdict-rework').click()
+  await allSaved(other)
+  await page.context().unroute('**/api/jobs/*/book')
+  await expect(page.getByTestId('book-conflict')).toContainText('here “accept”, Ben saved “rework”')
+  await page.getByRole('button', { name: 'Use mine' }).click()
+  await allSaved(page)
+  await expect(drum(other)).toHaveAttribute('data-verdict', 'accept')
+  await elsewhere.close()
+})
+
+test('a shop standard is added, reaches the jobs, and survives a reload before it is saved', async ({ page, request }) => {
+  const job = await ownJob(request, 'Standard rail')
+  await page.goto('/shop-standards')
+  await page.getByTestId('add-standard').click()
+  await page.getByTestId('standard-work').fill('Magnet in the pan')
+  await expect(page.getByTestId('save-standards')).toBeDisabled()
+  await page.reload()
+  await page.getByRole('button', { name: 'Edit: Magnet in the pan' }).click()
+  await page.getByTestId('standard-why').fill('It shows what wears.')
+  await page.getByTestId('save-standards').click()
+  await expect(page.getByTestId('standards-state')).toContainText('saved')
+  await openBook(page, job, 'updates', 'Ada')
+  await expect(page.getByTestId('update-standard-magnet-in-the-pan')).toContainText('Shop standard for every job.')
+})

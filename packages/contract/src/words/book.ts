@@ -1,0 +1,193 @@
+import {
+  cardsOf,
+  isOneOf,
+  PIECE_FINDINGS,
+  UPDATE_STATES,
+  type Card,
+  type CardVerdict,
+  type MarkValue,
+  type Piece,
+  type PieceFinding,
+  type Unit,
+  type UpdateReason,
+  type UpdateState,
+} from '@plucky/core'
+import { capital, listed, quantity } from './format.js'
+import { USE_WORDS } from './option-labels.js'
+
+export const UPDATE_STATE_WORDS: Record<UpdateState, string> = {
+  done: 'done in the build',
+  'to-do': 'to do',
+  fine: 'checked, OK',
+  'not-here': 'not for this job',
+}
+
+/** Why an entry of the update list has its state. */
+export function updateReasonWords(unit: Unit, reason: UpdateReason): string {
+  const variants = (ids: readonly string[]) => listed(ids.map((id) => unit.variants?.find((variant) => variant.id === id)?.name ?? id))
+  switch (reason.code) {
+    case 'marked':
+      return 'Set by hand.'
+    case 'installed':
+      return `In the build: ${reason.item.name}.`
+    case 'found-here':
+      return 'Confirmed cause of this failure.'
+    case 'other-variant':
+      return `Only in the ${variants(reason.variantIds)}.`
+    case 'variant-unknown':
+      return `Only in the ${variants(reason.variantIds)}. Check which variant this is.`
+    case 'without-feature':
+      return `Only with ${featureWords(reason.feature)}, which this build does not have.`
+    case 'with-feature':
+      return `This build has ${featureWords(reason.feature)}.`
+    case 'below-power':
+    case 'above-power':
+      return `Matters from ${quantity(reason.fromPowerW, 'hp')}. This engine makes ${quantity(reason.powerW, 'hp')}.`
+    case 'other-use':
+      return `Matters for ${listed(reason.uses.map((use) => USE_WORDS[use]))}.`
+    case 'use':
+      return `Matters for ${USE_WORDS[reason.use]}.`
+    case 'known':
+      return 'Known weak place of this transmission.'
+    case 'every-unit':
+      return 'Shop standard for every job.'
+  }
+}
+
+/** A feature name as text: "dual-feed" becomes "dual feed". */
+const featureWords = (feature: string): string => feature.replaceAll('-', ' ')
+
+export const CARD_VERDICT_WORDS: Record<CardVerdict, string> = { accept: 'accept', rework: 'rework', scrap: 'scrap' }
+
+export const PIECE_WORDS: Record<Piece, string> = {
+  plate: 'flex plate',
+  bolts: 'bolts',
+  'motor-plate': 'motor plate',
+  pilot: 'pilot',
+  converter: 'converter',
+  'lockup-clutch': 'lockup clutch',
+  'pump-gears': 'pump gears',
+  'pump-faces': 'pump body and cover faces',
+  'pump-bushing': 'pump bushing',
+  shaft: 'shaft',
+  'sealing-rings': 'sealing rings',
+  hub: 'hub',
+  drum: 'drum',
+  piston: 'piston and seals',
+  'return-spring': 'return spring and snap ring',
+  plates: 'frictions and steels',
+  band: 'band and strut',
+  servo: 'servo',
+  'one-way': 'one-way clutch',
+  gears: 'gears',
+  carrier: 'carrier',
+  shell: 'shell',
+  'valve-body': 'valve body',
+  'relief-spring': 'relief valve spring and seat',
+  accumulators: 'accumulators',
+  thrust: 'thrust surface',
+  case: 'case',
+  pan: 'pan and filter',
+  cooler: 'cooler and lines',
+}
+
+/** Title of a card: station and piece, or the piece alone if the station has one piece only. */
+export function cardTitle({ piece, station, thrust }: Card, alone: boolean): string {
+  if (thrust !== undefined) return capital(`${PIECE_WORDS.thrust}: ${thrust}`)
+  if (!station) return capital(PIECE_WORDS[piece])
+  return capital(alone ? station.name : `${station.name}: ${PIECE_WORDS[piece]}`)
+}
+
+interface FindingWords {
+  readonly name: string
+  /** What the finding tells. Common practice, no source, unless a source is named. */
+  readonly tells: string
+}
+
+/**
+ * Findings on a piece and what they tell. The looks of broken shafts are as in ASM Handbook vol. 11, Failure Analysis (from memory); the
+ * rest is common practice, no source.
+ */
+export const FINDING_WORDS: Record<PieceFinding, FindingWords> = {
+  'plate-cracked': {
+    name: 'cracked around the crank bolts',
+    tells: 'Fatigue of the sheet. Check runout of the crank flange and the pilot fit.',
+  },
+  'plate-crooked': {
+    name: 'not flat',
+    tells: 'Converter bolted up without full engagement, or bent by prying. It wears the pump bushing and the seal.',
+  },
+  'holes-oval': { name: 'bolt holes oval', tells: 'Bolts worked loose. Oval holes will not stay tight again.' },
+  'bolts-loose': { name: 'were loose', tells: 'Joint slipped. Look at plate holes and pads.' },
+  'bolts-stretched': { name: 'stretched or necked', tells: 'Pulled past yield. Replace the full set.' },
+  fretted: { name: 'fretted (red dust)', tells: 'Parts moved against each other under load. The fit is too loose or the clamp too low.' },
+  'worn-fit': { name: 'loose fit', tells: 'Measure inside and outside at two angles.' },
+  'pads-uneven': { name: 'pads uneven', tells: 'The plate will be bent. Measure runout of the pads.' },
+  'cover-ballooned': { name: 'cover ballooned', tells: 'Charge pressure or speed too high. Pump gears may be damaged.' },
+  'stator-slips': { name: 'stator one-way clutch slips', tells: 'No torque multiplication: low stall, lazy launch.' },
+  'lining-burnt': {
+    name: 'friction material burnt',
+    tells: 'It slipped: low capacity, low pressure, a leak on its feed, or heat from long shifts.',
+  },
+  'lining-worn': { name: 'friction material worn', tells: 'Normal wear, or small steady slip.' },
+  'lining-loose': { name: 'friction material off', tells: 'Bond failed from heat. Flush cooler and valve body.' },
+  'heat-spots': { name: 'heat spots on the steel', tells: 'Uneven pressure or long slip. Check flatness and apply pressure.' },
+  'windows-cracked': { name: 'cracks at windows or rivets', tells: 'Damper springs bottomed, or harsh locked shifts.' },
+  'teeth-chipped': { name: 'teeth chipped or broken', tells: 'Shock load, or debris through the mesh.' },
+  'teeth-pitted': { name: 'teeth pitted', tells: 'Surface fatigue: long load, thin or hot fluid.' },
+  'pins-worn': { name: 'pinion pins worn', tells: 'Short of lube, or end play too large.' },
+  scored: { name: 'scored', tells: 'Debris in the fluid, or it ran without lube.' },
+  'bushing-worn': { name: 'bushing worn', tells: 'Shaft runs out of center. Leaks follow.' },
+  'spline-worn': { name: 'splines worn', tells: 'Fretting or a loose fit. Check the mating spline too.' },
+  'spline-twisted': { name: 'splines twisted', tells: 'Loaded past yield. The next launch may break it.' },
+  'hole-cracked': { name: 'crack at a cross hole', tells: 'Fatigue from a sharp hole edge, often from harsh lockup.' },
+  'broken-flat': { name: 'broken: flat, smooth face', tells: 'Ductile steel, one overload in torsion. More torque than the shaft holds.' },
+  'broken-beach': { name: 'broken: beach marks', tells: 'Fatigue. The crack grew over many launches from a notch, hole or groove.' },
+  'broken-spiral': {
+    name: 'broken: 45° spiral',
+    tells: 'Brittle break in torsion: too hard, case too deep, or a crack from heat treatment.',
+  },
+  'rings-worn': { name: 'rings worn', tells: 'Leak at the rings: slow apply and flare.' },
+  'rings-one-side': { name: 'rings worn on one side', tells: 'The support cocks in the case or pump.' },
+  'bore-grooved': { name: 'ring bore grooved', tells: 'Hard rings in a soft bore: flare, slip, burnt clutch.' },
+  'lugs-worn': { name: 'lugs hammered', tells: 'Play at the lugs. It rattles first, then breaks.' },
+  'weld-cracked': { name: 'weld cracked', tells: 'Weld section too small for the torque.' },
+  'piston-cracked': { name: 'piston cracked', tells: 'Too much pressure, or it hits the drum.' },
+  'seals-hard': { name: 'seals hard or cut', tells: 'Heat, age, or cut on assembly: slow apply, then slip.' },
+  'spring-broken': { name: 'spring broken', tells: 'Check its seat and what its pieces damaged.' },
+  'snap-ring-out': { name: 'snap ring out of its groove', tells: 'The spring was not held: the clutch does not release or apply.' },
+  'plates-warped': { name: 'plates warped', tells: 'Heat, or wavy and flat plates mixed up.' },
+  'band-cracked': { name: 'band cracked', tells: 'Too much servo force, or a bent anchor.' },
+  'strut-bent': { name: 'strut bent', tells: 'Servo force above what the strut holds.' },
+  'turns-both-ways': { name: 'turns both ways', tells: 'It does not hold: sprags rolled over or rollers out.' },
+  'locks-both-ways': { name: 'locks both ways', tells: 'Seized. Look for debris in the cage.' },
+  'rollers-dented': { name: 'races dented', tells: 'Overloaded or loaded while turning. Dents grow.' },
+  'neck-cracked': { name: 'neck cracked or broken', tells: 'Torsion at the neck. Several gears are lost at once.' },
+  'valve-sticks': { name: 'a valve binds', tells: 'Debris or a worn bore: late and harsh shifts.' },
+  'bore-worn': { name: 'bore worn', tells: 'Leak past the valve or piston: late, soft or harsh shifts.' },
+  'case-cracked': { name: 'case cracked', tells: 'Shock load or bending. Often no safe repair.' },
+  'case-lugs-worn': { name: 'case lugs worn', tells: 'Plates hammer the case splines. A brake may bind.' },
+  metal: { name: 'metal found', tells: 'A hard part fails. Find which one before assembly; flush or replace the cooler.' },
+  'lining-debris': { name: 'friction material found', tells: 'A clutch or band burns. Flush the valve body.' },
+  plugged: { name: 'flow restricted', tells: 'Measure the flow. Replace a cooler that metal went through.' },
+}
+
+/** Name of a field of the build book. */
+export function markNameWords(unit: Unit, name: string): string {
+  const [section, place, field, own, finding] = name.split('/')
+  if (section === 'update') {
+    const title = unit.weakPlaces?.find(({ id }) => id === place)?.place ?? place ?? name
+    return `${title}, ${field ?? ''}`
+  }
+  const card = cardsOf(unit).find(({ id }) => id === `${place}/${field}`)
+  const title = card ? cardTitle(card, false) : name
+  return finding !== undefined && isOneOf(PIECE_FINDINGS, finding) ? `${title}, ${FINDING_WORDS[finding].name}` : `${title}, ${own ?? ''}`
+}
+
+/** Value of a field of the build book. */
+export function markValueWords(name: string, value: MarkValue | null): string {
+  if (value === null) return 'nothing'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value !== 'string') return `${value.length} ${value.length === 1 ? 'photo' : 'photos'}`
+  return name.endsWith('/state') && isOneOf(UPDATE_STATES, value) ? UPDATE_STATE_WORDS[value] : value
+}

@@ -1,0 +1,95 @@
+import { isOneOf } from '../numeric/records.js'
+import { issue, type Issue } from '../quantity/issue.js'
+import type { Unit } from '../model/unit.js'
+import { CARD_VERDICTS, cardsOf, FINDINGS_OF, type CardVerdict, type PieceFinding } from './pieces.js'
+import { UPDATE_STATES } from './update-list.js'
+
+/** Value of one field of the build book. */
+export type MarkValue = string | boolean | readonly string[]
+
+/** One field of the build book as it was last saved. `rev` counts its changes. */
+export interface Mark {
+  readonly value: MarkValue | null
+  readonly by: string
+  readonly at: string
+  readonly rev: number
+}
+
+/**
+ * Fields of a build book by name: "update/ENTRY/state", "card/STATION/PIECE/verdict" and so on. Each field is saved by itself, so that
+ * several people can fill in one book.
+ */
+export type Marks = Readonly<Record<string, Mark>>
+
+/** Longest note, and most photos of a card. */
+export const LONGEST_NOTE = 600
+export const MOST_CARD_PHOTOS = 8
+
+const SLUG = /^[a-z0-9][a-z0-9-]{0,79}$/
+
+/** Problems of a field of a build book: an unknown name, or a value that the field cannot have. */
+export function markIssues(unit: Unit, name: string, value: unknown): Issue[] {
+  const [section, ...rest] = name.split('/')
+  const expected = section === 'update' ? updateField(rest) : section === 'card' ? cardField(unit, rest) : undefined
+  if (!expected) return [issue('field-unknown', name, { name })]
+  return value === null || expected(value) ? [] : [issue('field-value', name, { name })]
+}
+
+type Accepts = (value: unknown) => boolean
+
+const isNote: Accepts = (value) => typeof value === 'string' && value.length <= LONGEST_NOTE
+const isPhotos: Accepts = (value) =>
+  Array.isArray(value) && value.length <= MOST_CARD_PHOTOS && value.every((id) => typeof id === 'string' && /^[0-9a-f]{64}$/.test(id))
+
+function updateField([id = '', field, ...more]: readonly string[]): Accepts | undefined {
+  if (!SLUG.test(id) || more.length > 0) return undefined
+  if (field === 'state') return (value) => isOneOf(UPDATE_STATES, value)
+  return field === 'note' ? isNote : undefined
+}
+
+function cardField(unit: Unit, [place, piece, field, finding, ...more]: readonly string[]): Accepts | undefined {
+  const card = cardsOf(unit).find(({ id }) => id === `${place}/${piece}`)
+  if (!card || more.length > 0) return undefined
+  if (field === 'finding') return isOneOf(FINDINGS_OF[card.piece], finding) ? (value) => value === true : undefined
+  if (finding !== undefined) return undefined
+  if (field === 'verdict') return (value) => isOneOf(CARD_VERDICTS, value)
+  return field === 'note' ? isNote : field === 'photos' ? isPhotos : undefined
+}
+
+/** What is recorded of a piece. */
+export interface CardRecord {
+  readonly verdict: CardVerdict | undefined
+  readonly findings: readonly PieceFinding[]
+  readonly note: string
+  readonly photos: readonly string[]
+  /** The latest change of the card. */
+  readonly latest: Mark | undefined
+}
+
+/** Reads what is recorded of a card. */
+export function cardRecord(marks: Marks, card: { readonly id: string; readonly piece: keyof typeof FINDINGS_OF }): CardRecord {
+  const at = (field: string) => marks[`card/${card.id}/${field}`]
+  const verdict = at('verdict')?.value
+  const note = at('note')?.value
+  const photos = at('photos')?.value
+  const findings = FINDINGS_OF[card.piece].filter((finding) => at(`finding/${finding}`)?.value === true)
+  const own = ['verdict', 'note', 'photos', ...FINDINGS_OF[card.piece].map((finding) => `finding/${finding}`)].flatMap(
+    (field) => at(field) ?? [],
+  )
+  return {
+    verdict: isOneOf(CARD_VERDICTS, verdict) ? verdict : undefined,
+    findings,
+    note: typeof note === 'string' ? note : '',
+    photos: Array.isArray(photos) ? photos : [],
+    latest: own.reduce<Mark | undefined>((latest, mark) => (latest && latest.at >= mark.at ? latest : mark), undefined),
+  }
+}
+
+/** States of the update list that were set by hand, by entry. */
+export const updateMarks = (marks: Marks): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(
+    Object.entries(marks).flatMap(([name, { value }]) => {
+      const [section, id, field] = name.split('/')
+      return section === 'update' && id !== undefined && field === 'state' ? [[id, value]] : []
+    }),
+  )
