@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { CAUTIONS, type JobContent } from '@plucky/contract'
-import type { Unit } from '@plucky/core'
-import { useEffect } from 'react'
+import type { Marks, Unit } from '@plucky/core'
+import { createElement, useEffect, type ReactNode } from 'react'
 import { useSearchParams } from 'react-router'
 import { useStore } from 'zustand'
 import { bookStore, followBook, openBook, shownMarks } from '../state/book.js'
@@ -11,6 +11,8 @@ import { viewStore } from '../state/view.js'
 import { LabeledInput } from '../ui/LabeledInput.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { VerdictHeading } from '../ui/VerdictHeading.js'
+import { AirTests } from './AirTests.js'
+import { Assembly } from './Assembly.js'
 import { BookConflicts } from './BookConflicts.js'
 import { BookSaveMark } from './BookSaveMark.js'
 import { Teardown } from './Teardown.js'
@@ -19,7 +21,30 @@ import { UpdateList } from './UpdateList.js'
 const PARTS = [
   ['updates', 'Update list'],
   ['teardown', 'Teardown'],
+  ['air', 'Air tests'],
+  ['assembly', 'Assembly'],
 ] as const
+
+type PartId = (typeof PARTS)[number][0]
+
+const PART_PAGES: Readonly<Record<PartId, (props: PartProps) => ReactNode>> = {
+  updates: UpdateList,
+  teardown: Teardown,
+  air: AirTests,
+  assembly: Assembly,
+}
+
+/** Cautions of each part, once where the work is. */
+const PART_CAUTION: Readonly<Record<PartId, string>> = {
+  updates: CAUTIONS.estimates,
+  teardown: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
+  air: CAUTIONS.estimates,
+  assembly: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
+}
+
+interface PartProps extends ScreenProps {
+  readonly marks: Marks
+}
 
 interface ScreenProps {
   readonly content: JobContent
@@ -60,13 +85,9 @@ export function BookScreen({ content, unit }: ScreenProps) {
           {`The build book could not be loaded: ${book.problem} Entries made here are kept and saved when the server answers.`}
         </Text>
       )}
-      {part === 'updates' ? (
-        <UpdateList content={content} unit={unit} marks={marks} />
-      ) : (
-        <Teardown content={content} unit={unit} marks={marks} />
-      )}
+      {createElement(PART_PAGES[part], { content, unit, marks })}
       <Text mt="1.5" fontSize="note" color="oil" fontWeight={600} lineHeight="1.3">
-        {part === 'teardown' ? `${CAUTIONS.dust} ${CAUTIONS.springs}` : CAUTIONS.estimates}
+        {PART_CAUTION[part]}
       </Text>
     </Box>
   )

@@ -29,7 +29,7 @@ import { FAULT_KIND_WORDS, OFTEN_WORDS } from '../words/option-labels.js'
 import { PART_KIND_WORDS } from '../parts/part-words.js'
 import { Figure } from './figure.js'
 import { UnitFitDto } from './fitup.dto.js'
-import { WeakPlaceDto } from './weak-place.dto.js'
+import { AirPortDto, WeakPlaceDto } from './weak-place.dto.js'
 
 export class PlanetarySetDto implements PlanetarySet {
   @Label('Set', 40) id!: string
@@ -152,6 +152,7 @@ export class UnitDto implements Unit {
   @IsOptional() @Figure({ label: 'Case line pressure limit', unit: 'psi', from: 50, to: 1000 }) casePressurePa?: number
   @IsOptional() @Shape('Fit-up dimensions', () => UnitFitDto) fit?: UnitFitDto
   @IsOptional() @Shapes('Known failures', () => UsualFaultDto, { most: 60 }) usual?: UsualFaultDto[]
+  @IsOptional() @Shapes('Air test ports', () => AirPortDto, { most: 40 }) ports?: AirPortDto[]
   @IsOptional() @Shapes('Weak places', () => WeakPlaceDto, { most: 80 }) weakPlaces?: WeakPlaceDto[]
 }
 

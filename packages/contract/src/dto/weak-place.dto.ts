@@ -1,8 +1,11 @@
 import {
   OFTEN,
+  PORT_FACES,
   REMEDY_KINDS,
   USES,
+  type AirPort,
   type FaultFrequency,
+  type PortFace,
   type Remedy,
   type RemedyKind,
   type ShopStandard,
@@ -10,10 +13,10 @@ import {
   type WeakPlace,
 } from '@plucky/core'
 import { IsOptional } from 'class-validator'
-import { OFTEN_WORDS, REMEDY_KIND_WORDS, USE_WORDS } from '../words/option-labels.js'
+import { OFTEN_WORDS, PORT_FACE_WORDS, REMEDY_KIND_WORDS, USE_WORDS } from '../words/option-labels.js'
 import { problem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
-import { Choices, Label, OneOf, Shapes, Slug, Slugs, Texts } from './decorators.js'
+import { Choices, Label, OneOf, Shapes, Slug, Slugs, Texts, YesNo } from './decorators.js'
 import { Figure, MOST_VERSION } from './figure.js'
 
 export class RemedyDto implements Remedy {
@@ -41,6 +44,16 @@ export class WeakPlaceDto extends ConditionsDto implements WeakPlace {
   @IsOptional() @Texts('Faults of the diagnosis', { most: 12 }) faults?: string[]
   @IsOptional() @Label('No repair, because', 240) noRepair?: string
   @Shapes('Remedies', () => RemedyDto, { most: 8 }) remedies!: RemedyDto[]
+}
+
+export class AirPortDto implements AirPort {
+  @Slug('Port id') id!: string
+  @Label('Name', 60) name!: string
+  @OneOf('Face', PORT_FACES, PORT_FACE_WORDS) face!: PortFace
+  @Figure({ label: 'Position from the left, share of the face', from: 0, to: 1 }) x!: number
+  @Figure({ label: 'Position from the top, share of the face', from: 0, to: 1 }) y!: number
+  @Label('Feeds', 40) feeds!: string
+  @IsOptional() @YesNo('Feeds the second piston area') second?: boolean
 }
 
 export class ShopStandardDto extends ConditionsDto implements ShopStandard {

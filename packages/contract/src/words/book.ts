@@ -3,16 +3,22 @@ import {
   isOneOf,
   PIECE_FINDINGS,
   UPDATE_STATES,
+  type AirResult,
+  type AirTest,
+  type AssemblyStep,
   type Card,
   type CardVerdict,
+  type ExpectedLeak,
   type MarkValue,
   type Piece,
   type PieceFinding,
+  type Turn,
   type Unit,
   type UpdateReason,
   type UpdateState,
 } from '@plucky/core'
 import { capital, listed, quantity } from './format.js'
+import { fitName } from './fit.js'
 import { USE_WORDS } from './option-labels.js'
 
 export const UPDATE_STATE_WORDS: Record<UpdateState, string> = {
@@ -190,4 +196,60 @@ export function markValueWords(name: string, value: MarkValue | null): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value !== 'string') return `${value.length} ${value.length === 1 ? 'photo' : 'photos'}`
   return name.endsWith('/state') && isOneOf(UPDATE_STATES, value) ? UPDATE_STATE_WORDS[value] : value
+}
+
+export const AIR_RESULT_WORDS: Record<AirResult, string> = { applies: 'applies', slow: 'slow', leaks: 'leaks' }
+
+/** What to hear at a port: the element applies with a dull knock, and the air stops. */
+export function airTestWords({ station, part, port }: AirTest): string {
+  const name = station?.name ?? port.name
+  const sound =
+    station?.kind === 'lockup'
+      ? 'steady flow out of the input shaft, no hiss at the rings'
+      : part?.kind === 'band'
+        ? 'the band tightens and the servo holds'
+        : 'a dull knock, then no hiss'
+  return `${capital(name)}: ${sound}.`
+}
+
+/** A leak that is there by design, or known before the test. */
+export function expectedLeakWords(leak: ExpectedLeak): string {
+  switch (leak.code) {
+    case 'ring-left-out':
+      return `Leaks here by design: left out is ${leak.ring}.`
+    case 'shared-feed':
+      return 'Dual feed: reverse fills both piston areas through this port and applies more slowly.'
+    case 'ring-leak':
+      return `Some hiss is normal: rings and bleed leak like a hole of ${quantity(leak.diameterM, 'in', 3)}.`
+    case 'bore-grooved':
+      return 'The ring bore is grooved: expect a leak, and replace the drum.'
+  }
+}
+
+const OTHER_TURN: Record<Turn, Turn> = { clockwise: 'counterclockwise', counterclockwise: 'clockwise' }
+
+/** Words of a step of the assembly. Soaking time and order of tightening: common practice, no source. */
+export function stepWords(unit: Unit, { station, work }: AssemblyStep, partName: string | undefined): string {
+  switch (work.kind) {
+    case 'install':
+      return partName === undefined ? `Install: no part is chosen for ${station.name}.` : `Install ${partName}.`
+    case 'soak':
+      return 'Soak in fluid for 30 minutes.'
+    case 'one-sided':
+      return 'Single-sided plates: all with the friction side the same way, as the drum needs it.'
+    case 'ring-left-out':
+      return `Leave out ${work.ring}.`
+    case 'rings':
+      return `Install ${work.count} sealing ${work.count === 1 ? 'ring' : 'rings'}; gap filed, free in the groove.`
+    case 'locks':
+      return `By hand, seen from the front: hold the ${work.b}. The ${work.a} must lock ${work.locks} and turn freely ${OTHER_TURN[work.locks]}.`
+    case 'measure':
+      return `Measure ${fitName(work.entry, unit)}.`
+    case 'air':
+      return 'Air-test it at low pressure.'
+    case 'tighten':
+      return `Tighten ${work.pieces} bolts to ${quantity(work.torqueNm, 'lb-ft')} in steps, crosswise.`
+    case 'seat':
+      return `Push and turn the converter: it must drop ${work.drops} ${work.drops === 1 ? 'time' : 'times'} (stator support, input shaft, pump drive).`
+  }
 }

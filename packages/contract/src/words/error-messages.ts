@@ -57,6 +57,8 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'wall-through-pilot': (v) =>
     `Pilot wall thickness must be less than half the pilot diameter of ${inch(v, 'pilotM')} (got ${inch(v, 'wallM')}).`,
   'beyond-the-hub': (v) => `This must be less than the converter height of ${inch(v, 'heightM')} (got ${inch(v, 'depthM')}).`,
+  'port-repeated': (v) => `Two ports have the id "${v.id}". Ids must be unique.`,
+  'port-feeds-nothing': (v) => `This transmission has no clutch or band "${v.name}" to feed.`,
   'weak-place-repeated': (v) => `Two weak places have the id "${v.id}". Ids must be unique.`,
   'weak-place-variant': (v) => `This transmission has no variant "${v.variant}".`,
   'weak-place-fault': (v) => `The diagnosis of this transmission has no fault "${v.fault}".`,

@@ -20,6 +20,7 @@ import {
   type OneWayKind,
   type PilotMake,
   type PlateClass,
+  type PortFace,
   type PressureSource,
   type RemedyKind,
   type Skill,
@@ -46,6 +47,7 @@ export const USE_WORDS: Record<Use, string> = {
   work: 'work vehicle',
 }
 export const OFTEN_WORDS: Record<FaultFrequency, string> = { common: 'common', sometimes: 'sometimes', rare: 'rare' }
+export const PORT_FACE_WORDS: Record<PortFace, string> = { pump: 'pump', support: 'stator support', case: 'case' }
 export const REMEDY_KIND_WORDS: Record<RemedyKind, string> = {
   part: 'install a part',
   operation: 'do an operation',

@@ -6,6 +6,9 @@ import type { Unit } from '../model/unit.js'
 import type { WeakPlace } from '../model/weak-place.js'
 import { memberAt } from '../numeric/certain.js'
 import { toSi } from '../quantity/units.js'
+import { anyTrain } from '../testing/any-train.js'
+import { CASE } from '../gearing/train.js'
+import { lockSense } from './assembly.js'
 import { cardRecord, markIssues, updateMarks, type Mark } from './marks.js'
 import { cardsOf, FINDINGS_OF, PIECE_FINDINGS, PIECES, showsSuspect, usualVerdict } from './pieces.js'
 import { UPDATE_STATES, updateList, type UpdateInput } from './update-list.js'
@@ -183,5 +186,33 @@ describe('fields of a build book', () => {
       latest: { at: '2026-01-03' },
     })
     expect(updateMarks(marks)).toEqual({ a: 'fine' })
+  })
+})
+
+describe('a one-way clutch of any train', () => {
+  it('locks in its stated sense where gears load it, and its other member locks the other way', () => {
+    fc.assert(
+      fc.property(anyTrain, (of) => {
+        const mirrored = {
+          ...of,
+          elements: of.elements.map((element) =>
+            element.kind === 'one-way'
+              ? {
+                  ...element,
+                  a: element.b,
+                  b: element.a,
+                  holds: element.holds === 'forward' ? ('backward' as const) : ('forward' as const),
+                }
+              : element,
+          ),
+        }
+        for (const { id, kind, holds, b } of of.elements) {
+          const sense = lockSense(of, id)
+          expect(sense).toBe(kind !== 'one-way' ? undefined : holds === 'forward' ? 'clockwise' : 'counterclockwise')
+          if (sense && b !== CASE) expect(lockSense(mirrored, id)).not.toBe(sense)
+        }
+      }),
+      { numRuns: 100 },
+    )
   })
 })

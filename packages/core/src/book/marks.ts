@@ -1,6 +1,7 @@
 import { isOneOf } from '../numeric/records.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import type { Unit } from '../model/unit.js'
+import { AIR_RESULTS, portsOf } from './air-test.js'
 import { CARD_VERDICTS, cardsOf, FINDINGS_OF, type CardVerdict, type PieceFinding } from './pieces.js'
 import { UPDATE_STATES } from './update-list.js'
 
@@ -29,8 +30,8 @@ const SLUG = /^[a-z0-9][a-z0-9-]{0,79}$/
 
 /** Problems of a field of a build book: an unknown name, or a value that the field cannot have. */
 export function markIssues(unit: Unit, name: string, value: unknown): Issue[] {
-  const [section, ...rest] = name.split('/')
-  const expected = section === 'update' ? updateField(rest) : section === 'card' ? cardField(unit, rest) : undefined
+  const [section = '', ...rest] = name.split('/')
+  const expected = isOneOf(SECTIONS, section) ? FIELDS[section](unit, rest) : undefined
   if (!expected) return [issue('field-unknown', name, { name })]
   return value === null || expected(value) ? [] : [issue('field-value', name, { name })]
 }
@@ -41,7 +42,31 @@ const isNote: Accepts = (value) => typeof value === 'string' && value.length <= 
 const isPhotos: Accepts = (value) =>
   Array.isArray(value) && value.length <= MOST_CARD_PHOTOS && value.every((id) => typeof id === 'string' && /^[0-9a-f]{64}$/.test(id))
 
-function updateField([id = '', field, ...more]: readonly string[]): Accepts | undefined {
+/** Sections of a build book. */
+const SECTIONS = ['update', 'card', 'air', 'step'] as const
+
+/** Values that a field of each section can have. `undefined` for a field that is unknown. */
+const FIELDS: Readonly<Record<(typeof SECTIONS)[number], (unit: Unit, rest: readonly string[]) => Accepts | undefined>> = {
+  update: updateField,
+  card: cardField,
+  air: airField,
+  step: stepField,
+}
+
+function airField(unit: Unit, [id, field, ...more]: readonly string[]): Accepts | undefined {
+  if (!portsOf(unit).some((port) => port.id === id) || more.length > 0) return undefined
+  if (field === 'result') return (value) => isOneOf(AIR_RESULTS, value)
+  return field === 'note' ? isNote : undefined
+}
+
+/** Steps depend on the installed parts, so only station and form of the name are checked. */
+function stepField({ stations }: Unit, [stationId, work = '', field, ...more]: readonly string[]): Accepts | undefined {
+  if (!stations.some(({ id }) => id === stationId) || !SLUG.test(work) || more.length > 0) return undefined
+  if (field === 'done') return (value) => value === true
+  return field === 'note' ? isNote : undefined
+}
+
+function updateField(_unit: Unit, [id = '', field, ...more]: readonly string[]): Accepts | undefined {
   if (!SLUG.test(id) || more.length > 0) return undefined
   if (field === 'state') return (value) => isOneOf(UPDATE_STATES, value)
   return field === 'note' ? isNote : undefined

@@ -4,6 +4,7 @@ import { issue, type Issue } from '../quantity/issue.js'
 import { faultKindsAt } from '../diagnosis/breakage.js'
 import { suspectId, suspectsOf } from '../diagnosis/candidates.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
+import { LOCKUP_PORT } from './port.js'
 import type { RemedyKind } from './weak-place.js'
 
 /** Everything that keeps a unit from being used: its gear train, and what stations and surfaces name that is not there. */
@@ -22,6 +23,7 @@ export function unitIssues(unit: Unit): Issue[] {
       if (kinds.length === 0) return [issue('place-unknown', `usual.${i}.at`, { name: at })]
       return kinds.includes(kind) ? [] : [issue('fault-of-another-kind', `usual.${i}.kind`, { name: at, kind, kinds: kinds.join(', ') })]
     }),
+    ...portIssues(unit),
     ...weakPlaceIssues(unit, train.length === 0),
   ]
 }
@@ -74,6 +76,17 @@ function clearanceIssues({ fit, stations }: Unit): Issue[] {
     ...(names.indexOf(name) === i ? [] : [issue('clearance-repeated', `fit.clearances.${i}.name`, { name })]),
     ...(ids.indexOf(id) === i ? [] : [issue('clearance-repeated', `fit.clearances.${i}.id`, { name: id })]),
     ...(leastM < mostM ? [] : [issue('bounds-crossed', `fit.clearances.${i}.leastM`, { leastM, mostM })]),
+  ])
+}
+
+/** Ports with a repeated id, or that feed nothing of the gear train. */
+function portIssues({ ports = [], train, stations }: Unit): Issue[] {
+  const ids = ports.map(({ id }) => id)
+  const fed = train.elements.flatMap(({ id, kind }) => (kind === 'one-way' ? [] : [id]))
+  const lockup = stations.some(({ kind }) => kind === 'lockup')
+  return ports.flatMap(({ id, feeds }, i) => [
+    ...(ids.indexOf(id) === i ? [] : [issue('port-repeated', `ports.${i}.id`, { id })]),
+    ...(fed.includes(feeds) || (feeds === LOCKUP_PORT && lockup) ? [] : [issue('port-feeds-nothing', `ports.${i}.feeds`, { name: feeds })]),
   ])
 }
 

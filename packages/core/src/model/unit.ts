@@ -4,6 +4,7 @@ import type { FaultKind, FaultFrequency } from '../diagnosis/fault-kind.js'
 import type { UnitFit } from './unit-fit.js'
 import type { Plateau } from '../friction/shift-time.js'
 import type { PartKind } from '../parts/geometries.js'
+import type { AirPort } from './port.js'
 import type { WeakPlace } from './weak-place.js'
 
 /** Torque that a station carries. */
@@ -90,6 +91,8 @@ export interface Unit {
   readonly variants?: readonly Variant[]
   readonly thrusts?: readonly UnitThrust[]
   readonly usual?: readonly UsualFault[]
+  /** Ports for air tests. Without data, one is assumed for each clutch and band. */
+  readonly ports?: readonly AirPort[]
   /** Places that are known to fail. */
   readonly weakPlaces?: readonly WeakPlace[]
   /** Time of a full-power upshift. Undefined for the usual one. */

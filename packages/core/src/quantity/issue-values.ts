@@ -41,6 +41,8 @@ export interface IssueValues {
   readonly 'wall-through-pilot': { readonly pilotM: number; readonly wallM: number }
   readonly 'beyond-the-hub': { readonly heightM: number; readonly depthM: number }
   readonly 'clearance-repeated': { readonly name: string }
+  readonly 'port-repeated': { readonly id: string }
+  readonly 'port-feeds-nothing': { readonly name: string }
   readonly 'weak-place-repeated': { readonly id: string }
   readonly 'weak-place-variant': { readonly variant: string }
   readonly 'weak-place-fault': { readonly fault: string }
