@@ -1,6 +1,7 @@
 export * from './numeric/certain.js'
 export * from './book/air-test.js'
 export * from './book/assembly.js'
+export * from './book/first-start.js'
 export * from './book/marks.js'
 export * from './book/pieces.js'
 export * from './book/update-list.js'

@@ -15,6 +15,7 @@ import { AirTests } from './AirTests.js'
 import { Assembly } from './Assembly.js'
 import { BookConflicts } from './BookConflicts.js'
 import { BookSaveMark } from './BookSaveMark.js'
+import { FirstStart } from './FirstStart.js'
 import { Teardown } from './Teardown.js'
 import { UpdateList } from './UpdateList.js'
 
@@ -23,6 +24,7 @@ const PARTS = [
   ['teardown', 'Teardown'],
   ['air', 'Air tests'],
   ['assembly', 'Assembly'],
+  ['start', 'First start'],
 ] as const
 
 type PartId = (typeof PARTS)[number][0]
@@ -32,6 +34,7 @@ const PART_PAGES: Readonly<Record<PartId, (props: PartProps) => ReactNode>> = {
   teardown: Teardown,
   air: AirTests,
   assembly: Assembly,
+  start: FirstStart,
 }
 
 /** Cautions of each part, once where the work is. */
@@ -40,6 +43,7 @@ const PART_CAUTION: Readonly<Record<PartId, string>> = {
   teardown: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
   air: CAUTIONS.estimates,
   assembly: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
+  start: CAUTIONS.estimates,
 }
 
 interface PartProps extends ScreenProps {

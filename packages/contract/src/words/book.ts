@@ -9,15 +9,19 @@ import {
   type Card,
   type CardVerdict,
   type ExpectedLeak,
+  type Felt,
   type MarkValue,
   type Piece,
   type PieceFinding,
+  type StartCheck,
   type Turn,
   type Unit,
   type UpdateReason,
   type UpdateState,
 } from '@plucky/core'
-import { capital, listed, quantity } from './format.js'
+import { capital, figure, listed, quantity } from './format.js'
+import { gearName } from './gear-name.js'
+import { GAUGE_POINT_WORDS } from './pressure.js'
 import { fitName } from './fit.js'
 import { USE_WORDS } from './option-labels.js'
 
@@ -194,6 +198,7 @@ export function markNameWords(unit: Unit, name: string): string {
 export function markValueWords(name: string, value: MarkValue | null): string {
   if (value === null) return 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return figure(value, 0)
   if (typeof value !== 'string') return `${value.length} ${value.length === 1 ? 'photo' : 'photos'}`
   return name.endsWith('/state') && isOneOf(UPDATE_STATES, value) ? UPDATE_STATE_WORDS[value] : value
 }
@@ -251,5 +256,33 @@ export function stepWords(unit: Unit, { station, work }: AssemblyStep, partName:
       return `Tighten ${work.pieces} bolts to ${quantity(work.torqueNm, 'lb-ft')} in steps, crosswise.`
     case 'seat':
       return `Push and turn the converter: it must drop ${work.drops} ${work.drops === 1 ? 'time' : 'times'} (stator support, input shaft, pump drive).`
+  }
+}
+
+export const FELT_WORDS: Record<Felt, string> = {
+  good: 'good',
+  soft: 'soft',
+  harsh: 'harsh',
+  flare: 'flares',
+  'ties-up': 'ties up',
+  applies: 'applies',
+  slips: 'slips',
+  none: 'does not apply',
+  dry: 'dry',
+  seeps: 'seeps',
+  leaks: 'leaks',
+}
+
+/** Name of a check of the first start or the road test. */
+export function startCheckWords({ train }: Unit, check: StartCheck): string {
+  switch (check.kind) {
+    case 'gauge':
+      return `${GAUGE_POINT_WORDS[check.row.at]}, ${check.oil}`
+    case 'stall':
+      return 'Stall speed'
+    case 'felt': {
+      const range = check.rangeId === null ? '' : gearName(train, check.rangeId)
+      return check.felt === 'leaks' ? 'Leaks after the road test' : check.felt === 'lockup' ? `Lockup in ${range}` : `Shift into ${range}`
+    }
   }
 }

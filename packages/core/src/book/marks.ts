@@ -1,12 +1,13 @@
 import { isOneOf } from '../numeric/records.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import type { Unit } from '../model/unit.js'
+import { FELT } from './first-start.js'
 import { AIR_RESULTS, portsOf } from './air-test.js'
 import { CARD_VERDICTS, cardsOf, FINDINGS_OF, type CardVerdict, type PieceFinding } from './pieces.js'
 import { UPDATE_STATES } from './update-list.js'
 
 /** Value of one field of the build book. */
-export type MarkValue = string | boolean | readonly string[]
+export type MarkValue = string | number | boolean | readonly string[]
 
 /** One field of the build book as it was last saved. `rev` counts its changes. */
 export interface Mark {
@@ -43,7 +44,7 @@ const isPhotos: Accepts = (value) =>
   Array.isArray(value) && value.length <= MOST_CARD_PHOTOS && value.every((id) => typeof id === 'string' && /^[0-9a-f]{64}$/.test(id))
 
 /** Sections of a build book. */
-const SECTIONS = ['update', 'card', 'air', 'step'] as const
+const SECTIONS = ['update', 'card', 'air', 'step', 'start'] as const
 
 /** Values that a field of each section can have. `undefined` for a field that is unknown. */
 const FIELDS: Readonly<Record<(typeof SECTIONS)[number], (unit: Unit, rest: readonly string[]) => Accepts | undefined>> = {
@@ -51,6 +52,7 @@ const FIELDS: Readonly<Record<(typeof SECTIONS)[number], (unit: Unit, rest: read
   card: cardField,
   air: airField,
   step: stepField,
+  start: startField,
 }
 
 function airField(unit: Unit, [id, field, ...more]: readonly string[]): Accepts | undefined {
@@ -65,6 +67,19 @@ function stepField({ stations }: Unit, [stationId, work = '', field, ...more]: r
   if (field === 'done') return (value) => value === true
   return field === 'note' ? isNote : undefined
 }
+
+/** Checks of the first start depend on the build, so only the form of the name is checked. Readings are SI figures. */
+function startField(_unit: Unit, [id = '', field, ...more]: readonly string[]): Accepts | undefined {
+  if (!SLUG.test(id) || more.length > 0) return undefined
+  if (field === 'felt') return (value) => isOneOf(ALL_FELT, value)
+  if (field === 'reading') return (value) => typeof value === 'number' && value >= 0 && value <= GREATEST_READING
+  return field === 'note' ? isNote : undefined
+}
+
+const ALL_FELT: readonly string[] = Object.values(FELT).flat()
+
+/** Highest reading that is stored, Pa or rad/s. */
+const GREATEST_READING = 1e8
 
 function updateField(_unit: Unit, [id = '', field, ...more]: readonly string[]): Accepts | undefined {
   if (!SLUG.test(id) || more.length > 0) return undefined
