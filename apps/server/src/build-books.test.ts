@@ -1,4 +1,5 @@
-import type { BuildBook, SavedMarks, ShopStandards } from '@plucky/contract'
+import type { BuildBook, SavedMarks, ShopStandards, SignedBook } from '@plucky/contract'
+import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
 import { errorsOf } from './testing/jobs.js'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
@@ -71,6 +72,81 @@ describe('a build book', () => {
     const { id } = (await http().post('/api/photos').send({ type: 'image/png', data: pixel }).expect(201)).body as { id: string }
     await put('ada', { 'card/direct-pack/drum/photos': { value: [id], rev: 0 } })
     expect(errorsOf((await http().delete(`/api/photos/${id}`).expect(409)).body)[0]?.code).toBe('photo-in-use')
+  })
+})
+
+describe('a signed build book', () => {
+  const sign = (body: object) => http().post('/api/jobs/2/book/sign').send(body)
+  const bookTwo = async () => (await http().get('/api/jobs/2/book').expect(200)).body as BuildBook
+  const fill = (changes: object) => http().post('/api/jobs/2/book').send({ window: 'w', by: 'Ada', changes })
+
+  it('is signed as it was seen alone, with every entry and what is open first', async () => {
+    const changes = {
+      'update/pilot-fit/state': { value: 'fine', rev: 0 },
+      'card/direct-pack/drum/verdict': { value: 'scrap', rev: 0 },
+      'card/direct-pack/drum/finding/bore-grooved': { value: true, rev: 0 },
+      'card/direct-pack/drum/note': { value: 'Step under ring two', rev: 0 },
+      'air/direct-pack/result': { value: 'slow', rev: 0 },
+      'step/output-shaft/install/done': { value: true, rev: 0 },
+      'step/output-shaft/former-work/done': { value: true, rev: 0 },
+      'start/stall/reading': { value: 400, rev: 0 },
+      'start/leaks/felt': { value: 'seeps', rev: 0 },
+    }
+    await fill(changes).expect(201)
+    expect(errorsOf((await sign({ by: 'Ada', changes: 3 }).expect(409)).body)[0]?.code).toBe('book-changed')
+    const signed = (await sign({ by: 'Ada', changes: Object.keys(changes).length }).expect(201)).body as SignedBook
+    expect(signed).toMatchObject({ number: 1, by: 'Ada' })
+    const { open, sections, changed } = signed.document
+    expect(changed).toEqual([])
+    expect(open.flatMap(({ lines }) => lines).length).toBeGreaterThan(100)
+    const entries = sections.flatMap(({ lines }) => lines.map(({ name, value, by }) => `${name}: ${value} ${by}`)).join(' | ')
+    for (const words of [
+      'Pilot in the crank (pilot): Checked, OK.',
+      'Direct clutch: drum: Scrap; ring bore grooved. Ada, ',
+      'Direct clutch: drum, note: Step under ring two',
+      'Direct clutch: Slow. Ada, ',
+      'Output shaft: Install',
+      'Stall speed: 3820 rpm, agrees',
+      'Leaks after the road test: Seeps.',
+      'former-work',
+    ])
+      expect(entries).toContain(words)
+  })
+
+  it('cannot be changed by any address, nor in the database', async () => {
+    const before = (await http().get('/api/jobs/2/book/signed').expect(200)).body as SignedBook[]
+    const stored = await bookTwo()
+    expect(stored.isSigned).toBe(true)
+    expect(errorsOf((await fill({ 'update/pilot-fit/state': { value: 'to-do', rev: 1 } }).expect(409)).body)[0]?.code).toBe('book-signed')
+    expect(errorsOf((await sign({ by: 'Ben', changes: 9 }).expect(409)).body)[0]?.code).toBe('book-signed')
+    for (const method of ['put', 'patch', 'delete'] as const)
+      for (const path of ['/api/jobs/2/book', '/api/jobs/2/book/signed', '/api/jobs/2/book/signed/1', '/api/jobs/2/book/signed/1.pdf'])
+        expect([path, (await http()[method](path).send({})).status >= 404]).toEqual([path, true])
+    const sequelize = scratch.app.get(Sequelize)
+    for (const sql of [`UPDATE signed_books SET signed_by = 'Ben'`, 'DELETE FROM signed_books'])
+      await expect(sequelize.query(sql)).rejects.toThrow('A signed build book cannot be changed.')
+    expect(await bookTwo()).toEqual(stored)
+    expect((await http().get('/api/jobs/2/book/signed').expect(200)).body).toEqual(before)
+  })
+
+  it('is followed by a new one that says what changed', async () => {
+    const opened = (await http().post('/api/jobs/2/book/open').send({ by: 'Ben' }).expect(201)).body as BuildBook
+    expect(opened).toMatchObject({ number: 2, isSigned: false })
+    expect(errorsOf((await http().post('/api/jobs/2/book/open').send({ by: 'Ben' }).expect(409)).body)[0]?.code).toBe('book-not-signed')
+    await fill({ 'air/direct-pack/result': { value: 'applies', rev: 1 } }).expect(201)
+    const second = (await sign({ by: 'Ben', changes: 10 }).expect(201)).body as SignedBook
+    expect(second.document.changed).toMatchObject([{ name: 'Direct clutch, result', value: 'slow → applies' }])
+    const [latest, first] = (await http().get('/api/jobs/2/book/signed').expect(200)).body as SignedBook[]
+    expect(latest).toEqual(second)
+    expect(first?.document.sections.flatMap(({ lines }) => lines).find(({ value }) => value === 'Slow.')?.name).toBe('Direct clutch')
+  })
+
+  it('is a PDF, and a card of one page', async () => {
+    for (const path of ['1.pdf', '2/card.pdf']) {
+      const pdf = await http().get(`/api/jobs/2/book/signed/${path}`).expect(200)
+      expect(pdf.headers['content-type']).toBe('application/pdf')
+    }
+    expect(errorsOf((await http().get('/api/jobs/2/book/signed/9.pdf').expect(404)).body)[0]?.code).toBe('signed-book-unknown')
   })
 })
 

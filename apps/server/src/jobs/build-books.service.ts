@@ -1,11 +1,26 @@
 import { Injectable } from '@nestjs/common'
-import { checkMarks, type BuildBook, type MarkChange, type SavedMarks } from '@plucky/contract'
-import type { Mark } from '@plucky/core'
+import {
+  bookDocument,
+  changeCount,
+  checkMarks,
+  type BookDocument,
+  type BuildBook,
+  type MarkChange,
+  type OpenBookDto,
+  type SavedMarks,
+  type Shown,
+  shownIn,
+  type SignBookDto,
+  type SignedBook,
+} from '@plucky/contract'
+import type { Mark, Marks } from '@plucky/core'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
-import { accepted } from '../http/refusal.js'
+import { accepted, refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
+import { StandardsService } from '../shop/standards.service.js'
+import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
 
 interface MarkRow {
@@ -16,20 +31,27 @@ interface MarkRow {
   readonly rev: number
 }
 
-const COLUMNS = `name, value, marked_by AS "by", marked_at AS "at", rev`
+interface SignedRow {
+  readonly number: number
+  readonly by: string
+  readonly at: Date
+  readonly document: BookDocument
+}
 
-/** Build books of jobs. Each field is saved by itself, so that several people can fill in one book at once. */
+/** Build books of jobs. Each field is saved by itself, so that several people can fill in one book at once. A signed book stays. */
 @Injectable()
 export class BuildBooksService {
   constructor(
     private readonly jobs: JobsService,
+    private readonly files: JobFilesService,
     private readonly shelf: ShelfService,
+    private readonly standards: StandardsService,
     private readonly sequelize: Sequelize,
   ) {}
 
   async one(jobNumber: number): Promise<BuildBook> {
     await this.jobs.one(jobNumber)
-    return { marks: await this.marks(jobNumber) }
+    return { ...(await this.state(jobNumber)), marks: await this.marks(jobNumber) }
   }
 
   /**
@@ -42,17 +64,109 @@ export class BuildBooksService {
     if (!unit) throw new Error(`The transmission ${job.unitId} of job ${jobNumber} is not stored.`)
     const { changes, by, window } = accepted(checkMarks(unit, plain))
     return transacted(this.sequelize, async (transaction) => {
+      await this.lock(jobNumber, transaction)
+      const state = await this.state(jobNumber, transaction)
+      if (state.isSigned) throw refuse(409, 'book-signed', 'changes')
       const taken = new Set<string>()
-      // In one order, so that two saves of the same fields do not wait for each other.
-      for (const [name, change] of Object.entries(changes).sort(([a], [b]) => (a < b ? -1 : 1)))
+      for (const [name, change] of Object.entries(changes))
         if (await this.put(jobNumber, name, change, { by, window }, transaction)) taken.add(name)
       const marks = await this.marks(jobNumber, transaction)
       const refused = Object.entries(changes).flatMap(([name, { value }]) => {
         const stored = marks[name]
         return taken.has(name) || !stored || JSON.stringify(stored.value) === JSON.stringify(value) ? [] : [[name, stored] as const]
       })
-      return { marks, conflicts: Object.fromEntries(refused) }
+      return { ...state, marks, conflicts: Object.fromEntries(refused) }
     })
+  }
+
+  /** Signs the book as it was seen. From then on it cannot be changed. */
+  async sign(jobNumber: number, { by, changes }: SignBookDto, shown: Shown): Promise<SignedBook> {
+    const job = await this.jobs.one(jobNumber)
+    const file = await this.files.fileOf(job)
+    const { standards } = await this.standards.all()
+    return transacted(this.sequelize, async (transaction) => {
+      await this.lock(jobNumber, transaction)
+      const { number, isSigned } = await this.state(jobNumber, transaction)
+      if (isSigned) throw refuse(409, 'book-signed', 'by')
+      const marks = await this.marks(jobNumber, transaction)
+      if (changeCount(marks) !== changes) throw refuse(409, 'book-changed', 'changes')
+      const before = await this.signedMarks(jobNumber, number - 1, transaction)
+      const source = { file, marks, standards, jobNumber, number, ...(before ? { before } : {}) }
+      const document = shownIn(shown, () => bookDocument(source))
+      await this.sequelize.query(
+        `INSERT INTO signed_books (job_number, number, signed_at, signed_by, marks, document)
+         VALUES (:jobNumber, :number, clock_timestamp(), :by, (:marks)::jsonb, (:document)::jsonb)`,
+        {
+          replacements: { jobNumber, number, by, marks: JSON.stringify(marks), document: JSON.stringify(document) },
+          type: QueryTypes.INSERT,
+          transaction,
+        },
+      )
+      return this.signed(jobNumber, number, transaction)
+    })
+  }
+
+  /** Opens a new book after a signed one. It begins with the fields of the signed one. */
+  async open(jobNumber: number, { by }: OpenBookDto): Promise<BuildBook> {
+    await this.jobs.one(jobNumber)
+    return transacted(this.sequelize, async (transaction) => {
+      await this.lock(jobNumber, transaction)
+      const { number, isSigned } = await this.state(jobNumber, transaction)
+      if (!isSigned) throw refuse(409, 'book-not-signed', 'by')
+      await this.sequelize.query(
+        `INSERT INTO opened_books (job_number, number, opened_at, opened_by) VALUES (:jobNumber, :number, clock_timestamp(), :by)`,
+        { replacements: { jobNumber, number: number + 1, by }, type: QueryTypes.INSERT, transaction },
+      )
+      return { number: number + 1, isSigned: false, marks: await this.marks(jobNumber, transaction) }
+    })
+  }
+
+  /** Signed books of a job, latest first. */
+  async allSigned(jobNumber: number): Promise<SignedBook[]> {
+    await this.jobs.one(jobNumber)
+    const rows = await this.sequelize.query<SignedRow>(`${SIGNED} WHERE job_number = :jobNumber ORDER BY number DESC`, {
+      replacements: { jobNumber },
+      type: QueryTypes.SELECT,
+    })
+    return rows.map(asSigned)
+  }
+
+  async signed(jobNumber: number, number: number, transaction: Transaction | null = null): Promise<SignedBook> {
+    const [row] = await this.sequelize.query<SignedRow>(`${SIGNED} WHERE job_number = :jobNumber AND number = :number`, {
+      replacements: { jobNumber, number },
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+    if (!row) throw refuse(404, 'signed-book-unknown', 'book', { job: jobNumber, number })
+    return asSigned(row)
+  }
+
+  /** Fields of a signed book. `undefined` if there is no such book. */
+  private async signedMarks(jobNumber: number, number: number, transaction: Transaction): Promise<Marks | undefined> {
+    const [row] = await this.sequelize.query<{ marks: Marks }>(
+      `SELECT marks FROM signed_books WHERE job_number = :jobNumber AND number = :number`,
+      { replacements: { jobNumber, number }, type: QueryTypes.SELECT, transaction },
+    )
+    return row?.marks
+  }
+
+  /** Makes saves and signatures of one book wait for each other. */
+  private async lock(jobNumber: number, transaction: Transaction): Promise<void> {
+    await this.sequelize.query(`SELECT pg_advisory_xact_lock(hashtext('build book'), :jobNumber)`, {
+      replacements: { jobNumber },
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+  }
+
+  /** Number of the current book, and whether it is signed. */
+  private async state(jobNumber: number, transaction: Transaction | null = null): Promise<Pick<BuildBook, 'number' | 'isSigned'>> {
+    const [row] = await this.sequelize.query<{ number: number; signed: boolean }>(
+      `SELECT number, EXISTS (SELECT 1 FROM signed_books AS book WHERE book.job_number = :jobNumber AND book.number = current.number) AS signed
+       FROM (SELECT coalesce(max(number), 1) AS number FROM opened_books WHERE job_number = :jobNumber) AS current`,
+      { replacements: { jobNumber }, type: QueryTypes.SELECT, transaction },
+    )
+    return { number: row?.number ?? 1, isSigned: row?.signed ?? false }
   }
 
   /** Stores one field. False if another window has changed it since it was seen. */
@@ -76,12 +190,15 @@ export class BuildBooksService {
     return stored.length > 0
   }
 
-  private async marks(jobNumber: number, transaction: Transaction | null = null): Promise<BuildBook['marks']> {
-    const rows = await this.sequelize.query<MarkRow>(`SELECT ${COLUMNS} FROM book_marks WHERE job_number = :jobNumber ORDER BY name`, {
-      replacements: { jobNumber },
-      type: QueryTypes.SELECT,
-      transaction,
-    })
+  private async marks(jobNumber: number, transaction: Transaction | null = null): Promise<Marks> {
+    const rows = await this.sequelize.query<MarkRow>(
+      `SELECT name, value, marked_by AS "by", marked_at AS "at", rev FROM book_marks WHERE job_number = :jobNumber ORDER BY name`,
+      { replacements: { jobNumber }, type: QueryTypes.SELECT, transaction },
+    )
     return Object.fromEntries(rows.map(({ name, at, ...mark }): [string, Mark] => [name, { ...mark, at: at.toISOString() }]))
   }
 }
+
+const SIGNED = `SELECT number, signed_by AS "by", signed_at AS "at", document FROM signed_books`
+
+const asSigned = ({ at, ...book }: SignedRow): SignedBook => ({ ...book, at: at.toISOString() })

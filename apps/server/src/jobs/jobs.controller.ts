@@ -8,12 +8,14 @@ import {
   ListJobsDto,
   NewQuoteDto,
   NewRevisionDto,
+  OpenBookDto,
   OUTCOMES,
   PatchJobDto,
   SORT_DIRECTIONS,
   partsList,
   SaveJobDto,
   SaveMarksDto,
+  SignBookDto,
   sheetCsv,
   sheetOf,
   sheetRevision,
@@ -192,6 +194,43 @@ export class JobsController {
   @DescribedBody(SaveMarksDto)
   saveBook(@JobNumber() number: number, @Body() body: unknown) {
     return this.books.save(number, body)
+  }
+
+  /** Signed books stay as they are: no address changes or deletes them. */
+  @Get(':number/book/signed')
+  @Operation('Signed build books of a job, latest first', 'Signed books in words', 404)
+  signedBooks(@JobNumber() number: number) {
+    return this.books.allSigned(number)
+  }
+
+  @Post(':number/book/sign')
+  @Operation('Sign the build book as it was seen', 'The signed book', 404, 409, ...STORES)
+  @ApiQuery({ name: 'units', required: false, description: 'us or metric; exceptions follow: us;length=metric' })
+  async signBook(@JobNumber() number: number, @Query('units') asked: string | undefined, @CheckedBody(SignBookDto) signature: SignBookDto) {
+    return this.books.sign(number, signature, { units: unitsIn(asked), currency: (await this.shop.settings()).currency })
+  }
+
+  @Post(':number/book/open')
+  @Operation('Open a new build book after a signed one', 'The new book', 404, 409, ...STORES)
+  openBook(@JobNumber() number: number, @CheckedBody(OpenBookDto) opening: OpenBookDto) {
+    return this.books.open(number, opening)
+  }
+
+  @Get(':number/book/signed/:book.pdf')
+  @Operation('Signed build book as PDF', { file: 'application/pdf' }, 404)
+  async bookPdf(@JobNumber() number: number, @Param('book') book: string, @Res() response: Response) {
+    const signed = await this.books.signed(number, /^\d{1,9}$/.test(book) ? Number(book) : 0)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-book-${signed.number}.pdf"`)
+    response.send(await this.sheets.book(signed))
+  }
+
+  /** One page for the customer. */
+  @Get(':number/book/signed/:book/card.pdf')
+  @Operation('Customer card of a signed build book, one page', { file: 'application/pdf' }, 404)
+  async cardPdf(@JobNumber() number: number, @Param('book') book: string, @Res() response: Response) {
+    const signed = await this.books.signed(number, /^\d{1,9}$/.test(book) ? Number(book) : 0)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-card-${signed.number}.pdf"`)
+    response.send(await this.sheets.card(signed))
   }
 
   @Get(':number/quotes')

@@ -2,6 +2,7 @@ import type { Sheet } from '@plucky/contract'
 import pdfmake, { type Content, type TableCell } from 'pdfmake'
 import { head, listed, pageHead, plain, RULED, set } from './typeset.js'
 
+export { bookPdf, cardPdf } from './book-pdf.js'
 export { quotePdf } from './quote-pdf.js'
 
 const soft = (text: string, color = '#555'): TableCell => ({ text: set(text), color })

@@ -1,6 +1,6 @@
 import { certain } from '@plucky/core'
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common'
-import type { SentQuote, Sheet } from '@plucky/contract'
+import type { SentQuote, Sheet, SignedBook } from '@plucky/contract'
 import { createHash } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
@@ -18,7 +18,7 @@ const [MOST_HEAP_MB, YOUNG_HEAP_MB] = [192, 16]
 /** Makes PDFs of build sheets and quotes in worker threads, because layout takes 0.1 to 0.4 s. */
 @Injectable()
 export class SheetPdfService implements OnApplicationShutdown {
-  private readonly pool = new Piscina<Sheet | SentQuote, Uint8Array>({
+  private readonly pool = new Piscina<Sheet | SentQuote | SignedBook, Uint8Array>({
     filename: fileURLToPath(new URL('../../dist/sheet/pdf.js', import.meta.url)),
     minThreads: 1,
     maxThreads: MOST_THREADS,
@@ -46,7 +46,17 @@ export class SheetPdfService implements OnApplicationShutdown {
     return this.make('quotePdf', quote)
   }
 
-  private make(name: 'sheetPdf' | 'quotePdf', said: Sheet | SentQuote): Promise<Buffer> {
+  /** Signed build book. */
+  book(book: SignedBook): Promise<Buffer> {
+    return this.make('bookPdf', book)
+  }
+
+  /** Customer card of a signed build book. */
+  card(book: SignedBook): Promise<Buffer> {
+    return this.make('cardPdf', book)
+  }
+
+  private make(name: 'sheetPdf' | 'quotePdf' | 'bookPdf' | 'cardPdf', said: Sheet | SentQuote | SignedBook): Promise<Buffer> {
     const digest = createHash('sha256')
       .update(JSON.stringify([name, said]))
       .digest('base64')

@@ -9,6 +9,6 @@ import { StandardsService } from './standards.service.js'
   imports: [SequelizeModule.forFeature([ShopRow])],
   controllers: [ShopController],
   providers: [ShopService, StandardsService],
-  exports: [ShopService],
+  exports: [ShopService, StandardsService],
 })
 export class ShopModule {}

@@ -16,6 +16,7 @@ import { Assembly } from './Assembly.js'
 import { BookConflicts } from './BookConflicts.js'
 import { BookSaveMark } from './BookSaveMark.js'
 import { FirstStart } from './FirstStart.js'
+import { SignOff } from './SignOff.js'
 import { Teardown } from './Teardown.js'
 import { UpdateList } from './UpdateList.js'
 
@@ -25,6 +26,7 @@ const PARTS = [
   ['air', 'Air tests'],
   ['assembly', 'Assembly'],
   ['start', 'First start'],
+  ['sign-off', 'Sign-off'],
 ] as const
 
 type PartId = (typeof PARTS)[number][0]
@@ -35,6 +37,7 @@ const PART_PAGES: Readonly<Record<PartId, (props: PartProps) => ReactNode>> = {
   air: AirTests,
   assembly: Assembly,
   start: FirstStart,
+  'sign-off': SignOff,
 }
 
 /** Cautions of each part, once where the work is. */
@@ -44,6 +47,7 @@ const PART_CAUTION: Readonly<Record<PartId, string>> = {
   air: CAUTIONS.estimates,
   assembly: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
   start: CAUTIONS.estimates,
+  'sign-off': CAUTIONS.estimates,
 }
 
 interface PartProps extends ScreenProps {
@@ -83,6 +87,11 @@ export function BookScreen({ content, unit }: ScreenProps) {
         <Person />
         <BookSaveMark />
       </Flex>
+      {book.isSigned && part !== 'sign-off' && (
+        <Text mb="1" role="status" fontWeight={600} color="oil" data-testid="book-signed">
+          {`Book ${book.bookNumber} is signed and cannot be changed. To go on, open a new book under Sign-off.`}
+        </Text>
+      )}
       <BookConflicts unit={unit} />
       {book.state === 'failed' && (
         <Text color="break" mb="1" role="status">

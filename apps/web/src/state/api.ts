@@ -15,7 +15,10 @@ import type {
   NewQuote,
   SaveMarksDto,
   SavedMarks,
+  OpenBookDto,
   SentQuote,
+  SignBookDto,
+  SignedBook,
   ShopStandards,
 } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
@@ -124,6 +127,12 @@ export const api = {
   quotePdfOf: (number: number, quote: number) => `/api/jobs/${number}/quotes/${quote}.pdf`,
   book: (number: number) => call<BuildBook>('GET', `/jobs/${number}/book`),
   saveBook: (number: number, change: SaveMarksDto) => call<SavedMarks>('POST', `/jobs/${number}/book`, change),
+  signBook: (number: number, signature: SignBookDto, units: string) =>
+    call<SignedBook>('POST', `/jobs/${number}/book/sign?${new URLSearchParams({ units })}`, signature),
+  openBook: (number: number, opening: OpenBookDto) => call<BuildBook>('POST', `/jobs/${number}/book/open`, opening),
+  signedBooks: (number: number) => call<SignedBook[]>('GET', `/jobs/${number}/book/signed`),
+  bookPdfOf: (number: number, book: number) => `/api/jobs/${number}/book/signed/${book}.pdf`,
+  cardPdfOf: (number: number, book: number) => `/api/jobs/${number}/book/signed/${book}/card.pdf`,
   standards: () => call<ShopStandards>('GET', '/shop/standards'),
   saveStandards: (standards: ShopStandards) => call<ShopStandards>('PUT', '/shop/standards', standards),
   addPhoto: (photo: { type: string; data: string }) => call<{ id: string }>('POST', '/photos', photo),

@@ -1,4 +1,4 @@
-import type { MarkChange, SavedMarks } from '@plucky/contract'
+import { changeCount, type MarkChange, type SavedMarks } from '@plucky/contract'
 import type { Mark, Marks, MarkValue } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
@@ -22,6 +22,9 @@ interface MarkConflict {
 export interface BookState {
   readonly number: number
   readonly state: 'none' | 'ready' | 'failed'
+  /** Number of the current book, and whether it is signed. A signed book cannot be changed. */
+  readonly bookNumber: number
+  readonly isSigned: boolean
   /** Fields as the server has them. */
   readonly stored: Marks
   readonly pending: Readonly<Record<string, Pending>>
@@ -35,6 +38,8 @@ export interface BookState {
 const EMPTY: BookState = {
   number: 0,
   state: 'none',
+  bookNumber: 1,
+  isSigned: false,
   stored: {},
   pending: {},
   conflicts: {},
@@ -99,8 +104,9 @@ async function leftBehind(number: number): Promise<BookState['pending']> {
 async function refresh(): Promise<void> {
   const { number } = get()
   try {
-    const { marks } = await api.book(number)
-    if (get().number === number) set({ stored: marks, state: 'ready', problem: get().saving === 'refused' ? get().problem : '' })
+    const { marks, number: bookNumber, isSigned } = await api.book(number)
+    if (get().number === number)
+      set({ stored: marks, bookNumber, isSigned, state: 'ready', problem: get().saving === 'refused' ? get().problem : '' })
   } catch (error) {
     if (get().number === number && get().state !== 'ready') set({ state: 'failed', problem: messageOf(error) })
   }
@@ -114,7 +120,8 @@ export function followBook(): () => void {
 
 /** Sets fields of the book. They are shown and kept in the browser at once, and saved shortly after. */
 export function setMarks(values: Readonly<Record<string, MarkValue | null>>): void {
-  const { stored, pending, number } = get()
+  const { stored, pending, number, isSigned } = get()
+  if (isSigned) return
   const at = new Date().toISOString()
   const changed = Object.entries(values).flatMap(([name, value]): [string, Pending][] =>
     equal(shownMarks(get())[name]?.value ?? null, value) ? [] : [[name, { value, rev: pending[name]?.rev ?? stored[name]?.rev ?? 0, at }]],
@@ -186,4 +193,31 @@ export function settleConflict(name: string, which: 'mine' | 'theirs'): void {
   const conflict = conflicts[name]
   set({ conflicts: Object.fromEntries(Object.entries(conflicts).filter(([other]) => other !== name)) })
   if (conflict && which === 'mine') setMarks({ [name]: conflict.mine })
+}
+
+/** Signs the book as it is shown. Returns the reason if it is refused. */
+export async function signBook(units: string): Promise<string | undefined> {
+  const { number, stored, pending } = get()
+  const by = viewStore.getState().person.trim()
+  if (by === '') return 'Enter your name first.'
+  if (Object.keys(pending).length > 0) return 'Some entries are not saved yet. Try again in a moment.'
+  return outcome(() => api.signBook(number, { by, changes: changeCount(stored) }, units))
+}
+
+/** Opens a new book after a signed one. Returns the reason if it is refused. */
+export async function openNewBook(): Promise<string | undefined> {
+  const by = viewStore.getState().person.trim()
+  return by === '' ? 'Enter your name first.' : outcome(() => api.openBook(get().number, { by }))
+}
+
+/** Runs a request and fetches the book again. Returns the reason if the request failed. */
+async function outcome(request: () => Promise<unknown>): Promise<string | undefined> {
+  try {
+    await request()
+    return undefined
+  } catch (error) {
+    return messageOf(error)
+  } finally {
+    await refresh()
+  }
 }

@@ -1,7 +1,9 @@
 import { isShape, markIssues, type Mark, type MarkValue, type Marks, type Unit } from '@plucky/core'
 import { toProblem, type Problem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
+import type { BookDocument } from '../book/document.js'
 import { Label, Named, Slug } from './decorators.js'
+import { Figure } from './figure.js'
 
 /** One change of a field of a build book, and the state of the field that was seen. */
 export interface MarkChange {
@@ -23,10 +25,36 @@ export class SaveMarksDto {
   @Slug('Window') window!: string
 }
 
+/** A build book that was signed, in words. Never changed. */
+export interface SignedBook {
+  readonly number: number
+  readonly by: string
+  readonly at: string
+  readonly document: BookDocument
+}
+
 /** The build book of a job. */
 export interface BuildBook {
+  /** Number of the book that is being filled in, or that was signed last. */
+  readonly number: number
+  /** True if the book is signed. It cannot be changed; a new one can be opened. */
+  readonly isSigned: boolean
   readonly marks: Marks
 }
+
+/** A signature under the book as it was seen: number of changes of all its fields. */
+export class SignBookDto {
+  @Label('Name of the person', 60) by!: string
+  @Figure({ label: 'Number of changes seen', from: 0, to: 1e9, whole: true }) changes!: number
+}
+
+/** Opens a new book after a signed one. */
+export class OpenBookDto {
+  @Label('Name of the person', 60) by!: string
+}
+
+/** Number of changes of all fields of a book. */
+export const changeCount = (marks: Marks): number => Object.values(marks).reduce((sum, { rev }) => sum + rev, 0)
 
 /** A build book after a save: fields that somebody else had changed meanwhile were not saved. */
 export interface SavedMarks extends BuildBook {

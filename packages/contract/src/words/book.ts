@@ -2,6 +2,7 @@ import {
   cardsOf,
   isOneOf,
   PIECE_FINDINGS,
+  portsOf,
   UPDATE_STATES,
   type AirResult,
   type AirTest,
@@ -189,6 +190,8 @@ export function markNameWords(unit: Unit, name: string): string {
     const title = unit.weakPlaces?.find(({ id }) => id === place)?.place ?? place ?? name
     return `${title}, ${field ?? ''}`
   }
+  if (section === 'air') return `${portsOf(unit).find(({ id }) => id === place)?.name ?? place}, ${field}`
+  if (section === 'step' || section === 'start') return [place, field, own].filter(Boolean).join(', ')
   const card = cardsOf(unit).find(({ id }) => id === `${place}/${field}`)
   const title = card ? cardTitle(card, false) : name
   return finding !== undefined && isOneOf(PIECE_FINDINGS, finding) ? `${title}, ${FINDING_WORDS[finding].name}` : `${title}, ${own ?? ''}`

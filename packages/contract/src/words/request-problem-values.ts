@@ -26,6 +26,9 @@ export interface RequestProblemValues {
   readonly 'standard-repeated': { readonly id: string }
   readonly 'standards-changed-elsewhere': NoValues
   readonly 'book-signed': NoValues
+  readonly 'book-not-signed': NoValues
+  readonly 'book-changed': NoValues
+  readonly 'signed-book-unknown': { readonly job: number; readonly number: number }
   readonly 'photo-unknown': NoValues
   readonly 'photo-unreadable': NoValues
   readonly 'photo-too-many-pixels': { readonly most: number }
