@@ -1,3 +1,4 @@
+import { baseRates } from '../book/base-rates.js'
 import { certain, numberAt } from '../numeric/certain.js'
 import type { Unit } from '../model/unit.js'
 import { suspectId, suspectsOf, type Suspect } from './candidates.js'
@@ -50,9 +51,6 @@ export interface Diagnosis {
 /** How much more usual, against a rare one (common practice, no source). */
 const WEIGHT: Readonly<Record<FaultFrequency, number>> = { common: 9, sometimes: 3, rare: 1 }
 
-/** One case of the shop's own counts as much as this. */
-const RECORD_WEIGHT = 3
-
 /** What carried its load with a margin under 1 is that much more likely what gave way. */
 const overload = (margin: number | undefined): number => (margin === undefined || margin >= 1 ? 1 : Math.min(6, margin ** -3))
 
@@ -64,7 +62,11 @@ const overload = (margin: number | undefined): number => (margin === undefined |
 export function diagnose(unit: Unit, seen: FaultFindings, known: ShopHistory = {}): Diagnosis {
   const suspects = suspectsOf(unit)
   const checks = checksOf(unit.train)
-  const weights = suspects.map((suspect) => prior(suspect, known) * fit(suspect, seen, checks))
+  const rates = baseRates(
+    suspects.map(({ often }) => WEIGHT[often]),
+    suspects.map((suspect) => known.records?.[suspectId(suspect)] ?? 0),
+  )
+  const weights = suspects.map((suspect, i) => numberAt(rates, i) * overloadOf(suspect, known) * fit(suspect, seen, checks))
   const total = weights.reduce((sum, w) => sum + w, 0)
   const shares = weights.map((w) => w / total)
   const candidates = suspects.map((suspect, i) => candidate(suspect, numberAt(shares, i), seen, known))
@@ -76,9 +78,8 @@ export function diagnose(unit: Unit, seen: FaultFindings, known: ShopHistory = {
   }
 }
 
-const prior = (suspect: Suspect, { records, margins }: ShopHistory): number =>
-  (WEIGHT[suspect.often] + RECORD_WEIGHT * (records?.[suspectId(suspect)] ?? 0)) *
-  (suspect.place === 'train' && givesWay(suspect) ? overload(margins?.[suspect.at]) : 1)
+const overloadOf = (suspect: Suspect, { margins }: ShopHistory): number =>
+  suspect.place === 'train' && givesWay(suspect) ? overload(margins?.[suspect.at]) : 1
 
 /** Faults that overload brings about. */
 const givesWay = ({ kind }: Suspect): boolean => kind === 'broken' || kind === 'weak' || kind === 'free'
