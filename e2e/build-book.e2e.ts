@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page, type Route } from '@playwright/test'
-import { jobOf, openJob, ownJob, saved, type Job } from './bench.js'
+import { jobOf, openJob, ownJob, saved, textOf, type, type Job } from './bench.js'
 
 interface StoredBook {
   readonly marks: Readonly<Record<string, { readonly value: unknown; readonly by: string }>>
@@ -125,4 +125,60 @@ test('a shop standard is added, reaches the jobs, and survives a reload before i
   await expect(page.getByTestId('standards-state')).toContainText('saved')
   await openBook(page, job, 'updates', 'Ada')
   await expect(page.getByTestId('update-standard-magnet-in-the-pan')).toContainText('Shop standard for every job.')
+})
+
+test('from dual feed to the signed book: one change alters air tests, ring list and update list; the PDF holds every entry', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, 'Dual feed rail', 2)
+  await openBook(page, job, 'air', 'Ada')
+  await expect(page.getByTestId('air-direct-pack-second')).toBeVisible()
+  await expect(page.getByText('Leaks here by design')).toHaveCount(0)
+  const { spec, version, ...content } = (await jobOf(request, job.number)) as Job & Record<string, unknown>
+  const dual = { ...spec, fits: { ...spec.fits, 'direct-pack': 'dir-dual' }, works: { ...spec.works, 'stator-support': ['op-dual-feed'] } }
+  const { number: _n, savedAt: _s, savedBy: _b, savedChange: _c, ...own } = content
+  void [_n, _s, _b, _c]
+  expect((await request.put(`/api/jobs/${job.number}`, { data: { ...own, spec: dual, version } })).status()).toBe(200)
+  await page.reload()
+  await expect(page.getByTestId('air-direct-pack-second')).toContainText('Leaks here by design')
+  await page.getByTestId('air-direct-pack-second').getByTestId('result-leaks').click()
+  await page.getByTestId('air-note').fill('At the second ring only')
+  await page.getByTestId('book-assembly').click()
+  await expect(page.getByTestId('assembly-direct-pack')).toContainText('Leave out')
+  await page.getByTestId('step-direct-pack/ring-left-out').click()
+  await page.getByTestId('book-start').click()
+  await type(page, 'reading-stall', '4000')
+  await page.getByTestId('start-leaks').getByTestId('felt-dry').click()
+  await page.getByTestId('book-updates').click()
+  await expect(page.getByTestId('update-direct-dual-ring')).toHaveAttribute('data-state', 'to-do')
+  await allSaved(page)
+  await page.getByTestId('book-sign-off').click()
+  await page.getByTestId('sign-book').click()
+  await expect(page.getByTestId('signed-1')).toContainText('signed by Ada')
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Build book, PDF' }).click()
+  const text = await textOf(await (await download).path())
+  for (const words of [
+    `Build book 1, job ${job.number}`,
+    'Direct clutch, second area',
+    'Leaks.',
+    'At the second ring only',
+    '4000 rpm',
+    'Dry.',
+    'Signed by Ada',
+  ])
+    expect(text).toContain(words)
+  // A signed book stays; the part can still be recorded after use.
+  await page.getByTestId('book-air').click()
+  await expect(page.getByTestId('book-signed')).toBeVisible()
+  await page.getByTestId('air-direct-pack').getByTestId('result-applies').click()
+  await page.getByTestId('book-after-use').click()
+  await page.getByTestId('lived-input-shaft').getByTestId('lived-broken').click()
+  await allSaved(page)
+  const marks = await bookOf(request, job)
+  expect(marks['air/direct-pack/result']).toBeUndefined()
+  expect(marks['lived/input-shaft/state']?.value).toBe('broken')
+  await page.goto('/history')
+  await expect(page.getByTestId('history-alder-3')).toContainText('Dual feed rail')
 })

@@ -5,6 +5,7 @@ import {
   checkMarks,
   type BookDocument,
   type BuildBook,
+  type LivedRecord,
   type MarkChange,
   type OpenBookDto,
   type SavedMarks,
@@ -13,7 +14,7 @@ import {
   type SignBookDto,
   type SignedBook,
 } from '@plucky/contract'
-import type { Mark, Marks } from '@plucky/core'
+import { isLived, type Mark, type Marks } from '@plucky/core'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
@@ -66,7 +67,7 @@ export class BuildBooksService {
     return transacted(this.sequelize, async (transaction) => {
       await this.lock(jobNumber, transaction)
       const state = await this.state(jobNumber, transaction)
-      if (state.isSigned) throw refuse(409, 'book-signed', 'changes')
+      if (state.isSigned && !Object.keys(changes).every(isLived)) throw refuse(409, 'book-signed', 'changes')
       const taken = new Set<string>()
       for (const [name, change] of Object.entries(changes))
         if (await this.put(jobNumber, name, change, { by, window }, transaction)) taken.add(name)
@@ -119,6 +120,24 @@ export class BuildBooksService {
       )
       return { number: number + 1, isSigned: false, marks: await this.marks(jobNumber, transaction) }
     })
+  }
+
+  /** Condition of parts after use, of all jobs. */
+  async lived(): Promise<LivedRecord[]> {
+    const figure = (field: string) =>
+      `(SELECT (value #>> '{}')::float8 FROM book_marks AS figure
+         WHERE figure.job_number = mark.job_number AND figure.name = 'lived/' || station.id || '/${field}' AND jsonb_typeof(value) = 'number')`
+    return this.sequelize.query<LivedRecord>(
+      `SELECT job.number AS "jobNumber", job.body->>'name' AS "jobName", job.unit_id AS "unitId", station.id AS "stationId",
+         job.body->'spec'->'fits'->>station.id AS "partId", mark.value #>> '{}' AS state,
+         ${figure('demand')} AS "demandNm", ${figure('capacity')} AS "capacityNm"
+       FROM book_marks AS mark
+       JOIN jobs AS job ON job.number = mark.job_number AND job.deleted_at IS NULL
+       CROSS JOIN LATERAL (SELECT split_part(mark.name, '/', 2) AS id) AS station
+       WHERE mark.name LIKE 'lived/%/state' AND jsonb_typeof(mark.value) = 'string'
+       ORDER BY job.number, mark.name`,
+      { type: QueryTypes.SELECT },
+    )
   }
 
   /** Signed books of a job, latest first. */

@@ -101,6 +101,13 @@ export class JobsController {
     return this.list.findings(String(unit))
   }
 
+  /** What the parts of all jobs have lived through. */
+  @Get('lived')
+  @Operation('Condition of parts after use, of all jobs', 'Parts with condition, torque demand and torque capacity')
+  lived() {
+    return this.books.lived()
+  }
+
   /** Jobs in which a part or an operation is used. */
   @Get('using')
   @Operation('Jobs that use a part or operation', 'Numbers and names of jobs')

@@ -14,6 +14,7 @@ const SHOP_CODE = {
   'transmission-copy': () => import('../transmissions/EditScreen.js').then((m) => m.CopyUnit),
   'parts-shelf': () => import('../shelf/ShelfScreen.js').then((m) => m.ShelfScreen),
   'shop-standards': () => import('../standards/StandardsScreen.js').then((m) => m.StandardsScreen),
+  history: () => import('../history/HistoryScreen.js').then((m) => m.HistoryScreen),
   glossary: () => import('../help/Glossary.js').then((m) => m.Glossary),
 } as const satisfies Record<ShopViewId, () => Promise<ComponentType>>
 

@@ -65,6 +65,7 @@ export const VIEWS = [
     path: '/shop-standards',
     listed: true,
   },
+  { id: 'history', title: 'History', path: '/history', listed: true },
   { id: 'glossary', title: 'Glossary', path: '/glossary' },
   { id: 'brief', title: 'Brief', group: 'job', path: 'brief' },
   { id: 'diagnosis', title: 'Diagnosis', group: 'job', path: 'diagnosis', formerly: ['lost'] },

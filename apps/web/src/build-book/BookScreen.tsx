@@ -11,6 +11,7 @@ import { viewStore } from '../state/view.js'
 import { LabeledInput } from '../ui/LabeledInput.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { VerdictHeading } from '../ui/VerdictHeading.js'
+import { AfterUse } from './AfterUse.js'
 import { AirTests } from './AirTests.js'
 import { Assembly } from './Assembly.js'
 import { BookConflicts } from './BookConflicts.js'
@@ -27,6 +28,7 @@ const PARTS = [
   ['assembly', 'Assembly'],
   ['start', 'First start'],
   ['sign-off', 'Sign-off'],
+  ['after-use', 'After use'],
 ] as const
 
 type PartId = (typeof PARTS)[number][0]
@@ -38,6 +40,7 @@ const PART_PAGES: Readonly<Record<PartId, (props: PartProps) => ReactNode>> = {
   assembly: Assembly,
   start: FirstStart,
   'sign-off': SignOff,
+  'after-use': AfterUse,
 }
 
 /** Cautions of each part, once where the work is. */
@@ -48,6 +51,7 @@ const PART_CAUTION: Readonly<Record<PartId, string>> = {
   assembly: `${CAUTIONS.dust} ${CAUTIONS.springs}`,
   start: CAUTIONS.estimates,
   'sign-off': CAUTIONS.estimates,
+  'after-use': CAUTIONS.estimates,
 }
 
 interface PartProps extends ScreenProps {
@@ -87,7 +91,7 @@ export function BookScreen({ content, unit }: ScreenProps) {
         <Person />
         <BookSaveMark />
       </Flex>
-      {book.isSigned && part !== 'sign-off' && (
+      {book.isSigned && part !== 'sign-off' && part !== 'after-use' && (
         <Text mb="1" role="status" fontWeight={600} color="oil" data-testid="book-signed">
           {`Book ${book.bookNumber} is signed and cannot be changed. To go on, open a new book under Sign-off.`}
         </Text>

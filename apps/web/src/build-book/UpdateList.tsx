@@ -8,6 +8,7 @@ import {
   UPDATE_STATE_WORDS,
   updateReasonWords,
   type JobContent,
+  type JobFinding,
 } from '@plucky/contract'
 import {
   engineOfBrief,
@@ -23,8 +24,10 @@ import {
 } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { api } from '../state/api.js'
 import { setMarks } from '../state/book.js'
 import { applyChoice } from '../state/commands.js'
+import { useFetched } from '../state/queries.js'
 import { shopStore } from '../state/shop.js'
 import { useStandards } from '../standards/use-standards.js'
 import { OutlineButton } from '../ui/buttons.js'
@@ -39,9 +42,19 @@ interface ListProps {
 
 type Filter = UpdateState | 'all'
 
+const NO_FINDINGS: readonly JobFinding[] = []
+
+/** How often a weak place was the confirmed cause of a failure in this shop. Empty if it never was. */
+function inShopWords({ of }: UpdateEntry, findings: readonly JobFinding[]): string {
+  const faults = 'weakPlace' in of ? (of.weakPlace.faults ?? []) : []
+  const count = findings.filter(({ teardown }) => teardown.found !== null && faults.includes(teardown.found)).length
+  return count === 0 ? '' : `In this shop: ${count} of ${findings.length} confirmed failures.`
+}
+
 /** Everything to update on this transmission, front to rear, with reason, remedy and price. */
 export function UpdateList({ content, unit, marks }: ListProps) {
   const { standards, problem } = useStandards()
+  const { data: findings = NO_FINDINGS } = useFetched(['jobs', 'findings', unit.id], () => api.findingsOf(unit.id))
   const { parts, operations } = useStore(shopStore)
   const [filter, setFilter] = useState<Filter>('all')
   const engine = engineOfBrief(content.brief.engine)
@@ -87,7 +100,14 @@ export function UpdateList({ content, unit, marks }: ListProps) {
         </Text>
       )}
       {shown.map((entry) => (
-        <Entry key={entry.id} entry={entry} content={content} unit={unit} mark={marks[`update/${entry.id}/state`]?.by} />
+        <Entry
+          key={entry.id}
+          entry={entry}
+          content={content}
+          unit={unit}
+          mark={marks[`update/${entry.id}/state`]?.by}
+          inShop={inShopWords(entry, findings)}
+        />
       ))}
     </Panel>
   )
@@ -102,9 +122,10 @@ interface EntryProps {
   readonly unit: Unit
   /** Who set the state by hand. */
   readonly mark: string | undefined
+  readonly inShop: string
 }
 
-function Entry({ entry, content, unit, mark }: EntryProps) {
+function Entry({ entry, content, unit, mark, inShop }: EntryProps) {
   const { id, state, reason } = entry
   return (
     <Grid
@@ -117,7 +138,7 @@ function Entry({ entry, content, unit, mark }: EntryProps) {
       data-testid={`update-${id}`}
       data-state={state}
     >
-      <EntryText entry={entry} unit={unit} />
+      <EntryText entry={entry} unit={unit} inShop={inShop} />
       <Box minW="0">
         <Text fontSize="small" lineHeight="1.35">
           <Text as="span" color={STATE_COLOUR[state]} fontWeight={700}>
@@ -148,14 +169,14 @@ function Entry({ entry, content, unit, mark }: EntryProps) {
 const titleOf = ({ of }: UpdateEntry): string => ('weakPlace' in of ? of.weakPlace.place : of.standard.work)
 
 /** Place, what happens there, symptom and cause; or the standard and its reason. */
-function EntryText({ entry, unit }: Pick<EntryProps, 'entry' | 'unit'>) {
+function EntryText({ entry, unit, inShop }: Pick<EntryProps, 'entry' | 'unit' | 'inShop'>) {
   const { stationId, of } = entry
   const place = 'weakPlace' in of ? of.weakPlace : undefined
   const where = stationId === undefined ? (place ? 'Case, pan and cooler' : 'Shop standard') : capital(stationName(unit, stationId))
   return (
     <Box minW="0">
       <Text fontSize="note" color="inkSoft">
-        {place ? `${where} · ${OFTEN_WORDS[place.often]}` : where}
+        {[where, ...(place ? [OFTEN_WORDS[place.often]] : []), ...(inShop ? [inShop] : [])].join(' · ')}
       </Text>
       <Text fontWeight={600} lineHeight="1.3">
         {titleOf(entry)}

@@ -74,6 +74,14 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Name a part or operation of the shelf to see in each job whether it is in the build.',
     ],
   },
+  history: {
+    answers: 'What lived and what broke in this shop, by transmission and part.',
+    steps: [
+      'Record the condition of parts in the build book of a job, under After use.',
+      'Strength in this shop compares what the parts carried or broke at with the computed torque capacity.',
+    ],
+    reading: ['1.00 means as computed. The range holds 90 % of what the records allow. Few records move it little.'],
+  },
   glossary: { answers: 'What the words and symbols on these pages mean.', steps: ['Search by word or symbol.'] },
   brief: {
     answers: 'What the transmission is built for: engine, vehicle, use, launch, limits and budget.',
@@ -229,6 +237,11 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
       'Set an entry by hand if the build does not show it: done, to do, checked OK, or not for this job.',
       'Teardown: choose what you see on each piece. The usual verdict follows; change it if you know better.',
       'Pieces marked “suspect” would show the likely causes of the diagnosis.',
+      'Air tests: numbers show where each port is. Leaks that are there by design are named.',
+      'Assembly: steps from the rear to the engine. Finish a station before the next one covers it.',
+      'First start: readings are compared with what the build should show.',
+      'Sign-off: what is open is listed first. A signed book cannot be changed; a new one says what changed.',
+      'After use: how each part has lived. It counts in the history of the shop.',
       'Entries are saved one by one. Without a connection they are kept on this device and sent later.',
     ],
     keys: [['↑ ↓', 'Next piece, in the list of pieces.'], ['A, R, S', 'Accept, rework or scrap, in the list of pieces.'], UNDO],

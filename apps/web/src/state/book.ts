@@ -1,5 +1,5 @@
 import { changeCount, type MarkChange, type SavedMarks } from '@plucky/contract'
-import type { Mark, Marks, MarkValue } from '@plucky/core'
+import { isLived, type Mark, type Marks, type MarkValue } from '@plucky/core'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
@@ -121,7 +121,7 @@ export function followBook(): () => void {
 /** Sets fields of the book. They are shown and kept in the browser at once, and saved shortly after. */
 export function setMarks(values: Readonly<Record<string, MarkValue | null>>): void {
   const { stored, pending, number, isSigned } = get()
-  if (isSigned) return
+  if (isSigned && !Object.keys(values).every(isLived)) return
   const at = new Date().toISOString()
   const changed = Object.entries(values).flatMap(([name, value]): [string, Pending][] =>
     equal(shownMarks(get())[name]?.value ?? null, value) ? [] : [[name, { value, rev: pending[name]?.rev ?? stored[name]?.rev ?? 0, at }]],

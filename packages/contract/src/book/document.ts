@@ -11,6 +11,7 @@ import {
   startChecks,
   updateList,
   updateMarks,
+  isLived,
   isOneOf,
   AIR_RESULTS,
   type Mark,
@@ -84,7 +85,8 @@ interface Entry extends BookLine {
 }
 
 /** Writes a build book in words. Every field of the book is in it. */
-export function bookDocument(source: BookSource): BookDocument {
+export function bookDocument(given: BookSource): BookDocument {
+  const source = { ...given, marks: signedMarks(given.marks) }
   const { file, marks, jobNumber, number, before } = source
   const { job, unit } = file
   const fitted = fittedParts(job.spec, catalogueOf(file), job.book)
@@ -114,7 +116,7 @@ export function bookDocument(source: BookSource): BookDocument {
       const lines = entries.filter(({ isOpen }) => isOpen).map(line)
       return lines.length > 0 ? [{ title, lines }] : []
     }),
-    changed: before ? changes(unit, before, marks) : [],
+    changed: before ? changes(unit, signedMarks(before), marks) : [],
     sections: [
       ['Installed parts', partLines(unit, fitted)] as const,
       ...parts.map(([title, entries]) => [title, entries.filter(({ isOpen }) => !isOpen).map(line)] as const),
@@ -131,6 +133,9 @@ export function bookDocument(source: BookSource): BookDocument {
     cautions: [CAUTIONS.stall, CAUTIONS.rotating, CAUTIONS.estimates],
   }
 }
+
+/** Fields that a signature covers. */
+const signedMarks = (marks: Marks): Marks => Object.fromEntries(Object.entries(marks).filter(([name]) => !isLived(name)))
 
 /** "Ada, 2026-05-31 14:05 UTC". Empty without an entry. */
 const byWords = (mark: Mark | undefined): string =>

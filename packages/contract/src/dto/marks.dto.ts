@@ -1,4 +1,4 @@
-import { isShape, markIssues, type Mark, type MarkValue, type Marks, type Unit } from '@plucky/core'
+import { isLived, isShape, markIssues, type LivedState, type Mark, type MarkValue, type Marks, type Unit } from '@plucky/core'
 import { toProblem, type Problem } from '../words/error-messages.js'
 import { checkShape, type Checked } from './check.js'
 import type { BookDocument } from '../book/document.js'
@@ -33,6 +33,18 @@ export interface SignedBook {
   readonly document: BookDocument
 }
 
+/** A part of a job after use: its condition, the torque demand that it has seen and its torque capacity. */
+export interface LivedRecord {
+  readonly jobNumber: number
+  readonly jobName: string
+  readonly unitId: string
+  readonly stationId: string
+  readonly partId: string | null
+  readonly state: LivedState
+  readonly demandNm: number | null
+  readonly capacityNm: number | null
+}
+
 /** The build book of a job. */
 export interface BuildBook {
   /** Number of the book that is being filled in, or that was signed last. */
@@ -53,8 +65,9 @@ export class OpenBookDto {
   @Label('Name of the person', 60) by!: string
 }
 
-/** Number of changes of all fields of a book. */
-export const changeCount = (marks: Marks): number => Object.values(marks).reduce((sum, { rev }) => sum + rev, 0)
+/** Number of changes of all fields that a signature covers. */
+export const changeCount = (marks: Marks): number =>
+  Object.entries(marks).reduce((sum, [name, { rev }]) => sum + (isLived(name) ? 0 : rev), 0)
 
 /** A build book after a save: fields that somebody else had changed meanwhile were not saved. */
 export interface SavedMarks extends BuildBook {

@@ -11,10 +11,12 @@ import {
   type CardVerdict,
   type ExpectedLeak,
   type Felt,
+  type LivedState,
   type MarkValue,
   type Piece,
   type PieceFinding,
   type StartCheck,
+  type StrengthInShop,
   type Turn,
   type Unit,
   type UpdateReason,
@@ -289,3 +291,9 @@ export function startCheckWords({ train }: Unit, check: StartCheck): string {
     }
   }
 }
+
+export const LIVED_WORDS: Record<LivedState, string> = { healthy: 'healthy', worn: 'worn', broken: 'broken' }
+
+/** Strength of a part in this shop against the computed one: "1.05 times computed (0.97 to 1.12), 3 healthy, 1 broken". */
+export const strengthWords = ({ mean, low, high, healthy, broken }: StrengthInShop): string =>
+  `${mean.toFixed(2)} times computed (${low.toFixed(2)} to ${high.toFixed(2)}), from ${healthy} healthy and ${broken} broken`

@@ -44,7 +44,7 @@ const isPhotos: Accepts = (value) =>
   Array.isArray(value) && value.length <= MOST_CARD_PHOTOS && value.every((id) => typeof id === 'string' && /^[0-9a-f]{64}$/.test(id))
 
 /** Sections of a build book. */
-const SECTIONS = ['update', 'card', 'air', 'step', 'start'] as const
+const SECTIONS = ['update', 'card', 'air', 'step', 'start', 'lived'] as const
 
 /** Values that a field of each section can have. `undefined` for a field that is unknown. */
 const FIELDS: Readonly<Record<(typeof SECTIONS)[number], (unit: Unit, rest: readonly string[]) => Accepts | undefined>> = {
@@ -53,6 +53,7 @@ const FIELDS: Readonly<Record<(typeof SECTIONS)[number], (unit: Unit, rest: read
   air: airField,
   step: stepField,
   start: startField,
+  lived: livedField,
 }
 
 function airField(unit: Unit, [id, field, ...more]: readonly string[]): Accepts | undefined {
@@ -80,6 +81,26 @@ const ALL_FELT: readonly string[] = Object.values(FELT).flat()
 
 /** Highest reading that is stored, Pa or rad/s. */
 const GREATEST_READING = 1e8
+
+/** Conditions of a part after use. */
+export const LIVED_STATES = ['healthy', 'worn', 'broken'] as const
+export type LivedState = (typeof LIVED_STATES)[number]
+
+/** What a transmission has lived through. */
+export const LIVED_USES = ['passes', 'miles', 'seasons'] as const
+
+/** True for a field that is filled in after the book is signed: how the build has lived. It is not part of the signed book. */
+export const isLived = (name: string): boolean => name.startsWith('lived/')
+
+/** Use of the transmission, and condition, torque demand and torque capacity of the part at each station, N·m. */
+function livedField({ stations }: Unit, [place = '', field = '', ...more]: readonly string[]): Accepts | undefined {
+  if (more.length > 0) return undefined
+  const isFigure: Accepts = (value) => typeof value === 'number' && value >= 0 && value <= GREATEST_READING
+  if (place === 'use') return isOneOf(LIVED_USES, field) ? isFigure : field === 'note' ? isNote : undefined
+  if (!stations.some(({ id }) => id === place)) return undefined
+  if (field === 'state') return (value) => isOneOf(LIVED_STATES, value)
+  return field === 'demand' || field === 'capacity' ? isFigure : undefined
+}
 
 function updateField(_unit: Unit, [id = '', field, ...more]: readonly string[]): Accepts | undefined {
   if (!SLUG.test(id) || more.length > 0) return undefined

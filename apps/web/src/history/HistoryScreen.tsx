@@ -1,0 +1,101 @@
+import { Box, Heading, Text } from '@chakra-ui/react'
+import { capital, LIVED_WORDS, quantity, stationName, strengthWords, type LivedRecord } from '@plucky/contract'
+import { strengthInShop, type Part, type Unit } from '@plucky/core'
+import { Link } from 'react-router'
+import { useStore } from 'zustand'
+import { jobAddress } from '../app/views.js'
+import { shopStore } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
+import { Panel } from '../ui/panel.js'
+import { RuledTable } from '../ui/RuledTable.js'
+import { TableHead } from '../ui/TableHead.js'
+import { livedParts, useLived } from './lived.js'
+
+/** What lived and what broke in this shop, by transmission and part. */
+export function HistoryScreen() {
+  useShop()
+  const { units, parts } = useStore(shopStore)
+  const { records, problem, loading } = useLived()
+  const shown = units.filter(({ id }) => records.some(({ unitId }) => unitId === id))
+  return (
+    <Box px="3.5" pb="4" maxW="1280px" mx="auto">
+      <Heading as="h1" textStyle="page" py="1.5">
+        History
+      </Heading>
+      {problem && <Text color="break">{`The history could not be loaded: ${problem}`}</Text>}
+      {shown.length === 0 && !problem && (
+        <Text color="inkSoft" role="status">
+          {loading ? 'Loading history…' : 'Nothing recorded yet. Record how a transmission has lived in its build book, under After use.'}
+        </Text>
+      )}
+      {shown.map((unit) => (
+        <UnitHistory key={unit.id} unit={unit} parts={parts} records={records.filter(({ unitId }) => unitId === unit.id)} />
+      ))}
+    </Box>
+  )
+}
+
+interface UnitProps {
+  readonly unit: Unit
+  readonly parts: ReadonlyMap<string, Part>
+  readonly records: readonly LivedRecord[]
+}
+
+/** Parts of one transmission, front to rear: the broken ones of each station first. */
+function UnitHistory({ unit, parts, records }: UnitProps) {
+  const keys = [...new Set(records.map(({ stationId, partId }) => `${stationId} ${partId ?? ''}`))]
+  const rows = keys.map((key) => records.filter(({ stationId, partId }) => `${stationId} ${partId ?? ''}` === key))
+  const at = (own: readonly LivedRecord[]) => unit.stations.findIndex(({ id }) => id === own[0]?.stationId)
+  const broken = (own: readonly LivedRecord[]) => own.filter(({ state }) => state === 'broken').length
+  const sorted = [...rows].sort((a, b) => at(a) - at(b) || broken(b) - broken(a))
+  return (
+    <Panel title={unit.name} note={`${records.length} parts recorded`} mb="2">
+      <RuledTable look="list" data-testid={`history-${unit.id}`}>
+        <TableHead words={['Station', 'Part', 'Condition', 'Broke at', 'Strength in this shop']} />
+        <tbody>
+          {sorted.map((own) => (
+            <PartHistory key={`${own[0]?.stationId} ${own[0]?.partId}`} own={own} unit={unit} parts={parts} />
+          ))}
+        </tbody>
+      </RuledTable>
+    </Panel>
+  )
+}
+
+function PartHistory({
+  own,
+  unit,
+  parts,
+}: {
+  readonly own: readonly LivedRecord[]
+  readonly unit: Unit
+  readonly parts: UnitProps['parts']
+}) {
+  const [first] = own
+  if (!first) return null
+  const counts = (['broken', 'worn', 'healthy'] as const).flatMap((state) => {
+    const count = own.filter((record) => record.state === state).length
+    return count > 0 ? [`${count} ${LIVED_WORDS[state]}`] : []
+  })
+  const known = first.partId === null ? [] : livedParts(own, first.partId)
+  return (
+    <tr>
+      <td>{capital(stationName(unit, first.stationId))}</td>
+      <td>{first.partId === null ? 'none' : (parts.get(first.partId)?.name ?? first.partId)}</td>
+      <td>{counts.join(', ')}</td>
+      <td>
+        {own
+          .filter(({ state }) => state === 'broken')
+          .map(({ jobNumber, jobName, demandNm }) => (
+            <span key={jobNumber} style={{ display: 'block' }}>
+              {demandNm === null ? '' : `${quantity(demandNm, 'lb-ft')}, `}
+              <Link to={jobAddress(jobNumber, 'build-book')} style={{ textDecoration: 'underline' }}>
+                {jobName}
+              </Link>
+            </span>
+          ))}
+      </td>
+      <td>{known.length > 0 ? strengthWords(strengthInShop(known)) : 'no torque known'}</td>
+    </tr>
+  )
+}
