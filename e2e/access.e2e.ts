@@ -5,7 +5,14 @@ import { jobOf, openJob, ownJob } from './bench.js'
 import { ABOUT_UNITS, shelfNames, textsWith } from './units-on-screen.js'
 
 /** Every page of the list with the demo shop's data, and what differs much from them. */
-const VIEWS = [...exampleViews(), { title: 'Line pressure · Job 2', address: '/jobs/2/line-pressure' }]
+const VIEWS = [
+  ...exampleViews(),
+  { title: 'Line pressure · Job 2', address: '/jobs/2/line-pressure' },
+  ...['teardown', 'air', 'assembly', 'start', 'sign-off', 'after-use'].map((part) => ({
+    title: 'Build book · Job 2',
+    address: `/jobs/2/build-book?part=${part}`,
+  })),
+]
 
 /** No page has frames, and what passes is not described: that takes most of the time. */
 const found = async (page: Page, choose: (axe: AxeBuilder) => AxeBuilder) =>

@@ -1,6 +1,15 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { AIR_RESULT_WORDS, airTestWords, capital, CAUTIONS, expectedLeakWords, PORT_FACE_WORDS, type JobContent } from '@plucky/contract'
-import { AIR_RESULTS, airTests, isOneOf, PORT_FACES, type AirTest, type Marks, type PortFace, type Unit } from '@plucky/core'
+import {
+  AIR_RESULT_WORDS,
+  airTestWords,
+  capital,
+  CAUTIONS,
+  expectedLeakWords,
+  PORT_FACE_WORDS,
+  quantity,
+  type JobContent,
+} from '@plucky/contract'
+import { AIR_RESULTS, AIR_TEST_PA, airTests, isOneOf, PORT_FACES, type AirTest, type Marks, type PortFace, type Unit } from '@plucky/core'
 import { useMemo, useState } from 'react'
 import { setMarks } from '../state/book.js'
 import { specInputOf } from '../state/verdicts.js'
@@ -31,7 +40,7 @@ export function AirTests({ content, unit, marks }: AirProps) {
           {CAUTIONS.springs}
         </Text>
       </Panel>
-      <Panel title="Air tests" note={`${done} of ${tests.length} recorded; 30 to 40 psi, regulated`}>
+      <Panel title="Air tests" note={`${done} of ${tests.length} recorded; regulated to ${quantity(AIR_TEST_PA, 'psi')}`}>
         {tests.length === 0 && <Text color="inkSoft">This transmission has no clutch or band to test.</Text>}
         {tests.map((test, i) => (
           <Test key={test.port.id} test={test} number={i + 1} marks={marks} onFocus={() => setChosen(test.port.id)} />

@@ -81,7 +81,7 @@ export function BookScreen({ content, unit }: ScreenProps) {
         {`Job ${number}: ${content.name}, ${unit.name}`}
       </Text>
       <Flex gap="2" align="end" wrap="wrap" mb="2" className="not-printed">
-        <Flex gap="1" role="group" aria-label="Parts of the build book">
+        <Flex gap="1" wrap="wrap" role="group" aria-label="Parts of the build book">
           {PARTS.map(([id, title]) => (
             <ToggleButton key={id} large on={id === part} onPick={() => setParams({ part: id }, { replace: true })} testId={`book-${id}`}>
               {title}

@@ -2,6 +2,10 @@ import type { Part } from '../model/part.js'
 import { LOCKUP_PORT, type AirPort } from '../model/port.js'
 import type { Station, Unit } from '../model/unit.js'
 import type { PackGeometry } from '../parts/pack/pack.js'
+import { toSi } from '../quantity/units.js'
+
+/** Pressure of an air test, Pa (common practice, no source). */
+export const AIR_TEST_PA = toSi(35, 'psi')
 
 /** Results of an air test. */
 export const AIR_RESULTS = ['applies', 'slow', 'leaks'] as const
