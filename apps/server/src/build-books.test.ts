@@ -150,6 +150,24 @@ describe('a signed build book', () => {
   })
 })
 
+describe('a job file', () => {
+  it('carries the build book with its writers and photos, and gives the same bytes again', async () => {
+    const text = (await http().get('/api/jobs/1/file').expect(200)).text
+    const file = JSON.parse(text) as { marks: { name: string; by: string }[] }
+    expect(file.marks.map(({ name }) => name)).toContain('card/direct-pack/drum/photos')
+    const { number } = (await http().post('/api/jobs/import').send(file).expect(201)).body as { number: number }
+    expect((await http().get(`/api/jobs/${number}/file`).expect(200)).text).toBe(text)
+    const wrong = {
+      ...file,
+      marks: [...file.marks, { name: 'card/nowhere/drum/verdict', value: 'scrap', by: 'Ada', at: '2026-01-01T00:00:00Z' }],
+    }
+    expect(errorsOf((await http().post('/api/jobs/import').send(wrong).expect(422)).body)[0]).toMatchObject({
+      code: 'field-unknown',
+      path: `marks.${file.marks.length}`,
+    })
+  })
+})
+
 describe('shop standards', () => {
   const standards = async () => (await http().get('/api/shop/standards').expect(200)).body as ShopStandards
   it('are saved over the version that was seen alone, and checked', async () => {

@@ -63,6 +63,11 @@ describe('weak places of the made-up transmissions', () => {
       weakPlaces: [{ id: 'a', place: 'A', failure: 'f', sign: 's', cause: 'c', often: 'rare', remedies: [] }],
     }
     expect(checkUnit(own).ok).toBe(true)
+    const likeFigures = {
+      ...unit,
+      weakPlaces: [{ id: 'a', place: '2 in', failure: '3 psi', sign: '4 hp', cause: '5 mm', often: 'rare' as const, remedies: [] }],
+    }
+    expect(readUnitFile(JSON.parse(writeUnit(likeFigures)))).toEqual(likeFigures)
     expect(checkUnit({ ...own, weakPlaces: [{ ...own.weakPlaces[0], often: 'always' }] }).ok).toBe(false)
   })
 })

@@ -94,6 +94,20 @@ export function jobFileSchema(): Schema {
         type: 'array',
         items: { type: 'object', properties: { id: { type: 'string' }, type: { enum: PHOTO_TYPES }, data: { type: 'string' } } },
       },
+      marks: {
+        type: 'array',
+        description: 'Fields of the build book, each with its writer and time. Figures are SI.',
+        items: {
+          type: 'object',
+          properties: {
+            name: { type: 'string' },
+            value: { type: ['string', 'number', 'boolean', 'array'] },
+            by: { type: 'string' },
+            at: { type: 'string', format: 'date-time' },
+          },
+          required: ['name', 'value', 'by', 'at'],
+        },
+      },
     },
     required: ['format', 'version', ...job.required],
     $defs,

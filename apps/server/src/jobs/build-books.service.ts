@@ -14,7 +14,7 @@ import {
   type SignBookDto,
   type SignedBook,
 } from '@plucky/contract'
-import { isLived, type Mark, type Marks } from '@plucky/core'
+import { isLived, type Marks } from '@plucky/core'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
@@ -23,14 +23,7 @@ import { ShelfService } from '../shelf/shelf.service.js'
 import { StandardsService } from '../shop/standards.service.js'
 import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
-
-interface MarkRow {
-  readonly name: string
-  readonly value: Mark['value']
-  readonly by: string
-  readonly at: Date
-  readonly rev: number
-}
+import { readMarks } from './marks-store.js'
 
 interface SignedRow {
   readonly number: number
@@ -209,12 +202,8 @@ export class BuildBooksService {
     return stored.length > 0
   }
 
-  private async marks(jobNumber: number, transaction: Transaction | null = null): Promise<Marks> {
-    const rows = await this.sequelize.query<MarkRow>(
-      `SELECT name, value, marked_by AS "by", marked_at AS "at", rev FROM book_marks WHERE job_number = :jobNumber ORDER BY name`,
-      { replacements: { jobNumber }, type: QueryTypes.SELECT, transaction },
-    )
-    return Object.fromEntries(rows.map(({ name, at, ...mark }): [string, Mark] => [name, { ...mark, at: at.toISOString() }]))
+  private marks(jobNumber: number, transaction: Transaction | null = null): Promise<Marks> {
+    return readMarks(this.sequelize, jobNumber, transaction)
   }
 }
 

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common'
-import { jobFileOf, readJob, writeJob, type Job, type JobContent, type JobFile } from '@plucky/contract'
+import { jobFileOf, readJob, writeJob, type FiledMark, type Job, type JobContent, type JobFile } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
@@ -9,6 +9,7 @@ import { PhotosService } from '../photos/photos.service.js'
 import { same, ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
 import { JobsService } from './jobs.service.js'
+import { addMarks, readMarks } from './marks-store.js'
 
 /** Jobs as open files: out with all that they are judged by, and in again. */
 @Injectable()
@@ -23,12 +24,18 @@ export class JobFilesService {
 
   async write(number: number): Promise<string> {
     const job = await this.jobs.one(number)
-    const ids = Object.values(job.book.readings).flatMap(({ photos }) => photos ?? [])
-    return writeJob({ ...(await this.fileOf(job)), photos: await this.photos.all(ids) })
+    const marks = Object.entries(await readMarks(this.sequelize, number)).flatMap(([name, { value, by, at }]) =>
+      value === null ? [] : [{ name, value, by, at }],
+    )
+    const ids = [...Object.values(job.book.readings).flatMap(({ photos }) => photos ?? []), ...marks.flatMap(photosOf)]
+    return writeJob({ ...(await this.fileOf(job)), photos: await this.photos.all(ids), marks })
   }
 
-  /** Stores the photos of a file. A new photo is re-encoded and gets a new id, which replaces the old one in the measurements. */
-  private async bookWithPhotos({ job, photos = [] }: JobFile, transaction: Transaction): Promise<JobContent['book']> {
+  /** Stores the photos of a file. A new photo is re-encoded and gets a new id, which replaces the old one in measurements and build book. */
+  private async withPhotos(
+    { job, photos = [], marks = [] }: JobFile,
+    transaction: Transaction,
+  ): Promise<Pick<JobContent, 'book'> & { readonly marks: readonly FiledMark[] }> {
     const known = await this.photos.known(
       photos.map(({ id }) => id),
       transaction,
@@ -41,7 +48,8 @@ export class JobFilesService {
       reading.photos ? { ...reading, photos: shown(reading.photos) } : reading,
     ])
     // Built from readings of the same job.
-    return { ...job.book, readings: Object.fromEntries(readings) as JobContent['book']['readings'] }
+    const book = { ...job.book, readings: Object.fromEntries(readings) as JobContent['book']['readings'] }
+    return { book, marks: marks.map((mark) => (photosOf(mark).length > 0 ? { ...mark, value: shown(photosOf(mark)) } : mark)) }
   }
 
   /** A job with all that it is judged by. */
@@ -59,12 +67,18 @@ export class JobFilesService {
       if (!same(withoutWeakPlaces(own), withoutWeakPlaces(read.unit)))
         throw refuse(409, 'file-unit-differs', 'unit', { unit: read.unit.name })
       await this.shelf.bring(read, transaction)
-      return this.jobs.addWithin({ ...read.job, book: await this.bookWithPhotos(read, transaction) }, transaction)
+      const { book, marks } = await this.withPhotos(read, transaction)
+      const added = await this.jobs.addWithin({ ...read.job, book }, transaction)
+      await addMarks(this.sequelize, added.number, marks, transaction)
+      return added
     })
     this.jobs.judge()
     return job
   }
 }
+
+/** Ids of the photos in a field of a build book. */
+const photosOf = ({ name, value }: FiledMark): readonly string[] => (name.endsWith('/photos') && Array.isArray(value) ? value : [])
 
 /** A unit without its weak places: they do not change what a job is judged by. */
 const withoutWeakPlaces = (unit: Unit | undefined): Unit | undefined => unit && { ...unit, weakPlaces: [] }

@@ -8,7 +8,7 @@ import { accepted, refuse } from '../http/refusal.js'
 /** Row of the shop table that holds the standards. */
 export const STANDARDS_KEY = 'standards'
 
-/** What a shop does to every transmission, whatever the power. */
+/** Standards of the shop: work that is done on every transmission. */
 @Injectable()
 export class StandardsService {
   constructor(@InjectConnection() private readonly sequelize: Sequelize) {}

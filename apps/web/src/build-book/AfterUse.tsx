@@ -17,7 +17,7 @@ interface UseProps {
   readonly marks: Marks
 }
 
-/** How the build has lived: use, and the condition of each part when it is open again. */
+/** Use of the transmission, and the condition of each part when the case is open again. */
 export function AfterUse({ content, unit, marks }: UseProps) {
   const { records } = useLived()
   const note = marks['lived/use/note']?.value

@@ -2,7 +2,7 @@ import { Text } from '@chakra-ui/react'
 import { useStore } from 'zustand'
 import { bookStore } from '../state/book.js'
 
-/** Whether the entries of the book are saved, with the reason if they are not. */
+/** Save state of the book, with the reason if entries are not saved. */
 export function BookSaveMark() {
   const { state, saving, pending, problem, keeping } = useStore(bookStore)
   const open = Object.keys(pending).length

@@ -143,7 +143,7 @@ function FeltRow({ check, unit, marks }: RowProps<Extract<StartCheck, { kind: 'f
   )
 }
 
-/** Who recorded a check, and when. */
+/** Person and time of a recorded check. */
 const Who = ({ mark }: { readonly mark: Mark | undefined }) => (
   <Text width="190px" fontSize="note" color="inkSoft">
     {mark ? `${mark.by}, ${new Date(mark.at).toLocaleString()}` : ''}

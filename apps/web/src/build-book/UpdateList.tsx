@@ -44,7 +44,7 @@ type Filter = UpdateState | 'all'
 
 const NO_FINDINGS: readonly JobFinding[] = []
 
-/** How often a weak place was the confirmed cause of a failure in this shop. Empty if it never was. */
+/** Sentence with the number of failures of this shop that a weak place was the confirmed cause of. Empty without any. */
 function inShopWords({ of }: UpdateEntry, findings: readonly JobFinding[]): string {
   const faults = 'weakPlace' in of ? (of.weakPlace.faults ?? []) : []
   const count = findings.filter(({ teardown }) => teardown.found !== null && faults.includes(teardown.found)).length
@@ -120,7 +120,7 @@ interface EntryProps {
   readonly entry: UpdateEntry
   readonly content: JobContent
   readonly unit: Unit
-  /** Who set the state by hand. */
+  /** Person who set the state by hand. */
   readonly mark: string | undefined
   readonly inShop: string
 }

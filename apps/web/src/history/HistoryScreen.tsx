@@ -11,7 +11,7 @@ import { RuledTable } from '../ui/RuledTable.js'
 import { TableHead } from '../ui/TableHead.js'
 import { livedParts, useLived } from './lived.js'
 
-/** What lived and what broke in this shop, by transmission and part. */
+/** Recorded conditions of parts in this shop, by transmission and part. */
 export function HistoryScreen() {
   useShop()
   const { units, parts } = useStore(shopStore)

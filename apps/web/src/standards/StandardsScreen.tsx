@@ -16,7 +16,7 @@ import { ServerAway } from '../ui/ServerAway.js'
 import { StandardRow } from './StandardRow.js'
 import { STANDARDS_QUERY } from './use-standards.js'
 
-/** What this shop does to every transmission, or to those of some uses and powers. */
+/** Standards of the shop: work on every transmission, or on those of some uses and powers. */
 export function StandardsScreen() {
   useShop()
   const { data, error, refetch } = useFetched(STANDARDS_QUERY, () => api.standards())

@@ -44,7 +44,7 @@ import { verdictSentence } from '../words/verdict.js'
 export interface BookLine {
   readonly name: string
   readonly value: string
-  /** Who entered it and when. Empty for what the build itself says. */
+  /** Person and time of the entry. Empty for entries that follow from the build. */
   readonly by: string
 }
 
@@ -58,7 +58,7 @@ export interface BookDocument {
   readonly title: string
   readonly facts: readonly (readonly [name: string, value: string])[]
   readonly verdict: string
-  /** What is still open, by section. */
+  /** Open entries, by section. */
   readonly open: readonly BookSection[]
   /** Fields that differ from the book that was signed before. Empty for the first book. */
   readonly changed: readonly BookLine[]
@@ -66,7 +66,7 @@ export interface BookDocument {
   readonly cautions: readonly string[]
 }
 
-/** What a document is made of. */
+/** Input of a book document. */
 export interface BookSource {
   readonly file: JobFile
   readonly marks: Marks

@@ -1,5 +1,5 @@
-import { certain, isRecord } from '@plucky/core'
-import type { Kit, Operation, Part, Unit } from '@plucky/core'
+import { certain, isRecord, markIssues } from '@plucky/core'
+import type { Kit, Mark, Operation, Part, Unit } from '@plucky/core'
 import { checkJob, contentOf, type JobContent, type Lookup } from '../dto/job.dto.js'
 import { checkKit, checkOperation } from '../dto/operation.dto.js'
 import { checkPhoto, type Photo } from '../dto/photo.dto.js'
@@ -7,7 +7,7 @@ import { checkPart } from '../dto/part.dto.js'
 import { checkUnit } from '../dto/unit.dto.js'
 import type { Checked } from '../dto/check.js'
 import { plainProblems } from '../dto/plain.js'
-import type { Problem } from '../words/error-messages.js'
+import { toProblem, type Problem } from '../words/error-messages.js'
 import { FORMAT_VERSION, isReadable, wrongFormat } from './open-files.js'
 import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from './version-1.js'
 import { decodeQuantities, encodeQuantities, filePath } from './quantities.js'
@@ -24,6 +24,13 @@ export interface JobFile {
   readonly kits: readonly Kit[]
   /** Photographs that its book names; left out where it is not a file that goes out. */
   readonly photos?: readonly Photo[]
+  /** Fields of its build book; left out where the file is not one that is downloaded. */
+  readonly marks?: readonly FiledMark[]
+}
+
+/** A field of a build book in a job file. Figures are SI. */
+export interface FiledMark extends Omit<Mark, 'rev'> {
+  readonly name: string
 }
 
 /** A numbered, named state of a job, kept with all that it was judged by. */
@@ -51,7 +58,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
   const { format, version, $schema: _editors, ...all } = file as Record<string, unknown>
   void _editors
   if (format !== JOB_FORMAT || !isReadable(version)) return bad(wrongFormat(JOB_FORMAT, format, version))
-  const { unit, parts, operations, kits, photos, ...content } = version === 1 ? fileFromVersion1(all) : all
+  const { unit, parts, operations, kits, photos, marks, ...content } = version === 1 ? fileFromVersion1(all) : all
   const ownUnit = unit === undefined ? undefined : checkUnit(decodeQuantities(unit))
   const own = {
     parts: listOf('parts', parts, checkPart),
@@ -66,6 +73,7 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     operation: (id) => ownOperations.get(id) ?? shelf.operation(id),
   }
   const job = checkJob(decodeQuantities(content), lookup)
+  const ownMarks = marksOf(job.ok ? lookup.unit(job.value.unitId) : undefined, marks)
   const problems = [
     ...under(job, ''),
     ...(ownUnit ? under(ownUnit, 'unit.') : []),
@@ -73,9 +81,10 @@ export function readJob(file: unknown, shelf: Lookup): Checked<JobFile> {
     ...own.operations.problems,
     ...own.kits.problems,
     ...ownPhotos.problems,
+    ...ownMarks.problems,
   ]
   if (!job.ok || problems.length > 0) return bad(...problems)
-  return { ok: true, value: { ...jobFileOf(job.value, lookup, own.kits.values), photos: ownPhotos.values } }
+  return { ok: true, value: { ...jobFileOf(job.value, lookup, own.kits.values), photos: ownPhotos.values, marks: ownMarks.values } }
 }
 
 /** Items for sale of one file: parts, operations and kits. */
@@ -106,6 +115,26 @@ function fileFromVersion1(file: Readonly<Record<string, unknown>>): Record<strin
     operations: itemFromVersion1(operations),
     kits: itemFromVersion1(kits),
     photos,
+  }
+}
+
+/** Fields of the build book in a file, each checked against the transmission of the job. */
+function marksOf(unit: Unit | undefined, list: unknown): { values: FiledMark[]; problems: Problem[] } {
+  if (list === undefined || !unit) return { values: [], problems: [] }
+  if (!Array.isArray(list)) return { values: [], problems: [problem('list-expected', 'marks', '"marks" in a job file must be a list.')] }
+  const checked = list.map((plain: unknown): Checked<FiledMark> => {
+    const { name, value, by, at } = isRecord(plain) ? plain : {}
+    if (typeof name !== 'string' || typeof by !== 'string' || typeof at !== 'string' || Number.isNaN(Date.parse(at)))
+      return bad(problem('mark-expected', '', 'An entry of the build book needs name, value, by and at.'))
+    const issues = markIssues(unit, name, value)
+    // Checked above.
+    return issues.length > 0
+      ? bad(...issues.map(toProblem))
+      : { ok: true, value: { name, value: value as Mark['value'], by: by.slice(0, 60), at } }
+  })
+  return {
+    values: checked.flatMap((c) => (c.ok ? [c.value] : [])),
+    problems: checked.flatMap((c, i) => (c.ok ? [] : c.problems.map((p) => ({ ...p, path: `marks.${i}` })))),
   }
 }
 
@@ -171,6 +200,7 @@ const FIRST = [
   'operations',
   'kits',
   'photos',
+  'marks',
 ]
 const rank = (key: string) => (FIRST.includes(key) ? FIRST.indexOf(key) : FIRST.length)
 
@@ -182,7 +212,7 @@ function ordered(value: unknown): unknown {
 }
 
 /** Writes a job with all that it names as one open file; reading it back and writing it again gives the same bytes. */
-export function writeJob({ job, unit, parts, operations, kits, photos = [] }: JobFile): string {
+export function writeJob({ job, unit, parts, operations, kits, photos = [], marks = [] }: JobFile): string {
   const { customer, ...content } = contentOf(job)
   const sorted = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const own = {
@@ -198,6 +228,7 @@ export function writeJob({ job, unit, parts, operations, kits, photos = [] }: Jo
     ...content,
     ...(customer ? { customer } : {}),
     ...own,
+    ...(marks.length > 0 ? { marks: [...marks].sort((a, b) => (a.name < b.name ? -1 : 1)) } : {}),
   }
   return `${JSON.stringify(ordered(encodeQuantities(file)), null, 2)}\n`
 }

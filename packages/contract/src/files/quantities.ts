@@ -76,7 +76,7 @@ function exactly(valueSi: number, unit: UnitName): string[] {
 
 /** Fields that hold words, whatever they look like. */
 const WORDS = new Set(
-  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate member'.split(
+  'id name maker code note tell why from found sun ring carrier a b input output pistonOn speedOf set at caution certificate member place failure sign cause text noRepair work withFeature feeds'.split(
     ' ',
   ),
 )

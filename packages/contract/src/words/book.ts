@@ -35,7 +35,7 @@ export const UPDATE_STATE_WORDS: Record<UpdateState, string> = {
   'not-here': 'not for this job',
 }
 
-/** Why an entry of the update list has its state. */
+/** Sentence for the reason of a state in the update list. */
 export function updateReasonWords(unit: Unit, reason: UpdateReason): string {
   const variants = (ids: readonly string[]) => listed(ids.map((id) => unit.variants?.find((variant) => variant.id === id)?.name ?? id))
   switch (reason.code) {
@@ -113,12 +113,12 @@ export function cardTitle({ piece, station, thrust }: Card, alone: boolean): str
 
 interface FindingWords {
   readonly name: string
-  /** What the finding tells. Common practice, no source, unless a source is named. */
+  /** Likely cause or consequence. Common practice, no source, unless a source is named. */
   readonly tells: string
 }
 
 /**
- * Findings on a piece and what they tell. The looks of broken shafts are as in ASM Handbook vol. 11, Failure Analysis (from memory); the
+ * Findings on a piece with their likely causes. The looks of broken shafts are as in ASM Handbook vol. 11, Failure Analysis (from memory); the
  * rest is common practice, no source.
  */
 export const FINDING_WORDS: Record<PieceFinding, FindingWords> = {
@@ -210,7 +210,7 @@ export function markValueWords(name: string, value: MarkValue | null): string {
 
 export const AIR_RESULT_WORDS: Record<AirResult, string> = { applies: 'applies', slow: 'slow', leaks: 'leaks' }
 
-/** What to hear at a port: the element applies with a dull knock, and the air stops. */
+/** Sound to expect at a port: a dull knock when the element applies, then no hiss. */
 export function airTestWords({ station, part, port }: AirTest): string {
   const name = station?.name ?? port.name
   const sound =

@@ -11,7 +11,7 @@ export const AIR_TEST_PA = toSi(35, 'psi')
 export const AIR_RESULTS = ['applies', 'slow', 'leaks'] as const
 export type AirResult = (typeof AIR_RESULTS)[number]
 
-/** Why a port leaks although everything is right. */
+/** Reason for a leak that is there by design, or known before the test. */
 export type ExpectedLeak =
   /** A sealing ring is left out, so that a second piston area is fed. */
   | { readonly code: 'ring-left-out'; readonly ring: string }

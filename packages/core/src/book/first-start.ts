@@ -7,7 +7,7 @@ import type { SpecInput } from '../model/spec-input.js'
 import type { Answer } from '../reports/answer.js'
 import { pressureReport, type GaugeRow } from '../reports/pressure-report.js'
 
-/** What is felt, heard or seen on the first start and on the road. */
+/** Possible observations on the first start and on the road, by kind. The first one of each kind is good. */
 export const FELT = {
   shift: ['good', 'soft', 'harsh', 'flare', 'ties-up'],
   lockup: ['applies', 'slips', 'none'],

@@ -86,10 +86,10 @@ const GREATEST_READING = 1e8
 export const LIVED_STATES = ['healthy', 'worn', 'broken'] as const
 export type LivedState = (typeof LIVED_STATES)[number]
 
-/** What a transmission has lived through. */
+/** Figures for the use of a transmission. */
 export const LIVED_USES = ['passes', 'miles', 'seasons'] as const
 
-/** True for a field that is filled in after the book is signed: how the build has lived. It is not part of the signed book. */
+/** True for a field of the section "after use". It can be changed after the book is signed and is not part of the signed book. */
 export const isLived = (name: string): boolean => name.startsWith('lived/')
 
 /** Use of the transmission, and condition, torque demand and torque capacity of the part at each station, N·m. */
@@ -117,7 +117,7 @@ function cardField(unit: Unit, [place, piece, field, finding, ...more]: readonly
   return field === 'note' ? isNote : field === 'photos' ? isPhotos : undefined
 }
 
-/** What is recorded of a piece. */
+/** Recorded fields of a teardown card. */
 export interface CardRecord {
   readonly verdict: CardVerdict | undefined
   readonly findings: readonly PieceFinding[]

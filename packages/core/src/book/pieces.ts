@@ -57,7 +57,7 @@ const PIECES_OF: Readonly<Record<PartKind, readonly Piece[]>> = {
   valves: ['valve-body', 'relief-spring', 'accumulators'],
 }
 
-/** What a look at a piece can find. */
+/** Possible findings on pieces. */
 export const PIECE_FINDINGS = [
   'plate-cracked',
   'plate-crooked',

@@ -1,6 +1,6 @@
 import { normalCdf } from '../numeric/normal.js'
 
-/** What a part has lived through in this shop: the greatest torque demand it has seen, and whether it broke. */
+/** Record of a used part: the highest torque demand in its job, and whether the part broke. */
 export interface LivedPart {
   readonly demandNm: number
   /** Computed torque capacity of the part, N·m. */

@@ -11,7 +11,7 @@ import { isOneOf } from '../numeric/records.js'
 export const UPDATE_STATES = ['done', 'to-do', 'fine', 'not-here'] as const
 export type UpdateState = (typeof UPDATE_STATES)[number]
 
-/** Why an entry has its state. */
+/** Reason for the state of an entry. */
 export type UpdateReason =
   /** Set by hand. */
   | { readonly code: 'marked' }

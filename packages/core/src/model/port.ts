@@ -2,7 +2,7 @@
 export const PORT_FACES = ['pump', 'support', 'case'] as const
 export type PortFace = (typeof PORT_FACES)[number]
 
-/** What a port feeds beside a clutch or band: the lockup clutch. */
+/** Value of `feeds` for the lockup clutch, which is not an element of the gear train. */
 export const LOCKUP_PORT = 'lockup'
 
 /** A port for air tests, where it is on its face. */

@@ -1,7 +1,7 @@
 import type { FaultFrequency } from '../diagnosis/fault-kind.js'
 import type { Use } from './brief.js'
 
-/** What is done about a weak place: a part or an operation of the shelf, any other part at the station, or a check. */
+/** Kinds of remedies: install a part of the shelf, do an operation, replace the part at the station by any other, or check it. */
 export const REMEDY_KINDS = ['part', 'operation', 'replace', 'check'] as const
 export type RemedyKind = (typeof REMEDY_KINDS)[number]
 
@@ -10,11 +10,11 @@ export interface Remedy {
   readonly by: RemedyKind
   /** Id of the part or operation. Only for those. */
   readonly itemId?: string
-  /** What is done, and why it helps. */
+  /** Description of the work and its reason. */
   readonly text: string
 }
 
-/** When a weak place or a shop standard matters. Without conditions, it always matters. */
+/** Conditions under which a weak place or a shop standard matters. Without conditions, it always matters. */
 export interface Conditions {
   /** Engine power from which it matters, W. */
   readonly fromPowerW?: number
@@ -27,7 +27,7 @@ export interface WeakPlace extends Conditions {
   /** Station of the place. Absent for case, pan and cooler. */
   readonly stationId?: string
   readonly place: string
-  /** What happens there. */
+  /** Failure at the place. */
   readonly failure: string
   readonly sign: string
   readonly cause: string
@@ -38,7 +38,7 @@ export interface WeakPlace extends Conditions {
   readonly withFeature?: string
   /** Ids of the faults in the diagnosis that this place explains. */
   readonly faults?: readonly string[]
-  /** Why it cannot be repaired, if no repair is known. */
+  /** Reason why no repair is possible. Absent if there is a repair. */
   readonly noRepair?: string
   readonly remedies: readonly Remedy[]
 }
@@ -46,7 +46,7 @@ export interface WeakPlace extends Conditions {
 /** Something that a shop does to every transmission, or to those of some uses and powers. */
 export interface ShopStandard extends Conditions {
   readonly id: string
-  /** What is done. */
+  /** Description of the work. */
   readonly work: string
   readonly why: string
   /** Transmissions to which it applies; all if absent. */
