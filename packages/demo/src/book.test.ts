@@ -78,6 +78,16 @@ describe('update lists of the made-up jobs', () => {
     expect(new Set(entries.map(({ state }) => state))).toEqual(new Set(['done', 'to-do', 'not-here']))
     for (const { words } of entries) expect(words).toMatch(/^[A-Z].*\.$/)
   })
+  it('do not call a stock part a replacement, whether it was received or not', () => {
+    const job = jobs.find(({ unitId }) => unitId === 'alder-3') as JobContent
+    const plate = (fits: JobContent['arrived'], arrived: JobContent['arrived']) =>
+      listOf({ ...job, arrived }, { ...job.spec, fits: { ...job.spec.fits, ...fits } }).find(({ id }) => id === 'plate-center')?.state
+    const stock = job.arrived['flex-plate'] ?? null
+    expect(catalogue.parts.get(stock ?? '')?.stock).toBe(true)
+    expect(plate({ 'flex-plate': stock }, job.arrived)).toBe('to-do')
+    expect(plate({ 'flex-plate': stock }, {})).toBe('to-do')
+    expect(plate({}, job.arrived)).toBe('done')
+  })
   it('change with dual feed in one go: the ring to leave out and reverse come up, the single feed is done', () => {
     const job = jobs.find(({ unitId, spec }) => unitId === 'alder-3' && spec.fits['direct-pack'] !== 'dir-dual') as JobContent
     const stateOf = (list: ReturnType<typeof listOf>, id: string) => list.find((entry) => entry.id === id)?.state

@@ -155,9 +155,9 @@ function offeredRemedy(scene: Scene, remedy: Remedy, at: string | undefined): Of
   const { unit, spec, arrived, catalogue } = scene
   const { by, itemId = '' } = remedy
   if (by === 'replace' && at !== undefined) {
-    const id = spec.fits[at] ?? null
-    const part = id === null || id === arrived[at] ? undefined : catalogue.parts.get(id)
-    return { ...remedy, item: part, stationId: at, installed: part !== undefined }
+    const part = catalogue.parts.get(spec.fits[at] ?? '')
+    const isOther = part !== undefined && !part.stock && part.id !== arrived[at]
+    return { ...remedy, item: isOther ? part : undefined, stationId: at, installed: isOther }
   }
   const item = by === 'part' ? catalogue.parts.get(itemId) : by === 'operation' ? catalogue.operations.get(itemId) : undefined
   const own = unit.stations.filter(({ id }) => item?.unitIds.includes(unit.id) && item.stationIds.includes(id)).map(({ id }) => id)

@@ -1,7 +1,7 @@
 import type { FaultFrequency } from '../diagnosis/fault-kind.js'
 import type { Use } from './brief.js'
 
-/** Kinds of remedies: install a part of the shelf, do an operation, replace the part at the station by any other, or check it. */
+/** Kinds of remedies: install a part of the shelf, do an operation, replace the part at the station by another that is not stock, or check it. */
 export const REMEDY_KINDS = ['part', 'operation', 'replace', 'check'] as const
 export type RemedyKind = (typeof REMEDY_KINDS)[number]
 
