@@ -1,4 +1,4 @@
-import type { BuildBook, SavedMarks, ShopStandards, SignedBook } from '@plucky/contract'
+import type { BuildBook, Job, LivedRecord, SavedMarks, ShopStandards, SignedBook } from '@plucky/contract'
 import { Sequelize } from 'sequelize-typescript'
 import request from 'supertest'
 import { errorsOf } from './testing/jobs.js'
@@ -147,6 +147,39 @@ describe('a signed build book', () => {
       expect(pdf.headers['content-type']).toBe('application/pdf')
     }
     expect(errorsOf((await http().get('/api/jobs/2/book/signed/9.pdf').expect(404)).body)[0]?.code).toBe('signed-book-unknown')
+  })
+})
+
+describe('the history of the shop', () => {
+  it('keeps the part that broke, also after another one is installed in its place', async () => {
+    const put = (changes: object) => http().post('/api/jobs/3/book').send({ window: 'w', by: 'Ada', changes }).expect(201)
+    const { number: _n, savedAt: _s, savedBy: _b, savedChange: _c, ...job } = (await http().get('/api/jobs/3').expect(200)).body as Job
+    void [_n, _s, _b, _c]
+    const broken = String(job.spec.fits['input-shaft'])
+    await put({
+      'lived/input-shaft/state': { value: 'broken', rev: 0 },
+      'lived/input-shaft/part': { value: broken, rev: 0 },
+      'lived/input-shaft/demand': { value: 1200, rev: 0 },
+      'lived/input-shaft/capacity': { value: 1100.5, rev: 0 },
+    })
+    const spec = { ...job.spec, fits: { ...job.spec.fits, 'input-shaft': null } }
+    await http()
+      .put('/api/jobs/3')
+      .send({ ...job, spec })
+      .expect(200)
+    const lived = (await http().get('/api/jobs/lived').expect(200)).body as LivedRecord[]
+    expect(lived.filter(({ jobNumber }) => jobNumber === 3)).toEqual([
+      {
+        jobNumber: 3,
+        jobName: job.name,
+        unitId: job.unitId,
+        stationId: 'input-shaft',
+        partId: broken,
+        state: 'broken',
+        demandNm: 1200,
+        capacityNm: 1100.5,
+      },
+    ])
   })
 })
 

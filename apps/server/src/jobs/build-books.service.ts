@@ -115,15 +115,15 @@ export class BuildBooksService {
     })
   }
 
-  /** Condition of parts after use, of all jobs. */
+  /** Condition of parts after use, of all jobs. The part is the one that was in use, not the one that replaced it since. */
   async lived(): Promise<LivedRecord[]> {
-    const figure = (field: string) =>
-      `(SELECT (value #>> '{}')::float8 FROM book_marks AS figure
-         WHERE figure.job_number = mark.job_number AND figure.name = 'lived/' || station.id || '/${field}' AND jsonb_typeof(value) = 'number')`
+    const stored = (field: string, type: 'number' | 'string') =>
+      `(SELECT value #>> '{}' FROM book_marks AS other
+         WHERE other.job_number = mark.job_number AND other.name = 'lived/' || station.id || '/${field}' AND jsonb_typeof(value) = '${type}')`
     return this.sequelize.query<LivedRecord>(
       `SELECT job.number AS "jobNumber", job.body->>'name' AS "jobName", job.unit_id AS "unitId", station.id AS "stationId",
-         job.body->'spec'->'fits'->>station.id AS "partId", mark.value #>> '{}' AS state,
-         ${figure('demand')} AS "demandNm", ${figure('capacity')} AS "capacityNm"
+         ${stored('part', 'string')} AS "partId", mark.value #>> '{}' AS state,
+         ${stored('demand', 'number')}::float8 AS "demandNm", ${stored('capacity', 'number')}::float8 AS "capacityNm"
        FROM book_marks AS mark
        JOIN jobs AS job ON job.number = mark.job_number AND job.deleted_at IS NULL
        CROSS JOIN LATERAL (SELECT split_part(mark.name, '/', 2) AS id) AS station

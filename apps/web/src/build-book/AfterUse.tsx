@@ -1,6 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { capital, LIVED_WORDS, quantity, strengthWords, type JobContent, type LivedRecord } from '@plucky/contract'
-import { LIVED_STATES, LIVED_USES, strengthInShop, type LivedState, type Marks, type Station, type Unit } from '@plucky/core'
+import { isOneOf, LIVED_STATES, LIVED_USES, strengthInShop, type LivedState, type Marks, type Station, type Unit } from '@plucky/core'
 import { useStore } from 'zustand'
 import { livedParts, useLived } from '../history/lived.js'
 import { setMarks } from '../state/book.js'
@@ -72,9 +72,13 @@ function StationRow({ station, content, marks, records }: RowProps) {
   const mark = marks[`lived/${station.id}/state`]
   const answer = answerFor(content)
   const worst = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id)?.worst : undefined
-  const record = (state: LivedState) =>
+  const usedId = marks[`lived/${station.id}/part`]?.value
+  const state = usedId === partId ? mark?.value : undefined
+  const replaced = usedId !== partId && typeof usedId === 'string' && isOneOf(LIVED_STATES, mark?.value) ? mark?.value : undefined
+  const record = (next: LivedState) =>
     setMarks({
-      [`lived/${station.id}/state`]: mark?.value === state ? null : state,
+      [`lived/${station.id}/state`]: state === next ? null : next,
+      [`lived/${station.id}/part`]: partId,
       ...(worst ? { [`lived/${station.id}/demand`]: worst.demandNm, [`lived/${station.id}/capacity`]: worst.capacityNm } : {}),
     })
   const own = livedParts(records, partId)
@@ -87,14 +91,15 @@ function StationRow({ station, content, marks, records }: RowProps) {
             worst
               ? `demand ${quantity(worst.demandNm, 'lb-ft')}, capacity ${quantity(worst.capacityNm, 'lb-ft')}`
               : 'no torque is computed here',
+            ...(replaced ? [`recorded: ${parts.get(String(usedId))?.name ?? String(usedId)}, ${LIVED_WORDS[replaced]}`] : []),
             ...(own.length > 0 ? [`in this shop ${strengthWords(strengthInShop(own))}`] : []),
           ].join('; ')}
         </Text>
       </Text>
       <Flex gap="1.5" role="group" aria-label={`Condition: ${station.name}`}>
-        {LIVED_STATES.map((state) => (
-          <ToggleButton key={state} large on={mark?.value === state} onPick={() => record(state)} testId={`lived-${state}`}>
-            {capital(LIVED_WORDS[state])}
+        {LIVED_STATES.map((each) => (
+          <ToggleButton key={each} large on={state === each} onPick={() => record(each)} testId={`lived-${each}`}>
+            {capital(LIVED_WORDS[each])}
           </ToggleButton>
         ))}
       </Flex>

@@ -25,7 +25,9 @@ export function HistoryScreen() {
       {problem && <Text color="break">{`The history could not be loaded: ${problem}`}</Text>}
       {shown.length === 0 && !problem && (
         <Text color="inkSoft" role="status">
-          {loading ? 'Loading history…' : 'Nothing recorded yet. Record how a transmission has lived in its build book, under After use.'}
+          {loading
+            ? 'Loading history…'
+            : 'Nothing recorded yet. Record the condition of parts in the build book of a job, under After use.'}
         </Text>
       )}
       {shown.map((unit) => (

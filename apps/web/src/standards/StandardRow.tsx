@@ -68,7 +68,7 @@ function conditionWords({ unitIds, uses, fromPowerW }: ShopStandard, units: read
   const conditions = [
     ...(named ? [`for ${listed(named)}`] : []),
     ...(uses ? [`for ${listed(uses.map((use) => USE_WORDS[use]))}`] : []),
-    ...(fromPowerW === undefined ? [] : [`from ${quantity(fromPowerW, 'hp')}`]),
+    ...(fromPowerW === undefined || !Number.isFinite(fromPowerW) ? [] : [`from ${quantity(fromPowerW, 'hp')}`]),
   ]
   return conditions.length > 0 ? `Only ${conditions.join(', ')}.` : ''
 }

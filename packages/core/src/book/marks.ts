@@ -92,13 +92,14 @@ export const LIVED_USES = ['passes', 'miles', 'seasons'] as const
 /** True for a field of the section "after use". It can be changed after the book is signed and is not part of the signed book. */
 export const isLived = (name: string): boolean => name.startsWith('lived/')
 
-/** Use of the transmission, and condition, torque demand and torque capacity of the part at each station, N·m. */
+/** Use of the transmission; and for each station the part that was in use, its condition, torque demand and torque capacity, N·m. */
 function livedField({ stations }: Unit, [place = '', field = '', ...more]: readonly string[]): Accepts | undefined {
   if (more.length > 0) return undefined
   const isFigure: Accepts = (value) => typeof value === 'number' && value >= 0 && value <= GREATEST_READING
   if (place === 'use') return isOneOf(LIVED_USES, field) ? isFigure : field === 'note' ? isNote : undefined
   if (!stations.some(({ id }) => id === place)) return undefined
   if (field === 'state') return (value) => isOneOf(LIVED_STATES, value)
+  if (field === 'part') return (value) => typeof value === 'string' && SLUG.test(value)
   return field === 'demand' || field === 'capacity' ? isFigure : undefined
 }
 

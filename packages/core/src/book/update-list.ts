@@ -99,7 +99,8 @@ function placeEntry(scene: Scene, weakPlace: WeakPlace): UpdateEntry {
   const { id, stationId, faults } = weakPlace
   const remedies = weakPlace.remedies.map((remedy) => offeredRemedy(scene, remedy, stationId))
   const found = scene.found !== null && (faults?.includes(scene.found) ?? false)
-  const judged = installedBy(remedies) ?? (found ? toDo({ code: 'found-here' }) : (ruledOut(scene, weakPlace) ?? needed(scene, weakPlace)))
+  const judged =
+    installedBy(remedies) ?? (found ? needing({ code: 'found-here' }) : (ruledOut(scene, weakPlace) ?? needed(scene, weakPlace)))
   return { id, stationId, of: { weakPlace }, ...marked(scene, id, judged), remedies }
 }
 
@@ -108,7 +109,7 @@ function standardEntry(scene: Scene, standard: ShopStandard): UpdateEntry {
   const by = itemId !== undefined && scene.catalogue.operations.has(itemId) ? 'operation' : 'part'
   const remedies = itemId === undefined ? [] : [offeredRemedy(scene, { by, itemId, text: work }, undefined)]
   const always = standard.fromPowerW === undefined && !standard.uses
-  const judged = installedBy(remedies) ?? ruledOut(scene, standard) ?? (always ? toDo({ code: 'every-unit' }) : needed(scene, standard))
+  const judged = installedBy(remedies) ?? ruledOut(scene, standard) ?? (always ? needing({ code: 'every-unit' }) : needed(scene, standard))
   const id = `${STANDARD}${standard.id}`
   return { id, stationId: remedies[0]?.stationId, of: { standard }, ...marked(scene, id, judged), remedies }
 }
@@ -118,7 +119,7 @@ const STANDARD = 'standard-'
 
 type Judged = Pick<UpdateEntry, 'state' | 'reason'>
 
-const toDo = (reason: UpdateReason): Judged => ({ state: 'to-do', reason })
+const needing = (reason: UpdateReason): Judged => ({ state: 'to-do', reason })
 
 /** The state set by hand, or the judged one. */
 function marked({ marks }: Scene, id: string, judged: Judged): Judged {
@@ -144,10 +145,10 @@ function ruledOut({ variantId, features, powerW, brief }: Scene, place: Conditio
 
 /** The condition that makes an entry matter. */
 function needed({ variantId, powerW, brief }: Scene, { variants, withFeature, fromPowerW, uses }: Conditions & Partial<WeakPlace>): Judged {
-  if (variants && variantId === null) return toDo({ code: 'variant-unknown', variantIds: variants })
-  if (withFeature !== undefined) return toDo({ code: 'with-feature', feature: withFeature })
-  if (fromPowerW !== undefined) return toDo({ code: 'above-power', fromPowerW, powerW })
-  return toDo(uses ? { code: 'use', use: brief.use } : { code: 'known' })
+  if (variants && variantId === null) return needing({ code: 'variant-unknown', variantIds: variants })
+  if (withFeature !== undefined) return needing({ code: 'with-feature', feature: withFeature })
+  if (fromPowerW !== undefined) return needing({ code: 'above-power', fromPowerW, powerW })
+  return needing(uses ? { code: 'use', use: brief.use } : { code: 'known' })
 }
 
 /** A remedy with its item, the station of the item, and whether the build has it. */
