@@ -1,5 +1,7 @@
-import { expect, test, type APIRequestContext, type Page, type Route } from '@playwright/test'
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { once } from 'node:events'
 import { jobOf, openJob, ownJob, saved, textOf, type, type Job } from './bench.js'
+import { freePort, ownServer } from './own-server.js'
 
 interface StoredBook {
   readonly marks: Readonly<Record<string, { readonly value: unknown; readonly by: string }>>
@@ -37,41 +39,69 @@ test('update list: a remedy goes into the build with one touch and out with undo
   expect(await bookOf(request, job)).toMatchObject({ 'update/pilot-fit/state': { value: 'fine', by: 'Ada' } })
 })
 
-test('teardown by keys and by touch: entries outlive a lost answer, a dead link and a closed tab', async ({ page, context, request }) => {
+test('teardown of 60 pieces by keys and by touch outlives a server killed twice, a minute without a link, and a closed tab', async ({
+  browser,
+  request,
+}) => {
   const job = await ownJob(request, 'Torn-down sedan', 5)
-  await openBook(page, job, 'teardown', 'Ada')
-  const rows = page.getByTestId('cards').getByRole('option')
-  const count = await rows.count()
-  expect(count).toBeGreaterThan(55)
-  const saves = (how: (route: Route) => Promise<void>) =>
-    context.route('**/api/jobs/*/book', (route) => (route.request().method() === 'POST' ? how(route) : route.continue()))
-  // The server stores the change, and its answer is lost.
-  await saves(async (route) => {
-    await route.fetch()
-    await route.abort()
-  })
-  await page.getByTestId('cards').focus()
-  for (let i = 0; i < 20; i++) await page.keyboard.press('arsa'[i % 4] ?? 'a')
-  await expect(page.getByTestId('book-state')).toContainText('Kept on this device')
-  await context.unroute('**/api/jobs/*/book')
-  await allSaved(page)
-  // The link is dead while more pieces are judged, and the tab is closed.
-  await saves((route) => route.abort())
-  for (let i = 20; i < count; i++) {
-    await rows.nth(i).click()
-    await page.getByTestId(i % 3 === 0 ? 'verdict-rework' : 'verdict-accept').click()
+  const port = await freePort()
+  const address = `http://127.0.0.1:${port}`
+  let server = await ownServer(port)
+  const tablet = await browser.newContext({ baseURL: address, hasTouch: true, viewport: { width: 820, height: 1180 } })
+  const page = await tablet.newPage()
+  const cards = page.getByTestId('cards')
+  const byKeys = async (count: number) => {
+    await cards.focus()
+    for (let i = 0; i < count; i++) await page.keyboard.press('arsa'[i % 4] ?? 'a')
   }
-  await page.getByTestId('card-note').fill('Return line free.')
-  await expect(page.getByTestId('book-state')).toContainText('not saved yet')
-  await page.close()
-  await context.unroute('**/api/jobs/*/book')
-  const again = await context.newPage()
-  await openBook(again, job, 'teardown', 'Ada')
-  await allSaved(again)
-  const marks = await bookOf(request, job)
-  expect(Object.keys(marks).filter((name) => name.endsWith('/verdict'))).toHaveLength(count)
-  expect(Object.values(marks).filter(({ value }) => value === 'scrap')).toHaveLength(5)
-  expect(marks['card/cooler/cooler/note']?.value).toBe('Return line free.')
+  const kill = async () => {
+    server.kill('SIGKILL')
+    await once(server, 'exit')
+  }
+  try {
+    await page.clock.install()
+    await openBook(page, job, 'teardown', 'Ada')
+    const rows = cards.getByRole('option')
+    const count = await rows.count()
+    expect(count).toBeGreaterThanOrEqual(60)
+    await byKeys(20)
+    await expect(rows.first().locator('[data-kept=true]')).toBeVisible()
+    await kill()
+    const shown = await rows
+      .filter({ has: page.locator('[data-kept=true]') })
+      .evaluateAll((found) => found.map(({ id }) => id.slice('card-'.length)))
+    expect(shown.length).toBeGreaterThan(0)
+    const atFirstKill = await bookOf(request, job)
+    for (const id of shown) expect(atFirstKill).toHaveProperty([`card/${id}/verdict`])
+    await byKeys(10)
+    await expect(page.getByTestId('book-state')).toContainText('Kept on this device')
+    server = await ownServer(port)
+    await page.clock.fastForward(3000)
+    await allSaved(page)
+    // The tablet leaves the network for a minute. Half of the pieces are judged meanwhile, by touch.
+    await tablet.setOffline(true)
+    for (let i = 30; i < count; i++) {
+      await rows.nth(i).tap()
+      await page.getByTestId(i % 3 === 0 ? 'verdict-rework' : 'verdict-accept').tap()
+    }
+    await page.clock.fastForward('01:00')
+    await expect(page.getByTestId('book-state')).toContainText('not saved yet')
+    await kill()
+    await page.getByTestId('card-note').fill('Return line free.')
+    await page.close()
+    await tablet.setOffline(false)
+    server = await ownServer(port)
+    const again = await tablet.newPage()
+    await openBook(again, job, 'teardown', 'Ada')
+    await allSaved(again)
+    const marks = await bookOf(request, job)
+    expect(Object.keys(marks).filter((name) => name.endsWith('/verdict'))).toHaveLength(count)
+    expect(Object.values(marks).filter(({ value }) => value === 'scrap')).toHaveLength(7)
+    expect(marks['card/cooler/cooler/note']?.value).toBe('Return line free.')
+  } finally {
+    server.kill('SIGKILL')
+    await tablet.close()
+  }
 })
 
 test('a finding brings its usual verdict; a scrapped part leaves the build; two people on one field see both values', async ({

@@ -1,8 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
-import { fork, type ChildProcess } from 'node:child_process'
-import { createServer } from 'node:net'
-import { fileURLToPath } from 'node:url'
 import { goTo, jobOf, openJob, ownJob, saved, type Job } from './bench.js'
+import { freePort, ownServer } from './own-server.js'
 
 interface Reading {
   readonly toolId: string
@@ -62,30 +60,6 @@ async function typeFigures(page: Page, many: number): Promise<Map<string, string
 const asTyped = (readings: Readonly<Record<string, Reading>>, id: string): string[] => {
   const reading = Object.entries(readings).find(([key]) => key === id || key.startsWith(`${id} of `))?.[1]
   return reading?.count === undefined ? (reading?.values ?? []).map(({ valueM }) => (valueM / 0.0254).toFixed(4)) : [String(reading.count)]
-}
-
-async function freePort(): Promise<number> {
-  const probe = createServer()
-  await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve))
-  const { port } = probe.address() as { port: number }
-  await new Promise((resolve) => probe.close(resolve))
-  return port
-}
-
-/** A server of the test’s own over the database of the one under test, which PLUCKY_DATABASE names, to be killed. */
-async function ownServer(port: number): Promise<ChildProcess> {
-  const database = process.env['PLUCKY_DATABASE']
-  if (!database) throw new Error('PLUCKY_DATABASE must name the database of the server under test.')
-  const main = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url))
-  const child = fork(main, {
-    env: { ...process.env, PORT: String(port), DATABASE_URL: database },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  })
-  await new Promise<void>((resolve, reject) => {
-    child.once('message', () => resolve())
-    child.once('exit', (code) => reject(new Error(`The server ended before it answered: ${code}`)))
-  })
-  return child
 }
 
 test('forty figures by the keyboard alone: what was ticked outlives a killed server, and all of it a reload', async ({ page, request }) => {

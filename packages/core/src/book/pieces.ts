@@ -29,6 +29,7 @@ export const PIECES = [
   'carrier',
   'shell',
   'valve-body',
+  'separator-plate',
   'relief-spring',
   'accumulators',
   'thrust',
@@ -54,7 +55,7 @@ const PIECES_OF: Readonly<Record<PartKind, readonly Piece[]>> = {
   'one-way': ['one-way'],
   'gear-set': ['gears', 'carrier'],
   shell: ['shell'],
-  valves: ['valve-body', 'relief-spring', 'accumulators'],
+  valves: ['valve-body', 'separator-plate', 'relief-spring', 'accumulators'],
 }
 
 /** Possible findings on pieces. */
@@ -103,6 +104,8 @@ export const PIECE_FINDINGS = [
   'neck-cracked',
   'valve-sticks',
   'bore-worn',
+  'ball-seats-worn',
+  'gasket-torn',
   'case-cracked',
   'case-lugs-worn',
   'metal',
@@ -142,6 +145,7 @@ export const FINDINGS_OF: Readonly<Record<Piece, readonly PieceFinding[]>> = {
   carrier: ['pins-worn', 'weld-cracked', 'bushing-worn'],
   shell: ['neck-cracked', 'lugs-worn', 'spline-worn', 'weld-cracked'],
   'valve-body': ['valve-sticks', 'bore-worn', 'plate-crooked'],
+  'separator-plate': ['ball-seats-worn', 'gasket-torn', 'plate-crooked'],
   'relief-spring': ['spring-broken', 'worn-fit'],
   accumulators: ['seals-hard', 'bore-worn', 'spring-broken'],
   thrust: ['worn-fit', 'scored', 'metal'],
@@ -181,6 +185,7 @@ const SCRAPPED: ReadonlySet<PieceFinding> = new Set([
   'locks-both-ways',
   'rollers-dented',
   'neck-cracked',
+  'ball-seats-worn',
   'case-cracked',
 ])
 
@@ -218,7 +223,7 @@ const slugOf = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/
 
 /** Pieces to look at for each cause outside the gear train (common practice, no source). */
 const PIECES_FOR: Readonly<Record<OuterPlace, readonly Piece[]>> = {
-  accumulator: ['accumulators', 'valve-body'],
+  accumulator: ['accumulators', 'valve-body', 'separator-plate'],
   'ring-bore': ['drum', 'sealing-rings'],
   support: ['sealing-rings'],
   plate: ['plate'],
