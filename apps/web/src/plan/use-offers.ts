@@ -1,24 +1,25 @@
-import { planOnUnit, type PlanInput, type Unit, type UnitOffer } from '@plucky/core'
+import { planOnUnit, type Catalogue, type PlanInput, type Unit, type UnitOffer } from '@plucky/core'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import { shopStore } from '../state/shop.js'
 import { catalogueOf } from './use-plan-input.js'
 import { useSearch, type Search, type SearchSteps } from './use-search.js'
 
-/** Plans of the transmissions, and the id of the one of the job. */
+/** The plan of a job, the transmissions of the shop, and the shelf. */
 interface OffersInput {
-  readonly own: string
-  readonly inputs: readonly PlanInput[]
+  readonly planned: PlanInput
+  readonly units: readonly Unit[]
+  readonly shelf: Catalogue
 }
 
 const steps: SearchSteps<OffersInput, readonly UnitOffer[]> = {
   nothing: [],
   pauseMs: 350,
-  async run(planner, { own, inputs }, put) {
+  async run(planner, { planned, units, shelf }, put) {
     // One after the other, so that no message is large.
-    for (const input of inputs) {
-      await planner.open(input)
-      const offer = await planner.offer(input.unit.id !== own)
+    for (const unit of units) {
+      await planner.open(inputFor(planned, unit, shelf))
+      const offer = await planner.offer(unit.id !== planned.unit.id)
       if (offer) put((before) => [...before, offer])
     }
   },
@@ -29,12 +30,11 @@ export function useOffers(planned: PlanInput | undefined): Search<readonly UnitO
   const { units, parts, operations, kits } = useStore(shopStore)
   const input = useMemo((): OffersInput | undefined => {
     if (!planned) return undefined
-    const inputs = units.filter(({ stations }) => stations.length > 0).map((unit) => inputFor(planned, unit, { parts, operations, kits }))
-    return { own: planned.unit.id, inputs }
+    return { planned, units: units.filter(({ stations }) => stations.length > 0), shelf: { parts, operations, kits } }
   }, [planned, units, parts, operations, kits])
   return useSearch(input, steps)
 }
 
-function inputFor(planned: PlanInput, unit: Unit, shelf: Parameters<typeof catalogueOf>[1]): PlanInput {
+function inputFor(planned: PlanInput, unit: Unit, shelf: Catalogue): PlanInput {
   return unit.id === planned.unit.id ? planned : planOnUnit({ ...planned, catalogue: catalogueOf(unit, shelf) }, unit)
 }
