@@ -10,7 +10,7 @@ export interface Job {
   readonly unitId: string
   readonly variantId: string | null
   readonly brief: { readonly budget: number | null; readonly engine: object }
-  readonly arrived: object
+  readonly arrived: Readonly<Record<string, string | null>>
   readonly rules: object
   readonly spec: { readonly fits: Readonly<Record<string, string | null>>; readonly works: object; readonly pressure: object }
 }

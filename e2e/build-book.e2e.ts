@@ -142,6 +142,37 @@ test('a finding brings its usual verdict; a scrapped part leaves the build; two 
   await elsewhere.close()
 })
 
+test('a broken shaft becomes a limit of its part at the power at which it broke; the shelf lists its jobs before and after', async ({
+  page,
+  request,
+}) => {
+  const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 1)
+  const shelf = (await (await request.get('/api/shelf')).json()) as { readonly id: string }[]
+  const stock = shelf.find(({ id }) => id === arrived['input-shaft'])
+  const part = { ...stock, id: 'own-input', name: 'Shaft of the shop', stock: false }
+  expect((await request.post('/api/shelf', { data: part })).status()).toBe(201)
+  const fits = { ...arrived, 'input-shaft': part.id }
+  const data = { name: 'Broken rail', unitId, variantId, brief, arrived: fits, spec: { ...spec, fits, works: {} } }
+  const job = (await (await request.post('/api/jobs', { data })).json()) as Job
+  await openBook(page, job, 'teardown', 'Ada')
+  await page.getByTestId('card-input-shaft/shaft').click()
+  await expect(page.getByTestId('broken-here')).toHaveCount(0)
+  await page.getByTestId('finding-broken-flat').click()
+  const full = await page.getByTestId('broken-here').innerText()
+  await type(page, 'broke-at', '420')
+  await expect(page.getByTestId('broken-here')).not.toHaveText(full)
+  await page.getByTestId('add-broken-limit').click()
+  await page.getByTestId('broken-here').getByRole('link', { name: 'Jobs with this part' }).click()
+  await expect(page.getByTestId('item-view')).toContainText(/failed in our shop/)
+  await expect(page.getByTestId('item-view')).toContainText(/broke at 420 hp in first gear at stall/)
+  const row = page.getByTestId(`used-in-${job.number}`)
+  await expect(row).toContainText('Broken rail')
+  await expect(row.getByRole('cell')).toHaveCount(3)
+  const [before = 0, now = 0] = ((await row.innerText()).match(/[\d,]+(?= hp)/g) ?? []).map((text) => Number(text.replace(',', '')))
+  expect(now).toBeGreaterThan(0)
+  expect(before).toBeGreaterThanOrEqual(now)
+})
+
 test('a shop standard is added, reaches the jobs, and survives a reload before it is saved', async ({ page, request }) => {
   const job = await ownJob(request, 'Standard rail')
   await page.goto('/shop-standards')

@@ -1,4 +1,4 @@
-import { contentOf, type Job, type Revision, type ShelfContent } from '@plucky/contract'
+import { contentOf, type Job, type JobsUsing, type Revision, type ShelfContent } from '@plucky/contract'
 import { type Part } from '@plucky/core'
 import request from 'supertest'
 import { errorsOf } from './testing/jobs.js'
@@ -38,6 +38,45 @@ describe('the shelf', () => {
       .expect(409)
     expect(errorsOf(refused.body)[0]).toMatchObject({ code: 'edit-breaks-job', sentence: expect.stringContaining(job.name) })
     expect(await kept(item.id)).toEqual({ item, version })
+  })
+
+  it('lists the jobs of a recalled part with their result before and after; a new price is no re-rating', async () => {
+    const { spec } = await jobOne()
+    const id = spec.fits['input-shaft'] ?? ''
+    const using = async () => (await http().get(`/api/jobs/using?item=${id}`).expect(200)).body as JobsUsing
+    const before = await using()
+    expect(before).toMatchObject({ changedAt: null, total: before.jobs.length })
+    expect(before.jobs.find(({ number }) => number === 1)).toMatchObject({ outcome: 'short', savedSince: false })
+    expect(before.jobs[0]?.before).toBeUndefined()
+    const change = async (more: object) => {
+      const { item, version } = await kept(id)
+      await http()
+        .put(`/api/shelf/parts/${id}`)
+        .send({ item: { ...item, ...more }, version })
+        .expect(200)
+    }
+    const { item } = await kept(id)
+    await change({ price: item.price + 1 })
+    expect((await using()).changedAt).toBeNull()
+    await change({ recall: 'cracks at the oil hole' })
+    const recalled = await using()
+    expect(recalled.changedAt).not.toBeNull()
+    expect(recalled.jobs.map(({ number }) => number).sort()).toEqual(before.jobs.map(({ number }) => number).sort())
+    for (const { number, outcome, heldW } of before.jobs)
+      expect(recalled.jobs.find((job) => job.number === number)).toMatchObject({
+        outcome: 'stopped',
+        heldW: null,
+        before: { outcome, heldW },
+      })
+    const { recall: _recall, ...withoutRecall } = (await kept(id)).item
+    const { version } = await kept(id)
+    await http()
+      .put(`/api/shelf/parts/${id}`)
+      .send({ item: { ...withoutRecall, price: item.price }, version })
+      .expect(200)
+    const again = await using()
+    for (const { number, outcome, heldW } of before.jobs)
+      expect(again.jobs.find((job) => job.number === number)).toMatchObject({ outcome, heldW, before: { outcome: 'stopped', heldW: null } })
   })
 
   it('takes a list whole or not at all', async () => {

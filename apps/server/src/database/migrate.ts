@@ -20,6 +20,7 @@ import * as itemsOfJobs from './migrations/0016-items-of-jobs.js'
 import * as photosStoredAt from './migrations/0017-photos-stored-at.js'
 import * as quotes from './migrations/0018-quotes.js'
 import * as buildBook from './migrations/0019-build-book.js'
+import * as itemChanges from './migrations/0020-item-changes.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -42,6 +43,7 @@ const STEPS = [
   { name: '0017-photos-stored-at', ...photosStoredAt },
   { name: '0018-quotes', ...quotes },
   { name: '0019-build-book', ...buildBook },
+  { name: '0020-item-changes', ...itemChanges },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

@@ -9,9 +9,11 @@ import {
   type JobFinding,
   type JobListPage,
   type JobSort,
+  type JobsUsing,
   type JobSummary,
   type LastJob,
   type UnitSystem,
+  type UsingJob,
 } from '@plucky/contract'
 import { EMPTY_BOOK, NOTHING_FOUND } from '@plucky/core'
 import { QueryTypes } from 'sequelize'
@@ -45,6 +47,28 @@ const CATCH_UP_MS = 250
 
 const SUMMARY = `number, name, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence,
   (SELECT body->>'name' FROM units WHERE units.id = jobs.unit_id) AS unit_name`
+
+/** Highest number of jobs that are listed for an item. */
+const MOST_USING = 200
+
+const USING = `SELECT job.number, job.name, job.outcome, job.held_w AS held, was.outcome AS outcome_before, was.held_w AS held_before,
+    was.job_number IS NOT NULL AS was_known, was.job_version <> job.version AS saved_since, count(*) OVER ()::int AS total
+  FROM (SELECT number, name, version, CASE WHEN judged THEN outcome END AS outcome, CASE WHEN judged THEN held_w END AS held_w
+        FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[:id]::text[]) AS job
+  LEFT JOIN changed_jobs AS was ON was.kind = :kind AND was.item_id = :id AND was.version = :version AND was.job_number = job.number
+  ORDER BY coalesce(was.held_w, 0) - coalesce(job.held_w, 0) DESC, job.number LIMIT :most`
+
+interface UsingRow {
+  readonly number: number
+  readonly name: string
+  readonly outcome: UsingJob['outcome']
+  readonly held: number | null
+  readonly outcome_before: UsingJob['outcome']
+  readonly held_before: number | null
+  readonly was_known: boolean
+  readonly saved_since: boolean | null
+  readonly total: number
+}
 
 interface SummaryRow {
   readonly number: number
@@ -126,9 +150,26 @@ export class JobListService {
     )
   }
 
-  /** Jobs in which a part or an operation is used. */
-  async using(id: string): Promise<{ number: number; name: string }[]> {
-    return this.select(`SELECT number, name FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[:id]::text[] ORDER BY number`, { id })
+  /** Jobs in which a part or an operation is used, with their result before the latest change of the item. */
+  async using(id: string): Promise<JobsUsing> {
+    await this.headlines.caughtUp(CATCH_UP_MS)
+    const [change] = await this.select<{ kind: string; version: number; changed_at: Date }>(
+      `SELECT kind, version, changed_at FROM item_changes WHERE item_id = :id ORDER BY changed_at DESC LIMIT 1`,
+      { id },
+    )
+    const rows = await this.select<UsingRow>(USING, { id, kind: change?.kind ?? '', version: change?.version ?? 0, most: MOST_USING })
+    return {
+      jobs: rows.map(({ number, name, outcome, held, saved_since, was_known, outcome_before, held_before }) => ({
+        number,
+        name,
+        outcome,
+        heldW: held,
+        savedSince: saved_since ?? false,
+        ...(was_known ? { before: { outcome: outcome_before, heldW: held_before } } : {}),
+      })),
+      total: rows[0]?.total ?? 0,
+      changedAt: change?.changed_at.toISOString() ?? null,
+    }
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */

@@ -110,7 +110,7 @@ export class JobsController {
 
   /** Jobs in which a part or an operation is used. */
   @Get('using')
-  @Operation('Jobs that use a part or operation', 'Numbers and names of jobs')
+  @Operation('Jobs that use a part or operation, with their result before its latest change', 'Jobs with their results, and their number')
   using(@Query('item') item: unknown) {
     return this.list.using(String(item))
   }

@@ -9,6 +9,7 @@ import { JobRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
+import { recordChanges } from './item-changes.js'
 import { ShelfService } from './shelf.service.js'
 import type { Kept, Store } from './store.js'
 
@@ -71,6 +72,7 @@ export class ShelfEditsService {
       await lock(this.shelf.operations, changed.operations, transaction)
       await lock(this.units.store, changed.unit && [changed.unit], transaction)
       await this.assertJobsStillValid(changed, where, checked, transaction)
+      await recordChanges(this.sequelize, { parts: changed.parts ?? [], operations: changed.operations ?? [] }, transaction)
       const kept = await edit(transaction)
       await this.jobs.update({ judged: false }, { where, transaction })
       return kept

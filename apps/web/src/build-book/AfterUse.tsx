@@ -1,6 +1,16 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { capital, LIVED_WORDS, quantity, strengthWords, type JobContent, type LivedRecord } from '@plucky/contract'
-import { isOneOf, LIVED_STATES, LIVED_USES, strengthInShop, type LivedState, type Marks, type Station, type Unit } from '@plucky/core'
+import {
+  isOneOf,
+  livedCapacity,
+  LIVED_STATES,
+  LIVED_USES,
+  strengthInShop,
+  type LivedState,
+  type Marks,
+  type Station,
+  type Unit,
+} from '@plucky/core'
 import { useStore } from 'zustand'
 import { livedParts, useLived } from '../history/lived.js'
 import { setMarks } from '../state/book.js'
@@ -70,6 +80,7 @@ function StationRow({ station, content, marks, records }: RowProps) {
   const partId = content.spec.fits[station.id] ?? null
   if (partId === null) return null
   const mark = marks[`lived/${station.id}/state`]
+  const part = parts.get(partId)
   const answer = answerFor(content)
   const worst = answer?.outcome === 'answered' ? answer.stations.find(({ stationId }) => stationId === station.id)?.worst : undefined
   const usedId = marks[`lived/${station.id}/part`]?.value
@@ -79,13 +90,18 @@ function StationRow({ station, content, marks, records }: RowProps) {
     setMarks({
       [`lived/${station.id}/state`]: state === next ? null : next,
       [`lived/${station.id}/part`]: partId,
-      ...(worst ? { [`lived/${station.id}/demand`]: worst.demandNm, [`lived/${station.id}/capacity`]: worst.capacityNm } : {}),
+      ...(worst && part
+        ? {
+            [`lived/${station.id}/demand`]: worst.demandNm,
+            [`lived/${station.id}/capacity`]: livedCapacity(worst, part, content.rules) ?? null,
+          }
+        : {}),
     })
   const own = livedParts(records, partId)
   return (
     <Flex gap="3" align="center" wrap="wrap" py="1" borderTopWidth="1px" borderColor="ruleSoft" data-testid={`lived-${station.id}`}>
       <Text flex="1" minW="240px" lineHeight="1.3">
-        {`${capital(station.name)}: ${parts.get(partId)?.name ?? partId}`}
+        {`${capital(station.name)}: ${part?.name ?? partId}`}
         <Text as="span" display="block" fontSize="note" color="inkSoft">
           {[
             worst

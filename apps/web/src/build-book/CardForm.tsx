@@ -20,6 +20,7 @@ import { OutlineButton, PrimaryButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
 import { PhotoStrip } from '../ui/PhotoStrip.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
+import { BrokenHere } from './BrokenHere.js'
 import { VERDICT_SIGN } from './CardRow.js'
 
 interface FormProps {
@@ -70,6 +71,7 @@ export function CardForm({ card, title, record, content, unit, suspects, onNext 
           Next piece
         </PrimaryButton>
       </Flex>
+      <BrokenHere card={card} record={record} content={content} unit={unit} />
       <AfterScrap card={card} record={record} content={content} />
       <Note value={record.note} onKeep={(note) => setMarks({ [field('note')]: note === '' ? null : note })} />
       <PhotoStrip

@@ -1,6 +1,6 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
-import { capital, LIVED_WORDS, quantity, stationName, strengthWords, type LivedRecord } from '@plucky/contract'
-import { strengthInShop, type Part, type Unit } from '@plucky/core'
+import { capital, LIVED_WORDS, quantity, stationName, type LivedRecord } from '@plucky/contract'
+import type { Part, Unit } from '@plucky/core'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { jobAddress } from '../app/views.js'
@@ -10,6 +10,7 @@ import { Panel } from '../ui/panel.js'
 import { RuledTable } from '../ui/RuledTable.js'
 import { TableHead } from '../ui/TableHead.js'
 import { livedParts, useLived } from './lived.js'
+import { StrengthOnPart } from './StrengthOnPart.js'
 
 /** Recorded conditions of parts in this shop, by transmission and part. */
 export function HistoryScreen() {
@@ -97,7 +98,9 @@ function PartHistory({
             </span>
           ))}
       </td>
-      <td>{known.length > 0 ? strengthWords(strengthInShop(known)) : 'no torque known'}</td>
+      <td>
+        <StrengthOnPart part={parts.get(first.partId ?? '')} unit={unit} stationId={first.stationId} known={known} />
+      </td>
     </tr>
   )
 }

@@ -75,7 +75,8 @@ function OpenWorking({ station }: { station: string }) {
 
 /** How sure the figure is, what goes with it, and what it would be with the converter left as it is. */
 function secondLine(answer: Answer, unit: Unit): string {
-  if (answer.stops.length > 0) return `If they did, it would hold ${heldInWords(answer.held)}.`
+  const [stop] = answer.stops
+  if (stop) return `${stop.code === 'recalled' ? 'Without the recall' : 'If they did'}, it would hold ${heldInWords(answer.held)}.`
   const [same, matched] = [heldInWords(answer.heldSameConverter), heldInWords(answer.held)]
   const differs = same === matched ? '' : `With the same converter: ${same}.`
   return [likelySentence(answer), togetherSentence(answer, unit), tyresLine(answer), differs].filter(Boolean).join(' ')

@@ -1,9 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { listed as inARow } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useState } from 'react'
-import { api } from '../state/api.js'
-import { useFetched } from '../state/queries.js'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { dropKept, readStored } from '../state/storage.js'
@@ -13,6 +10,7 @@ import { Panel } from '../ui/panel.js'
 import { uniqueId, draftKey, useItemDraft, type DraftItem, type KeptItem } from './draft-item.js'
 import { ItemForm } from './ItemForm.js'
 import { ItemView } from './ItemView.js'
+import { UsedInJobs } from './UsedInJobs.js'
 
 interface PanelProps {
   readonly kind: ItemKind
@@ -58,20 +56,8 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
       }
     >
       <ItemView kind={kind} item={item} unit={unit} />
-      <UsedInJobs id={id} />
+      <UsedInJobs kind={kind} id={id} />
     </Panel>
-  )
-}
-
-/** The jobs that a change of this item would reach. */
-function UsedInJobs({ id }: { id: string }) {
-  const { data: jobs = [], error } = useFetched(['jobs', 'using', id], () => api.jobsUsing(id))
-  if (error) return <Text color="break">{`Jobs using this item could not be loaded: ${error.message}`}</Text>
-  if (jobs.length === 0) return null
-  return (
-    <Text mt="2" fontSize="small" data-testid="fitted-in">
-      {`Used in ${inARow(jobs.map((job) => `job ${job.number}, ${job.name}`))}. Editing it changes those results. Saved revisions do not change.`}
-    </Text>
   )
 }
 

@@ -4,6 +4,7 @@ import type {
   Job,
   JobContent,
   JobFinding,
+  JobsUsing,
   JobListPage,
   JobSummary,
   LastJob,
@@ -93,7 +94,7 @@ export const api = {
     call<JobListPage>('GET', `/jobs?${new URLSearchParams(Object.entries(asked).filter(([, value]) => value !== ''))}`),
   lastJob: (units: UnitSystem) => call<LastJob | null>('GET', `/jobs/last?units=${units}`),
   findingsOf: (unitId: string) => call<JobFinding[]>('GET', `/jobs/findings?unit=${encodeURIComponent(unitId)}`),
-  jobsUsing: (item: string) => call<{ number: number; name: string }[]>('GET', `/jobs/using?item=${encodeURIComponent(item)}`),
+  jobsUsing: (item: string) => call<JobsUsing>('GET', `/jobs/using?item=${encodeURIComponent(item)}`),
   patchJob: (number: number, change: { name?: string; customer?: string; archived?: boolean }) =>
     call<JobSummary>('PATCH', `/jobs/${number}`, change),
   copyJob: (number: number) => call<Job>('POST', `/jobs/${number}/copy`),

@@ -1,6 +1,7 @@
-import type { Donor, Need } from '@plucky/core'
+import type { Donor, KnownStrength, Need } from '@plucky/core'
 import { IsOptional } from 'class-validator'
 import { Label, Shape, Shapes, Slug, Slugs } from './decorators.js'
+import { Figure } from './figure.js'
 
 export class NeedDto implements Need {
   @Slug('Station') stationId!: string
@@ -13,6 +14,12 @@ export class DonorDto implements Donor {
   @Label('Findings', 240) found!: string
 }
 
+export class KnownStrengthDto implements KnownStrength {
+  @Figure({ label: 'Strength over calculated', from: 0.3, to: 3 }) factor!: number
+  @Figure({ label: 'Healthy parts', from: 0, to: 100000, whole: true }) healthy!: number
+  @Figure({ label: 'Broken parts', from: 0, to: 100000, whole: true }) broken!: number
+}
+
 /** How an item goes together with its neighbours. */
 export class FeaturesDto {
   @IsOptional() @Slugs('Provides', { most: 20 }) offers?: string[]
@@ -20,8 +27,10 @@ export class FeaturesDto {
   @IsOptional() @Shapes('Conflicts', () => NeedDto, { most: 20 }) clashes?: NeedDto[]
 }
 
-/** A part's way with its neighbours, the variants it fits, and where a used one comes from. */
+/** Compatibility of a part, the variants it fits, the origin of a used one, a recall, and its strength in this shop. */
 export class PartFeaturesDto extends FeaturesDto {
   @IsOptional() @Slugs('Variants', { most: 20 }) variantIds?: string[]
   @IsOptional() @Shape('Donor', () => DonorDto) donor?: DonorDto
+  @IsOptional() @Label('Recalled because', 240) recall?: string
+  @IsOptional() @Shape('Strength in this shop', () => KnownStrengthDto) inShop?: KnownStrengthDto
 }

@@ -43,6 +43,8 @@ export class StatedLimitDto implements StatedLimit {
   @IsOptional() @OneOf('Measured at', LIMIT_POINTS, LIMIT_POINT_WORDS) at?: LimitPoint
   @IsOptional() @OneOf('Limit basis', LIMIT_BASES, LIMIT_BASIS_WORDS) basis?: LimitBasis
   @IsOptional() @YesNo('Stated by the seller') sells?: boolean
+  @IsOptional() @Figure({ label: 'Broke at engine power', unit: 'hp', from: 0, to: 20000, above: true }) brokeAtW?: number
+  @IsOptional() @Label('Broke in', 120) brokeIn?: string
   @OneOf('Limit source', STATED_ORIGINS, ORIGIN_NAMES) origin!: Exclude<Origin, 'computed'>
 }
 

@@ -91,6 +91,21 @@ export const RULES: { readonly [K in keyof HouseRules]: RuleOf<HouseRules[K]> } 
       stated: { name: 'Stated', why: 'The manufacturer has tested it, and shop failures are real; a model leaves things out.' },
     },
   },
+  shopStrength: {
+    label: 'Strength in this shop',
+    question: 'Does the strength that parts have shown in this shop count?',
+    sides: {
+      beside: {
+        name: 'For reference',
+        why: 'A few parts that lived or broke say little, and a demand is estimated. Use them to check the calculation.',
+      },
+      count: {
+        name: 'Counts',
+        words: 'count',
+        why: 'What broke here is real. Calculated limits of hard parts are multiplied by the strength recorded on the part.',
+      },
+    },
+  },
   lifeLimits: {
     label: 'Life ratings',
     question: 'Do life (fatigue) ratings count?',

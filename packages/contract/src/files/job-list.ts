@@ -39,6 +39,26 @@ export interface JobFinding {
   readonly teardown: Teardown
 }
 
+/** Result of a job with an item of the shelf, now and before a change of the item. Absent figures are not known. */
+export interface UsingJob {
+  readonly number: number
+  readonly name: string
+  readonly outcome: HeadlineOutcome | null
+  readonly heldW: number | null
+  /** Before the change. Absent if the job did not use the item then, or the item was never changed. */
+  readonly before?: { readonly outcome: HeadlineOutcome | null; readonly heldW: number | null }
+  /** True if the job itself was saved since. */
+  readonly savedSince: boolean
+}
+
+/** Jobs that use an item of the shelf: those that lost most power by its latest change first. */
+export interface JobsUsing {
+  readonly jobs: readonly UsingJob[]
+  readonly total: number
+  /** Time of the latest change of the item that a verdict depends on. */
+  readonly changedAt: string | null
+}
+
 /** The job that was worked on last, for the front page. */
 export interface LastJob extends JobSummary {
   readonly headline: Headline | null

@@ -171,6 +171,8 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'element-unknown': (v) => `Range ${v.range} uses "${v.element}", which this transmission does not have.`,
   'name-repeated': (v) => `The name "${v.name}" is used twice. Sets, joints and elements need unique names.`,
   'limit-not-one-quantity': (v) => `A stated limit needs exactly one of torque, power, pressure or speed (got ${v.count}).`,
+  'broke-without-origin': () =>
+    'Only a limit of a part that failed in our shop can say where it broke. Change the source or remove the breakage.',
   'rated-speed-without-power': () => 'A rated rpm needs a power rating. Enter the power or remove the rpm.',
   'station-unknown': (v) => `${v.unit} has no station "${v.station}".`,
   'part-unknown': (v) => `The shelf has no part "${v.part}".`,

@@ -1,12 +1,9 @@
 import type { Incompatibility, Unit } from '@plucky/core'
 import { toProblem } from './error-messages.js'
-import { capital, quantity } from './format.js'
-import { caseSentence, diameterSentence } from './stop.js'
+import { capital, ended, quantity } from './format.js'
+import { caseSentence, diameterSentence, recallSentence } from './stop.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
-
-/** Ends a clause like a sentence. */
-const ended = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`)
 
 /** What does not go together, in a sentence that says why. */
 export function misfitSentence(misfit: Incompatibility, unit: Unit): string {
@@ -26,6 +23,8 @@ export function misfitSentence(misfit: Incompatibility, unit: Unit): string {
       return capital(diameterSentence(misfit, unit))
     case 'case-too-small':
       return capital(caseSentence(misfit, unit))
+    case 'recalled':
+      return capital(recallSentence(misfit, unit))
     case 'other-variant':
       return `${name}, “${misfit.part.name}”, fits only the ${unit.name} ${variantNames(unit, misfit.part.variantIds ?? [])}.`
   }
@@ -53,6 +52,8 @@ export function companionReason(misfit: Incompatibility, unit: Unit): string {
       return `the ${misfit.place}, ${quantity(misfit.boreM, 'in', 3)}, is too large for the ${quantity(misfit.outerM, 'in', 3)} ${misfit.section}`
     case 'case-too-small':
       return 'the installed one does not go into the case'
+    case 'recalled':
+      return `the installed one is recalled: ${misfit.reason}`
     case 'other-variant':
       return `the installed one is for the ${variantNames(unit, misfit.part.variantIds ?? [])}`
   }

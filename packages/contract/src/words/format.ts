@@ -100,3 +100,6 @@ export function listed(names: readonly string[], last = 'and'): string {
 }
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A clause with the full stop of a sentence. */
+export const ended = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`)

@@ -31,10 +31,18 @@ export function specHeldInWords(answer: SpecResult | undefined): string {
   return cannotBeBuilt(answer.stops) || heldInWords(answer.held)
 }
 
-/** States that parts do not go together. Empty if there is no stop. */
+/** States that the build has a recalled part or parts that do not go together. Empty if there is no stop. */
 export function cannotBeBuilt([stop]: readonly Stop[]): string {
   if (!stop) return ''
-  return stop.code === 'splines-differ' ? 'can’t be built: splines do not mate' : 'can’t be built: parts do not go together'
+  switch (stop.code) {
+    case 'recalled':
+      return 'not rated: a part is recalled'
+    case 'splines-differ':
+      return 'can’t be built: splines do not mate'
+    case 'does-not-pass':
+    case 'case-too-small':
+      return 'can’t be built: parts do not go together'
+  }
 }
 
 export const verdictIn = (answer: SpecResult | undefined, stationId: string): StationVerdict | undefined =>

@@ -1,5 +1,5 @@
-import type { CaseMisfit, DiameterMisfit, Stop, Unit } from '@plucky/core'
-import { quantity } from './format.js'
+import type { CaseMisfit, DiameterMisfit, RecalledPart, Stop, Unit } from '@plucky/core'
+import { ended, quantity } from './format.js'
 import { splineSentence } from './spline-stop.js'
 import { stationName } from './station-name.js'
 
@@ -23,9 +23,15 @@ export function diameterSentence({ code, stationId, otherId, section, place, out
 export const caseSentence = ({ stationId, outerM, boreM }: CaseMisfit, unit: Unit): string =>
   `the ${stationName(unit, stationId)} is ${quantity(outerM, 'in', 2)} across; the case there is ${quantity(boreM, 'in', 2)}.`
 
+/** "the input shaft, “Turbine shaft 300M”, is recalled: cracked in the hole." */
+export const recallSentence = ({ stationId, part, reason }: RecalledPart, unit: Unit): string =>
+  ended(`the ${stationName(unit, stationId)}, “${part.name}”, is recalled: ${reason}`)
+
 /** Sentence that explains a stop. */
 export function stopWords(stop: Stop, unit: Unit): string {
   switch (stop.code) {
+    case 'recalled':
+      return recallSentence(stop, unit)
     case 'splines-differ':
       return splineSentence(stop, unit)
     case 'does-not-pass':

@@ -78,10 +78,17 @@ export function verdictSentence(answer: SpecResult, unit: Unit, brief: Brief): s
 /** What cannot be put together holds nothing, however strong its parts are. */
 function stopSentence({ stops }: Answer, unit: Unit): string {
   const [first, ...others] = stops
+  if (first?.code === 'recalled') return recallTitle(stops, unit)
   const more =
     others.length === 0 ? '' : ` ${others.length === 1 ? 'One more pair does' : `${others.length} more pairs do`} not go together.`
   const title = first?.code === 'splines-differ' ? 'Splines do not mate' : 'Parts do not go together'
   return `${title}: ${first ? stopWords(first, unit) : ''}${more} The build can’t be rated until they do.`
+}
+
+/** A recall is named before what does not go together: no other part mends it. */
+function recallTitle(stops: Answer['stops'], unit: Unit): string {
+  const recalls = stops.filter((stop) => stop.code === 'recalled')
+  return `Recalled: ${recalls.map((stop) => stopWords(stop, unit)).join(' Also ')} The build can’t be rated until ${recalls.length === 1 ? 'it is' : 'they are'} replaced.`
 }
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
@@ -201,6 +208,14 @@ export function likelySentence(answer: Answer): string {
 
 /** How a stated figure reads, with the basis on which it became a torque: "1,150 hp, taken at 6,000 rpm (petrol, house rule)". */
 export function statedWords(stated: StatedLimit, basis: TorqueBasis | undefined): string {
+  const broke = [
+    ...(stated.brokeAtW === undefined ? [] : [`at ${quantity(stated.brokeAtW, 'hp')}`]),
+    ...(stated.brokeIn === undefined ? [] : [stated.brokeIn]),
+  ].join(' ')
+  return broke === '' ? ratingWords(stated, basis) : `${ratingWords(stated, basis)}; broke ${broke}`
+}
+
+function ratingWords(stated: StatedLimit, basis: TorqueBasis | undefined): string {
   const point = stated.at === 'engine' || stated.at === 'turbine' ? ` at the ${stated.at}` : ''
   const life = stated.basis === 'life' ? ', life rating' : ''
   if (basis?.from !== 'power') return `${quantity(stated.torqueNm ?? 0, 'lb-ft')}${point}${life}`

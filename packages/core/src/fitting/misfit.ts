@@ -2,16 +2,24 @@ import { assemblyIssues } from '../gearing/assembly.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import { setsAt } from '../parts/gear-set/teeth.js'
 import type { Clash, Need, Part } from '../model/part.js'
-import { caseMisfitsAt, diameterMisfitsAt, type CaseMisfit, type DiameterMisfit } from '../judge/running-fits.js'
+import {
+  caseMisfitsAt,
+  diameterMisfitsAt,
+  recallAt,
+  type CaseMisfit,
+  type DiameterMisfit,
+  type RecalledPart,
+} from '../judge/running-fits.js'
 import { splineStopsAt, type SplineMisfit } from '../judge/spline-stops.js'
 import type { Station, Unit, Variant } from '../model/unit.js'
 
-/** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant. */
+/** Something by which fitted parts do not go together: a need that nothing answers, two that clash, a part of another variant, a recall. */
 export type Incompatibility =
   | { readonly code: 'need-unmet'; readonly stationId: string; readonly part: Part; readonly need: Need }
   | { readonly code: 'clash'; readonly stationId: string; readonly part: Part; readonly otherId: string; readonly clash: Clash }
   | { readonly code: 'other-variant'; readonly stationId: string; readonly part: Part }
   | { readonly code: 'teeth-differ'; readonly stationId: string; readonly part: Part; readonly issue: Issue }
+  | RecalledPart
   | SplineMisfit
   | DiameterMisfit
   | CaseMisfit
@@ -47,6 +55,7 @@ export function misfits(unit: Unit, fitted: ReadonlyMap<string, Part>, variantId
     const needs = (part.needs ?? []).filter((need) => !offered(need.stationId, need.feature))
     const clashes = (part.clashes ?? []).filter((clash) => offered(clash.stationId, clash.feature))
     return [
+      ...recallAt(fitted, stationId),
       ...alien,
       ...teethIssues(unit, station, part).map((f): Incompatibility => ({ code: 'teeth-differ', stationId, part, issue: f })),
       ...needs.map((need): Incompatibility => ({ code: 'need-unmet', stationId, part, need })),

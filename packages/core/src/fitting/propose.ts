@@ -144,6 +144,7 @@ interface Mended {
 function mended(context: ProposalContext, state: State, misfit: Incompatibility): Mended[] {
   const atAsker = () => [...operationsUndone(state, misfit.stationId), ...otherParts(context, state, misfit.stationId, misfit)]
   switch (misfit.code) {
+    case 'recalled':
     case 'other-variant':
     case 'teeth-differ':
     case 'case-too-small':

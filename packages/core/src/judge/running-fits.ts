@@ -33,8 +33,22 @@ export interface CaseMisfit {
   readonly boreM: number
 }
 
-/** Reason why parts cannot be assembled. */
-export type Stop = SplineMisfit | (DiameterMisfit & { readonly code: 'does-not-pass' }) | CaseMisfit
+/** A part that its maker or the shop has recalled. */
+export interface RecalledPart {
+  readonly code: 'recalled'
+  readonly stationId: string
+  readonly part: Part
+  readonly reason: string
+}
+
+/** Reason why a build cannot be rated. */
+export type Stop = RecalledPart | SplineMisfit | (DiameterMisfit & { readonly code: 'does-not-pass' }) | CaseMisfit
+
+/** The recall of the part at a station, if there is one. */
+export function recallAt(fitted: ReadonlyMap<string, Part>, stationId: string): RecalledPart[] {
+  const part = fitted.get(stationId)
+  return part?.recall === undefined ? [] : [{ code: 'recalled', stationId, part, reason: part.recall }]
+}
 
 /** Maximum diametral clearance of a journal in its bushing, 0.008 in. Source: none (common practice). */
 export const LOOSEST_BUSHING_M = toSi(0.008, 'in')

@@ -100,7 +100,11 @@ export function judgeSpec(input: SpecInput): JudgedSpec | ContradictoryBrief {
  * Verdict on one station of a judged spec, with the part that is installed there now. Valid for the whole spec if the part changes no load:
  * not for plate, converter and lockup, nor for shafts if the ramp of a launch is counted.
  */
-export function verdictAt(input: SpecInput, { cases, peakPowerW }: SpecVerdict, stationId: string): StationVerdict | undefined {
+export function verdictAt(
+  input: SpecInput,
+  { cases, peakPowerW }: Pick<SpecVerdict, 'cases' | 'peakPowerW'>,
+  stationId: string,
+): StationVerdict | undefined {
   const station = input.unit.stations.find(({ id }) => id === stationId)
   return station && stationVerdict(stationTerms(input, station, cases), { input, cases, peakPowerW })
 }

@@ -38,6 +38,13 @@ export interface Supply {
   readonly visible?: boolean
 }
 
+/** Strength of a part in this shop against its computed strength, from parts that broke or lived (E22). */
+export interface KnownStrength {
+  readonly factor: number
+  readonly healthy: number
+  readonly broken: number
+}
+
 /** A part of one kind. */
 export interface PartOf<K extends PartKind> extends Features, Supply {
   readonly id: string
@@ -55,6 +62,10 @@ export interface PartOf<K extends PartKind> extends Features, Supply {
   readonly variantIds?: readonly string[]
   /** Origin of a used part. Its geometry was measured on this piece. */
   readonly donor?: Donor
+  /** Reason for a recall. A build with the part cannot be rated. */
+  readonly recall?: string
+  /** Multiplies the computed torque limits of a hard part if the house rule says so. */
+  readonly inShop?: KnownStrength
   /** Ids of operations on an installed part. Absent on the shelf. */
   readonly works?: readonly string[]
   readonly geometry: Geometries[K]

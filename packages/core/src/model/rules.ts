@@ -14,6 +14,10 @@ export type LimitThatCounts = (typeof LIMITS_THAT_COUNT)[number]
 export const FRICTION_RADII = ['wear', 'pressure'] as const
 export type FrictionRadius = (typeof FRICTION_RADII)[number]
 
+/** Use of the strength that a part has shown in this shop: it scales computed limits, or is shown for reference. */
+export const SHOP_STRENGTHS = ['beside', 'count'] as const
+export type ShopStrengthCounts = (typeof SHOP_STRENGTHS)[number]
+
 /** Use of limits stated over a life: they decide like single-event limits, or are shown beside. */
 export const LIFE_LIMITS = ['beside', 'count'] as const
 export type LifeLimits = (typeof LIFE_LIMITS)[number]
@@ -99,6 +103,7 @@ export interface FitLimits {
 /** The shop's choices where builders disagree. A job records those it is judged by. */
 export interface HouseRules {
   readonly limitThatCounts: LimitThatCounts
+  readonly shopStrength: ShopStrengthCounts
   readonly lifeLimits: LifeLimits
   /** Life needed of hard parts at full power, in the unit of the use. */
   readonly lifeNeed: Readonly<Record<Use, number>>
@@ -165,6 +170,7 @@ export function ruleIssues({ fit }: HouseRules): Issue[] {
 /** Default house rules (common practice, no source; shock is counted once, on the demand). */
 export const DEFAULT_RULES: HouseRules = {
   limitThatCounts: 'lower',
+  shopStrength: 'beside',
   lifeLimits: 'beside',
   lifeNeed: { road: 1000, tow: 120, drag: 500, 'off-road': 500, circuit: 1500, 'hill-climb': 300, 'speed-trial': 100, work: 300 },
   shiftHeat: 'beside',

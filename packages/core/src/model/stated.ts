@@ -31,16 +31,21 @@ export interface StatedLimit {
   readonly basis?: LimitBasis
   /** The one who states it sells the part. */
   readonly sells?: boolean
+  /** Engine power at which it broke, W, and the duty case in words. Only with the origin "broken". */
+  readonly brokeAtW?: number
+  readonly brokeIn?: string
 }
 
 const QUANTITIES = ['torqueNm', 'powerW', 'pressurePa', 'speedRadPerS'] as const
 
-/** Faults of a stated limit: not exactly one quantity, or a rated speed without a power. */
+/** Faults of a stated limit: not exactly one quantity, a rated speed without a power, or a breakage with another origin. */
 export function statedIssues(stated: StatedLimit, path: string): Issue[] {
   const given = QUANTITIES.filter((key) => stated[key] !== undefined)
   const issues = given.length === 1 ? [] : [issue('limit-not-one-quantity', path, { count: given.length })]
   if (stated.ratedAtRadPerS !== undefined && stated.powerW === undefined)
     issues.push(issue('rated-speed-without-power', `${path}.ratedAtRadPerS`))
+  if (stated.origin !== 'broken' && (stated.brokeAtW !== undefined || stated.brokeIn !== undefined))
+    issues.push(issue('broke-without-origin', `${path}.origin`))
   return issues
 }
 

@@ -1,7 +1,7 @@
 import { dynamicShare, type PackLining } from '../friction/lining.js'
 import type { EngineKind } from '../engine/template.js'
 import type { PlaceLimit } from '../joint/place-limit.js'
-import type { Part } from '../model/part.js'
+import type { KnownStrength, Part } from '../model/part.js'
 import type { HouseRules, Shock } from '../model/rules.js'
 import { SCATTER } from '../model/scatter.js'
 import type { LimitPlace, Origin, StatedLimit } from '../model/stated.js'
@@ -92,6 +92,30 @@ export const fixedLimit = (
 /** Limits of the named places of a hard part. */
 export const placeLimits = (site: LimitSite, own: readonly PlaceLimit[]): Limit[] =>
   own.map(({ name, feature, torqueNm, derivation }) => fixedLimit(site, { name, feature }, torqueNm, derivation))
+
+/** True for a computed limit that does not depend on oil: strength of the material, not friction. */
+export const isStrength = ({ fixedNm, origin }: Limit): boolean => fixedNm !== undefined && origin === 'computed'
+
+/**
+ * A computed limit times the strength that the part has shown in this shop. Limits that depend on oil are friction, not strength, and stay; so
+ * do stated limits. Source: E22.
+ */
+export function withShopStrength(limit: Limit, { factor, healthy, broken }: KnownStrength): Limit {
+  const { fixedNm } = limit
+  if (fixedNm === undefined || !isStrength(limit)) return limit
+  const derivation = (oil: ElementOil) =>
+    derive(
+      {
+        name: 'torque limit in this shop',
+        unit: 'lb-ft',
+        formula: 'T · θ',
+        source: `parts of this shop: ${healthy} healthy, ${broken} broken`,
+      },
+      { T: fromDerivation(limit.derivation(oil)), θ: inputValue('strength in this shop over computed', factor, null, 'measured') },
+      (v) => v.T * v.θ,
+    )
+  return { ...limit, fixedNm: fixedNm * factor, torqueNm: () => fixedNm * factor, derivation }
+}
 
 /** Limit of a friction element at a place. */
 export const frictionLimit = ({ station }: LimitSite, place: Place, { torqueNm, derivation, scatter }: FrictionHeld): Limit => ({

@@ -11,7 +11,7 @@ import { flexPlate } from './flex-plate/definition.js'
 import { gearSet } from './gear-set/definition.js'
 import type { PartKind } from './geometries.js'
 import { hub } from './hub/definition.js'
-import { NO_LIMITS, type LimitContext, type LimitSite, type StationLimits } from './limit.js'
+import { NO_LIMITS, withShopStrength, type LimitContext, type LimitSite, type StationLimits } from './limit.js'
 import { lockup } from './lockup/definition.js'
 import { motorPlate } from './motor-plate/definition.js'
 import { oneWay } from './one-way/definition.js'
@@ -53,10 +53,15 @@ export function partIssues<K extends PartKind>(part: PartOf<K>): Issue[] {
 
 /**
  * Everything that can give way at a station with a part fitted. If a place has a calculated and a stated limit, the house rule says which
- * counts. A limit stated over a life counts in a single event only where the house rule says so.
+ * counts. A limit stated over a life counts in a single event only where the house rule says so. The strength that the part has shown in this
+ * shop scales computed limits if the house rule says so.
  */
 export function stationLimits(unit: Unit, station: Station, part: Part, context: LimitContext): StationLimits {
-  return limitsOfKind({ unit, station, context, part }, part)
+  const own = limitsOfKind({ unit, station, context, part }, part)
+  const { inShop } = part
+  return inShop && context.rules.shopStrength === 'count'
+    ? { ...own, limits: own.limits.map((limit) => withShopStrength(limit, inShop)) }
+    : own
 }
 
 const limitsOfKind = <K extends PartKind>(site: LimitSite, part: PartOf<K>): StationLimits =>

@@ -132,6 +132,7 @@ export interface IssueValues {
   readonly 'element-unknown': { readonly range: string; readonly element: string }
   readonly 'limit-not-one-quantity': { readonly count: number }
   readonly 'rated-speed-without-power': NoValues
+  readonly 'broke-without-origin': NoValues
   readonly 'station-unknown': { readonly unit: string; readonly station: string }
   readonly 'part-of-another-unit': { readonly part: string; readonly units: string; readonly unit: string }
   readonly 'part-of-another-station': { readonly part: string; readonly stations: string; readonly station: string }

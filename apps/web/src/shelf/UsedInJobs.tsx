@@ -1,0 +1,59 @@
+import { Box, Text } from '@chakra-ui/react'
+import { quantity, type HeadlineOutcome } from '@plucky/contract'
+import { Link } from 'react-router'
+import { jobAddress } from '../app/views.js'
+import { OUTCOME_WORDS } from '../jobs/PowerBar.js'
+import { api } from '../state/api.js'
+import { useFetched } from '../state/queries.js'
+import { versionOf, type ItemKind } from '../state/shop.js'
+import { RuledTable } from '../ui/RuledTable.js'
+import { TableHead } from '../ui/TableHead.js'
+
+interface UsedProps {
+  readonly kind: ItemKind
+  readonly id: string
+}
+
+/** Jobs that use an item, with their result now and before the latest change of the item. */
+export function UsedInJobs({ kind, id }: UsedProps) {
+  const { data, error } = useFetched(['jobs', 'using', id, versionOf(kind, id)], () => api.jobsUsing(id))
+  if (error) return <Text color="break">{`Jobs using this item could not be loaded: ${error.message}`}</Text>
+  if (!data || data.total === 0) return null
+  const { jobs, total, changedAt } = data
+  return (
+    <Box mt="2" data-testid="fitted-in">
+      <Text fontSize="small">
+        {`Used in ${total === 1 ? 'one job' : `${total} jobs`}. Editing it changes those results. Saved revisions do not change.${
+          total > jobs.length ? ` The first ${jobs.length} are listed.` : ''
+        }`}
+      </Text>
+      <RuledTable look="list">
+        <TableHead words={['Job', ...(changedAt ? [`Before the edit of ${new Date(changedAt).toLocaleString()}`] : []), 'Now']} />
+        <tbody>
+          {jobs.map(({ number, name, before, outcome, heldW, savedSince }) => (
+            <tr key={number} data-testid={`used-in-${number}`}>
+              <td>
+                <Link to={jobAddress(number, 'power-flow')} style={{ textDecoration: 'underline' }}>{`Job ${number}, ${name}`}</Link>
+              </td>
+              {changedAt && <td>{before ? resultWords(before.outcome, before.heldW) : 'did not use it'}</td>}
+              <td className={isLess(before?.heldW, heldW) ? 'short' : ''}>
+                {`${resultWords(outcome, heldW)}${savedSince ? ' (the job was edited since)' : ''}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </RuledTable>
+    </Box>
+  )
+}
+
+/** Power held below which two results count as different, W. */
+const SAME_W = 1
+
+const isLess = (before: number | null | undefined, now: number | null): boolean =>
+  before !== null && before !== undefined && (now === null || now < before - SAME_W)
+
+function resultWords(outcome: HeadlineOutcome | null, heldW: number | null): string {
+  if (outcome === null) return 'not calculated'
+  return heldW === null ? OUTCOME_WORDS[outcome] : `${quantity(heldW, 'hp')}, ${OUTCOME_WORDS[outcome]}`
+}
