@@ -109,7 +109,7 @@ describe('a recalled part', () => {
     const file = jobFileOf(job, { ...lookup, part: (own) => parts.get(own) }, [])
     const { answer, sentence } = evaluateJob(file)
     expect(sentence).toBe(
-      `Recalled: the input shaft, “${recalled.name}”, is recalled: cracks at the oil hole. The build can’t be rated until it is replaced.`,
+      `Recalled: input shaft, “${recalled.name}”: cracks at the oil hole. The build can’t be rated until it is replaced.`,
     )
     expect(answer.outcome === 'answered' && verdictSentence(answer, file.unit, job.brief)).toBe(sentence)
   })

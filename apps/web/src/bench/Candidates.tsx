@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { hoursWords, money, signedMoney, stationHeldInWords, verdictIn } from '@plucky/contract'
+import { hoursWords, money, partMarks, signedMoney, stationHeldInWords, verdictIn } from '@plucky/contract'
 import type { Part, SpecResult } from '@plucky/core'
 import type { BenchView } from '../power-flow/use-bench.js'
 import type { Card } from './use-cards.js'
@@ -71,7 +71,7 @@ function Candidate({ part, bench, targetW, answer, card }: CandidateProps) {
   const short = held?.outcome === 'fails-at-smallest' || (held?.outcome === 'held' && held.powerW < targetW)
   const chosen = part.id === bench.candidate?.id
   const fitted = part.id === bench.fitted?.id
-  const tags = [fitted ? 'installed' : '', part.id === bench.arrived?.id ? 'as received' : ''].filter(Boolean).join(' · ')
+  const own = [fitted ? 'installed' : '', part.id === bench.arrived?.id ? 'as received' : ''].filter(Boolean).join(' · ')
   return (
     <button
       type="button"
@@ -85,7 +85,7 @@ function Candidate({ part, bench, targetW, answer, card }: CandidateProps) {
         className={`held ${short ? 'short' : ''}`}
         title={short ? '▽ below target' : undefined}
       >{`${short ? '▽ ' : ''}${stationHeldInWords(answer, bench.station)}`}</span>
-      <span className="tags">{tags || `${money(part.price)} · ${part.hours} h${part.donor ? ' · used' : ''}`}</span>
+      <span className="tags">{`${own || `${money(part.price)} · ${part.hours} h`}${partMarks(part)}`}</span>
       {card && card.more > 0 && (
         <span className="more">{`with ${card.more} more: ${signedMoney(card.price)} · ${hoursWords(card.hours, true)}`}</span>
       )}

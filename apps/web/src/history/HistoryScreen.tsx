@@ -23,6 +23,12 @@ export function HistoryScreen() {
       <Heading as="h1" textStyle="page" py="1.5">
         History
       </Heading>
+      {shown.length > 0 && (
+        <Text fontSize="small" color="inkSoft" mb="1.5">
+          Strength compares the torque that parts carried or broke at with the calculated limit. In a build it counts only if it is stored
+          on the part and the house rule Strength in this shop says so.
+        </Text>
+      )}
       {problem && <Text color="break">{`The history could not be loaded: ${problem}`}</Text>}
       {shown.length === 0 && !problem && (
         <Text color="inkSoft" role="status">

@@ -1,6 +1,6 @@
 import { certain } from '@plucky/core'
 import { Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, hoursWords, money, stationName } from '@plucky/contract'
+import { capital, hoursWords, money, partMarks, stationName } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useMemo } from 'react'
 import { NavLink } from 'react-router'
@@ -74,5 +74,5 @@ function placesOf(item: Item, unit: Unit): string {
   const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
   const maker = 'maker' in item ? ` · ${item.maker}` : ''
   const stations = capital(ids.map((id) => stationName(unit, id)).join(', '))
-  return `${stations} · ${unit.name}${maker}${'donor' in item && item.donor ? ' · used' : ''}`
+  return `${stations} · ${unit.name}${maker}${isPart(item) ? partMarks(item) : ''}`
 }

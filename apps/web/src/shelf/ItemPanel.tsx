@@ -55,8 +55,8 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
         </Flex>
       }
     >
-      <ItemView kind={kind} item={item} unit={unit} />
       <UsedInJobs kind={kind} id={id} />
+      <ItemView kind={kind} item={item} unit={unit} />
     </Panel>
   )
 }

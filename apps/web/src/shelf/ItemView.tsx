@@ -3,6 +3,7 @@ import {
   capital,
   GEOMETRY_DTOS,
   hoursWords,
+  knownStrengthWords,
   type Leaf,
   leafWords,
   leavesOf,
@@ -49,6 +50,10 @@ export function ItemView({ kind, item, unit }: ViewProps) {
   return (
     <Box data-testid="item-view">
       <Text fontSize="small">{aboutWords(kind, item, unit)}</Text>
+      {part?.recall !== undefined && (
+        <Text color="break" fontWeight={600}>{`Recalled: ${part.recall}. Builds with it are not rated.`}</Text>
+      )}
+      {part?.inShop && <Text fontSize="small">{knownStrengthWords(part.inShop)}</Text>}
       {part?.donor && <Text fontSize="small">{`Used, from ${part.donor.from}. Findings: ${part.donor.found}.`}</Text>}
       {part && station && (
         <>

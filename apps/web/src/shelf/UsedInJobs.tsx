@@ -1,11 +1,13 @@
 import { Box, Text } from '@chakra-ui/react'
 import { quantity, type HeadlineOutcome } from '@plucky/contract'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { jobAddress } from '../app/views.js'
 import { OUTCOME_WORDS } from '../jobs/PowerBar.js'
 import { api } from '../state/api.js'
 import { useFetched } from '../state/queries.js'
 import { versionOf, type ItemKind } from '../state/shop.js'
+import { TextButton } from '../ui/buttons.js'
 import { RuledTable } from '../ui/RuledTable.js'
 import { TableHead } from '../ui/TableHead.js'
 
@@ -14,14 +16,19 @@ interface UsedProps {
   readonly id: string
 }
 
+/** Number of jobs that are listed at first. */
+const FIRST = 5
+
 /** Jobs that use an item, with their result now and before the latest change of the item. */
 export function UsedInJobs({ kind, id }: UsedProps) {
+  const [open, setOpen] = useState(false)
   const { data, error } = useFetched(['jobs', 'using', id, versionOf(kind, id)], () => api.jobsUsing(id))
   if (error) return <Text color="break">{`Jobs using this item could not be loaded: ${error.message}`}</Text>
   if (!data || data.total === 0) return null
   const { jobs, total, changedAt } = data
+  const shown = open ? jobs : jobs.slice(0, FIRST)
   return (
-    <Box mt="2" data-testid="fitted-in">
+    <Box mb="2" data-testid="fitted-in">
       <Text fontSize="small">
         {`Used in ${total === 1 ? 'one job' : `${total} jobs`}. Editing it changes those results. Saved revisions do not change.${
           total > jobs.length ? ` The first ${jobs.length} are listed.` : ''
@@ -30,7 +37,7 @@ export function UsedInJobs({ kind, id }: UsedProps) {
       <RuledTable look="list">
         <TableHead words={['Job', ...(changedAt ? [`Before the edit of ${new Date(changedAt).toLocaleString()}`] : []), 'Now']} />
         <tbody>
-          {jobs.map(({ number, name, before, outcome, heldW, savedSince }) => (
+          {shown.map(({ number, name, before, outcome, heldW, savedSince }) => (
             <tr key={number} data-testid={`used-in-${number}`}>
               <td>
                 <Link to={jobAddress(number, 'power-flow')} style={{ textDecoration: 'underline' }}>{`Job ${number}, ${name}`}</Link>
@@ -43,6 +50,11 @@ export function UsedInJobs({ kind, id }: UsedProps) {
           ))}
         </tbody>
       </RuledTable>
+      {jobs.length > FIRST && (
+        <TextButton onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? 'Show fewer jobs' : `Show ${jobs.length - FIRST} more jobs`}
+        </TextButton>
+      )}
     </Box>
   )
 }

@@ -4,6 +4,7 @@ import {
   PIECE_FINDINGS,
   portsOf,
   UPDATE_STATES,
+  type KnownStrength,
   type AirResult,
   type AirTest,
   type AssemblyStep,
@@ -299,6 +300,10 @@ export function startCheckWords({ train }: Unit, check: StartCheck): string {
 }
 
 export const LIVED_WORDS: Record<LivedState, string> = { healthy: 'healthy', worn: 'worn', broken: 'broken' }
+
+/** Strength that is stored on a part: "Strength in this shop: 0.95 times calculated, from 3 healthy and 1 broken." */
+export const knownStrengthWords = ({ factor, healthy, broken }: KnownStrength): string =>
+  `Strength in this shop: ${figure(factor, 2)} times calculated, from ${healthy} healthy and ${broken} broken. The house rule says whether it counts.`
 
 /** Strength of a part in this shop against the computed one: "1.05 times computed (0.97 to 1.12), 3 healthy, 1 broken". */
 export const strengthWords = ({ mean, low, high, healthy, broken }: StrengthInShop): string =>

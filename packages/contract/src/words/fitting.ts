@@ -1,4 +1,4 @@
-import type { Incompatibility, Unit } from '@plucky/core'
+import type { Incompatibility, Part, Unit } from '@plucky/core'
 import { toProblem } from './error-messages.js'
 import { capital, ended, quantity } from './format.js'
 import { caseSentence, diameterSentence, recallSentence } from './stop.js'
@@ -61,3 +61,7 @@ export function companionReason(misfit: Incompatibility, unit: Unit): string {
 
 const variantNames = (unit: Unit, ids: readonly string[]) =>
   ids.map((id) => unit.variants?.find((v) => v.id === id)?.name ?? id).join(' or ')
+
+/** Marks of a used or recalled part after its price: " · used · recalled". */
+export const partMarks = ({ donor, recall }: Pick<Part, 'donor' | 'recall'>): string =>
+  `${donor ? ' · used' : ''}${recall === undefined ? '' : ' · recalled'}`

@@ -23,7 +23,7 @@ import { stopWords } from './stop.js'
 import { gearName } from './gear-name.js'
 import { FUEL_WORDS } from './option-labels.js'
 import { stationName } from './station-name.js'
-import { capital, listed, percent, powerRange, quantity, roundedPower, shownFigure } from './format.js'
+import { capital, ended, listed, percent, powerRange, quantity, roundedPower, shownFigure } from './format.js'
 
 const rangeName = (unit: Unit, id: string) => gearName(unit.train, id)
 
@@ -88,7 +88,7 @@ function stopSentence({ stops }: Answer, unit: Unit): string {
 /** A recall is named before what does not go together: no other part mends it. */
 function recallTitle(stops: Answer['stops'], unit: Unit): string {
   const recalls = stops.filter((stop) => stop.code === 'recalled')
-  return `Recalled: ${recalls.map((stop) => stopWords(stop, unit)).join(' Also ')} The build can’t be rated until ${recalls.length === 1 ? 'it is' : 'they are'} replaced.`
+  return `Recalled: ${recalls.map(({ stationId, part, reason }) => ended(`${stationName(unit, stationId)}, “${part.name}”: ${reason}`)).join(' Also ')} The build can’t be rated until ${recalls.length === 1 ? 'it is' : 'they are'} replaced.`
 }
 
 function heldSentence(answer: Answer, unit: Unit, brief: Brief): string {
