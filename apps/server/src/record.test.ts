@@ -68,12 +68,7 @@ describe('the shelf', () => {
         heldW: null,
         before: { outcome, heldW },
       })
-    const { recall: _recall, ...withoutRecall } = (await kept(id)).item
-    const { version } = await kept(id)
-    await http()
-      .put(`/api/shelf/parts/${id}`)
-      .send({ item: { ...withoutRecall, price: item.price }, version })
-      .expect(200)
+    await change({ recall: undefined, price: item.price })
     const again = await using()
     for (const { number, outcome, heldW } of before.jobs)
       expect(again.jobs.find((job) => job.number === number)).toMatchObject({ outcome, heldW, before: { outcome: 'stopped', heldW: null } })

@@ -4,7 +4,7 @@ import { bookStore } from '../state/book.js'
 
 /** Save state of the book, with the reason if entries are not saved. */
 export function BookSaveMark() {
-  const { state, saving, pending, problem, keeping } = useStore(bookStore)
+  const { state, saving, pending, problem, keeping, elsewhere } = useStore(bookStore)
   const open = Object.keys(pending).length
   const alarming = saving === 'offline' || saving === 'refused' || !keeping
   return (
@@ -19,7 +19,9 @@ export function BookSaveMark() {
     >
       {saving === 'saved'
         ? state === 'ready'
-          ? 'All entries saved'
+          ? elsewhere === 0
+            ? 'All entries saved'
+            : `Saved here. Another window on this device has ${elsewhere} unsaved ${elsewhere === 1 ? 'entry' : 'entries'}.`
           : 'Loading entries…'
         : `${open} ${open === 1 ? 'entry' : 'entries'} not saved yet. ${reason(saving, problem, keeping)}`}
     </Text>

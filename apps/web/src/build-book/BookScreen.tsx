@@ -113,5 +113,12 @@ export function BookScreen({ content, unit }: ScreenProps) {
 /** Name under which entries are saved. */
 function Person() {
   const person = useStore(viewStore, (view) => view.person)
-  return <LabeledInput label="Your name" value={person} onType={(name) => viewStore.setState({ person: name })} testId="book-person" />
+  return (
+    <LabeledInput
+      label={person.trim() === '' ? 'Your name: entries carry it' : 'Your name'}
+      value={person}
+      onType={(name) => viewStore.setState({ person: name })}
+      testId="book-person"
+    />
+  )
 }

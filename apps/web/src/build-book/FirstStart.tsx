@@ -4,6 +4,7 @@ import { FELT, readingVerdict, startChecks, type Mark, type Marks, type StartChe
 import { useMemo } from 'react'
 import { setMarks } from '../state/book.js'
 import { answerFor, specInputOf } from '../state/verdicts.js'
+import { AtPressuresRead } from './AtPressuresRead.js'
 import { LabeledInput } from '../ui/LabeledInput.js'
 import { Panel } from '../ui/panel.js'
 import { QuantityField } from '../ui/QuantityField.js'
@@ -37,6 +38,7 @@ export function FirstStart({ content, unit, marks }: StartProps) {
           <ReadingRow key={check.id} check={check} unit={unit} marks={marks} />
         ))}
       </Panel>
+      <AtPressuresRead content={content} unit={unit} marks={marks} />
       <Panel title="Road test" note="after the gauge readings agree" mt="2">
         {felt.map((check) => (
           <FeltRow key={check.id} check={check} unit={unit} marks={marks} />

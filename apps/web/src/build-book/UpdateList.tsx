@@ -8,30 +8,18 @@ import {
   UPDATE_STATE_WORDS,
   updateReasonWords,
   type JobContent,
-  type JobFinding,
 } from '@plucky/contract'
-import {
-  engineOfBrief,
-  operationsFor,
-  UPDATE_STATES,
-  updateList,
-  updateMarks,
-  type Marks,
-  type OfferedRemedy,
-  type Unit,
-  type UpdateEntry,
-  type UpdateState,
-} from '@plucky/core'
-import { useMemo, useState } from 'react'
-import { useStore } from 'zustand'
-import { api } from '../state/api.js'
+import { operationsFor, UPDATE_STATES, type Marks, type OfferedRemedy, type Unit, type UpdateEntry, type UpdateState } from '@plucky/core'
+import { useState } from 'react'
 import { setMarks } from '../state/book.js'
 import { applyChoice } from '../state/commands.js'
-import { useFetched } from '../state/queries.js'
 import { shopStore } from '../state/shop.js'
-import { useStandards } from '../standards/use-standards.js'
+import { useUpdates } from './use-updates.js'
+import { holdsWords, inOrder, OPEN_FIRST, ORDERS, titleOf, type Order } from './update-order.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
+import { LabeledInput } from '../ui/LabeledInput.js'
+import { SelectField } from '../ui/SelectField.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
 
 interface ListProps {
@@ -42,76 +30,83 @@ interface ListProps {
 
 type Filter = UpdateState | 'all'
 
-const NO_FINDINGS: readonly JobFinding[] = []
-
-/** Sentence with the number of failures of this shop that a weak place was the confirmed cause of. Empty without any. */
-function inShopWords({ of }: UpdateEntry, findings: readonly JobFinding[]): string {
-  const faults = 'weakPlace' in of ? (of.weakPlace.faults ?? []) : []
-  const count = findings.filter(({ teardown }) => teardown.found !== null && faults.includes(teardown.found)).length
-  return count === 0 ? '' : `In this shop: ${count} of ${findings.length} confirmed failures.`
+/** Entries that are shown, and their order. */
+interface Choice {
+  readonly filter: Filter
+  readonly search: string
+  readonly order: Order
 }
+
+const ALL: Choice = { filter: 'all', search: '', order: 'torque-path' }
 
 /** Everything to update on this transmission, front to rear, with reason, remedy and price. */
 export function UpdateList({ content, unit, marks }: ListProps) {
-  const { standards, problem } = useStandards()
-  const { data: findings = NO_FINDINGS } = useFetched(['jobs', 'findings', unit.id], () => api.findingsOf(unit.id))
-  const { parts, operations } = useStore(shopStore)
-  const [filter, setFilter] = useState<Filter>('all')
-  const engine = engineOfBrief(content.brief.engine)
-  const powerW = engine.ok ? engine.value.on.peakPowerW : 0
-  const entries = useMemo(() => {
-    const { variantId, brief, arrived, spec, teardown } = content
-    const catalogue = { parts, operations }
-    return updateList({
-      unit,
-      variantId,
-      brief,
-      powerW,
-      arrived,
-      spec,
-      catalogue,
-      found: teardown.found,
-      standards,
-      marks: updateMarks(marks),
-    })
-  }, [content, unit, powerW, parts, operations, standards, marks])
-  const count = (state: UpdateState) => entries.filter((entry) => entry.state === state).length
-  const shown = entries.filter(({ state }) => filter === 'all' || state === filter)
+  const { entries, problem, inShop } = useUpdates(content, unit, marks)
+  const [choice, setChoice] = useState(ALL)
+  const { filter, search, order } = choice
+  const chosen = entries.filter((entry) => (filter === 'all' || entry.state === filter) && holdsWords(entry, unit, search))
   return (
     <Panel
       title="Update list"
       note="front to rear: known weak places of this transmission, then shop standards"
-      aside={
-        <Flex gap="1" wrap="wrap" className="not-printed" role="group" aria-label="Entries shown">
-          {(['all', 'to-do', 'done', 'fine', 'not-here'] as const).map((state) => (
-            <ToggleButton key={state} on={filter === state} onPick={() => setFilter(state)} testId={`show-${state}`}>
-              {state === 'all' ? `All ${entries.length}` : `${capital(UPDATE_STATE_WORDS[state])} ${count(state)}`}
-            </ToggleButton>
-          ))}
-        </Flex>
-      }
+      aside={<States entries={entries} filter={filter} onPick={(next) => setChoice({ ...choice, filter: next })} />}
     >
+      <Flex gap="3" mb="1.5" wrap="wrap" className="not-printed">
+        <LabeledInput
+          label="Search place, failure, symptom or remedy"
+          width="300px"
+          value={search}
+          onType={(text) => setChoice({ ...choice, search: text })}
+          testId="search-updates"
+        />
+        <SelectField
+          label="Order"
+          value={order}
+          options={ORDERS}
+          onPick={(next) => setChoice({ ...choice, order: next })}
+          testId="order-updates"
+        />
+      </Flex>
       {problem && <Text color="break">{`Shop standards could not be loaded: ${problem}`}</Text>}
-      {shown.length === 0 && (
+      {chosen.length === 0 && (
         <Text color="inkSoft" py="2">
           {entries.length === 0
             ? 'This transmission has no known weak places and the shop has no standards. Add them under Transmissions and Shop standards.'
-            : 'No entry in this state.'}
+            : 'No entry matches.'}
         </Text>
       )}
-      {shown.map((entry) => (
+      {inOrder(chosen, order).map((entry) => (
         <Entry
           key={entry.id}
           entry={entry}
           content={content}
           unit={unit}
           mark={marks[`update/${entry.id}/state`]?.by}
-          inShop={inShopWords(entry, findings)}
+          inShop={inShop(entry)}
         />
       ))}
     </Panel>
   )
 }
+
+interface StatesProps {
+  readonly entries: readonly UpdateEntry[]
+  readonly filter: Filter
+  readonly onPick: (filter: Filter) => void
+}
+
+/** Buttons that choose entries by state, with their numbers. */
+const States = ({ entries, filter, onPick }: StatesProps) => (
+  <Flex gap="1" wrap="wrap" className="not-printed" role="group" aria-label="Entries shown">
+    {(['all', ...OPEN_FIRST] as const).map((state) => (
+      <ToggleButton key={state} large on={filter === state} onPick={() => onPick(state)} testId={`show-${state}`}>
+        {state === 'all'
+          ? `All ${entries.length}`
+          : `${capital(UPDATE_STATE_WORDS[state])} ${entries.filter((entry) => entry.state === state).length}`}
+      </ToggleButton>
+    ))}
+  </Flex>
+)
 
 const STATE_COLOUR: Record<UpdateState, string> = { 'to-do': 'break', done: 'oil', fine: 'oil', 'not-here': 'inkSoft' }
 const STATE_SIGN: Record<UpdateState, string> = { 'to-do': '▲', done: '✓', fine: '✓', 'not-here': '–' }
@@ -153,6 +148,7 @@ function Entry({ entry, content, unit, mark, inShop }: EntryProps) {
           {UPDATE_STATES.map((each) => (
             <ToggleButton
               key={each}
+              large
               on={state === each}
               onPick={() => setMarks({ [`update/${id}/state`]: reason.code === 'marked' && state === each ? null : each })}
               testId={`mark-${each}`}
@@ -165,8 +161,6 @@ function Entry({ entry, content, unit, mark, inShop }: EntryProps) {
     </Grid>
   )
 }
-
-const titleOf = ({ of }: UpdateEntry): string => ('weakPlace' in of ? of.weakPlace.place : of.standard.work)
 
 /** Place, what happens there, symptom and cause; or the standard and its reason. */
 function EntryText({ entry, unit, inShop }: Pick<EntryProps, 'entry' | 'unit' | 'inShop'>) {
@@ -212,7 +206,7 @@ function Remedy({ remedy, content, unit }: { readonly remedy: OfferedRemedy; rea
       </Text>
       {offered && (
         <OutlineButton
-          size="sm"
+          minH="44px"
           onClick={install}
           aria-label={`Add ${item.name} at ${stationName(unit, stationId)}`}
           data-testid="add-remedy"

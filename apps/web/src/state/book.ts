@@ -30,6 +30,8 @@ export interface BookState {
   readonly pending: Readonly<Record<string, Pending>>
   readonly conflicts: Readonly<Record<string, MarkConflict>>
   readonly saving: 'saved' | 'unsaved' | 'offline' | 'refused'
+  /** Number of unsaved fields that other windows of this browser keep. */
+  readonly elsewhere: number
   /** True if unsaved fields are kept in browser storage. */
   readonly keeping: boolean
   readonly problem: string
@@ -44,6 +46,7 @@ const EMPTY: BookState = {
   pending: {},
   conflicts: {},
   saving: 'saved',
+  elsewhere: 0,
   keeping: true,
   problem: '',
 }
@@ -60,7 +63,9 @@ let timer: ReturnType<typeof setTimeout> | undefined
 let sending = false
 
 const prefix = (number: number) => `plucky-book-${number}-`
-const keptName = (number: number, window = windowName()) => prefix(number) + window
+const keptName = (number: number) => prefix(number) + windowName()
+/** Names under which windows keep unsaved fields of a job. */
+const keptFor = (number: number) => keptNames().filter((name) => name.startsWith(prefix(number)))
 
 /** Fields as they are shown: those of the server with the changes of this window. */
 export const shownMarks = ({ stored, pending }: Pick<BookState, 'stored' | 'pending'>): Marks => ({
@@ -78,26 +83,42 @@ export async function openBook(number: number): Promise<void> {
   if (get().number === number && get().state === 'ready') return refresh()
   clearTimeout(timer)
   set({ ...EMPTY, number })
-  const pending = await leftBehind(number)
-  if (get().number !== number) return
-  // Fields that were set meanwhile are newer.
-  const all = { ...pending, ...get().pending }
-  if (Object.keys(all).length > 0) set({ pending: all, saving: 'unsaved' })
+  await takeUp(number, keptFor(number))
   await refresh()
   plan(0)
 }
 
-/** Unsaved fields in browser storage of this window and of closed windows. */
-async function leftBehind(number: number): Promise<BookState['pending']> {
-  let pending: BookState['pending'] = {}
-  for (const name of keptNames().filter((each) => each.startsWith(prefix(number)))) {
-    const window = name.slice(prefix(number).length)
-    if (window !== windowName() && (await adoptWindowName(window)) === 'lives') continue
-    pending = { ...pending, ...readStored<BookState['pending']>(name) }
-    if (window !== windowName()) dropKept(name)
+/** Takes up the fields that closed windows left unsaved. A tab that is just closing counts as open: it is looked at again later. */
+async function takeUp(number: number, names: readonly string[]): Promise<void> {
+  const before = keptName(number)
+  const { left, taken, elsewhere } = await leftBehind(names)
+  if (get().number !== number) return
+  if (taken.length === 0) return set({ elsewhere })
+  // Fields that were set meanwhile are newer.
+  const pending = { ...left, ...get().pending }
+  const now = keptName(number)
+  set({ pending, elsewhere, saving: 'unsaved', keeping: keep(now, pending) })
+  // The window goes on under the name of a closed one.
+  for (const name of [before, ...taken]) if (name !== now) dropKept(name)
+}
+
+/** Unsaved fields that closed windows keep under these names, those names, and the number of fields of open windows. */
+async function leftBehind(
+  names: readonly string[],
+): Promise<Pick<BookState, 'elsewhere'> & { left: BookState['pending']; taken: string[] }> {
+  let left: BookState['pending'] = {}
+  let elsewhere = 0
+  const taken: string[] = []
+  for (const name of names) {
+    const kept = readStored<BookState['pending']>(name) ?? {}
+    const window = name.replace(/^.*-/, '')
+    if (window !== windowName() && (await adoptWindowName(window)) === 'lives') elsewhere += Object.keys(kept).length
+    else {
+      left = { ...left, ...kept }
+      taken.push(name)
+    }
   }
-  if (Object.keys(pending).length > 0) keep(keptName(number), pending)
-  return pending
+  return { left, taken, elsewhere }
 }
 
 /** Fetches the fields of the server. */
@@ -114,7 +135,17 @@ async function refresh(): Promise<void> {
 
 /** Fetches changes of others as long as the book is on screen. Returns the function that ends it. */
 export function followBook(): () => void {
-  const every = setInterval(() => document.visibilityState === 'visible' && void refresh(), REFRESH_MS)
+  const again = async () => {
+    const { number } = get()
+    // The fields of this window are in memory already.
+    await takeUp(
+      number,
+      keptFor(number).filter((name) => name !== keptName(number)),
+    )
+    await refresh()
+    if (get().saving === 'unsaved') plan(0)
+  }
+  const every = setInterval(() => document.visibilityState === 'visible' && void again(), REFRESH_MS)
   return () => clearInterval(every)
 }
 

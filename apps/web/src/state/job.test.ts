@@ -1,7 +1,8 @@
 import type { Job, JobContent } from '@plucky/contract'
+import { TestBrowser, testResponse } from './testing.js'
 
 /** A server that can be slowed, stopped and changed behind our back, and the browser's own store. */
-class Beyond {
+class Beyond extends TestBrowser {
   version = 1
   content: JobContent = {
     name: 'one',
@@ -16,47 +17,24 @@ class Beyond {
   broken: { status: number; sentence: string } | undefined
   /** Response time of a save. */
   slowMs = 0
-  /** Browser storage is full. */
-  full = false
   saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
   /** The next answer to a save is lost on the way back. */
   deaf = false
   writes = 0
-  readonly kept = new Map<string, string>()
-  /** The browser is killed: no window lives any more. */
-  kill() {
-    this.locked.clear()
-  }
-  /** Locks of the windows that live. */
-  readonly locked = new Set<string>()
-  readonly locks = {
-    request: async (name: string, options: unknown, callback: (lock: object) => unknown) => {
-      await Promise.resolve()
-      if (typeof options === 'function') return void this.locked.add(name)
-      const { signal } = options as { signal: AbortSignal }
-      while (this.locked.has(name)) {
-        signal.throwIfAborted()
-        await new Promise((resolve) => setTimeout(resolve, 50))
-      }
-      this.locked.add(name)
-      void callback({})
-    },
-  }
-
   readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
-    if (this.broken) return this.reply(this.broken.status, { errors: [{ code: 'x', path: '', sentence: this.broken.sentence }] })
+    if (this.broken) return testResponse(this.broken.status, { errors: [{ code: 'x', path: '', sentence: this.broken.sentence }] })
     if (this.slowMs > 0 && options.method === 'PUT') await new Promise((resolve) => setTimeout(resolve, this.slowMs))
-    if (options.method === 'GET') return this.reply(200, this.job())
+    if (options.method === 'GET') return testResponse(200, this.job())
     const { version, by, change, ...content } = JSON.parse(options.body ?? '') as JobContent & {
       version: number
       by: string
       change: number
     }
     if (version !== this.version)
-      return this.reply(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
-    if (content.name === 'refused') return this.reply(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
+      return testResponse(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
+    if (content.name === 'refused') return testResponse(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
     this.content = content
     this.saved = { savedBy: by, savedChange: change }
     this.version++
@@ -65,21 +43,11 @@ class Beyond {
       this.deaf = false
       throw new TypeError('network')
     }
-    return this.reply(200, this.job())
+    return testResponse(200, this.job())
   }
 
   job(): Job {
     return { ...this.content, number: 7, version: this.version, ...this.saved, savedAt: '2026-01-01T00:00:00Z' }
-  }
-
-  private reply(status: number, body: unknown) {
-    return {
-      ok: status < 300,
-      status,
-      statusText: '',
-      headers: new Headers(),
-      json: async () => JSON.parse(JSON.stringify(body)) as unknown,
-    }
   }
 }
 
@@ -88,23 +56,7 @@ const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
 /** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
 async function tab(beyond: Beyond, waitsMs = 0, session = new Map<string, string>()) {
   jest.resetModules()
-  Object.defineProperty(globalThis, 'navigator', { value: { locks: beyond.locks }, configurable: true })
-  Object.assign(globalThis, {
-    fetch: beyond.fetch,
-    sessionStorage: { getItem: (k: string) => session.get(k) ?? null, setItem: (k: string, v: string) => session.set(k, v) },
-    localStorage: {
-      getItem: (k: string) => beyond.kept.get(k) ?? null,
-      setItem: (k: string, v: string) => {
-        if (beyond.full) throw new DOMException('full', 'QuotaExceededError')
-        beyond.kept.set(k, v)
-      },
-      removeItem: (k: string) => beyond.kept.delete(k),
-      key: (i: number) => [...beyond.kept.keys()][i] ?? null,
-      get length() {
-        return beyond.kept.size
-      },
-    },
-  })
+  beyond.install(beyond.fetch, session)
   const store = (await import('./job.js')) as typeof import('./job.js')
   const opened = store.openJob(7)
   await settle(waitsMs)

@@ -192,6 +192,9 @@ export const FINDING_WORDS: Record<PieceFinding, FindingWords> = {
   plugged: { name: 'flow restricted', tells: 'Measure the flow. Replace a cooler that metal went through.' },
 }
 
+/** Name of the note on adjustments under "First start". */
+export const ADJUSTMENTS = 'adjustments'
+
 /** Name of a field of the build book. */
 export function markNameWords(unit: Unit, name: string): string {
   const [section, place, field, own, finding] = name.split('/')
@@ -200,6 +203,7 @@ export function markNameWords(unit: Unit, name: string): string {
     return `${title}, ${field ?? ''}`
   }
   if (section === 'air') return `${portsOf(unit).find(({ id }) => id === place)?.name ?? place}, ${field}`
+  if (section === 'start' && place === ADJUSTMENTS) return 'Adjustments after the first start'
   if (section === 'step' || section === 'start') return [place, field, own].filter(Boolean).join(', ')
   const card = cardsOf(unit).find(({ id }) => id === `${place}/${field}`)
   const title = card ? cardTitle(card, false) : name
@@ -245,6 +249,13 @@ export function expectedLeakWords(leak: ExpectedLeak): string {
 
 const OTHER_TURN: Record<Turn, Turn> = { clockwise: 'counterclockwise', counterclockwise: 'clockwise' }
 
+/** Air test in the assembly, with the check by hand. */
+function airStepWords({ a, b, besideOneWay }: Extract<AssemblyStep['work'], { kind: 'air' }>): string {
+  const on = b === undefined ? `the ${a} must hold still` : `the ${a} and the ${b} must turn together`
+  const off = `Air off: ${b === undefined ? 'it turns freely' : 'they turn freely'}${besideOneWay ? ' in the sense that the one-way clutch allows' : ''}.`
+  return `Air-test it at low pressure. Air on: ${on} when turned by hand. ${off}`
+}
+
 /** Words of a step of the assembly. Soaking time and order of tightening: common practice, no source. */
 export function stepWords(unit: Unit, { station, work }: AssemblyStep, partName: string | undefined): string {
   switch (work.kind) {
@@ -263,7 +274,7 @@ export function stepWords(unit: Unit, { station, work }: AssemblyStep, partName:
     case 'measure':
       return `Measure ${fitName(work.entry, unit)}.`
     case 'air':
-      return 'Air-test it at low pressure.'
+      return airStepWords(work)
     case 'tighten':
       return `Tighten ${work.pieces} bolts to ${quantity(work.torqueNm, 'lb-ft')} in steps, crosswise.`
     case 'seat':
@@ -272,6 +283,10 @@ export function stepWords(unit: Unit, { station, work }: AssemblyStep, partName:
 }
 
 export const FELT_WORDS: Record<Felt, string> = {
+  prompt: 'prompt',
+  slow: 'slow',
+  bangs: 'bangs in',
+  'no-drive': 'no drive',
   good: 'good',
   soft: 'soft',
   harsh: 'harsh',
@@ -294,7 +309,20 @@ export function startCheckWords({ train }: Unit, check: StartCheck): string {
       return 'Stall speed'
     case 'felt': {
       const range = check.rangeId === null ? '' : gearName(train, check.rangeId)
-      return check.felt === 'leaks' ? 'Leaks after the road test' : check.felt === 'lockup' ? `Lockup in ${range}` : `Shift into ${range}`
+      switch (check.felt) {
+        case 'engage':
+          return [
+            `Engagement of ${range} at idle`,
+            ...(check.fillS === undefined ? [] : [`slowest piston fills in about ${figure(check.fillS, 2)} s`]),
+            ...(check.sharesFeed ? ['shares its feed with dual feed: slower than stock is normal'] : []),
+          ].join('; ')
+        case 'shift':
+          return `Shift into ${range}`
+        case 'lockup':
+          return `Lockup in ${range}`
+        case 'leaks':
+          return 'Leaks after the road test'
+      }
     }
   }
 }

@@ -31,16 +31,20 @@ export interface AirTest {
   readonly leaks: readonly ExpectedLeak[]
 }
 
-/** Air tests of a build, port by port. Ports of a transmission without data are placed by the order of its stations. */
+/** Air tests of a build, port by port; without the lockup port if the build has no lockup clutch. Ports of a transmission without data are placed by the order of its stations. */
 export function airTests({ unit, fitted }: { readonly unit: Unit; readonly fitted: ReadonlyMap<string, Part> }): AirTest[] {
-  return portsOf(unit).map((port): AirTest => {
+  const tests = portsOf(unit).map((port): AirTest => {
     const station = unit.stations.find(({ kind, load }) =>
       port.feeds === LOCKUP_PORT ? kind === 'lockup' : load.at === 'link' && load.id === port.feeds,
     )
     const part = station && fitted.get(station.id)
     return { port, station, part, leaks: part?.kind === 'pack' ? expectedLeaks(part.geometry, port) : [] }
   })
+  return tests.filter(({ port, part }) => port.feeds !== LOCKUP_PORT || part !== undefined)
 }
+
+/** True if both piston areas of a clutch are fed together and a ring is left out for it. */
+export const isDualFed = ({ chambers, ringLeftOut }: PackGeometry): boolean => chambers.length > 1 && ringLeftOut !== undefined
 
 /** Leaks that are there by design, and those of a worn bore that is used again. */
 function expectedLeaks(

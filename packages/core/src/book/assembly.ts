@@ -1,6 +1,6 @@
 import type { FitEntry } from '../fitup/entry.js'
 import { gearingOf } from '../gearing/solve.js'
-import type { GearTrain, ShiftElement } from '../gearing/train.js'
+import { CASE, type GearTrain, type ShiftElement } from '../gearing/train.js'
 import type { Part } from '../model/part.js'
 import type { Station, Unit } from '../model/unit.js'
 import type { PartKind } from '../parts/geometries.js'
@@ -22,7 +22,8 @@ export type StepWork =
   | { readonly kind: 'locks'; readonly a: string; readonly b: string; readonly locks: Turn }
   /** A dimension of fit-up that belongs to the station. */
   | { readonly kind: 'measure'; readonly entry: FitEntry }
-  | { readonly kind: 'air'; readonly element: string }
+  /** Air test with a check by hand: applied, the members turn together, or `a` is held by the case if there is no `b`. Released, they are free. */
+  | { readonly kind: 'air'; readonly a: string; readonly b: string | undefined; readonly besideOneWay: boolean }
   | { readonly kind: 'tighten'; readonly pieces: number; readonly torqueNm: number }
   /** The converter drops onto stator support, input shaft and pump drive. */
   | { readonly kind: 'seat'; readonly drops: number }
@@ -101,11 +102,23 @@ const drops = ({ stations }: Unit): number =>
     stations.some(({ kind }) => kind === 'pump'),
   ].filter(Boolean).length
 
+/** Check by hand of an element with air on and off. A one-way clutch of the same members holds one sense even with air off. */
+function airCheck({ elements }: GearTrain, { a, b }: ShiftElement): StepWork {
+  const [turns, other] = a === CASE ? [b, a] : [a, b]
+  const joined = (own: ShiftElement) => (own.a === a && own.b === b) || (own.a === b && own.b === a)
+  return {
+    kind: 'air',
+    a: turns,
+    b: other === CASE ? undefined : other,
+    besideOneWay: elements.some((own) => own.kind === 'one-way' && joined(own)),
+  }
+}
+
 /** Work at a station, in order. */
 function worksAt(train: GearTrain, { load }: Station, part: Part | undefined, dropCount: number): StepWork[] {
   const element = load.at === 'link' ? train.elements.find(({ id }) => id === load.id) : undefined
   const install = { kind: 'install' } as const
-  const air = element && element.kind !== 'one-way' ? [{ kind: 'air', element: element.id } as const] : []
+  const air = element && element.kind !== 'one-way' ? [airCheck(train, element)] : []
   if (!part) return [install]
   switch (part.kind) {
     case 'pack':
