@@ -31,6 +31,7 @@ export default tseslint.config(
         console: 'readonly',
         setTimeout: 'readonly',
         setInterval: 'readonly',
+        clearInterval: 'readonly',
         document: 'readonly',
         jest: 'readonly',
         clearTimeout: 'readonly',

@@ -71,7 +71,26 @@ async function main() {
   command(shelf, 'import', 'adds the items of a shelf file; refuses it if an item on the shelf has other values', commands.importShelf)
     .addArgument(file)
     .addOption(server())
+  await backupCommands(plucky, { command, server, Option })
   await plucky.parseAsync()
+}
+
+/** Backup of a shop, and its restoration. */
+async function backupCommands(plucky, { command, server, Option }) {
+  const { backup, restore } = await import('./lib/shop-backup.mjs')
+  command(plucky, 'backup', 'writes a backup of a running shop, or of the database in DATABASE_URL, and checks it', backup)
+    .argument('<file>', 'zip file to write')
+    .addOption(server())
+  command(
+    plucky,
+    'restore',
+    'restores a backup into the data folder, whose shop must be stopped, or into the database in DATABASE_URL',
+    restore,
+  )
+    .argument('<file>', 'zip file of a backup')
+    .addOption(new Option('--merge', 'add what the shop does not have; nothing is overwritten').conflicts('replace'))
+    .option('--preview', 'say what --merge would add, and change nothing', false)
+    .option('--replace', 'replace the shop, after a backup of it', false)
 }
 
 /** What a plan is asked for, and its wishes. */

@@ -8,6 +8,7 @@ import { ensurePostgres, startPostgres, stopLeftOver } from './lib/postgres.mjs'
 import { mindReserve } from './lib/reserve.mjs'
 import { fail, say, Trouble } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
+import { backUpRegularly } from './lib/shop-backup.mjs'
 
 const USUAL_PORT = 4780
 const USUAL_PG_PORT = 54780
@@ -84,6 +85,7 @@ async function main() {
   })
   started.push(() => server.stop())
   await server.begin()
+  if (own) started.push(backUpRegularly(databaseUrl, folder))
   say(`Plucky Ratio is running at http://127.0.0.1:${port}  (Ctrl-C to stop; data in ${folder ?? 'your database'})`)
 }
 

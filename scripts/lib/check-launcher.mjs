@@ -1,4 +1,5 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -20,6 +21,7 @@ export async function checkLauncher() {
     await restarts(launched)
     await password(launched)
     await copied(launched, copy)
+    await restored(launched)
     await upgraded(launched)
   } finally {
     await launched.stop()
@@ -27,9 +29,9 @@ export async function checkLauncher() {
   }
 }
 
-async function rename({ url }) {
+async function rename({ url }, name = NAME) {
   const headers = { 'content-type': 'application/json' }
-  const answer = await fetch(`${url}/api/jobs/1`, { method: 'PATCH', headers, body: JSON.stringify({ name: NAME }) })
+  const answer = await fetch(`${url}/api/jobs/1`, { method: 'PATCH', headers, body: JSON.stringify({ name }) })
   if (!answer.ok) throw new Trouble(`The job could not be renamed (${answer.status}).`)
 }
 
@@ -84,6 +86,36 @@ async function copied(launched, copy) {
   const twice = new Launched(launched.folder, { port: await freePort(), pgPort: await freePort() })
   await twice.launch()
   expectSaid(twice, /Already running \(process \d+\)/, 'a second start')
+}
+
+/** A backup is made while the shop runs, one is made by itself, and the first comes back in the place of a later state, which is kept. */
+async function restored(launched) {
+  const backups = join(launched.folder, 'backups')
+  const file = join(launched.folder, 'own.zip')
+  const plucky = (...args) =>
+    spawnSync('node', ['scripts/plucky.mjs', ...args], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, PLUCKY_DATA: launched.folder },
+    })
+  const made = JSON.parse(plucky('backup', file, '--server', launched.url).stdout)
+  if (!(made.rows.jobs > 0)) throw new Trouble(`The backup has no jobs: ${JSON.stringify(made)}`)
+  const has = (begin) => existsSync(backups) && readdirSync(backups).some((name) => name.startsWith(begin) && name.endsWith('.zip'))
+  for (let i = 0; i < 100 && !has('shop-'); i++) await wait(100)
+  if (!has('shop-')) throw new Trouble(`No regular backup was made.\n${launched.said}`)
+  await rename(launched, 'Lost')
+  const running = plucky('restore', file, '--replace')
+  if (!/Already running/.test(running.stderr)) throw new Trouble(`A running shop was restored: ${running.stderr}`)
+  await launched.stop()
+  const refused = plucky('restore', file)
+  if (refused.status === 0 || !/There is a shop in this database already/.test(refused.stderr))
+    throw new Trouble(`A shop was replaced without --replace: ${refused.stderr}`)
+  const { jobs } = JSON.parse(plucky('restore', file, '--preview').stdout)
+  if (jobs.length !== 1 || jobs[0].name !== NAME) throw new Trouble(`The preview of a merge names other jobs: ${JSON.stringify(jobs)}`)
+  const { stderr, status } = plucky('restore', file, '--replace')
+  if (status !== 0 || !has('before-restore-')) throw new Trouble(`The backup was not restored: ${stderr}`)
+  await launched.launch()
+  await expectKept(launched, 'restoring a backup of the running shop')
 }
 
 /** An older database is backed up, and comes back from the backup; a newer one is refused. */

@@ -1,5 +1,6 @@
 import { Module, type DynamicModule } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
+import { BackupModule } from './backup/backup.module.js'
 import { MODELS } from './database/models.js'
 import { SchemasController } from './http/schemas.controller.js'
 import { HealthModule } from './health/health.controller.js'
@@ -37,7 +38,7 @@ export class AppModule {
     })
     return {
       module: AppModule,
-      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, ShopModule, HealthModule],
+      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, ShopModule, BackupModule.of(databaseUrl), HealthModule],
       controllers: [SchemasController],
     }
   }

@@ -7,6 +7,7 @@ import { useLastJob } from './job-queries.js'
 import { queries } from '../state/queries.js'
 import { NewJob } from './NewJob.js'
 import { JobFileImport } from './JobFileImport.js'
+import { ShopBackup } from './ShopBackup.js'
 import { Toasts } from '../ui/toasts.js'
 
 /** The front page: the last job with its sentence, the jobs of the shop, and a new one. */
@@ -35,6 +36,7 @@ function Jobs() {
         <Grid gap="2.5" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
           <NewJob />
           <JobFileImport />
+          <ShopBackup />
         </Grid>
       </Grid>
       <Text mt="3" fontSize="small" color="inkSoft" maxW="900px">

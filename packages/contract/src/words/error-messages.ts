@@ -207,6 +207,7 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'photo-unknown': () => 'Photo not found.',
   'photo-unreadable': () => 'This is not a JPEG or PNG picture that can be read.',
   'photo-too-many-pixels': (v) => `The picture has too many pixels; at most ${v.most} million are allowed. Use a smaller one.`,
+  'backup-running': () => 'Another backup is being made. Try again when it is done.',
   'photo-in-use': (v) => `Job ${v.job}, "${v.name}", shows this photo. Remove it there first.`,
   'revision-unknown': (v) => `Job ${v.job} has no revision ${v.number}.`,
   'json-unreadable': () => 'The request is not readable JSON.',

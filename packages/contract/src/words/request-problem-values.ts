@@ -32,6 +32,7 @@ export interface RequestProblemValues {
   readonly 'photo-unknown': NoValues
   readonly 'photo-unreadable': NoValues
   readonly 'photo-too-many-pixels': { readonly most: number }
+  readonly 'backup-running': NoValues
   readonly 'photo-in-use': { readonly job: number; readonly name: string }
   readonly 'revision-unknown': { readonly job: number; readonly number: number }
   readonly 'json-unreadable': NoValues
