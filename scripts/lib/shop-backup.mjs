@@ -15,11 +15,20 @@ const code = (name) => import(`../../apps/server/dist/backup/${name}.js`)
 /** Name of a file with the time, such as "shop-2026-01-31T12-30-00.zip". */
 const stamped = (name) => `${name}-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.zip`
 
+/** Writes a backup of a database to a file. */
+const writeTo = async (url, file) => (await code('write-backup')).writeBackup(url, createWriteStream(file))
+
+/** Writes a backup of a database. An interrupted one leaves only a file that ends in ".part". */
+async function writeBackupFile(url, file) {
+  await writeTo(url, `${file}.part`)
+  renameSync(`${file}.part`, file)
+}
+
 /** Writes a backup of a running shop, or of the database that DATABASE_URL names, and checks it. */
 export async function backup(path, { server }) {
   const file = resolve(path)
   const part = `${file}.part`
-  if (process.env.DATABASE_URL) await (await code('write-backup')).writeBackupFile(process.env.DATABASE_URL, part)
+  if (process.env.DATABASE_URL) await writeTo(process.env.DATABASE_URL, part)
   else await download(`${server}/api/backup`, part)
   try {
     const { manifest, close } = await (await code('read-backup')).openBackup(part)
@@ -87,7 +96,7 @@ async function backUpReplaced(url, folder) {
   if ((await upgradeState(url)).done.length === 0) return
   mkdirSync(folder, { recursive: true })
   const file = join(folder, stamped('before-restore'))
-  await (await code('write-backup')).writeBackupFile(url, file)
+  await writeBackupFile(url, file)
   say(`The shop that is replaced is kept in ${file}`)
 }
 
@@ -115,7 +124,7 @@ export function backUpRegularly(url, folder, everyMs = HOUR_MS / 4) {
     const files = regularIn(backups)
     const last = files.at(-1)
     if (last && Date.now() - timeOf(last) < hours * HOUR_MS) return
-    await (await code('write-backup')).writeBackupFile(url, join(backups, stamped('shop')))
+    await writeBackupFile(url, join(backups, stamped('shop')))
     for (const old of regularIn(backups).slice(0, -most)) rmSync(join(backups, old))
   }
   const run = () => {

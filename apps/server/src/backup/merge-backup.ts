@@ -3,13 +3,13 @@ import { setSequences, SHOP, STAGE, staged } from './restore-backup.js'
 import { quoted, tablesOf, type Table } from './tables.js'
 
 /** Items of one kind: those that a merge adds, and those that differ and stay as they are in the shop. By id. */
-export interface MergedItems {
+interface MergedItems {
   readonly added: readonly string[]
   readonly kept: readonly string[]
 }
 
 /** A job that a merge adds, with its number in the shop. */
-export interface MergedJob {
+interface MergedJob {
   readonly number: number
   readonly becomes: number
   readonly name: string

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto'
-import { createWriteStream, renameSync, rmSync } from 'node:fs'
 import { PassThrough, Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { Client } from 'pg'
@@ -78,13 +77,4 @@ async function writeTable(client: Client, { name, columns, key }: Table, stream:
   }
   await pipeline(Readable.from(lines()), stream)
   return { rows: count, sha256: hash.digest('hex') }
-}
-
-/** Writes a backup to a file. An interrupted one leaves only a file that ends in ".part". */
-export async function writeBackupFile(databaseUrl: string, file: string): Promise<BackupManifest> {
-  const part = `${file}.part`
-  rmSync(part, { force: true })
-  const manifest = await writeBackup(databaseUrl, createWriteStream(part))
-  renameSync(part, file)
-  return manifest
 }
