@@ -1,4 +1,4 @@
-import { contentOf, type Job, type JobsUsing, type Revision, type ShelfContent } from '@plucky/contract'
+import { contentOf, type DemoNews, type Job, type JobsUsing, type Revision, type ShelfContent } from '@plucky/contract'
 import { type Part } from '@plucky/core'
 import request from 'supertest'
 import { errorsOf } from './testing/jobs.js'
@@ -140,6 +140,26 @@ describe('the shelf', () => {
     expect(tries.map((t) => t.status).sort()).toEqual([200, 409])
     const won = tries.find((t) => t.status === 200)?.body as { item: Part }
     expect(await kept('owl-sprag')).toEqual({ item: won.item, version: version + 1 })
+  })
+})
+
+describe('the made-up shop', () => {
+  const news = async () => (await http().get('/api/shelf/demo-news').expect(200)).body as DemoNews
+  const none = { units: 0, parts: 0, operations: 0, kits: 0, jobs: 0 }
+
+  it('offers what an older shop does not have, adds it once, and overwrites nothing', async () => {
+    expect(await news()).toEqual(none)
+    await scratch.query(`UPDATE parts SET body = body || '{"price": 12345}' WHERE id = 'shell-thick'`)
+    await scratch.query(`DELETE FROM parts WHERE id IN ('owi-wide', 'pilot-longer')`)
+    await scratch.query(`DELETE FROM kits WHERE id = (SELECT min(id) FROM kits)`)
+    await scratch.query(`DELETE FROM jobs WHERE number = (SELECT max(number) FROM jobs WHERE body->>'name' = 'Snow groomer')`)
+    const offered = await news()
+    expect(offered).toEqual({ ...none, parts: 2, kits: 1, jobs: 1 })
+    expect((await http().post('/api/shelf/demo-news').expect(201)).body).toEqual(offered)
+    expect(await news()).toEqual(none)
+    expect((await http().post('/api/shelf/demo-news').expect(201)).body).toEqual(none)
+    expect((await shelf()).find(({ id }) => id === 'shell-thick')?.price).toBe(12345)
+    expect(await scratch.query(`SELECT number FROM jobs WHERE body->>'name' = 'Snow groomer'`)).toHaveLength(1)
   })
 })
 

@@ -5,6 +5,7 @@ import { ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, 
 import type { Response } from 'express'
 import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
+import { DemoNewsService } from './demo-news.service.js'
 import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
 import { isRecord } from '@plucky/core'
@@ -15,6 +16,7 @@ export class ShelfController {
   constructor(
     private readonly shelf: ShelfService,
     private readonly edits: ShelfEditsService,
+    private readonly demo: DemoNewsService,
   ) {}
 
   @Get()
@@ -46,6 +48,22 @@ export class ShelfController {
   @Operation('Import a shelf file. Rejected if an item on the shelf has different values', 'Number of added items', 409, ...STORES)
   takeFile(@FileBody(readShelf) file: ShelfFile) {
     return this.shelf.bring(file)
+  }
+
+  @Get('demo-news')
+  @Operation('Items of the made-up shop that this shop does not have', 'Numbers of items by kind')
+  demoNews() {
+    return this.demo.news()
+  }
+
+  @Post('demo-news')
+  @Operation(
+    'Add the items of the made-up shop that this shop does not have. Nothing is overwritten',
+    'Numbers of added items by kind',
+    ...STORES,
+  )
+  addDemoNews() {
+    return this.demo.add()
   }
 
   @Post()

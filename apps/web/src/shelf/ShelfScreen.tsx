@@ -12,6 +12,7 @@ import { Panel } from '../ui/panel.js'
 import { SelectField } from '../ui/SelectField.js'
 import { FileLink } from '../ui/FileLink.js'
 import { saveFile } from '../ui/save-file.js'
+import { DemoNews } from './DemoNews.js'
 import { ItemPanel } from './ItemPanel.js'
 import { ItemList } from './ItemList.js'
 import { listed, unitOf, type Wanted } from './listed.js'
@@ -74,6 +75,7 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
         </OutlineButton>
         <SaveTable parts={kind === 'parts' ? found.filter(isPart) : [...shop.parts.values()]} />
       </Flex>
+      <DemoNews />
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '520px minmax(0, 1fr)' }} gap="2.5" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>
           <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />

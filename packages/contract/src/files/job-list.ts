@@ -63,3 +63,12 @@ export interface JobsUsing {
 export interface LastJob extends JobSummary {
   readonly headline: Headline | null
 }
+
+/** Numbers of items of the made-up shop that a shop does not have. */
+export interface DemoNews {
+  readonly units: number
+  readonly parts: number
+  readonly operations: number
+  readonly kits: number
+  readonly jobs: number
+}
