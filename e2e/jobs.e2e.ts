@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
 import { jobOf, ownJob } from './bench.js'
 
 test('jobs are found, renamed, copied, archived and deleted, and what was deleted comes back', async ({ page, request }) => {
@@ -46,4 +47,17 @@ test('the list is sorted and narrowed by the server', async ({ page }) => {
     expect(margins.length).toBeGreaterThan(5)
     margins.slice(1).forEach((margin, i) => expect(margin).toBeGreaterThan((margins[i] as number) - 0.02)) // shown to 10 hp
   }).toPass()
+})
+
+test('a backup of the shop is downloaded as one file', async ({ page }) => {
+  await page.goto('/')
+  const download = page.waitForEvent('download')
+  await page.getByTestId('backup').click()
+  const file = await download
+  expect(file.suggestedFilename()).toMatch(/^plucky-backup-\d{4}-\d\d-\d\d\.zip$/)
+  const bytes = readFileSync(await file.path())
+  expect(bytes.subarray(0, 2).toString()).toBe('PK')
+  // The directory of a zip file is at its end and names every file.
+  for (const name of ['manifest.json', 'jobs.jsonl', 'parts.jsonl', 'signed_books.jsonl'])
+    expect(bytes.includes(name, bytes.length - 4000)).toBe(true)
 })

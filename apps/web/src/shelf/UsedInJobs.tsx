@@ -30,7 +30,7 @@ export function UsedInJobs({ kind, id }: UsedProps) {
   return (
     <Box mb="2" data-testid="fitted-in">
       <Text fontSize="small">
-        {`Used in ${total === 1 ? 'one job' : `${total} jobs`}. Editing it changes those results. Saved revisions do not change.${
+        {`In ${total === 1 ? 'one job' : `${total} jobs`}, installed or as received. Editing it changes their results. Saved revisions do not change.${
           total > jobs.length ? ` The first ${jobs.length} are listed.` : ''
         }`}
       </Text>
