@@ -54,5 +54,5 @@ export async function benchShop({ port, databaseUrl }) {
   await asking
   waits.sort((a, b) => a - b)
   const at = (share) => waits[Math.min(waits.length - 1, Math.floor(share * waits.length))].toFixed(0)
-  return `editing a part that ${using.length} of ${jobs} jobs carry, ${parts} parts on the shelf: ${answer.status} after ${(took / 1000).toFixed(1)} s; others answered meanwhile and 5 s on in median ${at(0.5)}, p95 ${at(0.95)}, most ${at(1)} ms`
+  return `editing a part that ${using.total} of ${jobs} jobs carry, ${parts} parts on the shelf: ${answer.status} after ${(took / 1000).toFixed(1)} s; others answered meanwhile and 5 s on in median ${at(0.5)}, p95 ${at(0.95)}, most ${at(1)} ms`
 }
