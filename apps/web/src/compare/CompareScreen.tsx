@@ -9,6 +9,7 @@ import { usePlan } from '../plan/use-plan.js'
 import { usePlanInput } from '../plan/use-plan-input.js'
 import { jobStore, loadRevisions } from '../state/job.js'
 import { answerFor } from '../state/verdicts.js'
+import { OutlineButton } from '../ui/buttons.js'
 import { COMPARED_CELLS } from '../ui/compared-cells.js'
 import { Panel } from '../ui/panel.js'
 import { ProblemText } from '../ui/ProblemText.js'
@@ -97,9 +98,9 @@ const Tick = ({ words, on, onChange }: { words: string; on: boolean; onChange: (
 function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[]; differencesOnly: boolean }) {
   const builds = useMemo(
     () =>
-      columns.flatMap((column): { readonly name: string; readonly judged: EvaluatedJob }[] => {
+      columns.flatMap((column): { readonly column: Candidate; readonly judged: EvaluatedJob }[] => {
         const judged = column.judge()
-        return judged ? [{ name: column.name, judged }] : []
+        return judged ? [{ column, judged }] : []
       }),
     [columns],
   )
@@ -112,8 +113,11 @@ function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[
         <thead>
           <tr>
             <th style={{ width: 160 }}>Property</th>
-            {builds.map(({ name }, i) => (
-              <th key={i}>{name}</th>
+            {builds.map(({ column }) => (
+              <th key={column.key}>
+                {column.name}
+                {column.install && <Install name={column.name} install={column.install} />}
+              </th>
             ))}
           </tr>
         </thead>
@@ -126,6 +130,19 @@ function BuildTable({ columns, differencesOnly }: { columns: readonly Candidate[
         </tbody>
       </RuledTable>
       {installed.length === 0 && <Text color="inkSoft">The same parts are installed.</Text>}
+    </Box>
+  )
+}
+
+/** Button that installs a build in the job, as one step that undo takes back. */
+function Install({ name, install }: { readonly name: string; readonly install: () => string | undefined }) {
+  const [problem, setProblem] = useState('')
+  return (
+    <Box>
+      <OutlineButton size="sm" onClick={() => setProblem(install() ?? '')} aria-label={`Install ${name}`} data-testid="install-build">
+        Install
+      </OutlineButton>
+      {problem && <ProblemText>{problem}</ProblemText>}
     </Box>
   )
 }

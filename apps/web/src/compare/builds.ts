@@ -2,6 +2,7 @@ import { asReceived, evaluateJob, quantity, type EvaluatedJob, type JobContent, 
 import type { PlanInput, PlanPoint, UnitOffer } from '@plucky/core'
 import { jobOnUnit } from '../plan/job-on-unit.js'
 import type { Mark } from '../plan/marks.js'
+import { installPlan, restoreRevision } from '../state/commands.js'
 import { shopStore } from '../state/shop.js'
 import { judgedNow } from '../state/verdicts.js'
 
@@ -11,6 +12,8 @@ export interface Candidate {
   readonly name: string
   readonly group: 'This job' | 'Revisions' | 'Parts plan' | 'Other transmissions'
   judge(): EvaluatedJob | undefined
+  /** Installs the build in the job. Returns the reason if it cannot be installed. Absent for builds that are not offered for it. */
+  readonly install?: () => string | undefined
 }
 
 interface Sources {
@@ -28,17 +31,26 @@ export function candidatesOf({ content, planned, revisions, points, marks, offer
   return [
     { key: 'now', name: 'Present build', group: 'This job', judge: () => judgedNow(content) },
     { key: 'arrived', name: 'As received', group: 'This job', judge: () => judgedNow(asReceived(content)) },
-    ...revisions.map(({ number, name, file }): Candidate => ({
-      key: `revision-${number}`,
-      name: `${number} “${name}”`,
+    ...revisions.map((revision): Candidate => ({
+      key: `revision-${revision.number}`,
+      name: `${revision.number} “${revision.name}”`,
       group: 'Revisions',
-      judge: ofFile(file),
+      judge: ofFile(revision.file),
+      install: () => restoreRevision(revision),
     })),
     ...marks.flatMap(({ letter, words, index }): Candidate[] => {
       const point = points[index]
       if (!point) return []
       const name = `${letter}: ${words}, ${quantity(point.powerW, 'hp')}`
-      return [{ key: `plan-${letter}`, name, group: 'Parts plan', judge: () => judgedNow({ ...content, spec: point.spec }) }]
+      return [
+        {
+          key: `plan-${letter}`,
+          name,
+          group: 'Parts plan',
+          judge: () => judgedNow({ ...content, spec: point.spec }),
+          install: () => installPlan(point.spec),
+        },
+      ]
     }),
     ...offers.flatMap(({ unit, point }): Candidate[] =>
       point && unit.id !== content.unitId
