@@ -44,7 +44,7 @@ export async function benchPlan({ units, jobs, catalogue }) {
   const fresh = () => plannerOf(scene()).contexts.find(({ open }) => JSON.stringify(open) === JSON.stringify(at.open))
   const known = fresh()
   const program = choiceProgram(known, powerW)
-  const atTarget = (job) => planForPower(inputOf(job), sceneOf(inputOf(job)).value.engine.on.peakPowerW)
+  const targetW = sceneOf(inputOf(jobs[0])).value.engine.on.peakPowerW
   const offers = () =>
     units.map((unit) => {
       const stock = stockFits(catalogue, unit)
@@ -62,7 +62,7 @@ export async function benchPlan({ units, jobs, catalogue }) {
           timed('  the same choice by javascript-lp-solver', () => simplex.Solve(asModel(program))),
         ]
       : []),
-    timed(`plan: ${jobs[0].name} at its target, all converters, valves and lockups`, () => atTarget(jobs[0])),
+    timed(`plan: ${jobs[0].name} at its target, all converters, valves and lockups`, () => planForPower(inputOf(jobs[0]), targetW)),
     timed(`plan: ${jobs[0].name}, frontier`, () => planFrontier(inputOf(jobs[0]))),
     timed('plan: six transmissions at one power, with their ceilings', offers),
   ]
