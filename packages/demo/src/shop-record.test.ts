@@ -18,8 +18,8 @@ import { answered, specInput } from './testing.js'
 const { jobs, lookup, catalogue } = demoShop()
 
 describe('a part that broke in the shop', () => {
-  it('just holds the engine with which it broke: the demand equals that of a brief with this engine, in every job and at every hard part', () => {
-    let checked = 0
+  it('just holds the engine with which it broke: judged by a brief with this engine, its least margin is 1, whatever kind of part', () => {
+    const kinds = new Set<string>()
     for (const job of jobs) {
       const input = specInput(job)
       const { engine } = job.brief
@@ -28,25 +28,28 @@ describe('a part that broke in the shop', () => {
         const { peakPowerW, peakTorqueNm, ...speeds } = engine.headline
         const headline = { ...speeds, peakPowerW: share * peakPowerW, peakTorqueNm: share * peakTorqueNm }
         const brief = { ...input.brief, engine: { ...engine, headline } }
-        const { stations } = answered({ ...input, brief })
-        for (const { stationId, cases } of stations) {
-          const station = input.unit.stations.find(({ id }) => id === stationId) as Station
-          const own = cases.filter(({ limit }) => limit.shock === 'hard' && limit.load.at === station.load.at)
-          if (own.length === 0 || own.length < cases.length) continue
-          const found = breakageLimit(input, station, ['broken-flat'], share * peakPowerW)
-          expect([job.name, stationId, share, (found?.limit.torqueNm ?? 0) / Math.max(...own.map(({ demandNm }) => demandNm))]).toEqual([
-            job.name,
-            stationId,
-            share,
-            expect.closeTo(1, 3),
-          ])
-          const part = { ...catalogue.parts.get(job.spec.fits[stationId] ?? ''), stated: found ? [found.limit] : [] }
-          expect(checkPart(JSON.parse(JSON.stringify(part))).ok).toBe(true)
-          checked++
+        for (const station of input.unit.stations) {
+          const part = input.fitted.get(station.id)
+          const found = part && breakageLimit(input, station, ['broken-flat'], share * peakPowerW)
+          if (!part || !found) continue
+          const stored = { ...catalogue.parts.get(job.spec.fits[station.id] ?? ''), stated: [found.limit] }
+          expect(checkPart(JSON.parse(JSON.stringify(stored))).ok).toBe(true)
+          // Without other stated limits and computed ones, the recorded limit alone decides.
+          const only = { ...input, brief, rules: { ...input.rules, limitThatCounts: 'stated' as const } }
+          const fitted = new Map([...input.fitted, [station.id, { ...part, stated: [found.limit] } as Part]])
+          const { cases = [] } = answered({ ...only, fitted }).stations.find(({ stationId }) => stationId === station.id) ?? {}
+          // A weaker place of the part can decide some cases; the recorded limit is then not passed, and the part holds no more than it.
+          const byIt = cases.flatMap(({ limit, margin }) => (limit.stated === found.limit ? [margin] : []))
+          const least = Math.min(...cases.map(({ margin }) => margin))
+          const at = [job.name, station.id, share]
+          expect([...at, Math.min(1, ...byIt), least <= 1.001]).toEqual([...at, expect.closeTo(1, 3), true])
+          if (byIt.length < cases.length) continue
+          expect([...at, least]).toEqual([...at, expect.closeTo(1, 3)])
+          kinds.add(part.kind)
         }
       }
     }
-    expect(checked).toBeGreaterThan(100)
+    expect([...kinds]).toEqual(expect.arrayContaining(['shaft', 'hub', 'shell', 'pack', 'gear-set', 'flex-plate']))
   })
 
   it('gives a limit of life for beach marks and none for wear', () => {
