@@ -8,15 +8,20 @@ import { spanOf, type Book } from '../model/reading.js'
 
 type Plate = Extract<Part, { kind: 'flex-plate' }>
 
-/**
- * The fitted parts with the plate as it is bolted and measured: the bolts that were chosen in its joints, as many of its holes in use as the cover has
- * pads for, and its pads as crooked as they were measured. The same map again where nothing of that is known.
- */
+/** Installed parts, with the flex plate as `installedPlate` gives it. The same map if the plate does not change. */
 export function withInstalledBolts(fitted: ReadonlyMap<string, Part>, book?: Book): ReadonlyMap<string, Part> {
   const [stationId] = [...fitted].find(([, part]) => part.kind === 'flex-plate') ?? []
   const plate = stationId === undefined ? undefined : fitted.get(stationId)
   if (stationId === undefined || plate?.kind !== 'flex-plate') return fitted
-  const parts = [...fitted.values()]
+  const installed = installedPlate(plate, [...fitted.values()], book)
+  return installed === plate ? fitted : new Map([...fitted].map(([id, part]) => [id, id === stationId ? installed : part]))
+}
+
+/**
+ * A flex plate with the bolts chosen for its joints, as many holes in use as the converter cover has pads, and its pad runout as measured.
+ * Bolts and converter are taken from `parts`. The same plate if they change nothing.
+ */
+export function installedPlate(plate: Plate, parts: readonly Part[], book?: Book): Plate {
   const setFor = (joint: BoltSetGeometry['joint']) => {
     const set = parts.find((part) => part.kind === 'bolts' && part.geometry.joint === joint)
     return set?.kind === 'bolts' ? set.geometry : undefined
@@ -24,12 +29,21 @@ export function withInstalledBolts(fitted: ReadonlyMap<string, Part>, book?: Boo
   const converter = parts.find((part) => part.kind === 'converter')
   const front = converter?.kind === 'converter' ? converter.geometry.front : undefined
   const runOutM = spanOf(book?.readings[readingKey('pad-run-out', [plate])])?.highM
-  const bolted = boltedPlate(plate, setFor('crank'), setFor('converter'), front, runOutM)
-  return bolted === plate ? fitted : new Map([...fitted].map(([id, part]) => [id, id === stationId ? bolted : part]))
+  const [crank, cover] = [setFor('crank'), setFor('converter')]
+  const known = boltedPlates(plate)(crank ?? NO_SET)(cover ?? NO_SET)
+  const key = `${front?.bolts} ${front?.second?.bolts} ${runOutM}`
+  const before = known.get(key)
+  if (before) return before
+  const made = plateWithBolts(plate, crank, cover, front, runOutM)
+  known.set(key, made)
+  return made
 }
 
-/** The same plate, bolts and cover give the same object again, so that what is known of it stays known. */
-const boltedPlate = oncePer(plateWithBolts)
+/** Plates by bolt sets, then by pads of the cover and runout. The same object is returned again, so that its limits stay cached. */
+const boltedPlates = oncePer<Plate, [], (crank: object) => (cover: object) => Map<string, Plate>>(() =>
+  oncePer<object, [], (cover: object) => Map<string, Plate>>(() => oncePer<object, [], Map<string, Plate>>(() => new Map())),
+)
+const NO_SET = {}
 
 function plateWithBolts(
   plate: Plate,

@@ -6,6 +6,7 @@ import type { PowerHeld } from './power-held.js'
 import { type HouseRules } from '../model/rules.js'
 import { frictionElementAt } from './element-shifts.js'
 import type { Station } from '../model/unit.js'
+import { once } from '../numeric/once-per.js'
 
 /** Power held by another measure than strength: heat of the hardest upshift, or the life that the use needs. */
 export type Beside = {
@@ -63,11 +64,6 @@ export function besidesOf({ input, cases, peakPowerW }: BesideScene, station: St
       },
     },
   ]
-}
-
-function once<T>(made: () => T): () => T {
-  let value: T | undefined
-  return () => (value ??= made())
 }
 
 type Deciding = Pick<HouseRules, 'shiftHeat' | 'lifeLimits'>

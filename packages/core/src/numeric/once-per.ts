@@ -37,6 +37,15 @@ export function oncePerRecent<K extends object, V>(make: (of: K) => V): (of: K) 
   }
 }
 
+/**
+ * A value that is made when it is first asked for.
+ * @example once(() => 2 * 21)() // → 42
+ */
+export function once<V>(make: () => V): () => V {
+  let made: { readonly value: V } | undefined
+  return () => (made ??= { value: make() }).value
+}
+
 /** Cache size. One answer uses two engine curves, and so does the candidate compared with it. */
 const RECENT = 8
 

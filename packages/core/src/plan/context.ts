@@ -1,9 +1,9 @@
 import { memberAt, numberAt } from '../numeric/certain.js'
 import type { PressureCalibration } from '../model/calibration.js'
 import { OIL_SIDES, type OilSide } from './holding.js'
-import { heldAt, holdingOf, SAME_POWER, spanAt, staysWithin, type Context, type HeldOptions, type LoadTable } from './load-table.js'
+import { bestIn, heldAt, holdingOf, SAME_POWER, spanAt, type Context, type HeldOptions, type LoadTable } from './load-table.js'
 import { pressureWithin, type OilPressures } from './oil.js'
-import { judgedChoice, refusal, shortStationOf } from './referee.js'
+import { judgedChoice, shortStationOf } from './referee.js'
 import { cheapestChoice, leastCost, propagated, type Domains } from './search.js'
 import { isDead, learn, refusedIn, type Scene } from './scene.js'
 
@@ -25,15 +25,18 @@ export function tightBound(context: Context, powerW: number, below: number): num
   return open ? leastCost(context.table.scene, open) : Infinity
 }
 
-/** Options of a context among those that hold the power of `held`. `undefined` if a slot has no option left. */
+/** Options of a context among those that hold the power of `held`, which are propagated. `undefined` if a slot has no option left. */
 function openIn(context: Context, { powerW, open, related }: HeldOptions): Domains | undefined {
   const { table } = context
+  const changed: number[] = []
   const narrowed = open.map((options, slot) => {
     const own = memberAt(context.open, slot)
     const all = own === table.open[slot]
-    return options.filter((option) => (all || own.includes(option)) && staysWithin(context, slot, option, powerW))
+    const left = options.filter((option) => (all || own.includes(option)) && bestIn(context, slot, option) >= powerW)
+    if (left.length < options.length) changed.push(slot)
+    return left
   })
-  return propagated({ related }, narrowed)
+  return propagated({ related }, narrowed, changed)
 }
 
 /** Result of the search in one context. If `solved` is undefined and `proven` is true, no build costs less than the given bound. */
@@ -150,7 +153,7 @@ function judged(
   pressure: PressureCalibration,
   askedBy: readonly number[],
 ): (Conflict & { readonly byOil?: undefined }) | { readonly scope: readonly number[]; readonly byOil: boolean } {
-  const refused = refusal(scene, choice, pressure)
+  const { refused } = judgedChoice(scene, choice, pressure)
   if (refused) {
     scene.found.push(refused)
     const own = refused.stationIds.flatMap((id) => scene.indexOf.get(id) ?? [])

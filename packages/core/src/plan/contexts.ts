@@ -6,7 +6,7 @@ import { memberAt } from '../numeric/certain.js'
 import type { SpecInput } from '../model/spec-input.js'
 import { shaftStiffness } from '../parts/shaft/shaft-spring.js'
 import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
-import type { Context, LoadTable } from './load-table.js'
+import { newTops, type Context, type LoadTable } from './load-table.js'
 import type { Holding } from './holding.js'
 import { frameOf, partialInput, stallsAsWanted, type Frame } from './frame.js'
 import { ANY_PRESSURE, madePressures, NO_PRESSURE, setPressures, type OilPressures } from './oil.js'
@@ -34,7 +34,7 @@ export function contextsOf(scene: Scene): Context[] {
           open: narrowed(table.open, valves),
           least: valves.least,
           most: valves.most,
-          tops: new Map(),
+          tops: newTops(scene, table.besides),
         }))
       : [],
   )
@@ -50,17 +50,18 @@ function tableOf(scene: Scene, open: Domains, classes: readonly ValveClass[]): L
     (a, b) => ({ drive: Math.max(a.drive, b.drive), reverse: Math.max(a.reverse, b.reverse), lockup: Math.max(a.lockup, b.lockup) }),
     first ?? ANY_PRESSURE,
   )
+  const besides = besidesOf(scene)
   return {
     scene,
     frame: frameIn(scene, open),
     open,
     most,
-    besides: besidesOf(scene),
+    besides,
     holdings: scene.slots.map(() => new Map<number, Holding>()),
     parallel: { own: new Map(), beside: new Map() },
     joints: new Map(),
     spans: new Map(),
-    tops: new Map(),
+    tops: newTops(scene, besides),
     last: {},
   }
 }

@@ -31,14 +31,17 @@ export interface LoadCases {
   readonly demands: Map<string, Demands>
 }
 
-/** Computes the demands on limits of one load and kind of shock. Cached. */
-export function demandsOn(loads: LoadCases, unit: Unit, limit: Pick<Limit, 'load' | 'shock'>, margins: Margins): Demands {
-  const { load, shock } = limit
+/** Limits with the same key have the same demands. */
+export function demandKey({ load, shock }: Pick<Limit, 'load' | 'shock'>): string {
   const id = load.at === 'link' || load.at === 'shift' ? load.id : load.at === 'sets' ? load.ids.join(' ') : ''
-  const key = `${load.at} ${id} ${shock}`
+  return `${load.at} ${id} ${shock}`
+}
+
+/** Computes the demands on limits of one load and kind of shock. Cached by `key`, the demand key of the limit. */
+export function demandsOn(loads: LoadCases, unit: Unit, key: string, limit: Pick<Limit, 'load' | 'shock'>, margins: Margins): Demands {
   const before = loads.demands.get(key)
   if (before) return before
-  const made = demandsOf(loads, unit, limit, margins[shock])
+  const made = demandsOf(loads, unit, limit, margins[limit.shock])
   loads.demands.set(key, made)
   return made
 }

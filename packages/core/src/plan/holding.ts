@@ -9,8 +9,8 @@ import { besideHere, isShared, limitsHere } from '../judge/station-limits.js'
 import type { Part } from '../model/part.js'
 import type { SpecInput } from '../model/spec-input.js'
 import type { Station, Unit } from '../model/unit.js'
-import type { Limit } from '../parts/limit.js'
-import { demandsOn, type Demand } from './demand.js'
+import type { Limit, StationLimits } from '../parts/limit.js'
+import { demandKey, demandsOn, type Demand } from './demand.js'
 import type { Frame } from './frame.js'
 import type { Margins } from './wishes.js'
 
@@ -72,20 +72,39 @@ export const holdingAt = (site: Site, oil: Oil): Holding => holdingWith(ownLimit
 /** Computes the limits of a part at a station, without a parallel element. */
 export function ownLimits({ frame, input, station, part, margins }: Site): OwnLimits {
   const { unit } = input
-  const { limits, missing } = limitsHere(input, station, part)
-  const parallel = besideStation(unit, station) !== undefined
-  let powerW = missing.length > 0 ? 0 : Infinity
+  const { missing, fixed, others } = decidingLimits(limitsHere(input, station, part), station, besideStation(unit, station) !== undefined)
+  let powerW = missing ? 0 : Infinity
+  for (const { key, limit, fixedNm } of fixed) powerW = Math.min(powerW, demandsOn(frame, unit, key, limit, margins).powerW(fixedNm))
   const terms: OilTerm[] = []
+  for (const { key, limit, shared } of others)
+    for (const demand of demandsOn(frame, unit, key, limit, margins).cases)
+      terms.push({ demand, shared, ...oilTerm(input, station, limit, demand) })
+  return { powerW, terms }
+}
+
+/** Limits that can decide. Of the limits that depend on nothing else, only the lowest of each demand key. */
+interface DecidingLimits {
+  /** True if a place has no figure. */
+  readonly missing: boolean
+  readonly fixed: readonly { readonly key: string; readonly limit: Limit; readonly fixedNm: number }[]
+  /** Limits that depend on oil or that a parallel element adds to (`shared`). */
+  readonly others: readonly { readonly key: string; readonly limit: Limit; readonly shared: boolean }[]
+}
+
+/** Kept with the limits of the part: they are the same with every converter. */
+const decidingLimits = oncePer(({ limits, missing }: StationLimits, station: Station, parallel: boolean): DecidingLimits => {
+  const lowest = new Map<string, DecidingLimits['fixed'][number]>()
+  const others: DecidingLimits['others'][number][] = []
   for (const limit of limits) {
     if (!limit.counts) continue
     const { fixedNm } = limit
-    const demands = demandsOn(frame, unit, limit, margins)
+    const key = demandKey(limit)
     const shared = parallel && isShared(station, limit)
-    if (fixedNm !== undefined && !shared) powerW = Math.min(powerW, demands.powerW(fixedNm))
-    else for (const demand of demands.cases) terms.push({ demand, shared, ...oilTerm(input, station, limit, demand) })
+    if (fixedNm === undefined || shared) others.push({ key, limit, shared })
+    else if (!(fixedNm >= (lowest.get(key)?.fixedNm ?? Infinity))) lowest.set(key, { key, limit, fixedNm })
   }
-  return { powerW, terms }
-}
+  return { missing: missing.length > 0, fixed: [...lowest.values()], others }
+})
 
 /** Oil side and torque capacity of a limit in a load case. */
 function oilTerm(

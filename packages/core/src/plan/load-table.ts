@@ -1,7 +1,8 @@
-import { memberAt, numberAt } from '../numeric/certain.js'
+import { memberAt, numberAt, realAt } from '../numeric/certain.js'
 import { anyDecides } from '../judge/besides.js'
 import { besideStation } from '../judge/side-by-side.js'
 import type { SpecInput } from '../model/spec-input.js'
+import { installedPlate } from '../fitup/installed-bolts.js'
 import { partialInput, type Frame } from './frame.js'
 import {
   besideTorque,
@@ -36,8 +37,8 @@ export interface LoadTable {
   /** Combinations of options at stations that several slots affect, by slot. */
   readonly joints: Map<number, Joint>
   readonly spans: Map<number, OilSpan>
-  /** Power of each option at the highest pressures of the table, W. */
-  readonly tops: Map<number, number>
+  /** Power of each option at the highest pressures of the table, W, by slot. */
+  readonly tops: Tops
   /** Options at the most recent power. Reused if the same power is asked for again. */
   readonly last: { held?: HeldOptions }
 }
@@ -68,9 +69,16 @@ export interface Context {
   /** Range of pressures that the plan may set, Pa. `least` equals `most` if line pressure is fixed. */
   readonly least: OilPressures
   readonly most: OilPressures
-  /** Power of each option at the highest pressures of the context, W. */
-  readonly tops: Map<number, number>
+  /** Power of each option at the highest pressures of the context, W, by slot. */
+  readonly tops: Tops
 }
+
+/** Powers by slot and option, W. NaN until computed. Infinity for kits and for stations that other slots affect. */
+type Tops = readonly Float64Array[]
+
+/** Powers that are not computed yet. */
+export const newTops = ({ slots, costs }: Scene, besides: LoadTable['besides']): Tops =>
+  costs.map((own, slot) => new Float64Array(own.length).fill(slot < slots.length && memberAt(besides, slot).length === 0 ? NaN : Infinity))
 
 /** Relative tolerance for comparing powers. */
 export const SAME_POWER = 1e-9
@@ -79,7 +87,7 @@ export const SAME_POWER = 1e-9
 export function aloneAtPower(context: Context, wantedW: number): { readonly open: Domains; readonly related: Relations } {
   const { table } = context
   const open = context.open.map((options, slot) =>
-    options.filter((option) => mayHold(table, slot, option, wantedW) && staysWithin(context, slot, option, wantedW)),
+    options.filter((option) => bestAlone(table, slot, option) >= wantedW && bestIn(context, slot, option) >= wantedW),
   )
   return { open, related: withJoint(table, wantedW) }
 }
@@ -98,7 +106,7 @@ export function heldAt(table: LoadTable, powerW: number, below: number): HeldOpt
   const dry = keep(table.open, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
   const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open) })
   if (costOf(dry) >= below) return given(dry, scene.related)
-  const oiled = keep(dry, (slot, option) => mayHold(table, slot, option, powerW) && !isDead(scene, slot, option))
+  const oiled = keep(dry, (slot, option) => bestAlone(table, slot, option) >= powerW && !isDead(scene, slot, option))
   if (costOf(oiled) >= below) return given(oiled, scene.related)
   const related = withJoint(table, powerW)
   const open = propagated({ related }, oiled)
@@ -121,28 +129,17 @@ function withOption(choice: readonly number[], slot: number, option: number): nu
   return copy
 }
 
-/**
- * False if an option does not hold the power at any allowed pressure. True for stations that other slots affect: `withJoint` checks those.
- */
-const mayHold = (table: LoadTable, slot: number, option: number, powerW: number): boolean =>
-  aloneAt(table, slot, option) === undefined || topOf(table, table, slot, option) >= powerW
-
-/** True if the option holds the power within the pressures of the context. */
-export const staysWithin = (context: Context, slot: number, option: number, powerW: number): boolean =>
-  !aloneAt(context.table, slot, option)?.byOil || topOf(context.table, context, slot, option) >= powerW
-
 /** Power of an option at the highest pressures of its table, W. Infinity at a station that other slots affect. */
-export const bestAlone = (table: LoadTable, slot: number, option: number): number =>
-  aloneAt(table, slot, option) === undefined ? Infinity : topOf(table, table, slot, option)
+export const bestAlone = (table: LoadTable, slot: number, option: number): number => topOf(table, table, slot, option)
 
 /** Power of an option at the highest pressures of a context, W. Infinity at a station that other slots affect. */
-export const bestIn = (context: Context, slot: number, option: number): number =>
-  aloneAt(context.table, slot, option) === undefined ? Infinity : topOf(context.table, context, slot, option)
+export const bestIn = (context: Context, slot: number, option: number): number => topOf(context.table, context, slot, option)
 
 /** Power of an option at the highest pressure that the part and the valves allow, W. */
 function topOf(table: LoadTable, { tops, most }: Pick<Context, 'tops' | 'most'>, slot: number, option: number): number {
-  const key = slot * MOST_OPTIONS + option
-  return tops.get(key) ?? keptIn(tops, key, () => powerWithin(table, most, slot, singleChoice(slot, option)))
+  const own = memberAt(tops, slot)
+  const known = realAt(own, option)
+  return Number.isNaN(known) ? (own[option] = powerWithin(table, most, slot, singleChoice(slot, option))) : known
 }
 
 /** Power of the chosen parts of a station at the highest pressure that the parts and the valves allow, W. */
@@ -237,9 +234,14 @@ function siteOf(table: LoadTable, slot: number, choice: readonly number[]): Site
   const { scene, frame, besides } = table
   const others = memberAt(besides, slot)
   const { station } = memberAt(scene.slots, slot)
-  const input = others.length === 0 ? frame.input : inputBeside(table, [slot, ...others], choice)
-  const part = others.length === 0 ? partAt(scene, slot, choice) : input.fitted.get(station.id)
-  return { frame, input, station, part, margins: scene.margins }
+  const part = partAt(scene, slot, choice)
+  if (others.length === 0) return { frame, input: frame.input, station, part, margins: scene.margins }
+  if (part?.kind === 'flex-plate') {
+    const bolts = others.flatMap((at) => partAt(scene, at, choice) ?? [])
+    const installed = installedPlate(part, [...frame.input.fitted.values(), ...bolts], scene.input.book)
+    return { frame, input: frame.input, station, part: installed, margins: scene.margins }
+  }
+  return { frame, input: inputBeside(table, [slot, ...others], choice), station, part, margins: scene.margins }
 }
 
 /** Key of the chosen option of a slot. */

@@ -12,23 +12,45 @@ import { ownFindings } from '../reports/findings.js'
 import { isOn } from '../reports/pressure-findings.js'
 import type { Finding } from '../reports/finding.js'
 import type { Station, Unit } from '../model/unit.js'
+import { once, oncePer } from '../numeric/once-per.js'
 import { partialInput } from './frame.js'
 import { holdingAt } from './holding.js'
 import { partsOf, type Refused, type Scene } from './scene.js'
 import type { Margins } from './wishes.js'
 import type { PressureCalibration } from '../model/calibration.js'
 
-/** Input of a complete choice with its load cases. */
+/** Input of a complete choice, with its load cases and its first blocking finding, each computed when it is first read. */
 export interface Judged {
   readonly input: SpecInput
   readonly known: Cases
+  /** `undefined` if there is no blocking finding. Fit-up is checked first: it needs no load cases. */
+  readonly refused: Refused | undefined
 }
 
-/** Computes input and load cases of a choice. */
-export function judgedChoice(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Judged {
-  const input = partialInput(scene.input, partsOf(scene, choice), pressure)
-  return { input, known: casesBehind(input, scene.engine) }
-}
+/** Judges a choice at a pressure of the plan. The result for the latest pressure of a choice is kept. */
+export const judgedChoice = (scene: Scene, choice: readonly number[], pressure: PressureCalibration): Judged =>
+  judgedAt(choice, scene, pressure)
+
+const judgedAt = oncePer(
+  (choice: readonly number[], scene: Scene, pressure: PressureCalibration): Judged => {
+    const input = partialInput(scene.input, partsOf(scene, choice), pressure)
+    const known = once(() => casesBehind(input, scene.engine))
+    const refused = once(
+      () => fitRefusal(scene, input, choice) ?? firstBlocking(input.unit, ownFindings(input, known().cases, known().line)),
+    )
+    return {
+      input,
+      get known() {
+        return known()
+      },
+      get refused() {
+        return refused()
+      },
+    }
+  },
+  ([scene, a], [other, b]) =>
+    scene === other && a.drivePa === b.drivePa && a.reversePa === b.reversePa && a.lockupApplyPa === b.lockupApplyPa,
+)
 
 function casesBehind(input: SpecInput, engine: Engine): Cases {
   const fitted = fittedConverter(input)
@@ -39,7 +61,10 @@ function casesBehind(input: SpecInput, engine: Engine): Cases {
 export const powersWithMargins = (input: SpecInput, engine: Engine, margins: Margins): number[] =>
   stationPowers({ engine, margins }, { input, known: casesBehind(input, engine) })
 
-function stationPowers({ engine, margins }: Pick<Scene, 'engine' | 'margins'>, { input, known }: Judged): number[] {
+function stationPowers(
+  { engine, margins }: Pick<Scene, 'engine' | 'margins'>,
+  { input, known }: Pick<Judged, 'input' | 'known'>,
+): number[] {
   const frame = { input, cases: known.cases, peakPowerW: engine.on.peakPowerW, stallRadPerS: 0, demands: new Map() }
   return input.unit.stations.map(
     (station) => holdingAt({ frame, input, station, part: input.fitted.get(station.id), margins }, 'fixed').powerW,
@@ -50,15 +75,6 @@ function stationPowers({ engine, margins }: Pick<Scene, 'engine' | 'margins'>, {
 export function shortStationOf(scene: Scene, judged: Judged, powerW: number): number | undefined {
   const short = stationPowers(scene, judged).findIndex((heldW) => heldW < powerW)
   return short < 0 ? undefined : short
-}
-
-/** The first blocking finding of a choice. `undefined` if there is none. Fit-up is checked first: it needs no load cases. */
-export function refusal(scene: Scene, choice: readonly number[], pressure: PressureCalibration): Refused | undefined {
-  const own = partialInput(scene.input, partsOf(scene, choice), pressure)
-  const misfit = fitRefusal(scene, own, choice)
-  if (misfit) return misfit
-  const { cases, line } = casesBehind(own, scene.engine)
-  return firstBlocking(own.unit, ownFindings(own, cases, line))
 }
 
 function firstBlocking(unit: Unit, found: readonly Finding[]): Refused | undefined {

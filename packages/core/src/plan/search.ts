@@ -109,7 +109,7 @@ export function propagated({ related }: Pick<ChoiceProblem, 'related'>, open: Do
     for (const [other, relation] of memberAt(related, slot)) {
       const own = memberAt(domains, slot)
       const before = memberAt(domains, other)
-      const left = before.filter((option) => own.some((mine) => relation[mine]?.[option] === 1))
+      const left = before.filter((option) => isCompatible(relation, own, option))
       if (left.length === before.length) continue
       if (left.length === 0) return undefined
       domains[other] = left
@@ -117,4 +117,10 @@ export function propagated({ related }: Pick<ChoiceProblem, 'related'>, open: Do
     }
   }
   return domains
+}
+
+/** True if any of the first slot's options is compatible with an option of the second. */
+function isCompatible(relation: Relation, options: readonly number[], other: number): boolean {
+  for (const option of options) if (relation[option]?.[other] === 1) return true
+  return false
 }
