@@ -1,5 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { createServer } from 'node:net'
+import { Client } from 'pg'
 import { fileURLToPath } from 'node:url'
 
 /** A port of this machine that no program listens on. */
@@ -11,13 +12,28 @@ export async function freePort(): Promise<number> {
   return port
 }
 
-/** Starts another server on the database of the one under test, named by PLUCKY_DATABASE. It can be killed. */
-export async function ownServer(port: number): Promise<ChildProcess> {
+/** Address of the database of the server under test. */
+function databaseUrl(): string {
   const database = process.env['PLUCKY_DATABASE']
   if (!database) throw new Error('PLUCKY_DATABASE must name the database of the server under test.')
+  return database
+}
+
+/** Makes an empty database beside that of the server under test. Returns its address. */
+export async function ownDatabase(name: string): Promise<string> {
+  const client = new Client({ connectionString: databaseUrl() })
+  await client.connect()
+  const unused = `${name}_${Date.now().toString(36)}`
+  await client.query(`CREATE DATABASE ${unused}`)
+  await client.end()
+  return databaseUrl().replace(/[^/]*$/, unused)
+}
+
+/** Starts another server, on the database of the one under test unless `settings` name another. It can be killed. */
+export async function ownServer(port: number, settings: Readonly<Record<string, string>> = {}): Promise<ChildProcess> {
   const main = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url))
   const child = fork(main, {
-    env: { ...process.env, PORT: String(port), DATABASE_URL: database },
+    env: { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl(), ...settings },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
   await new Promise<void>((resolve, reject) => {

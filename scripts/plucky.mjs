@@ -72,6 +72,7 @@ async function main() {
     .addArgument(file)
     .addOption(server())
   await backupCommands(plucky, { command, server, Option })
+  await peopleCommands(plucky, { command, one, Option })
   await plucky.parseAsync()
 }
 
@@ -91,6 +92,23 @@ async function backupCommands(plucky, { command, server, Option }) {
     .addOption(new Option('--merge', 'add what the shop does not have; nothing is overwritten').conflicts('replace'))
     .option('--preview', 'say what --merge would add, and change nothing', false)
     .option('--replace', 'replace the shop, after a backup of it', false)
+}
+
+/** People who sign in. */
+async function peopleCommands(plucky, { command, one, Option }) {
+  const { addPerson, changePerson, listPeople, resetPerson } = await import('./lib/people.mjs')
+  const { ROLES } = await import('../packages/contract/dist/index.js')
+  const people = plucky.command('people').description('people who sign in to a shop that is opened to a network')
+  command(people, 'list', 'prints the people of the shop', listPeople)
+  command(people, 'add', 'adds a person; the password is asked for, or read from standard input', addPerson)
+    .argument('<name>', 'name to sign in with')
+    .addOption(one('--role <role>', 'what the person may do', ROLES))
+  command(people, 'reset', 'sets a new password, ends all sessions and removes the second factor', resetPerson).argument('<name>')
+  command(people, 'change', 'changes role, or closes or opens an account', changePerson)
+    .argument('<name>')
+    .addOption(new Option('--role <role>').choices(ROLES))
+    .addOption(new Option('--close', 'the person cannot sign in').conflicts('open'))
+    .option('--open', 'the person can sign in again', false)
 }
 
 /** What a plan is asked for, and its wishes. */

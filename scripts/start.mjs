@@ -2,6 +2,7 @@ import { backUpBefore, stepsOf } from './lib/backup.mjs'
 import { ensureBuilt } from './lib/build.mjs'
 import { claim, dataFolder } from './lib/data-folder.mjs'
 import { checkNode, ensurePackages } from './lib/install.mjs'
+import { connect } from './lib/database.mjs'
 import { Keeper } from './lib/keeper.mjs'
 import { freePort, portFrom, tryPort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres, stopLeftOver } from './lib/postgres.mjs'
@@ -61,6 +62,14 @@ async function beforeUpgrade(url, own, folder) {
   say(`This version changes your database (${stepsOf(pending)}). A database of your own is not backed up by Plucky Ratio.`)
 }
 
+/** Says how the first account is made. */
+async function sayIfNobody(databaseUrl) {
+  const client = await connect(databaseUrl)
+  const { rows } = await client.query('SELECT 1 FROM people LIMIT 1')
+  await client.end()
+  if (rows.length === 0) say('Nobody can sign in yet. Add an owner in another terminal: npx plucky people add NAME')
+}
+
 async function main() {
   checkNode()
   const port = portFrom('PORT', USUAL_PORT)
@@ -86,7 +95,10 @@ async function main() {
   started.push(() => server.stop())
   await server.begin()
   if (own) started.push(backUpRegularly(databaseUrl, folder))
-  say(`Plucky Ratio is running at http://127.0.0.1:${port}  (Ctrl-C to stop; data in ${folder ?? 'your database'})`)
+  const { addressOf, readConfig } = await import('../apps/server/dist/config.js')
+  const config = readConfig({ ...process.env, PORT: String(port), DATABASE_URL: databaseUrl })
+  say(`Plucky Ratio is running at ${addressOf(config)}  (Ctrl-C to stop; data in ${folder ?? 'your database'})`)
+  if (config.access.mode === 'accounts') await sayIfNobody(databaseUrl)
 }
 
 main().catch(async (error) => {

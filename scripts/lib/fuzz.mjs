@@ -194,15 +194,15 @@ export class Generator {
       ? this.pick(['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data; boundary=x', ''])
       : 'application/json'
     const host = this.chance(0.005) ? 'evil.example' : undefined
-    return { method, path: this.address(path) + this.queryFor(operation), body, type, host }
+    return { operation: `${method} ${path}`, method, path: this.address(path) + this.queryFor(operation), body, type, host }
   }
 }
 
 /** Sends a request. Returns status, time and the start of the response. */
-export function send(port, { method, path, body, type, host }) {
+export function send(port, { method, path, body, type, host }, own = {}) {
   const begun = performance.now()
   return new Promise((resolve) => {
-    const headers = { ...(body === undefined ? {} : { 'content-type': type }), ...(host ? { host } : {}) }
+    const headers = { ...(body === undefined ? {} : { 'content-type': type }), ...(host ? { host } : {}), ...own }
     const request = httpRequest({ port, host: '127.0.0.1', method, path, headers }, (response) => {
       let text = ''
       response.on('data', (chunk) => text.length < 2000 && (text += chunk))
@@ -218,14 +218,15 @@ const without = (value, keys) => Object.fromEntries(Object.entries(value).filter
 /** Body for saving a job. */
 const saveOf = (job) => without(job, ['number', 'savedAt', 'savedBy', 'savedChange'])
 
-const jsonFrom = async (port, path) => (await fetch(`http://127.0.0.1:${port}/api${path}`)).json()
+export const jsonFrom = async (port, path, headers = {}) => (await fetch(`http://127.0.0.1:${port}/api${path}`, { headers })).json()
 
 /** Stored data by path, as bodies to mutate. */
-async function storedAt(port) {
-  const shelf = await jsonFrom(port, '/shelf/content')
-  const jobs = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map((number) => jsonFrom(port, `/jobs/${number}`)))
+export async function storedAt(port, headers = {}) {
+  const from = (path) => jsonFrom(port, path, headers)
+  const shelf = await from('/shelf/content')
+  const jobs = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map((number) => from(`/jobs/${number}`)))
   const contents = jobs.map(saveOf)
-  const files = await Promise.all([1, 5].map((number) => jsonFrom(port, `/jobs/${number}/file`)))
+  const files = await Promise.all([1, 5].map((number) => from(`/jobs/${number}/file`)))
   const some = shelf.parts.filter((_part, i) => i % 12 === 0)
   const items = (kept) => kept.map(({ item }) => item)
   return {
@@ -235,12 +236,12 @@ async function storedAt(port) {
     '/api/jobs/import': files,
     '/api/jobs/{number}/revisions': [{ name: 'as is', version: 1 }],
     '/api/units': items(shelf.units),
-    '/api/units/import': [await jsonFrom(port, '/units/alder-3/file')],
+    '/api/units/import': [await from('/units/alder-3/file')],
     '/api/units/{id}': shelf.units,
     '/api/shelf': items(some),
     '/api/shelf/operations': items(shelf.operations.slice(0, 5)),
     '/api/shelf/kits': items(shelf.kits),
-    '/api/shelf/file': [await jsonFrom(port, '/shelf/file?unit=rowan-4')],
+    '/api/shelf/file': [await from('/shelf/file?unit=rowan-4')],
     '/api/shelf/import': [{ added: items(some.slice(0, 3)), changed: some.slice(3, 6) }],
     '/api/shelf/{kind}/{id}': [...some, ...shelf.operations.slice(0, 4), ...shelf.kits],
     '/api/shop': [{ currency: 'USD' }],

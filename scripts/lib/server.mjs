@@ -25,9 +25,10 @@ function leastUser() {
  * Starts the application; resolves when it answers. It ends by itself when this process is gone.
  * Its own process group keeps a Ctrl-C of the terminal from reaching it before its turn.
  */
-export function startServer({ port, databaseUrl, dataFolder, onExit }) {
+export function startServer({ port, databaseUrl, dataFolder, onExit, settings = {} }) {
   const env = {
     ...process.env,
+    ...settings,
     PORT: String(port),
     DATABASE_URL: databaseUrl,
     ...(dataFolder ? { PLUCKY_DATABASE_FOLDER: dataFolder } : {}),

@@ -2,10 +2,9 @@ import { createWriteStream, existsSync, mkdirSync, readdirSync, renameSync, rmSy
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { claim, dataFolder } from './data-folder.mjs'
-import { freePort } from './ports.mjs'
-import { ensurePostgres, startPostgres } from './postgres.mjs'
+import { dataFolder } from './data-folder.mjs'
 import { say, Trouble } from './say.mjs'
+import { withStopped } from './shop-database.mjs'
 
 const HOUR_MS = 3_600_000
 const [USUAL_HOURS, USUAL_KEPT] = [24, 14]
@@ -64,18 +63,7 @@ export async function restore(path, { merge = false, preview = false, replace = 
   if (!existsSync(file)) throw new Trouble(`The file "${file}" is not there.`)
   if (process.env.DATABASE_URL) return into(process.env.DATABASE_URL, file, { merge, preview, replace, safe: resolve('.') })
   const folder = dataFolder()
-  const release = claim(folder)
-  try {
-    await ensurePostgres()
-    const postgres = await startPostgres({ folder, port: await freePort() })
-    try {
-      await into(postgres.urlOf('postgres'), file, { merge, preview, replace, safe: join(folder, 'backups') })
-    } finally {
-      await postgres.stop()
-    }
-  } finally {
-    release()
-  }
+  await withStopped(folder, ({ urlOf }) => into(urlOf('postgres'), file, { merge, preview, replace, safe: join(folder, 'backups') }))
 }
 
 async function into(url, file, { merge, preview, replace, safe }) {

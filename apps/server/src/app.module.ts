@@ -1,5 +1,9 @@
 import { Module, type DynamicModule } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
+import { AccessModule } from './access/access.module.js'
+import { PersonRow } from './access/rows.js'
+import type { AccessSettings } from './access/settings.js'
+import { tellConnection } from './access/who.js'
 import { BackupModule } from './backup/backup.module.js'
 import { MODELS } from './database/models.js'
 import { SchemasController } from './http/schemas.controller.js'
@@ -16,14 +20,15 @@ const DEADLINE_MS = 10_000
 @Module({})
 export class AppModule {
   /** The application over one database; tables come from migrations, never from the models. */
-  static over(databaseUrl: string): DynamicModule {
+  static over(databaseUrl: string, access: AccessSettings): DynamicModule {
     const sequelize = SequelizeModule.forRoot({
       dialect: 'postgres',
       uri: databaseUrl,
-      models: MODELS,
+      models: [...MODELS, PersonRow],
       autoLoadModels: false,
       synchronize: false,
       logging: false,
+      hooks: { afterPoolAcquire: tellConnection },
       retryAttempts: 3,
       retryDelay: 500,
       pool: { max: 12, acquire: DEADLINE_MS },
@@ -38,7 +43,17 @@ export class AppModule {
     })
     return {
       module: AppModule,
-      imports: [sequelize, UnitsModule, ShelfModule, JobsModule, PhotosModule, ShopModule, BackupModule.of(databaseUrl), HealthModule],
+      imports: [
+        sequelize,
+        AccessModule.of(access),
+        UnitsModule,
+        ShelfModule,
+        JobsModule,
+        PhotosModule,
+        ShopModule,
+        BackupModule.of(databaseUrl),
+        HealthModule,
+      ],
       controllers: [SchemasController],
     }
   }

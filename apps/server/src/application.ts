@@ -12,6 +12,9 @@ import { existsSync } from 'node:fs'
 import type { ServerResponse } from 'node:http'
 import { join } from 'node:path'
 import { Sequelize } from 'sequelize-typescript'
+import { identify } from './access/identify.js'
+import { SessionsService } from './access/sessions.service.js'
+import { OPEN, type AccessSettings } from './access/settings.js'
 import { AppModule } from './app.module.js'
 import { migrate } from './database/migrate.js'
 import { seedIfEmpty } from './database/seed.js'
@@ -45,12 +48,20 @@ export async function createApplication(options: {
   webFolder?: string
   /** Allowed host names besides loopback. */
   hosts?: readonly string[]
+  /** How the server may be opened. Default: without sign-in. */
+  access?: AccessSettings
+  /** Certificate and key of TLS. */
+  tls?: { readonly cert: Buffer; readonly key: Buffer }
+  /** Addresses of the proxies whose forwarding headers are believed. */
+  proxies?: readonly string[]
   /** Disk of the database. Undefined if unknown. */
   disk?: Disk
   /** Log of the server. Default: standard error. */
   log?: LoggerService | false
 }): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl), {
+  const access = options.access ?? OPEN
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl, access), {
+    ...(options.tls ? { httpsOptions: options.tls } : {}),
     logger: options.log ?? standardLog(),
     abortOnError: false,
     bodyParser: false,
@@ -60,8 +71,15 @@ export async function createApplication(options: {
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
   app.use(markRequest)
-  app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }))
-  app.use(...guards(options.hosts ?? [], options.disk ?? new Disk(undefined)))
+  app.set('trust proxy', options.proxies?.length ? [...options.proxies] : false)
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: CONTENT_POLICY },
+      strictTransportSecurity: access.secure && { maxAge: YEAR_MS / 1000, includeSubDomains: false },
+    }),
+  )
+  const identified = access.mode === 'accounts' ? [identify(access, app.get(SessionsService))] : []
+  app.use(...guards(options.hosts ?? [], options.disk ?? new Disk(undefined), identified))
   app.use(compression())
   app.enableShutdownHooks()
   app.getHttpServer().keepAliveTimeout = IDLE_MS
@@ -105,7 +123,7 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   app.use(served)
   app.use((request: Request, response: Response, next: NextFunction) => {
     const screen =
-      (request.method === 'GET' || request.method === 'HEAD') && !request.path.startsWith('/api') && !/\.[a-z0-9]+$/i.test(request.path)
+      (request.method === 'GET' || request.method === 'HEAD') && !/^\/api(\/|$)/i.test(request.path) && !/\.[a-z0-9]+$/i.test(request.path)
     if (!screen) return next()
     response.setHeader('Cache-Control', 'no-cache')
     // Object.create returns any.

@@ -13,4 +13,24 @@ describe('the configuration', () => {
   it('reads host names as a list, whatever their case and spaces', () => {
     expect(readConfig({ DATABASE_URL, PLUCKY_HOSTS: ' Shop.Example , bench,, ' }).hosts).toEqual(['shop.example', 'bench'])
   })
+  const modeOf = (env: NodeJS.ProcessEnv) => {
+    const { host, access, proxies } = readConfig({ DATABASE_URL, ...env })
+    return [host, access.mode, access.secure, proxies]
+  }
+  it('opens without sign-in on loopback only', () => {
+    expect(modeOf({})).toEqual(['127.0.0.1', 'open', false, []])
+    expect(modeOf({ HOST: 'localhost', PLUCKY_HOSTS: '127.0.0.1' })).toEqual(['localhost', 'open', false, []])
+    expect(modeOf({ PLUCKY_HOSTS: 'shop.example' })).toEqual(['127.0.0.1', 'accounts', false, []])
+    expect(modeOf({ PLUCKY_PROXY: 'loopback' })).toEqual(['127.0.0.1', 'accounts', true, ['loopback']])
+    expect(modeOf({ HOST: '0.0.0.0', PLUCKY_TLS: 'off' })).toEqual(['0.0.0.0', 'accounts', false, []])
+  })
+  it.each(['0.0.0.0', '::', '192.0.2.1', 'shop.example', '127.0.0.1.example'])('does not listen on %s without encryption', (HOST) => {
+    expect(() => readConfig({ DATABASE_URL, HOST })).toThrow('the connection must be encrypted')
+  })
+  it('needs certificate and key, and says which file it cannot read', () => {
+    expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem' })).toThrow('Set both')
+    expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem', PLUCKY_TLS_KEY: '/nowhere/key.pem' })).toThrow(
+      'The file "/nowhere/cert.pem" of the TLS certificate cannot be read',
+    )
+  })
 })

@@ -1,7 +1,16 @@
+import { readFileSync } from 'node:fs'
+import { networkInterfaces } from 'node:os'
 import { fileURLToPath } from 'node:url'
+import { USUAL_REQUESTS, type AccessSettings } from './access/settings.js'
 
 export interface ServerConfig {
   readonly port: number
+  /** Address to listen on. */
+  readonly host: string
+  readonly access: AccessSettings
+  readonly tls: { readonly cert: Buffer; readonly key: Buffer } | undefined
+  /** Addresses of the proxies whose forwarding headers are believed. */
+  readonly proxies: readonly string[]
   readonly databaseUrl: string
   readonly webFolder: string
   /** Allowed host names besides loopback. */
@@ -17,16 +26,70 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   const port = Number(env['PORT'] ?? 4780)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Error(`PORT must be a whole number from 1 to 65535 (got "${env['PORT']}").`)
-  const hosts = (env['PLUCKY_HOSTS'] ?? '')
-    .toLowerCase()
-    .split(',')
-    .map((host) => host.trim())
-    .filter(Boolean)
+  const hosts = listIn(env['PLUCKY_HOSTS'])
+  const host = env['HOST']?.trim() || '127.0.0.1'
+  const proxies = listIn(env['PLUCKY_PROXY'])
+  const tls = tlsFrom(env)
+  const isNetwork = !isLoopback(host) || proxies.length > 0 || hosts.some((name) => !isLoopback(name))
+  const secure = tls !== undefined || proxies.length > 0
+  if (!isLoopback(host) && !secure && env['PLUCKY_TLS'] !== 'off') throw new Error(TLS_NEEDED)
   return {
     port,
+    host,
+    access: { mode: isNetwork ? 'accounts' : 'open', secure, mostRequests: requestsIn(env) },
+    tls,
+    proxies,
     databaseUrl,
-    hosts,
+    hosts: isLoopback(host) ? hosts : [...hosts, ...ownAddresses()],
     dataFolder: env['PLUCKY_DATABASE_FOLDER'],
     webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)),
   }
 }
+
+const TLS_NEEDED = [
+  'People sign in over a network, so the connection must be encrypted. Use one of these:',
+  '  PLUCKY_TLS_CERT=cert.pem PLUCKY_TLS_KEY=key.pem   certificate and key of this server',
+  '  PLUCKY_PROXY=loopback                             addresses of a proxy that encrypts',
+  '  PLUCKY_TLS=off                                    no encryption: passwords can be read on the network',
+].join('\n')
+
+const listIn = (text: string | undefined): string[] =>
+  (text ?? '')
+    .toLowerCase()
+    .split(',')
+    .map((each) => each.trim())
+    .filter(Boolean)
+
+/** Most requests of a person in a minute. */
+function requestsIn({ PLUCKY_MOST_REQUESTS: text }: NodeJS.ProcessEnv): number {
+  const most = Number(text ?? USUAL_REQUESTS)
+  if (!Number.isInteger(most) || most < 1) throw new Error(`PLUCKY_MOST_REQUESTS must be a whole number above 0 (got "${text}").`)
+  return most
+}
+
+const isLoopback = (host: string): boolean => ['localhost', '::1', '[::1]'].includes(host) || /^127(\.\d{1,3}){3}$/.test(host)
+
+/** Network addresses of this computer, as host names. A page of another site cannot have them as its name. */
+const ownAddresses = (): string[] =>
+  Object.values(networkInterfaces()).flatMap((each) =>
+    (each ?? []).map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address)),
+  )
+
+/** Reads certificate and key. Both or neither are given. */
+function tlsFrom(env: NodeJS.ProcessEnv): ServerConfig['tls'] {
+  const [certFile, keyFile] = [env['PLUCKY_TLS_CERT'], env['PLUCKY_TLS_KEY']]
+  if (!certFile && !keyFile) return undefined
+  if (!certFile || !keyFile) throw new Error('Set both PLUCKY_TLS_CERT and PLUCKY_TLS_KEY.')
+  const read = (file: string) => {
+    try {
+      return readFileSync(file)
+    } catch (cause) {
+      throw new Error(`The file "${file}" of the TLS certificate cannot be read by the server.`, { cause })
+    }
+  }
+  return { cert: read(certFile), key: read(keyFile) }
+}
+
+/** Address of the pages. */
+export const addressOf = ({ tls, host, port }: Pick<ServerConfig, 'tls' | 'host' | 'port'>): string =>
+  `${tls ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`

@@ -1,12 +1,13 @@
 import { createApplication } from './application.js'
-import { readConfig } from './config.js'
+import { addressOf, readConfig } from './config.js'
 import { Disk } from './disk/disk.js'
 
 async function main(): Promise<void> {
   const config = readConfig(process.env)
-  const app = await createApplication({ ...config, disk: new Disk(config.dataFolder) })
+  const { tls, ...settings } = config
+  const app = await createApplication({ ...settings, ...(tls ? { tls } : {}), disk: new Disk(config.dataFolder) })
   try {
-    await app.listen(config.port, '127.0.0.1')
+    await app.listen(config.port, config.host)
   } catch (error) {
     // Errors of listen() are system errors.
     if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error
@@ -14,7 +15,7 @@ async function main(): Promise<void> {
       cause: error,
     })
   }
-  if (!process.send) return console.log(`Plucky Ratio is running at http://127.0.0.1:${config.port}`)
+  if (!process.send) return console.log(`Plucky Ratio is running at ${addressOf(config)}`)
   // Started by a launcher: tell it, and don't outlive it.
   process.on('disconnect', () => process.exit(0))
   process.send('ready')

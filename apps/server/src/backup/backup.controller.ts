@@ -1,6 +1,7 @@
 import { Controller, Get, Inject, Logger, Res } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
 import type { Response } from 'express'
+import { Needs } from '../access/access.guard.js'
 import { Operation } from '../http/operation.js'
 import { refuse } from '../http/refusal.js'
 import { DATABASE_URL } from './database-url.js'
@@ -8,6 +9,7 @@ import { writeBackup } from './write-backup.js'
 
 @ApiTags('shop')
 @Controller('backup')
+@Needs('owner')
 export class BackupController {
   private readonly log = new Logger('Backup')
   private running = false

@@ -48,7 +48,10 @@ export async function staged<T>(
     await client.connect()
     await client.query('SET statement_timeout = 0; SET idle_in_transaction_session_timeout = 0')
     await client.query(`DROP SCHEMA IF EXISTS ${STAGE} CASCADE; CREATE SCHEMA ${STAGE}`)
+    // The backup brings its own change log.
+    await client.query(`SET plucky.log = 'off'`)
     await build(backup, client, databaseUrl)
+    await client.query(`RESET plucky.log`)
     return await work(client, backup)
   } finally {
     backup.close()
@@ -72,7 +75,8 @@ async function build(backup: Backup, client: Client, databaseUrl: string): Promi
     const tables = await tablesOf(client, STAGE)
     const homeless = Object.keys(files).find((name) => !tables.some((table) => fileOf(table.name) === name))
     if (homeless !== undefined) throw new BackupRefused(`The backup was changed: ${homeless} does not belong to it.`)
-    await client.query(`TRUNCATE ${tables.map(({ name }) => at(name)).join(', ')}`)
+    // Tables that are no part of a backup may refer to these; they are empty here.
+    await client.query(`TRUNCATE ${tables.map(({ name }) => at(name)).join(', ')} CASCADE`)
     for (const table of tables) await load(client, table, backup)
     await setSequences(client, STAGE)
     await migrate(staging)

@@ -10,6 +10,8 @@ export interface Table {
 
 /** Table of the applied migrations. It is described in the manifest and made again by the migrations. */
 const MIGRATIONS = 'SequelizeMeta'
+/** Tables that are no part of a backup: who is signed in, and failed sign-ins. */
+const PASSING = ['sessions', 'attempts']
 
 /** Tables of a schema. A table comes after those that it refers to. Throws if references form a circle. */
 export async function tablesOf(client: Client, schema: string): Promise<Table[]> {
@@ -24,8 +26,8 @@ export async function tablesOf(client: Client, schema: string): Promise<Table[]>
        coalesce((SELECT array_agg(DISTINCT f.relname) FROM pg_constraint p JOIN pg_class f ON f.oid = p.confrelid
          WHERE p.conrelid = c.oid AND p.contype = 'f' AND f.oid <> c.oid), '{}')::text[] AS refers
      FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-     WHERE n.nspname = $1 AND c.relkind = 'r' AND c.relname <> $2 ORDER BY c.relname`,
-    [schema, MIGRATIONS],
+     WHERE n.nspname = $1 AND c.relkind = 'r' AND c.relname <> ALL ($2) ORDER BY c.relname`,
+    [schema, [MIGRATIONS, ...PASSING]],
   )
   const sorted: Table[] = []
   let left = rows

@@ -21,6 +21,7 @@ import * as photosStoredAt from './migrations/0017-photos-stored-at.js'
 import * as quotes from './migrations/0018-quotes.js'
 import * as buildBook from './migrations/0019-build-book.js'
 import * as itemChanges from './migrations/0020-item-changes.js'
+import * as people from './migrations/0021-people.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -44,16 +45,17 @@ const STEPS = [
   { name: '0018-quotes', ...quotes },
   { name: '0019-build-book', ...buildBook },
   { name: '0020-item-changes', ...itemChanges },
+  { name: '0021-people', ...people },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */
 const UPGRADE_LOCK = 5_182_004
 
-/** Takes the migration lock for this transaction and turns its timeouts off. */
+/** Takes the migration lock for this transaction, and turns its timeouts and the change log off. */
 export async function lockUpgrade(sequelize: Sequelize, transaction: Transaction): Promise<void> {
   const timeouts = ['statement_timeout', 'lock_timeout', 'idle_in_transaction_session_timeout']
   const off = timeouts.map((name) => `SET LOCAL ${name} = 0`).join('; ')
-  await sequelize.query(`${off}; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, { transaction })
+  await sequelize.query(`${off}; SET LOCAL plucky.log = 'off'; SELECT pg_advisory_xact_lock(${UPGRADE_LOCK})`, { transaction })
 }
 
 /**

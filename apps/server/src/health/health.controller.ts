@@ -1,3 +1,4 @@
+import { Needs } from '../access/access.guard.js'
 import { Operation } from '../http/operation.js'
 import { Controller, Get, Module } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
@@ -10,6 +11,7 @@ const PATIENCE_MS = 700
 
 @ApiTags('health')
 @Controller('health')
+@Needs('nobody')
 class HealthController {
   private asking: Promise<unknown> | undefined
 

@@ -38,6 +38,9 @@ function problemDetails(refusal: Refusal): object {
   }
 }
 
+/** Path of a request for the log, without the secret of a customer link. */
+const loggedPath = (request: Request): string => fullPath(request).replace(/(\/links\/)[^/]+/i, '$1…')
+
 /** Answers every error with problem details. Unexpected errors are logged with their cause. */
 @Catch()
 export class ErrorsFilter implements ExceptionFilter {
@@ -50,7 +53,7 @@ export class ErrorsFilter implements ExceptionFilter {
     const refusal = this.refusalFor(error, request)
     const status = refusal.getStatus()
     if (!(error instanceof Refusal) && (status >= 500 || failureOf(error)))
-      this.log.error(`${request.method} ${fullPath(request)}: ${describeError(error)}`)
+      this.log.error(`${request.method} ${loggedPath(request)}: ${describeError(error)}`)
     if (response.headersSent) return void response.destroy()
     if (status === 503) response.setHeader('Retry-After', RETRY_AFTER_S)
     if (status === 405) response.setHeader('Allow', allowedMethods(request))

@@ -1,6 +1,7 @@
 import {
   FORMAT_VERSION,
   JOB_FORMAT,
+  JobContentDto,
   KitDto,
   NUMBER,
   OperationDto,
@@ -73,7 +74,7 @@ export function unitFileSchema(): Schema {
 
 /** JSON Schema of the open job file, made from the rules that check it. */
 export function jobFileSchema(): Schema {
-  const $defs = definitions()
+  const $defs = definitions([JobContentDto, UnitDto, PartDto, OperationDto, KitDto])
   // Schemas of objects have properties.
   const job = $defs['JobContentDto'] as { properties: Schema; required: string[] }
   return {

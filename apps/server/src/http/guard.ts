@@ -21,13 +21,14 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]']
 const CHANGING = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
 
 /**
- * Middleware that checks every request before the controllers: host, origin, URL, free disk space, content type, body size and body
- * content.
+ * Middleware that checks every request before the controllers: host, origin, URL, person (`identified`), free disk space, content type, body
+ * size and body content.
  */
-export function guards(hosts: readonly string[], disk: Disk): RequestHandler[] {
+export function guards(hosts: readonly string[], disk: Disk, identified: readonly RequestHandler[] = []): RequestHandler[] {
   const allowed = new Set([...LOOPBACK, ...hosts])
   return [
     (request, _response, next) => next(hostProblem(request, allowed) ?? originProblem(request) ?? addressProblem(request)),
+    ...identified,
     (request, response, next) => void diskProblem(request, response, disk).then(next, next),
     (request, _response, next) => next(typeProblem(request)),
     ...BODY_LIMITS.map(({ path, limit }) => under(path, express.json({ limit }))),

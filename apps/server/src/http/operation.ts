@@ -8,18 +8,21 @@ export type Answers = Dto | readonly [Dto] | string | { readonly file: string } 
 /** Description of each error status. */
 const REFUSALS = {
   400: 'The body is not valid JSON.',
+  401: 'Sign in first.',
+  403: 'The role of the person does not allow this.',
   404: 'Not found.',
   409: 'Changed elsewhere, in use, or already exists.',
   413: 'The body is too large.',
   422: 'Invalid values. `errors` lists every problem with code, path and sentence.',
+  429: 'Too many requests or attempts. Try again later.',
   503: 'The database does not respond. Try again.',
   507: 'The disk is full.',
 } as const
 
 type Status = keyof typeof REFUSALS
 
-/** Error status that every operation can return, because every operation uses the database. */
-const ALWAYS: readonly Status[] = [503]
+/** Error statuses that every operation can return: a shop with accounts may refuse it, and every operation uses the database. */
+const ALWAYS: readonly Status[] = [401, 403, 429, 503]
 /** Error statuses of every operation that writes. */
 export const STORES: readonly Status[] = [400, 413, 422, 507]
 

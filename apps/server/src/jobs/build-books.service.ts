@@ -18,6 +18,7 @@ import { isLived, type Marks } from '@plucky/core'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
+import { signedName } from '../access/who.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { StandardsService } from '../shop/standards.service.js'
@@ -56,7 +57,8 @@ export class BuildBooksService {
     const job = await this.jobs.one(jobNumber)
     const unit = (await this.shelf.lookupFor([job])).unit(job.unitId)
     if (!unit) throw new Error(`The transmission ${job.unitId} of job ${jobNumber} is not stored.`)
-    const { changes, by, window } = accepted(checkMarks(unit, plain))
+    const { changes, by: given, window } = accepted(checkMarks(unit, plain))
+    const by = signedName(given)
     return transacted(this.sequelize, async (transaction) => {
       await this.lock(jobNumber, transaction)
       const state = await this.state(jobNumber, transaction)
@@ -74,7 +76,8 @@ export class BuildBooksService {
   }
 
   /** Signs the book as it was seen. From then on it cannot be changed. */
-  async sign(jobNumber: number, { by, changes }: SignBookDto, shown: Shown): Promise<SignedBook> {
+  async sign(jobNumber: number, { by: given, changes }: SignBookDto, shown: Shown): Promise<SignedBook> {
+    const by = signedName(given)
     const job = await this.jobs.one(jobNumber)
     const file = await this.files.fileOf(job)
     const { standards } = await this.standards.all()
@@ -101,7 +104,8 @@ export class BuildBooksService {
   }
 
   /** Opens a new book after a signed one. It begins with the fields of the signed one. */
-  async open(jobNumber: number, { by }: OpenBookDto): Promise<BuildBook> {
+  async open(jobNumber: number, { by: given }: OpenBookDto): Promise<BuildBook> {
+    const by = signedName(given)
     await this.jobs.one(jobNumber)
     return transacted(this.sequelize, async (transaction) => {
       await this.lock(jobNumber, transaction)

@@ -17,20 +17,12 @@ import {
   SaveMarksDto,
   SignBookDto,
   sheetCsv,
-  sheetOf,
-  sheetRevision,
-  type JobFile,
-  type Sheet,
-  type SheetHead,
-  type UnitChoice,
   UNIT_SYSTEMS,
-  US_UNITS,
-  readUnitChoice,
-  shownIn,
 } from '@plucky/contract'
 import { CheckedBody, CheckedQuery, DescribedBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
+import { JobDocuments, unitsIn } from './job-documents.js'
 import { JobFilesService } from './job-files.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
@@ -46,12 +38,8 @@ function readJobNumber(text: string): number {
   return Number(text)
 }
 
-/** Units named in a query; US units if there are none. */
-function unitsIn(asked: string | undefined): UnitChoice {
-  const units = asked === undefined ? US_UNITS : readUnitChoice(asked)
-  if (!units) throw refuse(422, 'units-unknown', 'units', { units: asked?.slice(0, 40) ?? '' })
-  return units
-}
+/** Revision named in a query. `null` for the stored job. */
+const revisionIn = (revision: string | undefined): number | null => (revision === undefined ? null : Number(revision))
 
 /** Number of the job in the address. */
 const JobNumber = () => Param('number', { transform: readJobNumber })
@@ -63,6 +51,7 @@ export class JobsController {
     private readonly jobs: JobsService,
     private readonly list: JobListService,
     private readonly files: JobFilesService,
+    private readonly documents: JobDocuments,
     private readonly revisions: RevisionsService,
     private readonly shop: ShopService,
     private readonly sheets: SheetPdfService,
@@ -257,9 +246,9 @@ export class JobsController {
   @Get(':number/quotes/:quote.pdf')
   @Operation('Quote as PDF', { file: 'application/pdf' }, 404)
   async quotePdf(@JobNumber() number: number, @Param('quote') quote: string, @Res() response: Response) {
-    const sent = await this.quotes.one(number, /^\d{1,9}$/.test(quote) ? Number(quote) : 0)
-    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-quote-${sent.number}.pdf"`)
-    response.send(await this.sheets.quote(sent))
+    const pdf = await this.documents.quotePdf(number, /^\d{1,9}$/.test(quote) ? Number(quote) : 0)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-quote-${quote}.pdf"`)
+    response.send(pdf)
   }
 
   /** The build sheet as one page: of the job as it is stored, or of a named state of it. */
@@ -273,9 +262,9 @@ export class JobsController {
     @Query('units') asked: string | undefined,
     @Res() response: Response,
   ) {
-    const { sheet, name } = await this.sheetIn(number, revision, asked)
-    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="${name}.pdf"`)
-    response.send(await this.sheets.pdf(sheet))
+    const pdf = await this.documents.sheetPdf(number, revisionIn(revision), asked)
+    response.type('application/pdf').setHeader('Content-Disposition', `attachment; filename="job-${number}-sheet.pdf"`)
+    response.send(pdf)
   }
 
   /** The build sheet as CSV. */
@@ -289,15 +278,9 @@ export class JobsController {
     @Query('units') asked: string | undefined,
     @Res() response: Response,
   ) {
-    const { sheet, name } = await this.sheetIn(number, revision, asked)
-    response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="${name}.csv"`)
+    const sheet = await this.documents.sheet(number, revisionIn(revision), asked)
+    response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="job-${number}-sheet.csv"`)
     response.send(sheetCsv(sheet))
-  }
-
-  private async sheetIn(number: number, revision: string | undefined, asked: string | undefined): Promise<{ sheet: Sheet; name: string }> {
-    const units = unitsIn(asked)
-    const [{ file, head }, { currency }] = [await this.stateOf(number, revision), await this.shop.settings()]
-    return { sheet: shownIn({ units, currency }, () => sheetOf(file, head)), name: `job-${head.number}-sheet` }
   }
 
   /** The bill of materials. */
@@ -305,15 +288,9 @@ export class JobsController {
   @Operation('Parts list as CSV', { file: 'text/csv' }, 404)
   @ApiQuery({ name: 'revision', required: false, type: Number })
   async partsList(@JobNumber() number: number, @Query('revision') revision: string | undefined, @Res() response: Response) {
-    const { file, head } = await this.stateOf(number, revision)
+    const { file, head } = await this.documents.stateOf(number, revisionIn(revision))
     response.type('text/csv; charset=utf-8').setHeader('Content-Disposition', `attachment; filename="job-${head.number}-parts.csv"`)
     response.send(partsList(file, head))
-  }
-
-  private async stateOf(number: number, revision: string | undefined): Promise<{ file: JobFile; head: SheetHead }> {
-    const named = revision === undefined ? null : Number(revision)
-    const { file, revision: found, revisions } = await this.revisions.file(number, named)
-    return { file, head: { number, revision: sheetRevision(file, revisions, found ?? undefined) } }
   }
 
   /** What the core says of the saved spec. */

@@ -7,6 +7,7 @@ import { ShopModule } from '../shop/shop.module.js'
 import { UnitsModule } from '../units/units.module.js'
 import { BuildBooksService } from './build-books.service.js'
 import { JobsController } from './jobs.controller.js'
+import { JobDocuments } from './job-documents.js'
 import { JobFilesService } from './job-files.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
@@ -27,6 +28,8 @@ import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
     QuotesService,
     BuildBooksService,
     SheetPdfService,
+    JobDocuments,
   ],
+  exports: [JobDocuments],
 })
 export class JobsModule {}

@@ -3,6 +3,7 @@ import { InjectModel } from '@nestjs/sequelize'
 import { contentOf, NewRevisionDto, type JobFile, type Revision } from '@plucky/contract'
 import { UniqueConstraintError } from 'sequelize'
 import { RevisionRow } from '../database/models.js'
+import { who } from '../access/who.js'
 import { refuse } from '../http/refusal.js'
 import { JobFilesService } from './job-files.service.js'
 import { JobsService } from './jobs.service.js'
@@ -30,7 +31,9 @@ export class RevisionsService {
     // max() of an integer column, null if the table is empty.
     const last = ((await this.rows.max('number', { where: { jobNumber } })) as number | null) ?? 0
     try {
-      return asRevision(await this.rows.create({ jobNumber, number: last + 1, name, by: by ?? null, savedAt: new Date(), body }))
+      return asRevision(
+        await this.rows.create({ jobNumber, number: last + 1, name, by: who()?.name ?? by ?? null, savedAt: new Date(), body }),
+      )
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'revision-taken', 'number', { number: last + 1 })
       throw error

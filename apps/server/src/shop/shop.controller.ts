@@ -1,3 +1,4 @@
+import { Needs } from '../access/access.guard.js'
 import { Operation, STORES } from '../http/operation.js'
 import { Body, Controller, Get, Put } from '@nestjs/common'
 import { ApiTags } from '@nestjs/swagger'
@@ -21,6 +22,7 @@ export class ShopController {
   }
 
   @Put()
+  @Needs('owner')
   @Operation('Save the shop settings', ShopSettingsDto, ...STORES)
   save(@CheckedBody(ShopSettingsDto) settings: ShopSettingsDto) {
     return this.shop.save(settings)
@@ -33,6 +35,7 @@ export class ShopController {
   }
 
   @Put('standards')
+  @Needs('owner')
   @Operation(
     'Save the standards of the shop. The version in the body must be the current one',
     'Standards with their new version',

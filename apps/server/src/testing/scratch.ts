@@ -1,6 +1,7 @@
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import { randomBytes } from 'node:crypto'
 import { Client } from 'pg'
+import type { AccessSettings } from '../access/settings.js'
 import { createApplication } from '../application.js'
 import type { Disk } from '../disk/disk.js'
 
@@ -42,9 +43,12 @@ export interface Scratch {
 }
 
 /** The application over a database of its own, made for one suite. */
-export async function scratchApplication(disk?: Disk): Promise<Scratch> {
+export async function scratchApplication(
+  disk?: Disk,
+  settings: { readonly access?: AccessSettings; readonly webFolder?: string } = {},
+): Promise<Scratch> {
   const { databaseUrl, drop } = await scratchDatabase()
-  const app = await createApplication({ databaseUrl, log: false, ...(disk ? { disk } : {}) })
+  const app = await createApplication({ databaseUrl, log: false, ...(disk ? { disk } : {}), ...settings })
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
   await direct.connect()

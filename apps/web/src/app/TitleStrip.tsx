@@ -1,9 +1,11 @@
 import { Box, Button, Flex, Link as ChakraLink } from '@chakra-ui/react'
-import { CircleHelp, Menu, Moon, Ruler, Sun, X } from 'lucide-react'
+import { CircleHelp, Menu, Moon, Ruler, Sun, UserRound, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStore } from 'zustand'
+import { accessStore } from '../state/access.js'
 import { viewStore } from '../state/view.js'
+import { Tip } from '../ui/Tip.js'
 import { useWider } from '../ui/use-media.js'
 import { DiskNote } from './DiskNote.js'
 import { IconButton } from './IconButton.js'
@@ -50,6 +52,7 @@ export function TitleStrip({ left, tools, below, groups = [], noted = false }: S
         )}
         <HelpButton />
         {wide && <UnitsButton />}
+        {wide && <AccountLink />}
         <Box pr="1.5">{wide ? <ThemeButton /> : <MenuButton open={open} onPress={() => setOpenOn(open ? '' : pathname)} />}</Box>
       </Flex>
       {open && !wide && (
@@ -58,6 +61,7 @@ export function TitleStrip({ left, tools, below, groups = [], noted = false }: S
           <Flex>
             <ThemeButton />
             <UnitsButton />
+            <AccountLink />
           </Flex>
         </Box>
       )}
@@ -114,5 +118,20 @@ function ThemeButton() {
 const toggle = (wanted: 'help' | 'units') => () => viewStore.setState(({ panel }) => ({ panel: panel === wanted ? '' : wanted }))
 
 const HelpButton = () => <IconButton label="Help for this page" onClick={toggle('help')} icon={<CircleHelp size={19} />} testId="help" />
+
+/** Leads to the own account, or to how the shop is opened. */
+function AccountLink() {
+  const person = useStore(accessStore, (access) => access.person)
+  const label = person ? `${person.name}: account, people and changes` : 'People and changes'
+  return (
+    <Tip words={label}>
+      <ChakraLink asChild minW="36px" height="36px" display="inline-flex" alignItems="center" justifyContent="center" color="ink">
+        <Link to="/people" aria-label={label} data-testid="account">
+          <UserRound size={18} />
+        </Link>
+      </ChakraLink>
+    </Tip>
+  )
+}
 
 const UnitsButton = () => <IconButton label="Units and currency" onClick={toggle('units')} icon={<Ruler size={18} />} testId="units" />

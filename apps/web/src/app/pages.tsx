@@ -15,6 +15,7 @@ const SHOP_CODE = {
   'parts-shelf': () => import('../shelf/ShelfScreen.js').then((m) => m.ShelfScreen),
   'shop-standards': () => import('../standards/StandardsScreen.js').then((m) => m.StandardsScreen),
   history: () => import('../history/HistoryScreen.js').then((m) => m.HistoryScreen),
+  people: () => import('../access/AccessScreen.js').then((m) => m.AccessScreen),
   glossary: () => import('../help/Glossary.js').then((m) => m.Glossary),
 } as const satisfies Record<ShopViewId, () => Promise<ComponentType>>
 

@@ -66,6 +66,7 @@ export const VIEWS = [
     listed: true,
   },
   { id: 'history', title: 'History', path: '/history', listed: true },
+  { id: 'people', title: 'People & changes', path: '/people' },
   { id: 'glossary', title: 'Glossary', path: '/glossary' },
   { id: 'brief', title: 'Brief', group: 'job', path: 'brief' },
   { id: 'diagnosis', title: 'Diagnosis', group: 'job', path: 'diagnosis', formerly: ['lost'] },

@@ -82,6 +82,17 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
     ],
     reading: ['1.00 means as computed. The range holds 90 % of what the records allow. Few records move it little.'],
   },
+  people: {
+    answers: 'Who may sign in and as what, what customers can see, and who changed what and when.',
+    steps: [
+      'An owner adds people. Builders change jobs, shelf and transmissions; viewers read.',
+      'Change the password and set up a second factor here. Both sign out all other devices.',
+      'A customer link shows one quote or build sheet as it was when the link was made, until it ends.',
+      'The change log is written with each change and is never changed. Search it by person, object or field.',
+    ],
+    keys: [FIELD],
+    reading: ['Fields of the change log are named as in the files; figures are in SI units, as stored.'],
+  },
   glossary: { answers: 'What the words and symbols on these pages mean.', steps: ['Search by word or symbol.'] },
   brief: {
     answers: 'What the transmission is built for: engine, vehicle, use, launch, limits and budget.',

@@ -2,6 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import type { SentQuote } from '@plucky/contract'
 import { api } from '../state/api.js'
 import { TextButton } from '../ui/buttons.js'
+import { MakeLink } from '../access/MakeLink.js'
 import { FileLink } from '../ui/FileLink.js'
 import { Panel } from '../ui/panel.js'
 
@@ -22,7 +23,7 @@ export const SentQuotes = ({ jobNumber, sent, open, onOpen }: SentProps) => (
       </Text>
     )}
     {sent.map(({ number, sentAt, quote }) => (
-      <Flex key={number} justify="space-between" align="baseline" gap="2" borderTopWidth="1px" borderColor="ruleSoft" py="1">
+      <Flex key={number} wrap="wrap" justify="space-between" align="baseline" gap="2" borderTopWidth="1px" borderColor="ruleSoft" py="1">
         <Box fontSize="small">
           {`No. ${number}, ${new Date(sentAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}`}
           <Text color="inkSoft">{quote.columns.map(({ title, price }) => `${title} ${price.at(-1)?.[1] ?? ''}`).join(', ')}</Text>
@@ -35,6 +36,7 @@ export const SentQuotes = ({ jobNumber, sent, open, onOpen }: SentProps) => (
             PDF
           </FileLink>
         </Flex>
+        <MakeLink link={{ kind: 'quote', job: jobNumber, number }} />
       </Flex>
     ))}
   </Panel>

@@ -9,6 +9,7 @@ import { jobStore, loadRevisions } from '../state/job.js'
 import { shownStore } from '../state/shown.js'
 import { fileOf } from '../state/verdicts.js'
 import { OutlineButton } from '../ui/buttons.js'
+import { MakeLink } from '../access/MakeLink.js'
 import { FileLink } from '../ui/FileLink.js'
 import { SheetPage } from './SheetPage.js'
 
@@ -38,6 +39,17 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
           <File href={api.sheetTableOf(number, wanted, unitChoiceText(shownStore.getState().units))} word="Sheet, CSV" testId="sheet-csv" />
         )}
         {!unknown && <File href={api.partsListOf(number, wanted)} word="Parts list, CSV" testId="parts-csv" />}
+        {!unknown && (
+          <MakeLink
+            key={wanted ?? ''}
+            link={{
+              kind: 'build-sheet',
+              job: number,
+              units: unitChoiceText(shownStore.getState().units),
+              ...(wanted === null ? {} : { number: Number(wanted) }),
+            }}
+          />
+        )}
         <Text fontSize="small" color={saving === 'saved' ? 'inkSoft' : 'break'} role="status">
           {sheet &&
             (saving === 'saved'

@@ -1,6 +1,18 @@
 import { DISK_HEADER, readDiskHeader } from '@plucky/contract'
 import type {
+  AccessState,
   BuildBook,
+  ChangePage,
+  CustomerLink,
+  NewCustomerLink,
+  NewFactor,
+  NewLinkDto,
+  NewPasswordDto,
+  NewPersonDto,
+  PatchPersonDto,
+  Person,
+  SignInDto,
+  SignInResult,
   Job,
   JobContent,
   DemoNews,
@@ -25,6 +37,7 @@ import type {
   ShopStandards,
 } from '@plucky/contract'
 import type { Part, Unit } from '@plucky/core'
+import { noteSignedOut } from './access.js'
 import { noteDisk } from './disk.js'
 
 /** The server refused, with its reasons in words. */
@@ -64,6 +77,10 @@ async function answered(url: string, options: RequestInit): Promise<Response> {
   if (response.ok) return response
   // Error responses are problem details.
   const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
+  if (errors[0]?.code === 'sign-in-needed') {
+    noteSignedOut()
+    throw new Unreachable(response.statusText, errors[0].sentence)
+  }
   if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
   throw new Refused(response.status, errors)
 }
@@ -91,6 +108,22 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
 }
 
 export const api = {
+  access: () => call<AccessState>('GET', '/access'),
+  signIn: (signIn: SignInDto) => call<SignInResult>('POST', '/access/sign-in', signIn),
+  signOut: () => call<object>('POST', '/access/sign-out'),
+  signOutEverywhere: () => call<object>('POST', '/access/sign-out-everywhere'),
+  changePassword: (passwords: NewPasswordDto) => call<object>('PUT', '/access/password', passwords),
+  beginFactor: (password: string) => call<NewFactor>('POST', '/access/second-factor', { password }),
+  confirmFactor: (code: string) => call<object>('PUT', '/access/second-factor', { code }),
+  removeFactor: (password: string, code: string) => call<object>('DELETE', '/access/second-factor', { password, code }),
+  people: () => call<Person[]>('GET', '/people'),
+  addPerson: (person: NewPersonDto) => call<Person>('POST', '/people', person),
+  patchPerson: (id: number, change: PatchPersonDto) => call<Person>('PATCH', `/people/${id}`, change),
+  changes: (search: string, before: number | null) =>
+    call<ChangePage>('GET', `/changes?${new URLSearchParams({ search, ...(before === null ? {} : { before: String(before) }) })}`),
+  links: () => call<CustomerLink[]>('GET', '/links'),
+  addLink: (link: NewLinkDto) => call<NewCustomerLink>('POST', '/links', link),
+  endLink: (id: number) => call<object>('DELETE', `/links/${id}`),
   jobs: (asked: Readonly<Record<string, string>>) =>
     call<JobListPage>('GET', `/jobs?${new URLSearchParams(Object.entries(asked).filter(([, value]) => value !== ''))}`),
   lastJob: (units: UnitSystem) => call<LastJob | null>('GET', `/jobs/last?units=${units}`),

@@ -19,6 +19,8 @@ const inch = <K extends string>(values: Numbers<K>, key: K) => quantity(values[k
 const rpm = <K extends string>(values: Numbers<K>, key: K) => quantity(values[key], 'rpm')
 const lbft = <K extends string>(values: Numbers<K>, key: K) => quantity(values[key], 'lb-ft')
 
+const waitWords = (seconds: number) => (seconds < 90 ? `${seconds} s` : `${Math.ceil(seconds / 60)} minutes`)
+
 /** The sentence of every code. */
 const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string } = {
   'curve-too-few-points': (v) => `An engine curve needs at least two points (got ${v.count}). Add points with rising rpm.`,
@@ -213,6 +215,23 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'json-unreadable': () => 'The request is not readable JSON.',
   'too-large': (v) => `The request is too large; at most ${v.most} is allowed here.`,
   'body-of-other-type': () => 'Data must be sent as JSON (Content-Type: application/json).',
+  'sign-in-needed': () => 'Sign in first.',
+  'sign-in-refused': () => 'Name, password or code is wrong.',
+  'too-many-attempts': (v) => `Too many attempts. Try again in ${waitWords(v.seconds)}.`,
+  'too-many-requests': (v) => `Too many requests. Try again in ${waitWords(v.seconds)}.`,
+  'role-too-low': (v) => `This needs the role ${v.needed}.`,
+  'password-too-short': (v) => `Use at least ${v.least} characters.`,
+  'password-easy': () => 'This password is easy to guess. Use several unrelated words.',
+  'password-differs': () => 'The present password is wrong.',
+  'code-differs': () => 'The code is wrong or was used before. Enter the code that the app shows now.',
+  'factor-not-begun': () => 'Get a new secret first.',
+  'factor-on': () => 'The second factor is already on. Remove it before you set up a new one.',
+  'person-taken': (v) => `The name "${v.name}" is already used.`,
+  'person-unknown': () => 'There is no such person.',
+  'last-owner': () => 'The shop needs at least one active owner.',
+  'link-unknown': () => 'This link has ended or does not exist. Ask the shop for a new one.',
+  'too-many-links': (v) => `At most ${v.most} links can be valid at once. End one first.`,
+  'accounts-off': () => 'This shop is open to this computer only and has no accounts in use.',
   'host-not-allowed': (v) =>
     `Host name "${v.host}" is not allowed. Open http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
   'origin-not-allowed': (v) => `Changes are accepted only from pages of this server, not from ${v.origin}.`,

@@ -35,6 +35,23 @@ export interface RequestProblemValues {
   readonly 'backup-running': NoValues
   readonly 'photo-in-use': { readonly job: number; readonly name: string }
   readonly 'revision-unknown': { readonly job: number; readonly number: number }
+  readonly 'sign-in-needed': NoValues
+  readonly 'sign-in-refused': NoValues
+  readonly 'too-many-attempts': { readonly seconds: number }
+  readonly 'too-many-requests': { readonly seconds: number }
+  readonly 'role-too-low': { readonly needed: string }
+  readonly 'password-too-short': { readonly least: number }
+  readonly 'password-easy': NoValues
+  readonly 'password-differs': NoValues
+  readonly 'code-differs': NoValues
+  readonly 'factor-not-begun': NoValues
+  readonly 'factor-on': NoValues
+  readonly 'person-taken': { readonly name: string }
+  readonly 'person-unknown': NoValues
+  readonly 'last-owner': NoValues
+  readonly 'link-unknown': NoValues
+  readonly 'too-many-links': { readonly most: number }
+  readonly 'accounts-off': NoValues
   readonly 'json-unreadable': NoValues
   readonly 'too-large': { readonly most: string }
   readonly 'body-of-other-type': NoValues

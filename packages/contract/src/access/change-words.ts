@@ -1,0 +1,83 @@
+import papaparse from 'papaparse'
+import type { ChangeEntry } from '../dto/access.dto.js'
+
+/** An entry of the change log in words. */
+export interface ChangeWords {
+  readonly when: string
+  readonly who: string
+  readonly what: string
+  readonly fields: readonly { readonly path: string; readonly before: string; readonly after: string }[]
+}
+
+const SUBJECTS: Readonly<Record<string, string>> = {
+  jobs: 'Job',
+  units: 'Transmission',
+  parts: 'Part',
+  operations: 'Operation',
+  kits: 'Kit',
+  shop: 'Shop',
+  revisions: 'Revision',
+  quotes: 'Quote',
+  book_marks: 'Build book',
+  signed_books: 'Signed build book',
+  opened_books: 'Build book',
+  people: 'Person',
+  links: 'Customer link',
+}
+
+const ACTIONS: Readonly<Record<string, string>> = {
+  insert: 'added',
+  update: 'changed',
+  delete: 'removed',
+  'sign-in': 'signed in',
+  'sign-in-refused': 'sign-in failed',
+}
+
+/** Longest text of a value. */
+const MOST = 120
+
+/** Words for an entry. Figures are SI, as stored. */
+export const changeWords = ({ at, who, action, subject, subjectId, subjectName, fields }: ChangeEntry): ChangeWords => ({
+  when: new Date(at).toLocaleString(),
+  who: who ?? (action === 'sign-in-refused' ? 'unknown' : 'this computer'),
+  what: `${subjectWords(subject, subjectId, subjectName)} ${ACTIONS[action] ?? action}`,
+  fields: fields.map(({ path, before, after }) => ({
+    path: path.replaceAll('_', ' '),
+    before: valueWords(before),
+    after: valueWords(after),
+  })),
+})
+
+function subjectWords(subject: string, id: string, name: string | null): string {
+  const kind = SUBJECTS[subject] ?? subject
+  if (subject === 'people' && name !== null) return name
+  return name === null ? `${kind} ${id}` : `${kind} ${id} (${name})`
+}
+
+function valueWords(value: unknown): string {
+  if (value === null || value === undefined) return '–'
+  const text = typeof value === 'string' ? value : JSON.stringify(value)
+  return text.length > MOST ? `${text.slice(0, MOST)}…` : text
+}
+
+/** The change log as CSV, one row per changed field. Values are complete. Times are UTC. */
+export const changesCsv = (entries: readonly ChangeEntry[]): string =>
+  papaparse.unparse(
+    entries.flatMap(({ id, at, who, role, address, action, subject, subjectId, subjectName, fields }) =>
+      (fields.length > 0 ? fields : [{ path: '', before: null, after: null }]).map(({ path, before, after }) => ({
+        id,
+        at,
+        who: who ?? '',
+        role: role ?? '',
+        address: address ?? '',
+        action,
+        subject,
+        subjectId,
+        subjectName: subjectName ?? '',
+        path,
+        before: JSON.stringify(before),
+        after: JSON.stringify(after),
+      })),
+    ),
+    { escapeFormulae: true },
+  )
