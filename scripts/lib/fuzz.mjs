@@ -204,9 +204,12 @@ export function send(port, { method, path, body, type, host }, own = {}) {
   return new Promise((resolve) => {
     const headers = { ...(body === undefined ? {} : { 'content-type': type }), ...(host ? { host } : {}), ...own }
     const request = httpRequest({ port, host: '127.0.0.1', method, path, headers }, (response) => {
+      const done = (text) => resolve({ status: response.statusCode, ms: performance.now() - begun, text })
+      // A stream of events does not end.
+      if (response.headers['content-type']?.startsWith('text/event-stream')) return void (response.destroy(), done(''))
       let text = ''
       response.on('data', (chunk) => text.length < 2000 && (text += chunk))
-      response.on('end', () => resolve({ status: response.statusCode, ms: performance.now() - begun, text }))
+      response.on('end', () => done(text))
     })
     request.on('error', (error) => resolve({ status: 0, ms: performance.now() - begun, text: error.message }))
     request.end(body)

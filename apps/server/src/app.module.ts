@@ -7,6 +7,7 @@ import { tellConnection } from './access/who.js'
 import { BackupModule } from './backup/backup.module.js'
 import { MODELS } from './database/models.js'
 import { SchemasController } from './http/schemas.controller.js'
+import { EventsModule } from './events/events.module.js'
 import { HealthModule } from './health/health.controller.js'
 import { JobsModule } from './jobs/jobs.module.js'
 import { PhotosModule } from './photos/photos.module.js'
@@ -52,6 +53,7 @@ export class AppModule {
         PhotosModule,
         ShopModule,
         BackupModule.of(databaseUrl),
+        EventsModule.of(databaseUrl),
         HealthModule,
       ],
       controllers: [SchemasController],

@@ -44,7 +44,10 @@ export class Visitor {
       redirect: 'manual',
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     })
-    const text = await response.text()
+    // A stream of events does not end.
+    const endless = response.headers.get('content-type')?.startsWith('text/event-stream') === true
+    if (endless) await response.body?.cancel()
+    const text = endless ? '' : await response.text()
     const cookie = /^plucky=([^;]*)/.exec(response.headers.get('set-cookie') ?? '')
     if (cookie) this.cookie = cookie[1] ? `plucky=${cookie[1]}` : ''
     return { status: response.status, text, headers: response.headers, body: jsonOf(text) }

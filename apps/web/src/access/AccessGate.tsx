@@ -3,6 +3,7 @@ import { Suspense, useEffect, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { accessStore, noteAccess } from '../state/access.js'
 import { api } from '../state/api.js'
+import { viewStore } from '../state/view.js'
 import { SignIn } from './SignIn.js'
 
 /** Time between two questions to a server that does not respond, ms. */
@@ -27,6 +28,10 @@ function useAccess() {
 /** Shows the pages to people who are signed in. If a session ends, the sign-in is shown above the page, which keeps what was typed. */
 export function AccessGate({ children }: { children: ReactNode }) {
   const { mode, person, ended } = useAccess()
+  // Revisions and entries of the build book are signed with this name.
+  useEffect(() => {
+    if (person) viewStore.setState({ person: person.name })
+  }, [person])
   if (mode === undefined) return null
   if (mode === 'accounts' && !person) return <SignIn />
   return (

@@ -1,30 +1,56 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { JobContent } from '@plucky/contract'
+import { changeValueWords, type JobContent } from '@plucky/contract'
 import { useMemo } from 'react'
 import { overwriteSavedVersion, revertToSavedVersion, type JobState } from '../state/job.js'
 import { judgedNow } from '../state/verdicts.js'
 import { OutlineButton } from '../ui/buttons.js'
+import { RuledTable } from '../ui/RuledTable.js'
 import { ComparisonTable } from './ComparisonTable.js'
 
 /** The job was changed in another window: both versions side by side, and the two ways on. */
 export function Conflict({ job }: { job: JobState }) {
+  const fields = job.conflicts.length > 0
   return (
     <Box role="alert" position="sticky" top="0" zIndex="10" bg="breakWash" borderBottomWidth="2px" borderColor="break" px="3.5" py="2">
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="300px" fontWeight={600}>
           {`${job.problem} Both versions are shown below.`}
+          {fields && ' Other changes of both are kept.'}
         </Text>
         <OutlineButton size="sm" onClick={() => void revertToSavedVersion()}>
-          Use the saved version
+          {fields ? 'Use the saved values' : 'Use the saved version'}
         </OutlineButton>
         <OutlineButton size="sm" onClick={() => void overwriteSavedVersion()}>
-          Overwrite with my version
+          {fields ? 'Use my values' : 'Overwrite with my version'}
         </OutlineButton>
       </Flex>
+      {fields && <BothFields conflicts={job.conflicts} />}
       {job.stored && job.content && <Both stored={job.stored} mine={job.content} />}
     </Box>
   )
 }
+
+/** Fields that were changed in both places, with both values. */
+const BothFields = ({ conflicts }: { conflicts: JobState['conflicts'] }) => (
+  <RuledTable look="list" bg="sheet" mt="1.5" maxW="900px" data-testid="conflict-fields">
+    <thead>
+      <tr>
+        <th>Field</th>
+        <th>Saved value</th>
+        <th>Your value</th>
+      </tr>
+    </thead>
+    <tbody>
+      {conflicts.map(({ path, mine, theirs }) => (
+        <tr key={path}>
+          <td>{path}</td>
+          <td className="figure">{changeValueWords(theirs)}</td>
+          <td className="figure">{changeValueWords(mine)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </RuledTable>
+)
 
 function Both({ stored, mine }: { stored: JobContent; mine: JobContent }) {
   const [was, is] = [useMemo(() => judgedNow(stored), [stored]), useMemo(() => judgedNow(mine), [mine])]

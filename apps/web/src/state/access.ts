@@ -1,6 +1,5 @@
 import type { AccessState, SignedIn } from '@plucky/contract'
 import { createStore } from 'zustand/vanilla'
-import { viewStore } from './view.js'
 
 interface Access {
   /** Undefined until the server has answered. */
@@ -13,10 +12,9 @@ interface Access {
 /** How the shop is opened and who is signed in. */
 export const accessStore = createStore<Access>(() => ({ mode: undefined, person: null, ended: false }))
 
-/** Takes who is signed in. The name signs revisions and entries of the build book. */
+/** Takes who is signed in. */
 export function noteAccess({ mode, person }: AccessState): void {
   accessStore.setState({ mode, person, ended: false })
-  if (person) viewStore.setState({ person: person.name })
 }
 
 /** Notes that the server asks for a sign-in. What was typed stays on the page. */

@@ -133,6 +133,11 @@ async function refresh(): Promise<void> {
   }
 }
 
+/** Fetches changes of others at once, if a book is on screen. */
+export async function refreshBook(): Promise<void> {
+  if (get().state === 'ready') await refresh()
+}
+
 /** Fetches changes of others as long as the book is on screen. Returns the function that ends it. */
 export function followBook(): () => void {
   const again = async () => {

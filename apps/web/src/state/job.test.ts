@@ -347,3 +347,51 @@ it('says why a save is refused and leaves the server as it was', async () => {
   await settle()
   expect([t.now().saving, beyond.content.name]).toEqual(['saved', 'better'])
 })
+
+it('merges what another window changed meanwhile, keeps its own change, and undoes only that', async () => {
+  const beyond = new Beyond()
+  const [one, two] = [await tab(beyond), await tab(beyond)]
+  one.rename('by one')
+  await settle()
+  two.change((content) => ({ ...content, customer: 'by two' }))
+  await settle()
+  expect([beyond.content, two.now().saving]).toMatchObject([{ name: 'by one', customer: 'by two' }, 'saved'])
+  two.undo()
+  await settle()
+  expect([beyond.content.name, beyond.content.customer ?? '']).toEqual(['by one', ''])
+})
+
+it('takes over a save elsewhere when it hears of it, and not while its own is under way', async () => {
+  const beyond = new Beyond()
+  const [one, two] = [await tab(beyond), await tab(beyond)]
+  one.rename('heard')
+  await settle()
+  two.hearOfSave({ number: 7, version: beyond.version })
+  await settle(10)
+  expect([two.now().content?.name, two.now().saving, two.now().version]).toEqual(['heard', 'saved', beyond.version])
+  beyond.slowMs = 300
+  one.rename('again')
+  await settle(200)
+  two.change((content) => ({ ...content, customer: 'mine' }))
+  await settle(400)
+  two.hearOfSave({ number: 7, version: beyond.version })
+  await settle()
+  expect([two.now().content, two.now().saving]).toMatchObject([{ name: 'again', customer: 'mine' }, 'saved'])
+  expect(beyond.content).toMatchObject({ name: 'again', customer: 'mine' })
+})
+
+it('shows both values of a field that both changed, and saves neither over the other', async () => {
+  const beyond = new Beyond()
+  const [one, two] = [await tab(beyond), await tab(beyond)]
+  one.rename('one’s name')
+  await settle()
+  two.change((content) => ({ ...content, name: 'two’s name', customer: 'also two’s' }))
+  await settle()
+  expect(two.now()).toMatchObject({ saving: 'conflict', conflicts: [{ path: 'name', mine: 'two’s name', theirs: 'one’s name' }] })
+  expect(beyond.content.customer).toBeUndefined()
+  one.change((content) => ({ ...content, variantId: 'late' }))
+  await settle()
+  await two.revertToSavedVersion()
+  await settle()
+  expect([two.now().saving, beyond.content]).toMatchObject(['saved', { name: 'one’s name', customer: 'also two’s', variantId: 'late' }])
+})

@@ -2,6 +2,7 @@ import { contentOf, jobFromVersion1, type Job, type JobContent, type Revision } 
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
+import { mergedFields, type FieldConflict } from './merge-fields.js'
 import { dropDraft, keepDraft, readDrafts, type Draft } from './draft.js'
 import { adoptWindowName, windowName } from './window-name.js'
 import { messageOf } from './message-of.js'
@@ -28,6 +29,8 @@ export interface JobState {
   readonly revisions: readonly Revision[] | undefined
   /** In a conflict: what the server has. */
   readonly stored: JobContent | undefined
+  /** In a conflict: fields that were changed here and elsewhere. Empty if it is not known what was changed here. */
+  readonly conflicts: readonly FieldConflict[]
 }
 
 const EMPTY: JobState = {
@@ -45,6 +48,7 @@ const EMPTY: JobState = {
   keeping: true,
   revisions: undefined,
   stored: undefined,
+  conflicts: [],
 }
 const UNDO_DEPTH = 200
 const SAVE_AFTER_MS = 150
@@ -70,6 +74,7 @@ let changeNumber = 0
 export async function openJob(number: number): Promise<void> {
   if (get().number === number && get().state === 'ready') return
   clearTimeout(timer)
+  heard = 0
   set({ ...EMPTY, state: 'loading', number })
   try {
     const job = await api.job(number)
@@ -186,6 +191,7 @@ export async function save(keepalive = false): Promise<void> {
     inFlight = false
   }
   if (get().saving === 'unsaved') plan(SAVE_AFTER_MS)
+  else void catchUp()
 }
 
 /** What is on screen is what the server has: there is nothing left to send. */
@@ -224,10 +230,62 @@ async function handleVersionConflict(error: Refused): Promise<void> {
     const job = await api.job(get().number)
     const stored = contentOf(job)
     if (job.savedBy === windowName()) return acknowledge(job, stored)
-    set({ saving: 'conflict', stored, problem: error.message })
+    mergeStored(job, error.message)
   } catch {
     set({ saving: 'offline', problem: '' })
     plan(nextRetryMs())
+  }
+}
+
+/**
+ * Takes over what was changed elsewhere. What was changed here stays, also in the states of undo and redo, and is saved over it. If the same
+ * field was changed in both places, nothing is taken over, and both values are shown.
+ */
+function mergeStored(job: Job, problem: string): void {
+  const { acknowledged, content, past, future, number } = get()
+  if (!acknowledged || !content) return
+  const stored = contentOf(job)
+  const { value, conflicts } = mergedFields(acknowledged, content, stored)
+  if (conflicts.length > 0) return set({ saving: 'conflict', stored, conflicts, problem })
+  const over = (state: JobContent) => mergedFields(acknowledged, state, stored).value
+  const isSaved = equal(value, stored)
+  set({
+    content: isSaved ? stored : value,
+    acknowledged: stored,
+    version: job.version,
+    savedAt: job.savedAt,
+    past: past.map(over),
+    future: future.map(over),
+    problem: '',
+  })
+  if (isSaved) return markSaved(number)
+  set({ saving: 'unsaved', keeping: keepDraft(number, { version: job.version, content: value, by: windowName(), change: changeNumber }) })
+  plan(0)
+}
+
+/** Latest version of the job on screen that the server has told of. */
+let heard = 0
+
+/**
+ * Notes that a job was saved somewhere; without `saved`, that saves may have been missed. If nothing of this window is under way, the change
+ * is taken over at once.
+ */
+export function hearOfSave(saved?: { readonly number: number; readonly version: number }): void {
+  if (saved && get().number !== saved.number) return
+  heard = Math.max(heard, saved?.version ?? Infinity)
+  void catchUp()
+}
+
+async function catchUp(): Promise<void> {
+  const { number, state, version, saving } = get()
+  if (state !== 'ready' || saving !== 'saved' || heard <= version) return
+  try {
+    const job = await api.job(number)
+    const now = get()
+    if (now.number === number) heard = job.version
+    if (now.number === number && now.saving === 'saved' && job.version > now.version) mergeStored(job, '')
+  } catch {
+    // The next save or event brings it.
   }
 }
 
@@ -265,19 +323,41 @@ export function waitUntilSaved(): Promise<void> {
   })
 }
 
-/** After a conflict: take what the server has and let go of the change made here. */
+/**
+ * After a conflict: take the stored values of the fields that both changed, and keep the other changes made here. Without knowledge of what
+ * was changed here, take the stored job.
+ */
 export async function revertToSavedVersion(): Promise<void> {
-  const { number } = get()
+  const { number, acknowledged, content, conflicts } = get()
+  if (acknowledged && content && conflicts.length > 0) return settle((stored) => mergedFields(acknowledged, stored, content).value)
   dropDraft(number, windowName())
   set({ state: 'none' })
   await openJob(number)
 }
 
-/** After a conflict: save the change made here over what the server has, knowingly. */
+/** After a conflict: save the values of this window, over the stored ones where both changed a field. */
 export async function overwriteSavedVersion(): Promise<void> {
+  const { acknowledged, content } = get()
+  if (content) await settle((stored) => (acknowledged ? mergedFields(acknowledged, content, stored).value : content))
+}
+
+/** Ends a conflict: fetches the stored job and saves what is made of it. */
+async function settle(over: (stored: JobContent) => JobContent): Promise<void> {
   try {
-    const stored = await api.job(get().number)
-    set({ version: stored.version, acknowledged: contentOf(stored), stored: undefined, saving: 'unsaved', problem: '' })
+    const job = await api.job(get().number)
+    const stored = contentOf(job)
+    const content = over(stored)
+    const { past, content: before } = get()
+    set({
+      version: job.version,
+      acknowledged: stored,
+      content,
+      past: before ? [...past, before] : past,
+      stored: undefined,
+      conflicts: [],
+      saving: 'unsaved',
+      problem: '',
+    })
     await save()
   } catch (error) {
     set({ problem: messageOf(error) })

@@ -43,8 +43,8 @@ export const changeWords = ({ at, who, action, subject, subjectId, subjectName, 
   what: `${subjectWords(subject, subjectId, subjectName)} ${ACTIONS[action] ?? action}`,
   fields: fields.map(({ path, before, after }) => ({
     path: path.replaceAll('_', ' '),
-    before: valueWords(before),
-    after: valueWords(after),
+    before: changeValueWords(before),
+    after: changeValueWords(after),
   })),
 })
 
@@ -54,7 +54,8 @@ function subjectWords(subject: string, id: string, name: string | null): string 
   return name === null ? `${kind} ${id}` : `${kind} ${id} (${name})`
 }
 
-function valueWords(value: unknown): string {
+/** A stored value as short text. */
+export function changeValueWords(value: unknown): string {
   if (value === null || value === undefined) return '–'
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > MOST ? `${text.slice(0, MOST)}…` : text

@@ -159,3 +159,10 @@ export interface ChangePage {
   /** `before` of the next page. Null on the last. */
   readonly next: number | null
 }
+
+/** A change that was saved by anybody: its table, the key of the row, and its version if it has one. `connected`: earlier ones may be missed. */
+export interface ShopEvent {
+  readonly subject: string
+  readonly id: string
+  readonly version: number | null
+}

@@ -102,6 +102,7 @@ async function logTriggers(sql: Parameters<Up>[0]): Promise<void> {
       who jsonb := coalesce(nullif(current_setting('plucky.who', true), ''), '{}')::jsonb;
       old_row jsonb := CASE WHEN TG_OP = 'INSERT' THEN NULL ELSE to_jsonb(OLD) END;
       new_row jsonb := CASE WHEN TG_OP = 'DELETE' THEN NULL ELSE to_jsonb(NEW) END;
+      row_key text;
       found jsonb;
     BEGIN
       IF current_setting('plucky.log', true) = 'off' THEN RETURN NULL; END IF;
@@ -111,10 +112,11 @@ async function logTriggers(sql: Parameters<Up>[0]): Promise<void> {
         changed_fields(old_row -> name, new_row -> name, CASE WHEN name IN ('body', 'value') THEN '' ELSE name END) AS each
         WHERE TG_OP <> 'INSERT' OR name <> 'body';
       IF TG_OP = 'UPDATE' AND found = '[]' THEN RETURN NULL; END IF;
+      SELECT string_agg(coalesce(new_row, old_row) ->> name, '/' ORDER BY place) INTO row_key FROM unnest(keys) WITH ORDINALITY AS k (name, place);
       INSERT INTO changes (who, role, address, action, subject, subject_id, fields) VALUES (
-        who ->> 'name', who ->> 'role', who ->> 'address', lower(TG_OP), TG_TABLE_NAME,
-        (SELECT string_agg(coalesce(new_row, old_row) ->> name, '/' ORDER BY place) FROM unnest(keys) WITH ORDINALITY AS k (name, place)),
-        found);
+        who ->> 'name', who ->> 'role', who ->> 'address', lower(TG_OP), TG_TABLE_NAME, row_key, found);
+      -- Sent when the transaction commits.
+      PERFORM pg_notify('plucky_changes', jsonb_build_object('subject', TG_TABLE_NAME, 'id', row_key, 'version', new_row -> 'version')::text);
       RETURN NULL;
     END $$`)
   for (const { table, key, columns } of LOGGED) {
