@@ -2,7 +2,7 @@ import { certain } from '@plucky/core'
 import type { Problem } from '@plucky/contract'
 import { gzipSync } from 'node:zlib'
 import sharp from 'sharp'
-import { NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
+import { METRICS_TOKEN, NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
 
 let shop: SharedShop
 let owner: Visitor
@@ -135,6 +135,21 @@ describe('the change log', () => {
       const { status, body } = await owner.ask('GET', `/api/changes?search=${encodeURIComponent(search)}`)
       expect([status, (body as { entries: unknown[] }).entries.length]).toEqual([200, 0])
     }
+  })
+})
+
+describe('figures for a monitoring program', () => {
+  it('need its token, also from an owner, and count operations, not addresses', async () => {
+    for (const authorization of [null, 'Bearer', 'Bearer wrong', METRICS_TOKEN, `Basic ${METRICS_TOKEN}`])
+      expect((await owner.ask('GET', '/api/metrics', undefined, { authorization })).status).toBe(401)
+    for (const number of [1, 2, 3]) await owner.ask('GET', `/api/jobs/${number}`)
+    const { status, text } = await nobody.ask('GET', '/api/metrics', undefined, { authorization: `Bearer ${METRICS_TOKEN}` })
+    expect(status).toBe(200)
+    expect(
+      Number(/^plucky_request_seconds_count\{method="GET",operation="\/api\/jobs\/:number",status="200"\} (\d+)$/m.exec(text)?.[1]),
+    ).toBeGreaterThanOrEqual(3)
+    expect(text).toMatch(/^plucky_nodejs_eventloop_lag_seconds /m)
+    expect(text).not.toMatch(/jobs\/[0-9]/)
   })
 })
 

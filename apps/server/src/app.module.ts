@@ -10,6 +10,7 @@ import { SchemasController } from './http/schemas.controller.js'
 import { EventsModule } from './events/events.module.js'
 import { HealthModule } from './health/health.controller.js'
 import { JobsModule } from './jobs/jobs.module.js'
+import { MetricsModule } from './metrics/metrics.module.js'
 import { PhotosModule } from './photos/photos.module.js'
 import { ShelfModule } from './shelf/shelf.module.js'
 import { ShopModule } from './shop/shop.module.js'
@@ -21,7 +22,7 @@ const DEADLINE_MS = 10_000
 @Module({})
 export class AppModule {
   /** The application over one database; tables come from migrations, never from the models. */
-  static over(databaseUrl: string, access: AccessSettings): DynamicModule {
+  static over(databaseUrl: string, access: AccessSettings, metricsToken?: string): DynamicModule {
     const sequelize = SequelizeModule.forRoot({
       dialect: 'postgres',
       uri: databaseUrl,
@@ -54,6 +55,7 @@ export class AppModule {
         ShopModule,
         BackupModule.of(databaseUrl),
         EventsModule.of(databaseUrl),
+        MetricsModule.of(metricsToken),
         HealthModule,
       ],
       controllers: [SchemasController],

@@ -22,6 +22,7 @@ import { Disk } from './disk/disk.js'
 import { ErrorsFilter } from './http/errors.filter.js'
 import { guards } from './http/guard.js'
 import { dtoSchemas } from './http/schemas.js'
+import { Metrics } from './metrics/metrics.js'
 import { markRequest, standardLog } from './logging.js'
 
 /** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
@@ -54,13 +55,15 @@ export async function createApplication(options: {
   tls?: { readonly cert: Buffer; readonly key: Buffer }
   /** Addresses of the proxies whose forwarding headers are believed. */
   proxies?: readonly string[]
+  /** Token that a monitoring program sends in a shop with accounts. Without it, it is refused there. */
+  metricsToken?: string
   /** Disk of the database. Undefined if unknown. */
   disk?: Disk
   /** Log of the server. Default: standard error. */
   log?: LoggerService | false
 }): Promise<NestExpressApplication> {
   const access = options.access ?? OPEN
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl, access), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl, access, options.metricsToken), {
     ...(options.tls ? { httpsOptions: options.tls } : {}),
     logger: options.log ?? standardLog(),
     abortOnError: false,
@@ -70,6 +73,7 @@ export async function createApplication(options: {
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
+  app.use(app.get(Metrics).measure)
   app.use(markRequest)
   app.set('trust proxy', options.proxies?.length ? [...options.proxies] : false)
   app.use(

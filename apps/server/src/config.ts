@@ -11,6 +11,8 @@ export interface ServerConfig {
   readonly tls: { readonly cert: Buffer; readonly key: Buffer } | undefined
   /** Addresses of the proxies whose forwarding headers are believed. */
   readonly proxies: readonly string[]
+  /** Token of a monitoring program. */
+  readonly metricsToken: string | undefined
   readonly databaseUrl: string
   readonly webFolder: string
   /** Allowed host names besides loopback. */
@@ -39,6 +41,7 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
     access: { mode: isNetwork ? 'accounts' : 'open', secure, mostRequests: requestsIn(env) },
     tls,
     proxies,
+    metricsToken: env['PLUCKY_METRICS_TOKEN'] || undefined,
     databaseUrl,
     hosts: isLoopback(host) ? hosts : [...hosts, ...ownAddresses()],
     dataFolder: env['PLUCKY_DATABASE_FOLDER'],

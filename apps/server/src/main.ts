@@ -4,8 +4,9 @@ import { Disk } from './disk/disk.js'
 
 async function main(): Promise<void> {
   const config = readConfig(process.env)
-  const { tls, ...settings } = config
-  const app = await createApplication({ ...settings, ...(tls ? { tls } : {}), disk: new Disk(config.dataFolder) })
+  const { tls, metricsToken, ...settings } = config
+  const given = { ...(tls ? { tls } : {}), ...(metricsToken ? { metricsToken } : {}) }
+  const app = await createApplication({ ...settings, ...given, disk: new Disk(config.dataFolder) })
   try {
     await app.listen(config.port, config.host)
   } catch (error) {

@@ -45,7 +45,7 @@ export interface Scratch {
 /** The application over a database of its own, made for one suite. */
 export async function scratchApplication(
   disk?: Disk,
-  settings: { readonly access?: AccessSettings; readonly webFolder?: string } = {},
+  settings: { readonly access?: AccessSettings; readonly webFolder?: string; readonly metricsToken?: string } = {},
 ): Promise<Scratch> {
   const { databaseUrl, drop } = await scratchDatabase()
   const app = await createApplication({ databaseUrl, log: false, ...(disk ? { disk } : {}), ...settings })

@@ -13,6 +13,7 @@ function pages(): string {
   return folder
 }
 
+export const METRICS_TOKEN = 'token of the monitoring program'
 /** Password of the people of tests. */
 export const PASSWORD = 'seven quiet gears turn'
 
@@ -80,6 +81,7 @@ export async function sharedShop(): Promise<SharedShop> {
   const scratch = await scratchApplication(undefined, {
     access: { mode: 'accounts', secure: false, mostRequests: 100_000 },
     webFolder: pages(),
+    metricsToken: METRICS_TOKEN,
   })
   await scratch.app.listen(0, '127.0.0.1')
   // Listening on a port.

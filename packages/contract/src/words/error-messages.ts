@@ -232,6 +232,7 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'link-unknown': () => 'This link has ended or does not exist. Ask the shop for a new one.',
   'too-many-links': (v) => `At most ${v.most} links can be valid at once. End one first.`,
   'accounts-off': () => 'This shop is open to this computer only and has no accounts in use.',
+  'metrics-token-needed': () => 'Set PLUCKY_METRICS_TOKEN and send it as a bearer token.',
   'host-not-allowed': (v) =>
     `Host name "${v.host}" is not allowed. Open http://127.0.0.1:${v.port}, or allow the name: PLUCKY_HOSTS=${v.host} npm start`,
   'origin-not-allowed': (v) => `Changes are accepted only from pages of this server, not from ${v.origin}.`,

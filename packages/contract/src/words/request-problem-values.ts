@@ -52,6 +52,7 @@ export interface RequestProblemValues {
   readonly 'link-unknown': NoValues
   readonly 'too-many-links': { readonly most: number }
   readonly 'accounts-off': NoValues
+  readonly 'metrics-token-needed': NoValues
   readonly 'json-unreadable': NoValues
   readonly 'too-large': { readonly most: string }
   readonly 'body-of-other-type': NoValues
