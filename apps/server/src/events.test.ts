@@ -39,7 +39,7 @@ const rename = (number: number, name: string) =>
 it('tells of each change once, in the order of saving, also of changes by another process, and of none that was refused', async () => {
   const stop = new AbortController()
   const events = followed(stop.signal)
-  expect((await events.next()).value).toEqual({ subject: 'connected', id: '', version: null })
+  expect((await events.next()).value).toEqual({ subject: 'connected', id: '', version: null, window: null })
   await rename(1, 'First')
   await rename(2, '')
   await scratch.query(

@@ -7,7 +7,7 @@ import { concat, of, Subject, type Observable } from 'rxjs'
 /** Channel on which the database tells of changes. */
 const CHANNEL = 'plucky_changes'
 /** Changes before this moment may have been missed. */
-const CONNECTED: ShopEvent = { subject: 'connected', id: '', version: null }
+const CONNECTED: ShopEvent = { subject: 'connected', id: '', version: null, window: null }
 /** Time between two attempts to connect, ms. */
 const AGAIN_MS = 1000
 
@@ -92,6 +92,11 @@ export class ChangesFeed implements BeforeApplicationShutdown {
 function eventOf(payload: string | undefined): ShopEvent | undefined {
   const sent: unknown = JSON.parse(payload ?? 'null')
   if (!isRecord(sent)) return undefined
-  const { subject, id, version } = sent
-  return { subject: String(subject), id: String(id), version: typeof version === 'number' ? version : null }
+  const { subject, id, version, window } = sent
+  return {
+    subject: String(subject),
+    id: String(id),
+    version: typeof version === 'number' ? version : null,
+    window: typeof window === 'string' ? window : null,
+  }
 }

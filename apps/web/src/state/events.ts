@@ -1,32 +1,39 @@
 import type { ShopEvent } from '@plucky/contract'
+import { keysOf } from '@plucky/core'
 import { refreshBook } from './book.js'
 import { hearOfSave } from './job.js'
 import { queries } from './queries.js'
 import { refreshShop } from './shop.js'
+import { windowName } from './window-name.js'
 
-/** Changes that come together are taken up together, ms. */
-const TOGETHER_MS = 200
+/** Changes that come together are taken up together: those of the book soon, lists and shelf once a second. */
+const TOGETHER_MS = { book: 200, lists: 1000, shelf: 1000 } as const
+type Fetched = keyof typeof TOGETHER_MS
 
-/** What has to be fetched again. */
-const due = new Set<'lists' | 'shelf' | 'book'>()
-let timer: ReturnType<typeof setTimeout> | undefined
-
-function takeUp(what: 'lists' | 'shelf' | 'book'): void {
-  due.add(what)
-  timer ??= setTimeout(() => {
-    timer = undefined
-    if (due.has('lists')) void queries.invalidateQueries()
-    if (due.has('shelf')) void refreshShop()
-    if (due.has('book')) void refreshBook()
-    due.clear()
-  }, TOGETHER_MS)
+const FETCH: Readonly<Record<Fetched, () => unknown>> = {
+  lists: () => queries.invalidateQueries(),
+  shelf: refreshShop,
+  book: refreshBook,
 }
 
-function hear({ subject, id, version }: ShopEvent): void {
+/** What will be fetched again. */
+const due = new Set<Fetched>()
+
+function takeUp(what: Fetched): void {
+  if (due.has(what)) return
+  due.add(what)
+  setTimeout(() => {
+    due.delete(what)
+    void FETCH[what]()
+  }, TOGETHER_MS[what])
+}
+
+function hear({ subject, id, version, window }: ShopEvent): void {
+  if (window === windowName()) return // saved by this window
   const [number = 0] = id.split('/').map(Number)
   switch (subject) {
     case 'connected':
-      for (const what of ['lists', 'shelf', 'book'] as const) takeUp(what)
+      keysOf(FETCH).forEach(takeUp)
       return hearOfSave()
     case 'jobs':
       if (version !== null) hearOfSave({ number, version })

@@ -165,4 +165,6 @@ export interface ShopEvent {
   readonly subject: string
   readonly id: string
   readonly version: number | null
+  /** Window that saved a job. Null if unknown. */
+  readonly window: string | null
 }
