@@ -1,8 +1,7 @@
 import { certain } from '@plucky/core'
-import type { Problem } from '@plucky/contract'
 import { gzipSync } from 'node:zlib'
 import sharp from 'sharp'
-import { METRICS_TOKEN, NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
+import { codeOf, METRICS_TOKEN, NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
 
 let shop: SharedShop
 let owner: Visitor
@@ -16,7 +15,6 @@ beforeAll(async () => {
 beforeEach(() => (nobody = shop.visitor()))
 afterAll(async () => (shop as SharedShop | undefined)?.close())
 
-const codeOf = ({ body }: { body: unknown }) => (body as { errors: Problem[] }).errors[0]?.code
 const forget = () => shop.query('DELETE FROM attempts')
 
 describe('requests of other pages', () => {

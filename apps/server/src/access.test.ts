@@ -1,6 +1,6 @@
-import type { NewFactor, Problem } from '@plucky/contract'
+import type { NewFactor } from '@plucky/contract'
 import { Secret, TOTP } from 'otpauth'
-import { NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
+import { codeOf, NAMES, PASSWORD, sharedShop, type SharedShop, type Visitor } from './testing/visitor.js'
 
 let shop: SharedShop
 let owner: Visitor
@@ -14,7 +14,6 @@ beforeAll(async () => {
 beforeEach(() => (nobody = shop.visitor()))
 afterAll(async () => (shop as SharedShop | undefined)?.close())
 
-const codeOf = ({ body }: { body: unknown }) => (body as { errors: Problem[] }).errors[0]?.code
 const forget = () => shop.query('DELETE FROM attempts')
 
 /** A person of its own for a test that changes people. */

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { AddressInfo } from 'node:net'
 import { PeopleService } from '../access/people.service.js'
+import { errorsOf } from './jobs.js'
 import { scratchApplication, type Scratch } from './scratch.js'
 
 /** A folder of pages: one page and one file. */
@@ -58,6 +59,9 @@ export class Visitor {
     return this.ask('POST', '/api/access/sign-in', { name, password, ...(code === undefined ? {} : { code }) })
   }
 }
+
+/** Code of the first problem of a refusal. */
+export const codeOf = ({ body }: Pick<Answer, 'body'>): string | undefined => errorsOf(body)[0]?.code
 
 function jsonOf(text: string): unknown {
   try {

@@ -38,8 +38,14 @@ const OpenShop = () => (
   <Panel title="Access" note="this computer only" gridColumn="1 / -1">
     <Text fontSize="small">
       This shop opens without sign-in, because it can be reached from this computer only. To open it to a network, add an owner with{' '}
-      <code>npx plucky people add NAME</code>, then start it with an address and a certificate:{' '}
-      <code>HOST=0.0.0.0 PLUCKY_TLS_CERT=cert.pem PLUCKY_TLS_KEY=key.pem npm start</code>. People then sign in as owner, builder or viewer.
+      <Text as="code" fontWeight={600}>
+        npx plucky people add NAME
+      </Text>
+      , then start it with an address and a certificate:{' '}
+      <Text as="code" fontWeight={600}>
+        HOST=0.0.0.0 PLUCKY_TLS_CERT=cert.pem PLUCKY_TLS_KEY=key.pem npm start
+      </Text>
+      . People then sign in as owner, builder or viewer.
     </Text>
   </Panel>
 )

@@ -62,7 +62,7 @@ export function ChangeLog() {
       <Entries entries={entries} />
       {loaded && entries.length === 0 && (
         <Text fontSize="small" color="inkSoft" py="1">
-          No change has this text.
+          {search.trim() ? 'No change has this text.' : 'No changes yet.'}
         </Text>
       )}
       {more && (
