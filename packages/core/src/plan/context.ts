@@ -26,12 +26,13 @@ export function tightBound(context: Context, powerW: number, below: number): num
 }
 
 /** Options of a context among those that hold the power of `held`, which are propagated. `undefined` if a slot has no option left. */
-function openIn(context: Context, { powerW, open, related }: HeldOptions): Domains | undefined {
+function openIn(context: Context, { powerW, open, related, byOil }: HeldOptions): Domains | undefined {
   const { table } = context
   const changed: number[] = []
   const narrowed = open.map((options, slot) => {
     const own = memberAt(context.open, slot)
     const all = own === table.open[slot]
+    if (all && !byOil.has(slot)) return options
     const left = options.filter((option) => (all || own.includes(option)) && bestIn(context, slot, option) >= powerW)
     if (left.length < options.length) changed.push(slot)
     return left

@@ -59,6 +59,8 @@ export interface HeldOptions {
   readonly open: Domains
   readonly related: Relations
   readonly cost: number
+  /** Slots with an option that holds less at a lower pressure. */
+  readonly byOil: ReadonlySet<number>
 }
 
 /** A load table with valves that make one line pressure. Within a context the power of each option is fixed. */
@@ -104,16 +106,22 @@ export function heldAt(table: LoadTable, powerW: number, below: number): HeldOpt
     domains.map((options, slot) => options.filter((option) => mayStay(slot, option)))
   const costOf = (domains: Domains) => (domains.some((options) => options.length === 0) ? Infinity : leastCost(scene, domains))
   const dry = keep(table.open, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
-  const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open) })
+  const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open), byOil: NO_SLOTS })
   if (costOf(dry) >= below) return given(dry, scene.related)
   const oiled = keep(dry, (slot, option) => bestAlone(table, slot, option) >= powerW && !isDead(scene, slot, option))
   if (costOf(oiled) >= below) return given(oiled, scene.related)
   const related = withJoint(table, powerW)
   const open = propagated({ related }, oiled)
-  const held = open ? given(open, related) : { ...given(oiled, related), cost: Infinity }
+  const held = open ? { ...given(open, related), byOil: slotsByOil(table, open) } : { ...given(oiled, related), cost: Infinity }
   last.held = held
   return held
 }
+
+/** Slots with an option whose power depends on oil pressure. */
+const slotsByOil = (table: LoadTable, open: Domains): ReadonlySet<number> =>
+  new Set(open.flatMap((options, slot) => (options.some((option) => aloneAt(table, slot, option)?.byOil) ? [slot] : [])))
+
+const NO_SLOTS: ReadonlySet<number> = new Set()
 
 /** Holding of an option at a station that no other slot affects. `undefined` for other stations and for kits. */
 function aloneAt(table: LoadTable, slot: number, option: number): Holding | undefined {
@@ -154,9 +162,14 @@ function powerWithin(table: LoadTable, most: OilPressures, slot: number, choice:
  */
 function withJoint(table: LoadTable, powerW: number): Relations {
   const { scene, besides } = table
-  const related = scene.related.map((own) => new Map(own))
+  const related = [...scene.related]
+  const copied = new Set<number>()
   scene.slots.forEach((_, slot) => {
     if (memberAt(besides, slot).length === 0) return
+    for (const at of [slot, ...memberAt(besides, slot)]) {
+      if (!copied.has(at)) related[at] = new Map(memberAt(related, at))
+      copied.add(at)
+    }
     const joint = keptIn(table.joints, slot, () => jointOf(table, slot))
     for (const [i, j, rows] of relatedPairs(table, joint, powerW)) addRows(related, i, j, rows)
   })

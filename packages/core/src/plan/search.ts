@@ -68,13 +68,16 @@ const MOST_NODES = 200_000
 export const leastCost = ({ costs }: Pick<ChoiceProblem, 'costs'>, domains: Domains): number =>
   domains.reduce((sum, options, slot) => sum + numberAt(memberAt(costs, slot), numberAt(options, 0)), 0)
 
-/** Removes impossible options. `undefined` if a slot has none left. */
+/** Removes impossible options that are cheaper than all others of their slot. `undefined` if a slot has no option left. */
 function livingIn({ isDead }: ChoiceProblem, domains: Domains): Domains | undefined {
   if (!isDead) return domains
-  const living = domains.map((options, slot) =>
-    options.some((option) => isDead(slot, option)) ? options.filter((option) => !isDead(slot, option)) : options,
-  )
-  return living.some((options) => options.length === 0) ? undefined : living
+  const living: (readonly number[])[] = []
+  for (const [slot, options] of domains.entries()) {
+    const first = options.findIndex((option) => !isDead(slot, option))
+    if (first < 0) return undefined
+    living.push(first === 0 ? options : options.slice(first))
+  }
+  return living
 }
 
 /** Finds two slots with incompatible options, the later slot first: a kit fixes several slots at once. */
@@ -109,8 +112,8 @@ export function propagated({ related }: Pick<ChoiceProblem, 'related'>, open: Do
     for (const [other, relation] of memberAt(related, slot)) {
       const own = memberAt(domains, slot)
       const before = memberAt(domains, other)
+      if (before.every((option) => isCompatible(relation, own, option))) continue
       const left = before.filter((option) => isCompatible(relation, own, option))
-      if (left.length === before.length) continue
       if (left.length === 0) return undefined
       domains[other] = left
       if (!queue.includes(other)) queue.push(other)
