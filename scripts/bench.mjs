@@ -21,6 +21,14 @@ async function main() {
     for (const line of said.split('\n')) if (/^(key press|dyno file|shaft bench)/.test(line)) say(line)
     say(await benchShop({ port, databaseUrl }))
   })
+  const { benchLoad } = await import('./lib/bench-load.mjs')
+  await withTemporaryServer(
+    'bench',
+    async (server) => {
+      for (const line of await benchLoad(server)) say(line)
+    },
+    { PLUCKY_MOST_REQUESTS: '1000000' },
+  )
 }
 
 main().catch(fail)

@@ -4,23 +4,26 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { isDeepStrictEqual } from 'node:util'
 import { ensureBuilt } from './lib/build.mjs'
+import { connect } from './lib/database.mjs'
 import { ensureChromium } from './lib/install.mjs'
 import { Launched } from './lib/launched.mjs'
 import { freePort } from './lib/ports.mjs'
-import { ensurePostgres } from './lib/postgres.mjs'
+import { ensurePostgres, runningUrl } from './lib/postgres.mjs'
 import { fail, say, Trouble } from './lib/say.mjs'
 
 const CHROMIUM_ARGS = JSON.parse(readFileSync(new URL('lib/chromium-args.json', import.meta.url), 'utf8'))
 const WINDOWS = 4
-const VICTIMS = ['server', 'database', 'launcher', 'browser']
+const EDITING_MS = 4000
+const VICTIMS = ['server', 'other server', 'judge', 'database', 'launcher', 'browser']
 /** Time limit for every window to reach "Saved" after the service is back. */
 const SETTLED_MS = 15_000
 
 /** A window with one job, and the last state it showed as saved. */
 class Window {
-  constructor(number, page) {
-    Object.assign(this, { number, page, shown: undefined })
+  constructor(number, page, url) {
+    Object.assign(this, { number, page, url, shown: undefined })
   }
 
   /** Installs random parts without waiting. Records every state shown as saved. */
@@ -67,8 +70,8 @@ class Window {
   }
 
   /** Checks that the server has the last state shown as saved, or a newer one, and that screen and server show the same sentence. */
-  async check(url, words) {
-    const get = async (path) => (await fetch(`${url}/api/jobs/${this.number}${path}`)).json()
+  async check(words) {
+    const get = async (path) => (await fetch(`${this.url}/api/jobs/${this.number}${path}`)).json()
     const [job, answer] = [await get(''), await get('/answer')]
     const trouble = (sentence) => new Trouble(`${words}, job ${this.number}: ${sentence}`)
     if (this.shown && job.version < this.shown.version)
@@ -80,10 +83,10 @@ class Window {
   }
 }
 
-/** Kills server, database, launcher or browser with SIGKILL while four windows edit. */
+/** Kills servers, judges, database, launcher or browser with SIGKILL while four windows edit, two on each of two servers of one database. */
 class Torture {
-  constructor(launched, profile, executablePath) {
-    Object.assign(this, { launched, profile, executablePath, windows: [], slowest: 0 })
+  constructor(launched, other, profile, executablePath) {
+    Object.assign(this, { launched, other, profile, executablePath, windows: [], slowest: 0, editedMs: 0 })
   }
 
   async openBrowser() {
@@ -91,19 +94,22 @@ class Torture {
     const before = this.windows
     this.windows = []
     for (let number = 1; number <= WINDOWS; number++) {
-      const window = new Window(number, await this.browser.newPage())
+      const { url } = number % 2 === 0 ? this.other : this.launched
+      const window = new Window(number, await this.browser.newPage(), url)
       window.shown = before[number - 1]?.shown
-      await window.page.goto(`${this.launched.url}/jobs/${number}/power-flow`)
+      await window.page.goto(`${url}/jobs/${number}/power-flow`)
       await window.page.getByTestId('line').waitFor()
       this.windows.push(window)
     }
   }
 
   async round(random, words, what) {
-    const until = Date.now() + 4000
+    const until = Date.now() + EDITING_MS
+    this.editedMs += EDITING_MS
     const editing = Promise.allSettled(this.windows.map((window) => window.edit(random, until)))
     await wait(400 + random() * 1600)
     if (what === 'browser') killBrowser(this.profile)
+    else if (what === 'other server') this.other.kill('server')
     else this.launched.kill(what)
     const failed = (await editing).find(({ status }) => status === 'rejected')
     if (failed && what !== 'browser') throw failed.reason
@@ -113,16 +119,66 @@ class Torture {
       await this.browser.close().catch(() => undefined)
       await this.openBrowser()
     } else await this.launched.back()
+    await this.other.back()
     const begun = Date.now()
     await Promise.all(this.windows.map((window) => window.settled(words)))
     this.slowest = Math.max(this.slowest, Date.now() - begun)
-    for (const window of this.windows) await window.check(this.launched.url, words)
+    for (const window of this.windows) await window.check(words)
   }
 
   async stop() {
     await this.browser?.close().catch(() => undefined)
+    await this.other.stop()
     await this.launched.stop()
   }
+}
+
+/** Jobs of the windows as they are stored. */
+const stored = (url) => Promise.all(Array.from({ length: WINDOWS }, async (_, i) => (await fetch(`${url}/api/jobs/${i + 1}`)).json()))
+
+/** The log does not tell a field that is null from one that is absent. */
+const withoutNulls = (value) =>
+  typeof value !== 'object' || value === null || Array.isArray(value)
+    ? value
+    : Object.fromEntries(Object.entries(value).flatMap(([key, each]) => (each === null ? [] : [[key, withoutNulls(each)]])))
+
+const isSame = (a, b) => isDeepStrictEqual(withoutNulls(a ?? null), withoutNulls(b ?? null))
+
+/** Value of a field. `set` stores a value there first; null removes the field. */
+function field(job, path, set) {
+  const keys = path.split('.')
+  const last = keys.pop()
+  const holder = keys.reduce((value, key) => value?.[key], job)
+  if (set !== undefined && set !== null) holder[last] = set
+  else if (set === null) delete holder[last]
+  return holder?.[last]
+}
+
+/**
+ * Checks that the change log leads from the first to the last state of each job, one change after another: each acknowledged change is
+ * there once and in order. Returns the number of saves.
+ */
+async function replay(databaseUrl, before, after) {
+  const client = await connect(databaseUrl)
+  let saves = 0
+  for (const [i, job] of before.entries()) {
+    const { rows } = await client.query(`SELECT id, fields FROM changes WHERE subject = 'jobs' AND subject_id = $1 ORDER BY id`, [
+      String(i + 1),
+    ])
+    saves += rows.length
+    for (const { id, fields } of rows)
+      for (const { path, before: from, after: to } of fields) {
+        if (!isSame(field(job, path), from))
+          throw new Trouble(`Job ${i + 1}, change ${id}: ${path} was not ${JSON.stringify(from)} before it.`)
+        field(job, path, to)
+      }
+    for (const key of ['spec', 'brief', 'rules', 'book'])
+      if (!isSame(job[key], after[i][key])) throw new Trouble(`Job ${i + 1}: the change log does not lead to the stored ${key}.`)
+    if (after[i].version - job.version < rows.length)
+      throw new Trouble(`Job ${i + 1}: ${rows.length} changes, but version ${after[i].version}.`)
+  }
+  await client.end()
+  return saves
 }
 
 function killBrowser(profile) {
@@ -142,25 +198,34 @@ async function main() {
   await ensureBuilt()
   const [folder, profile] = ['data', 'browser'].map((what) => mkdtempSync(join(tmpdir(), `plucky-torture-${what}-`)))
   const launched = new Launched(folder, { port: await freePort(), pgPort: await freePort() })
-  const torture = new Torture(launched, profile, await ensureChromium())
+  const executable = await ensureChromium()
+  let torture
   const { seeded } = await import('../packages/core/dist/index.js')
   const random = seeded(seed)
   const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
+  let saves = 0
   try {
     await launched.launch()
+    const databaseUrl = runningUrl(folder)
+    const other = new Launched(folder, { port: await freePort(), databaseUrl })
+    torture = new Torture(launched, other, profile, executable)
+    await other.launch()
+    const before = await stored(launched.url)
     await torture.openBrowser()
     for (let round = 1; round <= rounds; round++) {
       const what = only ?? VICTIMS[Math.floor(random() * VICTIMS.length)]
       await torture.round(random, `Round ${round}, ${what} killed`, what)
       killed[what]++
+      if (round % 10 === 0) say(`${round} kills`)
     }
+    saves = await replay(databaseUrl, before, await stored(other.url))
   } finally {
-    await torture.stop()
+    await (torture ?? launched).stop()
     for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })
   }
   const counts = Object.entries(killed).map(([victim, count]) => `${victim} ${count}`)
   say(
-    `${rounds} kills (${counts.join(', ')}) under the edits of ${WINDOWS} windows: everything shown as saved was stored, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
+    `${rounds} kills (${counts.join(', ')}) under ${saves} saves of ${WINDOWS} windows on two servers (${((saves * 1000) / torture.editedMs).toFixed(1)} a second): everything shown as saved was stored, the change log leads to the stored jobs change by change, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
   )
 }
 

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -6,16 +6,17 @@ import { ROOT, Trouble } from './say.mjs'
 
 const PATIENCE_MS = 120_000
 
-/** The start script on a data folder of its own, for tests that kill what it runs. */
+/** The start script on a data folder of its own, or on the database of another one, for tests that kill what it runs. */
 export class Launched {
-  constructor(folder, { port, pgPort }) {
-    Object.assign(this, { folder, port, pgPort, url: `http://127.0.0.1:${port}`, said: '' })
+  constructor(folder, { port, pgPort, databaseUrl }) {
+    Object.assign(this, { folder, port, pgPort, databaseUrl, url: `http://127.0.0.1:${port}`, said: '' })
   }
 
   /** Runs the start script. Resolves when the service is ready, or when the script has ended. */
   async launch() {
     const env = { ...process.env, PORT: String(this.port), PLUCKY_PG_PORT: String(this.pgPort), PLUCKY_DATA: this.folder }
-    delete env.DATABASE_URL
+    if (this.databaseUrl) env.DATABASE_URL = this.databaseUrl
+    else delete env.DATABASE_URL
     delete env.npm_lifecycle_event
     this.said = ''
     this.process = spawn('node', ['scripts/start.mjs'], { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
@@ -53,10 +54,17 @@ export class Launched {
     }
   }
 
-  /** Kills server, database or launcher with SIGKILL. */
+  /** Process ids of the judges, children of the web server. */
+  judgePids() {
+    const found = execFileSync('sh', ['-c', 'pgrep -P "$1" -f judge-process || true', 'sh', String(this.serverPid())], { encoding: 'utf8' })
+    return found.trim().split('\n').filter(Boolean).map(Number)
+  }
+
+  /** Kills server, judges, database or launcher with SIGKILL. */
   kill(what) {
     const postmaster = join(this.folder, 'postgres/postmaster.pid')
     if (what === 'server') process.kill(this.serverPid(), 'SIGKILL')
+    if (what === 'judge') for (const pid of this.judgePids()) process.kill(pid, 'SIGKILL')
     if (what === 'database' && existsSync(postmaster)) process.kill(Number(readFileSync(postmaster, 'utf8').split('\n')[0]), 'SIGKILL')
     if (what === 'launcher') process.kill(this.process.pid, 'SIGKILL')
   }

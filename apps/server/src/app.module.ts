@@ -9,6 +9,7 @@ import { MODELS } from './database/models.js'
 import { SchemasController } from './http/schemas.controller.js'
 import { EventsModule } from './events/events.module.js'
 import { HealthModule } from './health/health.controller.js'
+import { JudgingModule } from './judging/judging.module.js'
 import { JobsModule } from './jobs/jobs.module.js'
 import { MetricsModule } from './metrics/metrics.module.js'
 import { PhotosModule } from './photos/photos.module.js'
@@ -19,10 +20,18 @@ import { UnitsModule } from './units/units.module.js'
 /** Timeout of a statement, and of waiting for a connection. */
 const DEADLINE_MS = 10_000
 
+export interface AppSettings {
+  readonly databaseUrl: string
+  readonly access: AccessSettings
+  readonly metricsToken: string | undefined
+  /** Number of processes that rate jobs. With 0 the server rates them itself. */
+  readonly judges: number
+}
+
 @Module({})
 export class AppModule {
   /** The application over one database; tables come from migrations, never from the models. */
-  static over(databaseUrl: string, access: AccessSettings, metricsToken?: string): DynamicModule {
+  static over({ databaseUrl, access, metricsToken, judges }: AppSettings): DynamicModule {
     const sequelize = SequelizeModule.forRoot({
       dialect: 'postgres',
       uri: databaseUrl,
@@ -48,6 +57,7 @@ export class AppModule {
       imports: [
         sequelize,
         AccessModule.of(access),
+        JudgingModule.of({ databaseUrl, processes: judges }),
         UnitsModule,
         ShelfModule,
         JobsModule,

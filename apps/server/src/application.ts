@@ -28,6 +28,9 @@ import { markRequest, standardLog } from './logging.js'
 /** How long an idle connection stays open. After Node's five seconds the server closes it just when a client may send its next request. */
 const IDLE_MS = 75_000
 
+/** Smaller answers are sent as they are: compressing them takes longer than sending them. */
+const SMALL_BYTES = 16_384
+
 /** Content security policy. No inline scripts. Inline styles: the UI library adds them. data: and blob: for drawings and photos. */
 const CONTENT_POLICY = {
   defaultSrc: ["'self'"],
@@ -57,19 +60,22 @@ export async function createApplication(options: {
   proxies?: readonly string[]
   /** Token that a monitoring program sends in a shop with accounts. Without it, it is refused there. */
   metricsToken?: string
+  /** Number of processes that rate jobs. Default: 0, the server rates them itself. */
+  judges?: number
   /** Disk of the database. Undefined if unknown. */
   disk?: Disk
   /** Log of the server. Default: standard error. */
   log?: LoggerService | false
 }): Promise<NestExpressApplication> {
   const access = options.access ?? OPEN
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(options.databaseUrl, access, options.metricsToken), {
+  const { databaseUrl, metricsToken, judges = 0 } = options
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over({ databaseUrl, access, metricsToken, judges }), {
     ...(options.tls ? { httpsOptions: options.tls } : {}),
     logger: options.log ?? standardLog(),
     abortOnError: false,
     bodyParser: false,
   })
-  await upgrade(options.databaseUrl)
+  await upgrade(databaseUrl)
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
@@ -84,7 +90,7 @@ export async function createApplication(options: {
   )
   const identified = access.mode === 'accounts' ? [identify(access, app.get(SessionsService))] : []
   app.use(...guards(options.hosts ?? [], options.disk ?? new Disk(undefined), identified))
-  app.use(compression())
+  app.use(compression({ threshold: SMALL_BYTES }))
   app.enableShutdownHooks()
   app.getHttpServer().keepAliveTimeout = IDLE_MS
   describeApi(app)
@@ -124,10 +130,11 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
     index: false,
     serveStatic: { setHeaders: headers },
   })
-  app.use(served)
+  const isApi = ({ path }: Request) => /^\/api(\/|$)/i.test(path)
+  // No file is looked for under the address of the API.
+  app.use((request: Request, response: Response, next: NextFunction) => (isApi(request) ? next() : served(request, response, next)))
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const screen =
-      (request.method === 'GET' || request.method === 'HEAD') && !/^\/api(\/|$)/i.test(request.path) && !/\.[a-z0-9]+$/i.test(request.path)
+    const screen = (request.method === 'GET' || request.method === 'HEAD') && !isApi(request) && !/\.[a-z0-9]+$/i.test(request.path)
     if (!screen) return next()
     response.setHeader('Cache-Control', 'no-cache')
     // Object.create returns any.

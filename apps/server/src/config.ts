@@ -14,6 +14,8 @@ export interface ServerConfig {
   /** Token of a monitoring program. */
   readonly metricsToken: string | undefined
   readonly databaseUrl: string
+  /** Number of processes that rate jobs. */
+  readonly judges: number
   readonly webFolder: string
   /** Allowed host names besides loopback. */
   readonly hosts: readonly string[]
@@ -43,6 +45,7 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
     proxies,
     metricsToken: env['PLUCKY_METRICS_TOKEN'] || undefined,
     databaseUrl,
+    judges: judgesIn(env),
     hosts: isLoopback(host) ? hosts : [...hosts, ...ownAddresses()],
     dataFolder: env['PLUCKY_DATABASE_FOLDER'],
     webFolder: fileURLToPath(new URL('../../web/dist/', import.meta.url)),
@@ -68,6 +71,14 @@ function requestsIn({ PLUCKY_MOST_REQUESTS: text }: NodeJS.ProcessEnv): number {
   const most = Number(text ?? USUAL_REQUESTS)
   if (!Number.isInteger(most) || most < 1) throw new Error(`PLUCKY_MOST_REQUESTS must be a whole number above 0 (got "${text}").`)
   return most
+}
+
+/** Number of processes that rate jobs. */
+function judgesIn({ PLUCKY_JUDGES: text }: NodeJS.ProcessEnv): number {
+  const judges = Number(text ?? 1)
+  if (!Number.isInteger(judges) || judges < 0 || judges > 64)
+    throw new Error(`PLUCKY_JUDGES must be a whole number from 0 to 64 (got "${text}").`)
+  return judges
 }
 
 const isLoopback = (host: string): boolean => ['localhost', '::1', '[::1]'].includes(host) || /^127(\.\d{1,3}){3}$/.test(host)

@@ -72,7 +72,6 @@ export class JobFilesService {
       await addMarks(this.sequelize, added.number, marks, transaction)
       return added
     })
-    this.jobs.judge()
     return job
   }
 }

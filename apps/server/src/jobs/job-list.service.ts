@@ -3,6 +3,7 @@ import { InjectModel } from '@nestjs/sequelize'
 import {
   contentOf,
   ListJobsDto,
+  MOST_COUNTED,
   PatchJobDto,
   type Headline,
   type Job,
@@ -21,7 +22,7 @@ import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
 import { refuse } from '../http/refusal.js'
-import { HeadlinesService } from './headlines.service.js'
+import { JudgingService } from '../judging/judging.service.js'
 import { JobsService } from './jobs.service.js'
 
 /** Sort orders of the list: SQL expression, its type, and the default direction. */
@@ -42,11 +43,15 @@ const STATES = {
 
 const USUAL_LIMIT = 50
 
-/** How long a page of the list waits for jobs that were changed just now to be judged. */
+/** How long an answer waits for jobs that were changed just now to be rated. */
 const CATCH_UP_MS = 250
+/** Marked jobs that are waited for: by a list, and by the jobs with one item. In a busy shop older results are shown, and the page asks again. */
+const [FEW, SOME] = [3, 25]
 
-const SUMMARY = `number, name, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence,
-  (SELECT body->>'name' FROM units WHERE units.id = jobs.unit_id) AS unit_name`
+const SUMMARY = `number, name, judged, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence, unit_name`
+
+/** Jobs with the names of their transmissions. Each name is read once, not once per job. */
+const NAMED_JOBS = `jobs LEFT JOIN (SELECT id, body->>'name' AS unit_name FROM units OFFSET 0) AS named ON named.id = jobs.unit_id`
 
 /** Highest number of jobs that are listed for an item. */
 const MOST_USING = 200
@@ -79,6 +84,7 @@ interface SummaryRow {
   readonly saved_at: Date
   readonly archived_at: Date | null
   readonly deleted_at: Date | null
+  readonly judged: boolean
   readonly outcome: JobSummary['outcome']
   readonly held_w: number | null
   readonly target_w: number | null
@@ -93,13 +99,12 @@ export class JobListService {
   constructor(
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     private readonly jobs: JobsService,
-    private readonly headlines: HeadlinesService,
+    private readonly judging: JudgingService,
     private readonly sequelize: Sequelize,
   ) {}
 
   async page(query: ListJobsDto): Promise<JobListPage> {
     const { search = '', state = 'open', outcome, unit, sort = 'touched', after, units = 'us', limit = USUAL_LIMIT, ...more } = query
-    await this.headlines.caughtUp(CATCH_UP_MS)
     const { key, type, direction: usual } = SORTS[sort]
     const direction = more.direction ?? usual
     const asked = prefixes(search)
@@ -121,11 +126,18 @@ export class JobListService {
       fromNumber: from?.number ?? null,
       limit: limit + 1,
     }
-    const found = await this.select(
-      `SELECT ${SUMMARY}, (${key})::text AS sort_key FROM jobs WHERE ${filters}${seek} ORDER BY ${key} ${direction}, number ${direction} LIMIT :limit`,
+    const order = `${key} ${direction}, number ${direction}`
+    // Matches of a search are found by their words, not by going through all jobs in the order of the list: there may be few.
+    const among = asked ? `(SELECT * FROM jobs WHERE ${filters} OFFSET 0) AS jobs WHERE true` : `jobs WHERE ${filters}`
+    const found = await this.rated(
+      `SELECT ${SUMMARY}, (${key})::text AS sort_key FROM (SELECT number FROM ${among}${seek} ORDER BY ${order} LIMIT :limit) AS page
+       JOIN ${NAMED_JOBS} USING (number) ORDER BY ${order}`,
       replacements,
     )
-    const [count] = await this.select<{ total: number }>(`SELECT count(*)::int AS total FROM jobs WHERE ${filters}`, replacements)
+    const [count] = await this.select<{ total: number }>(
+      `SELECT count(*)::int AS total FROM (SELECT 1 FROM jobs WHERE ${filters} LIMIT ${MOST_COUNTED + 1}) AS counted`,
+      replacements,
+    )
     const shown = found.slice(0, limit)
     const last = found.length > limit ? shown.at(-1) : undefined
     return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: count?.total ?? 0 }
@@ -133,9 +145,8 @@ export class JobListService {
 
   /** Returns the open job with the latest change, or `null` if no job is open. */
   async last(units: UnitSystem): Promise<LastJob | null> {
-    await this.headlines.caughtUp(CATCH_UP_MS)
-    const [row] = await this.select(
-      `SELECT ${SUMMARY}, headline->(:units) AS headline FROM jobs WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
+    const [row] = await this.rated(
+      `SELECT ${SUMMARY}, headline->(:units) AS headline FROM ${NAMED_JOBS} WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
       { units },
     )
     return row ? { ...asSummary(row), headline: row.headline ?? null } : null
@@ -152,7 +163,7 @@ export class JobListService {
 
   /** Jobs in which a part or an operation is used, with their result before the latest change of the item. */
   async using(id: string): Promise<JobsUsing> {
-    await this.headlines.caughtUp(CATCH_UP_MS)
+    await this.judging.caughtUp(CATCH_UP_MS, SOME)
     const [change] = await this.select<{ kind: string; version: number; changed_at: Date }>(
       `SELECT kind, version, changed_at FROM item_changes WHERE item_id = :id ORDER BY changed_at DESC LIMIT 1`,
       { id },
@@ -182,7 +193,6 @@ export class JobListService {
       }
       if (archived !== undefined) await this.rows.update({ archivedAt: archived ? new Date() : null }, { where: { number }, transaction })
     })
-    this.jobs.judge()
     return this.one(number)
   }
 
@@ -205,9 +215,17 @@ export class JobListService {
   }
 
   private async one(number: number): Promise<JobSummary> {
-    const [row] = await this.select(`SELECT ${SUMMARY} FROM jobs WHERE number = :number`, { number, units: 'us' })
+    const [row] = await this.select(`SELECT ${SUMMARY} FROM ${NAMED_JOBS} WHERE number = :number`, { number, units: 'us' })
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
     return asSummary(row)
+  }
+
+  /** Rows of jobs. If some of them were changed just now, waits until they are rated. */
+  private async rated(sql: string, replacements: Record<string, unknown>): Promise<SummaryRow[]> {
+    const rows = await this.select(sql, replacements)
+    if (rows.every(({ judged, deleted_at }) => judged || deleted_at !== null)) return rows
+    await this.judging.caughtUp(CATCH_UP_MS, FEW)
+    return this.select(sql, replacements)
   }
 
   private async select<T extends object = SummaryRow>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
@@ -241,6 +259,7 @@ const asSummary = (row: SummaryRow): JobSummary => ({
   savedAt: row.saved_at.toISOString(),
   state: row.deleted_at ? 'deleted' : row.archived_at ? 'archived' : 'open',
   outcome: row.outcome,
+  rated: row.judged,
   heldW: row.held_w,
   targetW: row.target_w,
   sentence: row.sentence ?? '',

@@ -1,6 +1,6 @@
 import { Module } from '@nestjs/common'
 import { SequelizeModule } from '@nestjs/sequelize'
-import { JobRow, QuoteRow, RevisionRow, ShopRow } from '../database/models.js'
+import { JobRow, QuoteRow, RevisionRow } from '../database/models.js'
 import { PhotosModule } from '../photos/photos.module.js'
 import { ShelfModule } from '../shelf/shelf.module.js'
 import { ShopModule } from '../shop/shop.module.js'
@@ -11,16 +11,14 @@ import { JobDocuments } from './job-documents.js'
 import { JobFilesService } from './job-files.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
-import { HeadlinesService } from './headlines.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 
 @Module({
-  imports: [SequelizeModule.forFeature([JobRow, QuoteRow, RevisionRow, ShopRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
+  imports: [SequelizeModule.forFeature([JobRow, QuoteRow, RevisionRow]), UnitsModule, ShelfModule, PhotosModule, ShopModule],
   controllers: [JobsController],
   providers: [
-    HeadlinesService,
     JobsService,
     JobListService,
     JobFilesService,

@@ -1,38 +1,42 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import {
-  checkJob,
-  checkShape,
-  JobContentDto,
+  checkJobContent,
+  checkJobShape,
   catalogueOf,
   inputOf,
   jobFileOf,
   SaveJobDto,
   verdictSentence,
-  withDefaults,
   type Job,
   type JobContent,
 } from '@plucky/contract'
 import { fittedParts, specAnswer, type SpecResult } from '@plucky/core'
-import type { Transaction } from 'sequelize'
+import { LRUCache } from 'lru-cache'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
 import { accepted, refuse } from '../http/refusal.js'
+import { unchangedSql } from '../shelf/named-items.js'
 import { ShelfService } from '../shelf/shelf.service.js'
-import { HeadlinesService } from './headlines.service.js'
 
 export interface JobAnswer {
   readonly sentence: string
   readonly answer: SpecResult
 }
 
+/** Highest number of contents that are kept. A job takes about 20 kB. */
+const MOST_KEPT = 1000
+
 @Injectable()
 export class JobsService {
+  /** Contents of valid shape that were saved lately, by job. Of the next save only the fields that differ are checked for shape. */
+  private readonly shaped = new LRUCache<number, JobContent>({ max: MOST_KEPT })
+
   constructor(
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     private readonly shelf: ShelfService,
-    private readonly headlines: HeadlinesService,
     private readonly sequelize: Sequelize,
   ) {}
 
@@ -40,40 +44,63 @@ export class JobsService {
     return asJob(await this.row(number))
   }
 
-  async add(plain: unknown): Promise<Job> {
-    const job = await transacted(this.sequelize, (transaction) => this.addWithin(plain, transaction))
-    this.judge()
-    return job
+  add(plain: unknown): Promise<Job> {
+    return transacted(this.sequelize, (transaction) => this.addWithin(plain, transaction))
   }
 
-  /** Adds a job inside a transaction; the caller must call `judge` after the commit. */
+  /** Adds a job inside a transaction. */
   async addWithin(plain: unknown, transaction: Transaction): Promise<Job> {
-    const body = await this.content(plain, JobContentDto, transaction)
+    const body = await this.content(accepted(checkJobShape(plain)), transaction)
     return asJob(await this.rows.create({ version: 1, savedAt: new Date(), body }, { transaction }))
-  }
-
-  judge(): void {
-    this.headlines.begin()
   }
 
   /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
   async save(number: number, plain: unknown): Promise<Job> {
-    const saved = await transacted(this.sequelize, (transaction) => this.saveWithin(number, plain, transaction))
-    this.judge()
-    return saved
+    const shaped = this.shapeOf(number, plain)
+    return (
+      (await this.saveAtOnce(number, shaped)) ?? transacted(this.sequelize, (transaction) => this.saveShaped(number, shaped, transaction))
+    )
   }
 
-  /** Saves inside a transaction; the caller must call `judge` after the commit. */
-  async saveWithin(number: number, plain: unknown, transaction: Transaction): Promise<Job> {
-    const stored = await this.row(number, transaction)
-    // SaveJobDto has the fields of both types.
-    const { version, by = null, change = null, ...body } = (await this.content(plain, SaveJobDto, transaction)) as JobContent & SaveMark
-    const [changed, [saved]] = await this.rows.update(
-      { body, version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change), judged: false },
-      { where: { number, version }, returning: true, transaction },
+  /** Saves inside a transaction. */
+  saveWithin(number: number, plain: unknown, transaction: Transaction): Promise<Job> {
+    return this.saveShaped(number, this.shapeOf(number, plain), transaction)
+  }
+
+  /** Saves in one statement, checked with the items as they were read last. Saves nothing if one of them has changed since. */
+  private async saveAtOnce(number: number, shaped: JobContent): Promise<Job | undefined> {
+    const remembered = this.shelf.rememberedFor(shaped)
+    if (!remembered || !checkJobContent(shaped, remembered.lookup).ok) return undefined
+    const { body, version, marks } = saveOf(shaped)
+    const unchanged = unchangedSql(remembered.rows, 8)
+    const saved = await this.sequelize.query(
+      `WITH ${unchanged.with}
+       UPDATE jobs SET version = $3, saved_at = $4, saved_by = $5, saved_change = $6, body = $7::jsonb, judged = false
+       WHERE number = $1 AND version = $2 AND deleted_at IS NULL AND ${unchanged.where} RETURNING number`,
+      {
+        bind: [number, version, marks.version, marks.savedAt, marks.savedBy, marks.savedChange, JSON.stringify(body), ...unchanged.values],
+        type: QueryTypes.SELECT,
+      },
     )
-    if (changed === 0 || !saved) throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
-    return asJob(saved) // the row of this save, even if another window has saved since
+    return saved.length > 0 ? asJob({ ...marks, number, body }) : undefined
+  }
+
+  private async saveShaped(number: number, shaped: JobContent, transaction: Transaction): Promise<Job> {
+    const { body, version, marks } = saveOf(await this.content(shaped, transaction))
+    const [changed] = await this.rows.update(
+      { ...marks, body, judged: false },
+      { where: { number, version, deletedAt: null }, transaction },
+    )
+    if (changed > 0) return asJob({ ...marks, number, body })
+    const stored = await this.row(number, transaction)
+    throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
+  }
+
+  /** A save of valid shape. */
+  private shapeOf(number: number, plain: unknown): JobContent {
+    const shaped = accepted(checkJobShape(plain, SaveJobDto, this.shaped.get(number)))
+    this.shaped.set(number, shaped)
+    return shaped
   }
 
   async answer(number: number): Promise<JobAnswer> {
@@ -90,10 +117,9 @@ export class JobsService {
     return row
   }
 
-  /** Checks a job against unit, parts and operations, and locks these rows for the transaction. */
-  private async content(plain: unknown, dto: typeof JobContentDto, transaction: Transaction): Promise<JobContent> {
-    const shaped = accepted(checkShape(dto, withDefaults(plain)))
-    return accepted(checkJob(plain, await this.shelf.lookupFor([shaped], transaction, 'SHARE'), dto))
+  /** Checks a job of valid shape against unit, parts and operations, and locks these rows for the transaction. */
+  private async content(job: JobContent, transaction: Transaction): Promise<JobContent> {
+    return accepted(checkJobContent(job, await this.shelf.lookupFor([job], transaction, 'SHARE')))
   }
 }
 
@@ -104,7 +130,15 @@ interface SaveMark {
   readonly change?: number
 }
 
-const asJob = (row: JobRow): Job => ({
+/** Content of a save, the version that it was made on, and the marks that it leaves. */
+function saveOf(shaped: JobContent) {
+  // SaveJobDto has the fields of both types.
+  const { version, by = null, change = null, ...body } = shaped as JobContent & SaveMark
+  const marks = { version: version + 1, savedAt: new Date(), savedBy: by, savedChange: change === null ? null : String(change) }
+  return { body, version, marks }
+}
+
+const asJob = (row: Pick<JobRow, 'number' | 'version' | 'savedAt' | 'savedBy' | 'savedChange' | 'body'>): Job => ({
   ...row.body,
   number: row.number,
   version: row.version,

@@ -1,14 +1,15 @@
 import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { checkKit, checkOperation, checkPart, type Lookup, type ShelfContent, type ShelfFile } from '@plucky/contract'
-import { isShape, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
-import type { Transaction } from 'sequelize'
+import type { Kit, Operation, Part, Unit } from '@plucky/core'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
 import { refuse } from '../http/refusal.js'
 import { UnitsService } from '../units/units.service.js'
 import { KitRow, OperationRow, PartRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
+import { NamedItems, type Reader, type Remembered } from './named-items.js'
 import { Store } from './store.js'
 
 @Injectable()
@@ -16,6 +17,7 @@ export class ShelfService {
   readonly parts: Store<Part>
   readonly operations: Store<Operation>
   readonly kits: Store<Kit>
+  private readonly named = new NamedItems()
 
   constructor(
     @InjectModel(PartRow) parts: typeof PartRow,
@@ -47,24 +49,14 @@ export class ShelfService {
   }
 
   /** Loads unit, parts and operations of the given jobs. `lock` holds a row lock on them until the transaction ends. */
-  async lookupFor(jobs: readonly unknown[], transaction: Transaction | null = null, lock?: 'SHARE'): Promise<Lookup> {
-    const named = jobs.map(namedIn)
-    const parts = await this.parts.byIds(
-      named.flatMap((job) => job.parts),
-      transaction,
-      lock,
-    )
-    const operations = await this.operations.byIds(
-      named.flatMap((job) => job.operations),
-      transaction,
-      lock,
-    )
-    const units = await this.units.store.byIds(
-      named.flatMap((job) => job.units),
-      transaction,
-      lock,
-    )
-    return { unit: (id) => units.get(id), part: (id) => parts.get(id), operation: (id) => operations.get(id) }
+  lookupFor(jobs: readonly unknown[], transaction: Transaction | null = null, lock?: 'SHARE'): Promise<Lookup> {
+    const read: Reader = (sql, values) => this.sequelize.query(sql, { bind: [...values], type: QueryTypes.SELECT, transaction })
+    return this.named.of(jobs, read, lock)
+  }
+
+  /** Unit, parts and operations of a job as they were read last. `undefined` if one is not known. */
+  rememberedFor(job: unknown): Remembered | undefined {
+    return this.named.remembered(job)
   }
 
   /** Parts, operations and kits of one unit, or of all units. */
@@ -129,19 +121,6 @@ async function bringInto<T extends { readonly id: string; readonly name: string 
   const differing = known.find((item) => !same(own.get(item.id), item))
   if (differing) throw refuse(409, 'file-part-differs', path, { part: differing.name, id: differing.id })
   return added.size
-}
-
-const textsOf = (value: unknown) => (isShape(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
-
-/** Ids in an unchecked job. */
-function namedIn(job: unknown): { parts: string[]; operations: string[]; units: string[] } {
-  if (!isShape(job)) return { parts: [], operations: [], units: [] }
-  const spec = isShape(job['spec']) ? job['spec'] : {}
-  return {
-    parts: [...textsOf(spec['fits']), ...textsOf(job['arrived'])],
-    operations: textsOf(spec['works']),
-    units: typeof job['unitId'] === 'string' ? [job['unitId']] : [],
-  }
 }
 
 /** Deep equality, regardless of field order. */

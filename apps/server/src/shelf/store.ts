@@ -33,7 +33,7 @@ export class Store<T extends Item> {
   }
 
   /** Loads items by id. Row locks are taken in id order, against deadlocks. */
-  async byIds(ids: readonly string[], transaction: Transaction | null = null, lock?: 'SHARE' | 'UPDATE'): Promise<Map<string, T>> {
+  async byIds(ids: readonly string[], transaction: Transaction | null = null, lock?: 'UPDATE'): Promise<Map<string, T>> {
     const rows = await this.rows.findAll({
       where: { id: [...new Set(ids)] },
       order: ['id'],

@@ -1,5 +1,5 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react'
-import { JOB_STATES, OUTCOMES, type JobSort, type JobState, type JobSummary } from '@plucky/contract'
+import { JOB_STATES, OUTCOMES, type JobSort, type JobState, type JobSummary, countOfJobs } from '@plucky/contract'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
@@ -58,7 +58,7 @@ export function JobList() {
   const total = list.data?.pages[0]?.total ?? 0
   const narrowed = filters.search !== '' || filters.outcome !== '' || filters.unit !== ''
   return (
-    <Panel title="Jobs" note={list.data ? `${total} · ▽ below target` : ''} data-testid="job-list">
+    <Panel title="Jobs" note={list.data ? `${countOfJobs(total)} · ▽ below target` : ''} data-testid="job-list">
       <Narrowing filters={filters} put={put} />
       <SortableTable
         columns={columns}
@@ -79,7 +79,7 @@ export function JobList() {
       {list.hasNextPage && (
         <Box textAlign="center" mt="1.5">
           <OutlineButton onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} data-testid="more-jobs">
-            {`Show more (${jobs.length} of ${total})`}
+            {`Show more (${jobs.length} of ${countOfJobs(total)})`}
           </OutlineButton>
         </Box>
       )}

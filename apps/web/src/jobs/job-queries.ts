@@ -16,6 +16,9 @@ export interface ListFilters {
 
 export const ALL_OPEN: ListFilters = { search: '', state: 'open', outcome: '', unit: '', sort: 'touched', direction: '' }
 
+/** Time after which a list with results from before a change is fetched again. */
+const AGAIN_MS = 2000
+
 /** System in which the stored headlines are asked for: that of power. */
 const powerUnits = (): UnitSystem => {
   const { base, except } = shownStore.getState().units
@@ -30,6 +33,8 @@ export const useJobList = (filters: ListFilters) =>
       initialPageParam: '',
       getNextPageParam: (page) => page.next ?? undefined,
       placeholderData: keepPreviousData,
+      refetchInterval: ({ state }) =>
+        state.data?.pages.every(({ jobs }) => jobs.every(({ rated }) => rated)) === false ? AGAIN_MS : false,
     },
     queries,
   )

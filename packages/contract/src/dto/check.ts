@@ -1,5 +1,6 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
+import equal from 'fast-deep-equal'
 import type { Problem } from '../words/error-messages.js'
 import { capped, plainProblems, structureProblems } from './plain.js'
 
@@ -7,31 +8,42 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
 
 /**
  * Holds a plain value against a DTO class: unknown fields are refused, every problem has a code, a path and a sentence.
- * The value is plain data. Partly: fields may be left out, those that are there are checked.
+ * The value is plain data. Partly: fields may be left out, those that are there are checked. `known` is a value that was checked before:
+ * fields equal to its fields are taken from it without another check.
  * Cross-field rules of the core come after this, on a value that is known to have the right shape.
  */
 export function checkShape<T extends object>(
   dto: ClassConstructor<T>,
   plain: unknown,
-  { partly = false }: { partly?: boolean } = {},
+  { partly = false, known = {} }: { partly?: boolean; known?: object | undefined } = {},
 ): Checked<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
     return {
       ok: false,
       problems: [{ code: 'object-expected', path: '', sentence: 'An object with named fields is required here.' }],
     }
-  const unfit = [...plainProblems(plain), ...structureProblems(dto, plain)]
+  const [same, changed] = apart(plain, known)
+  const unfit = [...plainProblems(changed), ...structureProblems(dto, changed)]
   if (unfit.length > 0) return { ok: false, problems: capped(unfit) }
-  const value = plainToInstance(dto, plain)
+  const value = plainToInstance(dto, changed)
   const errors = validateSync(value, {
     whitelist: true,
     forbidNonWhitelisted: true,
     forbidUnknownValues: true,
     skipMissingProperties: partly,
-  })
+  }).filter(({ property }) => !Object.hasOwn(same, property))
   return errors.length === 0
-    ? { ok: true, value: plainCopy(value) }
+    ? { ok: true, value: { ...same, ...plainCopy(value) } }
     : { ok: false, problems: capped(errors.flatMap((error) => problemsOf(error, ''))) }
+}
+
+/** Fields of a value that are equal to those of a known value, as they are there, and the other fields. */
+function apart(plain: object, known: object): readonly [same: object, changed: object] {
+  const of = new Map(Object.entries(known))
+  const isSame = ([key, value]: readonly [string, unknown]) => of.has(key) && equal(value, of.get(key))
+  const entries = Object.entries(plain)
+  const same = entries.filter(isSame).map(([key]) => [key, of.get(key)] as const)
+  return same.length === 0 ? [{}, plain] : [Object.fromEntries(same), Object.fromEntries(entries.filter((entry) => !isSame(entry)))]
 }
 
 /** A copy without classes and without undefined fields: what is stored and compared. */

@@ -13,6 +13,7 @@ import {
   type PressureSource,
   type Unit,
   type HouseRules,
+  type Issue,
   operationIssues,
   ruleIssues,
   NOTHING_FOUND,
@@ -178,8 +179,11 @@ function engineProblems(plain: unknown): Problem[] {
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
   // All fields have the right type here. Figures may be out of range.
   const curve = engineOfBrief(plain as BriefEngine)
-  return curve.ok ? [] : curve.issues.map((f) => toProblem({ ...f, path: `engine.${f.path.replace(/^engine\./, '')}` }))
+  return curve.ok ? [] : engineIssues(curve.issues)
 }
+
+const engineIssues = (issues: readonly Issue[]): Problem[] =>
+  issues.map((issue) => toProblem({ ...issue, path: `engine.${issue.path.replace(/^engine\./, '')}` }))
 
 /** Where units, parts and operations are looked up that a job only names. */
 export interface Lookup {
@@ -216,18 +220,30 @@ const completed = (defaults: object, given: Record<string, unknown>): Record<str
 
 /** Shape of a job, consistency of its brief, and every fitted part and operation against the unit. */
 export function checkJob(plain: unknown, lookup: Lookup, dto: typeof JobContentDto = JobContentDto): Checked<JobContent> {
-  const shape = checkShape(dto, withDefaults(plain))
-  if (!shape.ok) return shape
-  // The shape was checked above.
-  const job = shape.value as JobContent
-  const brief = checkBrief(job.brief)
-  const problems: Problem[] = brief.ok ? [] : brief.problems.map((p) => ({ ...p, path: `brief.${p.path}` }))
+  const shape = checkJobShape(plain, dto)
+  return shape.ok ? checkJobContent(shape.value, lookup) : shape
+}
+
+/**
+ * Shape of a job, completed with defaults. `dto` may have further fields, which are kept. Fields equal to those of `known`, a job that was
+ * checked before, are not checked again.
+ */
+export function checkJobShape(plain: unknown, dto: typeof JobContentDto = JobContentDto, known?: JobContent): Checked<JobContent> {
+  const shape = checkShape(dto, withDefaults(plain), { known })
+  // The shape was checked.
+  return shape.ok ? { ok: true, value: shape.value as JobContent } : shape
+}
+
+/** Consistency of a job of valid shape: brief, book, house rules, and the unit, parts and operations that it names. */
+export function checkJobContent(job: JobContent, lookup: Lookup): Checked<JobContent> {
+  const engine = engineOfBrief(job.brief.engine)
+  const problems: Problem[] = engine.ok ? [] : engineIssues(engine.issues).map((p) => ({ ...p, path: `brief.${p.path}` }))
   problems.push(...bookProblems(job.book), ...ruleIssues(job.rules).map((f) => toProblem({ ...f, path: `rules.${f.path}` })))
   problems.push(...pinProblems(job.wishes?.keep ?? {}), ...referenceProblems(job, lookup))
   return problems.length === 0 ? { ok: true, value: job } : { ok: false, problems }
 }
 
-/** Checks the unit, variant, stations, parts and operations that a job of valid shape names. The part of `checkJob` that depends on the shop. */
+/** Checks the unit, variant, stations, parts and operations that a job of valid shape names. The part of the check that depends on the shop. */
 export function referenceProblems(job: JobContent, lookup: Lookup): Problem[] {
   const unit = lookup.unit(job.unitId)
   if (!unit) return [problem('unit-unknown', 'unitId', { unit: job.unitId })]

@@ -18,8 +18,10 @@ export interface JobSummary extends Pick<Headline, 'heldW' | 'targetW'> {
   readonly unitName: string
   readonly savedAt: string
   readonly state: JobState
-  /** Null until it is judged. */
+  /** Null until it is rated for the first time. */
   readonly outcome: HeadlineOutcome | null
+  /** False while the result is that before the latest change. */
+  readonly rated: boolean
   readonly sentence: string
 }
 
@@ -28,9 +30,15 @@ export interface JobListPage {
   readonly jobs: readonly JobSummary[]
   /** Where the next page begins; null on the last one. */
   readonly next: string | null
-  /** How many jobs match in all. */
+  /** Number of jobs that match. More than `MOST_COUNTED` are not counted: then it is one more than that. */
   readonly total: number
 }
+
+/** Jobs of a list that are counted. */
+export const MOST_COUNTED = 1000
+
+/** Number of jobs in a list, in words. */
+export const countOfJobs = (total: number): string => (total > MOST_COUNTED ? `more than ${MOST_COUNTED}` : String(total))
 
 /** Confirmed findings of the transmission of a job. */
 export interface JobFinding {

@@ -1,4 +1,5 @@
 import { certain } from '../numeric/certain.js'
+import { oncePer } from '../numeric/once-per.js'
 import type { GearTrain } from '../gearing/train.js'
 import { drivingRanges } from './breakage.js'
 import type { Suspect } from './candidates.js'
@@ -25,7 +26,7 @@ const check = (kind: Check['kind'], at: string | null, effort: number, results: 
 })
 
 /** Every check of a train, the easy ones first. */
-export function checksOf(train: GearTrain): Check[] {
+export const checksOf = oncePer((train: GearTrain): readonly Check[] => {
   const driving = drivingRanges(train)
   const friction = train.elements.filter(({ kind }) => kind !== 'one-way')
   const oneWays = train.elements.filter(({ kind }) => kind === 'one-way')
@@ -38,7 +39,7 @@ export function checksOf(train: GearTrain): Check[] {
     ...oneWays.map(({ id }) => check('by-hand', id, 7, ['holds one way', 'turns both ways', 'holds both ways'])),
     ...[...train.joints, ...train.sets].map(({ id }) => check('look', id, 9, ['whole', 'broken'])),
   ]
-}
+})
 
 /** How sure a result is where a fault says what it must be (common practice, no source). */
 const SURE = 0.92
