@@ -1,5 +1,5 @@
 import type { NextFunction, Request, Response } from 'express'
-import { collectDefaultMetrics, Histogram, Registry } from 'prom-client'
+import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
 
 /** Upper limits of the classes of response time, s. */
 const CLASSES_S = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10]
@@ -15,8 +15,20 @@ export class Metrics {
     registers: [this.registry],
   })
 
+  private readonly unrated = new Gauge({
+    name: 'plucky_jobs_unrated',
+    help: 'Jobs of the shop that were changed and are not rated yet.',
+    registers: [this.registry],
+  })
+
   constructor() {
     collectDefaultMetrics({ register: this.registry, prefix: 'plucky_' })
+  }
+
+  /** All figures as text, with the number of jobs that are not rated yet. */
+  text(unrated: number): Promise<string> {
+    this.unrated.set(unrated)
+    return this.registry.metrics()
   }
 
   /** Middleware that measures every request. Paths without an operation are counted together, so that their number is limited. */
