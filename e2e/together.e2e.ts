@@ -15,6 +15,8 @@ test('two people on two servers: each sees the other’s changes as they are sav
   try {
     await openJob(page, job, '/brief')
     await other.goto(`http://127.0.0.1:${port}/jobs/${job.number}/brief`)
+    // Each window says who else has the job open, also over two servers.
+    for (const window of [page, other]) await expect(window.getByTestId('others-here')).toHaveAccessibleName(/also open in another window/)
     const [mine, theirs] = [page.getByLabel('Customer'), other.getByLabel('Job name')]
     await theirs.fill('Renamed by the other')
     await theirs.press('Enter')
@@ -36,6 +38,8 @@ test('two people on two servers: each sees the other’s changes as they are sav
     await expect(page.getByLabel('Job name')).toHaveValue('Typed without a server')
     await expect(other.getByLabel('Customer')).toHaveValue('Meanwhile from here')
     expect(await jobOf(request, job.number)).toMatchObject({ name: 'Typed without a server', customer: 'Meanwhile from here' })
+    await other.close()
+    await expect(page.getByTestId('others-here')).toHaveCount(0)
     again.kill()
   } finally {
     server.kill('SIGKILL')

@@ -150,7 +150,7 @@ function field(job, path, set) {
   const last = keys.pop()
   const holder = keys.reduce((value, key) => value?.[key], job)
   if (set !== undefined && set !== null) holder[last] = set
-  else if (set === null) delete holder[last]
+  else if (set === null) Reflect.deleteProperty(holder, last)
   return holder?.[last]
 }
 
@@ -203,7 +203,7 @@ async function main() {
   const { seeded } = await import('../packages/core/dist/index.js')
   const random = seeded(seed)
   const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
-  let saves = 0
+  let saves
   try {
     await launched.launch()
     const databaseUrl = runningUrl(folder)

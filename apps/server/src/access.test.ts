@@ -37,8 +37,8 @@ async function operations(): Promise<{ method: string; path: string }[]> {
 
 const PUBLIC = ['GET /api/access', 'POST /api/access/sign-in', 'GET /api/health', 'GET /api/health/live', 'GET /api/health/ready']
 const OWNERS = ['GET /api/people', 'POST /api/people', 'PATCH /api/people/1', 'GET /api/changes', 'GET /api/backup', 'PUT /api/shop']
-/** Operations on one's own account, which every role has. */
-const isOwn = (path: string) => path.startsWith('/api/access')
+/** Operations on one's own account and one's own windows, which every role has. */
+const isOwn = (path: string) => path.startsWith('/api/access') || path.includes('/present')
 
 describe('what each role may do', () => {
   it('nobody: nothing but signing in, health and customer links', async () => {

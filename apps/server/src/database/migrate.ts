@@ -22,7 +22,7 @@ import * as quotes from './migrations/0018-quotes.js'
 import * as buildBook from './migrations/0019-build-book.js'
 import * as itemChanges from './migrations/0020-item-changes.js'
 import * as people from './migrations/0021-people.js'
-import * as judging from './migrations/0022-judging.js'
+import * as judgesAndPresent from './migrations/0022-judges-and-present.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -47,7 +47,7 @@ const STEPS = [
   { name: '0019-build-book', ...buildBook },
   { name: '0020-item-changes', ...itemChanges },
   { name: '0021-people', ...people },
-  { name: '0022-judging', ...judging },
+  { name: '0022-judges-and-present', ...judgesAndPresent },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

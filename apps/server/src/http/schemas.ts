@@ -22,6 +22,7 @@ import {
   SignInDto,
   NewPersonDto,
   PatchPersonDto,
+  PresentDto,
   NewPasswordDto,
   ConfirmFactorDto,
   ConfirmPasswordDto,
@@ -69,6 +70,7 @@ const ROOTS: readonly Dto[] = [
   ConfirmPasswordDto,
   RemoveFactorDto,
   NewLinkDto,
+  PresentDto,
 ]
 
 /** JSON schemas of the DTOs, derived from the rules that check them, so that page and checks cannot drift apart. */

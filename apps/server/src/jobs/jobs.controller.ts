@@ -11,6 +11,7 @@ import {
   OpenBookDto,
   OUTCOMES,
   PatchJobDto,
+  PresentDto,
   SORT_DIRECTIONS,
   partsList,
   SaveJobDto,
@@ -29,6 +30,8 @@ import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
 import { ShopService } from '../shop/shop.service.js'
 import { BuildBooksService } from './build-books.service.js'
+import { Needs } from '../access/access.guard.js'
+import { PresenceService } from './presence.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
 
@@ -57,6 +60,7 @@ export class JobsController {
     private readonly sheets: SheetPdfService,
     private readonly quotes: QuotesService,
     private readonly books: BuildBooksService,
+    private readonly presence: PresenceService,
   ) {}
 
   /** One page of the list, with what each job was judged to hold. */
@@ -163,6 +167,22 @@ export class JobsController {
   @DescribedBody(SaveJobDto)
   save(@JobNumber() number: number, @Body() body: unknown) {
     return this.jobs.save(number, body)
+  }
+
+  /** Windows say it again every 20 s. A viewer is present too. */
+  @Put(':number/present')
+  @Needs('viewer')
+  @Operation('Note that a window shows a job', 'Who else has the job open', 404, 422)
+  present(@JobNumber() number: number, @CheckedBody(PresentDto) window: PresentDto) {
+    return this.presence.note(number, window)
+  }
+
+  @Delete(':number/present/:window')
+  @Needs('viewer')
+  @Operation('Note that a window does not show a job any more', 'Empty object')
+  async absent(@JobNumber() number: number, @Param('window') window: string) {
+    await this.presence.leave(number, window)
+    return {}
   }
 
   @Get(':number/revisions')

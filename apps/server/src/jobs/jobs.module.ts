@@ -9,6 +9,7 @@ import { BuildBooksService } from './build-books.service.js'
 import { JobsController } from './jobs.controller.js'
 import { JobDocuments } from './job-documents.js'
 import { JobFilesService } from './job-files.service.js'
+import { PresenceService } from './presence.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
 import { JobListService } from './job-list.service.js'
@@ -23,6 +24,7 @@ import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
     JobListService,
     JobFilesService,
     RevisionsService,
+    PresenceService,
     QuotesService,
     BuildBooksService,
     SheetPdfService,

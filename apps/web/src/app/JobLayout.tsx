@@ -21,6 +21,7 @@ import { Panels } from './Panels.js'
 import { IconButton } from './IconButton.js'
 import { Loading } from './Loading.js'
 import { RovingLinks } from './RovingLinks.js'
+import { OthersHere } from './OthersHere.js'
 import { SaveMark, SaveNote } from './SaveMark.js'
 import { useViewId } from './use-view.js'
 import { TitleStrip } from './TitleStrip.js'
@@ -164,6 +165,7 @@ function JobTools() {
   const job = useStore(jobStore)
   return (
     <Flex align="center" gap="0.5" pr="1">
+      <OthersHere number={job.number} />
       <SaveMark job={job} />
       <FileLink
         href={api.fileOf(job.number)}

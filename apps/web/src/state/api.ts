@@ -10,6 +10,8 @@ import type {
   NewPasswordDto,
   NewPersonDto,
   PatchPersonDto,
+  Present,
+  PresentDto,
   Person,
   SignInDto,
   SignInResult,
@@ -135,6 +137,8 @@ export const api = {
   deleteJob: (number: number) => call<JobSummary>('DELETE', `/jobs/${number}`),
   restoreJob: (number: number) => call<JobSummary>('POST', `/jobs/${number}/restore`),
   job: (number: number) => call<Job>('GET', `/jobs/${number}`),
+  present: (number: number, window: PresentDto) => call<Present>('PUT', `/jobs/${number}/present`, window),
+  absent: (number: number, window: string) => call<object>('DELETE', `/jobs/${number}/present/${window}`, undefined, true),
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
   saveJob: (number: number, content: JobContent, mark: { version: number; by: string; change: number }, keepalive = false) =>
     call<Job>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),

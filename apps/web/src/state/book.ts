@@ -190,7 +190,7 @@ async function send(): Promise<void> {
 }
 
 /** Name of a person who has not given one. */
-const UNNAMED = 'not named'
+export const UNNAMED = 'not named'
 
 function acknowledge({ marks, conflicts }: SavedMarks, sent: BookState['pending']): void {
   const { pending, number } = get()

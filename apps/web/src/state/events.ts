@@ -48,6 +48,8 @@ function hear({ subject, id, version, window }: ShopEvent): void {
     case 'signed_books':
     case 'opened_books':
       return takeUp('book')
+    case 'present':
+      return void queries.invalidateQueries({ queryKey: ['present', number] })
     default:
       takeUp('lists')
   }

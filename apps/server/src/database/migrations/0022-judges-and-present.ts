@@ -1,7 +1,7 @@
 import type { Up } from './step.js'
 
 /**
- * Tells the judges of every job that is marked as not rated, whichever server or statement marks it. Indexes for many jobs: marked and open
+ * Judge processes, and who works on a job. Tells the judges of every job that is marked as not rated, whichever server or statement marks it. Indexes for many jobs: marked and open
  * ones; words are added to the search index at once, because a list of pending ones is read by every search.
  */
 export const up: Up = async (sql) => {
@@ -20,4 +20,12 @@ export const up: Up = async (sql) => {
   await sql(`
     CREATE TRIGGER tell_judges AFTER INSERT OR UPDATE OF judged, deleted_at ON jobs
     FOR EACH ROW WHEN (NOT NEW.judged) EXECUTE FUNCTION tell_judges()`)
+  // Windows that show a job. Not kept over a crash of the database: windows say it again.
+  await sql(`
+    CREATE UNLOGGED TABLE IF NOT EXISTS present (
+      window_name text PRIMARY KEY,
+      job_number integer NOT NULL,
+      name text NOT NULL,
+      seen_at timestamptz NOT NULL DEFAULT now()
+    )`)
 }
