@@ -16,6 +16,8 @@ import { fail, say, Trouble } from './lib/say.mjs'
 const CHROMIUM_ARGS = JSON.parse(readFileSync(new URL('lib/chromium-args.json', import.meta.url), 'utf8'))
 const WINDOWS = 4
 const EDITING_MS = 4000
+/** Time for which the database does not answer in an outage. */
+const OUTAGE_MS = 60_000
 const VICTIMS = ['server', 'other server', 'judge', 'database', 'launcher', 'browser']
 /** Time limit for every window to reach "Saved" after the service is back. */
 const SETTLED_MS = 15_000
@@ -108,7 +110,8 @@ class Torture {
     this.editedMs += EDITING_MS
     const editing = Promise.allSettled(this.windows.map((window) => window.edit(random, until)))
     await wait(400 + random() * 1600)
-    if (what === 'browser') killBrowser(this.profile)
+    if (what === 'outage') await this.outage(words)
+    else if (what === 'browser') killBrowser(this.profile)
     else if (what === 'other server') this.other.kill('server')
     else this.launched.kill(what)
     const failed = (await editing).find(({ status }) => status === 'rejected')
@@ -124,6 +127,24 @@ class Torture {
     await Promise.all(this.windows.map((window) => window.settled(words)))
     this.slowest = Math.max(this.slowest, Date.now() - begun)
     for (const window of this.windows) await window.check(words)
+  }
+
+  /** The database does not answer for a minute. Every window with changes says that they are not saved. */
+  async outage(words) {
+    this.launched.pauseDatabase('SIGSTOP')
+    try {
+      await wait(OUTAGE_MS)
+      for (const { number, page } of this.windows) {
+        const mark = page.getByTestId('save-state')
+        if ((await mark.getAttribute('data-state')) === 'saved')
+          throw new Trouble(`${words}: job ${number} shows "Saved" without a database.`)
+        const note = (await page.getByTestId('save-note').textContent()) ?? ''
+        if (!note.includes('kept on this computer'))
+          throw new Trouble(`${words}: job ${number} does not say where its changes are: ${note}`)
+      }
+    } finally {
+      this.launched.pauseDatabase('SIGCONT')
+    }
   }
 
   async stop() {
@@ -191,7 +212,7 @@ function killBrowser(profile) {
     }
 }
 
-/** npm run torture -- [rounds] [seed] [victim] */
+/** npm run torture -- [rounds] [seed] [victim]; the victim "outage" pauses the database for a minute. */
 async function main() {
   const [rounds, seed, only] = [Number(process.argv[2] ?? 50), Number(process.argv[3] ?? 7), process.argv[4]]
   await ensurePostgres()
@@ -202,7 +223,7 @@ async function main() {
   let torture
   const { seeded } = await import('../packages/core/dist/index.js')
   const random = seeded(seed)
-  const killed = Object.fromEntries(VICTIMS.map((victim) => [victim, 0]))
+  const killed = Object.fromEntries((only ? [only] : VICTIMS).map((victim) => [victim, 0]))
   let saves
   try {
     await launched.launch()
@@ -225,7 +246,7 @@ async function main() {
   }
   const counts = Object.entries(killed).map(([victim, count]) => `${victim} ${count}`)
   say(
-    `${rounds} kills (${counts.join(', ')}) under ${saves} saves of ${WINDOWS} windows on two servers (${((saves * 1000) / torture.editedMs).toFixed(1)} a second): everything shown as saved was stored, the change log leads to the stored jobs change by change, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
+    `${rounds} interruptions (${counts.join(', ')}) under ${saves} saves of ${WINDOWS} windows on two servers (${((saves * 1000) / torture.editedMs).toFixed(1)} a second): everything shown as saved was stored, the change log leads to the stored jobs change by change, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
   )
 }
 

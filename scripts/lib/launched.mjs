@@ -60,6 +60,13 @@ export class Launched {
     return found.trim().split('\n').filter(Boolean).map(Number)
   }
 
+  /** Stops all processes of the database where they are, or lets them go on. */
+  pauseDatabase(signal) {
+    const [pid] = readFileSync(join(this.folder, 'postgres/postmaster.pid'), 'utf8').split('\n')
+    const children = execFileSync('sh', ['-c', 'pgrep -P "$1" || true', 'sh', pid], { encoding: 'utf8' }).trim().split('\n')
+    for (const each of [pid, ...children].filter(Boolean)) process.kill(Number(each), signal)
+  }
+
   /** Kills server, judges, database or launcher with SIGKILL. */
   kill(what) {
     const postmaster = join(this.folder, 'postgres/postmaster.pid')

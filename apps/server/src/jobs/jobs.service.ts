@@ -16,6 +16,7 @@ import { LRUCache } from 'lru-cache'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
+import { failureOf } from '../database/failures.js'
 import { transacted } from '../database/transacted.js'
 import { accepted, refuse } from '../http/refusal.js'
 import { unchangedSql } from '../shelf/named-items.js'
@@ -73,15 +74,30 @@ export class JobsService {
     if (!remembered || !checkJobContent(shaped, remembered.lookup).ok) return undefined
     const { body, version, marks } = saveOf(shaped)
     const unchanged = unchangedSql(remembered.rows, 8)
-    const saved = await this.sequelize.query(
-      `WITH ${unchanged.with}
-       UPDATE jobs SET version = $3, saved_at = $4, saved_by = $5, saved_change = $6, body = $7::jsonb, judged = false
-       WHERE number = $1 AND version = $2 AND deleted_at IS NULL AND ${unchanged.where} RETURNING number`,
-      {
-        bind: [number, version, marks.version, marks.savedAt, marks.savedBy, marks.savedChange, JSON.stringify(body), ...unchanged.values],
-        type: QueryTypes.SELECT,
-      },
-    )
+    const saved = await this.sequelize
+      .query<{ number: number }>(
+        `WITH ${unchanged.with}
+         UPDATE jobs SET version = $3, saved_at = $4, saved_by = $5, saved_change = $6, body = $7::jsonb, judged = false
+         WHERE number = $1 AND version = $2 AND deleted_at IS NULL AND ${unchanged.where} RETURNING number`,
+        {
+          bind: [
+            number,
+            version,
+            marks.version,
+            marks.savedAt,
+            marks.savedBy,
+            marks.savedChange,
+            JSON.stringify(body),
+            ...unchanged.values,
+          ],
+          type: QueryTypes.SELECT,
+        },
+      )
+      .catch((error: unknown) => {
+        // The transaction that follows tries several times.
+        if (failureOf(error) === 'contended') return []
+        throw error
+      })
     return saved.length > 0 ? asJob({ ...marks, number, body }) : undefined
   }
 
