@@ -14,6 +14,9 @@ import { Tip } from '../ui/Tip.js'
 /** Time between two notes that this window shows the job, ms. A hidden window does not say it. */
 const BEAT_MS = 20_000
 
+/** The strip has no room for it on a narrow screen. */
+const PLACE = { display: { base: 'none', lg: 'flex' }, alignItems: 'center', gap: '0.5', mr: '1.5', color: 'inkSoft' } as const
+
 /** Other people who have the job open. Nothing if there are none. */
 export function OthersHere({ number }: { number: number }) {
   const person = useStore(viewStore, (view) => view.person.trim()) || UNNAMED
@@ -39,7 +42,7 @@ export function OthersHere({ number }: { number: number }) {
   if (!words) return null
   return (
     <Tip words={words}>
-      <Flex role="status" aria-label={words} align="center" gap="0.5" mr="1.5" color="inkSoft" tabIndex={0} data-testid="others-here">
+      <Flex role="status" aria-label={words} {...PLACE} tabIndex={0} data-testid="others-here">
         <Users size={16} aria-hidden />
         <Text fontSize="small" lineHeight="1.15" aria-hidden>
           {data?.people.length || ''}
