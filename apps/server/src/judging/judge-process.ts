@@ -13,6 +13,8 @@ function main(): void {
   const judge = new Judge(process.env['DATABASE_URL'] ?? '')
   judge.start()
   process.on('disconnect', () => process.exit(0))
+  // The server ended while this process was loading.
+  if (!process.connected) process.exit(0)
   process.on('SIGTERM', () => void judge.stop().then(() => process.exit(0)))
 }
 
