@@ -1,5 +1,6 @@
 import {
   BriefDto,
+  checkJobShape,
   checkShape,
   differences,
   fieldsOf,
@@ -17,6 +18,7 @@ import {
   type JobContent,
 } from '@plucky/contract'
 import { toSi, type PartKind } from '@plucky/core'
+import fc from 'fast-check'
 import { demoShop } from './index.js'
 
 const { units, shelf, operations, kits, jobs } = demoShop()
@@ -125,4 +127,31 @@ describe('leaves', () => {
     const without = { ...(welded as { geometry: object }), geometry: { ...(welded as { geometry: object }).geometry, welds: undefined } }
     expect(differences(welded, without, PartDto).map(({ is }) => is)).toEqual(['—', '—', '—', '—'])
   })
+})
+
+describe('a job whose equal fields are not checked again', () => {
+  const value = fc.oneof(
+    fc.constant(undefined),
+    fc.constant(null),
+    fc.constant(''),
+    fc.constant(-1),
+    fc.constant('x'),
+    fc.constant({}),
+    fc.constant([]),
+  )
+  const key = fc.constantFrom(...Object.keys(jobs[0] as object), 'unheardOf', 'wishes')
+  it('is accepted or refused with the same problems as when all is checked', () =>
+    fc.assert(
+      fc.property(
+        fc.nat(jobs.length - 1),
+        fc.nat(jobs.length - 1),
+        fc.uniqueArray(key, { maxLength: 3 }),
+        fc.array(value, { minLength: 3, maxLength: 3 }),
+        (a, b, keys, values) => {
+          const changed = { ...jobs[a], ...Object.fromEntries(keys.map((each, i) => [each, values[i]])) }
+          expect(checkJobShape(changed, undefined, jobs[b])).toEqual(checkJobShape(changed))
+        },
+      ),
+      { numRuns: 300 },
+    ))
 })

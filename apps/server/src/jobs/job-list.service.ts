@@ -259,7 +259,8 @@ const asSummary = (row: SummaryRow): JobSummary => ({
   savedAt: row.saved_at.toISOString(),
   state: row.deleted_at ? 'deleted' : row.archived_at ? 'archived' : 'open',
   outcome: row.outcome,
-  rated: row.judged,
+  // A deleted job is rated when it is restored.
+  rated: row.judged || row.deleted_at !== null,
   heldW: row.held_w,
   targetW: row.target_w,
   sentence: row.sentence ?? '',

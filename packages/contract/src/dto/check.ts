@@ -39,11 +39,13 @@ export function checkShape<T extends object>(
 
 /** Fields of a value that are equal to those of a known value, as they are there, and the other fields. */
 function apart(plain: object, known: object): readonly [same: object, changed: object] {
-  const of = new Map(Object.entries(known))
-  const isSame = ([key, value]: readonly [string, unknown]) => of.has(key) && equal(value, of.get(key))
-  const entries = Object.entries(plain)
-  const same = entries.filter(isSame).map(([key]) => [key, of.get(key)] as const)
-  return same.length === 0 ? [{}, plain] : [Object.fromEntries(same), Object.fromEntries(entries.filter((entry) => !isSame(entry)))]
+  const before = new Map(Object.entries(known))
+  const [same, changed]: [unknown[][], unknown[][]] = [[], []]
+  for (const [key, value] of Object.entries(plain) as [string, unknown][]) {
+    if (before.has(key) && equal(value, before.get(key))) same.push([key, before.get(key)])
+    else changed.push([key, value])
+  }
+  return [Object.fromEntries(same) as object, Object.fromEntries(changed) as object]
 }
 
 /** A copy without classes and without undefined fields: what is stored and compared. */

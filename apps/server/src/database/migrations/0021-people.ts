@@ -116,8 +116,7 @@ async function logTriggers(sql: Parameters<Up>[0]): Promise<void> {
       INSERT INTO changes (who, role, address, action, subject, subject_id, fields) VALUES (
         who ->> 'name', who ->> 'role', who ->> 'address', lower(TG_OP), TG_TABLE_NAME, row_key, found);
       -- Sent when the transaction commits.
-      PERFORM pg_notify('plucky_changes', jsonb_build_object(
-        'subject', TG_TABLE_NAME, 'id', row_key, 'version', new_row -> 'version', 'window', new_row ->> 'saved_by')::text);
+      PERFORM pg_notify('plucky_changes', jsonb_build_object('subject', TG_TABLE_NAME, 'id', row_key, 'version', new_row -> 'version')::text);
       RETURN NULL;
     END $$`)
   for (const { table, key, columns } of LOGGED) {
