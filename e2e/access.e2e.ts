@@ -40,8 +40,25 @@ async function staysInView(page: Page, address: string): Promise<void> {
     if (!address.startsWith('/jobs/')) continue
     for (const part of ['revision', 'save-state', 'totals']) await expect(page.getByTestId(part)).toBeInViewport()
     await expect(page.getByRole('button', { name: /^Undo/ })).toBeInViewport()
+    expect(await overlapsInStrip(page), `${address} at ${width}`).toEqual([])
   }
 }
+
+/** Words in the strip over the page that overlap, and a job name that has no room. */
+const overlapsInStrip = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const shown = [
+      ...document.querySelectorAll('header a, header button, header [data-testid=save-state], header [data-testid=others-here]'),
+    ]
+      .map((element) => ({ words: element.textContent || element.getAttribute('aria-label') || '', box: element.getBoundingClientRect() }))
+      .filter(({ box }) => box.width > 0)
+    const name = document.querySelector('header [data-testid=revision]')?.parentElement?.getBoundingClientRect()
+    const all = name ? [...shown, { words: 'job name', box: name }] : shown
+    const apart = (a: DOMRect, b: DOMRect) =>
+      a.right <= b.left + 1 || b.right <= a.left + 1 || a.bottom <= b.top + 1 || b.bottom <= a.top + 1
+    const over = all.flatMap((a, i) => all.slice(i + 1).flatMap((b) => (apart(a.box, b.box) ? [] : [`${a.words} / ${b.words}`])))
+    return name && name.width < 60 ? [...over, 'no room for the job name'] : over
+  })
 
 /** Opens a page in a window that has the application, as its links do: the code is not loaded again. */
 async function openInPlace(page: Page, { title, address }: (typeof VIEWS)[number]): Promise<void> {

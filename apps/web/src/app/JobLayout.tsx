@@ -22,6 +22,7 @@ import { IconButton } from './IconButton.js'
 import { Loading } from './Loading.js'
 import { RovingLinks } from './RovingLinks.js'
 import { OthersHere } from './OthersHere.js'
+import { useOthersHere } from './others-here.js'
 import { SaveMark, SaveNote } from './SaveMark.js'
 import { useViewId } from './use-view.js'
 import { TitleStrip } from './TitleStrip.js'
@@ -69,7 +70,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
   const menu = PAGE_GROUPS.map(({ title, views }) => ({ title, links: views.map(({ id, title: word }) => linkTo(id, word)) }))
   const name = <JobName number={job.number} content={content} unit={unit} />
   const groupLinks = <RovingLinks label="Groups of pages" links={groups} large />
-  const [inOneRow, withLinks] = [useWider(1024), useWider(768)]
+  const [inOneRow, withLinks] = [useWider(1280), useWider(768)]
   return (
     <Box minH="100vh">
       <TitleStrip
@@ -163,10 +164,11 @@ function Totals({ content, unit }: JobPageProps) {
 /** Save state, the file, undo and redo. */
 function JobTools() {
   const job = useStore(jobStore)
+  const others = useOthersHere(job.number)
   return (
     <Flex align="center" gap="0.5" pr="1">
-      <OthersHere number={job.number} />
-      <SaveMark job={job} />
+      {others && <OthersHere others={others} />}
+      <SaveMark job={job} short={others !== undefined} />
       <FileLink
         href={api.fileOf(job.number)}
         aria-label="Download job file"

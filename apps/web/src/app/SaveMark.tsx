@@ -12,8 +12,8 @@ const WORDS: Record<JobState['saving'], string> = {
 }
 const ALARMING: ReadonlySet<JobState['saving']> = new Set(['offline', 'conflict', 'refused'])
 
-/** Save state of the open job. */
-export function SaveMark({ job }: { job: JobState }) {
+/** Save state of the open job. `short`: without the time where the strip is narrow. */
+export function SaveMark({ job, short }: { job: JobState; short: boolean }) {
   const time = job.savedAt ? new Date(job.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) : ''
   const alarming = ALARMING.has(job.saving)
   return (
@@ -30,7 +30,9 @@ export function SaveMark({ job }: { job: JobState }) {
       data-version={job.version}
     >
       {WORDS[job.saving]}
-      {job.saving === 'saved' && <Text as="span" display={{ base: 'none', sm: 'inline' }}>{` ${time}`}</Text>}
+      {job.saving === 'saved' && (
+        <Text as="span" display={{ base: 'none', sm: short ? 'none' : 'inline', lg: 'inline' }}>{` ${time}`}</Text>
+      )}
     </Text>
   )
 }
