@@ -168,6 +168,7 @@ test('a broken shaft becomes a limit of its part at the power at which it broke;
   const row = page.getByTestId(`used-in-${job.number}`)
   await expect(row).toContainText('Broken rail')
   await expect(row.getByRole('cell')).toHaveCount(3)
+  await expect(row).not.toContainText('being rated again')
   const [before = 0, now = 0] = ((await row.innerText()).match(/[\d,]+(?= hp)/g) ?? []).map((text) => Number(text.replace(',', '')))
   expect(now).toBeGreaterThan(0)
   expect(before).toBeGreaterThanOrEqual(now)

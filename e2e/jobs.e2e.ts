@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import type { JobListPage } from '@plucky/contract'
 import { readFileSync } from 'node:fs'
 import { jobOf, ownJob } from './bench.js'
 
@@ -60,4 +61,24 @@ test('a backup of the shop is downloaded as one file', async ({ page }) => {
   // The directory of a zip file is at its end and names every file.
   for (const name of ['manifest.json', 'jobs.jsonl', 'parts.jsonl', 'signed_books.jsonl'])
     expect(bytes.includes(name, bytes.length - 4000)).toBe(true)
+})
+
+test('a result from before the latest change is called that until the job is rated', async ({ page, request }) => {
+  const job = await ownJob(request, `Changed buggy ${Date.now()}`)
+  const row = page.getByTestId(`job-${job.number}`)
+  await page.goto('/')
+  await page.getByTestId('search-jobs').fill(job.name)
+  await expect(row).toContainText('660 / 840 hp')
+  await expect(row).not.toContainText('Earlier result')
+  let rated = false
+  await page.route('**/api/jobs?*', async (route) => {
+    const response = await route.fetch()
+    const answer = (await response.json()) as JobListPage
+    await route.fulfill({ response, json: { ...answer, jobs: answer.jobs.map((each) => ({ ...each, rated: rated && each.rated })) } })
+  })
+  await page.reload()
+  await page.getByTestId('search-jobs').fill(job.name)
+  await expect(row).toContainText('Earlier result')
+  rated = true
+  await expect(row).not.toContainText('Earlier result')
 })

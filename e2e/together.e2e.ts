@@ -60,6 +60,7 @@ test('the same field changed in two windows at once: both values are shown, and 
   await request.patch(`/api/jobs/${job.number}`, { data: { name: 'Theirs' } })
   await context.setOffline(false)
   const fields = page.getByTestId('conflict-fields')
+  await expect(fields).toContainText('Job name')
   await expect(fields).toContainText('Theirs')
   await expect(fields).toContainText('Mine')
   await page.getByRole('button', { name: 'Use the saved values' }).click()

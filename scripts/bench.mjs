@@ -4,11 +4,9 @@ import { ensurePostgres } from './lib/postgres.mjs'
 import { fail, run, say } from './lib/say.mjs'
 import { withTemporaryServer } from './lib/temporary-server.mjs'
 
-/** All speed claims: the core alone, the pages in a real browser, and the server with a large shop. */
-async function main() {
-  await ensureBuilt()
+/** The core alone, the pages in a real browser, and the server with a large shop. */
+async function benchAll() {
   const chromium = await ensureChromium()
-  await ensurePostgres()
   const { benchCore } = await import('./lib/bench-core.mjs')
   const { benchShop } = await import('./lib/bench-shop.mjs')
   for (const line of benchCore()) say(line)
@@ -21,14 +19,27 @@ async function main() {
     for (const line of said.split('\n')) if (/^(key press|dyno file|shaft bench)/.test(line)) say(line)
     say(await benchShop({ port, databaseUrl }))
   })
+}
+
+/** Many people at once, for some minutes. */
+async function benchPeople(minutes) {
   const { benchLoad } = await import('./lib/bench-load.mjs')
   await withTemporaryServer(
     'bench',
     async (server) => {
-      for (const line of await benchLoad(server)) say(line)
+      for (const line of await benchLoad(server, minutes)) say(line)
     },
     { PLUCKY_MOST_REQUESTS: '1000000' },
   )
+}
+
+/** npm run bench: all speed claims. npm run bench -- load [minutes]: many people at once alone, and how the memory of the server grows. */
+async function main() {
+  const [only, minutes = '0.4'] = process.argv.slice(2)
+  await ensureBuilt()
+  await ensurePostgres()
+  if (only !== 'load') await benchAll()
+  await benchPeople(Number(minutes))
 }
 
 main().catch(fail)

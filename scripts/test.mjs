@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, existsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { ensureBuilt } from './lib/build.mjs'
 import { checkCommands } from './lib/check-commands.mjs'
 import { checkLauncher } from './lib/check-launcher.mjs'
@@ -65,9 +66,22 @@ async function suite(name, command, args, env, read) {
 
 const jsonOf = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 
+/** Number of error lines printed with the name of a failed test. */
+const REASON_LINES = 6
+
+/** Returns the name of a failed test with the first lines of its first error. */
+function withReason(name, message = '') {
+  const lines = stripVTControlCharacters(message)
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+  return [name, ...lines.slice(0, REASON_LINES).map((line) => `      ${line.trim()}`)].join('\n')
+}
+
 /** Failed tests of one file, or the file itself where it did not run. */
 function failedOfFile({ name, status, assertionResults }) {
-  const failed = assertionResults.filter((test) => test.status === 'failed').map((test) => test.fullName)
+  const failed = assertionResults
+    .filter((test) => test.status === 'failed')
+    .map((test) => withReason(test.fullName, test.failureMessages[0]))
   return status === 'failed' && failed.length === 0 ? [name] : failed
 }
 
@@ -101,10 +115,14 @@ async function commandsAndFuzz(databaseUrl) {
   }
 }
 
+const errorOf = ({ tests }) => tests.flatMap(({ results }) => results.flatMap(({ errors }) => errors))[0]?.message
+
 const failedOfSuites = (suites) =>
   suites.flatMap(({ title, suites, specs }) => [
     ...failedOfSuites(suites ?? []),
-    ...specs.filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky')).map((spec) => `${title} › ${spec.title}`),
+    ...specs
+      .filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky'))
+      .map((spec) => withReason(`${title} › ${spec.title}`, errorOf(spec))),
   ])
 
 async function endToEnd(folder, databaseUrl, chromium) {

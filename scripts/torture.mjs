@@ -15,6 +15,8 @@ import { fail, say, Trouble } from './lib/say.mjs'
 
 const CHROMIUM_ARGS = JSON.parse(readFileSync(new URL('lib/chromium-args.json', import.meta.url), 'utf8'))
 const WINDOWS = 4
+/** People without a browser. */
+const CLIENTS = 4
 const EDITING_MS = 4000
 /** Time for which the database does not answer in an outage. */
 const OUTAGE_MS = 60_000
@@ -22,26 +24,40 @@ const VICTIMS = ['server', 'other server', 'judge', 'database', 'launcher', 'bro
 /** Time limit for every window to reach "Saved" after the service is back. */
 const SETTLED_MS = 15_000
 
+/** Time between two edits of a client: four clients make 33 a second while all servers are up. */
+const EDIT_MS = 120
+
+/** Runs in the page: installs a part that is not installed at a station, both chosen by numbers from 0 to 1. Returns false if there is none. */
+async function installAnother([station, part]) {
+  const all = (selector) => [...document.querySelectorAll(selector)]
+  const click = async (element) => {
+    element?.dispatchEvent(new globalThis.MouseEvent('click', { bubbles: true, cancelable: true }))
+    await new Promise((drawn) => setTimeout(drawn, 20))
+  }
+  const stations = all('[data-testid^=station-]')
+  await click(stations[Math.floor(station * stations.length)])
+  const parts = all('[data-testid=candidates] button')
+  for (let i = 0; i < parts.length; i++) {
+    await click(all('[data-testid=candidates] button')[(Math.floor(part * parts.length) + i) % parts.length])
+    // An installed part has no such button.
+    const [install] = all('[data-testid=fit]')
+    if (!install) continue
+    await click(install)
+    return true
+  }
+  return false
+}
+
 /** A window with one job, and the last state it showed as saved. */
 class Window {
   constructor(number, page, url) {
     Object.assign(this, { number, page, url, shown: undefined })
   }
 
-  /** Installs random parts without waiting. Records every state shown as saved. */
+  /** Installs random parts as fast as the page draws. Records every state shown as saved. */
   async edit(random, until) {
     while (Date.now() < until) {
-      const stations = this.page.locator('[data-testid^=station-]')
-      await stations.nth(Math.floor(random() * (await stations.count()))).dispatchEvent('click', {}, { timeout: 5000 })
-      const parts = this.page.getByTestId('candidates').getByRole('button')
-      await parts.nth(Math.floor(random() * (await parts.count()))).dispatchEvent('click', {}, { timeout: 5000 })
-      // An installed part has no such button.
-      await this.page
-        .getByTestId('fit')
-        .dispatchEvent('click', {}, { timeout: 300 })
-        .catch((error) => {
-          if (error.name !== 'TimeoutError') throw error
-        })
+      await this.page.evaluate(installAnother, [random(), random()])
       await this.note()
     }
   }
@@ -85,10 +101,65 @@ class Window {
   }
 }
 
+/** Fields of a job that the server gives. */
+const GIVEN = new Set(['number', 'savedAt', 'savedBy', 'savedChange'])
+
+/** A person without a browser who saves a job, each save with another customer, and notes what was acknowledged. */
+class Client {
+  constructor(number, url) {
+    Object.assign(this, { number, url, acknowledged: [], tries: 0 })
+  }
+
+  async ask(method, body) {
+    const headers = { 'content-type': 'application/json' }
+    const options = { method, headers, signal: globalThis.AbortSignal.timeout(5000), ...(body ? { body: JSON.stringify(body) } : {}) }
+    const response = await fetch(`${this.url()}/api/jobs/${this.number}`, options)
+    // The database is away, or a save whose answer was lost was stored after all.
+    if (response.status === 503 || response.status === 409) throw new TypeError('Not saved.')
+    if (!response.ok) throw new Trouble(`Job ${this.number}: ${response.status} ${await response.text()}`)
+    return response.json()
+  }
+
+  async edit(until) {
+    for (let at = Date.now(); at < until; at = Math.max(Date.now(), at + EDIT_MS)) {
+      await wait(Math.max(0, at - Date.now()))
+      await this.save().catch((error) => {
+        // A save whose answer was lost may be stored: the next one begins with the stored job.
+        if (error instanceof Trouble) throw error
+        this.job = undefined
+      })
+    }
+  }
+
+  async save() {
+    const job = (this.job ??= await this.ask('GET'))
+    const customer = `customer ${++this.tries}`
+    const content = Object.entries({ ...job, customer }).filter(([key]) => !GIVEN.has(key))
+    this.job = await this.ask('PUT', Object.fromEntries(content))
+    this.acknowledged.push(customer)
+  }
+
+  /** Checks that the log has each acknowledged save once, in order, and that the last one is stored. */
+  check(logged, stored) {
+    let at = -1
+    for (const customer of this.acknowledged) {
+      const next = logged.indexOf(customer, at + 1)
+      if (next < 0 || logged.lastIndexOf(customer) !== next)
+        throw new Trouble(`Job ${this.number}: ${customer} was acknowledged and is not in the log once and in order.`)
+      at = next
+    }
+    const [last, own] = [logged.at(-1), this.acknowledged.at(-1)]
+    if (stored.customer !== (last ?? stored.customer))
+      throw new Trouble(`Job ${this.number}: ${last} is logged, ${stored.customer} is stored.`)
+    if (own && logged.indexOf(own) > logged.indexOf(stored.customer)) throw new Trouble(`Job ${this.number}: ${own} was lost.`)
+  }
+}
+
 /** Kills servers, judges, database, launcher or browser with SIGKILL while four windows edit, two on each of two servers of one database. */
 class Torture {
   constructor(launched, other, profile, executablePath) {
     Object.assign(this, { launched, other, profile, executablePath, windows: [], slowest: 0, editedMs: 0 })
+    this.clients = Array.from({ length: CLIENTS }, (_, i) => new Client(WINDOWS + i + 1, () => (i % 2 === 0 ? launched : other).url))
   }
 
   async openBrowser() {
@@ -109,11 +180,13 @@ class Torture {
     const until = Date.now() + EDITING_MS
     this.editedMs += EDITING_MS
     const editing = Promise.allSettled(this.windows.map((window) => window.edit(random, until)))
+    const saving = Promise.all(this.clients.map((client) => client.edit(until)))
     await wait(400 + random() * 1600)
     if (what === 'outage') await this.outage(words)
     else if (what === 'browser') killBrowser(this.profile)
     else if (what === 'other server') this.other.kill('server')
     else this.launched.kill(what)
+    await saving
     const failed = (await editing).find(({ status }) => status === 'rejected')
     if (failed && what !== 'browser') throw failed.reason
     await wait(200)
@@ -147,6 +220,15 @@ class Torture {
     }
   }
 
+  get tries() {
+    return this.clients.reduce((sum, { tries }) => sum + tries, 0)
+  }
+
+  /** A count as a rate over the time of the edits. */
+  rate(count) {
+    return ((count * 1000) / this.editedMs).toFixed(1)
+  }
+
   async stop() {
     await this.browser?.close().catch(() => undefined)
     await this.other.stop()
@@ -155,7 +237,8 @@ class Torture {
 }
 
 /** Jobs of the windows as they are stored. */
-const stored = (url) => Promise.all(Array.from({ length: WINDOWS }, async (_, i) => (await fetch(`${url}/api/jobs/${i + 1}`)).json()))
+const stored = (url) =>
+  Promise.all(Array.from({ length: WINDOWS + CLIENTS }, async (_, i) => (await fetch(`${url}/api/jobs/${i + 1}`)).json()))
 
 /** The log does not tell a field that is null from one that is absent. */
 const withoutNulls = (value) =>
@@ -179,7 +262,7 @@ function field(job, path, set) {
  * Checks that the change log leads from the first to the last state of each job, one change after another: each acknowledged change is
  * there once and in order. Returns the number of saves.
  */
-async function replay(databaseUrl, before, after) {
+async function replay(databaseUrl, before, after, clients) {
   const client = await connect(databaseUrl)
   let saves = 0
   for (const [i, job] of before.entries()) {
@@ -197,6 +280,8 @@ async function replay(databaseUrl, before, after) {
       if (!isSame(job[key], after[i][key])) throw new Trouble(`Job ${i + 1}: the change log does not lead to the stored ${key}.`)
     if (after[i].version - job.version < rows.length)
       throw new Trouble(`Job ${i + 1}: ${rows.length} changes, but version ${after[i].version}.`)
+    const customers = rows.flatMap(({ fields }) => fields.flatMap(({ path, after: to }) => (path === 'customer' ? [to] : [])))
+    clients.find(({ number }) => number === i + 1)?.check(customers, after[i])
   }
   await client.end()
   return saves
@@ -239,14 +324,14 @@ async function main() {
       killed[what]++
       if (round % 10 === 0) say(`${round} kills`)
     }
-    saves = await replay(databaseUrl, before, await stored(other.url))
+    saves = await replay(databaseUrl, before, await stored(other.url), torture.clients)
   } finally {
     await (torture ?? launched).stop()
     for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })
   }
   const counts = Object.entries(killed).map(([victim, count]) => `${victim} ${count}`)
   say(
-    `${rounds} interruptions (${counts.join(', ')}) under ${saves} saves of ${WINDOWS} windows on two servers (${((saves * 1000) / torture.editedMs).toFixed(1)} a second): everything shown as saved was stored, the change log leads to the stored jobs change by change, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
+    `${rounds} interruptions (${counts.join(', ')}) under ${saves} saves of ${WINDOWS} windows and ${CLIENTS} clients on two servers (${torture.rate(saves)} a second, ${torture.rate(torture.tries)} tried by the clients): everything shown as saved was stored, the change log leads to the stored jobs change by change, and every window was saved by itself at most ${(torture.slowest / 1000).toFixed(1)} s after the service was back.`,
   )
 }
 

@@ -2,8 +2,10 @@ import { Agent, request } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
 import { connect } from './database.mjs'
 
-/** Jobs in the shop, people at work, their requests a second together, and the times of warming up and measuring, s. */
-const [JOBS, PEOPLE, RATE, WARM_SECONDS, SECONDS] = [20_000, 100, 300, 5, 20]
+/** Jobs in the shop, people at work, their requests a second together, and the time of warming up, s. */
+const [JOBS, PEOPLE, RATE, WARM_SECONDS] = [20_000, 100, 300, 5]
+/** Readings of the memory during the measurement. */
+const READINGS = 5
 
 /** Requests of a person by how often he makes them. */
 const MIX = [
@@ -17,7 +19,7 @@ const MIX = [
 const WORDS = ['hill', 'rail', 'coupe', 'tow', 'dune', 'street', 'drag', 'haul']
 
 /** Fills the shop with copies of its jobs. They count as rated. */
-async function fillUp(databaseUrl) {
+export async function fillUp(databaseUrl) {
   const client = await connect(databaseUrl)
   await client.query(`SET statement_timeout = 0; SET plucky.log = 'off'`)
   await client.query(
@@ -103,11 +105,25 @@ async function run(port, numbers, seconds) {
   return { times, failed }
 }
 
-/** Many people who read and save in a large shop: response times by kind of request. */
-export async function benchLoad({ port, databaseUrl }) {
+/** Longest block of the event loop since the last reading, ms, and memory of the server, MB. */
+async function serverFigures(port) {
+  const text = await (await fetch(`http://127.0.0.1:${port}/api/metrics`)).text()
+  const figure = (name) => Number(new RegExp(`^plucky_${name} (.+)$`, 'm').exec(text)?.[1])
+  return { blockedMs: figure('nodejs_eventloop_lag_max_seconds') * 1000, memoryMB: figure('process_resident_memory_bytes') / 1e6 }
+}
+
+/** Many people who read and save in a large shop for some minutes: response times by kind of request. */
+export async function benchLoad({ port, databaseUrl }, minutes) {
   const numbers = await fillUp(databaseUrl)
   await run(port, numbers, WARM_SECONDS)
-  const { times, failed } = await run(port, numbers, SECONDS)
+  const seconds = minutes * 60
+  const readings = [await serverFigures(port)]
+  const reading = setInterval(() => void serverFigures(port).then((own) => readings.push(own)), (seconds * 1000) / READINGS)
+  const { times, failed } = await run(port, numbers, seconds)
+  clearInterval(reading)
+  readings.push(await serverFigures(port))
+  // Longest since the reading before.
+  const blockedMs = Math.max(...readings.slice(1).map((each) => each.blockedMs))
   const said = (own) => {
     const sorted = [...own].sort((a, b) => a - b)
     const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]?.toFixed(0) ?? 'none'
@@ -116,7 +132,8 @@ export async function benchLoad({ port, databaseUrl }) {
   const all = Object.values(times).flat()
   const failures = Object.entries(failed).map(([kind, count]) => `${count} × ${kind}`)
   return [
-    `load: ${PEOPLE} people in ${JOBS} jobs, ${(all.length / SECONDS).toFixed(0)} requests a second: ${said(all)}; failed: ${failures.join(', ') || 'none'}`,
-    ...MIX.map(([kind]) => `load: ${kind}, ${(times[kind].length / SECONDS).toFixed(0)} a second: ${said(times[kind])}`),
+    `load: ${PEOPLE} people in ${JOBS} jobs, ${(all.length / seconds).toFixed(0)} requests a second: ${said(all)}; failed: ${failures.join(', ') || 'none'}`,
+    `load: the event loop was blocked for at most ${blockedMs.toFixed(0)} ms; memory ${readings.map(({ memoryMB }) => memoryMB.toFixed(0)).join(', ')} MB during ${all.length} requests`,
+    ...MIX.map(([kind]) => `load: ${kind}, ${(times[kind].length / seconds).toFixed(0)} a second: ${said(times[kind])}`),
   ]
 }

@@ -16,12 +16,15 @@ const PUBLIC =
 const OWNERS = /^(\w+ \/api\/people.*|GET \/api\/changes|GET \/api\/backup|PUT \/api\/shop(\/standards)?)$/
 /** Operations that would end the sessions of the run. Each role that may not use them sends them too. */
 const ENDING = /^(PATCH \/api\/people\/\{id\}|\w+ \/api\/access\/(sign-out|sign-out-everywhere|password|second-factor))$/
+/** Who has a job open: everybody who is signed in says so. */
+const PRESENT = /^(PUT|DELETE) \/api\/jobs\/\{number\}\/present(\/\{window\})?$/
 /** Reads of documents that only builders see. */
 const BUILDERS = /^GET \/api\/links$/
 
 const mayUse = (role, operation) => {
   if (PUBLIC.test(operation)) return true
   if (role === 'nobody') return false
+  if (PRESENT.test(operation)) return true
   if (OWNERS.test(operation)) return role === 'owner'
   if (BUILDERS.test(operation) || !/^(GET|\w+ \/api\/access\/)/.test(operation)) return role !== 'viewer'
   return true

@@ -6,6 +6,7 @@ import type { AccessSettings } from './access/settings.js'
 import { tellConnection } from './access/who.js'
 import { BackupModule } from './backup/backup.module.js'
 import { MODELS } from './database/models.js'
+import { OpenConnections } from './http/open-connections.js'
 import { SchemasController } from './http/schemas.controller.js'
 import { EventsModule } from './events/events.module.js'
 import { HealthModule } from './health/health.controller.js'
@@ -69,6 +70,7 @@ export class AppModule {
         HealthModule,
       ],
       controllers: [SchemasController],
+      providers: [OpenConnections],
     }
   }
 }

@@ -27,6 +27,11 @@ describe('the configuration', () => {
   it.each(['0.0.0.0', '::', '192.0.2.1', 'shop.example', '127.0.0.1.example'])('does not listen on %s without encryption', (HOST) => {
     expect(() => readConfig({ DATABASE_URL, HOST })).toThrow('the connection must be encrypted')
   })
+  it('lets a shop require a second factor of its owners', () => {
+    const needed = (text?: string) => readConfig({ DATABASE_URL, PLUCKY_SECOND_FACTOR: text }).access.ownersNeedFactor
+    expect([needed(), needed('optional'), needed('owners')]).toEqual([false, false, true])
+    expect(() => needed('yes')).toThrow('PLUCKY_SECOND_FACTOR must be "owners" or "optional" (got "yes").')
+  })
   it('needs certificate and key, and says which file it cannot read', () => {
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem' })).toThrow('Set both')
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem', PLUCKY_TLS_KEY: '/nowhere/key.pem' })).toThrow(

@@ -40,7 +40,7 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   return {
     port,
     host,
-    access: { mode: isNetwork ? 'accounts' : 'open', secure, mostRequests: requestsIn(env) },
+    access: { mode: isNetwork ? 'accounts' : 'open', secure, mostRequests: requestsIn(env), ownersNeedFactor: factorIn(env) },
     tls,
     proxies,
     metricsToken: env['PLUCKY_METRICS_TOKEN'] || undefined,
@@ -71,6 +71,12 @@ function requestsIn({ PLUCKY_MOST_REQUESTS: text }: NodeJS.ProcessEnv): number {
   const most = Number(text ?? USUAL_REQUESTS)
   if (!Number.isInteger(most) || most < 1) throw new Error(`PLUCKY_MOST_REQUESTS must be a whole number above 0 (got "${text}").`)
   return most
+}
+
+/** True if the shop requires a second factor of its owners. */
+function factorIn({ PLUCKY_SECOND_FACTOR: text = 'optional' }: NodeJS.ProcessEnv): boolean {
+  if (text !== 'optional' && text !== 'owners') throw new Error(`PLUCKY_SECOND_FACTOR must be "owners" or "optional" (got "${text}").`)
+  return text === 'owners'
 }
 
 /** Number of processes that rate jobs. */

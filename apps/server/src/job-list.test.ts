@@ -1,4 +1,13 @@
-import { contentOf, type Job, type JobContent, type JobListPage, type JobSummary, type LastJob, type ShelfContent } from '@plucky/contract'
+import {
+  contentOf,
+  MOST_COUNTED,
+  type Job,
+  type JobContent,
+  type JobListPage,
+  type JobSummary,
+  type LastJob,
+  type ShelfContent,
+} from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import request from 'supertest'
 import type { JobAnswer } from './jobs/jobs.service.js'
@@ -63,6 +72,7 @@ describe('the list of jobs', () => {
   it.each(['touched', 'number', 'name', 'customer', 'transmission', 'held'])(
     'goes through every job once, a page at a time, by %s',
     async (sort) => {
+      await scratch.allRated()
       for (const direction of ['asc', 'desc']) {
         const all = (await page(`?sort=${sort}&direction=${direction}&limit=100`)).jobs.map(({ number }) => number)
         const walked: number[] = []
@@ -78,6 +88,32 @@ describe('the list of jobs', () => {
       }
     },
   )
+
+  it('pages through more jobs than it counts, with and without a search', async () => {
+    const { number } = await added({ name: 'Gravel hauler', customer: 'Many' })
+    await scratch.query(`INSERT INTO jobs (version, saved_at, body, judged)
+      SELECT 1, now() - i * interval '1 minute', body, true FROM jobs, generate_series(1, ${MOST_COUNTED + 200}) AS i WHERE number = ${number}`)
+    for (const search of ['', '&search=grav%20many']) {
+      const walked: JobSummary[] = []
+      for (let after = ''; ;) {
+        const { jobs, next, total } = await page(`?limit=200${search}${after}`)
+        expect(total).toBe(MOST_COUNTED + 1)
+        walked.push(...jobs)
+        if (!next) break
+        after = `&after=${next}`
+      }
+      const found = walked.filter(({ name }) => name === 'Gravel hauler')
+      expect([found.length, new Set(walked.map((job) => job.number)).size]).toEqual([MOST_COUNTED + 201, walked.length])
+      expect(walked.map(({ savedAt }) => savedAt)).toEqual(
+        walked
+          .map(({ savedAt }) => savedAt)
+          .sort()
+          .reverse(),
+      )
+      if (search) expect(walked.length).toBe(found.length)
+    }
+    await scratch.query(`DELETE FROM jobs WHERE name = 'Gravel hauler'`)
+  })
 
   it('refuses what it cannot ask for', async () => {
     for (const query of ['?sort=price', '?limit=0', '?limit=9999', '?limit=x', '?after=zzz', '?state=gone', '?color=red']) {

@@ -31,6 +31,7 @@ describe('the shop', () => {
 describe('units of who asks', () => {
   const KW = 1000
   it('word the stored headlines, with the same figures underneath', async () => {
+    await scratch.allRated()
     const [us, metric] = [(await got('/api/jobs/last?units=us')) as LastJob, (await got('/api/jobs/last?units=metric')) as LastJob]
     expect(us.sentence).toMatch(/^Holds about \d+ hp \(target \d+ hp\)/)
     expect(metric.sentence).toContain(`target ${Math.round((us.targetW as number) / KW)} kW`)

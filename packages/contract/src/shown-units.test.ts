@@ -119,6 +119,7 @@ describe('figures in words', () => {
     const [held, target] = [toSi(664, 'hp'), toSi(845, 'hp')]
     expect([roundedPower(held), powerOf(held, target), powerOf(held, null)]).toEqual(['660 hp', '660 / 845 hp', '660 hp'])
     expect(shownIn(metric, () => powerOf(held, target))).toBe('500 / 630 kW')
+    expect(powerOf(toSi(838, 'hp'), toSi(840, 'hp'))).toBe('830 / 840 hp')
   })
   it('turn a rise of temperature without its zero', () => {
     expect([temperatureRise(100), shownIn(metric, () => temperatureRise(100))]).toEqual(['180 °F', '100 °C'])

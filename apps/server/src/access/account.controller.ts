@@ -36,7 +36,9 @@ export class AccountController {
   @Operation('How the shop is opened, and who is signed in', 'Mode and person')
   state(): AccessState {
     const person = who()
-    return { mode: this.access.mode, person: person ? { name: person.name, role: person.role, secondFactor: person.secondFactor } : null }
+    if (!person) return { mode: this.access.mode, person: null }
+    const { name, role, secondFactor, awaitsFactor } = person
+    return { mode: this.access.mode, person: { name, role, secondFactor, awaitsFactor } }
   }
 
   @Post('sign-in')

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common'
+import { Inject, Injectable } from '@nestjs/common'
 import { InjectConnection, InjectModel } from '@nestjs/sequelize'
 import type { NewFactor, NewPasswordDto, RemoveFactorDto, SignedIn, SignInDto } from '@plucky/contract'
 import { fn, literal, Op, where } from 'sequelize'
@@ -8,9 +8,11 @@ import { refuse } from '../http/refusal.js'
 import { Attempts } from './attempts.js'
 import { ChangesService } from './changes.service.js'
 import { acceptPassword, hashPassword, passwordFits } from './passwords.js'
+import { rightsOf } from './rights.js'
 import { PersonRow } from './rows.js'
 import { newFactor, stepOfCode } from './second-factor.js'
 import { SessionsService } from './sessions.service.js'
+import { ACCESS, type AccessSettings } from './settings.js'
 import type { Who } from './who.js'
 
 /** Result of a sign-in with the token of the new session. */
@@ -25,6 +27,7 @@ export class AccountService {
     private readonly sessions: SessionsService,
     private readonly attempts: Attempts,
     private readonly changes: ChangesService,
+    @Inject(ACCESS) private readonly access: AccessSettings,
   ) {}
 
   /** Signs a person in. A wrong name, password or code, and a closed account, are refused with the same words after the same work. */
@@ -40,7 +43,11 @@ export class AccountService {
     }
     await this.attempts.succeed(plain, address)
     await this.changes.note({ who: row.name, role: row.role, address, action: 'sign-in', subject: 'people', subjectId: String(row.id) })
-    return { outcome: 'signed-in', person: asSignedIn(row), token: await this.sessions.begin(row.id) }
+    return { outcome: 'signed-in', person: this.signedIn(row), token: await this.sessions.begin(row.id) }
+  }
+
+  private signedIn({ name, role, secondFactor }: PersonRow): SignedIn {
+    return { name, secondFactor, ...rightsOf({ role, secondFactor }, this.access) }
   }
 
   /** The name that was typed is not logged if it is unknown: it may be a password. */
@@ -116,5 +123,3 @@ export class AccountService {
     })
   }
 }
-
-const asSignedIn = ({ name, role, secondFactor }: PersonRow): SignedIn => ({ name, role, secondFactor })

@@ -2,6 +2,7 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { refuse } from '../http/refusal.js'
 import { sessionToken } from './cookie.js'
+import { rightsOf } from './rights.js'
 import type { SessionsService } from './sessions.service.js'
 import type { AccessSettings } from './settings.js'
 import { actAs, type Who } from './who.js'
@@ -24,7 +25,7 @@ export function identify(access: AccessSettings, sessions: SessionsService): Req
     const found = token !== undefined && token.length <= MOST_TOKEN ? await sessions.find(token) : undefined
     if (!found) return undefined
     const { digest, ...known } = found
-    return { ...known, session: digest, address: request.ip ?? '' }
+    return { ...known, ...rightsOf(known, access), session: digest, address: request.ip ?? '' }
   }
   const pass = async (request: Request, response: Response, next: NextFunction): Promise<void> => {
     response.setHeader('Cache-Control', 'no-store')

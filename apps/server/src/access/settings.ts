@@ -6,6 +6,8 @@ export interface AccessSettings {
   readonly secure: boolean
   /** Most requests of a person in a minute. */
   readonly mostRequests: number
+  /** True if the shop requires a second factor of its owners. */
+  readonly ownersNeedFactor: boolean
 }
 
 /** Injection token of the access settings. */
@@ -15,4 +17,4 @@ export const ACCESS = Symbol('access')
 export const USUAL_REQUESTS = 3000
 
 /** A shop that opens on loopback without sign-in. */
-export const OPEN: AccessSettings = { mode: 'open', secure: false, mostRequests: USUAL_REQUESTS }
+export const OPEN: AccessSettings = { mode: 'open', secure: false, mostRequests: USUAL_REQUESTS, ownersNeedFactor: false }

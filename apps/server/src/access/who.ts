@@ -7,6 +7,8 @@ export interface Who {
   readonly name: string
   readonly role: Role
   readonly secondFactor: boolean
+  /** True for an owner with builder rights because the required second factor is not set up. */
+  readonly awaitsFactor: boolean
   readonly session: Buffer
   readonly address: string
 }

@@ -24,8 +24,8 @@ export interface Merge {
   readonly sameJobs: number
 }
 
-/** Tables of the shelf. */
-const ITEMS = ['units', 'parts', 'operations', 'kits'] as const
+/** Tables of the shelf and of suppliers. */
+const ITEMS = ['units', 'parts', 'operations', 'kits', 'suppliers'] as const
 
 /**
  * Adds the items and jobs of a backup that the shop does not have, in one transaction; with `preview` only says what it would add. Nothing in the
@@ -39,7 +39,7 @@ export async function mergeBackup(source: string | Buffer, databaseUrl: string, 
     const tables = await tablesOf(client, SHOP)
     const items: Record<string, MergedItems> = {}
     for (const name of ITEMS) items[name] = await mergeItems(client, name)
-    await insertMissing(client, tableNamed(tables, 'photos'))
+    for (const name of ['photos', 'supplier_numbers']) await insertMissing(client, tableNamed(tables, name))
     const { jobs, sameJobs } = await mergeJobs(client, tableNamed(tables, 'jobs'))
     // Tables that belong to jobs.
     for (const table of tables.filter(

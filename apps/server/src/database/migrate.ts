@@ -23,6 +23,8 @@ import * as buildBook from './migrations/0019-build-book.js'
 import * as itemChanges from './migrations/0020-item-changes.js'
 import * as people from './migrations/0021-people.js'
 import * as judgesAndPresent from './migrations/0022-judges-and-present.js'
+import * as suppliers from './migrations/0023-suppliers.js'
+import * as unitNames from './migrations/0024-unit-names.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -48,6 +50,8 @@ const STEPS = [
   { name: '0020-item-changes', ...itemChanges },
   { name: '0021-people', ...people },
   { name: '0022-judges-and-present', ...judgesAndPresent },
+  { name: '0023-suppliers', ...suppliers },
+  { name: '0024-unit-names', ...unitNames },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

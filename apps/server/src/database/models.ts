@@ -1,4 +1,4 @@
-import type { JobContent, JobFile, Quote } from '@plucky/contract'
+import type { JobContent, JobFile, Quote, SupplierDto } from '@plucky/contract'
 import type { Kit, Operation, Part, Unit } from '@plucky/core'
 import { AllowNull, AutoIncrement, Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript'
 
@@ -62,6 +62,14 @@ export class RevisionRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare body: JobFile
 }
 
+/** A supplier of parts and kits. */
+@Table({ tableName: 'suppliers', timestamps: false })
+export class SupplierRow extends Model<ItemColumns> {
+  @PrimaryKey @Column(DataType.TEXT) declare id: string
+  @AllowNull(false) @Column(DataType.INTEGER) declare version: number
+  @AllowNull(false) @Column(DataType.JSONB) declare body: SupplierDto
+}
+
 /** A quote as it was sent. Never changed. */
 @Table({ tableName: 'quotes', timestamps: false })
 export class QuoteRow extends Model {
@@ -69,6 +77,9 @@ export class QuoteRow extends Model {
   @PrimaryKey @Column(DataType.INTEGER) declare number: number
   @AllowNull(false) @Column({ type: DataType.DATE, field: 'sent_at' }) declare sentAt: Date
   @AllowNull(false) @Column(DataType.JSONB) declare body: Quote
+  @AllowNull(false) @Column({ type: DataType.DATE, field: 'valid_until' }) declare validUntil: Date
+  /** Ids of the parts, operations and kits that it offers. Null for a quote of an earlier release. */
+  @Column(DataType.ARRAY(DataType.TEXT)) declare items: string[] | null
 }
 
 /** A photo under the digest of its bytes. Never changed. */
@@ -87,4 +98,4 @@ export class ShopRow extends Model {
   @AllowNull(false) @Column(DataType.JSONB) declare value: unknown
 }
 
-export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, JobRow, RevisionRow, QuoteRow, PhotoRow, ShopRow]
+export const MODELS = [UnitRow, PartRow, OperationRow, KitRow, SupplierRow, JobRow, RevisionRow, QuoteRow, PhotoRow, ShopRow]

@@ -9,6 +9,7 @@ const BODY_LIMITS = [
   { path: '/api/jobs/import', limit: '24mb' },
   { path: '/api/shelf/file', limit: '24mb' },
   { path: '/api/shelf/import', limit: '12mb' },
+  { path: '/api/shelf/prices', limit: '4mb' },
   { path: '/api/photos', limit: '4mb' },
   { path: '/api', limit: '1mb' },
 ] as const

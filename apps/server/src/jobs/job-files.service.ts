@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common'
-import { jobFileOf, readJob, writeJob, type FiledMark, type Job, type JobContent, type JobFile } from '@plucky/contract'
+import { jobFileOf, writeJob, type FiledMark, type Job, type JobContent, type JobFile } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import type { Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { transacted } from '../database/transacted.js'
-import { accepted, refuse } from '../http/refusal.js'
+import { FileThreadsService } from '../files/file-threads.service.js'
+import { refuse } from '../http/refusal.js'
 import { PhotosService } from '../photos/photos.service.js'
 import { same, ShelfService } from '../shelf/shelf.service.js'
 import { UnitsService } from '../units/units.service.js'
@@ -19,6 +20,7 @@ export class JobFilesService {
     private readonly units: UnitsService,
     private readonly shelf: ShelfService,
     private readonly photos: PhotosService,
+    private readonly files: FileThreadsService,
     private readonly sequelize: Sequelize,
   ) {}
 
@@ -59,7 +61,7 @@ export class JobFilesService {
 
   /** Nothing of the shop's own is overwritten: a unit or item of the same name with other figures is refused and named. */
   async take(file: unknown): Promise<Job> {
-    const read = accepted(readJob(file, await this.shelf.lookupFor([file])))
+    const read = await this.files.readJob(file, await this.shelf.itemsFor([file]))
     // One transaction: if the job is refused, its unit, parts and photos are not added either.
     const job = await transacted(this.sequelize, async (transaction) => {
       await this.units.store.addMissing([read.unit], transaction)

@@ -45,13 +45,13 @@ const USUAL_LIMIT = 50
 
 /** How long an answer waits for jobs that were changed just now to be rated. */
 const CATCH_UP_MS = 250
-/** Marked jobs that are waited for: by a list, and by the jobs with one item. In a busy shop older results are shown, and the page asks again. */
+/** Marked jobs that are waited for: by the last job, and by the jobs with one item. In a busy shop the page asks again. */
 const [FEW, SOME] = [3, 25]
 
 const SUMMARY = `number, name, judged, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence, unit_name`
 
-/** Jobs with the names of their transmissions. Each name is read once, not once per job. */
-const NAMED_JOBS = `jobs LEFT JOIN (SELECT id, body->>'name' AS unit_name FROM units OFFSET 0) AS named ON named.id = jobs.unit_id`
+/** Jobs with the names of their transmissions. */
+const NAMED_JOBS = `jobs LEFT JOIN (SELECT id, name AS unit_name FROM units) AS named ON named.id = jobs.unit_id`
 
 /** Highest number of jobs that are listed for an item. */
 const MOST_USING = 200
@@ -91,6 +91,7 @@ interface SummaryRow {
   readonly sentence: string | null
   readonly headline?: Headline | null
   readonly sort_key?: string
+  readonly total?: number
 }
 
 /** Jobs as a list: searched and filtered by index, paged by where the page before ended, with what each was judged to hold. */
@@ -127,28 +128,33 @@ export class JobListService {
       limit: limit + 1,
     }
     const order = `${key} ${direction}, number ${direction}`
-    // Matches of a search are found by their words, not by going through all jobs in the order of the list: there may be few.
-    const among = asked ? `(SELECT * FROM jobs WHERE ${filters} OFFSET 0) AS jobs WHERE true` : `jobs WHERE ${filters}`
-    const found = await this.rated(
-      `SELECT ${SUMMARY}, (${key})::text AS sort_key FROM (SELECT number FROM ${among}${seek} ORDER BY ${order} LIMIT :limit) AS page
-       JOIN ${NAMED_JOBS} USING (number) ORDER BY ${order}`,
+    // Up to MOST_COUNTED matches are sorted. With more matches, the index of the sort order finds the first ones sooner.
+    const matched = `WITH matched AS MATERIALIZED (SELECT number FROM jobs WHERE ${filters} LIMIT ${MOST_COUNTED + 1}),
+         counted AS MATERIALIZED (SELECT count(*)::int AS total FROM matched)`
+    const found = await this.select(
+      `${matched} SELECT ${SUMMARY}, (${key})::text AS sort_key, total FROM counted CROSS JOIN (
+         (SELECT number FROM matched JOIN jobs USING (number) WHERE (SELECT total FROM counted) <= ${MOST_COUNTED}${seek} ORDER BY ${order} LIMIT :limit)
+         UNION ALL
+         (SELECT number FROM jobs WHERE (SELECT total FROM counted) > ${MOST_COUNTED} AND ${filters}${seek} ORDER BY ${order} LIMIT :limit)
+       ) AS page JOIN (${NAMED_JOBS}) USING (number) ORDER BY ${order}`,
       replacements,
     )
-    const [count] = await this.select<{ total: number }>(
-      `SELECT count(*)::int AS total FROM (SELECT 1 FROM jobs WHERE ${filters} LIMIT ${MOST_COUNTED + 1}) AS counted`,
-      replacements,
-    )
+    const [counted] =
+      found.length > 0 ? found : await this.select<Pick<SummaryRow, 'total'>>(`${matched} SELECT total FROM counted`, replacements)
     const shown = found.slice(0, limit)
     const last = found.length > limit ? shown.at(-1) : undefined
-    return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: count?.total ?? 0 }
+    return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: counted?.total ?? 0 }
   }
 
   /** Returns the open job with the latest change, or `null` if no job is open. */
   async last(units: UnitSystem): Promise<LastJob | null> {
-    const [row] = await this.rated(
-      `SELECT ${SUMMARY}, headline->(:units) AS headline FROM ${NAMED_JOBS} WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
-      { units },
-    )
+    const sql = `SELECT ${SUMMARY}, headline->(:units) AS headline FROM ${NAMED_JOBS}
+      WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`
+    let [row] = await this.select(sql, { units })
+    if (row && !row.judged) {
+      await this.judging.caughtUp(CATCH_UP_MS, FEW)
+      row = (await this.select(sql, { units }))[0]
+    }
     return row ? { ...asSummary(row), headline: row.headline ?? null } : null
   }
 
@@ -165,7 +171,7 @@ export class JobListService {
   async using(id: string): Promise<JobsUsing> {
     await this.judging.caughtUp(CATCH_UP_MS, SOME)
     const [change] = await this.select<{ kind: string; version: number; changed_at: Date }>(
-      `SELECT kind, version, changed_at FROM item_changes WHERE item_id = :id ORDER BY changed_at DESC LIMIT 1`,
+      `SELECT kind, version, changed_at FROM item_changes WHERE item_id = :id AND kind IN ('parts', 'operations') ORDER BY changed_at DESC LIMIT 1`,
       { id },
     )
     const rows = await this.select<UsingRow>(USING, { id, kind: change?.kind ?? '', version: change?.version ?? 0, most: MOST_USING })
@@ -218,14 +224,6 @@ export class JobListService {
     const [row] = await this.select(`SELECT ${SUMMARY} FROM ${NAMED_JOBS} WHERE number = :number`, { number, units: 'us' })
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
     return asSummary(row)
-  }
-
-  /** Rows of jobs. If some of them were changed just now, waits until they are rated. */
-  private async rated(sql: string, replacements: Record<string, unknown>): Promise<SummaryRow[]> {
-    const rows = await this.select(sql, replacements)
-    if (rows.every(({ judged, deleted_at }) => judged || deleted_at !== null)) return rows
-    await this.judging.caughtUp(CATCH_UP_MS, FEW)
-    return this.select(sql, replacements)
   }
 
   private async select<T extends object = SummaryRow>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {

@@ -25,6 +25,7 @@ import { refuse } from '../http/refusal.js'
 import type { Response } from 'express'
 import { JobDocuments, unitsIn } from './job-documents.js'
 import { JobFilesService } from './job-files.service.js'
+import { EditsService } from './edits.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
@@ -53,6 +54,7 @@ export class JobsController {
   constructor(
     private readonly jobs: JobsService,
     private readonly list: JobListService,
+    private readonly edits: EditsService,
     private readonly files: JobFilesService,
     private readonly documents: JobDocuments,
     private readonly revisions: RevisionsService,
@@ -108,6 +110,13 @@ export class JobsController {
     return this.list.using(String(item))
   }
 
+  /** Asked again by the page until all jobs are rated. */
+  @Get('edits')
+  @Operation('Latest edits that changed results, with the jobs that hold less since', 'Edits, latest first')
+  latestEdits() {
+    return this.edits.latest()
+  }
+
   @Post()
   @Operation('Add a job', 'Job with its number and version', ...STORES)
   @DescribedBody(JobContentDto)
@@ -132,8 +141,8 @@ export class JobsController {
 
   @Get(':number')
   @Operation('Get a job', 'Job with its number, version and last writer', 404)
-  one(@JobNumber() number: number) {
-    return this.jobs.one(number)
+  async one(@JobNumber() number: number, @Res() response: Response) {
+    response.type('application/json').send(await this.jobs.text(number))
   }
 
   /** Renames a job, changes its customer, archives or unarchives it. */

@@ -12,6 +12,7 @@ import { JobFilesService } from './job-files.service.js'
 import { PresenceService } from './presence.service.js'
 import { QuotesService } from './quotes.service.js'
 import { RevisionsService } from './revisions.service.js'
+import { EditsService } from './edits.service.js'
 import { JobListService } from './job-list.service.js'
 import { JobsService } from './jobs.service.js'
 import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
@@ -22,6 +23,7 @@ import { SheetPdfService } from '../sheet/sheet-pdf.service.js'
   providers: [
     JobsService,
     JobListService,
+    EditsService,
     JobFilesService,
     RevisionsService,
     PresenceService,

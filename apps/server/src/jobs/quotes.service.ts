@@ -3,6 +3,8 @@ import { InjectModel } from '@nestjs/sequelize'
 import {
   checkJob,
   contentOf,
+  offeredItems,
+  quoteEnd,
   type Checked,
   quoteOf,
   type NewQuoteDto,
@@ -55,10 +57,11 @@ export class QuotesService {
     const sentAt = new Date()
     const file = await this.files.fileOf(content)
     const body = shownIn(shown, () => quoteOf(file, offered, texts, sentAt.getTime()))
+    const validUntil = new Date(quoteEnd(sentAt.getTime(), content.rules))
     // max() of an integer column, null if the table is empty.
     const last = ((await this.rows.max('number', { where: { jobNumber } })) as number | null) ?? 0
     try {
-      return asQuote(await this.rows.create({ jobNumber, number: last + 1, sentAt, body }))
+      return asQuote(await this.rows.create({ jobNumber, number: last + 1, sentAt, body, validUntil, items: offeredItems(offered) }))
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw refuse(409, 'quote-taken', 'number', { number: last + 1 })
       throw error

@@ -1,9 +1,10 @@
 import { Logger } from '@nestjs/common'
-import { headlinesOf, jobFileOf, type Headlines, type JobContent } from '@plucky/contract'
+import { headlinesOf, jobFileOf, type Headlines, type JobContent, type JobFile } from '@plucky/contract'
 import type { Kit } from '@plucky/core'
 import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
 import { Client } from 'pg'
 import { NamedItems, type Reader } from '../shelf/named-items.js'
+import { ReceivedMemory } from './received-memory.js'
 
 /** Channel on which the database tells that jobs were marked. */
 const CHANNEL = 'plucky_marked'
@@ -38,6 +39,7 @@ export class Judge {
   private wake = (): void => undefined
 
   private readonly items = new NamedItems()
+  private readonly received = new ReceivedMemory()
 
   constructor(private readonly databaseUrl: string) {}
 
@@ -122,7 +124,7 @@ export class Judge {
       const kits = (await client.query<{ body: Kit }>('SELECT body FROM kits ORDER BY id')).rows.map(({ body }) => body)
       const judged: object[] = []
       for (const { number, state, body } of rows) {
-        const headline = this.rate(number, () => headlinesOf(jobFileOf(body, lookup, kits)))
+        const headline = this.rate(number, () => jobFileOf(body, lookup, kits))
         const { outcome = 'no-answer', heldW = null, targetW = null } = headline?.us ?? {}
         judged.push({ number, state, outcome, held_w: heldW, target_w: targetW, headline })
         await nextTurn()
@@ -141,9 +143,10 @@ export class Judge {
   }
 
   /** A job that cannot be rated is listed all the same, and the reason is in the log. */
-  private rate(number: number, make: () => Headlines): Headlines | null {
+  private rate(number: number, make: () => JobFile): Headlines | null {
     try {
-      return make()
+      const file = make()
+      return headlinesOf(file, this.received.of(number, file))
     } catch (error) {
       this.log.error(`Job ${number} could not be rated: ${error instanceof Error ? error.stack : String(error)}`)
       return null

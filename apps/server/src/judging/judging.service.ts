@@ -11,6 +11,8 @@ import { fileURLToPath } from 'node:url'
 import { QueryTypes } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow, ShopRow } from '../database/models.js'
+import { transacted } from '../database/transacted.js'
+import { recordProgram } from '../shelf/item-changes.js'
 import { Judge } from './judge.js'
 
 const require = createRequire(import.meta.url)
@@ -48,11 +50,15 @@ export class JudgingService implements OnApplicationBootstrap, OnApplicationShut
   /** Results of other code are computed again. */
   async onApplicationBootstrap(): Promise<void> {
     const code = codeFingerprint()
-    const known = await this.shop.findByPk(JUDGED_BY)
-    if (known?.value !== code) {
-      await this.rows.update({ judged: false }, { where: {} })
-      await this.shop.upsert({ key: JUDGED_BY, value: code })
-    }
+    await transacted(this.sequelize, async (transaction) => {
+      // Locked: several servers may start at once.
+      await this.sequelize.query('LOCK TABLE shop IN SHARE ROW EXCLUSIVE MODE; SET LOCAL statement_timeout = 0', { transaction })
+      const known = await this.shop.findByPk(JUDGED_BY, { transaction })
+      if (known?.value === code) return
+      if (known) await recordProgram(this.sequelize, code, transaction)
+      await this.rows.update({ judged: false }, { where: {}, transaction })
+      await this.shop.upsert({ key: JUDGED_BY, value: code }, { transaction })
+    })
     if (this.settings.processes === 0) this.own.start()
     for (let i = 0; i < this.settings.processes; i++) this.startProcess()
   }
@@ -66,6 +72,8 @@ export class JudgingService implements OnApplicationBootstrap, OnApplicationShut
     if (this.ended) return
     const child = fork(fileURLToPath(new URL('./judge-process.js', import.meta.url)), {
       env: { ...process.env, DATABASE_URL: this.settings.databaseUrl },
+      // A session of its own, whose priority it sets.
+      detached: true,
     })
     this.children.add(child)
     child.on('error', (error) => this.log.error(error))

@@ -8,16 +8,13 @@ import { Judge } from './judge.js'
 let scratch: Scratch
 const http = () => request(scratch.app.getHttpServer())
 const marked = async () => Number((await scratch.query('SELECT count(*) FROM jobs WHERE NOT judged'))[0]?.['count'])
-const allRated = async () => {
-  while ((await marked()) > 0) await wait(50)
-}
 
 beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('judges', () => {
   it('share the marked jobs and rate each once, also those of a judge that was cut off', async () => {
-    await allRated()
+    await scratch.allRated()
     const judges = Array.from({ length: 3 }, () => new Judge(scratch.databaseUrl))
     judges.forEach((judge) => judge.start())
     await scratch.query(`
@@ -31,7 +28,7 @@ describe('judges', () => {
     await scratch.query(
       `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name = 'judge' AND datname = current_database()`,
     )
-    await allRated()
+    await scratch.allRated()
     await Promise.all(judges.map((judge) => judge.stop()))
     const [counts] = await scratch.query('SELECT count(*)::int AS ratings, count(DISTINCT number)::int AS jobs FROM rated')
     expect(before).toBeGreaterThan(20)
@@ -40,9 +37,9 @@ describe('judges', () => {
   }, 60_000)
 
   it('rate a job that is marked by a statement of another program', async () => {
-    await allRated()
+    await scratch.allRated()
     await scratch.query(`UPDATE jobs SET body = jsonb_set(body, '{brief,engine,peakPowerW}', '1000'), judged = false WHERE number = 1`)
-    await allRated()
+    await scratch.allRated()
     const { jobs } = (await http().get('/api/jobs').expect(200)).body as JobListPage
     expect(jobs.find(({ number }) => number === 1)?.rated).toBe(true)
   })

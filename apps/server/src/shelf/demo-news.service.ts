@@ -2,15 +2,13 @@ import { Injectable } from '@nestjs/common'
 import { InjectModel } from '@nestjs/sequelize'
 import { referenceProblems, type DemoNews, type JobContent } from '@plucky/contract'
 import { demoNames, type DemoNames } from '@plucky/demo'
-import { fileURLToPath } from 'node:url'
-import { Piscina } from 'piscina'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
+import { FileThreadsService } from '../files/file-threads.service.js'
 import { UnitsService } from '../units/units.service.js'
 import { ShelfService } from './shelf.service.js'
-import type readDemo from './demo.js'
 import type { Store } from './store.js'
 
 /** Items of the made-up shop that an older shop does not have. They are added when asked for; nothing is overwritten. */
@@ -21,6 +19,7 @@ export class DemoNewsService {
   constructor(
     private readonly shelf: ShelfService,
     private readonly units: UnitsService,
+    private readonly files: FileThreadsService,
     private readonly sequelize: Sequelize,
     @InjectModel(JobRow) private readonly jobs: typeof JobRow,
   ) {}
@@ -44,7 +43,7 @@ export class DemoNewsService {
   /** Adds the new items in one transaction, and returns their numbers. A job that does not fit the items of this shop is left out. */
   async add(): Promise<DemoNews> {
     if (this.isEmpty(await this.news())) return NO_NEWS
-    const { units, shelf, operations, kits, jobs } = await readInWorker()
+    const { units, shelf, operations, kits, jobs } = await this.files.readDemo()
     return transacted(this.sequelize, async (transaction) => ({
       units: (await this.units.store.addMissing(units, transaction)).length,
       parts: (await this.shelf.parts.addMissing(shelf, transaction)).length,
@@ -79,19 +78,6 @@ export class DemoNewsService {
     })
     const taken = new Set(known.map(({ name }) => name))
     return names.filter((name) => !taken.has(name))
-  }
-}
-
-/** Reads the made-up shop in a thread of its own, which then ends. */
-async function readInWorker(): Promise<ReturnType<typeof readDemo>> {
-  const pool = new Piscina<undefined, ReturnType<typeof readDemo>>({
-    filename: fileURLToPath(new URL('../../dist/shelf/demo.js', import.meta.url)),
-    maxThreads: 1,
-  })
-  try {
-    return await pool.run(undefined)
-  } finally {
-    await pool.destroy()
   }
 }
 

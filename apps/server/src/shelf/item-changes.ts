@@ -1,10 +1,15 @@
-import type { Operation, Part } from '@plucky/core'
+import type { Operation, Part, Unit } from '@plucky/core'
+import { keysOf } from '@plucky/core'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
 
-/** Items by kind. The kind is the name of the table. */
-type Changes = Readonly<Record<'parts' | 'operations', readonly (Part | Operation)[]>>
+/** Condition for the jobs that use an item, by kind. The kind is the name of the table. */
+const USES = { parts: 'items @> ARRAY[:id]::text[]', operations: 'items @> ARRAY[:id]::text[]', units: 'unit_id = :id' } as const
+type ChangedKind = keyof typeof USES
+
+/** Items by kind. */
+type Changes = Readonly<Record<ChangedKind, readonly (Part | Operation | Unit)[]>>
 
 /** Fields that no verdict depends on. */
 const WITHOUT_RATING: ReadonlySet<string> = new Set([
@@ -26,7 +31,7 @@ const ratingOf = (item: object) => Object.fromEntries(Object.entries(item).filte
  * a job that is not judged yet is stored as not known. Call it before the change, in its transaction.
  */
 export async function recordChanges(sequelize: Sequelize, changes: Changes, transaction: Transaction): Promise<void> {
-  for (const kind of ['parts', 'operations'] as const) {
+  for (const kind of keysOf(USES)) {
     const after = new Map(changes[kind].map((item) => [item.id, item]))
     if (after.size === 0) continue
     const before = await sequelize.query<{ id: string; version: number; body: object }>(
@@ -46,7 +51,7 @@ export async function recordChanges(sequelize: Sequelize, changes: Changes, tran
 
 async function record(
   sequelize: Sequelize,
-  kind: string,
+  kind: ChangedKind,
   { id, version, body }: { readonly id: string; readonly version: number; readonly body: object },
   transaction: Transaction,
 ): Promise<void> {
@@ -58,7 +63,26 @@ async function record(
   await sequelize.query(
     `INSERT INTO changed_jobs (kind, item_id, version, job_number, job_version, outcome, held_w)
      SELECT :kind, :id, :version, number, version, CASE WHEN judged THEN outcome END, CASE WHEN judged THEN held_w END
-     FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[:id]::text[]`,
+     FROM jobs WHERE deleted_at IS NULL AND ${USES[kind]}`,
     { replacements, type: QueryTypes.INSERT, transaction },
+  )
+}
+
+/** Kind of the entry for a new version of the program: it can change the results of all jobs. */
+const PROGRAM = 'program'
+
+/** Records the results of all jobs before another version of the program computes them again. Replaces the entry of the version before. */
+export async function recordProgram(sequelize: Sequelize, code: string, transaction: Transaction): Promise<void> {
+  const options = { replacements: { kind: PROGRAM, code }, transaction }
+  await sequelize.query(`DELETE FROM changed_jobs WHERE kind = :kind`, options)
+  await sequelize.query(`DELETE FROM item_changes WHERE kind = :kind`, options)
+  await sequelize.query(
+    `INSERT INTO item_changes (kind, item_id, version, changed_at, before) VALUES (:kind, :code, 1, clock_timestamp(), '{}')`,
+    options,
+  )
+  await sequelize.query(
+    `INSERT INTO changed_jobs (kind, item_id, version, job_number, job_version, outcome, held_w)
+     SELECT :kind, :code, 1, number, version, outcome, held_w FROM jobs WHERE deleted_at IS NULL AND judged`,
+    options,
   )
 }

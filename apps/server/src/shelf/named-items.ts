@@ -121,7 +121,7 @@ const stateKey = ({ kind, id, state }: RowState): string => `${kind} ${id} ${sta
 const textsOf = (value: unknown) => (isShape(value) ? Object.values(value) : []).flat().filter((id): id is string => typeof id === 'string')
 
 /** Ids in unchecked jobs. */
-function idsIn(jobs: readonly unknown[]): Record<ItemTable, Set<string>> {
+export function idsIn(jobs: readonly unknown[]): Record<ItemTable, Set<string>> {
   const ids = { parts: new Set<string>(), operations: new Set<string>(), units: new Set<string>() }
   for (const job of jobs) {
     if (!isShape(job)) continue

@@ -72,7 +72,8 @@ export class ShelfEditsService {
       await lock(this.shelf.operations, changed.operations, transaction)
       await lock(this.units.store, changed.unit && [changed.unit], transaction)
       await this.assertJobsStillValid(changed, where, checked, transaction)
-      await recordChanges(this.sequelize, { parts: changed.parts ?? [], operations: changed.operations ?? [] }, transaction)
+      const { parts = [], operations = [], unit } = changed
+      await recordChanges(this.sequelize, { parts, operations, units: unit ? [unit] : [] }, transaction)
       const kept = await edit(transaction)
       await this.jobs.update({ judged: false }, { where, transaction })
       return kept

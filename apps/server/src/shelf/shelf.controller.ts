@@ -1,22 +1,32 @@
 import { Operation, STORES } from '../http/operation.js'
-import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
+import { Body, Controller, Get, Logger, Param, Post, Put, Query, Req, Res } from '@nestjs/common'
 import { ApiQuery, ApiTags } from '@nestjs/swagger'
-import { ImportPartsDto, KitDto, OperationDto, PartDto, readShelf, SaveItemDto, writeShelf, type ShelfFile } from '@plucky/contract'
-import type { Response } from 'express'
-import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
+import { isRecord } from '@plucky/core'
+import { ImportPartsDto, KitDto, OperationDto, PartDto, QuotesOfItemsDto, SaveItemDto, TakePricesDto } from '@plucky/contract'
+import type { Request, Response } from 'express'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { CheckedBody, DescribedBody } from '../http/checked.js'
 import { refuse } from '../http/refusal.js'
+import { FileThreadsService } from '../files/file-threads.service.js'
 import { DemoNewsService } from './demo-news.service.js'
+import { PricesService } from './prices.service.js'
+import { ShelfContentService, type ShelfScope } from './shelf-content.service.js'
 import { ShelfEditsService } from './shelf-edits.service.js'
 import { ShelfService } from './shelf.service.js'
-import { isRecord } from '@plucky/core'
 
 @ApiTags('shelf')
 @Controller('shelf')
 export class ShelfController {
+  private readonly log = new Logger('Shelf')
+
   constructor(
     private readonly shelf: ShelfService,
+    private readonly contents: ShelfContentService,
     private readonly edits: ShelfEditsService,
     private readonly demo: DemoNewsService,
+    private readonly prices: PricesService,
+    private readonly files: FileThreadsService,
   ) {}
 
   @Get()
@@ -26,11 +36,35 @@ export class ShelfController {
     return this.shelf.partsOf(typeof unit === 'string' ? unit : undefined)
   }
 
-  /** Parts, operations and kits, each with the number of its last save. */
+  /** Parts, operations and kits, each with the number of its last save. The connection is cut if the database fails on the way. */
   @Get('content')
-  @Operation('Transmissions, parts, operations and kits with their versions', 'The parts shelf')
-  content() {
-    return this.shelf.content()
+  @Operation(
+    'Transmissions, and parts, operations and kits with their versions: all, those of a transmission, or those of the transmission of a job with its own; ' +
+      'with `ifLarge` all of them, unless the shelf is large',
+    'The parts shelf, and whether it has all items',
+  )
+  @ApiQuery({ name: 'unit', required: false })
+  @ApiQuery({ name: 'job', required: false })
+  @ApiQuery({ name: 'ifLarge', required: false })
+  async content(@Query() query: Readonly<Record<string, unknown>>, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const scope = await this.scopeOf(query)
+    response.type('application/json').setHeader('ETag', await this.contents.tag(scope))
+    if (request.fresh) return void response.status(304).end()
+    try {
+      await pipeline(Readable.from(this.contents.text(scope)), response)
+    } catch (error) {
+      // The client closed the connection.
+      if (isRecord(error) && error['code'] === 'ERR_STREAM_PREMATURE_CLOSE') return
+      if (!response.headersSent) throw error
+      this.log.warn(`The shelf was cut off: ${error instanceof Error ? error.message : String(error)}`)
+      response.destroy()
+    }
+  }
+
+  private async scopeOf({ unit, job, ifLarge }: Readonly<Record<string, unknown>>): Promise<ShelfScope | undefined> {
+    if (ifLarge !== undefined && !(await this.contents.isLarge())) return undefined
+    if (typeof unit === 'string') return { unitId: unit || (await this.contents.firstUnit()), ids: [] }
+    return typeof job === 'string' && /^\d{1,9}$/.test(job) ? this.contents.scopeOfJob(Number(job)) : undefined
   }
 
   /** Downloads parts, operations and kits as an open file, of all units or of one. */
@@ -38,7 +72,7 @@ export class ShelfController {
   @Operation('Download parts, operations and kits as a shelf file', { file: 'application/json' })
   @ApiQuery({ name: 'unit', required: false })
   async file(@Query('unit') unit: unknown, @Res() response: Response) {
-    const text = writeShelf(await this.shelf.file(typeof unit === 'string' ? unit : undefined))
+    const text = await this.files.writeShelf(await this.contents.lists(typeof unit === 'string' ? unit : undefined))
     response.type('application/json').setHeader('Content-Disposition', 'attachment; filename="shelf.json"')
     response.send(text)
   }
@@ -46,8 +80,8 @@ export class ShelfController {
   /** Imports an open shelf file. Adds missing items; refuses the file if an item on the shelf has other values. */
   @Post('file')
   @Operation('Import a shelf file. Rejected if an item on the shelf has different values', 'Number of added items', 409, ...STORES)
-  takeFile(@FileBody(readShelf) file: ShelfFile) {
-    return this.shelf.bring(file)
+  async takeFile(@Body() file: unknown) {
+    return this.shelf.bring(await this.files.readShelf(file))
   }
 
   @Get('demo-news')
@@ -92,6 +126,38 @@ export class ShelfController {
   @Operation('Import previewed parts, all or none', 'Parts with their versions', 409, ...STORES)
   take(@CheckedBody(ImportPartsDto) { added, changed }: ImportPartsDto) {
     return this.edits.takeAll(added, changed)
+  }
+
+  @Get('suppliers')
+  @Operation('Suppliers with their versions', 'List of suppliers')
+  suppliers() {
+    return this.prices.all()
+  }
+
+  @Get('suppliers/:id')
+  @Operation('Supplier with its remembered item numbers', 'The supplier', 404)
+  supplier(@Param('id') id: string) {
+    return this.prices.one(id)
+  }
+
+  /** Takes prices, lead times and stock of a price list that was looked at before: all of them or none. */
+  @Post('prices')
+  @Operation(
+    'Take previewed prices of a supplier, all or none',
+    'Changed parts and kits, and the supplier, with their versions',
+    404,
+    409,
+    ...STORES,
+  )
+  takePrices(@CheckedBody(TakePricesDto) taken: TakePricesDto) {
+    return this.prices.take(taken)
+  }
+
+  /** Stores nothing. A list of ids can be too long for an address. */
+  @Post('prices/quotes')
+  @Operation('Valid quotes that offer some items', 'Quotes, the first to expire first')
+  quotesOf(@CheckedBody(QuotesOfItemsDto) { ids }: QuotesOfItemsDto) {
+    return this.prices.quotesOf(ids)
   }
 
   @Put(':kind/:id')

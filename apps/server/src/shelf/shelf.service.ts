@@ -6,10 +6,11 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { isDeepStrictEqual } from 'node:util'
 import { refuse } from '../http/refusal.js'
+import type { Items } from '../files/items.js'
 import { UnitsService } from '../units/units.service.js'
 import { KitRow, OperationRow, PartRow } from '../database/models.js'
 import { transacted } from '../database/transacted.js'
-import { NamedItems, type Reader, type Remembered } from './named-items.js'
+import { idsIn, NamedItems, type Reader, type Remembered } from './named-items.js'
 import { Store } from './store.js'
 
 @Injectable()
@@ -37,34 +38,22 @@ export class ShelfService {
     return unitId === undefined ? parts : parts.filter((part) => part.unitIds.includes(unitId))
   }
 
-  /** Units and everything on the shelf, with the number of each item's last save. */
-  async content(): Promise<ShelfContent> {
-    const [units, parts, operations, kits] = await Promise.all([
-      this.units.store.kept(),
-      this.parts.kept(),
-      this.operations.kept(),
-      this.kits.kept(),
-    ])
-    return { units, parts, operations, kits }
-  }
-
   /** Loads unit, parts and operations of the given jobs. `lock` holds a row lock on them until the transaction ends. */
   lookupFor(jobs: readonly unknown[], transaction: Transaction | null = null, lock?: 'SHARE'): Promise<Lookup> {
     const read: Reader = (sql, values) => this.sequelize.query(sql, { bind: [...values], type: QueryTypes.SELECT, transaction })
     return this.named.of(jobs, read, lock)
   }
 
+  /** Loads unit, parts and operations of the given jobs as plain data. */
+  async itemsFor(jobs: readonly unknown[]): Promise<Items> {
+    const [lookup, ids] = [await this.lookupFor(jobs), idsIn(jobs)]
+    const found = <T>(kind: keyof typeof ids, item: (id: string) => T | undefined) => [...ids[kind]].flatMap((id) => item(id) ?? [])
+    return { units: found('units', lookup.unit), parts: found('parts', lookup.part), operations: found('operations', lookup.operation) }
+  }
+
   /** Unit, parts and operations of a job as they were read last. `undefined` if one is not known. */
   rememberedFor(job: unknown): Remembered | undefined {
     return this.named.remembered(job)
-  }
-
-  /** Parts, operations and kits of one unit, or of all units. */
-  async file(unitId?: string): Promise<ShelfFile> {
-    const [parts, operations, kits] = await Promise.all([this.parts.all(), this.operations.all(), this.kits.all()])
-    if (unitId === undefined) return { parts, operations, kits }
-    const ofUnit = ({ unitIds }: { readonly unitIds: readonly string[] }) => unitIds.includes(unitId)
-    return { parts: parts.filter(ofUnit), operations: operations.filter(ofUnit), kits: kits.filter(ofUnit) }
   }
 
   /** Adds missing items in one transaction. Throws 409 with the item's name if an item on the shelf has other values. */

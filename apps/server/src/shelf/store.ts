@@ -59,7 +59,11 @@ export class Store<T extends Item> {
   }
 
   async add(plain: unknown, transaction: Transaction | null = null): Promise<T> {
-    const item = this.checked(plain)
+    return this.insert(this.checked(plain), transaction)
+  }
+
+  /** Adds a checked item. */
+  async insert(item: T, transaction: Transaction | null = null): Promise<T> {
     try {
       await this.rows.create({ id: item.id, version: 1, body: item }, { transaction })
     } catch (error) {

@@ -1,5 +1,6 @@
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import { randomBytes } from 'node:crypto'
+import { setTimeout as wait } from 'node:timers/promises'
 import { Client } from 'pg'
 import type { AccessSettings } from '../access/settings.js'
 import { createApplication } from '../application.js'
@@ -39,6 +40,8 @@ export interface Scratch {
   readonly app: NestExpressApplication
   readonly databaseUrl: string
   query(sql: string): Promise<Record<string, unknown>[]>
+  /** Waits until no job is marked, at most half a minute. */
+  allRated(): Promise<void>
   close(): Promise<void>
 }
 
@@ -52,10 +55,19 @@ export async function scratchApplication(
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
   await direct.connect()
+  const query = async (sql: string) => (await direct.query(sql)).rows as Record<string, unknown>[]
   return {
     app,
     databaseUrl,
-    query: async (sql) => (await direct.query(sql)).rows as Record<string, unknown>[],
+    query,
+    async allRated() {
+      for (let i = 0; i < 600; i++) {
+        const [row] = await query('SELECT count(*)::int AS left FROM jobs WHERE NOT judged')
+        if (row?.['left'] === 0) return
+        await wait(50)
+      }
+      throw new Error('Jobs were not rated.')
+    },
     async close() {
       await direct.end()
       await app.close()

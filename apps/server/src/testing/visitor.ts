@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { AddressInfo } from 'node:net'
+import type { AccessSettings } from '../access/settings.js'
 import { PeopleService } from '../access/people.service.js'
 import { errorsOf } from './jobs.js'
 import { scratchApplication, type Scratch } from './scratch.js'
@@ -81,9 +82,9 @@ export interface SharedShop extends Scratch {
 
 export const NAMES: Readonly<Record<Role, string>> = { owner: 'Oda', builder: 'Ben', viewer: 'Vic' }
 
-export async function sharedShop(): Promise<SharedShop> {
+export async function sharedShop(access: Partial<AccessSettings> = {}): Promise<SharedShop> {
   const scratch = await scratchApplication(undefined, {
-    access: { mode: 'accounts', secure: false, mostRequests: 100_000 },
+    access: { mode: 'accounts', secure: false, mostRequests: 100_000, ownersNeedFactor: false, ...access },
     webFolder: pages(),
     metricsToken: METRICS_TOKEN,
   })

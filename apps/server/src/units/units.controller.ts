@@ -1,10 +1,11 @@
 import { Operation, STORES } from '../http/operation.js'
 import { Body, Controller, Get, Param, Post, Put, Query, Res } from '@nestjs/common'
 import { ApiQuery, ApiTags } from '@nestjs/swagger'
-import { readUnit, SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
-import { isRecord, type Unit } from '@plucky/core'
+import { SaveItemDto, UnitDto, writeUnit } from '@plucky/contract'
+import { isRecord } from '@plucky/core'
 import type { Response } from 'express'
-import { CheckedBody, DescribedBody, FileBody } from '../http/checked.js'
+import { CheckedBody, DescribedBody } from '../http/checked.js'
+import { FileThreadsService } from '../files/file-threads.service.js'
 import { refuse } from '../http/refusal.js'
 import { ShelfService } from '../shelf/shelf.service.js'
 import { ShelfEditsService } from '../shelf/shelf-edits.service.js'
@@ -17,6 +18,7 @@ export class UnitsController {
     private readonly units: UnitsService,
     private readonly edits: ShelfEditsService,
     private readonly shelf: ShelfService,
+    private readonly files: FileThreadsService,
   ) {}
 
   @Get()
@@ -28,8 +30,8 @@ export class UnitsController {
   /** Id and name of every transmission. */
   @Get('names')
   @Operation('Ids and names of all transmissions', 'Ids and names')
-  async names() {
-    return (await this.units.all()).map(({ id, name }) => ({ id, name }))
+  names() {
+    return this.units.names()
   }
 
   @Get(':id')
@@ -61,8 +63,8 @@ export class UnitsController {
   /** Takes a unit in from an open file. */
   @Post('import')
   @Operation('Import a transmission file', UnitDto, 409, ...STORES)
-  take(@FileBody(readUnit) unit: Unit) {
-    return this.units.add(unit)
+  async take(@Body() file: unknown) {
+    return this.units.store.insert(await this.files.readUnit(file))
   }
 
   @Put(':id')

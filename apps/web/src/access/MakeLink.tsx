@@ -6,6 +6,7 @@ import { accessStore } from '../state/access.js'
 import { api } from '../state/api.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { ProblemText } from '../ui/ProblemText.js'
+import { useMay } from './use-may.js'
 import { useSending } from './use-sending.js'
 
 /** How long a link is valid, days. */
@@ -13,7 +14,8 @@ const DAYS = 14
 
 /** Makes a customer link to a document as it is now. Only in a shop that is opened to a network. */
 export function MakeLink({ link }: { link: Omit<NewLinkDto, 'days'> }) {
-  const inUse = useStore(accessStore, ({ mode, person }) => mode === 'accounts' && person?.role !== 'viewer')
+  const mayMake = useMay('builder')
+  const inUse = useStore(accessStore, ({ mode }) => mode === 'accounts') && mayMake
   const [made, setMade] = useState<NewCustomerLink>()
   const { problem, send, busy } = useSending()
   if (!inUse) return null

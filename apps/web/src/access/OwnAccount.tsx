@@ -36,6 +36,11 @@ export function OwnAccount({ person }: { person: SignedIn }) {
       {open === 'password' && <PasswordForm onDone={() => setOpen('')} />}
       {open === 'factor' &&
         (person.secondFactor ? <RemoveFactor onDone={() => setOpen('')} /> : <SetUpFactor onDone={() => setOpen('')} />)}
+      {person.awaitsFactor && (
+        <Text fontSize="small" fontWeight={600} mt="1.5" role="status" data-testid="awaits-factor">
+          Owners of this shop must use a second factor: a code from an app on your phone. Until you set it up, you have builder rights.
+        </Text>
+      )}
       {person.role === 'owner' && !person.secondFactor && open !== 'factor' && (
         <Text textStyle="note" color="inkSoft" mt="1.5">
           Owners should use a second factor: a code from an app on the phone.

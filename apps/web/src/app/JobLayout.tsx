@@ -40,7 +40,7 @@ export function JobLayout() {
   const { number } = useParams()
   const content = useStore(jobStore, (job) => job.content)
   const failure = useStore(jobStore, (job) => (job.state === 'failed' ? job.problem : undefined))
-  const shop = useShop()
+  const shop = useShop({ job: number ?? '' })
   useEffect(() => void openJob(Number(number)), [number])
   const unit = shop.units.find((u) => u.id === content?.unitId)
   useUndoKeys(unit !== undefined)

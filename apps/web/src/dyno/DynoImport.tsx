@@ -13,6 +13,7 @@ import { isOneOf, type Correction, type Measurement } from '@plucky/core'
 import { startTransition, useEffect, useState, type DragEvent, type ReactNode } from 'react'
 import { ToggleButton } from '../ui/ToggleButton.js'
 import { OutlineButton, TextButton } from '../ui/buttons.js'
+import { DelimiterButtons } from '../ui/DelimiterButtons.js'
 import { FilePicker } from '../ui/FilePicker.js'
 import { Panel } from '../ui/panel.js'
 import { dynoReader } from './reader.js'
@@ -162,7 +163,7 @@ function DynoImportForm({ read, content, onChoice, onClose }: UnderstoodProps) {
         </Text>
       )}
       {table.count > 0 || table.problems.some(({ code }) => code === 'no-figures') ? (
-        <Delimiters chosen={table.delimiter} onPick={(delimiter) => onChoice({ delimiter })} />
+        <DelimiterButtons chosen={table.delimiter} onPick={(delimiter) => onChoice({ delimiter })} />
       ) : null}
       {doubts.map((doubt) => (
         <ImportQuestionRow key={doubt.id} doubt={doubt} onAnswer={(value) => onChoice(answered(choices, doubt.id, value))} />
@@ -188,18 +189,6 @@ function DynoImportForm({ read, content, onChoice, onClose }: UnderstoodProps) {
     </Box>
   )
 }
-
-/** Delimiter buttons, for files whose delimiter was detected wrongly. */
-const Delimiters = ({ chosen, onPick }: { chosen: string; onPick: (delimiter: string) => void }) => (
-  <Flex gap="1.5" align="center" wrap="wrap" my="1" role="group" aria-label="Delimiter">
-    <Text color="inkSoft">Delimiter</Text>
-    {Object.entries(DELIMITER_WORDS).map(([mark, words]) => (
-      <ToggleButton key={mark} on={chosen === mark} onPick={() => onPick(mark)} testId={`delimiter-${words.replace(/\s/g, '-')}`}>
-        {words}
-      </ToggleButton>
-    ))}
-  </Flex>
-)
 
 /** Where and how a file's figures were taken, as it is being said. */
 interface As {

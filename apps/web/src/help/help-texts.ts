@@ -62,7 +62,8 @@ export const HELP: Readonly<Record<ViewId, HelpText>> = {
     answers: 'Which parts, operations and kits the shop has, what each fits, its limits and where each limit comes from.',
     steps: [
       'Filter by transmission and station.',
-      'Add one item, copy one, or import a CSV table. Nothing is imported if a row has an error.',
+      'Add one item, copy one, or import a CSV table. Rows with errors are named before anything is imported.',
+      'Read a supplier’s price list: prices are compared first, and the valid quotes that they affect are named.',
     ],
     keys: [FIELD],
     reading: [ORIGIN_LEGEND],

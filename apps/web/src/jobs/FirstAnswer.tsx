@@ -5,7 +5,7 @@ import { useDeferredValue, useMemo } from 'react'
 import { useOffers } from '../plan/use-offers.js'
 import { catalogueOf, NO_WISHES } from '../plan/use-plan-input.js'
 import type { Search } from '../plan/use-search.js'
-import { loadShop, shopStore } from '../state/shop.js'
+import { loadShop, shopStore, wholeShop } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { answerFor } from '../state/verdicts.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
@@ -16,8 +16,7 @@ export { powerProblem } from './first-build.js'
 
 /** The new job's content: a stock transmission behind the engine. Throws with the reason where the transmissions can't be loaded. */
 export async function contentOf(first: FirstFacts, unitId: string): Promise<JobContent> {
-  if (shopStore.getState().state !== 'ready') await loadShop()
-  const { problem, units, parts } = shopStore.getState()
+  const { problem, units, parts } = await wholeShop()
   const unit = units.find(({ id }) => id === unitId)
   if (!unit) throw new Error(problem || 'This transmission is no longer in the shop.')
   return firstBuild(first, unit, parts)

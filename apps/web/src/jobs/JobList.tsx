@@ -9,7 +9,7 @@ import { JobActions, JobName, RenameCell } from './JobRow.js'
 import { SortableTable, type Column } from '../ui/SortableTable.js'
 import { Tip } from '../ui/Tip.js'
 import { ALL_OPEN, useJobList, useUnitNames, type ListFilters } from './job-queries.js'
-import { OUTCOME_WORDS, PowerBar } from './PowerBar.js'
+import { EARLIER_RESULT, OUTCOME_WORDS, PowerBar } from './PowerBar.js'
 import { TextBox } from '../ui/TextBox.js'
 
 const STATE_WORDS: Record<JobState, string> = { open: 'Open', archived: 'Archived', deleted: 'Deleted' }
@@ -21,7 +21,7 @@ const columnsOf = (onRename: (number: number) => void): readonly Column<JobSumma
     { ...byServer('name'), head: 'Job', cell: (job) => <JobName job={job} /> },
     { ...byServer('customer'), head: 'Customer', className: 'wide', cell: (job) => job.customer || '—' },
     { ...byServer('transmission'), head: 'Transmission', className: 'wide', cell: (job) => job.unitName },
-    { ...byServer('held'), head: 'Power held / target', cell: (job) => <PowerBar {...job} /> },
+    { ...byServer('held'), head: 'Power held / target', cell: (job) => <Result {...job} /> },
     { ...byServer('touched'), head: 'Last change', className: 'wide', greatestFirst: true, cell: (job) => <Changed at={job.savedAt} /> },
     { id: 'actions', head: 'Actions', unseen: true, cell: (job) => <JobActions job={job} onRename={() => onRename(job.number)} /> },
   ]
@@ -131,6 +131,19 @@ function Narrowing({ filters, put }: NarrowingProps) {
         testId="filter-unit"
       />
     </Flex>
+  )
+}
+
+function Result(job: JobSummary) {
+  return (
+    <>
+      <PowerBar {...job} />
+      {!job.rated && job.outcome !== null && (
+        <Text fontSize="note" color="inkSoft">
+          {EARLIER_RESULT}
+        </Text>
+      )}
+    </>
   )
 }
 

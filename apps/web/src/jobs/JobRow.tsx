@@ -3,6 +3,7 @@ import type { JobSummary } from '@plucky/contract'
 import { Archive, ArchiveRestore, CopyPlus, Pencil, RotateCcw, Trash2 } from 'lucide-react'
 import { useState, type FormEvent } from 'react'
 import { Link } from 'react-router'
+import { useMay } from '../access/use-may.js'
 import { IconButton } from '../app/IconButton.js'
 import { jobAddress } from '../app/views.js'
 import { api } from '../state/api.js'
@@ -47,7 +48,9 @@ export function JobActions({ job, onRename }: { job: JobSummary; onRename: () =>
     () => tellDone({ words: `Job ${number}, ${name}, deleted.`, undo: () => api.restoreJob(number) }),
   )
   const restore = useJobAction(() => api.restoreJob(number))
+  const mayChange = useMay('builder')
   const of = `job ${number}`
+  if (!mayChange) return null
   if (state === 'deleted')
     return (
       <IconButton

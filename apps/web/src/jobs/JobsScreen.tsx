@@ -1,4 +1,5 @@
 import { Box, Grid, Heading, Text } from '@chakra-ui/react'
+import { useMay } from '../access/use-may.js'
 import { Loading } from '../app/Loading.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { JobList } from './JobList.js'
@@ -7,6 +8,7 @@ import { useLastJob } from './job-queries.js'
 import { queries } from '../state/queries.js'
 import { NewJob } from './NewJob.js'
 import { JobFileImport } from './JobFileImport.js'
+import { ShopEdits } from './ShopEdits.js'
 import { ShopBackup } from './ShopBackup.js'
 import { Toasts } from '../ui/toasts.js'
 
@@ -20,6 +22,7 @@ export const JobsScreen = () => (
 
 function Jobs() {
   const last = useLastJob()
+  const [mayChange, mayBackUp] = [useMay('builder'), useMay('owner')]
   if (last.isError) return <ServerAway onRetry={() => queries.refetchQueries()} />
   if (last.isPending) return <Loading words="Loading jobs…" />
   return (
@@ -32,11 +35,14 @@ function Jobs() {
         </Heading>
       )}
       <Grid mt="3" gap="2.5" templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 380px' }} alignItems="start">
-        <JobList />
+        <Grid gap="2.5" minW="0">
+          <ShopEdits />
+          <JobList />
+        </Grid>
         <Grid gap="2.5" gridRow={{ base: last.data ? 'auto' : 1, lg: 'auto' }}>
-          <NewJob />
-          <JobFileImport />
-          <ShopBackup />
+          {mayChange && <NewJob />}
+          {mayChange && <JobFileImport />}
+          {mayBackUp && <ShopBackup />}
         </Grid>
       </Grid>
       <Text mt="3" fontSize="small" color="inkSoft" maxW="900px">

@@ -3,6 +3,7 @@ import { hoursWords, money, type Headline, type LastJob as Last } from '@plucky/
 import { Link } from 'react-router'
 import { jobAddress } from '../app/views.js'
 import { Panel } from '../ui/panel.js'
+import { EARLIER_RESULT } from './PowerBar.js'
 
 /** The job with the latest change: its answer as a link, weakest stations, changed parts and condition as received. */
 export function LastJob({ job }: { job: Last }) {
@@ -27,6 +28,11 @@ export function LastJob({ job }: { job: Last }) {
           </Link>
         </ChakraLink>
       </Heading>
+      {!job.rated && (
+        <Text mt="1" color="inkSoft">
+          {job.outcome === null ? 'Not calculated yet.' : EARLIER_RESULT}
+        </Text>
+      )}
       {headline && (
         <Grid
           mt="3"

@@ -1,5 +1,5 @@
 import { Flex, Text } from '@chakra-ui/react'
-import { powerOf, type JobSummary } from '@plucky/contract'
+import { powerOf, quantity, type HeadlineOutcome, type JobSummary } from '@plucky/contract'
 import { ink } from '../ui/theme.js'
 
 const WIDTH = 104
@@ -31,6 +31,9 @@ export function PowerBar({ heldW, targetW, outcome }: Pick<JobSummary, 'heldW' |
   )
 }
 
+/** Said of a result that was calculated before the latest change. */
+export const EARLIER_RESULT = 'Earlier result; being rated again.'
+
 /** How a job turns out, in words. */
 export const OUTCOME_WORDS = {
   holds: 'holds target',
@@ -39,3 +42,9 @@ export const OUTCOME_WORDS = {
   stopped: 'can’t be built',
   'no-answer': 'no answer',
 } as const
+
+/** Power held and how the job turns out, in words. */
+export function resultWords(outcome: HeadlineOutcome | null, heldW: number | null): string {
+  if (outcome === null) return 'not calculated'
+  return heldW === null ? OUTCOME_WORDS[outcome] : `${quantity(heldW, 'hp')}, ${OUTCOME_WORDS[outcome]}`
+}

@@ -1,7 +1,7 @@
 import type { JobListPage, JobSort, JobState, HeadlineOutcome, LastJob, UnitSystem } from '@plucky/contract'
 import { keepPreviousData, useInfiniteQuery, useMutation } from '@tanstack/react-query'
 import { api } from '../state/api.js'
-import { queries, useFetched } from '../state/queries.js'
+import { AGAIN_MS, queries, useFetched, useFetchedUntil } from '../state/queries.js'
 import { shownStore } from '../state/shown.js'
 
 /** What the list is narrowed to and sorted by. */
@@ -15,9 +15,6 @@ export interface ListFilters {
 }
 
 export const ALL_OPEN: ListFilters = { search: '', state: 'open', outcome: '', unit: '', sort: 'touched', direction: '' }
-
-/** Time after which a list with results from before a change is fetched again. */
-const AGAIN_MS = 2000
 
 /** System in which the stored headlines are asked for: that of power. */
 const powerUnits = (): UnitSystem => {
@@ -39,7 +36,12 @@ export const useJobList = (filters: ListFilters) =>
     queries,
   )
 
-export const useLastJob = () => useFetched(['jobs', 'last', powerUnits()], (): Promise<LastJob | null> => api.lastJob(powerUnits()))
+export const useLastJob = () =>
+  useFetchedUntil(
+    ['jobs', 'last', powerUnits()],
+    (): Promise<LastJob | null> => api.lastJob(powerUnits()),
+    (job) => job?.rated === false,
+  )
 
 /** Transmissions of the shop by name; none while they are loaded. */
 export const useUnitNames = () => useFetched(['unit-names'], () => api.unitNames()).data ?? []

@@ -1,7 +1,6 @@
 import { planOnUnit, type Catalogue, type PlanInput, type Unit, type UnitOffer } from '@plucky/core'
 import { useMemo } from 'react'
-import { useStore } from 'zustand'
-import { shopStore } from '../state/shop.js'
+import { useShop } from '../state/use-shop.js'
 import { catalogueOf } from './use-plan-input.js'
 import { useSearch, type Search, type SearchSteps } from './use-search.js'
 
@@ -27,11 +26,11 @@ const steps: SearchSteps<OffersInput, readonly UnitOffer[]> = {
 
 /** Plans each transmission of the shop for the engine of a plan, in a worker. The transmission of the plan keeps its parts as received. */
 export function useOffers(planned: PlanInput | undefined): Search<readonly UnitOffer[]> {
-  const { units, parts, operations, kits } = useStore(shopStore)
+  const { state, units, parts, operations, kits } = useShop()
   const input = useMemo((): OffersInput | undefined => {
-    if (!planned) return undefined
+    if (!planned || state !== 'ready') return undefined
     return { planned, units: units.filter(({ stations }) => stations.length > 0), shelf: { parts, operations, kits } }
-  }, [planned, units, parts, operations, kits])
+  }, [planned, state, units, parts, operations, kits])
   return useSearch(input, steps)
 }
 

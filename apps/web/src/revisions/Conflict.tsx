@@ -1,10 +1,11 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { changeValueWords, type JobContent } from '@plucky/contract'
+import { type JobContent } from '@plucky/contract'
 import { useMemo } from 'react'
 import { overwriteSavedVersion, revertToSavedVersion, type JobState } from '../state/job.js'
 import { judgedNow } from '../state/verdicts.js'
 import { OutlineButton } from '../ui/buttons.js'
 import { RuledTable } from '../ui/RuledTable.js'
+import { conflictWords } from './conflict-words.js'
 import { ComparisonTable } from './ComparisonTable.js'
 
 /** The job was changed in another window: both versions side by side, and the two ways on. */
@@ -24,14 +25,14 @@ export function Conflict({ job }: { job: JobState }) {
           {fields ? 'Use my values' : 'Overwrite with my version'}
         </OutlineButton>
       </Flex>
-      {fields && <BothFields conflicts={job.conflicts} />}
+      {fields && <BothFields conflicts={job.conflicts} content={job.content} />}
       {job.stored && job.content && <Both stored={job.stored} mine={job.content} />}
     </Box>
   )
 }
 
 /** Fields that were changed in both places, with both values. */
-const BothFields = ({ conflicts }: { conflicts: JobState['conflicts'] }) => (
+const BothFields = ({ conflicts, content }: { conflicts: JobState['conflicts']; content: JobContent | undefined }) => (
   <RuledTable look="list" bg="sheet" mt="1.5" maxW="900px" data-testid="conflict-fields">
     <thead>
       <tr>
@@ -41,13 +42,16 @@ const BothFields = ({ conflicts }: { conflicts: JobState['conflicts'] }) => (
       </tr>
     </thead>
     <tbody>
-      {conflicts.map(({ path, mine, theirs }) => (
-        <tr key={path}>
-          <td>{path}</td>
-          <td className="figure">{changeValueWords(theirs)}</td>
-          <td className="figure">{changeValueWords(mine)}</td>
-        </tr>
-      ))}
+      {conflicts.map((conflict) => {
+        const { name, mine, theirs } = conflictWords(conflict, content)
+        return (
+          <tr key={conflict.path}>
+            <td>{name}</td>
+            <td className="figure">{theirs}</td>
+            <td className="figure">{mine}</td>
+          </tr>
+        )
+      })}
     </tbody>
   </RuledTable>
 )

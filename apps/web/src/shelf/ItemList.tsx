@@ -1,12 +1,12 @@
 import { certain } from '@plucky/core'
 import { Link as ChakraLink, Text } from '@chakra-ui/react'
-import { capital, hoursWords, money, partMarks, stationName } from '@plucky/contract'
+import { hoursWords, money } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useMemo } from 'react'
 import { NavLink } from 'react-router'
 import { isPart, type Item, type ItemKind } from '../state/shop.js'
 import { SortableTable, type Column } from '../ui/SortableTable.js'
-import { leastLimit, unitOf } from './listed.js'
+import { leastLimit, placesOf, unitOf } from './listed.js'
 
 interface ListProps {
   readonly kind: ItemKind
@@ -69,10 +69,3 @@ const Name = ({ kind, item, unit }: { kind: ItemKind; item: Item; unit: Unit }) 
     </NavLink>
   </ChakraLink>
 )
-
-function placesOf(item: Item, unit: Unit): string {
-  const ids = 'stationIds' in item ? item.stationIds : Object.keys(item.parts)
-  const maker = 'maker' in item ? ` · ${item.maker}` : ''
-  const stations = capital(ids.map((id) => stationName(unit, id)).join(', '))
-  return `${stations} · ${unit.name}${maker}${isPart(item) ? partMarks(item) : ''}`
-}

@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { dropKept, readStored } from '../state/storage.js'
+import { useMay } from '../access/use-may.js'
+import { useShop } from '../state/use-shop.js'
 import { itemsOf, shopStore, type Item, type ItemKind } from '../state/shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { Panel } from '../ui/panel.js'
@@ -21,9 +23,12 @@ interface PanelProps {
 /** One item, looked at; or being changed, copied or begun from nothing. */
 export function ItemPanel({ kind, id, unit }: PanelProps) {
   const item = useStore(shopStore, (shop) => itemsOf(shop, kind).get(id))
+  const whole = useStore(shopStore, (shop) => shop.whole)
+  const mayChange = useMay('builder')
   // What was being typed when the screen was left is taken up again.
   const [editing, setEditing] = useState<'change' | 'copy' | null>(() => (readStored<KeptItem>(draftKey(kind, id)) ? 'change' : null))
   if (id === 'new') return <Editing kind={kind} from={EMPTY[kind]} title="New item" keptName="new" onDone={() => undefined} />
+  if (!item && !whole) return <AllItems />
   if (!item)
     return (
       <Panel title="Not on the shelf">
@@ -45,20 +50,28 @@ export function ItemPanel({ kind, id, unit }: PanelProps) {
     <Panel
       title={item.name}
       aside={
-        <Flex gap="2">
-          <OutlineButton size="sm" onClick={() => setEditing('change')} data-testid="change-item">
-            Edit
-          </OutlineButton>
-          <OutlineButton size="sm" onClick={() => setEditing('copy')} data-testid="copy-item">
-            Duplicate
-          </OutlineButton>
-        </Flex>
+        mayChange && (
+          <Flex gap="2">
+            <OutlineButton size="sm" onClick={() => setEditing('change')} data-testid="change-item">
+              Edit
+            </OutlineButton>
+            <OutlineButton size="sm" onClick={() => setEditing('copy')} data-testid="copy-item">
+              Duplicate
+            </OutlineButton>
+          </Flex>
+        )
       }
     >
       <UsedInJobs kind={kind} id={id} />
       <ItemView kind={kind} item={item} unit={unit} />
     </Panel>
   )
+}
+
+/** Loads all items, to find one of a transmission that is not shown. */
+function AllItems() {
+  useShop()
+  return <Panel title="Loading parts shelf…">{null}</Panel>
 }
 
 const EMPTY: Record<ItemKind, DraftItem> = {

@@ -3,12 +3,12 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { differences, listed as inARow, PartDto, readPartsCsv, type Difference, type PartsTable } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import { useState } from 'react'
-import { shopStore, takeParts, versionOf } from '../state/shop.js'
+import { takeParts, versionOf, wholeShop } from '../state/shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
-import { Panel } from '../ui/panel.js'
+import { ImportPanel } from './ImportPanel.js'
 import { ProblemText } from '../ui/ProblemText.js'
-import { messageOf } from '../state/message-of.js'
+import { outcomeOf } from '../state/outcome-of.js'
 
 /** What a table would do to the shelf. */
 interface Preview {
@@ -21,9 +21,9 @@ interface Preview {
   readonly bad: readonly Extract<PartsTable['rows'][number], { ok: false }>[]
 }
 
-function previewOf(file: string, text: string): Preview {
+async function previewOf(file: string, text: string): Promise<Preview> {
   const table = readPartsCsv(text)
-  const { parts } = shopStore.getState()
+  const { parts } = await wholeShop()
   const good = table.rows.flatMap((row) => (row.ok ? [row.part] : []))
   const known = good.flatMap((part) => {
     const own = parts.get(part.id)
@@ -47,7 +47,7 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
   const chosen = async (file: File) => {
     setTaken('')
     setRefused('')
-    setPreview(previewOf(file.name, await file.text()))
+    setPreview(await previewOf(file.name, await file.text()))
   }
   const take = async ({ added, changed }: Preview) => {
     try {
@@ -58,24 +58,16 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
       setPreview(undefined)
       setTaken(`Imported: ${added.length} new, ${changed.length} changed.`)
     } catch (error) {
-      setRefused(`${messageOf(error)} Nothing was imported.`)
+      setRefused(outcomeOf(error, 'imported'))
     }
   }
   return (
-    <Panel
+    <ImportPanel
       title="Import parts (CSV)"
-      aside={
-        <OutlineButton size="sm" onClick={onClose}>
-          Close
-        </OutlineButton>
-      }
-      data-testid="table-preview"
+      words="A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview before anything is imported."
+      testId="table-preview"
+      onClose={onClose}
     >
-      {' '}
-      <Text fontSize="small" color="inkSoft">
-        A CSV file with one part per row and the same columns as an export. Write units in the cell: 0.945 in, 24 mm. You see a preview
-        before anything is imported.
-      </Text>
       <Box my="2">
         <FilePicker accept=".csv,text/csv" label="Table of parts" onChosen={(file) => void chosen(file)} testId="table-file" />
       </Box>
@@ -86,7 +78,7 @@ export function PartsCsvImport({ onClose }: { onClose: () => void }) {
       )}
       {refused && <ProblemText fontWeight={600}>{refused}</ProblemText>}
       {preview && <Shown preview={preview} onTake={() => void take(preview)} onLeave={() => setPreview(undefined)} />}
-    </Panel>
+    </ImportPanel>
   )
 }
 

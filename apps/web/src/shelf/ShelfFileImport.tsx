@@ -2,10 +2,10 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { listed, readShelf, type Problem, type ShelfFile } from '@plucky/contract'
 import { useState } from 'react'
 import { api, Refused } from '../state/api.js'
-import { loadShop, shopStore } from '../state/shop.js'
-import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
+import { loadShop, wholeShop } from '../state/shop.js'
+import { PrimaryButton } from '../ui/buttons.js'
 import { FilePicker } from '../ui/FilePicker.js'
-import { Panel } from '../ui/panel.js'
+import { ImportPanel } from './ImportPanel.js'
 import { messageOf } from '../state/message-of.js'
 
 /** A parsed shelf file and the names of its items that are not on the shelf. */
@@ -18,8 +18,8 @@ interface Preview {
 
 const itemsOf = ({ parts, operations, kits }: ShelfFile) => [...parts, ...operations, ...kits]
 
-function previewOf(name: string, file: unknown, shelf: ShelfFile): Preview {
-  const { parts, operations, kits } = shopStore.getState()
+async function previewOf(name: string, file: unknown, shelf: ShelfFile): Promise<Preview> {
+  const { parts, operations, kits } = await wholeShop()
   const missing = itemsOf(shelf).filter(({ id }) => !parts.has(id) && !operations.has(id) && !kits.has(id))
   return { name, file, missing: missing.map((item) => item.name), known: itemsOf(shelf).length - missing.length }
 }
@@ -38,7 +38,7 @@ function useShelfFile() {
     try {
       const plain: unknown = JSON.parse(await file.text())
       const read = readShelf(plain)
-      if (read.ok) setPreview(previewOf(file.name, plain, read.value))
+      if (read.ok) setPreview(await previewOf(file.name, plain, read.value))
       else setProblems(read.problems)
     } catch {
       setProblems(unreadable(`${file.name} is not JSON.`))
@@ -61,18 +61,12 @@ function useShelfFile() {
 export function FileIn({ onClose }: { onClose: () => void }) {
   const { preview, problems, taken, chosen, take } = useShelfFile()
   return (
-    <Panel
+    <ImportPanel
       title="Import shelf (JSON)"
-      aside={
-        <OutlineButton size="sm" onClick={onClose}>
-          Close
-        </OutlineButton>
-      }
-      data-testid="shelf-file-in"
+      words="Parts, operations and kits of an exported shelf. What is missing here is added; nothing on the shelf is changed."
+      testId="shelf-file-in"
+      onClose={onClose}
     >
-      <Text fontSize="small" color="inkSoft">
-        Parts, operations and kits of an exported shelf. What is missing here is added; nothing on the shelf is changed.
-      </Text>
       <Box my="2">
         <FilePicker accept=".json,application/json" label="Shelf file" onChosen={(file) => void chosen(file)} testId="shelf-file" />
       </Box>
@@ -90,7 +84,7 @@ export function FileIn({ onClose }: { onClose: () => void }) {
         </Box>
       )}
       {preview && <Shown preview={preview} onTake={() => void take(preview)} />}
-    </Panel>
+    </ImportPanel>
   )
 }
 

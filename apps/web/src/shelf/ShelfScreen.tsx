@@ -1,10 +1,11 @@
 import { Box, Field, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import { capital, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
-import type { Part, Unit } from '@plucky/core'
+import { keysOf, type Part, type Unit } from '@plucky/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { useMay } from '../access/use-may.js'
 import { ServerAway } from '../ui/ServerAway.js'
-import { isPart, itemsOf, loadShop, type ItemKind } from '../state/shop.js'
+import { isPart, itemsOf, loadShop, type ItemKind, type Shop } from '../state/shop.js'
 import { useShop } from '../state/use-shop.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { ToggleButton } from '../ui/ToggleButton.js'
@@ -12,6 +13,7 @@ import { Panel } from '../ui/panel.js'
 import { SelectField } from '../ui/SelectField.js'
 import { FileLink } from '../ui/FileLink.js'
 import { saveFile } from '../ui/save-file.js'
+import { PriceListImport } from '../prices/PriceListImport.js'
 import { DemoNews } from './DemoNews.js'
 import { ItemPanel } from './ItemPanel.js'
 import { ItemList } from './ItemList.js'
@@ -30,7 +32,8 @@ const isKind = (kind: string | undefined): kind is ItemKind => KINDS.some(([each
 
 /** The shop's shelf: found by word, unit and station; every item with all its limits and figures, to be looked at and changed. */
 export function ShelfScreen() {
-  const shop = useShop()
+  const [wanted, setWanted] = useState(NO_FILTER)
+  const shop = useShop({ unit: wanted.unitId })
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const [unit] = shop.units
   return shop.state === 'loading' || !unit ? (
@@ -38,36 +41,42 @@ export function ShelfScreen() {
       Loading parts shelf…
     </Text>
   ) : (
-    <Shelf units={shop.units} first={unit} />
+    // A large shelf is shown one transmission at a time.
+    <Shelf shop={shop} first={unit} wanted={shop.whole ? wanted : { ...wanted, unitId: wanted.unitId || unit.id }} onWant={setWanted} />
   )
 }
 
-function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
+type Filter = Omit<Wanted, 'kind'>
+
+const NO_FILTER: Filter = { text: '', unitId: '', stationId: '' }
+
+interface ShelfProps {
+  readonly shop: Shop
+  readonly first: Unit
+  readonly wanted: Filter
+  readonly onWant: (wanted: Filter) => void
+}
+
+function Shelf({ shop, first, wanted, onWant }: ShelfProps) {
   const params = useParams()
   const kind = isKind(params['kind']) ? params['kind'] : 'parts'
   const id = params['id']
-  const navigate = useNavigate()
-  const shop = useShop()
-  const [wanted, setWanted] = useState({ text: '', unitId: '', stationId: '' })
-  const [taking, setTaking] = useState<'' | 'table' | 'file'>('')
+  const { units, whole } = shop
+  const [taking, setTaking] = useState<Taking | ''>('')
+  const mayChange = useMay('builder')
   const unit = units.find((u) => u.id === wanted.unitId) ?? first
   const chosen = itemsOf(shop, kind).get(id ?? '')
   const found = listed(shop, units, { kind, ...wanted })
-  const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
   return (
     <Box px="3.5" pb="5" maxW="1680px" mx="auto">
       <Flex py="2" gap="2.5" align="center" wrap="wrap">
         <Heading as="h1" textStyle="page">
-          {`Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`}
+          {whole
+            ? `Parts shelf: ${shop.parts.size} parts, ${shop.operations.size} operations, ${shop.kits.size} kits`
+            : `Parts shelf, ${unit.name}: ${shop.parts.size} parts`}
         </Heading>
         <Box flex="1" />
-        <PrimaryButton onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</PrimaryButton>
-        <OutlineButton minH="44px" onClick={() => setTaking('table')} data-testid="table-in">
-          Import CSV…
-        </OutlineButton>
-        <OutlineButton minH="44px" onClick={() => setTaking('file')} data-testid="file-in">
-          Import JSON…
-        </OutlineButton>
+        {mayChange && <AddButtons kind={kind} onTake={setTaking} />}
         <OutlineButton asChild minH="44px">
           <FileLink href={api.shelfFileOf(wanted.unitId)} data-testid="file-out">
             Export JSON
@@ -75,10 +84,10 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
         </OutlineButton>
         <SaveTable parts={kind === 'parts' ? found.filter(isPart) : [...shop.parts.values()]} />
       </Flex>
-      <DemoNews />
+      {mayChange && <DemoNews />}
       <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '520px minmax(0, 1fr)' }} gap="2.5" alignItems="start">
         <Panel title="On the shelf" note={`${found.length} items`}>
-          <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={setWanted} />
+          <Filters kind={kind} wanted={wanted} units={units} unit={unit} onWant={onWant} mayAll={whole} />
           {kind === 'parts' && (
             <Text fontSize="note" color="inkSoft" mb="1">
               {ORIGIN_LEGEND}
@@ -86,15 +95,41 @@ function Shelf({ units, first }: { units: readonly Unit[]; first: Unit }) {
           )}
           <ItemList kind={kind} items={found} units={units} unitId={wanted.unitId} chosen={id} />
         </Panel>
-        {taking === 'table' ? (
-          <PartsCsvImport onClose={() => setTaking('')} />
-        ) : taking === 'file' ? (
-          <FileIn onClose={() => setTaking('')} />
-        ) : (
-          <Chosen kind={kind} id={id ?? found[0]?.id} unit={unitOf(chosen ?? found[0], units, wanted.unitId) ?? first} />
-        )}
+        {/* One column on a narrow screen: an import is above the list. */}
+        <Box minW="0" order={{ base: taking ? -1 : 0, lg: 0 }}>
+          {taking === 'table' ? (
+            <PartsCsvImport onClose={() => setTaking('')} />
+          ) : taking === 'file' ? (
+            <FileIn onClose={() => setTaking('')} />
+          ) : taking === 'prices' ? (
+            <PriceListImport onClose={() => setTaking('')} />
+          ) : (
+            <Chosen kind={kind} id={id ?? found[0]?.id} unit={unitOf(chosen ?? found[0], units, wanted.unitId) ?? first} />
+          )}
+        </Box>
       </Grid>
     </Box>
+  )
+}
+
+/** A file that is imported. */
+type Taking = 'table' | 'file' | 'prices'
+
+const TAKING_WORDS: Readonly<Record<Taking, string>> = { table: 'Import CSV…', file: 'Import JSON…', prices: 'Price list…' }
+
+/** Begins a new item or an import. */
+function AddButtons({ kind, onTake }: { kind: ItemKind; onTake: (taking: Taking) => void }) {
+  const navigate = useNavigate()
+  const word = KINDS.find(([each]) => each === kind)?.[2] ?? ''
+  return (
+    <>
+      <PrimaryButton onClick={() => void navigate(`/parts-shelf/${kind}/new`)} data-testid="new-item">{`New ${word}`}</PrimaryButton>
+      {keysOf(TAKING_WORDS).map((taking) => (
+        <OutlineButton key={taking} minH="44px" onClick={() => onTake(taking)} data-testid={`${taking}-in`}>
+          {TAKING_WORDS[taking]}
+        </OutlineButton>
+      ))}
+    </>
   )
 }
 
@@ -120,13 +155,15 @@ function SaveTable({ parts }: { parts: readonly Part[] }) {
 
 interface FilterProps {
   readonly kind: ItemKind
-  readonly wanted: Omit<Wanted, 'kind'>
+  readonly wanted: Filter
   readonly units: readonly Unit[]
   readonly unit: Unit
-  readonly onWant: (wanted: Omit<Wanted, 'kind'>) => void
+  readonly onWant: (wanted: Filter) => void
+  /** False if a transmission must be chosen. */
+  readonly mayAll: boolean
 }
 
-function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
+function Filters({ kind, wanted, units, unit, onWant, mayAll }: FilterProps) {
   const navigate = useNavigate()
   return (
     <Box mb="1.5">
@@ -151,7 +188,7 @@ function Filters({ kind, wanted, units, unit, onWant }: FilterProps) {
           label="Transmission"
           width="104px"
           value={wanted.unitId}
-          options={[['', 'all'], ...units.map((u) => [u.id, u.name] as const)]}
+          options={[...(mayAll ? [['', 'all'] as const] : []), ...units.map((u) => [u.id, u.name] as const)]}
           onPick={(unitId) => onWant({ ...wanted, unitId })}
           testId="shelf-unit"
         />

@@ -1,11 +1,10 @@
 import { Box, Text } from '@chakra-ui/react'
-import { quantity, type HeadlineOutcome } from '@plucky/contract'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { jobAddress } from '../app/views.js'
-import { OUTCOME_WORDS } from '../jobs/PowerBar.js'
+import { resultWords } from '../jobs/PowerBar.js'
 import { api } from '../state/api.js'
-import { useFetched } from '../state/queries.js'
+import { useFetchedUntil } from '../state/queries.js'
 import { versionOf, type ItemKind } from '../state/shop.js'
 import { TextButton } from '../ui/buttons.js'
 import { RuledTable } from '../ui/RuledTable.js'
@@ -22,7 +21,11 @@ const FIRST = 5
 /** Jobs that use an item, with their result now and before the latest change of the item. */
 export function UsedInJobs({ kind, id }: UsedProps) {
   const [open, setOpen] = useState(false)
-  const { data, error } = useFetched(['jobs', 'using', id, versionOf(kind, id)], () => api.jobsUsing(id))
+  const { data, error } = useFetchedUntil(
+    ['jobs', 'using', id, versionOf(kind, id)],
+    () => api.jobsUsing(id),
+    ({ jobs: all }) => all.some(({ outcome }) => outcome === null),
+  )
   if (error) return <Text color="break">{`Jobs using this item could not be loaded: ${error.message}`}</Text>
   if (!data || data.total === 0) return null
   const { jobs, total, changedAt } = data
@@ -43,8 +46,8 @@ export function UsedInJobs({ kind, id }: UsedProps) {
                 <Link to={jobAddress(number, 'power-flow')} style={{ textDecoration: 'underline' }}>{`Job ${number}, ${name}`}</Link>
               </td>
               {changedAt && <td>{before ? resultWords(before.outcome, before.heldW) : 'did not use it'}</td>}
-              <td className={isLess(before?.heldW, heldW) ? 'short' : ''}>
-                {`${resultWords(outcome, heldW)}${savedSince ? ' (the job was edited since)' : ''}`}
+              <td className={outcome !== null && isLess(before?.heldW, heldW) ? 'short' : ''}>
+                {`${outcome === null ? 'being rated again' : resultWords(outcome, heldW)}${savedSince ? ' (the job was edited since)' : ''}`}
               </td>
             </tr>
           ))}
@@ -64,8 +67,3 @@ const SAME_W = 1
 
 const isLess = (before: number | null | undefined, now: number | null): boolean =>
   before !== null && before !== undefined && (now === null || now < before - SAME_W)
-
-function resultWords(outcome: HeadlineOutcome | null, heldW: number | null): string {
-  if (outcome === null) return 'not calculated'
-  return heldW === null ? OUTCOME_WORDS[outcome] : `${quantity(heldW, 'hp')}, ${OUTCOME_WORDS[outcome]}`
-}

@@ -1,6 +1,6 @@
-import { ORIGIN_WORDS, quantity } from '@plucky/contract'
+import { capital, ORIGIN_WORDS, partMarks, quantity, stationName } from '@plucky/contract'
 import { type Catalogue, DEFAULT_RULES, type Part, stationLimits, type Unit } from '@plucky/core'
-import { itemsOf, type Item, type ItemKind } from '../state/shop.js'
+import { isPart, itemsOf, type Item, type ItemKind } from '../state/shop.js'
 
 /** What of the shelf is wanted. */
 export interface Wanted {
@@ -17,6 +17,17 @@ export const unitOf = (item: Pick<Item, 'unitIds'> | undefined, units: readonly 
 }
 
 const stationsOf = (item: Item): readonly string[] => ('stationIds' in item ? item.stationIds : Object.keys(item.parts))
+
+/** Stations, transmission and maker of an item. */
+export function placesOf(item: Item, unit: Unit): string {
+  const maker = 'maker' in item ? ` · ${item.maker}` : ''
+  const stations = capital(
+    stationsOf(item)
+      .map((id) => stationName(unit, id))
+      .join(', '),
+  )
+  return `${stations} · ${unit.name}${maker}${isPart(item) ? partMarks(item) : ''}`
+}
 
 /** Everything by which an item is found. */
 function wordsOf(item: Item): string {

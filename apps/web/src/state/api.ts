@@ -25,7 +25,13 @@ import type {
   LastJob,
   Problem,
   Revision,
+  KnownSupplier,
+  OpenQuote,
+  PricedKind,
   ShelfContent,
+  ShopEdit,
+  SupplierDto,
+  TakePricesDto,
   ShopSettings,
   UnitSystem,
   NewQuote,
@@ -109,6 +115,9 @@ async function call<T>(method: string, path: string, body?: unknown, keepalive =
   })) as T
 }
 
+/** What a page needs of a large shelf: the transmission of a job with the items of the job, or one transmission. */
+export type ShelfScope = { readonly job: string } | { readonly unit: string }
+
 export const api = {
   access: () => call<AccessState>('GET', '/access'),
   signIn: (signIn: SignInDto) => call<SignInResult>('POST', '/access/sign-in', signIn),
@@ -131,6 +140,7 @@ export const api = {
   lastJob: (units: UnitSystem) => call<LastJob | null>('GET', `/jobs/last?units=${units}`),
   findingsOf: (unitId: string) => call<JobFinding[]>('GET', `/jobs/findings?unit=${encodeURIComponent(unitId)}`),
   jobsUsing: (item: string) => call<JobsUsing>('GET', `/jobs/using?item=${encodeURIComponent(item)}`),
+  latestEdits: () => call<ShopEdit[]>('GET', '/jobs/edits'),
   patchJob: (number: number, change: { name?: string; customer?: string; archived?: boolean }) =>
     call<JobSummary>('PATCH', `/jobs/${number}`, change),
   copyJob: (number: number) => call<Job>('POST', `/jobs/${number}/copy`),
@@ -180,7 +190,13 @@ export const api = {
   saveStandards: (standards: ShopStandards) => call<ShopStandards>('PUT', '/shop/standards', standards),
   addPhoto: (photo: { type: string; data: string }) => call<{ id: string }>('POST', '/photos', photo),
   photoOf: (id: string) => `/api/photos/${id}`,
-  shelf: () => call<ShelfContent>('GET', '/shelf/content'),
+  suppliers: () => call<{ item: SupplierDto; version: number }[]>('GET', '/shelf/suppliers'),
+  supplier: (id: string) => call<KnownSupplier>('GET', `/shelf/suppliers/${id}`),
+  takePrices: (prices: TakePricesDto) =>
+    call<Pick<ShelfContent, PricedKind> & { supplier: { item: SupplierDto; version: number } }>('POST', '/shelf/prices', prices),
+  quotesOf: (ids: readonly string[]) => call<OpenQuote[]>('POST', '/shelf/prices/quotes', { ids }),
+  shelf: (scope: ShelfScope | null = null) =>
+    call<ShelfContent>('GET', `/shelf/content${scope === null ? '' : `?${new URLSearchParams({ ...scope, ifLarge: 'true' })}`}`),
   addItem: <T>(kind: 'parts' | 'operations' | 'kits', item: T) => call<T>('POST', kind === 'parts' ? '/shelf' : `/shelf/${kind}`, item),
   saveItem: <T extends { id: string }>(kind: 'parts' | 'operations' | 'kits', item: T, version: number) =>
     call<{ item: T; version: number }>('PUT', `/shelf/${kind}/${item.id}`, { item, version }),

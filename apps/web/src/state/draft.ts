@@ -8,6 +8,8 @@ export interface Draft {
   /** The window that made it, and the number of the change: the server tells which of a window's changes it has. */
   readonly by: string
   readonly change: number
+  /** A save of an earlier change was not answered and may still arrive. Missing in drafts of older pages. */
+  readonly unanswered?: boolean
 }
 
 /** Each window keeps its own, so that two windows of one job don't write over each other's. */

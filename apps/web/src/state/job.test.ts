@@ -1,60 +1,9 @@
-import type { Job, JobContent } from '@plucky/contract'
-import { TestBrowser, testResponse } from './testing.js'
-
-/** A server that can be slowed, stopped and changed behind our back, and the browser's own store. */
-class Beyond extends TestBrowser {
-  version = 1
-  content: JobContent = {
-    name: 'one',
-    unitId: 'u',
-    brief: {},
-    arrived: {},
-    spec: { fits: {}, pressure: {} },
-    rules: {},
-  } as unknown as JobContent
-  up = true
-  /** Error response to every request. */
-  broken: { status: number; sentence: string } | undefined
-  /** Response time of a save. */
-  slowMs = 0
-  saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
-  /** The next answer to a save is lost on the way back. */
-  deaf = false
-  writes = 0
-  readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
-    await Promise.resolve()
-    if (!this.up) throw new TypeError('network')
-    if (this.broken) return testResponse(this.broken.status, { errors: [{ code: 'x', path: '', sentence: this.broken.sentence }] })
-    if (this.slowMs > 0 && options.method === 'PUT') await new Promise((resolve) => setTimeout(resolve, this.slowMs))
-    if (options.method === 'GET') return testResponse(200, this.job())
-    const { version, by, change, ...content } = JSON.parse(options.body ?? '') as JobContent & {
-      version: number
-      by: string
-      change: number
-    }
-    if (version !== this.version)
-      return testResponse(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
-    if (content.name === 'refused') return testResponse(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
-    this.content = content
-    this.saved = { savedBy: by, savedChange: change }
-    this.version++
-    this.writes++
-    if (this.deaf) {
-      this.deaf = false
-      throw new TypeError('network')
-    }
-    return testResponse(200, this.job())
-  }
-
-  job(): Job {
-    return { ...this.content, number: 7, version: this.version, ...this.saved, savedAt: '2026-01-01T00:00:00Z' }
-  }
-}
+import { TestJobServer } from './testing.js'
 
 const settle = async (ms = 5000) => jest.advanceTimersByTimeAsync(ms)
 
 /** A browser tab: the store's module loaded anew, on what the browser and the server hold. */
-async function tab(beyond: Beyond, waitsMs = 0, session = new Map<string, string>()) {
+async function tab(beyond: TestJobServer, waitsMs = 0, session = new Map<string, string>()) {
   jest.resetModules()
   beyond.install(beyond.fetch, session)
   const store = (await import('./job.js')) as typeof import('./job.js')
@@ -69,7 +18,7 @@ beforeEach(() => jest.useFakeTimers())
 afterEach(() => jest.useRealTimers())
 
 it('saves shortly after a change, several changes as one, and lets go of the draft', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   for (const name of ['a', 'b', 'c']) t.rename(name)
   expect(t.now().saving).toBe('unsaved')
@@ -79,7 +28,7 @@ it('saves shortly after a change, several changes as one, and lets go of the dra
 })
 
 it('undoes and redoes, and saves what stands', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('a')
   t.rename('b')
@@ -96,7 +45,7 @@ it('undoes and redoes, and saves what stands', async () => {
 })
 
 it('is settled when undo and redo lead back to what the server has', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('a')
   await settle()
@@ -108,7 +57,7 @@ it('is settled when undo and redo lead back to what the server has', async () =>
 })
 
 it('keeps what was typed while the server is away, across a killed tab, and saves it later', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
   t.rename('typed in the dark')
@@ -123,7 +72,7 @@ it('keeps what was typed while the server is away, across a killed tab, and save
 })
 
 it('tries again by itself after an answer of 500, with what the server said of it', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.broken = { status: 507, sentence: 'The disk is full.' }
   t.rename('typed on a full disk')
@@ -138,7 +87,7 @@ it('tries again by itself after an answer of 500, with what the server said of i
 })
 
 it('waits after a reload for its old page to go, and takes up what that had not saved', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const session = new Map<string, string>()
   const t = await tab(beyond, 0, session)
   beyond.up = false
@@ -151,7 +100,7 @@ it('waits after a reload for its old page to go, and takes up what that had not 
 })
 
 it('opens a job by itself when the server is back', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   beyond.up = false
   const t = await tab(beyond)
   expect(t.now().state).toBe('failed')
@@ -162,7 +111,7 @@ it('opens a job by itself when the server is back', async () => {
 })
 
 it('says that a save is slow', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.slowMs = 8000
   t.rename('slowly')
@@ -175,7 +124,7 @@ it('says that a save is slow', async () => {
 })
 
 it('sends a change that the browser cannot keep, and says so', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.full = true
   t.rename('no room')
@@ -188,7 +137,7 @@ it('sends a change that the browser cannot keep, and says so', async () => {
 })
 
 it('overwrites nothing that another window saved, and offers both ways on', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   two.rename('theirs')
   await settle()
@@ -205,7 +154,7 @@ it('overwrites nothing that another window saved, and offers both ways on', asyn
 })
 
 it('lets go of an old draft that a killed browser brings back, where its own later change was saved', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('old')
   const flushed = new Map(beyond.kept)
@@ -219,7 +168,7 @@ it('lets go of an old draft that a killed browser brings back, where its own lat
 })
 
 it('shows a draft that another window has overtaken as a conflict', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
   t.rename('mine')
@@ -232,7 +181,7 @@ it('shows a draft that another window has overtaken as a conflict', async () => 
 })
 
 it('takes a draft whose save had arrived for what it is', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('arrived')
   const draft = new Map(beyond.kept)
@@ -244,7 +193,7 @@ it('takes a draft whose save had arrived for what it is', async () => {
 })
 
 it('knows its own change again when only the answer was lost, with the tab open or killed, and goes on from there', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.deaf = true
   t.rename('unheard')
@@ -263,7 +212,7 @@ it('knows its own change again when only the answer was lost, with the tab open 
 })
 
 it('goes on as the window that died with a save under way: when that lands late it is no other window’s', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
   t.rename('under way')
@@ -278,8 +227,35 @@ it('goes on as the window that died with a save under way: when that lands late 
   expect([again.now().saving, beyond.content.name, beyond.version]).toEqual(['saved', 'typed after', 3])
 })
 
+it.each([0, 5000])('saves again what undo led back to, if a save that was not answered may arrive %d ms later', async (laterMs) => {
+  const beyond = new TestJobServer()
+  const t = await tab(beyond)
+  beyond.up = false
+  t.rename('under way')
+  await settle(200)
+  t.undo()
+  const { by, change } = JSON.parse([...beyond.kept.values()][0] as string) as { by: string; change: number }
+  beyond.kill()
+  jest.clearAllTimers()
+  beyond.up = true
+  const again = await tab(beyond)
+  await settle(laterMs)
+  await beyond.fetch('', {
+    method: 'PUT',
+    body: JSON.stringify({ ...beyond.content, name: 'under way', version: 1, by, change: change - 1 }),
+  })
+  await settle()
+  expect([again.now().saving, again.now().content?.name, beyond.content.name, beyond.kept.size]).toEqual(['saved', 'one', 'one', 0])
+  beyond.deaf = true
+  again.rename('unheard')
+  await settle(200)
+  again.undo()
+  await settle()
+  expect([again.now().saving, again.now().content?.name, beyond.content.name]).toEqual(['saved', 'one', 'one'])
+})
+
 it('knows what it saved after a first crash when others bring an older draft back', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
   t.rename('old')
@@ -304,7 +280,7 @@ it('knows what it saved after a first crash when others bring an older draft bac
 })
 
 it('leaves to a window that lives what it is about to save', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
   t.rename('mine')
@@ -320,7 +296,7 @@ it('leaves to a window that lives what it is about to save', async () => {
 })
 
 it('brings back what two windows left behind, one after the other, and loses neither', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   beyond.up = false
   one.rename('from one')
@@ -338,7 +314,7 @@ it('brings back what two windows left behind, one after the other, and loses nei
 })
 
 it('says why a save is refused and leaves the server as it was', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('refused')
   await settle()
@@ -349,7 +325,7 @@ it('says why a save is refused and leaves the server as it was', async () => {
 })
 
 it('merges what another window changed meanwhile, keeps its own change, and undoes only that', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('by one')
   await settle()
@@ -362,7 +338,7 @@ it('merges what another window changed meanwhile, keeps its own change, and undo
 })
 
 it('takes over a save elsewhere when it hears of it, and not while its own is under way', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('heard')
   await settle()
@@ -381,7 +357,7 @@ it('takes over a save elsewhere when it hears of it, and not while its own is un
 })
 
 it('shows both values of a field that both changed, and saves neither over the other', async () => {
-  const beyond = new Beyond()
+  const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('one’s name')
   await settle()

@@ -69,22 +69,29 @@ let retryMs = RETRY_AFTER_MS
  * answer is lost. It rises with the clock: a window that goes on where another ended counts on above it.
  */
 let changeNumber = 0
+/** A save was sent and not answered. It may still arrive while the stored job has the version that it was made on. */
+let unanswered = false
 
 /** Opens a job. A change left unacknowledged by an earlier session is taken up again, or shown as a conflict if the job moved on. */
 export async function openJob(number: number): Promise<void> {
   if (get().number === number && get().state === 'ready') return
   clearTimeout(timer)
   heard = 0
+  unanswered = false
   set({ ...EMPTY, state: 'loading', number })
   try {
     const job = await api.job(number)
     const stored = contentOf(job)
     const draft = withMissingFields(await findUnsavedDraft(number), stored)
     const base = { ...EMPTY, state: 'ready', number, version: job.version, savedAt: job.savedAt, acknowledged: stored } as const
-    if (!draft || equal(draft.content, stored) || arrived(job, draft.by, draft.change)) {
+    const isStored = equal(draft?.content, stored)
+    // What is stored now may be overwritten by the save that may still arrive.
+    const isFinal = !draft?.unanswered || draft.version !== job.version
+    if (!draft || (isStored && isFinal) || arrived(job, draft.by, draft.change)) {
       if (draft) dropDraft(number, draft.by) // it had arrived; only the acknowledgement was lost
       return set({ ...base, content: stored })
     }
+    unanswered = !isFinal
     if (windowName() !== draft.by) {
       keepDraft(number, { ...draft, by: windowName() })
       dropDraft(number, draft.by)
@@ -98,7 +105,7 @@ export async function openJob(number: number): Promise<void> {
         stored,
         problem: 'A change made here was not saved, and the job has since been changed elsewhere.',
       })
-    set({ ...base, content: draft.content, past: [stored], saving: 'unsaved' })
+    set({ ...base, content: draft.content, past: isStored ? [] : [stored], saving: 'unsaved' })
     plan(0)
   } catch (error) {
     if (get().number !== number) return
@@ -162,10 +169,12 @@ export function redo(): void {
 function show(content: JobContent, history: Pick<JobState, 'past' | 'future'>): void {
   const { number, version, saving } = get()
   changeNumber = Math.max(changeNumber + 1, Date.now())
-  const keeping = keepDraft(number, { version, content, by: windowName(), change: changeNumber })
-  set({ content, ...history, keeping, saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
+  set({ content, ...history, keeping: keepChange(number, version, content), saving: saving === 'conflict' ? 'conflict' : 'unsaved' })
   if (saving !== 'conflict') plan(SAVE_AFTER_MS)
 }
+
+const keepChange = (number: number, version: number, content: JobContent) =>
+  keepDraft(number, { version, content, by: windowName(), change: changeNumber, unanswered })
 
 function plan(after: number): void {
   clearTimeout(timer)
@@ -176,15 +185,20 @@ function plan(after: number): void {
 export async function save(keepalive = false): Promise<void> {
   const { content, acknowledged, number, version, saving } = get()
   if (!content || inFlight || saving === 'conflict') return
-  if (content === acknowledged) return markSaved(number)
+  if (content === acknowledged && !unanswered) return markSaved(number)
+  const earlier = unanswered
   inFlight = true
+  unanswered = true
   set({ saving: 'saving' })
   const slow = setTimeout(() => set({ slow: true }), SLOW_AFTER_MS)
   try {
     const job = await api.saveJob(number, content, { version, by: windowName(), change: changeNumber }, keepalive)
     if (get().number === number) acknowledge(job, content)
   } catch (error) {
-    if (get().number === number) await failed(error)
+    if (get().number === number) {
+      if (error instanceof Refused) unanswered = earlier
+      await failed(error)
+    }
   } finally {
     clearTimeout(slow)
     set({ slow: false })
@@ -202,6 +216,7 @@ function markSaved(number: number): void {
 
 function acknowledge(job: Job, content: JobContent): void {
   retryMs = RETRY_AFTER_MS
+  unanswered = false
   const settled = equal(get().content, content)
   set({
     version: job.version,
@@ -211,7 +226,7 @@ function acknowledge(job: Job, content: JobContent): void {
     saving: settled ? 'saved' : 'unsaved',
   })
   if (settled) dropDraft(job.number, windowName())
-  else keepDraft(job.number, { version: job.version, content: get().content ?? content, by: windowName(), change: changeNumber })
+  else keepChange(job.number, job.version, get().content ?? content)
 }
 
 /** True where the server already has a window's change of that number, or a later one of the same window. */
@@ -245,6 +260,7 @@ function mergeStored(job: Job, problem: string): void {
   const { acknowledged, content, past, future, number } = get()
   if (!acknowledged || !content) return
   const stored = contentOf(job)
+  unanswered = false
   const { value, conflicts } = mergedFields(acknowledged, content, stored)
   if (conflicts.length > 0) return set({ saving: 'conflict', stored, conflicts, problem })
   const over = (state: JobContent) => mergedFields(acknowledged, state, stored).value
@@ -259,7 +275,7 @@ function mergeStored(job: Job, problem: string): void {
     problem: '',
   })
   if (isSaved) return markSaved(number)
-  set({ saving: 'unsaved', keeping: keepDraft(number, { version: job.version, content: value, by: windowName(), change: changeNumber }) })
+  set({ saving: 'unsaved', keeping: keepChange(number, job.version, value) })
   plan(0)
 }
 

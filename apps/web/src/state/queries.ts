@@ -11,3 +11,17 @@ export const queries = new QueryClient({
 /** Fetches data of the server. The key names the data and everything it depends on. */
 export const useFetched = <T>(key: readonly unknown[], fetch: () => Promise<T> | T): UseQueryResult<T> =>
   useQuery({ queryKey: key, queryFn: fetch }, queries)
+
+/** Time after which data that is being computed is fetched again, ms. */
+export const AGAIN_MS = 1500
+
+/** Fetches data of the server, again and again while `isPending` says that something in it is being computed. */
+export const useFetchedUntil = <T>(key: readonly unknown[], fetch: () => Promise<T>, isPending: (data: T) => boolean): UseQueryResult<T> =>
+  useQuery(
+    {
+      queryKey: key,
+      queryFn: fetch,
+      refetchInterval: ({ state }) => (state.data !== undefined && isPending(state.data) ? AGAIN_MS : false),
+    },
+    queries,
+  )

@@ -9,10 +9,14 @@ const kept = units.map((item) => ({ item, version: 1 }))
 class Beyond {
   parts = shelf.slice(0, 4).map((item) => ({ item, version: 1 }))
   up = true
+  /** Pages of a job get one part, of the number of the job. */
+  large = false
+  readonly asked: string[] = []
   /** The response to the next save is lost. */
   deaf = false
   readonly fetch = async (path: string, options: { method: string; body?: string }) => {
     await Promise.resolve()
+    this.asked.push(path)
     if (!this.up) throw new TypeError('network')
     const reply = (status: number, body: unknown) => ({
       ok: status < 300,
@@ -22,7 +26,9 @@ class Beyond {
       json: async () => JSON.parse(JSON.stringify(body)) as unknown,
     })
     if (path === '/api/shelf/content')
-      return reply(200, { units: kept, parts: this.parts, operations: [], kits: [] } satisfies ShelfContent)
+      return reply(200, { units: kept, parts: this.parts, operations: [], kits: [], whole: true } satisfies ShelfContent)
+    if (path.startsWith('/api/shelf/content?job='))
+      return reply(200, { units: kept, parts: this.ofJob(path), operations: [], kits: [], whole: !this.large } satisfies ShelfContent)
     const { item, version } = JSON.parse(options.body ?? '') as { item: Part; version: number }
     const own = this.parts.find((p) => p.item.id === item.id)
     if (own?.version !== version) return reply(409, { errors: [{ code: 'item-changed-elsewhere', path: 'version', sentence: 'Changed.' }] })
@@ -32,6 +38,10 @@ class Beyond {
       throw new TypeError('network')
     }
     return reply(200, { item, version: version + 1 })
+  }
+  private ofJob(path: string) {
+    const at = Number(/job=(\d)&/.exec(path)?.[1])
+    return this.large ? this.parts.slice(at, at + 1) : this.parts
   }
   change(item: Part) {
     this.parts = this.parts.map((p) => (p.item.id === item.id ? { item, version: p.version + 1 } : p))
@@ -92,4 +102,54 @@ it('says that it cannot be had where the server does not answer', async () => {
   beyond.up = false
   const s = await shop(beyond)
   expect(s.shopStore.getState()).toMatchObject({ state: 'failed', problem: 'The server is not responding.' })
+})
+
+describe('a page of a job', () => {
+  const ids = (s: Awaited<ReturnType<typeof shop>>) => [...s.shopStore.getState().parts.keys()]
+  async function opened(large: boolean) {
+    const beyond = Object.assign(new Beyond(), { large })
+    jest.resetModules()
+    Object.assign(globalThis, { fetch: beyond.fetch, addEventListener: () => undefined })
+    const store = (await import('./shop.js')) as typeof import('./shop.js')
+    const ready = async () => {
+      for (let i = 0; i < 20; i++) await Promise.resolve()
+      return store.shopStore.getState().state
+    }
+    return { beyond, ready, s: { ...store, priceOf: () => undefined } }
+  }
+
+  it('has everything of a small shelf at once, and asks once', async () => {
+    const { beyond, ready, s } = await opened(false)
+    s.ensureShop({ job: '1' })
+    expect(await ready()).toBe('ready')
+    s.ensureShop({ job: '2' })
+    s.ensureShop()
+    await ready()
+    expect([ids(s).length, beyond.asked.length]).toEqual([4, 1])
+  })
+
+  it('has what it needs of a large shelf; a page that needs all items gets them, also while the first load is under way', async () => {
+    const { ready, s } = await opened(true)
+    s.ensureShop({ job: '1' })
+    await ready()
+    expect([ids(s), s.shopStore.getState().whole]).toEqual([[shelf[1]?.id], false])
+    s.ensureShop({ job: '2' })
+    expect(s.shopStore.getState().state).toBe('loading')
+    await ready()
+    expect(ids(s)).toEqual([shelf[2]?.id])
+    s.ensureShop({ job: '3' })
+    s.ensureShop()
+    await ready()
+    expect([ids(s).length, s.shopStore.getState().whole]).toEqual([4, true])
+    s.ensureShop({ job: '1' })
+    await ready()
+    expect(ids(s)).toHaveLength(4)
+  })
+
+  it('is given all items where they are asked for by name', async () => {
+    const { ready, s } = await opened(true)
+    s.ensureShop({ job: '1' })
+    await ready()
+    expect((await s.wholeShop()).parts.size).toBe(4)
+  })
 })

@@ -1,12 +1,14 @@
-import type { ShelfContent } from '@plucky/contract'
+import type { ShelfContent, SupplierDto, TakePricesDto } from '@plucky/contract'
 import { type Catalogue, type Kit, type Operation, type Part, type Unit } from '@plucky/core'
 import { createStore } from 'zustand/vanilla'
 import equal from 'fast-deep-equal'
-import { api, Refused, Unreachable } from './api.js'
+import { api, Refused, Unreachable, type ShelfScope } from './api.js'
 import { messageOf } from './message-of.js'
 
 /** Units and shelf, loaded once, with the gear trains solved. */
 export interface Shop extends Catalogue {
+  /** False if only the items of one transmission are loaded, because the shelf is large. */
+  readonly whole: boolean
   readonly state: 'loading' | 'ready' | 'failed'
   readonly problem: string
   readonly units: readonly Unit[]
@@ -15,6 +17,7 @@ export interface Shop extends Catalogue {
 }
 
 export const shopStore = createStore<Shop>(() => ({
+  whole: true,
   state: 'loading',
   problem: '',
   units: [],
@@ -33,44 +36,63 @@ export const itemsOf = (shop: Catalogue, kind: ItemKind): ReadonlyMap<string, It
 
 export const isPart = (item: Item): item is Part => 'geometry' in item
 
-let begun = false
+/** Items that are wanted; null for all items; undefined before the first load. */
+let wanted: ShelfScope | null | undefined
+/** Number of the latest load. The answer to an earlier one is not taken. */
+let round = 0
 
-/** Loads the shop once, and checks for changes when the tab becomes visible. */
-export function ensureShop(): void {
-  if (begun) return
-  begun = true
+/** Loads what a page needs, or all items, unless it is there. Checks for changes when the tab becomes visible. */
+export function ensureShop(scope: ShelfScope | null = null): void {
+  const { state, whole } = shopStore.getState()
+  if (wanted === undefined) addEventListener('focus', () => void refreshShop())
+  else if (wanted === null || equal(wanted, scope) || (state === 'ready' && whole)) return
+  wanted = scope
+  // The items of another scope are not shown with this one.
+  if (scope !== null) shopStore.setState({ state: 'loading' })
   void loadShop()
-  addEventListener('focus', () => void refreshShop())
+}
+
+/** All items of the shop, loaded first if they are not there. */
+export async function wholeShop(): Promise<Shop> {
+  const { state, whole } = shopStore.getState()
+  if (state === 'ready' && whole) return shopStore.getState()
+  wanted = null
+  await loadShop()
+  return shopStore.getState()
 }
 
 /** Many tries' worth of patience is the screen's; here it is loaded once more when asked. */
 export async function loadShop(): Promise<void> {
+  const own = ++round
+  const take = (shop: Partial<Shop>) => own === round && shopStore.setState(shop)
   try {
-    const shelf = await api.shelf()
-    shopStore.setState({ ...shelved(shelf), state: 'ready', problem: '' })
+    const shelf = await api.shelf(wanted)
+    take({ ...shelved(shelf), state: 'ready', problem: '' })
   } catch (error) {
-    shopStore.setState({ state: 'failed', problem: messageOf(error) })
+    take({ state: 'failed', problem: messageOf(error) })
   }
 }
 
 /** Looks whether the shelf was changed elsewhere, and takes what it holds now; where it can't be asked, the shop stays as it was seen. */
 export async function refreshShop(): Promise<void> {
   if (shopStore.getState().state !== 'ready') return
-  const shelf = await api.shelf().catch((error: unknown) => {
+  const own = round
+  const shelf = await api.shelf(wanted).catch((error: unknown) => {
     if (error instanceof Unreachable) return undefined
     throw error
   })
   const now = shelf && shelved(shelf)
   const { versions } = shopStore.getState()
-  if (now && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
+  if (now && own === round && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
 }
 
-function shelved({ units: kept, parts, operations, kits }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'versions'> {
+function shelved({ units: kept, parts, operations, kits, whole }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'versions' | 'whole'> {
   const byId = <T extends { id: string }>(kept: readonly { item: T }[]) => new Map(kept.map(({ item }) => [item.id, item]))
   const versions = (kind: ItemKind | 'units', kept: readonly { item: { readonly id: string }; version: number }[]) =>
     kept.map(({ item, version }) => [versionKey(kind, item.id), version] as const)
   const units = kept.map(({ item }) => item)
   return {
+    whole,
     units,
     parts: byId(parts),
     operations: byId(operations),
@@ -146,6 +168,14 @@ function placeUnit(unit: Unit, version: number): void {
 /** Takes parts of a list that was looked at before, all of them or none, the changed ones over the saves that were seen then. */
 export async function takeParts(added: readonly Part[], changed: readonly { item: Part; version: number }[]): Promise<void> {
   place('parts', await api.takeParts(added, changed))
+}
+
+/** Takes prices of a supplier, all of them or none. Returns the supplier as it is kept. */
+export async function takePrices(prices: TakePricesDto): Promise<{ item: SupplierDto; version: number }> {
+  const { supplier, parts, kits } = await api.takePrices(prices)
+  place('parts', parts)
+  place('kits', kits)
+  return supplier
 }
 
 function place(kind: ItemKind, kept: readonly { item: Item; version: number }[]): void {

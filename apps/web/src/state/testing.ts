@@ -1,3 +1,5 @@
+import type { Job, JobContent } from '@plucky/contract'
+
 /** A browser for tests of stores: its storage, and the locks of its windows. */
 export class TestBrowser {
   readonly kept = new Map<string, string>()
@@ -64,3 +66,53 @@ export const testResponse = (status: number, body: unknown) => ({
   headers: new Headers(),
   json: () => Promise.resolve(JSON.parse(JSON.stringify(body)) as unknown),
 })
+
+/** A browser with a server of one job, which can be slow, down, or changed from elsewhere. */
+export class TestJobServer extends TestBrowser {
+  version = 1
+  content: JobContent = {
+    name: 'one',
+    unitId: 'u',
+    brief: {},
+    arrived: {},
+    spec: { fits: {}, pressure: {} },
+    rules: {},
+  } as unknown as JobContent
+  up = true
+  /** Error response to every request. */
+  broken: { status: number; sentence: string } | undefined
+  /** Response time of a save. */
+  slowMs = 0
+  saved: Pick<Job, 'savedBy' | 'savedChange'> = { savedBy: null, savedChange: null }
+  /** The next answer to a save is lost on the way back. */
+  deaf = false
+  writes = 0
+  readonly fetch = async (_path: string, options: { method: string; body?: string }) => {
+    await Promise.resolve()
+    if (!this.up) throw new TypeError('network')
+    if (this.broken) return testResponse(this.broken.status, { errors: [{ code: 'x', path: '', sentence: this.broken.sentence }] })
+    if (this.slowMs > 0 && options.method === 'PUT') await new Promise((resolve) => setTimeout(resolve, this.slowMs))
+    if (options.method === 'GET') return testResponse(200, this.job())
+    const { version, by, change, ...content } = JSON.parse(options.body ?? '') as JobContent & {
+      version: number
+      by: string
+      change: number
+    }
+    if (version !== this.version)
+      return testResponse(409, { errors: [{ code: 'job-changed-elsewhere', path: 'version', sentence: 'Changed elsewhere.' }] })
+    if (content.name === 'refused') return testResponse(422, { errors: [{ code: 'x', path: 'name', sentence: 'No such name.' }] })
+    this.content = content
+    this.saved = { savedBy: by, savedChange: change }
+    this.version++
+    this.writes++
+    if (this.deaf) {
+      this.deaf = false
+      throw new TypeError('network')
+    }
+    return testResponse(200, this.job())
+  }
+
+  job(): Job {
+    return { ...this.content, number: 7, version: this.version, ...this.saved, savedAt: '2026-01-01T00:00:00Z' }
+  }
+}

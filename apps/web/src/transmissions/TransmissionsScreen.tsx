@@ -3,6 +3,7 @@ import type { Problem } from '@plucky/contract'
 import type { Unit } from '@plucky/core'
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { useMay } from '../access/use-may.js'
 import { FileLink } from '../ui/FileLink.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { api, Refused } from '../state/api.js'
@@ -59,26 +60,31 @@ export function UnitsScreen() {
 }
 
 function Actions({ unit }: { unit: Unit }) {
+  const mayChange = useMay('builder')
   return (
     <Flex gap="1.5" wrap="wrap" align="flex-start">
       <OutlineButton asChild size="sm">
         <Link to={`/transmissions/${unit.id}/diagnosis`}>Diagnosis</Link>
       </OutlineButton>
-      <OutlineButton asChild size="sm">
-        <Link to={`/transmissions/${unit.id}/edit`}>Edit</Link>
-      </OutlineButton>
-      <OutlineButton asChild size="sm">
-        <Link to={`/transmissions/${unit.id}/copy`}>Duplicate</Link>
-      </OutlineButton>
-      <OutlineButton asChild size="sm">
-        <Link to="/transmissions/new/edit">New transmission</Link>
-      </OutlineButton>
+      {mayChange && (
+        <>
+          <OutlineButton asChild size="sm">
+            <Link to={`/transmissions/${unit.id}/edit`}>Edit</Link>
+          </OutlineButton>
+          <OutlineButton asChild size="sm">
+            <Link to={`/transmissions/${unit.id}/copy`}>Duplicate</Link>
+          </OutlineButton>
+          <OutlineButton asChild size="sm">
+            <Link to="/transmissions/new/edit">New transmission</Link>
+          </OutlineButton>
+        </>
+      )}
       <OutlineButton asChild size="sm">
         <FileLink href={api.unitFileOf(unit.id)} data-testid="save-unit-file">
           Download file
         </FileLink>
       </OutlineButton>
-      <TakeUnit />
+      {mayChange && <TakeUnit />}
     </Flex>
   )
 }

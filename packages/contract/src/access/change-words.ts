@@ -15,6 +15,7 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   parts: 'Part',
   operations: 'Operation',
   kits: 'Kit',
+  suppliers: 'Supplier',
   shop: 'Shop',
   revisions: 'Revision',
   quotes: 'Quote',

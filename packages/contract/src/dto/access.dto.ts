@@ -88,6 +88,8 @@ export interface SignedIn {
   readonly name: string
   readonly role: Role
   readonly secondFactor: boolean
+  /** True for an owner with builder rights because the required second factor is not set up. */
+  readonly awaitsFactor: boolean
 }
 
 /** How this shop is opened. `open`: without sign-in, on this computer only. */

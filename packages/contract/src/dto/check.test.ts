@@ -62,6 +62,14 @@ describe('a check', () => {
     )
   })
 
+  it('leaves out null where a field may be left out, and refuses it elsewhere', () => {
+    const [part] = shelf
+    const { inStock, leadDays, ...bare } = structuredClone(part) as unknown as Record<string, unknown>
+    expect([inStock, leadDays]).not.toContain(null)
+    expect(checkPart({ ...bare, inStock: null, leadDays: null })).toEqual({ ok: true, value: bare })
+    expect(checkPart({ ...bare, price: null })).toMatchObject({ ok: false, problems: [{ path: 'price' }] })
+  })
+
   it('refuses an unknown field by name', () => {
     const [part] = shelf
     const checked = checkPart({ ...structuredClone(part), color: 'red' })

@@ -2,6 +2,7 @@ import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
 import equal from 'fast-deep-equal'
 import type { Problem } from '../words/error-messages.js'
+import { fieldsOf, type Dto } from './fields.js'
 import { capped, plainProblems, structureProblems } from './plain.js'
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
@@ -48,14 +49,29 @@ function apart(plain: object, known: object): readonly [same: object, changed: o
   return [Object.fromEntries(same) as object, Object.fromEntries(changed) as object]
 }
 
-/** A copy without classes and without undefined fields: what is stored and compared. */
+/**
+ * A copy without classes and without undefined fields: what is stored and compared. `null` in a field that may be left out is left out: nothing
+ * that reads a stored value expects it there.
+ */
 function plainCopy<T>(value: T): T {
   if (typeof value !== 'object' || value === null) return value
+  const isLeftOut = (key: string, each: unknown) => each === undefined || (each === null && optionalKeys(value.constructor as Dto).has(key))
   const copy = Array.isArray(value)
     ? value.map(plainCopy)
-    : Object.fromEntries(Object.entries(value).flatMap(([key, each]) => (each === undefined ? [] : [[key, plainCopy(each)]])))
+    : Object.fromEntries(Object.entries(value).flatMap(([key, each]) => (isLeftOut(key, each) ? [] : [[key, plainCopy(each)]])))
   // The copy has the fields of the value; the compiler does not follow that through entries.
   return copy as T
+}
+
+const knownKeys = new Map<Dto, ReadonlySet<string>>()
+
+/** Fields of a DTO that may be left out. None for other classes. */
+function optionalKeys(dto: Dto): ReadonlySet<string> {
+  const before = knownKeys.get(dto)
+  if (before) return before
+  const keys = new Set(fieldsOf(dto).flatMap(({ key, optional }) => (optional ? [key] : [])))
+  knownKeys.set(dto, keys)
+  return keys
 }
 
 /** Flattens a tree of validation errors to one problem a field: that of the rule written first, which is the most basic one. */

@@ -24,6 +24,8 @@ export class NewRevisionDto {
 
 /** Units and shelf as the server gives them: each item with the number of its last save. */
 export interface ShelfContent {
+  /** False if the shelf has items that were not asked for. */
+  readonly whole: boolean
   readonly units: readonly { readonly item: Unit; readonly version: number }[]
   readonly parts: readonly { readonly item: Part; readonly version: number }[]
   readonly operations: readonly { readonly item: Operation; readonly version: number }[]

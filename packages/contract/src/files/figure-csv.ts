@@ -226,7 +226,7 @@ function unitsOf(
 }
 
 /** The decimal mark: chosen, shown by a cell that can only be read one way, or asked. */
-function decimalOf(
+export function decimalOf(
   body: readonly CsvLine[],
   roles: readonly ColumnRole[],
   columns: Readonly<Record<string, number>>,
@@ -262,7 +262,7 @@ function decimalOf(
 }
 
 /** The decimal mark that a cell shows, or null where it could be read both ways. */
-function markOf(cell: string, { usual, units }: ColumnRole): '.' | ',' | null {
+export function markOf(cell: string, { usual, units }: Pick<ColumnRole, 'usual' | 'units'>): '.' | ',' | null {
   const [dots, commas] = [cell.split('.').length - 1, cell.split(',').length - 1]
   if (dots > 0 && commas > 0) return cell.lastIndexOf('.') > cell.lastIndexOf(',') ? '.' : ','
   const [mark, other] = commas > 0 ? ([',', '.'] as const) : (['.', ','] as const)
@@ -280,7 +280,7 @@ function markOf(cell: string, { usual, units }: ColumnRole): '.' | ',' | null {
 const bare = (cell: string) => cell.trim().replace(/[\s\u00a0']/g, '')
 
 /** A cell as a number, by the table's decimal mark; not a number where it can't be read. */
-function numberOf(cell: string, decimal: '.' | ','): number {
+export function numberOf(cell: string, decimal: '.' | ','): number {
   const text = bare(cell)
   if (!isFigure(text)) return NaN
   return Number(decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))

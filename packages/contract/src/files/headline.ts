@@ -1,4 +1,4 @@
-import { diagnose, fittedParts, isNoted, specAnswer, type SpecResult, type Unit } from '@plucky/core'
+import { diagnose, fittedParts, isNoted, specAnswer, type Unit } from '@plucky/core'
 import { asReceived } from '../dto/job.dto.js'
 import { catalogueOf, inputOf, evaluateJob, type EvaluatedJob } from './evaluate-job.js'
 import type { JobFile } from './job-file.js'
@@ -33,17 +33,31 @@ export interface Headline {
   readonly condition: string
 }
 
-/** The headline of a job as it is worded in each system of units. */
+/** Headline of a job, by system of units. */
 export type Headlines = Readonly<Record<UnitSystem, Headline>>
 
-/** Judges a job for the list. */
-export function headlinesOf(file: JobFile): Headlines {
-  const [now, received] = [evaluateJob(file), receivedAnswer(file)]
-  const worded = (base: UnitSystem) => shownIn({ units: { base, except: {} } }, () => headlineOf(now, received))
-  return { us: worded('us'), metric: worded('metric') }
+/** Power held as received, in words, by system of units. */
+export type ReceivedWords = Readonly<Record<UnitSystem, string>>
+
+const inEach = <T>(worded: (base: UnitSystem) => T): Readonly<Record<UnitSystem, T>> => {
+  const shown = (base: UnitSystem) => shownIn({ units: { base, except: {} } }, () => worded(base))
+  return { us: shown('us'), metric: shown('metric') }
 }
 
-function headlineOf(now: EvaluatedJob, received: SpecResult): Headline {
+/** Rates a job for the job list. `received`: power held as received; calculated if omitted. */
+export function headlinesOf(file: JobFile, received: ReceivedWords = receivedWords(file)): Headlines {
+  const now = evaluateJob(file)
+  return inEach((base) => headlineOf(now, received[base]))
+}
+
+/** Power held by a job as received. The inputs are `asReceived(file.job)`, its transmission and its parts. */
+export function receivedWords(file: JobFile): ReceivedWords {
+  const job = asReceived(file.job)
+  const answer = specAnswer(inputOf(job, file.unit, fittedParts(job.spec, catalogueOf(file), job.book)))
+  return inEach(() => specHeldInWords(answer))
+}
+
+function headlineOf(now: EvaluatedJob, received: string): Headline {
   const { answer, cost, file } = now
   const { job, unit } = file
   const held = answer.outcome === 'answered' && answer.stops.length === 0 && answer.held.outcome === 'held' ? answer.held.powerW : null
@@ -57,7 +71,7 @@ function headlineOf(now: EvaluatedJob, received: SpecResult): Headline {
     stations: unit.stations.length,
     price: cost.price,
     hours: cost.hours,
-    received: received.outcome === 'answered' ? specHeldInWords(received) : 'no answer',
+    received,
     condition: conditionWords(unit, file),
   }
 }
@@ -93,11 +107,6 @@ function changedOf({ catalogue, file: { job, unit } }: EvaluatedJob): Headline['
   return unit.stations
     .filter(({ id }) => differs(id))
     .map(({ id, name }) => ({ station: capital(name), part: catalogue.parts.get(job.spec.fits[id] ?? '')?.name ?? 'none' }))
-}
-
-function receivedAnswer(file: JobFile): SpecResult {
-  const job = asReceived(file.job)
-  return specAnswer(inputOf(job, file.unit, fittedParts(job.spec, catalogueOf(file), job.book)))
 }
 
 function conditionWords(unit: Unit, { job: { teardown } }: JobFile): string {

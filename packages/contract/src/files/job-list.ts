@@ -80,3 +80,23 @@ export interface DemoNews {
   readonly kits: number
   readonly jobs: number
 }
+
+/** A job that holds less than before an edit. `savedSince` is false: other jobs are not compared. */
+export type LessJob = Required<UsingJob>
+
+/** An edit that changed the results of jobs, and how far its jobs are rated again. Jobs that were saved since are not compared. */
+export interface ShopEdit {
+  readonly kind: 'parts' | 'operations' | 'units' | 'program'
+  readonly id: string
+  /** Name of the item. Empty for a new version of the program. */
+  readonly name: string
+  readonly changedAt: string
+  readonly jobs: number
+  readonly rated: number
+  /** Jobs that hold less than before. */
+  readonly less: number
+  /** Jobs that held their target before and do not now. */
+  readonly short: number
+  /** Those that lost most. */
+  readonly worst: readonly LessJob[]
+}

@@ -1,5 +1,5 @@
-import { presentPoint, type Answer, type Cost, type HouseRules } from '@plucky/core'
-import { evaluateJob, type EvaluatedJob } from '../files/evaluate-job.js'
+import { presentPoint, specCost, type Answer, type Cost, type HouseRules } from '@plucky/core'
+import { catalogueOf, evaluateJob, type EvaluatedJob } from '../files/evaluate-job.js'
 import type { JobFile } from '../files/job-file.js'
 import { planInputOf } from '../files/plan-job.js'
 import { cautionsOf } from '../sheet/cautions.js'
@@ -77,9 +77,22 @@ export function quoteOf(file: JobFile, builds: readonly OfferedBuild[], texts: R
     conditions: texts.conditions ?? usualConditions(file),
     cautions: cautionsOf(kinds, brief.launch !== 'rolling'),
     date: dateWords(made),
-    validUntil: dateWords(made + rules.quoteDays * DAY_MS),
+    validUntil: dateWords(quoteEnd(made, rules)),
   }
 }
+
+/** Time at which a quote made at a time ends to be valid, ms. */
+export const quoteEnd = (made: number, { quoteDays }: Pick<HouseRules, 'quoteDays'>): number => made + quoteDays * DAY_MS
+
+/** Ids of the parts, operations and kits that the builds of a quote charge for. */
+export const offeredItems = (builds: readonly Pick<OfferedBuild, 'file'>[]): string[] => [
+  ...new Set(
+    builds.flatMap(({ file }) => {
+      const { spec, arrived, rules } = file.job
+      return specCost(spec, arrived, catalogueOf(file), rules.hourRate).lines.map(({ item }) => item.id)
+    }),
+  ),
+]
 
 /** Conditions that make the figures of a quote void. Source: none (common practice). */
 export const usualConditions = ({ job: { brief } }: Pick<JobFile, 'job'>): string[] => [

@@ -29,7 +29,7 @@ export function leavesOf(value: object, dto: Dto, path = '', group = ''): Leaf[]
 }
 
 const listOf = (value: unknown): object[] => (Array.isArray(value) ? value.filter(isShape) : [])
-const within = (outer: string, name: string) => (outer ? `${outer}: ${name}` : name)
+const within = (outer: string, name: string) => (outer && name ? `${outer}: ${name}` : outer || name)
 
 /** The name of one of many: "Clash" of "Clashes", "Weld" of "Welds". */
 export const singular = (label: string): string => label.replace(/(?<=sh)es$|s$/, '')
@@ -92,6 +92,24 @@ export function neededFigure(value: number, unit: UnitName | undefined): string 
 }
 
 const figureWords = ({ unit }: NumberRange, value: number) => `${neededFigure(value, unit)}${unit ? ` ${shownUnit(unit)}` : ''}`
+
+/** A field that a path names, and its group. */
+type NamedField = Pick<Leaf, 'group' | 'field'>
+
+/** The field that a path of a value names, by the rules of the value. `undefined` if the path leads to a free name or nowhere. */
+export function fieldOfPath(value: unknown, dto: Dto, path: string): NamedField | undefined {
+  const [key, ...rest] = path.split('.')
+  const field = fieldsOf(dto).find((each) => each.key === key)
+  if (!field) return undefined
+  if (rest.length === 0) return { group: '', field }
+  const { holds } = field
+  const inner = isRecord(value) ? value[field.key] : undefined
+  const grouped = (name: string, found: NamedField | undefined) => found && { ...found, group: within(name, found.group) }
+  if (holds.type === 'shape') return grouped(field.label, fieldOfPath(inner, holds.dto(isShape(value) ? value : undefined), rest.join('.')))
+  if (holds.type !== 'shapes' || rest.length < 2) return undefined
+  const each = listOf(inner)[Number(rest[0])] ?? {}
+  return grouped(memberName(field, each, Number(rest[0])), fieldOfPath(each, holds.dto(), rest.slice(1).join('.')))
+}
 
 /** What differs between two values of one shape. */
 export interface Difference {

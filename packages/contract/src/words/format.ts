@@ -1,4 +1,4 @@
-import { shownCurrency, shownDigits, shownUnit, toShown, type Currency, type ShownUnit } from './shown-units.js'
+import { shownCurrency, shownDigits, shownUnit, toShown, type ShownUnit } from './shown-units.js'
 
 /** Digits with which a quantity is shown unless it is asked for otherwise. */
 const DIGITS: Partial<Record<ShownUnit, number>> = {
@@ -50,9 +50,13 @@ const roundedFigure = (powerW: number, step: (tens: number) => number = Math.rou
 /** Power as a verdict deserves it: to ten of the shown unit. */
 export const roundedPower = (powerW: number): string => `${roundedFigure(powerW)} ${shownUnit('hp')}`
 
-/** Power held, rounded, and target as asked: "420 / 845 hp". */
-export const powerOf = (heldW: number, targetW: number | null): string =>
-  `${roundedFigure(heldW)}${targetW === null ? '' : ` / ${shownFigure(targetW, 'hp')}`} ${shownUnit('hp')}`
+/** Power held, rounded, and target as asked: "420 / 845 hp". Rounded down if it would read as the target without reaching it. */
+export function powerOf(heldW: number, targetW: number | null): string {
+  if (targetW === null) return roundedPower(heldW)
+  const target = toShown(targetW, 'hp')
+  const reads = heldW < targetW && Math.round(toShown(heldW, 'hp') / 10) * 10 >= target
+  return `${roundedFigure(heldW, reads ? Math.floor : Math.round)} / ${shownFigure(targetW, 'hp')} ${shownUnit('hp')}`
+}
 
 /** A range of power, widened to tens: "410–470 hp". */
 export const powerRange = (lowW: number, highW: number): string =>
@@ -65,15 +69,22 @@ export const temperatureRise = (kelvin: number): string =>
 /** A share as a percentage: "58%". */
 export const percent = (share: number, digits = 0): string => `${figure(share * 100, digits)}%`
 
-const MONEY = new Map<Currency, Intl.NumberFormat>()
+const MONEY = new Map<string, Intl.NumberFormat>()
 
-/** Money in the shop's currency, without cents: "$6,269". */
-export function money(amount: number): string {
+function moneyWith(amount: number, cents: 0 | 2): string {
   const currency = shownCurrency()
-  const format = MONEY.get(currency) ?? new Intl.NumberFormat('en-US', { style: 'currency', currency, maximumFractionDigits: 0 })
-  MONEY.set(currency, format) // making one takes longer than all its uses on a page
+  const key = currency + cents
+  const style = { style: 'currency', currency, minimumFractionDigits: cents, maximumFractionDigits: cents } as const
+  const format = MONEY.get(key) ?? new Intl.NumberFormat('en-US', style)
+  MONEY.set(key, format) // making one takes longer than all its uses on a page
   return format.format(amount)
 }
+
+/** Money in the shop's currency, without cents: "$6,269". */
+export const money = (amount: number): string => moneyWith(amount, 0)
+
+/** Money in the shop's currency, with cents if there are any: "$94.50", "$95". */
+export const moneyExact = (amount: number): string => moneyWith(amount, Number.isInteger(amount) ? 0 : 2)
 
 /**
  * A total with labor, against the budget.

@@ -78,7 +78,7 @@ function bestOf(kept: readonly BoundedContext[], powerW: number, below: number):
     }
     const { solved, ...search } = solveContext(next.each.context, powerW, most)
     nodes += search.nodes
-    if (search.proven) Object.assign(next.each, { bound: solved?.cost ?? Math.max(next.bound, most), fromW: powerW })
+    if (search.proven) Object.assign(next.each, { bound: Math.max(next.bound, search.cost), fromW: powerW })
     else unproven = Math.min(unproven, next.bound)
     if (solved) build = { ...solved, context: next.each.context }
     queue.splice(queue.indexOf(next), 1)

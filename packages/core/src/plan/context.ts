@@ -40,9 +40,10 @@ function openIn(context: Context, { powerW, open, related, byOil }: HeldOptions)
   return propagated({ related }, narrowed, changed)
 }
 
-/** Result of the search in one context. If `solved` is undefined and `proven` is true, no build costs less than the given bound. */
+/** Result of the search in one context. If `solved` is undefined and `proven` is true, no build costs less than `cost`. */
 export interface SolvedContext {
   readonly solved: Solved | undefined
+  readonly cost: number
   readonly nodes: number
   readonly proven: boolean
 }
@@ -53,12 +54,17 @@ export function solveContext(context: Context, powerW: number, below: number): S
   const { scene } = table
   const wantedW = powerW * (1 - SAME_POWER)
   const held = heldAt(table, wantedW, below)
-  const open = held.cost < below ? openIn(context, held) : undefined
-  if (!open) return NO_SOLUTION
+  if (held.cost >= below) return noneBelow(held.cost)
+  const open = openIn(context, held)
+  if (!open) return noneBelow(Infinity)
   let pressure = scene.input.present.pressure
+  let byOil = false
   const conflict = (choice: readonly number[], domains: Domains) => {
     const found = conflictIn(context, choice, domains, wantedW)
-    if ('scope' in found) return found.scope
+    if ('scope' in found) {
+      byOil ||= found.byOil === true
+      return found.scope
+    }
     pressure = found.pressure
     return undefined
   }
@@ -68,12 +74,15 @@ export function solveContext(context: Context, powerW: number, below: number): S
     below,
   )
   const solved = found.choice && { choice: found.choice, cost: found.cost, pressure }
-  return { solved, nodes: found.nodes, proven: found.proven }
+  // A finding at one line pressure may be absent at a higher power, which needs another pressure: then only `below` is a bound there.
+  const cost = byOil && !solved ? Math.min(found.cost, below) : found.cost
+  return { solved, cost, nodes: found.nodes, proven: found.proven }
 }
 
-const NO_SOLUTION: SolvedContext = { solved: undefined, nodes: 0, proven: true }
+const noneBelow = (cost: number): SolvedContext => ({ solved: undefined, cost, nodes: 0, proven: true })
 
-type Conflict = { readonly scope: readonly number[] } | { readonly pressure: PressureCalibration }
+/** Slots in conflict. `byOil`: by a finding that another line pressure may remove. */
+type Conflict = { readonly scope: readonly number[]; readonly byOil?: boolean } | { readonly pressure: PressureCalibration }
 
 /** Conflict of a choice at a power, or the line pressure at which the choice is valid. */
 export function conflictIn(context: Context, choice: readonly number[], domains: Domains, powerW: number): Conflict {

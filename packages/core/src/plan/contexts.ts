@@ -7,7 +7,7 @@ import type { SpecInput } from '../model/spec-input.js'
 import { shaftStiffness } from '../parts/shaft/shaft-spring.js'
 import { regulatedPressure, reliefOpening } from '../parts/valves/regulator.js'
 import { newTops, type Context, type LoadTable } from './load-table.js'
-import type { Holding } from './holding.js'
+import { OIL_SIDES, type Holding } from './holding.js'
 import { frameOf, partialInput, stallsAsWanted, type Frame } from './frame.js'
 import { ANY_PRESSURE, madePressures, NO_PRESSURE, setPressures, type OilPressures } from './oil.js'
 import { leastCost, propagated, type Domains } from './search.js'
@@ -82,7 +82,7 @@ function besidesOf({ slots, indexOf, input }: Scene): number[][] {
   })
 }
 
-/** Valves that make the same line pressure, with the pressure range. */
+/** Valves that allow the same line pressures, with their range. */
 interface ValveClass {
   readonly key: string
   readonly slot: number
@@ -101,19 +101,23 @@ function valveClasses(scene: Scene, open: Domains): ValveClass[] {
     const { station, options } = memberAt(scene.slots, slot)
     const pumped = pump < 0 ? [] : [[memberAt(scene.slots, pump).station.id, pumpPart] as const]
     const input = partialInput(scene.input, [[station.id, options[option]?.part], ...pumped])
-    const circuit = oilCircuit(input)
-    const made = circuit
-      ? [
-          ...(['drive', 'reverse'] as const).map((feed) => regulatedPressure(circuit.valves, feed, 1)),
-          regulatedPressure(circuit.valves, 'reverse', scene.input.brief.reverseThrottle),
-          reliefOpening(circuit.valves),
-        ]
-      : []
-    const key = made.join(' ')
+    const range = oilRange(scene, input)
+    const key = keyOf(scene, input, range)
     const before = classes.get(key)
-    classes.set(key, { ...(before ?? { key, slot, ...oilRange(scene, input) }), options: [...(before?.options ?? []), option] })
+    classes.set(key, { ...(before ?? { key, slot, ...range }), options: [...(before?.options ?? []), option] })
   }
   return [...classes.values()]
+}
+
+/** Valves with equal keys have the same powers in a load table. If the plan does not set line pressure, their curves count as well. */
+function keyOf({ oilIsFixed }: Scene, input: SpecInput, { least, most }: Pick<ValveClass, 'least' | 'most'>): string {
+  const circuit = oilIsFixed ? oilCircuit(input) : undefined
+  const curve = circuit && [
+    ...(['drive', 'reverse'] as const).map((feed) => regulatedPressure(circuit.valves, feed, 1)),
+    regulatedPressure(circuit.valves, 'reverse', input.brief.reverseThrottle),
+    reliefOpening(circuit.valves),
+  ]
+  return [...OIL_SIDES.flatMap((side) => [least[side], most[side]]), ...(curve ?? [])].join(' ')
 }
 
 /** Pressures that a plan may set with these valves. If line pressure is fixed, the pressures of the present build. */

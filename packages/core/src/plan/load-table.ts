@@ -105,7 +105,9 @@ export function heldAt(table: LoadTable, powerW: number, below: number): HeldOpt
   const keep = (domains: Domains, mayStay: (slot: number, option: number) => boolean) =>
     domains.map((options, slot) => options.filter((option) => mayStay(slot, option)))
   const costOf = (domains: Domains) => (domains.some((options) => options.length === 0) ? Infinity : leastCost(scene, domains))
-  const dry = keep(table.open, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
+  // An option that does not hold a power holds no higher power.
+  const before = last.held && last.held.powerW < powerW ? last.held.open : table.open
+  const dry = keep(before, (slot, option) => (aloneAt(table, slot, option)?.powerW ?? Infinity) >= powerW)
   const given = (open: Domains, related: Relations) => ({ powerW, open, related, cost: costOf(open), byOil: NO_SLOTS })
   if (costOf(dry) >= below) return given(dry, scene.related)
   const oiled = keep(dry, (slot, option) => bestAlone(table, slot, option) >= powerW && !isDead(scene, slot, option))

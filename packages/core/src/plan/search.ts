@@ -24,6 +24,7 @@ export type Domains = readonly (readonly number[])[]
 /** Result of a search. `proven` is false if the node limit was reached. */
 export interface Found {
   readonly choice: readonly number[] | undefined
+  /** Cost of the choice. Without a choice, a lower bound of the cost of every choice. */
   readonly cost: number
   readonly nodes: number
   readonly proven: boolean
@@ -41,24 +42,29 @@ export const SAME_MONEY = 1e-6
 export function cheapestChoice(problem: ChoiceProblem, open: Domains, below = Infinity, mostNodes = MOST_NODES): Found {
   let best: readonly number[] | undefined
   let cost = below
+  let skipped = Infinity
   let nodes = 0
   const visit = (given: Domains): void => {
     const domains = livingIn(problem, given)
     if (!domains) return
-    if (nodes >= mostNodes || leastCost(problem, domains) >= cost - SAME_MONEY) return
+    const least = leastCost(problem, domains)
+    if (nodes >= mostNodes || least >= cost - SAME_MONEY) {
+      skipped = Math.min(skipped, least)
+      return
+    }
     nodes++
     const choice = domains.map((options) => numberAt(options, 0))
     const scope = pairApart(problem, choice) ?? problem.conflict(choice, domains)
     if (!scope) {
       best = choice
-      cost = leastCost(problem, domains)
+      cost = least
       return
     }
     for (const child of childrenOf(problem, domains, choice, scope)) visit(child)
   }
   const consistent = propagated(problem, open)
   if (consistent) visit(consistent)
-  return { choice: best, cost, nodes, proven: nodes < mostNodes }
+  return { choice: best, cost: best ? cost : skipped, nodes, proven: nodes < mostNodes }
 }
 
 /** Node limit of a search. */
