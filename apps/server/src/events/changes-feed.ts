@@ -1,4 +1,4 @@
-import { Injectable, Logger, type BeforeApplicationShutdown } from '@nestjs/common'
+import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common'
 import { isRecord } from '@plucky/core'
 import type { ShopEvent } from '@plucky/contract'
 import { Client } from 'pg'
@@ -16,7 +16,7 @@ const AGAIN_MS = 1000
  * somebody follows.
  */
 @Injectable()
-export class ChangesFeed implements BeforeApplicationShutdown {
+export class ChangesFeed implements OnModuleDestroy {
   private readonly log = new Logger('Events')
   private readonly events = new Subject<ShopEvent>()
   private client: Client | undefined
@@ -81,8 +81,8 @@ export class ChangesFeed implements BeforeApplicationShutdown {
     client?.end().catch(() => undefined) // it is lost already
   }
 
-  /** Ends all streams, so that the server can close. */
-  beforeApplicationShutdown(): void {
+  /** Ends all streams, before the server waits for open requests. */
+  onModuleDestroy(): void {
     this.events.complete()
     this.stop()
   }
