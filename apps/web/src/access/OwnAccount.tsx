@@ -100,7 +100,7 @@ function SetUpFactor({ onDone }: FormProps) {
       </Stack>
     )
   return (
-    <Flex gap="4" mt="2" wrap="wrap">
+    <Flex gap="4" mt="2" wrap="wrap" align="flex-start">
       <Box bg="white" p="2" lineHeight="0">
         <QRCodeSVG value={made.address} size={148} title="Address for an authenticator app" />
       </Box>

@@ -63,7 +63,7 @@ export function SignIn({ again = false }: { again?: boolean }) {
         )}
         <Fields form={form} />
         <Text textStyle="note" color="inkSoft" mt="3">
-          Forgotten your password? An owner of the shop can set a new one.
+          Forgot your password? An owner of the shop can set a new one.
         </Text>
       </Box>
     </Box>

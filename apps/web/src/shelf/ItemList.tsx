@@ -26,7 +26,7 @@ export function ItemList({ kind, items, units, unitId, chosen }: ListProps) {
       columns={columns}
       rows={items}
       keyOf={({ id }) => id}
-      scrolled={{ height: 'calc(100vh - 236px)', shown: chosen }}
+      scrolled={{ height: 'calc(100vh - 300px)', shown: chosen }}
       css={ROWS}
       testId="shelf-list"
     />

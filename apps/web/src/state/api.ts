@@ -44,7 +44,7 @@ import type {
   SignedBook,
   ShopStandards,
 } from '@plucky/contract'
-import type { Part, Unit } from '@plucky/core'
+import { isRecord, type Part, type Unit } from '@plucky/core'
 import { noteSignedOut } from './access.js'
 import { noteDisk } from './disk.js'
 
@@ -54,7 +54,7 @@ export class Refused extends Error {
     readonly status: number,
     readonly problems: readonly Problem[],
   ) {
-    super(problems.map((p) => p.sentence).join(' '))
+    super(problems.map((p) => p.sentence).join(' ') || `The server refused this (status ${status}).`)
   }
 }
 
@@ -83,14 +83,20 @@ async function answered(url: string, options: RequestInit): Promise<Response> {
   })
   noteDisk(readDiskHeader(response.headers.get(DISK_HEADER)))
   if (response.ok) return response
-  // Error responses are problem details.
-  const { errors } = (await response.json().catch(() => ({ errors: [] }))) as { errors: Problem[] }
+  const errors = problemsOf(await response.json().catch(() => null))
   if (errors[0]?.code === 'sign-in-needed') {
     noteSignedOut()
     throw new Unreachable(response.statusText, errors[0].sentence)
   }
   if (isPassing(response.status)) throw new Unreachable(response.statusText, errors[0]?.sentence)
   throw new Refused(response.status, errors)
+}
+
+/** Problems of an error response. The response of a proxy has none. */
+function problemsOf(body: unknown): readonly Problem[] {
+  const errors = isRecord(body) ? body['errors'] : undefined
+  // Error responses of the server are problem details.
+  return Array.isArray(errors) ? (errors as readonly Problem[]) : []
 }
 
 /** Gets a file. Its name is the last part of the path if the server does not name it. */

@@ -29,7 +29,9 @@ export function ScrolledRows({ height, count, shown, testId, children }: Scrolle
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
   const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => GUESSED_ROW_PX, overscan: 8 })
   useEffect(() => {
-    if (shown >= 0) rows.scrollToIndex(shown)
+    const { startIndex, endIndex } = rows.range ?? { startIndex: 0, endIndex: 0 }
+    // A row in sight stays where it is.
+    if (shown >= 0 && (shown <= startIndex || shown >= endIndex)) rows.scrollToIndex(shown, { align: 'center' })
   }, [shown, rows])
   const items = rows.getVirtualItems()
   return (

@@ -26,6 +26,15 @@ describe('an entry of the change log', () => {
     expect(changeWords(entry({ subject: 'people', subjectName: 'Ben', action: 'sign-in', fields: [] })).what).toBe('Ben signed in')
     expect(changeWords(entry({ subject: 'parts', subjectId: 'fwd', subjectName: null, action: 'delete' })).what).toBe('Part fwd removed')
     expect(changeWords(entry({ who: null })).who).toBe('this computer')
+    const fields = [
+      { path: 'second_factor', before: false, after: true },
+      { path: 'ended', before: null, after: null },
+      { path: 'ends_at', before: null, after: '2026-12-15T10:12:23.009048+00:00' },
+    ]
+    expect(changeWords(entry({ fields })).fields).toEqual([
+      { path: 'second factor', before: 'no', after: 'yes' },
+      { path: 'ends at', before: '–', after: new Date('2026-12-15T10:12:23.009Z').toLocaleString() },
+    ])
   })
   it('goes into a table with complete values, and no formula of a spreadsheet', () => {
     const long = 'x'.repeat(500)

@@ -34,6 +34,9 @@ const ACTIONS: Readonly<Record<string, string>> = {
   'sign-in-refused': 'sign-in failed',
 }
 
+/** Time as the database writes it. */
+const TIME = /^\d{4}-\d\d-\d\dT[\d:.]+[+-]\d\d:\d\d$/
+
 /** Longest text of a value. */
 const MOST = 120
 
@@ -42,11 +45,14 @@ export const changeWords = ({ at, who, action, subject, subjectId, subjectName, 
   when: new Date(at).toLocaleString(),
   who: who ?? (action === 'sign-in-refused' ? 'unknown' : 'this computer'),
   what: `${subjectWords(subject, subjectId, subjectName)} ${ACTIONS[action] ?? action}`,
-  fields: fields.map(({ path, before, after }) => ({
-    path: path.replaceAll('_', ' '),
-    before: changeValueWords(before),
-    after: changeValueWords(after),
-  })),
+  fields: fields
+    // A new row also lists its empty fields.
+    .filter(({ before, after }) => before !== after)
+    .map(({ path, before, after }) => ({
+      path: path.replaceAll('_', ' '),
+      before: changeValueWords(before),
+      after: changeValueWords(after),
+    })),
 })
 
 function subjectWords(subject: string, id: string, name: string | null): string {
@@ -58,6 +64,8 @@ function subjectWords(subject: string, id: string, name: string | null): string 
 /** A stored value as short text. */
 export function changeValueWords(value: unknown): string {
   if (value === null || value === undefined) return '–'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'string' && TIME.test(value)) return new Date(value).toLocaleString()
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > MOST ? `${text.slice(0, MOST)}…` : text
 }
