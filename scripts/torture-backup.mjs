@@ -27,11 +27,12 @@ async function saver(url, number, ended) {
   let job = await (await fetch(`${url}/api/jobs/${number}`)).json()
   states.set(job.version, job.customer)
   for (let i = 0; !ended(); i++) {
-    const content = Object.entries({ ...job, customer: `saver ${i}` }).filter(([key]) => !GIVEN.has(key))
+    job = { ...job, customer: `saver ${i}` }
+    const content = Object.entries(job).filter(([key]) => !GIVEN.has(key))
     const options = { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(Object.fromEntries(content)) }
     const answer = await fetch(`${url}/api/jobs/${number}`, options)
     if (!answer.ok) throw new Trouble(`Job ${number} could not be saved during the backup: ${await answer.text()}`)
-    job = await answer.json()
+    job = { ...job, ...(await answer.json()) }
     states.set(job.version, job.customer)
   }
   return states

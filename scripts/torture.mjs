@@ -135,7 +135,7 @@ class Client {
     const job = (this.job ??= await this.ask('GET'))
     const customer = `customer ${++this.tries}`
     const content = Object.entries({ ...job, customer }).filter(([key]) => !GIVEN.has(key))
-    this.job = await this.ask('PUT', Object.fromEntries(content))
+    this.job = { ...job, customer, ...(await this.ask('PUT', Object.fromEntries(content))) }
     this.acknowledged.push(customer)
   }
 

@@ -97,7 +97,7 @@ async function run(port, numbers, seconds) {
       times[kind].push(performance.now() - due)
       due += think()
       if (status !== 200) failed[`${kind} ${status}`] = (failed[`${kind} ${status}`] ?? 0) + 1
-      else if (kind === 'save') own = JSON.parse(text)
+      else if (kind === 'save') own = { ...own, ...JSON.parse(text) }
     }
   }
   await Promise.all(numbers.map(person))

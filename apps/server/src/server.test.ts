@@ -77,16 +77,15 @@ describe('a job', () => {
         .expect(201)
     ).body as Job
     expect(added).toMatchObject({ name: 'Another rail', version: 1 })
-    const changed = (
-      await http()
-        .put(`/api/jobs/${added.number}`)
-        .send({ ...swapped(added, 'sun-shell', 'shell-stock'), version: 1 })
-        .expect(200)
-    ).body as Job
-    expect([changed.version, changed.spec.fits['sun-shell']]).toEqual([2, 'shell-stock'])
+    const content = contentOf(swapped(added, 'sun-shell', 'shell-stock'))
+    const saved = await http()
+      .put(`/api/jobs/${added.number}`)
+      .send({ ...content, version: 1, by: 'w', change: 7 })
+      .expect(200)
+    expect(saved.body).toEqual({ number: added.number, version: 2, savedAt: expect.any(String), savedBy: 'w', savedChange: 7 })
     const [first] = ((await http().get('/api/jobs').expect(200)).body as JobListPage).jobs
     expect(first?.number).toBe(added.number)
-    expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual(changed)
+    expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual({ ...content, ...saved.body })
   })
 
   it('records the rules it is judged by: the default ones where none are named, and others change the answer', async () => {

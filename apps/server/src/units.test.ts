@@ -85,7 +85,7 @@ describe('what was found of a job', () => {
       found: 'train:shell neck:broken',
       note: '5 psi',
     }
-    expect((await put(teardown, job.version).expect(200)).body).toMatchObject({ teardown })
+    await put(teardown, job.version).expect(200)
     const file = JSON.parse((await http().get(`/api/jobs/${job.number}/file`).expect(200)).text) as object
     expect(((await http().post('/api/jobs/import').send(file).expect(201)).body as Job).teardown).toEqual(teardown)
     const wrong = { ...teardown, ranges: { '9': 'lost', '2': 'odd' }, checks: { pan: 'gold' }, found: 'train:ghost:broken' }

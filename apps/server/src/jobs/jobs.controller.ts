@@ -172,7 +172,7 @@ export class JobsController {
   }
 
   @Put(':number')
-  @Operation('Save a job. The version in the body must be the current one', 'Job with its new version', 404, 409, ...STORES)
+  @Operation('Save a job. The version in the body must be the current one', 'Number, new version and time of the save', 404, 409, ...STORES)
   @DescribedBody(SaveJobDto)
   save(@JobNumber() number: number, @Body() body: unknown) {
     return this.jobs.save(number, body)

@@ -10,6 +10,7 @@ import {
   verdictSentence,
   type Job,
   type JobContent,
+  type JobMarks,
 } from '@plucky/contract'
 import { fittedParts, specAnswer, type SpecResult } from '@plucky/core'
 import { LRUCache } from 'lru-cache'
@@ -67,7 +68,7 @@ export class JobsService {
   }
 
   /** Saves over the state the change was made on; a change made on an older one is refused and nothing is overwritten. */
-  async save(number: number, plain: unknown): Promise<Job> {
+  async save(number: number, plain: unknown): Promise<JobMarks> {
     const shaped = this.shapeOf(number, plain)
     return (
       (await this.saveAtOnce(number, shaped)) ?? transacted(this.sequelize, (transaction) => this.saveShaped(number, shaped, transaction))
@@ -75,12 +76,12 @@ export class JobsService {
   }
 
   /** Saves inside a transaction. */
-  saveWithin(number: number, plain: unknown, transaction: Transaction): Promise<Job> {
+  saveWithin(number: number, plain: unknown, transaction: Transaction): Promise<JobMarks> {
     return this.saveShaped(number, this.shapeOf(number, plain), transaction)
   }
 
   /** Saves in one statement, checked with the items as they were read last. Saves nothing if one of them has changed since. */
-  private async saveAtOnce(number: number, shaped: JobContent): Promise<Job | undefined> {
+  private async saveAtOnce(number: number, shaped: JobContent): Promise<JobMarks | undefined> {
     const remembered = this.shelf.rememberedFor(shaped)
     if (!remembered || !checkJobContent(shaped, remembered.lookup).ok) return undefined
     const { body, version, marks } = saveOf(shaped)
@@ -109,16 +110,16 @@ export class JobsService {
         if (failureOf(error) === 'contended') return []
         throw error
       })
-    return saved.length > 0 ? asJob({ ...marks, number, body }) : undefined
+    return saved.length > 0 ? marksOf({ ...marks, number }) : undefined
   }
 
-  private async saveShaped(number: number, shaped: JobContent, transaction: Transaction): Promise<Job> {
+  private async saveShaped(number: number, shaped: JobContent, transaction: Transaction): Promise<JobMarks> {
     const { body, version, marks } = saveOf(await this.content(shaped, transaction))
     const [changed] = await this.rows.update(
       { ...marks, body, judged: false },
       { where: { number, version, deletedAt: null }, transaction },
     )
-    if (changed > 0) return asJob({ ...marks, number, body })
+    if (changed > 0) return marksOf({ ...marks, number })
     const stored = await this.row(number, transaction)
     throw refuse(409, 'job-changed-elsewhere', 'version', { yours: version, stored: stored.version })
   }
@@ -174,7 +175,7 @@ type Mark = 'number' | 'version' | 'savedAt' | 'savedBy' | 'savedChange'
 
 const asJob = (row: Pick<JobRow, Mark | 'body'>): Job => ({ ...row.body, ...marksOf(row) })
 
-const marksOf = (row: Pick<JobRow, Mark>): Omit<Job, keyof JobContent> => ({
+const marksOf = (row: Pick<JobRow, Mark>): JobMarks => ({
   number: row.number,
   version: row.version,
   savedAt: row.savedAt.toISOString(),

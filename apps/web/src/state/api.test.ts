@@ -4,7 +4,7 @@ import { TestBrowser } from './testing.js'
 async function messageFor(status: number, body: string): Promise<string> {
   new TestBrowser().install(async () => Promise.resolve(new Response(body, { status })))
   const { api } = await import('./api.js')
-  return api.lastJob().then(
+  return api.lastJob('us').then(
     () => 'no error',
     (error: unknown) => String(error),
   )

@@ -17,6 +17,7 @@ import type {
   SignInResult,
   Job,
   JobContent,
+  JobMarks,
   DemoNews,
   JobFinding,
   JobsUsing,
@@ -157,7 +158,7 @@ export const api = {
   absent: (number: number, window: string) => call<object>('DELETE', `/jobs/${number}/present/${window}`, undefined, true),
   addJob: (content: JobContent) => call<Job>('POST', '/jobs', content),
   saveJob: (number: number, content: JobContent, mark: { version: number; by: string; change: number }, keepalive = false) =>
-    call<Job>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),
+    call<JobMarks>('PUT', `/jobs/${number}`, { ...content, ...mark }, keepalive),
   takeFile: (file: unknown) => call<Job>('POST', '/jobs/import', file),
   fileOf: (number: number) => `/api/jobs/${number}/file`,
   sheetOf: (number: number, revision: string | null, units: string) =>

@@ -1,4 +1,4 @@
-import { contentOf, jobFromVersion1, type Job, type JobContent, type Revision } from '@plucky/contract'
+import { contentOf, jobFromVersion1, type Job, type JobContent, type JobMarks, type Revision } from '@plucky/contract'
 import equal from 'fast-deep-equal'
 import { createStore } from 'zustand/vanilla'
 import { api, Refused, Unreachable } from './api.js'
@@ -192,8 +192,8 @@ export async function save(keepalive = false): Promise<void> {
   set({ saving: 'saving' })
   const slow = setTimeout(() => set({ slow: true }), SLOW_AFTER_MS)
   try {
-    const job = await api.saveJob(number, content, { version, by: windowName(), change: changeNumber }, keepalive)
-    if (get().number === number) acknowledge(job, content)
+    const saved = await api.saveJob(number, content, { version, by: windowName(), change: changeNumber }, keepalive)
+    if (get().number === number) acknowledge(saved, content)
   } catch (error) {
     if (get().number === number) {
       if (error instanceof Refused) unanswered = earlier
@@ -214,19 +214,13 @@ function markSaved(number: number): void {
   set({ saving: 'saved', problem: '' })
 }
 
-function acknowledge(job: Job, content: JobContent): void {
+function acknowledge({ number, version, savedAt }: JobMarks, content: JobContent): void {
   retryMs = RETRY_AFTER_MS
   unanswered = false
   const settled = equal(get().content, content)
-  set({
-    version: job.version,
-    savedAt: job.savedAt,
-    acknowledged: settled ? get().content : content,
-    problem: '',
-    saving: settled ? 'saved' : 'unsaved',
-  })
-  if (settled) dropDraft(job.number, windowName())
-  else keepChange(job.number, job.version, get().content ?? content)
+  set({ version, savedAt, acknowledged: settled ? get().content : content, problem: '', saving: settled ? 'saved' : 'unsaved' })
+  if (settled) dropDraft(number, windowName())
+  else keepChange(number, version, get().content ?? content)
 }
 
 /** True where the server already has a window's change of that number, or a later one of the same window. */

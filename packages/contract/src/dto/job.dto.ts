@@ -141,7 +141,10 @@ export interface JobContent {
   readonly quote?: QuoteDraft
 }
 
-export interface Job extends JobContent {
+export interface Job extends JobContent, JobMarks {}
+
+/** Marks of the last save of a job. A save responds with them. */
+export interface JobMarks {
   readonly number: number
   readonly version: number
   readonly savedAt: string
