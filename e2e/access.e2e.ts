@@ -113,7 +113,7 @@ for (const views of WINDOWS)
       })
   })
 
-test('axe finds nothing with a shaft on the bench, a mark held and a figure refused', async ({ page }) => {
+test('axe finds no violation with a shaft on the bench, a mark selected and a figure refused', async ({ page }) => {
   await page.goto('/jobs/1/shafts')
   await page.getByTestId('lay').selectOption({ index: 1 })
   await page.getByTestId('grip-section-0-bore').dblclick()
@@ -123,7 +123,7 @@ test('axe finds nothing with a shaft on the bench, a mark held and a figure refu
   await axeFindsNothing(page)
 })
 
-test('axe finds nothing with a wrong stack on the pack bench, and with a pump that falls short', async ({ page, request }) => {
+test('axe finds no violation with a wrong stack on the pack bench, and with a pump below demand', async ({ page, request }) => {
   const job = await ownJob(request, 'Looked at')
   await openJob(page, job, '/clutches-bands')
   await page.getByTestId('lay').selectOption({ index: 1 })
@@ -138,7 +138,7 @@ test('axe finds nothing with a wrong stack on the pack bench, and with a pump th
   await axeFindsNothing(page)
 })
 
-test('axe finds nothing in the dialog, in refused fields, and with a candidate on the bench', async ({ page, request }) => {
+test('axe finds no violation in the dialog, in refused fields, and with a candidate on the bench', async ({ page, request }) => {
   await openJob(page, await jobOf(request, 1))
   await page.getByTestId('candidates').getByRole('button').last().click()
   await page.getByTestId('own-part').click()
@@ -149,7 +149,7 @@ test('axe finds nothing in the dialog, in refused fields, and with a candidate o
   await axeFindsNothing(page)
 })
 
-test('candidates and the fit button are big enough for a gloved hand', async ({ page, request }) => {
+test('candidates and the install button are large enough for a gloved hand', async ({ page, request }) => {
   await openJob(page, await jobOf(request, 1))
   for (const part of await page.getByTestId('candidates').getByRole('button').all())
     expect((await part.boundingBox())?.height).toBeGreaterThanOrEqual(44)

@@ -16,10 +16,7 @@ async function openBook(page: Page, job: Job, part: string, person: string): Pro
   await page.getByTestId('book-person').fill(person)
 }
 
-test('update list: a remedy goes into the build with one touch and out with undo; an entry set by hand stays', async ({
-  page,
-  request,
-}) => {
+test('update list: one touch adds a remedy to the build, undo removes it, and an entry set by hand is kept', async ({ page, request }) => {
   const job = await ownJob(request, 'Listed rail')
   await openBook(page, job, 'updates', 'Ada')
   const entry = page.getByTestId('update-pump-gears')
@@ -39,7 +36,7 @@ test('update list: a remedy goes into the build with one touch and out with undo
   expect(await bookOf(request, job)).toMatchObject({ 'update/pilot-fit/state': { value: 'fine', by: 'Ada' } })
 })
 
-test('teardown of 60 pieces by keys and by touch outlives a server killed twice, a minute without a link, and a closed tab', async ({
+test('a teardown of 60 pieces by keys and touch survives two server kills, a minute offline and a closed tab', async ({
   browser,
   request,
 }) => {
@@ -104,7 +101,7 @@ test('teardown of 60 pieces by keys and by touch outlives a server killed twice,
   }
 })
 
-test('a finding brings its usual verdict; a scrapped part leaves the build; two people on one field see both values', async ({
+test('a finding sets its usual decision, a scrapped part is removed from the build, and two people on one field see both values', async ({
   page,
   browser,
   request,
@@ -142,7 +139,7 @@ test('a finding brings its usual verdict; a scrapped part leaves the build; two 
   await elsewhere.close()
 })
 
-test('a broken shaft becomes a limit of its part at the power at which it broke; the shelf lists its jobs before and after', async ({
+test('a broken shaft sets a limit of its part at the failure power; the shelf lists the jobs before and after', async ({
   page,
   request,
 }) => {
@@ -174,7 +171,7 @@ test('a broken shaft becomes a limit of its part at the power at which it broke;
   expect(before).toBeGreaterThanOrEqual(now)
 })
 
-test('a shop standard is added, reaches the jobs, and survives a reload before it is saved', async ({ page, request }) => {
+test('a shop standard is added, applies to the jobs, and survives a reload before it is saved', async ({ page, request }) => {
   const job = await ownJob(request, 'Standard rail')
   await page.goto('/shop-standards')
   await page.getByTestId('add-standard').click()
@@ -189,10 +186,7 @@ test('a shop standard is added, reaches the jobs, and survives a reload before i
   await expect(page.getByTestId('update-standard-magnet-in-the-pan')).toContainText('Shop standard for every job.')
 })
 
-test('from dual feed to the signed book: one change alters air tests, ring list and update list; the PDF holds every entry', async ({
-  page,
-  request,
-}) => {
+test('dual feed changes air tests, ring list and update list; the PDF of the signed book has every entry', async ({ page, request }) => {
   const job = await ownJob(request, 'Dual feed rail', 2)
   await openBook(page, job, 'air', 'Ada')
   await expect(page.getByTestId('air-direct-pack-second')).toBeVisible()

@@ -62,7 +62,7 @@ const asTyped = (readings: Readonly<Record<string, Reading>>, id: string): strin
   return reading?.count === undefined ? (reading?.values ?? []).map(({ valueM }) => (valueM / 0.0254).toFixed(4)) : [String(reading.count)]
 }
 
-test('forty figures by the keyboard alone: what was ticked outlives a killed server, and all of it a reload', async ({ page, request }) => {
+test('forty figures by keyboard: checked entries survive a server kill, and all of them a reload', async ({ page, request }) => {
   const job = await ownJob(request, 'Measured rail')
   const port = await freePort()
   let server = await ownServer(port)
@@ -99,7 +99,7 @@ test('forty figures by the keyboard alone: what was ticked outlives a killed ser
   }
 })
 
-test('a motor plate takes the pilot out of the crank; the screens say so, and what to order mends it', async ({ page, request }) => {
+test('a motor plate disengages the pilot from the crank; the pages say so and name the part to order', async ({ page, request }) => {
   const job = await jobWith(request, 'Plated rail', { 'motor-plate': 'mplate-thick', 'converter-bolts': 'vbolt-long' })
   await openJob(page, job, '/fit-up')
   await expect(page.getByTestId('row-pilot-engagement')).toHaveAttribute('data-verdict', 'refused')
@@ -119,7 +119,7 @@ test('a motor plate takes the pilot out of the crank; the screens say so, and wh
   await expect(page.getByTestId('row-pilot-engagement')).toHaveAttribute('data-verdict', 'fits')
 })
 
-test('a reading too near a limit is to be taken again; a wrong one is refused where it is typed; notes and photographs stay', async ({
+test('a reading near a limit must be repeated, a wrong one is refused in its field, and notes and photos are kept', async ({
   page,
   request,
 }) => {
@@ -162,7 +162,7 @@ test('a reading too near a limit is to be taken again; a wrong one is refused wh
   await expect(page.getByAltText('Photo of this check')).toHaveJSProperty('complete', true)
 })
 
-test('plugs that do not match are seen, the stand-in types, crooked pads halve the plate', async ({ page, request }) => {
+test('mismatched plugs are reported, the stand-in is typed, and uneven pads halve the flex plate limit', async ({ page, request }) => {
   const job = await jobWith(request, 'Mixed rail', { 'turbine-hub': 'thub-35', 'flex-plate': 'plate-double' })
   await openJob(page, job, '/fit-up')
   await expect(page.getByTestId('plug-spline input-shaft turbine spline')).toHaveAttribute('data-verdict', 'differs')
@@ -186,7 +186,7 @@ test('plugs that do not match are seen, the stand-in types, crooked pads halve t
   await expect.poll(trusted).toBe(700)
 })
 
-test('the rule book in the brief decides on the plate; what is not said whole is not taken', async ({ page, request }) => {
+test('the rule book of the brief decides on the flex plate; an incomplete entry is not accepted', async ({ page, request }) => {
   const job = await ownJob(request, 'Scrutinised rail')
   await openJob(page, job, '/brief')
   await page.getByTestId('add-ruleBook').click()

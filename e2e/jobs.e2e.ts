@@ -3,7 +3,7 @@ import type { JobListPage } from '@plucky/contract'
 import { readFileSync } from 'node:fs'
 import { jobOf, ownJob } from './bench.js'
 
-test('jobs are found, renamed, copied, archived and deleted, and what was deleted comes back', async ({ page, request }) => {
+test('jobs are found, renamed, copied, archived, deleted and restored', async ({ page, request }) => {
   const job = await ownJob(request, `Listed buggy ${Date.now()}`)
   const row = page.getByTestId(`job-${job.number}`)
   await page.goto('/')
@@ -32,7 +32,7 @@ test('jobs are found, renamed, copied, archived and deleted, and what was delete
   await expect(page.getByTestId('no-jobs')).toContainText('No job matches')
 })
 
-test('the list is sorted and narrowed by the server', async ({ page }) => {
+test('the server sorts and filters the list', async ({ page }) => {
   await page.goto('/')
   await page.getByTestId('filter-unit').selectOption('linden-2')
   await expect(page.getByTestId('job-list')).toContainText('Museum-circuit special')
@@ -63,7 +63,7 @@ test('a backup of the shop is downloaded as one file', async ({ page }) => {
     expect(bytes.includes(name, bytes.length - 4000)).toBe(true)
 })
 
-test('a result from before the latest change is called that until the job is rated', async ({ page, request }) => {
+test('a result from before the latest change is marked until the job is rated again', async ({ page, request }) => {
   const job = await ownJob(request, `Changed buggy ${Date.now()}`)
   const row = page.getByTestId(`job-${job.number}`)
   await page.goto('/')

@@ -52,7 +52,7 @@ for (const number of ONE_OF_EACH)
     }
   })
 
-test('earlier addresses lead to the pages of today, with their query', async ({ page }) => {
+test('earlier addresses redirect to the current pages with their query', async ({ page }) => {
   for (const [before, now] of [
     ['/jobs/1', '/jobs/1/power-flow'],
     ['/jobs/1/match', '/jobs/1/converter'],
@@ -67,7 +67,7 @@ test('earlier addresses lead to the pages of today, with their query', async ({ 
   }
 })
 
-test('each row of pages is one stop of Tab, with the arrow keys inside; the help says what the page answers', async ({ page, request }) => {
+test('each row of page links is one Tab stop with arrow keys inside; the help describes the page', async ({ page, request }) => {
   await openJob(page, await jobOf(request, 1), '/converter')
   const pages = page.getByRole('navigation', { name: 'Job pages' })
   await pages.getByRole('link', { name: 'Converter' }).focus()
@@ -85,7 +85,7 @@ test('each row of pages is one stop of Tab, with the arrow keys inside; the help
   await expect(page.getByTestId('help-panel')).toHaveCount(0)
 })
 
-test('on a narrow screen the pages are in a menu of the same two levels', async ({ page, request }) => {
+test('on a narrow screen the pages are in a menu with the same two levels', async ({ page, request }) => {
   await page.setViewportSize({ width: 390, height: 800 })
   await openJob(page, await jobOf(request, 1), '/power-flow')
   await page.getByTestId('menu').click()

@@ -2,11 +2,7 @@ import { seeded } from '@plucky/core'
 import { expect, test } from '@playwright/test'
 import { goTo, jobOf, openJob, ownJob, saved, sentence, sentenceOf, type } from './bench.js'
 
-test('opens the demo job by its sentence, walks the line, fits another part, and it is all there tomorrow', async ({
-  page,
-  request,
-  browser,
-}) => {
+test('a job is opened by its sentence, another part is installed, and both remain after a reload', async ({ page, request, browser }) => {
   const job = await ownJob(request, 'Walked rail')
   await page.goto('/')
   const first = page.getByTestId('last-job')
@@ -34,7 +30,7 @@ test('opens the demo job by its sentence, walks the line, fits another part, and
   expect(await sentenceOf(request, job.number)).toBe(after)
 })
 
-test('fits by pointer: a tap looks, the next fits; undo and redo bring it back and forth', async ({ page, request }) => {
+test('by pointer: the first tap previews a part, the next installs it; undo and redo', async ({ page, request }) => {
   const job = await ownJob(request, 'Tapped rail')
   await openJob(page, job)
   const before = (await sentence(page).textContent()) ?? ''
@@ -51,7 +47,7 @@ test('fits by pointer: a tap looks, the next fits; undo and redo bring it back a
   expect((await jobOf(request, job.number)).spec.fits['main-shaft']).toBe('main-stock')
 })
 
-test('range and duty case move torque and speed on the strip', async ({ page, request }) => {
+test('range and duty case change torque and speed on the strip', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Ranged rail'))
   const spoken = (id: string) => page.getByTestId(`station-${id}`)
   await page.getByTestId('range-1').click()
@@ -70,7 +66,7 @@ test('range and duty case move torque and speed on the strip', async ({ page, re
 /** Number of swaps. Set PLUCKY_SWAPS for a longer run. */
 const SWAPS = Number(process.env['PLUCKY_SWAPS'] ?? 12)
 
-test('random swaps: the sentence on screen is what the core says of the saved spec', async ({ page, request }) => {
+test('random swaps: the sentence on the page is that of the core for the saved spec', async ({ page, request }) => {
   test.setTimeout(60_000 + SWAPS * 5_000)
   const job = await ownJob(request, 'Swapped rail')
   await openJob(page, job)
@@ -87,7 +83,7 @@ test('random swaps: the sentence on screen is what the core says of the saved sp
   }
 })
 
-test('pressure and brief change the answer, and the power is read along the breaking order', async ({ page, request }) => {
+test('pressure and brief change the answer, and the breaking order follows the power', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Pressed rail'))
   await type(page, 'pressure-drive', '90')
   await expect(sentence(page)).toContainText('Weakest link: intermediate clutch, in the full-power upshift')
@@ -108,7 +104,7 @@ test('pressure and brief change the answer, and the power is read along the brea
   await saved(page)
 })
 
-test('power, use and unit give a first answer, then a job', async ({ page }) => {
+test('power, use and transmission give a first answer, then a job', async ({ page }) => {
   await page.goto('/')
   await page.getByTestId('new-power').pressSequentially('520') // the answer follows the typing
   await expect(page.getByTestId('first-answer')).toContainText('Hornbeam 6')
@@ -119,7 +115,7 @@ test('power, use and unit give a first answer, then a job', async ({ page }) => 
   await expect(sentence(page)).toContainText('(target 520 hp)')
 })
 
-test('a part of one’s own, measured, goes on the shelf and can be fitted', async ({ page, request }) => {
+test('a measured part is added to the shelf and installed', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Measured rail'))
   await page.getByTestId('own-part').click()
   await type(page, 'own-geometry.sections.1.outerDiameterM', '30 mm')
@@ -140,7 +136,7 @@ test('a part of one’s own, measured, goes on the shelf and can be fitted', asy
   await saved(page)
 })
 
-test('every figure that decides opens its working, down to the part', async ({ page, request }) => {
+test('every deciding figure opens its working, down to the part', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Worked rail'))
   await page.getByTestId('open-working').click()
   const working = page.getByTestId('working')
@@ -155,7 +151,7 @@ test('every figure that decides opens its working, down to the part', async ({ p
   await expect(page.getByTestId('working')).toContainText('reverse throttle limit')
 })
 
-test('flipping a house rule shows what it does to this job, and undo takes it back', async ({ page, request }) => {
+test('a changed house rule shows its effect on the job, and undo reverts it', async ({ page, request }) => {
   const job = await ownJob(request, 'Ruled rail')
   await openJob(page, job, '/house-rules')
   const before = (await sentence(page).textContent()) ?? ''
@@ -170,7 +166,7 @@ test('flipping a house rule shows what it does to this job, and undo takes it ba
   await expect(sentence(page)).toHaveText(before)
 })
 
-test('with the tire limit known, the sentence says when the tires are the fuse; the house rule turns it off', async ({ page, request }) => {
+test('with a known tire limit, the sentence says when the tires slip first; a house rule turns it off', async ({ page, request }) => {
   const job = await ownJob(request, 'Gripping rail')
   await openJob(page, job)
   await goTo(page, 'Brief')

@@ -15,7 +15,7 @@ function pull(rows: number, badRow?: number): string {
 const bring = (page: Page, text: string) =>
   page.getByTestId('dyno-file').setInputFiles({ name: 'pull 7.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
 
-test('a dyno file of 20,000 rows with one bad row names it and changes nothing until that is decided; then it is the engine', async ({
+test('a dyno file of 20,000 rows with a bad row names the row and waits for a decision; then it is the engine', async ({
   page,
   request,
 }) => {
@@ -42,7 +42,7 @@ test('a dyno file of 20,000 rows with one bad row names it and changes nothing u
   await expect(page.getByTestId('points')).toContainText('measured points')
 })
 
-test('a dyno file that does not name its unit is asked about it; points are dragged on the chart by key', async ({ page, request }) => {
+test('a dyno file without a unit asks for it; points on the chart are moved by key', async ({ page, request }) => {
   const job = await ownJob(request, 'Asked')
   await openJob(page, job, '/brief')
   await page.getByTestId('dyno-open').click()
@@ -61,7 +61,7 @@ test('a dyno file that does not name its unit is asked about it; points are drag
   await saved(page)
 })
 
-test('the wanted stall is dragged and the shelf follows; another converter is laid over and fitted; the verdict moves', async ({
+test('the wanted stall is dragged, the candidates follow, another converter is compared and installed, and the verdict changes', async ({
   page,
   request,
 }) => {
@@ -93,7 +93,7 @@ test('the wanted stall is dragged and the shelf follows; another converter is la
   await expect(page.getByText(/It stalls at \d+ rpm behind/)).toBeVisible()
 })
 
-test('a converter that locks brings the lockup clutch into the breaking order; its pressures move it', async ({ page, request }) => {
+test('a converter with lockup adds the lockup clutch to the breaking order; its pressures change its place', async ({ page, request }) => {
   const job = await ownJob(request, 'Locked')
   await openJob(page, job)
   await page.getByTestId('station-converter').click()
@@ -115,9 +115,7 @@ test('a converter that locks brings the lockup clutch into the breaking order; i
   await saved(page)
 })
 
-test('a converter’s own table is taken in on the shelf: asked for its unit, refused where more would come out than goes in', async ({
-  page,
-}) => {
+test('a table of a converter is imported on the shelf: it asks for the unit, and refuses an efficiency above 1', async ({ page }) => {
   await page.goto('/parts-shelf/parts/linden-converter-full')
   await page.getByTestId('change-item').click()
   const bring = (text: string) =>
@@ -132,10 +130,7 @@ test('a converter’s own table is taken in on the shelf: asked for its unit, re
   await expect(page.getByTestId('item-view')).toContainText('K 136.0 rpm/√lb-ft, measured')
 })
 
-test('a part that the transmission works without is removed by its button or by Delete, and undo brings it back', async ({
-  page,
-  request,
-}) => {
+test('an optional part is removed by its button or by Delete, and undo restores it', async ({ page, request }) => {
   const job = await ownJob(request, 'Coupe without lockup', 3)
   await openJob(page, job)
   await page.getByTestId('station-lockup').click()
@@ -152,7 +147,7 @@ test('a part that the transmission works without is removed by its button or by 
   await expect(page.getByTestId('remove-part')).toHaveCount(0)
 })
 
-test('a stall typed as it is sold says its K and what it does behind this engine; a copy in another core keeps its blades', async ({
+test('an advertised stall gives its K and the stall with this engine; a copy in another core keeps its blades', async ({
   page,
   request,
 }) => {
@@ -174,7 +169,7 @@ test('a stall typed as it is sold says its K and what it does behind this engine
   await expect(speed).toHaveValue(String(Math.round(3000 / 0.9 ** 2.5)))
 })
 
-test('a dyno file in another encoding is read as it was written; the delimiter can be chosen', async ({ page, request }) => {
+test('a dyno file in another encoding is read correctly; the delimiter can be selected', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Encoded rail'), '/brief')
   await page.getByTestId('dyno-open').click()
   const rows = ['Régime (tr/min);Couple mesuré (N.m)', ...[2000, 3000, 4000, 5000].map((rpm) => `${rpm};${300 + rpm / 100}`)].join('\r\n')

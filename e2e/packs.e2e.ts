@@ -9,7 +9,7 @@ const cell = (page: Page, name: string, column: 1 | 2) =>
     .nth(column)
 const said = (page: Page) => page.getByTestId('pack-said')
 
-test('a sixth plate beside five: +20 % at one force, why it is not 20 with another spring, onto the shelf and fitted', async ({
+test('six plates compared with five: +20 % at equal force, less with another spring, saved to the shelf and installed', async ({
   page,
   request,
 }) => {
@@ -43,10 +43,7 @@ test('a sixth plate beside five: +20 % at one force, why it is not 20 with anoth
   expect(shelf.find((each) => each.id === id)?.geometry.stack.plates).toHaveLength(13)
 })
 
-test('a wrong stack is explained at its plate, and what puts it right is one touch away; it lies there again after a reload', async ({
-  page,
-  request,
-}) => {
+test('a wrong stack is explained at its plate, one touch corrects it, and the stack is kept after a reload', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Wrong rail'), '/clutches-bands')
   await page.getByTestId('pack-intermediate-pack').click()
   await page.getByTestId('lay').selectOption({ index: 1 })
@@ -77,10 +74,7 @@ test('a wrong stack is explained at its plate, and what puts it right is one tou
   await expect(page.getByText('Plate thickness must be from 0.016 to 0.79 in.')).toBeVisible()
 })
 
-test('a band: drum direction from the gear train, travel and time, lever against lever, and whether it binds', async ({
-  page,
-  request,
-}) => {
+test('a band: drum direction from the gear train, travel, time, levers compared, and binding', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Banded coupe', 3), '/clutches-bands')
   await page.getByTestId('pack-even-band').click()
   const row = (name: RegExp) => page.getByTestId('band-held').getByRole('row', { name })

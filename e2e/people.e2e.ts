@@ -34,7 +34,7 @@ async function signIn(page: Page, name: string, path = '/'): Promise<void> {
 
 const another = async (browser: Browser) => (await browser.newContext()).newPage()
 
-test('nobody sees the shop without signing in; a builder works, and the change log names him', async ({ page, browser }) => {
+test('nothing is shown without sign-in; a builder works, and the change log names him', async ({ page, browser }) => {
   await page.goto(`${origin}/jobs/3/brief`)
   await expect(page.getByTestId('sign-in')).toBeVisible()
   await expect(page.getByLabel('Job name')).toHaveCount(0)
@@ -64,7 +64,7 @@ async function signOutElsewhere(window: Page): Promise<void> {
   await expect(window.getByTestId('sign-in')).toBeVisible()
 }
 
-test('a session ends in the middle of the work: what was typed is kept, and saved after the next sign-in', async ({ page, browser }) => {
+test('a session ends during work: typed text is kept and saved after the next sign-in', async ({ page, browser }) => {
   const other = await another(browser)
   await signIn(other, 'Oda', '/people')
   await signIn(page, 'Oda', '/jobs/4/brief')
@@ -97,7 +97,7 @@ test('a session ends in the middle of the work: what was typed is kept, and save
   })
 })
 
-test('a viewer reads; a change is not saved, and the page says why', async ({ page }) => {
+test('a viewer reads; a change is not saved, and the page gives the reason', async ({ page }) => {
   await signIn(page, 'Vic', '/jobs/5/brief')
   const before = await page.getByLabel('Job name').inputValue()
   await page.getByLabel('Job name').fill('Changed by a viewer')
@@ -124,7 +124,7 @@ test('a viewer is not offered what only builders and owners may do', async ({ pa
   expect(await offered(builder, 'Ben')).toEqual([1, 0, 1, 1, 1, 1])
 })
 
-test('a customer opens the link to a build sheet without signing in, and nothing else', async ({ page, browser }) => {
+test('a customer opens the link to a build sheet without sign-in, and nothing else', async ({ page, browser }) => {
   await signIn(page, 'Ben', '/jobs/6/build-sheet')
   await page.getByTestId('make-link').click()
   const address = await page.getByTestId('link-address').inputValue()
@@ -138,7 +138,7 @@ test('a customer opens the link to a build sheet without signing in, and nothing
   expect((await customer.request.get(address)).status()).toBe(404)
 })
 
-test('an owner adds a person, who signs in with the password that was given', async ({ page, browser }) => {
+test('an owner adds a person, who signs in with the given password', async ({ page, browser }) => {
   await signIn(page, 'Oda', '/people')
   await page.getByTestId('add-person').click()
   await page.getByTestId('person-name').fill('Nora')

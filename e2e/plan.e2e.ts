@@ -5,7 +5,7 @@ const proven = (page: Page) => expect(page.getByTestId('plan-state')).toContainT
 /** Power and cost of the chosen build, as the chart says them. */
 const chosen = async (page: Page) => (await page.getByTestId('frontier').getAttribute('aria-valuetext')) ?? ''
 
-test('a build is picked on the chart by keyboard and installed in one step: the sentence holds what the plan promised; undo takes it back', async ({
+test('a build is selected on the chart by keyboard and installed in one step with the planned result; undo reverts it', async ({
   page,
   request,
 }) => {
@@ -32,7 +32,7 @@ test('a build is picked on the chart by keyboard and installed in one step: the 
   expect((await jobOf(request, job.number)).spec).toEqual(before)
 })
 
-test('a pin that leaves no build is named, and dropping it brings the builds back', async ({ page, request }) => {
+test('a pin that leaves no build is named, and removing it restores the builds', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Rail with a pin'), '/plan')
   await proven(page)
   const builds = await page.getByTestId('plan-state').textContent()
@@ -50,7 +50,7 @@ test('a pin that leaves no build is named, and dropping it brings the builds bac
 
 const SEARCH = { timeout: 30_000 }
 
-test('the next set beside the verdict is installed with one touch: the sentence then holds what it promised', async ({ page, request }) => {
+test('the next set is installed with one touch, and the sentence has the announced power', async ({ page, request }) => {
   const job = await ownJob(request, 'Rail and what is next')
   await openJob(page, job)
   const next = page.getByTestId('next')
@@ -68,7 +68,7 @@ test('the next set beside the verdict is installed with one touch: the sentence 
   expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
 })
 
-test('builds of the plan and other transmissions are compared, and a job is created on one of them', async ({ page, request }) => {
+test('builds of the plan and other transmissions are compared, and a job is created from one of them', async ({ page, request }) => {
   const job = await ownJob(request, 'Van to compare', 4)
   await openJob(page, job, '/compare')
   const builds = page.getByTestId('builds')
@@ -91,7 +91,7 @@ test('builds of the plan and other transmissions are compared, and a job is crea
   await expect(page.getByText(/Van to compare.*, Alder 3/).first()).toBeVisible()
 })
 
-test('a quote is written, kept as it was sent, and its PDF says what the page says and nothing of the cost', async ({ page, request }) => {
+test('a quote is written, kept as sent, and its PDF has the text of the page without the cost', async ({ page, request }) => {
   const job = await ownJob(request, 'Van to quote', 4)
   await openJob(page, job, '/quote')
   const quote = page.getByTestId('quote')
@@ -129,7 +129,7 @@ test('a quote is written, kept as it was sent, and its PDF says what the page sa
   await expect(quote).toContainText('Another heading')
 })
 
-test('a new job says of every transmission what it needs for the power', async ({ page }) => {
+test('a new job lists for every transmission the parts needed for the power', async ({ page }) => {
   await page.goto('/')
   await page.getByTestId('new-power').fill('450')
   await page.getByTestId('new-power').press('Tab')

@@ -5,7 +5,7 @@ const heldOf = async (page: Page, station: string) =>
   Number(/([\d,]+) hp$/.exec((await page.getByTestId(`order-${station}`).textContent()) ?? '')?.[1]?.replace(',', ''))
 const row = (page: Page, table: string, name: string | RegExp) => page.getByTestId(table).getByRole('row', { name }).getByRole('cell')
 
-test('pressure made by the valves: a knob moves the map, the gauge and every pack in the breaking order; undo turns it back', async ({
+test('pressure from the valves: a setting changes the map, the gauge and every clutch in the breaking order; undo reverts it', async ({
   page,
   request,
 }) => {
@@ -33,7 +33,7 @@ test('pressure made by the valves: a knob moves the map, the gauge and every pac
   await expect(row(page, 'gauge', /stall/).nth(2)).toHaveText('203 psi')
 })
 
-test('a knob turned too far is named in the sentence with the power still shown; a figure out of its span is refused where it is typed', async ({
+test('an excessive setting is named in the sentence with the power; a figure out of range is refused in its field', async ({
   page,
   request,
 }) => {
@@ -59,7 +59,7 @@ test('a knob turned too far is named in the sentence with the power still shown;
   await expect(page.getByTestId('knobs')).toBeVisible()
 })
 
-test('a worn pump starves at hot idle, and the gauge table prints alone', async ({ page, request }) => {
+test('a worn pump is short of oil at hot idle, and the gauge table is printed alone', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Worn rail'), '/line-pressure')
   await page.getByTestId('by-valves').click()
   await page.getByTestId('knob-sideClearanceM').fill('0.0045')

@@ -30,7 +30,7 @@ async function openList(page: Page) {
   await page.getByTestId('prices-in').click()
 }
 
-test('a price list is matched and looked at, changes what is selected, and its columns and numbers are remembered', async ({
+test('a price list is matched and previewed, selected changes are stored, and its columns and numbers are remembered', async ({
   page,
   request,
 }) => {
@@ -74,7 +74,7 @@ test('a price list is matched and looked at, changes what is selected, and its c
   await expect(page.getByTestId('price-take')).toBeDisabled()
 })
 
-test('a line is matched by hand, and a list that is none says so', async ({ page, request }) => {
+test('a line is matched by hand, and a file without a list is refused', async ({ page, request }) => {
   const id = `neck-hand-${Date.now()}`
   await quotedPart(request, id)
   await openList(page)

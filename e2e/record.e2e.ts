@@ -2,7 +2,7 @@ import { expect, test, type APIRequestContext, type Locator, type Page } from '@
 import { readFileSync } from 'node:fs'
 import { goTo, jobOf, openJob, ownJob, saved, sentence, type, type Job, textOf } from './bench.js'
 
-test('a shaft that needs its hub and support is fitted with them, as one step, and taken out with them', async ({ page, request }) => {
+test('a shaft that requires its hub and support is installed and removed with them in one step', async ({ page, request }) => {
   const job = await ownJob(request, 'Companion rail')
   const spec = async () => (await jobOf(request, job.number)).spec
   await openJob(page, job)
@@ -22,7 +22,7 @@ test('a shaft that needs its hub and support is fitted with them, as one step, a
   expect(await spec()).toEqual(job.spec)
 })
 
-test('an operation changes what its part holds, what another part needs comes back with it, and a wrong case is named', async ({
+test('an operation changes the limit of its part, required operations are restored with the part, and a wrong case is named', async ({
   page,
   request,
 }) => {
@@ -50,7 +50,7 @@ test('an operation changes what its part holds, what another part needs comes ba
   await expect(page.getByTestId('misfit')).toHaveText(/Low one-way clutch, “.*”, is not compatible with this Alder 3: /)
 })
 
-test('states are named, laid side by side, and gone back to; undo takes even that back', async ({ page, request }) => {
+test('revisions are named, compared and restored; undo reverts even that', async ({ page, request }) => {
   const job = await ownJob(request, 'Recorded rail')
   await openJob(page, job, '/revisions')
   await type(page, 'revision-name', 'as quoted')
@@ -88,7 +88,7 @@ const totalOf = (page: Page) => page.getByRole('row', { name: /^Total/ }).getByR
 const shelfNames = async (request: APIRequestContext): Promise<Map<string, string>> =>
   new Map(((await (await request.get('/api/shelf')).json()) as { id: string; name: string }[]).map(({ id, name }) => [id, name]))
 
-test('the sheet as a PDF says of every fitted part what the screen says, with the revision', async ({ page, request }) => {
+test('the PDF of the build sheet has every installed part as on the page, with the revision', async ({ page, request }) => {
   const job: Job = await ownJob(request, 'Łódź rail, 2.5 × "quoted"')
   await openJob(page, job, '/revisions')
   await type(page, 'revision-name', 'for the customer')
@@ -117,7 +117,7 @@ test('the sheet as a PDF says of every fitted part what the screen says, with th
   expect(said).toContain(inOneLine((await totalOf(page).allTextContents()).join(' ')))
 })
 
-test('the parts list adds up to what the job costs', async ({ page, request }) => {
+test('the parts list adds up to the cost of the job', async ({ page, request }) => {
   const job = await ownJob(request, 'Listed rail')
   await openJob(page, job, '/build-sheet')
   const price = await totalOf(page).nth(2).textContent()
@@ -128,10 +128,7 @@ test('the parts list adds up to what the job costs', async ({ page, request }) =
   expect(cells.reduce((sum, row) => sum + Number(row[at]), 0)).toBe(Number(price?.replace(/[$,]/g, '')))
 })
 
-test('a candidate’s card says what goes with it and what is wrong because of it; Fit-up shows it before it is installed', async ({
-  page,
-  request,
-}) => {
+test('the card of a candidate names its mating parts and conflicts; Fit-up shows them before installation', async ({ page, request }) => {
   const job = await ownJob(request, 'Carded rail')
   await openJob(page, job)
   await page.getByTestId('station-input-shaft').click()
@@ -155,7 +152,7 @@ test('a candidate’s card says what goes with it and what is wrong because of i
   expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
 })
 
-test('charts are saved as a picture of their own and as the figures in them; the sheet as a table', async ({ page, request }) => {
+test('charts are saved as pictures and as figures, the sheet as a table', async ({ page, request }) => {
   const job = await ownJob(request, 'Charted rail')
   const { answer } = (await (await request.get(`/api/jobs/${job.number}/answer`)).json()) as {
     answer: { stations: { held: { powerW?: number } }[] }

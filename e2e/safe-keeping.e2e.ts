@@ -19,7 +19,7 @@ function evaluated(file: string): Evaluated {
   ) as Evaluated
 }
 
-test('two windows: what each changes is kept, and shown in both', async ({ page, context, request }) => {
+test('two windows: changes of both are kept and shown in both', async ({ page, context, request }) => {
   const job = await ownJob(request, 'Shared rail')
   const other = await context.newPage()
   await openJob(page, job)
@@ -42,7 +42,7 @@ test('two windows: what each changes is kept, and shown in both', async ({ page,
   await expect.poll(async () => sentence(other).textContent()).toBe(await sentence(page).textContent())
 })
 
-test('with the server away the change is kept here, through a closed tab, and saved when it is back', async ({
+test('without the server a change is kept in the browser, also with the tab closed, and saved when the server is back', async ({
   page,
   context,
   request,
@@ -62,7 +62,7 @@ test('with the server away the change is kept here, through a closed tab, and sa
   expect((await jobOf(request, job.number)).spec.fits['sun-shell']).toBe('shell-stock')
 })
 
-test('a page opened while the server is away loads by itself when it is back', async ({ page, context }) => {
+test('a page opened without the server loads when the server is back', async ({ page, context }) => {
   await context.route('**/api/**', (route) => route.abort())
   await page.goto('/parts-shelf')
   await expect(page.getByRole('alert')).toContainText('Retrying automatically.')
@@ -70,7 +70,7 @@ test('a page opened while the server is away loads by itself when it is back', a
   await expect(page.getByRole('heading', { name: /^Parts shelf: \d+ parts/ })).toBeVisible()
 })
 
-test('what the browser kept and cannot be read is set aside, not in the way', async ({ page, request }) => {
+test('unreadable data in browser storage is set aside', async ({ page, request }) => {
   const job = await ownJob(request, 'Garbled rail')
   await page.goto('/')
   await page.evaluate((n) => {
@@ -81,7 +81,7 @@ test('what the browser kept and cannot be read is set aside, not in the way', as
   await expect(sentence(page)).toContainText('Holds about')
 })
 
-test('a job goes out as a file and comes in again, and a wrong file is refused with its paths', async ({ page, request }) => {
+test('a job is exported and imported, and a wrong file is refused with its paths', async ({ page, request }) => {
   const job = await ownJob(request, 'Filed rail')
   await openJob(page, job)
   const words = await sentence(page).textContent()
@@ -106,7 +106,7 @@ test('a job goes out as a file and comes in again, and a wrong file is refused w
 /** Minimum time for which two windows save in turn. Set PLUCKY_CONTEND_SECONDS for a longer run. */
 const CONTEND_S = Number(process.env['PLUCKY_CONTEND_SECONDS'] ?? 5)
 
-test('two windows edit one job at once: what was shown as saved stands, what was not is told', async ({ page, context, request }) => {
+test('two windows edit one job at once: acknowledged changes are kept, others are reported', async ({ page, context, request }) => {
   test.setTimeout(CONTEND_S * 1000 + 120_000)
   const job = await ownJob(request, 'Contended rail')
   const until = Date.now() + CONTEND_S * 1000

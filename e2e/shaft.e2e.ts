@@ -9,7 +9,7 @@ const figure = (page: Page, name: string, column: 1 | 2) =>
     .getByRole('cell')
     .nth(column)
 
-test('a shaft on the bench is dragged and typed, everything follows, and its weak place goes where the hole goes', async ({
+test('a shaft on the bench is changed by dragging and typing, all figures follow, and the weakest section follows the hole', async ({
   page,
   request,
 }) => {
@@ -59,7 +59,7 @@ test('a shaft on the bench is dragged and typed, everything follows, and its wea
   expect((await jobOf(request, job.number)).spec).toEqual(job.spec)
 })
 
-test('what if: steel, rolled splines, smaller holes, and a hardness that says it is not what the box says', async ({ page, request }) => {
+test('what if: steel, rolled splines, smaller holes, and a measured hardness below the stated one', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Asking rail'), '/shafts')
   await page.getByTestId('shaft-input-shaft').click()
   await page.getByTestId('lay').selectOption({ index: 1 })
@@ -92,7 +92,7 @@ test('what if: steel, rolled splines, smaller holes, and a hardness that says it
   await expect(page.getByTestId('hardness-said')).toContainText('consistent with the steel it was sold as')
 })
 
-test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with all that it drags along', async ({ page, request }) => {
+test('a shaft is drawn from a plain bar, added to the shelf, and installed with its mating parts', async ({ page, request }) => {
   const job = await ownJob(request, 'Own shaft rail')
   await openJob(page, job, '/shafts')
   await page.getByTestId('shaft-input-shaft').click()
@@ -126,7 +126,7 @@ test('a shaft is drawn from a plain bar, goes on the shelf, and is fitted with a
   await expect(figure(page, 'Yield torque', 1)).toContainText('lb-ft')
 })
 
-test('splines that do not go into each other stop the spec in words, on every view', async ({ page, request }) => {
+test('splines that do not mate are reported on every page', async ({ page, request }) => {
   const { unitId, variantId, brief, arrived, spec } = await jobOf(request, 1)
   const mixed = { ...spec, fits: { ...spec.fits, 'turbine-hub': 'thub-35' } }
   const added = await request.post('/api/jobs', { data: { name: 'Stopped rail', unitId, variantId, brief, arrived, spec: mixed } })

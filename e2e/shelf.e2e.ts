@@ -11,7 +11,7 @@ const openTable = async (page: Page) => {
   await page.getByTestId('table-in').click()
 }
 
-test('an item is found by word and station, shown with its limits and figures, and changed', async ({ page }) => {
+test('an item is found by word and station, shown with its limits and figures, and edited', async ({ page }) => {
   await page.goto('/parts-shelf')
   await page.getByTestId('shelf-unit').selectOption('quince-4')
   await page.getByTestId('shelf-station').selectOption('sun-shell')
@@ -31,7 +31,7 @@ test('an item is found by word and station, shown with its limits and figures, a
   await expect(page.getByTestId('item-view')).toContainText('1.6 in')
 })
 
-test('the list is sorted by a column and draws only the parts in sight', async ({ page, request }) => {
+test('the list is sorted by a column and renders visible parts only', async ({ page, request }) => {
   const parts = (await (await request.get('/api/shelf')).json()) as { id: string; price: number }[]
   const dearest = Math.max(...parts.map(({ price }) => price))
   await page.goto('/parts-shelf')
@@ -46,7 +46,7 @@ test('the list is sorted by a column and draws only the parts in sight', async (
   await expect(list.locator('tbody tr').last().locator('td').nth(1)).toHaveText(/^\$\d$/)
 })
 
-test('a part is made from nothing: what is missing is said, what is whole goes on the shelf', async ({ page, request }) => {
+test('a new part: missing figures are named, and the complete part is added to the shelf', async ({ page, request }) => {
   const before = (await named(request, 'own-plate')).length
   await page.goto('/parts-shelf/parts/new')
   await page.getByTestId('item-name').fill('Own plate of the bench')
@@ -73,7 +73,7 @@ test('a part is made from nothing: what is missing is said, what is whole goes o
   expect(await named(request, 'own-plate')).toHaveLength(before + 1)
 })
 
-test('a table goes out and comes in unchanged; what differs is named before it is taken', async ({ page, request }) => {
+test('a table is exported and imported unchanged; differences are listed before the import', async ({ page, request }) => {
   await openTable(page)
   const waiting = page.waitForEvent('download')
   await page.getByTestId('table-out').click()
@@ -98,14 +98,14 @@ test('a table goes out and comes in unchanged; what differs is named before it i
   expect(await named(request, 'owl-sprag')).toHaveLength(before + 1)
 })
 
-test('a table that is none is refused as a whole', async ({ page }) => {
+test('a file without a table is refused', async ({ page }) => {
   await openTable(page)
   await page.getByTestId('table-file').setInputFiles(csvFile('rpm;torque\n2000;500\n'))
   await expect(page.getByTestId('table-preview')).toContainText('"id", "name", "kind"')
   await expect(page.getByTestId('table-take')).toHaveCount(0)
 })
 
-test('an item changed in another window meanwhile is not overwritten unknowingly', async ({ page, context }) => {
+test('an item that was changed in another window is not overwritten', async ({ page, context }) => {
   const other = await context.newPage()
   for (const window of [page, other]) {
     await window.goto('/parts-shelf/parts/hornbeam-low-one-way-stock')
@@ -125,7 +125,7 @@ test('an item changed in another window meanwhile is not overwritten unknowingly
   await expect(other.getByTestId('item-view')).toContainText('$222')
 })
 
-test('the shelf goes out as JSON and comes in again: what is missing is named and added, what is wrong is refused with its path', async ({
+test('the shelf is exported as JSON and imported: missing items are listed and added, wrong ones are refused with their path', async ({
   page,
 }) => {
   await page.goto('/parts-shelf/parts')

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { jobOf, openJob, ownJob, saved, type } from './bench.js'
 
-test('units are chosen in one panel, kind by kind if wanted; the job, what is typed and the PDF follow', async ({ page, request }) => {
+test('units are selected in one panel, also by quantity; job, typed figures and PDF follow', async ({ page, request }) => {
   const job = await ownJob(request, 'Metric rail')
   await openJob(page, job, '/brief')
   await page.getByTestId('units').click()
@@ -20,7 +20,7 @@ test('units are chosen in one panel, kind by kind if wanted; the job, what is ty
   expect((await request.get(`/api/jobs/${job.number}/sheet.pdf?units=cubits`)).status()).toBe(422)
 })
 
-test('the currency is the shop’s: chosen once, in every window', async ({ page, request }) => {
+test('the currency belongs to the shop: selected once, used in every window', async ({ page, request }) => {
   // The shop of the other tests stays in dollars: here its settings are answered in the test.
   let settings: unknown = { currency: 'USD' }
   await page.route('**/api/shop', (route) => {

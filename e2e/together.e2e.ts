@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { jobOf, openJob, ownJob, saved } from './bench.js'
 import { freePort, ownServer } from './own-server.js'
 
-test('two people on two servers: each sees the other’s changes as they are saved, and both are kept', async ({
+test('two people on two servers: each sees the changes of the other as they are saved, and both are kept', async ({
   page,
   context,
   request,
@@ -47,7 +47,7 @@ test('two people on two servers: each sees the other’s changes as they are sav
   expect(baseURL).not.toContain(String(port))
 })
 
-test('the same field changed in two windows at once: both values are shown, and one is chosen', async ({ page, context, request }) => {
+test('the same field changed in two windows at once: both values are shown, and one is selected', async ({ page, context, request }) => {
   const job = await ownJob(request, 'Contended')
   const other = await context.newPage()
   await openJob(page, job, '/brief')

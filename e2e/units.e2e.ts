@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { jobOf, openJob, saved } from './bench.js'
 
-test('one steps through the ranges by key and sees what holds, what carries and what idles', async ({ page }) => {
+test('the ranges are selected by key and show which elements hold, carry torque and idle', async ({ page }) => {
   await page.goto('/transmissions/quince-4')
   await page.getByTestId('train-range-1').focus()
   await expect(page.getByTestId('stick-forward')).toHaveAttribute('data-on', 'true')
@@ -17,7 +17,7 @@ test('one steps through the ranges by key and sees what holds, what carries and 
   await expect(page.getByTestId('member-table').getByRole('row', { name: /^Output/ })).toContainText('−0.421')
 })
 
-test('in a job the figures can be read in a duty case', async ({ page, request }) => {
+test('in a job the figures are shown for a duty case', async ({ page, request }) => {
   await openJob(page, await jobOf(request, 1), '/gear-train')
   await expect(page.getByTestId('link-table').getByRole('row', { name: /^Forward/ })).toContainText('1.000')
   await page.getByTestId('train-case').selectOption('launch')
@@ -25,7 +25,7 @@ test('in a job the figures can be read in a duty case', async ({ page, request }
   await expect(page.getByTestId('thrust-table')).toContainText('lbf')
 })
 
-test('a unit is copied, its mistakes are explained where they stand, and it is kept, with its own ratios', async ({ page, request }) => {
+test('a transmission is copied, errors are explained in their fields, and it is saved with its own ratios', async ({ page, request }) => {
   await page.goto('/transmissions/alder-3/copy')
   await page.getByTestId('unit-name').fill('Alder of the bench')
   const teeth = page.getByTestId('train.sets.0.sunTeeth')
@@ -54,7 +54,7 @@ test('a unit is copied, its mistakes are explained where they stand, and it is k
   expect((await shelf('alder-of-the-bench')).length).toBeGreaterThan(80) // the copy shares the shelf
 })
 
-test('a unit that ties itself up says by what; out as a file and in again it is the same', async ({ page }) => {
+test('a transmission that ties up names the elements; exported and imported it is unchanged', async ({ page }) => {
   await page.goto('/transmissions/new/edit')
   await page.getByTestId('unit-name').fill('Two of mine')
   await page.getByTestId('add-train.ranges').click()
@@ -80,7 +80,7 @@ test('a unit that ties itself up says by what; out as a file and in again it is 
   await expect(page.getByRole('alert')).toContainText('train.sets.0.pinions')
 })
 
-test('lost ranges point at the broken part, the next check splits what is left, and the finding stays with the job', async ({
+test('lost ranges point to the broken part, the next check divides the candidates, and the finding is saved with the job', async ({
   page,
   request,
 }) => {
@@ -109,7 +109,7 @@ test('lost ranges point at the broken part, the next check splits what is left, 
   await expect(page.getByTestId('sheet')).toContainText('Confirmed cause: Shell neck broken. Neck torn round, lugs worn.')
 })
 
-test('a job on a unit without stations says so, and has its line as soon as they are laid out', async ({ page, request }) => {
+test('a job on a transmission without stations says so, and has its power flow when stations are added', async ({ page, request }) => {
   const train = {
     members: ['in', 'ring', 'out'],
     sets: [{ id: 'set', kind: 'simple', sun: 'in', ring: 'ring', carrier: 'out', sunTeeth: 40, ringTeeth: 80, pinions: 4 }],

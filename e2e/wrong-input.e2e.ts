@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { jobOf, openJob, ownJob, saved, sentence, type } from './bench.js'
 
-test('a wrong brief is refused where it was typed and leaves what was saved as it was', async ({ page, request }) => {
+test('a wrong brief is refused in its field, and the saved job is unchanged', async ({ page, request }) => {
   const job = await ownJob(request, 'Wrong brief')
   await openJob(page, job, '/brief')
   const before = (await sentence(page).textContent()) ?? ''
@@ -21,10 +21,7 @@ test('a wrong brief is refused where it was typed and leaves what was saved as i
   expect((await jobOf(request, job.number)).brief).toEqual({ ...job.brief, budget: 8000 })
 })
 
-test('a power that contradicts the torque says between which figures it would agree, and offers the same shape', async ({
-  page,
-  request,
-}) => {
+test('a power that contradicts the torque names the possible span and offers a curve of the same shape', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Stronger rail'), '/brief')
   await type(page, 'headline-peakPowerW', '1000')
   await expect(page.getByText(/peak torque must be above 784 lb-ft and below/)).toBeVisible()
@@ -34,7 +31,7 @@ test('a power that contradicts the torque says between which figures it would ag
   await saved(page)
 })
 
-test('a curve with one point, or rpm that does not rise, is refused', async ({ page, request }) => {
+test('a curve with one point or with falling rpm is refused', async ({ page, request }) => {
   const job = await ownJob(request, 'Bent curve')
   await openJob(page, job, '/brief')
   await page.getByTestId('form-points').click()
@@ -49,7 +46,7 @@ test('a curve with one point, or rpm that does not rise, is refused', async ({ p
   expect((await jobOf(request, job.number)).brief).toEqual(good.brief)
 })
 
-test('a bore larger than its shaft is refused in the field, and nothing goes on the shelf', async ({ page, request }) => {
+test('a bore larger than its shaft is refused in its field, and the shelf is unchanged', async ({ page, request }) => {
   await openJob(page, await ownJob(request, 'Bored rail'))
   const count = async () => ((await (await request.get('/api/shelf')).json()) as unknown[]).length
   const before = await count()
@@ -60,7 +57,7 @@ test('a bore larger than its shaft is refused in the field, and nothing goes on 
   expect(await count()).toBe(before)
 })
 
-test('letters do nothing on the line, and a wrong address says so', async ({ page, request }) => {
+test('letters have no effect on the power flow, and a wrong address is reported', async ({ page, request }) => {
   const job = await ownJob(request, 'Lettered rail')
   await openJob(page, job)
   await page.getByTestId('line').focus()
