@@ -12,7 +12,7 @@ describe('a shop on this computer only', () => {
     await http().get('/api/access').expect(200, { mode: 'open', person: null })
     await http().patch('/api/jobs/1').send({ name: 'Without sign-in' }).expect(200)
   })
-  it('makes no accounts from its pages: whoever sits at it is not known to be an owner', async () => {
+  it('adds no accounts from its pages, because the user is not known to be an owner', async () => {
     const password = 'seven quiet gears turn'
     for (const { body, status } of [
       await http().post('/api/people').send({ name: 'Oda', role: 'owner', password }),

@@ -33,7 +33,7 @@ describe('requests of other pages', () => {
       expect((await builder.ask('PATCH', '/api/jobs/1', '{"name":"Taken over"}', { 'content-type': type })).status).toBe(415)
     },
   )
-  it('are not answered under another host name', async () => {
+  it('are refused under another host name', async () => {
     const { request } = await import('node:http')
     const status = await new Promise((resolve, reject) => {
       const headers = { host: 'rebound.example', cookie: owner.cookie, 'x-forwarded-host': '127.0.0.1' }
@@ -43,7 +43,7 @@ describe('requests of other pages', () => {
     })
     expect(status).toBe(421)
   })
-  it('are not told that they may read', async () => {
+  it('get no permission to read', async () => {
     const { headers } = await owner.ask('GET', '/api/jobs', undefined, { origin: 'http://elsewhere.example' })
     expect(headers.get('access-control-allow-origin')).toBeNull()
     expect(headers.get('cross-origin-resource-policy')).toBe('same-origin')
@@ -64,7 +64,7 @@ describe('a customer link', () => {
       expect([401, 404, 405]).toContain((await nobody.ask('GET', other)).status)
     expect((await nobody.ask('DELETE', path)).status).toBe(401)
   })
-  it('stays as it was made, ends at its time, and at once if it is ended', async () => {
+  it('does not change, expires, and can be ended at once', async () => {
     const [kept, ended, old] = [await make({}), await make({}), await make({})]
     const before = (await nobody.ask('GET', kept.path)).text
     await builder.ask('PATCH', '/api/jobs/1', { name: 'Renamed since' })
@@ -73,7 +73,7 @@ describe('a customer link', () => {
     await shop.query(`UPDATE links SET ends_at = now() WHERE id = ${old.id}`)
     for (const { path } of [ended, old]) expect(codeOf(await nobody.ask('GET', path))).toBe('link-unknown')
   })
-  it('cannot be guessed, and its address is not shown again', async () => {
+  it('cannot be guessed, and its address is shown once', async () => {
     const { id, path } = await make({})
     for (const guess of [String(id), '1', 'a'.repeat(43), 'x'.repeat(5000), '%00', '..%2F1']) {
       expect([400, 404]).toContain((await nobody.ask('GET', `/api/links/${guess}.pdf`)).status)
@@ -82,7 +82,7 @@ describe('a customer link', () => {
     for (const where of ['/api/links', '/api/people', '/api/changes']) expect((await owner.ask('GET', where)).text).not.toContain(token)
     expect((await shop.query('SELECT digest FROM links')).some(({ digest }) => String(digest) === token)).toBe(false)
   })
-  it('is made by builders, of what there is, for a limited time', async () => {
+  it('is made by builders, for an existing document and a limited time', async () => {
     expect((await viewer.ask('POST', '/api/links', { kind: 'build-sheet', job: 1, days: 7 })).status).toBe(403)
     for (const wrong of [{ days: 91 }, { days: 0 }, { kind: 'job' }])
       expect((await builder.ask('POST', '/api/links', { kind: 'build-sheet', job: 1, days: 7, ...wrong })).status).toBe(422)
@@ -92,7 +92,7 @@ describe('a customer link', () => {
 })
 
 describe('the change log', () => {
-  it('says who changed what, from what to what', async () => {
+  it('has person, object, and values before and after', async () => {
     await builder.ask('PATCH', '/api/jobs/2', { name: 'First' })
     await owner.ask('PATCH', '/api/jobs/2', { name: 'Second' })
     const { body } = await owner.ask('GET', '/api/changes?search=jobs 2')
@@ -102,7 +102,7 @@ describe('the change log', () => {
       ['Ben', 'builder', [expect.objectContaining({ path: 'name', after: 'First' })]],
     ])
   })
-  it('has each change of many people at once under the right name', async () => {
+  it('has concurrent changes of many people under the right names', async () => {
     const link = { kind: 'build-sheet', job: 1, days: 7 }
     await Promise.all(Array.from({ length: 40 }, (_, i) => (i % 2 ? owner : builder).ask('POST', '/api/links', link)))
     const rows = await shop.query(
@@ -118,7 +118,7 @@ describe('the change log', () => {
     for (const method of ['POST', 'PUT', 'PATCH', 'DELETE'])
       expect([404, 405]).toContain((await owner.ask(method, '/api/changes', {})).status)
   })
-  it('holds no secrets, and nor does any answer', async () => {
+  it('has no secrets, nor has any response', async () => {
     await owner.signIn(NAMES.owner, 'typed by mistake')
     await shop.visitor().signIn('my password is in the name field')
     await forget()
@@ -128,7 +128,7 @@ describe('the change log', () => {
     for (const secret of [PASSWORD, 'argon2', 'typed by mistake', 'my password is', 'factor_secret'])
       expect([secret, texts.join().includes(secret)]).toEqual([secret, false])
   })
-  it('is searched for any text, which is no SQL', async () => {
+  it('is searched for any text, without SQL injection', async () => {
     for (const search of [`'; DROP TABLE changes; --`, '%', '\\', '$1']) {
       const { status, body } = await owner.ask('GET', `/api/changes?search=${encodeURIComponent(search)}`)
       expect([status, (body as { entries: unknown[] }).entries.length]).toEqual([200, 0])
@@ -137,7 +137,7 @@ describe('the change log', () => {
 })
 
 describe('figures for a monitoring program', () => {
-  it('need its token, also from an owner, and count operations, not addresses', async () => {
+  it('require the token, also from an owner, and count operations, not addresses', async () => {
     for (const authorization of [null, 'Bearer', 'Bearer wrong', METRICS_TOKEN, `Basic ${METRICS_TOKEN}`])
       expect((await owner.ask('GET', '/api/metrics', undefined, { authorization })).status).toBe(401)
     for (const number of [1, 2, 3]) await owner.ask('GET', `/api/jobs/${number}`)
@@ -151,8 +151,8 @@ describe('figures for a monitoring program', () => {
   })
 })
 
-describe('what is sent', () => {
-  it('names the person who signed in, not the one that it claims', async () => {
+describe('content of requests', () => {
+  it('is logged under the signed-in person, not a claimed one', async () => {
     const changes = { 'update/good/state': { value: 'fine', rev: 0 } }
     const { body, status } = await builder.ask('POST', '/api/jobs/5/book', { changes, by: 'Oda', window: 'w1' })
     expect([status, body]).toEqual([201, body])
@@ -170,7 +170,7 @@ describe('what is sent', () => {
     )
     expect((await owner.ask('POST', '/api/people', body)).status).toBe(422)
   })
-  it('is no picture with scripts, and none that grows', async () => {
+  it('cannot be a picture with scripts or one that expands', async () => {
     const data = (bytes: Buffer) => ({ type: 'image/png', data: bytes.toString('base64') })
     const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>')
     const huge = await sharp({ create: { width: 12_000, height: 12_000, channels: 3, background: '#000' } })
@@ -179,7 +179,7 @@ describe('what is sent', () => {
     for (const bytes of [svg, huge, Buffer.from('<html><script>alert(1)</script>')])
       expect((await builder.ask('POST', '/api/photos', data(bytes))).status).toBe(422)
   })
-  it('does not grow when it is unpacked', async () => {
+  it('cannot be compressed', async () => {
     const bomb = gzipSync(Buffer.alloc(30_000_000, ' '))
     const answer = await fetch(`${shop.origin}/api/jobs`, {
       method: 'POST',
@@ -188,7 +188,7 @@ describe('what is sent', () => {
     })
     expect(answer.status).toBe(413)
   })
-  it('is not read from people who are not signed in', async () => {
+  it('is not read without sign-in', async () => {
     const { status } = await nobody.ask('POST', '/api/jobs/import', `{"a":"${'x'.repeat(5_000_000)}"}`)
     expect(status).toBe(401)
   })

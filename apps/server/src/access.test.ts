@@ -41,7 +41,7 @@ const OWNERS = ['GET /api/people', 'POST /api/people', 'PATCH /api/people/1', 'G
 const isOwn = (path: string) => path.startsWith('/api/access') || path.includes('/present')
 
 describe('what each role may do', () => {
-  it('nobody: nothing but signing in, health and customer links', async () => {
+  it('without sign-in: only sign-in, health and customer links', async () => {
     const all = await operations()
     expect(all.length).toBeGreaterThan(60)
     for (const { method, path } of all) {
@@ -50,7 +50,7 @@ describe('what each role may do', () => {
       expect([method, path, expected.includes(status)]).toEqual([method, path, true])
     }
   })
-  it('a viewer: reads, and changes nothing', async () => {
+  it('a viewer: reads only', async () => {
     const before = await shop.query('SELECT count(*) FROM changes')
     for (const { method, path } of await operations()) {
       if (isOwn(path) || path === '/api/links/1.pdf') continue
@@ -84,7 +84,7 @@ describe('what each role may do', () => {
       expect([401, 404]).toContain((await nobody.ask('GET', path)).status)
     },
   )
-  it('a method in a header counts for nothing', async () => {
+  it('a method in a header has no effect', async () => {
     const asked = { 'x-http-method-override': 'GET', 'x-method-override': 'GET', 'x-http-method': 'GET' }
     expect((await viewer.ask('DELETE', '/api/jobs/1', undefined, asked)).status).toBe(403)
     expect((await viewer.ask('GET', '/api/jobs/1?_method=DELETE')).status).toBe(200)
@@ -93,7 +93,7 @@ describe('what each role may do', () => {
 })
 
 describe('a session', () => {
-  it('is a cookie that scripts do not see and other sites do not send; over TLS it is bound to this host', async () => {
+  it('is a cookie that is hidden from scripts and from other sites, and bound to this host with TLS', async () => {
     const { headers } = await shop.visitor().signIn(NAMES.owner)
     expect(headers.get('set-cookie')).toMatch(/^plucky=[\w-]{43}; .*Path=\/;.*HttpOnly; SameSite=Strict$/)
     expect(headers.get('cache-control')).toBe('no-store')
@@ -107,28 +107,28 @@ describe('a session', () => {
     await shop.query(`${sql} WHERE person_id = ${id}`)
     expect((await visitor.ask('GET', '/api/jobs/1')).status).toBe(401)
   })
-  it('ends by signing out; the cookie is worth nothing afterwards', async () => {
+  it('ends by signing out; the cookie is then invalid', async () => {
     const { visitor } = await person()
     const { cookie } = visitor
     expect((await visitor.ask('POST', '/api/access/sign-out')).status).toBe(200)
     expect(visitor.cookie).toBe('')
     expect((await nobody.ask('GET', '/api/jobs/1', undefined, { cookie })).status).toBe(401)
   })
-  it('ends everywhere at once', async () => {
+  it('ends on all devices together', async () => {
     const { name, visitor } = await person()
     const other = shop.visitor()
     await other.signIn(name)
     await visitor.ask('POST', '/api/access/sign-out-everywhere')
     expect((await other.ask('GET', '/api/jobs/1')).status).toBe(401)
   })
-  it('is a new one after each sign-in, and the one before is ended', async () => {
+  it('is new after each sign-in, and the previous one ends', async () => {
     const { name, visitor } = await person()
     const { cookie } = visitor
     await visitor.signIn(name)
     expect(visitor.cookie).not.toBe(cookie)
     expect((await nobody.ask('GET', '/api/jobs/1', undefined, { cookie })).status).toBe(401)
   })
-  it('is never the one that somebody put into the browser', async () => {
+  it('is never one that was planted in the browser', async () => {
     const put = `plucky=${'a'.repeat(43)}`
     nobody.cookie = put
     await nobody.signIn(NAMES.viewer)
@@ -153,7 +153,7 @@ describe('a session', () => {
     expect((await owner.ask('PATCH', `/api/people/${id}`, change)).status).toBe(200)
     expect((await visitor.ask('GET', '/api/jobs/1')).status).toBe(401)
   })
-  it('of others ends with a new password of one’s own', async () => {
+  it('on other devices ends with a new password', async () => {
     const { name, visitor } = await person()
     const other = shop.visitor()
     await other.signIn(name)
@@ -168,7 +168,7 @@ describe('a session', () => {
 
 describe('signing in', () => {
   afterEach(forget)
-  it('says the same of a wrong name, a wrong password and a closed account, and takes as long', async () => {
+  it('has the same response and time for a wrong name, a wrong password and a closed account', async () => {
     const { id, name } = await person()
     await owner.ask('PATCH', `/api/people/${id}`, { active: false })
     const tries = [

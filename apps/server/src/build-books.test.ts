@@ -17,7 +17,7 @@ describe('a build book', () => {
   const verdict = 'card/direct-pack/drum/verdict'
   const note = 'card/direct-pack/drum/note'
 
-  it('keeps each field with its writer; two people on one card lose nothing', async () => {
+  it('keeps each field with its writer, with two people on one card', async () => {
     expect(await marks()).toEqual({})
     await put('ada', { [verdict]: { value: 'scrap', rev: 0 } })
     const { conflicts } = await put('ben', { [note]: { value: 'step under ring two', rev: 0 } })
@@ -33,7 +33,7 @@ describe('a build book', () => {
     expect((await marks())[verdict]).toMatchObject({ value: 'accept', by: 'ben', rev: 2 })
   })
 
-  it('takes a change again whose answer was lost, and the next one of the same window', async () => {
+  it('accepts a change again after a lost response, and the next one of the same window', async () => {
     const field = 'card/forward-pack/plates/verdict'
     for (const value of ['rework', 'rework', 'scrap']) expect((await put('cut-off', { [field]: { value, rev: 0 } })).conflicts).toEqual({})
     expect((await put('other', { [field]: { value: 'scrap', rev: 0 } })).conflicts).toEqual({})
@@ -49,7 +49,7 @@ describe('a build book', () => {
     expect(entries.filter((name) => stored[name]?.value !== 'fine')).toEqual([])
   })
 
-  it('refuses unknown fields, impossible values and other shapes, each with its path, and stores nothing of it', async () => {
+  it('refuses unknown fields, impossible values and other shapes, each with its path', async () => {
     const before = await marks()
     const refused = async (changes: object) =>
       errorsOf(
@@ -80,7 +80,7 @@ describe('a signed build book', () => {
   const bookTwo = async () => (await http().get('/api/jobs/2/book').expect(200)).body as BuildBook
   const fill = (changes: object) => http().post('/api/jobs/2/book').send({ window: 'w', by: 'Ada', changes })
 
-  it('is signed as it was seen alone, with every entry and what is open first', async () => {
+  it('is signed in its current version only, with every entry, and open entries first', async () => {
     const changes = {
       'update/pilot-fit/state': { value: 'fine', rev: 0 },
       'card/direct-pack/drum/verdict': { value: 'scrap', rev: 0 },
@@ -113,7 +113,7 @@ describe('a signed build book', () => {
       expect(entries).toContain(words)
   })
 
-  it('cannot be changed by any address, nor in the database', async () => {
+  it('cannot be changed by any operation, nor in the database', async () => {
     const before = (await http().get('/api/jobs/2/book/signed').expect(200)).body as SignedBook[]
     const stored = await bookTwo()
     expect(stored.isSigned).toBe(true)
@@ -129,7 +129,7 @@ describe('a signed build book', () => {
     expect((await http().get('/api/jobs/2/book/signed').expect(200)).body).toEqual(before)
   })
 
-  it('is followed by a new one that says what changed', async () => {
+  it('is followed by a new one that lists the changes', async () => {
     const opened = (await http().post('/api/jobs/2/book/open').send({ by: 'Ben' }).expect(201)).body as BuildBook
     expect(opened).toMatchObject({ number: 2, isSigned: false })
     expect(errorsOf((await http().post('/api/jobs/2/book/open').send({ by: 'Ben' }).expect(409)).body)[0]?.code).toBe('book-not-signed')
@@ -184,7 +184,7 @@ describe('the history of the shop', () => {
 })
 
 describe('a job file', () => {
-  it('carries the build book with its writers and photos, and gives the same bytes again', async () => {
+  it('contains the build book with its writers and photos, and is exported as the same bytes again', async () => {
     const text = (await http().get('/api/jobs/1/file').expect(200)).text
     const file = JSON.parse(text) as { marks: { name: string; by: string }[] }
     expect(file.marks.map(({ name }) => name)).toContain('card/direct-pack/drum/photos')
@@ -203,7 +203,7 @@ describe('a job file', () => {
 
 describe('shop standards', () => {
   const standards = async () => (await http().get('/api/shop/standards').expect(200)).body as ShopStandards
-  it('are saved over the version that was seen alone, and checked', async () => {
+  it('are checked, and saved from their current version only', async () => {
     const before = await standards()
     expect(before.standards.length).toBeGreaterThan(5)
     const next = { standards: [{ id: 'seals', work: 'All seals new', why: 'They leak.' }], version: before.version }

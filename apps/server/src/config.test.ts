@@ -10,7 +10,7 @@ describe('the configuration', () => {
   it.each(['0', '65536', '-1', '80.5', 'http', ''])('refuses port "%s", and says what it got', (PORT) => {
     expect(() => readConfig({ DATABASE_URL, PORT })).toThrow(`PORT must be a whole number from 1 to 65535 (got "${PORT}").`)
   })
-  it('reads host names as a list, whatever their case and spaces', () => {
+  it('reads host names as a list, in any case and with spaces', () => {
     expect(readConfig({ DATABASE_URL, PLUCKY_HOSTS: ' Shop.Example , bench,, ' }).hosts).toEqual(['shop.example', 'bench'])
   })
   const modeOf = (env: NodeJS.ProcessEnv) => {
@@ -32,7 +32,7 @@ describe('the configuration', () => {
     expect([needed(), needed('optional'), needed('owners')]).toEqual([false, false, true])
     expect(() => needed('yes')).toThrow('PLUCKY_SECOND_FACTOR must be "owners" or "optional" (got "yes").')
   })
-  it('needs certificate and key, and says which file it cannot read', () => {
+  it('needs certificate and key, and names an unreadable file', () => {
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem' })).toThrow('Set both')
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem', PLUCKY_TLS_KEY: '/nowhere/key.pem' })).toThrow(
       'The file "/nowhere/cert.pem" of the TLS certificate cannot be read',

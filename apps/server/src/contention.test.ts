@@ -19,7 +19,7 @@ const partNamed = async (id: string) => {
   return parts.find(({ item }) => item.id === id) as Kept
 }
 
-it('a part is never moved to another transmission beside a job that fits it at that moment', async () => {
+it('a part is never moved to another transmission while a job installs it', async () => {
   const ROUNDS = 12
   const outcomes: string[] = []
   for (let i = 0; i < ROUNDS; i++) {
@@ -50,7 +50,7 @@ it('a part is never moved to another transmission beside a job that fits it at t
   for (const outcome of outcomes) expect(['200 422', '409 200']).toContain(outcome)
 })
 
-it('files with the same parts in opposite order do not block each other, and each import is whole or refused', async () => {
+it('files with the same parts in opposite order do not block each other, and each import is complete or refused', async () => {
   const file = JSON.parse((await http().get('/api/shelf/file?unit=rowan-4').expect(200)).text) as {
     parts: { id: string; unitIds?: string[] }[]
   }
@@ -64,7 +64,7 @@ it('files with the same parts in opposite order do not block each other, and eac
   }
 })
 
-it('a job file taken several times at once gives as many jobs, with its transmission and parts once', async () => {
+it('concurrent imports of a job file add as many jobs, with transmission and parts once', async () => {
   const text = (await http().get('/api/jobs/5/file').expect(200)).text.replaceAll('"rowan-4"', '"rowan-again"')
   const file = JSON.parse(text) as { spec: object; parts: { id: string }[] }
   const bare = JSON.stringify({ ...file, spec: { ...file.spec, works: {} }, operations: [], kits: [] })
@@ -75,7 +75,7 @@ it('a job file taken several times at once gives as many jobs, with its transmis
   expect(units?.['n']).toBe(1)
 })
 
-it('a transmission or parts list taken several times at once is added once, and the others are told', async () => {
+it('concurrent imports of a transmission or parts list add it once, and the others are refused', async () => {
   const unit = { ...(JSON.parse((await http().get('/api/units/quince-4/file').expect(200)).text) as object), id: 'quince-again' }
   const { item } = await partNamed('shell-stock')
   const parts = { added: ['a', 'b'].map((id) => ({ ...item, id: `shell-${id}` })), changed: [] }
@@ -89,7 +89,7 @@ it('a transmission or parts list taken several times at once is added once, and 
   }
 })
 
-it('a rename that is refused archives nothing', async () => {
+it('a refused rename does not archive', async () => {
   const job = await jobNo(3)
   await scratch.query(`UPDATE jobs SET body = jsonb_set(body, '{spec,fits,sun-shell}', '"gone"') WHERE number = 3`)
   await http().patch('/api/jobs/3').send({ name: 'other', archived: true }).expect(422)

@@ -2,7 +2,7 @@ import request from 'supertest'
 import { Client } from 'pg'
 import { scratchApplication } from './testing/scratch.js'
 
-it('says that the database does not answer, and answers again when it does', async () => {
+it('reports a database without response, and responds again when the database does', async () => {
   const scratch = await scratchApplication()
   const http = request(scratch.app.getHttpServer())
   const name = scratch.databaseUrl.replace(/.*\//, '')

@@ -36,7 +36,7 @@ const rename = (number: number, name: string) =>
     body: JSON.stringify({ name }),
   })
 
-it('tells of each change once, in the order of saving, also of changes by another process, and of none that was refused', async () => {
+it('has each stored change once, in order, also of another process, and no refused one', async () => {
   const stop = new AbortController()
   const events = followed(stop.signal)
   expect((await events.next()).value).toEqual({ subject: 'connected', id: '', version: null, window: null })
@@ -55,7 +55,7 @@ it('tells of each change once, in the order of saving, also of changes by anothe
   stop.abort()
 })
 
-it('listens again after the database has cut the connection, and says that changes may be missed', async () => {
+it('listens again after a lost connection of the database, and says that changes may be missed', async () => {
   const stop = new AbortController()
   const events = followed(stop.signal)
   await events.next()
@@ -68,7 +68,7 @@ it('listens again after the database has cut the connection, and says that chang
   stop.abort()
 })
 
-it('gives the connection back when nobody follows', async () => {
+it('releases the connection without followers', async () => {
   const listening = async () =>
     scratch.query(`SELECT 1 FROM pg_stat_activity WHERE application_name = 'events' AND datname = current_database()`)
   for (let i = 0; i < 50 && (await listening()).length > 0; i++) await new Promise((resolve) => setTimeout(resolve, 100))

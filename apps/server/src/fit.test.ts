@@ -17,7 +17,7 @@ afterAll(async () => (scratch as Scratch | undefined)?.close())
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII='
 
 describe('the book of a job', () => {
-  it('keeps what is good, and of what is not says where it stands and changes nothing', async () => {
+  it('keeps valid readings; an invalid one is refused with its path', async () => {
     const job = await jobNo(3)
     const put = (readings: object) =>
       http()
@@ -41,14 +41,14 @@ describe('photographs', () => {
         .send(JSON.parse(file) as object)
         .expect(201)
     ).body as Job
-  it('are kept once under what is in them, and shown as they were sent', async () => {
+  it('are stored once by content, and shown as sent', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     expect((await add({ type: 'image/png', data: PIXEL }).expect(201)).body).toEqual({ id })
     const shown = await http().get(`/api/photos/${id}`).expect(200).expect('content-type', 'image/jpeg')
     expect(await sharp(shown.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 1, height: 1 })
   })
 
-  it('keep nothing but the picture: no place or time, no second file behind it', async () => {
+  it('contain the picture only: no place or time, no second file', async () => {
     const plain = sharp({ create: { width: 3000, height: 40, channels: 3, background: '#888' } })
     const photo = await plain
       .withExif({ IFD0: { Copyright: 'Somebody' }, IFD3: { GPSLatitude: '51/1 0/1 0/1' } })
@@ -63,7 +63,7 @@ describe('photographs', () => {
     expect([width, exif]).toEqual([1600, undefined])
   })
 
-  it('are refused by their pixels, and where they are a drawing or cut off', async () => {
+  it('are refused with too many pixels, as a drawing, or truncated', async () => {
     const huge = await sharp({ create: { width: 7200, height: 7200, channels: 3, background: '#888' } })
       .png({ compressionLevel: 1 })
       .toBuffer()
@@ -74,7 +74,7 @@ describe('photographs', () => {
     expect(await refusal(Buffer.from(PIXEL, 'base64').subarray(0, 50))).toMatch(/not a JPEG or PNG picture/)
   })
 
-  it('are deleted where no job shows them', async () => {
+  it('are deleted without a job that shows them', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     const job = await jobNo(6)
     const shownBy = (photos: string[], version: number) =>
@@ -89,7 +89,7 @@ describe('photographs', () => {
     await http().get(`/api/photos/${id}`).expect(404)
   })
 
-  it('are deleted by themselves after 30 days without a job or revision that uses them', async () => {
+  it('are deleted after 30 days without a job or revision that uses them', async () => {
     const colors = ['red', 'lime', 'blue', 'gray']
     const ids = await Promise.all(
       colors.map(async (background) => {
@@ -142,7 +142,7 @@ describe('photographs', () => {
     )
   })
 
-  it('are refused where they are no picture, and told where they are not kept', async () => {
+  it('are refused without a picture, and are a 404 if they are not stored', async () => {
     expect(errorsOf((await add({ type: 'image/jpeg', data: PIXEL }).expect(422)).body)[0]?.code).toBe('photo-unreadable')
     expect(errorsOf((await add({ type: 'text/html', data: PIXEL }).expect(422)).body)[0]?.path).toBe('type')
     expect(errorsOf((await add({ type: 'image/png', data: '<b>' }).expect(422)).body)[0]?.path).toBe('data')
@@ -151,7 +151,7 @@ describe('photographs', () => {
       .expect(404)
     await http().get('/api/photos/nothing').expect(404)
   })
-  it('go out with the file of a job and come in with it where they are not kept', async () => {
+  it('are exported with the file of a job, and imported with it if they are missing', async () => {
     const { id } = (await add({ type: 'image/png', data: PIXEL }).expect(201)).body as { id: string }
     const job = await jobNo(4)
     await http()

@@ -44,7 +44,7 @@ describe('a request is refused, with where and why,', () => {
     expect(await problemOf(body)).toEqual([422, path, sentence])
   })
 
-  it('where a part has a kind that every object has, or lists where fields are due', async () => {
+  it('if a part has an inherited kind, or lists instead of fields', async () => {
     const [part] = (await http().get('/api/shelf').expect(200)).body as Part[]
     const add = (change: object) => problemOf(JSON.stringify({ ...part, id: 'mine', ...change }), '/api/shelf')
     for (const kind of ['valueOf', '__proto__', 'constructor']) expect((await add({ kind }))[0]).toBe(422)
@@ -53,7 +53,7 @@ describe('a request is refused, with where and why,', () => {
     expect((await add({ id: 'constructor' }))[1]).toBe('id')
   })
 
-  it('where a number does not fit its column', async () => {
+  it('if a number does not fit its column', async () => {
     const job = await jobNo(2)
     const save = (version: number) =>
       http()
@@ -80,7 +80,7 @@ describe('a request is refused, with where and why,', () => {
     expect(errors.at(-1)?.sentence).toMatch(/^14\d\d more problems are not listed\.$/)
   })
 
-  it('where it comes under another name, from another page, or as another type', async () => {
+  it('with another host name, from another page, or with another type', async () => {
     const host = await http().get('/api/jobs').set('host', 'rebound.example:4780').expect(421)
     expect(errorsOf(host.body)[0]?.sentence).toMatch(/^Host name "rebound.example:4780" is not allowed\. .*PLUCKY_HOSTS=/)
     await http().get('/api/jobs').set('host', 'localhost:9').expect(200)
@@ -101,7 +101,7 @@ describe('a request is refused, with where and why,', () => {
     expect(errorsOf(large.body)[0]?.sentence).toBe('The request is too large; at most 1 MB is allowed here.')
   })
 
-  it('and an answer says nothing of what made it, and allows no script inside a page', async () => {
+  it('and a response does not name its software, and allows no inline script', async () => {
     const { headers } = await http().get('/api/jobs').expect(200)
     expect(headers).not.toHaveProperty('x-powered-by')
     expect(headers['content-security-policy']).toMatch(/script-src 'self';/)
@@ -110,7 +110,7 @@ describe('a request is refused, with where and why,', () => {
 })
 
 describe('while the database', () => {
-  it('hangs, the server says within a second that it lives and that it is not ready', async () => {
+  it('hangs, the server reports within a second that it is alive and not ready', async () => {
     // Use up the connection pool of the server.
     const slow = Array.from({ length: 12 }, () => scratch.app.get(Sequelize).query('SELECT pg_sleep(2)'))
     const begun = Date.now()
@@ -138,7 +138,7 @@ describe('refusals', () => {
       errors: [{ ...own, sentence: detail }],
     })
   })
-  it('of a method that a path does not have name those that it has', async () => {
+  it('of an unknown method name the known ones', async () => {
     const { body, headers } = await http().delete('/api/jobs/1/answer').expect(405)
     expect(headers['allow']).toBe('GET, HEAD')
     expect(errorsOf(body)).toMatchObject([{ code: 'method-not-allowed' }])

@@ -34,7 +34,7 @@ describe('the list of jobs', () => {
         .expect(201)
     ).body as Job
 
-  it('says of each job what its own page says, anew after the job or a part in it changed', async () => {
+  it('has the result of each job page, also after a change of the job or of a part', async () => {
     const job = await added({ ...swapped(await jobOne(), 'sun-shell', 'shell-neck'), name: 'Judged rail' })
     const latest = async (): Promise<LastJob> => {
       const job = (await http().get('/api/jobs/last').expect(200)).body as LastJob
@@ -61,7 +61,7 @@ describe('the list of jobs', () => {
     expect((await latest()).heldW).toBe(weaker.heldW)
   })
 
-  it('finds beginnings of words in name, customer, transmission and number, and no wild cards', async () => {
+  it('finds beginnings of words in name, customer, transmission and number, without wildcards', async () => {
     const { number } = await added({ name: 'Dune % buggy', customer: 'Åsa O’Neil' })
     for (const search of ['dun', 'BUGGY du', 'åsa', String(number)])
       expect(titles(await page(`?search=${encodeURIComponent(search)}`))).toContain('Dune % buggy')
@@ -115,14 +115,14 @@ describe('the list of jobs', () => {
     await scratch.query(`DELETE FROM jobs WHERE name = 'Gravel hauler'`)
   })
 
-  it('refuses what it cannot ask for', async () => {
+  it('refuses impossible queries', async () => {
     for (const query of ['?sort=price', '?limit=0', '?limit=9999', '?limit=x', '?after=zzz', '?state=gone', '?color=red']) {
       const { status, body } = await http().get(`/api/jobs${query}`)
       expect([query, status, errorsOf(body)[0]?.sentence !== '']).toEqual([query, 422, true])
     }
   })
 
-  it('archives, deletes and brings back; a deleted job is kept whole, and no save reaches it', async () => {
+  it('archives, deletes and restores; a deleted job is kept and cannot be saved', async () => {
     const job = await added({ name: 'Parted-out sedan' })
     const where = async () =>
       (await Promise.all(['open', 'archived', 'deleted'].map(async (state) => ((await listed(job.number, state)) ? [state] : [])))).flat()
@@ -142,7 +142,7 @@ describe('the list of jobs', () => {
     expect(contentOf((await http().get(`/api/jobs/${job.number}`).expect(200)).body as Job)).toEqual(contentOf(job))
   })
 
-  it('renames over the version there is, so that another window is told; copies the order and nothing that was measured', async () => {
+  it('renames with a new version, so that another window is told; copies the order without measurements', async () => {
     const job = await added({ name: 'Loan car' })
     const renamed = (await http().patch(`/api/jobs/${job.number}`).send({ customer: 'Esme Holt' }).expect(200)).body as JobSummary
     expect(renamed).toMatchObject({ name: 'Loan car', customer: 'Esme Holt' })

@@ -21,7 +21,7 @@ describe('the log', () => {
   })
   const logged = () => lines.map((line) => JSON.parse(line) as Record<string, unknown>)
 
-  it('has a line for an error that was not foreseen, with cause and the id that the answer gives', async () => {
+  it('has a line for an unexpected error, with cause and the id of the response', async () => {
     await app.get(Sequelize).query('ALTER TABLE shop RENAME TO shop_away')
     const answer = await request(app.getHttpServer()).put('/api/shop').send({ currency: 'EUR' }).expect(500)
     const id = answer.headers['x-request-id'] as string

@@ -16,7 +16,7 @@ beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('the shelf as an open file', () => {
-  it('goes out as its schema says, of one unit or of all, and comes in again as the same', async () => {
+  it('is exported by its schema, for one unit or all, and imported unchanged', async () => {
     const schema = (await http().get('/api/schemas/shelf.json').expect(200)).body as object
     const valid = new Ajv({ strict: false, allErrors: true }).compile(schema)
     const all = await content()
@@ -38,7 +38,7 @@ describe('the shelf as an open file', () => {
     expect(again.body).toEqual({ added: 0, known: all.parts.length + all.operations.length + all.kits.length })
   })
 
-  it('adds what is missing and nothing where one item differs from the shop’s own', async () => {
+  it('adds missing items, and nothing if an item differs from that of the shop', async () => {
     const file = (await fileAt('/api/shelf/file?unit=linden-2')) as unknown as { parts: Item[] }
     const [first, ...rest] = file.parts as [Item, ...Item[]]
     const before = await counts()
@@ -58,7 +58,7 @@ describe('the shelf as an open file', () => {
 })
 
 describe('open files', () => {
-  it('may say where an editor finds their schema, each of which has an id of its own', async () => {
+  it('may name their schema for an editor; each schema has its own id', async () => {
     const schemas = await Promise.all(['job', 'unit', 'shelf'].map((name) => fileAt(`/api/schemas/${name}.json`)))
     expect(schemas.map(({ $id }) => $id)).toEqual(['urn:plucky-job:2', 'urn:plucky-unit:2', 'urn:plucky-shelf:2'])
     const [jobSchema] = schemas
@@ -70,7 +70,7 @@ describe('open files', () => {
     await http().post('/api/units/import').send(unit).expect(201)
   })
 
-  it('are taken as one: a job whose items cannot all be added leaves neither its unit nor any of them behind', async () => {
+  it('are imported completely: a job with an item that cannot be added stores neither unit nor items', async () => {
     // The unit is new. The parts have ids of the shop but fit another unit, so the import is refused after the unit was added.
     const file = JSON.parse(JSON.stringify(await fileAt('/api/jobs/6/file')).replaceAll('"linden-2"', '"carried-2"')) as object
     const before = await counts()
@@ -91,7 +91,7 @@ describe('open files', () => {
   })
 })
 
-it('a copy of a unit shares its shelf: every part, operation and kit fits both; a copy that is refused changes nothing', async () => {
+it('a copy of a unit shares its shelf: every part, operation and kit is for both; a refused copy changes nothing', async () => {
   const before = await content()
   const unit = before.units.find(({ item }) => item.id === 'quince-4')?.item
   const own = [...before.parts, ...before.operations, ...before.kits].filter(({ item }) => item.unitIds.includes('quince-4'))
@@ -111,7 +111,7 @@ it('a copy of a unit shares its shelf: every part, operation and kit fits both; 
   expect(fits.map(({ item }) => item.id)).toEqual(own.map(({ item }) => item.id))
 })
 
-it('the sheet goes out as a table in the words and units of the sheet', async () => {
+it('the sheet is exported as a table in the words and units of the sheet', async () => {
   const rows = async (units: string) =>
     papaparse.parse<Record<string, string>>((await http().get(`/api/jobs/1/sheet.csv?units=${units}`).expect(200)).text, {
       header: true,

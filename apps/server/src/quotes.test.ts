@@ -19,7 +19,7 @@ beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('a quote', () => {
-  it('is kept as it was sent: later changes of the job do not reach it', async () => {
+  it('is kept as sent, without later changes of the job', async () => {
     const job = await jobOne()
     const quote = (await send(quoteFor(job)).expect(201)).body as SentQuote
     expect(quote.number).toBe(1)
@@ -33,7 +33,7 @@ describe('a quote', () => {
     expect(await sent()).toEqual([next, quote])
   })
 
-  it('is refused over a version that is not the stored one, with a part that cannot be there, and without a build', async () => {
+  it('is refused for an older version, with an impossible part, and without a build', async () => {
     const job = await jobOne()
     const before = await sent()
     const refused = async (quote: object, status: number) => errorsOf((await send(quote).expect(status)).body)[0]
@@ -45,7 +45,7 @@ describe('a quote', () => {
     expect(await sent()).toEqual(before)
   })
 
-  it('is a PDF of its own; one that is not there is a 404 with a sentence', async () => {
+  it('has its own PDF; an unknown one is a 404 with a sentence', async () => {
     const pdf = await http().get('/api/jobs/1/quotes/1.pdf').expect(200)
     expect(pdf.headers['content-disposition']).toContain('job-1-quote-1.pdf')
     expect(pdf.headers['content-type']).toBe('application/pdf')

@@ -16,7 +16,7 @@ describe('the shelf', () => {
   const content = async () => (await http().get('/api/shelf/content').expect(200)).body as ShelfContent
   const kept = async (id: string) => (await content()).parts.find(({ item }) => item.id === id) as ShelfContent['parts'][number]
 
-  it('changes an item over the state that was seen, and over no other', async () => {
+  it('changes an item only from its current version', async () => {
     const { item, version } = await kept('shell-thick')
     const put = (price: number, over: number) =>
       http()
@@ -29,7 +29,7 @@ describe('the shelf', () => {
     await put(item.price, version + 1).expect(200)
   })
 
-  it('refuses an edit that would leave a job with a part that cannot be there, and names the job', async () => {
+  it('refuses an edit that would leave a job with an impossible part, and names the job', async () => {
     const job = await jobOne()
     const { item, version } = await kept(job.spec.fits['sun-shell'] ?? '')
     const refused = await http()
@@ -74,7 +74,7 @@ describe('the shelf', () => {
       expect(again.jobs.find((job) => job.number === number)).toMatchObject({ outcome, heldW, before: { outcome: 'stopped', heldW: null } })
   })
 
-  it('takes a list whole or not at all', async () => {
+  it('imports a list completely or not at all', async () => {
     const [{ item, version }, before] = [await kept('owi-wide'), (await shelf()).length]
     const added = ['list-a', 'list-b'].map((id) => ({ ...item, id }))
     const stale = [{ item: { ...item, price: 5 }, version: version + 3 }]
@@ -119,7 +119,7 @@ describe('the shelf', () => {
     await put('operations', { ...operation.item, id: 'op-nowhere' }, 1).expect(404)
   })
 
-  it('refuses to make of an operation what a job that is worked so cannot have', async () => {
+  it('refuses a change of an operation that a job with it cannot have', async () => {
     const job = (await http().get('/api/jobs/2').expect(200)).body as Job
     const [stationId = '', [used = ''] = []] = Object.entries(job.spec.works)[0] ?? []
     const found = (await content()).operations.find(({ item }) => item.id === used) as ShelfContent['operations'][number]
@@ -128,7 +128,7 @@ describe('the shelf', () => {
     expect([stationId, errorsOf(refused.body)[0]?.code]).toEqual(['forward-pack', 'edit-breaks-job'])
   })
 
-  it('is won by one of two windows that save the same item at once', async () => {
+  it('accepts one of two concurrent saves of an item', async () => {
     const { item, version } = await kept('owl-sprag')
     const tries = await Promise.all(
       [701, 702].map((price) =>
@@ -147,7 +147,7 @@ describe('the made-up shop', () => {
   const news = async () => (await http().get('/api/shelf/demo-news').expect(200)).body as DemoNews
   const none = { units: 0, parts: 0, operations: 0, kits: 0, jobs: 0 }
 
-  it('offers what an older shop does not have, adds it once, and overwrites nothing', async () => {
+  it('offers the items that an older shop lacks, adds them once, and overwrites nothing', async () => {
     expect(await news()).toEqual(none)
     await scratch.query(`UPDATE parts SET body = body || '{"price": 12345}' WHERE id = 'shell-thick'`)
     await scratch.query(`DELETE FROM parts WHERE id IN ('owi-wide', 'pilot-longer')`)
@@ -165,7 +165,7 @@ describe('the made-up shop', () => {
 
 describe('revisions', () => {
   const revisions = async () => (await http().get('/api/jobs/2/revisions').expect(200)).body as Revision[]
-  it('number and name the stored state, and keep it whole whatever becomes of job and shelf', async () => {
+  it('number and name the stored state, and keep it after changes of job and shelf', async () => {
     const job = (await http().get('/api/jobs/2').expect(200)).body as Job
     const name = (text: string, version: number) => http().post('/api/jobs/2/revisions').send({ name: text, by: 'Mara', version })
     expect(errorsOf((await name('too late', job.version + 1).expect(409)).body)[0]?.code).toBe('job-changed-elsewhere')
@@ -194,7 +194,7 @@ describe('revisions', () => {
       .expect(200)
   })
 
-  it('named by two windows at once are both kept under numbers of their own, or one is told', async () => {
+  it('named by two windows at once get different numbers, or one is refused', async () => {
     const { version } = (await http().get('/api/jobs/1').expect(200)).body as Job
     const named = await Promise.all(['left', 'right', 'third'].map((name) => http().post('/api/jobs/1/revisions').send({ name, version })))
     const all = (await http().get('/api/jobs/1/revisions').expect(200)).body as Revision[]
@@ -206,7 +206,7 @@ describe('revisions', () => {
 
 describe('the sheet', () => {
   const list = async (query: string) => (await http().get(`/api/jobs/2/parts.csv${query}`).expect(200)).text
-  it('comes as a PDF and as a parts list, of the job as it is or of a revision', async () => {
+  it('is a PDF and a parts list, of the stored job or of a revision', async () => {
     const pdf = await http()
       .get('/api/jobs/2/sheet.pdf')
       .buffer()

@@ -28,7 +28,8 @@ describe('the stores', () => {
     expect(counts).toMatchObject({ units: 6, jobs: 8 })
     expect(counts?.['parts']).toBe((await shelf()).length)
   })
-  it('are reported well', async () => expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
+  it('are reported as healthy', async () =>
+    expect((await http().get('/api/health').expect(200)).body).toEqual({ status: 'ok', database: 'ok' }))
   it('are described: the page names every DTO with its limits', async () => {
     const { body } = await http().get('/api/docs.json').expect(200)
     expect(Object.keys(body.paths)).toEqual(
@@ -37,7 +38,7 @@ describe('the stores', () => {
     expect(body.components.schemas.BriefDto.properties.reverseThrottle).toMatchObject({ type: 'number', exclusiveMinimum: 0, maximum: 1 })
     expect(body.components.schemas.BriefDto.required).toContain('engine')
   })
-  it('are described: every operation says what it does, what it answers and how it refuses', async () => {
+  it('are described: every operation has its purpose, its response and its refusals', async () => {
     const { body } = await http().get('/api/docs.json').expect(200)
     const operations = Object.entries<Record<string, { summary?: string; responses: Record<string, { content?: object }> }>>(body.paths)
     const unsaid = operations.flatMap(([path, methods]) =>
@@ -55,7 +56,7 @@ describe('the stores', () => {
 })
 
 describe('a job', () => {
-  it('is answered as the core answers the saved spec', async () => {
+  it('has the answer of the core for the saved spec', async () => {
     const job = await jobOne()
     const unit = (await http().get(`/api/units/${job.unitId}`).expect(200)).body as Unit
     const parts = new Map((await shelf()).map((part) => [part.id, part]))
@@ -68,7 +69,7 @@ describe('a job', () => {
     expect(body.answer).toEqual(JSON.parse(JSON.stringify(expected)))
   })
 
-  it('is added, changed, and comes last-touched first', async () => {
+  it('is added and changed, and the list begins with the latest change', async () => {
     const job = await jobOne()
     const added = (
       await http()
@@ -88,7 +89,7 @@ describe('a job', () => {
     expect((await http().get(`/api/jobs/${added.number}`)).body).toEqual({ ...content, ...saved.body })
   })
 
-  it('records the rules it is judged by: the default ones where none are named, and others change the answer', async () => {
+  it('stores its house rules, by default the default ones, and other rules change the answer', async () => {
     const { rules, ...plain } = contentOf(await jobOne())
     const added = (await http().post('/api/jobs').send(plain).expect(201)).body as Job
     expect(added.rules).toEqual(JSON.parse(JSON.stringify(DEFAULT_RULES)))
@@ -106,7 +107,7 @@ describe('a job', () => {
     expect(errorsOf(wrong.body)[0]).toMatchObject({ path: 'rules.togetherWithin', code: 'out-of-range' })
   })
 
-  it('is not overwritten by a change made on an older state', async () => {
+  it('is not overwritten by a save of an older version', async () => {
     const job = await jobOne()
     await http()
       .put('/api/jobs/1')
@@ -146,14 +147,14 @@ describe('open job files', () => {
         .expect(200)
     ).body as string
 
-  it('go out and come in and go out as the same bytes', async () => {
+  it('are exported, imported and exported as the same bytes', async () => {
     const out = await fileOf(1)
     const taken = (await http().post('/api/jobs/import').send(JSON.parse(out)).expect(201)).body as Job
     expect(await fileOf(taken.number)).toBe(out)
     expect((await http().get(`/api/jobs/${taken.number}/answer`)).body).toEqual((await http().get('/api/jobs/1/answer')).body)
   })
 
-  it('bring their unit and parts along, and overwrite none of the shop’s', async () => {
+  it('contain their unit and parts, and overwrite none of the shop', async () => {
     const file = JSON.parse(
       (await fileOf(1))
         .replaceAll('"alder-3"', '"carried-3"')
@@ -179,7 +180,7 @@ describe('open job files', () => {
     })
   })
 
-  it('are what the published schema says, and the schema refuses what is not', async () => {
+  it('follow the published schema, which refuses other content', async () => {
     const schema = (await http().get('/api/schemas/job.json').expect(200)).body as object
     const valid = new Ajv({ strict: false, allErrors: true }).compile(schema)
     const file = JSON.parse(await fileOf(1)) as Record<string, unknown>
@@ -192,7 +193,7 @@ describe('open job files', () => {
       expect(valid(wrong)).toBe(false)
   })
 
-  it('are refused whole, every mistake named by its path in the file', async () => {
+  it('are refused completely, with the path of every error', async () => {
     const file = JSON.parse(await fileOf(1)) as Record<string, never> & {
       brief: Record<string, unknown>
       parts: { geometry: Record<string, unknown> }[]
@@ -292,7 +293,7 @@ describe('bad input', () => {
     expect(errorsOf(foreign.body)[0]?.sentence).toMatch(/other-3, not Alder 3/)
   })
 
-  it('is 4xx with errors, whatever comes', async () => {
+  it('is 4xx with errors for any content', async () => {
     const anything = fc.oneof(
       fc.json(),
       fc.string(),
@@ -316,7 +317,7 @@ describe('bad input', () => {
     },
   )
 
-  it('too much of it is a 413', async () => {
+  it('above the size limit is a 413', async () => {
     await http()
       .post('/api/jobs')
       .send({ name: 'x'.repeat(5_000_000) })

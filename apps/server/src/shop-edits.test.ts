@@ -24,7 +24,7 @@ beforeAll(async () => {
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('edits of the shop', () => {
-  it('say which jobs hold less than before, and which no longer hold their target', async () => {
+  it('name the jobs that hold less than before, and those that no longer hold their target', async () => {
     expect(await edits()).toEqual([])
     await editPart('shell-neck', (item) => ({ ...item, geometry: { ...item.geometry, neckRadiusM: 0.02 } }))
     await scratch.allRated()
@@ -35,7 +35,7 @@ describe('edits of the shop', () => {
     expect(lost.at(-1)).toBeGreaterThan(1000)
   })
 
-  it('do not compare a job that was saved since, and are silent where no verdict depends on the edit', async () => {
+  it('skip jobs that were saved since, and edits that change no result', async () => {
     const [worst] = (await edits())[0]?.worst ?? []
     const number = worst?.number ?? 0
     const job = (await http().get(`/api/jobs/${number}`)).body as Job

@@ -11,7 +11,7 @@ beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('the shop', () => {
-  it('keeps its currency; one that is none is refused and changes nothing', async () => {
+  it('keeps its currency; an unknown currency is refused', async () => {
     expect(await got('/api/shop')).toEqual({ currency: 'USD' })
     await http().put('/api/shop').send({ currency: 'EUR' }).expect(200, { currency: 'EUR' })
     for (const wrong of [{ currency: 'shells' }, { currency: null }, {}, { currency: 'EUR', rate: 2 }]) {
@@ -28,7 +28,7 @@ describe('the shop', () => {
   })
 })
 
-describe('units of who asks', () => {
+describe('units of a request', () => {
   const KW = 1000
   it('word the stored headlines, with the same figures underneath', async () => {
     await scratch.allRated()
@@ -41,7 +41,7 @@ describe('units of who asks', () => {
     expect(jobs.filter(({ sentence }) => !sentence.includes(' kW'))).toEqual([])
   })
 
-  it('are refused where they are none: the list and the sheet say so', async () => {
+  it('are refused by list and sheet if unknown', async () => {
     await http().get('/api/jobs?units=cubits').expect(422)
     const { body } = await http().get('/api/jobs/1/sheet.pdf?units=us;length=cubits').expect(422)
     expect(errorsOf(body)[0]?.sentence).toBe(
@@ -49,7 +49,7 @@ describe('units of who asks', () => {
     )
   })
 
-  it('of two sheets asked for at once do not mix', async () => {
+  it('of two concurrent sheets do not mix', async () => {
     const sheet = async (units: string) => (await http().get(`/api/jobs/1/sheet.pdf?units=${units}`).buffer().expect(200)).body as Buffer
     const [us, metric] = [await sheet('us'), await sheet('metric')]
     const many = await Promise.all(['us', 'metric', 'us', 'metric'].map(sheet))

@@ -20,7 +20,7 @@ beforeAll(async () => (scratch = await scratchApplication()))
 afterAll(async () => (scratch as Scratch | undefined)?.close())
 
 describe('units', () => {
-  it('go out as files that their schema knows, and come in again as the very same under another id', async () => {
+  it('are exported by their schema, and imported unchanged under another id', async () => {
     const schema = (await http().get('/api/schemas/unit.json').expect(200)).body as object
     const valid = new Ajv({ strict: false, allErrors: true }).compile(schema)
     const { body } = await http().get('/api/shelf/content').expect(200)
@@ -41,7 +41,7 @@ describe('units', () => {
     expect(taken).toEqual({ ...(await kept('hornbeam-6')).item, id: 'hornbeam-copy' })
   })
 
-  it('with mistakes are refused whole, each mistake by its path', async () => {
+  it('with errors are refused completely, each error with its path', async () => {
     const file = JSON.parse((await http().get('/api/units/linden-2/file').expect(200)).text) as {
       train: { sets: { ringTeeth: number }[]; input: string }
     }
@@ -55,7 +55,7 @@ describe('units', () => {
     await http().get('/api/units/wrong').expect(404)
   })
 
-  it('are saved over the state that was seen, and never so that a job is left without its station or range', async () => {
+  it('are saved from their current version only, and never without a station or range that a job uses', async () => {
     const { item, version } = await kept('rowan-4')
     const put = (unit: object, over: number) => http().put('/api/units/rowan-4').send({ item: unit, version: over })
     await put({ ...item, name: 'Rowan 4 of ours' }, version).expect(200)
@@ -71,8 +71,8 @@ describe('units', () => {
   })
 })
 
-describe('what was found of a job', () => {
-  it('is kept with it, and refused where it names what the unit does not have', async () => {
+describe('the teardown of a job', () => {
+  it('is stored with the job, and refused with names that the unit does not have', async () => {
     const job = await jobOn('quince-4')
     const put = (teardown: unknown, version: number) =>
       http()

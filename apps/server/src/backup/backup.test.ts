@@ -86,7 +86,7 @@ async function work(): Promise<void> {
 }
 
 describe('a backup', () => {
-  it('of a shop at work, restored into an empty database, gives the same backup and the same open files again', async () => {
+  it('of a shop in use, restored into an empty database, gives the same backup and the same open files', async () => {
     await work()
     const saving = (async () => {
       for (let i = 0; i < 10; i++) await http().post('/api/jobs/2/copy').expect(201)
@@ -112,7 +112,7 @@ describe('a backup', () => {
     }
   })
 
-  it('is refused whole if it is torn or edited, and leaves nothing behind', async () => {
+  it('is refused completely if it is truncated or edited', async () => {
     const { zip } = await backupOf(shop.databaseUrl)
     const files = await unpacked(zip)
     const jobs = files.get('jobs.jsonl') ?? ''
@@ -161,7 +161,7 @@ describe('a backup', () => {
     expect((await backupOf(other.databaseUrl)).manifest.files).toEqual(manifest.files)
   })
 
-  it('of the first release becomes a shop of today', async () => {
+  it('of the first release is upgraded', async () => {
     const old = new Sequelize(other.databaseUrl, { dialect: 'postgres', logging: false })
     await fillAsFirstRelease(old, 3)
     await old.close()

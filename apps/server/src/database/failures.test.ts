@@ -23,14 +23,14 @@ describe('a failure of the database', () => {
     ['42P01', undefined], // a table that is missing is a defect
   ])('of code %s is %s', (code, failure) => expect(failureOf(ofDatabase(code))).toBe(failure))
 
-  it('without a code is known by what the driver says', () => {
+  it('without a code is recognized by the message of the driver', () => {
     expect(failureOf(ofDatabase(undefined, 'Connection terminated unexpectedly'))).toBe('unreachable')
     expect(failureOf(ofDatabase(undefined, 'Query read timeout'))).toBe('unreachable')
     expect(failureOf(ofDatabase(undefined, 'something else'))).toBeUndefined()
     expect(failureOf(new ConnectionError(new Error('refused')))).toBe('unreachable')
   })
 
-  it('is none of a defect of the program', () => {
+  it('is not a defect of the program', () => {
     for (const other of [new TypeError('x is not a function'), new Error('Query read timeout'), null, 'text'])
       expect(failureOf(other)).toBeUndefined()
   })

@@ -3,12 +3,12 @@ import { errorsOf } from '../testing/jobs.js'
 import { scratchApplication } from '../testing/scratch.js'
 import { Disk, FULL_BYTES, LOW_BYTES } from './disk.js'
 
-it('a disk that cannot be asked stops nobody', async () => {
+it('an unknown disk stops no request', async () => {
   const disk = new Disk('/somewhere', () => Promise.reject(new Error('not allowed')))
   expect(await disk.look()).toEqual({ state: 'ok', freeBytes: Infinity })
 })
 
-it('a disk that fills up is told on every answer, then nothing is stored, and again when there is room', async () => {
+it('a disk that fills up is reported in every response; a full disk stops saves until there is room', async () => {
   let free = 2 * LOW_BYTES
   jest.useFakeTimers({
     doNotFake: ['nextTick', 'setImmediate', 'setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'queueMicrotask', 'performance'],

@@ -6,7 +6,7 @@ const { jobs, lookup, kits } = demoShop()
 const sheets = jobs.map((job) => sheetOf(jobFileOf(job, lookup, kits), { number: 1, revision: 'not saved' }))
 const pagesOf = async (sheet: Sheet) => (await sheetPdf(sheet)).toString('latin1').match(/\/Type \/Page\n/g)?.length
 
-it('a build sheet is one page if it fits in a legible size, otherwise as many as it needs', async () => {
+it('a build sheet is one page if it fits in a legible size, otherwise several', async () => {
   const [full] = sheets as [Sheet]
   const pages = (stations: number) => pagesOf({ ...full, lines: full.lines.slice(0, stations), stations: full.stations.slice(0, stations) })
   const counts = await Promise.all([4, 12, 14, 16, 18, full.stations.length].map(pages))

@@ -7,7 +7,7 @@ const pattern = (path: string) => new RegExp(`^${path.replace(/\/:\w+\?/g, '(/[^
 const twice = <T>(items: readonly T[]) => items.filter((item, i) => items.indexOf(item) !== i)
 
 describe('the list of pages', () => {
-  it('has every page once, in a group with pages or in the shop, with an id, a path and a title of its own', () => {
+  it('has every page once, in a group with pages or in the shop, with its own id, path and title', () => {
     expect(twice(VIEWS.map(({ id }) => id))).toEqual([])
     expect(twice(JOB_VIEWS.map(({ path }) => path))).toEqual([])
     expect(twice(JOB_VIEWS.map(({ title }) => title))).toEqual([])
@@ -18,7 +18,7 @@ describe('the list of pages', () => {
     expect(jobAddress(7)).toBe(`/jobs/7/${JOB_HOME}`)
   })
 
-  it('leads no earlier address to two pages, and takes none that a page has today', () => {
+  it('redirects no earlier address to two pages, and none that is a current one', () => {
     const former = JOB_VIEWS.flatMap(({ formerly = [] }) => formerly)
     expect(twice(former)).toEqual([])
     expect(former.filter((path) => JOB_VIEWS.some((view) => view.path === path))).toEqual([])
@@ -40,7 +40,7 @@ describe('the list of pages', () => {
 })
 
 describe('the help', () => {
-  it('says of every page what it answers and how it is used, in whole sentences', () => {
+  it('describes purpose and use of every page, in full sentences', () => {
     for (const [id, { answers, steps, keys = [], caution }] of Object.entries(HELP)) {
       expect([id, steps.length > 0]).toEqual([id, true])
       for (const text of [answers, ...steps, ...keys.map(([, does]) => does), ...(caution ? [caution] : [])])

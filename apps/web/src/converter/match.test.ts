@@ -16,7 +16,7 @@ async function matched() {
   return import('./matched.js')
 }
 
-it('finds in every family the core that stalls where it is wanted, none of them by another way', async () => {
+it('finds in every family the cores with the wanted stall, as a direct search does', async () => {
   const { coresFor, engineFor } = await matched()
   const engine = engineFor(job)
   if (!engine) throw new Error('no engine')
@@ -31,7 +31,7 @@ it('finds in every family the core that stalls where it is wanted, none of them 
   }
 })
 
-it('matches once for a brief and its rules, and anew for others', async () => {
+it('matches once for a brief and its rules, and again for others', async () => {
   const { convertersFor, engineFor, matchOf, usualWanted } = await matched()
   const [first] = convertersFor(unit)
   if (!first) throw new Error('no converter')

@@ -9,8 +9,8 @@ const { jobs, units, catalogue } = demoShop()
 const reportOf = (job: JobContent) =>
   fitUp(inputOf(job, units.find(({ id }) => id === job.unitId) as (typeof units)[number], fittedParts(job.spec, catalogue, job.book)))
 
-describe('the chain as it is drawn', () => {
-  it('shows of every closing just what is said of it, by the sheet and as measured', () => {
+describe('the drawn chain', () => {
+  it('shows every closing with the figures of the text, by drawing and as measured', () => {
     for (const job of jobs) {
       const report = reportOf(job)
       for (const by of ['sheet', 'readings'] as const) {
@@ -28,7 +28,7 @@ describe('the chain as it is drawn', () => {
       }
     }
   })
-  it('labels never stand on one another, nor off the sheet while there is room', () =>
+  it('labels do not overlap, and stay on the sheet while there is room', () =>
     fc.assert(
       fc.property(
         fc.array(fc.record({ x: fc.double({ min: -50, max: 1200, noNaN: true }), width: fc.constant(140) }), { maxLength: 7 }),
@@ -45,7 +45,7 @@ describe('the chain as it is drawn', () => {
     ))
 })
 
-describe('taking figures', () => {
+describe('entering readings', () => {
   it.each([
     ['0.1254', 'in', 0.1254, 'in'],
     ['3,18', 'mm', 3.18, 'mm'],
@@ -60,7 +60,7 @@ describe('taking figures', () => {
   it.each(['wide', '1.2.3', '4 lb-ft', '1,234.5', ''])('"%s" is no length', (text) =>
     expect(typeof readFigure(text, 'in')).not.toBe('number'),
   )
-  it('goes through everything that is measured, once, in the order of the work, and stops at its ends', () => {
+  it('steps through all readings once, in the order of the work, and stops at both ends', () => {
     const { entries } = reportOf(jobs[0] as JobContent)
     const measured = entries.filter(isMeasured)
     const walked: string[] = []

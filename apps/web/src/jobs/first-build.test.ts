@@ -24,7 +24,7 @@ const answerOf = (job: ReturnType<typeof build>, unit: Unit) =>
   })
 
 describe('a new job', () => {
-  it('can be saved as it is, on every transmission, behind every engine, for every use, and has an answer in words', () => {
+  it('can be saved and has an answer in words, for every transmission, engine and use', () => {
     fc.assert(
       fc.property(anyNew, ({ unit, kind, use, hp }) => {
         const job = build(unit, kind, use, hp)
@@ -36,7 +36,7 @@ describe('a new job', () => {
     )
   })
 
-  it('is stock: each station as the transmission came, nothing else installed and nothing changed', () => {
+  it('is stock: each station as received, nothing else installed', () => {
     for (const unit of units) {
       const { spec, arrived } = build(unit, 'petrol', 'road', 400)
       expect([spec.fits, spec.works]).toEqual([arrived, {}])
@@ -45,7 +45,7 @@ describe('a new job', () => {
     }
   })
 
-  it('peaks at the power that was typed', () => {
+  it('peaks at the typed power', () => {
     fc.assert(
       fc.property(anyNew, ({ unit, kind, use, hp }) => {
         const answer = answerOf(build(unit, kind, use, hp), unit)
@@ -61,7 +61,7 @@ describe('a typed power', () => {
     for (const kind of ENGINE_KINDS) expect(powerProblem(kind, typed)).toMatch(/^[A-Z].*\.$/)
   })
 
-  it('of any engine there is, is taken', () => {
+  it('is accepted for any engine', () => {
     for (const kind of ENGINE_KINDS) for (const hp of [80, 300, 1500, 3000]) expect(powerProblem(kind, toSi(hp, 'hp'))).toBeUndefined()
   })
 })

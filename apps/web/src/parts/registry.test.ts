@@ -59,7 +59,7 @@ describe('every part kind', () => {
     for (const id of named) expect([...shown]).toContain(id)
   })
 
-  it('is captioned by steel and case where a drawing cannot show them, else by its manufacturer', () => {
+  it('has steel and case in its caption if a drawing cannot show them, else its manufacturer', () => {
     const hardened = ofKind('shaft').find(({ geometry }) => geometry.caseDepthM > 0) as PartOf<'shaft'>
     expect(partCaption(hardened as Part)).toContain(`, case ${quantity(hardened.geometry.caseDepthM, 'in')}`)
     const [pump] = ofKind('pump')
@@ -79,7 +79,7 @@ describe('figures that follow an edit of a copied part', () => {
     expect(k(edited(smaller, ['geometry.diameterM'])) / k(converter.geometry)).toBeCloseTo(0.8 ** -2.5, 6)
   })
 
-  it('leave alone what was typed, and a core that is no number yet', () => {
+  it('do not change typed figures, nor those of a core that is not a number yet', () => {
     expect(edited(smaller, ['geometry.diameterM', 'geometry.stall.speedRadPerS']).stall).toEqual(converter.geometry.stall)
     expect(edited(smaller, ['name']).stall).toEqual(converter.geometry.stall)
     for (const wrong of ['', '0.2x', 0, -1, null]) expect(edited(wrong, ['geometry.diameterM']).stall).toEqual(converter.geometry.stall)
@@ -98,7 +98,7 @@ describe('figures that follow an edit of a copied part', () => {
     expect(flat({ ...thicker, liningOuterRadiusM: 0.5 * liningInnerRadiusM }, ['geometry.piston.thicknessM'])).toBe(piston.flatAtPa)
   })
 
-  it('of other kinds stay as they are', () => {
+  it('of other kinds are unchanged', () => {
     const [pump] = ofKind('pump')
     const item = pump && copyOf(pump, {})
     expect(pump && item && followsEdit(pump, item, new Set(['geometry.displacementM3']))).toBe(item)
@@ -106,7 +106,7 @@ describe('figures that follow an edit of a copied part', () => {
 })
 
 describe('the note on a rating', () => {
-  it('of a one-way clutch has its contact stress, and what the as-received clutch says of it', () => {
+  it('of a one-way clutch has its contact stress and that of the as-received clutch', () => {
     const spec = specOf(0)
     const answer = specAnswer(spec) as Answer
     const station = spec.unit.stations.find(({ id, kind }) => kind === 'one-way' && spec.fitted.has(id))?.id ?? ''

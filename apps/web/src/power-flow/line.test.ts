@@ -26,7 +26,7 @@ describe('the band on the strip', () => {
     expect(at('forward-pack') + at('direct-pack')).toBeCloseTo(at('input-shaft'), 6)
   })
 
-  it('is as wide as what is handed on, and widest at the greatest torque of all cases', () => {
+  it('is as wide as the torque passed on, and widest at the greatest torque of all cases', () => {
     const duty = answer.cases[0] as Answer['cases'][number]
     const readings = readStations(unit, duty)
     const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
@@ -36,7 +36,7 @@ describe('the band on the strip', () => {
     expect(greatestTorque(unit, answer)).toBeCloseTo(readings.get('output-shaft')?.torqueNm ?? NaN, 6)
   })
 
-  it('runs through the lockup clutch and past the converter where that is locked, and never through an idle one', () => {
+  it('runs through the lockup clutch and past the converter if that is locked, and never through an idle one', () => {
     const fits = new Map(fitted).set('converter', byId.get('conv-258-lock') as Part).set('lockup', byId.get('lockup-three-faces') as Part)
     const locking = specAnswer({ unit, brief: job.brief, fitted: fits, pressure: job.spec.pressure, rules: job.rules }) as Answer
     const station = (id: string) => unit.stations.find((s) => s.id === id) as Unit['stations'][number]
@@ -57,7 +57,7 @@ describe('the band on the strip', () => {
     expect(converter).toBeGreaterThan(0.5)
   })
 
-  it('is nowhere while there is no case', () => {
+  it('is not drawn without a case', () => {
     expect([...readStations(unit, undefined).values()].some((r) => r.live)).toBe(false)
     expect(greatestTorque(unit, undefined)).toBe(1)
   })
@@ -65,7 +65,7 @@ describe('the band on the strip', () => {
 
 const METRIC = { units: { base: 'metric', except: {} } } as const
 
-describe('what is typed', () => {
+describe('a tried power', () => {
   it.each([
     ['24 mm', 'in', toSi(24, 'mm')],
     ['0.945', 'in', toSi(0.945, 'in')],
@@ -99,7 +99,7 @@ describe('what is typed', () => {
     expect(shownIn(METRIC, () => readTyped(text, unitName))).toBeCloseTo(expected, 9)
   })
 
-  it('a tried power goes in tens of the shown unit and never to nothing', () => {
+  it('changes by tens of the shown unit and stays above zero', () => {
     const steps = () => [toStep(843), toStep(-50)].map((w) => Math.round(toShown(w, 'hp')))
     expect([steps(), shownIn(METRIC, steps)]).toEqual([
       [840, 20],
@@ -117,7 +117,7 @@ describe('the columns', () => {
     order: fc.constantFrom('path' as const, 'weakest' as const),
   })
 
-  it('stand side by side, one a station, and fill the width unless they would be too narrow to read', () => {
+  it('have one place per station, and fill the width unless they would be too narrow to read', () => {
     fc.assert(
       fc.property(anyLayout, ({ of, width, order }) => {
         const layout = layoutFlow(of, [], width, order)
@@ -133,14 +133,14 @@ describe('the columns', () => {
     )
   })
 
-  it('by power held put the weakest first, those without a limit behind, and those without torque last', () => {
+  it('by power held begin with the weakest, then those without a limit, then those without torque', () => {
     const ids = layoutFlow(unit, answer.stations, 1230, 'weakest').columns.map(({ station }) => station.id)
     expect(ids.slice(0, answer.breakingOrder.length)).toEqual(answer.breakingOrder)
     const idle = ['converter-bolts', 'crank-bolts', 'lockup', 'motor-plate', 'pilot', 'pump', 'valves'] // the converter of this job has no lockup
     expect(ids.slice(-idle.length).sort()).toEqual(idle)
   })
 
-  it('are joined along the shaft line, or on the track past a member that torque does not run through', () => {
+  it('are joined along the shaft line, or on the track past a member without torque', () => {
     const columnsOf = (of: Unit) => layoutFlow(of, [], 1230, 'path').columns
     const path = (of: Unit, from: string, to: string) => {
       const columns = columnsOf(of)

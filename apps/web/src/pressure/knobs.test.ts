@@ -19,7 +19,7 @@ const rowOf = ({ pump, valves }: OilCircuit, n: number): KnobRow => {
 }
 
 describe('the sliders of the oil circuit, in any units', () => {
-  it('contain the installed value, and every end of their travel is a value that can be saved', () => {
+  it('contain the installed value, and both ends can be saved', () => {
     expect(circuits.length).toBeGreaterThan(4)
     fc.assert(
       fc.property(anyRow, ({ circuit, units, n }) =>
@@ -36,7 +36,7 @@ describe('the sliders of the oil circuit, in any units', () => {
     )
   })
 
-  it('give the value at which they are, to the last digit shown, and one step moves it by one step', () => {
+  it('have their value to the last digit shown, and one step changes it by one step', () => {
     fc.assert(
       fc.property(anyRow, fc.double({ min: 0, max: 1, noNaN: true }), ({ circuit, units, n }, share) =>
         shownIn({ units }, () => {
@@ -51,7 +51,7 @@ describe('the sliders of the oil circuit, in any units', () => {
   })
 })
 
-it('an adjustment is kept beside the others, and taken back leaves no trace', () => {
+it('an adjustment is kept with the others, and reverting it removes it', () => {
   const pressure = { drivePa: 1, reversePa: 2 }
   const turned = withKnob(withKnob(pressure, 'reliefShimM', 0.001), 'springShimM', 0.002)
   expect(turned.knobs).toEqual({ reliefShimM: 0.001, springShimM: 0.002 })

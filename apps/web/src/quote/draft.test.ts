@@ -16,7 +16,7 @@ describe('builds of a quote', () => {
       ['Best', points[2]?.powerW],
     ])
   })
-  it('use the cheapest point that holds their power, and the strongest where none does', () => {
+  it('use the cheapest point that holds their power, or the strongest if none does', () => {
     expect([450, 500, 700].map((hp) => pointFor(points, toSi(hp, 'hp')))).toEqual([points[1], points[1], points[2]])
   })
 })

@@ -25,7 +25,7 @@ const homes = (shaft: ShaftGeometry) =>
   [...crossHoles(shaft), ...(shaft.grooves ?? [])].map((f) => [f.name, sectionAt(shaft, f.fromFrontM)?.name])
 
 describe('a shaft drawn on the bench', () => {
-  it('dragged anywhere by any mark stays a shaft that can be, and stands at whole drawing steps', () => {
+  it('dragged anywhere by any mark is a valid shaft at full drawing steps', () => {
     fc.assert(
       fc.property(anyShaft, fc.nat(), share, fc.double({ min: 0, max: 0.05, noNaN: true }), (shaft, pick, along, rM) => {
         const grips = gripsOf(shaft)
@@ -40,7 +40,7 @@ describe('a shaft drawn on the bench', () => {
     )
   })
 
-  it('grows and shrinks by its sections, and what lies behind moves along in its own section', () => {
+  it('changes length with its sections, and marks to the rear move with their section', () => {
     fc.assert(
       fc.property(anyShaft, fc.nat(), fc.double({ min: 1, max: 3, noNaN: true }), (shaft, pick, by) => {
         const i = pick % shaft.sections.length
@@ -56,7 +56,7 @@ describe('a shaft drawn on the bench', () => {
     )
   })
 
-  it('a figure typed at a mark is read back from it', () => {
+  it('has a figure typed at a mark', () => {
     for (const shaft of shafts.slice(0, 8))
       for (const { grip } of gripsOf(shaft)) {
         const { value, teeth } = readOf(shaft, grip)
@@ -65,7 +65,7 @@ describe('a shaft drawn on the bench', () => {
       }
   })
 
-  it('keeps the strength of a hole that it takes into its own list, and gives it a name of its own', () => {
+  it('keeps the strength of a hole that is added to its list, and gives it its own name', () => {
     const halfWay: ShaftGeometry = {
       ...PLAIN_SHAFT,
       sections: PLAIN_SHAFT.sections.map((s) => ({ ...s, crossHoleDiameterM: 0.004 })),
@@ -81,7 +81,7 @@ describe('a shaft drawn on the bench', () => {
     expect(Math.min(...holes(own))).toBe(Math.min(...holes(halfWay)))
   })
 
-  it('from a plain bar: sections, holes and grooves are added and taken away one by one', () => {
+  it('from a plain bar: sections, holes and grooves are added and removed one by one', () => {
     const built = addGroove(addHole(addSection(PLAIN_SHAFT, 0), 1), 0)
     expect([built.sections.length, built.holes?.length, built.grooves?.length, shaftIssues(built)]).toEqual([2, 1, 1, []])
     const bare = remove(remove(remove(built, { kind: 'groove', index: 0 }), { kind: 'hole', index: 0 }), { kind: 'section', index: 1 })

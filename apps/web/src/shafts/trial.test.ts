@@ -23,8 +23,8 @@ const size = ({ trialStore }: typeof Trial) => Math.round(1e6 * (trialStore.getS
 
 beforeEach(() => kept.clear())
 
-describe('what lies on the bench', () => {
-  it('goes a step back and on again; a drag is one step, and one that moves nothing is none', async () => {
+describe('the trial on the bench', () => {
+  it('is undone and redone; a drag is one step, and a drag without a move is none', async () => {
     const bench = await opened()
     bench.openStation(1, 'input-shaft')
     bench.begin(null)
@@ -48,7 +48,7 @@ describe('what lies on the bench', () => {
     expect([size(bench), bench.trialStore.getState().future]).toEqual([22400, []])
   })
 
-  it('is refused as a whole where it cannot be, and stays as it was', async () => {
+  it('is refused if it is impossible, and is then unchanged', async () => {
     const bench = await opened()
     bench.openStation(1, 'input-shaft')
     bench.begin(null)
@@ -57,7 +57,7 @@ describe('what lies on the bench', () => {
     expect(bench.trialStore.getState()).toBe(before)
   })
 
-  it('lies there again after the page was closed, each at its own station of its own job, until it is cleared', async () => {
+  it('is kept after the page was closed, by station and job, until it is cleared', async () => {
     const bench = await opened()
     bench.openStation(1, 'input-shaft')
     bench.begin('a', PLAIN_SHAFT)
@@ -77,7 +77,7 @@ describe('what lies on the bench', () => {
     expect(last.trialStore.getState().trial).toBeUndefined()
   })
 
-  it('that was kept and is no shaft any more is set aside', async () => {
+  it('that is not a valid shaft any more is set aside', async () => {
     kept.set('plucky-trial-1-input-shaft', JSON.stringify({ basis: null, shaft: setBore(PLAIN_SHAFT, 1) }))
     kept.set('plucky-trial-1-main-shaft', '{half')
     kept.set('plucky-trial-1-output-shaft', JSON.stringify({ basis: null, shaft: { sections: 'none' } }))

@@ -48,7 +48,7 @@ const alerts = () => screen.queryAllByRole('alert').map(({ textContent }) => tex
 beforeEach(() => shopStore.setState({ units, parts: new Map(shelf.map((part) => [part.id, part])) }))
 afterEach(cleanup)
 
-it('a new part is asked for the fields of its kind, and another kind for others', () => {
+it('a new part has the fields of its kind', () => {
   open(blank)
   expect(screen.queryByTestId('item-geometry.neckRadiusM')).toBeNull()
   fireEvent.change(field('kind'), { target: { value: 'shell' } })
@@ -58,7 +58,7 @@ it('a new part is asked for the fields of its kind, and another kind for others'
   expect(field('geometry.displacementM3')).toBeTruthy()
 })
 
-it('nothing is complained of before it was touched; then at its field, in the unit that is shown, until it is right', () => {
+it('errors are shown after a field was touched, at the field, in the shown unit, until it is right', () => {
   open(blank)
   fireEvent.change(field('kind'), { target: { value: 'shell' } })
   expect(alerts()).toEqual([])
@@ -69,7 +69,7 @@ it('nothing is complained of before it was touched; then at its field, in the un
   expect(draft.item['geometry']).toMatchObject({ neckRadiusM: 0.04 })
 })
 
-it('a list grows and shrinks', () => {
+it('rows of a list are added and removed', () => {
   open(blank)
   fireEvent.click(screen.getByTestId('item-add-stated'))
   fireEvent.click(screen.getByTestId('item-add-stated'))

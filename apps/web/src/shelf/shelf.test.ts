@@ -9,7 +9,7 @@ import { listed, unitOf } from './listed.js'
 const { shelf, units, catalogue, operations, kits } = demoShop()
 const partOf = (id: string) => shelf.find((p) => p.id === id) as Part
 
-describe('an item as it is typed', () => {
+describe('a typed item', () => {
   it.each(shelf.map((part) => [part.id, part] as const))('%s: every figure can be put back unchanged', (_id, part) => {
     const changed = leavesOf(part, PartDto).filter(
       ({ path, value }) => JSON.stringify(withValue(part, path, value)) !== JSON.stringify(part),
@@ -30,7 +30,7 @@ describe('an item as it is typed', () => {
     )
     expect(rough).toEqual([])
   })
-  it('holds what was typed for the checks to judge, and leaves the item itself alone', () => {
+  it('has the typed values for the checks, and does not change the item', () => {
     const part = partOf('input-stock')
     const before = structuredClone(part)
     const wide = withValue(part, 'geometry.sections.0.boreDiameterM', toSi(2, 'in'))
@@ -38,14 +38,14 @@ describe('an item as it is typed', () => {
     expect(problemsOf('parts', withValue(part, 'price', 'abc'))[0]?.path).toBe('price')
     expect(part).toEqual(before)
   })
-  it('grows and shrinks: a member is taken out of its list, a field away, a new one begins empty', () => {
+  it('has members and fields added, removed, and empty at first', () => {
     const part = partOf('input-welded')
     const names = (item: object) => (item as { geometry: { sections: { name?: string }[] } }).geometry.sections.map((s) => s.name)
     expect(names(withValue(part, 'geometry.sections.1', undefined))).toEqual([names(part)[0], ...names(part).slice(2)])
     expect(names(withValue(part, `geometry.sections.${names(part).length}.name`, 'tail'))).toEqual([...names(part), 'tail'])
     expect(withValue(part, 'needs', undefined)).not.toHaveProperty('needs')
   })
-  it('takes an id from its name that nothing else has', () => {
+  it('gets a unique id from its name', () => {
     expect(uniqueId('Süß shaft, 35 teeth!', () => false)).toBe('su-shaft-35-teeth')
     expect(uniqueId('Plate', (id) => ['plate', 'plate-2'].includes(id))).toBe('plate-3')
     expect(uniqueId('—', () => false)).toBe('item')
@@ -67,7 +67,7 @@ describe('the list', () => {
     const prices = ids('', 'flex-plate', 'alder-3').map((id) => partOf(id).price)
     expect(prices).toEqual([...prices].sort((a, b) => a - b))
   })
-  it('shows each item by a unit that it is for, whichever is looked at', () => {
+  it('shows each item by a transmission that it is for', () => {
     for (const part of shelf) for (const { id } of units) expect(part.unitIds).toContain(unitOf(part, units, id)?.id)
     expect(unitOf(undefined, units, 'rowan-4')?.id).toBe('rowan-4')
   })

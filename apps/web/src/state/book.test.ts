@@ -69,7 +69,7 @@ it('saves fields shortly after a change, several as one, and drops what the brow
   expect(beyond.bodies.length).toBe(1)
 })
 
-it('goes on after a lost answer and an outage, and keeps a change made while one is under way', async () => {
+it('continues after a lost response and an outage, and keeps a change made during a save', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   beyond.deaf = true
@@ -89,7 +89,7 @@ it('goes on after a lost answer and an outage, and keeps a change made while one
   ])
 })
 
-it('takes up what a killed browser left, once, and never over what somebody has changed since', async () => {
+it('recovers the fields of a killed browser, once, and never over a later change', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   t.setMarks({ [VERDICT]: 'accept' })
@@ -110,7 +110,7 @@ it('takes up what a killed browser left, once, and never over what somebody has 
   expect([beyond.valuesOf()[VERDICT], again.now().conflicts]).toEqual(['scrap', {}])
 })
 
-it('says that another open window has unsaved fields, and takes them up when that window closes', async () => {
+it('reports unsaved fields of another open window, and recovers them when that window closes', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   beyond.up = false
@@ -129,7 +129,7 @@ it('says that another open window has unsaved fields, and takes them up when tha
   end()
 })
 
-it('says that the browser keeps nothing where its storage is full, and names a refusal', async () => {
+it('reports a full browser storage and a refusal', async () => {
   const beyond = new Beyond()
   const t = await tab(beyond)
   beyond.full = true
@@ -142,7 +142,7 @@ it('says that the browser keeps nothing where its storage is full, and names a r
   expect([t.now().saving, t.now().problem]).toEqual(['refused', 'No such field.'])
 })
 
-it('of a signed book takes only what is recorded after use', async () => {
+it('of a signed book accepts only entries made after use', async () => {
   const beyond = new Beyond()
   beyond.signed = true
   const t = await tab(beyond)

@@ -34,7 +34,7 @@ beforeEach(() => {
 })
 afterEach(() => jest.useRealTimers())
 
-it('what is refused stays where it was typed, the job keeps the last good brief, and all of it is taken once it is right', () => {
+it('a refused figure is kept in its field, the job keeps the last valid brief, and all of it is saved when it is right', () => {
   typeInBrief('engine.headline.peakPowerW', toSi(1100, 'hp'))
   expect(now().brief).toEqual(brief)
   expect(draft().problems.map((p) => p.path)).toEqual(['engine.headline.peakTorqueNm'])
@@ -50,7 +50,7 @@ it('what is refused stays where it was typed, the job keeps the last good brief,
   expect(now().brief).toMatchObject({ budget: 500, engine: { headline: { peakPowerW: toSi(1100, 'hp') } } })
 })
 
-it('an undo lets go of the draft', () => {
+it('an undo deletes the draft', () => {
   typeInBrief('budget', 5)
   typeInBrief('budget', 'abc')
   jobStore.setState({ content })
@@ -67,7 +67,7 @@ it('two peaks become a table of the same curve, and a table its own peaks', () =
   expect(back.form === 'headline' && fromSi(back.headline.peakPowerW, 'hp')).toBeCloseTo(fromSi(b.peakPowerW, 'hp'), 6)
 })
 
-it('in the other form an engine keeps what else is known of it, but its figures now stand at the flywheel', () => {
+it('in the other form an engine keeps its other data, and its figures are at the flywheel', () => {
   const boost = { thresholdRadPerS: toSi(2800, 'rpm'), lagS: 0.6, offShare: 0.55 }
   const measured = { at: 'wheels', lossShare: 0.2, correction: 'none' } as const
   const table = inForm({ ...engine, boost, cylinders: 6, measured }, 'points')
@@ -77,7 +77,7 @@ it('in the other form an engine keeps what else is known of it, but its figures 
   expect(b.peakPowerW / a.peakPowerW).toBeCloseTo(1, 2)
 })
 
-it('a point is moved from where it stands now, however quickly keys follow each other; a shape that is not there yet is begun', () => {
+it('a point moves from its current place with fast keys; a missing curve is begun', () => {
   const points = [1500, 3000, 6000].map((rpm) => ({ speedRadPerS: toSi(rpm, 'rpm'), torqueNm: 500 }))
   typeInBrief('engine', { kind: 'petrol', form: 'points', points })
   for (let i = 0; i < 5; i++) movePoint(1, (nm) => nm + 10)

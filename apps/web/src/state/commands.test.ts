@@ -44,9 +44,9 @@ afterEach(() => {
   jest.useRealTimers()
 })
 
-describe('a choice', () => {
+describe('an installed part', () => {
   const stationId = 'input-shaft'
-  it('brings all that it requires in one step, which undo takes back whole and redo brings again', () => {
+  it('is installed with its mating parts in one step, which undo reverts and redo repeats', () => {
     const part = shelf.find(
       ({ id, stationIds }) =>
         stationIds.includes(stationId) && (proposalFor(content, { station: stationId, part: id })?.companions.length ?? 0) > 0,
@@ -63,12 +63,12 @@ describe('a choice', () => {
     redo()
     expect(now()).toBe(after)
   })
-  it('that is there already changes nothing', () => {
+  it('that is installed already changes nothing', () => {
     applyChoice(content, { station: stationId, part: content.spec.fits[stationId] ?? '' })
     expect(now().spec).toEqual(content.spec)
     expect(steps()).toBe(0)
   })
-  it('leaves the pressure and the rest of the job as they are', () => {
+  it('does not change pressure and other parts of the job', () => {
     applyChoice(content, { station: 'lockup', part: null })
     const { spec, ...rest } = now()
     const { spec: before, ...same } = content
@@ -77,7 +77,7 @@ describe('a choice', () => {
   })
 })
 
-describe('a command that is refused says why and changes nothing', () => {
+describe('a refused command gives its reason and changes nothing', () => {
   it.each([
     ['pressure of the build', () => setPressure((pressure) => ({ ...pressure, drivePa: toSi(9000, 'psi') })), /psi/],
     ['pressure as received', () => setArrivedPressure({ ...content.arrivedPressure, reversePa: -1 }), /psi/],
@@ -99,7 +99,7 @@ describe('a command that is refused says why and changes nothing', () => {
   })
 })
 
-describe('a command that changes nothing is no step', () => {
+describe('a command without a change is no step', () => {
   it.each([
     ['the same pressure', () => setPressure((pressure) => ({ ...pressure }))],
     ['the same rules', () => setRules({ ...content.rules })],
@@ -113,7 +113,7 @@ describe('a command that changes nothing is no step', () => {
   })
 })
 
-it('more line pressure in reverse raises what a clutch that slips in reverse holds, and the figure follows at once', () => {
+it('more line pressure in reverse raises the power held by a clutch that slips in reverse', () => {
   const direct = units.find(({ id }) => id === content.unitId)?.stations.find(({ code }) => code === 'DIRECT')?.id
   const held = () => {
     const answer = answerFor(now())

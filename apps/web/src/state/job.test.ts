@@ -17,7 +17,7 @@ async function tab(beyond: TestJobServer, waitsMs = 0, session = new Map<string,
 beforeEach(() => jest.useFakeTimers())
 afterEach(() => jest.useRealTimers())
 
-it('saves shortly after a change, several changes as one, and lets go of the draft', async () => {
+it('saves shortly after a change, several changes as one, and deletes the draft', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   for (const name of ['a', 'b', 'c']) t.rename(name)
@@ -27,7 +27,7 @@ it('saves shortly after a change, several changes as one, and lets go of the dra
   expect([beyond.content.name, beyond.writes, t.now().saving, t.now().version, beyond.kept.size]).toEqual(['c', 1, 'saved', 2, 0])
 })
 
-it('undoes and redoes, and saves what stands', async () => {
+it('undoes and redoes, and saves the result', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('a')
@@ -44,7 +44,7 @@ it('undoes and redoes, and saves what stands', async () => {
   expect(t.now().future).toEqual([])
 })
 
-it('is settled when undo and redo lead back to what the server has', async () => {
+it('is saved when undo and redo return to the stored content', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('a')
@@ -56,7 +56,7 @@ it('is settled when undo and redo lead back to what the server has', async () =>
   expect([t.now().saving, beyond.content.name, beyond.writes, beyond.kept.size]).toEqual(['saved', 'a', 1, 0])
 })
 
-it('keeps what was typed while the server is away, across a killed tab, and saves it later', async () => {
+it('keeps changes without a server, also with the tab killed, and saves them later', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
@@ -71,7 +71,7 @@ it('keeps what was typed while the server is away, across a killed tab, and save
   expect([beyond.content.name, again.now().saving, beyond.kept.size]).toEqual(['typed in the dark', 'saved', 0])
 })
 
-it('tries again by itself after an answer of 500, with what the server said of it', async () => {
+it('tries again after a 500, with the sentence of the server', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.broken = { status: 507, sentence: 'The disk is full.' }
@@ -86,7 +86,7 @@ it('tries again by itself after an answer of 500, with what the server said of i
   expect([t.now().saving, t.now().problem, beyond.content.name]).toEqual(['saved', '', 'typed on a full disk'])
 })
 
-it('waits after a reload for its old page to go, and takes up what that had not saved', async () => {
+it('waits after a reload for its old page to close, and recovers its unsaved changes', async () => {
   const beyond = new TestJobServer()
   const session = new Map<string, string>()
   const t = await tab(beyond, 0, session)
@@ -99,7 +99,7 @@ it('waits after a reload for its old page to go, and takes up what that had not 
   expect(again.now().content?.name).toBe('typed before the reload')
 })
 
-it('opens a job by itself when the server is back', async () => {
+it('opens a job when the server is back', async () => {
   const beyond = new TestJobServer()
   beyond.up = false
   const t = await tab(beyond)
@@ -110,7 +110,7 @@ it('opens a job by itself when the server is back', async () => {
   expect([t.now().state, t.now().content?.name]).toEqual(['ready', 'one'])
 })
 
-it('says that a save is slow', async () => {
+it('reports a slow save', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.slowMs = 8000
@@ -123,7 +123,7 @@ it('says that a save is slow', async () => {
   expect([t.now().saving, t.now().slow, beyond.content.name]).toEqual(['saved', false, 'slowly'])
 })
 
-it('sends a change that the browser cannot keep, and says so', async () => {
+it('saves a change that the browser cannot keep, and says so', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.full = true
@@ -136,7 +136,7 @@ it('sends a change that the browser cannot keep, and says so', async () => {
   expect(t.now().keeping).toBe(true)
 })
 
-it('overwrites nothing that another window saved, and offers both ways on', async () => {
+it('does not overwrite the save of another window, and offers both versions', async () => {
   const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   two.rename('theirs')
@@ -153,7 +153,7 @@ it('overwrites nothing that another window saved, and offers both ways on', asyn
   expect([two.now().content?.name, two.now().saving, beyond.content.name]).toEqual(['mine', 'saved', 'mine'])
 })
 
-it('lets go of an old draft that a killed browser brings back, where its own later change was saved', async () => {
+it('deletes an old draft of a killed browser if a later change of its own was saved', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('old')
@@ -167,7 +167,7 @@ it('lets go of an old draft that a killed browser brings back, where its own lat
   expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'newer', 0])
 })
 
-it('shows a draft that another window has overtaken as a conflict', async () => {
+it('shows a draft older than the save of another window as a conflict', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
@@ -180,7 +180,7 @@ it('shows a draft that another window has overtaken as a conflict', async () => 
   expect([again.now().saving, again.now().content?.name]).toEqual(['conflict', 'mine'])
 })
 
-it('takes a draft whose save had arrived for what it is', async () => {
+it('recognizes a draft that was saved', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('arrived')
@@ -192,7 +192,7 @@ it('takes a draft whose save had arrived for what it is', async () => {
   expect([again.now().saving, again.now().content?.name, beyond.kept.size]).toEqual(['saved', 'arrived', 0])
 })
 
-it('knows its own change again when only the answer was lost, with the tab open or killed, and goes on from there', async () => {
+it('recognizes its own save after a lost response, with the tab open or killed', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.deaf = true
@@ -211,7 +211,7 @@ it('knows its own change again when only the answer was lost, with the tab open 
   expect([again.now().saving, beyond.content.name]).toEqual(['saved', 'typed after'])
 })
 
-it('goes on as the window that died with a save under way: when that lands late it is no other window’s', async () => {
+it('continues as the window that was killed during a save: if the save arrives late, it is its own', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
@@ -254,7 +254,7 @@ it.each([0, 5000])('saves again what undo led back to, if a save that was not an
   expect([again.now().saving, again.now().content?.name, beyond.content.name]).toEqual(['saved', 'one', 'one'])
 })
 
-it('knows what it saved after a first crash when others bring an older draft back', async () => {
+it('recognizes its save after a crash when an older draft is restored', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
@@ -279,7 +279,7 @@ it('knows what it saved after a first crash when others bring an older draft bac
   expect([fourth.now().saving, fourth.now().content?.name]).toEqual(['saved', 'newest'])
 })
 
-it('leaves to a window that lives what it is about to save', async () => {
+it('leaves unsaved changes of an open window to that window', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   beyond.up = false
@@ -295,7 +295,7 @@ it('leaves to a window that lives what it is about to save', async () => {
   expect([beyond.content.name, other.now().saving, other.now().stored?.name]).toEqual(['mine', 'conflict', 'mine'])
 })
 
-it('brings back what two windows left behind, one after the other, and loses neither', async () => {
+it('recovers the changes of two killed windows, one after the other', async () => {
   const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   beyond.up = false
@@ -313,7 +313,7 @@ it('brings back what two windows left behind, one after the other, and loses nei
   expect([third.now().content?.name, third.now().stored?.name, third.now().saving]).toEqual(['from one', 'from two', 'conflict'])
 })
 
-it('says why a save is refused and leaves the server as it was', async () => {
+it('gives the reason of a refused save', async () => {
   const beyond = new TestJobServer()
   const t = await tab(beyond)
   t.rename('refused')
@@ -324,7 +324,7 @@ it('says why a save is refused and leaves the server as it was', async () => {
   expect([t.now().saving, beyond.content.name]).toEqual(['saved', 'better'])
 })
 
-it('merges what another window changed meanwhile, keeps its own change, and undoes only that', async () => {
+it('merges changes of another window, keeps its own change, and undoes only that', async () => {
   const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('by one')
@@ -337,7 +337,7 @@ it('merges what another window changed meanwhile, keeps its own change, and undo
   expect([beyond.content.name, beyond.content.customer ?? '']).toEqual(['by one', ''])
 })
 
-it('takes over a save elsewhere when it hears of it, and not while its own is under way', async () => {
+it('takes over a save of another window when told of it, but not during its own', async () => {
   const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('heard')
@@ -356,7 +356,7 @@ it('takes over a save elsewhere when it hears of it, and not while its own is un
   expect(beyond.content).toMatchObject({ name: 'again', customer: 'mine' })
 })
 
-it('shows both values of a field that both changed, and saves neither over the other', async () => {
+it('shows both values of a field that both changed, and overwrites neither', async () => {
   const beyond = new TestJobServer()
   const [one, two] = [await tab(beyond), await tab(beyond)]
   one.rename('one’s name')

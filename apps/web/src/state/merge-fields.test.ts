@@ -18,13 +18,13 @@ describe('two changes of one value', () => {
       conflicts: [],
     })
   })
-  it('of the same field are a conflict with both values, and the own value stays', () => {
+  it('of the same field are a conflict with both values, and the own value is kept', () => {
     expect(mergedFields({ a: { b: 1 } }, { a: { b: 2 } }, { a: { b: 3 } })).toEqual({
       value: { a: { b: 2 } },
       conflicts: [{ path: 'a.b', mine: 2, theirs: 3 }],
     })
   })
-  it('are not mixed where one side made another kind of thing of it', () => {
+  it('are not mixed if one side changed the kind of the value', () => {
     const { conflicts } = mergedFields<object>({ at: { kind: 'a', x: 1 } }, { at: { kind: 'b', y: 1 } }, { at: { kind: 'a', x: 2 } })
     expect(conflicts.map(({ path }) => path)).toEqual(['at'])
   })

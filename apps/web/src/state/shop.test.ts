@@ -58,7 +58,7 @@ async function shop(beyond: Beyond) {
 
 const first = shelf[0] as Part
 
-it('keeps an item over the state that was seen, and over no other', async () => {
+it('saves an item from its current version only', async () => {
   const beyond = new Beyond()
   const s = await shop(beyond)
   await s.keepItem('parts', { ...first, price: 11 }, 1)
@@ -80,7 +80,7 @@ it('recognizes a save whose response was lost, and only that', async () => {
   await expect(s.keepItem('parts', { ...first, price: 32 }, 1)).rejects.toThrow('Changed.')
 })
 
-it('takes what was changed elsewhere when it looks again, and stays the very same where nothing was', async () => {
+it('takes over changes made elsewhere, and stays the same object without any', async () => {
   const beyond = new Beyond()
   const s = await shop(beyond)
   const before = s.shopStore.getState()
@@ -97,7 +97,7 @@ it('takes what was changed elsewhere when it looks again, and stays the very sam
   expect(beyond.parts[0]?.item.price).toBe(78)
 })
 
-it('says that it cannot be had where the server does not answer', async () => {
+it('reports a server without response', async () => {
   const beyond = new Beyond()
   beyond.up = false
   const s = await shop(beyond)
@@ -118,7 +118,7 @@ describe('a page of a job', () => {
     return { beyond, ready, s: { ...store, priceOf: () => undefined } }
   }
 
-  it('has everything of a small shelf at once, and asks once', async () => {
+  it('loads all of a small shelf, once', async () => {
     const { beyond, ready, s } = await opened(false)
     s.ensureShop({ job: '1' })
     expect(await ready()).toBe('ready')
@@ -128,7 +128,7 @@ describe('a page of a job', () => {
     expect([ids(s).length, beyond.asked.length]).toEqual([4, 1])
   })
 
-  it('has what it needs of a large shelf; a page that needs all items gets them, also while the first load is under way', async () => {
+  it('loads its part of a large shelf; a page that needs all items gets them, also during the first load', async () => {
     const { ready, s } = await opened(true)
     s.ensureShop({ job: '1' })
     await ready()
@@ -146,7 +146,7 @@ describe('a page of a job', () => {
     expect(ids(s)).toHaveLength(4)
   })
 
-  it('is given all items where they are asked for by name', async () => {
+  it('gets all items if it requests them', async () => {
     const { ready, s } = await opened(true)
     s.ensureShop({ job: '1' })
     await ready()

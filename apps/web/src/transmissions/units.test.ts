@@ -27,7 +27,7 @@ const anyDrawn = fc
   })
 
 describe('sticks', () => {
-  it('draws every gear, element and joint of any train once, on lines that keep clear of each other', () => {
+  it('draws every gear, element and joint of any train once, on lines that do not touch', () => {
     fc.assert(
       fc.property(anyDrawn, fc.integer({ min: 700, max: 1600 }), (train, width) => {
         const layout = layoutStick(train, width)
@@ -81,9 +81,9 @@ describe('levers', () => {
   })
 })
 
-describe('a unit being typed', () => {
+describe('a typed transmission', () => {
   const base = units[0] as unknown as DraftUnit
-  it('keeps its ratios when members and places are given other names, and all that named them follows', () => {
+  it('keeps its ratios when members and places are renamed, with all references', () => {
     const ratios = ({ train }: DraftUnit) => train.ranges.map((range) => solveRange(train, range).ratio)
     const members = base.train.members.reduce<DraftUnit>((draft, m, i) => withMemberNamed(draft, m, `m${i}`), base)
     const places = [...base.train.sets, ...base.train.joints, ...base.train.elements].map(({ id }) => id)
@@ -93,13 +93,13 @@ describe('a unit being typed', () => {
     for (const name of [...base.train.members.filter((m) => m !== 'input' && m !== 'output'), ...places])
       expect(text).not.toContain(`"${name}"`)
   })
-  it('begins with something that solves, and copies under no id', () => {
+  it('begins with a solvable train, and copies without an id', () => {
     expect(FIRST_UNIT.train.ranges.map((range) => solveRange(FIRST_UNIT.train, range).ratio)).toEqual([3, 1])
     expect(copyOf(units[0] as Unit)).toMatchObject({ id: '', name: 'Alder 3, copy' })
   })
 })
 
-it('what a member carries is what passes through it: the input 1, the output the ratio', () => {
+it('a member carries the torque through it: the input 1, the output the ratio', () => {
   for (const { train } of units)
     for (const range of train.ranges) {
       const solution = solveRange(train, range)
@@ -108,7 +108,7 @@ it('what a member carries is what passes through it: the input 1, the output the
     }
 })
 
-describe('what a job tells of its unit before it is opened', () => {
+describe('the transmission of a job before teardown', () => {
   const job = jobs.find(({ unitId }) => unitId === 'quince-4') as JobContent
   const unit = units.find(({ id }) => id === 'quince-4') as Unit
   const fitted = new Map(
@@ -119,14 +119,14 @@ describe('what a job tells of its unit before it is opened', () => {
   const answer = specAnswer({ unit, brief: job.brief, fitted, pressure: job.spec.pressure, rules: job.rules })
   if (answer.outcome !== 'answered') throw new Error(answer.outcome)
 
-  it('is the worst margin of each place, through whichever station it is loaded', () => {
+  it('has the worst margin of each place over its stations', () => {
     const margins = marginsOf(unit, answer)
     const at = (station: string) => answer.stations.find(({ stationId }) => stationId === station)?.worst?.margin
     expect([margins['forward'], margins['front set'], margins['rear set']]).toEqual([at('forward-pack'), at('gear-sets'), at('gear-sets')])
     expect(margins['shell lugs']).toBeUndefined()
     expect(marginsOf(unit, undefined)).toEqual({})
   })
-  it('and how often each fault was found in units of its kind, its own finding left out', () => {
+  it('has the count of each fault in other transmissions of its model', () => {
     const found = (number: number, unitId: string, what: string | null) =>
       ({ ...job, number, unitId, teardown: { ...NOTHING_FOUND, found: what } }) as unknown as Job
     const kept = [

@@ -30,7 +30,7 @@ describe('a sortable table', () => {
   const table = () => shown(<SortableTable columns={COLUMNS} rows={ROWS} keyOf={({ id }) => id} testId="rows" />)
   const press = (id: string) => fireEvent.click(screen.getByTestId(`sort-${id}`))
 
-  it('sorts numbers as numbers: up, down, and as they came; rows without a value are last both ways', () => {
+  it('sorts numbers as numbers: up, down, and in the given order; rows without a value are last both ways', () => {
     table()
     expect(order()).toEqual(['main', 'pilot', 'input', 'output'])
     press('torque')
@@ -41,11 +41,11 @@ describe('a sortable table', () => {
     press('torque')
     expect(order()).toEqual(['main', 'pilot', 'input', 'output'])
   })
-  it('has no button over a column that cannot be sorted', () => {
+  it('has no button for a column that cannot be sorted', () => {
     table()
     expect(within(screen.getByRole('columnheader', { name: 'Note' })).queryByRole('button')).toBeNull()
   })
-  it('leaves the order to whoever keeps it, and tells what was pressed', () => {
+  it('reports the pressed column and leaves the order to its owner', () => {
     const onSort = jest.fn()
     shown(
       <SortableTable
@@ -79,7 +79,7 @@ describe('a panel', () => {
       </Panel>
     </ChakraProvider>
   )
-  it('whose content fails says so, leaves its neighbors alone, and comes back with new content', () => {
+  it('with failing content says so, does not affect its neighbors, and recovers with new content', () => {
     const said = jest.spyOn(console, 'error').mockImplementation(() => undefined)
     const { rerender } = render(page(true))
     expect(screen.getByRole('alert').textContent).toMatch(/stopped working/)
@@ -101,14 +101,14 @@ describe('a field of a figure', () => {
     fireEvent.change(box, { target: { value: text } })
     fireEvent.blur(box)
   }
-  it('reads any unit of its kind, in SI', () => {
+  it('reads any unit of its quantity, in SI', () => {
     const onCommit = jest.fn()
     const box = field(onCommit)
     expect(box.value).toBe('1.000')
     type(box, '30 mm')
     expect(onCommit).toHaveBeenCalledWith(0.03)
   })
-  it('keeps what was refused, with the reason, until Escape', () => {
+  it('keeps refused text with the reason until Escape', () => {
     const box = field(() => 'Too large for this shaft.')
     type(box, '9')
     expect(screen.getByRole('alert').textContent).toBe('Too large for this shaft.')
@@ -117,7 +117,7 @@ describe('a field of a figure', () => {
     expect(screen.queryByRole('alert')).toBeNull()
     expect(box.value).toBe('1.000')
   })
-  it('left as it was, commits nothing', () => {
+  it('left unchanged commits nothing', () => {
     const onCommit = jest.fn()
     fireEvent.blur(field(onCommit))
     expect(onCommit).not.toHaveBeenCalled()
