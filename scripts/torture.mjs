@@ -24,6 +24,9 @@ const VICTIMS = ['server', 'other server', 'judge', 'database', 'launcher', 'bro
 /** Time limit for every window to reach "Saved" after the service is back. */
 const SETTLED_MS = 15_000
 
+/** Characters of each log that are shown after a failure. */
+const MOST_LOG = 8000
+
 /** Time between two edits of a client: four clients make 33 a second while all servers are up. */
 const EDIT_MS = 120
 
@@ -325,6 +328,9 @@ async function main() {
       if (round % 10 === 0) say(`${round} kills`)
     }
     saves = await replay(databaseUrl, before, await stored(other.url), torture.clients)
+  } catch (error) {
+    for (const { port, said } of [launched, torture?.other].filter(Boolean)) say(`Log of port ${port}:\n${said.slice(-MOST_LOG)}`)
+    throw error
   } finally {
     await (torture ?? launched).stop()
     for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })

@@ -1,4 +1,5 @@
 import { ConnectionError, DatabaseError } from 'sequelize'
+import { DatabaseError as DriverError } from 'pg'
 import { describeError, failureOf } from './failures.js'
 
 const ofDatabase = (code: string | undefined, message = 'said by the database') =>
@@ -27,11 +28,19 @@ describe('a failure of the database', () => {
     expect(failureOf(ofDatabase(undefined, 'Connection terminated unexpectedly'))).toBe('unreachable')
     expect(failureOf(ofDatabase(undefined, 'Query read timeout'))).toBe('unreachable')
     expect(failureOf(ofDatabase(undefined, 'something else'))).toBeUndefined()
+    expect(failureOf(ofDatabase(undefined, 'Client has encountered a connection error and is not queryable'))).toBe('unreachable')
     expect(failureOf(new ConnectionError(new Error('refused')))).toBe('unreachable')
   })
 
+  it('while a connection is opened is an error of the driver', () => {
+    const starting = Object.assign(new DriverError('the database system is starting up', 0, 'error'), { code: '57P03' })
+    expect(failureOf(starting)).toBe('unreachable')
+    expect(failureOf(new Error('Connection terminated unexpectedly'))).toBe('unreachable')
+    expect(failureOf(new Error('Query read timeout'))).toBe('unreachable')
+  })
+
   it('is not a defect of the program', () => {
-    for (const other of [new TypeError('x is not a function'), new Error('Query read timeout'), null, 'text'])
+    for (const other of [new TypeError('x is not a function'), Object.assign(new Error('request aborted'), { code: '22' }), null, 'text'])
       expect(failureOf(other)).toBeUndefined()
   })
 

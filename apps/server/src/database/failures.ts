@@ -1,3 +1,4 @@
+import { DatabaseError } from 'pg'
 import { BaseError, ConnectionError } from 'sequelize'
 
 /** Expected database failures, by how the server answers them. */
@@ -19,16 +20,17 @@ const FAILURES: Readonly<Record<string, Failure>> = {
   '22': 'not-storable',
 }
 
-const LOST = /connection terminated|query read timeout|socket|ECONN|EPIPE|ConnectionManager.getConnection was called after/i
+const LOST = /connection terminated|not queryable|query read timeout|socket|ECONN|EPIPE|ConnectionManager.getConnection was called after/i
 
 /** Classifies a database error. Returns `undefined` for an unexpected error. */
 export function failureOf(error: unknown): Failure | undefined {
   if (error instanceof ConnectionError) return 'unreachable'
-  if (!(error instanceof BaseError)) return undefined
-  // Sequelize errors carry the driver error as parent.
-  const cause = (error as { parent?: { code?: unknown; message?: unknown } }).parent
-  const code = String(cause?.code ?? '')
-  return FAILURES[code] ?? FAILURES[code.slice(0, 2)] ?? (LOST.test(String(cause?.message ?? error.message)) ? 'unreachable' : undefined)
+  if (!(error instanceof Error)) return undefined
+  // Sequelize errors carry the driver error as parent. While a connection is opened, Sequelize passes driver errors on as they are.
+  const { parent } = error as { parent?: Error & { code?: unknown } }
+  const cause: Error & { code?: unknown } = parent ?? error
+  const code = error instanceof BaseError || error instanceof DatabaseError ? String(cause.code ?? '') : ''
+  return FAILURES[code] ?? FAILURES[code.slice(0, 2)] ?? (LOST.test(cause.message) ? 'unreachable' : undefined)
 }
 
 /** Formats an error for the log: stack trace, database message and SQL statement. */

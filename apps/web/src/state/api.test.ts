@@ -12,8 +12,8 @@ async function messageFor(status: number, body: string): Promise<string> {
 
 it.each([
   [404, JSON.stringify({ errors: [{ code: 'not-found', path: '', sentence: 'No such job.' }] }), 'Error: No such job.'],
-  [403, '{}', 'Error: The server refused this (status 403).'],
-  [413, '<html>Too large</html>', 'Error: The server refused this (status 413).'],
+  [403, '{}', 'Error: The server rejected this request (status 403).'],
+  [413, '<html>Too large</html>', 'Error: The server rejected this request (status 413).'],
   [502, '<html>Bad gateway</html>', 'Error: The server is not responding.'],
   [503, JSON.stringify({ errors: [{ code: 'busy', path: '', sentence: 'Busy.' }] }), 'Error: Busy.'],
 ])('an error response with status %d and body %s', async (status, body, message) => {

@@ -55,7 +55,7 @@ export class Refused extends Error {
     readonly status: number,
     readonly problems: readonly Problem[],
   ) {
-    super(problems.map((p) => p.sentence).join(' ') || `The server refused this (status ${status}).`)
+    super(problems.map((p) => p.sentence).join(' ') || `The server rejected this request (status ${status}).`)
   }
 }
 
