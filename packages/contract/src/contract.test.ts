@@ -30,7 +30,7 @@ const brief = (change: object = {}) => ({
 const problemsOf = (checked: ReturnType<typeof checkBrief> | ReturnType<typeof checkPart>) => (checked.ok ? [] : checked.problems)
 
 describe('the brief', () => {
-  it('is taken as it is where nothing is wrong', () => expect(checkBrief(brief())).toEqual({ ok: true, value: brief() }))
+  it('is accepted unchanged without an error', () => expect(checkBrief(brief())).toEqual({ ok: true, value: brief() }))
 
   it.each([
     [{ budget: 'abc' }, 'budget', 'Budget must be a number from 0 to 1,000,000 (got "abc").'],
@@ -95,7 +95,7 @@ describe('the brief', () => {
     expect(paths).toEqual(expect.arrayContaining(['budget', 'engine.headline.peakTorqueNm']))
   })
 
-  it('never throws, whatever comes', () => {
+  it('never throws, for any content', () => {
     fc.assert(fc.property(fc.anything(), (thing) => expect(typeof checkBrief(thing).ok).toBe('boolean')))
     fc.assert(fc.property(fc.object(), (engine) => expect(checkBrief(brief({ engine })).ok).toBe(false)))
     fc.assert(fc.property(fc.anything(), (thing) => expect(checkUnit(thing).ok || checkPart(thing).ok).toBe(false)))
@@ -115,7 +115,7 @@ describe('figures with units', () => {
     if (si === undefined) expect(value).toBeUndefined()
     else expect(value).toBeCloseTo(si, 5)
   })
-  it('turns the fields of a file into those of the contract and leaves words alone', () => {
+  it('converts the fields of a file to those of the contract, and no words', () => {
     const read = decodeQuantities({ name: '5 in', steelId: '300m', bore: '1 in', list: [{ torque: '100 lb-ft' }], n: 3 }) as Record<
       string,
       unknown
@@ -123,7 +123,7 @@ describe('figures with units', () => {
     expect(read).toMatchObject({ name: '5 in', steelId: '300m', boreM: 0.0254, n: 3 })
     expect((read['list'] as { torqueNm: number }[])[0]?.torqueNm).toBeCloseTo(135.581795, 5)
   })
-  it('says what is allowed and what came, in the unit in which people read it', () => {
+  it('names the allowed span and the value, in the shown unit', () => {
     const span = { label: 'Bore', unit: 'in', from: 0, to: 8 } as const
     expect(spanProblem(toSi(9, 'in'), span)).toBe('Bore must be a number from 0 to 8 in (got 9 in).')
     expect(spanProblem(NaN, span)).toContain('number')
@@ -146,7 +146,7 @@ describe('figures with units', () => {
 })
 
 describe('open files', () => {
-  it('write every figure so that reading it gives the very same number', () => {
+  it('write every figure so that it is read as the same number', () => {
     const figures = fc.double({ noNaN: true, noDefaultInfinity: true, min: 1e-9, max: 1e9 })
     fc.assert(
       fc.property(figures, fc.constantFrom('M', 'Nm', 'W', 'Pa', 'RadPerS', 'N', 'Kg', 'S'), (value, ending) => {
@@ -165,6 +165,6 @@ describe('open files', () => {
       teeth: 40,
     })
   })
-  it('name paths as they stand in the file', () =>
+  it('name paths as in the file', () =>
     expect(filePath('parts.3.geometry.sections.0.boreDiameterM')).toBe('parts.3.geometry.sections.0.boreDiameter'))
 })

@@ -21,7 +21,7 @@ const train: GearTrain = {
 const range = (...on: string[]): GearRange => ({ id: 'x', name: 'range x', on, reverse: false, lockup: false })
 
 describe('a gear train in words', () => {
-  it('says why a range does not drive', () => {
+  it('gives the reason if a range does not drive', () => {
     const say = (...on: string[]) => explanationSentence(explainRange(train, range(...on)))
     expect(say('low', 'direct')).toBe('Tied up: low and direct lock the input together. Release any one of them.')
     expect(say()).toBe(
@@ -33,7 +33,7 @@ describe('a gear train in words', () => {
     const locked: GearTrain = { ...train, joints: [...train.joints, { id: 'pin', a: 'input', b: 'case' }] }
     expect(explanationSentence(explainRange(locked, range()))).toContain('Tied up by the gear train itself')
   })
-  it('says what a driven range does', () => {
+  it('describes a driven range', () => {
     expect(rangeSentence(train, range('low'), solveRange(train, range('low')))).toBe('Range x: low holds. Gear mesh efficiency 98.7%.')
   })
   it('names what breaks as it is spoken', () => {
@@ -56,7 +56,7 @@ describe('a gear train in words', () => {
 describe('a unit file', () => {
   const inch = (name: string) => (name === 'sun' ? '2 in' : name)
   const file = { format: 'plucky-unit', version: 1, id: 'mine', name: 'Mine', train }
-  it('needs a train alone, and says what it is and what was expected where it is none', () => {
+  it('requires a train, and names the value and the expected shape of anything else', () => {
     const read = readUnit(file)
     expect(read.ok && [read.value.stations, read.value.train.ranges[0]?.reverse]).toEqual([[], false])
     const refusal = (odd: object) => {
@@ -70,7 +70,7 @@ describe('a unit file', () => {
     expect(refusal({ version: 3 })).toBe(`${required} is version 3.`)
     for (const odd of [null, 5, 'text', [], {}]) expect(readUnit(odd).ok).toBe(false)
   })
-  it('comes back unchanged, members with names like figures too', () => {
+  it('is read back unchanged, also members with names like figures', () => {
     const named = {
       ...file,
       train: { ...train, members: train.members.map(inch), elements: train.elements.map((e) => ({ ...e, a: inch(e.a) })) },
@@ -82,13 +82,13 @@ describe('a unit file', () => {
     const again = readUnit(JSON.parse(text))
     expect(again.ok && writeUnit(again.value)).toBe(text)
   })
-  it('says every missing field, not only the first', () => {
+  it('names every missing field', () => {
     const checked = checkUnit({ id: 'x', name: 'X', train: { ...train, sets: [{ id: 'front set', kind: 'simple', sun: 'input' }] } })
     expect(checked.ok ? [] : checked.problems.map(({ path }) => path)).toEqual(
       ['ring', 'carrier', 'sunTeeth', 'ringTeeth', 'pinions'].map((key) => `train.sets.0.${key}`),
     )
   })
-  it('is solved whole: ratio, efficiency, what each break loses', () => {
+  it('is solved completely: ratio, efficiency, ranges lost by each break', () => {
     const said = rangesOf({ ...file, stations: [] }) as {
       ranges: Record<string, unknown>[]
       breaks: { at: string; kind: string; loses: string[] }[]

@@ -40,7 +40,7 @@ describe('price list', () => {
     expect(read).toMatchObject({ priceless: 1, currencies: ['$'], doubts: [], problem: '' })
   })
 
-  test('decimal commas and semicolons; a mark that can be read two ways is asked', () => {
+  test('decimal commas and semicolons; an ambiguous mark is asked for', () => {
     expect(readPriceList(list('Item;Net price', 'A1;1.250,50 €', 'A2;80,00 €')).lines.map(({ price }) => price)).toEqual([1250.5, 80])
     const doubtful = list('SKU,Price', 'A1,"1,250"', 'A2,"2,400"')
     expect(readPriceList(doubtful).doubts.map(({ id }) => id)).toEqual(['decimal'])
@@ -58,7 +58,7 @@ describe('price list', () => {
     expect([read.hasMarks, readPriceList(list('SKU,Price', 'A1,10')).hasMarks]).toEqual([true, false])
   })
 
-  test('several price columns are asked for; the headings of the last list answer wherever the column is now', () => {
+  test('several price columns are asked for; headings of the last list are used in any column', () => {
     const text = list('SKU,List price,Dealer price', 'A1,100,80')
     expect(readPriceList(text).doubts).toMatchObject([{ id: 'column:price', answers: [{ value: '1' }, { value: '2' }] }])
     expect(readPriceList(text, { headings: { price: 'Dealer price' } }).lines[0]?.price).toBe(80)
@@ -95,7 +95,7 @@ describe('price list', () => {
     expect(supplyOf({ ...cells, leadHead })).toEqual({ ...expected, unknown: [] })
   })
 
-  test('a lead time in words that are not understood is noted and changes nothing', () => {
+  test('a lead time in unknown words is noted and ignored', () => {
     const read = readPriceList(list('SKU,Price,Lead time', 'A1,10.00,ask us'))
     expect(read.lines[0]).not.toHaveProperty('leadDays')
     expect(read.notes[0]?.sentence).toContain('ask us')

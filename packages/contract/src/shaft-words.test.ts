@@ -82,7 +82,7 @@ describe('splines in words', () => {
     [['teeth', 'fit'], '32 teeth against 35 and side fit against major diameter fit.'],
   ] as const)('%j', (differences, words) => expect(pair(differences)).toBe(begins + words))
 
-  it('say of each mate whether it goes in, and what is not known', () => {
+  it('say for each mate whether it fits, and what is unknown', () => {
     const mate = { section: 'turbine spline', mateId: 'turbine-hub' }
     expect(mateWords({ ...mate, known: true, differences: [] }, unit)).toBe('turbine spline into the turbine hub: mates')
     expect(mateWords({ ...mate, known: false, differences: [] }, unit)).toMatch(/internal spline not entered$/)
@@ -92,7 +92,7 @@ describe('splines in words', () => {
   })
 })
 
-it('oil is said in l/min, with its share where that is another', () => {
+it('oil is in l/min, with its share if that differs', () => {
   const oil = { boreM3PerS: 2e-3, holesM3PerS: 1e-3, bothM3PerS: 8e-4 }
   expect([
     oilWords(oil, 'holesM3PerS'),
@@ -102,7 +102,7 @@ it('oil is said in l/min, with its share where that is another', () => {
   ]).toEqual(['15.9 gpm', '10.1 gpm, 64%', '15.9 gpm', '—'])
 })
 
-it('a place is not said twice where it is called by what it is', () =>
+it('a place is not named twice if its name is its kind', () =>
   expect([
     placeName({ name: 'land', feature: 'land' }),
     placeName({ name: 'waist', feature: 'land' }),

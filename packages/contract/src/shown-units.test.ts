@@ -57,7 +57,7 @@ describe('the units of a person', () => {
     [2, 'W/mm²', '1.73 hp/in²'],
   ] as const)('%f %s is %s in US units', (value, name, words) => expect(quantity(siOf(value, name), name)).toBe(words))
 
-  it('come back from what is shown to what was there, for every unit and choice', () =>
+  it('are read back from their shown text, for every unit and choice', () =>
     fc.assert(
       fc.property(choice, unit, fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (units, name, value) =>
         shownIn({ units }, () => {
@@ -81,7 +81,7 @@ describe('the units of a person', () => {
       ),
     ))
 
-  it('are read back from their text; a text that is none is refused', () => {
+  it('are read back from their text; other text is refused', () => {
     fc.assert(
       fc.property(choice, (units) => {
         const read = readUnitChoice(unitChoiceText(units))
@@ -96,7 +96,7 @@ describe('the units of a person', () => {
     for (const kind of SHOWN_KINDS) expect(kindUnit(kind, 'us')).not.toBe(kindUnit(kind, 'metric'))
   })
 
-  it('are put back after a text, also after one that fails', () => {
+  it('are restored after a text, also after one that fails', () => {
     expect(() =>
       shownIn({ ...metric, currency: 'EUR' }, () => {
         throw new Error('no text')
@@ -105,7 +105,7 @@ describe('the units of a person', () => {
     expect([shownUnit('hp'), shownCurrency(), unitChoiceText(US_UNITS)]).toEqual(['hp', 'USD', 'us'])
   })
 
-  it('word the allowed span and what came, also for units that count down', () => {
+  it('word the allowed span and the value, also for units that count down', () => {
     const span = { label: 'Spline pitch', unit: 'mm module', from: 0.2, to: 6 } as const
     expect(spanProblem(0.01, span)).toBe('Spline pitch must be a number from 4.233 to 127 DP (got 2.540 DP).')
     expect(shownIn(metric, () => spanProblem(0.01, span))).toBe(
@@ -115,7 +115,7 @@ describe('the units of a person', () => {
 })
 
 describe('figures in words', () => {
-  it('round power held to ten of the shown unit, and leave the target as it is asked', () => {
+  it('round power held to ten of the shown unit, and not the target', () => {
     const [held, target] = [toSi(664, 'hp'), toSi(845, 'hp')]
     expect([roundedPower(held), powerOf(held, target), powerOf(held, null)]).toEqual(['660 hp', '660 / 845 hp', '660 hp'])
     expect(shownIn(metric, () => powerOf(held, target))).toBe('500 / 630 kW')

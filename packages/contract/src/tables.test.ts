@@ -46,7 +46,7 @@ describe('a dyno file', () => {
     )
   })
 
-  it('with one fault at any of 20,000 rows names that row alone and gives nothing until it is decided', () => {
+  it('with one fault in 20,000 rows names that row, and has no result until it is decided', () => {
     const faults = ['', 'n/a', '"open', '-12', '3 10 4x', '99999999']
     const text = new Map<string, string[]>()
     fc.assert(
@@ -66,7 +66,7 @@ describe('a dyno file', () => {
     )
   })
 
-  it('asks what it does not say: the unit, which of two columns, whether a comma parts thousands', () => {
+  it('asks for a missing unit, for one of two columns, and for the meaning of a comma', () => {
     expect(ids(readDyno('rpm,torque\n2000,300\n3000,350\n'))).toEqual(['unit:torque'])
     expect(at(readDyno('rpm,torque\n2000,300\n3000,350\n', { units: { torque: 'lb-ft' } }), 1)[1]).toBeCloseTo(toSi(350, 'lb-ft'), 9)
     const two = 'rpm;Torque 1 (Nm);Torque 2 (Nm)\n2000;300;310\n3000;350;360\n'
@@ -78,7 +78,7 @@ describe('a dyno file', () => {
     expect(ids(readDyno('2000;300\n3000;350\n'))).toEqual(['column:speed', 'column:torque'])
   })
 
-  it('knows thousands from decimals where only one can be, and torque’s unit from the power beside it', () => {
+  it('tells thousands from decimals if only one is possible, and the torque unit from the power', () => {
     expect(at(readDyno('rpm;Nm\n"2,500";310\n"3,000";350\n'), 0)).toEqual([expect.closeTo(2500, 6), 310])
     expect(at(readDyno('1/min;Drehmoment [Nm]\n2.500,5;310,25\n3.000,5;350,25\n'), 0)).toEqual([expect.closeTo(2500.5, 6), 310.25])
     const both = 'Engine rpm,Torque,Power (hp)\n2626.0565,400,200\n5252.113,500,500\n'
@@ -111,7 +111,7 @@ describe('a converter’s table', () => {
     kFactorRadPerSPerRootNm: toSi(k as number, 'rpm/√lb-ft'),
   }))
 
-  it('comes back as it went out, in either unit of K, and asks for the unit where the head does not tell it', () => {
+  it('is exported and imported unchanged, in either unit of K, and asks for a unit that the heading lacks', () => {
     const text = writeConverterTable(rows)
     readConverterTable(text).rows?.forEach((row, i) =>
       expect(row).toEqual({ ...rows[i], kFactorRadPerSPerRootNm: expect.closeTo(rows[i]?.kFactorRadPerSPerRootNm ?? NaN, 9) }),
@@ -123,7 +123,7 @@ describe('a converter’s table', () => {
     expect(metric.rows?.[0]?.kFactorRadPerSPerRootNm).toBeCloseTo(toSi(150, 'rpm'), 9)
   })
 
-  it('that is imported stalls where a hand calculation says: 148 × √400 = 2960 rpm behind 400 lb-ft', () => {
+  it('that is imported stalls as calculated by hand: 148 × √400 = 2960 rpm at 400 lb-ft', () => {
     const { rows = [] } = readConverterTable('SR;TR;K [rpm/√lb-ft]\n0;2,1;148\n0,5;1,5;152\n0,85;1,05;196\n')
     const flat = valueOf(curveFromPoints([1000, 6000].map((rpm) => ({ speedRadPerS: toSi(rpm, 'rpm'), torqueNm: toSi(400, 'lb-ft') }))))
     const stall = brakeStall(flat, tableCharacteristic(rows))
@@ -132,7 +132,7 @@ describe('a converter’s table', () => {
     expect(fromSi(stall.point.turbineTorqueNm, 'lb-ft')).toBeCloseTo(2.1 * 400, 6)
   })
 
-  it('is refused whole where a row can’t be or can’t be read, by its row', () => {
+  it('is refused completely with an impossible or unreadable row, which is named', () => {
     const more = readConverterTable('SR;TR;K (rpm/√lb-ft)\n0;2,1;148\n0,6;1,7;155\n0,9;1;220\n')
     expect([more.rows, more.problems.map((p) => p.sentence)]).toEqual([
       undefined,
@@ -203,7 +203,7 @@ describe('foreign dyno files', () => {
     expect(readDyno('Run 4 aborted\nno data').table.problems[0]?.sentence).toContain('The file begins “Run 4 aborted”')
   })
 
-  it('say where they were taken by the column that is read, and how they were corrected', () => {
+  it('name their place of measurement by the column, and their correction', () => {
     const hints = (...lines: string[]) => readDyno(sheet(...lines)).hints
     const rows = ['2500;300;100', '3000;320;130', '3500;330;160']
     expect(hints('rpm;Engine torque [Nm];Wheel power [hp]', ...rows).atWheels).toBe(false)

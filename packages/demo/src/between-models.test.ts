@@ -57,7 +57,7 @@ describe('an answer', () => {
     )
   })
 
-  it('is there with a worn pump in every job, through the whole evaluation', () => {
+  it('is available with a worn pump in every job, through the full evaluation', () => {
     for (const job of jobs)
       for (const inch of [0.003, 0.0045, 0.006]) {
         const knobs = { ...job.spec.pressure.knobs, sideClearanceM: toSi(inch, 'in') }
@@ -83,7 +83,7 @@ describe('an answer', () => {
     expect(said(none)).not.toMatch(/assumes/)
   })
 
-  it('is worked by its own steel where a section’s name holds a bar', () => {
+  it('is calculated with its own steel if the name of a section has a bar', () => {
     const input = inputOf(jobOf(/^dune rail$/i))
     const shaft = input.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
     const barred = <T extends { readonly name: string }>(own: readonly T[] = []) =>

@@ -54,7 +54,7 @@ describe('weak places of the made-up transmissions', () => {
       }
     },
   )
-  it('come back unchanged from their file, and a unit of one’s own can have them', () => {
+  it('are read back unchanged from their file, also for an own transmission', () => {
     for (const unit of units) expect(readUnitFile(JSON.parse(writeUnit(unit)))).toEqual(unit)
     const [unit] = units as [Unit]
     const own = {
@@ -73,7 +73,7 @@ describe('weak places of the made-up transmissions', () => {
 })
 
 describe('update lists of the made-up jobs', () => {
-  it('have every state that the build and the brief can make, each with a reason', () => {
+  it('have every state of build and brief, each with a reason', () => {
     const entries = jobs.flatMap((job) => listOf(job).map((entry) => ({ ...entry, words: updateReasonWords(unitOf(job), entry.reason) })))
     expect(new Set(entries.map(({ state }) => state))).toEqual(new Set(['done', 'to-do', 'not-here']))
     for (const { words } of entries) expect(words).toMatch(/^[A-Z].*\.$/)
@@ -88,7 +88,7 @@ describe('update lists of the made-up jobs', () => {
     expect(plate({ 'flex-plate': stock }, {})).toBe('to-do')
     expect(plate({}, job.arrived)).toBe('done')
   })
-  it('change with dual feed in one go: the ring to leave out and reverse come up, the single feed is done', () => {
+  it('change with dual feed in one step: ring to omit and reverse are listed, the single feed is done', () => {
     const job = jobs.find(({ unitId, spec }) => unitId === 'alder-3' && spec.fits['direct-pack'] !== 'dir-dual') as JobContent
     const stateOf = (list: ReturnType<typeof listOf>, id: string) => list.find((entry) => entry.id === id)?.state
     const before = listOf(job)

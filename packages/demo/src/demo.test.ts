@@ -58,7 +58,7 @@ describe('Alder 3', () => {
     expect(solved.get('R')?.torques['low-reverse']).toBeCloseTo(2.7, 9)
     expect(Math.abs(solved.get('2')?.torques['intermediate'] ?? 0)).toBeCloseTo(40 / 68, 9)
   })
-  it('has three to four and more parts a station, each with a stock one but what no unit comes with', () => {
+  it('has three or more parts per station, one of them stock unless no transmission has it', () => {
     for (const station of unit.stations) {
       expect(partsAt(station.id).length).toBeGreaterThanOrEqual(3)
       expect(partsAt(station.id).filter((part) => part.stock)).toHaveLength(['motor-plate', 'pilot'].includes(station.kind) ? 0 : 1)
@@ -68,7 +68,7 @@ describe('Alder 3', () => {
 
 describe('the answer', () => {
   const answer = answerOf(weak)
-  it('names what it holds, what goes first and where', () => {
+  it('names power held, first failure and its place', () => {
     const sentence = verdictSentence(answer, unit, weak.brief)
     expect(sentence).toMatch(/^Holds about \d+ hp \(target 840 hp\)\. Weakest link: .+, (in|at) .+\.$/)
     expect(Number(/about (\d+)/.exec(sentence)?.[1])).toBeCloseTo(hp(answer.held), -1)
@@ -174,7 +174,7 @@ describe('the answer', () => {
     for (const station of unit.stations.filter((s) => s.kind === 'converter')) expect(sentence).toContain(station.name)
   })
 
-  it('says why there is none', () => {
+  it('gives the reason if there is none', () => {
     const without = (id: string, change: Partial<Brief> = {}) =>
       specAnswer({
         unit,
@@ -203,7 +203,7 @@ describe('limits as they are stated', () => {
   const sheet = (kind: 'petrol' | 'diesel') =>
     stationOf(own(kind, { 'flex-plate': 'plate-machined' }), 'flex-plate').cases[0]?.capacityNm ?? 0
 
-  it('a plate rated in power without rpm holds more torque behind a diesel than behind a petrol engine, and says on what basis', () => {
+  it('a plate rated in power without rpm holds more torque with a diesel than with a gasoline engine, and names the basis', () => {
     expect(fromSi(sheet('petrol'), 'lb-ft')).toBeCloseTo((1150 * 5252.113) / 6000, 1)
     expect(sheet('diesel') / sheet('petrol')).toBeLessThanOrEqual(6000 / 2800) // a bolted joint may give way before the sheet does
     expect(sheet('diesel')).toBeGreaterThan(sheet('petrol'))
@@ -240,7 +240,7 @@ describe('limits as they are stated', () => {
     expect(limits('input-300m').find((l) => l.stated)?.load).toEqual({ at: 'engine' })
   })
 
-  it('the likely band holds the answer, with the scatter of strength, engine and, where it is asked more than the static torque, shock', () => {
+  it('the likely range contains the answer, with the scatter of strength, engine and, above static torque, shock', () => {
     const share = (answer: Answer) =>
       ((answer.likely?.highW ?? 0) - (answer.likely?.lowW ?? 0)) / 2 / (answer.held.outcome === 'held' ? answer.held.powerW : NaN)
     const [shaft, oneWay] = [answerOf(weak), answerOf(balanced)]
@@ -266,7 +266,7 @@ describe('duty cases', () => {
     expect(locking.cases.map((c) => c.id)).toEqual([...plain.slice(0, -1), 'lockup-3', 'reverse-R'])
     expect(stationOf(locking, 'lockup').cases.map((c) => c.caseId)).toEqual(['lockup-3'])
   })
-  it('reverse is a share of the stall torque, with its own pressure', () => {
+  it('reverse has a share of the stall torque and its own pressure', () => {
     const [launch, reverse] = [answerOf(weak).cases[0], answerOf(weak).cases.at(-1)]
     expect((reverse?.turbine.torqueNm ?? 0) / (launch?.turbine.torqueNm ?? 1)).toBeCloseTo(0.5, 9)
     expect(reverse?.linePressurePa).toBe(weak.spec.pressure.reversePa)
@@ -276,7 +276,7 @@ describe('duty cases', () => {
       answerOf(weak, { brief: { upperRangeStart } }).cases.find((c) => c.id === 'full-2')?.turbine.torqueNm ?? 0
     expect(second('from-rest')).toBeGreaterThan(1.2 * second('after-shift'))
   })
-  it('a drum that stands at the stall has no help from its oil, and one that turns has', () => {
+  it('a drum at rest at stall has no centrifugal oil pressure, and one that turns has', () => {
     const fwd = stationOf(answerOf(weak), 'forward-pack')
     const at = (id: string) => fwd.cases.find((c) => c.caseId === id)?.capacityNm ?? 0
     expect(at('full-3')).toBeGreaterThan(1.02 * at('launch'))
@@ -304,7 +304,7 @@ describe('the made-up shelf', () => {
     spec: { fits: { ...bestFits, ...oil }, works: {}, pressure: { drivePa: toSi(225, 'psi'), reversePa: toSi(270, 'psi') } },
   }
 
-  it('stock parts give way round the unit’s stock power, the best near its ceiling', () => {
+  it('stock parts fail near the stock power of the transmission, the best near its highest power', () => {
     const [low, high] = [hp(answerOf(stock).held), hp(answerOf(best).held)]
     expect(low).toBeGreaterThan(300)
     expect(low).toBeLessThan(480)

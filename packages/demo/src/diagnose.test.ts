@@ -34,8 +34,8 @@ const SAID: Record<RangeState, SeenState> = {
 }
 const saidOf = ({ ranges }: Pick<Suspect, 'ranges'>) => Object.fromEntries(Object.entries(ranges).map(([id, state]) => [id, SAID[state]]))
 
-describe('what is lost', () => {
-  it('second, fourth and reverse gone in Quince 4: the sun shell first, with first and third said to be as found', () => {
+describe('lost ranges', () => {
+  it('second, fourth and reverse lost in Quince 4: the sun shell is first, and first and third agree', () => {
     const { candidates } = diagnose(quince, seen({ '1': 'fine', '2': 'lost', '3': 'fine', '4': 'lost', R: 'lost' }))
     const [first] = candidates
     expect(first && [first.at, first.kind]).toEqual(['shell neck', 'broken'])
@@ -46,7 +46,7 @@ describe('what is lost', () => {
     )
   })
 
-  it('any break of any unit, told whole, is outranked only by what would be told in the same words', () => {
+  it('any break of any transmission with all symptoms is outranked only by one with the same symptoms', () => {
     for (const unit of units)
       for (const suspect of suspectsOf(unit)) {
         const told = saidOf(suspect)
@@ -58,7 +58,7 @@ describe('what is lost', () => {
       }
   })
 
-  it('shares add up to one whatever is found, and what is found again and again comes forward', () => {
+  it('shares add up to one for any findings, and frequent findings rise', () => {
     const states = fc.constantFrom<SeenState>('fine', 'lost', 'slips', 'binds')
     fc.assert(
       fc.property(fc.dictionary(fc.constantFrom('1', '2', '3', '4', 'R'), states), fc.nat(60), (ranges, pick) => {
@@ -72,7 +72,7 @@ describe('what is lost', () => {
     )
   })
 
-  it('an overloaded place is the likelier one to have broken, and only as something that gives way', () => {
+  it('an overloaded place is likelier to have broken, and only by fracture or slip', () => {
     const found = seen({ '1': 'lost', '2': 'lost', '3': 'lost' })
     const share = (margins: Record<string, number>, kind: string) =>
       diagnose(quince, found, { margins }).candidates.find((one) => one.at === 'forward' && one.kind === kind)?.share ?? 0
@@ -81,7 +81,7 @@ describe('what is lost', () => {
     expect(share({ forward: 1.3 }, 'weak')).toBe(share({}, 'weak'))
   })
 
-  it('the next check is the one that tells most for its work, and its answer settles what it asks', () => {
+  it('the next check has the most information for its work, and its answer decides it', () => {
     const found = seen({ '2': 'lost', '3': 'fine' })
     const { next, candidates } = diagnose(quince, found)
     for (const [i, check] of next.entries())
@@ -96,7 +96,7 @@ describe('what is lost', () => {
     expect([leaking('leaks') > before, leaking('tight') < before]).toEqual([true, true])
   })
 
-  it('knows of every place of the train all that can happen to it', () => {
+  it('has every fault of every place of the train', () => {
     for (const unit of units) {
       const { elements, joints, sets } = unit.train
       const oneWays = elements.filter(({ kind }) => kind === 'one-way').length
@@ -104,7 +104,7 @@ describe('what is lost', () => {
     }
   })
 
-  it('is said in words that name place, work, what can hurt and what came of it', () => {
+  it('is in words with place, work, danger and result', () => {
     for (const unit of units) {
       for (const suspect of suspectsOf(unit)) expect(suspectWords(unit.train, suspect)).toMatch(/^[A-Z][^_]{8,}$/)
       for (const check of checksOf(unit.train)) {

@@ -31,7 +31,7 @@ describe('pressures read at the first start', () => {
 })
 
 describe('dual feed', () => {
-  it('is expected in reverse alone, and only with both piston areas', () => {
+  it('is expected in reverse only, and only with both piston areas', () => {
     const job = jobs.find(({ spec }) => spec.fits['direct-pack'] !== undefined) as (typeof jobs)[number]
     const shared = (part: Part) => {
       const input = specInput(job, [['direct-pack', part]])

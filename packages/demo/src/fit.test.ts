@@ -69,7 +69,7 @@ describe('the jobs of the shop', () => {
     // What upshifts and launches do to linings and shafts is another matter than whether it goes together.
     expect(answerOf(job).findings.filter(({ code }) => code !== 'life-short' && !code.startsWith('shift-'))).toEqual([])
   })
-  it('of another core are told which bolts of the crank do not meet', () => {
+  it('of another core have the crank bolts that do not match', () => {
     const other = withParts(weak, { 'flex-plate': 'plate-double' })
     expect(sentenceOf(other, 'crank-pattern')).toBe(
       '6 × 0.4375 in on 3.400 in and 8 × 0.4375 in on 3.600 in: the number and the circle differ. Do not assemble.',
@@ -83,7 +83,7 @@ describe('the jobs of the shop', () => {
 describe('a motor plate', () => {
   const refused = (fits: Record<string, string | null>) =>
     entriesOf(withParts(weak, fits)).get('pilot-engagement')?.verdict.word === 'refused'
-  it('takes the pilot out of the crank as far as it is thick, and a longer pilot puts it back', () => {
+  it('moves the pilot out of the crank by its thickness, and a longer pilot engages again', () => {
     const plates = { none: [null, 0], thin: ['mplate-thin', 90], mid: ['mplate-mid', 157.48], thick: ['mplate-thick', 250] } as const
     const pilots = { own: [null, 0], longer: ['pilot-longer', 120], long: ['pilot-long', 250] } as const
     for (const [plate, thick] of Object.values(plates))
@@ -91,7 +91,7 @@ describe('a motor plate', () => {
         // The converter's own pilot goes 0.310 in into the crank; the house wants 0.125 in.
         expect([plate, pilot, refused({ 'motor-plate': plate, pilot })]).toEqual([plate, pilot, 310 + more - thick < 125])
   })
-  it('says what to order, and which bolts have become too short', () => {
+  it('names the part to order, and bolts that are too short', () => {
     const thick = withParts(weak, { 'motor-plate': 'mplate-thick' })
     expect(sentenceOf(thick, 'pilot-engagement')).toBe('0.065 in under minimum. Order a pilot at least 0.065 in longer.')
     expect(sentenceOf(thick, 'converter-thread')).toBe('0.161 in under minimum. Order bolts at least 0.161 in longer.')
@@ -134,7 +134,7 @@ describe('the plate as it is bolted', () => {
     expect(bolts({ ...twelve, converter: 'conv-258-race', 'converter-bolts': 'vbolt-alloy' })).toBe(6)
     expect(bolts({ 'flex-plate': 'plate-stamped', converter: 'conv-264-stock' })).toBe(3)
   })
-  it('is told of holes that stay empty, and its patterns meet all the same', () => {
+  it('reports holes that stay empty, and its patterns match', () => {
     const set = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
     const six = {
       ...inputFor(weak),
@@ -148,7 +148,7 @@ describe('the plate as it is bolted', () => {
     expect([crank.bolts, crank.minds, converter.minds]).toEqual([6, ['holes-empty'], ['second-missing']])
     expect(fitUp(six).entries.find(({ id }) => id === 'crank-pattern')?.verdict.word).toBe('fits')
   })
-  it('is to have both patterns above the redline of the house, and says why not where plate or cover lacks one', () => {
+  it('must have both patterns above the house redline, with the reason if plate or cover lacks one', () => {
     const warnings = (job: JobContent, rules: Partial<JobContent['rules']> = {}) =>
       plateReport(inputFor({ ...job, rules: { ...job.rules, ...rules } }))?.converter.minds
     const second = { 'flex-plate': 'plate-certified', converter: 'conv-258-race' }
@@ -170,7 +170,7 @@ describe('the plate as it is bolted', () => {
     }
     expect(plateReport(inputFor(drilled))?.converter).toMatchObject({ bolts: 12, worth: { bothNm: expect.any(Number) } })
   })
-  it('holds by the bolts that were chosen: a joint too weak for the engine is what goes first', () => {
+  it('holds by the selected bolts: a joint too weak for the engine fails first', () => {
     const soft = fitted(weak).get('crank-bolts') as Extract<Part, { kind: 'bolts' }>
     const parts = new Map(catalogue.parts).set('soft', {
       ...soft,
@@ -194,7 +194,7 @@ describe('the plate as it is bolted', () => {
       /Remeasure it with a fine dial indicator\./,
     )
   })
-  it('gives way with the input shaft where their powers lie together, and the breaking order brackets them', () => {
+  it('fails with the input shaft if their powers are close, and the breaking order brackets them', () => {
     const plateAt = (share: number) => {
       const stock = fitted(weak).get('flex-plate') as Extract<Part, { kind: 'flex-plate' }>
       const shaft = answerOf(weak).stations.find(({ stationId }) => stationId === 'input-shaft')?.held
@@ -246,14 +246,14 @@ describe('the book of a job', () => {
     ({ id }) => Object.values(weak.spec.fits).includes(id) || Object.values(weak.arrived).includes(id),
   )
   const file: JobFile = { job: { ...weak, book }, unit, parts, operations: [], kits: [...kits].slice(0, 0), photos }
-  it('goes out with its photographs and comes in unchanged', () => {
+  it('is exported with its photos and imported unchanged', () => {
     const text = writeJob(file)
     const back = readJob(JSON.parse(text), lookup)
     if (!back.ok) throw new Error(JSON.stringify(back.problems))
     expect(back.value.job.book).toEqual(JSON.parse(JSON.stringify(book)))
     expect(writeJob({ ...back.value, kits: [] })).toBe(text)
   })
-  it('keeps to the parts that were measured: another part has its own, and the first has its own again', () => {
+  it('belongs to the measured parts: another part has its own, and the first its own again', () => {
     const measured = measuring(weak, { 'plate-depth': read('calliper', inch(1.1)), 'bore-depth': read('calliper', inch(0.85)) })
     const depth = (job: JobContent) => entriesOf(job).get('plate-depth')?.reading
     const other = withParts(measured, { 'flex-plate': 'plate-machined' })
@@ -269,7 +269,7 @@ describe('the book of a job', () => {
     }
     expect(entriesOf(trued).get('pad-run-out')?.reading).toBeNull() // what was measured before the work says nothing of it after
   })
-  it('is refused where a reading is none, with its place in it', () => {
+  it('is refused with an invalid reading, with its path', () => {
     const paths = (readings: object) => {
       const checked = checkJob({ ...weak, book: { readings } }, lookup)
       return checked.ok ? [] : checked.problems.map(({ path }) => path)
@@ -292,7 +292,7 @@ describe('the book of a job', () => {
   })
 })
 
-describe('whatever is measured', () => {
+describe('with any readings', () => {
   /** Readings of any entries with any of their tools: near their sheets, near their limits, or far off. */
   const anyReadings = fc.array(
     fc.record({
@@ -304,7 +304,7 @@ describe('whatever is measured', () => {
     }),
     { minLength: 1, maxLength: 14 },
   )
-  it('nothing passes nearer to a limit than its tools can be trusted, and every sentence is whole', () =>
+  it('no reading passes closer to a limit than the tolerance of its tool, and every sentence is complete', () =>
     fc.assert(
       fc.property(fc.constantFrom(...jobs), anyReadings, (job, drawn) => {
         const plain = [...entriesOf(job).values()].flatMap((entry) => ('gauged' in entry && entry.gauged !== null ? [entry] : []))

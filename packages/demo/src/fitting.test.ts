@@ -108,7 +108,7 @@ describe('an operation', () => {
     expect(held(withWorks(spec, 'input-shaft', ['op-fuller-weld']))?.worst?.limit.place).not.toEqual({ name: 'hub weld', feature: 'weld' })
   })
 
-  it('is not offered where it would change nothing: a lever that is no longer than the one there, a hole that is of that size already', () => {
+  it('is not offered without an effect: a lever no longer than the installed one, a hole of the present size', () => {
     const van = demoShop()
     const medlar = van.units.find(({ id }) => id === 'medlar-4') as Unit
     const band = van.shelf.find(({ id }) => id === 'medlar-low-band-stock') as Extract<Part, { kind: 'band' }>
@@ -136,15 +136,15 @@ describe('an operation', () => {
     expect(slip(['op-file-rings']) - slip([])).toBeCloseTo(gained, 6)
   })
 
-  it('puts a stated figure in the place of the part’s own', () => {
+  it('replaces the figure of the part by a stated one', () => {
     const spec = withWorks(withPart(weak.spec, 'sun-shell', 'shell-stock'), 'sun-shell', ['op-neck-sleeve'])
     const { stated } = fittedParts(spec, catalogue).get('sun-shell') as Part
     expect(stated.filter((s) => s.torqueNm !== undefined)).toEqual([{ place: 'station', origin: 'thumb', torqueNm: toSi(600, 'lb-ft') }])
   })
 })
 
-describe('what goes together', () => {
-  it('the jobs of the shop fit, and say why where a part is swapped against its neighbours', () => {
+describe('mating parts', () => {
+  it('the demo jobs fit, and give the reason if a swapped part does not', () => {
     for (const job of jobs.filter((j) => j.unitId === unit.id)) expect(unfit(job, job.spec)).toEqual([])
     const said = unfit(balanced, withWorks(balanced.spec, 'forward-pack', [])).map((m) => misfitSentence(m, unit))
     expect(said).toEqual(['The main shaft’s drum spline does not mate with the forward clutch main shaft hub: 35 teeth against 32.'])
@@ -154,7 +154,7 @@ describe('what goes together', () => {
     ])
   })
 
-  it('an oversize input shaft drags along a turbine hub and a support that takes it', () => {
+  it('an oversize input shaft requires a turbine hub and a support for it', () => {
     const { spec, companions, left, price, hours } = proposed(weak, withPart(weak.spec, 'input-shaft', 'input-300m-35'))
     expect(companions.map((c) => c.stationId).sort()).toEqual(['drum-joint', 'stator-support', 'turbine-hub'])
     expect([spec.works['turbine-hub'], spec.fits['drum-joint'], spec.fits['stator-support'], left]).toEqual([
@@ -188,7 +188,7 @@ describe('what goes together', () => {
     )
   })
 
-  it('a choice that nothing on the shelf goes with stands alone, and what is left is named', () => {
+  it('a part without mating parts on the shelf is installed alone, and the missing ones are named', () => {
     const alien: Part = {
       ...(catalogue.parts.get('shell-neck') as Part),
       id: 'alien',
@@ -209,7 +209,7 @@ describe('cost', () => {
   const anyKit = fc
     .record({ from: fc.uniqueArray(fc.nat(4), { minLength: 2, maxLength: 4 }), price: fc.integer({ min: 100, max: 1200 }) })
     .map(({ from, price }) => ({ from, price }))
-  it('takes the kits that make the job cheapest, found by trying every set of them', () => {
+  it('selects the kits of the cheapest job, as a search of all sets does', () => {
     fc.assert(
       fc.property(fc.array(anyKit, { maxLength: 6 }), (drawn) => {
         const kits = drawn.map(({ from, price }, i): Kit => ({
@@ -240,7 +240,7 @@ describe('cost', () => {
 })
 
 describe('a donor', () => {
-  it('is measured: its working says so for every figure of the piece', () => {
+  it('is measured, as its working says for every figure of the piece', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-donor')
     const working = deriveMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Derivation
     const leaves = (w: Derivation): string[] => w.inputs.flatMap((i) => (i.working ? leaves(i.working) : [i.origin]))

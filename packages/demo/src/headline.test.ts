@@ -44,7 +44,7 @@ describe('the headline of a job', () => {
     expect(of(weak).received).toBe(headline.received)
   })
 
-  it('keeps the power as received whatever pressure is chosen later; a job that does not say its pressure had that of the build', () => {
+  it('keeps the power as received for any later pressure; without its own pressure it has that of the build', () => {
     const pressed = { ...weak, spec: { ...weak.spec, pressure: { drivePa: toSi(120, 'psi'), reversePa: toSi(150, 'psi') } } }
     expect(of(pressed).received).toBe(of(weak).received)
     expect(of({ ...weak, arrivedPressure: pressed.spec.pressure }).received).not.toBe(of(weak).received)
@@ -73,7 +73,7 @@ describe('the headline of a job', () => {
     },
   )
 
-  it('says the symptoms and the likeliest cause, and the confirmed one in its place', () => {
+  it('names the symptoms and the likeliest cause, or the confirmed one', () => {
     expect(of(weak).condition).toBe('')
     const dead = { ...weak.teardown, ranges: { '2': 'lost' as const, R: 'fine' as const } }
     const guess = of({ ...weak, teardown: dead }).condition

@@ -97,7 +97,7 @@ const reread = (text: string) => {
 }
 
 describe('a job file', () => {
-  it('of any job goes out, comes in with nothing else at hand, and goes out as the same bytes, judged to the same figures', () => {
+  it('of any job is exported, imported into an empty shop, and exported as the same bytes with the same figures', () => {
     fc.assert(
       fc.property(anyJob, (job) => {
         const file = fileOf(job)
@@ -128,7 +128,7 @@ describe('a job file', () => {
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems))
     return checked.value
   }
-  it('takes its own operations before the shelf’s, and looks up what it only names', () => {
+  it('prefers its own operations to those of the shelf, and looks up ids', () => {
     expect(taken(changed(plain(), 'operations.0.price', 1)).operations[0]?.price).toBe(1)
     expect(taken(changed(plain(), 'operations')).operations[0]?.price).toBe(lookup.operation('op-forward-pack-35')?.price)
   })
@@ -145,15 +145,15 @@ describe('a job file', () => {
     const checked = read(changed(plain(), path, value))
     expect(checked.ok ? [] : checked.problems.map((p) => p.path)).toContain(at)
   })
-  it('of an earlier version, with neither rules nor operations nor variant, is taken with the usual ones', () => {
+  it('of an earlier version without rules, operations and variant gets the default ones', () => {
     const older = ['rules', 'variantId', 'spec.works'].reduce((file, path) => changed(file, path), plain())
     const { rules, variantId, spec } = taken(older).job
     expect([rules, variantId, spec.works]).toEqual([DEFAULT_RULES, null, {}])
   })
 })
 
-describe('whatever is fitted', () => {
-  it('sheet, parts list and comparison say it in whole words and sound figures', () => {
+describe('with any installed parts', () => {
+  it('sheet, parts list and comparison have full words and valid figures', () => {
     fc.assert(
       fc.property(anyJob, anyJob, (a, b) => {
         const [one, other] = [fileOf(a), fileOf({ ...b, unitId: a.unitId })]
@@ -171,7 +171,7 @@ describe('whatever is fitted', () => {
       { numRuns: 12 },
     )
   })
-  it('a file is its own catalogue: parts and operations are found by their ids, kits that are held whole too', () => {
+  it('a file is its own catalog: parts, operations and complete kits are found by their ids', () => {
     const file = fileOf(weak)
     const { parts, operations, kits: held } = catalogueOf(file)
     for (const id of Object.values(weak.spec.fits)) expect(parts.get(id ?? '')?.id ?? null).toBe(id)

@@ -62,7 +62,7 @@ const coupe = inputOf(jobOf(/coupe/i))
 const groomer = inputOf(jobOf(/groomer/i))
 
 describe('the converter behind the engine', () => {
-  it('changing only the engine’s curve changes stall, finish slip, heat and every torque behind', () => {
+  it('a change of the engine curve changes stall, finish slip, heat and every torque to the rear', () => {
     const { engine } = coupe.brief
     if (engine.form !== 'headline') throw new Error('headline expected')
     const headline = {
@@ -79,7 +79,7 @@ describe('the converter behind the engine', () => {
     for (const { stationId, worst } of before.stations) if (worst) expect(marginOf(after, stationId)).toBeLessThan(0.95 * worst.margin)
   })
 
-  it('balances at every figure it gives: shifts, finish, top speed and cruise by hand', () => {
+  it('balances at every figure: shifts, finish, top speed and cruise by hand', () => {
     const { line, shifts, finish, topSpeed, cruise, statorNm, stall } = matched(coupe)
     const gearing = solveTrain(coupe.unit.train)
     for (const { fromRange, toRange, before, after } of shifts) {
@@ -105,7 +105,7 @@ describe('the converter behind the engine', () => {
     expect(linePoint(line, (topSpeed?.roadMPerS ?? NaN) * turns).turbineTorqueNm * turns).toBeGreaterThan(road(topSpeed?.roadMPerS ?? NaN))
   })
 
-  it('says where the stall is wanted by use and school, low enough for what tows', () => {
+  it('has the wanted stall by use and school, low enough for towing', () => {
     // common practice, no source: what tows couples low, whatever the torque peak; a diesel nearer to its own
     const window = (...of: Parameters<typeof stallWindow>) => {
       const { school, from, to } = stallWindow(...of)
@@ -119,7 +119,7 @@ describe('the converter behind the engine', () => {
     expect(matched(coupe)).toMatchObject({ standing: 'tight', window: { school: 'below-peak' } })
   })
 
-  it('with boost that comes late judges the launch off boost and on boost apart, and names it', () => {
+  it('with late boost judges the launch without and with boost separately, and names it', () => {
     const { engine } = groomer.brief
     const late = {
       ...groomer,
@@ -146,7 +146,7 @@ describe('the converter behind the engine', () => {
     expect(answer.stallSpeedRadPerS).toBe(stall.engineSpeedRadPerS)
   })
 
-  it('is solved with this very converter also where boost comes at another place at another power', () => {
+  it('is solved with the same converter also if boost begins at another speed at another power', () => {
     const { engine } = groomer.brief
     if (engine.form !== 'headline') throw new Error('headline expected')
     const scaled = (times: number, rpm: number): SpecInput => {
@@ -189,7 +189,7 @@ describe('the lockup clutch', () => {
     expect(cases({ lockupInShifts: 'held' })).toEqual(['lockup-3', 'lockup-4', 'locked-shift-4'])
   })
 
-  it('of a converter that is sold with a figure for it needs no part of its own: the figure counts', () => {
+  it('of a converter with a stated figure needs no part of its own: the figure counts', () => {
     const bare = inputOf(jobOf(/coupe/i))
     const converter = bare.fitted.get('converter') as Part
     const fitted = new Map([...bare.fitted].filter(([s]) => s !== 'lockup'))
@@ -207,7 +207,7 @@ describe('the lockup clutch', () => {
     })
   })
 
-  it('in a locked upshift is asked the engine and its inertia; what lies behind sees no more than it passes', () => {
+  it('in a locked upshift carries the engine torque and its inertia; parts to the rear see no more than it passes', () => {
     const input = inputOf(jobOf(/coupe/i), { lockupInShifts: 'held', lockedShiftS: 0.1 })
     const answer = answered(input)
     const shift = answer.cases.find((c) => c.id === 'locked-shift-4')
@@ -248,7 +248,7 @@ describe('the lockup clutch', () => {
     expect(answered(coupe).findings.map(({ code }) => code)).not.toContain('damper-bottoms')
   })
 
-  it('says what it does beside: resonance, emptying, damper, windows, and slip by rule', () => {
+  it('has its further figures: resonance, emptying, damper, windows, and slip by rule', () => {
     const report = lockupReport({ ...groomer, rules: { ...DEFAULT_RULES, lockupSlipRadPerS: toSi(30, 'rpm') } })
     if (!report?.torsion || !report.oilWay) throw new Error('a report with shaft and cylinders is expected')
     expect(report.torsion.leastSolidRadPerS / report.torsion.resonanceRadPerS).toBe(1.5)
@@ -261,7 +261,7 @@ describe('the lockup clutch', () => {
     expect(lockupReport(inputOf(jobOf(/streamliner/i)))).toBeNull()
   })
 
-  it('lets its oil out through the holes for it alone: lube holes hasten nothing, a smaller exhaust holds it back, suction draws on it', () => {
+  it('is emptied through its own holes only: lube holes have no effect, a smaller exhaust slows it, suction helps', () => {
     const shaft = groomer.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
     const valves = groomer.fitted.get('valves') as Extract<Part, { kind: 'valves' }>
     const seconds = (...swaps: readonly Part[]) => {
@@ -286,7 +286,7 @@ describe('the lockup clutch', () => {
     expect(answers[2]?.answer).toMatch(/s drained to the sump, .* Drained to the pump intake: 0\.\d\d s\. The pump spares/)
   })
 
-  it('is locked in the gears that the job chooses of those that the unit can lock; the others are shown beside', () => {
+  it('is locked in the selected gears of those that the transmission can lock; the others are shown too', () => {
     const locked = (lockedIn?: readonly string[]) => {
       const input = { ...groomer, brief: { ...groomer.brief, ...(lockedIn ? { lockedIn } : {}) } }
       const ruled = lockupReport(input)?.demands.filter(({ kind, byRule }) => kind === 'range' && byRule)
@@ -305,7 +305,7 @@ describe('the lockup clutch', () => {
     ).toHaveLength(able.length)
   })
 
-  it('stands in the evaluation of a job with the match beside it', () => {
+  it('is part of the evaluation of a job, with the match', () => {
     const said = evaluation(jobFileOf(jobOf(/coupe/i), lookup, kits)) as { match: MatchFigures; lockup: { demands: unknown[] } }
     expect(said.match.stall).toEqual(matched(coupe).stall)
     expect(said.lockup.demands).toHaveLength(3)

@@ -45,7 +45,7 @@ describe('the shop’s packs', () => {
     },
   )
 
-  it('six plates for five at one force are +20.0 %, by every way that there is room for', () => {
+  it('six plates for five at one force are +20.0 %, for every way to make room', () => {
     const input = specInput(weak)
     const duty = answered(input).cases.find(({ id }) => id === 'full-3') as Answer['cases'][number]
     const station = input.unit.stations.find(({ id }) => id === 'direct-pack') as Unit['stations'][number]
@@ -119,7 +119,7 @@ describe('figures worked by hand', () => {
   })
 })
 
-describe('what is wrong is said where the job is judged', () => {
+describe('errors are reported in the judgment of the job', () => {
   it('a stack that does not work: in the findings, in the evaluation, with the power still shown', () => {
     const five = pack('dir-5')
     const stack = five.geometry.stack as NonNullable<typeof five.geometry.stack>
@@ -143,7 +143,7 @@ describe('what is wrong is said where the job is judged', () => {
     ).toContain('lining-on-piston')
   })
 
-  it('a servo that pushes harder than its strut bears is a state of the pressure and holds no more than the strut; an anchor is a limit of its own', () => {
+  it('a servo stronger than its strut is a state of the pressure and holds no more than the strut; an anchor is a separate limit', () => {
     const band = fittedParts(coupe.spec, catalogue).get('even-band') as Extract<Part, { kind: 'band' }>
     const weakStrut: Part = { ...band, geometry: { ...band.geometry, strutMostN: 7000 } }
     const input = specInput(coupe, [['even-band', weakStrut]])
@@ -163,7 +163,7 @@ describe('what is wrong is said where the job is judged', () => {
     })
   })
 
-  it('a pack on the fly at full power wants another lining than one put on at rest; a longer lever goes further and binds longer', () => {
+  it('a clutch applied at full power needs another lining than one applied at rest; a longer lever has more travel and binds longer', () => {
     const [input, answer] = [specInput(weak), answered(specInput(weak))]
     expect(packReport(input, answer, 'forward-pack')?.advice).toMatchObject({ why: 'at-rest', lining: 'paper' })
     expect(packReport(input, answer, 'direct-pack')?.advice.why).toBe('beyond-all')

@@ -53,7 +53,7 @@ const anySeed = fc.nat(1e9)
 const EXACT = 1e-6
 
 describe('on small shelves drawn at random, against every build judged one by one', () => {
-  it('the plan for a power costs what the cheapest build costs that holds it, and there is none where there is none', () => {
+  it('the plan for a power costs as much as the cheapest build that holds it, and there is none without such a build', () => {
     const outcomes = { planned: 0, impossible: 0 }
     fc.assert(
       fc.property(anySeed, fc.constantFrom(0.6, 0.8, 0.95), (seed, share) => {
@@ -136,7 +136,7 @@ describe('a plan for a job of the made-up shop', () => {
     }
   })
 
-  it('a next set is bought whole: without any one of its changes it adds less than the share of the house or does not fit', () => {
+  it('a next set is needed completely: without one of its changes it adds less than the house share or does not fit', () => {
     for (const job of jobs.slice(0, 4)) {
       const input = planOf(job, { anyStall: true })
       let before = job.spec
@@ -164,7 +164,7 @@ describe('a plan for a job of the made-up shop', () => {
     }
   })
 
-  it('an offer of another transmission holds the power by the judge, and says what it does not meet', () => {
+  it('an offer of another transmission holds the power by full judgment, and names unmet wishes', () => {
     const own = planOf(jobs.find(({ name }) => name === 'Museum-circuit special') as JobContent, {})
     const powerW = toSi(380, 'hp')
     const offers = units.map((unit) => {
@@ -186,7 +186,7 @@ describe('a plan for a job of the made-up shop', () => {
     }
   })
 
-  it('the next sets reach the target, each by as much as the verdict then says, and cost no more than the direct plan and what they throw away', () => {
+  it('the next sets reach the target, each by the power of its verdict, and cost no more than the direct plan plus replaced parts', () => {
     const input = planOf(weak, { anyStall: true })
     const target = toSi(840, 'hp')
     const sets = nextSets(input, 8)
@@ -212,7 +212,7 @@ describe('a plan for a job of the made-up shop', () => {
   })
 })
 
-describe('where there is no plan, the reason', () => {
+describe('without a plan, the reason', () => {
   const reasonOf = (wishes: PlanWishes, hp: number, more: Partial<PlanInput> = {}) => {
     const answer = planForPower(planOf(weak, { anyStall: true, ...wishes }, more), toSi(hp, 'hp'))
     return answer.outcome === 'impossible' ? answer.reasons : answer.outcome
@@ -229,19 +229,19 @@ describe('where there is no plan, the reason', () => {
     expect(reasonOf({ keep, withoutUsed: true, hoursMost: 90 }, 500)).toMatchObject([{ code: 'wishes', wishes: [{ wish: 'keep' }] }])
   })
 
-  it('is two pins that do not go together', () => {
+  it('is two conflicting pins', () => {
     const keep = { 'input-shaft': 'input-300m-35', 'turbine-hub': 'thub-stock' }
     const reasons = reasonOf({ keep }, 200)
     expect(reasons).toMatchObject([{ code: 'wishes', wishes: [{ stationId: 'input-shaft' }, { stationId: 'turbine-hub' }], mostW: 0 }])
   })
 
-  it('is the station for which the shelf has nothing', () => {
+  it('is the station without a part on the shelf', () => {
     const parts = new Map([...catalogue.parts].filter(([, { stationIds }]) => !stationIds.includes('sun-shell')))
     const bare = { catalogue: { ...catalogue, parts }, arrived: { ...weak.arrived, 'sun-shell': null } }
     expect(reasonOf({}, 300, bare)).toMatchObject([{ code: 'nothing-fits', stationId: 'sun-shell' }])
   })
 
-  it('is what the least build costs, for a budget of nothing', () => {
+  it('is the cost of the cheapest build, for a budget of zero', () => {
     const answer = planForBudget(planOf(weak, { anyStall: true }), 0)
     const frontier = planFrontier(planOf(weak, { anyStall: true }))
     const least = frontier.outcome === 'planned' ? frontier.points[0]?.money : undefined

@@ -80,7 +80,7 @@ describe('pressure needed', () => {
     expect(seen).toBeGreaterThan(100)
   })
 
-  it('lies under supply just where the margin is above 1, and the map crosses where supply begins to fall short', () => {
+  it('is below supply exactly if the margin is above 1, and the map crosses where supply begins to be short', () => {
     const schools = LIMITS_THAT_COUNT.flatMap((limitThatCounts) => jobs.map((job) => ({ job, limitThatCounts })))
     for (const { job, limitThatCounts } of schools) {
       const pressed = inputOf(job, { drivePa: toSi(110, 'psi'), reversePa: toSi(140, 'psi'), by: 'gauge' })
@@ -111,7 +111,7 @@ describe('pressure by the fitted valves', () => {
     expect(psi(answer.cases.find(({ id }) => id === 'full-1')?.linePressurePa ?? 0)).toBeCloseTo(216, 0)
   })
 
-  it('turning one knob moves packs and bands in the breaking order, and nothing that oil has no say in', () => {
+  it('one setting changes clutches and bands in the breaking order, and no part without oil pressure', () => {
     const more = answered({ ...input, pressure: { ...input.pressure, knobs: { signalFullPa: toSi(94, 'psi') } } })
     const base = answered(input)
     for (const { id, kind } of input.unit.stations) {
@@ -122,7 +122,7 @@ describe('pressure by the fitted valves', () => {
     }
   })
 
-  it('reads at the gauge what the points say: idle under cruise under full, reverse above drive, hot as cold while the pump keeps up', () => {
+  it('at the gauge agrees with the points: idle below cruise below full, reverse above drive, hot as cold while the pump is sufficient', () => {
     const rows = new Map(reportOf(input).gauge.map((row) => [row.at, row]))
     const line = (at: PressureReport['gauge'][number]['at']) => rows.get(at)?.hot.linePa ?? 0
     expect(line('idle')).toBeLessThan(line('cruise'))
@@ -150,7 +150,7 @@ describe('pressure by the fitted valves', () => {
 
 describe('a state of line pressure', () => {
   const sentenceOf = (input: SpecInput) => verdictSentence(answered(input), input.unit, input.brief)
-  it('above the relief valve is judged with what the valve lets stand, named in the sentence and in the evaluation', () => {
+  it('above the relief valve is judged at the relief pressure, named in the sentence and in the evaluation', () => {
     // a spring shimmed until the valves make more than the relief valve lets stand
     const input = inputOf(weak, { drivePa: toSi(320, 'psi'), reversePa: toSi(330, 'psi'), knobs: { springShimM: 0.04 } })
     const circuit = lineOil(input).circuit as NonNullable<ReturnType<typeof lineOil>['circuit']>
@@ -177,7 +177,7 @@ describe('a state of line pressure', () => {
     expect(psi((reportOf(shimmed).openingPa ?? 0) - opening)).toBeCloseTo(18.76, 2)
   })
 
-  it('typed at the gauge above what the fitted valves make it is not there: named, and nothing holds more', () => {
+  it('typed above the pressure of the installed valves is not available: it is named, and no part holds more', () => {
     const stock = { ...weak, spec: { ...weak.spec, fits: { ...weak.spec.fits, valves: 'valves-stock' } } }
     const made = inputOf(stock, { drivePa: toSi(128, 'psi') })
     const typed = inputOf(stock, { drivePa: toSi(185, 'psi') })
@@ -191,7 +191,7 @@ describe('a state of line pressure', () => {
     expect(evaluation(file)).toMatchObject({ pressure: { state: 'gauge-above-valves' } })
   })
 
-  it('at the lockup it is at most line, whatever is typed', () => {
+  it('at the lockup it is at most line pressure, for any typed value', () => {
     const coupe = jobs[2] as JobContent
     const lockup = (change: Partial<SpecInput['pressure']>) =>
       answered(inputOf(coupe, change)).stations.find(({ stationId }) => stationId === 'lockup')?.held
@@ -199,7 +199,7 @@ describe('a state of line pressure', () => {
     expect(sentenceOf(inputOf(coupe, { lockupApplyPa: toSi(400, 'psi') }))).toMatch(/400 psi set for lockup apply is above the 185 psi/)
   })
 
-  it('is one pressure a case: gauge table, map, what bears how much and what is judged agree', () => {
+  it('is one per case: gauge table, map, piston loads and judgment agree', () => {
     for (const job of jobs) {
       const input = inputOf(job, { by: 'valves' })
       const [answer, report] = [answered(input), reportOf(input)]
@@ -314,7 +314,7 @@ describe('a state of line pressure', () => {
     expect(sentenceOf(input)).toMatch(sentence)
   })
 
-  it('is none in the shop’s own jobs', () => {
+  it('is absent in the demo jobs', () => {
     for (const job of jobs) expect([job.name, sentenceOf(inputOf(job))]).toEqual([job.name, expect.not.stringContaining('Mind')])
   })
 })

@@ -48,7 +48,7 @@ describe('a quote from two points of a plan', () => {
       if (stationIds.length === 1) expect(first?.included.join('\n')).toContain(item.name)
   })
 
-  it('says nothing of the cost of the shop: no shelf price, no hours, no rate, no total of the plan', () => {
+  it('has no cost of the shop: no shelf price, no hours, no rate, no total of the plan', () => {
     const text = JSON.stringify(quoteOf(fileWith(job.spec), built(), {}, MADE))
     for (const point of [enough, most]) {
       if (!point) throw new Error('no point')
@@ -64,7 +64,7 @@ describe('a quote from two points of a plan', () => {
     }
   })
 
-  it('says when a build is below the engine, and what heat and life say', () => {
+  it('reports a build below the engine, and its limits by heat and life', () => {
     const weak = points[0]
     if (!weak) throw new Error('no point')
     const file = fileWith(weak.spec)

@@ -37,7 +37,7 @@ describe('two states side by side', () => {
     expect(held.length).toBeGreaterThan(5)
     expect(others.map((row) => row.name)).toContain('Line pressure, drive')
   })
-  it('show nothing where nothing differs, and name a figure that the shelf has changed since', () => {
+  it('are empty without differences, and name a figure that has changed on the shelf', () => {
     const file = fileOf(weak)
     const same = comparison(evaluateJob(file), evaluateJob(structuredClone(file)))
     expect([same.stations, same.held, same.others]).toEqual([[], [], []])
@@ -71,7 +71,7 @@ describe('a revision', () => {
     savedAt: '2026-11-02T10:00:00Z',
     file: JSON.parse(JSON.stringify(fileOf(job))) as JobFile,
   })
-  it('is known again whatever the order of its fields, and a change of the job or of a part it names is a change', () => {
+  it('is recognized in any order of its fields; a change of the job or of its parts is a change', () => {
     const shuffled = Object.fromEntries(Object.entries(contentOf(weak)).reverse()) as unknown as JobContent
     const fits = Object.fromEntries(Object.entries(weak.spec.fits).reverse())
     const again = fileOf({ ...shuffled, spec: { ...weak.spec, fits } })
@@ -85,7 +85,7 @@ describe('a revision', () => {
 })
 
 describe('the sheet', () => {
-  it('names every station front to rear with its part, work, reason, and what goes with what', () => {
+  it('names every station front to rear with part, operations, reason and mating parts', () => {
     const sheet = sheetOf(fileOf(balanced), head)
     expect(sheet.stations.map((s) => s.part)).toEqual(
       fileOf(balanced).unit.stations.map(({ id }) => lookup.part(balanced.spec.fits[id] ?? '')?.name ?? 'none installed'),
@@ -99,7 +99,7 @@ describe('the sheet', () => {
     expect(sheet.work.join()).toContain('machine shop')
     expect(sheet.rules).toEqual([])
   })
-  it('warns of what does not go together, and cautions where the work is', () => {
+  it('warns of conflicting parts, and has the cautions of the work', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-300m-35')
     expect(sheetOf(fileOf({ ...weak, spec }), head).warnings.join()).toMatch(
       /input shaft’s turbine spline does not mate with the turbine hub bore: 35 teeth against 32/,
@@ -107,7 +107,7 @@ describe('the sheet', () => {
     const stock = { ...weak, brief: { ...weak.brief, launch: 'rolling' }, spec: { ...weak.spec, fits: weak.arrived, works: {} } } as const
     expect(sheetOf(fileOf(stock), head).cautions).toHaveLength(1)
   })
-  it('adds up: lines, total and the columns of the parts list say the same, whatever is fitted', () => {
+  it('adds up: lines, total and the columns of the parts list agree, for any parts', () => {
     const stations = Object.keys(weak.spec.fits)
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.constantFrom(...stations), fc.nat(20)), { maxLength: 8 }), fc.boolean(), (swaps, worked) => {
@@ -134,11 +134,11 @@ describe('a table of parts', () => {
   const text = writePartsCsv(shelf)
   const plain = (parts: readonly Part[]) => JSON.parse(JSON.stringify(parts)) as unknown
   const parts = (csv: string) => readPartsCsv(csv).rows.flatMap((row) => (row.ok ? [row.part] : []))
-  it('holds the whole shelf and gives it back unchanged', () => {
+  it('has the complete shelf and is read back unchanged', () => {
     expect(plain(parts(text))).toEqual(plain(shelf))
     expect(writePartsCsv(parts(text))).toBe(text)
   })
-  it('keeps any name, also one that a spreadsheet would take for a formula', () => {
+  it('keeps any name, also one like a spreadsheet formula', () => {
     fc.assert(
       fc.property(
         fc
@@ -175,7 +175,7 @@ describe('a table of parts', () => {
       { numRuns: 40 },
     )
   })
-  it('says what is wrong with a column, a unit, a row that stands twice, a table without rows', () => {
+  it('reports a wrong column, a wrong unit, a repeated row, and a table without rows', () => {
     const [header = '', row = ''] = text.split('\r\n')
     const sentence = (csv: string) => {
       const { rows, problems } = readPartsCsv(csv)

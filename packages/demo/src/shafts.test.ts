@@ -67,7 +67,7 @@ describe('the shafts of the shelf', () => {
     }
   })
 
-  it('stand at every place of every unit that has one: input, hubs, middle and main shafts, supports, necks, output', () => {
+  it('are at every place of every transmission that has one: input, hubs, middle and main shafts, supports, necks, output', () => {
     const at = (unit: (typeof units)[number]) => unit.stations.filter(({ kind }) => ['shaft', 'hub', 'shell'].includes(kind)).length
     expect(units.map((unit) => [unit.id, at(unit)])).toEqual([
       ['alder-3', 7],
@@ -93,7 +93,7 @@ describe('splines', () => {
     }
   })
 
-  it('that differ anywhere on the path are a stop in words, whichever it is and in whatever they differ', () => {
+  it('that differ anywhere on the path are a stop in words, for any spline and any difference', () => {
     const pick = fc.constantFrom(...jobs.flatMap((job) => splinePairs(inputOf(job)).map((pair) => ({ job, pair }))))
     const change = fc.constantFrom({ teeth: 61 }, { moduleM: 0.0009 }, { fit: 'major' as const }, { lengthM: 0.2 })
     fc.assert(
@@ -123,7 +123,7 @@ describe('a shaft in its job', () => {
   const input = inputOf(weak)
   const report = (changed: SpecInput) => shaftReport(changed, answerOf(changed), 'input-shaft')
 
-  it('lives longer by rounded holes and not a pound stronger; smaller holes give strength and take flow', () => {
+  it('has more life but not more strength with rounded holes; smaller holes add strength and reduce flow', () => {
     const worked = (id: string) => inputOf(weak, withWorks(weak.spec, 'input-shaft', [id]))
     const [plain, rounded, sleeved] = [input, worked('op-round-holes'), worked('op-sleeve-holes')].map(report)
     if (!plain || !rounded || !sleeved) throw new Error('no shaft')
@@ -135,7 +135,7 @@ describe('a shaft in its job', () => {
     expect(sleeved.oil?.boreM3PerS).toBe(plain.oil?.boreM3PerS)
   })
 
-  it('stands between what the handbook lets it work at and what twists it off', () => {
+  it('is between the handbook working torque and the torque at fracture', () => {
     for (const job of jobs) {
       const own = inputOf(job)
       for (const { id, kind } of own.unit.stations) {
@@ -178,7 +178,7 @@ describe('a shaft in its job', () => {
     expect(answerOf(input).cases.find(({ kind }) => kind === 'launch')?.factors.hard).toBe(weak.rules.launchFactor[weak.brief.launch])
   })
 
-  it('softer than its steel is found and said, one of the right hardness is not', () => {
+  it('softer than its steel is reported, one of the right hardness is not', () => {
     const read = (value: number) =>
       answerOf(withShaft(input, 'input-shaft', (s) => ({ ...s, hardness: { scale: 'HRC', value, on: 'core' } })))
     const found = read(38).findings.filter(({ code }) => code === 'softer-than-its-steel')
@@ -188,7 +188,7 @@ describe('a shaft in its job', () => {
     expect(read(46).findings).toEqual(answerOf(input).findings)
   })
 
-  it('with its own certificate is judged by that', () => {
+  it('with a certificate is judged by the certificate', () => {
     const certified = { certificate: 'heat 4417', yieldPa: toSi(180, 'ksi'), ultimatePa: toSi(205, 'ksi') }
     const part = input.fitted.get('input-shaft') as Extract<Part, { kind: 'shaft' }>
     const [own, grade] = [shaftLimits({ ...part.geometry, certified }), shaftLimits(part.geometry)]
@@ -240,7 +240,7 @@ describe('every figure of a shaft', () => {
     }
   })
 
-  it('stands for its station alone as it does in the whole answer, whatever shaft is fitted', () => {
+  it('is the same for its station alone and in the full answer, for any shaft', () => {
     fc.assert(
       fc.property(fc.constantFrom(...jobs), fc.nat(), fc.nat(), (job, station, pick) => {
         const input = inputOf(job)
@@ -257,7 +257,7 @@ describe('every figure of a shaft', () => {
 })
 
 describe('life over the whole shelf', () => {
-  it('is never longer at a harder load, and is the same told twice', () => {
+  it('is never longer at a higher load, and the same each time', () => {
     fc.assert(
       fc.property(fc.constantFrom(...shafts), fc.double({ min: 0.2, max: 0.9, noNaN: true }), ({ geometry }, share) => {
         const least = Math.min(...shaftLimits(geometry).map(({ torqueNm }) => torqueNm))

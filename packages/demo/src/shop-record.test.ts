@@ -18,7 +18,7 @@ import { answered, specInput } from './testing.js'
 const { jobs, lookup, catalogue } = demoShop()
 
 describe('a part that broke in the shop', () => {
-  it('just holds the engine with which it broke: judged by a brief with this engine, its least margin is 1, whatever kind of part', () => {
+  it('just holds the engine of the failure: with this engine its least margin is 1, for every kind of part', () => {
     const kinds = new Set<string>()
     for (const job of jobs) {
       const input = specInput(job)
@@ -52,7 +52,7 @@ describe('a part that broke in the shop', () => {
     expect([...kinds]).toEqual(expect.arrayContaining(['shaft', 'hub', 'shell', 'pack', 'gear-set', 'flex-plate']))
   })
 
-  it('gives a limit of life for beach marks and none for wear', () => {
+  it('has a limit of life for beach marks and none for wear', () => {
     const [job] = jobs as [(typeof jobs)[number]]
     const input = specInput(job)
     const station = input.unit.stations.find(({ id }) => id === 'input-shaft') as Station
@@ -65,7 +65,7 @@ describe('strength in this shop', () => {
   const inShop: KnownStrength = { factor: 0.9, healthy: 3, broken: 1 }
   const rules = { ...DEFAULT_RULES, shopStrength: 'count' } as const
 
-  it('scales the strength of hard parts if the house rule says so, and neither friction nor what is stated', () => {
+  it('scales the strength of hard parts if the house rule says so, but neither friction nor stated figures', () => {
     const { unit, fitted } = specInput(jobs[0] as (typeof jobs)[number])
     const oil = { linePressurePa: 1e6, lockupOil: { applyPa: 1e6, releasePa: 0 }, drumSpeedRadPerS: 0, rangeId: '', dragSense: 1 } as never
     let [scaled, same] = [0, 0]

@@ -20,7 +20,7 @@ const unit = lookup.unit('medlar-4') as Unit
 const caseOf = (answer: Answer, stationId: string, caseId: string) =>
   answer.stations.find((station) => station.stationId === stationId)?.cases.find((each) => each.caseId === caseId)
 
-describe('a clutch beside a one-way clutch', () => {
+describe('a clutch parallel to a one-way clutch', () => {
   it('has all of the torque, as the one-way clutch has, never half and half', () => {
     expect([...sideBySide(unit.train)]).toEqual([
       ['low one-way', 'low-reverse band'],
@@ -39,7 +39,7 @@ describe('a clutch beside a one-way clutch', () => {
     expect(fourth.torques['overdrive clutch']).toBeUndefined()
   })
 
-  it('takes up to its slip torque where it is on first, and the one-way clutch the rest: shown as what each holds alone (by hand)', () => {
+  it('carries up to its slip torque if it is applied first, and the one-way clutch the rest: shown separately (by hand)', () => {
     const input = specInput(van)
     const answer = answered(input)
     const duty = answer.cases.find(({ id }) => id === 'launch') as Answer['cases'][number]
@@ -54,7 +54,7 @@ describe('a clutch beside a one-way clutch', () => {
     expect(deriveMargin(input, answer, 'overdrive-one-way', 'launch')?.inputs[0]?.valueSi).toBeCloseTo(both, 6)
   })
 
-  it('takes nothing where it comes on after the one-way clutch holds', () => {
+  it('carries no torque if it is applied after the one-way clutch holds', () => {
     expect(['1', '2', '3', 'R'].map((range) => takesFirst(unit, 'overdrive clutch', range))).toEqual([true, true, true, true])
     const later: Unit = {
       ...unit,

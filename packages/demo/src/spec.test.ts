@@ -110,7 +110,7 @@ const anySpec = fc
   })
 
 describe('the fast search', () => {
-  it('finds the power at which the slow, full judgement of the same station stands at margin 1', () => {
+  it('finds the power at which the full judgment of the station has margin 1', () => {
     fc.assert(
       fc.property(anySpec, (input) => {
         const answer = answered(input)
@@ -156,7 +156,7 @@ describe('the fast search', () => {
     )
   })
 
-  it('says the same twice, and does not care in which order the parts are named', () => {
+  it('is the same each time, and for any order of the parts', () => {
     fc.assert(
       fc.property(anySpec, (input) => {
         const turned = { ...input, fitted: new Map([...input.fitted].reverse()) }
@@ -235,7 +235,7 @@ describe('workings', () => {
     }
   })
 
-  it('name formula and source at every step, and come down to part, brief, rule, spec and teeth', () => {
+  it('name formula and source at every step, down to part, brief, rule, spec and teeth', () => {
     const answer = answered(inputOf())
     const working = derivePowerHeld(inputOf(), answer, 'input-shaft') as Derivation
     for (const node of nodes(working))
@@ -246,15 +246,15 @@ describe('workings', () => {
     expect(fromSi(bore?.valueSi ?? NaN, 'in')).toBeCloseTo(0.31, 9)
   })
 
-  it('there are none where a station carries nothing or has nothing', () => {
+  it('there are none for a station without torque or without a part', () => {
     const answer = answered(inputOf())
     expect(deriveMargin(inputOf(), answer, 'direct-pack', 'launch')).toBeUndefined()
     expect(deriveMargin(inputOf(), answer, 'nowhere', 'launch')).toBeUndefined()
   })
 })
 
-describe('findings beside the power held', () => {
-  it('pressure above what a part stands, at the station and in the range that sees it', () => {
+describe('findings in addition to the power held', () => {
+  it('pressure above the limit of a part, at its station and in its range', () => {
     const fitted = new Map(fittedOf(job.spec.fits))
     const pack = withLimit(fitted.get('low-reverse') as Part, { pressurePa: toSi(230, 'psi') })
     const found = answered(inputOf({ fitted: fitted.set('low-reverse', pack) })).findings.filter((f) => f.code === 'pressure-above-maximum')
@@ -301,7 +301,7 @@ describe('findings beside the power held', () => {
     expect(said(ratchet, { rules: { ...DEFAULT_RULES, ratchetMostNm: toSi(600, 'lb-ft') } })).toEqual([])
   })
 
-  it('gears of other teeth than the unit’s do not go in, and say why', () => {
+  it('gears with other tooth counts than the transmission do not fit, with the reason', () => {
     const hornbeam = units.find(({ id }) => id === 'hornbeam-6') as Unit
     const groomer = jobs.find(({ unitId }) => unitId === hornbeam.id) as JobContent
     const fitted = new Map(fittedOf(groomer.spec.fits))
@@ -324,7 +324,7 @@ describe('findings beside the power held', () => {
 })
 
 describe('speeds on the strip', () => {
-  it('follow the range: everything turns with the turbine in third, the shell stands in second, runs backward in first', () => {
+  it('follow the range: all members turn with the turbine in third, the shell is held in second and runs backward in first', () => {
     const answer = answered(inputOf())
     const rpm = (caseId: string, stationId: string) => {
       const duty = answer.cases.find((c) => c.id === caseId) as Answer['cases'][number]
@@ -360,19 +360,19 @@ describe('words', () => {
       placeName({ feature: 'crank-joint' }),
     ]).toEqual(['oil journal, cross hole', 'clutch slips', 'crank joint slips'])
   })
-  it('with no target say only what it holds; an empty station is named, never strong', () => {
+  it('without a target have the power held only; an empty station is named, never strong', () => {
     const open = { ...job.brief, openQuestion: true }
     expect(verdictSentence(answer, unit, open)).toMatch(/^Holds about \d+ hp\. Weakest link: /)
     const without = new Map(fittedOf(job.spec.fits))
     without.delete('sun-shell')
     expect(verdictSentence(answered(inputOf({ fitted: without })), unit, open)).toMatch(/ Not installed: sun shell\.$/)
   })
-  it('a pack without pressure holds nothing, and the sentence says so', () => {
+  it('a clutch without pressure holds no torque, and the sentence says so', () => {
     const dry = specAnswer(inputOf({ pressure: { drivePa: toSi(8, 'psi'), reversePa: toSi(8, 'psi') } }))
     expect(verdictSentence(dry, unit, job.brief)).toMatch(/^Holds no power\. Weakest link: .+ fails at the lowest load/)
     expect(dry.outcome === 'answered' && togetherSentence(dry, unit)).toBe('')
   })
-  it('the case named with what goes first is that of its least margin', () => {
+  it('the case named with the first failure is that of its least margin', () => {
     const first = answer.stations.find((s) => s.stationId === answer.breakingOrder[0])
     const least = (first?.cases ?? []).reduce((a: StationCase, b) => (b.margin < a.margin ? b : a))
     expect(first && firstCase(answer, first)?.id).toBe(least.caseId)

@@ -44,7 +44,7 @@ describe('the limit of the tires', () => {
     expect(tyreTorque(brief, false)).toBeCloseTo((1.3 * 7023.68 * 0.32512) / 4.11, 1)
   })
 
-  it('is unknown until all of it is said; with all wheels driven the weight is enough, and it never counts', () => {
+  it('is unknown without all its figures; with all wheels driven the weight is enough, and it never limits', () => {
     expect(tyresLack({ vehicle: { finalDrive: 4, tyreRadiusM: 0.3 }, vehicleMassKg: null })).toEqual([
       'vehicleMassKg',
       'drivenAxle',
@@ -60,7 +60,7 @@ describe('the limit of the tires', () => {
     expect([counted.tyres?.limit, watts(counted)]).toEqual(['never', watts(answered(withLimit('never')))])
   })
 
-  it('caps what gears and shafts are asked, service factor included; regrip comes on top for hard parts alone', () => {
+  it('limits the load of gears and shafts with service factor; regrip is added for hard parts only', () => {
     const point = { torqueNm: 800, speedRadPerS: 0, tyres: { mostNm: 900, regripNm: 300 } }
     expect(askedOf(point, { factor: 1.1, shock: 'hard' })).toBeCloseTo(880)
     expect(askedOf(point, { factor: 1.5, shock: 'hard' })).toBe(1200)
@@ -76,7 +76,7 @@ describe('the limit of the tires', () => {
     expect((shaft(regrip) as number) - (shaft(cap) as number)).toBeCloseTo(shock, 6)
   })
 
-  it('is said: from which power they slip, and what the spec holds the other way', () => {
+  it('is named: the power at which they slip, and the power held without it', () => {
     const [never, cap] = [answered(withLimit('never')), answered(withLimit('cap'))]
     expect(tyresLine(never)).toMatch(/^Tires slip at 6\d\d lb-ft at the output, about 1\d0 hp at launch; not counted \(house rule\)\./)
     const input = withLimit('cap')
@@ -88,7 +88,7 @@ describe('the limit of the tires', () => {
     expect(watts(cap)).toBeGreaterThan(watts(never))
   })
 
-  it('has workings that give the same margins and powers, whatever the grip and the rule', () => {
+  it('has workings with the same margins and powers, for any grip and rule', () => {
     fc.assert(
       fc.property(fc.constantFrom(...TYRE_LIMITS), fc.double({ min: 0.2, max: 3, noNaN: true }), (limit, tyreFriction) => {
         const input = withLimit(limit, { vehicle: { ...vehicle, tyreFriction } })
@@ -105,7 +105,7 @@ describe('the limit of the tires', () => {
     )
   })
 
-  it('makes a part give way before the tires slip, in the regrip, or never', () => {
+  it('lets a part fail before the tires slip, in the regrip, or never', () => {
     const point = { torqueNm: 500, speedRadPerS: 0, tyres: { mostNm: 900, regripNm: 300 } }
     const held = (capacityNm: number) => heldInCase(capacityNm, { factor: 1.5, shock: 'hard' }, point, 100)
     expect(held(600)).toEqual({ outcome: 'held', powerW: 80 })
@@ -113,7 +113,7 @@ describe('the limit of the tires', () => {
     expect(held(1200).outcome).toBe('not-limiting')
   })
 
-  it('is a rule of its own: a job file from before it has the default', () => {
+  it('is a separate rule: an older job file has the default', () => {
     const { tyreLimit, regripSlipMPerS, ...before } = climber.rules
     expect((withDefaults({ ...climber, rules: before }) as JobContent).rules).toEqual({ ...climber.rules, tyreLimit, regripSlipMPerS })
   })

@@ -63,7 +63,7 @@ describe('the units of the shop', () => {
     expect(Math.abs(solved('hornbeam-6', 'R').torques['low-reverse'] ?? 0)).toBeCloseTo(5, 9)
   })
 
-  it('Hornbeam 6 in fifth: a quarter of the power runs round (carrier takes 1.25, the large sun hands 0.25 back)', () => {
+  it('Hornbeam 6 in fifth: a quarter of the power recirculates (carrier 1.25, large sun −0.25)', () => {
     const { train } = unitOf('hornbeam-6')
     expect(powerFlow(train, solved('hornbeam-6', '5')).recirculating).toBeCloseTo(0.25, 9)
   })
@@ -85,7 +85,7 @@ describe('the units of the shop', () => {
     expect([overrun('alder-3', '3'), overrun('hornbeam-6', '2')]).toEqual(['driven', 'driven'])
   })
 
-  it('thrust surfaces take the sun’s axial force and run at the slip between their members', () => {
+  it('thrust surfaces carry the axial force of the sun and run at the slip between their members', () => {
     const unit = unitOf('quince-4')
     const [front] = thrustLoads(unit, solved('quince-4', '1'), { torqueNm: 100, speedRadPerS: 200 })
     // All of the input goes through sun 1: 100 N·m at 27 mm and 20°.
@@ -94,11 +94,11 @@ describe('the units of the shop', () => {
   })
 })
 
-describe('what breaks and what is lost', () => {
+describe('breaks and lost ranges', () => {
   const quince = unitOf('quince-4')
   const at = (train: GearTrain, id: string) => effectsOf(train, [{ at: id, kind: 'broken' }])[0] as ReturnType<typeof effectsOf>[number]
 
-  it('Quince 4 without the joint of its sun shell loses second, fourth and reverse, and nothing else', () => {
+  it('Quince 4 without the joint of its sun shell loses second, fourth and reverse only', () => {
     expect(lostRanges(at(quince.train, 'shell neck')).sort()).toEqual(['2', '4', 'R'])
     expect(at(quince.train, 'shell neck').ranges).toMatchObject({ '1': 'fine', '3': 'fine' })
   })
@@ -202,7 +202,7 @@ describe('a unit that is on no shelf', () => {
     expect(elementSlips(train, third)['D']).toBeCloseTo(1, 12)
   })
 
-  it('explains a tie-up, a neutral, and says what each break loses', () => {
+  it('explains a tie-up and a neutral, and names the ranges lost by each break', () => {
     const explain = (on: string[]) => explainRange(train, { id: 'x', name: 'x', on, reverse: false, lockup: false })
     expect(explain(['A', 'B', 'D'])).toMatchObject({ outcome: 'tied-up', culprits: ['A', 'B'] })
     expect(explain(['A']).wouldDrive.map(({ element }) => element)).toEqual(['C', 'D'])
@@ -213,7 +213,7 @@ describe('a unit that is on no shelf', () => {
     expect(said.breaks.find((b) => b.at === 'D' && b.kind === 'lost')?.loses).toEqual(['1', '2'])
   })
 
-  it('says every mistake where it stands', () => {
+  it('reports every error with its path', () => {
     const broken = structuredClone(file)
     const [s1, s2] = broken.train.sets as unknown as [{ carrier: string; pinions: number }, { sun: string }]
     s1.carrier = 'nowhere'
@@ -305,7 +305,7 @@ describe('the shelf of every unit', () => {
     held.forEach((hp, level) => expect(Math.abs(hp / (MEANT[id]?.[level] ?? 0) - 1)).toBeLessThan(0.12))
   })
 
-  it('each job of the shop is judged, and what it came with holds less than what is fitted', () => {
+  it('each demo job is judged, and its parts as received hold less than the installed ones', () => {
     for (const job of jobs) {
       const unit = unitOf(job.unitId)
       const held = (fits: Readonly<Record<string, string | null>>) => {

@@ -38,7 +38,7 @@ const shifting = (input: SpecInput): { station: Station; part: FrictionElement }
   })
 
 describe('a full-power upshift', () => {
-  it('asks the element that comes on for turbine torque and drawn-down inertia, T = T_t + I·Δω/t, by its dynamic friction (by hand)', () => {
+  it('loads the applied element with turbine torque and inertia, T = T_t + I·Δω/t, at its dynamic friction (by hand)', () => {
     const input = specInput(balanced)
     const answer = answered(input)
     const duty = answer.cases.find(({ id }) => id === 'shift-3') as Answer['cases'][number]
@@ -71,7 +71,7 @@ describe('a full-power upshift', () => {
     }
   })
 
-  it('decides where dynamic friction is what is short: an engine of more inertia holds less in the shift alone', () => {
+  it('decides if dynamic friction is short: an engine of more inertia holds less in the shift only', () => {
     const input = specInput(jobOf(/^Ice/), [['intermediate-pack', shelf.find(({ id }) => id === 'rowan-intermediate-pack-stock') as Part]])
     const heavy = (inertiaKgM2: number) => {
       const { brief } = input
@@ -82,7 +82,7 @@ describe('a full-power upshift', () => {
     expect(powerOf(flywheel)).toBeLessThan(powerOf(light))
   })
 
-  it('takes 0.15 to 0.5 s in every sound job of the shop, with nothing to say of heat or life', () => {
+  it('lasts 0.15 to 0.5 s in every sound demo job, without a warning of heat or life', () => {
     for (const job of jobs.filter((each) => each !== weak && !/streamliner/.test(each.name))) {
       const input = specInput(job)
       const answer = answered(input)
@@ -102,7 +102,7 @@ function shiftingAt(input: SpecInput, id: string): [Station, FrictionElement] {
 }
 
 describe('heat of an upshift', () => {
-  it('is named with the power it holds, where the hardest of energy and temperature is just what the lining bears', () => {
+  it('is named with its power held, at which energy or temperature just reaches the limit of the lining', () => {
     const input = specInput(weak)
     const answer = answered(input)
     for (const stationId of ['direct-pack', 'intermediate-pack']) {
@@ -117,7 +117,7 @@ describe('heat of an upshift', () => {
     )
   })
 
-  it('of a shift that does not complete burns the clutch, and is said so', () => {
+  it('of a shift that does not complete burns the clutch, and is reported', () => {
     const input = specInput(jobOf(/^Ice/), [['intermediate-pack', shelf.find(({ id }) => id === 'rowan-intermediate-pack-stock') as Part]])
     const answer = answered({ ...input, pressure: { drivePa: toSi(80, 'psi'), reversePa: toSi(150, 'psi') } })
     expect(answer.findings.find(({ stationId }) => stationId === 'intermediate-pack')).toMatchObject({

@@ -36,7 +36,7 @@ describe('an entry of the change log', () => {
       { path: 'ends at', before: '–', after: new Date('2026-12-15T10:12:23.009Z').toLocaleString() },
     ])
   })
-  it('goes into a table with complete values, and no formula of a spreadsheet', () => {
+  it('is exported as a table with complete values and no spreadsheet formula', () => {
     const long = 'x'.repeat(500)
     const text = changesCsv([
       entry({ subjectName: '=1+1', fields: [{ path: 'name', before: long, after: '=cmd' }] }),

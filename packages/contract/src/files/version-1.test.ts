@@ -4,7 +4,7 @@ import { itemFromVersion1, jobFromVersion1, unitFromVersion1 } from './version-1
 const clearance = (name: string) => ({ fit: { clearances: [{ name, leastM: 0.0001, mostM: 0.0005 }] } })
 
 describe('what version 1 kept', () => {
-  it('gets the texts of version 2 in its text fields, and keeps ids, figures and texts of one’s own', () => {
+  it('gets the texts of version 2 in its text fields, and keeps ids, figures and own texts', () => {
     const part = {
       id: 'Unit maker',
       name: 'Billet cover, three faces of woven carbon',
@@ -21,13 +21,13 @@ describe('what version 1 kept', () => {
     })
   })
 
-  it('names a clearance by the id it has today, or by the name that its readings know it by', () => {
+  it('names a clearance by its current id, or by the name in its readings', () => {
     const ids = (unit: unknown) => (unit as ReturnType<typeof clearance>).fit.clearances.map((one) => (one as { id?: string }).id)
     expect(ids(unitFromVersion1(clearance('end play of the input shaft')))).toEqual(['input-end-play'])
     expect(ids(unitFromVersion1(clearance('gap at my own thrust washer')))).toEqual(['gap at my own thrust washer'])
   })
 
-  it('keeps every reading of a book under a key of its own', () => {
+  it('keeps every reading of a book under its own key', () => {
     const reading = (n: number) => ({ toolId: 'dial', values: [n] })
     const readings = {
       'clearance end play of the input shaft of shaft-a': reading(1),
@@ -49,7 +49,7 @@ describe('what version 1 kept', () => {
     })
   })
 
-  it('changes nothing more when it is brought up twice, and throws at nothing', () => {
+  it('is unchanged by a second upgrade, and never throws', () => {
     const name = fc.constantFrom(
       'Unit maker',
       'end play of the input shaft',

@@ -75,7 +75,7 @@ describe('the next set, in words', () => {
     )
     expect(nextSetWords(set({ changes: [], repressured: true }), unit)).toMatch(/^line pressure, \+110 hp/)
   })
-  it('names what gives way then, what does nothing alone, and what is removed', () => {
+  it('names what fails next, what has no effect alone, and what is removed', () => {
     expect(nextSetNotes(set({}), unit, 0.05)).toBe('Weakest link then: input shaft. Alone, each of them adds less than 5%.')
     expect(nextSetNotes(set({ nothingAlone: ['shell'] }), unit, 0.05)).toContain('Alone, sun shell adds less than 5%.')
     const thrownAway = { items: [], price: 240 }

@@ -66,7 +66,7 @@ describe('the update list', () => {
     )
   })
 
-  it('rules an entry out by variant, feature, use and power, and says by which', () => {
+  it('excludes an entry by variant, feature, use and power, and names the reason', () => {
     const fromPowerW = toSi(500, 'hp')
     expect(only(place('a', { fromPowerW }))).toMatchObject({ state: 'not-here', reason: { code: 'below-power', fromPowerW } })
     expect(only(place('a', { fromPowerW }), { powerW: fromPowerW })).toMatchObject({ state: 'to-do', reason: { code: 'above-power' } })
@@ -88,7 +88,7 @@ describe('the update list', () => {
     expect(only(weak, { found: 'outside:pump:weak' }).state).toBe('not-here')
   })
 
-  it('goes by the mark of a person where it differs, and by the build where it does not', () => {
+  it('follows the mark of a person if it differs, else the build', () => {
     for (const state of UPDATE_STATES) {
       const entry = only(place('a'), { marks: { a: state } })
       expect(entry).toMatchObject({ state, reason: { code: state === 'to-do' ? 'known' : 'marked' } })
@@ -150,7 +150,7 @@ describe('fields of a build book', () => {
   const drum = cardsOf(of).find(({ piece }) => piece === 'drum')
   const card = `card/${drum?.id}`
   const accepted = (name: string, value: unknown) => markIssues(of, name, value).length === 0
-  it('take what they can hold, and refuse every other name and value', () => {
+  it('accept their own names and values, and no others', () => {
     expect(accepted('update/any-entry/state', 'fine')).toBe(true)
     expect(accepted('update/any-entry/state', 'perfect')).toBe(false)
     expect(accepted('update/any-entry/note', 'n'.repeat(601))).toBe(false)
@@ -168,7 +168,7 @@ describe('fields of a build book', () => {
   it('never throw on any name and value', () => {
     fc.assert(fc.property(fc.string(), fc.anything(), (name, value) => Array.isArray(markIssues(of, name, value))))
   })
-  it('make a record of a card, and the states of the update list', () => {
+  it('give the record of a card, and the states of the update list', () => {
     if (!drum) throw new Error('The unit has no drum.')
     const mark = (value: Mark['value'], at: string): Mark => ({ value, by: 'Ada', at, rev: 1 })
     const marks = {

@@ -35,7 +35,7 @@ describe('base rates of faults', () => {
     // Three breakages of the rarest among three cases: (20/13 + 3) / 23.
     expect(baseRates([9, 3, 1], [0, 0, 3])[2]).toBeCloseTo((20 / 13 + 3) / 23, 12)
   })
-  it('add up to one and rise with each case of their own', () => {
+  it('add up to one and rise with each of their cases', () => {
     const weights = fc.array(fc.constantFrom(9, 3, 1), { minLength: 2, maxLength: 12 })
     fc.assert(
       fc.property(weights, fc.array(fc.nat(9), { maxLength: 12 }), (practice, found) => {
@@ -61,13 +61,13 @@ describe('strength of a design in this shop', () => {
     expect(low).toBeCloseTo(Math.exp(-1.6449 * 0.15), 2)
     expect(high).toBeCloseTo(Math.exp(1.6449 * 0.15), 2)
   })
-  it('moves with one breakage of exactly known strength as the normal-normal formula says', () => {
+  it('changes with one breakage of exactly known strength by the normal-normal formula', () => {
     // Broken between 899.5 and 900.5: strength 900. Posterior of ln θ: mean m = ln 0.9 · τ²/(τ² + σ²), variance v = τ²σ²/(τ² + σ²).
     const [tau2, sigma2] = [0.15 ** 2, 0.05 ** 2]
     const [m, v] = [(Math.log(0.9) * tau2) / (tau2 + sigma2), (tau2 * sigma2) / (tau2 + sigma2)]
     expect(strengthInShop([lived(900.5, true, 899.5)]).mean).toBeCloseTo(Math.exp(m + v / 2), 4)
   })
-  it('with three breakages and nine survivals agrees with the integral taken by hand', () => {
+  it('with three breakages and nine survivals agrees with a separate integral', () => {
     const records = [...Array.from({ length: 9 }, () => lived(950)), ...[1040, 1060, 1080].map((demand) => lived(demand, true, 950))]
     // Midpoint rule over ln θ with the density written out.
     let [top, bottom] = [0, 0]

@@ -36,7 +36,7 @@ describe('converter shape (Kotwicki, SAE 820393, coefficients from memory)', () 
 })
 
 describe('stall behind an engine', () => {
-  it('is kept with the torque it was rated behind', () => {
+  it('is kept with its rating torque', () => {
     const converter = characteristic(rated(3100, 380), 2)
     expect(kFactorRpm(converter.stallCapacity)).toBeCloseTo(159.0, 1)
     expect(stallRpm(brakeStall(flatEngine(toSi(380, 'lb-ft')), converter))).toBeCloseTo(3100, 3)
@@ -48,7 +48,7 @@ describe('stall behind an engine', () => {
     expect(small / large).toBeCloseTo((290 / 230) ** 2.5, 9)
   })
 
-  it('takes the crossing that the engine reaches first from idle on a two-step curve', () => {
+  it('uses the first crossing above idle on a two-step curve', () => {
     const engine = engineOf([[800, 300], [2500, 310], [3000, 320], [3800, 700], [6500, 650]]) // prettier-ignore
     const converter = characteristic(310 / toSi(2700, 'rpm') ** 2, 2)
     const stall = stallRpm(brakeStall(engine, converter)) as number
@@ -81,12 +81,12 @@ describe('stall behind an engine', () => {
     )
   })
 
-  it('says so where there is no stall', () => {
+  it('reports a missing stall', () => {
     expect(brakeStall(flatEngine(500), characteristic(10, 2)).outcome).toBe('held-at-idle')
     expect(brakeStall(flatEngine(500), characteristic(1e-5, 2)).outcome).toBe('past-redline')
   })
 
-  it('is found, or said not to be, also where it lies at the end of the curve to the last bit', () => {
+  it('is found or reported as missing, also exactly at the end of the curve', () => {
     const torques = fc.array(fc.double({ min: 100, max: 900, noNaN: true }), { minLength: 3, maxLength: 8 })
     fc.assert(
       fc.property(torques, fc.double({ min: 0.001, max: 0.05, noNaN: true }), (ts, capacity) => {
@@ -130,7 +130,7 @@ describe('full throttle from stall to redline', () => {
     points.slice(1).forEach((p, i) => expect(p.turbineSpeedRadPerS).toBeGreaterThan(points[i]?.turbineSpeedRadPerS ?? NaN))
   })
 
-  it('too tight or too loose a converter is taken to stall just at idle or at redline, and nothing jumps on the way there', () => {
+  it('a converter that is too tight or too loose stalls at idle or at redline, without a jump on the way', () => {
     const [tight, loose] = [fullThrottleLine(engine, characteristic(10, 1.9)), fullThrottleLine(engine, characteristic(1e-5, 1.9))]
     const stall = (of: typeof line) => fromSi(of.points[0]?.engineSpeedRadPerS ?? 0, 'rpm')
     expect([tight.assumed, loose.assumed, line.assumed]).toEqual(['idle', 'redline', undefined])
@@ -156,7 +156,7 @@ describe('full throttle from stall to redline', () => {
 })
 
 describe('a stall as it is sold', () => {
-  it('is what that converter does behind the engine that it was sold for', () => {
+  it('is that of the converter with its rating engine', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...ENGINE_KINDS),
@@ -176,7 +176,7 @@ describe('a stall as it is sold', () => {
     )
   })
 
-  it('is nothing at speeds at which such an engine does not run', () => {
+  it('is zero at speeds outside those of the engine', () => {
     expect(soldRating({ kind: 'diesel', peakTorqueNm: 900 }, toSi(7000, 'rpm'))).toBeUndefined()
     expect(soldRating({ kind: 'petrol', peakTorqueNm: 500 }, toSi(100, 'rpm'))).toBeUndefined()
   })

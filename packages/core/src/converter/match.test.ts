@@ -38,7 +38,7 @@ const stallOf = (of: ConverterGeometry, engine = flatEngine(toSi(400, 'lb-ft')))
 }
 
 describe('a converter’s own table', () => {
-  it('stalls where a hand calculation says: N = K·√T', () => {
+  it('stalls as calculated by hand: N = K·√T', () => {
     expect(
       stallOf(geometry({ table: TABLE, stall: { speedRadPerS: toSi(148, 'rpm') * 20, referenceTorqueNm: toSi(400, 'lb-ft') } })),
     ).toBeCloseTo(148 * Math.sqrt(400), 6)
@@ -51,7 +51,7 @@ describe('a converter’s own table', () => {
     expect([shape.stallTorqueRatio, shape.couplingSpeedRatio]).toEqual([2.1, 0.9])
   })
 
-  it('gives what the published shape gives where it was read off that shape', () => {
+  it('agrees with the published shape that it was read from', () => {
     const shape = characteristic(0.008, 2)
     const read = Array.from({ length: 50 }, (_, i) => i * 0.0198).map((sr): TableRow => ({
       speedRatio: sr,
@@ -65,7 +65,7 @@ describe('a converter’s own table', () => {
     }
   })
 
-  it('is refused where more would come out than goes in, where it does not begin at the stall, and where the rating contradicts it', () => {
+  it('is refused with an efficiency above 1, without a row at stall, and against its rating', () => {
     const faults = (rows: readonly TableRow[]) => tableIssues(rows).map((f) => `${f.path} ${f.code}`)
     expect(faults(TABLE)).toEqual([])
     expect(faults([row(0, 2, 150), row(0.6, 1.8, 150), row(0.9, 1, 200)])).toEqual(['table.1.torqueRatio more-out-than-in'])
@@ -86,7 +86,7 @@ describe('a converter’s own table', () => {
 })
 
 describe('one family in another size', () => {
-  it('has (290/230)^2.5 in K, rated or measured, and gives up what was stated of its own oil and inertia', () => {
+  it('has (290/230)^2.5 in K, rated or measured, and no stated oil and inertia', () => {
     for (const small of [
       geometry({ diameterM: 0.23 }),
       geometry({ diameterM: 0.23, table: TABLE, oilVolumeM3: 1, impellerInertiaKgM2: 1 }),
@@ -99,7 +99,7 @@ describe('one family in another size', () => {
     }
   })
 
-  it('stalls where it is wanted behind any engine, or says that an earlier crossing holds the engine', () => {
+  it('has the wanted stall with any engine, or reports an earlier crossing', () => {
     const torques = fc.array(fc.integer({ min: 150, max: 900 }), { minLength: 3, maxLength: 7 })
     fc.assert(
       fc.property(torques, fc.integer({ min: 900, max: 6500 }), fc.boolean(), (ts, wanted, measured) => {
@@ -226,7 +226,7 @@ describe('flash stall', () => {
     )
   })
 
-  it('of a vehicle that hardly moves is the stall on the brake, and lies lower the lighter it is', () => {
+  it('of a very heavy vehicle is the stall on the brake, and is lower for a lighter one', () => {
     const at = (turbineInertiaKgM2: number) => {
       const flash = flashStall({ engine: { on: turbo(2600).on }, converter: loose, engineInertiaKgM2: 0.3, turbineInertiaKgM2, dragNm: 0 })
       return flash.outcome === 'flashed' ? rpm(flash.speedRadPerS) : NaN
@@ -253,7 +253,7 @@ describe('flash stall', () => {
     expect([until(4500), until(2600)]).toEqual([null, expect.any(Number)])
   })
 
-  it('says so where the engine can’t turn the converter at idle, or runs past redline', () => {
+  it('reports an engine that can’t turn the converter at idle, or passes redline', () => {
     const on = flatEngine(300, 800, 7000)
     const flash = (capacity: number) =>
       flashStall({
@@ -268,7 +268,7 @@ describe('flash stall', () => {
 })
 
 describe('cruise', () => {
-  it('passes the torque it is asked for, looser the harder it is asked', () => {
+  it('passes the demanded torque, with more slip for more torque', () => {
     fc.assert(
       fc.property(fc.double({ min: 100, max: 400, noNaN: true }), fc.double({ min: 20, max: 300, noNaN: true }), (turbine, torque) => {
         const point = cruisePoint(loose, turbine, torque)

@@ -66,7 +66,7 @@ describe('the derivation of a margin', () => {
     }
   })
 
-  it('of a used part says measured where the drawing of a new one says part', () => {
+  it('of a used part names the source measured instead of part', () => {
     const input = specs[0] as SpecInput
     const shaft = input.unit.stations.find(({ id, kind }) => kind === 'shaft' && input.fitted.has(id))?.id as string
     const part = input.fitted.get(shaft) as Part
@@ -84,7 +84,7 @@ describe('the derivation of a margin', () => {
     expect([...origins(used)]).not.toContain('part')
   })
 
-  it('is absent where there is nothing to derive', () => {
+  it('is absent without a value to derive', () => {
     const input = specs[0] as SpecInput
     const answer = answered(input)
     expect(deriveMargin(input, answer, 'no-such-station', 'launch')).toBeUndefined()

@@ -16,7 +16,7 @@ const codes = (measured: Measurement, kind: BriefEngine['kind'] = 'petrol') => {
 }
 
 describe('figures of a dyno sheet', () => {
-  it('stand as they are in the standard air of SAE J1349, and about 4 % above it by the older convention', () => {
+  it('are unchanged in the standard air of SAE J1349, and about 4 % higher by the older convention', () => {
     expect(j1349Factor(J1349_AIR.dryPa, 298)).toBeCloseTo(1, 12)
     expect(OLDER_OVER_J1349).toBeCloseTo(1.04, 3)
     // by hand: 960 hPa with 60 % humidity at 30 °C: saturation 42.4 hPa, dry 934.6 hPa, 1.176 × 1.0593 × 1.00861 − 0.176
@@ -38,7 +38,7 @@ describe('figures of a dyno sheet', () => {
     expect(codes({ at: 'flywheel', correction: 'factor' }, 'diesel')).toEqual(['measured.factor factor-not-stated'])
   })
 
-  it('go from the wheels to the flywheel in the brief, as points and as headline figures', () => {
+  it('are converted from the wheels to the flywheel in the brief, as points and as headline figures', () => {
     const measured = { at: 'wheels', lossShare: 0.2, correction: 'factor', factor: 1.05 } as const
     const points = [
       [1500, 300],
@@ -52,7 +52,7 @@ describe('figures of a dyno sheet', () => {
 })
 
 describe('a pull', () => {
-  it('of few rising rows is taken as it came; many rows are averaged so that the curve comes out of the noise, in any order', () => {
+  it('of few rising rows is unchanged; many rows are averaged against noise, in any order', () => {
     const curve = engineOf([[1500, 400], [3000, 640], [4500, 700], [6000, 620], [7000, 500]]) // prettier-ignore
     const quiet = { rows: 60, lossShare: 0, factor: 1, torqueNoise: 0, speedNoiseRadPerS: 0 }
     expect(sweepPoints(dynoPull(curve, quiet, seeded(1)))).toEqual({ points: dynoPull(curve, quiet, seeded(99)), binRadPerS: null })
@@ -89,7 +89,7 @@ describe('a pull', () => {
 
 describe('an engine without its boost', () => {
   const on = engineOf([[900, 300], [2500, 520], [4500, 900], [7000, 760]]) // prettier-ignore
-  it('never has more than with it, and its share of the peak where there is that much', () => {
+  it('never exceeds the torque with boost, and has its share of the peak if possible', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (offShare, at) => {
         const off = valueOf(offBoostCurve(on, { thresholdRadPerS: 300, lagS: 1, offShare }))
@@ -101,7 +101,7 @@ describe('an engine without its boost', () => {
     )
   })
 
-  it('says where its threshold can’t lie, and where a measured curve is none; kinds with a driven blower need none', () => {
+  it('reports an impossible threshold and an impossible measured curve; a driven blower needs neither', () => {
     const engine = (boost: object) =>
       engineOfBrief({ kind: 'diesel', form: 'headline', headline: typicalPeaksFor('diesel', toSi(300, 'hp')), boost } as BriefEngine)
     const boost = { thresholdRadPerS: 10, lagS: 1, offShare: 0.5 }

@@ -66,7 +66,7 @@ describe('engine from headline figures', () => {
     expect(fromSi(steep.torqueNm(toSi(6600, 'rpm')), 'lb-ft')).toBeCloseTo(0.9 * 490.2, 0)
   })
 
-  it('takes a diesel of flat torque: falling from the torque peak on, rising in power to the power peak', () => {
+  it('accepts a diesel of flat torque: torque falls from its peak, power rises to its peak', () => {
     const diesel: Headline = {
       peakTorqueNm: toSi(1150, 'lb-ft'),
       peakTorqueSpeedRadPerS: toSi(1900, 'rpm'),
@@ -86,7 +86,7 @@ describe('engine from headline figures', () => {
     expect(impossible[0]?.code).toBe('headline-inconsistent')
   })
 
-  it('refuses peaks that contradict each other, and says between which torques they would agree', () => {
+  it('refuses peaks that contradict each other, and names the possible torques', () => {
     const good = typicalPeaksFor('petrol', toSi(500, 'hp'))
     const tooLow = headlineIssues({ ...good, peakTorqueNm: 0.99 * (good.peakPowerW / good.peakPowerSpeedRadPerS) })
     const tooHigh = headlineIssues({ ...good, peakTorqueNm: 2 * good.peakTorqueNm })

@@ -113,7 +113,7 @@ describe('a proposal', () => {
     })
   })
 
-  it('takes what spoils nothing before what is cheaper', () => {
+  it('prefers a part without conflicts to a cheaper one', () => {
     const needs = [{ stationId: 'b', feature: 'x', why: '' }]
     const parts = [
       shell('a0', 'a'),
@@ -195,7 +195,7 @@ describe('splines that must mate', () => {
     stated: [],
   })
 
-  it('bring the cheapest hub that takes the shaft, or the one there cut to it; where there is neither they are named', () => {
+  it('add the cheapest hub for the shaft, or cut the present one; without either they are named', () => {
     fc.assert(
       fc.property(
         fc.array(teeth, { minLength: 2, maxLength: 2 }),
@@ -247,7 +247,7 @@ describe('operations', () => {
   const thick = operation('thick', { becomes: { thicknessM: 0.005 }, offers: ['y'], removes: ['x'] })
   const rated = operation('rated', { stated: [{ place: 'station', origin: 'measured', torqueNm: 150 }] })
 
-  it('change just what they name, in their order, and leave the part itself alone', () => {
+  it('change the named figures only, in their order, and not the part itself', () => {
     const frozen = structuredClone(part)
     const after = afterOperations(part, [thick, rated])
     expect(after.geometry).toEqual({ ...part.geometry, thicknessM: 0.005 })
@@ -257,11 +257,11 @@ describe('operations', () => {
     })
     expect(part).toEqual(frozen)
   })
-  it('give the same object again for the same work, and another where an operation has changed', () => {
+  it('give the same object for the same operations, and another if one has changed', () => {
     expect(afterOperations(part, [thick])).toBe(afterOperations(part, [thick]))
     expect(afterOperations(part, [{ ...thick, becomes: { thicknessM: 0.006 } }]).geometry).toMatchObject({ thicknessM: 0.006 })
   })
-  it('go with their part: another part at the station begins unworked', () => {
+  it('belong to their part: another part at the station has none', () => {
     const spec: Fits = withWorks({ fits: { a: 'a0' }, works: {} }, 'a', ['thick'])
     expect(withPart(spec, 'a', 'a1')).toEqual({ fits: { a: 'a1' }, works: {} })
     expect(withPart(spec, 'a', 'a0')).toBe(spec)

@@ -53,7 +53,7 @@ describe('pilot engagement after a motor plate', () => {
     expect(refused).toBeGreaterThan(all / 5)
     expect(refused).toBeLessThan((all * 4) / 5)
   })
-  it('asks for a longer pilot of its own kind, and says of a custom one that it is part of the cover', () => {
+  it('requires a longer pilot of its kind; a custom one is part of the cover', () => {
     const short = { ...GOOD_FIT, motorPlate: { thicknessM: inch(0.25) } }
     expect(lengthOf(report(short), 'pilot-engagement').order?.code).toBe('pilot-engagement')
     const custom = { ...short, front: { ...short.front, pilotMake: 'custom' as const } }
@@ -74,7 +74,7 @@ describe('pilot engagement after a motor plate', () => {
     }
     expect(lengthOf(report(longer), 'pilot-engagement').verdict.word).toBe('fits')
   })
-  it('leaves the pads where they were when the plate brings no spacers: then the converter comes too far forward instead', () => {
+  it('does not move the pads without spacers: then the converter is too far forward', () => {
     const bare = report({ ...GOOD_FIT, motorPlate: { thicknessM: inch(0.25), padSpacerM: 0 } })
     expect(lengthOf(bare, 'pilot-engagement').verdict.word).toBe('fits')
     expect(lengthOf(bare, 'pull-forward').verdict).toMatchObject({ word: 'refused', side: 'most' })
@@ -154,7 +154,7 @@ const anyFit = fc
   )
 
 describe('the chain from the crank to the output', () => {
-  it('fits where everything is as it should be', () =>
+  it('fits with all lengths in order', () =>
     expect([...report(GOOD_FIT).values()].filter(({ verdict }) => verdict.word === 'refused')).toEqual([]))
   it('leaves what the same parts leave when they are laid out along the axis', () =>
     fc.assert(
@@ -182,7 +182,7 @@ describe('the chain from the crank to the output', () => {
       }),
       { numRuns: 150 },
     ))
-  it('names the lengths that nobody has said, and judges nothing that rests on them', () => {
+  it('names unknown lengths, and does not judge figures that need them', () => {
     const { boreDepthM: _, ...rear } = GOOD_FIT.rear
     void _
     const entry = lengthOf(report({ ...GOOD_FIT, rear }), 'pilot-bottom')
@@ -212,7 +212,7 @@ describe('a cover under pressure', () => {
     expect(spun).toBeLessThan(grows({}, { chargePa: meanPa, speedRadPerS: 0 }))
     expect(spun).toBeGreaterThan(0.5 * grows({}, { chargePa: meanPa, speedRadPerS: 0 }))
   })
-  it('is not known without the thickness of the cover, and then nothing is said of the heads under it', () => {
+  it('is unknown without the cover thickness, as are the bolt heads under it', () => {
     const { coverThicknessM: _, ...front } = GOOD_FIT.front
     void _
     expect(lengthOf(report({ ...GOOD_FIT, front }), 'head-room')).toMatchObject({ verdict: { word: 'unknown' }, missing: ['swelling'] })
@@ -240,7 +240,7 @@ describe('a reading near a limit', () => {
         },
       ),
     ))
-  it('says with what, and of a sum which length to begin with', () => {
+  it('names the tool, and the first length of a sum', () => {
     const least = GOOD_FIT.limits.pilotEngagementLeastM
     const ahead = (GOOD_FIT.plate.depthM as number) + least
     const near = lengthOf(
@@ -256,7 +256,7 @@ describe('a reading near a limit', () => {
       again: { linkId: null },
     })
   })
-  it('asks for a second angle of a round thing, and says when it is oval', () => {
+  it('requires a second angle of a round part, and reports an oval one', () => {
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702))).verdict.word).toBe('second-angle')
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702), inch(1.7022))).verdict.word).toBe('taken')
     expect(measured('bore-diameter', read('bore-gauge', inch(1.702), inch(1.704))).verdict).toMatchObject({ word: 'out-of-round' })
@@ -281,7 +281,7 @@ describe('patterns, splines, clearances', () => {
     expect(word({ circleDiameterM: inch(11.5), boltDiameterM: inch(0.375) })).toMatchObject({ pair: { differences: ['circle', 'bolt'] } })
     expect(report({ ...GOOD_FIT, rear: { ...GOOD_FIT.rear, pattern: 'b' } }).get('case-pattern')?.verdict.word).toBe('differs')
   })
-  it('a clearance out of bounds says how many steps put it right', () => {
+  it('a clearance out of range has the number of steps that correct it', () => {
     const of = {
       ...GOOD_FIT,
       fit: {
@@ -302,12 +302,12 @@ describe('patterns, splines, clearances', () => {
     const entry = lengthOf(report(of, bookOf({ 'clearance box': read('dial', inch(0.035)) })), 'clearance box')
     expect([entry.verdict.word, entry.order?.steps]).toEqual(['refused', 2])
   })
-  it('a spline that was counted otherwise than its sheet says is a stop', () => {
+  it('a spline with another tooth count than its drawing is a stop', () => {
     const id = 'spline input-shaft spline'
     const counted = (count: number) => report(GOOD_FIT, bookOf({ [id]: { toolId: 'eye', values: [], count } })).get(id)?.verdict.word
     expect([counted(32), counted(35)]).toEqual(['fits', 'differs'])
   })
-  it('the stand-in shows what the tool can tell, the same for the same seed', () => {
+  it('the stand-in shows the resolution of the tool, the same for the same seed', () => {
     const entry = lengthOf(report(GOOD_FIT), 'bore-diameter')
     const shown = practiceReading(entry, 'bore-gauge', seeded(3)) as number[]
     expect(shown).toEqual(practiceReading(entry, 'bore-gauge', seeded(3)))

@@ -86,7 +86,7 @@ describe('time and energy of a shift', () => {
       ),
     )
   })
-  it('does not complete where the clutch passes no more than the engine gives: the heat of all that time is counted', () => {
+  it('does not complete if the clutch passes no more than engine torque: the heat of the full time counts', () => {
     const draw = { inertiaKgM2: 0.3, dropRadPerS: 200, inputNm: 500, inputPerClutch: 1, slipRadPerS: 200, steadyAfterS: 4 }
     // 490 N·m at 200 rad/s for all 4 s that a driver waits
     expect(shiftTime({ ...draw, clutchNm: () => 490 })).toMatchObject({
@@ -96,7 +96,7 @@ describe('time and energy of a shift', () => {
     })
     expect(shiftTime({ ...draw, clutchNm: (t) => 490 + 200 * t }).outcome).toBe('done')
   })
-  it('the plateau rises evenly, then the line stands', () => {
+  it('the plateau rises evenly, then the line is constant', () => {
     const at = (s: number) => plateauPressure(USUAL_PLATEAU, 200, s)
     expect([at(0), at(0.175), at(0.349), at(0.35)].map(Math.round)).toEqual([100, 120, 140, 200])
   })
@@ -122,7 +122,7 @@ describe('heat in the plates of a pack', () => {
   const shift = { energyJ: 40000, seconds: 0.4, mostW: 2e5 }
   const area = Math.PI * (0.07 ** 2 - 0.05 ** 2)
 
-  it('goes into the cores of single-sided plates, each by its own mass, the thinnest hottest (by hand)', () => {
+  it('heats the cores of single-sided plates by their mass, the thinnest most (by hand)', () => {
     const plates: Plate[] = [
       { kind: 'apply', thicknessM: 0.004, lining: 'ring', turnsWith: 'drum' },
       single(0.0025, 'hub'),

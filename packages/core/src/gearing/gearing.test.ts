@@ -168,14 +168,14 @@ describe('any topology', () => {
 describe('outcomes', () => {
   const train = simpson(40, 68, 40, 68)
   const withOn = (...on: string[]) => solveRange(train, { id: 'x', name: 'x', on, reverse: false, lockup: false })
-  it('neutral where nothing drives the output, and the members left free are named', () => {
+  it('neutral if nothing drives the output, with the free members named', () => {
     const s = withOn('F')
     expect(s.outcome).toBe('neutral')
     expect(s.free).toEqual(expect.arrayContaining(['suns', 'out', 'carrier2']))
   })
   it('tied up where the input cannot turn', () => expect(withOn('F', 'D', 'L').outcome).toBe('tied-up'))
 
-  it('one-way clutches hold in their sense and let go in the other', () => {
+  it('one-way clutches hold in their direction and overrun in the other', () => {
     const oneWay: GearTrain = {
       ...train,
       elements: [...train.elements.filter((e) => e.id !== 'L'), { id: 'W', kind: 'one-way', a: 'carrier2', b: CASE, holds: 'backward' }],
@@ -243,7 +243,7 @@ describe('losses, slips and the way of power', () => {
     near(powerFlow(train, fourth).recirculating, 0)
   })
 
-  it('says why a range does not drive', () => {
+  it('gives the reason if a range does not drive', () => {
     const train = simpson(40, 68, 40, 68)
     const say = (...on: string[]) => explainRange(train, { id: 'x', name: 'x', on, reverse: false, lockup: false })
     expect(say('F', 'D', 'L', 'I').culprits).toEqual(['D', 'I'])
@@ -279,7 +279,7 @@ describe('what can be built', () => {
     [set(24, 77, 3, 'double-pinion'), 'sets.0.pinions pinions-not-spaced'],
     [set(50, 70, 4, 'double-pinion'), 'sets.0 pair-finds-no-room'],
   ])('refuses $sunTeeth/$ringTeeth with $pinions', (s, code) => expect(codes(s)).toContain(code))
-  it('lets the pinions of a compound set pass its other sun, or says that they cannot', () => {
+  it('checks that the pinions of a compound set clear its other sun', () => {
     const pair = (large: number, small: number): PlanetarySet[] => [
       { ...set(large, 84, 3), id: 'simple' },
       { ...set(small, 84, 3, 'double-pinion'), id: 'double' },

@@ -65,7 +65,7 @@ describe('tooth factors', () => {
       }),
     )
   })
-  it('K_m is 1.2 to 1.4 by width and carrier, and costs as much torque as it says', () => {
+  it('K_m is 1.2 to 1.4 by width and carrier, and reduces torque by that factor', () => {
     expect([0.01, 0.03, 0.06].map((b) => faceLoadFactor(b))).toEqual([1.2, expect.closeTo(1.25, 12), expect.closeTo(1.3, 12)])
     expect(faceLoadFactor(0.06, 'one-plate')).toBeCloseTo(1.4, 12)
     const even = teeth(3, 26)
@@ -75,7 +75,7 @@ describe('tooth factors', () => {
 
 describe('life of teeth (AGMA 2001 stress cycle factors, from memory)', () => {
   const steel = gearSteelById('8620-carburized') as GearSteel
-  it('adds up by Miner: twice as many turns halve it, and ten million at the stress for half of such teeth are all there is', () => {
+  it('adds up by Miner: twice the turns halve it, and ten million at the stress for half of such teeth use it up', () => {
     const some = teeth(3, 26)
     const life = (cycles: number, sunNm: number) => toothLife(some, 0.0105, steel, [{ sunNm, cycles }])
     expect(life(2, 500).launches * 2).toBeCloseTo(life(1, 500).launches, 6)
@@ -104,6 +104,6 @@ describe('bands (Shigley, section 16-4)', () => {
     const force = (1e6 * Math.PI * 0.03 ** 2 - 200) * 2
     expect(bandCapacity(band, oil(-1))).toBeCloseTo(force * 0.08 * 0.9958, 0)
   })
-  it('holds nothing while its spring is stronger than the servo', () =>
+  it('holds no torque while its spring is stronger than the servo', () =>
     expect(bandCapacity(band, { ...oil(-1), linePressurePa: 5e4 })).toBe(0))
 })

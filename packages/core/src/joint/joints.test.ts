@@ -41,7 +41,7 @@ describe('spline', () => {
     expect(toothShear(1000, spline, L)).toBeCloseTo(share / (L * ((Math.PI * D) / 64)), 3)
   })
 
-  it('works a root by the handbook at a quarter to a half of what makes it yield', () => {
+  it('has a handbook stress at the root of a quarter to a half of yield', () => {
     const spline = { teeth: 32, moduleM: toSi(1 / 32, 'in'), root: 'fillet' } as const
     const allowed = { shearPa: toSi(45, 'ksi'), bearingPa: toSi(3, 'ksi') }
     const yielding = (shearYield(toSi(200, 'ksi')) / toSi(45, 'ksi')) * splineWorkingTorque(spline, 0.03, 0, allowed)
@@ -77,7 +77,7 @@ describe('joints', () => {
   it('a 10 mm fillet round a 50 mm shaft holds 2.22 kN·m at 80 MPa (Khurmi & Gupta, Machine Design, example 10.5, from memory)', () =>
     expect(weldYieldTorque({ name: 'w', radiusM: 0.025, legM: 0.01, metalYieldPa: 80e6 * Math.sqrt(3) }) / 1000).toBeCloseTo(2.22, 2))
 
-  it('a press fit closes its interference: what hub and shaft give way by Lamé adds up to it', () => {
+  it('a press fit closes its interference: strains of hub and shaft by Lamé add up to it', () => {
     const size = fc.record({
       seat: fc.double({ min: 0.01, max: 0.05, noNaN: true }),
       wall: fc.double({ min: 1.2, max: 4, noNaN: true }),
@@ -95,7 +95,7 @@ describe('joints', () => {
     )
   })
 
-  it('slips at μ·p·A·r, and is refused where pressing it on makes the hub yield', () => {
+  it('slips at μ·p·A·r, and is refused if the fit makes the hub yield', () => {
     const joint = {
       name: 'drum',
       seatDiameterM: 0.04,
@@ -113,7 +113,7 @@ describe('joints', () => {
     expect(pressIssues([{ ...joint, hubDiameterM: 0.04 }], 'p')[0]?.code).toBe('hub-not-over-seat')
   })
 
-  it('a seat whose bore is not said is bored like what is pressed: it slips earlier than a solid one', () => {
+  it('a seat of unknown bore has the bore of the pressed part: it slips earlier than a solid one', () => {
     const joint = {
       name: 'drum',
       seatDiameterM: 0.035,
@@ -172,7 +172,7 @@ describe('a ramp on a one-mass system', () => {
 })
 
 describe('oil through a shaft', () => {
-  it('shrunk to 0.8: 64 % through a short hole, 41 % through a long drilling; the whole way lies between', () => {
+  it('shrunk to 0.8: 64 % through a short hole, 41 % through a long drilling; the full path is between', () => {
     expect(orificeFlow(0.8, 1) / orificeFlow(1, 1)).toBeCloseTo(0.64, 9)
     expect(poiseuilleFlow(0.8, 1, 1) / poiseuilleFlow(1, 1, 1)).toBeCloseTo(0.4096, 9)
     const shaft = (bore: number, hole: number) => ({
@@ -187,7 +187,7 @@ describe('oil through a shaft', () => {
     expect(full && full.bothM3PerS < Math.min(full.boreM3PerS, full.holesM3PerS)).toBe(true)
     expect(oilWay(shaft(0, 0.004), 5e5)).toBeNull()
   })
-  it('in a long thin drilling loses what Hagen and Poiseuille say', () =>
+  it('in a long thin drilling has the loss of Hagen and Poiseuille', () =>
     expect(drillingLoss(poiseuilleFlow(0.001, 0.5, 1e5), 0.001, 0.5) / 1e5).toBeCloseTo(1, 9))
 })
 
@@ -202,7 +202,7 @@ describe('hardness (ASTM E140 / A370, from memory)', () => {
     ))
   const of = (id: string, value: number, caseDepthM = 0, on: 'core' | 'surface' = 'surface') =>
     readHardness({ scale: 'HRC', value, on }, steelById(id) as Steel, caseDepthM).verdict
-  it('says whether a shaft can be what its box says', () => {
+  it('says whether a shaft can have its stated steel', () => {
     expect([of('300m', 54), of('300m', 52), of('300m', 43), of('4340-200', 45)]).toEqual([
       'can-be',
       'near-the-limit',

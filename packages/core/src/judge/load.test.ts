@@ -17,19 +17,19 @@ describe('the share of a torque at a place', () => {
     expect(loadShare({ at: 'output' }, range('2')).share).toBeCloseTo(1 + S1 / R1, 9)
   })
 
-  it('in reverse goes through the rear set alone: ratio and brake by its teeth', () => {
+  it('in reverse is through the rear set only: ratio and brake by its teeth', () => {
     expect(loadShare({ at: 'output' }, range('R')).share).toBeCloseTo(R2 / S2, 9)
     expect(loadShare({ at: 'link', id: 'L' }, range('R')).share).toBeCloseTo(1 + R2 / S2, 9)
     expect(loadShare({ at: 'sets', ids: ['front'] }, range('R')).share).toBe(0)
   })
 
-  it('of torques before the gear train is the whole', () => {
+  it('of torques before the gear train is the full torque', () => {
     for (const at of ['engine', 'stator', 'lockup'] as const) expect(loadShare({ at }, range('1'))).toEqual({ source: at, share: 1 })
     expect(loadShare({ at: 'turbine' }, range('1'))).toEqual({ source: 'turbine', share: 1 })
     expect(loadShare({ at: 'none' }, range('1')).share).toBe(0)
   })
 
-  it('of an element that is off is exactly nothing, and of an upshift is against its own torque', () => {
+  it('of a released element is exactly zero, and of an upshift is against its own torque', () => {
     expect(loadShare({ at: 'link', id: 'D' }, range('2')).share).toBe(0)
     expect(loadShare({ at: 'shift', id: 'I' }, range('2'))).toEqual({ source: 'shift', share: expect.closeTo(S1 / R1, 9) as number })
   })

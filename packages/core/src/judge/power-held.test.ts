@@ -7,7 +7,7 @@ const scaleOf = (held: PowerHeld) => (held.outcome === 'held' ? held.powerW / PE
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 
 describe('power held', () => {
-  it('is where utilisation reaches 1, whatever its shape', () => {
+  it('is where utilization reaches 1, for any shape', () => {
     const shapes = [
       (scale: number, at: number) => (scale / at) ** 2,
       (scale: number, at: number) => Math.sqrt(scale / at),
@@ -22,7 +22,7 @@ describe('power held', () => {
     )
   })
 
-  it('says why there is none in the range searched', () => {
+  it('gives the reason if there is none in the range searched', () => {
     expect(powerHeld(() => Infinity, PEAK_W)).toEqual({ outcome: 'fails-at-smallest', belowW: LEAST_SCALE * PEAK_W })
     expect(powerHeld((scale) => 0.1 * scale, PEAK_W)).toEqual({ outcome: 'not-limiting', aboveW: GREATEST_SCALE * PEAK_W })
     expect(powerHeld((scale) => 0.2 * scale, PEAK_W, 3)).toEqual({ outcome: 'not-limiting', aboveW: 3 * PEAK_W })
@@ -33,7 +33,7 @@ describe('power held', () => {
     expect(scaleOf(jump)).toBeCloseTo(1.7, 6)
   })
 
-  it('is ordered: what fails first comes first, what has no figure last', () => {
+  it('is in order of failure, without a figure last', () => {
     const order: PowerHeld[] = [
       { outcome: 'fails-at-smallest', belowW: 1 },
       { outcome: 'held', powerW: 10 },

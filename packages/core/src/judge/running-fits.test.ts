@@ -105,7 +105,7 @@ describe('an input shaft in its support', () => {
     expect(found(input(1.01), support(1.2, 1.003))).toMatchObject([{ code: 'does-not-pass', place: 'bushing' }])
   })
 
-  it('says what runs in what', () => {
+  it('names the parts of each running fit', () => {
     const fitted = new Map([
       ['input', part('shaft', 'input', input(1))],
       ['support', part('shaft', 'support', support(1.2, 1.003))],

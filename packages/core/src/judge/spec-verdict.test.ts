@@ -85,7 +85,7 @@ describe('a spec', () => {
     expect(met).toBeGreaterThan(1000)
   })
 
-  it('holds the least of its stations, and goes in the order of what they hold', () => {
+  it('holds the least of its stations, in the order of their power held', () => {
     fc.assert(
       fc.property(anySpec, (input) => {
         const { stations, held, breakingOrder, together, likely } = answered(input)
@@ -117,7 +117,7 @@ describe('a spec', () => {
     )
   })
 
-  it('of which one station changes is judged there as the whole is, where the part alters no load', () => {
+  it('of one changed station equals the full judgment if the part changes no load', () => {
     const hardStations = (input: SpecInput) => input.unit.stations.filter(({ kind }) => kind === 'shaft' || kind === 'shell')
     fc.assert(
       fc.property(anySpec, fc.nat(), (input, pick) => {
@@ -136,7 +136,7 @@ describe('a spec', () => {
     )
   })
 
-  it('with a brief that contradicts itself is not judged, and says where', () => {
+  it('with a contradictory brief is not judged, and names the contradiction', () => {
     const job = jobs[0] as (typeof jobs)[number]
     const { engine } = job.brief
     if (engine.form !== 'headline') throw new Error('the first job is entered by its peaks')

@@ -17,7 +17,7 @@ const codes = (of: Unit) =>
     .filter((line) => !line.includes('pinions'))
 
 describe('stations by default', () => {
-  it('go with any train: one a place, every element loaded through one, nothing that is not there', () => {
+  it('fit any train: one per place, every element loaded through one, nothing else', () => {
     fc.assert(
       fc.property(anyTrain, (of) => {
         const stations = defaultStations(of)
@@ -40,8 +40,8 @@ describe('stations by default', () => {
 })
 
 describe('what keeps a unit from being used', () => {
-  it('is nothing where everything named is there', () => expect(codes(unit())).toEqual([]))
-  it('is said where it stands', () => {
+  it('is empty if everything named exists', () => expect(codes(unit())).toEqual([]))
+  it('is reported with its path', () => {
     const [plate, ...rest] = defaultStations(train)
     const broken = unit({
       stations: [
@@ -93,7 +93,7 @@ describe('links that share', () => {
     return solveRange(of, { id: 'x', name: 'x', on: ['F', 'L', ...links.map(({ id }) => id)], reverse: false, lockup: false })
   }
   const brake = (id: string): ShiftElement => ({ id, kind: 'brake', a: 'carrier2', b: 'case' })
-  it('two brakes on one member take half each and are named; one takes all and is not', () => {
+  it('two brakes on one member carry half each and are named; a single one is not', () => {
     const whole = 1 + 40 / 68
     const [one, two] = [shared([]), shared([brake('L2')])]
     expect([one.shared, Math.abs(one.torques['L'] ?? 0)]).toEqual([[], expect.closeTo(whole, 9)])
@@ -103,7 +103,7 @@ describe('links that share', () => {
       expect.closeTo(whole / 2, 9),
     ])
   })
-  it('a set that two clutches lock and a third locks again takes nothing for sure: what it may take is named', () => {
+  it('a set that is locked by two clutches and again by a third has no certain load: the possible one is named', () => {
     const locked = solveRange(
       { ...train, elements: [...train.elements, { id: 'X', kind: 'clutch', a: 'in', b: 'out' }] },
       { id: 'x', name: 'x', on: ['F', 'D', 'X'], reverse: false, lockup: false },
@@ -112,7 +112,7 @@ describe('links that share', () => {
     expect(locked.shared).toEqual(expect.arrayContaining(['F', 'D', 'X']))
     expect(Math.abs(1 + locked.outputTorque + locked.caseTorque)).toBeLessThan(1e-9)
   })
-  it('a gear on the case itself is held like one behind a brake', () => {
+  it('a gear on the case is held like one with a brake', () => {
     const onCase: GearTrain = {
       ...train,
       sets: train.sets.map((set) => ({ ...set, carrier: set.carrier === 'carrier2' ? 'case' : set.carrier })),
@@ -122,7 +122,7 @@ describe('links that share', () => {
     expect(held.ratio).toBeCloseTo(2 + 40 / 68, 9)
     expect(held.caseTorque).toBeCloseTo(held.ratio - 1, 9)
   })
-  it('a set may stand on the case and still be built', () =>
+  it('a set may be fixed to the case and still be assembled', () =>
     expect(
       trainIssues({ ...train, sets: train.sets.map((set) => ({ ...set, carrier: 'case' })) }).filter(
         ({ code }) => code === 'member-unknown',

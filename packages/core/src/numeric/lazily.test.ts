@@ -1,7 +1,7 @@
 import { lazily } from './lazily.js'
 
 describe('properties made on first access', () => {
-  it('are made once, only if asked for, and undefined counts as made', () => {
+  it('are made once, only if read, also if undefined', () => {
     const made = { heavy: jest.fn(() => ({ value: 1 })), nothing: jest.fn(() => undefined), unused: jest.fn(() => 3) }
     const object = lazily({ plain: 0 }, made)
     expect(made.heavy).not.toHaveBeenCalled()

@@ -42,7 +42,7 @@ describe('root by Brent', () => {
       }),
     )
   })
-  it('says so where there is no change of sign, or no finite end', () => {
+  it('reports a missing change of sign and an infinite end', () => {
     expect(rootOf((x) => x * x + 1, -1, 1)).toMatchObject({ outcome: 'not-bracketed', fLow: 2, fHigh: 2 })
     expect(rootOf((x) => (x > 0.5 ? Infinity : -1), 0, 1).outcome).toBe('not-bracketed')
   })

@@ -102,7 +102,7 @@ describe('a friction element', () => {
     expect(met).toBeGreaterThan(100)
   })
 
-  it('is a clutch or a band, is under pressure while it is applied, and takes oil', () => {
+  it('is a clutch or a band, has pressure while it is applied, and uses oil', () => {
     expect(new Set(elements.map(({ part }) => part.kind))).toEqual(new Set(['pack', 'band']))
     for (const { unit, part } of elements) {
       expect(pressureAt(part)).toBe('applied')

@@ -31,7 +31,7 @@ describe('a derivation', () => {
     expect(root.inputs.map(({ name }) => name)).toEqual(['start', 'found by solving'])
   })
 
-  it('of a used part says measured for what came from the part, at any depth, and nothing else', () => {
+  it('of a used part names the source measured instead of part, at any depth, and no other', () => {
     const deep: Derivation = derive(about, { T: fromDerivation(lever(3, 4)), k: inputValue('factor', 2, null, 'rule') }, (v) => v.T * v.k)
     const origins = (d: Derivation): string[] => d.inputs.flatMap((i) => (i.working ? origins(i.working) : [i.origin]))
     expect(origins(deep)).toEqual(['part', 'brief', 'rule'])

@@ -27,7 +27,7 @@ const joint: BoltedJoint = {
 }
 
 describe('bolted joint (Shigley, section 8-8)', () => {
-  it('slips where a hand calculation says: F = 75·12/(0.2·0.4375) lbf a bolt, 6·0.15·F·1.75 in', () => {
+  it('slips as calculated by hand: F = 75·12/(0.2·0.4375) lbf per bolt, 6·0.15·F·1.75 in', () => {
     const clamp = (75 * 12) / (0.2 * 0.4375)
     expect(fromSi(slipTorque(joint), 'lb-ft')).toBeCloseTo((6 * 0.15 * clamp * 1.75) / 12, 6)
   })
@@ -72,18 +72,18 @@ describe('published examples (from memory)', () => {
 
 describe('bolts of a joint', () => {
   const threaded: BoltedJoint = { ...joint, pitchM: toSi(1 / 20, 'in'), gradeId: 'sae-8' }
-  it('pulled by the proper torque stand at three quarters of their proof load', () => {
+  it('tightened with the proper torque have three quarters of their proof load', () => {
     const properNm = boltState(threaded).properTorqueNm as number
     const state = boltState({ ...threaded, tighteningTorqueNm: properNm })
     expect(state.proofShare).toBeCloseTo(0.75, 9)
     expect(Math.abs(state.clampN / (toSi(120, 'ksi') * toSi(0.1187, 'in²')) / 0.75 - 1)).toBeLessThan(0.015)
   })
-  it('shear later than the joint slips, and say nothing where thread or grade is not known', () => {
+  it('shear after the joint slips, and have no figure without thread or grade', () => {
     expect(boltState(threaded).shearNm as number).toBeGreaterThan(2 * slipTorque(threaded))
     expect(boltState(joint)).toMatchObject({ proofShare: null, shearNm: null, properTorqueNm: null })
     expect(boltGradeById('sae-8')?.proofPa).toBe(toSi(120, 'ksi'))
   })
-  it('of a second pattern add what their circle gives, and save the plate when the first has gone oval', () => {
+  it('of a second pattern add the torque of their circle, and save a plate with oval holes in the first', () => {
     const two = { ...joint, second: { bolts: 6, circleDiameterM: 2 * joint.circleDiameterM } }
     const { firstNm, bothNm, secondNm } = patternWorth(two)
     expect([bothNm / firstNm, secondNm / firstNm].map((x) => Number(x.toFixed(9)))).toEqual([3, 2])
@@ -118,13 +118,13 @@ describe('what a class asks of a plate', () => {
   ] as const)('%s of %s under %j: %s', (grade, issued, change, verdict) =>
     expect(certificateVerdict({ grade, issued }, { ...book, ...change })).toBe(verdict),
   )
-  it('a plate without one is wanting as soon as one is asked for', () => {
+  it('a plate without one is rejected if one is required', () => {
     expect(certificateVerdict(undefined, book)).toBe('none')
     expect(certificateVerdict(undefined, { ...book, elapsedS: 12 })).toBe('not-asked')
   })
 })
 
-it('the capacity of an unrated sheet comes from its class and its pads alone, never from the shear of its steel', () =>
+it('the capacity of an unrated sheet depends on class and pads only, never on the shear strength of its steel', () =>
   fc.assert(
     fc.property(
       fc.record({

@@ -78,7 +78,7 @@ describe('a round plate with a hole', () => {
     expect(Math.abs((plate.deflectionM(a / ratio) * E * t ** 3) / (q * a ** 4) / deflection - 1)).toBeLessThan(0.003)
   })
 
-  it('leans as a finite-difference solution says, under any two pressures and a load on a ring between, with any edges', () => {
+  it('tilts as a finite-difference solution, with any two pressures, a load on a ring between, and any edges', () => {
     const plates = fc.record({
       inner: fc.constantFrom('free' as const, 'guided' as const),
       outer: fc.constantFrom('simple' as const, 'fixed' as const),
@@ -133,7 +133,7 @@ const torque = (g: LockupGeometry, applyPa: number, releasePa = 0) => lockupStat
 const stiff = { thicknessM: 0.2, steelId: '4140-130', hub: 'free', flatAtPa: 6e5 } as const
 
 describe('a lockup clutch', () => {
-  it('with a stiff piston passes μ·n·Δp·π(R² − r²)·R, less by what stands on its release side, and nothing where that is more', () => {
+  it('with a stiff piston passes μ·n·Δp·π(R² − r²)·R, less with release pressure, and zero with more of that', () => {
     const g = clutch({ piston: stiff })
     expect(torque(g, 6e5)).toBeCloseTo(0.11 * 6e5 * Math.PI * (0.11 ** 2 - 0.03 ** 2) * 0.11, 6)
     expect(torque(g, 7e5, 1e5)).toBeCloseTo(torque(g, 6e5), 2)
@@ -159,7 +159,7 @@ describe('a lockup clutch', () => {
     )
   })
 
-  it('lies flat at the pressure it was made for; under it the outer edge bears, above it the inner one', () => {
+  it('is flat at its design pressure; below it the outer edge is in contact, above it the inner one', () => {
     const at = (applyPa: number) => lockupState(clutch(), { applyPa, releasePa: 0 })
     expect(at(6e5)).toMatchObject({ edge: 'flat', lifted: false, tiltRad: 0 })
     expect([at(1e5).edge, at(2e6).edge]).toEqual(['outer', 'inner'])
@@ -168,7 +168,7 @@ describe('a lockup clutch', () => {
     expect(at(2e6)).toMatchObject({ lifted: true })
   })
 
-  it('leans less with the cube of thickness, the other way with a thin cover, and bears over a span that the states confirm', () => {
+  it('tilts less with the cube of thickness, the other way with a thin cover, with a contact span that the states confirm', () => {
     const tilt = (g: LockupGeometry) => lockupState(g, { applyPa: 1e6, releasePa: 0 }).tiltRad
     const thick = clutch({ piston: { ...clutch().piston, thicknessM: 0.008 } })
     expect(tilt(clutch()) / tilt(thick)).toBeCloseTo(8, 9)
@@ -179,7 +179,7 @@ describe('a lockup clutch', () => {
     expect([lifted((liftsAbovePa ?? NaN) * 0.999), lifted((liftsAbovePa ?? NaN) * 1.001)]).toEqual([false, true])
   })
 
-  it('bears further in the harder it is pressed, never off its lining, and passes what a force there passes', () => {
+  it('has its contact further in with more pressure, always on the lining, and passes the torque of a force there', () => {
     const made = fc.record({
       thicknessM: fc.double({ min: 0.003, max: 0.012, noNaN: true }),
       faces: fc.integer({ min: 1, max: 5 }),
@@ -203,7 +203,7 @@ describe('a lockup clutch', () => {
     )
   })
 
-  it('holds less the harder it is pressed once an edge has lifted, whatever its piston, cover and linings', () => {
+  it('holds less with more pressure after an edge has lifted, for any piston, cover and linings', () => {
     const made = fc.record({
       thicknessM: fc.double({ min: 0.002, max: 0.005, noNaN: true }),
       flatAtPa: fc.double({ min: 1e5, max: 1e6, noNaN: true }),
@@ -234,7 +234,7 @@ describe('a lockup clutch', () => {
     expect(seen).toBeGreaterThan(50)
   })
 
-  it('is refused with radii that cross, a steel that is none, and a window off its piston', () => {
+  it('is refused with crossing radii, an unknown steel, and a window outside its piston', () => {
     const wrong = clutch({
       sealRadiusM: 0.11,
       liningOuterRadiusM: 0.09,
@@ -295,7 +295,7 @@ describe('a piston made like another one', () => {
 })
 
 describe('the way of the release oil', () => {
-  it('is as narrow as all that is in it together, one behind the other and side by side', () => {
+  it('is as narrow as all its holes together, in series and parallel', () => {
     // Two equal holes in series pass 1/√2 of the flow, equal to one hole of 2^(−1/4) of the diameter.
     expect(inSeries([0.004, 0.004]) / 0.004).toBeCloseTo(2 ** -0.25, 12)
     expect(inSeries([0.004, 1])).toBeCloseTo(0.004, 10)
@@ -304,7 +304,7 @@ describe('the way of the release oil', () => {
     expect(asOneHole([{ diameterM: 0.003, drillings: 2 }]) / 0.003).toBeCloseTo(2, 12)
   })
 
-  it('knows a hole by what is said of it, else by its name', () => {
+  it('recognizes a hole by its purpose, else by its name', () => {
     const hole = (name: string, duty?: 'lube' | 'lockup-release') => ({ name, fromFrontM: 0, diameterM: 0.004, ...(duty ? { duty } : {}) })
     const holes = [
       hole('lockup feed'),

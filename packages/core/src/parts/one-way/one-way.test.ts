@@ -38,7 +38,7 @@ describe('one-way clutches (Hertz line contact)', () => {
     expect(wedgeStress(rollers(), 4 * torque) / wedgeStress(rollers(), torque)).toBeCloseTo(2, 12)
     expect(wedgeStress(rollers({ wedgeAngleRad: 0.08 }), torque)).toBeLessThan(wedgeStress(rollers(), torque))
   })
-  it('sprags stand steeper as they take torque, have a limit of their own and roll over past it', () => {
+  it('sprags are steeper with torque, have their own limit and roll over past it', () => {
     const sprags = rollers({ elementKind: 'sprag' })
     const most = wedgeTorque(sprags) as number
     const deg = (torqueNm: number) => (wedgeAngle(sprags, torqueNm) * 180) / Math.PI
@@ -72,7 +72,7 @@ describe('one-way clutches (Hertz line contact)', () => {
     expect(engagementsAt(3e9)).toBeCloseTo(1e6, 3)
     expect(engagementsAt(3e9 / 10 ** (3 / 20)) / 1e7).toBeCloseTo(1, 9)
   })
-  it('says nothing of a ratchet, and refuses elements that find no room', () => {
+  it('has no figure for a ratchet, and refuses elements without room', () => {
     expect(wedgeTorque(rollers({ elementKind: 'ratchet' }))).toBeUndefined()
     expect(oneWayIssues(rollers({ elements: 60 }))).toMatchObject([{ code: 'elements-find-no-room', values: { room: 39 } }])
   })

@@ -16,9 +16,9 @@ describe('pack capacity (Shigley, ch. 16), against hand calculations', () => {
     [200, 1260],
     [230, 1463],
   ])('five plates at %d psi hold %d lb-ft', (psi, held) => expect(Math.abs(lbft(pack(), psi) - held)).toBeLessThan(1))
-  it('a sixth plate beside five is a fifth more', () => expect(lbft(pack({ linedPlates: 6 }), 200) / lbft(pack(), 200)).toBeCloseTo(1.2, 9))
+  it('a sixth plate adds a fifth to five', () => expect(lbft(pack({ linedPlates: 6 }), 200) / lbft(pack(), 200)).toBeCloseTo(1.2, 9))
   it('single-sided plates count once', () => expect(lbft(pack({ facesPerPlate: 1 }), 200) / lbft(pack(), 200)).toBeCloseTo(0.5, 9))
-  it('holds nothing while the springs win', () => expect(packCapacity(pack(), still(13))).toBe(0))
+  it('holds no torque while the springs are stronger', () => expect(packCapacity(pack(), still(13))).toBe(0))
 
   it('feeds only the piston faces of the range', () => {
     const dual = pack({

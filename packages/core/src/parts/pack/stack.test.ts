@@ -35,7 +35,7 @@ describe('a stack in its drum', () => {
     expect(toSi(0.05, 'in')).toBeLessThan(mostM)
     expect(codes(stackOf())).toEqual([])
   })
-  it('is one with what the pack holds, how far its piston goes and what fills it', () => {
+  it('agrees with torque, piston travel and fill volume of the clutch', () => {
     const pack = packOf(stackOf())
     expect([frictionFaces(pack), pistonTravel(pack) * 1000]).toEqual([10, expect.closeTo(1.27, 9)])
     expect(sweptVolume(pack, '1')).toBeCloseTo(Math.PI * (0.078 ** 2 - 0.036 ** 2) * 1.27e-3, 12)
@@ -90,7 +90,7 @@ describe('a wrong stack is explained at the plate', () => {
   })
 })
 
-describe('what puts it right', () => {
+describe('corrections', () => {
   it('every ring or backing plate that is named brings the clearance within what is wanted, and fits its groove', () => {
     fc.assert(
       fc.property(fc.double({ min: 12, max: 16, noNaN: true }), fc.double({ min: 1.4, max: 2.1, noNaN: true }), (height, groove) => {
@@ -111,7 +111,7 @@ describe('what puts it right', () => {
 
 describe('ways to gain a plate', () => {
   const ways = new Map(plateGainOptions(packOf(stackOf())).map((gain) => [gain.way, gain]))
-  it('each gives a plate more and the clearance that it wants, at its own cost', () => {
+  it('each allows one more plate and the required clearance, at its own cost', () => {
     for (const gain of ways.values()) {
       expect(gain.facesShare).toBeCloseTo(1.2, 12)
       if (gain.blocked) continue
@@ -125,7 +125,7 @@ describe('ways to gain a plate', () => {
     expect(ways.get('backing')).toMatchObject({ blocked: 'too-thin' })
     expect(ways.get('cushion')?.blocked).toBe('nothing-there')
   })
-  it('a thinner backing plate bends by the cube; a piston that would be too short is said so', () => {
+  it('a thinner backing plate bends by the cube; a piston that would be too short is reported', () => {
     const deep = plateGainOptions(
       packOf(stackOf({ plates: [...plates(5).slice(0, -1), { kind: 'backing', thicknessM: mm(9) }], drumDepthM: mm(46) })),
     )

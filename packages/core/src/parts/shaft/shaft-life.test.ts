@@ -26,7 +26,7 @@ describe('stress concentration in torsion', () => {
   ])('of a groove, D/d %f, is within 7 %% of the fit to Peterson’s chart (Norton, Machine Design, from memory)', (step, a, b) => {
     for (const r of [0.02, 0.05, 0.1, 0.2]) expect(Math.abs(grooveFactor(step, 1, r) / (a * r ** b) - 1)).toBeLessThan(0.07)
   })
-  it('of a shoulder goes to 1 with the step, never below it, and rises as the corner gets sharper', () => {
+  it('of a shoulder falls to 1 with the step, never below, and rises with a sharper corner', () => {
     fc.assert(
       fc.property(fc.double({ min: 1, max: 3, noNaN: true }), fc.double({ min: 0.001, max: 0.5, noNaN: true }), (step, r) => {
         expect(shoulderFactor(step, 1, r)).toBeGreaterThanOrEqual(1)
@@ -151,7 +151,7 @@ describe('life of a shaft', () => {
     expect(notchSensitivity(toSi(280, 'ksi'), 0.0001)).toBe(1)
   })
 
-  it('of a weld goes by its throat: two million cycles at 80 MPa for 97 of 100 (IIW, from memory)', () => {
+  it('of a weld depends on its throat: two million cycles at 80 MPa for 97 of 100 (IIW, from memory)', () => {
     const weld = { name: 'w', radiusM: 0.03, legM: 0.005, metalYieldPa: 4e8 }
     const torque = 80e6 * 2 * Math.PI * weld.radiusM ** 2 * 0.707 * weld.legM
     expect(weldCycles(weld, torque, 1.85) / 2e6).toBeCloseTo(1, 1)

@@ -48,7 +48,7 @@ describe('a hollow shaft of a handbook (Beer & Johnston, Mechanics of Materials,
 
 describe('cross hole (Peterson, net section, from memory)', () => {
   it.each([[0.2, 1, 0.17], [0.1875, 1.05, 0.15]])('a hole of %f in %f in takes %f', (hole, d, share) => expect(1 - netModulusAtCrossHole(d, 0, hole) / torsionModulus(d)).toBeCloseTo(share, 2)) // prettier-ignore
-  it('is judged as its own place', () => {
+  it('is judged as a place of its own', () => {
     const limits = shaftLimits(shaft(section({ crossHoleDiameterM: inch(0.19) })))
     expect(limits.map((l) => l.feature)).toEqual(['land', 'cross-hole'])
     expect((limits[1]?.torqueNm ?? 0) / (limits[0]?.torqueNm ?? 1)).toBeCloseTo(1 - (0.19 * 16) / (6 * Math.PI), 6)
@@ -57,7 +57,7 @@ describe('cross hole (Peterson, net section, from memory)', () => {
 
 describe('induction hardened section', () => {
   const steel = { yieldPa: 655e6, caseYieldPa: 1500e6 }
-  it('is the lesser of case at the surface and core under it, never below the core alone', () => {
+  it('is the lesser of case at the surface and core under it, never below that of the core', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 0.9, noNaN: true }), (share) => {
         const torque = yieldTorque(1e-6, 0.01, steel, share * 0.01)
@@ -67,7 +67,7 @@ describe('induction hardened section', () => {
       }),
     )
   })
-  it('reads 20 to 27 % low where the core is taken alone at usual depths', () => {
+  it('is 20 to 27 % low by the core alone at usual depths', () => {
     const [low, high] = [0.1, 0.13].map((depth) => 1 - 1 / (yieldTorque(1, inch(0.472), steel, inch(depth)) / shearYield(steel.yieldPa)))
     expect(low).toBeGreaterThan(0.2)
     expect(high).toBeLessThan(0.28)
@@ -100,13 +100,13 @@ describe('the shaft as drawn', () => {
     else expect(issues).toMatchObject([{ path, code }])
   })
 
-  it('refuses a steel nobody knows and a case through the wall', () => {
+  it('refuses an unknown steel and a case through the wall', () => {
     expect(shaftIssues({ ...shaft(section()), steelId: 'cheese' })[0]?.code).toBe('steel-unknown')
     expect(shaftIssues({ ...shaft(section({ boreDiameterM: inch(0.6) })), caseDepthM: inch(0.25) })[0]?.code).toBe('case-through-wall')
     expect(() => shaftLimits({ ...shaft(section()), steelId: 'cheese' })).toThrow(/cheese/)
   })
 
-  it('knows each steel by its id, none with a yield above its tensile strength', () => {
+  it('has each steel by its id, none with a yield above its tensile strength', () => {
     for (const steel of STEELS) {
       expect(steelById(steel.id)).toBe(steel)
       expect(steel.yieldPa).toBeLessThan(steel.ultimatePa)

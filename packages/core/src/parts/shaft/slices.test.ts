@@ -42,7 +42,7 @@ describe('the weak section', () => {
     )
   })
 
-  it('goes along with a hole wherever that is moved', () => {
+  it('follows a hole that is moved', () => {
     const plain = {
       steelId: '4340-200',
       caseDepthM: 0,
@@ -101,5 +101,5 @@ describe('features that cannot be', () => {
       'yield-above-tensile',
     ],
   ])('refuses %s where it stands', (_name, more, path, code) => expect(shaft(more)).toMatchObject([{ path, code }]))
-  it('and has nothing against the ones that can', () => expect(shaft({ holes: [hole], grooves: [groove] })).toEqual([]))
+  it('and accepts the possible ones', () => expect(shaft({ holes: [hole], grooves: [groove] })).toEqual([]))
 })

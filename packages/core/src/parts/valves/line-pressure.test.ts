@@ -42,18 +42,18 @@ const psi = (pa: number) => fromSi(pa, 'psi')
 
 describe('regulator (balance of forces on the valve, by hand)', () => {
   // A_land 153.938 mm², spring 122.4 N, A_boost 103.869 mm², A_reverse 44.179 mm², A_low 28.274 mm², signal 606,739 Pa
-  it('stands at spring over land with the throttle shut', () =>
+  it('is spring force over land area with the throttle closed', () =>
     expect(regulatedPressure(valves, 'drive', 0)).toBeCloseTo(122.4 / 153.938e-6, -2))
   it('rises with the throttle signal on the boost valve', () =>
     expect(psi(regulatedPressure(valves, 'drive', 1))).toBeCloseTo((122.4 + 606739 * 103.869e-6) / 153.938e-6 / 6894.757, 2))
-  it('is multiplied in reverse and in low by hand, as their land takes from the regulator’s', () => {
+  it('is multiplied in reverse and in manual low by their land area against that of the regulator', () => {
     for (const throttle of [0, 0.4, 1]) {
       const drive = regulatedPressure(valves, 'drive', throttle)
       expect(regulatedPressure(valves, 'reverse', throttle) / drive).toBeCloseTo(153.938 / (153.938 - 44.179), 4)
       expect(regulatedPressure(valves, 'low', throttle) / drive).toBeCloseTo(153.938 / (153.938 - 28.274), 4)
     }
   })
-  it('cannot have a signal above line pressure, and runs away where the reverse land takes all of its own', () => {
+  it('cannot have a signal above line pressure, and is unlimited if the reverse land equals that of the regulator', () => {
     const soft = { ...valves, springCompressionM: 0.002, signalFullPa: toSi(150, 'psi') }
     const pa = regulatedPressure(soft, 'drive', 1)
     expect(pa).toBeLessThan(soft.signalFullPa)
@@ -79,7 +79,7 @@ describe('regulator (balance of forces on the valve, by hand)', () => {
 
 describe('relief valve', () => {
   it('opens at spring over seat', () => expect(reliefOpening(valves)).toBeCloseTo(97.5 / (Math.PI * 0.004 ** 2), 3))
-  it('is moved by a shim by rate × thickness / area, whatever it was before', () => {
+  it('changes with a shim by rate × thickness / area, from any value', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1e-4, max: 3e-3, noNaN: true }),
@@ -93,7 +93,7 @@ describe('relief valve', () => {
       ),
     )
   })
-  it('lets line pressure go no higher, and says so', () => {
+  it('limits line pressure, and says so', () => {
     const asked = demand({ commandedPa: reliefOpening(valves) + 1e5, pumpRadPerS: 400 })
     const open = reliefOpening(valves)
     expect(linePressure(circuit, asked)).toEqual({ commandedPa: asked.commandedPa, madePa: open, linePa: open, state: 'relief-open' })
@@ -111,11 +111,11 @@ describe('pump', () => {
     expect(oilViscosity(toSi(85, '°F')) / oilViscosity(toSi(250, '°F'))).toBeGreaterThan(8)
     expect(pumpLeak(circuit.pump, 1e6, 400)).toBeGreaterThan(pumpLeak(circuit.pump, 1e6, 350))
   })
-  it('costs as much power as it gives to oil, less friction', () => {
+  it('uses the power given to the oil, and that of friction', () => {
     const power = pumpTorque(circuit.pump, 1e6) * 100
     expect((1e6 * pumpIntake(circuit.pump, 100)) / power).toBeCloseTo(0.85, 9)
   })
-  it('worn and hot at idle it falls short: line pressure is where all that it gives leaks', () => {
+  it('worn and hot at idle it is below demand: at line pressure all delivered oil leaks', () => {
     const worn = { ...circuit, pump: { ...circuit.pump, sideClearanceM: toSi(0.0042, 'in') } }
     const { linePa, state } = linePressure(worn, demand())
     const { intakeM3PerS, pumpLeakM3PerS, valvesLeakM3PerS, ringLeakM3PerS, spareM3PerS, chargePa } = oilBalance(worn, demand(), {})
@@ -127,7 +127,7 @@ describe('pump', () => {
   })
 })
 
-describe('where the oil goes', () => {
+describe('oil paths', () => {
   const speeds = { carrier: 300, output: 200 }
   it('is all accounted for at any speed, heat and pressure, and every node is balanced', () => {
     fc.assert(
@@ -149,7 +149,7 @@ describe('where the oil goes', () => {
       { numRuns: 60 },
     )
   })
-  it('orifices one behind the other share the pressure as 1/A², those side by side add up (by hand)', () => {
+  it('orifices in series divide the pressure as 1/A², parallel ones add up (by hand)', () => {
     const plain: LubeCircuit = {
       coolerDiameterM: 0.003,
       coolerInto: 'front',
@@ -160,13 +160,13 @@ describe('where the oil goes', () => {
     expect(frontPa).toBeCloseTo(3e5 / (1 + (8 / 9) ** 2), 0)
     expect(totalM3PerS).toBeCloseTo(0.7 * ((Math.PI / 4) * 8e-6) * Math.sqrt((2 * frontPa) / 850), 9)
   })
-  it('a spinning branch draws by ½ρω²r², and takes from its neighbour', () => {
+  it('a spinning branch draws by ½ρω²r², at the cost of its neighbor', () => {
     expect(spinHead(300, 0.024)).toBeCloseTo(0.5 * 850 * (300 * 0.024) ** 2, 6)
     const [still, spun] = [lubeFlows(valves, 4e5, {}), lubeFlows(valves, 4e5, { carrier: 900 })]
     expect(spun.branchesM3PerS[1]).toBeGreaterThan(still.branchesM3PerS[1] as number)
     expect(spun.branchesM3PerS[2]).toBeLessThan(still.branchesM3PerS[2] as number)
   })
-  it('a larger hole gives its own branch more and no other more; the return led to the middle feeds the middle', () => {
+  it('a larger hole increases the flow of its branch and of no other; a return to the center feeds the center', () => {
     const base = lubeFlows(valves, 4e5, speeds).branchesM3PerS
     const drilled = lubeFlows(
       { ...valves, lubes: valves.lubes.map((l) => (l.name === 'gears' ? { ...l, diameterM: 0.0026 } : l)) },
