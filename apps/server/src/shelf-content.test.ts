@@ -48,6 +48,17 @@ describe('the content of the shelf', () => {
     await scratch.query(`DELETE FROM parts WHERE id LIKE '%-x%'`)
   })
 
+  it('can be some items only, of all or of one transmission', async () => {
+    const only = async (query: string) => {
+      const { units, parts, operations, kits } = (await get(`/api/shelf/content?${query}`).expect(200)).body as ShelfContent
+      return [units, parts, operations, kits].flatMap((kept: readonly { item: { id: string } }[]) => items(kept).map(({ id }) => id))
+    }
+    const some = 'only=parts/shell-neck,units/rowan-4,parts/no-such,jobs/1,quince-sun-shell-full,parts/quince-sun-shell-full'
+    expect(await only(some)).toEqual(['rowan-4', 'quince-sun-shell-full', 'shell-neck'])
+    expect(await only(`${some}&unit=alder-3`)).toEqual(['rowan-4', 'shell-neck'])
+    expect(await only('only=')).toEqual([])
+  })
+
   it('is not sent again until an item has changed', async () => {
     const tagOf = async (path: string, tag?: string) => {
       const { headers, status } = await get(path, tag)

@@ -56,11 +56,15 @@ export class ShelfContentService {
     return `"shelf-${row?.digest ?? 'empty'}"`
   }
 
-  /** The text in pieces: all items, or those of a scope. */
-  async *text(scope?: ShelfScope): AsyncGenerator<string> {
+  /** The text in pieces: all items, or those of a scope, or of these only some. `only`: items as "kind/id". */
+  async *text(scope?: ShelfScope, only?: readonly string[]): AsyncGenerator<string> {
     for (const [i, kind] of KINDS.entries()) {
       yield `${i === 0 ? '{' : ','}"${kind}":[`
-      yield* this.items(kind, scope)
+      yield* this.items(
+        kind,
+        scope,
+        only?.flatMap((key) => (key.startsWith(`${kind}/`) ? [key.slice(kind.length + 1)] : [])),
+      )
       yield ']'
     }
     yield `,"whole":${scope === undefined}}`
@@ -78,12 +82,14 @@ export class ShelfContentService {
     return certain(lists)
   }
 
-  private async *items(kind: ContentKind, scope: ShelfScope | undefined): AsyncGenerator<string> {
+  private async *items(kind: ContentKind, scope: ShelfScope | undefined, ids: readonly string[] | undefined): AsyncGenerator<string> {
+    if (ids?.length === 0) return
+    const among = ids === undefined ? '' : 'AND id = ANY (ARRAY[:among]::text[])'
     for (let after: string | undefined = ''; after !== undefined;) {
       const rows: { id: string; text: string }[] = await this.sequelize.query(
         `SELECT id, '{"item":' || body::text || ',"version":' || version || '}' AS text FROM ${kind}
-         WHERE id > :after AND ${wanted(kind, scope)} ORDER BY id LIMIT ${ROWS}`,
-        { replacements: { ...replacements(scope), after }, type: QueryTypes.SELECT },
+         WHERE id > :after AND ${wanted(kind, scope)} ${among} ORDER BY id LIMIT ${ROWS}`,
+        { replacements: { ...replacements(scope), after, among: [...(ids ?? [])] }, type: QueryTypes.SELECT },
       )
       if (rows.length > 0) yield `${after === '' ? '' : ','}${rows.map(({ text }) => text).join(',')}`
       after = rows.length < ROWS ? undefined : rows.at(-1)?.id

@@ -40,18 +40,23 @@ export class ShelfController {
   @Get('content')
   @Operation(
     'Transmissions, and parts, operations and kits with their versions: all, those of a transmission, or those of the transmission of a job with its own; ' +
-      'with `ifLarge` all of them, unless the shelf is large',
+      'with `ifLarge` all of them, unless the shelf is large; with `only` some of these by kind and id, as in "parts/a,kits/b"',
     'The parts shelf, and whether it has all items',
   )
   @ApiQuery({ name: 'unit', required: false })
   @ApiQuery({ name: 'job', required: false })
   @ApiQuery({ name: 'ifLarge', required: false })
+  @ApiQuery({ name: 'only', required: false })
   async content(@Query() query: Readonly<Record<string, unknown>>, @Req() request: Request, @Res() response: Response): Promise<void> {
     const scope = await this.scopeOf(query)
-    response.type('application/json').setHeader('ETag', await this.contents.tag(scope))
-    if (request.fresh) return void response.status(304).end()
+    const only = typeof query['only'] === 'string' ? query['only'].split(',') : undefined
+    response.type('application/json')
+    if (!only) {
+      response.setHeader('ETag', await this.contents.tag(scope))
+      if (request.fresh) return void response.status(304).end()
+    }
     try {
-      await pipeline(Readable.from(this.contents.text(scope)), response)
+      await pipeline(Readable.from(this.contents.text(scope, only)), response)
     } catch (error) {
       // The client closed the connection.
       if (isRecord(error) && error['code'] === 'ERR_STREAM_PREMATURE_CLOSE') return

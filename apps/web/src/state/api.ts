@@ -202,8 +202,11 @@ export const api = {
   takePrices: (prices: TakePricesDto) =>
     call<Pick<ShelfContent, PricedKind> & { supplier: { item: SupplierDto; version: number } }>('POST', '/shelf/prices', prices),
   quotesOf: (ids: readonly string[]) => call<OpenQuote[]>('POST', '/shelf/prices/quotes', { ids }),
-  shelf: (scope: ShelfScope | null = null) =>
-    call<ShelfContent>('GET', `/shelf/content${scope === null ? '' : `?${new URLSearchParams({ ...scope, ifLarge: 'true' })}`}`),
+  /** `only`: some items, as "kind/id". */
+  shelf: (scope: ShelfScope | null = null, only: readonly string[] = []) => {
+    const query = new URLSearchParams({ ...(scope && { ...scope, ifLarge: 'true' }), ...(only.length > 0 && { only: only.join() }) })
+    return call<ShelfContent>('GET', `/shelf/content${query.size > 0 ? `?${query}` : ''}`)
+  },
   addItem: <T>(kind: 'parts' | 'operations' | 'kits', item: T) => call<T>('POST', kind === 'parts' ? '/shelf' : `/shelf/${kind}`, item),
   saveItem: <T extends { id: string }>(kind: 'parts' | 'operations' | 'kits', item: T, version: number) =>
     call<{ item: T; version: number }>('PUT', `/shelf/${kind}/${item.id}`, { item, version }),

@@ -3,16 +3,31 @@ import { keysOf } from '@plucky/core'
 import { refreshBook } from './book.js'
 import { hearOfSave } from './job.js'
 import { queries } from './queries.js'
-import { refreshShop } from './shop.js'
+import { refreshItems, refreshShop } from './shop.js'
 import { windowName } from './window-name.js'
 
 /** Changes that come together are taken up together: those of the book soon, lists and shelf once a second. */
 const TOGETHER_MS = { book: 200, lists: 1000, shelf: 1000 } as const
 type Fetched = keyof typeof TOGETHER_MS
 
+/** Highest number of changed items that are loaded one by one. */
+const MOST_ITEMS = 50
+
+/** Changed items of the shelf, by kind and id. `missed`: there may be others. */
+const changed = { items: new Set<string>(), missed: false }
+
+async function reloadShelf(): Promise<void> {
+  const items = [...changed.items]
+  const all = changed.missed || items.length > MOST_ITEMS
+  Object.assign(changed, { items: new Set(), missed: false })
+  if (all) return refreshShop()
+  // Tried again with the next change.
+  if (!(await refreshItems(items))) items.forEach((item) => changed.items.add(item))
+}
+
 const FETCH: Readonly<Record<Fetched, () => unknown>> = {
   lists: () => queries.invalidateQueries(),
-  shelf: refreshShop,
+  shelf: reloadShelf,
   book: refreshBook,
 }
 
@@ -33,6 +48,7 @@ function hear({ subject, id, version, window }: ShopEvent): void {
   const [number = 0] = id.split('/').map(Number)
   switch (subject) {
     case 'connected':
+      changed.missed = true
       keysOf(FETCH).forEach(takeUp)
       return hearOfSave()
     case 'jobs':
@@ -42,6 +58,7 @@ function hear({ subject, id, version, window }: ShopEvent): void {
     case 'parts':
     case 'operations':
     case 'kits':
+      changed.items.add(`${subject}/${id}`)
       takeUp('shelf')
       return takeUp('lists')
     case 'book_marks':

@@ -25,6 +25,11 @@ class Beyond {
       headers: new Headers(),
       json: async () => JSON.parse(JSON.stringify(body)) as unknown,
     })
+    const only = new URL(path, 'http://shop').searchParams.get('only')?.split(',')
+    if (only) {
+      const parts = (path.includes('job=') ? this.ofJob(path) : this.parts).filter(({ item }) => only.includes(`parts/${item.id}`))
+      return reply(200, { units: [], parts, operations: [], kits: [], whole: !this.large } satisfies ShelfContent)
+    }
     if (path === '/api/shelf/content')
       return reply(200, { units: kept, parts: this.parts, operations: [], kits: [], whole: true } satisfies ShelfContent)
     if (path.startsWith('/api/shelf/content?job='))
@@ -95,6 +100,31 @@ it('takes over changes made elsewhere, and stays the same object without any', a
   expect(s.priceOf(first.id)).toBe(77)
   await s.keepItem('parts', { ...first, price: 78 }, s.versionOf('parts', first.id))
   expect(beyond.parts[0]?.item.price).toBe(78)
+})
+
+it('loads only the items that were changed elsewhere', async () => {
+  const beyond = new Beyond()
+  const s = await shop(beyond)
+  const before = s.shopStore.getState()
+  const [, second, third] = before.parts.values()
+  const keys = [first, second, third].map((part) => `parts/${(part as Part).id}`)
+  expect(await s.refreshItems([...keys, 'kits/no-such'])).toBe(true)
+  expect(s.shopStore.getState()).toBe(before)
+  beyond.change({ ...first, price: 91 })
+  beyond.parts = beyond.parts.filter(({ item }) => item.id !== second?.id)
+  beyond.up = false
+  expect(await s.refreshItems(keys)).toBe(false)
+  beyond.up = true
+  await s.refreshItems(keys)
+  const after = s.shopStore.getState()
+  expect([s.priceOf(first.id), s.versionOf('parts', first.id), after.parts.has(second?.id ?? ''), after.parts.size]).toEqual([
+    91,
+    2,
+    false,
+    3,
+  ])
+  expect([after.parts.get(third?.id ?? ''), after.kits, after.units]).toEqual([third, before.kits, before.units])
+  expect(beyond.asked.filter((path) => !path.includes('only='))).toHaveLength(1)
 })
 
 it('reports a server without response', async () => {

@@ -86,6 +86,57 @@ export async function refreshShop(): Promise<void> {
   if (now && own === round && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
 }
 
+/**
+ * Loads items that were changed elsewhere, by keys as in `versions`. An item that is not returned was removed. Returns false if the server
+ * does not respond.
+ */
+export async function refreshItems(keys: readonly string[]): Promise<boolean> {
+  const { state, whole } = shopStore.getState()
+  if (state !== 'ready') return true
+  const own = round
+  const shelf = await api.shelf(wanted, keys).catch((error: unknown) => {
+    if (error instanceof Unreachable) return undefined
+    throw error
+  })
+  if (!shelf) return false
+  // The shelf has become large, or is not large any more.
+  if (shelf.whole !== whole) await refreshShop()
+  else if (own === round) shopStore.setState((shop) => withItems(shop, shelved(shelf), keys))
+  return true
+}
+
+/** The shop with some items as they are now. An older version than the known one is not used. */
+function withItems(shop: Shop, now: Catalogue & Pick<Shop, 'units' | 'versions'>, keys: readonly string[]): Partial<Shop> {
+  const changed = keys.filter((key) => {
+    const [known, stored] = [shop.versions.get(key), now.versions.get(key)]
+    return stored === undefined ? known !== undefined : stored > (known ?? 0)
+  })
+  if (changed.length === 0) return shop
+  const versions = over(shop.versions, now.versions, changed)
+  const idsOf = (kind: ItemKind | 'units') =>
+    changed.flatMap((key) => (key.startsWith(versionKey(kind, '')) ? [key.slice(versionKey(kind, '').length)] : []))
+  const unitsById = (units: readonly Unit[]) => new Map(units.map((unit) => [unit.id, unit]))
+  return {
+    versions,
+    units: [...over(unitsById(shop.units), unitsById(now.units), idsOf('units')).values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
+    parts: over(shop.parts, now.parts, idsOf('parts')),
+    operations: over(shop.operations, now.operations, idsOf('operations')),
+    kits: over(shop.kits, now.kits, idsOf('kits')),
+  }
+}
+
+/** A map with the entries of some keys as in another map. Entries that are not there are removed. The same map without keys. */
+function over<T>(before: ReadonlyMap<string, T>, now: ReadonlyMap<string, T>, keys: readonly string[]): ReadonlyMap<string, T> {
+  if (keys.length === 0) return before
+  const map = new Map(before)
+  for (const key of keys) {
+    const value = now.get(key)
+    if (value === undefined) map.delete(key)
+    else map.set(key, value)
+  }
+  return map
+}
+
 function shelved({ units: kept, parts, operations, kits, whole }: ShelfContent): Catalogue & Pick<Shop, 'units' | 'versions' | 'whole'> {
   const byId = <T extends { id: string }>(kept: readonly { item: T }[]) => new Map(kept.map(({ item }) => [item.id, item]))
   const versions = (kind: ItemKind | 'units', kept: readonly { item: { readonly id: string }; version: number }[]) =>
@@ -124,7 +175,9 @@ async function savedOnce<T extends { readonly id: string }>(
   } catch (error) {
     if (!(error instanceof Refused) || error.status !== 409) throw error
     // The list type depends on the kind.
-    const stored = ((await api.shelf())[kind] as readonly { item: Item | Unit; version: number }[]).find((kept) => kept.item.id === item.id)
+    const stored = ((await api.shelf(null, [versionKey(kind, item.id)]))[kind] as readonly { item: Item | Unit; version: number }[]).find(
+      (kept) => kept.item.id === item.id,
+    )
     if (!equal(stored?.item, JSON.parse(JSON.stringify(item)))) throw error
     return { item, version: stored?.version ?? 1 }
   }
