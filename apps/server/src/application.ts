@@ -99,7 +99,7 @@ export async function createApplication(options: {
 }
 
 /** Runs the migrations and loads the made-up shop, on a separate connection without request timeouts. */
-async function upgrade(databaseUrl: string): Promise<void> {
+export async function upgrade(databaseUrl: string): Promise<void> {
   const sequelize = new Sequelize(databaseUrl, { dialect: 'postgres', logging: false })
   try {
     await migrate(sequelize)

@@ -3,6 +3,8 @@ import { demoShop } from '@plucky/demo'
 import request from 'supertest'
 import { scratchApplication, type Scratch } from './testing/scratch.js'
 
+const { units, shelf, operations, kits } = demoShop()
+
 let scratch: Scratch
 const get = (path: string, tag = '') => request(scratch.app.getHttpServer()).get(path).set('If-None-Match', tag)
 
@@ -14,7 +16,6 @@ const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id <
 
 describe('the content of the shelf', () => {
   it('has every item with its version, over more than one page', async () => {
-    const { units, shelf, operations, kits } = demoShop()
     const content = (await get('/api/shelf/content').expect(200)).body as ShelfContent
     expect(items(content.units)).toEqual([...units].sort(byId))
     expect(items(content.parts)).toEqual([...shelf].sort(byId))
@@ -26,7 +27,6 @@ describe('the content of the shelf', () => {
 
   it('can be that of one transmission, with all transmissions', async () => {
     const content = (await get('/api/shelf/content?unit=rowan-4').expect(200)).body as ShelfContent
-    const { units, shelf } = demoShop()
     expect(content.units).toHaveLength(units.length)
     expect(items(content.parts)).toEqual(shelf.filter(({ unitIds }) => unitIds.includes('rowan-4')).sort(byId))
     expect(items((await get('/api/shelf/content?unit=no-such-unit').expect(200)).body.parts as ShelfContent['parts'])).toEqual([])
@@ -34,7 +34,7 @@ describe('the content of the shelf', () => {
 
   it('is everything for a job of a small shelf, and its transmission and its own items for one of a large shelf', async () => {
     const ofJob = async () => (await get('/api/shelf/content?job=1&ifLarge=true').expect(200)).body as ShelfContent
-    expect([(await ofJob()).whole, (await ofJob()).parts.length]).toEqual([true, demoShop().shelf.length])
+    expect([(await ofJob()).whole, (await ofJob()).parts.length]).toEqual([true, shelf.length])
     await scratch.query(
       `INSERT INTO parts (id, version, body) SELECT id || '-x' || i, 1, body || jsonb_build_object('id', id || '-x' || i)
        FROM parts, generate_series(1, 12) AS i WHERE NOT body -> 'unitIds' @> '["alder-3"]'`,
@@ -50,8 +50,10 @@ describe('the content of the shelf', () => {
 
   it('can be some items only, of all or of one transmission', async () => {
     const only = async (query: string) => {
-      const { units, parts, operations, kits } = (await get(`/api/shelf/content?${query}`).expect(200)).body as ShelfContent
-      return [units, parts, operations, kits].flatMap((kept: readonly { item: { id: string } }[]) => items(kept).map(({ id }) => id))
+      const content = (await get(`/api/shelf/content?${query}`).expect(200)).body as ShelfContent
+      return [content.units, content.parts, content.operations, content.kits].flatMap((kept: readonly { item: { id: string } }[]) =>
+        items(kept).map(({ id }) => id),
+      )
     }
     const some = 'only=parts/shell-neck,units/rowan-4,parts/no-such,jobs/1,quince-sun-shell-full,parts/quince-sun-shell-full'
     expect(await only(some)).toEqual(['rowan-4', 'quince-sun-shell-full', 'shell-neck'])

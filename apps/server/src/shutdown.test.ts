@@ -6,7 +6,7 @@ import { createApplication } from './application.js'
 import { scratchDatabase } from './testing/scratch.js'
 
 it('closes idle connections and event streams at shutdown, and answers the request in progress', async () => {
-  const { databaseUrl, drop } = await scratchDatabase()
+  const { databaseUrl, drop } = await scratchDatabase({ filled: true })
   const app = await createApplication({ databaseUrl, log: false })
   await app.listen(0, '127.0.0.1')
   const direct = new Client({ connectionString: databaseUrl })

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { setTimeout as wait } from 'node:timers/promises'
 import { Client } from 'pg'
 import type { AccessSettings } from '../access/settings.js'
-import { createApplication } from '../application.js'
+import { createApplication, upgrade } from '../application.js'
 import type { Disk } from '../disk/disk.js'
 
 /** The cluster that `npm test` brings; each suite makes a database of its own in it. */
@@ -21,18 +21,42 @@ export interface ScratchDatabase {
   drop(): Promise<void>
 }
 
-/** Creates an empty database for one suite. */
-export async function scratchDatabase(): Promise<ScratchDatabase> {
+const urlOf = (name: string) => clusterUrl().replace(/\/[^/]*$/, `/${name}`)
+
+/** Database that suites copy: migrated and with the demo shop. One per run of Jest. */
+const MODEL = `model_${process.ppid}`
+/** Advisory lock of those who make or copy the model. */
+const MODEL_LOCK = 7_236_001
+
+/** Creates an empty database for one suite, or a copy of the model. */
+export async function scratchDatabase({ filled = false } = {}): Promise<ScratchDatabase> {
   const cluster = new Client({ connectionString: clusterUrl() })
   await cluster.connect()
   const name = `t_${randomBytes(6).toString('hex')}`
-  await cluster.query(`CREATE DATABASE ${name}`)
+  if (filled) await copyModel(cluster, name)
+  else await cluster.query(`CREATE DATABASE ${name}`)
   return {
-    databaseUrl: clusterUrl().replace(/\/[^/]*$/, `/${name}`),
+    databaseUrl: urlOf(name),
     async drop() {
       await cluster.query(`DROP DATABASE ${name} WITH (FORCE)`)
       await cluster.end()
     },
+  }
+}
+
+/** Copies the model, which the first suite makes. */
+async function copyModel(cluster: Client, name: string): Promise<void> {
+  await cluster.query('SELECT pg_advisory_lock($1)', [MODEL_LOCK])
+  try {
+    const { rowCount } = await cluster.query('SELECT 1 FROM pg_database WHERE datname = $1', [MODEL])
+    if (!rowCount) {
+      await cluster.query(`CREATE DATABASE ${MODEL}_unfinished`)
+      await upgrade(urlOf(`${MODEL}_unfinished`))
+      await cluster.query(`ALTER DATABASE ${MODEL}_unfinished RENAME TO ${MODEL}`)
+    }
+    await cluster.query(`CREATE DATABASE ${name} TEMPLATE ${MODEL}`)
+  } finally {
+    await cluster.query('SELECT pg_advisory_unlock($1)', [MODEL_LOCK])
   }
 }
 
@@ -50,7 +74,7 @@ export async function scratchApplication(
   disk?: Disk,
   settings: { readonly access?: AccessSettings; readonly webFolder?: string; readonly metricsToken?: string } = {},
 ): Promise<Scratch> {
-  const { databaseUrl, drop } = await scratchDatabase()
+  const { databaseUrl, drop } = await scratchDatabase({ filled: true })
   const app = await createApplication({ databaseUrl, log: false, ...(disk ? { disk } : {}), ...settings })
   await app.init()
   const direct = new Client({ connectionString: databaseUrl, application_name: 'direct' })
