@@ -91,7 +91,7 @@ function Work(props: { operation: Operation; content: JobContent; station: strin
   const held = proposal ? stationHeldInWords(answerFor(content, proposal.spec), station) : ''
   const others = proposal?.companions.length ? `, with ${proposal.companions.length} more` : ''
   return (
-    <button type="button" aria-pressed={on} onClick={() => applyChoice(content, choice)} data-testid={`work-${operation.id}`}>
+    <button type="button" aria-pressed={on} onClick={() => applyChoice(choice)} data-testid={`work-${operation.id}`}>
       {operation.name}
       <span className="figure">
         {`${on ? 'done; without it:' : 'with it:'} ${held} · ${money(operation.price)} · ${hoursWords(operation.hours)} · ${SKILL_WORDS[operation.skill]}${others}`}
@@ -108,7 +108,7 @@ function KitButton({ kit, content, unit, station }: { kit: Kit; content: JobCont
   const names = others.map((id) => stationName(unit, id)).join(', ')
   const then = holds?.outcome === 'answered' ? `, build would hold ${heldInWords(holds.held)}` : ''
   return (
-    <button type="button" aria-pressed={on} disabled={on} onClick={() => applyChoice(content, { kit })} data-testid={`kit-${kit.id}`}>
+    <button type="button" aria-pressed={on} disabled={on} onClick={() => applyChoice({ kit })} data-testid={`kit-${kit.id}`}>
       {`${kit.name}, with ${names}`}
       <span className="figure">{`${on ? 'installed · ' : ''}${money(kit.price)} · ${hoursWords(kit.hours)}${on ? '' : then}`}</span>
     </button>

@@ -126,7 +126,7 @@ function Fitting({ content, unit, station, partId }: { content: JobContent; unit
       <Text fontSize="note">{fitted ? 'On the shelf and installed here.' : 'On the shelf.'}</Text>
       {proposal && <CompanionParts unit={unit} content={content} proposal={proposal} />}
       {!fitted && (
-        <PrimaryButton mt="1.5" onClick={() => applyChoice(content, choice)} data-testid="fit-drawn">
+        <PrimaryButton mt="1.5" onClick={() => applyChoice(choice)} data-testid="fit-drawn">
           {more > 0 ? `Install with ${more} required parts` : 'Install'}
         </PrimaryButton>
       )}

@@ -125,7 +125,7 @@ function AfterScrap({ card, record, content }: Pick<FormProps, 'card' | 'record'
   return (
     <Box mt="1.5" borderWidth="1px" borderColor="break" px="2" py="1">
       <Text fontSize="small">{`The build still uses the received part: ${name}.`}</Text>
-      <OutlineButton size="sm" mt="1" onClick={() => applyChoice(content, { station: station.id, part: null })} data-testid="empty-station">
+      <OutlineButton size="sm" mt="1" onClick={() => applyChoice({ station: station.id, part: null })} data-testid="empty-station">
         {`Take it out of the build: ${station.name}`}
       </OutlineButton>
     </Box>

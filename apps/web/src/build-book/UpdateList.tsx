@@ -195,7 +195,7 @@ function Remedy({ remedy, content, unit }: { readonly remedy: OfferedRemedy; rea
   const install = () => {
     if (!item || stationId === undefined) return
     const works = [...(content.spec.works[stationId] ?? []), item.id]
-    applyChoice(content, by === 'operation' ? { station: stationId, works } : { station: stationId, part: item.id })
+    applyChoice(by === 'operation' ? { station: stationId, works } : { station: stationId, part: item.id })
   }
   const offered = item && stationId !== undefined && !installed && by !== 'replace' && canBeDone(content, unit, remedy)
   return (

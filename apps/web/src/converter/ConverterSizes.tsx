@@ -40,7 +40,7 @@ export function ConverterSizes({
           basis={drawn}
           taken={(id) => shopStore.getState().parts.has(id)}
           onClose={() => setDrawn(undefined)}
-          onAdded={(id) => applyChoice(content, { station, part: id })}
+          onAdded={(id) => applyChoice({ station, part: id })}
         />
       )}
     </Box>

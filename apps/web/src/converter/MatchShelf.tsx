@@ -43,7 +43,7 @@ export function MatchShelf({ content, unit, station, converters, wantedRadPerS, 
           {...row}
           letter={letters.get(row.part.id)}
           fitted={content.spec.fits[station] === row.part.id}
-          onInstall={() => applyChoice(content, { station, part: row.part.id })}
+          onInstall={() => applyChoice({ station, part: row.part.id })}
         />
       ))}
     </Box>

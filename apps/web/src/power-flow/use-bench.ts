@@ -65,11 +65,11 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     choose: (id) => viewStore.setState({ station: id, candidate: '' }),
     look: (id) => viewStore.setState({ candidate: id, working: null }),
     fit: (id) => {
-      if (id !== content.spec.fits[station]) applyChoice(content, { station, part: id })
+      if (id !== content.spec.fits[station]) applyChoice({ station, part: id })
     },
     remove:
       fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s))
-        ? () => applyChoice(content, { station, part: null })
+        ? () => applyChoice({ station, part: null })
         : undefined,
   }
 }

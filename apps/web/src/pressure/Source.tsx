@@ -78,7 +78,7 @@ function PartPick({ content, unit, kind }: { content: JobContent; unit: Unit; ki
   const station = stationOfKind(unit, kind)
   if (!station) return <Box />
   const parts = partsFor(shopStore.getState(), unit, station.id)
-  const fit = (id: string) => applyChoice(content, { station: station.id, part: id === '' ? null : id })
+  const fit = (id: string) => applyChoice({ station: station.id, part: id === '' ? null : id })
   return (
     <SelectField
       label={capital(station.name)}

@@ -52,7 +52,7 @@ describe('an installed part', () => {
         stationIds.includes(stationId) && (proposalFor(content, { station: stationId, part: id })?.companions.length ?? 0) > 0,
     )
     expect(part).toBeDefined()
-    applyChoice(content, { station: stationId, part: part?.id ?? '' })
+    applyChoice({ station: stationId, part: part?.id ?? '' })
     expect(now().spec.fits[stationId]).toBe(part?.id)
     const changed = Object.keys(now().spec.fits).filter((id) => now().spec.fits[id] !== content.spec.fits[id])
     expect(changed.length).toBeGreaterThan(1)
@@ -64,12 +64,12 @@ describe('an installed part', () => {
     expect(now()).toBe(after)
   })
   it('that is installed already changes nothing', () => {
-    applyChoice(content, { station: stationId, part: content.spec.fits[stationId] ?? '' })
+    applyChoice({ station: stationId, part: content.spec.fits[stationId] ?? '' })
     expect(now().spec).toEqual(content.spec)
     expect(steps()).toBe(0)
   })
   it('does not change pressure and other parts of the job', () => {
-    applyChoice(content, { station: 'lockup', part: null })
+    applyChoice({ station: 'lockup', part: null })
     const { spec, ...rest } = now()
     const { spec: before, ...same } = content
     expect(rest).toEqual(same)

@@ -25,14 +25,14 @@ function put<K extends keyof JobContent>(key: K, value: JobContent[K]): undefine
   change((job) => (equal(job[key], value) ? job : { ...job, [key]: value }))
 }
 
-/** Applies a choice together with the parts and operations it requires. */
-export function applyChoice(content: JobContent, choice: Choice): void {
-  const proposal = proposalFor(content, choice)
-  if (!proposal) return
-  const { fits, works } = proposal.spec
-  change((job) =>
-    equal({ fits, works }, { fits: job.spec.fits, works: job.spec.works }) ? job : { ...job, spec: { ...job.spec, fits, works } },
-  )
+/** Applies a choice to the job on screen, together with the parts and operations it requires. */
+export function applyChoice(choice: Choice): void {
+  change((job) => {
+    const proposal = proposalFor(job, choice)
+    if (!proposal) return job
+    const { fits, works } = proposal.spec
+    return equal({ fits, works }, { fits: job.spec.fits, works: job.spec.works }) ? job : { ...job, spec: { ...job.spec, fits, works } }
+  })
 }
 
 /** Installs a planned build: parts, operations and line pressure. */

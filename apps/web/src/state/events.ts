@@ -8,6 +8,8 @@ import { windowName } from './window-name.js'
 
 /** Changes that come together are taken up together: those of the book soon, lists and shelf once a second. */
 const TOGETHER_MS = { book: 200, lists: 1000, shelf: 1000 } as const
+/** Time after which changed items that could not be loaded are requested again. */
+const RETRY_AFTER_MS = 3000
 type Fetched = keyof typeof TOGETHER_MS
 
 /** Highest number of changed items that are loaded one by one. */
@@ -20,9 +22,10 @@ async function reloadShelf(): Promise<void> {
   const items = [...changed.items]
   const all = changed.missed || items.length > MOST_ITEMS
   Object.assign(changed, { items: new Set(), missed: false })
-  if (all) return refreshShop()
-  // Tried again with the next change.
-  if (!(await refreshItems(items))) items.forEach((item) => changed.items.add(item))
+  if (await (all ? refreshShop() : refreshItems(items))) return
+  items.forEach((item) => changed.items.add(item))
+  changed.missed ||= all
+  takeUp('shelf', RETRY_AFTER_MS)
 }
 
 const FETCH: Readonly<Record<Fetched, () => unknown>> = {
@@ -34,13 +37,13 @@ const FETCH: Readonly<Record<Fetched, () => unknown>> = {
 /** What will be fetched again. */
 const due = new Set<Fetched>()
 
-function takeUp(what: Fetched): void {
+function takeUp(what: Fetched, after: number = TOGETHER_MS[what]): void {
   if (due.has(what)) return
   due.add(what)
   setTimeout(() => {
     due.delete(what)
     void FETCH[what]()
-  }, TOGETHER_MS[what])
+  }, after)
 }
 
 function hear({ subject, id, version, window }: ShopEvent): void {
@@ -49,7 +52,7 @@ function hear({ subject, id, version, window }: ShopEvent): void {
   switch (subject) {
     case 'connected':
       changed.missed = true
-      keysOf(FETCH).forEach(takeUp)
+      keysOf(FETCH).forEach((what) => takeUp(what))
       return hearOfSave()
     case 'jobs':
       if (version !== null) hearOfSave({ number, version })

@@ -1,6 +1,7 @@
-import type { ShelfContent } from '@plucky/contract'
+import type { ShelfContent, ShopEvent } from '@plucky/contract'
 import type { Part } from '@plucky/core'
 import { demoShop } from '@plucky/demo'
+import { TestBrowser } from './testing.js'
 
 const { units, shelf } = demoShop()
 const kept = units.map((item) => ({ item, version: 1 }))
@@ -125,6 +126,44 @@ it('loads only the items that were changed elsewhere', async () => {
   ])
   expect([after.parts.get(third?.id ?? ''), after.kits, after.units]).toEqual([third, before.kits, before.units])
   expect(beyond.asked.filter((path) => !path.includes('only='))).toHaveLength(1)
+})
+
+it('requests a changed item again until it is loaded', async () => {
+  const beyond = new Beyond()
+  let stream: { onmessage?: (message: { data: string }) => void } = {}
+  new TestBrowser().install(beyond.fetch)
+  Object.assign(document, { addEventListener: () => undefined })
+  Object.assign(globalThis, {
+    addEventListener: () => undefined,
+    EventSource: function () {
+      return (stream = {})
+    },
+  })
+  const s = await shop(beyond)
+  const { followShop } = await import('./events.js')
+  followShop()
+  jest.useFakeTimers()
+  const changeElsewhere = (price: number) => {
+    beyond.change({ ...first, price })
+    const event: ShopEvent = { subject: 'parts', id: first.id, version: null, window: 'other' }
+    stream.onmessage?.({ data: JSON.stringify(event) })
+  }
+  beyond.up = false
+  changeElsewhere(55)
+  await jest.advanceTimersByTimeAsync(2000)
+  expect([s.priceOf(first.id), beyond.asked.length]).toEqual([first.price, 2])
+  beyond.up = true
+  await jest.advanceTimersByTimeAsync(4000)
+  expect([s.priceOf(first.id), beyond.asked.length]).toEqual([55, 3])
+  // The first load started before the change, and its response comes after it.
+  s.ensureShop()
+  s.shopStore.setState({ state: 'loading' })
+  changeElsewhere(56)
+  await jest.advanceTimersByTimeAsync(2000)
+  s.shopStore.setState({ state: 'ready' })
+  await jest.advanceTimersByTimeAsync(4000)
+  expect(s.priceOf(first.id)).toBe(56)
+  jest.useRealTimers()
 })
 
 it('reports a server without response', async () => {

@@ -73,35 +73,40 @@ export async function loadShop(): Promise<void> {
   }
 }
 
-/** Looks whether the shelf was changed elsewhere, and takes what it holds now; where it can't be asked, the shop stays as it was seen. */
-export async function refreshShop(): Promise<void> {
-  if (shopStore.getState().state !== 'ready') return
-  const own = round
-  const shelf = await api.shelf(wanted).catch((error: unknown) => {
+/** Loads the items of a loaded shop, or some of them. Returns `undefined` if the server does not respond. */
+const shelfNow = (keys?: readonly string[]) =>
+  api.shelf(wanted, keys).catch((error: unknown) => {
     if (error instanceof Unreachable) return undefined
     throw error
   })
-  const now = shelf && shelved(shelf)
-  const { versions } = shopStore.getState()
-  if (now && own === round && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
-}
+
+const isLoading = () => wanted !== undefined && shopStore.getState().state === 'loading'
 
 /**
- * Loads items that were changed elsewhere, by keys as in `versions`. An item that is not returned was removed. Returns false if the server
- * does not respond.
+ * Takes over what was changed elsewhere. Returns false if that is not known yet: the server does not respond, or the first load, which may
+ * have started before a change, is not complete.
  */
+export async function refreshShop(): Promise<boolean> {
+  if (shopStore.getState().state !== 'ready') return !isLoading()
+  const own = round
+  const shelf = await shelfNow()
+  if (!shelf) return false
+  const now = shelved(shelf)
+  const { versions } = shopStore.getState()
+  if (own === round && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
+  return true
+}
+
+/** Like `refreshShop`, for items that are known to have changed, by keys as in `versions`. An item that is not returned was removed. */
 export async function refreshItems(keys: readonly string[]): Promise<boolean> {
   const { state, whole } = shopStore.getState()
-  if (state !== 'ready') return true
+  if (state !== 'ready') return !isLoading()
   const own = round
-  const shelf = await api.shelf(wanted, keys).catch((error: unknown) => {
-    if (error instanceof Unreachable) return undefined
-    throw error
-  })
+  const shelf = await shelfNow(keys)
   if (!shelf) return false
   // The shelf has become large, or is not large any more.
-  if (shelf.whole !== whole) await refreshShop()
-  else if (own === round) shopStore.setState((shop) => withItems(shop, shelved(shelf), keys))
+  if (shelf.whole !== whole) return refreshShop()
+  if (own === round) shopStore.setState((shop) => withItems(shop, shelved(shelf), keys))
   return true
 }
 
