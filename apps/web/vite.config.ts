@@ -31,8 +31,21 @@ export default defineConfig({
   build: {
     outDir: 'dist',
     chunkSizeWarningLimit: 1200,
-    // Read only where a file or a dyno sheet is.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'papaparse', test: /papaparse/ }] } } },
+    rolldownOptions: {
+      // The component library's own theme is made even if it is not used, which takes longer than ours: it is left out.
+      treeshake: { manualPureFunctions: ['createSystem'] },
+      output: {
+        // Chunks of one group may refer to each other.
+        strictExecutionOrder: true,
+        codeSplitting: {
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            // Code of several pages in few files: a browser fetches six at a time.
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 60_000 },
+          ],
+        },
+      },
+    },
   },
   // The host stays the page's own: the server accepts changes from its own origin only.
   server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env['PORT'] ?? 4780}`, changeOrigin: false } } },

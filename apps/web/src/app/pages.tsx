@@ -88,5 +88,11 @@ function fetchOtherPages(): void {
   setTimeout(() => void all(), LATER_MS)
 }
 
-/** Begins to fetch the code of a job's page while its job is loaded. */
-export const fetchPage = (id: JobViewId): void => void JOB_CODE[id]().catch(() => undefined) // the page itself says if it fails
+/** Begins to fetch code before it is shown. */
+function fetchAhead(...codes: readonly (() => Promise<unknown>)[]): null {
+  for (const code of codes) void code().catch(() => undefined) // the page itself says if it fails
+  return null
+}
+
+export const fetchShopPage = (id: ShopViewId): null => fetchAhead(SHOP_CODE[id])
+export const fetchJobPage = (id: JobViewId): null => fetchAhead(jobLayout, JOB_CODE[id])

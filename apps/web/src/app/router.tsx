@@ -1,8 +1,8 @@
 import { Suspense, useEffect, type ReactNode } from 'react'
-import { createBrowserRouter, generatePath, Navigate, useLocation, useParams, type RouteObject } from 'react-router'
+import { createBrowserRouter, generatePath, Navigate, redirect, useParams, type RouteObject } from 'react-router'
 import { JobErrorScreen } from '../ui/JobErrorScreen.js'
 import { Loading } from './Loading.js'
-import { fetchPage, JOB_PAGES, JobLayoutPage, SHOP_PAGES } from './pages.js'
+import { fetchJobPage, fetchShopPage, JOB_PAGES, JobLayoutPage, SHOP_PAGES } from './pages.js'
 import { ShopLayout } from './ShopLayout.js'
 import { TitleStrip } from './TitleStrip.js'
 import { jobAddress, JOB_VIEWS, SHOP_VIEWS } from './views.js'
@@ -27,13 +27,6 @@ function Titled({ title, children }: { title: string; children: ReactNode }) {
   return children
 }
 
-/** Leads an earlier address to the one in use, with its parameters and query. */
-function Moved({ to }: { to: string }) {
-  const params = useParams()
-  const { search, hash } = useLocation()
-  return <Navigate to={`${generatePath(to, params)}${search}${hash}`} replace />
-}
-
 const page = (view: { readonly id: string; readonly title: string; readonly path: string }, Page: () => ReactNode): RouteObject => ({
   path: view.path,
   handle: view.id,
@@ -44,8 +37,12 @@ const page = (view: { readonly id: string; readonly title: string; readonly path
   ),
 })
 
+/** Leads earlier addresses to the one in use, with their parameters and query. */
 const moved = (view: { readonly formerly?: readonly string[] }, to: string): RouteObject[] =>
-  (view.formerly ?? []).map((path) => ({ path, element: <Moved to={to} /> }))
+  (view.formerly ?? []).map((path) => ({
+    path,
+    loader: ({ params, request }) => redirect(`${generatePath(to, params)}${new URL(request.url).search}`),
+  }))
 
 export const router = createBrowserRouter([
   {
@@ -53,7 +50,7 @@ export const router = createBrowserRouter([
     errorElement: failed,
     children: SHOP_VIEWS.map((view) => {
       const Page = SHOP_PAGES[view.id]
-      return page(view, () => <Page />)
+      return { ...page(view, () => <Page />), loader: () => fetchShopPage(view.id) }
     }),
   },
   {
@@ -66,11 +63,7 @@ export const router = createBrowserRouter([
     errorElement: failed,
     children: JOB_VIEWS.map((view) => {
       const Page = JOB_PAGES[view.id]
-      const loader = () => {
-        fetchPage(view.id)
-        return null
-      }
-      return { ...page(view, () => <Page />), loader }
+      return { ...page(view, () => <Page />), loader: () => fetchJobPage(view.id) }
     }),
   },
   ...SHOP_VIEWS.flatMap((view) => moved(view, view.path)),

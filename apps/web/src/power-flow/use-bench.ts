@@ -67,10 +67,7 @@ export function useBench(content: JobContent, unit: Unit): BenchView {
     fit: (id) => {
       if (id !== content.spec.fits[station]) applyChoice({ station, part: id })
     },
-    remove:
-      fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s))
-        ? () => applyChoice({ station, part: null })
-        : undefined,
+    remove: fitted && unit.stations.some((s) => s.id === station && mayBeEmpty(s)) ? () => applyChoice({ station, part: null }) : undefined,
   }
 }
 
