@@ -9,13 +9,19 @@ class Beyond extends TestBrowser {
   /** The next answer to a save is lost. */
   deaf = false
   signed = false
+  /** Time between the reading of the book and its response, ms. */
+  slowMs = 0
   readonly bodies: { readonly changes: Readonly<Record<string, MarkChange>>; readonly by: string }[] = []
 
   readonly fetch = async (_path: string, { method, body = '' }: { method: string; body?: string }) => {
     await Promise.resolve()
     if (!this.up) throw new TypeError('network')
     const state = { number: 1, isSigned: this.signed }
-    if (method === 'GET') return testResponse(200, { ...state, marks: this.marks } satisfies BuildBook)
+    if (method === 'GET') {
+      const read = testResponse(200, { ...state, marks: { ...this.marks } } satisfies BuildBook)
+      if (this.slowMs > 0) await new Promise((resolve) => setTimeout(resolve, this.slowMs))
+      return read
+    }
     const sent = JSON.parse(body) as { changes: Record<string, MarkChange>; by: string; window: string }
     this.bodies.push(sent)
     if (sent.changes['card/bad/x/note']) return testResponse(422, { errors: [{ code: 'x', path: '', sentence: 'No such field.' }] })
@@ -67,6 +73,19 @@ it('saves fields shortly after a change, several as one, and drops what the brow
   t.setMarks({ [VERDICT]: 'scrap' })
   await settle()
   expect(beyond.bodies.length).toBe(1)
+})
+
+it('does not show a book that was read before a save and arrives after it', async () => {
+  const beyond = new Beyond()
+  const t = await tab(beyond)
+  beyond.slowMs = 1000
+  const refreshed = t.refreshBook()
+  t.setMarks({ [VERDICT]: 'scrap' })
+  const shown = new Set<unknown>()
+  t.bookStore.subscribe((state) => shown.add(t.shownMarks(state)[VERDICT]?.value))
+  await settle()
+  await refreshed
+  expect([...shown]).toStrictEqual(['scrap'])
 })
 
 it('continues after a lost response and an outage, and keeps a change made during a save', async () => {

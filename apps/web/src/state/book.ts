@@ -121,11 +121,16 @@ async function leftBehind(
   return { left, taken, elsewhere }
 }
 
+/** Number of saves that were answered. Fields that were read before such an answer may be older than it. */
+let answers = 0
+
 /** Fetches the fields of the server. */
 async function refresh(): Promise<void> {
   const { number } = get()
+  const before = answers
   try {
     const { marks, number: bookNumber, isSigned } = await api.book(number)
+    if (before !== answers) return await refresh()
     if (get().number === number)
       set({ stored: marks, bookNumber, isSigned, state: 'ready', problem: get().saving === 'refused' ? get().problem : '' })
   } catch (error) {
@@ -193,6 +198,7 @@ async function send(): Promise<void> {
 export const UNNAMED = 'not named'
 
 function acknowledge({ marks, conflicts }: SavedMarks, sent: BookState['pending']): void {
+  answers++
   const { pending, number } = get()
   const left = Object.fromEntries(
     Object.entries(pending).flatMap(([name, change]): [string, Pending][] => {

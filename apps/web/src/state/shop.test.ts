@@ -13,6 +13,8 @@ class Beyond {
   /** Pages of a job get one part, of the number of the job. */
   large = false
   readonly asked: string[] = []
+  /** The response to a load waits for this. */
+  afterRead: Promise<unknown> = Promise.resolve()
   /** The response to the next save is lost. */
   deaf = false
   readonly fetch = async (path: string, options: { method: string; body?: string }) => {
@@ -31,8 +33,11 @@ class Beyond {
       const parts = (path.includes('job=') ? this.ofJob(path) : this.parts).filter(({ item }) => only.includes(`parts/${item.id}`))
       return reply(200, { units: [], parts, operations: [], kits: [], whole: !this.large } satisfies ShelfContent)
     }
-    if (path === '/api/shelf/content')
-      return reply(200, { units: kept, parts: this.parts, operations: [], kits: [], whole: true } satisfies ShelfContent)
+    if (path === '/api/shelf/content') {
+      const read = reply(200, { units: kept, parts: this.parts, operations: [], kits: [], whole: true } satisfies ShelfContent)
+      await this.afterRead
+      return read
+    }
     if (path.startsWith('/api/shelf/content?job='))
       return reply(200, { units: kept, parts: this.ofJob(path), operations: [], kits: [], whole: !this.large } satisfies ShelfContent)
     const { item, version } = JSON.parse(options.body ?? '') as { item: Part; version: number }
@@ -101,6 +106,11 @@ it('takes over changes made elsewhere, and stays the same object without any', a
   expect(s.priceOf(first.id)).toBe(77)
   await s.keepItem('parts', { ...first, price: 78 }, s.versionOf('parts', first.id))
   expect(beyond.parts[0]?.item.price).toBe(78)
+  // Read before a save, received after it.
+  beyond.afterRead = new Promise((resolve) => setTimeout(resolve, 50))
+  const read = s.refreshShop()
+  await s.keepItem('parts', { ...first, price: 79 }, s.versionOf('parts', first.id))
+  expect([await read, s.priceOf(first.id)]).toEqual([false, 79])
 })
 
 it('loads only the items that were changed elsewhere', async () => {

@@ -40,6 +40,8 @@ export const isPart = (item: Item): item is Part => 'geometry' in item
 let wanted: ShelfScope | null | undefined
 /** Number of the latest load. The answer to an earlier one is not taken. */
 let round = 0
+/** Number of saves by this window. What was read before a save may be older than it. */
+let saves = 0
 
 /** Loads what a page needs, or all items, unless it is there. Checks for changes when the tab becomes visible. */
 export function ensureShop(scope: ShelfScope | null = null): void {
@@ -83,14 +85,14 @@ const shelfNow = (keys?: readonly string[]) =>
 const isLoading = () => wanted !== undefined && shopStore.getState().state === 'loading'
 
 /**
- * Takes over what was changed elsewhere. Returns false if that is not known yet: the server does not respond, or the first load, which may
- * have started before a change, is not complete.
+ * Takes over what was changed elsewhere. Returns false if that is not known yet: the server does not respond, this window saved an item
+ * meanwhile, or the first load, which may have started before a change, is not complete.
  */
 export async function refreshShop(): Promise<boolean> {
   if (shopStore.getState().state !== 'ready') return !isLoading()
-  const own = round
+  const [own, before] = [round, saves]
   const shelf = await shelfNow()
-  if (!shelf) return false
+  if (!shelf || before !== saves) return false
   const now = shelved(shelf)
   const { versions } = shopStore.getState()
   if (own === round && !equal([...now.versions].sort(), [...versions].sort())) shopStore.setState(now)
@@ -101,9 +103,9 @@ export async function refreshShop(): Promise<boolean> {
 export async function refreshItems(keys: readonly string[]): Promise<boolean> {
   const { state, whole } = shopStore.getState()
   if (state !== 'ready') return !isLoading()
-  const own = round
+  const [own, before] = [round, saves]
   const shelf = await shelfNow(keys)
-  if (!shelf) return false
+  if (!shelf || before !== saves) return false
   // The shelf has become large, or is not large any more.
   if (shelf.whole !== whole) return refreshShop()
   if (own === round) shopStore.setState((shop) => withItems(shop, shelved(shelf), keys))
@@ -217,6 +219,7 @@ export async function takeUnit(file: unknown): Promise<Unit> {
 }
 
 function placeUnit(unit: Unit, version: number): void {
+  saves++
   shopStore.setState((shop) => {
     const units = [...shop.units.filter(({ id }) => id !== unit.id), unit].sort((a, b) => (a.id < b.id ? -1 : 1))
     return { units, versions: new Map(shop.versions).set(versionKey('units', unit.id), version) }
@@ -237,6 +240,7 @@ export async function takePrices(prices: TakePricesDto): Promise<{ item: Supplie
 }
 
 function place(kind: ItemKind, kept: readonly { item: Item; version: number }[]): void {
+  saves++
   shopStore.setState((shop) => {
     const items = new Map<string, Item>(shop[kind])
     const versions = new Map(shop.versions)
