@@ -75,7 +75,7 @@ describe('fields', () => {
       field.holds.type === 'figure' ? [[part.kind, path, field] as const] : [],
     ),
   )
-  it.each(figures)('of a %s, %s: both ends of its span are taken, what lies beyond is refused by its name', (kind, path, field: Field) => {
+  it.each(figures)('of a %s, %s: both ends of its range are accepted, values outside are refused by name', (kind, path, field: Field) => {
     if (field.holds.type !== 'figure') throw new Error('no figure')
     const { from, to, unit, above, whole, label } = field.holds.span
     const si = (value: number) => (unit ? toSi(value, unit) : value)

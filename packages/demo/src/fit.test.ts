@@ -279,7 +279,7 @@ describe('the book of a job', () => {
     expect(paths({ 'a.b': read('calliper', 0.1) })).toEqual(['book.readings.a.b'])
     expect(paths({ 'pump-seat': read('calliper', 0.16) })).toEqual([])
   })
-  it('is evaluated with the spec: every entry with its sentence, and what is measured in the place of the sheet', () => {
+  it('is evaluated with the spec: every entry with its sentence, and measured values instead of the sheet', () => {
     const plain = evaluation({ ...file, job: measuring(weak, { 'pilot-ahead': read('calliper', inch(1.2)) }) }) as {
       sentence: string
       fit: { entries: { id: string; sentence: string }[] }

@@ -126,7 +126,7 @@ describe('an operation', () => {
     expect([sleeves(shaft), sleeves({ ...sleeved })]).toEqual([true, false])
   })
 
-  it('files the rings: the pack gains just what the pressure at its piston gains', () => {
+  it('files the rings: the pack gains as much as the pressure at its piston', () => {
     const slip = (works: readonly string[]) =>
       limitsOf('direct-pack', fittedParts(withWorks(weak.spec, 'direct-pack', works), catalogue).get('direct-pack') as Part)
         .get('slip')
@@ -172,7 +172,7 @@ describe('mating parts', () => {
       const parts = partsFor(catalogue, unit, station.id)
       return { job, stationId: station.id, part: parts[pick % parts.length] as Part }
     })
-  it('a proposal keeps the choice, leaves no misfit on this shelf, and costs what the specs differ by', () => {
+  it('a proposal keeps the choice, leaves no misfit on this shelf, and costs the difference of the specs', () => {
     fc.assert(
       fc.property(choice, ({ job, stationId, part }) => {
         const { spec, left, price, hours, companions } = proposed(job, withPart(job.spec, stationId, part.id))
@@ -240,7 +240,7 @@ describe('cost', () => {
 })
 
 describe('a donor', () => {
-  it('is measured, as its working says for every figure of the piece', () => {
+  it('is measured, and its working says so for every figure of the piece', () => {
     const spec = withPart(weak.spec, 'input-shaft', 'input-donor')
     const working = deriveMargin(inputOf(weak, spec), answered(weak, spec), 'input-shaft', 'launch') as Derivation
     const leaves = (w: Derivation): string[] => w.inputs.flatMap((i) => (i.working ? leaves(i.working) : [i.origin]))

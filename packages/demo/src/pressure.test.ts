@@ -99,7 +99,7 @@ describe('pressure needed', () => {
 
 describe('pressure by the fitted valves', () => {
   const input = inputOf(balanced)
-  it('is solved in every case by range, throttle and speed, and is what the elements are judged with', () => {
+  it('is solved in every case by range, throttle and speed, and the elements are rated at it', () => {
     const [oil, answer] = [lineOil(input), answered(input)]
     expect(oil.byValves).toBe(true)
     for (const duty of answer.cases) {
@@ -134,7 +134,7 @@ describe('pressure by the fitted valves', () => {
     expect(worn.get('idle')?.cold.linePa).toBeGreaterThan(worn.get('idle')?.hot.linePa ?? 0)
   })
 
-  it('fills from what is spare, and a branch that gets too little is named until its hole is drilled', () => {
+  it('is filled from the spare flow, and a branch with too little is named until its hole is drilled', () => {
     const job = { ...balanced, spec: { ...balanced.spec, fits: { ...balanced.spec.fits, valves: 'valves-stock' } } }
     const short = { ...inputOf(job), pressure: { ...job.spec.pressure, knobs: { converterLimitPa: toSi(35, 'psi') } } }
     const starved = (i: SpecInput) =>

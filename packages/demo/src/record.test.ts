@@ -23,7 +23,7 @@ const fileOf = (job: JobContent): JobFile => jobFileOf(job, lookup, kits)
 const head = { number: 1, revision: 'no revision saved yet' }
 
 describe('two states side by side', () => {
-  it('show what differs, and what the step is worth', () => {
+  it('show the differences, and the gain of the step', () => {
     const { headline, stations, held, others } = comparison(evaluateJob(fileOf(weak)), evaluateJob(fileOf(balanced)))
     expect(headline.find((row) => row.name === 'Weakest link')).toMatchObject({ was: 'input shaft', is: 'intermediate one-way clutch' })
     expect(headline.find((row) => row.name === 'Price')?.step).toBe('+$4,031')

@@ -88,7 +88,7 @@ describe('strength in this shop', () => {
     expect([scaled > 10, same > 5]).toEqual([true, true])
   })
 
-  it('does not feed on itself: what is recorded is the capacity without it', () => {
+  it('does not raise itself: the capacity without it is recorded', () => {
     const job = jobs[0] as (typeof jobs)[number]
     const worstOf = (inner: ReturnType<typeof specInput>) =>
       answered(inner).stations.find(({ stationId }) => stationId === 'input-shaft')?.worst

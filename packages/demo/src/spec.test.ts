@@ -344,7 +344,7 @@ describe('speeds on the strip', () => {
 describe('words', () => {
   const answer = answered(inputOf())
   const named = (id: string) => answer.cases.find((c) => c.id === id) as Answer['cases'][number]
-  it('name a duty case as a builder says it', () => {
+  it('name a duty case in the words of a builder', () => {
     const say = (id: string, launch: 'rolling' | 'regrip' = 'regrip') => caseInSentence(unit, named(id), { launch, reverseThrottle: 0.4 })
     expect([say('launch'), say('launch', 'rolling'), say('full-3'), say('reverse-R')]).toEqual([
       'in first gear at stall',

@@ -112,7 +112,7 @@ describe('the update list', () => {
 })
 
 describe('weak places of a unit', () => {
-  it('are refused with what they name that is not there', () => {
+  it('are refused if they name a missing item, which is named', () => {
     const codes = (weakPlace: Partial<WeakPlace>) =>
       unitIssues(unit([place('a', weakPlace)])).flatMap(({ path, code }) => (path.startsWith('weak') ? [code] : []))
     expect(codes({ stationId: first, faults: [CLUTCH_BURNT] })).toEqual([])

@@ -82,7 +82,7 @@ describe('strength of a design in this shop', () => {
     expect(mean).toBeCloseTo(top / bottom, 4)
     expect([healthy, broken]).toEqual([9, 3])
   })
-  it('tends above what many healthy parts have carried, and never falls with another healthy one', () => {
+  it('rises above the load that many healthy parts have carried, and does not fall with another healthy part', () => {
     expect(strengthInShop(Array.from({ length: 60 }, () => lived(1300))).low).toBeGreaterThan(1.3)
     const records = fc.array(fc.record({ demand: fc.integer({ min: 600, max: 1500 }), broke: fc.boolean() }), { maxLength: 8 })
     fc.assert(

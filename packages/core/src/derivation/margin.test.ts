@@ -49,7 +49,7 @@ describe('the derivation of a margin', () => {
     expect(met).toBeGreaterThan(800)
   })
 
-  it('names each of its figures, with a formula and a source, down to what was entered', () => {
+  it('names each figure with formula and source, down to the entered values', () => {
     const input = specs[0] as SpecInput
     const answer = answered(input)
     for (const { stationId, worst } of answer.stations) {

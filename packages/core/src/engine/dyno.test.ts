@@ -29,7 +29,7 @@ describe('figures of a dyno sheet', () => {
     expect(codes({ at: 'flywheel', correction: 'observed', air })).toEqual(['measured.air correction-too-large'])
   })
 
-  it('are never corrected for a boosted engine or a diesel, and ask for what they need', () => {
+  it('are never corrected for a boosted engine or a diesel, and name missing figures', () => {
     for (const kind of ['petrol-turbo', 'petrol-supercharged', 'petrol-centrifugal', 'diesel'] as const)
       for (const correction of ['older', 'observed'] as const)
         expect(codes({ at: 'flywheel', correction }, kind)).toEqual(['measured.correction correction-not-for-kind'])

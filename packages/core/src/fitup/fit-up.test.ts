@@ -156,7 +156,7 @@ const anyFit = fc
 describe('the chain from the crank to the output', () => {
   it('fits with all lengths in order', () =>
     expect([...report(GOOD_FIT).values()].filter(({ verdict }) => verdict.word === 'refused')).toEqual([]))
-  it('leaves what the same parts leave when they are laid out along the axis', () =>
+  it('equals the clearance of the same parts laid out along the axis', () =>
     fc.assert(
       fc.property(anyFit, (of) => {
         const entries = report(of)
@@ -307,7 +307,7 @@ describe('patterns, splines, clearances', () => {
     const counted = (count: number) => report(GOOD_FIT, bookOf({ [id]: { toolId: 'eye', values: [], count } })).get(id)?.verdict.word
     expect([counted(32), counted(35)]).toEqual(['fits', 'differs'])
   })
-  it('the stand-in shows the resolution of the tool, the same for the same seed', () => {
+  it('the simulated tool has the resolution of the real one, and the same readings for the same seed', () => {
     const entry = lengthOf(report(GOOD_FIT), 'bore-diameter')
     const shown = practiceReading(entry, 'bore-gauge', seeded(3)) as number[]
     expect(shown).toEqual(practiceReading(entry, 'bore-gauge', seeded(3)))

@@ -255,7 +255,7 @@ describe('losses, slips and the way of power', () => {
   })
 })
 
-describe('what can be built', () => {
+describe('gear sets that can be built', () => {
   const set = (sunTeeth: number, ringTeeth: number, pinions: number, kind: PlanetarySet['kind'] = 'simple'): PlanetarySet => ({
     id: 's',
     kind,
@@ -297,7 +297,7 @@ describe('what can be built', () => {
   })
   it('counts the pinion between', () => expect(pinionTeeth(set(40, 68, 4))).toBe(14))
 
-  it('names what a train refers to and does not have', () => {
+  it('names references of a train to missing elements', () => {
     const train = simpson(40, 68, 40, 68)
     const broken: GearTrain = {
       ...train,

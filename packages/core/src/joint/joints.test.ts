@@ -153,7 +153,7 @@ describe('joints', () => {
 })
 
 describe('a ramp on a one-mass system', () => {
-  it.each([0.05, 0.3, 0.5, 0.8, 1, 1.37, 2.6])('%f periods long overshoots as the differential equation says', (ramp) => {
+  it.each([0.05, 0.3, 0.5, 0.8, 1, 1.37, 2.6])('%f periods long overshoots like the solution of the differential equation', (ramp) => {
     const w = 2 * Math.PI
     const end = solveOde({
       start: [0, 0],
@@ -192,7 +192,7 @@ describe('oil through a shaft', () => {
 })
 
 describe('hardness (ASTM E140 / A370, from memory)', () => {
-  it.each([[30, 138], [35, 156], [40, 182], [45, 215], [50, 255], [54, 292]])('%d HRC stands for %d ksi', (hrc, ksi) => expect(fromSi(tensileOfHardness('HRC', hrc) ?? 0, 'ksi')).toBeCloseTo(ksi, 9)) // prettier-ignore
+  it.each([[30, 138], [35, 156], [40, 182], [45, 215], [50, 255], [54, 292]])('%d HRC corresponds to %d ksi', (hrc, ksi) => expect(fromSi(tensileOfHardness('HRC', hrc) ?? 0, 'ksi')).toBeCloseTo(ksi, 9)) // prettier-ignore
   it('rises with the reading on both scales', () =>
     fc.assert(
       fc.property(fc.constantFrom('HRC' as const, 'HB' as const), fc.double({ min: 0, max: 1, noNaN: true }), (scale, x) => {
@@ -202,7 +202,7 @@ describe('hardness (ASTM E140 / A370, from memory)', () => {
     ))
   const of = (id: string, value: number, caseDepthM = 0, on: 'core' | 'surface' = 'surface') =>
     readHardness({ scale: 'HRC', value, on }, steelById(id) as Steel, caseDepthM).verdict
-  it('says whether a shaft can have its stated steel', () => {
+  it('finds whether a shaft can be made of its stated steel', () => {
     expect([of('300m', 54), of('300m', 52), of('300m', 43), of('4340-200', 45)]).toEqual([
       'can-be',
       'near-the-limit',

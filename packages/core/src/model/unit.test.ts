@@ -17,7 +17,7 @@ const codes = (of: Unit) =>
     .filter((line) => !line.includes('pinions'))
 
 describe('stations by default', () => {
-  it('fit any train: one per place, every element loaded through one, nothing else', () => {
+  it('fit any train: one station for each place, every element loaded through one station, no others', () => {
     fc.assert(
       fc.property(anyTrain, (of) => {
         const stations = defaultStations(of)
@@ -29,7 +29,7 @@ describe('stations by default', () => {
       { numRuns: 60 },
     )
   })
-  it('tell apart names that would be one id', () => {
+  it('get different ids if names would give the same id', () => {
     const twins = [
       { id: 'Low 1', kind: 'clutch', a: 'in', b: 'ring1' },
       { id: 'low-1', kind: 'clutch', a: 'in', b: 'suns' },
@@ -39,7 +39,7 @@ describe('stations by default', () => {
   })
 })
 
-describe('what keeps a unit from being used', () => {
+describe('reasons why a unit cannot be used', () => {
   it('is empty if everything named exists', () => expect(codes(unit())).toEqual([]))
   it('is reported with its path', () => {
     const [plate, ...rest] = defaultStations(train)

@@ -112,14 +112,14 @@ describe('a friction element', () => {
   })
 })
 
-it('what may be left out carries no torque, or is the lockup clutch', () => {
+it('optional parts carry no torque, except the lockup clutch', () => {
   for (const { unit, station } of sites) {
     void unit
     if (mayBeEmpty(station)) expect(station.load.at === 'none' || station.kind === 'lockup').toBe(true)
   }
 })
 
-it('what has an outer radius is larger than its inner dimensions', () => {
+it('an outer radius is larger than the inner dimensions', () => {
   for (const { part } of sites) {
     const radiusM = outerRadius(part)
     if (radiusM === undefined) continue

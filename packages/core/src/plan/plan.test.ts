@@ -23,7 +23,7 @@ function cheapestBy(solver: Highs, context: Context, powerW: number): number {
   }
 }
 
-describe('the search over the whole shelf of the made-up shop, with prices drawn at random', () => {
+describe('the search over the complete demo shelf, with random prices', () => {
   const { jobs, units, catalogue } = demoShop()
   it('finds the cost that HiGHS finds in every context', async () => {
     const solver = await highs()

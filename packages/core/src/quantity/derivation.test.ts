@@ -25,7 +25,7 @@ describe('a derivation', () => {
     expect(outer.inputs[0]).toMatchObject({ symbol: 'T', origin: 'computed', working: { formula: 'F · r' } })
   })
 
-  it('by solving lists what was found among its inputs', () => {
+  it('by solving lists the found value among its inputs', () => {
     const root = solved({ ...about, formula: 'x = cos x' }, { start: inputValue('start', 1, null, 'constant') }, 0.739)
     expect(root.valueSi).toBe(0.739)
     expect(root.inputs.map(({ name }) => name)).toEqual(['start', 'found by solving'])

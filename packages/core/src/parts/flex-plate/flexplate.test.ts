@@ -104,7 +104,7 @@ describe('bolts of a joint', () => {
   })
 })
 
-describe('what a class asks of a plate', () => {
+describe('requirements of a class for a plate', () => {
   const book: RuleBook = { elapsedS: 9.4, certifiedFromS: 10.5, grade: 'basic', yearsGood: 2, raceDay: '2026-08-01' }
   it.each([
     ['basic', '2025-01-31', {}, 'good'],

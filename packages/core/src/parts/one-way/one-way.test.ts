@@ -33,7 +33,7 @@ describe('one-way clutches (Hertz line contact)', () => {
     expect(scaledTorque(1, few, many)).toBeCloseTo(1.32, 2)
     expect((wedgeTorque(many) ?? 0) / (wedgeTorque(few) ?? 1)).toBeCloseTo(45 / 34, 12)
   })
-  it('stress goes with the root of torque, and a steeper wedge angle presses less', () => {
+  it('stress is proportional to the root of torque, and a steeper wedge angle has less contact force', () => {
     const torque = toSi(900, 'lb-ft')
     expect(wedgeStress(rollers(), 4 * torque) / wedgeStress(rollers(), torque)).toBeCloseTo(2, 12)
     expect(wedgeStress(rollers({ wedgeAngleRad: 0.08 }), torque)).toBeLessThan(wedgeStress(rollers(), torque))

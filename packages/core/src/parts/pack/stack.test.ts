@@ -91,7 +91,7 @@ describe('a wrong stack is explained at the plate', () => {
 })
 
 describe('corrections', () => {
-  it('every ring or backing plate that is named brings the clearance within what is wanted, and fits its groove', () => {
+  it('every recommended ring or backing plate brings the clearance into the wanted range, and fits its groove', () => {
     fc.assert(
       fc.property(fc.double({ min: 12, max: 16, noNaN: true }), fc.double({ min: 1.4, max: 2.1, noNaN: true }), (height, groove) => {
         const stack = stackOf({ pistonHeightM: mm(height), ringGrooveM: mm(groove) })

@@ -20,8 +20,8 @@ const shaft = (...sections: ShaftSection[]): ShaftGeometry => ({ steelId: '4340-
 describe('torsion (Shigley, ch. 3)', () => {
   it('16·T/(π·D³): 10,000 lb-in on 1 in solid is 50,930 psi', () =>
     expect(psi(toSi(10000, 'lb-in') / torsionModulus(inch(1)))).toBeCloseTo(50930, -1))
-  it('strength goes with the cube of the diameter', () => expect(torsionModulus(1.05) / torsionModulus(0.95)).toBeCloseTo(1.35, 3))
-  it('a 0.31 in bore takes 0.76 % of a 1.05 in shaft', () => expect(boreShare(1.05, 0.31)).toBeCloseTo(0.0076, 4))
+  it('strength is proportional to the cube of the diameter', () => expect(torsionModulus(1.05) / torsionModulus(0.95)).toBeCloseTo(1.35, 3))
+  it('a 0.31 in bore reduces a 1.05 in shaft by 0.76 %', () => expect(boreShare(1.05, 0.31)).toBeCloseTo(0.0076, 4))
 
   it('agrees with Bredt for a thin tube, T = 2π·r²·t·τ', () => {
     const [r, t] = [0.05, 0.0002]
@@ -47,7 +47,7 @@ describe('a hollow shaft of a handbook (Beer & Johnston, Mechanics of Materials,
 })
 
 describe('cross hole (Peterson, net section, from memory)', () => {
-  it.each([[0.2, 1, 0.17], [0.1875, 1.05, 0.15]])('a hole of %f in %f in takes %f', (hole, d, share) => expect(1 - netModulusAtCrossHole(d, 0, hole) / torsionModulus(d)).toBeCloseTo(share, 2)) // prettier-ignore
+  it.each([[0.2, 1, 0.17], [0.1875, 1.05, 0.15]])('a hole of %f in a bar of %f reduces it by %f', (hole, d, share) => expect(1 - netModulusAtCrossHole(d, 0, hole) / torsionModulus(d)).toBeCloseTo(share, 2)) // prettier-ignore
   it('is judged as a place of its own', () => {
     const limits = shaftLimits(shaft(section({ crossHoleDiameterM: inch(0.19) })))
     expect(limits.map((l) => l.feature)).toEqual(['land', 'cross-hole'])
