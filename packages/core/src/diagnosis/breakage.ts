@@ -76,7 +76,8 @@ const soundRanges = (train: GearTrain): Sound[] =>
   })
 
 /** The ranges that drive when all is sound: neutral, park or a mistaken range has nothing to lose. */
-export const drivingRanges = (train: GearTrain): GearRange[] => soundRanges(train).map(({ range }) => range)
+export const drivingRanges = (train: GearTrain): GearRange[] =>
+  train.ranges.filter((range) => solveRange(train, range).outcome === 'driven')
 
 /** What each breakage does to each range that drives: by solving the train without the joint, the element or the set, or with the element on. */
 export function effectsOf(train: GearTrain, breakages: readonly Breakage[] = breakagesOf(train)): Effect[] {

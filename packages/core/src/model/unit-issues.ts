@@ -2,7 +2,7 @@ import { trainIssues } from '../gearing/train-issues.js'
 import { CASE } from '../gearing/train.js'
 import { issue, type Issue } from '../quantity/issue.js'
 import { faultKindsAt } from '../diagnosis/breakage.js'
-import { suspectId, suspectsOf } from '../diagnosis/candidates.js'
+import { suspectIdsOf } from '../diagnosis/candidates.js'
 import { ENGINE_SPEED, type Station, type Unit } from './unit.js'
 import { LOCKUP_PORT } from './port.js'
 import type { RemedyKind } from './weak-place.js'
@@ -94,7 +94,7 @@ function portIssues({ ports = [], train, stations }: Unit): Issue[] {
 function weakPlaceIssues(unit: Unit, trainIsGood: boolean): Issue[] {
   const { weakPlaces = [], stations, variants = [] } = unit
   const ids = weakPlaces.map(({ id }) => id)
-  const faults = trainIsGood && weakPlaces.some((place) => place.faults) ? new Set(suspectsOf(unit).map(suspectId)) : undefined
+  const faults = trainIsGood && weakPlaces.some((place) => place.faults) ? new Set(suspectIdsOf(unit)) : undefined
   return weakPlaces.flatMap((place, i) => {
     const at = `weakPlaces.${i}`
     const { id, stationId } = place

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { suspectId, suspectIdsOf, suspectsOf } from '../diagnosis/candidates.js'
 import { anyTrain } from '../testing/any-train.js'
 import { simpson } from '../testing/trains.js'
 import { solveRange } from '../gearing/solve.js'
@@ -37,6 +38,13 @@ describe('stations by default', () => {
     const ids = defaultStations({ ...train, elements: twins }).map(({ id }) => id)
     expect(new Set(ids).size).toBe(ids.length)
   })
+})
+
+it('ids of suspects are found without their effects', () => {
+  const property = fc.property(anyTrain, (of) => {
+    expect(suspectIdsOf({ train: of })).toEqual(suspectsOf(unit({ train: of })).map(suspectId))
+  })
+  fc.assert(property, { numRuns: 20 })
 })
 
 describe('reasons why a unit cannot be used', () => {
