@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import type { ShelfContent } from '@plucky/contract'
 import { jobOf, openJob, ownJob, saved, sentence, type } from './bench.js'
 
 test('a wrong brief is refused in its field, and the saved job is unchanged', async ({ page, request }) => {
@@ -65,4 +66,18 @@ test('letters have no effect on the power flow, and a wrong address is reported'
   expect(await jobOf(request, job.number)).toEqual(job)
   await page.goto('/jobs/99999')
   await expect(page.getByRole('alert')).toContainText('There is no job 99999')
+  await page.goto('/transmissions/none')
+  await expect(page.getByText('There is no transmission “none”.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'New transmission' })).toBeVisible()
+})
+
+test('a shop without transmissions says so under Parts shelf and Transmissions', async ({ page }) => {
+  await page.route('**/api/shelf/content*', (route) =>
+    route.fulfill({ json: { units: [], parts: [], operations: [], kits: [], whole: true } satisfies ShelfContent }),
+  )
+  await page.goto('/parts-shelf')
+  await page.getByText('Parts belong to a transmission').getByRole('link', { name: 'Transmissions' }).click()
+  await expect(page.getByText('No transmissions yet.')).toBeVisible()
+  await page.getByRole('link', { name: 'New transmission' }).click()
+  await expect(page).toHaveURL(/\/transmissions\/new\/edit$/)
 })

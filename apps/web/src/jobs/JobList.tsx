@@ -58,7 +58,7 @@ export function JobList() {
   const total = list.data?.pages[0]?.total ?? 0
   const narrowed = filters.search !== '' || filters.outcome !== '' || filters.unit !== ''
   return (
-    <Panel title="Jobs" note={list.data ? `${countOfJobs(total)} · ▽ below target` : ''} data-testid="job-list">
+    <Panel title="Jobs" note={list.data ? `${countOfJobs(total)}${total > 0 ? ' · ▽ below target' : ''}` : ''} data-testid="job-list">
       <Narrowing filters={filters} put={put} />
       <SortableTable
         columns={columns}

@@ -1,8 +1,8 @@
-import { Box, Field, Flex, Grid, Heading, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
 import { capital, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
 import { keysOf, type Part, type Unit } from '@plucky/core'
 import { useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { useMay } from '../access/use-may.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { isPart, itemsOf, loadShop, type ItemKind, type Shop } from '../state/shop.js'
@@ -36,6 +36,7 @@ export function ShelfScreen() {
   const shop = useShop({ unit: wanted.unitId })
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
   const [unit] = shop.units
+  if (shop.state === 'ready' && !unit) return <NoTransmission />
   return shop.state === 'loading' || !unit ? (
     <Text p="6" color="inkSoft" role="status">
       Loading parts shelf…
@@ -43,6 +44,26 @@ export function ShelfScreen() {
   ) : (
     // A large shelf is shown one transmission at a time.
     <Shelf shop={shop} first={unit} wanted={shop.whole ? wanted : { ...wanted, unitId: wanted.unitId || unit.id }} onWant={setWanted} />
+  )
+}
+
+/** The shelf of a shop without transmissions. Parts belong to the stations of a transmission. */
+function NoTransmission() {
+  const mayChange = useMay('builder')
+  return (
+    <Box px="3.5" pb="5" maxW="1680px" mx="auto">
+      <Heading as="h1" textStyle="page" py="2">
+        Parts shelf: empty
+      </Heading>
+      {mayChange && <DemoNews />}
+      <Text py="2" role="status">
+        Parts belong to a transmission, and there is none yet. Create or import one under{' '}
+        <ChakraLink asChild color="ink" textDecoration="underline">
+          <Link to="/transmissions">Transmissions</Link>
+        </ChakraLink>
+        .
+      </Text>
+    </Box>
   )
 }
 

@@ -40,7 +40,7 @@ export function UnitsScreen() {
             </OutlineButton>
           ))}
         </Flex>
-        {unit && <Actions unit={unit} />}
+        {shop.state === 'ready' && <Actions unit={unit} />}
       </Flex>
       {unit ? (
         <>
@@ -52,44 +52,44 @@ export function UnitsScreen() {
         </>
       ) : (
         <Text py="6" role="status">
-          {shop.state === 'loading' ? 'Loading transmissions…' : `There is no transmission “${id}”. Choose one above or create a new one.`}
+          {shop.state === 'loading'
+            ? 'Loading transmissions…'
+            : id === undefined
+              ? 'No transmissions yet. Create one or import a file.'
+              : `There is no transmission “${id}”. Choose one above or create a new one.`}
         </Text>
       )}
     </Box>
   )
 }
 
-function Actions({ unit }: { unit: Unit }) {
+/** What can be done with a transmission. Without one: a new one or a file. */
+function Actions({ unit }: { unit: Unit | undefined }) {
   const mayChange = useMay('builder')
+  const page = (to: string, words: string) => (
+    <OutlineButton asChild size="sm">
+      <Link to={to}>{words}</Link>
+    </OutlineButton>
+  )
   return (
     <Flex gap="1.5" wrap="wrap" align="flex-start">
-      <OutlineButton asChild size="sm">
-        <Link to={`/transmissions/${unit.id}/diagnosis`}>Diagnosis</Link>
-      </OutlineButton>
-      {mayChange && (
-        <>
-          <OutlineButton asChild size="sm">
-            <Link to={`/transmissions/${unit.id}/edit`}>Edit</Link>
-          </OutlineButton>
-          <OutlineButton asChild size="sm">
-            <Link to={`/transmissions/${unit.id}/copy`}>Duplicate</Link>
-          </OutlineButton>
-          <OutlineButton asChild size="sm">
-            <Link to="/transmissions/new/edit">New transmission</Link>
-          </OutlineButton>
-        </>
+      {unit && page(`/transmissions/${unit.id}/diagnosis`, 'Diagnosis')}
+      {unit && mayChange && page(`/transmissions/${unit.id}/edit`, 'Edit')}
+      {unit && mayChange && page(`/transmissions/${unit.id}/copy`, 'Duplicate')}
+      {mayChange && page('/transmissions/new/edit', 'New transmission')}
+      {unit && (
+        <OutlineButton asChild size="sm">
+          <FileLink href={api.unitFileOf(unit.id)} data-testid="save-unit-file">
+            Download file
+          </FileLink>
+        </OutlineButton>
       )}
-      <OutlineButton asChild size="sm">
-        <FileLink href={api.unitFileOf(unit.id)} data-testid="save-unit-file">
-          Download file
-        </FileLink>
-      </OutlineButton>
       {mayChange && <TakeUnit />}
     </Flex>
   )
 }
 
-/** Takes a unit in from a file; says every mistake in it where it stands. */
+/** Imports a transmission from a file. Names every mistake in it with its path. */
 function TakeUnit() {
   const file = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
