@@ -45,7 +45,7 @@ const SIGNS_OF: Readonly<Record<FaultKind, Signs>> = {
 /** Everything that may be wrong with a unit, each with what it would do; found once a unit. */
 export const suspectsOf: (unit: Unit) => readonly Suspect[] = oncePer(allSuspects)
 
-/** Ids of everything that may be wrong with a unit, without the effects, which take a hundred times as long to find. */
+/** Ids of everything that may be wrong with a unit, without the effects, which take some fifty times as long to find. */
 export const suspectIdsOf = ({ train }: Pick<Unit, 'train'>): string[] =>
   [...breakagesOf(train).map((breakage) => ({ ...breakage, place: 'train' }) as const), ...shiftsOf(train), ...outside(train)].map(
     suspectId,
