@@ -1,11 +1,25 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
-import { validateSync, type ValidationError } from 'class-validator'
+import { getMetadataStorage, validateSync, type ValidationError } from 'class-validator'
 import equal from 'fast-deep-equal'
 import type { Problem } from '../words/error-messages.js'
 import { fieldsOf, type Dto } from './fields.js'
 import { capped, plainProblems, structureProblems } from './plain.js'
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/**
+ * Rules of each class. class-validator collects them from all classes, again for each object. They are complete when the class is defined, so
+ * they are collected once, which saves a quarter of the time of a check.
+ */
+const rulesOf = new Map<unknown, ReturnType<typeof collectRules>>()
+const storage = getMetadataStorage()
+const collectRules = storage.getTargetValidationMetadatas.bind(storage)
+storage.getTargetValidationMetadatas = (dto, schema, always, strictGroups, groups) => {
+  if (schema || groups?.length) return collectRules(dto, schema, always, strictGroups, groups)
+  const rules = rulesOf.get(dto) ?? collectRules(dto, schema, always, strictGroups, groups)
+  rulesOf.set(dto, rules)
+  return rules
+}
 
 /**
  * Holds a plain value against a DTO class: unknown fields are refused, every problem has a code, a path and a sentence.
