@@ -14,8 +14,18 @@ const rated = (rpm: number, lbft: number) => capacityFromStall({ speedRadPerS: t
 const stallRpm = (match: Match) => (match.outcome === 'matched' ? fromSi(match.point.engineSpeedRadPerS, 'rpm') : match.outcome)
 
 describe('converter shape (Kotwicki, SAE 820393, coefficients from memory)', () => {
-  it.each([[0.5, 1.006], [0.8, 1.232], [0.9, 1.469], [0.96, 2.226]])('K over its stall value at SR %f is %f', (sr, ratio) => expect(kotwickiCapacity(sr) ** -0.5).toBeCloseTo(ratio, 3)) // prettier-ignore
-  it.each([[0, 1.68], [0.5, 1.345], [0.8, 1.121], [0.95, 1]])('torque ratio at SR %f is %f', (sr, tr) => expect(kotwickiTorqueRatio(sr)).toBeCloseTo(tr, 3)) // prettier-ignore
+  it.each([
+    [0.5, 1.006],
+    [0.8, 1.232],
+    [0.9, 1.469],
+    [0.96, 2.226],
+  ])('K over its stall value at SR %f is %f', (sr, ratio) => expect(kotwickiCapacity(sr) ** -0.5).toBeCloseTo(ratio, 3))
+  it.each([
+    [0, 1.68],
+    [0.5, 1.345],
+    [0.8, 1.121],
+    [0.95, 1],
+  ])('torque ratio at SR %f is %f', (sr, tr) => expect(kotwickiTorqueRatio(sr)).toBeCloseTo(tr, 3))
   it.each([
     [1.9, 0.883],
     [2.2, 0.838],

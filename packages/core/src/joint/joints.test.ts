@@ -192,7 +192,14 @@ describe('oil through a shaft', () => {
 })
 
 describe('hardness (ASTM E140 / A370, from memory)', () => {
-  it.each([[30, 138], [35, 156], [40, 182], [45, 215], [50, 255], [54, 292]])('%d HRC corresponds to %d ksi', (hrc, ksi) => expect(fromSi(tensileOfHardness('HRC', hrc) ?? 0, 'ksi')).toBeCloseTo(ksi, 9)) // prettier-ignore
+  it.each([
+    [30, 138],
+    [35, 156],
+    [40, 182],
+    [45, 215],
+    [50, 255],
+    [54, 292],
+  ])('%d HRC corresponds to %d ksi', (hrc, ksi) => expect(fromSi(tensileOfHardness('HRC', hrc) ?? 0, 'ksi')).toBeCloseTo(ksi, 9))
   it('rises with the reading on both scales', () =>
     fc.assert(
       fc.property(fc.constantFrom('HRC' as const, 'HB' as const), fc.double({ min: 0, max: 1, noNaN: true }), (scale, x) => {

@@ -47,7 +47,12 @@ describe('a hollow shaft of a handbook (Beer & Johnston, Mechanics of Materials,
 })
 
 describe('cross hole (Peterson, net section, from memory)', () => {
-  it.each([[0.2, 1, 0.17], [0.1875, 1.05, 0.15]])('a hole of %f in a bar of %f reduces it by %f', (hole, d, share) => expect(1 - netModulusAtCrossHole(d, 0, hole) / torsionModulus(d)).toBeCloseTo(share, 2)) // prettier-ignore
+  it.each([
+    [0.2, 1, 0.17],
+    [0.1875, 1.05, 0.15],
+  ])('a hole of %f in a bar of %f reduces it by %f', (hole, d, share) =>
+    expect(1 - netModulusAtCrossHole(d, 0, hole) / torsionModulus(d)).toBeCloseTo(share, 2),
+  )
   it('is judged as a place of its own', () => {
     const limits = shaftLimits(shaft(section({ crossHoleDiameterM: inch(0.19) })))
     expect(limits.map((l) => l.feature)).toEqual(['land', 'cross-hole'])
