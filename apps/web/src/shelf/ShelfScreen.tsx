@@ -35,14 +35,16 @@ export function ShelfScreen() {
   const [wanted, setWanted] = useState(NO_FILTER)
   const shop = useShop({ unit: wanted.unitId })
   if (shop.state === 'failed') return <ServerAway onRetry={loadShop} />
+  if (shop.state === 'loading')
+    return (
+      <Text p="6" color="inkSoft" role="status">
+        Loading parts shelf…
+      </Text>
+    )
   const [unit] = shop.units
-  if (shop.state === 'ready' && !unit) return <NoTransmission />
-  return shop.state === 'loading' || !unit ? (
-    <Text p="6" color="inkSoft" role="status">
-      Loading parts shelf…
-    </Text>
-  ) : (
-    // A large shelf is shown one transmission at a time.
+  if (!unit) return <NoTransmission />
+  // A large shelf is shown one transmission at a time.
+  return (
     <Shelf shop={shop} first={unit} wanted={shop.whole ? wanted : { ...wanted, unitId: wanted.unitId || unit.id }} onWant={setWanted} />
   )
 }
@@ -57,8 +59,8 @@ function NoTransmission() {
       </Heading>
       {mayChange && <DemoNews />}
       <Text py="2" role="status">
-        Parts belong to a transmission, and there is none yet. Create or import one under{' '}
-        <ChakraLink asChild color="ink" textDecoration="underline">
+        Parts belong to a transmission, and there is none yet. {mayChange ? 'Create or import one under' : 'See'}{' '}
+        <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
           <Link to="/transmissions">Transmissions</Link>
         </ChakraLink>
         .

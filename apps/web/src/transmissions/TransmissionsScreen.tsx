@@ -24,7 +24,7 @@ export function UnitsScreen() {
   return (
     <Box px="3.5" maxW="1280px" mx="auto">
       <Flex gap="1.5" wrap="wrap" py="2" align="center" justify="space-between">
-        <Flex as="nav" aria-label="Units" gap="1.5" wrap="wrap">
+        <Flex as="nav" aria-label="Transmissions" gap="1.5" wrap="wrap">
           {shop.units.map((each) => (
             <OutlineButton
               key={each.id}
@@ -51,13 +51,18 @@ export function UnitsScreen() {
           <WeakPlaces unit={unit} />
         </>
       ) : (
-        <Text py="6" role="status">
-          {shop.state === 'loading'
-            ? 'Loading transmissions…'
-            : id === undefined
-              ? 'No transmissions yet. Create one or import a file.'
-              : `There is no transmission “${id}”. Choose one above or create a new one.`}
-        </Text>
+        <>
+          <Heading as="h1" textStyle="page">
+            Transmissions
+          </Heading>
+          <Text py="2" role="status">
+            {shop.state === 'loading'
+              ? 'Loading transmissions…'
+              : id === undefined
+                ? 'No transmissions yet.'
+                : `There is no transmission “${id}”.`}
+          </Text>
+        </>
       )}
     </Box>
   )
