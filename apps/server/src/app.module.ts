@@ -6,6 +6,7 @@ import type { AccessSettings } from './access/settings.js'
 import { tellConnection } from './access/who.js'
 import { BackupModule } from './backup/backup.module.js'
 import { MODELS } from './database/models.js'
+import { PreparedStatements } from './database/prepared.js'
 import { OpenConnections } from './http/open-connections.js'
 import { SchemasController } from './http/schemas.controller.js'
 import { EventsModule } from './events/events.module.js'
@@ -40,7 +41,7 @@ export class AppModule {
       autoLoadModels: false,
       synchronize: false,
       logging: false,
-      hooks: { afterPoolAcquire: tellConnection },
+      hooks: { afterConnect: new PreparedStatements().prepareOn, afterPoolAcquire: tellConnection },
       retryAttempts: 3,
       retryDelay: 500,
       pool: { max: 12, acquire: DEADLINE_MS },

@@ -79,6 +79,8 @@ export async function createApplication(options: {
   app.setGlobalPrefix('api')
   app.useGlobalFilters(new ErrorsFilter())
   app.disable('x-powered-by')
+  // With accounts nothing of the API is stored by a browser. Answers that may be kept have a tag of their own.
+  app.set('etag', false)
   app.use(app.get(Metrics).measure)
   app.use(markRequest)
   app.set('trust proxy', options.proxies?.length ? [...options.proxies] : false)

@@ -1,5 +1,5 @@
 import { capped, DISK_HEADER, isInherited, isStorable, plainProblems } from '@plucky/contract'
-import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express'
+import express, { type Request, type RequestHandler, type Response } from 'express'
 import type { Disk } from '../disk/disk.js'
 import { Refusal, refuse } from './refusal.js'
 
@@ -32,15 +32,18 @@ export function guards(hosts: readonly string[], disk: Disk, identified: readonl
     ...identified,
     (request, response, next) => void diskProblem(request, response, disk).then(next, next),
     (request, _response, next) => next(typeProblem(request)),
-    ...BODY_LIMITS.map(({ path, limit }) => under(path, express.json({ limit }))),
+    readBody,
     (request, _response, next) => next(bodyProblem(request.body)),
   ]
 }
 
-const under =
-  (path: string, handler: RequestHandler): RequestHandler =>
-  (request: Request, response: Response, next: NextFunction) =>
-    request.path.startsWith(path) ? handler(request, response, next) : next()
+const READERS = BODY_LIMITS.map(({ path, limit }) => ({ path, read: express.json({ limit }) }))
+
+const readBody: RequestHandler = (request, response, next) => {
+  const reader = READERS.find(({ path }) => request.path.startsWith(path))
+  if (reader) reader.read(request, response, next)
+  else next()
+}
 
 /** Rejects unknown host names, against DNS rebinding. */
 function hostProblem(request: Request, allowed: ReadonlySet<string>): Refusal | undefined {

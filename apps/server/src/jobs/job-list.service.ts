@@ -9,7 +9,6 @@ import {
   type Job,
   type JobFinding,
   type JobListPage,
-  type JobSort,
   type JobsUsing,
   type JobSummary,
   type LastJob,
@@ -17,6 +16,7 @@ import {
   type UsingJob,
 } from '@plucky/contract'
 import { EMPTY_BOOK, NOTHING_FOUND } from '@plucky/core'
+import { LRUCache } from 'lru-cache'
 import { QueryTypes } from 'sequelize'
 import { Sequelize } from 'sequelize-typescript'
 import { JobRow } from '../database/models.js'
@@ -24,34 +24,17 @@ import { transacted } from '../database/transacted.js'
 import { refuse } from '../http/refusal.js'
 import { JudgingService } from '../judging/judging.service.js'
 import { JobsService } from './jobs.service.js'
-
-/** Sort orders of the list: SQL expression, its type, and the default direction. */
-const SORTS: Readonly<Record<JobSort, { readonly key: string; readonly type: string; readonly direction: 'asc' | 'desc' }>> = {
-  touched: { key: 'saved_at', type: 'timestamptz', direction: 'desc' },
-  number: { key: 'number', type: 'integer', direction: 'desc' },
-  name: { key: 'lower(name)', type: 'text', direction: 'asc' },
-  customer: { key: 'lower(customer)', type: 'text', direction: 'asc' },
-  transmission: { key: 'unit_id', type: 'text', direction: 'asc' },
-  held: { key: "coalesce(held_w / target_w, 'Infinity')", type: 'double precision', direction: 'asc' },
-}
-
-const STATES = {
-  open: 'deleted_at IS NULL AND archived_at IS NULL',
-  archived: 'deleted_at IS NULL AND archived_at IS NOT NULL',
-  deleted: 'deleted_at IS NOT NULL',
-} as const
+import { cursorTo, listSql, NAMED_JOBS, STATES, SUMMARY } from './list-sql.js'
 
 const USUAL_LIMIT = 50
+
+/** For how long a list is known to have more than MOST_COUNTED jobs. */
+const LONG_MS = 10_000
 
 /** How long an answer waits for jobs that were changed just now to be rated. */
 const CATCH_UP_MS = 250
 /** Marked jobs that are waited for: by the last job, and by the jobs with one item. In a busy shop the page asks again. */
 const [FEW, SOME] = [3, 25]
-
-const SUMMARY = `number, name, judged, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w, headline->(:units)->>'sentence' AS sentence, unit_name`
-
-/** Jobs with the names of their transmissions. */
-const NAMED_JOBS = `jobs LEFT JOIN (SELECT id, name AS unit_name FROM units) AS named ON named.id = jobs.unit_id`
 
 /** Highest number of jobs that are listed for an item. */
 const MOST_USING = 200
@@ -59,9 +42,9 @@ const MOST_USING = 200
 const USING = `SELECT job.number, job.name, job.outcome, job.held_w AS held, was.outcome AS outcome_before, was.held_w AS held_before,
     was.job_number IS NOT NULL AS was_known, was.job_version <> job.version AS saved_since, count(*) OVER ()::int AS total
   FROM (SELECT number, name, version, CASE WHEN judged THEN outcome END AS outcome, CASE WHEN judged THEN held_w END AS held_w
-        FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[:id]::text[]) AS job
-  LEFT JOIN changed_jobs AS was ON was.kind = :kind AND was.item_id = :id AND was.version = :version AND was.job_number = job.number
-  ORDER BY coalesce(was.held_w, 0) - coalesce(job.held_w, 0) DESC, job.number LIMIT :most`
+        FROM jobs WHERE deleted_at IS NULL AND items @> ARRAY[$id]::text[]) AS job
+  LEFT JOIN changed_jobs AS was ON was.kind = $kind AND was.item_id = $id AND was.version = $version AND was.job_number = job.number
+  ORDER BY coalesce(was.held_w, 0) - coalesce(job.held_w, 0) DESC, job.number LIMIT $most`
 
 interface UsingRow {
   readonly number: number
@@ -91,12 +74,17 @@ interface SummaryRow {
   readonly sentence: string | null
   readonly headline?: Headline | null
   readonly sort_key?: string
-  readonly total?: number
 }
+
+/** Row of a short list, or only its total if the page has no job. */
+type CountedRow = (SummaryRow | { readonly number: null }) & { readonly total: number }
 
 /** Jobs as a list: searched and filtered by index, paged by where the page before ended, with what each was judged to hold. */
 @Injectable()
 export class JobListService {
+  /** Lists with more than MOST_COUNTED jobs when they were last counted. They are not counted again for some seconds. */
+  private readonly long = new LRUCache<string, true>({ max: 1000, ttl: LONG_MS })
+
   constructor(
     @InjectModel(JobRow) private readonly rows: typeof JobRow,
     private readonly jobs: JobsService,
@@ -105,50 +93,19 @@ export class JobListService {
   ) {}
 
   async page(query: ListJobsDto): Promise<JobListPage> {
-    const { search = '', state = 'open', outcome, unit, sort = 'touched', after, units = 'us', limit = USUAL_LIMIT, ...more } = query
-    const { key, type, direction: usual } = SORTS[sort]
-    const direction = more.direction ?? usual
-    const asked = prefixes(search)
-    const filters = [
-      STATES[state],
-      ...(asked ? ["search @@ to_tsquery('simple', :asked)"] : []),
-      ...(outcome ? ['outcome = :outcome'] : []),
-      ...(unit ? ['unit_id = :unit'] : []),
-    ].join(' AND ')
-    const from = after ? cursorOf(after) : undefined
-    const beyond = direction === 'asc' ? '>' : '<'
-    const seek = from ? ` AND (${key}, number) ${beyond} ((:from)::${type}, :fromNumber)` : ''
-    const replacements = {
-      units,
-      asked,
-      outcome: outcome ?? null,
-      unit: unit ?? null,
-      from: from?.key ?? null,
-      fromNumber: from?.number ?? null,
-      limit: limit + 1,
-    }
-    const order = `${key} ${direction}, number ${direction}`
-    // Up to MOST_COUNTED matches are sorted. With more matches, the index of the sort order finds the first ones sooner.
-    const matched = `WITH matched AS MATERIALIZED (SELECT number FROM jobs WHERE ${filters} LIMIT ${MOST_COUNTED + 1}),
-         counted AS MATERIALIZED (SELECT count(*)::int AS total FROM matched)`
-    const found = await this.select(
-      `${matched} SELECT ${SUMMARY}, (${key})::text AS sort_key, total FROM counted CROSS JOIN (
-         (SELECT number FROM matched JOIN jobs USING (number) WHERE (SELECT total FROM counted) <= ${MOST_COUNTED}${seek} ORDER BY ${order} LIMIT :limit)
-         UNION ALL
-         (SELECT number FROM jobs WHERE (SELECT total FROM counted) > ${MOST_COUNTED} AND ${filters}${seek} ORDER BY ${order} LIMIT :limit)
-       ) AS page JOIN (${NAMED_JOBS}) USING (number) ORDER BY ${order}`,
-      replacements,
-    )
-    const [counted] =
-      found.length > 0 ? found : await this.select<Pick<SummaryRow, 'total'>>(`${matched} SELECT total FROM counted`, replacements)
-    const shown = found.slice(0, limit)
-    const last = found.length > limit ? shown.at(-1) : undefined
-    return { jobs: shown.map(asSummary), next: last ? cursorTo(last) : null, total: counted?.total ?? 0 }
+    const limit = query.limit ?? USUAL_LIMIT
+    const { list, bind, short, long } = listSql(query, limit + 1)
+    const counted = this.long.has(list) ? [] : await this.select<CountedRow>(short, bind)
+    const total = counted[0]?.total ?? MOST_COUNTED + 1
+    if (total > MOST_COUNTED) this.long.set(list, true, { noUpdateTTL: true })
+    const found = total > MOST_COUNTED ? await this.select(long, bind) : counted.filter((row) => row.number !== null)
+    const last = found.length > limit ? found[limit - 1] : undefined
+    return { jobs: found.slice(0, limit).map(asSummary), next: last ? cursorTo(last.sort_key ?? '', last.number) : null, total }
   }
 
   /** Returns the open job with the latest change, or `null` if no job is open. */
   async last(units: UnitSystem): Promise<LastJob | null> {
-    const sql = `SELECT ${SUMMARY}, headline->(:units) AS headline FROM ${NAMED_JOBS}
+    const sql = `SELECT ${SUMMARY}, headline->($units::text) AS headline FROM ${NAMED_JOBS}
       WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`
     let [row] = await this.select(sql, { units })
     if (row && !row.judged) {
@@ -162,7 +119,7 @@ export class JobListService {
   async findings(unitId: string): Promise<JobFinding[]> {
     return this.select(
       `SELECT number, unit_id AS "unitId", body->'teardown' AS teardown FROM jobs
-       WHERE unit_id = :unitId AND deleted_at IS NULL AND body->'teardown'->>'found' IS NOT NULL ORDER BY number`,
+       WHERE unit_id = $unitId AND deleted_at IS NULL AND body->'teardown'->>'found' IS NOT NULL ORDER BY number`,
       { unitId },
     )
   }
@@ -171,7 +128,7 @@ export class JobListService {
   async using(id: string): Promise<JobsUsing> {
     await this.judging.caughtUp(CATCH_UP_MS, SOME)
     const [change] = await this.select<{ kind: string; version: number; changed_at: Date }>(
-      `SELECT kind, version, changed_at FROM item_changes WHERE item_id = :id AND kind IN ('parts', 'operations') ORDER BY changed_at DESC LIMIT 1`,
+      `SELECT kind, version, changed_at FROM item_changes WHERE item_id = $id AND kind IN ('parts', 'operations') ORDER BY changed_at DESC LIMIT 1`,
       { id },
     )
     const rows = await this.select<UsingRow>(USING, { id, kind: change?.kind ?? '', version: change?.version ?? 0, most: MOST_USING })
@@ -221,31 +178,14 @@ export class JobListService {
   }
 
   private async one(number: number): Promise<JobSummary> {
-    const [row] = await this.select(`SELECT ${SUMMARY} FROM ${NAMED_JOBS} WHERE number = :number`, { number, units: 'us' })
+    const [row] = await this.select(`SELECT ${SUMMARY} FROM ${NAMED_JOBS} WHERE number = $number`, { number, units: 'us' })
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
     return asSummary(row)
   }
 
-  private async select<T extends object = SummaryRow>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
-    return (await this.rows.sequelize?.query<T>(sql, { replacements, type: QueryTypes.SELECT })) ?? []
+  private async select<T extends object = SummaryRow>(sql: string, bind: Record<string, unknown>): Promise<T[]> {
+    return this.sequelize.query<T>(sql, { bind, type: QueryTypes.SELECT })
   }
-}
-
-/** Every word of a search, each as the beginning of one: "hill cou" finds "Hill-climb coupe". Empty if nothing is asked for. */
-const prefixes = (search: string): string => (search.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word.toLowerCase()}:*`).join(' & ')
-
-const cursorTo = ({ sort_key, number }: SummaryRow): string => Buffer.from(JSON.stringify([sort_key, number])).toString('base64url')
-
-function cursorOf(text: string): { readonly key: string; readonly number: number } {
-  try {
-    // The elements are checked below.
-    const [key, number] = JSON.parse(Buffer.from(text, 'base64url').toString('utf8')) as unknown[]
-    // Checked by isSafeInteger.
-    if (typeof key === 'string' && Number.isSafeInteger(number)) return { key, number: number as number }
-  } catch {
-    // not a cursor of this list: refused below
-  }
-  throw refuse(422, 'cursor-unknown', 'after')
 }
 
 const asSummary = (row: SummaryRow): JobSummary => ({

@@ -15,11 +15,18 @@ const NAME = /^[^.]{1,600}$/
 /** Maximum number of photos per job. */
 export const MOST_PHOTOS = 80
 
+/** Problems of each book that was checked. A book that is saved again unchanged is the same object. */
+const checkedBooks = new WeakMap<Book, readonly Problem[]>()
+
 /** Checks every measurement, its name, and the number of photos. */
-export const bookProblems = ({ readings }: Book): Problem[] => [
-  ...Object.entries(readings).flatMap(([name, reading]) => readingProblems(name, reading)),
-  ...photoProblems(readings),
-]
+export function bookProblems(book: Book): readonly Problem[] {
+  const problems = checkedBooks.get(book) ?? [
+    ...Object.entries(book.readings).flatMap(([name, reading]) => readingProblems(name, reading)),
+    ...photoProblems(book.readings),
+  ]
+  checkedBooks.set(book, problems)
+  return problems
+}
 
 function readingProblems(name: string, reading: unknown): readonly Problem[] {
   const path = `book.readings.${name}`

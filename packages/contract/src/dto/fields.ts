@@ -1,4 +1,4 @@
-import { getMetadataStorage } from 'class-validator'
+import { getMetadataStorage, IS_OPTIONAL } from 'class-validator'
 import type { NumberRange } from './figure.js'
 
 export type Dto = new () => object
@@ -20,6 +20,8 @@ export interface Field {
   readonly label: string
   /** It may be left out. */
   readonly optional: boolean
+  /** Its rules do not depend on other fields. */
+  readonly alone: boolean
   readonly holds: FieldType
 }
 
@@ -36,7 +38,9 @@ export function fieldsOf(dto: Dto): readonly Field[] {
     // Only the decorators in this folder write it.
     const said = own.flatMap((rule) => (rule.context as { field?: Pick<Field, 'label' | 'holds'> } | undefined)?.field ?? [])[0]
     if (!said) throw new Error(`Field "${key}" of ${dto.name} has no rule that says what it holds.`)
-    return { key, ...said, optional: own.some((rule) => rule.type === 'conditionalValidation') }
+    const conditions = own.filter((rule) => rule.type === 'conditionalValidation')
+    const alone = conditions.every((rule) => rule.name === IS_OPTIONAL) && !(said.holds.type === 'shape' && said.holds.dto.length > 0)
+    return { key, ...said, optional: conditions.length > 0, alone }
   })
   known.set(dto, made)
   return made
