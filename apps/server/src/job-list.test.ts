@@ -93,7 +93,7 @@ describe('the list of jobs', () => {
     const { number } = await added({ name: 'Gravel hauler', customer: 'Many' })
     await scratch.query(`INSERT INTO jobs (version, saved_at, body, judged)
       SELECT 1, now() - i * interval '1 minute', body, true FROM jobs, generate_series(1, ${MOST_COUNTED + 200}) AS i WHERE number = ${number}`)
-    for (const search of ['', '&search=grav%20many']) {
+    for (const search of ['', '&search=grav%20many', '&search=grav&sort=customer&direction=desc', '&search=grav&sort=held']) {
       const walked: JobSummary[] = []
       for (let after = ''; ;) {
         const { jobs, next, total } = await page(`?limit=200${search}${after}`)
@@ -104,12 +104,8 @@ describe('the list of jobs', () => {
       }
       const found = walked.filter(({ name }) => name === 'Gravel hauler')
       expect([found.length, new Set(walked.map((job) => job.number)).size]).toEqual([MOST_COUNTED + 201, walked.length])
-      expect(walked.map(({ savedAt }) => savedAt)).toEqual(
-        walked
-          .map(({ savedAt }) => savedAt)
-          .sort()
-          .reverse(),
-      )
+      const saved = walked.map(({ savedAt }) => savedAt)
+      if (!search.includes('sort')) expect(saved).toEqual([...saved].sort().reverse())
       if (search) expect(walked.length).toBe(found.length)
     }
     await scratch.query(`DELETE FROM jobs WHERE name = 'Gravel hauler'`)

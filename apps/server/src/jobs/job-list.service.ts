@@ -58,26 +58,15 @@ interface UsingRow {
   readonly total: number
 }
 
-interface SummaryRow {
+/** Row of a page: a job as JSON text, and its place in the order as text. */
+interface PageRow {
   readonly number: number
-  readonly name: string
-  readonly customer: string
-  readonly unit_id: string
-  readonly unit_name: string | null
-  readonly saved_at: Date
-  readonly archived_at: Date | null
-  readonly deleted_at: Date | null
-  readonly judged: boolean
-  readonly outcome: JobSummary['outcome']
-  readonly held_w: number | null
-  readonly target_w: number | null
-  readonly sentence: string | null
-  readonly headline?: Headline | null
-  readonly sort_key?: string
+  readonly sort_key: string
+  readonly summary: string
 }
 
 /** Row of a short list, or only its total if the page has no job. */
-type CountedRow = (SummaryRow | { readonly number: null }) & { readonly total: number }
+type CountedRow = (PageRow | { readonly number: null }) & { readonly total: number }
 
 /** Jobs as a list: searched and filtered by index, paged by where the page before ended, with what each was judged to hold. */
 @Injectable()
@@ -92,27 +81,36 @@ export class JobListService {
     private readonly sequelize: Sequelize,
   ) {}
 
-  async page(query: ListJobsDto): Promise<JobListPage> {
+  /** Returns a page of the list as JSON text of a `JobListPage`. */
+  async page(query: ListJobsDto): Promise<string> {
     const limit = query.limit ?? USUAL_LIMIT
     const { list, bind, short, long } = listSql(query, limit + 1)
     const counted = this.long.has(list) ? [] : await this.select<CountedRow>(short, bind)
     const total = counted[0]?.total ?? MOST_COUNTED + 1
     if (total > MOST_COUNTED) this.long.set(list, true, { noUpdateTTL: true })
-    const found = total > MOST_COUNTED ? await this.select(long, bind) : counted.filter((row) => row.number !== null)
+    const found = total > MOST_COUNTED ? await this.select<PageRow>(long, bind) : counted.filter((row) => row.number !== null)
     const last = found.length > limit ? found[limit - 1] : undefined
-    return { jobs: found.slice(0, limit).map(asSummary), next: last ? cursorTo(last.sort_key ?? '', last.number) : null, total }
+    const place: Omit<JobListPage, 'jobs'> = { next: last ? cursorTo(last.sort_key, last.number) : null, total }
+    const jobs = found.slice(0, limit).map(({ summary }) => summary)
+    return `{"jobs":[${jobs.join(',')}],${JSON.stringify(place).slice(1)}`
   }
 
   /** Returns the open job with the latest change, or `null` if no job is open. */
   async last(units: UnitSystem): Promise<LastJob | null> {
-    const sql = `SELECT ${SUMMARY}, headline->($units::text) AS headline FROM ${NAMED_JOBS}
-      WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`
-    let [row] = await this.select(sql, { units })
-    if (row && !row.judged) {
+    const latest = async () =>
+      (
+        await this.select<{ readonly summary: JobSummary; readonly headline: Headline | null }>(
+          `SELECT ${SUMMARY} AS summary, headline->($units::text) AS headline FROM ${NAMED_JOBS}
+           WHERE ${STATES.open} ORDER BY saved_at DESC, number DESC LIMIT 1`,
+          { units },
+        )
+      )[0]
+    let row = await latest()
+    if (row && !row.summary.rated) {
       await this.judging.caughtUp(CATCH_UP_MS, FEW)
-      row = (await this.select(sql, { units }))[0]
+      row = await latest()
     }
-    return row ? { ...asSummary(row), headline: row.headline ?? null } : null
+    return row ? { ...row.summary, headline: row.headline } : null
   }
 
   /** Faults that were confirmed in transmissions of one kind. */
@@ -178,28 +176,13 @@ export class JobListService {
   }
 
   private async one(number: number): Promise<JobSummary> {
-    const [row] = await this.select(`SELECT ${SUMMARY} FROM ${NAMED_JOBS} WHERE number = $number`, { number, units: 'us' })
+    const sql = `SELECT ${SUMMARY} AS summary FROM ${NAMED_JOBS} WHERE number = $number`
+    const [row] = await this.select<{ readonly summary: JobSummary }>(sql, { number, units: 'us' })
     if (!row) throw refuse(404, 'job-unknown', 'number', { job: number })
-    return asSummary(row)
+    return row.summary
   }
 
-  private async select<T extends object = SummaryRow>(sql: string, bind: Record<string, unknown>): Promise<T[]> {
+  private async select<T extends object>(sql: string, bind: Record<string, unknown>): Promise<T[]> {
     return this.sequelize.query<T>(sql, { bind, type: QueryTypes.SELECT })
   }
 }
-
-const asSummary = (row: SummaryRow): JobSummary => ({
-  number: row.number,
-  name: row.name,
-  customer: row.customer,
-  unitId: row.unit_id,
-  unitName: row.unit_name ?? row.unit_id,
-  savedAt: row.saved_at.toISOString(),
-  state: row.deleted_at ? 'deleted' : row.archived_at ? 'archived' : 'open',
-  outcome: row.outcome,
-  // A deleted job is rated when it is restored.
-  rated: row.judged || row.deleted_at !== null,
-  heldW: row.held_w,
-  targetW: row.target_w,
-  sentence: row.sentence ?? '',
-})

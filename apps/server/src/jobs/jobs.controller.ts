@@ -77,8 +77,8 @@ export class JobsController {
   @ApiQuery({ name: 'units', required: false, enum: UNIT_SYSTEMS })
   @ApiQuery({ name: 'after', required: false })
   @ApiQuery({ name: 'limit', required: false, type: Number })
-  page(@CheckedQuery(ListJobsDto, ['limit']) query: ListJobsDto) {
-    return this.list.page(query)
+  async page(@CheckedQuery(ListJobsDto, ['limit']) query: ListJobsDto, @Res() response: Response) {
+    response.type('application/json').send(await this.list.page(query))
   }
 
   /** The job that was worked on last; null if none is open. */

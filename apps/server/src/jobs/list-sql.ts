@@ -1,4 +1,4 @@
-import { MOST_COUNTED, type JobSort, type ListJobsDto } from '@plucky/contract'
+import { MOST_COUNTED, type JobSort, type JobSummary, type ListJobsDto } from '@plucky/contract'
 import { refuse } from '../http/refusal.js'
 
 /** Sort orders of the list: SQL expression, its type, and the default direction. */
@@ -17,9 +17,27 @@ export const STATES = {
   deleted: 'deleted_at IS NOT NULL',
 } as const
 
-/** Columns of a job in the list. `$units` is the unit system of its sentence. */
-export const SUMMARY = `number, name, judged, customer, unit_id, saved_at, archived_at, deleted_at, outcome, held_w, target_w,
-  headline->($units::text)->>'sentence' AS sentence, unit_name`
+/** Fields of a job in the list, in SQL. `$units` is the unit system of its sentence. */
+const FIELDS: Readonly<Record<keyof JobSummary, string>> = {
+  number: 'number',
+  name: 'name',
+  customer: 'customer',
+  unitId: 'unit_id',
+  unitName: 'coalesce(unit_name, unit_id)',
+  savedAt: `to_char(saved_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+  state: `CASE WHEN deleted_at IS NOT NULL THEN 'deleted' WHEN archived_at IS NOT NULL THEN 'archived' ELSE 'open' END`,
+  outcome: 'outcome',
+  // A deleted job is rated when it is restored.
+  rated: 'judged OR deleted_at IS NOT NULL',
+  heldW: 'held_w',
+  targetW: 'target_w',
+  sentence: `coalesce(headline->($units::text)->>'sentence', '')`,
+}
+
+/** A job of the list as JSON. The database writes it: reading the columns and writing JSON in the server takes twice as long. */
+export const SUMMARY = `json_build_object(${Object.entries(FIELDS)
+  .map(([name, sql]) => `'${name}', ${sql}`)
+  .join(', ')})`
 
 /** Jobs with the names of their transmissions. */
 export const NAMED_JOBS = namedJobs('jobs')
@@ -57,11 +75,11 @@ export function listSql(query: ListJobsDto, limit: number): ListSql {
     bind: { units, asked, outcome, unit, from: from?.key, fromNumber: from?.number, limit },
     short: `WITH matched AS MATERIALIZED (SELECT number FROM jobs WHERE ${matching} LIMIT ${MOST_COUNTED + 1}),
       counted AS MATERIALIZED (SELECT count(*)::int AS total FROM matched)
-      SELECT total, page.* FROM counted LEFT JOIN (
-        SELECT ${SUMMARY}, ${key} AS position, (${key})::text AS sort_key FROM matched JOIN (${NAMED_JOBS}) USING (number)
+      SELECT total, number, sort_key, summary FROM counted LEFT JOIN (
+        SELECT number, ${key} AS position, (${key})::text AS sort_key, ${SUMMARY}::text AS summary FROM matched JOIN (${NAMED_JOBS}) USING (number)
         WHERE ${['(SELECT total FROM counted) <= ' + String(MOST_COUNTED), ...seek].join(' AND ')} ${order} LIMIT $limit
       ) AS page ON true ORDER BY position ${direction}, number ${direction}`,
-    long: `SELECT ${SUMMARY}, (${key})::text AS sort_key FROM ${namedJobs(inOrder)}
+    long: `SELECT number, (${key})::text AS sort_key, ${SUMMARY}::text AS summary FROM ${namedJobs(inOrder)}
       WHERE ${[matching, ...seek].join(' AND ')} ${order} LIMIT $limit`,
   }
 }

@@ -3,6 +3,7 @@ import { headlinesOf, jobFileOf, type Headlines, type JobContent, type JobFile }
 import type { Kit } from '@plucky/core'
 import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
 import { Client } from 'pg'
+import { PreparedStatements } from '../database/prepared.js'
 import { NamedItems, type Reader } from '../shelf/named-items.js'
 import { ReceivedMemory } from './received-memory.js'
 
@@ -40,6 +41,7 @@ export class Judge {
 
   private readonly items = new NamedItems()
   private readonly received = new ReceivedMemory()
+  private readonly statements = new PreparedStatements()
 
   constructor(private readonly databaseUrl: string) {}
 
@@ -83,6 +85,7 @@ export class Judge {
       connectionTimeoutMillis: DEADLINE_MS,
       query_timeout: DEADLINE_MS,
     })
+    this.statements.prepareOn(client)
     // The next query fails too.
     client.on('error', () => this.wake())
     client.on('notification', () => {
@@ -113,7 +116,8 @@ export class Judge {
     const { rows } = await client.query<MarkedJob>(
       `SELECT number, body, state FROM
          (SELECT number, body, xmin::text AS state FROM jobs WHERE NOT judged AND deleted_at IS NULL ORDER BY saved_at DESC LIMIT 200) AS waiting
-       WHERE pg_try_advisory_lock(${CLAIM}, number) LIMIT ${BATCH}`,
+       WHERE pg_try_advisory_lock($1, number) LIMIT $2`,
+      [CLAIM, BATCH],
     )
     if (rows.length === 0) return 0
     try {
