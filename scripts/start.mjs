@@ -8,6 +8,7 @@ import { freePort, portFrom, tryPort } from './lib/ports.mjs'
 import { ensurePostgres, startPostgres, stopLeftOver } from './lib/postgres.mjs'
 import { mindReserve } from './lib/reserve.mjs'
 import { fail, say, Trouble } from './lib/say.mjs'
+import { secretKeyIn } from './lib/secret-key.mjs'
 import { startServer } from './lib/server.mjs'
 import { backUpRegularly } from './lib/shop-backup.mjs'
 
@@ -88,6 +89,7 @@ async function main() {
   const databaseUrl = own ? own.url : process.env.DATABASE_URL
   await ensureBuilt()
   await beforeUpgrade(databaseUrl, own, folder)
+  if (folder) process.env.PLUCKY_SECRET_KEY ||= secretKeyIn(folder)
   const server = new Keeper('The server', async ({ onExit }) => {
     await own?.keeper.running
     return startServer({ port, databaseUrl, dataFolder: folder, onExit })

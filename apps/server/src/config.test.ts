@@ -32,6 +32,11 @@ describe('the configuration', () => {
     expect([needed(), needed('optional'), needed('owners')]).toEqual([false, false, true])
     expect(() => needed('yes')).toThrow('PLUCKY_SECOND_FACTOR must be "owners" or "optional" (got "yes").')
   })
+  it('reads the key of stored secrets, and says how to make one', () => {
+    const key = (text?: string) => readConfig({ DATABASE_URL, PLUCKY_SECRET_KEY: text }).access.secretKey?.length
+    expect([key(), key(Buffer.alloc(32, 7).toString('base64'))]).toEqual([undefined, 32])
+    expect(() => key('short')).toThrow('openssl rand -base64 32')
+  })
   it('needs certificate and key, and names an unreadable file', () => {
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem' })).toThrow('Set both')
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem', PLUCKY_TLS_KEY: '/nowhere/key.pem' })).toThrow(

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { networkInterfaces } from 'node:os'
 import { fileURLToPath } from 'node:url'
+import { keyFrom } from './access/secret-box.js'
 import { USUAL_REQUESTS, type AccessSettings } from './access/settings.js'
 
 export interface ServerConfig {
@@ -40,7 +41,13 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   return {
     port,
     host,
-    access: { mode: isNetwork ? 'accounts' : 'open', secure, mostRequests: requestsIn(env), ownersNeedFactor: factorIn(env) },
+    access: {
+      mode: isNetwork ? 'accounts' : 'open',
+      secure,
+      mostRequests: requestsIn(env),
+      ownersNeedFactor: factorIn(env),
+      ...keyIn(env),
+    },
     tls,
     proxies,
     metricsToken: env['PLUCKY_METRICS_TOKEN'] || undefined,
@@ -77,6 +84,14 @@ function requestsIn({ PLUCKY_MOST_REQUESTS: text }: NodeJS.ProcessEnv): number {
 function factorIn({ PLUCKY_SECOND_FACTOR: text = 'optional' }: NodeJS.ProcessEnv): boolean {
   if (text !== 'optional' && text !== 'owners') throw new Error(`PLUCKY_SECOND_FACTOR must be "owners" or "optional" (got "${text}").`)
   return text === 'owners'
+}
+
+/** Key that encrypts the secrets of second factors, if one is set. */
+function keyIn({ PLUCKY_SECRET_KEY: text }: NodeJS.ProcessEnv): Pick<AccessSettings, 'secretKey'> {
+  if (!text) return {}
+  const secretKey = keyFrom(text)
+  if (!secretKey) throw new Error('PLUCKY_SECRET_KEY must be 32 bytes in base64. To make one: openssl rand -base64 32')
+  return { secretKey }
 }
 
 /** Number of processes that rate jobs. */

@@ -1,4 +1,4 @@
-import { Inject, Injectable } from '@nestjs/common'
+import { Inject, Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common'
 import { InjectConnection, InjectModel } from '@nestjs/sequelize'
 import type { NewFactor, NewPasswordDto, RemoveFactorDto, SignedIn, SignInDto } from '@plucky/contract'
 import { fn, literal, Op, where } from 'sequelize'
@@ -11,6 +11,7 @@ import { acceptPassword, hashPassword, passwordFits } from './passwords.js'
 import { rightsOf } from './rights.js'
 import { PersonRow } from './rows.js'
 import { newFactor, stepOfCode } from './second-factor.js'
+import { isSealed, opened, sealed } from './secret-box.js'
 import { SessionsService } from './sessions.service.js'
 import { ACCESS, type AccessSettings } from './settings.js'
 import type { Who } from './who.js'
@@ -20,7 +21,9 @@ type Signed = { readonly outcome: 'signed-in'; readonly person: SignedIn; readon
 
 /** Sign-in, and what people change of their own account. Each change of it ends all other sessions and begins a new one. */
 @Injectable()
-export class AccountService {
+export class AccountService implements OnApplicationBootstrap {
+  private readonly log = new Logger('Accounts')
+
   constructor(
     @InjectModel(PersonRow) private readonly rows: typeof PersonRow,
     @InjectConnection() private readonly sequelize: Sequelize,
@@ -29,6 +32,15 @@ export class AccountService {
     private readonly changes: ChangesService,
     @Inject(ACCESS) private readonly access: AccessSettings,
   ) {}
+
+  /** Encrypts secrets that were stored without a key. */
+  async onApplicationBootstrap(): Promise<void> {
+    const { secretKey } = this.access
+    if (!secretKey) return
+    for (const { id, factorSecret } of await this.rows.findAll({ where: { factorSecret: { [Op.ne]: null } } }))
+      if (factorSecret !== null && !isSealed(factorSecret))
+        await this.rows.update({ factorSecret: sealed(secretKey, factorSecret, String(id)) }, { where: { id, factorSecret } })
+  }
 
   /** Signs a person in. A wrong name, password or code, and a closed account, are refused with the same words after the same work. */
   async signIn({ name, password, code }: SignInDto, address: string): Promise<Signed> {
@@ -60,11 +72,22 @@ export class AccountService {
 
   /** Uses a code. False if it does not fit, or was used before, also at the same time by another process. */
   private async takeCode(row: PersonRow, code: string): Promise<boolean> {
-    const step = stepOfCode(row.factorSecret ?? '', code, row.factorStep === null ? null : Number(row.factorStep))
+    const secret = this.secretOf(row)
+    if (secret === undefined) return false
+    const step = stepOfCode(secret, code, row.factorStep === null ? null : Number(row.factorStep))
     if (step === undefined) return false
     const unused = { [Op.or]: [{ factorStep: null }, { factorStep: { [Op.lt]: step } }] }
     const [taken] = await this.rows.update({ factorStep: step }, { where: { id: row.id, ...unused } })
     return taken === 1
+  }
+
+  /** Secret of the second factor. Undefined, with a line in the log, if it cannot be decrypted. */
+  private secretOf({ id, name, factorSecret }: PersonRow): string | undefined {
+    if (factorSecret === null || !isSealed(factorSecret)) return factorSecret ?? undefined
+    const { secretKey } = this.access
+    const secret = secretKey && opened(secretKey, factorSecret, String(id))
+    if (secret === undefined) this.log.error(`The second factor of ${name} was encrypted with another key than PLUCKY_SECRET_KEY.`)
+    return secret
   }
 
   /** Changes the password of the signed-in person. Returns the token of a new session. */
@@ -79,8 +102,11 @@ export class AccountService {
   async beginFactor(person: Who, password: string): Promise<NewFactor> {
     const { secondFactor } = await this.confirmed(person, password, 'password')
     if (secondFactor) throw refuse(409, 'factor-on')
+    const { secretKey } = this.access
+    if (!secretKey) throw refuse(409, 'factor-key-missing')
     const made = newFactor(person.name)
-    await this.rows.update({ factorSecret: made.secret, factorStep: null }, { where: { id: person.id } })
+    const factorSecret = sealed(secretKey, made.secret, String(person.id))
+    await this.rows.update({ factorSecret, factorStep: null }, { where: { id: person.id } })
     return made
   }
 

@@ -8,6 +8,8 @@ export interface AccessSettings {
   readonly mostRequests: number
   /** True if the shop requires a second factor of its owners. */
   readonly ownersNeedFactor: boolean
+  /** Key that encrypts the secrets of second factors. Without it, no second factor can be set up. */
+  readonly secretKey?: Buffer
 }
 
 /** Injection token of the access settings. */

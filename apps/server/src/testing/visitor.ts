@@ -1,4 +1,5 @@
 import type { Role } from '@plucky/contract'
+import { randomBytes } from 'node:crypto'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -84,7 +85,7 @@ export const NAMES: Readonly<Record<Role, string>> = { owner: 'Oda', builder: 'B
 
 export async function sharedShop(access: Partial<AccessSettings> = {}): Promise<SharedShop> {
   const scratch = await scratchApplication(undefined, {
-    access: { mode: 'accounts', secure: false, mostRequests: 100_000, ownersNeedFactor: false, ...access },
+    access: { mode: 'accounts', secure: false, mostRequests: 100_000, ownersNeedFactor: false, secretKey: randomBytes(32), ...access },
     webFolder: pages(),
     metricsToken: METRICS_TOKEN,
   })

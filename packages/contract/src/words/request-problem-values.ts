@@ -44,6 +44,7 @@ export interface RequestProblemValues {
   readonly 'password-easy': NoValues
   readonly 'password-differs': NoValues
   readonly 'code-differs': NoValues
+  readonly 'factor-key-missing': NoValues
   readonly 'factor-not-begun': NoValues
   readonly 'factor-on': NoValues
   readonly 'person-taken': { readonly name: string }
