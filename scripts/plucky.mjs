@@ -28,7 +28,11 @@ async function main() {
   const whole = (from, to) => number(from, to, { whole: true })
   const one = (flags, text, choices) => new Option(flags, text).choices(choices).default(choices[0])
   const file = new Argument('<file>', 'path of the file, or - for standard input')
-  const server = () => new Option('--server <url>', 'address of the running shop').default('http://127.0.0.1:4780')
+  /** Adds a command that asks a running shop. */
+  const shopCommand = (...definition) =>
+    command(...definition)
+      .addOption(new Option('--server <url>', 'address of the running shop').default('http://127.0.0.1:4780'))
+      .option('--name <name>', 'name to sign in with, in a shop with accounts; PLUCKY_PASSWORD has the password, or it is asked for')
 
   const plucky = new Command('plucky')
     .description('Plucky Ratio on the command line. A file that is refused: exit code 2, and {"errors": [...]} on standard output.')
@@ -64,24 +68,31 @@ async function main() {
     .addArgument(file)
     .addOption(one('--unit <unit>', 'unit of length', ['in', 'mm']))
     .option('--seed <number>', 'same seed, same measurements', whole(0, 2 ** 31), 1)
-  const shelf = plucky.command('shelf').description('parts shelf of a running shop')
-  command(shelf, 'export', 'prints the shelf as an open file', commands.exportShelf)
-    .option('--unit <id>', 'for one transmission only')
-    .addOption(server())
-  command(shelf, 'import', 'adds the items of a shelf file; refuses it if an item on the shelf has other values', commands.importShelf)
-    .addArgument(file)
-    .addOption(server())
-  await backupCommands(plucky, { command, server, Option })
+  shelfCommands(plucky, { commands, file, shopCommand })
+  await backupCommands(plucky, { command, shopCommand, Option })
   await peopleCommands(plucky, { command, one, Option })
   await plucky.parseAsync()
 }
 
+/** Parts shelf of a running shop. */
+function shelfCommands(plucky, { commands, file, shopCommand }) {
+  const shelf = plucky.command('shelf').description('parts shelf of a running shop')
+  shopCommand(shelf, 'export', 'prints the shelf as an open file', commands.exportShelf).option('--unit <id>', 'for one transmission only')
+  shopCommand(
+    shelf,
+    'import',
+    'adds the items of a shelf file; refuses it if an item on the shelf has other values',
+    commands.importShelf,
+  ).addArgument(file)
+}
+
 /** Backup of a shop, and its restoration. */
-async function backupCommands(plucky, { command, server, Option }) {
+async function backupCommands(plucky, { command, shopCommand, Option }) {
   const { backup, restore } = await import('./lib/shop-backup.mjs')
-  command(plucky, 'backup', 'writes a backup of a running shop, or of the database in DATABASE_URL, and checks it', backup)
-    .argument('<file>', 'zip file to write')
-    .addOption(server())
+  shopCommand(plucky, 'backup', 'writes a backup of a running shop, or of the database in DATABASE_URL, and checks it', backup).argument(
+    '<file>',
+    'zip file to write',
+  )
   command(
     plucky,
     'restore',

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
 import { ensureBuilt } from './lib/build.mjs'
-import { checkCommands } from './lib/check-commands.mjs'
+import { checkCommands, checkSignIn } from './lib/check-commands.mjs'
 import { checkLauncher } from './lib/check-launcher.mjs'
 import { connect } from './lib/database.mjs'
 import { checkNode, ensureChromium, ensurePackages } from './lib/install.mjs'
@@ -112,6 +112,12 @@ async function commandsAndFuzz(databaseUrl) {
     })
   } finally {
     await server.stop()
+  }
+  const shared = await startServer({ port, databaseUrl, onExit: (how) => say(how), settings: { PLUCKY_HOSTS: 'shop.example' } })
+  try {
+    await step('command line with sign-in', () => checkSignIn(`http://127.0.0.1:${port}`, databaseUrl))
+  } finally {
+    await shared.stop()
   }
 }
 

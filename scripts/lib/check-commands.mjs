@@ -6,9 +6,9 @@ import { join } from 'node:path'
 import { ROOT } from './say.mjs'
 
 /** Output, exit code and messages of a command. */
-function run(args, input = '') {
+function run(args, input = '', settings = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['scripts/plucky.mjs', ...args], { cwd: ROOT })
+    const child = spawn(process.execPath, ['scripts/plucky.mjs', ...args], { cwd: ROOT, env: { ...process.env, ...settings } })
     const said = { out: '', err: '' }
     child.stdout.on('data', (chunk) => (said.out += chunk))
     child.stderr.on('data', (chunk) => (said.err += chunk))
@@ -49,6 +49,25 @@ export async function checkCommands(server) {
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
+}
+
+/** Commands that sign in to a shop with accounts. `server` is its address and `databaseUrl` its database. */
+export async function checkSignIn(server, databaseUrl) {
+  const PLUCKY_PASSWORD = 'slow gears carry the load'
+  const added = await run(['people', 'add', 'Vera', '--role', 'viewer'], `${PLUCKY_PASSWORD}\n`, { DATABASE_URL: databaseUrl })
+  deepStrictEqual([added.code, JSON.parse(added.out).role], [0, 'viewer'])
+  const shelf = (command, input, settings, ...name) => run(['shelf', ...command, '--server', server, ...name], input, settings)
+  const unnamed = await shelf(['export'])
+  deepStrictEqual([unnamed.code, unnamed.out, unnamed.err.includes('--name')], [1, '', true])
+  const wrong = await shelf(['export'], '', { PLUCKY_PASSWORD: 'not the password' }, '--name', 'Vera')
+  deepStrictEqual([wrong.code, wrong.out], [1, ''])
+  const exported = await shelf(['export'], '', { PLUCKY_PASSWORD }, '--name', 'Vera')
+  deepStrictEqual([exported.code, JSON.parse(exported.out).parts.length > 0], [0, true])
+  // A viewer changes nothing.
+  const imported = await shelf(['import', '-'], exported.out, { PLUCKY_PASSWORD }, '--name', 'Vera')
+  deepStrictEqual(codesOf(imported), { codes: ['role-too-low'], code: 2 })
+  const [{ sessions }] = JSON.parse((await run(['people', 'list'], '', { DATABASE_URL: databaseUrl })).out)
+  deepStrictEqual(sessions, 0)
 }
 
 /** Plans on the command line: what is promised is what `evaluate` says of it, and wrong pins are refused. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { Trouble } from './say.mjs'
+import { Refused, withShop } from './running-shop.mjs'
 
 const BAD_FILE = 2
 
@@ -7,14 +7,6 @@ const contract = () => import('../../packages/contract/dist/index.js')
 const core = () => import('../../packages/core/dist/index.js')
 const demoShopHere = async () => (await import('../../packages/demo/dist/index.js')).demoShop()
 const demoLookup = async () => (await demoShopHere()).lookup
-
-/** The file was refused. */
-class Refused extends Error {
-  constructor(errors) {
-    super('refused')
-    this.errors = errors
-  }
-}
 
 const print = (value) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
 
@@ -172,23 +164,12 @@ export const caliper = onFile(async (json, { unit: shown, seed }) => {
   }
 })
 
-/** Response of the running shop. */
-async function asked(server, path, options) {
-  const response = await fetch(new URL(path, server), options).catch(() => {
-    throw new Trouble(`The shop does not answer at ${server}. Start it with npm start, or give its address with --server.`)
-  })
-  if (response.ok) return response
-  const { errors, detail } = await response.json().catch(() => ({}))
-  if (errors && response.status < 500) throw new Refused(errors)
-  throw new Trouble(errors?.[0]?.sentence ?? detail ?? `The shop answers ${response.status}.`)
-}
-
-export async function exportShelf({ unit, server }) {
+export async function exportShelf({ unit, ...shop }) {
   const query = unit ? `?unit=${encodeURIComponent(unit)}` : ''
-  process.stdout.write(await (await asked(server, `/api/shelf/file${query}`)).text())
+  process.stdout.write(await withShop(shop, async (ask) => (await ask(`/api/shelf/file${query}`)).text()))
 }
 
-export const importShelf = onFile(async (json, { server }) => {
+export const importShelf = onFile(async (json, shop) => {
   const headers = { 'content-type': 'application/json' }
-  print(await (await asked(server, '/api/shelf/file', { method: 'POST', headers, body: JSON.stringify(json) })).json())
+  print(await withShop(shop, async (ask) => (await ask('/api/shelf/file', { method: 'POST', headers, body: JSON.stringify(json) })).json()))
 })

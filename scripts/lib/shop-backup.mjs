@@ -3,6 +3,7 @@ import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { dataFolder } from './data-folder.mjs'
+import { withShop } from './running-shop.mjs'
 import { say, Trouble } from './say.mjs'
 import { withStopped } from './shop-database.mjs'
 
@@ -24,11 +25,11 @@ async function writeBackupFile(url, file) {
 }
 
 /** Writes a backup of a running shop, or of the database that DATABASE_URL names, and checks it. */
-export async function backup(path, { server }) {
+export async function backup(path, shop) {
   const file = resolve(path)
   const part = `${file}.part`
   if (process.env.DATABASE_URL) await writeTo(process.env.DATABASE_URL, part)
-  else await download(`${server}/api/backup`, part)
+  else await withShop(shop, (ask) => download(ask, part))
   try {
     const { manifest, close } = await (await code('read-backup')).openBackup(part)
     close()
@@ -43,11 +44,8 @@ export async function backup(path, { server }) {
   }
 }
 
-async function download(url, file) {
-  const response = await fetch(url).catch((error) => {
-    throw new Trouble(`No shop answers at ${new URL(url).origin}. Start it, or set DATABASE_URL.`, { cause: error })
-  })
-  if (!response.ok) throw new Trouble(`The shop made no backup: ${(await response.json()).detail ?? response.statusText}`)
+async function download(ask, file) {
+  const response = await ask('/api/backup')
   await pipeline(Readable.fromWeb(response.body), createWriteStream(file)).catch((error) => {
     rmSync(file, { force: true })
     throw new Trouble('The backup was cut off. Nothing was written.', { cause: error })
