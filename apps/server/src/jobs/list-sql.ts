@@ -58,10 +58,10 @@ export function listSql(query: ListJobsDto, limit: number): ListSql {
   const { search = '', state = 'open', outcome, unit, sort = 'touched', after, units = 'us' } = query
   const { key, type, direction: usual } = SORTS[sort]
   const direction = query.direction ?? usual
-  const asked = prefixes(search)
+  const words = prefixes(search)
   const from = after ? cursorOf(after) : undefined
   const filters = [
-    ...(asked ? ["search @@ to_tsquery('simple', $asked)"] : []),
+    ...(words ? ["search @@ to_tsquery('simple', $words)"] : []),
     ...(outcome ? ['outcome = $outcome'] : []),
     ...(unit ? ['unit_id = $unit'] : []),
   ]
@@ -69,10 +69,10 @@ export function listSql(query: ListJobsDto, limit: number): ListSql {
   const order = `ORDER BY ${key} ${direction}, number ${direction}`
   const matching = [STATES[state], ...filters].join(' AND ')
   // OFFSET 0 keeps the planner from sorting all matches: it cannot know how many a search has.
-  const inOrder = asked ? `(SELECT * FROM jobs WHERE ${[STATES[state], ...seek].join(' AND ')} ${order} OFFSET 0) AS jobs` : 'jobs'
+  const inOrder = words ? `(SELECT * FROM jobs WHERE ${[STATES[state], ...seek].join(' AND ')} ${order} OFFSET 0) AS jobs` : 'jobs'
   return {
-    list: JSON.stringify([state, asked, outcome, unit]),
-    bind: { units, asked, outcome, unit, from: from?.key, fromNumber: from?.number, limit },
+    list: JSON.stringify([state, words, outcome, unit]),
+    bind: { units, words, outcome, unit, from: from?.key, fromNumber: from?.number, limit },
     short: `WITH matched AS MATERIALIZED (SELECT number FROM jobs WHERE ${matching} LIMIT ${MOST_COUNTED + 1}),
       counted AS MATERIALIZED (SELECT count(*)::int AS total FROM matched)
       SELECT total, number, sort_key, summary FROM counted LEFT JOIN (
@@ -88,7 +88,7 @@ function namedJobs(jobs: string): string {
   return `${jobs} LEFT JOIN (SELECT id, name AS unit_name FROM units) AS named ON named.id = jobs.unit_id`
 }
 
-/** Every word of a search, each as the beginning of one: "hill cou" finds "Hill-climb coupe". Empty if nothing is asked for. */
+/** Every word of a search, each as the beginning of one: "hill cou" finds "Hill-climb coupe". Empty without a word. */
 const prefixes = (search: string): string => (search.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word.toLowerCase()}:*`).join(' & ')
 
 /** Cursor to the jobs after one, from its sort key as text and its number. */
