@@ -71,10 +71,14 @@ test('letters have no effect on the power flow, and a wrong address is reported'
   await expect(page.getByRole('link', { name: 'New transmission' })).toBeVisible()
 })
 
-test('a shop without transmissions says so under Parts shelf and Transmissions', async ({ page }) => {
+test('a shop without transmissions says so under Jobs, Parts shelf and Transmissions', async ({ page }) => {
   await page.route('**/api/shelf/content*', (route) =>
     route.fulfill({ json: { units: [], parts: [], operations: [], kits: [], whole: true } satisfies ShelfContent }),
   )
+  await page.goto('/')
+  await page.getByTestId('new-power').fill('500')
+  await page.getByTestId('new-power').press('Enter')
+  await expect(page.getByTestId('first-answer')).toHaveText('A job needs a transmission, and there is none yet. See Transmissions.')
   await page.goto('/parts-shelf')
   await page.getByText('Parts belong to a transmission').getByRole('link', { name: 'Transmissions' }).click()
   await expect(page.getByText('No transmissions yet.')).toBeVisible()

@@ -1,8 +1,7 @@
-import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { stationName, type JobContent, verdictIn } from '@plucky/contract'
 import type { Proposal, SpecResult, Unit } from '@plucky/core'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import type { BenchView } from '../power-flow/use-bench.js'
 import { shopStore } from '../state/shop.js'
@@ -19,6 +18,7 @@ import { useCards } from './use-cards.js'
 import { OperationsPanel } from './OperationsPanel.js'
 import { PART_VIEWS } from '../parts/registry.js'
 import type { PartPage } from '../parts/part-view.js'
+import { TextLink } from '../ui/TextLink.js'
 
 interface BenchProps {
   readonly content: JobContent
@@ -117,11 +117,9 @@ function Aside({
         </TextButton>
       )}
       {page && (
-        <ChakraLink asChild fontSize="small" color="ink" textDecoration="underline" textUnderlineOffset="3px">
-          <Link to={jobAddress(number, page.to)} data-testid={`to-${page.to}`}>
-            {page.words}
-          </Link>
-        </ChakraLink>
+        <TextLink fontSize="small" to={jobAddress(number, page.to)} data-testid={`to-${page.to}`}>
+          {page.words}
+        </TextLink>
       )}
       <TextButton color="inkSoft" onClick={() => viewStore.setState({ hand: hand === 'right' ? 'left' : 'right' })} data-testid="hand">
         {`Parts list on the ${hand === 'right' ? 'left' : 'right'}`}

@@ -11,6 +11,7 @@ import { answerFor } from '../state/verdicts.js'
 import { PrimaryButton, OutlineButton } from '../ui/buttons.js'
 import { firstBuild, type FirstFacts } from './first-build.js'
 import { PowerBar } from './PowerBar.js'
+import { TextLink } from '../ui/TextLink.js'
 
 export { powerProblem } from './first-build.js'
 
@@ -54,6 +55,12 @@ export function FirstAnswer({ first, unitId, onStart }: FirstAnswerProps) {
       </Box>
     )
   if (state === 'loading') return <Text color="inkSoft">Loading transmissions…</Text>
+  if (units.length === 0)
+    return (
+      <Text data-testid="first-answer">
+        A job needs a transmission, and there is none yet. See <TextLink to="/transmissions">Transmissions</TextLink>.
+      </Text>
+    )
   if (unitId && chosen?.answer)
     return (
       <Box>

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { jobAddress } from '../app/views.js'
 import { Panel } from '../ui/panel.js'
 import { EARLIER_RESULT } from './PowerBar.js'
+import { TextLink } from '../ui/TextLink.js'
 
 /** The job with the latest change: its answer as a link, weakest stations, changed parts and condition as received. */
 export function LastJob({ job }: { job: Last }) {
@@ -94,10 +95,8 @@ function ChangedParts({ headline: { changed, stations, price, hours, received } 
 
 const Condition = ({ number, words }: { number: number; words: string }) => (
   <Panel title="Condition as received">
-    <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
-      <Link to={jobAddress(number, 'diagnosis')} data-testid="came-in">
-        {words}
-      </Link>
-    </ChakraLink>
+    <TextLink to={jobAddress(number, 'diagnosis')} data-testid="came-in">
+      {words}
+    </TextLink>
   </Panel>
 )

@@ -1,8 +1,8 @@
-import { Box, Flex, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { sheetOf, sheetRevision, unitChoiceText, type JobContent, type Sheet } from '@plucky/contract'
 import { Printer } from 'lucide-react'
 import { memo, useEffect, useMemo, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import { useStore } from 'zustand'
 import { api } from '../state/api.js'
 import { jobStore, loadRevisions } from '../state/job.js'
@@ -12,6 +12,7 @@ import { OutlineButton } from '../ui/buttons.js'
 import { MakeLink } from '../access/MakeLink.js'
 import { FileLink } from '../ui/FileLink.js'
 import { SheetPage } from './SheetPage.js'
+import { TextLink } from '../ui/TextLink.js'
 
 /** The build sheet, as it is printed: of the job as it is, or of a named state of it. */
 export const SheetScreen = memo(function SheetScreen({ content }: { content: JobContent }) {
@@ -61,9 +62,7 @@ export const SheetScreen = memo(function SheetScreen({ content }: { content: Job
       {unknown && (
         <Text role="alert">
           {`This job has no revision ${wanted}. `}
-          <ChakraLink asChild color="ink" textDecoration="underline">
-            <Link to={`/jobs/${number}/build-sheet`}>Show the current build sheet</Link>
-          </ChakraLink>
+          <TextLink to={`/jobs/${number}/build-sheet`}>Show the current build sheet</TextLink>
         </Text>
       )}
       {sheet && <SheetPage sheet={sheet} />}

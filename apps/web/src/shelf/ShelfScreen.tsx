@@ -1,8 +1,8 @@
-import { Box, Field, Flex, Grid, Heading, Link as ChakraLink, Text } from '@chakra-ui/react'
+import { Box, Field, Flex, Grid, Heading, Text } from '@chakra-ui/react'
 import { capital, writePartsCsv, ORIGIN_LEGEND } from '@plucky/contract'
 import { keysOf, type Part, type Unit } from '@plucky/core'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { useMay } from '../access/use-may.js'
 import { ServerAway } from '../ui/ServerAway.js'
 import { isPart, itemsOf, loadShop, type ItemKind, type Shop } from '../state/shop.js'
@@ -22,6 +22,7 @@ import { FileIn } from './ShelfFileImport.js'
 import { PartsCsvImport } from './PartsCsvImport.js'
 import { api } from '../state/api.js'
 import { FieldLabel, TextBox } from '../ui/TextBox.js'
+import { TextLink } from '../ui/TextLink.js'
 
 const KINDS: readonly (readonly [ItemKind, string, string])[] = [
   ['parts', 'Parts', 'part'],
@@ -60,10 +61,7 @@ function NoTransmission() {
       {mayChange && <DemoNews />}
       <Text py="2" role="status">
         Parts belong to a transmission, and there is none yet. {mayChange ? 'Create or import one under' : 'See'}{' '}
-        <ChakraLink asChild color="ink" textDecoration="underline" textUnderlineOffset="3px">
-          <Link to="/transmissions">Transmissions</Link>
-        </ChakraLink>
-        .
+        <TextLink to="/transmissions">Transmissions</TextLink>.
       </Text>
     </Box>
   )
