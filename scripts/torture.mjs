@@ -7,7 +7,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { isDeepStrictEqual } from 'node:util'
 import { ensureBuilt } from './lib/build.mjs'
 import { connect } from './lib/database.mjs'
-import { ensureChromium } from './lib/install.mjs'
+import { ensureChromium, ensurePackages } from './lib/install.mjs'
 import { Launched } from './lib/launched.mjs'
 import { freePort } from './lib/ports.mjs'
 import { ensurePostgres, runningUrl } from './lib/postgres.mjs'
@@ -303,6 +303,7 @@ function killBrowser(profile) {
 /** npm run torture -- [rounds] [seed] [victim]; the victim "outage" pauses the database for a minute. */
 async function main() {
   const [rounds, seed, only] = [Number(process.argv[2] ?? 50), Number(process.argv[3] ?? 7), process.argv[4]]
+  await ensurePackages() // two launchers would install at the same time
   await ensurePostgres()
   await ensureBuilt()
   const [folder, profile] = ['data', 'browser'].map((what) => mkdtempSync(join(tmpdir(), `plucky-torture-${what}-`)))
