@@ -11,6 +11,11 @@ import { ReceivedMemory } from './received-memory.js'
 const CHANNEL = 'plucky_marked'
 /** Jobs that are rated together. Few, so that a job that was saved just now does not wait for many others. */
 const BATCH = 3
+/**
+ * Rest after a batch for each ms that the judge waited for a processor, and the longest rest, ms. A process of the lowest priority still takes
+ * all the time that requests leave, and they are answered more slowly then. On an idle computer the judge does not wait, so it does not rest.
+ */
+const [REST, MOST_REST_MS] = [4, 100]
 /** Class of the advisory locks of jobs that are being rated. Arbitrary number. */
 const CLAIM = 5_182_005
 /** Time between two attempts to connect, ms. */
@@ -37,6 +42,8 @@ export class Judge {
   private running: Promise<void> | undefined
   private ended = false
   private marked = false
+  /** Time that the latest batch waited for a processor, ms. */
+  private waitedMs = 0
   private wake = (): void => undefined
 
   private readonly items = new NamedItems()
@@ -61,7 +68,9 @@ export class Judge {
       try {
         const client = this.client ?? (await this.connect())
         this.marked = false
+        this.waitedMs = 0
         if ((await this.judgeBatch(client)) === 0 && !this.hasWork()) await this.untilMarked()
+        if (this.waitedMs > 0) await wait(Math.min(MOST_REST_MS, REST * this.waitedMs))
       } catch (error) {
         if (this.ended) break
         this.log.warn(`Jobs are not rated for now: ${error instanceof Error ? error.message : String(error)}`)
@@ -148,12 +157,16 @@ export class Judge {
 
   /** A job that cannot be rated is listed all the same, and the reason is in the log. */
   private rate(number: number, make: () => JobFile): Headlines | null {
+    const [begun, used] = [performance.now(), process.cpuUsage()]
     try {
       const file = make()
       return headlinesOf(file, this.received.of(number, file))
     } catch (error) {
       this.log.error(`Job ${number} could not be rated: ${error instanceof Error ? error.stack : String(error)}`)
       return null
+    } finally {
+      const { user, system } = process.cpuUsage(used)
+      this.waitedMs += Math.max(0, performance.now() - begun - (user + system) / 1000)
     }
   }
 }
