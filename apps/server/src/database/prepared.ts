@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto'
 /** A statement that was sent this often is prepared. */
 const OFTEN = 20
 /** Highest number of prepared statements, and of statements that are counted. Each connection holds the plans of its own. */
-const [MOST_PREPARED, MOST_COUNTED] = [40, 1000]
+const [MOST_PREPARED, MOST_TRACKED] = [40, 1000]
 
 /** A connection of the pool, as far as it is used here. */
 interface Connection {
@@ -17,7 +17,7 @@ interface Connection {
  */
 export class PreparedStatements {
   private readonly names = new Map<string, string>()
-  private readonly sent = new LRUCache<string, number>({ max: MOST_COUNTED })
+  private readonly sent = new LRUCache<string, number>({ max: MOST_TRACKED })
 
   /** Hook that is called with each new connection. */
   readonly prepareOn = (connection: unknown): void => {
