@@ -225,7 +225,7 @@ const SENTENCES: { readonly [C in ProblemCode]: (v: ProblemValues[C]) => string 
   'password-differs': () => 'The present password is wrong.',
   'code-differs': () => 'The code is wrong or was used before. Enter the code that the app shows now.',
   'factor-key-missing': () =>
-    'The server has no key to encrypt second factors. Set PLUCKY_SECRET_KEY in its environment (docs/deploy.md), then try again.',
+    'The server has no key to encrypt second factors. Who runs it must set PLUCKY_SECRET_KEY (docs/deploy.md) and start it again.',
   'factor-not-begun': () => 'Get a new secret first.',
   'factor-on': () => 'The second factor is already on. Remove it before you set up a new one.',
   'person-taken': (v) => `The name "${v.name}" is already used.`,
