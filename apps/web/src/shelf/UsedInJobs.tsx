@@ -46,7 +46,7 @@ export function UsedInJobs({ kind, id }: UsedProps) {
                 <Link to={jobAddress(number, 'power-flow')} style={{ textDecoration: 'underline' }}>{`Job ${number}, ${name}`}</Link>
               </td>
               {changedAt && <td>{before ? resultWords(before.outcome, before.heldW) : 'did not use it'}</td>}
-              <td className={outcome !== null && isLess(before?.heldW, heldW) ? 'short' : ''}>
+              <td className={outcome !== null && outcome !== 'holds' && isLess(before?.heldW, heldW) ? 'short' : ''}>
                 {`${outcome === null ? 'being rated again' : resultWords(outcome, heldW)}${savedSince ? ' (the job was edited since)' : ''}`}
               </td>
             </tr>
