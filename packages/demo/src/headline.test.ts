@@ -36,6 +36,23 @@ describe('the headline of a job', () => {
     expect(weakest[0]).toMatchObject({ station: 'Input shaft', where: 'in first gear at stall' })
   })
 
+  it('says of each of the weakest stations whether it holds less than the target', () => {
+    const { engine } = weak.brief
+    if (engine.form !== 'headline') throw new Error('the job of this test has an engine by peak figures')
+    const { peakPowerW, peakTorqueNm } = engine.headline
+    const seen = [0.66, 0.72, 0.78, 0.79, 0.8, 0.81, 0.82, 0.84, 1].flatMap((scale) => {
+      const headline = { ...engine.headline, peakPowerW: scale * peakPowerW, peakTorqueNm: scale * peakTorqueNm }
+      const { weakest, targetW } = of({ ...weak, brief: { ...weak.brief, engine: { ...engine, headline } } })
+      return weakest.map(({ held, short }) => {
+        expect({ held, short }).toEqual({ held, short: toSi(Number.parseFloat(held), 'hp') < (targetW as number) })
+        return short
+      })
+    })
+    expect(new Set(seen).size).toBe(2)
+    const open = of({ ...weak, brief: { ...weak.brief, openQuestion: true } })
+    expect(open.weakest.map(({ short }) => short)).toEqual([false, false, false])
+  })
+
   it('lists no change, no cost and the power as received where the build is still as received', () => {
     const received = asReceived(weak)
     const headline = of(received)

@@ -25,6 +25,7 @@ import * as people from './migrations/0021-people.js'
 import * as judgesAndPresent from './migrations/0022-judges-and-present.js'
 import * as suppliers from './migrations/0023-suppliers.js'
 import * as unitNames from './migrations/0024-unit-names.js'
+import * as shortStations from './migrations/0025-short-stations.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -52,6 +53,7 @@ const STEPS = [
   { name: '0022-judges-and-present', ...judgesAndPresent },
   { name: '0023-suppliers', ...suppliers },
   { name: '0024-unit-names', ...unitNames },
+  { name: '0025-short-stations', ...shortStations },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

@@ -51,7 +51,7 @@ export function LastJob({ job }: { job: Last }) {
 
 const Weakest = ({ weakest }: Pick<Headline, 'weakest'>) => (
   <Panel title="Three weakest stations">
-    {weakest.map(({ station, where, held }, i) => (
+    {weakest.map(({ station, where, held, short }, i) => (
       <Flex key={station} justify="space-between" borderTopWidth={i ? '1px' : 0} borderColor="ruleSoft" py="1" gap="3">
         <Text>
           {station}
@@ -59,7 +59,7 @@ const Weakest = ({ weakest }: Pick<Headline, 'weakest'>) => (
             {where && ` ${where}`}
           </Text>
         </Text>
-        <Text textStyle="figureStrong" color={i === 0 ? 'break' : 'ink'} whiteSpace="nowrap">
+        <Text textStyle="figureStrong" color={short ? 'break' : 'ink'} whiteSpace="nowrap">
           {held}
         </Text>
       </Flex>

@@ -21,6 +21,8 @@ const config = defineConfig({
     '.grip:focus': { outline: 'none !important' },
     '.grip:focus-visible .grip-mark': { stroke: 'oil', strokeWidth: '5px', paintOrder: 'stroke' },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'oil', outlineOffset: '1px' },
+    // A browser sets the drawing of text in these by itself.
+    'button, input, select, textarea': { textRendering: 'inherit' },
     '::selection': { bg: 'torqueWash' },
   },
   theme: {

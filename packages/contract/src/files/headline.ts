@@ -20,8 +20,8 @@ export interface Headline {
   /** Power held and target, W; null if there is none. */
   readonly heldW: number | null
   readonly targetW: number | null
-  /** The weakest stations, at most three. */
-  readonly weakest: readonly { readonly station: string; readonly where: string; readonly held: string }[]
+  /** The weakest stations, at most three. `short`: the station holds less than the target. */
+  readonly weakest: readonly { readonly station: string; readonly where: string; readonly held: string; readonly short: boolean }[]
   /** Stations where another part is installed than was received, front to rear. */
   readonly changed: readonly { readonly station: string; readonly part: string }[]
   readonly stations: number
@@ -96,6 +96,7 @@ function weakestOf({ answer, file: { job, unit } }: EvaluatedJob): Headline['wea
             station: capital(stationName(unit, id)),
             where: duty ? caseInSentence(unit, duty, job.brief) : '',
             held: heldInWords(verdict.held),
+            short: !job.brief.openQuestion && verdict.held.outcome === 'held' && verdict.held.powerW < answer.peakPowerW,
           },
         ]
       : []
