@@ -26,6 +26,7 @@ import * as judgesAndPresent from './migrations/0022-judges-and-present.js'
 import * as suppliers from './migrations/0023-suppliers.js'
 import * as unitNames from './migrations/0024-unit-names.js'
 import * as shortStations from './migrations/0025-short-stations.js'
+import * as quickerLog from './migrations/0026-quicker-log.js'
 import type { Sql } from './migrations/step.js'
 
 const STEPS = [
@@ -54,6 +55,7 @@ const STEPS = [
   { name: '0023-suppliers', ...suppliers },
   { name: '0024-unit-names', ...unitNames },
   { name: '0025-short-stations', ...shortStations },
+  { name: '0026-quicker-log', ...quickerLog },
 ]
 
 /** Advisory lock key for migrations and seeding. Arbitrary number. */

@@ -15,7 +15,7 @@ const BATCH = 3
  * Rest after a batch for each ms that the judge waited for a processor, and the longest rest, ms. A process of the lowest priority still takes
  * all the time that requests leave, and they are answered more slowly then. On an idle computer the judge does not wait, so it does not rest.
  */
-const [REST, MOST_REST_MS] = [4, 100]
+const [REST, MOST_REST_MS] = [4, 1000]
 /** Class of the advisory locks of jobs that are being rated. Arbitrary number. */
 const CLAIM = 5_182_005
 /** Time between two attempts to connect, ms. */
