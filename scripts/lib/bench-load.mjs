@@ -78,13 +78,14 @@ const REQUESTS = {
   }),
 }
 
-/** People who each wait a random time, send a request and wait for its answer. Returns the response times by kind, ms. */
-async function run(port, numbers, seconds) {
+/** People, shared by the servers, who each wait a random time, send a request and wait for its answer. Returns the response times by kind, ms. */
+async function run(ports, numbers, seconds) {
   const agent = new Agent({ keepAlive: true, maxSockets: PEOPLE })
   const times = Object.fromEntries(MIX.map(([kind]) => [kind, []]))
   const failed = {}
   const end = performance.now() + seconds * 1000
-  const person = async (number) => {
+  const person = async (number, place) => {
+    const port = ports[place % ports.length]
     let own = JSON.parse((await send(port, agent, { path: `/jobs/${number}` })).text)
     // Exponential waits: people do not keep time with each other.
     const think = () => -Math.log(1 - Math.random()) * ((PEOPLE / RATE) * 1000)
@@ -105,23 +106,26 @@ async function run(port, numbers, seconds) {
   return { times, failed }
 }
 
-/** Longest block of the event loop since the last reading, ms, and memory of the server, MB. */
-async function serverFigures(port) {
-  const text = await (await fetch(`http://127.0.0.1:${port}/api/metrics`)).text()
-  const figure = (name) => Number(new RegExp(`^plucky_${name} (.+)$`, 'm').exec(text)?.[1])
-  return { blockedMs: figure('nodejs_eventloop_lag_max_seconds') * 1000, memoryMB: figure('process_resident_memory_bytes') / 1e6 }
+/** Longest block of an event loop since the last reading, ms, and memory of all servers, MB. */
+async function serverFigures(ports) {
+  const texts = await Promise.all(ports.map(async (port) => (await fetch(`http://127.0.0.1:${port}/api/metrics`)).text()))
+  const figures = (name) => texts.map((text) => Number(new RegExp(`^plucky_${name} (.+)$`, 'm').exec(text)?.[1]))
+  return {
+    blockedMs: Math.max(...figures('nodejs_eventloop_lag_max_seconds')) * 1000,
+    memoryMB: figures('process_resident_memory_bytes').reduce((sum, bytes) => sum + bytes, 0) / 1e6,
+  }
 }
 
-/** Many people who read and save in a large shop for some minutes: response times by kind of request. */
-export async function benchLoad({ port, databaseUrl }, minutes) {
+/** Many people who read and save in a large shop for some minutes, on servers of one database: response times by kind of request. */
+export async function benchLoad({ ports, databaseUrl }, minutes) {
   const numbers = await fillUp(databaseUrl)
-  await run(port, numbers, WARM_SECONDS)
+  await run(ports, numbers, WARM_SECONDS)
   const seconds = minutes * 60
-  const readings = [await serverFigures(port)]
-  const reading = setInterval(() => void serverFigures(port).then((own) => readings.push(own)), (seconds * 1000) / READINGS)
-  const { times, failed } = await run(port, numbers, seconds)
+  const readings = [await serverFigures(ports)]
+  const reading = setInterval(() => void serverFigures(ports).then((own) => readings.push(own)), (seconds * 1000) / READINGS)
+  const { times, failed } = await run(ports, numbers, seconds)
   clearInterval(reading)
-  readings.push(await serverFigures(port))
+  readings.push(await serverFigures(ports))
   // Longest since the reading before.
   const blockedMs = Math.max(...readings.slice(1).map((each) => each.blockedMs))
   const said = (own) => {
@@ -132,8 +136,8 @@ export async function benchLoad({ port, databaseUrl }, minutes) {
   const all = Object.values(times).flat()
   const failures = Object.entries(failed).map(([kind, count]) => `${count} × ${kind}`)
   return [
-    `load: ${PEOPLE} people in ${JOBS} jobs, ${(all.length / seconds).toFixed(0)} requests a second: ${said(all)}; failed: ${failures.join(', ') || 'none'}`,
-    `load: the event loop was blocked for at most ${blockedMs.toFixed(0)} ms; memory ${readings.map(({ memoryMB }) => memoryMB.toFixed(0)).join(', ')} MB during ${all.length} requests`,
+    `load: ${PEOPLE} people in ${JOBS} jobs on ${ports.length === 1 ? 'one server' : `${ports.length} servers`}, ${(all.length / seconds).toFixed(0)} requests a second: ${said(all)}; failed: ${failures.join(', ') || 'none'}`,
+    `load: an event loop was blocked for at most ${blockedMs.toFixed(0)} ms; memory ${readings.map(({ memoryMB }) => memoryMB.toFixed(0)).join(', ')} MB during ${all.length} requests`,
     ...MIX.map(([kind]) => `load: ${kind}, ${(times[kind].length / seconds).toFixed(0)} a second: ${said(times[kind])}`),
   ]
 }

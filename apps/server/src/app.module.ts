@@ -12,6 +12,7 @@ import { SchemasController } from './http/schemas.controller.js'
 import { EventsModule } from './events/events.module.js'
 import { HealthModule } from './health/health.controller.js'
 import { JudgingModule } from './judging/judging.module.js'
+import type { JudgingSettings } from './judging/judging.service.js'
 import { JobsModule } from './jobs/jobs.module.js'
 import { MetricsModule } from './metrics/metrics.module.js'
 import { PhotosModule } from './photos/photos.module.js'
@@ -26,8 +27,7 @@ export interface AppSettings {
   readonly databaseUrl: string
   readonly access: AccessSettings
   readonly metricsToken: string | undefined
-  /** Number of processes that rate jobs. With 0 the server rates them itself. */
-  readonly judges: number
+  readonly judges: JudgingSettings['judges']
 }
 
 @Module({})
@@ -59,7 +59,7 @@ export class AppModule {
       imports: [
         sequelize,
         AccessModule.of(access),
-        JudgingModule.of({ databaseUrl, processes: judges }),
+        JudgingModule.of({ databaseUrl, judges }),
         UnitsModule,
         ShelfModule,
         JobsModule,

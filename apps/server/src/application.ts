@@ -22,6 +22,7 @@ import { Disk } from './disk/disk.js'
 import { ErrorsFilter } from './http/errors.filter.js'
 import { guards } from './http/guard.js'
 import { dtoSchemas } from './http/schemas.js'
+import type { JudgingSettings } from './judging/judging.service.js'
 import { Metrics } from './metrics/metrics.js'
 import { markRequest, standardLog } from './logging.js'
 
@@ -61,7 +62,7 @@ export async function createApplication(options: {
   /** Token that a monitoring program sends in a shop with accounts. Without it, it is refused there. */
   metricsToken?: string
   /** Number of processes that rate jobs. Default: 0, the server rates them itself. */
-  judges?: number
+  judges?: JudgingSettings['judges']
   /** Disk of the database. Undefined if unknown. */
   disk?: Disk
   /** Log of the server. Default: standard error. */

@@ -3,6 +3,7 @@ import { networkInterfaces } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import { keyFrom } from './access/secret-box.js'
 import { USUAL_REQUESTS, type AccessSettings } from './access/settings.js'
+import type { JudgingSettings } from './judging/judging.service.js'
 
 export interface ServerConfig {
   readonly port: number
@@ -15,8 +16,8 @@ export interface ServerConfig {
   /** Token of a monitoring program. */
   readonly metricsToken: string | undefined
   readonly databaseUrl: string
-  /** Number of processes that rate jobs. */
-  readonly judges: number
+  /** Number of processes that rate jobs, or that another server has them. */
+  readonly judges: JudgingSettings['judges']
   readonly webFolder: string
   /** Allowed host names besides loopback. */
   readonly hosts: readonly string[]
@@ -94,11 +95,12 @@ function keyIn({ PLUCKY_SECRET_KEY: text }: NodeJS.ProcessEnv): Pick<AccessSetti
   return { secretKey }
 }
 
-/** Number of processes that rate jobs. */
-function judgesIn({ PLUCKY_JUDGES: text }: NodeJS.ProcessEnv): number {
+/** Number of processes that rate jobs, or that another server has them. */
+function judgesIn({ PLUCKY_JUDGES: text }: NodeJS.ProcessEnv): JudgingSettings['judges'] {
+  if (text === 'elsewhere') return text
   const judges = Number(text ?? 1)
   if (!Number.isInteger(judges) || judges < 0 || judges > 64)
-    throw new Error(`PLUCKY_JUDGES must be a whole number from 0 to 64 (got "${text}").`)
+    throw new Error(`PLUCKY_JUDGES must be a whole number from 0 to 64, or "elsewhere" (got "${text}").`)
   return judges
 }
 

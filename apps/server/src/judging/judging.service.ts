@@ -24,8 +24,8 @@ const AGAIN_MS = 1000
 
 export interface JudgingSettings {
   readonly databaseUrl: string
-  /** Number of processes that rate jobs. With 0 the server rates them itself, between requests. */
-  readonly processes: number
+  /** Number of processes that rate jobs. With 0 the server rates them itself, between requests. "elsewhere": another server has them. */
+  readonly judges: number | 'elsewhere'
 }
 
 export const JUDGING = Symbol('JudgingSettings')
@@ -59,8 +59,10 @@ export class JudgingService implements OnApplicationBootstrap, OnApplicationShut
       await this.rows.update({ judged: false }, { where: {}, transaction })
       await this.shop.upsert({ key: JUDGED_BY, value: code }, { transaction })
     })
-    if (this.settings.processes === 0) this.own.start()
-    for (let i = 0; i < this.settings.processes; i++) this.startProcess()
+    const { judges } = this.settings
+    if (judges === 'elsewhere') return
+    if (judges === 0) this.own.start()
+    for (let i = 0; i < judges; i++) this.startProcess()
   }
 
   async onApplicationShutdown(): Promise<void> {
