@@ -17,6 +17,10 @@ test('two people on two servers: each sees the changes of the other as they are 
     await other.goto(`http://127.0.0.1:${port}/jobs/${job.number}/brief`)
     // Each window says who else has the job open, also over two servers.
     for (const window of [page, other]) await expect(window.getByTestId('others-here')).toHaveAccessibleName(/also open in another window/)
+    const size = page.viewportSize()
+    await page.setViewportSize({ width: 390, height: 844 })
+    await expect(page.getByTestId('others-here')).toBeVisible()
+    if (size) await page.setViewportSize(size)
     const [mine, theirs] = [page.getByLabel('Customer'), other.getByLabel('Job name')]
     await theirs.fill('Renamed by the other')
     await theirs.press('Enter')

@@ -314,6 +314,11 @@ async function main() {
   const random = seeded(seed)
   const killed = Object.fromEntries((only ? [only] : VICTIMS).map((victim) => [victim, 0]))
   let saves
+  const clear = async () => {
+    await (torture ?? launched).stop()
+    for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })
+  }
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void clear().finally(() => process.exit(1)))
   try {
     await launched.launch()
     const databaseUrl = runningUrl(folder)
@@ -333,8 +338,7 @@ async function main() {
     for (const { port, said } of [launched, torture?.other].filter(Boolean)) say(`Log of port ${port}:\n${said.slice(-MOST_LOG)}`)
     throw error
   } finally {
-    await (torture ?? launched).stop()
-    for (const made of [folder, profile]) rmSync(made, { recursive: true, force: true })
+    await clear()
   }
   const counts = Object.entries(killed).map(([victim, count]) => `${victim} ${count}`)
   say(

@@ -21,7 +21,8 @@ export async function withShop({ server, name }, work) {
   try {
     return await work(ask)
   } finally {
-    await ask('/api/access/sign-out', { method: 'POST' })
+    // A shop that does not answer any more ends the session by itself, and the error of the work is the one to show.
+    await ask('/api/access/sign-out', { method: 'POST' }).catch(() => undefined)
   }
 }
 

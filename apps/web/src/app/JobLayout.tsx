@@ -2,7 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { budgetWords, capital, hoursWords, money, stationName, type JobContent } from '@plucky/contract'
 import { moneyOf, type Unit } from '@plucky/core'
 import { Download, Redo2, Undo2 } from 'lucide-react'
-import { Suspense, useEffect } from 'react'
+import { Suspense, useEffect, type ReactNode } from 'react'
 import { Outlet, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import { Conflict } from '../revisions/Conflict.js'
@@ -71,6 +71,8 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
   const name = <JobName number={job.number} content={content} unit={unit} />
   const groupLinks = <RovingLinks label="Groups of pages" links={groups} large />
   const [inOneRow, withLinks] = [useWider(1280), useWider(768)]
+  const present = useOthersHere(job.number)
+  const others = present && <OthersHere others={present} />
   return (
     <Box minH="100vh">
       <TitleStrip
@@ -84,7 +86,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
             </Flex>
           )
         }
-        tools={<JobTools />}
+        tools={<JobTools>{withLinks && others}</JobTools>}
         groups={menu}
         noted={job.saving === 'offline' && job.problem !== ''}
         below={
@@ -92,7 +94,7 @@ function OpenJob({ view, content, unit }: JobPageProps & { view: ViewId }) {
             {!inOneRow && (
               <Flex {...ROW} minH="36px">
                 {name}
-                {withLinks && groupLinks}
+                {withLinks ? groupLinks : others}
               </Flex>
             )}
             <Flex {...ROW} bg="paper" minH="34px" px={{ base: '0.5', xl: '1.5' }}>
@@ -161,14 +163,13 @@ function Totals({ content, unit }: JobPageProps) {
   )
 }
 
-/** Save state, the file, undo and redo. */
-function JobTools() {
+/** Save state, the file, undo and redo. `children`: who else is here. */
+function JobTools({ children: others }: { children?: ReactNode }) {
   const job = useStore(jobStore)
-  const others = useOthersHere(job.number)
   return (
     <Flex align="center" gap="0.5" pr="1">
-      {others && <OthersHere others={others} />}
-      <SaveMark job={job} short={others !== undefined} />
+      {others}
+      <SaveMark job={job} short={Boolean(others)} />
       <FileLink
         href={api.fileOf(job.number)}
         aria-label="Download job file"

@@ -3,15 +3,12 @@ import type { Present } from '@plucky/contract'
 import { Users } from 'lucide-react'
 import { Tip } from '../ui/Tip.js'
 
-/** A phone has no room for it. */
-const PLACE = { display: { base: 'none', md: 'flex' }, alignItems: 'center', gap: '0.5', mr: '1.5', color: 'inkSoft' } as const
-
 /** Other windows that have the job open. */
 export function OthersHere({ others }: { others: Present }) {
   const words = othersInWords(others)
   return (
     <Tip words={words}>
-      <Flex role="status" aria-label={words} {...PLACE} tabIndex={0} data-testid="others-here">
+      <Flex role="status" aria-label={words} align="center" gap="0.5" mr="1.5" color="inkSoft" tabIndex={0} data-testid="others-here">
         <Users size={16} aria-hidden />
         <Text fontSize="small" lineHeight="1.15" aria-hidden>
           {others.people.length || ''}

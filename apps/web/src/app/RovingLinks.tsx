@@ -44,7 +44,7 @@ export function RovingLinks({ label, links, large = false }: RovingLinksProps) {
         <ChakraLink
           key={to}
           asChild
-          px={{ base: '2', xl: '3' }}
+          px={{ base: '2', xl: '2.5' }}
           display="flex"
           alignItems="center"
           whiteSpace="nowrap"
