@@ -24,7 +24,7 @@ export default tseslint.config(
     rules: { 'max-lines-per-function': 'off', '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {
-    files: ['scripts/**/*.mjs', '*.{js,cjs}'],
+    files: ['scripts/**/*.mjs', 'deploy/*.mjs', '*.{js,cjs}'],
     languageOptions: {
       globals: {
         process: 'readonly',
