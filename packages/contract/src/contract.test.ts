@@ -95,6 +95,19 @@ describe('the brief', () => {
     expect(paths).toEqual(expect.arrayContaining(['budget', 'engine.headline.peakTorqueNm']))
   })
 
+  it('names no possible torque that follows from a figure out of range, but other contradictions', () => {
+    const of = (change: object) => {
+      const headline = { ...typicalPeaksFor('petrol', toSi(400, 'hp')), ...change }
+      return problemsOf(checkBrief(brief({ engine: { kind: 'petrol', form: 'headline', headline } }))).map(({ code, path }) => [code, path])
+    }
+    expect(of({ peakPowerW: -5 })).toEqual([['out-of-range', 'engine.headline.peakPowerW']])
+    expect(of({ peakTorqueNm: 100 })).toEqual([['headline-inconsistent', 'engine.headline.peakTorqueNm']])
+    expect(of({ peakPowerW: -5, redlineRadPerS: 100 })).toEqual([
+      ['out-of-range', 'engine.headline.peakPowerW'],
+      ['headline-speeds-out-of-order', 'engine.headline.peakTorqueSpeedRadPerS'],
+    ])
+  })
+
   it('never throws, for any content', () => {
     fc.assert(fc.property(fc.anything(), (thing) => expect(typeof checkBrief(thing).ok).toBe('boolean')))
     fc.assert(fc.property(fc.object(), (engine) => expect(checkBrief(brief({ engine })).ok).toBe(false)))

@@ -182,7 +182,10 @@ function engineProblems(plain: unknown): Problem[] {
   if (!shape.ok && !shape.problems.every((p) => p.code === 'out-of-range' && Number.isFinite(valueAt(plain, p.path)))) return []
   // All fields have the right type here. Figures may be out of range.
   const curve = engineOfBrief(plain as BriefEngine)
-  return curve.ok ? [] : engineIssues(curve.issues)
+  if (curve.ok) return []
+  // The possible torque follows from the other peak figures. From one out of range it would be nonsense.
+  const isKnown = shape.ok || !shape.problems.some(({ path }) => path.startsWith('headline.'))
+  return engineIssues(curve.issues.filter(({ code }) => isKnown || code !== 'headline-inconsistent'))
 }
 
 const engineIssues = (issues: readonly Issue[]): Problem[] =>
