@@ -37,6 +37,11 @@ describe('the configuration', () => {
     expect([key(), key(Buffer.alloc(32, 7).toString('base64'))]).toEqual([undefined, 32])
     expect(() => key('short')).toThrow('openssl rand -base64 32')
   })
+  it('reads how many processes rate jobs, or that another server has them', () => {
+    const judges = (text?: string) => readConfig({ DATABASE_URL, PLUCKY_JUDGES: text }).judges
+    expect([judges(), judges('0'), judges('3'), judges('elsewhere')]).toEqual([1, 0, 3, 'elsewhere'])
+    for (const text of ['-1', '1.5', 'nobody']) expect(() => judges(text)).toThrow(`(got "${text}")`)
+  })
   it('needs certificate and key, and names an unreadable file', () => {
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem' })).toThrow('Set both')
     expect(() => readConfig({ DATABASE_URL, PLUCKY_TLS_CERT: '/nowhere/cert.pem', PLUCKY_TLS_KEY: '/nowhere/key.pem' })).toThrow(

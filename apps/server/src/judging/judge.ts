@@ -40,7 +40,7 @@ export class Judge {
   private readonly log = new Logger('Judge')
   private client: Client | undefined
   private running: Promise<void> | undefined
-  private ended = false
+  private readonly ending = new AbortController()
   private marked = false
   /** Time that the latest batch waited for a processor, ms. */
   private waitedMs = 0
@@ -58,7 +58,7 @@ export class Judge {
 
   /** Ends after the jobs at hand. */
   async stop(): Promise<void> {
-    this.ended = true
+    this.ending.abort()
     this.wake()
     await this.running
   }
@@ -70,15 +70,24 @@ export class Judge {
         this.marked = false
         this.waitedMs = 0
         if ((await this.judgeBatch(client)) === 0 && !this.hasWork()) await this.untilMarked()
-        if (this.waitedMs > 0) await wait(Math.min(MOST_REST_MS, REST * this.waitedMs))
+        if (this.waitedMs > 0) await this.rest(Math.min(MOST_REST_MS, REST * this.waitedMs))
       } catch (error) {
         if (this.ended) break
         this.log.warn(`Jobs are not rated for now: ${error instanceof Error ? error.message : String(error)}`)
         await this.disconnect()
-        await wait(AGAIN_MS)
+        await this.rest(AGAIN_MS)
       }
     }
     await this.disconnect()
+  }
+
+  private get ended(): boolean {
+    return this.ending.signal.aborted
+  }
+
+  /** Waits, at most until the judge is to end. */
+  private async rest(ms: number): Promise<void> {
+    await wait(ms, undefined, { signal: this.ending.signal }).catch(() => undefined) // it is to end
   }
 
   /** True if jobs were marked since the last look, or if the judge is to end. */
