@@ -121,10 +121,11 @@ const ROW = { align: 'center', justify: 'space-between', borderTopWidth: '1px', 
 /** Number, name and transmission of the job, and the revision it matches or was changed from. */
 function JobName({ number, content, unit }: JobPageProps & { number: number }) {
   const revision = useRevisionWords(content)
+  const words = `Job ${number} · ${content.name} · ${unit.name}`
   return (
     <Box minW="0" lineHeight="1.15" px={{ base: '2.5', xl: '3.5' }} flexShrink={1}>
-      <Text fontSize="body" truncate>
-        {`Job ${number} · ${content.name} · ${unit.name}`}
+      <Text fontSize="body" truncate title={words}>
+        {words}
       </Text>
       <Text fontSize="micro" color="inkSoft" truncate data-testid="revision">
         {revision}
@@ -167,7 +168,7 @@ function Totals({ content, unit }: JobPageProps) {
 function JobTools({ children: others }: { children?: ReactNode }) {
   const job = useStore(jobStore)
   return (
-    <Flex align="center" gap="0.5" pr="1">
+    <Flex align="center" gap="0.5" pl="2" pr="1">
       {others}
       <SaveMark job={job} short={Boolean(others)} />
       <FileLink
