@@ -323,7 +323,9 @@ function Pending({ content, draft }: { content: JobContent; draft: BriefDraft })
       data-testid="brief-pending"
     >
       <Text flex="1" minW="280px">
-        {`${draft.problems.length === 1 ? 'One value' : `${draft.problems.length} values`} conflict (see below). The job keeps its last valid brief until ${draft.problems.length === 1 ? 'it is' : 'they are'} fixed.`}
+        {draft.problems.length === 1
+          ? 'One value is wrong (see below). The job keeps its last valid brief until it is fixed.'
+          : `${draft.problems.length} values are wrong (see below). The job keeps its last valid brief until they are fixed.`}
       </Text>
       {contradicts && torque !== undefined && (
         <OutlineButton size="sm" onClick={() => typeInBrief('engine.headline.peakTorqueNm', torque)} data-testid="scale-torque">
